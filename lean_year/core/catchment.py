@@ -1,0 +1,116 @@
+"""What catches rain, and how much of it reaches the gutter."""
+
+import math
+import tomllib
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.errors import InputError, require_number
+
+Basis = Literal["published", "derived", "common_practice", "from_memory", "estimate", "entered"]
+MAX_AREA_M2 = 1_000_000.0
+MAX_RAIN_MM = 1_825.0
+"""The largest rain recorded in one day, mm. Basis: from memory (World Meteorological Organization)."""
+
+
+@dataclass(frozen=True, slots=True)
+class RunoffCoefficient:
+    """Share of the rain on a surface that reaches the gutter, for one material."""
+
+    key: str
+    label: str
+    low: float
+    central: float
+    high: float
+    basis: Basis
+    source: str
+
+    def __post_init__(self) -> None:
+        if not 0 <= self.low <= self.central <= self.high <= 1:
+            raise InputError(self.key, "needs 0 <= low <= central <= high <= 1")
+        if self.basis == "published" and not self.source:
+            raise InputError(self.key, "is marked published and names no source")
+
+
+@cache
+def runoff_coefficients() -> dict[str, RunoffCoefficient]:
+    """The table of runoff coefficients by material, in the order it should be offered."""
+    table = tomllib.loads((files("lean_year.core") / "data/runoff.toml").read_text("utf-8"))
+    return {
+        row["key"]: RunoffCoefficient(source=table["source"], basis=table["basis"], **row) for row in table["row"]
+    }
+
+
+def roof_plan_area_m2(*, slope_length_m: float, width_m: float, pitch_deg: float) -> float:
+    """Plan area of a roof measured along its slope: `A_plan = L x W x cos(pitch)`.
+
+    Rain falls on the horizontal projection, so a steep roof catches no more than its footprint.
+
+    Parameters
+    ----------
+    slope_length_m, width_m : float
+        Length up the slope and width along the eaves, 0 to 10,000. [m]
+    pitch_deg : float
+        Angle from level, 0 to 89. [deg]
+
+    Returns
+    -------
+    float
+        [m2]. Basis: derived (geometry).
+
+    Examples
+    --------
+    >>> round(roof_plan_area_m2(slope_length_m=10, width_m=10, pitch_deg=60), 6)
+    50.0
+    """
+    length = require_number("slope_length_m", slope_length_m, low=0, high=10_000)
+    width = require_number("width_m", width_m, low=0, high=10_000)
+    pitch = require_number("pitch_deg", pitch_deg, low=0, high=89)
+    return length * width * math.cos(math.radians(pitch))
+
+
+def harvest_l(
+    *, area_m2: float, rain_mm: NDArray[np.float64] | float, runoff: float, loss_mm: float
+) -> NDArray[np.float64]:
+    """Water reaching the gutter each day: `Q = A x C x max(0, P - loss)`; 1 mm on 1 m2 is 1 L.
+
+    The loss is taken afresh every day and never makes the harvest negative.
+
+    Parameters
+    ----------
+    area_m2 : float
+        Plan area, 0 to 1,000,000. [m2]
+    rain_mm : float or ndarray, shape (n_days,)
+        Daily rain, no missing values. [mm]
+    runoff : float
+        Share of the rain that runs off, 0 to 1. [-]
+    loss_mm : float
+        Depth lost to wetting each day, 0 to 100. [mm]
+
+    Returns
+    -------
+    ndarray, shape as `rain_mm`
+        [L]. Basis: derived.
+
+    Raises
+    ------
+    InputError
+        If a value is out of its range.
+
+    Examples
+    --------
+    >>> float(harvest_l(area_m2=100, rain_mm=10.5, runoff=0.9, loss_mm=0.5))
+    900.0
+    """
+    area = require_number("area_m2", area_m2, low=0, high=MAX_AREA_M2)
+    coefficient = require_number("runoff", runoff, low=0, high=1)
+    loss = require_number("loss_mm", loss_mm, low=0, high=100)
+    rain = np.asarray(rain_mm, dtype=np.float64)
+    if rain.size and not (rain.min() >= 0 and rain.max() <= MAX_RAIN_MM):
+        raise InputError("rain_mm", f"every day must be from 0 to {MAX_RAIN_MM:,.0f} mm")
+    return np.asarray(area * coefficient * np.maximum(0.0, rain - loss))

@@ -1,0 +1,133 @@
+"""The quick sums: one formula each, asked for by name."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from lean_year.core import catchment, vessel
+from lean_year.core.errors import InputError, require_number
+
+
+@dataclass(frozen=True, slots=True)
+class SumInput:
+    """One number that a sum asks for."""
+
+    name: str
+    unit: str
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True)
+class QuickSum:
+    """A named sum: what it asks, what it answers (output name to unit) and the formula in words."""
+
+    name: str
+    label: str
+    inputs: tuple[SumInput, ...]
+    outputs: Mapping[str, str]
+    formula: str
+    work_out: Callable[..., dict[str, float]]
+
+
+def _days_left(level_l: float, demand_l_day: float) -> dict[str, float]:
+    return {"days": level_l / demand_l_day}
+
+
+QUICK_SUMS: dict[str, QuickSum] = {
+    each.name: each
+    for each in (
+        QuickSum(
+            "harvest",
+            "Water off a roof",
+            (
+                SumInput("area_m2", "m2", 0, catchment.MAX_AREA_M2),
+                SumInput("rain_mm", "mm", 0, catchment.MAX_RAIN_MM),
+                SumInput("runoff", "-", 0, 1),
+                SumInput("loss_mm", "mm", 0, 100),
+            ),
+            {"volume_l": "L"},
+            "area x runoff x max(0, rain - loss)",
+            lambda **v: {"volume_l": float(catchment.harvest_l(**v))},
+        ),
+        QuickSum(
+            "roof_plan_area",
+            "Plan area of a pitched roof",
+            (
+                SumInput("slope_length_m", "m", 0, 10_000),
+                SumInput("width_m", "m", 0, 10_000),
+                SumInput("pitch_deg", "deg", 0, 89),
+            ),
+            {"area_m2": "m2"},
+            "slope length x width x cos(pitch)",
+            lambda **v: {"area_m2": catchment.roof_plan_area_m2(**v)},
+        ),
+        QuickSum(
+            "cylinder",
+            "Upright cylinder",
+            (SumInput("diameter_m", "m", 1e-6, 200), SumInput("depth_m", "m", 0, 100)),
+            {"volume_l": "L"},
+            "1000 x pi x diameter^2 / 4 x depth",
+            lambda **v: {"volume_l": vessel.cylinder_volume_l(**v)},
+        ),
+        QuickSum(
+            "lying_cylinder",
+            "Cylinder on its side",
+            (
+                SumInput("diameter_m", "m", 1e-6, 200),
+                SumInput("length_m", "m", 0, 1_000),
+                SumInput("depth_m", "m", 0, 200),
+            ),
+            {"volume_l": "L"},
+            "length x circular segment of the water's depth, flat ends",
+            lambda **v: {"volume_l": vessel.lying_cylinder_volume_l(**v)},
+        ),
+        QuickSum(
+            "days_left",
+            "Days of water left without rain",
+            (SumInput("level_l", "L", 0, 1e9), SumInput("demand_l_day", "L/d", 1e-6, 1e9)),
+            {"days": "d"},
+            "water in the tank / demand a day",
+            _days_left,
+        ),
+    )
+}
+
+
+def work_out(name: str, values: Mapping[str, float]) -> dict[str, float]:
+    """Work out one quick sum.
+
+    Parameters
+    ----------
+    name : str
+        A key of `QUICK_SUMS`.
+    values : mapping of str to float
+        Exactly the sum's inputs, each in its unit.
+
+    Returns
+    -------
+    dict
+        Output name to value, in the units of the sum's `outputs`.
+
+    Raises
+    ------
+    InputError
+        Naming an unknown sum, a missing or unknown input, or a value out of its range.
+
+    Examples
+    --------
+    >>> work_out("days_left", {"level_l": 9000, "demand_l_day": 300})
+    {'days': 30.0}
+    """
+    if name not in QUICK_SUMS:
+        raise InputError("sum", f"must be one of {', '.join(QUICK_SUMS)}, got {name!r}")
+    asked = QUICK_SUMS[name].inputs
+    names = [each.name for each in asked]
+    for given in values:
+        if given not in names:
+            raise InputError(given, f"is not an input of {name}; it takes {', '.join(names)}")
+    for each in asked:
+        if each.name not in values:
+            raise InputError(each.name, f"is missing; give {each.name} in {each.unit}, {each.low:g} to {each.high:g}")
+    return QUICK_SUMS[name].work_out(
+        **{each.name: require_number(each.name, values[each.name], low=each.low, high=each.high) for each in asked}
+    )

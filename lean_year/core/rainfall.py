@@ -1,0 +1,244 @@
+"""What fell, how far the record can be trusted, and what a lean year looks like."""
+
+import datetime as dt
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.errors import InputError
+
+Filling = Literal["none", "zero", "other_years"]
+FIRST_YEAR, LAST_YEAR = 1600, 2200
+"""Years in which a record may lie; anything else is a slip in a date."""
+MISSING_SHARE_LIMIT = 0.05
+"""A year with a larger share of days missing stays out of the counts. Basis: common practice."""
+DRY_DAY_MM = 1.0
+"""A dry spell is a run of days each under this depth, mm. Basis: common practice."""
+
+
+@dataclass(frozen=True, slots=True)
+class DailyRain:
+    """A daily record: one value a day from `start`, NaN where the day is missing."""
+
+    start: dt.date
+    depth_mm: NDArray[np.float64]
+
+    @property
+    def dates(self) -> NDArray[np.datetime64]:
+        return np.datetime64(self.start, "D") + np.arange(self.depth_mm.size)
+
+    @property
+    def missing(self) -> NDArray[np.bool_]:
+        return np.isnan(self.depth_mm)
+
+
+@dataclass(frozen=True, slots=True)
+class DryYear:
+    """The year's rain that is undercut once in `return_years` years on average."""
+
+    return_years: int
+    total_mm: float | None
+    """None where the record is too short to say. [mm]"""
+
+
+@dataclass(frozen=True, slots=True)
+class Spell:
+    """A run of days. `start` is an index into the record."""
+
+    start: int
+    days: int
+
+
+@dataclass(frozen=True, slots=True)
+class WaterYears:
+    """The record cut into years that begin on the first of `first_month`.
+
+    Arrays have one row a year, part years at either end included.
+    """
+
+    first_month: int
+    starts: NDArray[np.int64]
+    """Index of each year's first day in the record."""
+    ends: NDArray[np.int64]
+    """Index after each year's last day."""
+    calendar_year: NDArray[np.int64]
+    """Calendar year in which each begins."""
+    whole: NDArray[np.bool_]
+    """False for a year that the record only partly covers."""
+    missing_share: NDArray[np.float64]
+    """Share of the year's recorded span that is missing. [-]"""
+
+    def __len__(self) -> int:
+        return int(self.starts.size)
+
+    def label(self, row: int) -> str:
+        """How people name the year: 2015 if it starts in January, else 2014–15."""
+        begins = int(self.calendar_year[row])
+        return str(begins) if self.first_month == 1 else f"{begins}–{(begins + 1) % 100:02d}"
+
+    def sums(self, daily: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Sum of a daily series over each year, shape (n_years,)."""
+        return np.add.reduceat(daily, self.starts)
+
+
+def month_of(dates: NDArray[np.datetime64]) -> NDArray[np.int64]:
+    """Calendar month of each day, 1 to 12."""
+    return dates.astype("datetime64[M]").astype(np.int64) % 12 + 1
+
+
+def year_of(dates: NDArray[np.datetime64]) -> NDArray[np.int64]:
+    """Calendar year of each day."""
+    return dates.astype("datetime64[Y]").astype(np.int64) + 1970
+
+
+def fill_missing(record: DailyRain, filling: Filling) -> NDArray[np.float64]:
+    """A series without missing days, for the replay. [mm]
+
+    `none` and `zero` both put no rain on missing days, which errs on the dry side; they differ only in
+    whether a year with many missing days still counts. `other_years` copies the same calendar day from the
+    nearest year that has it, the earlier one of two equally near.
+
+    Parameters
+    ----------
+    record : DailyRain
+    filling : {"none", "zero", "other_years"}
+
+    Returns
+    -------
+    ndarray, shape (n_days,)
+        [mm]. A day recorded in no year is filled with 0.
+    """
+    filled = record.depth_mm.copy()
+    gaps = np.flatnonzero(record.missing)
+    if filling != "other_years" or not gaps.size:
+        filled[gaps] = 0.0
+        return filled
+    dates = record.dates
+    years = year_of(dates)
+    months = dates.astype("datetime64[M]")
+    calendar_day = month_of(dates) * 32 + (dates - months).astype(np.int64)
+    first_year = int(years[0])
+    table = np.full((int(years[-1]) - first_year + 1, 13 * 32), np.nan)
+    table[years - first_year, calendar_day] = record.depth_mm
+    for day in gaps:
+        column = table[:, calendar_day[day]]
+        known = np.flatnonzero(~np.isnan(column))
+        distance = np.abs(known - (years[day] - first_year))
+        filled[day] = column[known[int(np.argmin(distance))]] if known.size else 0.0
+    return filled
+
+
+def monthly_totals_mm(rain_mm: NDArray[np.float64], dates: NDArray[np.datetime64]) -> NDArray[np.float64]:
+    """Totals of every calendar month wholly inside the series, shape (n_years, 12), NaN elsewhere. [mm]"""
+    months = dates.astype("datetime64[M]")
+    first = months[0].astype(np.int64)
+    index = months.astype(np.int64) - first
+    totals = np.bincount(index, weights=rain_mm)
+    days = np.bincount(index)
+    spans = (months[0] + np.arange(totals.size + 1)).astype("datetime64[D]")
+    totals = np.where(days == np.diff(spans).astype(np.int64), totals, np.nan)
+    table = np.full((int((first + totals.size - 1) // 12 - first // 12) + 1, 12), np.nan)
+    table.ravel()[first % 12 : first % 12 + totals.size] = totals
+    return table
+
+
+def water_year_first_month(monthly_mean_mm: NDArray[np.float64]) -> int:
+    """The month after the driest three months in a row, 1 to 12: a store is then at its lowest.
+
+    Examples
+    --------
+    >>> water_year_first_month(np.array([90, 80, 70, 50, 30, 9, 3, 5, 40, 80, 90, 95.0]))
+    9
+    """
+    quarter = monthly_mean_mm + np.roll(monthly_mean_mm, -1) + np.roll(monthly_mean_mm, -2)
+    return (int(np.argmin(quarter)) + 3) % 12 + 1
+
+
+def water_years(record: DailyRain, first_month: int) -> WaterYears:
+    """Cut the record into water years. Part years at the ends are kept and marked.
+
+    Raises
+    ------
+    InputError
+        If `first_month` is not 1 to 12 or the record is empty.
+    """
+    if not 1 <= first_month <= 12:
+        raise InputError("first_month", f"must be from 1 to 12, got {first_month}")
+    if not record.depth_mm.size:
+        raise InputError("rain", "has no days")
+    dates = record.dates
+    water_year = year_of(dates) - (month_of(dates) < first_month)
+    starts = np.concatenate(([0], np.flatnonzero(np.diff(water_year)) + 1))
+    ends = np.append(starts[1:], dates.size)
+    calendar_year = water_year[starts]
+
+    def first_day(year: NDArray[np.int64]) -> NDArray[np.datetime64]:
+        return ((year - 1970) * 12 + first_month - 1).astype("datetime64[M]").astype("datetime64[D]")
+
+    whole = (dates[starts] == first_day(calendar_year)) & (dates[ends - 1] + 1 == first_day(calendar_year + 1))
+    missing = np.add.reduceat(record.missing.astype(np.float64), starts) / (ends - starts)
+    return WaterYears(first_month, starts, ends, calendar_year, whole, missing)
+
+
+def longest_run(flags: NDArray[np.bool_]) -> Spell:
+    """The longest run of true values, the first of equals; zero days where there is none."""
+    edges = np.diff(np.concatenate(([0], flags.astype(np.int8), [0])))
+    starts, ends = np.flatnonzero(edges == 1), np.flatnonzero(edges == -1)
+    if not starts.size:
+        return Spell(0, 0)
+    longest = int(np.argmax(ends - starts))
+    return Spell(int(starts[longest]), int(ends[longest] - starts[longest]))
+
+
+def driest_twelve_months(monthly_mm: NDArray[np.float64]) -> tuple[int, float] | None:
+    """The least rain in twelve calendar months in a row, anywhere in the record.
+
+    Parameters
+    ----------
+    monthly_mm : ndarray, shape (n_years, 12)
+        From `monthly_totals_mm`. [mm]
+
+    Returns
+    -------
+    tuple of (int, float) or None
+        Months from January of the first year to the first of the twelve, and their total [mm]; None where no
+        twelve months in a row are recorded.
+    """
+    months = monthly_mm.ravel()
+    if months.size < 12:
+        return None
+    totals = np.convolve(months, np.ones(12), "valid")
+    if np.all(np.isnan(totals)):
+        return None
+    first = int(np.nanargmin(totals))
+    return first, float(totals[first])
+
+
+def dry_year_mm(annual_mm: NDArray[np.float64], return_years: int) -> DryYear:
+    """The 1-in-T dry year by plotting position.
+
+    The years are ranked from the driest, m = 1; the m-th is undercut with probability `m / (n + 1)`
+    (Weibull plotting position), straight lines between. Nothing is said beyond the driest year.
+
+    Parameters
+    ----------
+    annual_mm : ndarray, shape (n_years,)
+        Totals of whole years. [mm]
+    return_years : int
+        T, above 1. [years]
+
+    Examples
+    --------
+    Nine years: the driest is undercut once in ten.
+
+    >>> dry_year_mm(np.array([500.0, 300, 400, 600, 700, 450, 550, 650, 800]), 10).total_mm
+    300.0
+    """
+    ranked = np.sort(annual_mm)
+    position = np.arange(1, ranked.size + 1) / (ranked.size + 1)
+    wanted = 1.0 / return_years
+    if not ranked.size or wanted < position[0] * (1 - 1e-12) or wanted > position[-1]:
+        return DryYear(return_years, None)
+    return DryYear(return_years, float(np.interp(wanted, position, ranked)))

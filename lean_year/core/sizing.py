@@ -1,0 +1,125 @@
+"""How big: the smallest store for a wanted security, and security over size."""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.cistern import Rule, SizeCurve, no_shortage_size_l, replay_sizes
+from lean_year.core.errors import require_number
+
+Enough = Callable[[SizeCurve], NDArray[np.bool_]]
+_SIZES_A_PASS = 64
+LARGEST_SIZE_L = 1e9
+"""No store larger than this is looked for. [L]"""
+
+
+@dataclass(frozen=True, slots=True)
+class SmallestSize:
+    """Answer to "how small may it be"."""
+
+    size_l: int | None
+    """Whole litres, or None where no size does it. [L]"""
+    reason: str | None
+    first_filling: bool
+    """True where mean demand exceeds mean inflow: the size only spends the water it began with."""
+
+
+def demand_outruns_inflow(inflow_l: NDArray[np.float64], demand_l: NDArray[np.float64]) -> bool:
+    """Whether the record brings less than is wanted, so that no store lasts for ever."""
+    return float(demand_l.sum()) > float(inflow_l.sum())
+
+
+def smallest_size(
+    *,
+    inflow_l: NDArray[np.float64],
+    demand_l: NDArray[np.float64],
+    rule: Rule,
+    enough: Enough,
+    start_share: float = 1.0,
+    year_end: NDArray[np.int64] | None = None,
+    year_counts: NDArray[np.bool_] | None = None,
+) -> SmallestSize:
+    """The least whole-litre live size whose replay is `enough`.
+
+    Shortage never rises with size for a start that is a fixed share of it, so the search narrows: each pass
+    replays `_SIZES_A_PASS` sizes side by side between the last that failed and the first that did.
+
+    Parameters
+    ----------
+    inflow_l, demand_l, rule, start_share, year_end, year_counts
+        As in `replay_sizes`.
+    enough : callable
+        Tells, for each size of a curve, whether it will do; once true, true for every larger size.
+
+    Returns
+    -------
+    SmallestSize
+    """
+    first_filling = demand_outruns_inflow(inflow_l, demand_l)
+
+    def will_do(sizes: NDArray[np.float64]) -> NDArray[np.bool_]:
+        return enough(
+            replay_sizes(
+                inflow_l=inflow_l,
+                demand_l=demand_l,
+                size_l=sizes,
+                rule=rule,
+                start_share=start_share,
+                year_end=year_end,
+                year_counts=year_counts,
+            )
+        )
+
+    # Begun full, this size is short on no day, so it is an upper end that saves the widening.
+    high = math.ceil(no_shortage_size_l(inflow_l=inflow_l, demand_l=demand_l, rule=rule)) + 1
+    if high > LARGEST_SIZE_L or not will_do(np.array([float(high)]))[0]:
+        high = int(LARGEST_SIZE_L)
+        if not will_do(np.array([float(high)]))[0]:
+            return SmallestSize(None, "no size is enough for this record, this demand and this start", first_filling)
+    low = -1
+    while high - low > 1:
+        step = max(1, math.ceil((high - low) / (_SIZES_A_PASS + 1)))
+        sizes = np.arange(low + step, high, step, dtype=np.float64)
+        passed = np.flatnonzero(will_do(sizes))
+        if passed.size:
+            first = int(passed[0])
+            high = int(sizes[first])
+            low = int(sizes[first - 1]) if first else low
+        else:
+            low = int(sizes[-1])
+    return SmallestSize(high, None, first_filling)
+
+
+def no_short_day(curve: SizeCurve) -> NDArray[np.bool_]:
+    return np.asarray(curve.short_days == 0)
+
+
+def time_reliability_at_least(share: float, days: int) -> Enough:
+    """Enough when at least `share` (0 to 1) of `days` are not short."""
+    wanted = require_number("time_reliability", share, low=0, high=1)
+    return lambda curve: np.asarray(1.0 - curve.short_days / max(days, 1) >= wanted)
+
+
+def years_carried_at_least(years: int, counted: int) -> Enough:
+    """Enough when at least `years` of the `counted` years have no short day."""
+    return lambda curve: np.asarray(counted - curve.short_years >= years)
+
+
+def knee(size_l: NDArray[np.float64], security: NDArray[np.float64]) -> int:
+    """Index of the point farthest above the chord from the first to the last point of a rising curve.
+
+    Basis: derived (geometry); a rule of thumb for where more store begins to bring less.
+
+    Examples
+    --------
+    >>> knee(np.array([0.0, 1, 2, 3]), np.array([0.0, 8, 9, 10]))
+    1
+    """
+    if size_l.size < 3 or size_l[-1] == size_l[0]:
+        return 0
+    along = (size_l - size_l[0]) / (size_l[-1] - size_l[0])
+    chord = security[0] + along * (security[-1] - security[0])
+    return int(np.argmax(security - chord))

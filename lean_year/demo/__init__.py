@@ -1,0 +1,1 @@
+"""Invented properties with invented records, to look at and to learn from."""

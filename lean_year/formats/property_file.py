@@ -1,0 +1,103 @@
+"""The property file: a property and its rain record as one JSON object."""
+
+import datetime as dt
+import json
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+from pydantic import ValidationError
+
+from lean_year.core import rainfall
+from lean_year.core.errors import InputError
+from lean_year.core.rainfall import DailyRain
+from lean_year.property.document import PropertyFile, RainRecord, upgrade
+from lean_year.property.edits import first_problem
+
+MAX_BYTES = 16 * 1024 * 1024
+
+
+def _no_repeats(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    found: dict[str, Any] = {}
+    for key, value in pairs:
+        if key in found:
+            raise InputError(key, "is there twice in the same object")
+        found[key] = value
+    return found
+
+
+def _no_constant(name: str) -> Any:
+    raise InputError("file", f"{name} is not a number that can be used")
+
+
+def strict_json(text: str) -> Any:
+    """JSON without repeated keys, NaN or Infinity.
+
+    Raises
+    ------
+    InputError
+        Naming the key, or the line and column.
+    """
+    try:
+        return json.loads(text, object_pairs_hook=_no_repeats, parse_constant=_no_constant)
+    except json.JSONDecodeError as error:
+        raise InputError(f"line {error.lineno}", f"is not JSON at column {error.colno}: {error.msg}") from error
+    except (RecursionError, ValueError) as error:
+        if isinstance(error, InputError):
+            raise
+        raise InputError("file", "is nested too deep or holds a number too long to read") from error
+
+
+def parse_property_file(text: str) -> PropertyFile:
+    """A property file from its text.
+
+    Raises
+    ------
+    InputError
+        Naming the field and what is allowed.
+    """
+    raw = strict_json(text)
+    if isinstance(raw, dict) and isinstance(raw.get("property"), dict):
+        raw["property"] = upgrade(raw["property"])
+    try:
+        return PropertyFile.model_validate(raw)
+    except ValidationError as refused:
+        raise first_problem(refused) from refused
+
+
+def read_property_file(path: Path) -> PropertyFile:
+    """Read a property file from disk; see `parse_property_file`."""
+    try:
+        if path.stat().st_size > MAX_BYTES:
+            raise InputError("file", f"may have at most {MAX_BYTES // 1024**2} MB: {path}")
+        return parse_property_file(path.read_text("utf-8"))
+    except OSError as error:
+        raise InputError("file", f"cannot read {path}: {error.strerror}") from error
+    except UnicodeDecodeError as error:
+        raise InputError("file", f"{path} is not a text file in UTF-8") from error
+
+
+def record_from_rain(rain: DailyRain, *, name: str, note: str = "") -> RainRecord:
+    """A record in the form it travels in, missing days as null."""
+    depths = [None if np.isnan(depth) else float(depth) for depth in rain.depth_mm]
+    return RainRecord(name=name, start=rain.start.isoformat(), depth_mm=depths, note=note)
+
+
+def rain_from_record(record: RainRecord) -> DailyRain:
+    """The daily series of a travelling record.
+
+    Raises
+    ------
+    InputError
+        If the start is not a date.
+    """
+    try:
+        start = dt.date.fromisoformat(record.start)
+    except ValueError as error:
+        raise InputError("rain_record.start", f"must be a date like 1985-10-01, got {record.start!r}") from error
+    last_year = start.year + len(record.depth_mm) // 365
+    if not rainfall.FIRST_YEAR <= start.year <= last_year <= rainfall.LAST_YEAR:
+        allowed = f"{rainfall.FIRST_YEAR} to {rainfall.LAST_YEAR}"
+        raise InputError("rain_record.start", f"the record must lie in the years {allowed}, begins {start}")
+    depths = [np.nan if depth is None else depth for depth in record.depth_mm]
+    return DailyRain(start, np.array(depths, dtype=np.float64))

@@ -1,0 +1,30 @@
+"""What an edit moved, in a few words."""
+
+from lean_year.plan.whole import WholePlan
+from lean_year.plan.wording import Wording, several
+
+LEAST_LITRES = 50.0
+
+
+def what_moved(before: WholePlan, after: WholePlan, say: Wording) -> str:
+    """The differences an owner would ask about, largest first; empty where nothing moved."""
+    if before.cistern is None or after.cistern is None:
+        return ""
+    moved = []
+    years = after.cistern.years_carried - before.cistern.years_carried
+    if after.cistern.counted_years == before.cistern.counted_years and years:
+        moved.append(f"{several(abs(years), 'year')} {'more' if years > 0 else 'fewer'} carried")
+
+    def change(key: str) -> float:
+        assert before.cistern is not None
+        assert after.cistern is not None
+        return (after.cistern.figures[key].value or 0) - (before.cistern.figures[key].value or 0)
+
+    days = int(change("short_d"))
+    if days:
+        moved.append(f"{abs(days):,} {'more' if days > 0 else 'fewer'} dry {'day' if abs(days) == 1 else 'days'}")
+    for key, what in (("tightest_l", "on the tightest day"), ("spill_l_year", "spilled a year")):
+        litres = change(key)
+        if abs(litres) >= LEAST_LITRES:
+            moved.append(f"{say.volume(abs(litres))} {'more' if litres > 0 else 'less'} {what}")
+    return ", ".join(moved[:3])

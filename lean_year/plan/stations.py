@@ -1,0 +1,101 @@
+"""The fall: every station with its one figure and its status, in the order the water takes."""
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from lean_year.plan.cistern import CisternPlan
+from lean_year.plan.figure import Finding, Stage
+from lean_year.plan.household import HouseholdPlan
+from lean_year.plan.rain import RainPlan
+from lean_year.plan.roofs import RoofsPlan
+from lean_year.plan.wording import Wording, several
+from lean_year.property.document import Property
+
+Status = Literal["settled", "decide", "caution", "fails", "not_built"]
+
+NAMES: dict[Stage, str] = {
+    "rain": "Rain",
+    "roofs": "Roofs",
+    "gutters": "Gutters & pipes",
+    "first_flush": "First flush",
+    "cistern": "Cistern",
+    "overflow": "Overflow",
+    "pump": "Pump",
+    "treatment": "Treatment",
+    "household": "Household",
+    "ground": "Ground",
+    "price": "Parts & price",
+    "build": "Build",
+    "log": "Log",
+}
+_DOCUMENT_PARTS: dict[Stage, str] = {
+    "rain": "/rain",
+    "roofs": "/roofs",
+    "household": "/household",
+    "cistern": "/cistern",
+}
+
+
+class Station(BaseModel):
+    stage: Stage
+    name: str
+    headline: str
+    status: Status
+
+
+def _value(figures: dict[str, object], key: str) -> float | None:
+    figure = figures.get(key)
+    return getattr(figure, "value", None)
+
+
+def stations(
+    document: Property,
+    rain: RainPlan | None,
+    roofs: RoofsPlan,
+    household: HouseholdPlan,
+    cistern: CisternPlan | None,
+    findings: list[Finding],
+    say: Wording,
+) -> list[Station]:
+    """All stations. One that the application cannot work out yet says so and carries no figure."""
+    headlines: dict[Stage, str] = {}
+    if rain is None:
+        headlines["rain"] = "no record yet"
+    else:
+        mean = rain.figures["mean_year_mm"].value
+        lean = f", lean {say.rain(rain.years[cistern.lean_year].total_mm)}" if cistern else ""
+        headlines["rain"] = f"{say.rain(mean)}{lean}" if mean is not None else several(rain.days, "day")
+    on = sum(roof.on for roof in document.roofs)
+    headlines["roofs"] = f"{say.area(roofs.figures['area_m2'].value or 0)}, {several(on, 'roof')}"
+    headlines["household"] = (
+        f"{say.rate(household.figures['demand_l_day'].value or 0)}, "
+        f"top {say.rate(household.figures['top_month_l_day'].value or 0).removesuffix(' a day')}"
+    )
+    tank = say.volume(document.cistern.tank_l)
+    if cistern:
+        headlines["cistern"] = f"{tank}, tightest {say.volume(cistern.figures['tightest_l'].value or 0)}"
+    else:
+        headlines["cistern"] = f"{tank}, not replayed"
+    return [
+        Station(
+            stage=stage,
+            name=name,
+            headline=headlines.get(stage, "not in this version"),
+            status=_status(stage, document, rain, findings) if stage in headlines else "not_built",
+        )
+        for stage, name in NAMES.items()
+    ]
+
+
+def _status(stage: Stage, document: Property, rain: RainPlan | None, findings: list[Finding]) -> Status:
+    severities = {finding.severity for finding in findings if finding.stage == stage}
+    if "fails" in severities:
+        return "fails"
+    if "caution" in severities:
+        return "caution"
+    part = _DOCUMENT_PARTS[stage]
+    undecided = any(pointer.startswith(part) for pointer in document.assumed)
+    if undecided or (rain is None and stage in ("rain", "cistern")):
+        return "decide"
+    return "settled"

@@ -1,0 +1,1 @@
+"""The document of a property: the one source of truth that everything else is worked out from."""

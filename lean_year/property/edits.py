@@ -1,0 +1,96 @@
+"""Changing a document: RFC 6902 operations in, a checked document out."""
+
+from typing import Any
+
+import jsonpatch
+import jsonpointer
+from pydantic import ValidationError
+
+from lean_year.core.errors import InputError
+from lean_year.property.document import Property
+
+
+def field_name(location: tuple[int | str, ...]) -> str:
+    """A place in a document as people read it.
+
+    >>> field_name(("roofs", 0, "extent", "rectangle", "length_m"))
+    'roofs[0].extent.length_m'
+    """
+    shown = ""
+    for step in location:
+        if isinstance(step, int):
+            shown += f"[{step}]"
+        elif step not in ("rectangle", "area"):  # the tags of a union, which are not in the document
+            shown += f".{step}" if shown else step
+    return shown or "property"
+
+
+def _sentence(error: Any) -> str:
+    """One pydantic error in words that name what is allowed."""
+    kind, context, given = error["type"], error.get("ctx", {}), error.get("input")
+    shown = f", got {given!r}" if isinstance(given, int | float | str | bool) and len(str(given)) <= 60 else ""
+    match kind:
+        case "greater_than_equal":
+            return f"must be at least {context['ge']:,.12g}{shown}"
+        case "less_than_equal":
+            return f"must be at most {context['le']:,.12g}{shown}"
+        case "missing":
+            return "is missing"
+        case "extra_forbidden":
+            return "is not a known name here"
+        case "finite_number":
+            return "must be a finite number"
+        case "literal_error":
+            return f"must be one of {context['expected']}{shown}"
+        case "value_error":
+            return str(context["error"])
+        case _:
+            return f"{error['msg'][0].lower()}{error['msg'][1:]}{shown}"
+
+
+def first_problem(refused: ValidationError) -> InputError:
+    """The first thing wrong with a document, as one clear error."""
+    error = refused.errors(include_url=False)[0]
+    return InputError(field_name(error["loc"]), _sentence(error))
+
+
+def check(raw: Any) -> Property:
+    """A document from plain data.
+
+    Raises
+    ------
+    InputError
+        Naming the field and what is allowed.
+    """
+    try:
+        return Property.model_validate(raw)
+    except ValidationError as refused:
+        raise first_problem(refused) from refused
+
+
+def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property:
+    """The document with RFC 6902 operations applied; a value that is written is no longer assumed.
+
+    Raises
+    ------
+    InputError
+        If an operation does not fit the document, or the result is not a valid document.
+    """
+    try:
+        raw = jsonpatch.JsonPatch(operations).apply(document.model_dump(mode="json"))
+    except (
+        jsonpatch.JsonPatchException,
+        jsonpointer.JsonPointerException,
+        TypeError,
+        KeyError,
+        ValueError,
+    ) as bad:
+        raise InputError("operations", f"do not fit the document: {bad}") from bad
+    changed = check(raw)
+    written = [op.get("path", "") for op in operations if op.get("op") != "test"]
+    changed.assumed = [
+        pointer
+        for pointer in changed.assumed
+        if not any(pointer == path or pointer.startswith(f"{path}/") for path in written)
+    ]
+    return changed

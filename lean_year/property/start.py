@@ -1,0 +1,52 @@
+"""A new property from four answers: the roof, the rain, the people and their use."""
+
+from lean_year.core.household import HABITS_L_PERSON_DAY
+from lean_year.property.document import (
+    Cistern,
+    Habit,
+    Household,
+    Material,
+    PlanArea,
+    Property,
+    Rain,
+    Roof,
+    Units,
+)
+
+FIRST_GUESS_DAYS = 60
+"""Days of use that the first tank holds, until somebody chooses. Basis: estimate."""
+
+
+def new_property(
+    *,
+    name: str,
+    place: str = "",
+    units: Units = "metric",
+    roof_area_m2: float,
+    material: Material = "metal",
+    record_id: str | None = None,
+    people: float,
+    habit: Habit = "careful",
+) -> Property:
+    """A first document; all that was not asked is marked as assumed."""
+    use_l_day = people * HABITS_L_PERSON_DAY[habit]
+    tank_l = max(1_000.0, round(use_l_day * FIRST_GUESS_DAYS / 1_000) * 1_000.0)
+    return Property(
+        name=name,
+        place=place,
+        units=units,
+        roofs=[Roof(id="roof-1", name="Main roof", material=material, extent=PlanArea(area_m2=roof_area_m2))],
+        rain=Rain(record_id=record_id),
+        household=Household(residents=people, habit=habit),
+        cistern=Cistern(tank_l=tank_l, below_outlet_l=round(tank_l * 0.05, -1)),
+        assumed=[
+            "/roofs/0/runoff",
+            "/roofs/0/loss_mm",
+            "/household/litres_person_day",
+            "/household/garden_l_month",
+            "/cistern/tank_l",
+            "/cistern/below_outlet_l",
+            "/cistern/rule",
+            "/cistern/start_share",
+        ],
+    )
