@@ -1,0 +1,1 @@
+"""The web application: asks the store and the plan, and answers in JSON."""

@@ -1,0 +1,1 @@
+"""The command line: the same rules as the interface, for files and scripts."""

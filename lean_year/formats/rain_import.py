@@ -232,7 +232,7 @@ def _guess_unit(name: str, values: NDArray[np.float64], mean_year: float) -> tup
         why = f"as millimetres the mean year would be {mean_year:,.0f} mm and the wettest day {wettest:,.0f} mm"
     elif mean_year < DRIEST_YEAR_MM and wettest < 20 and not whole and fits["inch"]:
         guess = "inch"
-        why = f"as millimetres the mean year would be only {mean_year:,.0f} mm; as inches it is {mean_year * 25.4:,.0f} mm"
+        why = f"as millimetres a mean year would be only {mean_year:,.0f} mm; as inches it is {mean_year * 25.4:,.0f}"
     elif whole and mean_year > 2_500 and wettest > 300:
         guess = "tenth_mm"
         why = f"whole numbers whose mean year would be {mean_year:,.0f} mm; as tenths it is {mean_year / 10:,.0f} mm"

@@ -306,8 +306,8 @@ def _findings(rain: PreparedRain, say: Wording) -> list[Finding]:
         add(
             "RAIN_LONG_ZERO_RUN",
             "caution",
-            f"{several(days, 'day')} of exact zeros from {day(rain.dates[start])}, when {say.rain(usual_mm)} is usual. "
-            "Zero is not the same as missing.",
+            f"{several(days, 'day')} of exact zeros from {day(rain.dates[start])}, "
+            f"when {say.rain(usual_mm)} is usual. Zero is not the same as missing.",
             "Check the gauge's log for those days.",
         )
     return found

@@ -3,14 +3,14 @@
 Field names carry their units. A value that nobody has confirmed is named in `assumed` by its JSON pointer.
 """
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Final, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from lean_year.core.catchment import MAX_AREA_M2
 from lean_year.core.household import HABITS_L_PERSON_DAY
 
-DOCUMENT_VERSION = 1
+DOCUMENT_VERSION: Final = 1
 
 Material = Literal[
     "metal",

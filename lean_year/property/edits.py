@@ -25,7 +25,7 @@ def field_name(location: tuple[int | str, ...]) -> str:
     return shown or "property"
 
 
-def _sentence(error: Any) -> str:
+def sentence(error: Any) -> str:
     """One pydantic error in words that name what is allowed."""
     kind, context, given = error["type"], error.get("ctx", {}), error.get("input")
     shown = f", got {given!r}" if isinstance(given, int | float | str | bool) and len(str(given)) <= 60 else ""
@@ -51,7 +51,7 @@ def _sentence(error: Any) -> str:
 def first_problem(refused: ValidationError) -> InputError:
     """The first thing wrong with a document, as one clear error."""
     error = refused.errors(include_url=False)[0]
-    return InputError(field_name(error["loc"]), _sentence(error))
+    return InputError(field_name(error["loc"]), sentence(error))
 
 
 def check(raw: Any) -> Property:

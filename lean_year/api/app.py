@@ -1,0 +1,64 @@
+"""The application: routes, refusals, and the built interface."""
+
+from importlib.resources import files
+from pathlib import Path
+
+from fastapi import APIRouter, FastAPI
+from fastapi.responses import FileResponse, Response
+from fastapi.staticfiles import StaticFiles
+from sqlalchemy import Engine
+from starlette.middleware.body_limit import RequestBodyLimitMiddleware
+
+from lean_year import __version__
+from lean_year.api.errors import add_handlers, refuse
+from lean_year.api.routers import properties, rain, reference
+from lean_year.api.security import MAX_REQUEST_BYTES, LocalOnly
+from lean_year.api.workshop import Workshop
+from lean_year.demo.saltmarrow import saltmarrow
+from lean_year.demo.shipped import demo_rain
+from lean_year.plan.rain import prepare_rain
+from lean_year.plan.whole import plan_property
+
+STATIC = Path(str(files("lean_year.api") / "static"))
+
+
+def create_app(engine: Engine | None) -> FastAPI:
+    """The application over a database; without one it can only describe itself."""
+    app = FastAPI(
+        title="Lean Year", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json"
+    )
+    if engine is not None:
+        app.state.workshop = Workshop(engine)
+    for area in (reference, properties, rain):
+        app.include_router(area.router)
+    app.include_router(_interface())
+    if (STATIC / "assets").is_dir():
+        app.mount("/assets", StaticFiles(directory=STATIC / "assets"))
+    add_handlers(app)
+    app.add_middleware(RequestBodyLimitMiddleware, max_body_size=MAX_REQUEST_BYTES)
+    app.add_middleware(LocalOnly)
+    return app
+
+
+def _interface() -> APIRouter:
+    """The page for every address that is not the API's: the interface finds its own way from there."""
+    router = APIRouter(include_in_schema=False)
+
+    @router.get("/{address:path}")
+    def page(address: str) -> Response:
+        if address.startswith(("api/", "assets/")):
+            return refuse(404, "address", "there is nothing at this address")
+        index = STATIC / "index.html"
+        if not index.is_file():
+            return refuse(404, "address", "the interface is not built; run make demo")
+        return FileResponse(index, headers={"cache-control": "no-cache"})
+
+    return router
+
+
+def warm_up() -> None:
+    """Compile, or load, the replay before the first request instead of in it."""
+    document = saltmarrow()
+    for rule in ("yas", "ybs"):
+        ruled = document.model_copy(update={"cistern": document.cistern.model_copy(update={"rule": rule})})
+        plan_property(ruled, prepare_rain(demo_rain("saltmarrow"), "none"))

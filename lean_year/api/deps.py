@@ -1,0 +1,30 @@
+"""What the routes are handed."""
+
+from typing import Annotated, cast
+
+from fastapi import Depends, Request
+from fastapi.responses import Response
+from pydantic import BaseModel
+
+from lean_year.api.schemas import property_state
+from lean_year.api.workshop import Workshop
+from lean_year.store.properties import Stored
+
+
+def _workshop(request: Request) -> Workshop:
+    return cast(Workshop, request.app.state.workshop)
+
+
+InWorkshop = Annotated[Workshop, Depends(_workshop)]
+
+
+def json_of(body: BaseModel, status: int = 200) -> Response:
+    """A body as it is: it was built from checked values, so it is not checked a second time."""
+    return Response(body.model_dump_json(), status_code=status, media_type="application/json")
+
+
+def state_of(workshop: Workshop, stored: Stored, moved: str = "", status: int = 200) -> Response:
+    """A property as it stands, as an answer."""
+    planned = workshop.planned(stored)
+    rain, record = workshop.rain_of(stored.document), workshop.record_of(stored.document)
+    return json_of(property_state(stored, planned, rain, record, moved), status)

@@ -1,0 +1,61 @@
+"""From what went wrong to what the interface is told, once."""
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from starlette.exceptions import HTTPException
+
+from lean_year.api.schemas import Problem, Refusal
+from lean_year.core.errors import InputError
+from lean_year.property.edits import sentence
+from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
+from lean_year.store.records import UnknownRecord
+
+
+def refuse(status: int, field: str, message: str, revision: int | None = None) -> JSONResponse:
+    body = Refusal(errors=[Problem(field=field, message=message)], revision=revision)
+    return JSONResponse(body.model_dump(mode="json"), status_code=status)
+
+
+def _input(_: Request, error: InputError) -> JSONResponse:
+    return refuse(422, error.field, error.problem)
+
+
+def _validation(_: Request, error: RequestValidationError) -> JSONResponse:
+    problems = [
+        Problem(field=".".join(str(step) for step in each["loc"][1:]) or "body", message=sentence(each))
+        for each in error.errors()[:20]
+    ]
+    return JSONResponse(Refusal(errors=problems).model_dump(mode="json"), status_code=422)
+
+
+def _stale(_: Request, error: StaleRevision) -> JSONResponse:
+    return refuse(409, "base_revision", "this property was changed elsewhere in the meantime", error.head)
+
+
+def _nothing(_: Request, error: NothingToDo) -> JSONResponse:
+    return refuse(409, "base_revision", str(error))
+
+
+def _unknown(_: Request, error: LookupError) -> JSONResponse:
+    what = "property" if isinstance(error, UnknownProperty) else "rain record"
+    return refuse(404, "id", f"there is no such {what}")
+
+
+def _http(_: Request, error: HTTPException) -> JSONResponse:
+    message = "too large: a file may have at most 16 MB" if error.status_code == 413 else str(error.detail).lower()
+    return refuse(error.status_code, "request", message)
+
+
+def add_handlers(app: FastAPI) -> None:
+    """Let every refusal be a `Refusal`."""
+    for kind, handler in (
+        (InputError, _input),
+        (RequestValidationError, _validation),
+        (StaleRevision, _stale),
+        (NothingToDo, _nothing),
+        (UnknownProperty, _unknown),
+        (UnknownRecord, _unknown),
+        (HTTPException, _http),
+    ):
+        app.add_exception_handler(kind, handler)  # type: ignore[arg-type]

@@ -1,0 +1,97 @@
+"""Properties: list, open, change, undo."""
+
+from typing import Literal
+
+from fastapi import APIRouter
+from fastapi.responses import Response
+
+from lean_year.api.deps import InWorkshop, json_of, state_of
+from lean_year.api.schemas import (
+    Answer,
+    Edit,
+    ListedProperty,
+    NewProperty,
+    Preview,
+    PropertyList,
+    PropertyState,
+    Refusal,
+    Step,
+    pack_days,
+)
+from lean_year.demo.shipped import DEMOS
+from lean_year.property.document import PropertyFile
+from lean_year.property.start import new_property
+
+router = APIRouter(
+    prefix="/api/properties",
+    tags=["properties"],
+    responses={404: {"model": Refusal}, 409: {"model": Refusal}, 413: {"model": Refusal}, 422: {"model": Refusal}},
+)
+
+
+@router.get("", response_model=PropertyList)
+def list_properties(workshop: InWorkshop) -> Response:
+    listed = workshop.listed()
+    loaded = {each.demo for each in listed}
+    return json_of(
+        PropertyList(
+            properties=[ListedProperty.model_validate(each) for each in listed],
+            demos=[demo for demo in DEMOS if demo not in loaded],
+        )
+    )
+
+
+@router.post("", response_model=PropertyState, status_code=201)
+def create_property(asked: NewProperty, workshop: InWorkshop) -> Response:
+    answers = asked.model_dump(exclude={"rain_from"})
+    stored = workshop.create(new_property(record_id=asked.rain_from, **answers))
+    return state_of(workshop, stored, status=201)
+
+
+@router.post("/demo/{name}", response_model=PropertyState, status_code=201)
+def load_demo(name: str, workshop: InWorkshop) -> Response:
+    return state_of(workshop, workshop.load_demo(name), status=201)
+
+
+@router.get("/{property_id}", response_model=PropertyState)
+def open_property(property_id: str, workshop: InWorkshop) -> Response:
+    return state_of(workshop, workshop.stored(property_id))
+
+
+@router.delete("/{property_id}", status_code=204)
+def remove_property(property_id: str, workshop: InWorkshop) -> None:
+    workshop.remove(property_id)
+
+
+@router.get("/{property_id}/file", response_model=PropertyFile)
+def property_file(property_id: str, workshop: InWorkshop) -> Response:
+    answer = json_of(workshop.file_of(property_id))
+    answer.headers["content-disposition"] = 'attachment; filename="property.json"'
+    return answer
+
+
+@router.post("/{property_id}/preview", response_model=Answer)
+def preview_edit(property_id: str, asked: Preview, workshop: InWorkshop) -> Response:
+    document, planned, moved = workshop.preview(
+        property_id, asked.base_revision, [each.as_patch() for each in asked.operations]
+    )
+    daily = pack_days(planned.replay, workshop.rain_of(document))
+    return json_of(Answer(document=document, plan=planned.plan, daily=daily, moved=moved))
+
+
+@router.post("/{property_id}/edits", response_model=PropertyState)
+def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop) -> Response:
+    stored, moved = workshop.edit(
+        property_id,
+        asked.base_revision,
+        asked.edit_id,
+        asked.label,
+        [each.as_patch() for each in asked.operations],
+    )
+    return state_of(workshop, stored, moved)
+
+
+@router.post("/{property_id}/{way}", response_model=PropertyState)
+def step(property_id: str, way: Literal["undo", "redo"], asked: Step, workshop: InWorkshop) -> Response:
+    stored, moved = workshop.step(property_id, asked.base_revision, way)
+    return state_of(workshop, stored, moved)

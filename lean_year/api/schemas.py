@@ -1,0 +1,273 @@
+"""The shapes that travel between the interface and the server."""
+
+import base64
+import datetime as dt
+from typing import Annotated, Any, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import BaseModel, ConfigDict, Field
+
+from lean_year.core.cistern import Replay
+from lean_year.core.rainfall import DailyRain
+from lean_year.formats.rain_import import DateOrder, RainImport, Unit
+from lean_year.plan.rain import PreparedRain
+from lean_year.plan.whole import Planned, WholePlan
+from lean_year.property.document import Habit, Material, Property, Units
+from lean_year.store.properties import Stored
+from lean_year.store.records import RecordEntry
+
+FULL = 65_535
+MISSING = 65_535
+EditId = Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
+
+
+class Asked(BaseModel):
+    """What comes in: unknown names and numbers that are none are refused."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class Problem(BaseModel):
+    """One thing that was wrong."""
+
+    field: str
+    message: str
+
+
+class Refusal(BaseModel):
+    """Every refusal looks like this."""
+
+    errors: list[Problem]
+    revision: int | None = None
+    """For a change that came too late: the revision that stands now."""
+
+
+class NewProperty(Asked):
+    """The four answers: roof, rain, people, use."""
+
+    name: str = Field(min_length=1, max_length=80, pattern=r"\S")
+    place: str = Field(default="", max_length=80)
+    units: Units = "metric"
+    roof_area_m2: float = Field(gt=0, le=100_000)
+    material: Material = "metal"
+    rain_from: str | None = Field(default=None, max_length=40)
+    """Id of a rain record that is there already; None to bring one in afterwards."""
+    people: float = Field(ge=0, le=10_000)
+    habit: Habit = "careful"
+
+
+class Operation(Asked):
+    """One RFC 6902 operation."""
+
+    op: Literal["add", "remove", "replace", "test"]
+    path: str = Field(pattern=r"^(/[^/]+)+$", max_length=200)
+    value: Any = None
+
+    def as_patch(self) -> dict[str, Any]:
+        bare: dict[str, Any] = {"op": self.op, "path": self.path}
+        return bare if self.op == "remove" else bare | {"value": self.value}
+
+
+class Preview(Asked):
+    base_revision: int = Field(ge=1)
+    operations: list[Operation] = Field(min_length=1, max_length=100)
+
+
+class Edit(Preview):
+    """A change to keep. `edit_id` is made by the sender, so that a change sent twice is kept once."""
+
+    edit_id: EditId
+    label: str = Field(min_length=1, max_length=120)
+
+
+class Step(Asked):
+    base_revision: int = Field(ge=1)
+
+
+class PackedDays(BaseModel):
+    """The daily replay for drawing, packed.
+
+    `store`: base64 of little-endian uint16, the live store as a share of `live_l` in 65,535ths.
+    `short`: base64 of one bit a day, the first day in the highest bit, set where the day is short.
+    """
+
+    start: dt.date
+    days: int
+    live_l: float
+    store: str
+    short: str
+
+
+class PackedRain(BaseModel):
+    """Daily rain for drawing: base64 of little-endian uint16 in tenths of a mm, 65,535 where missing."""
+
+    start: dt.date
+    days: int
+    tenth_mm: str
+
+
+class Answer(BaseModel):
+    """A document worked out."""
+
+    document: Property
+    plan: WholePlan
+    daily: PackedDays | None
+    moved: str
+    """What the change did to the answer, in words; empty where nothing moved."""
+
+
+class PropertyState(Answer):
+    """A property as it stands."""
+
+    id: str
+    revision: int
+    label: str
+    can_undo: bool
+    can_redo: bool
+    demo: str | None
+    record: RecordEntry | None
+
+
+class ListedProperty(BaseModel):
+    model_config = ConfigDict(from_attributes=True)
+
+    id: str
+    revision: int
+    name: str
+    place: str
+    verdict: str
+    summary: str
+    demo: str | None
+    changed_at: dt.datetime
+
+
+class PropertyList(BaseModel):
+    properties: list[ListedProperty]
+    demos: list[str]
+    """Demo properties that are not loaded yet."""
+
+
+class RefusedRow(BaseModel):
+    line: int
+    text: str
+    reason: str
+
+
+class RainPreview(BaseModel):
+    """What was understood of a rain file, before anything is kept."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    columns: list[str]
+    delimiter: str
+    decimal: Literal["point", "comma"]
+    date_columns: list[int]
+    rain_column: int
+    date_order: DateOrder
+    unit: Unit
+    unit_reason: str
+    rows: int
+    accepted: int
+    refused: list[RefusedRow]
+    refused_count: int
+    blank_days: int
+    trace_days: int
+    repeated_days: int
+    missing_days: int
+    longest_gap_days: int
+    longest_gap_start: dt.date | None
+    mean_year_mm: float
+    wettest_day_mm: float
+    wettest_date: dt.date
+    warnings: list[str]
+    start: dt.date
+    end: dt.date
+    days: int
+    monthly_mean_mm: list[float | None]
+
+
+class MaterialChoice(BaseModel):
+    model_config = ConfigDict(from_attributes=True)
+
+    key: str
+    label: str
+    low: float
+    central: float
+    high: float
+    basis: str
+    source: str
+
+
+class HabitChoice(BaseModel):
+    key: str
+    litres_person_day: float
+
+
+class ChoiceLists(BaseModel):
+    """What can be chosen, with its usual values."""
+
+    materials: list[MaterialChoice]
+    habits: list[HabitChoice]
+
+
+def pack_days(run: Replay | None, rain: PreparedRain | None) -> PackedDays | None:
+    """The replay, packed for drawing."""
+    if run is None or rain is None:
+        return None
+    share = run.store_l / run.size_l if run.size_l > 0 else np.zeros_like(run.store_l)
+    packed = np.round(np.clip(share, 0, 1) * FULL).astype("<u2")
+    return PackedDays(
+        start=rain.record.start,
+        days=run.store_l.size,
+        live_l=run.size_l,
+        store=_base64(packed),
+        short=_base64(np.packbits(run.short_day)),
+    )
+
+
+def pack_rain(rain: DailyRain) -> PackedRain:
+    """A record, packed for drawing."""
+    tenths = np.where(rain.missing, MISSING, np.round(np.nan_to_num(rain.depth_mm) * 10)).astype("<u2")
+    return PackedRain(start=rain.start, days=rain.depth_mm.size, tenth_mm=_base64(tenths))
+
+
+def _base64(values: NDArray[Any]) -> str:
+    return base64.b64encode(values.tobytes()).decode("ascii")
+
+
+def property_state(
+    stored: Stored, planned: Planned, rain: PreparedRain | None, record: RecordEntry | None, moved: str = ""
+) -> PropertyState:
+    """Everything the interface shows of a property."""
+    return PropertyState(
+        id=stored.id,
+        revision=stored.revision,
+        label=stored.label,
+        can_undo=stored.can_undo,
+        can_redo=stored.can_redo,
+        demo=stored.demo,
+        record=record,
+        document=stored.document,
+        plan=planned.plan,
+        daily=pack_days(planned.replay, rain),
+        moved=moved,
+    )
+
+
+def rain_preview(read: RainImport, rain: PreparedRain) -> RainPreview:
+    """The account of an import with its monthly means."""
+    with np.errstate(invalid="ignore"):
+        known = ~np.isnan(rain.monthly_mm)
+        sums = np.where(known, rain.monthly_mm, 0).sum(axis=0)
+    counts = known.sum(axis=0)
+    means = [float(total / n) if n else None for total, n in zip(sums, counts, strict=True)]
+    facts = {name: getattr(read, name) for name in RainPreview.model_fields if hasattr(read, name)}
+    facts["refused"] = [RefusedRow(line=row.line, text=row.text, reason=row.reason) for row in read.refused]
+    return RainPreview(
+        **facts,
+        start=read.rain.start,
+        end=read.rain.start + dt.timedelta(days=read.rain.depth_mm.size - 1),
+        days=read.rain.depth_mm.size,
+        monthly_mean_mm=means,
+    )

@@ -1,0 +1,217 @@
+"""What a person does with a property, put together from store and plan.
+
+Plans of recent revisions and prepared records are kept, so that an edit replays only itself.
+"""
+
+from functools import lru_cache
+from typing import Any, Literal
+
+from sqlalchemy import Engine
+from sqlalchemy.exc import IntegrityError
+
+from lean_year.core.errors import InputError
+from lean_year.core.rainfall import DailyRain, Filling
+from lean_year.demo.shipped import demo_file
+from lean_year.formats.property_file import rain_from_record, record_from_rain
+from lean_year.plan.changes import what_moved
+from lean_year.plan.rain import PreparedRain, prepare_rain
+from lean_year.plan.whole import Planned, plan_property
+from lean_year.plan.wording import Wording
+from lean_year.property.document import Property, PropertyFile
+from lean_year.property.edits import apply_edit
+from lean_year.store import properties, records
+from lean_year.store.database import writing
+from lean_year.store.properties import Listed, Stored, Summary
+
+KEPT_RECORDS = 32
+KEPT_PLANS = 64
+LABEL_LENGTH = 120
+
+
+class Workshop:
+    """All that the routes ask for, over one database."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.engine = engine
+        self._prepared = lru_cache(maxsize=KEPT_RECORDS)(self._prepare)
+        self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
+        self._planned = lru_cache(maxsize=KEPT_PLANS)(self._plan_of_revision)
+
+    # -- planning -----------------------------------------------------------------------------------------------
+
+    def _prepare(self, record_id: str, filling: Filling) -> PreparedRain:
+        return prepare_rain(records.load_record(self.engine, record_id)[1], filling)
+
+    def rain_of(self, document: Property) -> PreparedRain | None:
+        """The prepared rain that a document names, or None.
+
+        Raises
+        ------
+        InputError
+            If it names a record that is not there.
+        """
+        if document.rain.record_id is None:
+            return None
+        try:
+            return self._prepared(document.rain.record_id, document.rain.filling)
+        except records.UnknownRecord as error:
+            raise InputError("rain.record_id", "names a record that is not there") from error
+
+    def plan(self, document: Property) -> Planned:
+        return plan_property(document, self.rain_of(document))
+
+    def _plan_of_revision(self, property_id: str, number: int) -> Planned:
+        return self.plan(properties.load_revision(self.engine, property_id, number))
+
+    def planned(self, stored: Stored) -> Planned:
+        """The plan of a property as it stands."""
+        return self._planned(stored.id, stored.revision)
+
+    def moved(self, property_id: str, base: int, document: Property, after: Planned) -> str:
+        """What a change did to the answer, against the revision it was made on."""
+        return what_moved(self._planned(property_id, base).plan, after.plan, Wording(document.units))
+
+    # -- reading ------------------------------------------------------------------------------------------------
+
+    def listed(self) -> list[Listed]:
+        return properties.list_properties(self.engine)
+
+    def stored(self, property_id: str) -> Stored:
+        return properties.load_property(self.engine, property_id)
+
+    def record_of(self, document: Property) -> records.RecordEntry | None:
+        """Name and span of the record that a document names."""
+        if document.rain.record_id is None:
+            return None
+        return self._entry(document.rain.record_id)
+
+    def file_of(self, property_id: str) -> PropertyFile:
+        """The property with its record, to keep or to send on."""
+        document = self.stored(property_id).document
+        if document.rain.record_id is None:
+            return PropertyFile(property=document)
+        entry, rain = records.load_record(self.engine, document.rain.record_id)
+        bare = document.model_copy(update={"rain": document.rain.model_copy(update={"record_id": None})})
+        return PropertyFile(property=bare, rain_record=record_from_rain(rain, name=entry.name, note=entry.note))
+
+    # -- changing -----------------------------------------------------------------------------------------------
+
+    def create(self, document: Property, label: str = "New property") -> Stored:
+        planned = self.plan(document)
+        property_id = properties.new_id()
+        with writing(self.engine) as session:
+            properties.add_property(session, property_id, document, label, _summary(document, planned))
+        return self.stored(property_id)
+
+    def load_demo(self, name: str) -> Stored:
+        """Put a demo property in, or find the one that is there."""
+        known = properties.find_demo(self.engine, name)
+        if known is not None:
+            return self.stored(known)
+        file = demo_file(name)
+        assert file.rain_record is not None
+        rain = rain_from_record(file.rain_record)
+        property_id, record_id = properties.new_id(), properties.new_id()
+        document = file.property.model_copy(
+            update={"rain": file.property.rain.model_copy(update={"record_id": record_id})}
+        )
+        planned = plan_property(document, prepare_rain(rain, document.rain.filling))
+        try:
+            with writing(self.engine) as session:
+                summary = _summary(document, planned)
+                properties.add_property(session, property_id, document, "Demo loaded", summary, demo=name)
+                records.add_record(
+                    session,
+                    record_id,
+                    rain=rain,
+                    name=file.rain_record.name,
+                    note=file.rain_record.note,
+                    property_id=property_id,
+                )
+        except IntegrityError:  # two asked at once; the other one's stands
+            known = properties.find_demo(self.engine, name)
+            assert known is not None
+            return self.stored(known)
+        return self.stored(property_id)
+
+    def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
+        """An edit without keeping it: the document, its plan and what it would move."""
+        document = apply_edit(properties.load_revision(self.engine, property_id, base), operations)
+        planned = self.plan(document)
+        return document, planned, self.moved(property_id, base, document, planned)
+
+    def edit(
+        self, property_id: str, base: int, edit_id: str, label: str, operations: list[dict[str, Any]]
+    ) -> tuple[Stored, str]:
+        """Keep an edit. One that was kept already is answered again, not kept twice.
+
+        Raises
+        ------
+        InputError, properties.UnknownProperty, properties.StaleRevision
+        """
+        if properties.known_edit(self.engine, property_id, edit_id):
+            return self.stored(property_id), ""
+        document, planned, moved = self.preview(property_id, base, operations)
+        with writing(self.engine) as session:
+            stored = properties.add_revision(
+                session,
+                property_id,
+                base=base,
+                edit_id=edit_id,
+                label=label[:LABEL_LENGTH],
+                document=document,
+                summary=_summary(document, planned),
+            )
+        return stored, moved
+
+    def take_rain(
+        self, property_id: str, base: int, edit_id: str, rain: DailyRain, name: str, note: str
+    ) -> tuple[Stored, str]:
+        """Keep an imported record and let the property use it, in one step."""
+        if properties.known_edit(self.engine, property_id, edit_id):
+            return self.stored(property_id), ""
+        before = properties.load_revision(self.engine, property_id, base)
+        record_id = properties.new_id()
+        document = before.model_copy(
+            deep=True, update={"rain": before.rain.model_copy(update={"record_id": record_id})}
+        )
+        planned = plan_property(document, prepare_rain(rain, document.rain.filling))
+        with writing(self.engine) as session:
+            records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
+            stored = properties.add_revision(
+                session,
+                property_id,
+                base=base,
+                edit_id=edit_id,
+                label=f"Rain: {name}"[:LABEL_LENGTH],
+                document=document,
+                summary=_summary(document, planned),
+            )
+        return stored, self.moved(property_id, base, document, planned)
+
+    def step(self, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[Stored, str]:
+        """Undo or redo.
+
+        Raises
+        ------
+        properties.UnknownProperty, properties.StaleRevision, properties.NothingToDo
+        """
+        target, document = properties.step_target(self.engine, property_id, base, way)
+        planned = self._planned(property_id, target)
+        stored = properties.move_head(
+            self.engine, property_id, base=base, target=target, summary=_summary(document, planned)
+        )
+        return stored, self.moved(property_id, base, document, planned)
+
+    def remove(self, property_id: str) -> None:
+        properties.remove_property(self.engine, property_id)
+
+
+def _summary(document: Property, planned: Planned) -> Summary:
+    said = {station.stage: station.headline for station in planned.plan.stations}
+    return Summary(
+        name=document.name,
+        place=document.place,
+        verdict=planned.plan.verdict,
+        summary=" · ".join(said[stage] for stage in ("roofs", "household", "cistern")),
+    )

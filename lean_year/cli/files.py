@@ -1,0 +1,57 @@
+"""`plan`, `demo` and `schema`: property files."""
+
+import json
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from lean_year.cli.output import show
+from lean_year.demo.shipped import demo_file
+from lean_year.formats.property_file import rain_from_record, read_property_file
+from lean_year.formats.strict_csv import read_strict_csv
+from lean_year.plan.rain import prepare_rain
+from lean_year.plan.whole import plan_property
+from lean_year.property.document import PropertyFile
+
+
+def plan(
+    file: Annotated[Path, typer.Argument(help="property file")],
+    rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Work out the whole plan of a property file."""
+    given = read_property_file(file)
+    record = read_strict_csv(rain) if rain else None
+    if record is None and given.rain_record is not None:
+        record = rain_from_record(given.rain_record)
+    prepared = prepare_rain(record, given.property.rain.filling) if record else None
+    worked_out = plan_property(given.property, prepared).plan
+    if as_json:
+        print(worked_out.model_dump_json())
+        return
+    print(worked_out.verdict)
+    show({station.name: station.headline for station in worked_out.stations if station.status != "not_built"}, False)
+    for finding in worked_out.findings:
+        print(f"{finding.severity}: {finding.text} {finding.fix}".rstrip())
+
+
+def demo(
+    name: Annotated[str, typer.Argument(help="saltmarrow")],
+    out: Annotated[Path, typer.Option("--out", help="file to write")],
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Write a demo property as a complete property file."""
+    out.write_text(demo_file(name).model_dump_json(indent=1), "utf-8")
+    show({"written": str(out)}, as_json)
+
+
+def schema() -> None:
+    """Print the JSON Schema of the property file."""
+    print(json.dumps(PropertyFile.model_json_schema(), indent=1))
+
+
+def add_commands(app: typer.Typer) -> None:
+    app.command()(plan)
+    app.command()(demo)
+    app.command()(schema)

@@ -1,0 +1,89 @@
+"""`serve`, `backup` and `restore`: the application and its data folder."""
+
+import os
+import sys
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from lean_year.cli.output import show
+from lean_year.core.errors import InputError
+
+DataFolder = Annotated[Path | None, typer.Option("--data", help="data folder, else LEAN_YEAR_DATA, else the user's")]
+
+
+def data_folder(given: Path | None) -> Path:
+    """Where the data lives: as given, else LEAN_YEAR_DATA, else the user's own data directory."""
+    if given is not None:
+        return given
+    if os.environ.get("LEAN_YEAR_DATA"):
+        return Path(os.environ["LEAN_YEAR_DATA"])
+    if sys.platform == "win32":
+        base = Path(os.environ.get("LOCALAPPDATA", Path.home() / "AppData/Local"))
+    elif sys.platform == "darwin":
+        base = Path.home() / "Library/Application Support"
+    else:
+        base = Path(os.environ.get("XDG_DATA_HOME") or Path.home() / ".local/share")
+    return base / "lean-year"
+
+
+def serve(
+    port: Annotated[int, typer.Option("--port", min=1, max=65_535)] = 8765,
+    data: DataFolder = None,
+    with_demo: Annotated[bool, typer.Option("--with-demo", help="load the demo into an empty database")] = False,
+) -> None:
+    """Serve the application on this machine, at http://127.0.0.1:8765."""
+    import uvicorn
+
+    from lean_year.api.app import create_app, warm_up
+    from lean_year.store.database import open_database
+
+    folder = data_folder(data)
+    app = create_app(open_database(folder))
+    warm_up()
+    if with_demo and not app.state.workshop.listed():
+        app.state.workshop.load_demo("saltmarrow")
+    print(f"Lean Year is at http://127.0.0.1:{port}  (data in {folder})", flush=True)
+    uvicorn.run(app, host="127.0.0.1", port=port, log_level="warning", server_header=False)
+
+
+def backup(
+    out: Annotated[Path, typer.Option("--out", help="file to write; must not exist")],
+    data: DataFolder = None,
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Copy all data to one file, also while the application runs."""
+    from lean_year.store import database
+
+    folder = data_folder(data)
+    if out.exists():
+        raise InputError("out", f"{out} exists already; name a new file")
+    if not (folder / database.FILE_NAME).is_file():
+        raise InputError("data", f"there is no database in {folder}")
+    database.backup(folder, out)
+    show({"written": str(out)}, as_json)
+
+
+def restore(
+    file: Annotated[Path, typer.Argument(help="a file that backup wrote")],
+    data: DataFolder = None,
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Put a backup in the place of all data."""
+    from lean_year.store import database
+
+    folder = data_folder(data)
+    if not file.is_file():
+        raise InputError("file", f"there is no file {file}")
+    try:
+        database.restore(folder, file)
+    except ValueError as error:
+        raise InputError("file", f"{file} {error}") from error
+    show({"restored": str(folder)}, as_json)
+
+
+def add_commands(app: typer.Typer) -> None:
+    app.command()(serve)
+    app.command()(backup)
+    app.command()(restore)

@@ -1,0 +1,280 @@
+"""Properties and their revisions.
+
+Revisions are kept for ever, each with the one it was made from. The head says which stands now: an edit adds a
+revision on top of the head, undo moves the head to its parent, redo to its latest child. A change names the
+revision that its maker saw; if another stands by then, it is refused and nothing is written.
+"""
+
+import datetime as dt
+import json
+import uuid
+from dataclasses import dataclass
+from typing import Literal
+
+from sqlalchemy import Engine, func, select
+from sqlalchemy.orm import Session
+
+from lean_year.property.document import Property, upgrade
+from lean_year.store.database import reading, writing
+from lean_year.store.tables import PropertyRow, RevisionRow
+
+
+class UnknownProperty(LookupError):
+    """There is no property with that id."""
+
+
+class NothingToDo(LookupError):
+    """There is nothing to undo, or nothing to redo."""
+
+
+class StaleRevision(RuntimeError):
+    """Another revision stands than the one the change was made on."""
+
+    def __init__(self, head: int) -> None:
+        super().__init__(f"revision {head} stands now")
+        self.head = head
+
+
+@dataclass(frozen=True, slots=True)
+class Summary:
+    """What the list of properties says of one."""
+
+    name: str
+    place: str
+    verdict: str
+    summary: str
+
+
+@dataclass(frozen=True, slots=True)
+class Stored:
+    """A property as it stands."""
+
+    id: str
+    revision: int
+    label: str
+    document: Property
+    can_undo: bool
+    can_redo: bool
+    demo: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    id: str
+    revision: int
+    name: str
+    place: str
+    verdict: str
+    summary: str
+    demo: str | None
+    changed_at: dt.datetime
+
+
+def _now() -> dt.datetime:
+    return dt.datetime.now(dt.UTC).replace(tzinfo=None)
+
+
+def new_id() -> str:
+    return uuid.uuid4().hex
+
+
+def _row(session: Session, property_id: str) -> PropertyRow:
+    row = session.get(PropertyRow, property_id)
+    if row is None:
+        raise UnknownProperty(property_id)
+    return row
+
+
+def _revision(session: Session, property_id: str, number: int) -> RevisionRow:
+    row = session.get(RevisionRow, (property_id, number))
+    assert row is not None, "the head always names a revision"
+    return row
+
+
+def _latest_child(session: Session, property_id: str, number: int) -> int | None:
+    return session.scalar(
+        select(func.max(RevisionRow.number)).where(
+            RevisionRow.property_id == property_id, RevisionRow.parent == number
+        )
+    )
+
+
+def _document(revision: RevisionRow) -> Property:
+    return Property.model_validate(upgrade(json.loads(revision.document)))
+
+
+def _stored(session: Session, row: PropertyRow) -> Stored:
+    revision = _revision(session, row.id, row.head)
+    return Stored(
+        id=row.id,
+        revision=row.head,
+        label=revision.label,
+        document=_document(revision),
+        can_undo=revision.parent is not None,
+        can_redo=_latest_child(session, row.id, row.head) is not None,
+        demo=row.demo,
+    )
+
+
+def _stand(row: PropertyRow, number: int, summary: Summary) -> None:
+    row.head = number
+    row.name, row.place = summary.name, summary.place
+    row.verdict, row.summary = summary.verdict, summary.summary
+    row.changed_at = _now()
+
+
+def list_properties(engine: Engine) -> list[Listed]:
+    """All properties, the last changed first."""
+    with reading(engine) as session:
+        rows = session.scalars(select(PropertyRow).order_by(PropertyRow.changed_at.desc(), PropertyRow.id))
+        return [
+            Listed(row.id, row.head, row.name, row.place, row.verdict, row.summary, row.demo, row.changed_at)
+            for row in rows
+        ]
+
+
+def load_property(engine: Engine, property_id: str) -> Stored:
+    """A property as it stands.
+
+    Raises
+    ------
+    UnknownProperty
+    """
+    with reading(engine) as session:
+        return _stored(session, _row(session, property_id))
+
+
+def load_revision(engine: Engine, property_id: str, number: int) -> Property:
+    """The document of one revision.
+
+    Raises
+    ------
+    UnknownProperty
+        If the property has no such revision.
+    """
+    with reading(engine) as session:
+        row = session.get(RevisionRow, (property_id, number))
+        if row is None:
+            raise UnknownProperty(property_id)
+        return _document(row)
+
+
+def find_demo(engine: Engine, demo: str) -> str | None:
+    """Id of the property that was loaded as a demo, if it is there."""
+    with reading(engine) as session:
+        return session.scalar(select(PropertyRow.id).where(PropertyRow.demo == demo))
+
+
+def add_property(
+    session: Session, property_id: str, document: Property, label: str, summary: Summary, demo: str | None = None
+) -> None:
+    """Write a new property as its first revision, inside a transaction of the caller's."""
+    row = PropertyRow(id=property_id, demo=demo)
+    _stand(row, 1, summary)
+    session.add(row)
+    session.flush()
+    session.add(
+        RevisionRow(
+            property_id=property_id,
+            number=1,
+            parent=None,
+            label=label,
+            document=document.model_dump_json(),
+            made_at=_now(),
+        )
+    )
+    session.flush()
+
+
+def known_edit(engine: Engine, property_id: str, edit_id: str) -> bool:
+    """Whether an edit with that id was kept already: it was sent again because its answer was lost."""
+    with reading(engine) as session:
+        return (
+            session.scalar(
+                select(RevisionRow.number).where(
+                    RevisionRow.property_id == property_id, RevisionRow.edit_id == edit_id
+                )
+            )
+            is not None
+        )
+
+
+def add_revision(
+    session: Session,
+    property_id: str,
+    *,
+    base: int,
+    edit_id: str | None,
+    label: str,
+    document: Property,
+    summary: Summary,
+) -> Stored:
+    """Write an edit on top of the head, inside a writing transaction of the caller's.
+
+    Raises
+    ------
+    UnknownProperty, StaleRevision
+    """
+    row = _row(session, property_id)
+    if row.head != base:
+        raise StaleRevision(row.head)
+    last = session.scalar(select(func.max(RevisionRow.number)).where(RevisionRow.property_id == property_id)) or 0
+    session.add(
+        RevisionRow(
+            property_id=property_id,
+            number=last + 1,
+            parent=base,
+            label=label,
+            edit_id=edit_id,
+            document=document.model_dump_json(),
+            made_at=_now(),
+        )
+    )
+    _stand(row, last + 1, summary)
+    session.flush()
+    return _stored(session, row)
+
+
+def step_target(engine: Engine, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[int, Property]:
+    """Where an undo or redo from `base` leads: the revision's number and document.
+
+    Raises
+    ------
+    UnknownProperty, StaleRevision, NothingToDo
+    """
+    with reading(engine) as session:
+        row = _row(session, property_id)
+        if row.head != base:
+            raise StaleRevision(row.head)
+        here = _revision(session, property_id, base)
+        target = here.parent if way == "undo" else _latest_child(session, property_id, base)
+        if target is None:
+            raise NothingToDo(f"nothing to {way}")
+        return target, _document(_revision(session, property_id, target))
+
+
+def move_head(engine: Engine, property_id: str, *, base: int, target: int, summary: Summary) -> Stored:
+    """Let another revision stand.
+
+    Raises
+    ------
+    UnknownProperty, StaleRevision
+    """
+    with writing(engine) as session:
+        row = _row(session, property_id)
+        if row.head != base:
+            raise StaleRevision(row.head)
+        _stand(row, target, summary)
+        session.flush()
+        return _stored(session, row)
+
+
+def remove_property(engine: Engine, property_id: str) -> None:
+    """Delete a property with its revisions. Its rain records stay for those who use them too.
+
+    Raises
+    ------
+    UnknownProperty
+    """
+    with writing(engine) as session:
+        session.delete(_row(session, property_id))

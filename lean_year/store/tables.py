@@ -1,0 +1,76 @@
+"""The tables."""
+
+import datetime as dt
+
+from sqlalchemy import ForeignKey, ForeignKeyConstraint, Index, LargeBinary, MetaData, String, Text, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+NAMES = {
+    "ix": "ix_%(table_name)s_%(column_0_N_name)s",
+    "uq": "uq_%(table_name)s_%(column_0_N_name)s",
+    "ck": "ck_%(table_name)s_%(constraint_name)s",
+    "fk": "fk_%(table_name)s_%(column_0_N_name)s",
+    "pk": "pk_%(table_name)s",
+}
+
+
+class Base(DeclarativeBase):
+    metadata = MetaData(naming_convention=NAMES)
+
+
+class PropertyRow(Base):
+    """A property: which revision stands, and what its row in the list says."""
+
+    __tablename__ = "properties"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    head: Mapped[int]
+    """Number of the revision that stands now; undo moves it back, redo forward."""
+    name: Mapped[str] = mapped_column(String(80))
+    place: Mapped[str] = mapped_column(String(80))
+    verdict: Mapped[str] = mapped_column(Text)
+    summary: Mapped[str] = mapped_column(Text)
+    """Roof, rain, use and tank in a few words."""
+    demo: Mapped[str | None] = mapped_column(String(40), unique=True)
+    changed_at: Mapped[dt.datetime] = mapped_column(index=True)
+
+
+class RevisionRow(Base):
+    """One state of a property's document. Never changed once written."""
+
+    __tablename__ = "revisions"
+
+    property_id: Mapped[str] = mapped_column(ForeignKey("properties.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    parent: Mapped[int | None]
+    """Number of the revision it was made from; None for the first."""
+    label: Mapped[str] = mapped_column(String(120))
+    edit_id: Mapped[str | None] = mapped_column(String(40))
+    """Named by who sent the edit, so that one sent twice is kept once."""
+    document: Mapped[str] = mapped_column(Text)
+    made_at: Mapped[dt.datetime]
+
+    __table_args__ = (
+        UniqueConstraint("property_id", "edit_id"),
+        ForeignKeyConstraint(
+            ["property_id", "parent"], ["revisions.property_id", "revisions.number"], ondelete="CASCADE"
+        ),
+    )
+
+
+class RainRecordRow(Base):
+    """A daily rain record. Never changed once written; revisions name it."""
+
+    __tablename__ = "rain_records"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    property_id: Mapped[str | None] = mapped_column(ForeignKey("properties.id", ondelete="SET NULL"))
+    name: Mapped[str] = mapped_column(String(120))
+    note: Mapped[str] = mapped_column(Text)
+    start: Mapped[dt.date]
+    days: Mapped[int]
+    depth_mm: Mapped[bytes] = mapped_column(LargeBinary)
+    """Little-endian float64, zlib-packed, NaN where missing."""
+    made_at: Mapped[dt.datetime]
+
+    __table_args__ = (Index(None, "property_id"),)
