@@ -31,9 +31,9 @@ def create_app(engine: Engine | None) -> FastAPI:
         app.state.workshop = Workshop(engine)
     for area in (reference, properties, rain):
         app.include_router(area.router)
-    app.include_router(_interface())
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))
+    app.include_router(_interface())  # last: it answers every address that is left
     add_handlers(app)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=MAX_REQUEST_BYTES)
     app.add_middleware(LocalOnly)

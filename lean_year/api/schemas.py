@@ -138,6 +138,7 @@ class ListedProperty(BaseModel):
     place: str
     verdict: str
     summary: str
+    years: list[int]
     demo: str | None
     changed_at: dt.datetime
 

@@ -4,8 +4,10 @@ Plans of recent revisions and prepared records are kept, so that an edit replays
 """
 
 from functools import lru_cache
+from threading import Lock
 from typing import Any, Literal
 
+from cachetools import LRUCache
 from sqlalchemy import Engine
 from sqlalchemy.exc import IntegrityError
 
@@ -35,7 +37,8 @@ class Workshop:
         self.engine = engine
         self._prepared = lru_cache(maxsize=KEPT_RECORDS)(self._prepare)
         self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
-        self._planned = lru_cache(maxsize=KEPT_PLANS)(self._plan_of_revision)
+        self._plans: LRUCache[tuple[str, int], Planned] = LRUCache(maxsize=KEPT_PLANS)
+        self._plans_lock = Lock()
 
     # -- planning -----------------------------------------------------------------------------------------------
 
@@ -60,8 +63,17 @@ class Workshop:
     def plan(self, document: Property) -> Planned:
         return plan_property(document, self.rain_of(document))
 
-    def _plan_of_revision(self, property_id: str, number: int) -> Planned:
-        return self.plan(properties.load_revision(self.engine, property_id, number))
+    def _planned(self, property_id: str, number: int) -> Planned:
+        with self._plans_lock:
+            known = self._plans.get((property_id, number))
+        if known is None:
+            known = self.plan(properties.load_revision(self.engine, property_id, number))
+            self._remember(property_id, number, known)
+        return known
+
+    def _remember(self, property_id: str, number: int, planned: Planned) -> None:
+        with self._plans_lock:
+            self._plans[property_id, number] = planned
 
     def planned(self, stored: Stored) -> Planned:
         """The plan of a property as it stands."""
@@ -162,6 +174,7 @@ class Workshop:
                 document=document,
                 summary=_summary(document, planned),
             )
+        self._remember(property_id, stored.revision, planned)
         return stored, moved
 
     def take_rain(
@@ -187,6 +200,7 @@ class Workshop:
                 document=document,
                 summary=_summary(document, planned),
             )
+        self._remember(property_id, stored.revision, planned)
         return stored, self.moved(property_id, base, document, planned)
 
     def step(self, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[Stored, str]:
@@ -208,10 +222,16 @@ class Workshop:
 
 
 def _summary(document: Property, planned: Planned) -> Summary:
+    cistern = planned.plan.cistern
+    live_l = max(cistern.live_l, 1.0) if cistern else 1.0
+    years = (
+        [-1 if year.short_days else round(100 * year.lowest_l / live_l) for year in cistern.years] if cistern else []
+    )
     said = {station.stage: station.headline for station in planned.plan.stations}
     return Summary(
         name=document.name,
         place=document.place,
         verdict=planned.plan.verdict,
         summary=" · ".join(said[stage] for stage in ("roofs", "household", "cistern")),
+        years=years,
     )

@@ -5,7 +5,6 @@ Bad input exits 2 with one line on standard error that names the field and what 
 
 import sys
 
-import click
 import typer
 
 from lean_year.cli import files, replay, server, sums
@@ -41,9 +40,9 @@ def run(arguments: list[str] | None = None) -> None:
         code = typer.main.get_command(app)(args=given, prog_name="lean-year", standalone_mode=False)
     except InputError as error:
         _leave(str(error), 2)
-    except click.UsageError as error:
+    except typer.TyperException as error:
         _leave(" ".join(error.format_message().split()), 2)
-    except (click.Abort, KeyboardInterrupt):
+    except (typer.Abort, KeyboardInterrupt):
         _leave("stopped", 130)
     except BrokenPipeError:
         sys.exit(1)

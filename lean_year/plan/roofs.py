@@ -42,6 +42,8 @@ class RoofPlan(BaseModel):
 class RoofsPlan(BaseModel):
     figures: dict[str, Figure]
     surfaces: list[RoofPlan]
+    harvest_l_day_by_month: list[float] | None
+    """Mean water off the roofs in use on a day of each calendar month, January first; None without rain. [L/d]"""
     findings: list[Finding]
     cautions: list[str]
 
@@ -174,4 +176,14 @@ def plan_roofs(document: Property, rain: PreparedRain | None, catch: Catch | Non
                 fix="Add a roof or switch one on.",
             )
         )
-    return RoofsPlan(figures=figures, surfaces=surfaces, findings=findings, cautions=CAUTIONS)
+    by_month = None
+    if rain is not None and catch is not None:
+        days = np.bincount(rain.month, minlength=13)[1:]
+        by_month = (np.bincount(rain.month, catch.total, minlength=13)[1:] / np.maximum(days, 1)).tolist()
+    return RoofsPlan(
+        figures=figures,
+        surfaces=surfaces,
+        harvest_l_day_by_month=by_month,
+        findings=findings,
+        cautions=CAUTIONS,
+    )

@@ -44,11 +44,6 @@ class Station(BaseModel):
     status: Status
 
 
-def _value(figures: dict[str, object], key: str) -> float | None:
-    figure = figures.get(key)
-    return getattr(figure, "value", None)
-
-
 def stations(
     document: Property,
     rain: RainPlan | None,
@@ -64,17 +59,17 @@ def stations(
         headlines["rain"] = "no record yet"
     else:
         mean = rain.figures["mean_year_mm"].value
-        lean = f", lean {say.rain(rain.years[cistern.lean_year].total_mm)}" if cistern else ""
+        lean = f", lean {say.rain(rain.years[cistern.lean_year].total_mm).split()[0]}" if cistern else ""
         headlines["rain"] = f"{say.rain(mean)}{lean}" if mean is not None else several(rain.days, "day")
     on = sum(roof.on for roof in document.roofs)
     headlines["roofs"] = f"{say.area(roofs.figures['area_m2'].value or 0)}, {several(on, 'roof')}"
-    headlines["household"] = (
-        f"{say.rate(household.figures['demand_l_day'].value or 0)}, "
-        f"top {say.rate(household.figures['top_month_l_day'].value or 0).removesuffix(' a day')}"
-    )
+    use, top = (say.rate(household.figures[key].value or 0) for key in ("demand_l_day", "top_month_l_day"))
+    headlines["household"] = f"{use.replace(' a day', '/day')}, top {top.split()[0]}"
     tank = say.volume(document.cistern.tank_l)
     if cistern:
-        headlines["cistern"] = f"{tank}, tightest {say.volume(cistern.figures['tightest_l'].value or 0)}"
+        dry = int(cistern.figures["short_d"].value or 0)
+        tightest = say.volume(cistern.figures["tightest_l"].value or 0)
+        headlines["cistern"] = f"{tank}, dry {dry:,} d" if dry else f"{tank}, tightest {tightest}"
     else:
         headlines["cistern"] = f"{tank}, not replayed"
     return [

@@ -8,6 +8,7 @@ from typing import Annotated, Any, Final, Literal
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from lean_year.core.catchment import MAX_AREA_M2
+from lean_year.core.errors import InputError
 from lean_year.core.household import HABITS_L_PERSON_DAY
 
 DOCUMENT_VERSION: Final = 1
@@ -32,7 +33,7 @@ TwelveMonths = Annotated[list[Annotated[float, Field(ge=0, le=1e7)]], Field(min_
 class Part(BaseModel):
     """Unknown names, `nan` and `inf` are refused everywhere."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, json_schema_serialization_defaults_required=True)
 
 
 class Rectangle(Part):
@@ -111,10 +112,9 @@ class Cistern(Part):
     @model_validator(mode="after")
     def _room_for_what_is_held_back(self) -> "Cistern":
         if self.held_back_l > self.tank_l:
-            raise ValueError(
-                f"tank_l must be at least what is held back below the outlet and for fire, "
-                f"{self.held_back_l:,.0f} L, got {self.tank_l:,.0f} L"
-            )
+            held, tank = f"{self.held_back_l:,.0f} L", f"{self.tank_l:,.0f} L"
+            problem = f"must be at least what is held back below the outlet and for fire, {held}, got {tank}"
+            raise InputError("tank_l", problem)
         return self
 
 
@@ -136,7 +136,7 @@ class Property(Part):
     def _roof_ids_differ(self) -> "Property":
         ids = [roof.id for roof in self.roofs]
         if len(set(ids)) != len(ids):
-            raise ValueError("roofs must have different ids")
+            raise InputError("roofs", "must have different ids")
         return self
 
 

@@ -51,6 +51,9 @@ def sentence(error: Any) -> str:
 def first_problem(refused: ValidationError) -> InputError:
     """The first thing wrong with a document, as one clear error."""
     error = refused.errors(include_url=False)[0]
+    cause = error.get("ctx", {}).get("error")
+    if isinstance(cause, InputError):  # a check across fields, which names its own
+        return InputError(field_name((*error["loc"], cause.field)), cause.problem)
     return InputError(field_name(error["loc"]), sentence(error))
 
 
@@ -85,7 +88,8 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
         KeyError,
         ValueError,
     ) as bad:
-        raise InputError("operations", f"do not fit the document: {bad}") from bad
+        paths = ", ".join(str(op.get("path", ""))[:60] for op in operations[:4])
+        raise InputError("operations", f"do not fit the document: {paths}") from bad
     changed = check(raw)
     written = [op.get("path", "") for op in operations if op.get("op") != "test"]
     changed.assumed = [

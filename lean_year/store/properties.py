@@ -43,6 +43,8 @@ class Summary:
     place: str
     verdict: str
     summary: str
+    years: list[int]
+    """Lowest store of each water year in hundredths of the live volume, -1 for a year with dry days."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,6 +68,7 @@ class Listed:
     place: str
     verdict: str
     summary: str
+    years: list[int]
     demo: str | None
     changed_at: dt.datetime
 
@@ -120,6 +123,7 @@ def _stand(row: PropertyRow, number: int, summary: Summary) -> None:
     row.head = number
     row.name, row.place = summary.name, summary.place
     row.verdict, row.summary = summary.verdict, summary.summary
+    row.years = json.dumps(summary.years)
     row.changed_at = _now()
 
 
@@ -128,7 +132,17 @@ def list_properties(engine: Engine) -> list[Listed]:
     with reading(engine) as session:
         rows = session.scalars(select(PropertyRow).order_by(PropertyRow.changed_at.desc(), PropertyRow.id))
         return [
-            Listed(row.id, row.head, row.name, row.place, row.verdict, row.summary, row.demo, row.changed_at)
+            Listed(
+                id=row.id,
+                revision=row.head,
+                name=row.name,
+                place=row.place,
+                verdict=row.verdict,
+                summary=row.summary,
+                years=json.loads(row.years),
+                demo=row.demo,
+                changed_at=row.changed_at,
+            )
             for row in rows
         ]
 

@@ -31,6 +31,8 @@ class PropertyRow(Base):
     verdict: Mapped[str] = mapped_column(Text)
     summary: Mapped[str] = mapped_column(Text)
     """Roof, rain, use and tank in a few words."""
+    years: Mapped[str] = mapped_column(Text)
+    """JSON list, a number a water year: its lowest store in hundredths of the live volume, -1 if it has dry days."""
     demo: Mapped[str | None] = mapped_column(String(40), unique=True)
     changed_at: Mapped[dt.datetime] = mapped_column(index=True)
 

@@ -19,6 +19,7 @@ def upgrade() -> None:
         sa.Column("place", sa.String(length=80), nullable=False),
         sa.Column("verdict", sa.Text(), nullable=False),
         sa.Column("summary", sa.Text(), nullable=False),
+        sa.Column("years", sa.Text(), nullable=False),
         sa.Column("demo", sa.String(length=40), nullable=True),
         sa.Column("changed_at", sa.DateTime(), nullable=False),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_properties")),

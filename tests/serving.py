@@ -1,0 +1,79 @@
+"""A real server in a process of its own, for the browser tests, the bench and the screenshots."""
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+from types import TracebackType
+
+CHROMIUM = os.environ.get("LEAN_YEAR_CHROMIUM", "/usr/bin/chromium")
+CHROMIUM_FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+START_SECONDS = 60
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port: int = probe.getsockname()[1]
+        return port
+
+
+class Server:
+    """`lean-year serve` on a free port over a data folder."""
+
+    def __init__(self, folder: Path, *, with_demo: bool = False, port: int | None = None) -> None:
+        self.folder = folder
+        self.port = port or free_port()
+        self.url = f"http://127.0.0.1:{self.port}"
+        self._with_demo = with_demo
+        self._process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def pid(self) -> int:
+        assert self._process is not None
+        return self._process.pid
+
+    def start(self) -> None:
+        command = [sys.executable, "-c", "from lean_year.cli.main import run; run()", "serve"]
+        command += ["--port", str(self.port), "--data", str(self.folder)]
+        if self._with_demo:
+            command.append("--with-demo")
+        self._process = subprocess.Popen(command, stdout=subprocess.DEVNULL)
+        deadline = time.monotonic() + START_SECONDS
+        while time.monotonic() < deadline:
+            if self._process.poll() is not None:
+                raise RuntimeError(f"the server stopped with {self._process.returncode}")
+            try:
+                with urllib.request.urlopen(f"{self.url}/api/health", timeout=2):
+                    return
+            except OSError:
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    def kill(self) -> None:
+        """As kill -9: nothing is put in order first."""
+        assert self._process is not None
+        self._process.kill()
+        self._process.wait()
+
+    def __enter__(self) -> "Server":
+        self.start()
+        return self
+
+    def __exit__(
+        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
+    ) -> None:
+        assert self._process is not None
+        self._process.terminate()
+        self._process.wait(timeout=20)

@@ -1,0 +1,56 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type PropertyState = Schemas["PropertyState"];
+export type Answer = Schemas["Answer"];
+export type Document = PropertyState["document"];
+export type Plan = PropertyState["plan"];
+export type CisternPlan = Schemas["CisternPlan"];
+export type RainPlan = Schemas["RainPlan"];
+export type Roof = Schemas["Roof"];
+export type Figure = Schemas["Figure"];
+export type Finding = Schemas["Finding"];
+export type Station = Schemas["Station"];
+export type Stage = Station["stage"];
+export type Status = Station["status"];
+export type PackedDays = Schemas["PackedDays"];
+export type RainPreview = Schemas["RainPreview"];
+export type Operation = Schemas["Operation"];
+export type Refusal = Schemas["Refusal"];
+export type NewProperty = Schemas["NewProperty"];
+export type ListedProperty = Schemas["ListedProperty"];
+export type RecordEntry = Schemas["RecordEntry"];
+export type ChoiceLists = Schemas["ChoiceLists"];
+export type ImportChoices = {
+  date_order?: RainPreview["date_order"];
+  unit?: RainPreview["unit"];
+  rain_column?: number;
+};
+
+export const client = createClient<paths>();
+
+/** The server understood the request and said no. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly refusal: Refusal | undefined,
+  ) {
+    super(
+      refusal?.errors.map((each) => `${each.field}: ${each.message}`).join("; ") ?? `the server answered ${status}`,
+    );
+  }
+  /** Whether another revision stands than the one this change was made on. */
+  get stale(): boolean {
+    return this.status === 409 && this.refusal?.revision != null;
+  }
+}
+
+type Outcome<T> = { data?: T; error?: unknown; response: Response };
+
+/** The data of an answer; a refusal is thrown as `Refused`, a lost connection as `TypeError`. */
+export async function taken<T>(outcome: Promise<Outcome<T>>): Promise<T> {
+  const { data, error, response } = await outcome;
+  if (!response.ok) throw new Refused(response.status, error as Refusal | undefined);
+  return data as T;
+}

@@ -1,0 +1,86 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client, taken } from "./client";
+import type { ImportChoices, Operation, PropertyState, RainPreview } from "./client";
+
+export const propertyListQuery = () =>
+  queryOptions({ queryKey: ["properties"], queryFn: () => taken(client.GET("/api/properties")) });
+
+export const propertyQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["property", id],
+    queryFn: () => taken(client.GET("/api/properties/{property_id}", { params: { path: { property_id: id } } })),
+  });
+
+export const rainDaysQuery = (id: string, recordId: string | null) =>
+  queryOptions({
+    queryKey: ["rain-days", recordId],
+    enabled: recordId !== null,
+    staleTime: Infinity,
+    queryFn: () =>
+      taken(client.GET("/api/properties/{property_id}/rain-days", { params: { path: { property_id: id } } })),
+  });
+
+export const recordsQuery = () =>
+  queryOptions({ queryKey: ["records"], queryFn: () => taken(client.GET("/api/rain/records")) });
+
+export const choicesQuery = () =>
+  queryOptions({ queryKey: ["choices"], staleTime: Infinity, queryFn: () => taken(client.GET("/api/choices")) });
+
+export const previewEdit = (id: string, base_revision: number, operations: Operation[]) =>
+  taken(
+    client.POST("/api/properties/{property_id}/preview", {
+      params: { path: { property_id: id } },
+      body: { base_revision, operations },
+    }),
+  );
+
+export type EditToKeep = { edit_id: string; label: string; operations: Operation[] };
+
+export const keepEdit = (id: string, base_revision: number, edit: EditToKeep) =>
+  taken(
+    client.POST("/api/properties/{property_id}/edits", {
+      params: { path: { property_id: id } },
+      body: { base_revision, ...edit },
+    }),
+  );
+
+export const stepRevision = (id: string, base_revision: number, way: "undo" | "redo") =>
+  taken(
+    client.POST("/api/properties/{property_id}/{way}", {
+      params: { path: { property_id: id, way } },
+      body: { base_revision },
+    }),
+  );
+
+const asFile = {
+  bodySerializer: (body: unknown) => body as Blob,
+  headers: { "Content-Type": "application/octet-stream" },
+};
+
+export const previewRain = (file: Blob, choices: ImportChoices, signal?: AbortSignal): Promise<RainPreview> =>
+  taken(
+    client.POST("/api/rain/preview", {
+      params: { query: choices },
+      body: file as unknown as string,
+      signal,
+      ...asFile,
+    }),
+  );
+
+export const keepRain = (
+  id: string,
+  base_revision: number,
+  name: string,
+  file: Blob,
+  choices: ImportChoices,
+): Promise<PropertyState> =>
+  taken(
+    client.POST("/api/properties/{property_id}/rain", {
+      params: {
+        path: { property_id: id },
+        query: { base_revision, edit_id: crypto.randomUUID(), name, ...choices },
+      },
+      body: file as unknown as string,
+      ...asFile,
+    }),
+  );

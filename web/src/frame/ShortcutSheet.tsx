@@ -1,0 +1,40 @@
+import { Dialog } from "radix-ui";
+
+const KEYS: [string, string][] = [
+  ["[ and ]", "station above, station below"],
+  [", and .", "year before, year after"],
+  ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
+  ["Arrow up and down", "nudge the entry you are in; with Shift ten times as far"],
+  ["Enter", "keep the entry; on a dashed one, confirm what was assumed"],
+  ["Esc", "leave the entry as it was"],
+  ["Arrow keys", "in a picture of days, move the reading from day to day and year to year"],
+  ["?", "this list"],
+];
+
+export function ShortcutSheet({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content
+          className="dialog"
+          style={{ width: "min(560px, calc(100vw - 24px))" }}
+          aria-describedby={undefined}
+        >
+          <Dialog.Title className="title">Keys</Dialog.Title>
+          <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+            {KEYS.map(([key, does]) => (
+              <div key={key} className="contents">
+                <dt className="font-semibold">{key}</dt>
+                <dd className="text-ink-2">{does}</dd>
+              </div>
+            ))}
+          </dl>
+          <p className="mt-5">
+            <Dialog.Close className="act-quiet">Close</Dialog.Close>
+          </p>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,24 @@
+import type { Plan } from "../api/client";
+
+/** Water through the property in a year, in litres: the mean of the counted years and the lean year. */
+export type Flow = { mean: number; lean: number };
+export type Flows = { inflow: Flow; supplied: Flow; spilled: Flow; tightestShare: number; heldBackShare: number };
+
+export function flowsOf(plan: Plan, tankL: number): Flows | null {
+  const cistern = plan.cistern;
+  if (!cistern) return null;
+  const counted = cistern.years.filter((year) => year.counted);
+  const lean = cistern.years[cistern.lean_year]!;
+  const flow = (key: "inflow_l" | "supplied_l" | "spilled_l"): Flow => ({
+    mean: counted.length ? counted.reduce((sum, year) => sum + year[key], 0) / counted.length : lean[key],
+    lean: lean[key],
+  });
+  const held = Math.max(0, tankL - cistern.live_l);
+  return {
+    inflow: flow("inflow_l"),
+    supplied: flow("supplied_l"),
+    spilled: flow("spilled_l"),
+    tightestShare: tankL > 0 ? (held + (cistern.figures["tightest_l"]?.value ?? 0)) / tankL : 0,
+    heldBackShare: tankL > 0 ? held / tankL : 0,
+  };
+}

@@ -1,0 +1,25 @@
+const MONTH_NAMES = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+const DAY_MS = 86_400_000;
+
+export const monthName = (month: number) => MONTH_NAMES[(((month - 1) % 12) + 12) % 12]!;
+
+/** Dates are days in UTC throughout, so that no time zone moves them. */
+export const parseDay = (iso: string) => new Date(`${iso}T00:00:00Z`);
+export const addDays = (date: Date, days: number) => new Date(date.getTime() + days * DAY_MS);
+export const daysBetween = (from: Date, to: Date) => Math.round((to.getTime() - from.getTime()) / DAY_MS);
+
+/** 12 Sep 2021 */
+export const dayName = (date: Date) =>
+  `${date.getUTCDate()} ${monthName(date.getUTCMonth() + 1)} ${date.getUTCFullYear()}`;
+/** 12 Sep */
+export const shortDay = (date: Date) => `${date.getUTCDate()} ${monthName(date.getUTCMonth() + 1)}`;
+
+const DAYS_BEFORE = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
+/** Day of a water year (0 to 365) on which each of its twelve months begins, in the order of the water year. */
+export function monthStarts(firstMonth: number): { month: number; day: number }[] {
+  const first = DAYS_BEFORE[firstMonth - 1]!;
+  return Array.from({ length: 12 }, (_, i) => {
+    const month = ((firstMonth - 1 + i) % 12) + 1;
+    return { month, day: (DAYS_BEFORE[month - 1]! - first + 365) % 365 };
+  });
+}

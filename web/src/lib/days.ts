@@ -1,0 +1,64 @@
+import type { PackedDays, Plan } from "../api/client";
+
+export const FULL = 65_535;
+export const MISSING = 65_535;
+export const YEAR_DAYS = 366;
+
+function bytesOf(base64: string): Uint8Array {
+  return Uint8Array.from(atob(base64), (char) => char.charCodeAt(0));
+}
+
+/** Little-endian 16-bit values from base64. */
+export function unpack16(base64: string): Uint16Array {
+  const bytes = bytesOf(base64);
+  const values = new Uint16Array(bytes.length / 2);
+  for (let i = 0; i < values.length; i++) values[i] = bytes[2 * i]! | (bytes[2 * i + 1]! << 8);
+  return values;
+}
+
+/** The daily replay: store in litres, and which days are short. */
+export type Days = { liveL: number; share: Uint16Array; isShort: (day: number) => boolean };
+
+export function unpackDays(packed: PackedDays): Days {
+  const bits = bytesOf(packed.short);
+  return {
+    liveL: packed.live_l,
+    share: unpack16(packed.store),
+    isShort: (day) => ((bits[day >> 3]! >> (7 - (day & 7))) & 1) === 1,
+  };
+}
+
+/** Where each water year lies in the record: first day, days, and the day of the water year it begins on. */
+export type YearSpan = { first: number; days: number; offset: number };
+
+export function yearSpans(rain: NonNullable<Plan["rain"]>): YearSpan[] {
+  let first = 0;
+  return rain.years.map((year, row) => {
+    // A part year at the start of the record begins late in its water year.
+    const offset = row === 0 && !year.whole && rain.years.length > 1 ? Math.max(0, 365 - year.days) : 0;
+    const span = { first, days: year.days, offset };
+    first += year.days;
+    return span;
+  });
+}
+
+/** For each day of the water year, chosen quantiles of a daily series over the years. */
+export function dailyQuantiles(values: Uint16Array, spans: YearSpan[], quantiles: number[]): Float64Array[] {
+  const result = quantiles.map(() => new Float64Array(YEAR_DAYS).fill(NaN));
+  for (let day = 0; day < YEAR_DAYS; day++) {
+    const column: number[] = [];
+    for (const span of spans) {
+      const at = day - span.offset;
+      if (at >= 0 && at < span.days) column.push(values[span.first + at]!);
+    }
+    if (!column.length) continue;
+    column.sort((a, b) => a - b);
+    quantiles.forEach((q, i) => {
+      const at = q * (column.length - 1);
+      const low = Math.floor(at);
+      const high = Math.min(low + 1, column.length - 1);
+      result[i]![day] = column[low]! + (at - low) * (column[high]! - column[low]!);
+    });
+  }
+  return result;
+}

@@ -1,0 +1,32 @@
+import { useSyncExternalStore } from "react";
+
+type Light = "light" | "dark";
+const KEY = "lean-year-light";
+const listeners = new Set<() => void>();
+
+function chosen(): Light {
+  const kept = localStorage.getItem(KEY);
+  if (kept === "light" || kept === "dark") return kept;
+  return matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
+}
+
+/** Puts the light that was chosen, or that the machine prefers, on the page. */
+export function applyLight(): void {
+  document.documentElement.dataset.light = chosen();
+  listeners.forEach((listener) => listener());
+}
+
+export function toggleLight(): void {
+  localStorage.setItem(KEY, chosen() === "dark" ? "light" : "dark");
+  applyLight();
+}
+
+export function useLight(): Light {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => (document.documentElement.dataset.light as Light) ?? "light",
+  );
+}

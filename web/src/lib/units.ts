@@ -1,0 +1,196 @@
+/** Quantities as people write and read them. The server keeps SI; nothing else converts. */
+
+export type Units = "metric" | "us";
+export type Kind = "volume" | "rate" | "area" | "length" | "depth" | "share" | "angle" | "count";
+
+const LITRES_PER_GALLON = 3.785411784;
+const METRES_PER_FOOT = 0.3048;
+const MM_PER_INCH = 25.4;
+
+/** Factors to the kept unit (L, L a day, m², m, mm, share, degrees, a bare number), by what may be written. */
+const WRITTEN: Record<Kind, Record<string, number>> = {
+  volume: { l: 1, kl: 1000, m3: 1000, "m³": 1000, gal: LITRES_PER_GALLON, ft3: 28.316846592, "ft³": 28.316846592 },
+  rate: { l: 1, "l/d": 1, m3: 1000, "m³": 1000, gal: LITRES_PER_GALLON, "gal/d": LITRES_PER_GALLON },
+  area: { m2: 1, "m²": 1, ft2: METRES_PER_FOOT ** 2, "ft²": METRES_PER_FOOT ** 2, sqft: METRES_PER_FOOT ** 2 },
+  length: { m: 1, cm: 0.01, mm: 0.001, ft: METRES_PER_FOOT, "'": METRES_PER_FOOT, in: 0.0254, '"': 0.0254 },
+  depth: { mm: 1, cm: 10, in: MM_PER_INCH, '"': MM_PER_INCH },
+  share: { "": 1, "%": 0.01 },
+  angle: { "°": 1, deg: 1 },
+  count: { "": 1 },
+};
+
+type Shown = { unit: string; factor: number; digits: number; step: number };
+
+/** The unit an entry of this kind is shown in, its factor to the kept unit, decimals and nudge. */
+function shownIn(kind: Kind, units: Units, value: number): Shown {
+  const us = units === "us";
+  switch (kind) {
+    case "volume":
+      if (us) return { unit: "gal", factor: LITRES_PER_GALLON, digits: 0, step: 100 };
+      return Math.abs(value) < 1000
+        ? { unit: "L", factor: 1, digits: 0, step: 50 }
+        : { unit: "m³", factor: 1000, digits: 2, step: 1 };
+    case "rate":
+      return us
+        ? { unit: "gal", factor: LITRES_PER_GALLON, digits: 1, step: 1 }
+        : { unit: "L", factor: 1, digits: 1, step: 5 };
+    case "area":
+      return us
+        ? { unit: "ft²", factor: METRES_PER_FOOT ** 2, digits: 0, step: 10 }
+        : { unit: "m²", factor: 1, digits: 1, step: 1 };
+    case "length":
+      return us
+        ? { unit: "ft", factor: METRES_PER_FOOT, digits: 2, step: 0.5 }
+        : { unit: "m", factor: 1, digits: 2, step: 0.1 };
+    case "depth":
+      return us
+        ? { unit: "in", factor: MM_PER_INCH, digits: 3, step: 0.01 }
+        : { unit: "mm", factor: 1, digits: 2, step: 0.1 };
+    case "angle":
+      return { unit: "°", factor: 1, digits: 1, step: 1 };
+    case "share":
+      return { unit: "", factor: 1, digits: 3, step: 0.01 };
+    case "count":
+      return { unit: "", factor: 1, digits: 2, step: 1 };
+  }
+}
+
+const plain = (value: number, digits: number) =>
+  value.toLocaleString("en-US", { maximumFractionDigits: digits, useGrouping: true });
+
+/** A kept value as an entry, with its unit: `86 m³`, `22,719 gal`, `0.5 mm`. */
+export function write(kind: Kind, units: Units, value: number): string {
+  const shown = shownIn(kind, units, value);
+  const figure = plain(value / shown.factor, shown.digits);
+  if (!shown.unit) return figure;
+  return shown.unit === "°" ? `${figure}°` : `${figure} ${shown.unit}`;
+}
+
+/** How far an arrow key moves an entry, in the kept unit. */
+export function nudgeStep(kind: Kind, units: Units, value: number): number {
+  const shown = shownIn(kind, units, value);
+  return shown.step * shown.factor;
+}
+
+const FEET_AND_INCHES = /^(\d+(?:\.\d+)?)\s*(?:'|ft)\s*(\d+(?:\.\d+)?)\s*(?:"|in)$/;
+const NUMBER_AND_UNIT = /^(-?(?:\d[\d,]*\.?\d*|\.\d+|\d+(?:,\d+)?))\s*([^\d\s.,-].*)?$/;
+
+/** An entry in the kept unit, or null if it cannot be read. A bare number is in the unit shown. */
+export function read(kind: Kind, units: Units, text: string, shownValue: number): number | null {
+  const clean = text.trim().toLowerCase().replace(/’|′/g, "'").replace(/”|″/g, '"');
+  const feet = kind === "length" ? FEET_AND_INCHES.exec(clean) : null;
+  if (feet) return Number(feet[1]) * METRES_PER_FOOT + Number(feet[2]) * 0.0254;
+  const match = NUMBER_AND_UNIT.exec(clean);
+  if (!match) return null;
+  // One comma with other than three digits behind it is a decimal comma; else commas part thousands.
+  const digits = match[1]!;
+  const decimalComma = /^-?\d+,\d+$/.test(digits) && !/,\d{3}$/.test(digits);
+  const number = Number(decimalComma ? digits.replace(",", ".") : digits.replaceAll(",", ""));
+  if (!Number.isFinite(number)) return null;
+  const unit = match[2]
+    ?.replace(/\.$/, "")
+    .replace(/\s*(us )?gallons?$/, "gal")
+    .replace(/ a day$|\/day$/, "")
+    .trim();
+  const factor = unit ? WRITTEN[kind][unit] : shownIn(kind, units, shownValue).factor;
+  return factor === undefined ? null : number * factor;
+}
+
+/** What may be written for a kind, for the message when an entry cannot be read. */
+export function example(kind: Kind, units: Units): string {
+  const us = units === "us";
+  return {
+    volume: us ? "2,500 gal or 9.5 m³" : "40 kL, 40 m³ or 2,500 gal",
+    rate: us ? "25 gal or 95 L" : "90 L or 25 gal",
+    area: us ? "1,010 ft² or 94 m²" : "94 m² or 1,010 ft²",
+    length: us ? `34', 34' 6" or 10.4 m` : "10.4 m or 34'",
+    depth: us ? "0.02 in or 0.5 mm" : "0.5 mm or 0.02 in",
+    share: "0.9 or 90 %",
+    angle: "35 or 35°",
+    count: "3 or 2.5",
+  }[kind];
+}
+
+/** A volume in a sentence or on a drawing; agrees with the server's words. */
+export function volume(litres: number, units: Units): string {
+  if (units === "us") return `${plain(Math.round(litres / LITRES_PER_GALLON), 0)} gal`;
+  if (Math.abs(litres) < 1000) {
+    const size = Math.abs(litres);
+    const digits = size >= 10 || litres === 0 ? 0 : size >= 0.95 ? 1 : 2;
+    return `${litres.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits })} L`;
+  }
+  const cubic = litres / 1000;
+  const digits = Math.abs(cubic) < 1000 ? 1 : 0;
+  return `${cubic.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits })} m³`;
+}
+
+/** A volume on an axis: a bare number in m³ or US gallons. */
+export function volumeTick(litres: number, units: Units): string {
+  return plain(units === "us" ? litres / LITRES_PER_GALLON : litres / 1000, 0);
+}
+export const volumeUnit = (units: Units) => (units === "us" ? "gal" : "m³");
+
+/** Round tick values, in litres, from 0 up to a reach in litres: three or four of them. */
+export function volumeTicks(reach: number, units: Units, wanted = 4): number[] {
+  const factor = units === "us" ? LITRES_PER_GALLON : 1000;
+  const step = roundStep(reach / factor / wanted);
+  return Array.from({ length: Math.floor(reach / factor / step + 1e-9) + 1 }, (_, i) => i * step * factor);
+}
+
+/** The nearest of 1, 2, 2.5, 5 times a power of ten, at least the given size. */
+export function roundStep(least: number): number {
+  if (least <= 0) return 1;
+  const power = 10 ** Math.floor(Math.log10(least));
+  return ([1, 2, 2.5, 5, 10].find((step) => step * power >= least * 0.999) ?? 10) * power;
+}
+
+/** Rain in a sentence. */
+export function rain(mm: number, units: Units): string {
+  return units === "us"
+    ? `${(mm / MM_PER_INCH).toLocaleString("en-US", { minimumFractionDigits: 1, maximumFractionDigits: 1 })} in`
+    : `${plain(mm, 0)} mm`;
+}
+
+/** A day's rain, where a decimal matters. */
+export function dayRain(mm: number, units: Units): string {
+  return units === "us" ? `${(mm / MM_PER_INCH).toFixed(2)} in` : `${mm.toFixed(1)} mm`;
+}
+export const rainTick = (mm: number, units: Units) => (units === "us" ? plain(mm / MM_PER_INCH, 1) : plain(mm, 0));
+export const rainFactor = (units: Units) => (units === "us" ? MM_PER_INCH : 1);
+
+export function area(m2: number, units: Units): string {
+  if (units === "us") return `${plain(m2 / METRES_PER_FOOT ** 2, 0)} ft²`;
+  return `${m2 >= 10 || m2 === 0 ? plain(m2, 0) : m2.toFixed(1)} m²`;
+}
+
+export function rate(litresADay: number, units: Units): string {
+  const value = units === "us" ? litresADay / LITRES_PER_GALLON : litresADay;
+  return `${value >= 10 || value === 0 ? plain(value, 0) : value.toFixed(1)} ${units === "us" ? "gal" : "L"} a day`;
+}
+
+/** A figure of the plan in the units of the property. */
+export function figure(value: number | null, unit: string, units: Units): string {
+  if (value === null) return "not known";
+  switch (unit) {
+    case "L":
+      return volume(value, units);
+    case "L/d":
+      return rate(value, units);
+    case "mm":
+      return rain(value, units);
+    case "m2":
+      return area(value, units);
+    case "L/mm":
+      return units === "us"
+        ? `${plain((value * MM_PER_INCH) / LITRES_PER_GALLON, 0)} gal for each inch`
+        : `${plain(value, 0)} L for each mm`;
+    case "d":
+      return `${plain(value, 0)} ${value === 1 ? "day" : "days"}`;
+    case "years":
+      return `${plain(value, 0)} ${value === 1 ? "year" : "years"}`;
+    case "-":
+      return value === 1 ? "100 %" : `${(Math.floor(value * 1000) / 10).toFixed(1)} %`;
+    default:
+      return `${plain(value, 2)} ${unit}`;
+  }
+}

@@ -1,0 +1,22 @@
+import type { Station } from "../api/client";
+import { Mark } from "../ui/Mark";
+
+/** An honest sheet for a station that this version does not work out. */
+export function NotBuilt({ station }: { station: Station }) {
+  return (
+    <div className="max-w-[58ch] pt-2">
+      <h1 className="title flex items-center gap-3">
+        {station.name} <Mark status="not_built" size={22} />
+      </h1>
+      <p className="mt-4">
+        This version does not work this station out yet. It shows no figure here, and nothing on the other sheets
+        depends on it: the replay takes roof water as it leaves the gutter, with nothing taken off for first flush or
+        filters.
+      </p>
+      <p className="note mt-3">
+        Until then, plan it by hand with the local code, and with a licensed plumber, electrician or structural
+        engineer where the work is theirs.
+      </p>
+    </div>
+  );
+}

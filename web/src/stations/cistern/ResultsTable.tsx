@@ -1,0 +1,80 @@
+import type { ReactNode } from "react";
+import type { CisternPlan } from "../../api/client";
+import { useWorkbench } from "../../frame/workbench";
+import { dayName, parseDay } from "../../lib/dates";
+import { volume } from "../../lib/units";
+import { Why } from "../../ui/Why";
+
+type Year = CisternPlan["years"][number];
+
+/** What the replay came to: the year that is shown, the mean year, the whole record. */
+export function ResultsTable({ yearRow }: { yearRow: number }) {
+  const bench = useWorkbench();
+  const cistern = bench.shown.plan.cistern!;
+  const units = bench.shown.document.units;
+  const year = cistern.years[yearRow]!;
+  const counted = cistern.years.filter((each) => each.counted);
+  const figure = (key: string) => <Why figure={cistern.figures[key]!} units={units} />;
+  const total = (pick: (each: Year) => number) => cistern.years.reduce((sum, each) => sum + pick(each), 0);
+  const mean = (pick: (each: Year) => number) =>
+    counted.length ? volume(counted.reduce((sum, each) => sum + pick(each), 0) / counted.length, units) : "–";
+  const volumes: [string, (each: Year) => number, ReactNode?][] = [
+    ["Off the roofs", (each) => each.inflow_l],
+    ["Wanted", (each) => each.demand_l],
+    ["Supplied", (each) => each.supplied_l],
+    ["Missed", (each) => each.shortfall_l, figure("shortfall_l")],
+    ["Spilled", (each) => each.spilled_l],
+  ];
+  const dryDays = total((each) => each.short_days);
+  return (
+    <section aria-label="Results" className="overflow-x-auto">
+      <table className="table-lines w-full text-[14px]">
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="heading text-ink">What came of it</span>
+            </th>
+            <th scope="col" className="text-ink!">
+              <strong>{year.label}</strong>
+            </th>
+            <th scope="col">mean year</th>
+            <th scope="col">
+              {cistern.years.length === counted.length ? `all ${counted.length} years` : "whole record"}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {volumes.map(([name, pick, why]) => (
+            <tr key={name}>
+              <th scope="row">{name}</th>
+              <td>{volume(pick(year), units)}</td>
+              <td>{mean(pick)}</td>
+              <td>{why ?? volume(total(pick), units)}</td>
+            </tr>
+          ))}
+          <tr>
+            <th scope="row">Dry days</th>
+            <td className={year.short_days ? "font-bold text-alarm" : ""}>{year.short_days}</td>
+            <td>
+              {counted.length
+                ? (counted.reduce((sum, each) => sum + each.short_days, 0) / counted.length).toFixed(1)
+                : "–"}
+            </td>
+            <td className={dryDays ? "font-bold text-alarm" : ""}>{figure("short_d")}</td>
+          </tr>
+          <tr>
+            <th scope="row">Lowest store</th>
+            <td>{volume(year.lowest_l, units)}</td>
+            <td>{mean((each) => each.lowest_l)}</td>
+            <td>{figure("tightest_l")}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p className="mt-1.5 text-[14px] leading-relaxed">
+        Met {figure("volumetric_reliability")} of the water wanted and {figure("time_reliability")} of the days; kept{" "}
+        {figure("roof_water_used")} of what the roofs brought. {year.label} was lowest on{" "}
+        {dayName(parseDay(year.lowest_date))}.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,192 @@
+import { Slider } from "radix-ui";
+import { useRef, useState } from "react";
+import { useWorkbench } from "../../frame/workbench";
+import { nudgeStep, roundStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
+import { useWidth } from "../../ui/useWidth";
+
+const HEIGHT = 196;
+const TOP = 16;
+const FOOT = 150;
+const LEFT = 32;
+const RIGHT = 14;
+const PAUSE_MS = 350;
+
+/** Security over size, with the tank as a handle on its axis. */
+export function SizeCurve() {
+  const bench = useWorkbench();
+  const [box, width] = useWidth<HTMLDivElement>();
+  const [dragged, setDragged] = useState<number | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const { units } = bench.kept.document;
+  // The axis stays put while the handle moves on it.
+  const curve = (dragged === null ? bench.shown : bench.kept).plan.cistern!.curve;
+  const cistern = bench.shown.plan.cistern!;
+  const tank = dragged ?? bench.shown.document.cistern.tank_l;
+  const held = bench.shown.document.cistern.below_outlet_l + bench.shown.document.cistern.fire_reserve_l;
+  const reach = curve.tank_l.at(-1)!;
+  const counted = Math.max(cistern.counted_years, 1);
+  const plotWidth = Math.max(width - LEFT - RIGHT, 50);
+  const x = (litres: number) => LEFT + (litres / reach) * plotWidth;
+  const y = (years: number) => FOOT - (years / counted) * (FOOT - TOP);
+  // A step stays a step: years carried is a count.
+  const steps = curve.years_carried
+    .map((years, i) => (i ? `H${x(curve.tank_l[i]!).toFixed(1)}V${y(years).toFixed(1)}` : `M${x(0)} ${y(years)}`))
+    .join("");
+  const step = nudgeStep("volume", units, reach) / (units === "us" ? 1 : reach > 20_000 ? 2 : 10);
+  const yearTicks = ticksOf(counted);
+  const needed = cistern.figures["smallest_no_short_day_l"]!.value;
+  const handleX = x(Math.min(tank, reach));
+  const textLeft = LEFT + plotWidth + RIGHT - handleX < 112;
+
+  const keep = (litres: number) => {
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => {
+      void bench
+        .edit(`Tank size ${write("volume", units, litres)}`, [
+          { op: "replace", path: "/cistern/tank_l", value: litres },
+        ])
+        .then(() => setDragged(null));
+    }, PAUSE_MS);
+  };
+  const drag = (litres: number) => {
+    clearTimeout(timer.current);
+    const least = Math.max(litres, held);
+    setDragged(least);
+    bench.preview([{ op: "replace", path: "/cistern/tank_l", value: least }]);
+  };
+
+  return (
+    <section aria-label="Size and security">
+      <h2 className="heading">
+        Size and security{" "}
+        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)", fontStretch: "normal" }}>
+          {cistern.first_filling
+            ? "More tank only spends its first filling longer."
+            : needed === null
+              ? "No size has no dry day with this start."
+              : `No dry day at all needs ${volume(needed, units)}.`}
+        </span>
+      </h2>
+      <div ref={box} className="relative" style={{ height: HEIGHT }}>
+        {width > 0 && (
+          <>
+            <svg
+              width={width}
+              height={HEIGHT}
+              className="overflow-visible"
+              role="img"
+              aria-label="Years carried over tank size"
+            >
+              {yearTicks.map((years) => (
+                <g key={years}>
+                  <path d={`M${LEFT} ${y(years)}H${LEFT + plotWidth}`} stroke="var(--rule)" strokeWidth="1" />
+                  <text x={LEFT - 6} y={y(years) + 4.5} textAnchor="end" className="axis">
+                    {years}
+                  </text>
+                </g>
+              ))}
+              <text x={LEFT + 4} y={TOP - 4} className="axis halo">
+                years carried
+              </text>
+              {held > 0 && (
+                <>
+                  <rect x={LEFT} y={FOOT - 8} width={x(held) - LEFT} height="8" fill="url(#held-hatch)" />
+                  <defs>
+                    <pattern
+                      id="held-hatch"
+                      width="5"
+                      height="5"
+                      patternUnits="userSpaceOnUse"
+                      patternTransform="rotate(45)"
+                    >
+                      <path d="M0 0V5" stroke="var(--ink-2)" strokeWidth="1.4" />
+                    </pattern>
+                  </defs>
+                </>
+              )}
+              <path d={`M${LEFT} ${FOOT}H${LEFT + plotWidth}`} stroke="var(--ink)" strokeWidth="1.3" />
+              <path d={steps} fill="none" stroke="var(--water-7)" strokeWidth="2.6" />
+              {volumeTicks(reach, units).map((tick) => (
+                <g key={tick}>
+                  <path d={`M${x(tick)} ${FOOT}v5`} stroke="var(--ink)" />
+                  {Math.abs(x(tick) - handleX) > 62 && (
+                    <text x={x(tick)} y={FOOT + 19} textAnchor="middle" className="axis">
+                      {volumeTick(tick, units)}
+                    </text>
+                  )}
+                </g>
+              ))}
+              <text x={LEFT + plotWidth + RIGHT} y={FOOT + 36} textAnchor="end" className="axis">
+                tank, {volumeUnit(units)}
+              </text>
+              {needed !== null && !cistern.first_filling && (
+                <path
+                  d={`M${x(needed)} ${y(counted) - 5}l5 5-5 5-5-5z`}
+                  fill="var(--sheet)"
+                  stroke="var(--water-7)"
+                  strokeWidth="2"
+                />
+              )}
+              <path d={`M${handleX} ${TOP - 6}V${FOOT}`} stroke="var(--ink)" strokeWidth="2" />
+              <text
+                x={handleX + (textLeft ? -8 : 8)}
+                y={y(counted * 0.36)}
+                textAnchor={textLeft ? "end" : "start"}
+                className="label halo"
+                fontWeight="650"
+                data-testid="handle-reading"
+              >
+                {cistern.years_carried} of {cistern.counted_years} years
+              </text>
+              <text
+                x={handleX + (textLeft ? -8 : 8)}
+                y={y(counted * 0.36) + 18}
+                textAnchor={textLeft ? "end" : "start"}
+                className="label halo"
+              >
+                {(cistern.figures["short_d"]!.value ?? 0).toLocaleString("en-US")} dry days
+              </text>
+            </svg>
+            <Slider.Root
+              className="absolute touch-none select-none"
+              style={{ left: LEFT, width: plotWidth, top: FOOT - 4, height: 44 }}
+              min={0}
+              max={reach}
+              step={step}
+              value={[Math.min(tank, reach)]}
+              onValueChange={([litres]) => drag(litres!)}
+              onValueCommit={([litres]) => keep(Math.max(litres!, held))}
+            >
+              <Slider.Track className="absolute inset-0 block" />
+              <Slider.Thumb asChild aria-label="Tank size" aria-valuetext={write("volume", units, tank)}>
+                <span className="group block h-11 w-px outline-none">
+                  <span className="absolute -inset-y-2 left-1/2 w-24 -translate-x-1/2 cursor-ew-resize" />
+                  <span className="pointer-events-none absolute top-1.5 left-1/2 flex h-8 -translate-x-1/2 items-center gap-1.5 rounded-full bg-ink px-3 font-semibold whitespace-nowrap text-sheet group-focus-visible:outline-[2.5px] group-focus-visible:outline-offset-2 group-focus-visible:outline-water-7">
+                    <Chevron way={-1} />
+                    {write("volume", units, tank)}
+                    <Chevron way={1} />
+                  </span>
+                </span>
+              </Slider.Thumb>
+            </Slider.Root>
+          </>
+        )}
+      </div>
+    </section>
+  );
+}
+
+function Chevron({ way }: { way: 1 | -1 }) {
+  return (
+    <svg width="7" height="12" aria-hidden="true" style={{ transform: `scaleX(${way})` }}>
+      <path d="M1 1l5 5-5 5" fill="none" stroke="currentColor" strokeWidth="1.8" />
+    </svg>
+  );
+}
+
+/** Whole numbers of years from 0 to all of them, about four apart. */
+function ticksOf(counted: number): number[] {
+  const step = Math.max(1, roundStep(counted / 4));
+  const whole = Number.isInteger(step) ? step : Math.ceil(step);
+  return Array.from({ length: Math.floor(counted / whole) + 1 }, (_, i) => i * whole);
+}

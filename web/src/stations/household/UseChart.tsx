@@ -1,0 +1,132 @@
+import { useWorkbench } from "../../frame/workbench";
+import { useAxis } from "../../lib/axis";
+import { monthName } from "../../lib/dates";
+import { volumeTicks } from "../../lib/units";
+
+const HEIGHT = 268;
+const TOP = 24;
+const FOOT = 240;
+
+/** Use by month, residents and guests and garden, against what the roofs bring on a mean day of that month. */
+export function UseChart({ months }: { months: number[] }) {
+  const axis = useAxis();
+  const { plan, document } = useWorkbench().shown;
+  const us = document.units === "us";
+  const each = document.household.litres_person_day ?? plan.household.figures["litres_person_day"]!.value ?? 0;
+  const residents = document.household.residents * each;
+  const brought = (month: number) => plan.roofs.harvest_l_day_by_month?.[month - 1] ?? null;
+  const rows = months.map((month) => ({ ...plan.household.months[month - 1]!, brought: brought(month) }));
+  const reach = Math.max(...rows.map((row) => Math.max(row.total_l_day, row.brought ?? 0)), 1) * 1.05;
+  const y = (litres: number) => FOOT - (litres / reach) * (FOOT - TOP);
+  const wide = axis.width / 12;
+  const factor = us ? 3.785411784 : 1;
+  const ticks = volumeTicks(reach * (us ? 1 : 1000), document.units, 4).map((tick) => (us ? tick : tick / 1000));
+  const wet = rows.every((row) => row.brought !== null);
+  return (
+    <>
+      <h2 className="heading flex flex-wrap items-baseline gap-x-5">
+        Use by month
+        <span
+          className="note flex flex-wrap items-center gap-x-4"
+          style={{ fontFamily: "var(--font-body)", fontWeight: 430 }}
+        >
+          <Key fill="var(--water-9)">residents</Key>
+          <Key fill="var(--water-5)">guests</Key>
+          <Key fill="var(--parched-5)">garden</Key>
+          {wet && (
+            <span className="flex items-center gap-1.5">
+              <svg width="20" height="12" aria-hidden="true">
+                <path
+                  d="M0 10V3h10v5h10"
+                  fill="none"
+                  stroke="var(--water-7)"
+                  strokeWidth="2"
+                  strokeDasharray="4 2.5"
+                />
+              </svg>
+              off the roofs, mean of the record
+            </span>
+          )}
+        </span>
+      </h2>
+      <svg
+        width={axis.left + axis.width}
+        height={HEIGHT}
+        className="block overflow-visible"
+        role="img"
+        aria-label={`Use by month in ${us ? "US gallons" : "litres"} a day; the table below has the figures`}
+      >
+        {ticks.map((tick) => (
+          <g key={tick}>
+            <path d={`M${axis.left} ${y(tick)}h${axis.width}`} stroke="var(--rule)" />
+            <text x={axis.left - 6} y={y(tick) + 4.5} textAnchor="end" className="axis">
+              {Math.round(tick / factor).toLocaleString("en-US")}
+            </text>
+          </g>
+        ))}
+        <text x={axis.left} y={TOP - 10} className="axis">
+          {us ? "gal" : "L"} a day
+        </text>
+        {rows.map((row, i) => {
+          const left = axis.left + i * wide + wide * 0.16;
+          const width = wide * 0.68;
+          const guests = Math.max(0, row.indoor_l_day - residents);
+          const parts = [
+            { litres: row.indoor_l_day - guests, fill: "var(--water-9)" },
+            { litres: guests, fill: "var(--water-5)" },
+            { litres: row.garden_l_day, fill: "var(--parched-5)" },
+          ];
+          let below = 0;
+          return (
+            <g key={row.month}>
+              {parts.map((part) => {
+                const top = y(below + part.litres);
+                const height = y(below) - top;
+                below += part.litres;
+                return <rect key={part.fill} x={left} y={top} width={width} height={height} fill={part.fill} />;
+              })}
+              <text
+                x={left + width / 2}
+                y={y(row.total_l_day) - 5}
+                textAnchor="middle"
+                className="axis halo"
+                fontWeight="600"
+              >
+                {Math.round(row.total_l_day / factor).toLocaleString("en-US")}
+              </text>
+              <text x={left + width / 2} y={FOOT + 17} textAnchor="middle" className="axis">
+                {axis.narrow ? monthName(row.month)[0] : monthName(row.month)}
+              </text>
+            </g>
+          );
+        })}
+        {wet && (
+          <path
+            d={rows
+              .map((row, i) => {
+                const level = y(row.brought!);
+                return `${i ? "L" : "M"}${axis.left + i * wide} ${level}H${axis.left + (i + 1) * wide}`;
+              })
+              .join("")}
+            fill="none"
+            stroke="var(--water-7)"
+            strokeWidth="2"
+            strokeDasharray="5 3"
+          />
+        )}
+        <path d={`M${axis.left} ${FOOT}h${axis.width}`} stroke="var(--ink)" strokeWidth="1.3" />
+      </svg>
+    </>
+  );
+}
+
+function Key({ fill, children }: { fill: string; children: React.ReactNode }) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <svg width="12" height="12" aria-hidden="true">
+        <rect width="12" height="12" fill={fill} />
+      </svg>
+      {children}
+    </span>
+  );
+}

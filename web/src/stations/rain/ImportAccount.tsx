@@ -1,0 +1,139 @@
+import type { ImportChoices, RainPreview } from "../../api/client";
+import { dayName, monthName, parseDay } from "../../lib/dates";
+import { dayRain, rain as rainWords } from "../../lib/units";
+import type { Units } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { Mark } from "../../ui/Mark";
+
+const DELIMITERS: Record<string, string> = {
+  ",": "commas",
+  ";": "semicolons",
+  "\t": "tabs",
+  "|": "bars",
+  " ": "spaces",
+};
+
+/** What was understood of a rain file. Every guess is a word that can be changed. */
+export function ImportAccount(props: {
+  preview: RainPreview;
+  units: Units;
+  choose: (choice: ImportChoices) => void;
+}) {
+  const { preview, units, choose } = props;
+  const columns = preview.columns
+    .map((label, column) => ({ value: String(column), label: label || `column ${column + 1}` }))
+    .filter(({ value }) => !preview.date_columns.includes(Number(value)));
+  const wettest = Math.max(...preview.monthly_mean_mm.map((depth) => depth ?? 0), 0.1);
+  const count = (value: number) => value.toLocaleString("en-US");
+  return (
+    <div className="mt-4" data-testid="import-account">
+      <p className="leading-[1.8]">
+        Columns parted by {DELIMITERS[preview.delimiter] ?? preview.delimiter}, decimal {preview.decimal}. Rain in{" "}
+        <Choice
+          label="Rain column"
+          value={String(preview.rain_column)}
+          options={columns}
+          onChoose={(column) => choose({ rain_column: Number(column) })}
+        />
+        , read as{" "}
+        <Choice
+          label="Unit"
+          value={preview.unit}
+          options={[
+            { value: "mm", label: "millimetres" },
+            { value: "tenth_mm", label: "tenths of a millimetre" },
+            { value: "inch", label: "inches" },
+          ]}
+          onChoose={(unit) => choose({ unit })}
+        />
+        : {preview.unit_reason}.
+        {preview.date_columns.length === 1 && (
+          <>
+            {" "}
+            Dates with{" "}
+            <Choice
+              label="Order of dates"
+              value={preview.date_order}
+              options={[
+                { value: "ymd", label: "the year first" },
+                { value: "dmy", label: "the day first" },
+                { value: "mdy", label: "the month first" },
+              ]}
+              onChoose={(date_order) => choose({ date_order })}
+            />
+            .
+          </>
+        )}
+      </p>
+      <div className="mt-3 grid gap-x-8 gap-y-3 sm:grid-cols-2">
+        <dl className="text-[14px]">
+          {[
+            ["From", dayName(parseDay(preview.start))],
+            ["To", dayName(parseDay(preview.end))],
+            ["Days", count(preview.days)],
+            [
+              "Missing",
+              preview.missing_days
+                ? `${count(preview.missing_days)}, longest ${count(preview.longest_gap_days)} from ${dayName(parseDay(preview.longest_gap_start!))}`
+                : "none",
+            ],
+            ["Rows read", `${count(preview.rows)}, ${count(preview.refused_count)} refused`],
+            ["Repeated days", count(preview.repeated_days)],
+            ["Traces, taken as none", count(preview.trace_days)],
+            ["Mean year", rainWords(preview.mean_year_mm, units)],
+            ["Wettest day", `${dayRain(preview.wettest_day_mm, units)}, ${dayName(parseDay(preview.wettest_date))}`],
+          ].map(([name, value]) => (
+            <div key={name} className="flex justify-between gap-3 border-b border-rule py-[3px]">
+              <dt className="text-ink-2">{name}</dt>
+              <dd className="text-right">{value}</dd>
+            </div>
+          ))}
+        </dl>
+        <figure>
+          <figcaption className="note">Mean rain by month</figcaption>
+          <svg viewBox="0 0 264 120" className="w-full" role="img" aria-label="Mean rain by month">
+            {preview.monthly_mean_mm.map((depth, month) => {
+              const height = ((depth ?? 0) / wettest) * 92;
+              return (
+                <g key={month}>
+                  <rect x={month * 22 + 3} y={98 - height} width="16" height={height} fill="var(--water-5)" />
+                  <text x={month * 22 + 11} y="114" textAnchor="middle" className="axis">
+                    {monthName(month + 1)[0]}
+                  </text>
+                </g>
+              );
+            })}
+            <path d="M0 98H264" stroke="var(--ink)" strokeWidth="1.2" />
+          </svg>
+        </figure>
+      </div>
+      {preview.warnings.length > 0 && (
+        <ul className="mt-3 grid gap-1.5">
+          {preview.warnings.map((warning) => (
+            <li key={warning} className="flex gap-2 text-[14px]">
+              <Mark status="caution" /> {warning}
+            </li>
+          ))}
+        </ul>
+      )}
+      {preview.refused.length > 0 && (
+        <details className="mt-2">
+          <summary className="fix cursor-pointer py-2">
+            {count(preview.refused_count)} {preview.refused_count === 1 ? "row" : "rows"} refused
+          </summary>
+          <table className="table-lines w-full text-[13.5px]">
+            <tbody>
+              {preview.refused.map((row, i) => (
+                <tr key={i}>
+                  <td>{row.line ? `line ${row.line}` : "value"}</td>
+                  <td className="max-w-[24ch] truncate text-left!">{row.text}</td>
+                  <td className="text-left!">{row.reason}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </details>
+      )}
+    </div>
+  );
+}

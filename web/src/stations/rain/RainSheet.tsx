@@ -1,0 +1,268 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo, useState } from "react";
+import { rainDaysQuery } from "../../api/queries";
+import { useWorkbench } from "../../frame/workbench";
+import { useAxis } from "../../lib/axis";
+import { dayName, monthName, parseDay } from "../../lib/dates";
+import { MISSING, unpack16, yearSpans } from "../../lib/days";
+import type { Days } from "../../lib/days";
+import { dayRain, rain as rainWords } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { DayPicture, rowTops } from "../../ui/DayPicture";
+import { Cautions, Findings } from "../../ui/Findings";
+import { Why } from "../../ui/Why";
+import { css } from "../cistern/storeScale";
+import { AnnualTotals } from "./AnnualTotals";
+import { ImportDialog } from "./ImportDialog";
+import { MonthsChart } from "./MonthsChart";
+import { RankedYears } from "./RankedYears";
+
+const PICTURE_HEIGHT = 236;
+/** Colours of a day's rain from none to 25 mm and more, and of a missing day. As 0xRRGGBB. */
+const WET = [0xf4efe2, 0xd3e5e8, 0x9cc6d6, 0x3a8cb2, 0x125b83, 0x0b3a57];
+const LIMITS_MM = [0.05, 1, 5, 12, 25];
+const MISSING_DAY = 0xd08f22;
+
+const FILLINGS = [
+  { value: "none", label: "as no rain, years over 5 % left out" },
+  { value: "zero", label: "as no rain, all whole years counted" },
+  { value: "other_years", label: "as the same days of the nearest year" },
+] as const;
+
+type SheetProps = { days: Days | null; yearRow: number; pickYear: (row: number) => void };
+
+/** What fell, how far it can be trusted, and what a lean year looks like. */
+export function RainSheet({ yearRow, pickYear }: SheetProps) {
+  const bench = useWorkbench();
+  const axis = useAxis();
+  const [importing, setImporting] = useState(false);
+  const { plan, document, record } = bench.shown;
+  const { rain } = plan;
+  const units = document.units;
+  const query = useQuery(rainDaysQuery(bench.id, document.rain.record_id));
+  const tenths = useMemo(() => (query.data ? unpack16(query.data.tenth_mm) : null), [query.data]);
+  const spans = useMemo(() => (rain ? yearSpans(rain) : []), [rain]);
+  const colour = useCallback(
+    (day: number) => {
+      const value = tenths?.[day] ?? 0;
+      if (value === MISSING) return MISSING_DAY;
+      const step = LIMITS_MM.findIndex((limit) => value / 10 < limit);
+      return WET[step < 0 ? WET.length - 1 : step]!;
+    },
+    [tenths],
+  );
+  const dialog = <ImportDialog open={importing} setOpen={setImporting} />;
+
+  if (!rain) {
+    return (
+      <>
+        <h1 className="title">Rain</h1>
+        <div className="mt-6 max-w-[60ch]">
+          <p className="heading">No record yet</p>
+          <p className="mt-1">
+            Everything here is worked out from daily rain: a CSV with a date and a depth on each line, from a gauge
+            near the property. Twenty years or more are worth looking for, since a lean year that comes once in twenty
+            has to be in it.
+          </p>
+          <p className="mt-4">
+            <button className="act" onClick={() => setImporting(true)}>
+              Bring in a daily record
+            </button>
+          </p>
+        </div>
+        {dialog}
+      </>
+    );
+  }
+
+  const figure = (key: string) => <Why figure={rain.figures[key]!} units={units} />;
+  const leanRow = plan.cistern?.lean_year ?? -1;
+  const strongRows = leanRow >= 0 ? [leanRow] : [];
+  const missing = rain.figures["missing_d"]!.value ?? 0;
+  return (
+    <>
+      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+        <h1 className="title shrink-0 pt-0.5">Rain</h1>
+        <div className="min-w-0 flex-1 leading-[1.75]">
+          <p>
+            <strong>{record?.name}</strong>: {rain.days.toLocaleString("en-US")} days, {dayName(parseDay(rain.start))}{" "}
+            to {dayName(parseDay(rain.end))}, {missing ? figure("missing_d") : "none"} missing. A mean year brings{" "}
+            {figure("mean_year_mm")}, the driest {figure("driest_year_mm")}.
+          </p>
+          <p>
+            Take missing days{" "}
+            <Choice
+              label="Missing days"
+              value={document.rain.filling}
+              options={[...FILLINGS]}
+              onChoose={(filling) =>
+                void bench.edit(`Missing days: ${filling.replace("_", " ")}`, [
+                  { op: "replace", path: "/rain/filling", value: filling },
+                ])
+              }
+            />
+            . Water years begin in {monthName(rain.first_month)}; the three before are the driest.{" "}
+            <button
+              className="fix relative after:absolute after:-inset-2 after:content-['']"
+              onClick={() => setImporting(true)}
+            >
+              Bring in another record
+            </button>
+          </p>
+        </div>
+      </div>
+
+      <div className="mt-2 grid gap-x-6 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
+        <section aria-label="Every recorded day">
+          <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
+            <h2 className="heading">Every recorded day</h2>
+            <p className="flex flex-wrap items-center gap-x-2 text-[13.5px]">
+              {units === "us" ? "none, to 1 in a day and more" : "none, to 25 mm a day and more"}
+              <svg width="132" height="14" aria-hidden="true">
+                {WET.map((rgb, i) => (
+                  <rect
+                    key={rgb}
+                    x={i * 22}
+                    width="22"
+                    height="14"
+                    fill={css(rgb)}
+                    stroke="var(--rule)"
+                    strokeWidth="0.5"
+                  />
+                ))}
+              </svg>
+              <svg width="14" height="14" aria-hidden="true" className="ml-3">
+                <rect width="14" height="14" fill={css(MISSING_DAY)} />
+              </svg>
+              missing
+            </p>
+          </div>
+          <div className="flex">
+            {query.isError ? (
+              <p className="note" style={{ height: PICTURE_HEIGHT }}>
+                The days could not be fetched.{" "}
+                <button className="fix" onClick={() => void query.refetch()}>
+                  Try again
+                </button>
+              </p>
+            ) : (
+              <DayPicture
+                name="Rain on every recorded day"
+                years={rain.years}
+                spans={spans}
+                firstMonth={rain.first_month}
+                strongRows={strongRows}
+                yearRow={yearRow}
+                height={PICTURE_HEIGHT}
+                colour={colour}
+                reading={(day) => {
+                  const value = tenths?.[day];
+                  return value === undefined || value === MISSING ? "missing" : dayRain(value / 10, units);
+                }}
+                pickYear={pickYear}
+              />
+            )}
+            {!axis.narrow && (
+              <AnnualTotals
+                rain={rain}
+                tops={rowTops(rain.years.length, [...strongRows, yearRow], PICTURE_HEIGHT)}
+                yearRow={yearRow}
+                leanRow={leanRow}
+                units={units}
+              />
+            )}
+          </div>
+        </section>
+        <aside className="max-[899px]:mt-4" aria-label="How dry it gets">
+          <h2 className="heading">How dry it gets</h2>
+          <dl className="mt-1 text-[14px]">
+            {[
+              ["dry_year_1_in_5_mm", "1 year in 5 is under"],
+              ["dry_year_1_in_10_mm", "1 year in 10"],
+              ["dry_year_1_in_20_mm", "1 year in 20"],
+              ["driest_12_months_mm", "driest 12 months"],
+              ["longest_dry_spell_d", `longest run under ${units === "us" ? "0.04 in" : "1 mm"} a day`],
+              ["wettest_day_mm", "wettest day"],
+            ].map(([key, name]) => (
+              <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
+                <dt>{name}</dt>
+                <dd className="text-right font-semibold whitespace-nowrap">{figure(key!)}</dd>
+              </div>
+            ))}
+          </dl>
+          <div className="mt-2">
+            <Findings findings={plan.findings.filter((finding) => finding.stage === "rain")} />
+          </div>
+        </aside>
+      </div>
+
+      <div className="mt-3 grid gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">
+        <MonthsChart rain={rain} yearRow={yearRow} units={units} />
+        <RankedYears rain={rain} yearRow={yearRow} leanRow={leanRow} units={units} />
+      </div>
+      <MonthsTable />
+      <p className="note mt-3 max-w-[90ch]">{record?.note}</p>
+      <Cautions cautions={rain.cautions} />
+      {dialog}
+    </>
+  );
+}
+
+function MonthsTable() {
+  const { plan, document } = useWorkbench().shown;
+  const rain = plan.rain!;
+  const cell = (value: number | null) => (value === null ? "–" : rainWords(value, document.units));
+  return (
+    <details className="mt-3">
+      <summary className="fix min-h-11 cursor-pointer py-2">Months and years as tables</summary>
+      <div className="grid gap-6 overflow-x-auto min-[900px]:grid-cols-2">
+        <table className="table-lines text-[14px]">
+          <thead>
+            <tr>
+              {["Month", "Mean", "Median", "Dry, 1 in 10", "Wet, 1 in 10"].map((name) => (
+                <th key={name} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rain.months.map((month) => (
+              <tr key={month.month}>
+                <th scope="row">{monthName(month.month)}</th>
+                <td>{cell(month.mean_mm)}</td>
+                <td>{cell(month.median_mm)}</td>
+                <td>{cell(month.p10_mm)}</td>
+                <td>{cell(month.p90_mm)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <table className="table-lines text-[14px]">
+          <thead>
+            <tr>
+              {["Year", "Rain", "Missing", "Longest dry spell"].map((name) => (
+                <th key={name} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rain.years.map((year) => (
+              <tr key={year.start}>
+                <th scope="row">
+                  {year.label}
+                  {!year.whole ? ", part" : year.counted ? "" : ", not counted"}
+                </th>
+                <td>{rainWords(year.total_mm, document.units)}</td>
+                <td>{year.missing_days} d</td>
+                <td>{year.dry_spell_days} d</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  );
+}

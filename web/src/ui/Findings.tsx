@@ -1,0 +1,39 @@
+import type { Finding, Status } from "../api/client";
+import { Mark } from "./Mark";
+
+const MARK: Record<Finding["severity"], Status> = { fails: "fails", caution: "caution", note: "decide" };
+
+/** What is wrong at a station, worst first, each with its fix. */
+export function Findings({ findings }: { findings: Finding[] }) {
+  if (!findings.length) return null;
+  return (
+    <ul className="grid gap-2">
+      {findings.map((finding) => (
+        <li key={finding.code} className="flex gap-2 border-b border-rule pb-2 text-[13.5px] leading-snug">
+          <span className="pt-0.5">
+            <Mark status={MARK[finding.severity]} />
+          </span>
+          <span>
+            {finding.text}
+            {finding.fix && <span className="fix block">{finding.fix}</span>}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Where people get hurt at this step. */
+export function Cautions({ cautions }: { cautions: string[] }) {
+  if (!cautions.length) return null;
+  return (
+    <section aria-label="Cautions" className="border-t-[1.5px] border-parched-5 pt-2">
+      <h3 className="heading text-parched-7">Take care</h3>
+      <ul className="note mt-1 grid gap-1.5">
+        {cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
