@@ -11,6 +11,8 @@ from lean_year.property.edits import sentence
 from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
 from lean_year.store.records import UnknownRecord
 
+TOO_LARGE = "too large: a file may have at most 16 MB"
+
 
 def refuse(status: int, field: str, message: str, revision: int | None = None) -> JSONResponse:
     body = Refusal(errors=[Problem(field=field, message=message)], revision=revision)
@@ -43,7 +45,7 @@ def _unknown(_: Request, error: LookupError) -> JSONResponse:
 
 
 def _http(_: Request, error: HTTPException) -> JSONResponse:
-    message = "too large: a file may have at most 16 MB" if error.status_code == 413 else str(error.detail).lower()
+    message = TOO_LARGE if error.status_code == 413 else str(error.detail).lower()
     return refuse(error.status_code, "request", message)
 
 

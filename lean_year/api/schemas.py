@@ -82,6 +82,9 @@ class Edit(Preview):
 
 
 class Step(Asked):
+    """Undo or redo one revision."""
+
+    way: Literal["undo", "redo"]
     base_revision: int = Field(ge=1)
 
 

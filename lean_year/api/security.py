@@ -3,7 +3,7 @@
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from lean_year.api.errors import refuse
+from lean_year.api.errors import TOO_LARGE, refuse
 
 LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
 MAX_REQUEST_BYTES = 16 * 1024 * 1024 + 4_096
@@ -38,6 +38,10 @@ class LocalOnly:
             return await refuse(403, "origin", "changes are taken only from this application's own pages")(
                 scope, receive, send
             )
+
+        length = headers.get("content-length", "0")
+        if length.isdigit() and int(length) > MAX_REQUEST_BYTES:
+            return await refuse(413, "request", TOO_LARGE)(scope, receive, send)
 
         async def send_with_headers(message: Message) -> None:
             if message["type"] == "http.response.start":

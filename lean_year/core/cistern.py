@@ -249,6 +249,7 @@ def replay_sizes(
     size_l : ndarray, shape (n_sizes,)
         Live volumes, at least 0. [L]
     rule : {"yas", "ybs"}
+        Order of the day, see the module.
     start_share : float, default 1
         Share of each size that is full before the first day, 0 to 1. [-]
     year_end : ndarray, shape (n_years,), default one year
@@ -288,11 +289,12 @@ def no_shortage_size_l(*, inflow_l: NDArray[np.float64], demand_l: NDArray[np.fl
     inflow_l, demand_l : ndarray, shape (n_days,)
         [L]
     rule : {"yas", "ybs"}
+        Order of the day, see the module.
 
     Returns
     -------
     float
-        Basis: derived from the rules; under `ybs` the sequent-peak algorithm (Thomas and Burden 1963, from
+        [L]. Basis: derived from the rules; under `ybs` the sequent-peak algorithm (Thomas and Burden 1963, from
         memory). Where the mean demand exceeds the mean inflow this is only the first filling.
     """
     inflow, demand = _series(inflow_l, demand_l)

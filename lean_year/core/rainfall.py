@@ -103,7 +103,9 @@ def fill_missing(record: DailyRain, filling: Filling) -> NDArray[np.float64]:
     Parameters
     ----------
     record : DailyRain
+        NaN where a day is missing.
     filling : {"none", "zero", "other_years"}
+        As above.
 
     Returns
     -------

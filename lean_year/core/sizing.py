@@ -49,8 +49,10 @@ def smallest_size(
 
     Parameters
     ----------
-    inflow_l, demand_l, rule, start_share, year_end, year_counts
-        As in `replay_sizes`.
+    inflow_l, demand_l : ndarray, shape (n_days,)
+        As in `replay_sizes`. [L]
+    rule, start_share, year_end, year_counts : see `replay_sizes`
+        As there.
     enough : callable
         Tells, for each size of a curve, whether it will do; once true, true for every larger size.
 
@@ -94,6 +96,7 @@ def smallest_size(
 
 
 def no_short_day(curve: SizeCurve) -> NDArray[np.bool_]:
+    """Enough when no day is short."""
     return np.asarray(curve.short_days == 0)
 
 

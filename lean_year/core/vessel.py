@@ -25,7 +25,7 @@ def cylinder_volume_l(*, diameter_m: float, depth_m: float) -> float:
     A ring-panel tank of 10.2 m by 2.3 m is spoken of as 188 m3 gross (common practice):
 
     >>> round(cylinder_volume_l(diameter_m=10.2, depth_m=2.3))
-    187940
+    187939
     """
     diameter = require_number("diameter_m", diameter_m, low=1e-6, high=200)
     depth = require_number("depth_m", depth_m, low=0, high=100)

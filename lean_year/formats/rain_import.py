@@ -19,6 +19,7 @@ from numpy.typing import NDArray
 from lean_year.core.catchment import MAX_RAIN_MM
 from lean_year.core.errors import InputError
 from lean_year.core.rainfall import FIRST_YEAR, LAST_YEAR, DailyRain, longest_run
+from lean_year.plan.wording import fixed
 
 DateOrder = Literal["ymd", "dmy", "mdy"]
 Unit = Literal["mm", "tenth_mm", "inch"]
@@ -211,7 +212,9 @@ def _date_order(parts: NDArray[np.int64], lines: NDArray[np.int64], chosen: Date
 
 def _guess_unit(name: str, values: NDArray[np.float64], mean_year: float) -> tuple[Unit, str]:
     """The unit of the values and the reason, from the column's name and from what the values would mean."""
-    wettest = float(values.max()) if values.size else 0.0
+    # Not the very wettest day: one slip of the pen must not change the unit of a record.
+    wet = values[values > 0]
+    wettest = float(np.quantile(wet, 0.995)) if wet.size else 0.0
     whole = bool(np.all(values == np.round(values)))
     lower = name.lower()
     said: Unit | None = None
@@ -226,19 +229,22 @@ def _guess_unit(name: str, values: NDArray[np.float64], mean_year: float) -> tup
         for unit, factor in MM_PER_UNIT.items()
     }
     if said and fits[said]:
-        return said, f"the column is called {name!r}, and {mean_year * MM_PER_UNIT[said]:,.0f} mm a year is possible"
+        return (
+            said,
+            f"the column is called {name!r}, and {fixed(mean_year * MM_PER_UNIT[said])} mm a year is possible",
+        )
     if not fits["mm"] and fits["tenth_mm"]:
         guess: Unit = "tenth_mm"
-        why = f"as millimetres the mean year would be {mean_year:,.0f} mm and the wettest day {wettest:,.0f} mm"
+        why = f"as millimetres the mean year would be {fixed(mean_year)} mm and its heavy days {fixed(wettest)} mm"
     elif mean_year < DRIEST_YEAR_MM and wettest < 20 and not whole and fits["inch"]:
         guess = "inch"
-        why = f"as millimetres a mean year would be only {mean_year:,.0f} mm; as inches it is {mean_year * 25.4:,.0f}"
+        why = f"as millimetres a mean year would be only {fixed(mean_year)} mm, as inches {fixed(mean_year * 25.4)}"
     elif whole and mean_year > 2_500 and wettest > 300:
         guess = "tenth_mm"
-        why = f"whole numbers whose mean year would be {mean_year:,.0f} mm; as tenths it is {mean_year / 10:,.0f} mm"
+        why = f"whole numbers that make {fixed(mean_year)} mm a year; as tenths it is {fixed(mean_year / 10)} mm"
     else:
         guess = "mm"
-        why = f"as millimetres the mean year is {mean_year:,.0f} mm and the wettest day {wettest:,.0f} mm"
+        why = f"as millimetres the mean year is {fixed(mean_year)} mm and its heavy days {fixed(wettest)} mm"
     if said and said != guess:
         why = f"the column says {UNIT_NAME[said]}, but {why}"
     return guess, why
@@ -382,6 +388,8 @@ def read_daily_rain(data: bytes, choices: Choices | None = None) -> RainImport:
     choices = choices or Choices()
     text = _text(data)
     lines = [line for line in text.splitlines()[:400] if line.strip()]
+    if not lines:
+        raise InputError("file", "has no text on its first lines")
     delimiter = _delimiter(lines)
     try:
         table = _split(text, delimiter)
@@ -390,6 +398,8 @@ def read_daily_rain(data: bytes, choices: Choices | None = None) -> RainImport:
     body = next((i for i, row in enumerate(table[:100]) if any(map(_looks_like_data, row))), 0)
     header = table[body - 1] if body else []
     sample = [row for row in table[body : body + 300] if any(row)]
+    if not sample:
+        raise InputError("line 1", "no rows with a date and a number found")
     width = Counter(map(len, sample)).most_common(1)[0][0]
     dates = _date_columns(sample, header, width)
     rain_column = (
@@ -420,7 +430,7 @@ def read_daily_rain(data: bytes, choices: Choices | None = None) -> RainImport:
     impossible = np.flatnonzero(np.nan_to_num(depths) > MAX_RAIN_MM)
     for index in impossible[:REFUSED_SHOWN]:
         date = start + dt.timedelta(days=int(index))
-        rows.refuse(0, f"{date}, {depths[index]:,.0f} mm", f"more than {MAX_RAIN_MM:,.0f} mm in a day")
+        rows.refuse(0, f"{date}, {fixed(depths[index])} mm", f"more than {MAX_RAIN_MM:,.0f} mm in a day")
     depths[impossible] = np.nan
     return _account(
         DailyRain(start, depths),
@@ -466,11 +476,9 @@ def _account(
         warnings.append(f"{share:.0%} of the days are missing. Years with more than 5 % missing will not count.")
     if rain.depth_mm.size < 10 * 365:
         years = rain.depth_mm.size / 365.25
-        warnings.append(
-            f"{years:.1f} years are few: a lean year that comes once in twenty is unlikely to be in them."
-        )
+        warnings.append(f"{fixed(years, 1)} years are few: a lean year that comes once in twenty may not be in them.")
     if not DRIEST_YEAR_MM <= mean_year <= WETTEST_YEAR_MM:
-        warnings.append(f"{mean_year:,.0f} mm in a mean year is unusual. Check the unit.")
+        warnings.append(f"{fixed(mean_year)} mm in a mean year is unusual. Check the unit.")
     if rows.refused_count:
         warnings.append(f"{rows.refused_count:,} rows were refused and count as missing days.")
     if repeated:

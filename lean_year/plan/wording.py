@@ -2,6 +2,7 @@
 
 import datetime as dt
 from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Decimal
 
 import numpy as np
 
@@ -15,16 +16,29 @@ MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", 
 _SMALL_NUMBERS = ("none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
 
 
-def _digits(value: float) -> str:
-    """Three significant digits or whole numbers, with thousands separated.
+def fixed(value: float, decimals: int = 0) -> str:
+    """A number with thousands separated, halves rounded away from zero.
 
-    >>> [_digits(x) for x in (0, 0.044, 3.618, 62.13, 640.4, 12345.6)]
-    ['0', '0.04', '3.6', '62', '640', '12,346']
+    Rounds the decimal digits that a person sees, as the interface does, so that both always show the same figure.
+
+    >>> fixed(1106.5), fixed(86.25, 1), fixed(2.675, 2), fixed(-0.04, 1), fixed(12345.6)
+    ('1,107', '86.3', '2.68', '0.0', '12,346')
+    """
+    step = Decimal(1).scaleb(-decimals)
+    rounded = Decimal(repr(float(value))).quantize(step, rounding=ROUND_HALF_UP)
+    return f"{rounded if rounded else abs(rounded):,}"
+
+
+def _significant(value: float) -> str:
+    """Whole from ten upwards, else one decimal, or two under one.
+
+    >>> [_significant(x) for x in (0, 0.044, 3.618, 62.13, 640.4)]
+    ['0', '0.04', '3.6', '62', '640']
     """
     size = abs(value)
     if size >= 10 or value == 0:
-        return f"{value:,.0f}"
-    return f"{value:.1f}" if size >= 0.95 else f"{value:.2f}"
+        return fixed(value)
+    return fixed(value, 1 if size >= 0.95 else 2)
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,43 +49,43 @@ class Wording:
 
     def volume(self, litres: float) -> str:
         if self.units == "us":
-            return f"{_digits(round(litres / LITRES_PER_US_GALLON))} gal"
-        return f"{_digits(litres)} L" if abs(litres) < 1_000 else f"{_digits_m3(litres / 1_000)} m³"
+            return f"{fixed(litres / LITRES_PER_US_GALLON)} gal"
+        return f"{_significant(litres)} L" if abs(litres) < 1_000 else f"{cubic_metres(litres / 1_000)} m³"
 
     def rate(self, litres_day: float) -> str:
         if self.units == "us":
-            return f"{_digits(litres_day / LITRES_PER_US_GALLON)} gal a day"
-        return f"{_digits(litres_day)} L a day"
+            return f"{_significant(litres_day / LITRES_PER_US_GALLON)} gal a day"
+        return f"{_significant(litres_day)} L a day"
 
     def rain(self, depth_mm: float) -> str:
         if self.units == "us":
-            return f"{depth_mm / MM_PER_INCH:,.1f} in"
-        return f"{depth_mm:,.0f} mm"
+            return f"{fixed(depth_mm / MM_PER_INCH, 1)} in"
+        return f"{fixed(depth_mm)} mm"
 
     def shallow(self, depth_mm: float) -> str:
         """A depth of a day, a loss or a limit, where one decimal matters."""
         if self.units == "us":
-            return f"{depth_mm / MM_PER_INCH:.2f} in"
-        return f"{depth_mm:.1f} mm"
+            return f"{fixed(depth_mm / MM_PER_INCH, 2)} in"
+        return f"{fixed(depth_mm, 1)} mm"
 
     def length(self, length_m: float) -> str:
         if self.units == "us":
-            return f"{length_m / M_PER_FOOT:,.1f} ft"
-        return f"{length_m:,.2f} m"
+            return f"{fixed(length_m / M_PER_FOOT, 1)} ft"
+        return f"{fixed(length_m, 2)} m"
 
     def area(self, area_m2: float) -> str:
         if self.units == "us":
-            return f"{area_m2 / M2_PER_SQUARE_FOOT:,.0f} ft²"
-        return f"{_digits(area_m2)} m²"
+            return f"{fixed(area_m2 / M2_PER_SQUARE_FOOT)} ft²"
+        return f"{_significant(area_m2)} m²"
 
 
-def _digits_m3(value: float) -> str:
+def cubic_metres(value: float) -> str:
     """Cubic metres to the nearest hundred litres, below a thousand.
 
-    >>> _digits_m3(87.04), _digits_m3(3.64), _digits_m3(1234.5)
-    ('87.0', '3.6', '1,234')
+    >>> cubic_metres(87.04), cubic_metres(3.65), cubic_metres(1234.5)
+    ('87.0', '3.7', '1,235')
     """
-    return f"{value:.1f}" if abs(value) < 1_000 else f"{value:,.0f}"
+    return fixed(value, 1 if abs(value) < 1_000 else 0)
 
 
 def day(date: np.datetime64 | dt.date) -> str:

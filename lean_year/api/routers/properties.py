@@ -1,7 +1,5 @@
 """Properties: list, open, change, undo."""
 
-from typing import Literal
-
 from fastapi import APIRouter
 from fastapi.responses import Response
 
@@ -91,7 +89,7 @@ def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop) -> Response:
     return state_of(workshop, stored, moved)
 
 
-@router.post("/{property_id}/{way}", response_model=PropertyState)
-def step(property_id: str, way: Literal["undo", "redo"], asked: Step, workshop: InWorkshop) -> Response:
-    stored, moved = workshop.step(property_id, asked.base_revision, way)
+@router.post("/{property_id}/steps", response_model=PropertyState)
+def step(property_id: str, asked: Step, workshop: InWorkshop) -> Response:
+    stored, moved = workshop.step(property_id, asked.base_revision, asked.way)
     return state_of(workshop, stored, moved)

@@ -46,9 +46,9 @@ export const keepEdit = (id: string, base_revision: number, edit: EditToKeep) =>
 
 export const stepRevision = (id: string, base_revision: number, way: "undo" | "redo") =>
   taken(
-    client.POST("/api/properties/{property_id}/{way}", {
-      params: { path: { property_id: id, way } },
-      body: { base_revision },
+    client.POST("/api/properties/{property_id}/steps", {
+      params: { path: { property_id: id } },
+      body: { way, base_revision },
     }),
   );
 

@@ -142,7 +142,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/properties/{property_id}/{way}": {
+    "/api/properties/{property_id}/steps": {
         parameters: {
             query?: never;
             header?: never;
@@ -152,7 +152,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Step */
-        post: operations["step_api_properties__property_id___way__post"];
+        post: operations["step_api_properties__property_id__steps_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1098,8 +1098,16 @@ export interface components {
              */
             status: "settled" | "decide" | "caution" | "fails" | "not_built";
         };
-        /** Step */
+        /**
+         * Step
+         * @description Undo or redo one revision.
+         */
         Step: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "undo" | "redo";
             /** Base Revision */
             base_revision: number;
         };
@@ -1671,13 +1679,12 @@ export interface operations {
             };
         };
     };
-    step_api_properties__property_id___way__post: {
+    step_api_properties__property_id__steps_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 property_id: string;
-                way: "undo" | "redo";
             };
             cookie?: never;
         };

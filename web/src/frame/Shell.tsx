@@ -17,6 +17,9 @@ import { Verdict } from "./Verdict";
 import { useWorkbench, WorkbenchProvider } from "./workbench";
 import { YearStrip } from "./YearStrip";
 
+/** Keys work with the focus on a slider too, but never while somebody types. */
+const ANYWHERE = { enableOnFormTags: ["slider", "radio"] as const };
+
 export function Shell() {
   const { id, stage } = useParams();
   if (!id) return <Navigate to="/" />;
@@ -57,13 +60,13 @@ function Frame({ stage }: { stage: Stage }) {
     const next = plan.stations[at + step];
     if (next) goTo(next.stage);
   };
-  useHotkeys("mod+z", () => void bench.step("undo"), { preventDefault: true });
-  useHotkeys("mod+shift+z, mod+y", () => void bench.step("redo"), { preventDefault: true });
-  useHotkeys("bracketleft", () => neighbour(-1));
-  useHotkeys("bracketright", () => neighbour(1));
-  useHotkeys("comma", () => yearRow > 0 && pickYear(yearRow - 1));
-  useHotkeys("period", () => yearRow < (plan.rain?.years.length ?? 0) - 1 && pickYear(yearRow + 1));
-  useHotkeys("shift+slash", () => setHelpOpen(true));
+  useHotkeys("mod+z", () => void bench.step("undo"), { ...ANYWHERE, preventDefault: true });
+  useHotkeys("mod+shift+z, mod+y", () => void bench.step("redo"), { ...ANYWHERE, preventDefault: true });
+  useHotkeys("bracketleft", () => neighbour(-1), ANYWHERE);
+  useHotkeys("bracketright", () => neighbour(1), ANYWHERE);
+  useHotkeys("comma", () => yearRow > 0 && pickYear(yearRow - 1), ANYWHERE);
+  useHotkeys("period", () => yearRow < (plan.rain?.years.length ?? 0) - 1 && pickYear(yearRow + 1), ANYWHERE);
+  useHotkeys("?", () => setHelpOpen(true), { ...ANYWHERE, useKey: true });
 
   if (!station) return <Navigate to={`/p/${bench.id}/cistern`} replace />;
   const sheet = { days, yearRow, pickYear };

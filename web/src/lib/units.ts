@@ -58,6 +58,10 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
 const plain = (value: number, digits: number) =>
   value.toLocaleString("en-US", { maximumFractionDigits: digits, useGrouping: true });
 
+/** A number with a fixed number of decimals, halves rounded up as the server rounds them. */
+export const fixed = (value: number, digits: number) =>
+  value.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+
 /** A kept value as an entry, with its unit: `86 m³`, `22,719 gal`, `0.5 mm`. */
 export function write(kind: Kind, units: Units, value: number): string {
   const shown = shownIn(kind, units, value);
@@ -113,15 +117,15 @@ export function example(kind: Kind, units: Units): string {
 
 /** A volume in a sentence or on a drawing; agrees with the server's words. */
 export function volume(litres: number, units: Units): string {
-  if (units === "us") return `${plain(Math.round(litres / LITRES_PER_GALLON), 0)} gal`;
+  if (units === "us") return `${fixed(litres / LITRES_PER_GALLON, 0)} gal`;
   if (Math.abs(litres) < 1000) {
     const size = Math.abs(litres);
     const digits = size >= 10 || litres === 0 ? 0 : size >= 0.95 ? 1 : 2;
-    return `${litres.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits })} L`;
+    return `${fixed(litres, digits)} L`;
   }
   const cubic = litres / 1000;
   const digits = Math.abs(cubic) < 1000 ? 1 : 0;
-  return `${cubic.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits })} m³`;
+  return `${fixed(cubic, digits)} m³`;
 }
 
 /** A volume on an axis: a bare number in m³ or US gallons. */
@@ -146,26 +150,24 @@ export function roundStep(least: number): number {
 
 /** Rain in a sentence. */
 export function rain(mm: number, units: Units): string {
-  return units === "us"
-    ? `${(mm / MM_PER_INCH).toLocaleString("en-US", { minimumFractionDigits: 1, maximumFractionDigits: 1 })} in`
-    : `${plain(mm, 0)} mm`;
+  return units === "us" ? `${fixed(mm / MM_PER_INCH, 1)} in` : `${fixed(mm, 0)} mm`;
 }
 
 /** A day's rain, where a decimal matters. */
 export function dayRain(mm: number, units: Units): string {
-  return units === "us" ? `${(mm / MM_PER_INCH).toFixed(2)} in` : `${mm.toFixed(1)} mm`;
+  return units === "us" ? `${fixed(mm / MM_PER_INCH, 2)} in` : `${fixed(mm, 1)} mm`;
 }
 export const rainTick = (mm: number, units: Units) => (units === "us" ? plain(mm / MM_PER_INCH, 1) : plain(mm, 0));
 export const rainFactor = (units: Units) => (units === "us" ? MM_PER_INCH : 1);
 
 export function area(m2: number, units: Units): string {
   if (units === "us") return `${plain(m2 / METRES_PER_FOOT ** 2, 0)} ft²`;
-  return `${m2 >= 10 || m2 === 0 ? plain(m2, 0) : m2.toFixed(1)} m²`;
+  return `${m2 >= 10 || m2 === 0 ? plain(m2, 0) : fixed(m2, 1)} m²`;
 }
 
 export function rate(litresADay: number, units: Units): string {
   const value = units === "us" ? litresADay / LITRES_PER_GALLON : litresADay;
-  return `${value >= 10 || value === 0 ? plain(value, 0) : value.toFixed(1)} ${units === "us" ? "gal" : "L"} a day`;
+  return `${value >= 10 || value === 0 ? plain(value, 0) : fixed(value, 1)} ${units === "us" ? "gal" : "L"} a day`;
 }
 
 /** A figure of the plan in the units of the property. */
@@ -189,7 +191,7 @@ export function figure(value: number | null, unit: string, units: Units): string
     case "years":
       return `${plain(value, 0)} ${value === 1 ? "year" : "years"}`;
     case "-":
-      return value === 1 ? "100 %" : `${(Math.floor(value * 1000) / 10).toFixed(1)} %`;
+      return value === 1 ? "100 %" : `${fixed(Math.floor(value * 1000) / 10, 1)} %`;
     default:
       return `${plain(value, 2)} ${unit}`;
   }

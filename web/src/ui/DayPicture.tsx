@@ -68,7 +68,7 @@ export function DayPicture(props: DayPictureProps) {
   }, [axis.width, height, years, spans, colour, tops]);
 
   const months = monthStarts(props.firstMonth);
-  const labelled = rowLabels(years, tops, [...strongRows, yearRow]);
+  const labelled = rowLabels(years, tops, [...strongRows, yearRow], axis.narrow);
   const x = (day: number) => axis.left + (day / (YEAR_DAYS - 1)) * axis.width;
 
   const clamp = (row: number, day: number) => {
@@ -215,11 +215,11 @@ export function rowTops(count: number, strong: number[], height: number): number
 }
 
 /** Which rows carry a label: the strong ones first, then round years where there is room. */
-function rowLabels(years: PictureYear[], tops: number[], strong: number[]) {
+function rowLabels(years: PictureYear[], tops: number[], strong: number[], narrow: boolean) {
   const placed: { row: number; text: string; strong: boolean }[] = [];
   const free = (row: number) => placed.every((other) => Math.abs(tops[other.row]! - tops[row]!) >= 14);
   for (const row of strong)
-    if (free(row)) placed.push({ row, text: years[row]!.label.replace(/^(\d\d)(\d\d)–/, "$1$2–"), strong: true });
+    if (free(row)) placed.push({ row, text: narrow ? years[row]!.label.slice(-5) : years[row]!.label, strong: true });
   years.forEach((year, row) => {
     if (Number(year.start.slice(0, 4)) % 5 === 0 && free(row))
       placed.push({ row, text: year.start.slice(0, 4), strong: false });

@@ -38,6 +38,8 @@ export function Entry({
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const nudged = useRef<{ value: number; timer: ReturnType<typeof setTimeout> } | null>(null);
+  /** The text that was sent and is not answered yet; it is not sent a second time on leaving the field. */
+  const sent = useRef<string | null>(null);
   const problemId = useId();
   const shown = draft ?? write(kind, units, value);
   const assumed = bench.kept.document.assumed.some((pointer) => pointer === path);
@@ -53,14 +55,17 @@ export function Entry({
       bench.endPreview();
       return;
     }
+    sent.current = text;
     const refused = await bench.edit(`${label} ${write(kind, units, next)}`, operations(next));
+    if (sent.current !== text) return; // changed again meanwhile
+    sent.current = null;
     setProblem(refused);
     setDraft(refused ? text : null);
   };
 
   const commit = () => {
     if (nudged.current) return void keep(nudged.current.value, shown);
-    if (draft === null) return;
+    if (draft === null || draft === sent.current || problem !== null) return;
     const next = read(kind, units, draft, value);
     if (next === null) return setProblem(`${label}: not a quantity. Write for example ${example(kind, units)}.`);
     if (next < min || next > max) {
@@ -116,7 +121,10 @@ export function Entry({
             if (draft === null && assumed) void keep(value, shown);
             else commit();
           } else if (event.key === "Escape") cancel();
-          else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+          else if ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key) && draft === null) {
+            event.preventDefault(); // nothing typed here: undo the last change instead
+            void bench.step(event.shiftKey || event.key === "y" ? "redo" : "undo");
+          } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
             event.preventDefault();
             nudge((event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1));
           }

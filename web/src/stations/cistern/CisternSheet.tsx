@@ -44,7 +44,7 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
   return (
     <>
       <CisternSettings />
-      <div className="mt-2 grid gap-x-6 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
         <section aria-label="Every recorded day">
           <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
             <h2 className="heading">Every recorded day</h2>
@@ -95,11 +95,11 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
           </p>
         </aside>
       </div>
-      <div className="mt-3 grid gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,41%)_minmax(0,1fr)]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,41%)_minmax(0,1fr)]">
         <SizeCurve />
         <ResultsTable yearRow={yearRow} />
       </div>
-      <div className="mt-4 grid gap-6 min-[900px]:grid-cols-2">
+      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-6 min-[900px]:grid-cols-2">
         <section aria-label="Findings">
           <Findings findings={findings} />
         </section>
@@ -117,7 +117,7 @@ const RULE_LINES = {
 
 function StoreLegend({ liveL, units }: { liveL: number; units: "metric" | "us" }) {
   return (
-    <p className="flex items-center gap-2 text-[13.5px]">
+    <p className="flex flex-wrap items-center gap-x-2 text-[13.5px] whitespace-nowrap">
       store 0
       <svg width="144" height="14" role="img" aria-label="From low, sand, to full, deep blue">
         {STORE_SCALE.map((rgb, step) => (

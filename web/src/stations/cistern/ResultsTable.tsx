@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import type { CisternPlan } from "../../api/client";
 import { useWorkbench } from "../../frame/workbench";
 import { dayName, parseDay } from "../../lib/dates";
-import { volume } from "../../lib/units";
+import { fixed, volume } from "../../lib/units";
 import { Why } from "../../ui/Why";
 
 type Year = CisternPlan["years"][number];
@@ -57,7 +57,7 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
             <td className={year.short_days ? "font-bold text-alarm" : ""}>{year.short_days}</td>
             <td>
               {counted.length
-                ? (counted.reduce((sum, each) => sum + each.short_days, 0) / counted.length).toFixed(1)
+                ? fixed(counted.reduce((sum, each) => sum + each.short_days, 0) / counted.length, 1)
                 : "–"}
             </td>
             <td className={dryDays ? "font-bold text-alarm" : ""}>{figure("short_d")}</td>

@@ -16,6 +16,7 @@ export function SizeCurve() {
   const bench = useWorkbench();
   const [box, width] = useWidth<HTMLDivElement>();
   const [dragged, setDragged] = useState<number | null>(null);
+  const pressed = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const { units } = bench.kept.document;
   // The axis stays put while the handle moves on it.
@@ -36,7 +37,12 @@ export function SizeCurve() {
   const yearTicks = ticksOf(counted);
   const needed = cistern.figures["smallest_no_short_day_l"]!.value;
   const handleX = x(Math.min(tank, reach));
-  const textLeft = LEFT + plotWidth + RIGHT - handleX < 112;
+  // The reading stands right of the handle; without room there, in the empty corner above the rising curve.
+  const inCorner = LEFT + plotWidth + RIGHT - handleX < 112;
+  const cornerTaken = (curve.years_carried[Math.floor(curve.tank_l.length * 0.4)] ?? 0) > counted * 0.5;
+  const reading = inCorner && !cornerTaken ? { x: LEFT + 8, y: TOP + 26 } : { x: handleX + 8, y: y(counted * 0.36) };
+  const readingAnchor = inCorner && cornerTaken ? "end" : "start";
+  if (readingAnchor === "end") reading.x = handleX - 8;
 
   const keep = (litres: number) => {
     clearTimeout(timer.current);
@@ -53,6 +59,7 @@ export function SizeCurve() {
     const least = Math.max(litres, held);
     setDragged(least);
     bench.preview([{ op: "replace", path: "/cistern/tank_l", value: least }]);
+    if (!pressed.current) keep(least); // a key: kept after a pause, so that a run of them is one change
   };
 
   return (
@@ -129,21 +136,15 @@ export function SizeCurve() {
               )}
               <path d={`M${handleX} ${TOP - 6}V${FOOT}`} stroke="var(--ink)" strokeWidth="2" />
               <text
-                x={handleX + (textLeft ? -8 : 8)}
-                y={y(counted * 0.36)}
-                textAnchor={textLeft ? "end" : "start"}
+                {...reading}
+                textAnchor={readingAnchor}
                 className="label halo"
                 fontWeight="650"
                 data-testid="handle-reading"
               >
                 {cistern.years_carried} of {cistern.counted_years} years
               </text>
-              <text
-                x={handleX + (textLeft ? -8 : 8)}
-                y={y(counted * 0.36) + 18}
-                textAnchor={textLeft ? "end" : "start"}
-                className="label halo"
-              >
+              <text x={reading.x} y={reading.y + 18} textAnchor={readingAnchor} className="label halo">
                 {(cistern.figures["short_d"]!.value ?? 0).toLocaleString("en-US")} dry days
               </text>
             </svg>
@@ -154,8 +155,12 @@ export function SizeCurve() {
               max={reach}
               step={step}
               value={[Math.min(tank, reach)]}
+              onPointerDown={() => (pressed.current = true)}
               onValueChange={([litres]) => drag(litres!)}
-              onValueCommit={([litres]) => keep(Math.max(litres!, held))}
+              onValueCommit={([litres]) => {
+                pressed.current = false;
+                keep(Math.max(litres!, held));
+              }}
             >
               <Slider.Track className="absolute inset-0 block" />
               <Slider.Thumb asChild aria-label="Tank size" aria-valuetext={write("volume", units, tank)}>

@@ -64,7 +64,7 @@ export function HouseholdSheet() {
         </div>
       </div>
 
-      <div className="mt-3 grid gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">
         <section aria-label="Use and roof water by month">
           <UseChart months={months} />
           <MonthEntries

@@ -112,7 +112,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
         </div>
       </div>
 
-      <div className="mt-2 grid gap-x-6 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
         <section aria-label="Every recorded day">
           <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
             <h2 className="heading">Every recorded day</h2>
@@ -196,7 +196,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
         </aside>
       </div>
 
-      <div className="mt-3 grid gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">
         <MonthsChart rain={rain} yearRow={yearRow} units={units} />
         <RankedYears rain={rain} yearRow={yearRow} leanRow={leanRow} units={units} />
       </div>
@@ -215,7 +215,7 @@ function MonthsTable() {
   return (
     <details className="mt-3">
       <summary className="fix min-h-11 cursor-pointer py-2">Months and years as tables</summary>
-      <div className="grid gap-6 overflow-x-auto min-[900px]:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 overflow-x-auto min-[900px]:grid-cols-2">
         <table className="table-lines text-[14px]">
           <thead>
             <tr>

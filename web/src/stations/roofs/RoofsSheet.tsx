@@ -56,7 +56,7 @@ export function RoofsSheet() {
         </div>
       </div>
 
-      <div className="mt-3 grid gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
         <div>
           <RoofPlanDrawing focus={shownSurface?.id ?? null} setFocus={setFocus} />
           <section aria-label="Surfaces" className="mt-4">

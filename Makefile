@@ -1,0 +1,70 @@
+# On a fresh machine with Python 3.11+, Node 20 and npm: `make demo`, `make test`. Both do all their own set-up.
+
+PYTHON ?= python3
+PORT ?= 8765
+BIN := .venv/bin
+STAMPS := .stamps
+WEB_FILES := $(shell find web/src web/public web/index.html web/vite.config.ts web/package.json -type f 2>/dev/null)
+
+.PHONY: demo test dev bench screenshots lock schema checks browser clean
+
+demo: $(STAMPS)/runtime $(STAMPS)/build
+	$(BIN)/lean-year serve --port $(PORT) --with-demo
+
+test: checks
+	$(BIN)/python -m pytest
+
+checks: $(STAMPS)/dev $(STAMPS)/build browser
+	$(BIN)/ruff format --check .
+	$(BIN)/ruff check .
+	$(BIN)/mypy
+	$(BIN)/lint-imports
+	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
+	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts --check
+	cd web && npx prettier --check src --log-level warn && npx tsc --noEmit && npx eslint src && npx vitest run
+
+# Chromium comes from Debian's packages; the tests drive the real interface in it.
+browser:
+	@command -v chromium >/dev/null || { apt-get update && apt-get install -y chromium; } || \
+		{ echo "The browser tests need Debian's package chromium: sudo apt-get install chromium"; exit 1; }
+
+dev: $(STAMPS)/dev $(STAMPS)/web
+	$(BIN)/lean-year serve --port 8765 --with-demo & trap "kill $$!" EXIT; cd web && npx vite
+
+bench: $(STAMPS)/dev $(STAMPS)/build browser
+	$(BIN)/python -m bench
+
+screenshots: $(STAMPS)/dev $(STAMPS)/build browser
+	$(BIN)/python scripts/screenshots.py
+	$(BIN)/python scripts/screenshots.py --phone --only cistern,household
+
+schema: $(STAMPS)/dev $(STAMPS)/web
+	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
+	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts
+
+# Writes the lock files anew; needs uv. They hold versions and hashes, no address of a registry.
+UV_COMPILE := uv pip compile --quiet --universal --python-version 3.11 --generate-hashes \
+	--no-header --no-annotate --no-emit-index-url
+lock:
+	cd requirements && $(UV_COMPILE) runtime.in -o runtime.txt && $(UV_COMPILE) dev.in -o dev.txt
+
+clean:
+	rm -rf .venv .stamps web/node_modules lean_year/api/static
+
+$(STAMPS)/runtime: requirements/runtime.txt pyproject.toml
+	test -x $(BIN)/python || $(PYTHON) -m venv .venv
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements/runtime.txt
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e .
+	@mkdir -p $(STAMPS) && touch $@
+
+$(STAMPS)/dev: $(STAMPS)/runtime requirements/dev.txt
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements/dev.txt
+	@touch $@
+
+$(STAMPS)/web: web/package-lock.json web/.npmrc
+	cd web && npm ci --no-progress --loglevel=error
+	@mkdir -p $(STAMPS) && touch $@
+
+$(STAMPS)/build: $(STAMPS)/web $(WEB_FILES)
+	cd web && npx vite build --logLevel warn
+	@touch $@

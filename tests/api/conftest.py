@@ -1,0 +1,41 @@
+import uuid
+
+import pytest
+from fastapi.testclient import TestClient
+
+from lean_year.api.app import create_app
+from lean_year.store.database import open_database
+
+
+@pytest.fixture
+def client(tmp_path):
+    engine = open_database(tmp_path)
+    with TestClient(create_app(engine), base_url="http://127.0.0.1:8765") as client:
+        yield client
+    engine.dispose()
+
+
+@pytest.fixture
+def demo(client):
+    """The demo property as it stands."""
+    answer = client.post("/api/properties/demo/saltmarrow")
+    assert answer.status_code == 201
+    return answer.json()
+
+
+@pytest.fixture
+def edit(client):
+    """Send one replacement."""
+
+    def send(property_id, base, path, value, edit_id=None):
+        return client.post(
+            f"/api/properties/{property_id}/edits",
+            json={
+                "base_revision": base,
+                "edit_id": edit_id or str(uuid.uuid4()),
+                "label": f"{path} {value}",
+                "operations": [{"op": "replace", "path": path, "value": value}],
+            },
+        )
+
+    return send

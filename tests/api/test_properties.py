@@ -1,0 +1,146 @@
+import base64
+
+import numpy as np
+import pytest
+
+from lean_year.demo.shipped import demo_rain
+from lean_year.plan.rain import prepare_rain
+from lean_year.plan.whole import plan_property
+from lean_year.property.edits import check
+
+
+def test_four_answers_make_a_property_that_says_what_it_assumed(client):
+    answer = client.post(
+        "/api/properties", json={"name": "Hill hut", "roof_area_m2": 80, "people": 2, "habit": "frugal"}
+    )
+    assert answer.status_code == 201
+    state = answer.json()
+    assert state["revision"] == 1
+    assert state["plan"]["rain"] is None
+    assert state["document"]["cistern"]["tank_l"] == 6_000
+    assert "/cistern/tank_l" in state["document"]["assumed"]
+    listed = client.get("/api/properties").json()
+    assert [each["name"] for each in listed["properties"]] == ["Hill hut"]
+    assert listed["demos"] == ["saltmarrow"]
+
+
+def test_the_demo_is_loaded_once(client, demo):
+    again = client.post("/api/properties/demo/saltmarrow").json()
+    assert again["id"] == demo["id"]
+    assert len(client.get("/api/properties").json()["properties"]) == 1
+    assert client.post("/api/properties/demo/nowhere").status_code == 422
+
+
+def test_an_edit_brings_the_new_plan_and_what_moved(client, demo, edit):
+    state = edit(demo["id"], 1, "/cistern/tank_l", 95_000).json()
+    assert state["revision"] == 2
+    assert state["plan"]["cistern"]["years_carried"] == 40
+    assert state["moved"].startswith("2 years more carried")
+    reopened = client.get(f"/api/properties/{demo['id']}").json()
+    assert reopened["document"] == state["document"]
+    assert reopened["plan"] == state["plan"]
+
+
+def test_a_preview_keeps_nothing(client, demo):
+    body = {"base_revision": 1, "operations": [{"op": "replace", "path": "/cistern/tank_l", "value": 50_000}]}
+    answer = client.post(f"/api/properties/{demo['id']}/preview", json=body).json()
+    assert answer["plan"]["cistern"]["years_carried"] < 38
+    assert client.get(f"/api/properties/{demo['id']}").json()["revision"] == 1
+
+
+def test_the_second_of_two_tabs_is_told_and_nothing_is_overwritten(client, demo, edit):
+    assert edit(demo["id"], 1, "/cistern/tank_l", 90_000).status_code == 200
+    late = edit(demo["id"], 1, "/household/residents", 4)
+    assert late.status_code == 409
+    assert late.json()["revision"] == 2
+    standing = client.get(f"/api/properties/{demo['id']}").json()["document"]
+    assert standing["cistern"]["tank_l"] == 90_000
+    assert standing["household"]["residents"] == 3
+    assert edit(demo["id"], 2, "/household/residents", 4).status_code == 200
+
+
+def test_an_edit_sent_twice_is_kept_once(demo, edit):
+    first = edit(demo["id"], 1, "/cistern/tank_l", 90_000, edit_id="0123456789").json()
+    again = edit(demo["id"], 1, "/cistern/tank_l", 90_000, edit_id="0123456789")
+    assert again.status_code == 200
+    assert again.json()["revision"] == first["revision"] == 2
+
+
+def test_undo_and_redo_walk_the_revisions_and_a_new_edit_forks(client, demo, edit):
+    def step(way, base):
+        return client.post(f"/api/properties/{demo['id']}/steps", json={"way": way, "base_revision": base})
+
+    edit(demo["id"], 1, "/cistern/tank_l", 90_000)
+    edit(demo["id"], 2, "/cistern/tank_l", 95_000)
+    undone = step("undo", 3).json()
+    assert (undone["revision"], undone["document"]["cistern"]["tank_l"]) == (2, 90_000)
+    assert undone["can_redo"]
+    redone = step("redo", 2).json()
+    assert (redone["revision"], redone["document"]["cistern"]["tank_l"]) == (3, 95_000)
+    step("undo", 3)
+    forked = edit(demo["id"], 2, "/cistern/tank_l", 70_000).json()
+    assert (forked["revision"], forked["can_redo"]) == (4, False)
+    back = step("undo", 4).json()
+    assert back["revision"] == 2
+    first = step("undo", 2).json()
+    assert not first["can_undo"]
+    nothing = step("undo", 1)
+    assert nothing.status_code == 409
+    assert "nothing to undo" in nothing.json()["errors"][0]["message"]
+    assert step("redo", 3).status_code == 409
+
+
+@pytest.mark.parametrize(
+    ("path", "value", "field", "words"),
+    [
+        ("/roofs/0/runoff", 2, "roofs[0].runoff", "at most 1, got 2"),
+        ("/cistern/tank_l", 10, "cistern.tank_l", "held back"),
+        ("/cistern/tank_l", "big", "cistern.tank_l", "number"),
+        ("/household/guests", [1], "household.guests", "12"),
+        ("/name", "", "name", "at least 1 character"),
+        ("/units", "furlongs", "units", "'metric' or 'us'"),
+        ("/nowhere/3", 1, "operations", "do not fit"),
+        ("/rain/record_id", "gone", "rain.record_id", "not there"),
+        ("/version", 9, "version", "must be one of 1"),
+    ],
+)
+def test_a_refused_edit_names_the_field_and_loses_nothing(client, demo, edit, path, value, field, words):
+    answer = edit(demo["id"], 1, path, value)
+    assert answer.status_code == 422
+    problem = answer.json()["errors"][0]
+    assert problem["field"] == field
+    assert words in problem["message"]
+    assert client.get(f"/api/properties/{demo['id']}").json()["document"] == demo["document"]
+
+
+def test_the_packed_days_are_the_replay(demo):
+    document = check(demo["document"])
+    run = plan_property(document, prepare_rain(demo_rain("saltmarrow"), "none")).replay
+    daily = demo["daily"]
+    share = np.frombuffer(base64.b64decode(daily["store"]), dtype="<u2") / 65_535
+    assert share * daily["live_l"] == pytest.approx(run.store_l, abs=daily["live_l"] / 65_535)
+    short = np.unpackbits(np.frombuffer(base64.b64decode(daily["short"]), dtype=np.uint8))[: daily["days"]]
+    assert short.astype(bool).tolist() == run.short_day.tolist()
+
+
+def test_a_property_goes_out_as_a_file_that_plans_the_same(client, demo):
+    from lean_year.formats.property_file import parse_property_file, rain_from_record
+
+    file = parse_property_file(client.get(f"/api/properties/{demo['id']}/file").text)
+    plan = plan_property(file.property, prepare_rain(rain_from_record(file.rain_record), "none")).plan
+    assert plan.verdict == demo["plan"]["verdict"]
+
+
+def test_a_removed_property_is_gone(client, demo):
+    assert client.delete(f"/api/properties/{demo['id']}").status_code == 204
+    assert client.get(f"/api/properties/{demo['id']}").status_code == 404
+    assert client.delete(f"/api/properties/{demo['id']}").status_code == 404
+
+
+def test_a_new_property_can_use_a_record_that_is_there(client, demo):
+    record = client.get("/api/rain/records").json()[0]
+    body = {"name": "Next door", "roof_area_m2": 120, "people": 2, "rain_from": record["id"]}
+    state = client.post("/api/properties", json=body).json()
+    assert state["plan"]["cistern"]["counted_years"] == 40
+    client.delete(f"/api/properties/{demo['id']}")
+    assert client.get(f"/api/properties/{state['id']}").json()["plan"]["verdict"] == state["plan"]["verdict"]

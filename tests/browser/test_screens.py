@@ -1,0 +1,107 @@
+"""What the screens say is what the command line says, and everybody can use them."""
+
+import json
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+from lean_year.cli.main import run
+from tests.browser.conftest import PHONE
+
+pytestmark = pytest.mark.browser
+AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
+STATIONS = ("cistern", "rain", "roofs", "household", "pump")
+
+
+def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_path, capsys):
+    with pytest.raises(SystemExit):
+        run(["demo", "saltmarrow", "--out", str(tmp_path / "demo.json")])
+    capsys.readouterr()
+    with pytest.raises(SystemExit):
+        run(["plan", str(tmp_path / "demo.json"), "--json"])
+    plan = json.loads(capsys.readouterr().out)
+    page, figures = demo_page, plan["cistern"]["figures"]
+    header = page.get_by_role("banner").inner_text().replace("\n", " ")
+    assert plan["verdict"] in re.sub(r"\s+", " ", header)
+    results = page.get_by_role("region", name="Results").inner_text()
+    assert f"{figures['short_d']['value']:.0f} days" in results
+    assert f"{figures['shortfall_l']['value'] / 1000:.1f} m³" in results
+    lean = plan["cistern"]["years"][plan["cistern"]["lean_year"]]
+    assert lean["label"] in results
+    assert f"{lean['inflow_l'] / 1000:.1f} m³" in results
+    assert f"{figures['volumetric_reliability']['value']:.1%}".replace("%", " %") in results
+    assert f"{plan['cistern']['years_carried']} of 40 years" in page.get_by_test_id("handle-reading").text_content()
+    size = figures["smallest_for_aim_l"]["value"]
+    assert f"Why {size / 1000:.1f} m³" in page.get_by_role("complementary", name="Why").inner_text()
+    stations = page.get_by_role("navigation", name="Stations")
+    for station in plan["stations"]:
+        if station["status"] != "not_built":
+            expect(stations.get_by_role("button", name=station["name"])).to_contain_text(station["headline"])
+
+    stations.get_by_role("button", name="Rain").click()
+    sheet = page.get_by_role("main")
+    for key in ("mean_year_mm", "driest_year_mm", "dry_year_1_in_10_mm", "driest_12_months_mm", "wettest_day_mm"):
+        expect(sheet).to_contain_text(f"{plan['rain']['figures'][key]['value']:,.0f} mm")
+    stations.get_by_role("button", name="Roofs").click()
+    for surface in plan["roofs"]["surfaces"]:
+        expect(sheet).to_contain_text(f"{surface['figures']['harvest_l_year']['value'] / 1000:.1f} m³ a year")
+        expect(sheet).to_contain_text(f"without it {surface['years_carried_without']} years")
+    stations.get_by_role("button", name="Household").click()
+    for key in ("demand_l_day", "top_month_l_day"):
+        expect(sheet).to_contain_text(f"{plan['household']['figures'][key]['value']:.0f} L a day")
+
+
+def violations(page):
+    # As the debugger runs it: the page's own strict policy would refuse a script tag.
+    page.evaluate(AXE.read_text("utf-8"))
+    found = page.evaluate("axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']})")["violations"]
+    return [(each["id"], [node["html"][:160] for node in each["nodes"][:3]]) for each in found]
+
+
+@pytest.mark.parametrize("light", ["light", "dark"])
+def test_no_view_has_a_violation_that_axe_finds(demo_page, light):
+    page = demo_page
+    page.emulate_media(color_scheme=light)
+    base = page.url.rsplit("/", 1)[0]
+    for station in STATIONS:
+        page.goto(f"{base}/{station}")
+        expect(page.get_by_test_id("verdict")).to_be_visible()
+        page.wait_for_load_state("networkidle")
+        assert violations(page) == [], station
+    page.goto(base.split("/p/")[0])
+    expect(page.get_by_role("link", name="Saltmarrow")).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("button", name="New property").click()
+    assert violations(page) == []
+
+
+def test_at_the_width_of_a_phone_nothing_runs_out_of_the_screen(demo_page):
+    page = demo_page
+    page.set_viewport_size(PHONE)
+    base = page.url.rsplit("/", 1)[0]
+    for station in STATIONS:
+        page.goto(f"{base}/{station}")
+        expect(page.get_by_test_id("verdict")).to_be_visible()
+        page.wait_for_load_state("networkidle")
+        assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"], station
+    page.get_by_role("button", name="Pump").click()
+    page.get_by_role("dialog").get_by_role("button", name="Rain").click()
+    expect(page.get_by_role("heading", name="Rain", exact=True)).to_be_visible()
+
+
+def test_the_keyboard_alone_reaches_a_kept_change(demo_page):
+    page = demo_page
+    page.keyboard.press("]")
+    expect(page.get_by_role("heading", name="Overflow")).to_be_visible()
+    page.keyboard.press("[")
+    expect(page.get_by_role("heading", name="Cistern", exact=True)).to_be_visible()
+    slider = page.get_by_role("slider", name="Tank size")
+    slider.focus()
+    before = slider.get_attribute("aria-valuetext")
+    slider.press("ArrowRight")
+    expect(page.get_by_test_id("revision")).to_have_text("rev 2")
+    assert slider.get_attribute("aria-valuetext") != before
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_contain_text("station above, station below")

@@ -1,0 +1,154 @@
+"""A rain table of any reasonable shape is read, or refused with a reason that names the place."""
+
+import contextlib
+import datetime as dt
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from lean_year.core.errors import InputError
+from lean_year.formats.rain_import import Choices, read_daily_rain
+
+START = dt.date(1990, 3, 1)
+DAYS = 1_500
+DATES = [START + dt.timedelta(days=day) for day in range(DAYS)]
+_random = np.random.default_rng(4)
+RAIN = np.where(_random.random(DAYS) < 0.35, _random.gamma(0.8, 7.0, DAYS), 0).round(1)
+
+
+def table(row, header="date,rain_mm\n", rain=RAIN, dates=DATES):
+    return (header + "\n".join(row(date, mm) for date, mm in zip(dates, rain, strict=True)) + "\n").encode()
+
+
+SHAPES = {
+    "iso": table(lambda d, mm: f"{d},{mm}"),
+    "day first, semicolons, decimal comma": table(
+        lambda d, mm: f"{d:%d.%m.%Y};{str(mm).replace('.', ',')};12,5", "Datum;Regen [mm];Temp\n"
+    ),
+    "month first": table(lambda d, mm: f"{d:%m/%d/%Y},{mm}"),
+    "parts in columns": table(lambda d, mm: f"{d.year}\t{d.month}\t{d.day}\t{mm}", "Year\tMonth\tDay\tRain\n"),
+    "no header, spaces": table(lambda d, mm: f"{d.year} {d.month} {d.day} {mm}", ""),
+    "compact dates": table(lambda d, mm: f"{d:%Y%m%d},{mm}"),
+    "with a time": table(lambda d, mm: f"{d}T00:00:00Z,{mm}"),
+    "tenths": table(lambda d, mm: f"{d},{round(mm * 10)}", "DATE,PRCP\n"),
+    "another column first": table(lambda d, mm: f"{d},17,{mm}", "date,temp,precip_mm\n"),
+    "windows line ends and a mark": b"\xef\xbb\xbf" + table(lambda d, mm: f"{d},{mm}").replace(b"\n", b"\r\n"),
+    "utf-16": table(lambda d, mm: f"{d},{mm}").decode().encode("utf-16"),
+    "a preamble": b"Station 12, hill\nprinted 1994\n\n" + table(lambda d, mm: f"{d},{mm}"),
+}
+
+
+@pytest.mark.parametrize("shape", SHAPES)
+def test_every_shape_gives_the_same_record(shape):
+    read = read_daily_rain(SHAPES[shape])
+    assert read.rain.start == START
+    assert read.rain.depth_mm == pytest.approx(RAIN)
+    assert read.missing_days == 0
+    assert read.refused_count == 0
+
+
+def test_inches_are_told_by_the_year_they_would_make():
+    read = read_daily_rain(table(lambda d, mm: f"{d:%m/%d/%Y},{mm / 25.4:.2f}", "DATE,RAIN\n"))
+    assert read.unit == "inch"
+    assert "as millimetres" in read.unit_reason
+    assert read.rain.depth_mm == pytest.approx(RAIN, abs=0.13)
+
+
+def test_a_column_that_says_millimetres_is_not_believed_when_the_year_is_impossible():
+    read = read_daily_rain(table(lambda d, mm: f"{d},{round(mm * 10)}"))
+    assert read.unit == "tenth_mm"
+    assert read.unit_reason.startswith("the column says millimetres, but")
+
+
+def test_what_the_person_says_rules():
+    read = read_daily_rain(SHAPES["tenths"], Choices(unit="mm"))
+    assert read.rain.depth_mm == pytest.approx(RAIN * 10)
+    assert any("unusual" in warning for warning in read.warnings) or read.mean_year_mm < 6_000
+    chosen = read_daily_rain(SHAPES["another column first"], Choices(rain_column=1, unit="mm"))
+    assert set(chosen.rain.depth_mm) == {17.0}
+
+
+def test_rows_are_refused_one_by_one_by_line():
+    lines = SHAPES["iso"].decode().splitlines()
+    lines[10] = "1990-03-10,wet"
+    lines[20] = "1990-03-20,-3"
+    lines[30] = "not a date,3"
+    lines[40] = f"{DATES[39]},2500"
+    read = read_daily_rain("\n".join(lines).encode())
+    assert [(row.line, row.reason) for row in read.refused[:3]] == [
+        (11, "not a number: 'wet'"),
+        (21, "rain cannot be negative: -3"),
+        (31, "no date in the date column"),
+    ]
+    assert read.refused[3].reason == "more than 1,825 mm in a day"
+    assert read.missing_days == 4
+    assert "4 rows were refused" in " ".join(read.warnings)
+
+
+def test_traces_blanks_codes_and_repeats_are_told_apart():
+    lines = SHAPES["iso"].decode().splitlines()
+    lines[5] = f"{DATES[4]},T"
+    lines[6] = f"{DATES[5]},"
+    lines[7] = f"{DATES[6]},-9999"
+    lines.insert(9, lines[8])
+    lines.insert(10, f"{DATES[7]},77.7")
+    read = read_daily_rain("\n".join(lines).encode())
+    assert read.trace_days == 1
+    assert read.blank_days == 2
+    assert read.missing_days == 2
+    assert read.repeated_days == 2
+    assert read.rain.depth_mm[4] == 0
+    assert read.rain.depth_mm[7] == RAIN[7]
+    assert "already there" in read.refused[0].reason
+    assert (read.longest_gap_days, read.longest_gap_start) == (2, DATES[5])
+
+
+def test_dates_out_of_order_are_put_in_order():
+    lines = SHAPES["iso"].decode().splitlines()
+    read = read_daily_rain("\n".join([lines[0], *reversed(lines[1:])]).encode())
+    assert read.rain.depth_mm == pytest.approx(RAIN)
+
+
+BAD = {
+    "empty": (b"", "file: is empty"),
+    "blank": (b"  \n\n ", "file: is empty"),
+    "binary": (bytes(range(256)) * 40, "file: is not a text file"),
+    "one column": (b"rain\n1\n2\n3\n", "line 1: no delimiter"),
+    "no dates": (b"a,b\nhello,world\nfoo,bar\n", "line 1: no column of dates"),
+    "no numbers": (b"date,rain\n2001-01-01,wet\n2001-01-02,dry\n", "line 2: no column of numbers"),
+    "a week": (table(lambda d, mm: f"{d},{mm}", dates=DATES[:7], rain=RAIN[:7]), "holds 7 days"),
+    "mixed orders": (
+        table(lambda d, mm: f"{d:%d/%m/%Y},{mm}" if d.day % 2 else f"{d:%m/%d/%Y},{mm}"),
+        "dates: are in two orders: line ",
+    ),
+    "mostly text": (table(lambda d, mm: f"{d},{mm}" if d.day % 3 else f"{d},wet"), "rows cannot be read; line "),
+    "a century apart": (b"date,rain\n1001-01-01,1\n2199-01-01,2\n" * 3, "file: has no row|dates: run from|file:"),
+    "too large": (b"x" * (16 * 1024 * 1024 + 1), "file: may have at most 16 MB"),
+}
+
+
+@pytest.mark.parametrize("case", BAD)
+def test_what_is_no_daily_record_is_refused_with_its_reason(case):
+    data, message = BAD[case]
+    with pytest.raises(InputError, match=message):
+        read_daily_rain(data)
+
+
+def test_a_third_missing_is_taken_with_a_warning():
+    keep = [i for i in range(DAYS) if i % 10 not in (1, 4, 7)]
+    read = read_daily_rain(table(lambda d, mm: f"{d},{mm}", dates=[DATES[i] for i in keep], rain=RAIN[keep]))
+    assert read.warnings[0].startswith("30% of the days are missing")
+
+
+@given(st.binary(max_size=3_000))
+def test_no_bytes_whatever_do_more_than_refuse(data):
+    with contextlib.suppress(InputError):
+        read_daily_rain(data)
+
+
+@given(st.text(alphabet="0123456789,;.-/ \nTdatern\t\"'", max_size=2_000))
+def test_no_near_table_does_more_than_refuse(text):
+    with contextlib.suppress(InputError):
+        read_daily_rain(text.encode())

@@ -1,0 +1,175 @@
+"""What is acknowledged is on disk, also when the process is killed while it writes."""
+
+import os
+import signal
+import sqlite3
+import subprocess
+import sys
+import time
+
+import numpy as np
+import pytest
+from alembic import command
+from sqlalchemy import event
+
+from lean_year.core.rainfall import DailyRain
+from lean_year.property.start import new_property
+from lean_year.store import properties, records
+from lean_year.store.database import (
+    FILE_NAME,
+    backup,
+    migrations_config,
+    open_database,
+    open_engine,
+    restore,
+    writing,
+)
+from lean_year.store.properties import StaleRevision, Summary, UnknownProperty
+from lean_year.store.tables import Base
+
+SUMMARY = Summary("Name", "Place", "Verdict.", "Words", [10, -1])
+KILLS = 12
+
+
+@pytest.fixture
+def engine(tmp_path):
+    engine = open_database(tmp_path)
+    yield engine
+    engine.dispose()
+
+
+def put(engine, property_id="p"):
+    with writing(engine) as session:
+        document = new_property(name="Name", roof_area_m2=100, people=2)
+        properties.add_property(session, property_id, document, "New", SUMMARY)
+    return properties.load_property(engine, property_id)
+
+
+def add(engine, stored, tank_l, edit_id):
+    document = stored.document.model_copy(deep=True)
+    document.cistern.tank_l = tank_l
+    with writing(engine) as session:
+        return properties.add_revision(
+            session,
+            stored.id,
+            base=stored.revision,
+            edit_id=edit_id,
+            label=f"Tank {tank_l}",
+            document=document,
+            summary=SUMMARY,
+        )
+
+
+def test_the_migrations_make_the_tables_that_the_code_says(engine):
+    command.check(migrations_config(engine))
+
+
+def test_the_migrations_go_down_and_up_again(tmp_path):
+    engine = open_database(tmp_path)
+    command.downgrade(migrations_config(engine), "base")
+    command.upgrade(migrations_config(engine), "head")
+    assert put(engine).revision == 1
+    engine.dispose()
+
+
+def test_a_failed_transaction_leaves_nothing(engine):
+    stored = put(engine)
+    add(engine, stored, 9_000, "edit-0001")
+    with pytest.raises(StaleRevision) as late:
+        add(engine, stored, 8_000, "edit-0002")
+    assert late.value.head == 2
+    assert properties.load_property(engine, "p").document.cistern.tank_l == 9_000
+    assert not properties.known_edit(engine, "p", "edit-0002")
+
+
+def test_a_record_comes_back_bit_by_bit_with_its_gaps(engine):
+    depths = np.array([0.0, np.nan, 0.1 + 0.2, 1825.0])
+    with writing(engine) as session:
+        start = np.datetime64("2001-02-03").astype(object)
+        records.add_record(session, "r", rain=DailyRain(start, depths), name="R", note="n", property_id=None)
+    entry, rain = records.load_record(engine, "r")
+    assert rain.depth_mm.tobytes() == depths.tobytes()
+    assert (entry.days, str(rain.start)) == (4, "2001-02-03")
+    with pytest.raises(records.UnknownRecord):
+        records.load_record(engine, "none")
+
+
+def test_removing_a_property_takes_its_revisions_with_it(engine):
+    stored = put(engine)
+    add(engine, stored, 9_000, "edit-0001")
+    properties.remove_property(engine, "p")
+    with pytest.raises(UnknownProperty):
+        properties.load_property(engine, "p")
+    with engine.connect() as connection:
+        assert connection.exec_driver_sql("SELECT count(*) FROM revisions").scalar() == 0
+
+
+def test_opening_and_listing_take_a_fixed_number_of_statements(engine):
+    for number in range(5):
+        put(engine, f"p{number}")
+    seen = []
+    event.listen(engine, "before_cursor_execute", lambda *given: seen.append(given[2]))
+    properties.list_properties(engine)
+    assert len([text for text in seen if text.startswith("SELECT")]) == 1
+    seen.clear()
+    properties.load_property(engine, "p3")
+    assert len([text for text in seen if text.startswith("SELECT")]) <= 3
+
+
+def test_a_backup_made_while_in_use_restores(engine, tmp_path):
+    stored = put(engine)
+    add(engine, stored, 9_000, "edit-0001")
+    backup(tmp_path, tmp_path / "kept")
+    add(engine, properties.load_property(engine, "p"), 7_000, "edit-0002")
+    engine.dispose()
+    restore(tmp_path, tmp_path / "kept")
+    again = open_engine(tmp_path / FILE_NAME)
+    assert properties.load_property(again, "p").document.cistern.tank_l == 9_000
+    again.dispose()
+    (tmp_path / "rubbish").write_bytes(b"not a database" * 100)
+    with pytest.raises(ValueError, match="not a sound backup"):
+        restore(tmp_path, tmp_path / "rubbish")
+
+
+WRITER = """
+import sys
+from tests.store.test_store import add
+from lean_year.store import properties
+from lean_year.store.database import open_engine
+from pathlib import Path
+engine = open_engine(Path(sys.argv[1]))
+number = int(sys.argv[2])
+while True:
+    number += 1
+    add(engine, properties.load_property(engine, "p"), 1000.0 + number, f"edit-{number:06}")
+    print(number, flush=True)
+"""
+
+
+def test_killed_while_writing_every_acknowledged_change_is_there(tmp_path):
+    engine = open_database(tmp_path)
+    put(engine)
+    engine.dispose()
+    file = tmp_path / FILE_NAME
+    last = 0
+    random = np.random.default_rng(5)
+    for _ in range(KILLS):
+        writer = subprocess.Popen([sys.executable, "-c", WRITER, str(file), str(last)], stdout=subprocess.PIPE)
+        first = writer.stdout.readline()
+        time.sleep(float(random.uniform(0.0, 0.06)))
+        os.kill(writer.pid, signal.SIGKILL)
+        acknowledged = [int(line) for line in first.split() + writer.stdout.read().split()]
+        writer.stdout.close()
+        writer.wait()
+        assert acknowledged, "a writer that acknowledged nothing would show nothing"
+        engine = open_engine(file)
+        stored = properties.load_property(engine, "p")
+        # The last write may have reached the disk without its acknowledgement; never the other way round.
+        assert stored.document.cistern.tank_l - 1000 in (acknowledged[-1], acknowledged[-1] + 1)
+        last = int(stored.document.cistern.tank_l - 1000)
+        engine.dispose()
+        with sqlite3.connect(file) as plain:
+            assert plain.execute("PRAGMA integrity_check").fetchone()[0] == "ok"
+            assert plain.execute("PRAGMA foreign_key_check").fetchall() == []
+        plain.close()
+    assert Base.metadata.tables.keys() >= {"properties", "revisions", "rain_records"}
