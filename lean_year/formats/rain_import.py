@@ -473,7 +473,9 @@ def _account(
     warnings = []
     share = float(missing.mean())
     if share > 0.05:
-        warnings.append(f"{share:.0%} of the days are missing. Years with more than 5 % missing will not count.")
+        warnings.append(
+            f"{fixed(share * 100)} % of the days are missing. Years with more than 5 % missing will not count."
+        )
     if rain.depth_mm.size < 10 * 365:
         years = rain.depth_mm.size / 365.25
         warnings.append(f"{fixed(years, 1)} years are few: a lean year that comes once in twenty may not be in them.")

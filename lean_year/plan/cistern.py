@@ -296,8 +296,14 @@ def _rule_difference(cistern: Cistern, supply: Supply, say: Wording) -> str:
     )
 
 
+def _tightest_day(run: Replay, rain: PreparedRain) -> int:
+    """The day of the lowest store in the counted years, in the whole record where none counts."""
+    counts = np.repeat(rain.counts, rain.years.ends - rain.years.starts)
+    return int(np.argmin(np.where(counts, run.store_l, np.inf) if counts.any() else run.store_l))
+
+
 def _figures(cistern: Cistern, run: Replay, rain: PreparedRain, say: Wording) -> dict[str, Figure]:
-    lowest = int(np.argmin(run.store_l))
+    lowest = _tightest_day(run, rain)
     wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
     inflow, spilled = float(run.inflow_l.sum()), float(run.spilled_l.sum())
     missed = float(run.shortfall_l.sum())
@@ -418,7 +424,7 @@ def _findings(
         add(
             "CISTERN_SMALL_FOR_DAILY_STEP",
             "caution",
-            f"{say.volume(cistern.live_l)} live is under {DAILY_STEP_LEAST_SHARE:.0%} of the yearly inflow, "
+            f"{say.volume(cistern.live_l)} live is under {DAILY_STEP_LEAST_SHARE * 100:.0f} % of the yearly inflow, "
             f"{say.volume(yearly_l)}. A store this small fills and empties within a day, which daily sums blur.",
             "Trust the figures as a rough guide (limit from memory: Fewkes and Butler 2000).",
         )
@@ -426,7 +432,7 @@ def _findings(
         add(
             "CISTERN_SHORT_RECORD_START",
             "note",
-            f"The replay begins with the tank {cistern.start_share:.0%} full, which flatters a short record.",
+            f"The replay begins with the tank {cistern.start_share * 100:.0f} % full, which flatters a short record.",
             "Begin it empty to see the difference.",
         )
     return found

@@ -282,7 +282,7 @@ def _findings(rain: PreparedRain, say: Wording) -> list[Finding]:
             "RAIN_YEARS_LEFT_OUT",
             "caution",
             f"{count(int(left_out.sum())).capitalize()} of {several(int(rain.years.whole.sum()), 'whole year')} "
-            f"left out: more than {rainfall.MISSING_SHARE_LIMIT:.0%} of their days are missing ({names}{more}).",
+            f"left out: more than {rainfall.MISSING_SHARE_LIMIT * 100:.0f} % of their days missing ({names}{more}).",
             "Fill the missing days, or find the record that has them.",
         )
     missing = int(rain.record.missing.sum())

@@ -87,14 +87,13 @@ def mean_year_l(daily_l: NDArray[np.float64], rain: PreparedRain) -> float | Non
 def _surface(roof: Roof, harvest: NDArray[np.float64] | None, rain: PreparedRain | None, say: Wording) -> RoofPlan:
     area, runoff = plan_area_m2(roof), runoff_of(roof)
     usual = catchment.runoff_coefficients()[roof.material]
-    slope = isinstance(roof.extent, Rectangle) and roof.extent.along_slope
     figures = {
         "area_m2": Figure(
             value=area,
             unit="m2",
             label="Plan area",
             basis="entered" if not isinstance(roof.extent, Rectangle) else "derived",
-            formula="slope length × width × cos(pitch)" if slope else "length × width, seen from above",
+            formula=_area_formula(roof),
             working=_area_working(roof, say),
             moves="Rain falls on the plan, not on the slope: a steeper roof over the same ground catches no more.",
         ),
@@ -120,9 +119,15 @@ def _surface(roof: Roof, harvest: NDArray[np.float64] | None, rain: PreparedRain
     return RoofPlan(id=roof.id, name=roof.name, on=roof.on, figures=figures)
 
 
+def _area_formula(roof: Roof) -> str:
+    if not isinstance(roof.extent, Rectangle):
+        return ""
+    return "slope length × width × cos(pitch)" if roof.extent.along_slope else "length × width, seen from above"
+
+
 def _area_working(roof: Roof, say: Wording) -> str:
     if not isinstance(roof.extent, Rectangle):
-        return say.area(roof.extent.area_m2)
+        return "as entered"
     length, width = say.length(roof.extent.length_m), say.length(roof.extent.width_m)
     if roof.extent.along_slope:
         return f"{length} × {width} × cos({roof.pitch_deg:g}°)"

@@ -68,8 +68,8 @@ def stations(
     tank = say.volume(document.cistern.tank_l)
     if cistern:
         dry = int(cistern.figures["short_d"].value or 0)
-        tightest = say.volume(cistern.figures["tightest_l"].value or 0)
-        headlines["cistern"] = f"{tank}, dry {dry:,} d" if dry else f"{tank}, tightest {tightest}"
+        tightest = say.volume(cistern.figures["tightest_l"].value or 0).removesuffix(" gal")
+        headlines["cistern"] = f"{tank}, dry {dry:,} d" if dry else f"{tank}, low {tightest}"
     else:
         headlines["cistern"] = f"{tank}, not replayed"
     return [

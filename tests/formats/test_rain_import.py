@@ -139,7 +139,7 @@ def test_what_is_no_daily_record_is_refused_with_its_reason(case):
 def test_a_third_missing_is_taken_with_a_warning():
     keep = [i for i in range(DAYS) if i % 10 not in (1, 4, 7)]
     read = read_daily_rain(table(lambda d, mm: f"{d},{mm}", dates=[DATES[i] for i in keep], rain=RAIN[keep]))
-    assert read.warnings[0].startswith("30% of the days are missing")
+    assert read.warnings[0].startswith("30 % of the days are missing")
 
 
 @given(st.binary(max_size=3_000))

@@ -8,6 +8,7 @@ export const propertyListQuery = () =>
 export const propertyQuery = (id: string) =>
   queryOptions({
     queryKey: ["property", id],
+    structuralSharing: false, // comparing a whole plan leaf by leaf costs more than drawing it
     queryFn: () => taken(client.GET("/api/properties/{property_id}", { params: { path: { property_id: id } } })),
   });
 

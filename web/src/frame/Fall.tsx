@@ -51,7 +51,7 @@ export function Fall({ bench, stage, goTo }: FallProps) {
               <path d="M0 6h34" stroke="var(--water-3)" strokeWidth="9" />
               <path d="M0 6h34" stroke="var(--water-9)" strokeWidth="4.5" />
             </svg>
-            m³ a year, dark is the lean year
+            {document.units === "us" ? "gal" : "m³"} a year, dark is the lean year
           </span>
         </div>
       </nav>

@@ -5,7 +5,10 @@ export const MISSING = 65_535;
 export const YEAR_DAYS = 366;
 
 function bytesOf(base64: string): Uint8Array {
-  return Uint8Array.from(atob(base64), (char) => char.charCodeAt(0));
+  const text = atob(base64);
+  const bytes = new Uint8Array(text.length);
+  for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i);
+  return bytes;
 }
 
 /** Little-endian 16-bit values from base64. */

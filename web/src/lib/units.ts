@@ -55,12 +55,23 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
   }
 }
 
-const plain = (value: number, digits: number) =>
-  value.toLocaleString("en-US", { maximumFractionDigits: digits, useGrouping: true });
+const formats = new Map<string, Intl.NumberFormat>();
+
+/** Making a format costs more than using it a thousand times, so each is made once. */
+function numberFormat(least: number, most: number): Intl.NumberFormat {
+  const key = `${least}-${most}`;
+  let format = formats.get(key);
+  if (!format) {
+    format = new Intl.NumberFormat("en-US", { minimumFractionDigits: least, maximumFractionDigits: most });
+    formats.set(key, format);
+  }
+  return format;
+}
+
+const plain = (value: number, digits: number) => numberFormat(0, digits).format(value);
 
 /** A number with a fixed number of decimals, halves rounded up as the server rounds them. */
-export const fixed = (value: number, digits: number) =>
-  value.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+export const fixed = (value: number, digits: number) => numberFormat(digits, digits).format(value);
 
 /** A kept value as an entry, with its unit: `86 m³`, `22,719 gal`, `0.5 mm`. */
 export function write(kind: Kind, units: Units, value: number): string {

@@ -27,7 +27,7 @@ export function LowestDots(props: { cistern: CisternPlan; tops: number[]; yearRo
       <text x="0" y="12" className="axis">
         lowest
       </text>
-      <text x={6 + REACH} y="12" className="axis" textAnchor="middle">
+      <text x={6 + REACH} y={HEAD + foot + 14} className="axis" textAnchor="middle">
         {volumeTick(reach, units)} {volumeUnit(units)}
       </text>
       <path d={`M6 ${HEAD}V${HEAD + foot}`} stroke="var(--ink)" strokeWidth="1.2" />

@@ -25,9 +25,10 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
     ["Missed", (each) => each.shortfall_l, figure("shortfall_l")],
     ["Spilled", (each) => each.spilled_l],
   ];
+  const wholeRecord = cistern.years.length === counted.length;
   const dryDays = total((each) => each.short_days);
   return (
-    <section aria-label="Results" className="overflow-x-auto">
+    <section aria-label="Results" className="-m-1 overflow-x-auto p-1">
       <table className="table-lines w-full text-[14px]">
         <thead>
           <tr>
@@ -38,9 +39,7 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
               <strong>{year.label}</strong>
             </th>
             <th scope="col">mean year</th>
-            <th scope="col">
-              {cistern.years.length === counted.length ? `all ${counted.length} years` : "whole record"}
-            </th>
+            <th scope="col">{wholeRecord ? `all ${counted.length} years` : "whole record"}</th>
           </tr>
         </thead>
         <tbody>
@@ -66,7 +65,11 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
             <th scope="row">Lowest store</th>
             <td>{volume(year.lowest_l, units)}</td>
             <td>{mean((each) => each.lowest_l)}</td>
-            <td>{figure("tightest_l")}</td>
+            <td>
+              {wholeRecord
+                ? figure("tightest_l")
+                : volume(Math.min(...cistern.years.map((each) => each.lowest_l)), units)}
+            </td>
           </tr>
         </tbody>
       </table>

@@ -4,7 +4,7 @@ import { useWorkbench } from "../../frame/workbench";
 import { nudgeStep, roundStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
-const HEIGHT = 196;
+const HEIGHT = 198;
 const TOP = 16;
 const FOOT = 150;
 const LEFT = 32;
@@ -116,14 +116,14 @@ export function SizeCurve() {
               {volumeTicks(reach, units).map((tick) => (
                 <g key={tick}>
                   <path d={`M${x(tick)} ${FOOT}v5`} stroke="var(--ink)" />
-                  {Math.abs(x(tick) - handleX) > 62 && (
+                  {Math.abs(x(tick) - handleX) > 44 + 4.6 * write("volume", units, tank).length && (
                     <text x={x(tick)} y={FOOT + 19} textAnchor="middle" className="axis">
                       {volumeTick(tick, units)}
                     </text>
                   )}
                 </g>
               ))}
-              <text x={LEFT + plotWidth + RIGHT} y={FOOT + 36} textAnchor="end" className="axis">
+              <text x={LEFT + plotWidth + RIGHT} y={FOOT + 44} textAnchor="end" className="axis">
                 tank, {volumeUnit(units)}
               </text>
               {needed !== null && !cistern.first_filling && (

@@ -21,7 +21,7 @@ export function AnnualTotals(props: {
   const labels = [props.leanRow, props.yearRow].filter((row, i, all) => row >= 0 && all.indexOf(row) === i);
   const mean = rain.figures["mean_year_mm"]?.value;
   return (
-    <svg width={WIDTH} height={HEAD + foot} className="ml-3 shrink-0 overflow-visible" aria-hidden="true">
+    <svg width={WIDTH} height={HEAD + foot} className="block overflow-visible" aria-hidden="true">
       <text x="0" y="12" className="axis">
         total, {units === "us" ? "in" : "mm"}
       </text>

@@ -112,32 +112,33 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
         </div>
       </div>
 
-      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
-        <section aria-label="Every recorded day">
-          <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
-            <h2 className="heading">Every recorded day</h2>
-            <p className="flex flex-wrap items-center gap-x-2 text-[13.5px]">
-              {units === "us" ? "none, to 1 in a day and more" : "none, to 25 mm a day and more"}
-              <svg width="132" height="14" aria-hidden="true">
-                {WET.map((rgb, i) => (
-                  <rect
-                    key={rgb}
-                    x={i * 22}
-                    width="22"
-                    height="14"
-                    fill={css(rgb)}
-                    stroke="var(--rule)"
-                    strokeWidth="0.5"
-                  />
-                ))}
-              </svg>
-              <svg width="14" height="14" aria-hidden="true" className="ml-3">
-                <rect width="14" height="14" fill={css(MISSING_DAY)} />
-              </svg>
-              missing
-            </p>
-          </div>
-          <div className="flex">
+      {/* The right column has its own height: a long finding must not push the months down. */}
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-3 gap-y-4 min-[900px]:grid-cols-[auto_minmax(0,1fr)]">
+        <div className="grid content-start gap-3">
+          <section aria-label="Every recorded day">
+            <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
+              <h2 className="heading">Every recorded day</h2>
+              <p className="flex flex-wrap items-center gap-x-2 text-[13.5px]">
+                {units === "us" ? "none, to 1 in a day and more" : "none, to 25 mm a day and more"}
+                <svg width="132" height="14" aria-hidden="true">
+                  {WET.map((rgb, i) => (
+                    <rect
+                      key={rgb}
+                      x={i * 22}
+                      width="22"
+                      height="14"
+                      fill={css(rgb)}
+                      stroke="var(--rule)"
+                      strokeWidth="0.5"
+                    />
+                  ))}
+                </svg>
+                <svg width="14" height="14" aria-hidden="true" className="ml-3">
+                  <rect width="14" height="14" fill={css(MISSING_DAY)} />
+                </svg>
+                missing
+              </p>
+            </div>
             {query.isError ? (
               <p className="note" style={{ height: PICTURE_HEIGHT }}>
                 The days could not be fetched.{" "}
@@ -162,43 +163,44 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
                 pickYear={pickYear}
               />
             )}
+          </section>
+          <MonthsChart rain={rain} yearRow={yearRow} units={units} />
+        </div>
+        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-4">
+          <div className="flex gap-4">
             {!axis.narrow && (
-              <AnnualTotals
-                rain={rain}
-                tops={rowTops(rain.years.length, [...strongRows, yearRow], PICTURE_HEIGHT)}
-                yearRow={yearRow}
-                leanRow={leanRow}
-                units={units}
-              />
-            )}
-          </div>
-        </section>
-        <aside className="max-[899px]:mt-4" aria-label="How dry it gets">
-          <h2 className="heading">How dry it gets</h2>
-          <dl className="mt-1 text-[14px]">
-            {[
-              ["dry_year_1_in_5_mm", "1 year in 5 is under"],
-              ["dry_year_1_in_10_mm", "1 year in 10"],
-              ["dry_year_1_in_20_mm", "1 year in 20"],
-              ["driest_12_months_mm", "driest 12 months"],
-              ["longest_dry_spell_d", `longest run under ${units === "us" ? "0.04 in" : "1 mm"} a day`],
-              ["wettest_day_mm", "wettest day"],
-            ].map(([key, name]) => (
-              <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
-                <dt>{name}</dt>
-                <dd className="text-right font-semibold whitespace-nowrap">{figure(key!)}</dd>
+              <div className="shrink-0 pt-[25px]">
+                <AnnualTotals
+                  rain={rain}
+                  tops={rowTops(rain.years.length, [...strongRows, yearRow], PICTURE_HEIGHT)}
+                  yearRow={yearRow}
+                  leanRow={leanRow}
+                  units={units}
+                />
               </div>
-            ))}
-          </dl>
-          <div className="mt-2">
-            <Findings findings={plan.findings.filter((finding) => finding.stage === "rain")} />
+            )}
+            <aside className="min-w-0 flex-1" aria-label="How dry it gets">
+              <h2 className="heading">How dry it gets</h2>
+              <dl className="mt-1 text-[14px]">
+                {[
+                  ["dry_year_1_in_5_mm", "1 year in 5 is under"],
+                  ["dry_year_1_in_10_mm", "1 year in 10"],
+                  ["dry_year_1_in_20_mm", "1 year in 20"],
+                  ["driest_12_months_mm", "driest 12 months"],
+                  ["longest_dry_spell_d", `longest run under ${units === "us" ? "0.04 in" : "1 mm"} a day`],
+                  ["wettest_day_mm", "wettest day"],
+                ].map(([key, name]) => (
+                  <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
+                    <dt>{name}</dt>
+                    <dd className="text-right font-semibold whitespace-nowrap">{figure(key!)}</dd>
+                  </div>
+                ))}
+              </dl>
+            </aside>
           </div>
-        </aside>
-      </div>
-
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">
-        <MonthsChart rain={rain} yearRow={yearRow} units={units} />
-        <RankedYears rain={rain} yearRow={yearRow} leanRow={leanRow} units={units} />
+          <Findings findings={plan.findings.filter((finding) => finding.stage === "rain")} />
+          <RankedYears rain={rain} yearRow={yearRow} leanRow={leanRow} units={units} />
+        </div>
       </div>
       <MonthsTable />
       <p className="note mt-3 max-w-[90ch]">{record?.note}</p>

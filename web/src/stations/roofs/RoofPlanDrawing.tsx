@@ -7,7 +7,7 @@ import type { Roof } from "../../api/client";
 const HEIGHT = 214;
 const HEAD = 40;
 const GAP = 26;
-const LEAST_SLOT = 132;
+const LEAST_SLOT = 168;
 const SCALE_BAR = 26;
 
 type Footprint = { roof: Roof; index: number; along: number; across: number; known: boolean };

@@ -1,0 +1,79 @@
+"""The interface in Chromium: from the key that keeps an entry to the painted answer, and the first load."""
+
+import gzip
+import statistics
+import tempfile
+import time
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from bench.report import Row
+from lean_year.api.app import STATIC
+from tests.serving import CHROMIUM, CHROMIUM_FLAGS, Server
+
+EDITS = 40
+LOADS = 7
+# From the key to the frame after the one in which the revision on screen changed.
+WATCH = """() => {
+  window.__painted = null;
+  const shown = document.querySelector('[data-testid="revision"]');
+  document.querySelector('[aria-label="Tank size"]').addEventListener(
+    'keydown', (event) => { if (event.key === 'Enter') window.__started = performance.now(); }, {capture: true});
+  new MutationObserver(() => requestAnimationFrame(() => setTimeout(() => {
+    window.__painted = performance.now() - window.__started;
+  }))).observe(shown, {characterData: true, childList: true, subtree: true});
+}"""
+
+
+def _edits(page: Page) -> list[float]:
+    page.evaluate(WATCH)
+    tank = page.get_by_role("textbox", name="Tank size")
+    times = []
+    for number in range(EDITS):
+        page.evaluate("window.__painted = null")
+        tank.fill(f"{70 + number * 0.5} m3")
+        tank.press("Enter")
+        page.wait_for_function("window.__painted !== null")
+        times.append(page.evaluate("window.__painted"))
+    return times
+
+
+def measure() -> list[Row]:
+    """Painted answers, first load, size of the script."""
+    script = sum(len(gzip.compress(each.read_bytes())) for each in (STATIC / "assets").glob("*.js")) / 1000
+    with (
+        tempfile.TemporaryDirectory() as folder,
+        Server(Path(folder), with_demo=True) as server,
+        sync_playwright() as p,
+    ):
+        browser = p.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
+        # Only the waiting for the mark needs this; the page itself does nothing that its policy forbids.
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, bypass_csp=True)
+        page.goto(server.url)
+        page.get_by_role("link", name="Saltmarrow").click()
+        page.wait_for_selector('[data-testid="verdict"]')
+        times = _edits(page)
+        address = page.url
+        loads = []
+        for _ in range(LOADS):
+            fresh = browser.new_context(viewport={"width": 1280, "height": 800})
+            visitor = fresh.new_page()
+            start = time.perf_counter()
+            visitor.goto(address, wait_until="commit")
+            visitor.get_by_role("slider", name="Tank size").wait_for()
+            loads.append(time.perf_counter() - start)
+            fresh.close()
+        browser.close()
+    late = statistics.quantiles(times, n=20)[-1]
+    load = statistics.median(loads)
+    return [
+        Row(
+            "edit to painted answer in the browser, 95th percentile",
+            f"{late:.0f} ms (median {statistics.median(times):.0f} ms)",
+            "200 ms",
+            late < 200,
+        ),
+        Row("script for the first view, compressed", f"{script:.0f} kB", "350 kB", script < 350),
+        Row("first load until the tank can be dragged, median", f"{load:.2f} s", "1.5 s", load < 1.5),
+    ]
