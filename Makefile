@@ -37,6 +37,7 @@ bench: $(STAMPS)/dev $(STAMPS)/build browser
 screenshots: $(STAMPS)/dev $(STAMPS)/build browser
 	$(BIN)/python scripts/screenshots.py
 	$(BIN)/python scripts/screenshots.py --phone --only cistern,household
+	$(BIN)/python scripts/screenshots.py --dark --only cistern
 
 schema: $(STAMPS)/dev $(STAMPS)/web
 	$(BIN)/python -m lean_year.api.openapi > web/openapi.json

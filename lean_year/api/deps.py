@@ -2,7 +2,7 @@
 
 from typing import Annotated, cast
 
-from fastapi import Depends, Request
+from fastapi import Body, Depends, Request
 from fastapi.responses import Response
 from pydantic import BaseModel
 
@@ -16,6 +16,7 @@ def _workshop(request: Request) -> Workshop:
 
 
 InWorkshop = Annotated[Workshop, Depends(_workshop)]
+FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 
 
 def json_of(body: BaseModel, status: int = 200) -> Response:

@@ -17,6 +17,7 @@ from lean_year.property.document import Habit, Material, Property, Units
 from lean_year.store.properties import Stored
 from lean_year.store.records import RecordEntry
 
+LAST_REVISION = 2**31 - 1
 FULL = 65_535
 MISSING = 65_535
 EditId = Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
@@ -70,7 +71,7 @@ class Operation(Asked):
 
 
 class Preview(Asked):
-    base_revision: int = Field(ge=1)
+    base_revision: int = Field(ge=1, le=LAST_REVISION)
     operations: list[Operation] = Field(min_length=1, max_length=100)
 
 
@@ -85,7 +86,7 @@ class Step(Asked):
     """Undo or redo one revision."""
 
     way: Literal["undo", "redo"]
-    base_revision: int = Field(ge=1)
+    base_revision: int = Field(ge=1, le=LAST_REVISION)
 
 
 class PackedDays(BaseModel):

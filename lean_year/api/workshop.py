@@ -120,18 +120,26 @@ class Workshop:
         known = properties.find_demo(self.engine, name)
         if known is not None:
             return self.stored(known)
-        file = demo_file(name)
-        assert file.rain_record is not None
-        rain = rain_from_record(file.rain_record)
-        property_id, record_id = properties.new_id(), properties.new_id()
+        try:
+            return self.bring_in(demo_file(name), label="Demo loaded", demo=name)
+        except IntegrityError:  # two asked at once; the other one's stands
+            known = properties.find_demo(self.engine, name)
+            assert known is not None
+            return self.stored(known)
+
+    def bring_in(self, file: PropertyFile, *, label: str, demo: str | None = None) -> Stored:
+        """Put a property file in: the property and, if it has one, its rain record."""
+        property_id, record_id = properties.new_id(), None
+        rain = rain_from_record(file.rain_record) if file.rain_record is not None else None
+        if rain is not None:
+            record_id = properties.new_id()
         document = file.property.model_copy(
             update={"rain": file.property.rain.model_copy(update={"record_id": record_id})}
         )
-        planned = plan_property(document, prepare_rain(rain, document.rain.filling))
-        try:
-            with writing(self.engine) as session:
-                summary = _summary(document, planned)
-                properties.add_property(session, property_id, document, "Demo loaded", summary, demo=name)
+        planned = plan_property(document, prepare_rain(rain, document.rain.filling) if rain else None)
+        with writing(self.engine) as session:
+            properties.add_property(session, property_id, document, label, _summary(document, planned), demo)
+            if rain is not None and record_id is not None and file.rain_record is not None:
                 records.add_record(
                     session,
                     record_id,
@@ -140,10 +148,6 @@ class Workshop:
                     note=file.rain_record.note,
                     property_id=property_id,
                 )
-        except IntegrityError:  # two asked at once; the other one's stands
-            known = properties.find_demo(self.engine, name)
-            assert known is not None
-            return self.stored(known)
         return self.stored(property_id)
 
     def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:

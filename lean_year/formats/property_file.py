@@ -65,16 +65,31 @@ def parse_property_file(text: str) -> PropertyFile:
         raise first_problem(refused) from refused
 
 
+def file_text(data: bytes) -> str:
+    """The text of a property file.
+
+    Raises
+    ------
+    InputError
+        If it is too large or no text in UTF-8.
+    """
+    if len(data) > MAX_BYTES:
+        raise InputError("file", f"may have at most {MAX_BYTES // 1024**2} MB")
+    try:
+        return data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise InputError("file", "is not a text file in UTF-8") from error
+
+
 def read_property_file(path: Path) -> PropertyFile:
     """Read a property file from disk; see `parse_property_file`."""
     try:
         if path.stat().st_size > MAX_BYTES:
             raise InputError("file", f"may have at most {MAX_BYTES // 1024**2} MB: {path}")
-        return parse_property_file(path.read_text("utf-8"))
+        data = path.read_bytes()
     except OSError as error:
         raise InputError("file", f"cannot read {path}: {error.strerror}") from error
-    except UnicodeDecodeError as error:
-        raise InputError("file", f"{path} is not a text file in UTF-8") from error
+    return parse_property_file(file_text(data))
 
 
 def record_from_rain(rain: DailyRain, *, name: str, note: str = "") -> RainRecord:

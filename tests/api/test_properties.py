@@ -131,6 +131,19 @@ def test_a_property_goes_out_as_a_file_that_plans_the_same(client, demo):
     assert plan.verdict == demo["plan"]["verdict"]
 
 
+def test_a_property_file_is_brought_in_with_its_rain(client, demo):
+    text = client.get(f"/api/properties/{demo['id']}/file").content
+    octets = {"content-type": "application/octet-stream"}
+    again = client.post("/api/properties/file", content=text, headers=octets)
+    assert again.status_code == 201
+    assert again.json()["id"] != demo["id"]
+    assert again.json()["plan"] == demo["plan"]
+    for bad in (b"", b"{", b"\xff\xfe", text.replace(b'"residents":3.0', b'"residents":-3'), b"[]"):
+        answer = client.post("/api/properties/file", content=bad, headers=octets)
+        assert answer.status_code == 422, bad[:20]
+    assert len(client.get("/api/properties").json()["properties"]) == 2
+
+
 def test_a_removed_property_is_gone(client, demo):
     assert client.delete(f"/api/properties/{demo['id']}").status_code == 204
     assert client.get(f"/api/properties/{demo['id']}").status_code == 404

@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 from fastapi.responses import Response
 
-from lean_year.api.deps import InWorkshop, json_of, state_of
+from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
 from lean_year.api.schemas import (
     Answer,
     Edit,
@@ -17,6 +17,7 @@ from lean_year.api.schemas import (
     pack_days,
 )
 from lean_year.demo.shipped import DEMOS
+from lean_year.formats.property_file import file_text, parse_property_file
 from lean_year.property.document import PropertyFile
 from lean_year.property.start import new_property
 
@@ -44,6 +45,12 @@ def create_property(asked: NewProperty, workshop: InWorkshop) -> Response:
     answers = asked.model_dump(exclude={"rain_from"})
     stored = workshop.create(new_property(record_id=asked.rain_from, **answers))
     return state_of(workshop, stored, status=201)
+
+
+@router.post("/file", response_model=PropertyState, status_code=201)
+def bring_in_file(data: FileBody, workshop: InWorkshop) -> Response:
+    file = parse_property_file(file_text(data))
+    return state_of(workshop, workshop.bring_in(file, label="Property file opened"), status=201)
 
 
 @router.post("/demo/{name}", response_model=PropertyState, status_code=201)

@@ -2,11 +2,19 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Query
+from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
-from lean_year.api.deps import InWorkshop, json_of, state_of
-from lean_year.api.schemas import PackedRain, PropertyState, RainPreview, Refusal, pack_rain, rain_preview
+from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
+from lean_year.api.schemas import (
+    LAST_REVISION,
+    PackedRain,
+    PropertyState,
+    RainPreview,
+    Refusal,
+    pack_rain,
+    rain_preview,
+)
 from lean_year.formats.rain_import import UNIT_NAME, Choices, DateOrder, RainImport, Unit, read_daily_rain
 from lean_year.plan.rain import prepare_rain
 from lean_year.store import records
@@ -17,7 +25,6 @@ router = APIRouter(
     tags=["rain"],
     responses={404: {"model": Refusal}, 409: {"model": Refusal}, 413: {"model": Refusal}, 422: {"model": Refusal}},
 )
-FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 Order = Annotated[DateOrder | None, Query()]
 RainUnit = Annotated[Unit | None, Query()]
 Column = Annotated[int | None, Query(ge=0, le=200)]
@@ -41,7 +48,7 @@ def keep_rain(
     property_id: str,
     data: FileBody,
     workshop: InWorkshop,
-    base_revision: Annotated[int, Query(ge=1)],
+    base_revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
     edit_id: Annotated[str, Query(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")],
     name: Annotated[str, Query(min_length=1, max_length=100, pattern=r"\S")],
     date_order: Order = None,

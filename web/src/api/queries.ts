@@ -53,7 +53,8 @@ export const stepRevision = (id: string, base_revision: number, way: "undo" | "r
     }),
   );
 
-const asFile = {
+/** For a call whose body is a file, sent as it is. */
+export const asFile = {
   bodySerializer: (body: unknown) => body as Blob,
   headers: { "Content-Type": "application/octet-stream" },
 };

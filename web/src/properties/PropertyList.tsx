@@ -1,11 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { AlertDialog } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
-import { client, taken } from "../api/client";
+import { client, Refused, taken } from "../api/client";
 import type { ListedProperty } from "../api/client";
-import { propertyListQuery, propertyQuery } from "../api/queries";
+import { asFile, propertyListQuery, propertyQuery } from "../api/queries";
 import { NewPropertyDialog } from "./NewPropertyDialog";
 
 /** All properties, the last changed first, each with its verdict. */
@@ -30,9 +30,12 @@ export function PropertyList() {
               <p className="note mt-1">Whole-property rainwater, designed for the worst run of days on record.</p>
             </div>
           </div>
-          <button className="act" onClick={() => setCreating(true)}>
-            New property
-          </button>
+          <p className="flex flex-wrap gap-3">
+            <OpenFileButton />
+            <button className="act" onClick={() => setCreating(true)}>
+              New property
+            </button>
+          </p>
         </div>
       </header>
       <main className="mx-auto max-w-[1080px] px-4 py-6 sm:px-6">
@@ -184,6 +187,48 @@ function DemoButton({ demo }: { demo: string }) {
       </button>
       <span className="note ml-4">An invented farmstead with forty years of invented rain.</span>
     </p>
+  );
+}
+
+/** Brings in a property file that was saved from here, or by the command line. */
+function OpenFileButton() {
+  const navigate = useNavigate();
+  const cache = useQueryClient();
+  const picker = useRef<HTMLInputElement>(null);
+  const open = useMutation({
+    mutationFn: (file: File) =>
+      taken(client.POST("/api/properties/file", { body: file as unknown as string, ...asFile })),
+    onSuccess: (state) => {
+      cache.setQueryData(propertyQuery(state.id).queryKey, state);
+      void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
+      void navigate(`/p/${state.id}/cistern`);
+    },
+    onError: (error) =>
+      toast(
+        error instanceof Refused
+          ? `This is no property file that can be opened. ${error.message}.`
+          : "The server does not answer. Nothing was opened.",
+      ),
+  });
+  return (
+    <>
+      <input
+        ref={picker}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        aria-label="Property file"
+        tabIndex={-1}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) open.mutate(file);
+          event.target.value = "";
+        }}
+      />
+      <button className="act-quiet" disabled={open.isPending} onClick={() => picker.current?.click()}>
+        {open.isPending ? "Opening" : "Open a property file"}
+      </button>
+    </>
   );
 }
 

@@ -205,12 +205,11 @@ export function DayPicture(props: DayPictureProps) {
 /** Top of each row and, last, the foot: strong rows higher, the rest sharing what is left. */
 export function rowTops(count: number, strong: number[], height: number): number[] {
   const strongRows = new Set(strong.filter((row) => row >= 0 && row < count));
-  const strongHeight = Math.min(STRONG_ROW, height / count / 0.5);
-  const rest = (height - strongRows.size * strongHeight) / Math.max(1, count - strongRows.size);
-  const thin = count === strongRows.size ? height / count : rest;
+  const others = count - strongRows.size;
+  const high = others ? Math.min(STRONG_ROW, (3 * height) / count) : height / count;
+  const low = others ? (height - strongRows.size * high) / others : high;
   const tops = [0];
-  for (let row = 0; row < count; row++)
-    tops.push(tops[row]! + (count === strongRows.size ? thin : strongRows.has(row) ? strongHeight : thin));
+  for (let row = 0; row < count; row++) tops.push(tops[row]! + (strongRows.has(row) ? high : low));
   return tops;
 }
 
