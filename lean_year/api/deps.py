@@ -26,6 +26,6 @@ def json_of(body: BaseModel, status: int = 200) -> Response:
 
 def state_of(workshop: Workshop, stored: Stored, moved: str = "", status: int = 200) -> Response:
     """A property as it stands, as an answer."""
-    planned = workshop.planned(stored)
+    planned = workshop.plan(stored.document)
     rain, record = workshop.rain_of(stored.document), workshop.record_of(stored.document)
     return json_of(property_state(stored, planned, rain, record, moved), status)

@@ -13,7 +13,7 @@ from lean_year.core.rainfall import DailyRain
 from lean_year.formats.rain_import import DateOrder, RainImport, Unit
 from lean_year.plan.rain import PreparedRain
 from lean_year.plan.whole import Planned, WholePlan
-from lean_year.property.document import Habit, Material, Property, Units
+from lean_year.property.document import Habit, Material, PlaceText, Property, Text, Units
 from lean_year.store.properties import Stored
 from lean_year.store.records import RecordEntry
 
@@ -47,8 +47,8 @@ class Refusal(BaseModel):
 class NewProperty(Asked):
     """The four answers: roof, rain, people, use."""
 
-    name: str = Field(min_length=1, max_length=80, pattern=r"\S")
-    place: str = Field(default="", max_length=80)
+    name: Text
+    place: PlaceText = ""
     units: Units = "metric"
     roof_area_m2: float = Field(gt=0, le=100_000)
     material: Material = "metal"

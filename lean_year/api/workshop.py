@@ -37,7 +37,7 @@ class Workshop:
         self.engine = engine
         self._prepared = lru_cache(maxsize=KEPT_RECORDS)(self._prepare)
         self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
-        self._plans: LRUCache[tuple[str, int], Planned] = LRUCache(maxsize=KEPT_PLANS)
+        self._plans: LRUCache[str, Planned] = LRUCache(maxsize=KEPT_PLANS)
         self._plans_lock = Lock()
 
     # -- planning -----------------------------------------------------------------------------------------------
@@ -61,27 +61,20 @@ class Workshop:
             raise InputError("rain.record_id", "names a record that is not there") from error
 
     def plan(self, document: Property) -> Planned:
-        return plan_property(document, self.rain_of(document))
-
-    def _planned(self, property_id: str, number: int) -> Planned:
+        """The plan of a document. Kept by what the document says, so it holds whatever happens to revisions."""
+        key = document.model_dump_json()
         with self._plans_lock:
-            known = self._plans.get((property_id, number))
+            known = self._plans.get(key)
         if known is None:
-            known = self.plan(properties.load_revision(self.engine, property_id, number))
-            self._remember(property_id, number, known)
+            known = plan_property(document, self.rain_of(document))
+            with self._plans_lock:
+                self._plans[key] = known
         return known
-
-    def _remember(self, property_id: str, number: int, planned: Planned) -> None:
-        with self._plans_lock:
-            self._plans[property_id, number] = planned
-
-    def planned(self, stored: Stored) -> Planned:
-        """The plan of a property as it stands."""
-        return self._planned(stored.id, stored.revision)
 
     def moved(self, property_id: str, base: int, document: Property, after: Planned) -> str:
         """What a change did to the answer, against the revision it was made on."""
-        return what_moved(self._planned(property_id, base).plan, after.plan, Wording(document.units))
+        before = self.plan(properties.load_revision(self.engine, property_id, base))
+        return what_moved(before.plan, after.plan, Wording(document.units))
 
     # -- reading ------------------------------------------------------------------------------------------------
 
@@ -178,7 +171,6 @@ class Workshop:
                 document=document,
                 summary=_summary(document, planned),
             )
-        self._remember(property_id, stored.revision, planned)
         return stored, moved
 
     def take_rain(
@@ -204,7 +196,6 @@ class Workshop:
                 document=document,
                 summary=_summary(document, planned),
             )
-        self._remember(property_id, stored.revision, planned)
         return stored, self.moved(property_id, base, document, planned)
 
     def step(self, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[Stored, str]:
@@ -215,7 +206,7 @@ class Workshop:
         properties.UnknownProperty, properties.StaleRevision, properties.NothingToDo
         """
         target, document = properties.step_target(self.engine, property_id, base, way)
-        planned = self._planned(property_id, target)
+        planned = self.plan(document)
         stored = properties.move_head(
             self.engine, property_id, base=base, target=target, summary=_summary(document, planned)
         )

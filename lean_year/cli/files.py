@@ -46,7 +46,9 @@ def demo(
     show({"written": str(out)}, as_json)
 
 
-def schema() -> None:
+def schema(
+    as_json: Annotated[bool, typer.Option("--json", help="the same: it is always one JSON object")] = False,  # noqa: ARG001
+) -> None:
     """Print the JSON Schema of the property file."""
     print(json.dumps(PropertyFile.model_json_schema(), indent=1))
 

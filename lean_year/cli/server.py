@@ -1,6 +1,7 @@
 """`serve`, `backup` and `restore`: the application and its data folder."""
 
 import os
+import socket
 import sys
 from pathlib import Path
 from typing import Annotated
@@ -39,6 +40,12 @@ def serve(
     from lean_year.api.app import create_app, warm_up
     from lean_year.store.database import open_database
 
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError as error:
+            raise InputError("port", f"{port} is in use; name another with --port") from error
     folder = data_folder(data)
     app = create_app(open_database(folder))
     warm_up()

@@ -35,10 +35,12 @@ DRIEST_YEAR_MM = 150.0
 _TRACE = {"t", "tr", "trace"}
 _MISSING_WORDS = {"", "na", "n/a", "nan", "null", "none", "m", "-", "--", "---", "x", "missing"}
 _MISSING_NUMBERS = {-9999.0, -999.0, -999.9, -99.9, -99.0, -9.0, -9.9}
-_DATE = re.compile(r"(\d{1,4})[-/. ](\d{1,2})[-/. ](\d{1,4})(?:[T ]\d{1,2}:\d{2}(?::\d{2})?(?:Z|\+00:00)?)?")
-_COMPACT_DATE = re.compile(r"\d{8}")
-_POINT_NUMBER = re.compile(r"[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d{1,2})?")
-_COMMA_NUMBER = re.compile(r"[+-]?(?:\d+,?\d*|,\d+)")
+_DATE = re.compile(
+    r"(\d{1,4})[-/. ](\d{1,2})[-/. ](\d{1,4})(?:[T ]\d{1,2}:\d{2}(?::\d{2})?(?:Z|\+00:00)?)?", re.ASCII
+)
+_COMPACT_DATE = re.compile(r"\d{8}", re.ASCII)
+_POINT_NUMBER = re.compile(r"[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d{1,2})?", re.ASCII)
+_COMMA_NUMBER = re.compile(r"[+-]?(?:\d+,?\d*|,\d+)", re.ASCII)
 _RAIN_WORDS = ("rain", "precip", "prcp", "prec", "rr", "regen", "niederschlag", "pluie", "lluvia", "depth")
 _DATE_WORDS = ("date", "datum", "fecha", "day", "time")
 

@@ -25,15 +25,22 @@ Material = Literal[
 ]
 Habit = Literal["frugal", "careful", "ordinary", "generous"]
 Units = Literal["metric", "us"]
-Text = Annotated[str, Field(min_length=1, max_length=80, pattern=r"\S")]
+_NO_CONTROL = r"[^\x00-\x1f\x7f]"
+Text = Annotated[
+    str, Field(min_length=1, max_length=80, pattern=rf"^{_NO_CONTROL}*[^\x00-\x1f\x7f\s]{_NO_CONTROL}*$")
+]
+"""A name: some words, no control characters."""
+PlaceText = Annotated[str, Field(max_length=80, pattern=rf"^{_NO_CONTROL}*$")]
 Key = Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[a-z0-9-]+$")]
 TwelveMonths = Annotated[list[Annotated[float, Field(ge=0, le=1e7)]], Field(min_length=12, max_length=12)]
 
 
 class Part(BaseModel):
-    """Unknown names, `nan` and `inf` are refused everywhere."""
+    """Unknown names, `nan`, `inf`, and text or yes and no for a number are refused everywhere."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, json_schema_serialization_defaults_required=True)
+    model_config = ConfigDict(
+        extra="forbid", strict=True, allow_inf_nan=False, json_schema_serialization_defaults_required=True
+    )
 
 
 class Rectangle(Part):
@@ -123,7 +130,7 @@ class Property(Part):
 
     version: Literal[1] = DOCUMENT_VERSION
     name: Text
-    place: str = Field(default="", max_length=80)
+    place: PlaceText = ""
     units: Units = "metric"
     roofs: list[Roof] = Field(default_factory=list, max_length=50)
     rain: Rain = Field(default_factory=Rain)

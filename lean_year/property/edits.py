@@ -40,6 +40,8 @@ def sentence(error: Any) -> str:
             return "is not a known name here"
         case "finite_number":
             return "must be a finite number"
+        case "string_pattern_mismatch":
+            return "must be some words, without line breaks or control characters"
         case "literal_error":
             return f"must be one of {context['expected']}{shown}"
         case "value_error":
@@ -85,7 +87,7 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
         jsonpatch.JsonPatchException,
         jsonpointer.JsonPointerException,
         TypeError,
-        KeyError,
+        LookupError,
         ValueError,
     ) as bad:
         paths = ", ".join(str(op.get("path", ""))[:60] for op in operations[:4])

@@ -12,11 +12,11 @@ from dataclasses import dataclass
 from typing import Literal
 
 from sqlalchemy import Engine, func, select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, defer
 
 from lean_year.property.document import Property, upgrade
 from lean_year.store.database import reading, writing
-from lean_year.store.tables import PropertyRow, RevisionRow
+from lean_year.store.tables import PropertyRow, RainRecordRow, RevisionRow
 
 
 class UnknownProperty(LookupError):
@@ -284,7 +284,7 @@ def move_head(engine: Engine, property_id: str, *, base: int, target: int, summa
 
 
 def remove_property(engine: Engine, property_id: str) -> None:
-    """Delete a property with its revisions. Its rain records stay for those who use them too.
+    """Delete a property with its revisions, and its rain records unless another property names them.
 
     Raises
     ------
@@ -292,3 +292,11 @@ def remove_property(engine: Engine, property_id: str) -> None:
     """
     with writing(engine) as session:
         session.delete(_row(session, property_id))
+        session.flush()
+        orphans = (
+            select(RainRecordRow).where(RainRecordRow.property_id.is_(None)).options(defer(RainRecordRow.depth_mm))
+        )
+        for record in session.scalars(orphans):
+            named = select(RevisionRow.number).where(RevisionRow.document.contains(record.id)).limit(1)
+            if session.scalar(named) is None:
+                session.delete(record)

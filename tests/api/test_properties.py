@@ -98,6 +98,11 @@ def test_undo_and_redo_walk_the_revisions_and_a_new_edit_forks(client, demo, edi
         ("/cistern/tank_l", "big", "cistern.tank_l", "number"),
         ("/household/guests", [1], "household.guests", "12"),
         ("/name", "", "name", "at least 1 character"),
+        ("/name", "  ", "name", "some words"),
+        ("/name", "a\0b", "name", "control characters"),
+        ("/cistern/tank_l", True, "cistern.tank_l", "number"),
+        ("/cistern/tank_l", "90000", "cistern.tank_l", "number"),
+        ("/cistern/short_years_allowed", 2.5, "cistern.short_years_allowed", "integer"),
         ("/units", "furlongs", "units", "'metric' or 'us'"),
         ("/nowhere/3", 1, "operations", "do not fit"),
         ("/rain/record_id", "gone", "rain.record_id", "not there"),
@@ -157,3 +162,5 @@ def test_a_new_property_can_use_a_record_that_is_there(client, demo):
     assert state["plan"]["cistern"]["counted_years"] == 40
     client.delete(f"/api/properties/{demo['id']}")
     assert client.get(f"/api/properties/{state['id']}").json()["plan"]["verdict"] == state["plan"]["verdict"]
+    client.delete(f"/api/properties/{state['id']}")
+    assert client.get("/api/rain/records").json() == []

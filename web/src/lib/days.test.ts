@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { rowTops } from "../ui/DayPicture";
 import { dayName, monthStarts, parseDay } from "./dates";
-import { dailyQuantiles, unpack16, unpackDays } from "./days";
+import { dailyQuantiles, unpack16, unpackDays, yearSpans } from "./days";
 
 test("packed days are unpacked as they were packed", () => {
   // 1, 256 and 65,535 as little-endian 16-bit; days 0 and 9 short.
@@ -10,6 +10,19 @@ test("packed days are unpacked as they were packed", () => {
   const short = btoa(String.fromCharCode(0b10000000, 0b01000000));
   const days = unpackDays({ start: "2000-01-01", days: 10, live_l: 100, store, short });
   expect([0, 1, 8, 9].map(days.isShort)).toEqual([true, false, false, true]);
+});
+
+test("a part year begins on its day of the water year", () => {
+  const years = [
+    { start: "2001-12-31", days: 1 },
+    { start: "2002-01-01", days: 365 },
+  ];
+  const rain = { first_month: 1, years } as unknown as Parameters<typeof yearSpans>[0];
+  expect(yearSpans(rain).map((span) => [span.first, span.offset])).toEqual([
+    [0, 364],
+    [1, 0],
+  ]);
+  expect(yearSpans({ ...rain, first_month: 10 })[0]!.offset).toBe(91);
 });
 
 test("the median of each day of the year leaves out years that do not have it", () => {

@@ -1,4 +1,5 @@
 import type { PackedDays, Plan } from "../api/client";
+import { daysBetween, parseDay } from "./dates";
 
 export const FULL = 65_535;
 export const MISSING = 65_535;
@@ -36,9 +37,11 @@ export type YearSpan = { first: number; days: number; offset: number };
 
 export function yearSpans(rain: NonNullable<Plan["rain"]>): YearSpan[] {
   let first = 0;
-  return rain.years.map((year, row) => {
+  return rain.years.map((year) => {
     // A part year at the start of the record begins late in its water year.
-    const offset = row === 0 && !year.whole && rain.years.length > 1 ? Math.max(0, 365 - year.days) : 0;
+    const start = parseDay(year.start);
+    const begun = start.getUTCMonth() + 1 >= rain.first_month ? start.getUTCFullYear() : start.getUTCFullYear() - 1;
+    const offset = daysBetween(new Date(Date.UTC(begun, rain.first_month - 1, 1)), start);
     const span = { first, days: year.days, offset };
     first += year.days;
     return span;

@@ -8,11 +8,14 @@ import type { ListedProperty } from "../api/client";
 import { asFile, propertyListQuery, propertyQuery } from "../api/queries";
 import { NewPropertyDialog } from "./NewPropertyDialog";
 
+const FIRST_SHOWN = 50;
+
 /** All properties, the last changed first, each with its verdict. */
 export function PropertyList() {
   const query = useQuery(propertyListQuery());
   const [creating, setCreating] = useState(false);
   const [search, setSearch] = useState("");
+  const [shown, setShown] = useState(FIRST_SHOWN);
   const [removing, setRemoving] = useState<ListedProperty | null>(null);
   useEffect(() => {
     document.title = "Lean Year";
@@ -63,10 +66,17 @@ export function PropertyList() {
             )}
             {listed && listed.length > 0 && (
               <ul>
-                {listed.map((each) => (
+                {listed.slice(0, shown).map((each) => (
                   <PropertyRow key={each.id} listed={each} remove={() => setRemoving(each)} />
                 ))}
               </ul>
+            )}
+            {listed && listed.length > shown && (
+              <p className="mt-4">
+                <button className="act-quiet" onClick={() => setShown(listed.length)}>
+                  Show all {listed.length}
+                </button>
+              </p>
             )}
             {listed?.length === 0 && wanted !== "" && (
               <p className="note">No property with “{search}” in its name or place.</p>
@@ -113,7 +123,10 @@ function PropertyRow({ listed, remove }: { listed: ListedProperty; remove: () =>
         <p className="note">{rest.join(" ")}</p>
         <p className="note mt-1">{listed.summary}</p>
       </div>
-      <YearBars years={listed.years} />
+      <div>
+        <YearBars years={listed.years} />
+        {listed.years.length > 0 && <p className="note text-[13px]">lowest store, each year</p>}
+      </div>
       <div className="flex items-start justify-between gap-4 sm:block sm:text-right">
         <p className="note whitespace-nowrap">
           rev {listed.revision}, {changed(listed.changed_at)}
@@ -133,6 +146,13 @@ function PropertyRow({ listed, remove }: { listed: ListedProperty; remove: () =>
 /** The lowest store of every recorded year; a year with dry days in red. */
 function YearBars({ years }: { years: number[] }) {
   const step = 200 / Math.max(years.length, 1);
+  const bars = (wanted: (year: number) => boolean) =>
+    years
+      .map((year, i) => {
+        const height = year < 0 ? 9 : Math.max(1.5, (year / 100) * 54);
+        return wanted(year) ? `M${i * step} 56v${-height}h${Math.max(1, step - 1.2)}v${height}z` : "";
+      })
+      .join("");
   const dry = years.filter((year) => year < 0).length;
   return (
     <svg
@@ -141,19 +161,8 @@ function YearBars({ years }: { years: number[] }) {
       role="img"
       aria-label={years.length ? `Lowest store of ${years.length} years, ${dry} with dry days` : "No rain record yet"}
     >
-      {years.map((year, i) => {
-        const height = year < 0 ? 9 : Math.max(1.5, (year / 100) * 54);
-        return (
-          <rect
-            key={i}
-            x={i * step}
-            y={56 - height}
-            width={Math.max(1, step - 1.2)}
-            height={height}
-            fill={year < 0 ? "var(--alarm)" : "var(--water-5)"}
-          />
-        );
-      })}
+      <path d={bars((year) => year >= 0)} fill="var(--water-5)" />
+      <path d={bars((year) => year < 0)} fill="var(--alarm)" />
       <path d="M0 2H200" stroke="var(--rule)" strokeDasharray="3 3" />
       <path d="M0 56.5H200" stroke="var(--ink)" strokeWidth="1.2" />
     </svg>

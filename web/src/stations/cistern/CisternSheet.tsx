@@ -157,9 +157,6 @@ function CisternSettings() {
             kind="count"
             value={entered.short_years_allowed}
             max={200}
-            toOperations={(value) => [
-              { op: "replace", path: "/cistern/short_years_allowed", value: Math.round(value) },
-            ]}
           />{" "}
           {counted ? `of ${counted} years` : "years"} run short.
         </p>
