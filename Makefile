@@ -6,6 +6,8 @@ BIN := .venv/bin
 STAMPS := .stamps
 WEB_FILES := $(shell find web/src web/public web/index.html web/vite.config.ts web/package.json -type f 2>/dev/null)
 
+SERVER_FILES := $(shell find lean_year -name "*.py" 2>/dev/null)
+
 .PHONY: demo test dev bench screenshots lock schema checks browser clean
 
 demo: $(STAMPS)/runtime $(STAMPS)/build
@@ -14,13 +16,11 @@ demo: $(STAMPS)/runtime $(STAMPS)/build
 test: checks
 	$(BIN)/python -m pytest
 
-checks: $(STAMPS)/dev $(STAMPS)/build browser
+checks: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/schema browser
 	$(BIN)/ruff format --check .
 	$(BIN)/ruff check .
 	$(BIN)/mypy
 	$(BIN)/lint-imports
-	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
-	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts --check
 	cd web && npx prettier --check src --log-level warn && npx tsc --noEmit && npx eslint src && npx vitest run
 
 # Chromium comes from Debian's packages; the tests drive the real interface in it.
@@ -28,7 +28,7 @@ browser:
 	@command -v chromium >/dev/null || { apt-get update && apt-get install -y chromium; } || \
 		{ echo "The browser tests need Debian's package chromium: sudo apt-get install chromium"; exit 1; }
 
-dev: $(STAMPS)/dev $(STAMPS)/web
+dev: $(STAMPS)/dev $(STAMPS)/schema
 	$(BIN)/lean-year serve --port 8765 --with-demo & trap "kill $$!" EXIT; cd web && npx vite
 
 bench: $(STAMPS)/dev $(STAMPS)/build browser
@@ -39,9 +39,7 @@ screenshots: $(STAMPS)/dev $(STAMPS)/build browser
 	$(BIN)/python scripts/screenshots.py --phone --only cistern,household
 	$(BIN)/python scripts/screenshots.py --dark --only cistern
 
-schema: $(STAMPS)/dev $(STAMPS)/web
-	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
-	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts
+schema: $(STAMPS)/schema
 
 # Writes the lock files anew; needs uv. They hold versions and hashes, no address of a registry.
 UV_COMPILE := uv pip compile --quiet --universal --python-version 3.11 --generate-hashes \
@@ -65,6 +63,12 @@ $(STAMPS)/dev: $(STAMPS)/runtime requirements/dev.txt
 $(STAMPS)/web: web/package-lock.json web/.npmrc
 	cd web && npm ci --no-progress --loglevel=error
 	@mkdir -p $(STAMPS) && touch $@
+
+# The types of the API are generated, never written or kept: they cannot be stale.
+$(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES)
+	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
+	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts
+	@touch $@
 
 $(STAMPS)/build: $(STAMPS)/web $(WEB_FILES)
 	cd web && npx vite build --logLevel warn

@@ -28,7 +28,10 @@ export type ImportChoices = {
   rain_column?: number;
 };
 
-export const client = createClient<paths>();
+export const client = createClient<paths>({
+  baseUrl: window.location.origin,
+  fetch: (request) => window.fetch(request),
+});
 
 /** The server understood the request and said no. */
 export class Refused extends Error {

@@ -1,18 +1,7 @@
-import { beforeEach, expect, test, vi } from "vitest";
+import { expect, test, vi } from "vitest";
 import { Outbox } from "./outbox";
 
 const edit = (id: string) => ({ edit_id: id, label: id, operations: [] });
-const kept = new Map<string, string>();
-
-beforeEach(() => {
-  kept.clear();
-  vi.stubGlobal("localStorage", {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-    removeItem: (key: string) => void kept.delete(key),
-  });
-});
-
 test("what waits is there again after a reload, in order, on the revision its maker saw", () => {
   const before = new Outbox("p");
   before.add(edit("a"), 4);
@@ -45,13 +34,11 @@ test("all that waits is handed over at once, and listeners hear of it", () => {
 });
 
 test("rubbish in the storage is no entry, and a full storage loses none in this page", () => {
-  kept.set("lean-year-outbox-p", "{not json");
+  localStorage.setItem("lean-year-outbox-p", "{not json");
   const box = new Outbox("p");
   expect(box.size()).toBe(0);
-  vi.stubGlobal("localStorage", {
-    setItem: () => {
-      throw new Error("full");
-    },
+  vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
+    throw new Error("full");
   });
   box.add(edit("a"), 1);
   expect(box.size()).toBe(1);

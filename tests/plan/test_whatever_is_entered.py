@@ -1,0 +1,68 @@
+"""Any document that can be entered is planned, and the plan obeys what must hold for water."""
+
+import json
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+
+from lean_year.core.rainfall import DailyRain
+from lean_year.demo.saltmarrow import saltmarrow
+from lean_year.demo.shipped import demo_rain
+from lean_year.plan.rain import prepare_rain
+from lean_year.plan.whole import plan_property
+from tests.formats.test_round_trips import documents
+
+
+@pytest.fixture(scope="module")
+def six_years():
+    record = demo_rain("saltmarrow")
+    depths = record.depth_mm[: 6 * 365].copy()
+    depths[700:740] = np.nan
+    return {
+        filling: prepare_rain(DailyRain(record.start, depths), filling) for filling in ("none", "zero", "other_years")
+    }
+
+
+@settings(max_examples=60, deadline=None)
+@given(documents())
+def test_the_plan_of_anything_is_whole_and_balances(six_years, document):
+    planned = plan_property(document, six_years[document.rain.filling])
+    plan = json.loads(planned.plan.model_dump_json())
+    assert plan["verdict"]
+    cistern = plan["cistern"]
+    moved = sum(year["inflow_l"] + year["demand_l"] for year in cistern["years"]) + document.cistern.tank_l + 1
+    assert abs(cistern["balance_residual_l"]) <= 1e-9 * moved
+    for year in cistern["years"]:
+        assert -1e-6 * moved <= year["lowest_l"] <= cistern["live_l"] + 1e-6 * moved
+        assert year["supplied_l"] + year["shortfall_l"] == pytest.approx(year["demand_l"], rel=1e-9, abs=1e-6)
+    assert cistern["years_carried"] <= cistern["counted_years"]
+    assert cistern["curve"]["short_days"] == sorted(cistern["curve"]["short_days"], reverse=True)
+    assert all(surface["years_carried_without"] is None or surface["on"] for surface in plan["roofs"]["surfaces"])
+
+
+@settings(max_examples=30, deadline=None)
+@given(documents())
+def test_a_plan_without_rain_is_answered_too(document):
+    plan = plan_property(document, None).plan
+    assert plan.cistern is None
+    assert plan.household.figures["demand_l_year"].value >= 0
+
+
+@pytest.mark.parametrize("factor", [0.8, 1.0, 1.2])
+def test_more_rain_on_every_day_never_carries_fewer_litres(factor):
+    record = demo_rain("saltmarrow")
+    plain = prepare_rain(record, "none")
+    scaled = prepare_rain(DailyRain(record.start, record.depth_mm * factor), "none")
+    before = plan_property(saltmarrow(), plain).plan.cistern.figures["shortfall_l"].value
+    after = plan_property(saltmarrow(), scaled).plan.cistern.figures["shortfall_l"].value
+    assert after >= before if factor < 1 else after <= before
+
+
+def test_filling_the_gaps_with_the_record_itself_changes_nothing_when_there_are_none():
+    record = demo_rain("saltmarrow")
+    plans = {
+        plan_property(saltmarrow(), prepare_rain(record, filling)).plan.verdict
+        for filling in ("none", "zero", "other_years")
+    }
+    assert len(plans) == 1

@@ -1,0 +1,194 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, render, screen, waitFor } from "@testing-library/react";
+import { useEffect } from "react";
+import { beforeEach, describe, expect, test, vi } from "vitest";
+import { FakeServer } from "../testing/fakeServer";
+import { useWorkbench, WorkbenchProvider } from "./workbench";
+import type { Workbench } from "./workbench";
+
+let server: FakeServer;
+let bench: Workbench;
+
+function Probe() {
+  const here = useWorkbench();
+  useEffect(() => {
+    bench = here;
+  });
+  return <p>{`rev ${here.kept.revision}, tank ${here.shown.document.cistern.tank_l}`}</p>;
+}
+
+function open() {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  return render(
+    <QueryClientProvider client={queries}>
+      <WorkbenchProvider id="p">
+        <Probe />
+      </WorkbenchProvider>
+    </QueryClientProvider>,
+  );
+}
+
+const tank = (litres: number) => [{ op: "replace" as const, path: "/cistern/tank_l", value: litres }];
+
+beforeEach(() => {
+  server = new FakeServer();
+});
+
+test("an edit is kept and its answer shown", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  let problem: string | null = "not asked";
+  await act(async () => {
+    problem = await bench.edit("Tank", tank(90_000));
+  });
+  expect(problem).toBeNull();
+  await screen.findByText("rev 2, tank 90000");
+  expect(bench.waiting).toBe(0);
+});
+
+test("edits made in a row are sent one after the other, each on what the one before it brought", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  await act(async () => {
+    await Promise.all([bench.edit("a", tank(1)), bench.edit("b", tank(2)), bench.edit("c", tank(3))]);
+  });
+  expect(server.edits().map(({ body }) => body.base_revision)).toEqual([1, 2, 3]);
+  await screen.findByText("rev 4, tank 3");
+});
+
+test("a refused edit says why and changes nothing", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  server.refusal = "must be at most 1,000,000,000";
+  let problem: string | null = null;
+  await act(async () => {
+    problem = await bench.edit("Tank", tank(2e9));
+  });
+  expect(problem).toBe("must be at most 1,000,000,000");
+  expect(bench.kept.revision).toBe(1);
+  expect(bench.waiting).toBe(0);
+});
+
+test("a preview is shown until it ends, and keeps nothing", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  act(() => bench.preview(tank(70_000)));
+  await screen.findByText("rev 1, tank 70000");
+  expect(bench.previewing).toBe(true);
+  act(() => bench.endPreview());
+  await screen.findByText("rev 1, tank 86000");
+  expect(server.edits()).toHaveLength(0);
+});
+
+test("of many previews asked for in a row only the first and the last are worked out", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  act(() => {
+    for (let litres = 1; litres <= 20; litres++) bench.preview(tank(litres));
+  });
+  await screen.findByText("rev 1, tank 20");
+  expect(server.sent.length).toBeLessThanOrEqual(2);
+});
+
+describe("when another window was first", () => {
+  beforeEach(async () => {
+    open();
+    await screen.findByText("rev 1, tank 86000");
+    server.changeElsewhere(50_000);
+    await act(async () => {
+      await bench.edit("Tank 90 m³", tank(90_000));
+    });
+  });
+
+  test("the entry is held, not put over the other's", () => {
+    expect(bench.conflict).toMatchObject({ standing: 2, edits: [{ label: "Tank 90 m³" }] });
+    expect(server.state.document.cistern.tank_l).toBe(50_000);
+    expect(bench.waiting).toBe(0);
+  });
+
+  test("it can be put on top", async () => {
+    await act(() => bench.resolveConflict("apply"));
+    await screen.findByText("rev 3, tank 90000");
+    expect(bench.conflict).toBeNull();
+  });
+
+  test("or left", async () => {
+    await act(() => bench.resolveConflict("drop"));
+    await screen.findByText("rev 2, tank 50000");
+    expect(server.edits()).toHaveLength(1);
+  });
+});
+
+describe("when the line is cut", () => {
+  beforeEach(() => {
+    vi.useFakeTimers({ shouldAdvanceTime: true });
+    return () => vi.useRealTimers();
+  });
+
+  test("entries wait, in this page and on this machine, and go out when it is back", async () => {
+    const page = open();
+    await screen.findByText("rev 1, tank 86000");
+    server.down = true;
+    act(() => {
+      void bench.edit("a", tank(1));
+      void bench.edit("b", tank(2));
+    });
+    await waitFor(() => expect(bench.offline).toBe(true));
+    expect(bench.waiting).toBe(2);
+    expect(localStorage.length).toBe(1);
+    await act(() => bench.step("undo"));
+    expect(server.sent).toHaveLength(0);
+    server.down = false;
+    await act(() => vi.advanceTimersByTimeAsync(4_000));
+    await screen.findByText("rev 3, tank 2");
+    expect(bench.offline).toBe(false);
+    expect(localStorage.length).toBe(0);
+    page.unmount();
+  });
+
+  test("what waited when the page closed goes out when it opens again", async () => {
+    const page = open();
+    await screen.findByText("rev 1, tank 86000");
+    server.down = true;
+    act(() => void bench.edit("a", tank(77)));
+    await waitFor(() => expect(bench.waiting).toBe(1));
+    page.unmount();
+    server.down = false;
+    open();
+    await screen.findByText("rev 2, tank 77");
+  });
+
+  test("what waited does not go over a change made elsewhere meanwhile", async () => {
+    const page = open();
+    await screen.findByText("rev 1, tank 86000");
+    server.down = true;
+    act(() => void bench.edit("a", tank(77)));
+    await waitFor(() => expect(bench.waiting).toBe(1));
+    page.unmount();
+    server.down = false;
+    server.changeElsewhere(50_000);
+    open();
+    await waitFor(() => expect(bench.conflict?.edits).toHaveLength(1));
+    expect(server.state.document.cistern.tank_l).toBe(50_000);
+  });
+});
+
+test("undo asks for the revision before", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  await act(async () => {
+    await bench.edit("Tank", tank(90_000));
+  });
+  await act(() => bench.step("undo"));
+  expect(server.sent.at(-1)).toMatchObject({ body: { way: "undo", base_revision: 2 } });
+  await screen.findByText(/^rev 1/);
+});
+
+test("a property that cannot be fetched says so and can be tried again", async () => {
+  server.down = true;
+  open();
+  await screen.findByText("The property could not be opened");
+  server.down = false;
+  act(() => screen.getByRole("button", { name: "Try again" }).click());
+  await screen.findByText("rev 1, tank 86000");
+});

@@ -1,0 +1,102 @@
+import { vi } from "vitest";
+import type { Document, Operation, PropertyState } from "../api/client";
+
+/** A property as small as it can be, for tests of what keeps and shows edits. */
+export function smallState(changes: Partial<PropertyState> = {}): PropertyState {
+  return {
+    id: "p",
+    revision: 1,
+    label: "New",
+    can_undo: false,
+    can_redo: false,
+    demo: null,
+    record: null,
+    daily: null,
+    moved: "",
+    document: {
+      version: 1,
+      name: "Hut",
+      place: "",
+      units: "metric",
+      roofs: [],
+      rain: { record_id: null, filling: "none" },
+      household: { residents: 2, habit: "careful", litres_person_day: null, guests: [], garden_l_month: [] },
+      cistern: {
+        tank_l: 86_000,
+        below_outlet_l: 3_000,
+        fire_reserve_l: 0,
+        rule: "yas",
+        start_share: 1,
+        short_years_allowed: 0,
+      },
+      assumed: ["/cistern/below_outlet_l"],
+    },
+    plan: { stations: [], findings: [], verdict: "" } as unknown as PropertyState["plan"],
+    ...changes,
+  };
+}
+
+type Sent = {
+  url: string;
+  body: { base_revision: number; edit_id?: string; way?: string; operations?: Operation[] };
+};
+
+/** Answers the calls that the workbench makes, as the server would for replacements in the cistern. */
+export class FakeServer {
+  state = smallState();
+  sent: Sent[] = [];
+  /** Set to let every call fail as if the line were cut. */
+  down = false;
+  /** Set to refuse edits with this message. */
+  refusal: string | null = null;
+
+  constructor() {
+    vi.stubGlobal("fetch", (input: Request) => this.answer(input));
+  }
+
+  edits(): Sent[] {
+    return this.sent.filter(({ url }) => url.endsWith("/edits"));
+  }
+
+  /** Another window changes the property. */
+  changeElsewhere(tank_l: number): void {
+    this.keep([{ op: "replace", path: "/cistern/tank_l", value: tank_l }], "Elsewhere");
+  }
+
+  private async answer(request: Request): Promise<Response> {
+    if (this.down) throw new TypeError("Failed to fetch");
+    const url = new URL(request.url).pathname;
+    if (request.method === "GET") return json(200, this.state);
+    const body = (await request.json()) as Sent["body"];
+    this.sent.push({ url, body });
+    if (url.endsWith("/preview")) return json(200, { ...this.state, document: this.applied(body.operations!) });
+    if (this.refusal)
+      return json(422, { errors: [{ field: "cistern.tank_l", message: this.refusal }], revision: null });
+    if (body.base_revision !== this.state.revision)
+      return json(409, { errors: [{ field: "base_revision", message: "changed" }], revision: this.state.revision });
+    if (url.endsWith("/steps")) {
+      this.state = { ...this.state, revision: this.state.revision - 1, can_undo: false };
+      return json(200, this.state);
+    }
+    this.keep(body.operations!, "Edit");
+    return json(200, this.state);
+  }
+
+  private keep(operations: Operation[], label: string): void {
+    const revision = this.state.revision + 1;
+    this.state = { ...this.state, revision, label, can_undo: true, document: this.applied(operations) };
+  }
+
+  private applied(operations: Operation[]): Document {
+    const document = structuredClone(this.state.document);
+    for (const { path, value } of operations) {
+      const [, part, field] = path.split("/");
+      (document[part as "cistern"] as Record<string, unknown>)[field!] = value;
+      document.assumed = document.assumed.filter((pointer) => pointer !== path);
+    }
+    return document;
+  }
+}
+
+const json = (status: number, body: unknown) =>
+  new Response(JSON.stringify(body), { status, headers: { "content-type": "application/json" } });
