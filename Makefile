@@ -65,9 +65,10 @@ $(STAMPS)/web: web/package-lock.json web/.npmrc
 	@mkdir -p $(STAMPS) && touch $@
 
 # The types of the API are generated, never written or kept: they cannot be stale.
-$(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES)
+$(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_state.py
 	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
 	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts
+	$(BIN)/python scripts/demo_state.py > web/src/testing/demoState.json
 	@touch $@
 
 $(STAMPS)/build: $(STAMPS)/web $(WEB_FILES)

@@ -3,5 +3,11 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react()],
-  test: { environment: "jsdom", setupFiles: "src/testing/setup.ts", restoreMocks: true, unstubGlobals: true },
+  test: {
+    environment: "jsdom",
+    setupFiles: "src/testing/setup.ts",
+    testTimeout: 30_000,
+    restoreMocks: true,
+    unstubGlobals: true,
+  },
 });

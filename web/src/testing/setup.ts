@@ -9,6 +9,8 @@ class Observer {
 }
 globalThis.ResizeObserver = Observer as unknown as typeof ResizeObserver;
 globalThis.CSS = { supports: () => true } as unknown as typeof CSS;
+const box = { width: 600, height: 200, left: 0, top: 0, right: 600, bottom: 200, x: 0, y: 0 };
+Element.prototype.getBoundingClientRect = () => ({ ...box, toJSON: () => box });
 HTMLCanvasElement.prototype.getContext = () => null;
 Element.prototype.hasPointerCapture = () => false;
 Element.prototype.scrollIntoView = () => {};

@@ -1,0 +1,15 @@
+"""The demo as the API answers it, for the interface's own tests: real figures, made anew with the API's types."""
+
+import tempfile
+from pathlib import Path
+
+from lean_year.api.deps import state_of
+from lean_year.api.workshop import Workshop
+from lean_year.store.database import open_database
+
+if __name__ == "__main__":
+    with tempfile.TemporaryDirectory() as folder:
+        engine = open_database(Path(folder))
+        workshop = Workshop(engine)
+        print(bytes(state_of(workshop, workshop.load_demo("saltmarrow")).body).decode("utf-8"))
+        engine.dispose()

@@ -1,0 +1,117 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { beforeEach, expect, test, vi } from "vitest";
+import type { RainPreview } from "../../api/client";
+import { WorkbenchProvider } from "../../frame/workbench";
+import { answerCalls, demo, renderInApp } from "../../testing/demo";
+import { ImportDialog } from "./ImportDialog";
+
+const preview: RainPreview = {
+  columns: ["Datum", "Regen", "Temp"],
+  delimiter: ";",
+  decimal: "comma",
+  date_columns: [0],
+  rain_column: 1,
+  date_order: "dmy",
+  unit: "mm",
+  unit_reason: "as millimetres the mean year is 640 mm",
+  rows: 1_000,
+  accepted: 990,
+  refused: [{ line: 12, text: "x", reason: "not a number: 'x'" }],
+  refused_count: 1,
+  blank_days: 0,
+  trace_days: 3,
+  repeated_days: 0,
+  missing_days: 10,
+  longest_gap_days: 4,
+  longest_gap_start: "2001-02-03",
+  mean_year_mm: 640,
+  wettest_day_mm: 61.5,
+  wettest_date: "2001-11-05",
+  warnings: ["2.7 years are few."],
+  start: "2001-01-01",
+  end: "2003-09-27",
+  days: 1_000,
+  monthly_mean_mm: [80, 70, 60, 50, 40, 20, 5, 10, 40, 80, 90, 95],
+};
+const file = new File(["Datum;Regen\n01.01.2001;3,2\n"], "hill_gauge.csv", { type: "text/csv" });
+const setOpen = vi.fn();
+let answer: [number, unknown];
+let calls: ReturnType<typeof answerCalls>;
+
+beforeEach(async () => {
+  answer = [200, preview];
+  calls = answerCalls({
+    "POST /api/rain/preview": () => answer,
+    [`POST /api/properties/${demo.id}/rain`]: () => answer,
+    "GET /api/properties/": () => [200, demo],
+  });
+  renderInApp(
+    <WorkbenchProvider id={demo.id}>
+      <ImportDialog open setOpen={setOpen} />
+    </WorkbenchProvider>,
+  );
+  await screen.findByRole("dialog");
+});
+
+const choose = (chosen: File) => userEvent.upload(screen.getByLabelText("Rain file"), chosen);
+const use = () => screen.getByRole("button", { name: "Use this record" });
+
+test("a file is shown as it was understood before it can be kept", async () => {
+  expect(use().hasAttribute("disabled")).toBe(true);
+  await choose(file);
+  const account = within(await screen.findByTestId("import-account"));
+  expect(account.getByText(/Columns parted by semicolons, decimal comma/)).toBeTruthy();
+  expect(account.getByText("10, longest 4 from 3 Feb 2001")).toBeTruthy();
+  expect(account.getByText("1,000, 1 refused")).toBeTruthy();
+  expect(account.getByText("2.7 years are few.")).toBeTruthy();
+  expect(account.getByText("not a number: 'x'")).toBeTruthy();
+  expect((screen.getByLabelText("Name of the record") as HTMLInputElement).value).toBe("hill gauge");
+  expect(use().hasAttribute("disabled")).toBe(false);
+});
+
+test("every guess can be changed, and the file is read again", async () => {
+  await choose(file);
+  await userEvent.click(await screen.findByRole("button", { name: "Unit: millimetres" }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "tenths of a millimetre" }));
+  await waitFor(() => expect(calls.at(-1)!.query.get("unit")).toBe("tenth_mm"));
+  expect(calls.at(-1)!.path).toBe("/api/rain/preview");
+});
+
+test("a kept record goes with its name and choices, on the revision that is shown", async () => {
+  await choose(file);
+  await screen.findByTestId("import-account");
+  answer = [200, { ...demo, revision: 2 }];
+  await userEvent.click(use());
+  await waitFor(() => expect(setOpen).toHaveBeenCalledWith(false));
+  const kept = calls.at(-1)!;
+  expect(kept.path).toBe(`/api/properties/${demo.id}/rain`);
+  expect(kept.query.get("name")).toBe("hill gauge");
+  expect(kept.query.get("base_revision")).toBe(String(demo.revision));
+});
+
+test("a file that is refused says why and that nothing was changed", async () => {
+  answer = [422, { errors: [{ field: "line 1", message: "no column of dates found" }], revision: null }];
+  await choose(file);
+  const told = await screen.findByRole("alert");
+  expect(told.textContent).toContain("line 1 no column of dates found");
+  expect(told.textContent).toContain("Nothing of the property was changed.");
+  expect(use().hasAttribute("disabled")).toBe(true);
+});
+
+test("a file that is too large is not sent at all", async () => {
+  const large = new File(["x"], "large.csv");
+  Object.defineProperty(large, "size", { value: 17 * 1024 * 1024 });
+  await choose(large);
+  expect((await screen.findByRole("alert")).textContent).toContain("The file has 17 MB; at most 16 MB can be read");
+  expect(calls.filter(({ path }) => path === "/api/rain/preview")).toHaveLength(0);
+});
+
+test("a record that comes too late is told so, with the file still chosen", async () => {
+  await choose(file);
+  await screen.findByTestId("import-account");
+  answer = [409, { errors: [{ field: "base_revision", message: "changed" }], revision: 7 }];
+  await userEvent.click(use());
+  expect((await screen.findByRole("alert")).textContent).toContain("changed in another window");
+  expect(screen.getByText("hill_gauge.csv")).toBeTruthy();
+});
