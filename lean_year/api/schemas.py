@@ -268,6 +268,9 @@ def rain_preview(read: RainImport, rain: PreparedRain) -> RainPreview:
     counts = known.sum(axis=0)
     means = [float(total / n) if n else None for total, n in zip(sums, counts, strict=True)]
     facts = {name: getattr(read, name) for name in RainPreview.model_fields if hasattr(read, name)}
+    table = read.table
+    facts |= {name: getattr(table, name) for name in ("columns", "delimiter", "date_columns", "rain_column")}
+    facts["decimal"] = "comma" if table.decimal_comma else "point"
     facts["refused"] = [RefusedRow(line=row.line, text=row.text, reason=row.reason) for row in read.refused]
     return RainPreview(
         **facts,

@@ -109,20 +109,3 @@ def time_reliability_at_least(share: float, days: int) -> Enough:
 def years_carried_at_least(years: int, counted: int) -> Enough:
     """Enough when at least `years` of the `counted` years have no short day."""
     return lambda curve: np.asarray(counted - curve.short_years >= years)
-
-
-def knee(size_l: NDArray[np.float64], security: NDArray[np.float64]) -> int:
-    """Index of the point farthest above the chord from the first to the last point of a rising curve.
-
-    Basis: derived (geometry); a rule of thumb for where more store begins to bring less.
-
-    Examples
-    --------
-    >>> knee(np.array([0.0, 1, 2, 3]), np.array([0.0, 8, 9, 10]))
-    1
-    """
-    if size_l.size < 3 or size_l[-1] == size_l[0]:
-        return 0
-    along = (size_l - size_l[0]) / (size_l[-1] - size_l[0])
-    chord = security[0] + along * (security[-1] - security[0])
-    return int(np.argmax(security - chord))

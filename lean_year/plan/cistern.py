@@ -78,7 +78,6 @@ class Curve(BaseModel):
     years_carried: list[int]
     short_days: list[int]
     shortfall_l: list[float]
-    knee_tank_l: float | None
 
 
 class CisternPlan(BaseModel):
@@ -189,13 +188,11 @@ def _curve(cistern: Cistern, supply: Supply, no_shortage_tank_l: float | None, f
         year_end=rain.years.ends,
         year_counts=rain.counts,
     )
-    bend = sizing.knee(tank, -sizes.short_days.astype(np.float64))
     return Curve(
         tank_l=tank.tolist(),
         years_carried=(int(rain.counts.sum()) - sizes.short_years).tolist(),
         short_days=sizes.short_days.tolist(),
         shortfall_l=np.maximum(0.0, float(supply.demand_l.sum()) - sizes.supplied_l).tolist(),
-        knee_tank_l=float(tank[bend]) if bend else None,
     )
 
 
@@ -214,10 +211,9 @@ def _smallest(cistern: Cistern, supply: Supply, enough: sizing.Enough) -> float 
     return None if answer.size_l is None else answer.size_l + cistern.held_back_l
 
 
-def plan_cistern(cistern: Cistern, supply: Supply, say: Wording) -> CisternPlan:
-    """The cistern stage: the replay, its years, the smallest sizes and security over size."""
+def plan_cistern(cistern: Cistern, supply: Supply, run: Replay, say: Wording) -> CisternPlan:
+    """The cistern stage: the years of the design's replay, the smallest sizes and security over size."""
     rain = supply.rain
-    run = replay(cistern, supply)
     years = _years(run, rain)
     counted = int(rain.counts.sum())
     carried = years_carried(run, rain)

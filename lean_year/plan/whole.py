@@ -83,8 +83,8 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
         catch = catch_rain(document, rain)
         roofs = plan_roofs(document, rain, catch, say)
         supply = Supply(catch.total, daily_demand_l(demand, rain.month), rain)
-        cistern = plan_cistern(document.cistern, supply, say)
         run = replay(document.cistern, supply)
+        cistern = plan_cistern(document.cistern, supply, run, say)
         _worth_of_each_roof(document, roofs, catch, supply)
         words = verdict(cistern, say)
     found = [

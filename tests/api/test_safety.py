@@ -60,7 +60,7 @@ def test_nothing_sent_by_its_own_schema_makes_the_server_fail(fuzzed_app):
     schema = schemathesis.openapi.from_asgi("/api/openapi.json", fuzzed_app, headers={"host": "127.0.0.1"})
     answered = set()
 
-    @settings(max_examples=300, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(max_examples=300, suppress_health_check=list(HealthCheck))
     @given(schema.as_strategy())
     def send(case):
         answer = case.call(headers={"host": "127.0.0.1"})

@@ -1,5 +1,4 @@
 import numpy as np
-import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -65,13 +64,3 @@ def test_years_carried_counts_only_the_years_that_count():
         year_counts=np.array([True, False]),
     )
     assert answer.size_l == 1
-
-
-def test_the_knee_is_the_corner_of_a_bent_line():
-    sizes = np.linspace(0, 10, 101)
-    assert sizes[sizing.knee(sizes, np.minimum(sizes * 3, 12 + 0 * sizes))] == pytest.approx(4)
-
-
-def test_a_straight_line_has_no_knee_to_speak_of():
-    sizes = np.linspace(0, 10, 11)
-    assert sizing.knee(sizes, np.zeros(11)) == 0

@@ -110,7 +110,7 @@ def tables(draw):
     return start, np.where(gone, np.nan, rain), text
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(tables())
 def test_rain_comes_out_of_a_table_of_any_shape_as_it_went_in(made):
     start, rain, text = made

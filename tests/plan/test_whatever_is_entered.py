@@ -24,7 +24,7 @@ def six_years():
     }
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(documents())
 def test_the_plan_of_anything_is_whole_and_balances(six_years, document):
     planned = plan_property(document, six_years[document.rain.filling])
@@ -41,7 +41,7 @@ def test_the_plan_of_anything_is_whole_and_balances(six_years, document):
     assert all(surface["years_carried_without"] is None or surface["on"] for surface in plan["roofs"]["surfaces"])
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=30)
 @given(documents())
 def test_a_plan_without_rain_is_answered_too(document):
     plan = plan_property(document, None).plan

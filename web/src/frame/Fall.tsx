@@ -47,11 +47,11 @@ export function Fall({ bench, stage, goTo }: FallProps) {
             </span>
           ))}
           <span className="col-span-2 flex items-center gap-1.5 whitespace-nowrap">
-            <svg width="34" height="12" aria-hidden="true">
+            <svg width="34" height="12" aria-hidden="true" className="shrink-0">
               <path d="M0 6h34" stroke="var(--water-3)" strokeWidth="9" />
               <path d="M0 6h34" stroke="var(--water-9)" strokeWidth="4.5" />
             </svg>
-            {document.units === "us" ? "gal" : "m³"} a year, dark is the lean year
+            {document.units === "us" ? "gal" : "m³"} a year, inner: lean year
           </span>
         </div>
       </nav>

@@ -22,6 +22,9 @@ export function UseChart({ months }: { months: number[] }) {
   const factor = us ? 3.785411784 : 1;
   const ticks = volumeTicks(reach * (us ? 1 : 1000), document.units, 4).map((tick) => (us ? tick : tick / 1000));
   const wet = rows.every((row) => row.brought !== null);
+  const brings = rows
+    .map((row, i) => `${i ? "L" : "M"}${axis.left + i * wide} ${y(row.brought ?? 0)}H${axis.left + (i + 1) * wide}`)
+    .join("");
   return (
     <>
       <h2 className="heading flex flex-wrap items-baseline gap-x-5">
@@ -85,15 +88,6 @@ export function UseChart({ months }: { months: number[] }) {
                 below += part.litres;
                 return <rect key={part.fill} x={left} y={top} width={width} height={height} fill={part.fill} />;
               })}
-              <text
-                x={left + width / 2}
-                y={y(row.total_l_day) - 5}
-                textAnchor="middle"
-                className="axis halo"
-                fontWeight="600"
-              >
-                {Math.round(row.total_l_day / factor).toLocaleString("en-US")}
-              </text>
               <text x={left + width / 2} y={FOOT + 17} textAnchor="middle" className="axis">
                 {axis.narrow ? monthName(row.month)[0] : monthName(row.month)}
               </text>
@@ -101,19 +95,23 @@ export function UseChart({ months }: { months: number[] }) {
           );
         })}
         {wet && (
-          <path
-            d={rows
-              .map((row, i) => {
-                const level = y(row.brought!);
-                return `${i ? "L" : "M"}${axis.left + i * wide} ${level}H${axis.left + (i + 1) * wide}`;
-              })
-              .join("")}
-            fill="none"
-            stroke="var(--water-7)"
-            strokeWidth="2"
-            strokeDasharray="5 3"
-          />
+          <>
+            <path d={brings} fill="none" stroke="var(--sheet)" strokeWidth="6" opacity="0.85" />
+            <path d={brings} fill="none" stroke="var(--water-7)" strokeWidth="2.2" strokeDasharray="5 3" />
+          </>
         )}
+        {rows.map((row, i) => (
+          <text
+            key={row.month}
+            x={axis.left + (i + 0.5) * wide}
+            y={y(row.total_l_day) - 5}
+            textAnchor="middle"
+            className="axis halo"
+            fontWeight="600"
+          >
+            {Math.round(row.total_l_day / factor).toLocaleString("en-US")}
+          </text>
+        ))}
         <path d={`M${axis.left} ${FOOT}h${axis.width}`} stroke="var(--ink)" strokeWidth="1.3" />
       </svg>
     </>

@@ -125,7 +125,7 @@ export function ImportAccount(props: {
             <tbody>
               {preview.refused.map((row, i) => (
                 <tr key={i}>
-                  <td>{row.line ? `line ${row.line}` : "value"}</td>
+                  <td>line {row.line}</td>
                   <td className="max-w-[24ch] truncate text-left!">{row.text}</td>
                   <td className="text-left!">{row.reason}</td>
                 </tr>

@@ -6,6 +6,7 @@ import { useAxis } from "../../lib/axis";
 import { dayName, monthName, parseDay } from "../../lib/dates";
 import { MISSING, unpack16, yearSpans } from "../../lib/days";
 import type { Days } from "../../lib/days";
+import { useLight } from "../../lib/light";
 import { dayRain, rain as rainWords } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DayPicture, rowTops } from "../../ui/DayPicture";
@@ -19,7 +20,10 @@ import { RankedYears } from "./RankedYears";
 
 const PICTURE_HEIGHT = 236;
 /** Colours of a day's rain from none to 25 mm and more, and of a missing day. As 0xRRGGBB. */
-const WET = [0xf4efe2, 0xd3e5e8, 0x9cc6d6, 0x3a8cb2, 0x125b83, 0x0b3a57];
+const WET = {
+  light: [0xf4efe2, 0xd3e5e8, 0x9cc6d6, 0x3a8cb2, 0x125b83, 0x0b3a57],
+  dark: [0x1c272e, 0x284b5e, 0x346b87, 0x4f9dc4, 0x86c5e3, 0xd5edf6],
+};
 const LIMITS_MM = [0.05, 1, 5, 12, 25];
 const MISSING_DAY = 0xd08f22;
 
@@ -39,6 +43,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
   const { plan, document, record } = bench.shown;
   const { rain } = plan;
   const units = document.units;
+  const wet = WET[useLight()];
   const query = useQuery(rainDaysQuery(bench.id, document.rain.record_id));
   const tenths = useMemo(() => (query.data ? unpack16(query.data.tenth_mm) : null), [query.data]);
   const spans = useMemo(() => (rain ? yearSpans(rain) : []), [rain]);
@@ -47,9 +52,9 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
       const value = tenths?.[day] ?? 0;
       if (value === MISSING) return MISSING_DAY;
       const step = LIMITS_MM.findIndex((limit) => value / 10 < limit);
-      return WET[step < 0 ? WET.length - 1 : step]!;
+      return wet[step < 0 ? wet.length - 1 : step]!;
     },
-    [tenths],
+    [tenths, wet],
   );
   const dialog = <ImportDialog open={importing} setOpen={setImporting} />;
 
@@ -121,7 +126,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
               <p className="flex flex-wrap items-center gap-x-2 text-[13.5px]">
                 {units === "us" ? "none, to 1 in a day and more" : "none, to 25 mm a day and more"}
                 <svg width="132" height="14" aria-hidden="true">
-                  {WET.map((rgb, i) => (
+                  {wet.map((rgb, i) => (
                     <rect
                       key={rgb}
                       x={i * 22}
