@@ -140,7 +140,6 @@ def _looks_like_data(cell: str) -> bool:
 
 
 def _share(rows: list[list[str]], column: int, test: Callable[[str], bool]) -> float:
-    padded = (header + [""] * width)[:width]
     cells = [row[column] for row in rows if column < len(row)]
     return sum(map(test, cells)) / max(len(rows), 1)
 
