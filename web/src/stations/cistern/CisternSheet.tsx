@@ -143,12 +143,15 @@ function CisternSettings() {
   const roofArea = roofs.figures["area_m2"]!;
   const use = household.figures["demand_l_day"]!;
   const isAssumed = (field: string) => assumed.includes(`/cistern/${field}`);
+  const volumeEntry = (label: string, field: "tank_l" | "fire_reserve_l" | "below_outlet_l") => (
+    <Entry label={label} path={`/cistern/${field}`} kind="volume" value={entered[field]} max={1e9} />
+  );
   return (
     <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
       <h1 className="title shrink-0 pt-0.5">Cistern</h1>
       <div className="leading-[1.75]">
         <p>
-          A tank of <Entry label="Tank size" path="/cistern/tank_l" kind="volume" value={entered.tank_l} max={1e9} />
+          A tank of {volumeEntry("Tank size", "tank_l")}
           {rain ? `, replayed through ${rain.days.toLocaleString("en-US")} recorded days: ` : ": "}
           <Why figure={roofArea} units={units} /> of roof in, <Why figure={use} units={units} /> out. Let{" "}
           <Entry
@@ -178,23 +181,8 @@ function CisternSettings() {
           />
           {cistern &&
             ` (${entered.rule === "yas" ? "before" : "after"} it: ${cistern.other_rule_years_carried} years)`}
-          . Hold back{" "}
-          <Entry
-            label="Fire reserve"
-            path="/cistern/fire_reserve_l"
-            kind="volume"
-            value={entered.fire_reserve_l}
-            max={1e9}
-          />{" "}
-          for fire and{" "}
-          <Entry
-            label="Water below the outlet"
-            path="/cistern/below_outlet_l"
-            kind="volume"
-            value={entered.below_outlet_l}
-            max={1e9}
-          />{" "}
-          below the outlet. Begin{" "}
+          . Hold back {volumeEntry("Fire reserve", "fire_reserve_l")} for fire and{" "}
+          {volumeEntry("Water below the outlet", "below_outlet_l")} below the outlet. Begin{" "}
           <Choice
             label="Start"
             value={String(entered.start_share)}

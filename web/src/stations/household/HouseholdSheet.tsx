@@ -5,6 +5,7 @@ import { useAxis } from "../../lib/axis";
 import { monthName, monthStarts } from "../../lib/dates";
 import { rate } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
+import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../ui/Entry";
 import { Cautions, Findings } from "../../ui/Findings";
 import { Derivation, Why } from "../../ui/Why";
@@ -171,31 +172,21 @@ function MonthsTable({ months }: { months: number[] }) {
   return (
     <details className="mt-3">
       <summary className="fix min-h-11 cursor-pointer py-2">Months as a table</summary>
-      <table className="table-lines w-full text-[14px]">
-        <thead>
-          <tr>
-            {["Month", "People", "Indoors", "Garden", "Together"].map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {months.map((month) => {
-            const row = plan.household.months[month - 1]!;
-            return (
-              <tr key={month}>
-                <th scope="row">{monthName(month)}</th>
-                <td>{row.people.toLocaleString("en-US", { maximumFractionDigits: 1 })}</td>
-                <td>{rate(row.indoor_l_day, document.units)}</td>
-                <td>{rate(row.garden_l_day, document.units)}</td>
-                <td>{rate(row.total_l_day, document.units)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <DataTable
+        head={["Month", "People", "Indoors", "Garden", "Together"]}
+        rows={months.map((month) => {
+          const row = plan.household.months[month - 1]!;
+          const litres = [row.indoor_l_day, row.garden_l_day, row.total_l_day];
+          return {
+            key: String(month),
+            name: monthName(month),
+            cells: [
+              row.people.toLocaleString("en-US", { maximumFractionDigits: 1 }),
+              ...litres.map((each) => rate(each, document.units)),
+            ],
+          };
+        })}
+      />
     </details>
   );
 }

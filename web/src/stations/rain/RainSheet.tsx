@@ -9,6 +9,7 @@ import type { Days } from "../../lib/days";
 import { useLight } from "../../lib/light";
 import { dayRain, rain as rainWords } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
+import { DataTable, yearName } from "../../ui/DataTable";
 import { DayPicture, rowTops } from "../../ui/DayPicture";
 import { Cautions, Findings } from "../../ui/Findings";
 import { Why } from "../../ui/Why";
@@ -222,53 +223,23 @@ function MonthsTable() {
   return (
     <details className="mt-3">
       <summary className="fix min-h-11 cursor-pointer py-2">Months and years as tables</summary>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 overflow-x-auto min-[900px]:grid-cols-2">
-        <table className="table-lines text-[14px]">
-          <thead>
-            <tr>
-              {["Month", "Mean", "Median", "Dry, 1 in 10", "Wet, 1 in 10"].map((name) => (
-                <th key={name} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rain.months.map((month) => (
-              <tr key={month.month}>
-                <th scope="row">{monthName(month.month)}</th>
-                <td>{cell(month.mean_mm)}</td>
-                <td>{cell(month.median_mm)}</td>
-                <td>{cell(month.p10_mm)}</td>
-                <td>{cell(month.p90_mm)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <table className="table-lines text-[14px]">
-          <thead>
-            <tr>
-              {["Year", "Rain", "Missing", "Longest dry spell"].map((name) => (
-                <th key={name} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rain.years.map((year) => (
-              <tr key={year.start}>
-                <th scope="row">
-                  {year.label}
-                  {!year.whole ? ", part" : year.counted ? "" : ", not counted"}
-                </th>
-                <td>{rainWords(year.total_mm, document.units)}</td>
-                <td>{year.missing_days} d</td>
-                <td>{year.dry_spell_days} d</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 min-[900px]:grid-cols-2">
+        <DataTable
+          head={["Month", "Mean", "Median", "Dry, 1 in 10", "Wet, 1 in 10"]}
+          rows={rain.months.map((month) => ({
+            key: String(month.month),
+            name: monthName(month.month),
+            cells: [month.mean_mm, month.median_mm, month.p10_mm, month.p90_mm].map(cell),
+          }))}
+        />
+        <DataTable
+          head={["Year", "Rain", "Missing", "Longest dry spell"]}
+          rows={rain.years.map((year) => ({
+            key: year.start,
+            name: yearName(year),
+            cells: [cell(year.total_mm), `${year.missing_days} d`, `${year.dry_spell_days} d`],
+          }))}
+        />
       </div>
     </details>
   );

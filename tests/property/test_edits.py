@@ -1,0 +1,102 @@
+"""Changing a document: what is asked is done, nothing else is, and what cannot stand is named."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from lean_year.core.errors import InputError, require_number
+from lean_year.core.household import HABITS_L_PERSON_DAY
+from lean_year.demo.saltmarrow import saltmarrow
+from lean_year.property.document import Property, upgrade
+from lean_year.property.edits import apply_edit, check, field_name
+from lean_year.property.start import FIRST_GUESS_DAYS, new_property
+from tests.formats.test_round_trips import documents
+
+
+def replace(path, value):
+    return [{"op": "replace", "path": path, "value": value}]
+
+
+@given(documents(), st.floats(0, 1e9), st.integers(0, 11), st.floats(0, 1e6))
+def test_an_edit_changes_what_it_names_and_its_opposite_changes_it_back(document, more, month, garden):
+    before = document.model_dump()
+    tank = document.cistern.tank_l + min(more, 1e9 - document.cistern.tank_l)
+    edited = apply_edit(
+        document, replace("/cistern/tank_l", tank) + replace(f"/household/garden_l_month/{month}", garden)
+    )
+    assert edited.cistern.tank_l == tank
+    assert edited.household.garden_l_month[month] == garden
+    assert document.model_dump() == before, "the document that was given is left as it was"
+    back = apply_edit(
+        edited,
+        replace("/cistern/tank_l", document.cistern.tank_l)
+        + replace(month_path, document.household.garden_l_month[month]),
+    )
+    assert back == document
+
+
+def test_roofs_are_added_and_taken_out():
+    document = saltmarrow()
+    shed = document.roofs[2].model_dump() | {"id": "shed", "name": "Shed"}
+    more = apply_edit(document, [{"op": "add", "path": "/roofs/-", "value": shed}])
+    assert [roof.name for roof in more.roofs][-1] == "Shed"
+    assert apply_edit(more, [{"op": "remove", "path": "/roofs/3"}]).roofs == document.roofs
+
+
+def test_writing_a_whole_part_confirms_all_that_was_assumed_in_it():
+    document = new_property(name="Hut", roof_area_m2=80, people=2)
+    assert any(pointer.startswith("/cistern/") for pointer in document.assumed)
+    edited = apply_edit(document, replace("/cistern", {"tank_l": 9_000}))
+    assert not any(pointer.startswith("/cistern/") for pointer in edited.assumed)
+    assert "/roofs/0/runoff" in edited.assumed
+
+
+@pytest.mark.parametrize(
+    ("location", "name"),
+    [
+        ((), "property"),
+        (("name",), "name"),
+        (("roofs", 2, "extent", "rectangle", "width_m"), "roofs[2].extent.width_m"),
+        (("household", "guests", 11), "household.guests[11]"),
+    ],
+)
+def test_a_place_is_named_as_people_read_it(location, name):
+    assert field_name(location) == name
+
+
+@pytest.mark.parametrize(
+    ("raw", "words"),
+    [
+        ({}, "name: is missing"),
+        (None, "property: "),
+        (saltmarrow().model_dump() | {"roofs": "none"}, "roofs: "),
+        (
+            saltmarrow().model_dump() | {"cistern": {"tank_l": 5, "below_outlet_l": 3, "fire_reserve_l": 3}},
+            "held back",
+        ),
+    ],
+)
+def test_what_is_no_document_is_named(raw, words):
+    with pytest.raises(InputError, match=words):
+        check(raw)
+
+
+@pytest.mark.parametrize("habit", HABITS_L_PERSON_DAY)
+def test_the_first_tank_holds_the_days_it_says(habit):
+    document = new_property(name="Hut", roof_area_m2=80, people=4, habit=habit)
+    assert document.cistern.tank_l == pytest.approx(4 * HABITS_L_PERSON_DAY[habit] * FIRST_GUESS_DAYS, abs=500)
+    assert document.household.indoor_l_person_day == HABITS_L_PERSON_DAY[habit]
+
+
+def test_a_document_of_this_version_needs_no_upgrade():
+    raw = saltmarrow().model_dump(mode="json")
+    assert Property.model_validate(upgrade(raw)) == saltmarrow()
+
+
+@given(st.floats(allow_nan=True, allow_infinity=True))
+def test_a_number_is_taken_only_within_its_range(value):
+    if 0 <= value <= 10:
+        assert require_number("depth_m", value, low=0, high=10) == value
+    else:
+        with pytest.raises(InputError, match="depth_m: must be a number from 0 to 10"):
+            require_number("depth_m", value, low=0, high=10)
