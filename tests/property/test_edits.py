@@ -19,11 +19,9 @@ def replace(path, value):
 
 @given(documents(), st.floats(0, 1e9), st.integers(0, 11), st.floats(0, 1e6))
 def test_an_edit_changes_what_it_names_and_its_opposite_changes_it_back(document, more, month, garden):
-    before = document.model_dump()
+    before, month_path = document.model_dump(), f"/household/garden_l_month/{month}"
     tank = document.cistern.tank_l + min(more, 1e9 - document.cistern.tank_l)
-    edited = apply_edit(
-        document, replace("/cistern/tank_l", tank) + replace(f"/household/garden_l_month/{month}", garden)
-    )
+    edited = apply_edit(document, replace("/cistern/tank_l", tank) + replace(month_path, garden))
     assert edited.cistern.tank_l == tank
     assert edited.household.garden_l_month[month] == garden
     assert document.model_dump() == before, "the document that was given is left as it was"
