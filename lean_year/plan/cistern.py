@@ -23,7 +23,6 @@ RULE_FORMULA = {
     "yas": "Y = min(D, V′); V = min(V′ + Q − Y, S − Y)",
     "ybs": "Y = min(D, V′ + Q); V = min(V′ + Q − Y, S)",
 }
-RULE_NAME = {"yas": "after the spill", "ybs": "before the spill"}
 CAUTIONS = [
     "Nobody enters a tank: the air in it can kill. One that can't be cleaned from outside needs a trained "
     "confined-space crew with gas test, attendant and rescue line.",

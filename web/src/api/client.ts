@@ -20,7 +20,6 @@ export type Operation = Schemas["Operation"];
 export type Refusal = Schemas["Refusal"];
 export type NewProperty = Schemas["NewProperty"];
 export type ListedProperty = Schemas["ListedProperty"];
-export type RecordEntry = Schemas["RecordEntry"];
 export type ChoiceLists = Schemas["ChoiceLists"];
 export type ImportChoices = {
   date_order?: RainPreview["date_order"];

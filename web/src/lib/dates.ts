@@ -11,8 +11,6 @@ export const daysBetween = (from: Date, to: Date) => Math.round((to.getTime() - 
 /** 12 Sep 2021 */
 export const dayName = (date: Date) =>
   `${date.getUTCDate()} ${monthName(date.getUTCMonth() + 1)} ${date.getUTCFullYear()}`;
-/** 12 Sep */
-export const shortDay = (date: Date) => `${date.getUTCDate()} ${monthName(date.getUTCMonth() + 1)}`;
 
 const DAYS_BEFORE = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 /** Day of a water year (0 to 365) on which each of its twelve months begins, in the order of the water year. */

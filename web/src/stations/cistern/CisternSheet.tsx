@@ -41,6 +41,7 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
   const strongRows = [cistern.lean_year];
   const findings = plan.findings.filter((finding) => finding.stage === "cistern");
   const smallest = cistern.figures["smallest_for_aim_l"]!;
+  const tightest = cistern.figures["tightest_l"]!;
   return (
     <>
       <CisternSettings />
@@ -76,7 +77,7 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
         <aside className="max-[899px]:mt-4" aria-label="Why">
           <h2 className="heading">Why {smallest.value === null ? "no size" : volume(smallest.value, units)}</h2>
           <p className="mt-0.5 text-[13.5px] leading-snug font-semibold">
-            {RULE_LINES[document.cistern.rule].map((line) => (
+            {tightest.formula.split("; ").map((line) => (
               <span key={line} className="block">
                 {line}
               </span>
@@ -88,7 +89,7 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
             wanted, <strong className="text-ink">Y</strong> drawn, <strong className="text-ink">S</strong> live size
           </p>
           <p className="note mt-1.5 border-t border-rule pt-1.5 leading-snug">
-            {cistern.figures["tightest_l"]!.label}: {cistern.figures["tightest_l"]!.working}
+            {tightest.label}: {tightest.working}
           </p>
           <p className="note mt-1.5 border-t border-rule pt-1.5 leading-snug">
             {smallest.label}: <Why figure={smallest} units={units} />, {smallest.working}.
@@ -109,11 +110,6 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
     </>
   );
 }
-
-const RULE_LINES = {
-  yas: ["V = min(V′ + Q − Y, S − Y)", "Y = min(D, V′)"],
-  ybs: ["V = min(V′ + Q − Y, S)", "Y = min(D, V′ + Q)"],
-} as const;
 
 function StoreLegend({ liveL, units }: { liveL: number; units: "metric" | "us" }) {
   return (
