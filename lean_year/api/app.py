@@ -11,9 +11,10 @@ from starlette.middleware.body_limit import RequestBodyLimitMiddleware
 
 from lean_year import __version__
 from lean_year.api.errors import add_handlers, refuse
-from lean_year.api.routers import properties, rain, reference
+from lean_year.api.routers import jobs, properties, rain, reference
 from lean_year.api.security import MAX_REQUEST_BYTES, LocalOnly
 from lean_year.api.workshop import Workshop
+from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.rain import prepare_rain
@@ -29,7 +30,7 @@ def create_app(engine: Engine | None) -> FastAPI:
     )
     if engine is not None:
         app.state.workshop = Workshop(engine)
-    for area in (reference, properties, rain):
+    for area in (reference, properties, rain, jobs):
         app.include_router(area.router)
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))
@@ -62,3 +63,4 @@ def warm_up() -> None:
     for rule in ("yas", "ybs"):
         ruled = document.model_copy(update={"cistern": document.cistern.model_copy(update={"rule": rule})})
         plan_property(ruled, prepare_rain(demo_rain("saltmarrow"), "none"))
+    plan_property(brindle_landing(), prepare_rain(demo_rain("brindle-landing"), "none"))

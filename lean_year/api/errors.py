@@ -5,6 +5,7 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
+from lean_year.api.jobs import UnknownJob
 from lean_year.api.schemas import Problem, Refusal
 from lean_year.core.errors import InputError
 from lean_year.property.edits import sentence
@@ -40,7 +41,7 @@ def _nothing(_: Request, error: NothingToDo) -> JSONResponse:
 
 
 def _unknown(_: Request, error: LookupError) -> JSONResponse:
-    what = "property" if isinstance(error, UnknownProperty) else "rain record"
+    what = {UnknownProperty: "property", UnknownRecord: "rain record", UnknownJob: "piece of work"}[type(error)]
     return refuse(404, "id", f"there is no such {what}")
 
 
@@ -58,6 +59,7 @@ def add_handlers(app: FastAPI) -> None:
         (NothingToDo, _nothing),
         (UnknownProperty, _unknown),
         (UnknownRecord, _unknown),
+        (UnknownJob, _unknown),
         (HTTPException, _http),
     ):
         app.add_exception_handler(kind, handler)  # type: ignore[arg-type]

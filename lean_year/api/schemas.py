@@ -8,12 +8,18 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel, ConfigDict, Field
 
-from lean_year.core.cistern import Replay
+from lean_year.core.household import Quality
+from lean_year.core.operation import OperatedReplay
 from lean_year.core.rainfall import DailyRain
-from lean_year.formats.rain_import import DateOrder, RainImport, Unit
+from lean_year.formats.rain_account import DateOrder, Layout, RainImport, Unit
+from lean_year.plan.band import Band
 from lean_year.plan.rain import PreparedRain
+from lean_year.plan.search import Front
 from lean_year.plan.whole import Planned, WholePlan
-from lean_year.property.document import Habit, Material, PlaceText, Property, Text, Units
+from lean_year.property.catchment import Material, Roof
+from lean_year.property.document import Property, Units
+from lean_year.property.household import Habit
+from lean_year.property.parts import PlaceText, Text
 from lean_year.store.properties import Stored
 from lean_year.store.records import RecordEntry
 
@@ -59,9 +65,9 @@ class NewProperty(Asked):
 
 
 class Operation(Asked):
-    """One RFC 6902 operation."""
+    """One RFC 6902 operation, or `resize`: make the tanks at `/cistern` wider until they hold `value` litres."""
 
-    op: Literal["add", "remove", "replace", "test"]
+    op: Literal["add", "remove", "replace", "test", "resize"]
     path: str = Field(pattern=r"^(/[^/]+)+$", max_length=200)
     value: Any = None
 
@@ -164,10 +170,15 @@ class RainPreview(BaseModel):
 
     model_config = ConfigDict(from_attributes=True)
 
+    layout: Layout
+    station: str
+    weather: list[str]
+    """What else the file holds, in words."""
     columns: list[str]
     delimiter: str
     decimal: Literal["point", "comma"]
     date_columns: list[int]
+    """Empty, as are the columns, where the file is no table of days."""
     rain_column: int
     date_order: DateOrder
     unit: Unit
@@ -202,6 +213,9 @@ class MaterialChoice(BaseModel):
     high: float
     basis: str
     source: str
+    kind: str
+    drinking: str
+    advice: str
 
 
 class HabitChoice(BaseModel):
@@ -209,14 +223,124 @@ class HabitChoice(BaseModel):
     litres_person_day: float
 
 
+class FixtureChoice(BaseModel):
+    model_config = ConfigDict(from_attributes=True)
+
+    key: str
+    label: str
+    ordinary_l_person_day: float
+    low_use_l_person_day: float
+    quality: Quality
+
+
+class AnimalChoice(BaseModel):
+    model_config = ConfigDict(from_attributes=True)
+
+    key: str
+    label: str
+    low_l_day: float
+    high_l_day: float
+
+
+class NamedChoice(BaseModel):
+    key: str
+    label: str
+
+
+class RegimeChoice(BaseModel):
+    key: str
+    yearly_variation: float
+
+
 class ChoiceLists(BaseModel):
     """What can be chosen, with its usual values."""
 
     materials: list[MaterialChoice]
     habits: list[HabitChoice]
+    fixtures: list[FixtureChoice]
+    animals: list[AnimalChoice]
+    hazards: list[NamedChoice]
+    regimes: list[RegimeChoice]
 
 
-def pack_days(run: Replay | None, rain: PreparedRain | None) -> PackedDays | None:
+class ArchiveStation(BaseModel):
+    """An invented station that can be picked."""
+
+    key: str
+    name: str
+    region: str
+    about: str
+    latitude_deg: float
+    elevation_m: float
+    start: dt.date
+    end: dt.date
+
+
+class TwelveMeansSource(Asked):
+    """A record to be made from twelve means."""
+
+    kind: Literal["means"]
+    name: Text = "Twelve means"
+    mean_mm: list[Annotated[float, Field(ge=0, le=5_000)]] = Field(min_length=12, max_length=12)
+    wet_days: list[Annotated[float, Field(ge=0, le=31)]] | None = Field(default=None, min_length=12, max_length=12)
+    """Mean wet days of each month; worked out from the means where None."""
+    yearly_variation: float = Field(ge=0, le=1)
+    years: int = Field(default=40, ge=5, le=100)
+    seed: int = Field(default=1, ge=0, le=2**31 - 1)
+
+
+class ArchiveSource(Asked):
+    """A record of the archive."""
+
+    kind: Literal["archive"]
+    station: str = Field(min_length=1, max_length=40)
+
+
+RainSource = Annotated[TwelveMeansSource | ArchiveSource, Field(discriminator="kind")]
+
+
+class AskedRain(Asked):
+    source: RainSource
+
+
+class TakenRain(AskedRain):
+    """A record to keep and use."""
+
+    base_revision: int = Field(ge=1, le=LAST_REVISION)
+    edit_id: EditId
+
+
+class ReadRoofs(BaseModel):
+    """Roofs read from a file, to be looked at before they are kept."""
+
+    roofs: list[Roof]
+    areas_m2: list[float]
+    latitude_deg: float
+    longitude_deg: float
+
+
+class AskedJob(Asked):
+    """A long piece of work on a property as it stands."""
+
+    kind: Literal["band", "search"]
+    base_revision: int = Field(ge=1, le=LAST_REVISION)
+
+
+class JobState(BaseModel):
+    """How far a long piece of work is; `band` or `front` once it is done."""
+
+    id: str
+    kind: Literal["band", "search"]
+    revision: int
+    state: Literal["running", "done", "cancelled", "failed"]
+    done: int
+    of: int
+    problem: str = ""
+    band: Band | None = None
+    front: Front | None = None
+
+
+def pack_days(run: OperatedReplay | None, rain: PreparedRain | None) -> PackedDays | None:
     """The replay, packed for drawing."""
     if run is None or rain is None:
         return None
@@ -269,8 +393,11 @@ def rain_preview(read: RainImport, rain: PreparedRain) -> RainPreview:
     means = [float(total / n) if n else None for total, n in zip(sums, counts, strict=True)]
     facts = {name: getattr(read, name) for name in RainPreview.model_fields if hasattr(read, name)}
     table = read.table
-    facts |= {name: getattr(table, name) for name in ("columns", "delimiter", "date_columns", "rain_column")}
-    facts["decimal"] = "comma" if table.decimal_comma else "point"
+    if table is None:
+        facts |= {"columns": [], "delimiter": "", "date_columns": [], "rain_column": 0, "decimal": "point"}
+    else:
+        facts |= {name: getattr(table, name) for name in ("columns", "delimiter", "date_columns", "rain_column")}
+        facts["decimal"] = "comma" if table.decimal_comma else "point"
     facts["refused"] = [RefusedRow(line=row.line, text=row.text, reason=row.reason) for row in read.refused]
     return RainPreview(
         **facts,

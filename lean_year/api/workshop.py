@@ -11,13 +11,18 @@ from cachetools import LRUCache
 from sqlalchemy import Engine
 from sqlalchemy.exc import IntegrityError
 
+from lean_year.api.jobs import Job, JobKind, Jobs
 from lean_year.core.errors import InputError
 from lean_year.core.rainfall import DailyRain, Filling
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.property_file import rain_from_record, record_from_rain
+from lean_year.plan.band import resampled_band
 from lean_year.plan.changes import what_moved
+from lean_year.plan.demand import demand_of
 from lean_year.plan.rain import PreparedRain, prepare_rain
-from lean_year.plan.whole import Planned, plan_property
+from lean_year.plan.roofs import catch_rain
+from lean_year.plan.search import search_designs
+from lean_year.plan.whole import Planned, plan_property, supply_of
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit
@@ -39,6 +44,7 @@ class Workshop:
         self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
         self._plans: LRUCache[str, Planned] = LRUCache(maxsize=KEPT_PLANS)
         self._plans_lock = Lock()
+        self.jobs = Jobs()
 
     # -- planning -----------------------------------------------------------------------------------------------
 
@@ -75,6 +81,28 @@ class Workshop:
         """What a change did to the answer, against the revision it was made on."""
         before = self.plan(properties.load_revision(self.engine, property_id, base))
         return what_moved(before.plan, after.plan, Wording(document.units))
+
+    def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
+        """Begin long work on a revision of a property.
+
+        Raises
+        ------
+        InputError
+            If there is no rain to work on.
+        """
+        document = properties.load_revision(self.engine, property_id, revision)
+        rain = self.rain_of(document)
+        if rain is None:
+            raise InputError("rain", "is needed first; bring in a record")
+        if kind == "search":
+            say = Wording(document.units)
+            return self.jobs.start(kind, property_id, revision, lambda: search_designs(document, rain, say))
+        cistern = self.plan(document).plan.cistern
+        assert cistern is not None
+        reach_l = cistern.curve.tank_l[-1]
+        supply = supply_of(document, rain, catch_rain(document, rain), demand_of(document, rain))
+        allowed = document.cistern.short_years_allowed
+        return self.jobs.start(kind, property_id, revision, lambda: resampled_band(supply, reach_l, allowed))
 
     # -- reading ------------------------------------------------------------------------------------------------
 

@@ -7,9 +7,12 @@ from typing import Annotated
 import typer
 
 from lean_year.cli.output import show
+from lean_year.core.errors import InputError
 from lean_year.demo.shipped import demo_file
+from lean_year.formats.geojson_roofs import write_geojson_roofs
 from lean_year.formats.property_file import rain_from_record, read_property_file
-from lean_year.formats.strict_csv import read_strict_csv
+from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
+from lean_year.formats.swmm_rain import write_swmm_rain
 from lean_year.plan.rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.document import PropertyFile
@@ -37,12 +40,33 @@ def plan(
 
 
 def demo(
-    name: Annotated[str, typer.Argument(help="saltmarrow")],
+    name: Annotated[str, typer.Argument(help="saltmarrow, brindle-landing or lantern-row")],
     out: Annotated[Path, typer.Option("--out", help="file to write")],
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Write a demo property as a complete property file."""
     out.write_text(demo_file(name).model_dump_json(indent=1), "utf-8")
+    show({"written": str(out)}, as_json)
+
+
+def export(
+    file: Annotated[Path, typer.Argument(help="property file")],
+    form: Annotated[str, typer.Option("--format", help="rain-csv, swmm-rain or geojson")],
+    out: Annotated[Path, typer.Option("--out", help="file to write")],
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Write a part of a property file in an open format."""
+    given = read_property_file(file)
+    if form not in ("rain-csv", "swmm-rain", "geojson"):
+        raise InputError("format", f"must be one of rain-csv, swmm-rain, geojson, got {form!r}")
+    if form == "geojson":
+        text = write_geojson_roofs(given.property)
+    elif given.rain_record is None:
+        raise InputError("rain_record", "is needed for a rain file; this property has none")
+    else:
+        rain = rain_from_record(given.rain_record)
+        text = write_rain_csv(rain) if form == "rain-csv" else write_swmm_rain(rain.start, rain.depth_mm)
+    out.write_text(text, "utf-8")
     show({"written": str(out)}, as_json)
 
 
@@ -56,4 +80,5 @@ def schema(
 def add_commands(app: typer.Typer) -> None:
     app.command()(plan)
     app.command()(demo)
+    app.command()(export)
     app.command()(schema)

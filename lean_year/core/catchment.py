@@ -13,6 +13,9 @@ from numpy.typing import NDArray
 from lean_year.core.errors import InputError, require_number
 
 Basis = Literal["published", "derived", "common_practice", "from_memory", "estimate", "entered"]
+Ground = Literal["roof", "paving", "land", "cover"]
+Fitness = Literal["good", "caution", "never"]
+LossSchool = Literal["coefficient", "daily", "monthly"]
 MAX_AREA_M2 = 1_000_000.0
 MAX_RAIN_MM = 1_825.0
 """The largest rain recorded in one day, mm. Basis: from memory (World Meteorological Organization)."""
@@ -29,6 +32,11 @@ class RunoffCoefficient:
     high: float
     basis: Basis
     source: str
+    kind: Ground = "roof"
+    drinking: Fitness = "good"
+    """Whether its water may become drinking water, with treatment."""
+    advice: str = ""
+    """What to know, or to do instead, where it is not simply good."""
 
     def __post_init__(self) -> None:
         if not 0 <= self.low <= self.central <= self.high <= 1:
@@ -114,3 +122,41 @@ def harvest_l(
     if rain.size and not (rain.min() >= 0 and rain.max() <= MAX_RAIN_MM):
         raise InputError("rain_mm", f"every day must be from 0 to {MAX_RAIN_MM:,.0f} mm")
     return np.asarray(area * coefficient * np.maximum(0.0, rain - loss))
+
+
+MONTHLY_LOSS_MM, MONTHLY_SCHOOL_RUNOFF = 2.0, 0.85
+"""The monthly school's loss a month and its coefficient. Basis: from memory (enHealth, Guidance on use of rainwater
+tanks: 0.8 to 0.85)."""
+
+
+def monthly_school_runoff_mm(
+    rain_mm: NDArray[np.float64], month_number: NDArray[np.int64], *, loss_mm: float = MONTHLY_LOSS_MM
+) -> NDArray[np.float64]:
+    """Rain left each day by the monthly school, before its coefficient: the first 2 mm of each month are lost.
+
+    Over a whole month the days add up to `max(0, P_month - loss)`.
+
+    Parameters
+    ----------
+    rain_mm : ndarray, shape (n_days,)
+        Daily rain. [mm]
+    month_number : ndarray, shape (n_days,)
+        A number for each calendar month in turn, the same for all its days.
+    loss_mm : float, default 2
+        Depth lost in each month. [mm]
+
+    Returns
+    -------
+    ndarray, shape (n_days,)
+        [mm]. Basis: from memory (enHealth, Guidance on use of rainwater tanks); spread over days here.
+    """
+    if not rain_mm.size:
+        return rain_mm.copy()
+    starts = np.concatenate(([0], np.flatnonzero(np.diff(month_number)) + 1))
+    total = np.cumsum(rain_mm)
+    before = np.concatenate(([0.0], total))[starts]
+    so_far = total - np.repeat(before, np.diff(np.append(starts, rain_mm.size)))
+    left = np.maximum(0.0, so_far - loss_mm)
+    shifted = np.concatenate(([0.0], left[:-1]))
+    shifted[starts] = 0.0
+    return np.asarray(np.maximum(0.0, left - shifted))

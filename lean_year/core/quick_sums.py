@@ -3,7 +3,7 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from lean_year.core import catchment, vessel
+from lean_year.core import catchment, pipes, vessel
 from lean_year.core.errors import InputError, require_number
 
 
@@ -80,6 +80,19 @@ QUICK_SUMS: dict[str, QuickSum] = {
             {"volume_l": "L"},
             "length x circular segment of the water's depth, flat ends",
             lambda **v: {"volume_l": vessel.lying_cylinder_volume_l(**v)},
+        ),
+        QuickSum(
+            "link_head",
+            "Head between two linked tanks",
+            (
+                SumInput("flow_l_s", "L/s", 0, 1_000),
+                SumInput("bore_mm", "mm", 1, 10_000),
+                SumInput("length_m", "m", 0, 100_000),
+                SumInput("roughness_mm", "mm", 0, 5_000),
+            ),
+            {"head_m": "m"},
+            "friction (Colebrook) + entry 0.5 + exit 1.0 velocity heads",
+            lambda **v: {"head_m": pipes.link_head_m(**v)},
         ),
         QuickSum(
             "days_left",

@@ -18,12 +18,34 @@ DRY_DAY_MM = 1.0
 """A dry spell is a run of days each under this depth, mm. Basis: common practice."""
 
 
+DaysFrom = Literal["observed", "months", "means"]
+
+
+@dataclass(frozen=True, slots=True)
+class MadeFrom:
+    """What the days of a record were made from, where they were not observed."""
+
+    kind: Literal["months", "means"]
+    """Made to add up to observed months, or from twelve means alone."""
+    mean_mm: tuple[float, ...]
+    wet_days: tuple[float, ...]
+    yearly_variation: float
+    seed: int
+
+
 @dataclass(frozen=True, slots=True)
 class DailyRain:
     """A daily record: one value a day from `start`, NaN where the day is missing."""
 
     start: dt.date
     depth_mm: NDArray[np.float64]
+    tmin_c: NDArray[np.float64] | None = None
+    """Lowest temperature of each day, NaN where missing; None where the record has none. [deg C]"""
+    tmax_c: NDArray[np.float64] | None = None
+    et0_mm: NDArray[np.float64] | None = None
+    """Reference evapotranspiration, as for the temperatures. [mm]"""
+    made_from: MadeFrom | None = None
+    """Set where the days were generated."""
 
     @property
     def dates(self) -> NDArray[np.datetime64]:
@@ -130,6 +152,94 @@ def fill_missing(record: DailyRain, filling: Filling) -> NDArray[np.float64]:
         distance = np.abs(known - (years[day] - first_year))
         filled[day] = column[known[int(np.argmin(distance))]] if known.size else 0.0
     return filled
+
+
+def fill_with_month_means(values: NDArray[np.float64], month: NDArray[np.int64]) -> NDArray[np.float64]:
+    """A weather series without gaps: the mean of the calendar month on days that are missing.
+
+    Parameters
+    ----------
+    values : ndarray, shape (n_days,)
+        NaN where missing.
+    month : ndarray, shape (n_days,)
+        Calendar month, 1 to 12.
+
+    Returns
+    -------
+    ndarray, shape (n_days,)
+        A month recorded in no year takes the mean of all days.
+    """
+    known = ~np.isnan(values)
+    if known.all():
+        return values
+    if not known.any():
+        raise InputError("weather", "has no value on any day")
+    count = np.bincount(month[known], minlength=13)
+    total = np.bincount(month[known], values[known], minlength=13)
+    means = np.where(count > 0, total / np.maximum(count, 1), values[known].mean())
+    return np.where(known, values, means[month])
+
+
+def stretch_dry_spells(rain_mm: NDArray[np.float64], share: float) -> NDArray[np.float64]:
+    """A harsher record: each dry spell lasts longer by a share of its days, the rain of those days lost.
+
+    Parameters
+    ----------
+    rain_mm : ndarray, shape (n_days,)
+        [mm]
+    share : float
+        0.2 makes a spell of 30 days under 1 mm last 36. [-]
+
+    Returns
+    -------
+    ndarray, shape (n_days,)
+        [mm]
+    """
+    dry = rain_mm < DRY_DAY_MM
+    edges = np.diff(np.concatenate(([0], dry.astype(np.int8), [0])))
+    out = rain_mm.copy()
+    for begin, end in zip(np.flatnonzero(edges == 1), np.flatnonzero(edges == -1), strict=True):
+        out[end : end + round((end - begin) * share)] = 0.0
+    return out
+
+
+def driest_years(annual: NDArray[np.float64], count: int) -> int:
+    """Where the driest run of so many years in a row begins.
+
+    Parameters
+    ----------
+    annual : ndarray, shape (n_years,)
+        Totals.
+    count : int
+        Years in a row, at most n_years.
+
+    Returns
+    -------
+    int
+        Row of the first.
+    """
+    return int(np.argmin(np.convolve(annual, np.ones(count), "valid")))
+
+
+def dry_spells(rain_mm: NDArray[np.float64], least_days: int) -> list[Spell]:
+    """Every run of days each under `DRY_DAY_MM` that lasts at least so long; a missing day (NaN) ends a run.
+
+    Parameters
+    ----------
+    rain_mm : ndarray, shape (n_days,)
+        [mm]
+    least_days : int
+        [d]
+
+    Returns
+    -------
+    list of Spell
+        In the order of the record.
+    """
+    dry = np.nan_to_num(rain_mm, nan=np.inf) < DRY_DAY_MM
+    edges = np.diff(np.concatenate(([0], dry.astype(np.int8), [0])))
+    starts, ends = np.flatnonzero(edges == 1), np.flatnonzero(edges == -1)
+    return [Spell(int(a), int(b - a)) for a, b in zip(starts, ends, strict=True) if b - a >= least_days]
 
 
 def monthly_totals_mm(rain_mm: NDArray[np.float64], dates: NDArray[np.datetime64]) -> NDArray[np.float64]:

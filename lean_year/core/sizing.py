@@ -12,7 +12,7 @@ from lean_year.core.errors import require_number
 
 Enough = Callable[[SizeCurve], NDArray[np.bool_]]
 _SIZES_A_PASS = 64
-LARGEST_SIZE_L = 1e9
+LARGEST_SIZE_L = 2e9
 """No store larger than this is looked for. [L]"""
 
 
@@ -32,6 +32,55 @@ def demand_outruns_inflow(inflow_l: NDArray[np.float64], demand_l: NDArray[np.fl
     return float(demand_l.sum()) > float(inflow_l.sum())
 
 
+def narrow_down(
+    will_do: Callable[[NDArray[np.float64]], NDArray[np.bool_]],
+    high: int,
+    *,
+    low: int = -1,
+    side_by_side: int = _SIZES_A_PASS,
+    exact_to: float = 0.0,
+) -> int | None:
+    """The least whole litre that will do, where every larger one does.
+
+    Each pass tries sizes side by side between the last that failed and the first that did. Where saving steps make
+    larger stores fail again, the answer does, and the sizes tried below it do not.
+
+    Parameters
+    ----------
+    will_do : callable
+        Tells for an array of sizes [L] which will do.
+    high : int
+        A size that probably does; if not, `LARGEST_SIZE_L` is tried.
+    low : int, default -1
+        A size known not to do.
+    side_by_side : int, default 64
+        Sizes tried in one pass.
+    exact_to : float, default 0
+        Share of the answer within which it is near enough, 0 for the whole litre. [-]
+
+    Returns
+    -------
+    int or None
+        None where no size does it.
+    """
+    high = min(high, int(LARGEST_SIZE_L))
+    if high <= low or not will_do(np.array([float(high)]))[0]:
+        high = int(LARGEST_SIZE_L)
+        if high <= low or not will_do(np.array([float(high)]))[0]:
+            return None
+    while high - low > max(1.0, exact_to * high):
+        step = max(1, math.ceil((high - low) / (side_by_side + 1)))
+        sizes = np.arange(low + step, high, step, dtype=np.float64)
+        passed = np.flatnonzero(will_do(sizes))
+        if passed.size:
+            first = int(passed[0])
+            high = int(sizes[first])
+            low = int(sizes[first - 1]) if first else low
+        else:
+            low = int(sizes[-1])
+    return high
+
+
 def smallest_size(
     *,
     inflow_l: NDArray[np.float64],
@@ -44,8 +93,7 @@ def smallest_size(
 ) -> SmallestSize:
     """The least whole-litre live size whose replay is `enough`.
 
-    Shortage never rises with size for a start that is a fixed share of it, so the search narrows: each pass
-    replays `_SIZES_A_PASS` sizes side by side between the last that failed and the first that did.
+    Shortage never rises with size for a start that is a fixed share of it, so the search narrows.
 
     Parameters
     ----------
@@ -77,22 +125,9 @@ def smallest_size(
 
     # Begun full, this size is short on no day, so it is an upper end that saves the widening.
     high = math.ceil(no_shortage_size_l(inflow_l=inflow_l, demand_l=demand_l, rule=rule)) + 1
-    if high > LARGEST_SIZE_L or not will_do(np.array([float(high)]))[0]:
-        high = int(LARGEST_SIZE_L)
-        if not will_do(np.array([float(high)]))[0]:
-            return SmallestSize(None, "no size is enough for this record, this demand and this start", first_filling)
-    low = -1
-    while high - low > 1:
-        step = max(1, math.ceil((high - low) / (_SIZES_A_PASS + 1)))
-        sizes = np.arange(low + step, high, step, dtype=np.float64)
-        passed = np.flatnonzero(will_do(sizes))
-        if passed.size:
-            first = int(passed[0])
-            high = int(sizes[first])
-            low = int(sizes[first - 1]) if first else low
-        else:
-            low = int(sizes[-1])
-    return SmallestSize(high, None, first_filling)
+    size = narrow_down(will_do, high)
+    reason = "no size is enough for this record, this demand and this start" if size is None else None
+    return SmallestSize(size, reason, first_filling)
 
 
 def no_short_day(curve: SizeCurve) -> NDArray[np.bool_]:
@@ -109,3 +144,39 @@ def time_reliability_at_least(share: float, days: int) -> Enough:
 def years_carried_at_least(years: int, counted: int) -> Enough:
     """Enough when at least `years` of the `counted` years have no short day."""
     return lambda curve: np.asarray(counted - curve.short_years >= years)
+
+
+def knee(
+    *,
+    cost: NDArray[np.float64],
+    lean_year_l: NDArray[np.float64],
+    other_l_per_cost: float | None = None,
+) -> int:
+    """Where more tank stops making sense.
+
+    Priced: the first size from which the next one brings fewer lean-year litres for its money than the cheapest other
+    way. With no other way priced: the point of the curve farthest above its chord, both axes from 0 to 1.
+
+    Parameters
+    ----------
+    cost : ndarray, shape (n_sizes,)
+        Cost of each size, or the size itself where nothing is priced; rising.
+    lean_year_l : ndarray, shape (n_sizes,)
+        Water supplied in the lean year by each size. [L]
+    other_l_per_cost : float, optional
+        Lean-year litres that one unit of money buys the cheapest other way. [L per money]
+
+    Returns
+    -------
+    int
+        Index of the size. Basis: derived.
+    """
+    if other_l_per_cost is not None:
+        gained = np.diff(lean_year_l) / np.maximum(np.diff(cost), 1e-12)
+        worth = np.flatnonzero(gained >= other_l_per_cost)
+        return int(worth[-1]) + 1 if worth.size else 0
+    span_cost, span_water = float(cost[-1] - cost[0]), float(lean_year_l[-1] - lean_year_l[0])
+    if span_cost <= 0 or span_water <= 0:
+        return 0
+    above = (lean_year_l - lean_year_l[0]) / span_water - (cost - cost[0]) / span_cost
+    return int(np.argmax(above))

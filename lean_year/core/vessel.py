@@ -1,8 +1,14 @@
-"""Volumes of the plain store shapes."""
+"""Volumes of the store shapes, each with its level-volume curve."""
 
 import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
+
+CURVE_POINTS = 65
 
 
 def cylinder_volume_l(*, diameter_m: float, depth_m: float) -> float:
@@ -68,8 +74,177 @@ def lying_cylinder_volume_l(*, diameter_m: float, length_m: float, depth_m: floa
     depth = require_number("depth_m", depth_m, low=0, high=200)
     if depth > diameter:
         raise InputError("depth_m", f"must be from 0 to the diameter, {diameter:g}, got {depth:g}")
-    radius = diameter / 2
-    section_m2 = radius**2 * math.acos((radius - depth) / radius) - (radius - depth) * math.sqrt(
-        max(0.0, 2 * radius * depth - depth**2)
-    )
-    return 1000.0 * section_m2 * length
+    return 1000.0 * float(_segment_m2(diameter, np.array(depth))) * length
+
+
+def _segment_m2(diameter_m: float, depth_m: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Wetted section of a lying circle."""
+    radius = diameter_m / 2
+    above = radius - np.clip(depth_m, 0, diameter_m)
+    root = np.sqrt(np.maximum(0.0, radius**2 - above**2))
+    return np.asarray(radius**2 * np.arccos(np.clip(above / radius, -1, 1)) - above * root)
+
+
+@dataclass(frozen=True, slots=True)
+class Prism:
+    """A store with upright walls: a box, an upright cylinder, a slim tank, a liner tank, a cast chamber."""
+
+    area_m2: float
+    """Inside plan area."""
+    height_m: float
+    """Inside height, floor to lid."""
+
+    def __post_init__(self) -> None:
+        require_number("area_m2", self.area_m2, low=0, high=100_000)
+        require_number("height_m", self.height_m, low=0, high=100)
+
+    def volume_l(self, depth_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Water at each depth above the floor. [L]"""
+        return np.asarray(1000.0 * self.area_m2 * np.clip(depth_m, 0, self.height_m))
+
+    def widened(self, factor: float) -> "Prism":
+        """The same height on `factor` times the plan."""
+        return replace(self, area_m2=self.area_m2 * factor)
+
+
+@dataclass(frozen=True, slots=True)
+class LyingCylinder:
+    """A cylinder on its side, flat ends."""
+
+    diameter_m: float
+    length_m: float
+
+    def __post_init__(self) -> None:
+        require_number("diameter_m", self.diameter_m, low=1e-6, high=200)
+        require_number("length_m", self.length_m, low=0, high=1_000)
+
+    @property
+    def height_m(self) -> float:
+        return self.diameter_m
+
+    def volume_l(self, depth_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Water at each depth above the floor. [L]"""
+        return np.asarray(1000.0 * self.length_m * _segment_m2(self.diameter_m, depth_m))
+
+    def widened(self, factor: float) -> "LyingCylinder":
+        """The same bore, `factor` times as long."""
+        return replace(self, length_m=self.length_m * factor)
+
+
+@dataclass(frozen=True, slots=True)
+class FilledPit:
+    """A lined pit filled with stone or crates, with pipes or culverts lying on its floor.
+
+    Water fills the voids of the filling, and the whole bore of the pipes: `V = e (A h - V_pipe) + V_pipe`.
+    """
+
+    area_m2: float
+    height_m: float
+    void_ratio: float
+    pipe_bore_m: float = 0.0
+    pipe_length_m: float = 0.0
+
+    def __post_init__(self) -> None:
+        require_number("area_m2", self.area_m2, low=0, high=100_000)
+        require_number("height_m", self.height_m, low=0, high=100)
+        require_number("void_ratio", self.void_ratio, low=0, high=1)
+        require_number("pipe_bore_m", self.pipe_bore_m, low=0, high=self.height_m)
+        require_number("pipe_length_m", self.pipe_length_m, low=0, high=100_000)
+        if self.pipe_bore_m * self.pipe_length_m > self.area_m2:
+            raise InputError("pipe_length_m", f"the pipes do not fit on the floor of {self.area_m2:g} m2")
+
+    def volume_l(self, depth_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Water at each depth above the floor. [L]"""
+        depth = np.clip(depth_m, 0, self.height_m)
+        pipe = _segment_m2(self.pipe_bore_m, depth) * self.pipe_length_m if self.pipe_bore_m > 0 else 0.0
+        return np.asarray(1000.0 * (self.void_ratio * (self.area_m2 * depth - pipe) + pipe))
+
+    def widened(self, factor: float) -> "FilledPit":
+        """The same depth on `factor` times the plan."""
+        return replace(self, area_m2=self.area_m2 * factor, pipe_length_m=self.pipe_length_m * factor)
+
+
+Shape = Prism | LyingCylinder | FilledPit
+
+
+def upright_cylinder(*, diameter_m: float, height_m: float) -> Prism:
+    """An upright cylinder as a store.
+
+    Parameters
+    ----------
+    diameter_m : float
+        Inside diameter. [m]
+    height_m : float
+        Inside height. [m]
+
+    Returns
+    -------
+    Prism
+    """
+    require_number("diameter_m", diameter_m, low=1e-6, high=200)
+    return Prism(math.pi * diameter_m**2 / 4, height_m)
+
+
+def slim_tank(*, length_m: float, width_m: float, height_m: float) -> Prism:
+    """A slim (oblong) tank: straight sides and half-round ends.
+
+    Parameters
+    ----------
+    length_m : float
+        Over the round ends, at least the width. [m]
+    width_m : float
+        Across. [m]
+    height_m : float
+        Inside height. [m]
+
+    Returns
+    -------
+    Prism
+        Plan area `(L - W) W + pi W^2 / 4`. Basis: derived (geometry).
+
+    Raises
+    ------
+    InputError
+        If the tank is wider than it is long.
+    """
+    if width_m > length_m:
+        raise InputError("length_m", f"must be at least the width, {width_m:g}, got {length_m:g}")
+    return Prism((length_m - width_m) * width_m + math.pi * width_m**2 / 4, height_m)
+
+
+def lean_loss_l(*, area_m2: float, across_m: float, drop_m: float) -> float:
+    """Water lost where a tank with upright walls leans and the overflow is on its low side: `area x drop / 2`.
+
+    Parameters
+    ----------
+    area_m2 : float
+        Plan area. [m2]
+    across_m : float
+        Distance over which the floor falls. [m]
+    drop_m : float
+        Fall over that distance. [m]
+
+    Returns
+    -------
+    float
+        [L]. Basis: derived (the wedge between level water and the leaning rim).
+    """
+    require_number("across_m", across_m, low=0, high=1_000)
+    return 1000.0 * area_m2 * require_number("drop_m", drop_m, low=0, high=across_m) / 2
+
+
+def level_volume_curve(shape: Shape) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Depth and volume from empty to the lid.
+
+    Parameters
+    ----------
+    shape : Shape
+        The store.
+
+    Returns
+    -------
+    tuple of ndarray, shape (65,)
+        Depth above the floor [m] and water [L].
+    """
+    depth = np.linspace(0.0, shape.height_m, CURVE_POINTS)
+    return depth, shape.volume_l(depth)

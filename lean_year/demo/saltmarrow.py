@@ -1,15 +1,12 @@
-"""Saltmarrow: a farmstead on the invented island of Merrowick, with an invented forty-year record.
+"""Saltmarrow: a farmstead on the invented island of Merrowick.
 
-Winter rain and a dry summer, no mains, water by barge as the last resort.
+Winter rain and a dry summer, a kitchen garden and two goats, no mains, water by barge as the last resort.
 """
 
-from lean_year.property.document import Cistern, Household, PlanArea, Property, Rain, Rectangle, Roof
-
-RECORD_NAME = "Merrowick Quay, invented"
-RECORD_NOTE = (
-    "An invented daily record from a seeded generator, October 1985 to September 2025. "
-    "Not an observation of any real place."
-)
+from lean_year.property.catchment import Downpipe, Drain, Outline, Rectangle, Roof
+from lean_year.property.document import Prices, Property, Rain, Site
+from lean_year.property.household import Animals, Household, Irrigation, StepEntry
+from lean_year.property.tanks import Cistern, Tank, UprightCylinder
 
 
 def saltmarrow(record_id: str | None = None) -> Property:
@@ -18,6 +15,8 @@ def saltmarrow(record_id: str | None = None) -> Property:
         name="Saltmarrow",
         place="Merrowick, above the cove",
         units="metric",
+        site=Site(latitude_deg=49.4),
+        downpipes=[Downpipe(id="a", name="House"), Downpipe(id="b", name="Barn and studio")],
         roofs=[
             Roof(
                 id="house",
@@ -26,6 +25,8 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 extent=Rectangle(length_m=13.2, width_m=9.4),
                 pitch_deg=38,
                 loss_mm=0.5,
+                drains=[Drain(group="a")],
+                hazards=["birds"],
             ),
             Roof(
                 id="studio",
@@ -34,24 +35,56 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 extent=Rectangle(length_m=5.6, width_m=11.0, along_slope=True),
                 pitch_deg=12,
                 loss_mm=0.4,
+                drains=[Drain(group="b")],
+                x_m=14.5,
+                y_m=-2.5,
             ),
             Roof(
                 id="barn",
                 name="Barn",
                 material="metal",
-                extent=PlanArea(area_m2=148),
+                extent=Outline(points_m=[[0, 0], [16.4, 0], [16.4, 7.5], [10.4, 7.5], [10.4, 10.5], [0, 10.5]]),
                 pitch_deg=20,
                 loss_mm=0.4,
+                drains=[Drain(group="b")],
+                x_m=12.5,
+                y_m=7.5,
+                hazards=["trees"],
             ),
         ],
         rain=Rain(record_id=record_id),
         household=Household(
             residents=3,
             habit="careful",
-            litres_person_day=80,
+            litres_person_day=75,
             guests=[0, 0, 0, 0.3, 0.6, 1, 1.8, 1.8, 0.6, 0, 0, 0.4],
-            garden_l_month=[0, 0, 0, 600, 1_600, 2_600, 3_200, 3_000, 1_200, 0, 0, 0],
+            irrigation=Irrigation(
+                area_m2=42,
+                crop_factor=[0, 0, 0, 0.5, 0.7, 0.9, 1, 0.95, 0.7, 0, 0, 0],
+                et0="temperatures",
+            ),
+            animals=[Animals(id="goats", animal="goat", heads=2)],
+            steps=[
+                StepEntry(name="Garden halved", below_share=0.35, garden_cut=0.5),
+                StepEntry(name="Garden dry", below_share=0.2, garden_cut=1),
+            ],
         ),
-        cistern=Cistern(tank_l=86_000, below_outlet_l=3_000, fire_reserve_l=4_000, short_years_allowed=2),
-        assumed=["/roofs/2/runoff", "/cistern/start_share"],
+        cistern=Cistern(
+            tanks=[
+                Tank(
+                    id="liner",
+                    name="Liner tank",
+                    shape=UprightCylinder(diameter_m=6.9, height_m=2.4, liner=True),
+                    floor_m=-1.6,
+                    outlet_m=0.08,
+                    overflow_m=2.3,
+                )
+            ],
+            fire_reserve_l=4_000,
+            short_years_allowed=2,
+            first_day="10-01",
+            first_year_wanted_l=30_000,
+        ),
+        prices=Prices(tank_each=2_600, tank_m3=95, pad_m3=22, water_m3=38),
+        assumed=["/roofs/2/runoff", "/cistern/start_share", "/prices"],
     )

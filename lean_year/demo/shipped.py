@@ -1,21 +1,45 @@
-"""The demo properties by name, each with its record."""
+"""The demo properties by name, each with its record; and the invented stations of the archive."""
 
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import lru_cache
 from importlib.resources import files
-from pathlib import Path
 
 from lean_year.core.errors import InputError
 from lean_year.core.rainfall import DailyRain
-from lean_year.demo import saltmarrow
+from lean_year.demo.brindle_landing import brindle_landing
+from lean_year.demo.generator import Station, invent_record, read_record_csv, stations
+from lean_year.demo.lantern_row import lantern_row
+from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.formats.property_file import record_from_rain
-from lean_year.formats.strict_csv import read_strict_csv
-from lean_year.property.document import PropertyFile
-
-DEMOS = ("saltmarrow",)
+from lean_year.property.document import Property, PropertyFile
 
 
+@dataclass(frozen=True, slots=True)
+class Demo:
+    """A demo property and the station whose record it uses."""
+
+    property: Callable[[], Property]
+    station: str
+
+
+DEMOS: dict[str, Demo] = {
+    "saltmarrow": Demo(saltmarrow, "merrowick-quay"),
+    "brindle-landing": Demo(brindle_landing, "brindle-light"),
+    "lantern-row": Demo(lantern_row, "pellisford-lock"),
+}
+
+
+def _known(name: str) -> Demo:
+    if name not in DEMOS:
+        raise InputError("name", f"must be one of {', '.join(DEMOS)}, got {name!r}")
+    return DEMOS[name]
+
+
+@lru_cache(maxsize=4)
 def demo_rain(name: str) -> DailyRain:
     """The invented record that ships with a demo property."""
-    return read_strict_csv(Path(str(files("lean_year.demo") / f"{name}.csv")))
+    return read_record_csv((files("lean_year.demo") / f"{_known(name).station}.csv").read_text("utf-8"))
 
 
 def demo_file(name: str) -> PropertyFile:
@@ -26,7 +50,30 @@ def demo_file(name: str) -> PropertyFile:
     InputError
         If no demo has that name.
     """
-    if name not in DEMOS:
-        raise InputError("name", f"must be one of {', '.join(DEMOS)}, got {name!r}")
-    record = record_from_rain(demo_rain(name), name=saltmarrow.RECORD_NAME, note=saltmarrow.RECORD_NOTE)
-    return PropertyFile(property=saltmarrow.saltmarrow(), rain_record=record)
+    demo = _known(name)
+    station = stations()[demo.station]
+    record = record_from_rain(demo_rain(name), name=f"{station.name}, invented", note=station_note(station))
+    return PropertyFile(property=demo.property(), rain_record=record)
+
+
+def station_note(station: Station) -> str:
+    """What to know of an archive record."""
+    return (
+        f"An invented daily record from a seeded generator: {station.about}. {station.latitude_deg:g}° north, "
+        f"{station.elevation_m:g} m. Not an observation of any real place."
+    )
+
+
+@lru_cache(maxsize=8)
+def archive_rain(key: str) -> DailyRain:
+    """The record of an archive station.
+
+    Raises
+    ------
+    InputError
+        If no station has that key.
+    """
+    known = stations()
+    if key not in known:
+        raise InputError("station", f"must be one of {', '.join(known)}, got {key!r}")
+    return invent_record(known[key].climate)

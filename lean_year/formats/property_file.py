@@ -2,16 +2,19 @@
 
 import datetime as dt
 import json
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 from pydantic import ValidationError
 
 from lean_year.core import rainfall
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import DailyRain
-from lean_year.property.document import PropertyFile, RainRecord, upgrade
+from lean_year.core.generator import Climate
+from lean_year.core.rainfall import DailyRain, MadeFrom
+from lean_year.property.document import PropertyFile, RainRecord, TwelveMeans, upgrade
 from lean_year.property.edits import first_problem
 
 MAX_BYTES = 16 * 1024 * 1024
@@ -94,8 +97,31 @@ def read_property_file(path: Path) -> PropertyFile:
 
 def record_from_rain(rain: DailyRain, *, name: str, note: str = "") -> RainRecord:
     """A record in the form it travels in, missing days as null."""
-    depths = [None if np.isnan(depth) else float(depth) for depth in rain.depth_mm]
-    return RainRecord(name=name, start=rain.start.isoformat(), depth_mm=depths, note=note)
+
+    def days(values: NDArray[np.float64] | None) -> list[float | None] | None:
+        if values is None:
+            return None
+        return [None if np.isnan(value) else float(value) for value in values]
+
+    made = rain.made_from
+    return RainRecord(
+        name=name,
+        start=rain.start.isoformat(),
+        depth_mm=days(rain.depth_mm) or [],
+        tmin_c=days(rain.tmin_c),
+        tmax_c=days(rain.tmax_c),
+        et0_mm=days(rain.et0_mm),
+        made_from=None
+        if made is None
+        else TwelveMeans(
+            kind=made.kind,
+            mean_mm=list(made.mean_mm),
+            wet_days=list(made.wet_days),
+            yearly_variation=made.yearly_variation,
+            seed=made.seed,
+        ),
+        note=note,
+    )
 
 
 def rain_from_record(record: RainRecord) -> DailyRain:
@@ -104,7 +130,7 @@ def rain_from_record(record: RainRecord) -> DailyRain:
     Raises
     ------
     InputError
-        If the start is not a date.
+        If the start is not a date, or its twelve means cannot be.
     """
     try:
         start = dt.date.fromisoformat(record.start)
@@ -114,5 +140,23 @@ def rain_from_record(record: RainRecord) -> DailyRain:
     if not rainfall.FIRST_YEAR <= start.year <= last_year <= rainfall.LAST_YEAR:
         allowed = f"{rainfall.FIRST_YEAR} to {rainfall.LAST_YEAR}"
         raise InputError("rain_record.start", f"the record must lie in the years {allowed}, begins {start}")
-    depths = [np.nan if depth is None else depth for depth in record.depth_mm]
-    return DailyRain(start, np.array(depths, dtype=np.float64))
+
+    def days(values: Sequence[float | None] | None) -> NDArray[np.float64] | None:
+        if values is None or all(value is None for value in values):
+            return None
+        return np.array([np.nan if value is None else value for value in values], dtype=np.float64)
+
+    made = record.made_from
+    if made is not None:
+        Climate(np.array(made.mean_mm), np.array(made.wet_days), made.yearly_variation)
+    depth = np.array([np.nan if depth is None else depth for depth in record.depth_mm], dtype=np.float64)
+    return DailyRain(
+        start,
+        depth,
+        tmin_c=days(record.tmin_c),
+        tmax_c=days(record.tmax_c),
+        et0_mm=days(record.et0_mm),
+        made_from=None
+        if made is None
+        else MadeFrom(made.kind, tuple(made.mean_mm), tuple(made.wet_days), made.yearly_variation, made.seed),
+    )

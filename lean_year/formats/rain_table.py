@@ -6,6 +6,7 @@ import re
 from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Literal
 
 from lean_year.core.errors import InputError
 from lean_year.core.rainfall import FIRST_YEAR, LAST_YEAR
@@ -19,6 +20,12 @@ POINT_NUMBER = re.compile(r"[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d{1,2})?", re.A
 COMMA_NUMBER = re.compile(r"[+-]?(?:\d+,?\d*|,\d+)", re.ASCII)
 _RAIN_WORDS = ("rain", "precip", "prcp", "prec", "rr", "regen", "niederschlag", "pluie", "lluvia", "depth")
 _LINES_LOOKED_AT = 400
+Weather = Literal["tmin", "tmax", "et0"]
+_WEATHER_WORDS: dict[Weather, tuple[str, ...]] = {
+    "tmin": ("tmin", "tempmin", "mintemp", "tminc", "tminf", "minimumtemperature"),
+    "tmax": ("tmax", "tempmax", "maxtemp", "tmaxc", "tmaxf", "maximumtemperature"),
+    "et0": ("et0", "eto", "et0mm", "etomm", "evapotranspiration", "pet"),
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,25 +42,42 @@ class Table:
     date_columns: list[int]
     """One column, or three in the order year, month, day."""
     rain_column: int
+    weather_columns: dict[Weather, int]
+    """Columns of lowest and highest temperature and of evapotranspiration, by their names."""
+    station_column: int | None
+    attribute_column: int | None
+    """The archive's flags beside the rain: measurement, quality, source, parted by commas."""
 
 
-def read_table(data: bytes, rain_column: int | None = None) -> Table:
-    """Find the table in a file.
+def split_rows(text: str) -> tuple[list[list[str]], str]:
+    """The cells of a text and the delimiter that parts them; empty where nothing does."""
+    lines = [line for line in text.splitlines()[:_LINES_LOOKED_AT] if line.strip()]
+    delimiter = _delimiter(lines) if lines else ""
+    if not delimiter:
+        return [], ""
+    try:
+        return _split(text, delimiter), delimiter
+    except csv.Error as error:
+        raise InputError("file", f"is not a table that can be read: {error}") from error
+
+
+def read_table(text: str, rain_column: int | None = None) -> Table:
+    """Find the table in a text.
 
     Raises
     ------
     InputError
         If there is none, naming the line or what is missing.
     """
-    text = _text(data)
     lines = [line for line in text.splitlines()[:_LINES_LOOKED_AT] if line.strip()]
     if not lines:
         raise InputError("file", "has no text on its first lines")
-    delimiter = _delimiter(lines)
-    try:
-        rows = _split(text, delimiter)
-    except csv.Error as error:
-        raise InputError("file", f"is not a table that can be read: {error}") from error
+    rows, delimiter = split_rows(text)
+    if not delimiter:
+        raise InputError(
+            "line 1",
+            f"no delimiter found; a comma, semicolon, tab, bar or space must part the columns: {lines[0][:60]!r}",
+        )
     body = next((i for i, row in enumerate(rows[:100]) if any(map(_looks_like_data, row))), 0)
     header = rows[body - 1] if body else []
     sample = [row for row in rows[body : body + 300] if any(row)]
@@ -74,10 +98,31 @@ def read_table(data: bytes, rain_column: int | None = None) -> Table:
         decimal_comma=delimiter != "," and sum("," in cell for cell in cells) > sum("." in cell for cell in cells),
         date_columns=dates,
         rain_column=column,
+        weather_columns=_weather_columns(header),
+        station_column=next(
+            (i for i, name in enumerate(header) if name.lower() in ("station", "station_id", "id")), None
+        ),
+        attribute_column=next((i for i, name in enumerate(header) if name.lower() == "prcp_attributes"), None),
     )
 
 
-def _text(data: bytes) -> str:
+def _weather_columns(header: list[str]) -> dict[Weather, int]:
+    found: dict[Weather, int] = {}
+    for column, name in enumerate(header):
+        for kind, words in _WEATHER_WORDS.items():
+            if kind not in found and re.sub(r"[^a-z0-9]", "", name.lower()) in words:
+                found[kind] = column
+    return found
+
+
+def text_of(data: bytes) -> str:
+    """The text of a file, in whichever of the usual encodings.
+
+    Raises
+    ------
+    InputError
+        If it is empty, too large or no text.
+    """
     if not data.strip():
         raise InputError("file", "is empty")
     if len(data) > MAX_BYTES:
@@ -101,7 +146,7 @@ def _text(data: bytes) -> str:
 
 
 def _delimiter(lines: list[str]) -> str:
-    """The delimiter that splits most lines into the same number of fields, at least two."""
+    """The delimiter that splits most lines into the same number of fields, at least two; empty where none does."""
     best, best_score = "", 0.0
     for delimiter in (";", "\t", "|", ",", " "):
         widths = Counter(len(line.split(None if delimiter == " " else delimiter)) for line in lines)
@@ -109,11 +154,6 @@ def _delimiter(lines: list[str]) -> str:
         score = share / len(lines)
         if width >= 2 and score > best_score + 0.05:
             best, best_score = delimiter, score
-    if not best:
-        shown = lines[0][:60]
-        raise InputError(
-            "line 1", f"no delimiter found; a comma, semicolon, tab, bar or space must part the columns: {shown!r}"
-        )
     return best
 
 

@@ -69,3 +69,12 @@ def read_strict_csv(path: Path) -> DailyRain:
     if start is None:
         raise InputError("rain line 2", "the file has no days")
     return DailyRain(start, np.array(depths))
+
+
+def write_rain_csv(rain: DailyRain) -> str:
+    """A record as the same plain table; a day that is missing is left blank."""
+    rows = (
+        f"{rain.start + dt.timedelta(days=day)},{'' if np.isnan(depth) else f'{depth:g}'}"
+        for day, depth in enumerate(rain.depth_mm)
+    )
+    return HEADER + "\n" + "\n".join(rows) + "\n"

@@ -1,6 +1,7 @@
 """Cistern: how big, and how safe is that."""
 
 import datetime as dt
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -8,21 +9,26 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core import sizing
-from lean_year.core.cistern import Replay, Rule, no_shortage_size_l, replay_cistern, replay_sizes
+from lean_year.core.cistern import Rule, no_shortage_size_l
+from lean_year.core.operation import OperatedCurve, OperatedReplay
+from lean_year.plan.bank import BankPlan, bank_findings, plan_bank
+from lean_year.plan.cistern_figures import RULE_SOURCE, cistern_figures
 from lean_year.plan.figure import Figure, Finding
+from lean_year.plan.first_year import FirstYear, first_year
 from lean_year.plan.rain import PreparedRain
-from lean_year.plan.wording import Wording, day, several
-from lean_year.property.document import Cistern
+from lean_year.plan.roofs import Catch
+from lean_year.plan.schools import School, schools_table
+from lean_year.plan.stress import StressTest, stress_tests
+from lean_year.plan.supply import Supply, years_carried
+from lean_year.plan.wording import Wording, several
+from lean_year.plan.worth import Way, knee_figure, probe_of, tank_cost, ways_to_more
+from lean_year.property.document import Property
 
-CURVE_SIZES = 161
+CURVE_SIZES = 121
 DRY_RUNS_SHOWN = 12
 DRY_RUN_GAP_DAYS = 30
 DAILY_STEP_LEAST_SHARE = 0.01
-RULE_SOURCE = "Jenkins and others 1978; Fewkes and Butler 2000"
-RULE_FORMULA = {
-    "yas": "Y = min(D, V′); V = min(V′ + Q − Y, S − Y)",
-    "ybs": "Y = min(D, V′ + Q); V = min(V′ + Q − Y, S)",
-}
+CHAINED_CURVE_SIZES = 33
 CAUTIONS = [
     "Nobody enters a tank: the air in it can kill. One that can't be cleaned from outside needs a trained "
     "confined-space crew with gas test, attendant and rescue line.",
@@ -30,15 +36,6 @@ CAUTIONS = [
     "A full tank weighs 1 t for each m³ of water. Concrete and mortar tanks, and any tank on a roof, stand or "
     "tower, are a structural engineer's work.",
 ]
-
-
-@dataclass(frozen=True, slots=True)
-class Supply:
-    """The two daily series a replay needs, and how its days fall into years."""
-
-    inflow_l: NDArray[np.float64]
-    demand_l: NDArray[np.float64]
-    rain: PreparedRain
 
 
 class DryRun(BaseModel):
@@ -62,7 +59,13 @@ class CisternYear(BaseModel):
     demand_l: float
     supplied_l: float
     shortfall_l: float
+    given_up_l: float
     spilled_l: float
+    other_water_l: float
+    """Topped up or trucked."""
+    loads: int
+    step_days: int
+    """Days on any saving step."""
     short_days: int
     first_short_day: dt.date | None
     lowest_l: float
@@ -71,19 +74,40 @@ class CisternYear(BaseModel):
 
 
 class Curve(BaseModel):
-    """Security over size, one entry a size. `tank_l` counts from the floor to the overflow."""
+    """Security over size on rain alone, one entry a size. `tank_l` counts from the floor to the overflow."""
 
     tank_l: list[float]
     years_carried: list[int]
     short_days: list[int]
     shortfall_l: list[float]
+    lean_year_missed_l: list[float]
+    """Missed in the lean year."""
+    other_water_l_year: list[float] | None
+    """Topped up or trucked in a mean year; None without back-up."""
+    cost: list[float]
+    """Tanks and pads. [money]"""
+
+
+class StepPlan(BaseModel):
+    """One saving step over the record."""
+
+    name: str
+    below_share: float
+    days: int
+    years: int
+    """Counted years with a day on it."""
+    given_up_l: float
+    cuts: str
 
 
 class CisternPlan(BaseModel):
     rule: Rule
+    gross_l: float
     live_l: float
     counted_years: int
     years_carried: int
+    rain_alone_years_carried: int
+    """What the design would carry without its back-up."""
     other_rule_years_carried: int
     lean_year: int
     """Row of `years` that is hardest on this house: most water missed, else the lowest store."""
@@ -95,28 +119,19 @@ class CisternPlan(BaseModel):
     dry_runs: list[DryRun]
     """The worst by water missed, at most `DRY_RUNS_SHOWN`, the worst first."""
     curve: Curve
+    bank: BankPlan
+    steps: list[StepPlan]
+    schools: list[School]
+    ways: list[Way]
+    probe_l: float
+    """The tank at which the ways are compared."""
+    stress: list[StressTest]
+    first_year: FirstYear
     findings: list[Finding]
     cautions: list[str]
 
 
-def replay(cistern: Cistern, supply: Supply, rule: Rule | None = None) -> Replay:
-    """The replay of the design. The store is the live volume above what is held back."""
-    return replay_cistern(
-        inflow_l=supply.inflow_l,
-        demand_l=supply.demand_l,
-        size_l=cistern.live_l,
-        rule=rule or cistern.rule,
-        start_l=cistern.live_l * cistern.start_share,
-    )
-
-
-def years_carried(run: Replay, rain: PreparedRain) -> int:
-    """Counted water years without a short day."""
-    short = rain.years.sums(run.short_day.astype(np.float64)) > 0
-    return int((rain.counts & ~short).sum())
-
-
-def _dry_runs(run: Replay, rain: PreparedRain) -> list[DryRun]:
+def _dry_runs(run: OperatedReplay, rain: PreparedRain) -> list[DryRun]:
     dry = np.flatnonzero(run.short_day)
     stretches = np.split(dry, np.flatnonzero(np.diff(dry) > DRY_RUN_GAP_DAYS) + 1) if dry.size else []
     shortfall = run.shortfall_l
@@ -132,9 +147,10 @@ def _dry_runs(run: Replay, rain: PreparedRain) -> list[DryRun]:
     return sorted(runs, key=lambda dry_run: -dry_run.shortfall_l)[:DRY_RUNS_SHOWN]
 
 
-def _years(run: Replay, rain: PreparedRain) -> list[CisternYear]:
+def _years(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
     years = rain.years
-    sums = {name: years.sums(getattr(run, name)) for name in ("inflow_l", "demand_l", "supplied_l", "spilled_l")}
+    names = ("inflow_l", "demand_l", "supplied_l", "spilled_l", "given_up_l", "topped_up_l", "trucked_l")
+    sums = {name: years.sums(getattr(run, name)) for name in names}
     short = run.short_day
     rows = []
     for row in range(len(years)):
@@ -151,7 +167,11 @@ def _years(run: Replay, rain: PreparedRain) -> list[CisternYear]:
                 demand_l=float(sums["demand_l"][row]),
                 supplied_l=float(sums["supplied_l"][row]),
                 shortfall_l=float(run.shortfall_l[begin:end].sum()) if dry.size else 0.0,
+                given_up_l=float(sums["given_up_l"][row]),
                 spilled_l=float(sums["spilled_l"][row]),
+                other_water_l=float(sums["topped_up_l"][row] + sums["trucked_l"][row]),
+                loads=int(run.loads[begin:end].sum()),
+                step_days=int((run.step[begin:end] > 0).sum()),
                 short_days=int(dry.size),
                 first_short_day=rain.dates[begin + int(dry[0])].astype(object) if dry.size else None,
                 lowest_l=float(run.store_l[lowest]),
@@ -172,60 +192,133 @@ def _nice_ceiling(value: float) -> float:
     return float(next(step * power for step in (1, 1.2, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10) if step * power >= value))
 
 
-def _curve(cistern: Cistern, supply: Supply, no_shortage_tank_l: float | None, first_filling: bool) -> Curve:
-    reach = cistern.tank_l * 1.15
-    if no_shortage_tank_l is not None and not first_filling:
-        reach = max(reach, no_shortage_tank_l * 1.15)
-    tank = np.linspace(0, _nice_ceiling(reach), CURVE_SIZES)
-    rain = supply.rain
-    sizes = replay_sizes(
-        inflow_l=supply.inflow_l,
-        demand_l=supply.demand_l,
-        size_l=np.maximum(0.0, tank - cistern.held_back_l),
-        rule=cistern.rule,
-        start_share=cistern.start_share,
-        year_end=rain.years.ends,
-        year_counts=rain.counts,
-    )
+@dataclass(frozen=True, slots=True)
+class Sized:
+    """Many totals of the same tanks on rain alone."""
+
+    tank_l: NDArray[np.float64]
+    curve: OperatedCurve
+
+
+def _sized(supply: Supply, lean: slice, first_filling: bool) -> Sized:
+    """Totals from nothing to past what the record asks for, begun full and with nothing given up."""
+    reach = supply.layout.gross_l * 1.15
+    live = no_shortage_size_l(inflow_l=supply.inflow_l, demand_l=supply.demand_l, rule=supply.operation.rule)
+    most = supply.layout.gross_for(live)
+    if most is not None and not first_filling:
+        reach = max(reach, min(most * 1.1, sizing.LARGEST_SIZE_L))
+    count = CURVE_SIZES if len(supply.layout.steps) == 1 else CHAINED_CURVE_SIZES
+    tank = np.linspace(0, _nice_ceiling(reach), count)
+    return Sized(tank, supply.sizes(tank, (lean.start, lean.stop)))
+
+
+def _curve(document: Property, supply: Supply, sized: Sized) -> Curve:
+    other: list[float] | None = None
+    if supply.on_rain_alone is not supply:
+        helped = supply.sizes(sized.tank_l)
+        other = ((helped.topped_up_l + helped.trucked_l) / supply.rain.dates.size * 365.25).tolist()
+    sizes = sized.curve
     return Curve(
-        tank_l=tank.tolist(),
-        years_carried=(int(rain.counts.sum()) - sizes.short_years).tolist(),
+        tank_l=sized.tank_l.tolist(),
+        years_carried=(int(supply.rain.counts.sum()) - sizes.short_years).tolist(),
         short_days=sizes.short_days.tolist(),
-        shortfall_l=np.maximum(0.0, float(supply.demand_l.sum()) - sizes.supplied_l).tolist(),
+        shortfall_l=np.maximum(0.0, sizes.missed_l).tolist(),
+        lean_year_missed_l=np.maximum(0.0, sizes.watch_missed_l).tolist(),
+        other_water_l_year=other,
+        cost=np.asarray(tank_cost(document.prices, supply.layout, sized.tank_l)).tolist(),
     )
 
 
-def _smallest(cistern: Cistern, supply: Supply, enough: sizing.Enough) -> float | None:
-    """The least tank, held-back water included, that is enough. [L]"""
-    rain = supply.rain
-    answer = sizing.smallest_size(
-        inflow_l=supply.inflow_l,
-        demand_l=supply.demand_l,
-        rule=cistern.rule,
-        enough=enough,
-        start_share=cistern.start_share,
-        year_end=rain.years.ends,
-        year_counts=rain.counts,
+def _smallest(supply: Supply, sized: Sized, enough: sizing.Enough) -> float | None:
+    """The least tank, held-back water included, that is enough on rain alone. [L]"""
+    chained = len(supply.layout.steps) > 1
+
+    def will_do(gross_l: NDArray[np.float64]) -> NDArray[np.bool_]:
+        curve: OperatedCurve = supply.sizes(gross_l)
+        return enough(curve)
+
+    passed = np.flatnonzero(enough(sized.curve))
+    if not passed.size:
+        high, low = int(sized.tank_l[-1]) * 2, int(sized.tank_l[-1])
+    elif passed[0] == 0:
+        return 0.0
+    else:
+        high, low = math.ceil(sized.tank_l[passed[0]]), math.floor(sized.tank_l[passed[0] - 1])
+    answer = sizing.narrow_down(
+        will_do, high, low=low, side_by_side=8 if chained else 32, exact_to=0.002 if chained else 0.0
     )
-    return None if answer.size_l is None else answer.size_l + cistern.held_back_l
+    return None if answer is None else float(answer)
 
 
-def plan_cistern(cistern: Cistern, supply: Supply, run: Replay, say: Wording) -> CisternPlan:
-    """The cistern stage: the years of the design's replay, the smallest sizes and security over size."""
-    rain = supply.rain
+def _steps(document: Property, run: OperatedReplay, rain: PreparedRain) -> list[StepPlan]:
+    rows = []
+    for number, step in enumerate(document.household.steps, start=1):
+        on = run.step == number
+        years = (rain.years.sums(on.astype(np.float64)) > 0) & rain.counts
+        cuts = [
+            f"{name} −{share * 100:g} %"
+            for name, share in (
+                ("indoors", step.house_cut),
+                ("garden", step.garden_cut),
+                ("animals", step.animals_cut),
+                ("other", step.other_cut),
+            )
+            if share > 0
+        ]
+        rows.append(
+            StepPlan(
+                name=step.name,
+                below_share=step.below_share,
+                days=int(on.sum()),
+                years=int(years.sum()),
+                given_up_l=float(run.given_up_l[on].sum()),
+                cuts=", ".join(cuts) or "nothing is cut",
+            )
+        )
+    return rows
+
+
+def plan_cistern(
+    document: Property,
+    supply: Supply,
+    run: OperatedReplay,
+    catch: Catch,
+    roof_area_m2: float,
+    say: Wording,
+) -> CisternPlan:
+    """The cistern stage: the design's replay by year, sizes, schools, what else would do, and hardships."""
+    rain, cistern = supply.rain, document.cistern
+    alone = supply.on_rain_alone
+    alone_run = run if alone is supply else alone.run()
     years = _years(run, rain)
     counted = int(rain.counts.sum())
     carried = years_carried(run, rain)
     rows = [row for row in range(len(years)) if years[row].counted] or list(range(len(years)))
-    lean = min(rows, key=lambda row: (-years[row].shortfall_l, years[row].lowest_l))
+
+    def hardship(row: int) -> tuple[float, float, float]:
+        year = years[row]
+        return (-year.shortfall_l, -(year.other_water_l + year.given_up_l), year.lowest_l)
+
+    lean = min(rows, key=hardship)
+    lean_days = slice(int(rain.years.starts[lean]), int(rain.years.ends[lean]))
     carried_rows = [row for row in rows if years[row].short_days == 0]
     tightest = min(carried_rows, key=lambda row: years[row].lowest_l) if carried_rows else None
-    none_short = _smallest(cistern, supply, sizing.no_short_day)
-    aim = counted - min(cistern.short_years_allowed, counted)
-    for_aim = _smallest(cistern, supply, sizing.years_carried_at_least(aim, counted))
     first_filling = sizing.demand_outruns_inflow(supply.inflow_l, supply.demand_l)
+    sized = _sized(alone, lean_days, first_filling)
+    none_short = _smallest(alone, sized, sizing.no_short_day)
+    aim = counted - min(cistern.short_years_allowed, counted)
+    # Part years and years left out may run short, so that even all of the counted ones is a question of its own.
+    same = aim == counted == len(years)
+    for_aim = none_short if same else _smallest(alone, sized, sizing.years_carried_at_least(aim, counted))
     other: Rule = "ybs" if cistern.rule == "yas" else "yas"
-    figures = _figures(cistern, run, rain, say)
+    bank = plan_bank(document, supply)
+    curve = _curve(document, supply, sized)
+    tank_l, missed = np.array(curve.tank_l), np.array(curve.lean_year_missed_l)
+    probe = probe_of(supply, tank_l, missed, lean_days)
+    ways = ways_to_more(document, alone, probe, lean_days, say)
+    lean_l = float(supply.demand_l[lean_days].sum()) - missed
+    figures = cistern_figures(supply, run, say)
+    figures["knee_l"] = knee_figure(document, supply, tank_l, lean_l, ways, say)
     figures["years_carried"] = Figure(
         value=float(carried),
         unit="years",
@@ -242,9 +335,9 @@ def plan_cistern(cistern: Cistern, supply: Supply, run: Replay, say: Wording) ->
         label="Smallest tank with no short day",
         basis="derived",
         source=RULE_SOURCE,
-        formula="least whole litre whose replay has no short day, with what is held back",
-        working=_smallest_working(cistern, none_short, first_filling, say),
-        moves=_rule_difference(cistern, supply, say),
+        formula="least size whose replay has no short day, with what is held back",
+        working=_smallest_working(supply, none_short, first_filling, say),
+        moves=_rule_difference(supply, say),
     )
     figures["smallest_for_aim_l"] = Figure(
         value=for_aim,
@@ -252,15 +345,18 @@ def plan_cistern(cistern: Cistern, supply: Supply, run: Replay, say: Wording) ->
         label=f"Smallest tank for {aim} of {counted} years",
         basis="derived",
         source=RULE_SOURCE,
-        formula="least whole litre whose replay carries that many counted years, with what is held back",
-        working=_smallest_working(cistern, for_aim, first_filling, say),
+        formula="least size whose replay carries that many counted years, with what is held back",
+        working=_smallest_working(supply, for_aim, first_filling, say),
     )
+    at_aim = None if for_aim is None or first_filling else alone.run(for_aim)
     return CisternPlan(
         rule=cistern.rule,
-        live_l=cistern.live_l,
+        gross_l=supply.layout.gross_l,
+        live_l=supply.layout.live_l,
         counted_years=counted,
         years_carried=carried,
-        other_rule_years_carried=years_carried(replay(cistern, supply, other), rain),
+        rain_alone_years_carried=years_carried(alone_run, rain),
+        other_rule_years_carried=years_carried(supply.run(rule=other), rain),
         lean_year=lean,
         tightest_carried_year=tightest,
         first_filling=first_filling,
@@ -268,122 +364,47 @@ def plan_cistern(cistern: Cistern, supply: Supply, run: Replay, say: Wording) ->
         figures=figures,
         years=years,
         dry_runs=_dry_runs(run, rain),
-        curve=_curve(cistern, supply, none_short, first_filling),
-        findings=_findings(cistern, supply, counted - carried, for_aim, first_filling, say),
+        curve=curve,
+        bank=bank,
+        steps=_steps(document, run, rain),
+        schools=schools_table(alone, at_aim, for_aim, lean, roof_area_m2, say),
+        ways=ways,
+        probe_l=probe.tank_l,
+        stress=stress_tests(document, supply, catch),
+        first_year=first_year(supply, cistern.first_day, cistern.first_year_wanted_l),
+        findings=[
+            *_findings(document, supply, counted - carried, for_aim, first_filling, say),
+            *bank_findings(bank, say),
+        ],
         cautions=CAUTIONS,
     )
 
 
-def _smallest_working(cistern: Cistern, tank_l: float | None, first_filling: bool, say: Wording) -> str:
+def _smallest_working(supply: Supply, tank_l: float | None, first_filling: bool, say: Wording) -> str:
     if tank_l is None:
         return "no size does it with this start"
     note = "; only the first filling, since the house uses more than the roofs bring" if first_filling else ""
-    return f"{say.volume(tank_l - cistern.held_back_l)} live + {say.volume(cistern.held_back_l)} held back{note}"
+    live = supply.layout.live_for(tank_l)
+    return f"{say.volume(live)} live + {say.volume(tank_l - live)} held back{note}"
 
 
-def _rule_difference(cistern: Cistern, supply: Supply, say: Wording) -> str:
-    series = {"inflow_l": supply.inflow_l, "demand_l": supply.demand_l}
-    before = no_shortage_size_l(rule="ybs", **series) + cistern.held_back_l
-    after = no_shortage_size_l(rule="yas", **series) + cistern.held_back_l
+def _rule_difference(supply: Supply, say: Wording) -> str:
+    if not supply.plain:
+        return (
+            "Saving steps, back-up and several stores make the answer; it is found by replaying sizes side by side."
+        )
+    sizes = []
+    for rule in ("ybs", "yas"):
+        live = no_shortage_size_l(inflow_l=supply.inflow_l, demand_l=supply.demand_l, rule=rule)
+        sizes.append(supply.layout.gross_for(live) or 0.0)
     return (
-        f"Begun full, counting the day's use before the spill gives {say.volume(before)}, "
-        f"after the spill {say.volume(after)}."
+        f"Begun full, counting the day's use before the spill gives {say.volume(sizes[0])}, "
+        f"after the spill {say.volume(sizes[1])}."
     )
 
 
-def _tightest_day(run: Replay, rain: PreparedRain) -> int:
-    """The day of the lowest store in the counted years, in the whole record where none counts."""
-    counts = np.repeat(rain.counts, rain.years.ends - rain.years.starts)
-    return int(np.argmin(np.where(counts, run.store_l, np.inf) if counts.any() else run.store_l))
-
-
-def _figures(cistern: Cistern, run: Replay, rain: PreparedRain, say: Wording) -> dict[str, Figure]:
-    lowest = _tightest_day(run, rain)
-    wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
-    inflow, spilled = float(run.inflow_l.sum()), float(run.spilled_l.sum())
-    missed = float(run.shortfall_l.sum())
-    whole = f"{several(rain.dates.size, 'day')}, {day(rain.dates[0])} to {day(rain.dates[-1])}"
-    spill_years = rain.years.sums(run.spilled_l)[rain.counts]
-
-    def derived(value: float | None, unit: str, label: str, formula: str, working: str, moves: str = "") -> Figure:
-        return Figure(
-            value=value,
-            unit=unit,
-            label=label,
-            basis="derived",
-            source=RULE_SOURCE,
-            formula=formula,
-            working=working,
-            moves=moves,
-        )
-
-    before = float(run.store_l[lowest - 1]) if lowest else run.start_l
-    return {
-        "tank_l": Figure(
-            value=cistern.tank_l, unit="L", label="Tank, floor to overflow", basis="entered", source="entered"
-        ),
-        "live_l": derived(
-            cistern.live_l,
-            "L",
-            "Live volume",
-            "tank − below the outlet − fire reserve",
-            f"{say.volume(cistern.tank_l)} − {say.volume(cistern.below_outlet_l)} "
-            f"− {say.volume(cistern.fire_reserve_l)}",
-        ),
-        "tightest_l": derived(
-            float(run.store_l[lowest]),
-            "L",
-            f"Tightest day, {day(rain.dates[lowest])}",
-            RULE_FORMULA[run.rule],
-            f"V′ {say.volume(before)}, Q {say.volume(float(run.inflow_l[lowest]))}, "
-            f"D {say.volume(float(run.demand_l[lowest]))}: Y {say.volume(float(run.supplied_l[lowest]))}, "
-            f"V {say.volume(float(run.store_l[lowest]))}",
-            "Less use in the dry months moves it most.",
-        ),
-        "short_d": derived(
-            float(run.short_day.sum()), "d", "Dry days", "days that miss more than a rounding error", whole
-        ),
-        "shortfall_l": derived(
-            missed,
-            "L",
-            "Water missed",
-            "demand − supplied, over the whole record",
-            f"{say.volume(wanted)} − {say.volume(supplied)}",
-        ),
-        "volumetric_reliability": derived(
-            run.volumetric_reliability,
-            "-",
-            "Share of the water wanted that was there",
-            "supplied / demand",
-            f"{say.volume(supplied)} / {say.volume(wanted)}",
-        ),
-        "time_reliability": derived(
-            run.time_reliability,
-            "-",
-            "Share of days met",
-            "1 − dry days / days",
-            f"1 − {int(run.short_day.sum()):,} / {rain.dates.size:,}",
-        ),
-        "spill_l_year": derived(
-            float(spill_years.mean()) if spill_years.size else None,
-            "L",
-            "Spilled in a mean year",
-            "sum of the days' spill, mean of the counted years",
-            f"{say.volume(float(spill_years.sum()))} / {spill_years.size} years",
-            "A larger tank spills less, up to what the roofs bring.",
-        ),
-        "roof_water_used": derived(
-            (inflow - spilled) / inflow if inflow > 0 else None,
-            "-",
-            "Share of roof water kept",
-            "(inflow − spilled) / inflow",
-            f"({say.volume(inflow)} − {say.volume(spilled)}) / {say.volume(inflow)}",
-        ),
-    }
-
-
 def _findings(
-    cistern: Cistern,
+    document: Property,
     supply: Supply,
     short_years: int,
     for_aim: float | None,
@@ -391,6 +412,8 @@ def _findings(
     say: Wording,
 ) -> list[Finding]:
     found = []
+    cistern, back_up = document.cistern, document.household.back_up.kind
+    live_l = supply.layout.live_l
 
     def add(code: str, severity: str, text: str, fix: str = "") -> None:
         found.append(
@@ -398,7 +421,15 @@ def _findings(
         )
 
     wanted, brought = float(supply.demand_l.sum()), float(supply.inflow_l.sum())
-    if first_filling:
+    if first_filling and back_up != "none":
+        add(
+            "CISTERN_RAIN_IS_NOT_ENOUGH",
+            "note",
+            f"The house uses {say.volume(wanted)} over the record and the roofs bring {say.volume(brought)}; "
+            "the rest is other water whatever the tank.",
+            "More roof or less use lowers the bill.",
+        )
+    elif first_filling:
         add(
             "CISTERN_FIRST_FILLING",
             "fails",
@@ -415,11 +446,11 @@ def _findings(
             fix,
         )
     yearly_l = brought / supply.inflow_l.size * 365.25
-    if 0 < cistern.live_l < DAILY_STEP_LEAST_SHARE * yearly_l:
+    if 0 < live_l < DAILY_STEP_LEAST_SHARE * yearly_l:
         add(
             "CISTERN_SMALL_FOR_DAILY_STEP",
             "caution",
-            f"{say.volume(cistern.live_l)} live is under {DAILY_STEP_LEAST_SHARE * 100:.0f} % of the yearly inflow, "
+            f"{say.volume(live_l)} live is under {DAILY_STEP_LEAST_SHARE * 100:.0f} % of the yearly inflow, "
             f"{say.volume(yearly_l)}. A store this small fills and empties within a day, which daily sums blur.",
             "Trust the figures as a rough guide (limit from memory: Fewkes and Butler 2000).",
         )

@@ -65,7 +65,7 @@ def stations(
     headlines["roofs"] = f"{say.area(roofs.figures['area_m2'].value or 0)}, {several(on, 'roof')}"
     use, top = (say.rate(household.figures[key].value or 0) for key in ("demand_l_day", "top_month_l_day"))
     headlines["household"] = f"{use.replace(' a day', '/day')}, top {top.split()[0]}"
-    tank = say.volume(document.cistern.tank_l)
+    tank = say.volume(document.cistern.gross_l)
     if cistern:
         dry = int(cistern.figures["short_d"].value or 0)
         tightest = say.volume(cistern.figures["tightest_l"].value or 0).removesuffix(" gal")

@@ -3,7 +3,7 @@
 from pydantic import BaseModel
 
 from lean_year.plan.cistern import CisternPlan
-from lean_year.plan.wording import Wording, count, day, several
+from lean_year.plan.wording import Wording, count, day, fixed, several
 
 
 class Verdict(BaseModel):
@@ -25,8 +25,11 @@ NO_RAIN = Verdict(
 )
 
 
-def verdict(cistern: CisternPlan, say: Wording) -> Verdict:
-    """Word the replay of the design."""
+def verdict(cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | None = None) -> Verdict:
+    """Word the replay of the design.
+
+    `made`: for a record made from twelve means, the fewest and most years carried of so many in records like it.
+    """
     counted, carried = cistern.counted_years, cistern.years_carried
     if counted == 0:
         return Verdict(
@@ -34,6 +37,18 @@ def verdict(cistern: CisternPlan, say: Wording) -> Verdict:
             tightest="",
             caveat="Bring in a longer one, or fill its missing days.",
         )
+    if made is not None:
+        fewest, most, of_years = made
+        span = f"{fewest}" if fewest == most else f"{fewest} to {most}"
+        return Verdict(
+            answer=f"Somewhere from {span} of {of_years} years are carried." if fewest != most
+            else f"Carries about {span} of {of_years} years.",
+            tightest="The rain was made from twelve means.",
+            caveat="Means hide the lean years: find a daily record before anything is bought.",
+        )  # fmt: skip
+    helped = "topped_up_l_year" in cistern.figures or "loads_year" in cistern.figures
+    if helped and cistern.rain_alone_years_carried < carried:
+        return Verdict(answer=_with_help(cistern), tightest=_help(cistern, say), caveat=_caveat(cistern, say))
     if cistern.tightest_carried_year is None:
         answer, tightest = f"Runs dry in every one of {several(counted, 'year')}.", ""
     else:
@@ -48,11 +63,44 @@ def verdict(cistern: CisternPlan, say: Wording) -> Verdict:
     return Verdict(answer=answer, tightest=tightest, caveat=_caveat(cistern, say))
 
 
+def _with_help(cistern: CisternPlan) -> str:
+    alone, counted = cistern.rain_alone_years_carried, cistern.counted_years
+    share = cistern.figures["rain_share"].value or 0.0
+    rain = f"Rain gives {fixed(share * 100)} % of the water"
+    if alone == 0:
+        return f"{rain} and carries no year of {counted} alone."
+    return f"{rain} and carries {alone} of {several(counted, 'year')} alone."
+
+
+def _help(cistern: CisternPlan, say: Wording) -> str:
+    figures = cistern.figures
+    if "loads_year" in figures:
+        worst = figures["loads_worst"]
+        return f"Trucks bring {fixed(figures['loads_year'].value or 0, 1)} loads a year, {worst.value:.0f} in " + (
+            f"{worst.working}."
+        )
+    worst = figures["topped_up_worst_l"]
+    return (
+        f"Top-up gives {say.volume(figures['topped_up_l_year'].value or 0)} in a mean year, "
+        f"{say.volume(worst.value or 0)} in {worst.working}."
+    )
+
+
+def _saving(cistern: CisternPlan) -> str:
+    on = [step for step in cistern.steps if step.days]
+    if not on:
+        return ""
+    first = on[0]
+    return f" {first.name} on {several(first.days, 'day')} of {several(first.years, 'year')}."
+
+
 def _caveat(cistern: CisternPlan, say: Wording) -> str:
+    if cistern.first_filling and not cistern.dry_runs and cistern.years_carried == cistern.counted_years:
+        return "The house uses more than the roofs bring." + _saving(cistern)
     if cistern.first_filling:
         return "The house uses more than the roofs bring, so no tank lasts."
     if not cistern.dry_runs:
-        return f"No dry day in {several(cistern.counted_years, 'recorded year')}."
+        return f"No dry day in {several(cistern.counted_years, 'recorded year')}.{_saving(cistern)}"
     worst = cistern.dry_runs[0]
     others = int(cistern.figures["short_d"].value or 0) - worst.days
     more = f"; {others:,} more at other times" if others else ""
@@ -60,4 +108,4 @@ def _caveat(cistern: CisternPlan, say: Wording) -> str:
     short_years = cistern.counted_years - cistern.years_carried
     if not short_years:
         return f"Outside the counted years it runs dry: {dry}"
-    return f"Runs dry in {count(short_years)}: {dry}"
+    return f"Runs dry in {count(short_years)}: {dry}{_saving(cistern)}"

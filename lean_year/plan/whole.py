@@ -1,17 +1,19 @@
 """The whole plan in one call."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from pydantic import BaseModel
 
-from lean_year.core.cistern import Replay
-from lean_year.core.household import daily_demand_l
-from lean_year.plan.cistern import CisternPlan, Supply, plan_cistern, replay, years_carried
+from lean_year.core.operation import OperatedReplay
+from lean_year.plan.cistern import CisternPlan, plan_cistern
+from lean_year.plan.demand import HouseholdDemand, demand_of
 from lean_year.plan.figure import Finding
-from lean_year.plan.household import HouseholdPlan, demand_of, plan_household
-from lean_year.plan.rain import PreparedRain, RainPlan, plan_rain
+from lean_year.plan.household import HouseholdPlan, plan_household
+from lean_year.plan.layout import layout_of
+from lean_year.plan.rain import PreparedRain, RainPlan, plan_rain, records_like
 from lean_year.plan.roofs import Catch, RoofsPlan, catch_rain, plan_roofs
 from lean_year.plan.stations import Station, stations
+from lean_year.plan.supply import Supply, operation_of, years_carried
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
@@ -46,16 +48,41 @@ class Planned:
     """The plan, with the daily replay behind it for whoever draws it."""
 
     plan: WholePlan
-    replay: Replay | None
+    replay: OperatedReplay | None
 
 
-def _worth_of_each_roof(document: Property, roofs: RoofsPlan, catch: Catch, supply: Supply) -> None:
+def supply_of(document: Property, rain: PreparedRain, catch: Catch, demand: HouseholdDemand) -> Supply:
+    """The supply of a document, ready for replays."""
+    return Supply(
+        rain=rain,
+        inflow_l=catch.total,
+        loss_l=catch.lost_l,
+        demand=demand.at_steps(document.household),
+        operation=operation_of(document.household, document.cistern),
+        layout=layout_of(document),
+        start_share=document.cistern.start_share,
+    )
+
+
+def _worth_of_each_roof(roofs: RoofsPlan, catch: Catch, supply: Supply) -> None:
     for row, surface in enumerate(roofs.surfaces):
         if surface.on:
-            without = Supply(supply.inflow_l - catch.by_roof[row], supply.demand_l, supply.rain)
             # Subtraction can leave a hair below zero where this is the only roof.
-            without.inflow_l.clip(min=0, out=without.inflow_l)
-            surface.years_carried_without = years_carried(replay(document.cistern, without), supply.rain)
+            left = (supply.inflow_l - catch.by_roof[row]).clip(min=0)
+            surface.years_carried_without = years_carried(replace(supply, inflow_l=left).run(), supply.rain)
+
+
+def _carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple[int, int, int] | None:
+    """For a record made from twelve means: fewest and most years carried in others made from the same."""
+    if rain.record.made_from is None or rain.record.made_from.kind != "means":
+        return None
+    carried, of_years = [], 0
+    for other in records_like(rain):
+        supply = supply_of(document, other, catch_rain(document, other), demand_of(document, other))
+        run = supply.run()
+        of_years = int(other.counts.sum())
+        carried.append(years_carried(run, other))
+    return min(carried), max(carried), of_years
 
 
 def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
@@ -72,21 +99,21 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
     Planned
     """
     say = Wording(document.units)
-    demand = demand_of(document)
-    household = plan_household(document, demand, say)
+    demand = demand_of(document, rain)
+    household = plan_household(document, demand, rain, say)
     rain_plan = cistern = run = None
     words = NO_RAIN
     if rain is None:
-        roofs = plan_roofs(document, None, None, say)
+        roofs = plan_roofs(document, None, None, demand, say)
     else:
         rain_plan = plan_rain(rain, say)
         catch = catch_rain(document, rain)
-        roofs = plan_roofs(document, rain, catch, say)
-        supply = Supply(catch.total, daily_demand_l(demand, rain.month), rain)
-        run = replay(document.cistern, supply)
-        cistern = plan_cistern(document.cistern, supply, run, say)
-        _worth_of_each_roof(document, roofs, catch, supply)
-        words = verdict(cistern, say)
+        roofs = plan_roofs(document, rain, catch, demand, say)
+        supply = supply_of(document, rain, catch, demand)
+        run = supply.run()
+        cistern = plan_cistern(document, supply, run, catch, roofs.figures["area_m2"].value or 0.0, say)
+        _worth_of_each_roof(roofs, catch, supply)
+        words = verdict(cistern, say, _carried_in_records_like_it(document, rain))
     found = [
         finding for stage in (rain_plan, roofs, household, cistern) if stage is not None for finding in stage.findings
     ]

@@ -1,77 +1,33 @@
-"""The property document, version 1.
+"""The property document, version 2.
 
 Field names carry their units. A value that nobody has confirmed is named in `assumed` by its JSON pointer.
 """
 
 from typing import Annotated, Any, Final, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import Field, model_validator
 
-from lean_year.core.catchment import MAX_AREA_M2
+from lean_year.core.catchment import LossSchool
 from lean_year.core.errors import InputError
-from lean_year.core.household import HABITS_L_PERSON_DAY
+from lean_year.property.catchment import Downpipe, Roof, SnowEntry
+from lean_year.property.household import Household
+from lean_year.property.parts import Part, PlaceText, Text, TwelveTemperatures, require_different
+from lean_year.property.tanks import Cistern
 
-DOCUMENT_VERSION: Final = 1
-
-Material = Literal[
-    "metal",
-    "glazed_tile",
-    "concrete_tile",
-    "asphalt_shingle",
-    "flat_membrane",
-    "flat_gravel",
-    "green_roof",
-    "concrete_paving",
-]
-Habit = Literal["frugal", "careful", "ordinary", "generous"]
+DOCUMENT_VERSION: Final = 2
 Units = Literal["metric", "us"]
-_NO_CONTROL = r"[^\x00-\x1f\x7f]"
-Text = Annotated[
-    str, Field(min_length=1, max_length=80, pattern=rf"^{_NO_CONTROL}*[^\x00-\x1f\x7f\s]{_NO_CONTROL}*$")
-]
-"""A name: some words, no control characters."""
-PlaceText = Annotated[str, Field(max_length=80, pattern=rf"^{_NO_CONTROL}*$")]
-Key = Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[a-z0-9-]+$")]
-TwelveMonths = Annotated[list[Annotated[float, Field(ge=0, le=1e7)]], Field(min_length=12, max_length=12)]
+Money = Annotated[float, Field(ge=0, le=1e9)]
 
 
-class Part(BaseModel):
-    """Unknown names, `nan`, `inf`, and text or yes and no for a number are refused everywhere."""
+class Site(Part):
+    """Where the property lies, as far as the weather asks."""
 
-    model_config = ConfigDict(
-        extra="forbid", strict=True, allow_inf_nan=False, json_schema_serialization_defaults_required=True
-    )
-
-
-class Rectangle(Part):
-    """Length times width, the length up the slope where `along_slope`."""
-
-    kind: Literal["rectangle"] = "rectangle"
-    length_m: float = Field(ge=0, le=1_000)
-    width_m: float = Field(ge=0, le=1_000)
-    along_slope: bool = False
-
-
-class PlanArea(Part):
-    """A plan area known from a drawing or a survey."""
-
-    kind: Literal["area"] = "area"
-    area_m2: float = Field(ge=0, le=MAX_AREA_M2)
-
-
-class Roof(Part):
-    """One surface that catches rain."""
-
-    id: Key
-    name: Text
-    material: Material = "metal"
-    extent: Annotated[Rectangle | PlanArea, Field(discriminator="kind")]
-    pitch_deg: float = Field(default=0, ge=0, le=89)
-    runoff: float | None = Field(default=None, ge=0, le=1)
-    """Share of rain that runs off; the material's usual value where None."""
-    loss_mm: float = Field(default=0.5, ge=0, le=20)
-    """Rain lost to wetting each day."""
-    on: bool = True
+    latitude_deg: float | None = Field(default=None, ge=-66, le=66)
+    longitude_deg: float | None = Field(default=None, ge=-180, le=180)
+    """With the latitude, where the origin of the plan lies."""
+    tmin_c: TwelveTemperatures | None = None
+    """Mean of the daily lowest temperature in each month; used where the record has none."""
+    tmax_c: TwelveTemperatures | None = None
 
 
 class Rain(Part):
@@ -79,72 +35,84 @@ class Rain(Part):
 
     record_id: str | None = Field(default=None, max_length=40)
     filling: Literal["none", "zero", "other_years"] = "none"
+    design_intensity_mm_h: float = Field(default=75, gt=0, le=1_000)
+    """The downpour that links and overflow must carry."""
 
 
-class Household(Part):
-    residents: float = Field(ge=0, le=10_000)
-    habit: Habit = "careful"
-    litres_person_day: float | None = Field(default=None, ge=0, le=2_000)
-    """Indoor litres a person and day; the habit's usual figure where None."""
-    guests: TwelveMonths = Field(default_factory=lambda: [0.0] * 12)
-    """Mean number of guests in each month, January first."""
-    garden_l_month: TwelveMonths = Field(default_factory=lambda: [0.0] * 12)
+class Prices(Part):
+    """A few prices, until there is a list of parts. Each is an estimate until it is confirmed."""
 
-    @property
-    def indoor_l_person_day(self) -> float:
-        return HABITS_L_PERSON_DAY[self.habit] if self.litres_person_day is None else self.litres_person_day
-
-
-class Cistern(Part):
-    """The store. `tank_l` reaches from the floor to the overflow."""
-
-    tank_l: float = Field(ge=0, le=1e9)
-    below_outlet_l: float = Field(default=0, ge=0, le=1e9)
-    """Water under the outlet, which cannot be drawn."""
-    fire_reserve_l: float = Field(default=0, ge=0, le=1e9)
-    rule: Literal["yas", "ybs"] = "yas"
-    start_share: float = Field(default=1, ge=0, le=1)
-    """Share of the live volume that is full when the record begins."""
-    short_years_allowed: int = Field(default=0, ge=0, le=200)
-    """How many of the recorded years may run short."""
-
-    @property
-    def held_back_l(self) -> float:
-        return self.below_outlet_l + self.fire_reserve_l
-
-    @property
-    def live_l(self) -> float:
-        return self.tank_l - self.held_back_l
-
-    @model_validator(mode="after")
-    def _room_for_what_is_held_back(self) -> "Cistern":
-        if self.held_back_l > self.tank_l:
-            held, tank = f"{self.held_back_l:,.0f} L", f"{self.tank_l:,.0f} L"
-            problem = f"must be at least what is held back below the outlet and for fire, {held}, got {tank}"
-            raise InputError("tank_l", problem)
-        return self
+    currency: Annotated[str, Field(min_length=1, max_length=4, pattern=r"^\S+$")] = "€"
+    tank_each: Money = 450
+    tank_m3: Money = 160
+    pad_m3: Money = 35
+    """Pad and ground work for each m3 of tank."""
+    water_m3: Money = 0
+    """Water from mains, well or truck; 0 where it is not priced."""
+    rain_roof_m2: Money = 60
+    """A roof built to catch rain."""
+    low_use_fittings: Money = 350
+    dry_toilet: Money = 1_200
+    greywater: Money = 900
+    service_years: int = Field(default=20, ge=1, le=100)
+    """Years over which what is bought once is spread."""
 
 
 class Property(Part):
     """Everything that was entered about one property."""
 
-    version: Literal[1] = DOCUMENT_VERSION
+    version: Literal[2] = DOCUMENT_VERSION
     name: Text
     place: PlaceText = ""
     units: Units = "metric"
+    site: Site = Field(default_factory=Site)
     roofs: list[Roof] = Field(default_factory=list, max_length=50)
+    downpipes: list[Downpipe] = Field(
+        default_factory=lambda: [Downpipe(id="a", name="A")], min_length=1, max_length=30
+    )
+    losses: LossSchool = "daily"
+    """How rain is lost on the roofs: by a coefficient alone, a depth a day and the coefficient, or by the month."""
+    snow: SnowEntry = Field(default_factory=SnowEntry)
     rain: Rain = Field(default_factory=Rain)
     household: Household
     cistern: Cistern
+    prices: Prices = Field(default_factory=Prices)
     assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=200)
     """JSON pointers of values that stand in until somebody confirms them."""
 
     @model_validator(mode="after")
-    def _roof_ids_differ(self) -> "Property":
-        ids = [roof.id for roof in self.roofs]
-        if len(set(ids)) != len(ids):
-            raise InputError("roofs", "must have different ids")
+    def _names_agree(self) -> "Property":
+        require_different("roofs", [roof.id for roof in self.roofs])
+        require_different("downpipes", [each.id for each in self.downpipes])
+        groups = {each.id for each in self.downpipes}
+        for number, roof in enumerate(self.roofs):
+            for drain in roof.drains:
+                if drain.group not in groups:
+                    raise InputError(
+                        f"roofs[{number}].drains",
+                        f"must name a group of downpipes, one of {', '.join(sorted(groups))}, got {drain.group}",
+                    )
+        tanks = {tank.id for tank in self.cistern.tanks}
+        for number, each in enumerate(self.downpipes):
+            if each.tank is not None and each.tank not in tanks:
+                raise InputError(
+                    f"downpipes[{number}].tank", f"must be one of {', '.join(sorted(tanks))}, got {each.tank}"
+                )
         return self
+
+
+DayList = Annotated[list[Annotated[float, Field(ge=-80, le=60)] | None], Field(max_length=200_000)]
+
+
+class TwelveMeans(Part):
+    """What a generated record was made from, so that the same and others like it can be made again."""
+
+    kind: Literal["months", "means"] = "means"
+    """Made to add up to observed months, or from twelve means alone."""
+    mean_mm: Annotated[list[Annotated[float, Field(ge=0, le=5_000)]], Field(min_length=12, max_length=12)]
+    wet_days: Annotated[list[Annotated[float, Field(ge=0, le=31)]], Field(min_length=12, max_length=12)]
+    yearly_variation: float = Field(ge=0, le=1)
+    seed: int = Field(ge=0, le=2**31 - 1)
 
 
 class RainRecord(Part):
@@ -153,7 +121,20 @@ class RainRecord(Part):
     name: str = Field(min_length=1, max_length=120)
     start: Annotated[str, Field(pattern=r"^\d{4}-\d{2}-\d{2}$")]
     depth_mm: list[Annotated[float, Field(ge=0, le=1_825)] | None] = Field(min_length=1, max_length=200_000)
+    tmin_c: DayList | None = None
+    tmax_c: DayList | None = None
+    et0_mm: Annotated[list[Annotated[float, Field(ge=0, le=40)] | None], Field(max_length=200_000)] | None = None
+    made_from: TwelveMeans | None = None
+    """Set where the days were not observed."""
     note: str = Field(default="", max_length=2_000)
+
+    @model_validator(mode="after")
+    def _as_long_as_the_rain(self) -> "RainRecord":
+        for name in ("tmin_c", "tmax_c", "et0_mm"):
+            days = getattr(self, name)
+            if days is not None and len(days) != len(self.depth_mm):
+                raise InputError(name, f"must have one value a day, {len(self.depth_mm)}, got {len(days)}")
+        return self
 
 
 class PropertyFile(Part):
@@ -165,5 +146,29 @@ class PropertyFile(Part):
 
 
 def upgrade(raw: dict[str, Any]) -> dict[str, Any]:
-    """Bring a document of an older version up to this one. Version 1 is the first, so nothing is to do."""
-    return raw
+    """Bring a document of an older version up to this one.
+
+    Version 1 had one tank known by its volume; it becomes a tank two metres high whose outlet stands where the
+    water it held back reached.
+    """
+    if raw.get("version") != 1:
+        return raw
+    old = raw.get("cistern")
+    if not isinstance(old, dict):
+        return raw | {"version": 2}
+    old = dict(old)
+    tank_l, below_l = old.pop("tank_l", 0.0), old.pop("below_outlet_l", 0.0)
+    if not all(isinstance(litres, int | float) for litres in (tank_l, below_l)):
+        raise InputError("cistern.tank_l", "must be a number, as must below_outlet_l")
+    if below_l > tank_l:
+        raise InputError("cistern.tank_l", f"must be at least what is below the outlet, {below_l:g}, got {tank_l:g}")
+    height_m = 2.0
+    tank = {
+        "id": "tank-1",
+        "name": "Tank",
+        "shape": {"kind": "volume", "volume_l": tank_l, "height_m": height_m},
+        "outlet_m": height_m * below_l / tank_l if tank_l else 0.0,
+    }
+    moved = {"/cistern/tank_l": "/cistern/tanks/0/shape", "/cistern/below_outlet_l": "/cistern/tanks/0/outlet_m"}
+    assumed = [moved.get(pointer, pointer) for pointer in raw.get("assumed", [])]
+    return raw | {"version": 2, "cistern": old | {"tanks": [tank]}, "assumed": assumed}

@@ -9,6 +9,11 @@ from pydantic import ValidationError
 from lean_year.core.errors import InputError
 from lean_year.property.document import Property
 
+# The tags of unions, which are no place in the document.
+_TAGS = {"rectangle", "area", "outline", "volume", "upright_cylinder", "slim", "box", "lying_cylinder", "pit"}
+RESIZE = "resize"
+"""Our own operation beside those of RFC 6902: make the tanks at `/cistern` wider until they hold `value` litres."""
+
 
 def field_name(location: tuple[int | str, ...]) -> str:
     """A place in a document as people read it.
@@ -20,7 +25,7 @@ def field_name(location: tuple[int | str, ...]) -> str:
     for step in location:
         if isinstance(step, int):
             shown += f"[{step}]"
-        elif step not in ("rectangle", "area"):  # the tags of a union, which are not in the document
+        elif step not in _TAGS:  # the tags of a union, which are not in the document
             shown += f".{step}" if shown else step
     return shown or "property"
 
@@ -81,8 +86,15 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     InputError
         If an operation does not fit the document, or the result is not a valid document.
     """
+    raw = document.model_dump(mode="json")
     try:
-        raw = jsonpatch.JsonPatch(operations).apply(document.model_dump(mode="json"))
+        for operation in operations:
+            if operation.get("op") == RESIZE:
+                raw["cistern"] = _resized(raw, operation)
+            else:
+                raw = jsonpatch.JsonPatch([operation]).apply(raw, in_place=True)
+    except InputError:
+        raise
     except (
         jsonpatch.JsonPatchException,
         jsonpointer.JsonPointerException,
@@ -93,10 +105,23 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
         paths = ", ".join(str(op.get("path", ""))[:60] for op in operations[:4])
         raise InputError("operations", f"do not fit the document: {paths}") from bad
     changed = check(raw)
-    written = [op.get("path", "") for op in operations if op.get("op") != "test"]
+    written = [
+        "/cistern/tanks" if op.get("op") == RESIZE else op.get("path", "")
+        for op in operations
+        if op.get("op") != "test"
+    ]
     changed.assumed = [
         pointer
         for pointer in changed.assumed
         if not any(pointer == path or pointer.startswith(f"{path}/") for path in written)
     ]
     return changed
+
+
+def _resized(raw: dict[str, Any], operation: dict[str, Any]) -> Any:
+    litres = operation.get("value")
+    if operation.get("path") != "/cistern":
+        raise InputError("operations", f"can resize /cistern only, got {str(operation.get('path'))[:60]}")
+    if isinstance(litres, bool) or not isinstance(litres, int | float) or not 0 <= litres <= 1e9:
+        raise InputError("cistern", f"must hold from 0 to 1,000,000,000 L, got {str(litres)[:40]}")
+    return check(raw).cistern.resized(float(litres)).model_dump(mode="json")

@@ -1,17 +1,10 @@
 """A new property from four answers: the roof, the rain, the people and their use."""
 
 from lean_year.core.household import HABITS_L_PERSON_DAY
-from lean_year.property.document import (
-    Cistern,
-    Habit,
-    Household,
-    Material,
-    PlanArea,
-    Property,
-    Rain,
-    Roof,
-    Units,
-)
+from lean_year.property.catchment import Material, PlanArea, Roof
+from lean_year.property.document import Property, Rain, Units
+from lean_year.property.household import Habit, Household
+from lean_year.property.tanks import Cistern, Tank, Volume
 
 FIRST_GUESS_DAYS = 60
 """Days of use that the first tank holds, until somebody chooses. Basis: estimate."""
@@ -38,15 +31,15 @@ def new_property(
         roofs=[Roof(id="roof-1", name="Main roof", material=material, extent=PlanArea(area_m2=roof_area_m2))],
         rain=Rain(record_id=record_id),
         household=Household(residents=people, habit=habit),
-        cistern=Cistern(tank_l=tank_l, below_outlet_l=round(tank_l * 0.05, -1)),
+        cistern=Cistern(tanks=[Tank(id="tank-1", name="Tank", shape=Volume(volume_l=tank_l), outlet_m=0.13)]),
         assumed=[
             "/roofs/0/runoff",
             "/roofs/0/loss_mm",
             "/household/litres_person_day",
             "/household/garden_l_month",
-            "/cistern/tank_l",
-            "/cistern/below_outlet_l",
+            "/cistern/tanks",
             "/cistern/rule",
             "/cistern/start_share",
+            "/prices",
         ],
     )

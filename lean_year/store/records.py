@@ -1,16 +1,23 @@
 """Rain records: written once, read by id."""
 
+import dataclasses
 import datetime as dt
+import json
 import zlib
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session, defer
 
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rainfall import DailyRain, DaysFrom, MadeFrom
 from lean_year.store.database import reading
 from lean_year.store.tables import RainRecordRow
+
+_WITHOUT_DAYS = [defer(column) for column in (
+    RainRecordRow.depth_mm, RainRecordRow.tmin_c, RainRecordRow.tmax_c, RainRecordRow.et0_mm
+)]  # fmt: skip
 
 
 class UnknownRecord(LookupError):
@@ -26,6 +33,23 @@ class RecordEntry:
     note: str
     start: dt.date
     days: int
+    temperatures: bool
+    evapotranspiration: bool
+    days_from: DaysFrom
+    """Whether its days were observed, made to fit observed months, or made from twelve means."""
+
+
+def _packed(values: NDArray[np.float64]) -> bytes:
+    return zlib.compress(values.astype("<f8").tobytes(), 6)
+
+
+def _unpacked(data: bytes) -> NDArray[np.float64]:
+    return np.frombuffer(zlib.decompress(data), dtype="<f8").astype(np.float64)
+
+
+def made_from_json(text: str) -> MadeFrom:
+    raw = json.loads(text)
+    return MadeFrom(**raw | {"mean_mm": tuple(raw["mean_mm"]), "wet_days": tuple(raw["wet_days"])})
 
 
 def add_record(
@@ -40,7 +64,11 @@ def add_record(
             note=note,
             start=rain.start,
             days=rain.depth_mm.size,
-            depth_mm=zlib.compress(rain.depth_mm.astype("<f8").tobytes(), 6),
+            depth_mm=_packed(rain.depth_mm),
+            tmin_c=None if rain.tmin_c is None else _packed(rain.tmin_c),
+            tmax_c=None if rain.tmax_c is None else _packed(rain.tmax_c),
+            et0_mm=None if rain.et0_mm is None else _packed(rain.et0_mm),
+            made_from=None if rain.made_from is None else json.dumps(dataclasses.asdict(rain.made_from)),
             made_at=dt.datetime.now(dt.UTC).replace(tzinfo=None),
         )
     )
@@ -58,8 +86,14 @@ def load_record(engine: Engine, record_id: str) -> tuple[RecordEntry, DailyRain]
         row = session.get(RainRecordRow, record_id)
         if row is None:
             raise UnknownRecord(record_id)
-        depths = np.frombuffer(zlib.decompress(row.depth_mm), dtype="<f8").astype(np.float64)
-        return _entry(row), DailyRain(row.start, depths)
+        return _entry(row), DailyRain(
+            row.start,
+            _unpacked(row.depth_mm),
+            tmin_c=None if row.tmin_c is None else _unpacked(row.tmin_c),
+            tmax_c=None if row.tmax_c is None else _unpacked(row.tmax_c),
+            et0_mm=None if row.et0_mm is None else _unpacked(row.et0_mm),
+            made_from=None if row.made_from is None else made_from_json(row.made_from),
+        )
 
 
 def load_entry(engine: Engine, record_id: str) -> RecordEntry:
@@ -70,7 +104,7 @@ def load_entry(engine: Engine, record_id: str) -> RecordEntry:
     UnknownRecord
     """
     with reading(engine) as session:
-        row = session.get(RainRecordRow, record_id, options=[defer(RainRecordRow.depth_mm)])
+        row = session.get(RainRecordRow, record_id, options=_WITHOUT_DAYS)
         if row is None:
             raise UnknownRecord(record_id)
         return _entry(row)
@@ -79,11 +113,19 @@ def load_entry(engine: Engine, record_id: str) -> RecordEntry:
 def list_records(engine: Engine) -> list[RecordEntry]:
     """All records without their days, the newest first."""
     with reading(engine) as session:
-        rows = session.scalars(
-            select(RainRecordRow).options(defer(RainRecordRow.depth_mm)).order_by(RainRecordRow.made_at.desc())
-        )
+        rows = session.scalars(select(RainRecordRow).options(*_WITHOUT_DAYS).order_by(RainRecordRow.made_at.desc()))
         return [_entry(row) for row in rows]
 
 
 def _entry(row: RainRecordRow) -> RecordEntry:
-    return RecordEntry(row.id, row.name, row.note, row.start, row.days)
+    made = None if row.made_from is None else made_from_json(row.made_from)
+    return RecordEntry(
+        row.id,
+        row.name,
+        row.note,
+        row.start,
+        row.days,
+        temperatures=row.has_temperatures,
+        evapotranspiration=row.has_evapotranspiration,
+        days_from="observed" if made is None else made.kind,
+    )

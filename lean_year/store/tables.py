@@ -3,7 +3,7 @@
 import datetime as dt
 
 from sqlalchemy import ForeignKey, ForeignKeyConstraint, Index, LargeBinary, MetaData, String, Text, UniqueConstraint
-from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+from sqlalchemy.orm import DeclarativeBase, Mapped, column_property, mapped_column
 
 NAMES = {
     "ix": "ix_%(table_name)s_%(column_0_N_name)s",
@@ -72,7 +72,14 @@ class RainRecordRow(Base):
     start: Mapped[dt.date]
     days: Mapped[int]
     depth_mm: Mapped[bytes] = mapped_column(LargeBinary)
-    """Little-endian float64, zlib-packed, NaN where missing."""
+    """Little-endian float64, zlib-packed, NaN where missing; so are the three below where the record has them."""
+    tmin_c: Mapped[bytes | None] = mapped_column(LargeBinary)
+    tmax_c: Mapped[bytes | None] = mapped_column(LargeBinary)
+    et0_mm: Mapped[bytes | None] = mapped_column(LargeBinary)
+    made_from: Mapped[str | None] = mapped_column(Text)
+    """JSON of what a record was made from, where its days were not observed."""
     made_at: Mapped[dt.datetime]
+    has_temperatures: Mapped[bool] = column_property(tmin_c.is_not(None) & tmax_c.is_not(None))
+    has_evapotranspiration: Mapped[bool] = column_property(et0_mm.is_not(None))
 
     __table_args__ = (Index(None, "property_id"),)

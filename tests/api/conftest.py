@@ -25,7 +25,7 @@ def demo(client):
 
 @pytest.fixture
 def edit(client):
-    """Send one replacement."""
+    """Send one replacement, or a new size for the tanks at `/cistern`."""
 
     def send(property_id, base, path, value, edit_id=None):
         return client.post(
@@ -34,7 +34,7 @@ def edit(client):
                 "base_revision": base,
                 "edit_id": edit_id or str(uuid.uuid4()),
                 "label": f"{path} {value}",
-                "operations": [{"op": "replace", "path": path, "value": value}],
+                "operations": [{"op": "resize" if path == "/cistern" else "replace", "path": path, "value": value}],
             },
         )
 

@@ -7,7 +7,7 @@ import re
 
 import lean_year.core
 
-UNITS = {"_mm": "mm", "_m2": "m2", "_m": "m", "_deg": "deg", "_l": "L"}
+UNITS = {"_mj_m2": "MJ/m2 per day", "_mm": "mm", "_m2": "m2", "_m": "m", "_deg": "deg", "_l": "L"}
 NAMED = re.compile(r"^    ([a-z_0-9, ]+) : [^\n]+\n((?:        [^\n]*\n)+)", re.MULTILINE)
 
 

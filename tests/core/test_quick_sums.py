@@ -55,7 +55,7 @@ def test_a_bad_sum_names_the_field(name, values, field):
 
 
 def test_every_output_ends_in_its_unit():
-    suffix = {"L": "_l", "m2": "_m2", "d": "days"}
+    suffix = {"L": "_l", "m2": "_m2", "m": "_m", "d": "days"}
     for each in QUICK_SUMS.values():
         for output, unit in each.outputs.items():
             assert output.endswith(suffix[unit])

@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError
-from lean_year.formats.rain_import import Choices, read_daily_rain
+from lean_year.formats.rain_account import Choices
+from lean_year.formats.rain_import import read_rain_file
 
 START = dt.date(1990, 3, 1)
 DAYS = 1_500
@@ -43,7 +44,7 @@ SHAPES = {
 
 @pytest.mark.parametrize("shape", SHAPES)
 def test_every_shape_gives_the_same_record(shape):
-    read = read_daily_rain(SHAPES[shape])
+    read = read_rain_file(SHAPES[shape])
     assert read.rain.start == START
     assert read.rain.depth_mm == pytest.approx(RAIN)
     assert read.missing_days == 0
@@ -51,23 +52,23 @@ def test_every_shape_gives_the_same_record(shape):
 
 
 def test_inches_are_told_by_the_year_they_would_make():
-    read = read_daily_rain(table(lambda d, mm: f"{d:%m/%d/%Y},{mm / 25.4:.2f}", "DATE,RAIN\n"))
+    read = read_rain_file(table(lambda d, mm: f"{d:%m/%d/%Y},{mm / 25.4:.2f}", "DATE,RAIN\n"))
     assert read.unit == "inch"
     assert "as millimetres" in read.unit_reason
     assert read.rain.depth_mm == pytest.approx(RAIN, abs=0.13)
 
 
 def test_a_column_that_says_millimetres_is_not_believed_when_the_year_is_impossible():
-    read = read_daily_rain(table(lambda d, mm: f"{d},{round(mm * 10)}"))
+    read = read_rain_file(table(lambda d, mm: f"{d},{round(mm * 10)}"))
     assert read.unit == "tenth_mm"
     assert read.unit_reason.startswith("the column says millimetres, but")
 
 
 def test_what_the_person_says_rules():
-    read = read_daily_rain(SHAPES["tenths"], Choices(unit="mm"))
+    read = read_rain_file(SHAPES["tenths"], Choices(unit="mm"))
     assert read.rain.depth_mm == pytest.approx(RAIN * 10)
     assert any("unusual" in warning for warning in read.warnings) or read.mean_year_mm < 6_000
-    chosen = read_daily_rain(SHAPES["another column first"], Choices(rain_column=1, unit="mm"))
+    chosen = read_rain_file(SHAPES["another column first"], Choices(rain_column=1, unit="mm"))
     assert set(chosen.rain.depth_mm) == {17.0}
 
 
@@ -77,7 +78,7 @@ def test_rows_are_refused_one_by_one_by_line():
     lines[20] = "1990-03-20,-3"
     lines[30] = "not a date,3"
     lines[40] = f"{DATES[39]},2500"
-    read = read_daily_rain("\n".join(lines).encode())
+    read = read_rain_file("\n".join(lines).encode())
     assert [(row.line, row.reason) for row in read.refused[:3]] == [
         (11, "not a number: 'wet'"),
         (21, "rain cannot be negative: -3"),
@@ -95,7 +96,7 @@ def test_traces_blanks_codes_and_repeats_are_told_apart():
     lines[7] = f"{DATES[6]},-9999"
     lines.insert(9, lines[8])
     lines.insert(10, f"{DATES[7]},77.7")
-    read = read_daily_rain("\n".join(lines).encode())
+    read = read_rain_file("\n".join(lines).encode())
     assert read.trace_days == 1
     assert read.blank_days == 2
     assert read.missing_days == 2
@@ -108,7 +109,7 @@ def test_traces_blanks_codes_and_repeats_are_told_apart():
 
 def test_dates_out_of_order_are_put_in_order():
     lines = SHAPES["iso"].decode().splitlines()
-    read = read_daily_rain("\n".join([lines[0], *reversed(lines[1:])]).encode())
+    read = read_rain_file("\n".join([lines[0], *reversed(lines[1:])]).encode())
     assert read.rain.depth_mm == pytest.approx(RAIN)
 
 
@@ -134,28 +135,28 @@ BAD = {
 def test_what_is_no_daily_record_is_refused_with_its_reason(case):
     data, message = BAD[case]
     with pytest.raises(InputError, match=message):
-        read_daily_rain(data)
+        read_rain_file(data)
 
 
 def test_a_record_of_impossible_days_is_refused():
     flood = table(lambda d, _: f"{d},9999")
     with pytest.raises(InputError, match="no day with a possible depth of rain; line"):
-        read_daily_rain(flood, Choices(unit="mm"))
+        read_rain_file(flood, Choices(unit="mm"))
 
 
 def test_a_third_missing_is_taken_with_a_warning():
     keep = [i for i in range(DAYS) if i % 10 not in (1, 4, 7)]
-    read = read_daily_rain(table(lambda d, mm: f"{d},{mm}", dates=[DATES[i] for i in keep], rain=RAIN[keep]))
+    read = read_rain_file(table(lambda d, mm: f"{d},{mm}", dates=[DATES[i] for i in keep], rain=RAIN[keep]))
     assert read.warnings[0].startswith("30 % of the days are missing")
 
 
 @given(st.binary(max_size=3_000))
 def test_no_bytes_whatever_do_more_than_refuse(data):
     with contextlib.suppress(InputError):
-        read_daily_rain(data)
+        read_rain_file(data)
 
 
 @given(st.text(alphabet="0123456789,;.-/ \nTdatern\t\"'", max_size=2_000))
 def test_no_near_table_does_more_than_refuse(text):
     with contextlib.suppress(InputError):
-        read_daily_rain(text.encode())
+        read_rain_file(text.encode())

@@ -8,17 +8,29 @@ from hypothesis import strategies as st
 
 from lean_year.core.rainfall import DailyRain
 from lean_year.formats.property_file import parse_property_file, rain_from_record, record_from_rain
-from lean_year.formats.rain_import import read_daily_rain
+from lean_year.formats.rain_import import read_rain_file
 from lean_year.formats.strict_csv import read_strict_csv
-from lean_year.property.document import (
-    Cistern,
+from lean_year.property.catchment import Downpipe, Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
+from lean_year.property.document import Property, PropertyFile, Rain, Site
+from lean_year.property.household import (
+    Animals,
+    BackUpEntry,
+    CheaperWater,
     Household,
-    PlanArea,
-    Property,
-    PropertyFile,
-    Rain,
-    Rectangle,
-    Roof,
+    Irrigation,
+    PeriodEntry,
+    StepEntry,
+    UseEntry,
+)
+from lean_year.property.tanks import (
+    Box,
+    Cistern,
+    LyingCylinder,
+    Pit,
+    Slim,
+    Tank,
+    UprightCylinder,
+    Volume,
 )
 from tests.records import write_csv
 
@@ -26,35 +38,155 @@ amounts = st.one_of(st.just(0.0), st.floats(0.1, 300).map(lambda mm: round(mm, 1
 words = st.text(st.characters(exclude_categories=["C", "Z"]), min_size=1, max_size=80)
 
 
+metres = st.floats(0.2, 12)
+share = st.floats(0, 1)
+month = st.lists(st.floats(0, 1e6), min_size=12, max_size=12)
+SHAPES = st.one_of(
+    st.builds(Volume, volume_l=st.floats(0, 1e6), height_m=st.floats(1, 4)),
+    st.builds(UprightCylinder, diameter_m=metres, height_m=st.floats(1, 4)),
+    st.builds(
+        lambda a, b, h: Slim(length_m=max(a, b), width_m=min(a, b), height_m=h), metres, metres, st.floats(1, 4)
+    ),
+    st.builds(Box, length_m=metres, width_m=metres, height_m=st.floats(1, 4)),
+    st.builds(LyingCylinder, diameter_m=st.floats(1, 4), length_m=metres),
+    st.builds(Pit, length_m=metres, width_m=metres, height_m=st.floats(1, 4), void_ratio=st.floats(0.2, 1)),
+)
+EXTENTS = st.one_of(
+    st.builds(PlanArea, area_m2=st.floats(0, 1e6)),
+    st.builds(Rectangle, length_m=st.floats(0, 1000), width_m=st.floats(0, 1000), along_slope=st.booleans()),
+    st.builds(lambda x, y: Outline(points_m=[[0, 0], [x, 0], [x, y]]), st.floats(0.5, 90), st.floats(0.5, 90)),
+)
+
+
+@st.composite
+def households(draw):
+    """Any household that can be entered."""
+    kinds = st.sampled_from(["house", "garden", "animals", "other"])
+    triggers = sorted(draw(st.lists(st.integers(1, 99), max_size=3, unique=True)), reverse=True)
+    cut = draw(share)
+    return Household(
+        residents=draw(st.floats(0, 100)),
+        guests=draw(month),
+        garden_l_month=draw(month),
+        uses=[
+            UseEntry(
+                id=f"use-{i}",
+                name=name,
+                kind=draw(kinds),
+                fixture=draw(st.sampled_from([None, "toilet", "shower"])),
+                from_rain=draw(st.booleans()),
+                litres_person_day=draw(st.floats(0, 200)),
+            )
+            for i, name in enumerate(draw(st.lists(words, max_size=2)))
+        ],
+        periods=draw(
+            st.lists(
+                st.builds(
+                    PeriodEntry,
+                    name=words,
+                    first=st.sampled_from(["01-01", "02-29", "11-15"]),
+                    last=st.sampled_from(["01-31", "02-28", "12-31"]),
+                    people=st.floats(0, 30),
+                    replaces=st.booleans(),
+                    days=st.sampled_from(["every", "weekdays", "weekends"]),
+                ),
+                max_size=2,
+            )
+        ),
+        irrigation=Irrigation(
+            area_m2=draw(st.sampled_from([0.0, 80.0])),
+            et0=draw(st.sampled_from(["entered", "temperatures", "record"])),
+            available_water_mm=draw(st.floats(1, 200)),
+            allowed_depletion=draw(share),
+        ),
+        animals=[Animals(id="goats", animal="goat", heads=draw(st.floats(0, 50)))] if draw(st.booleans()) else [],
+        steps=[
+            StepEntry(name=f"Step {i}", below_share=at / 100, garden_cut=cut, house_cut=cut / 2)
+            for i, at in enumerate(triggers)
+        ],
+        back_up=BackUpEntry(
+            kind=draw(st.sampled_from(["none", "mains", "well", "truck"])),
+            keep_share=draw(share),
+            order_share=draw(share),
+            lead_days=draw(st.integers(1, 30)),
+        ),
+        cheaper=CheaperWater(
+            low_use=draw(st.booleans()), dry_toilet=draw(st.booleans()), greywater_share=draw(share)
+        ),
+    )
+
+
+@st.composite
+def tank_rows(draw):
+    """One to three tanks where they stand."""
+    rows = []
+    for i in range(draw(st.integers(1, 3))):
+        shape = draw(SHAPES)
+        top = shape.in_core().height_m * draw(st.floats(0.5, 1))
+        rows.append(
+            Tank(
+                id=f"tank-{i}",
+                name=draw(words),
+                shape=shape,
+                count=draw(st.integers(1, 3)),
+                floor_m=draw(st.floats(-3, 3)),
+                outlet_m=top * draw(share),
+                overflow_m=top,
+                let_down=draw(st.booleans()),
+                phase=0 if i == 0 else draw(st.integers(0, 1)),
+            )
+        )
+    return rows
+
+
 @st.composite
 def documents(draw):
     """Any document that can be entered."""
-    extents = st.one_of(
-        st.builds(PlanArea, area_m2=st.floats(0, 1e6)),
-        st.builds(Rectangle, length_m=st.floats(0, 1000), width_m=st.floats(0, 1000), along_slope=st.booleans()),
-    )
     names = draw(st.lists(words, max_size=4))
     roofs = [
         Roof(
             id=f"roof-{i}",
             name=name,
-            extent=draw(extents),
+            material=draw(st.sampled_from(["metal", "asphalt_shingle", "car_park", "mesh_cover", "copper"])),
+            extent=draw(EXTENTS),
             pitch_deg=draw(st.floats(0, 89)),
             runoff=draw(st.none() | st.floats(0, 1)),
             on=draw(st.booleans()),
+            drains=draw(
+                st.sampled_from(
+                    [
+                        [Drain(group="a")],
+                        [Drain(group="b")],
+                        [Drain(group="a", share=0.5), Drain(group="b", share=0.5)],
+                    ]
+                )
+            ),
+            snow_guards=draw(st.booleans()),
+            hazards=draw(st.lists(st.sampled_from(["trees", "lead_paint", "birds"]), unique=True)),
         )
         for i, name in enumerate(names)
     ]
-    held = draw(st.floats(0, 1e6))
-    month = st.lists(st.floats(0, 1e6), min_size=12, max_size=12)
+    tanks = draw(tank_rows())
+    cold = draw(st.booleans())
     return Property(
         name=draw(words),
         units=draw(st.sampled_from(["metric", "us"])),
+        site=Site(latitude_deg=48.0, tmin_c=[-8.0] * 6 + [6.0] * 6, tmax_c=[1.0] * 6 + [18.0] * 6)
+        if cold
+        else Site(),
+        downpipes=[Downpipe(id="a", name="A"), Downpipe(id="b", name="B", tank=tanks[-1].id)],
         roofs=roofs,
+        losses=draw(st.sampled_from(["daily", "coefficient", "monthly"])),
+        snow=SnowEntry(on=draw(st.booleans())),
         rain=Rain(filling=draw(st.sampled_from(["none", "zero", "other_years"]))),
-        household=Household(residents=draw(st.floats(0, 100)), guests=draw(month), garden_l_month=draw(month)),
+        household=draw(households()),
         cistern=Cistern(
-            tank_l=held + draw(st.floats(0, 1e6)), below_outlet_l=held, start_share=draw(st.floats(0, 1))
+            tanks=tanks,
+            layout=draw(st.sampled_from(["linked", "settling_first", "series", "transfer"])),
+            start_share=draw(share),
+            built_phase=draw(st.integers(0, 1)),
+            garden_from_first=draw(st.booleans()),
+            rule=draw(st.sampled_from(["yas", "ybs"])),
         ),
     )
 
@@ -114,7 +246,7 @@ def tables(draw):
 @given(tables())
 def test_rain_comes_out_of_a_table_of_any_shape_as_it_went_in(made):
     start, rain, text = made
-    read = read_daily_rain(text.encode())
+    read = read_rain_file(text.encode())
     assert read.rain.start == start
     assert np.array_equal(read.rain.depth_mm, rain, equal_nan=True)
     assert read.unit == "mm"

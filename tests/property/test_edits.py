@@ -6,10 +6,10 @@ from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.household import HABITS_L_PERSON_DAY
-from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.property.document import Property, upgrade
 from lean_year.property.edits import apply_edit, check, field_name
 from lean_year.property.start import FIRST_GUESS_DAYS, new_property
+from tests.farm import farm
 from tests.formats.test_round_trips import documents
 
 
@@ -20,21 +20,21 @@ def replace(path, value):
 @given(documents(), st.floats(0, 1e9), st.integers(0, 11), st.floats(0, 1e6))
 def test_an_edit_changes_what_it_names_and_its_opposite_changes_it_back(document, more, month, garden):
     before, month_path = document.model_dump(), f"/household/garden_l_month/{month}"
-    tank = document.cistern.tank_l + min(more, 1e9 - document.cistern.tank_l)
-    edited = apply_edit(document, replace("/cistern/tank_l", tank) + replace(month_path, garden))
-    assert edited.cistern.tank_l == tank
+    reserve = min(more, document.cistern.gross_l)
+    edited = apply_edit(document, replace("/cistern/fire_reserve_l", reserve) + replace(month_path, garden))
+    assert edited.cistern.fire_reserve_l == reserve
     assert edited.household.garden_l_month[month] == garden
     assert document.model_dump() == before, "the document that was given is left as it was"
     back = apply_edit(
         edited,
-        replace("/cistern/tank_l", document.cistern.tank_l)
+        replace("/cistern/fire_reserve_l", document.cistern.fire_reserve_l)
         + replace(month_path, document.household.garden_l_month[month]),
     )
     assert back == document
 
 
 def test_roofs_are_added_and_taken_out():
-    document = saltmarrow()
+    document = farm()
     shed = document.roofs[2].model_dump() | {"id": "shed", "name": "Shed"}
     more = apply_edit(document, [{"op": "add", "path": "/roofs/-", "value": shed}])
     assert [roof.name for roof in more.roofs][-1] == "Shed"
@@ -44,7 +44,7 @@ def test_roofs_are_added_and_taken_out():
 def test_writing_a_whole_part_confirms_all_that_was_assumed_in_it():
     document = new_property(name="Hut", roof_area_m2=80, people=2)
     assert any(pointer.startswith("/cistern/") for pointer in document.assumed)
-    edited = apply_edit(document, replace("/cistern", {"tank_l": 9_000}))
+    edited = apply_edit(document, replace("/cistern", farm().cistern.model_dump(mode="json")))
     assert not any(pointer.startswith("/cistern/") for pointer in edited.assumed)
     assert "/roofs/0/runoff" in edited.assumed
 
@@ -67,10 +67,10 @@ def test_a_place_is_named_as_people_read_it(location, name):
     [
         ({}, "name: is missing"),
         (None, "property: "),
-        (saltmarrow().model_dump() | {"roofs": "none"}, "roofs: "),
+        (farm().model_dump() | {"roofs": "none"}, "roofs: "),
         (
-            saltmarrow().model_dump() | {"cistern": {"tank_l": 5, "below_outlet_l": 3, "fire_reserve_l": 3}},
-            "held back",
+            farm().model_dump() | {"cistern": farm().cistern.model_dump() | {"fire_reserve_l": 86_001}},
+            "fire_reserve_l: must be at most what the tanks hold, 86,000 L",
         ),
     ],
 )
@@ -82,13 +82,13 @@ def test_what_is_no_document_is_named(raw, words):
 @pytest.mark.parametrize("habit", HABITS_L_PERSON_DAY)
 def test_the_first_tank_holds_the_days_it_says(habit):
     document = new_property(name="Hut", roof_area_m2=80, people=4, habit=habit)
-    assert document.cistern.tank_l == pytest.approx(4 * HABITS_L_PERSON_DAY[habit] * FIRST_GUESS_DAYS, abs=500)
+    assert document.cistern.gross_l == pytest.approx(4 * HABITS_L_PERSON_DAY[habit] * FIRST_GUESS_DAYS, abs=500)
     assert document.household.indoor_l_person_day == HABITS_L_PERSON_DAY[habit]
 
 
 def test_a_document_of_this_version_needs_no_upgrade():
-    raw = saltmarrow().model_dump(mode="json")
-    assert Property.model_validate(upgrade(raw)) == saltmarrow()
+    raw = farm().model_dump(mode="json")
+    assert Property.model_validate(upgrade(raw)) == farm()
 
 
 @given(st.floats(allow_nan=True, allow_infinity=True))

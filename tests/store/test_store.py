@@ -13,6 +13,7 @@ from alembic import command
 from sqlalchemy import event
 
 from lean_year.core.rainfall import DailyRain
+from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
 from lean_year.store import properties, records
 from lean_year.store.database import (
@@ -26,6 +27,7 @@ from lean_year.store.database import (
 )
 from lean_year.store.properties import StaleRevision, Summary, UnknownProperty
 from lean_year.store.tables import Base
+from tests.farm import resize
 
 SUMMARY = Summary("Name", "Place", "Verdict.", "Words", [10, -1])
 KILLS = 12
@@ -46,8 +48,8 @@ def put(engine, property_id="p"):
 
 
 def add(engine, stored, tank_l, edit_id):
-    document = stored.document.model_copy(deep=True)
-    document.cistern.tank_l = tank_l
+    document = stored.document
+    document = apply_edit(document, [resize(tank_l)])
     with writing(engine) as session:
         return properties.add_revision(
             session,
@@ -78,7 +80,7 @@ def test_a_failed_transaction_leaves_nothing(engine):
     with pytest.raises(StaleRevision) as late:
         add(engine, stored, 8_000, "edit-0002")
     assert late.value.head == 2
-    assert properties.load_property(engine, "p").document.cistern.tank_l == 9_000
+    assert properties.load_property(engine, "p").document.cistern.gross_l == 9_000
     assert not properties.known_edit(engine, "p", "edit-0002")
 
 
@@ -124,7 +126,7 @@ def test_a_backup_made_while_in_use_restores(engine, tmp_path):
     engine.dispose()
     restore(tmp_path, tmp_path / "kept")
     again = open_engine(tmp_path / FILE_NAME)
-    assert properties.load_property(again, "p").document.cistern.tank_l == 9_000
+    assert properties.load_property(again, "p").document.cistern.gross_l == 9_000
     again.dispose()
     (tmp_path / "rubbish").write_bytes(b"not a database" * 100)
     with pytest.raises(ValueError, match="not a sound backup"):
@@ -165,8 +167,8 @@ def test_killed_while_writing_every_acknowledged_change_is_there(tmp_path):
         engine = open_engine(file)
         stored = properties.load_property(engine, "p")
         # The last write may have reached the disk without its acknowledgement; never the other way round.
-        assert stored.document.cistern.tank_l - 1000 in (acknowledged[-1], acknowledged[-1] + 1)
-        last = int(stored.document.cistern.tank_l - 1000)
+        assert round(stored.document.cistern.gross_l) - 1000 in (acknowledged[-1], acknowledged[-1] + 1)
+        last = round(stored.document.cistern.gross_l) - 1000
         engine.dispose()
         with sqlite3.connect(file) as plain:
             assert plain.execute("PRAGMA integrity_check").fetchone()[0] == "ok"

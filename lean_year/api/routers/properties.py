@@ -1,6 +1,8 @@
 """Properties: list, open, change, undo."""
 
-from fastapi import APIRouter
+from typing import Annotated
+
+from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
 from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
@@ -12,15 +14,19 @@ from lean_year.api.schemas import (
     Preview,
     PropertyList,
     PropertyState,
+    ReadRoofs,
     Refusal,
     Step,
     pack_days,
 )
 from lean_year.demo.shipped import DEMOS
+from lean_year.formats.geojson_roofs import read_geojson_roofs
 from lean_year.formats.property_file import file_text, parse_property_file
+from lean_year.plan.roofs import plan_area_m2
 from lean_year.property.document import PropertyFile
 from lean_year.property.start import new_property
 
+NearLatitude = Annotated[float | None, Query(ge=-90, le=90, allow_inf_nan=False)]
 router = APIRouter(
     prefix="/api/properties",
     tags=["properties"],
@@ -51,6 +57,13 @@ def create_property(asked: NewProperty, workshop: InWorkshop) -> Response:
 def bring_in_file(data: FileBody, workshop: InWorkshop) -> Response:
     file = parse_property_file(file_text(data))
     return state_of(workshop, workshop.bring_in(file, label="Property file opened"), status=201)
+
+
+@router.post("/roofs/geojson", response_model=ReadRoofs)
+def read_roofs(data: FileBody, near_latitude_deg: NearLatitude = None) -> Response:
+    roofs, west, south = read_geojson_roofs(file_text(data), near_latitude_deg)
+    areas = [plan_area_m2(roof) for roof in roofs]
+    return json_of(ReadRoofs(roofs=roofs, areas_m2=areas, longitude_deg=west, latitude_deg=south))
 
 
 @router.post("/demo/{name}", response_model=PropertyState, status_code=201)

@@ -8,14 +8,20 @@ from fastapi.responses import Response
 from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
 from lean_year.api.schemas import (
     LAST_REVISION,
+    ArchiveSource,
+    AskedRain,
     PackedRain,
     PropertyState,
     RainPreview,
     Refusal,
+    TakenRain,
     pack_rain,
     rain_preview,
 )
-from lean_year.formats.rain_import import UNIT_NAME, Choices, DateOrder, RainImport, Unit, read_daily_rain
+from lean_year.demo.generator import stations
+from lean_year.demo.shipped import archive_rain, station_note
+from lean_year.formats.rain_account import UNIT_NAME, Choices, DateOrder, RainImport, Unit
+from lean_year.formats.rain_import import archive_account, rain_from_means, read_rain_file
 from lean_year.plan.rain import prepare_rain
 from lean_year.store import records
 from lean_year.store.records import RecordEntry
@@ -34,7 +40,7 @@ Column = Annotated[int | None, Query(ge=0, le=200)]
 def preview_rain(
     data: FileBody, date_order: Order = None, unit: RainUnit = None, rain_column: Column = None
 ) -> Response:
-    read = read_daily_rain(data, Choices(date_order, unit, rain_column))
+    read = read_rain_file(data, Choices(date_order, unit, rain_column))
     return json_of(rain_preview(read, prepare_rain(read.rain, "none")))
 
 
@@ -55,9 +61,35 @@ def keep_rain(
     unit: RainUnit = None,
     rain_column: Column = None,
 ) -> Response:
-    read = read_daily_rain(data, Choices(date_order, unit, rain_column))
+    read = read_rain_file(data, Choices(date_order, unit, rain_column))
     stored, moved = workshop.take_rain(property_id, base_revision, edit_id, read.rain, name, _note(read))
     return state_of(workshop, stored, moved)
+
+
+@router.post("/rain/source", response_model=RainPreview)
+def preview_source(asked: AskedRain) -> Response:
+    read = _from_source(asked)[0]
+    return json_of(rain_preview(read, prepare_rain(read.rain, "none")))
+
+
+@router.post("/properties/{property_id}/rain-source", response_model=PropertyState)
+def keep_source(property_id: str, asked: TakenRain, workshop: InWorkshop) -> Response:
+    read, name, note = _from_source(asked)
+    stored, moved = workshop.take_rain(property_id, asked.base_revision, asked.edit_id, read.rain, name, note)
+    return state_of(workshop, stored, moved)
+
+
+def _from_source(asked: AskedRain) -> tuple[RainImport, str, str]:
+    """The record of a source, its name and its note."""
+    source = asked.source
+    if isinstance(source, ArchiveSource):
+        rain = archive_rain(source.station)
+        station = stations()[source.station]
+        return archive_account(rain, station.name), f"{station.name}, invented", station_note(station)
+    read = rain_from_means(
+        source.mean_mm, source.wet_days, source.yearly_variation, years=source.years, seed=source.seed
+    )
+    return read, source.name, f"Made from twelve means, seed {source.seed}: no observation."
 
 
 @router.get("/properties/{property_id}/rain-days", response_model=PackedRain)

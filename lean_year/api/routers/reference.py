@@ -1,10 +1,25 @@
 """What the interface offers to choose from, and whether the server is ready."""
 
+from typing import get_args
+
 from fastapi import APIRouter
 
-from lean_year.api.schemas import ChoiceLists, HabitChoice, MaterialChoice
+from lean_year.api.schemas import (
+    AnimalChoice,
+    ArchiveStation,
+    ChoiceLists,
+    FixtureChoice,
+    HabitChoice,
+    MaterialChoice,
+    NamedChoice,
+    RegimeChoice,
+)
 from lean_year.core.catchment import runoff_coefficients
-from lean_year.core.household import HABITS_L_PERSON_DAY
+from lean_year.core.generator import REGIMES
+from lean_year.core.household import HABITS_L_PERSON_DAY, animals, fixtures
+from lean_year.demo.generator import stations
+from lean_year.plan.fitness import hazard_label
+from lean_year.property.catchment import Hazard
 
 router = APIRouter(prefix="/api", tags=["reference"])
 
@@ -19,4 +34,25 @@ def choices() -> ChoiceLists:
     return ChoiceLists(
         materials=[MaterialChoice.model_validate(each) for each in runoff_coefficients().values()],
         habits=[HabitChoice(key=key, litres_person_day=use) for key, use in HABITS_L_PERSON_DAY.items()],
+        fixtures=[FixtureChoice.model_validate(each) for each in fixtures().values()],
+        animals=[AnimalChoice.model_validate(each) for each in animals().values()],
+        hazards=[NamedChoice(key=key, label=hazard_label(key)) for key in get_args(Hazard)],
+        regimes=[RegimeChoice(key=key, yearly_variation=variation) for key, variation in REGIMES.items()],
     )
+
+
+@router.get("/archive")
+def archive() -> list[ArchiveStation]:
+    return [
+        ArchiveStation(
+            key=each.key,
+            name=each.name,
+            region=each.region,
+            about=each.about,
+            latitude_deg=each.latitude_deg,
+            elevation_m=each.elevation_m,
+            start=each.climate.start,
+            end=each.climate.end,
+        )
+        for each in stations().values()
+    ]

@@ -1,0 +1,195 @@
+"""Several vessels on one datum: what of their water the house can draw.
+
+Vessels linked at the base share one level. The lowest overflow rules that level; the highest of a vessel's own
+outlet and the level from which the house draws decides what stays behind in it.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.errors import InputError, require_number
+from lean_year.core.vessel import Shape
+
+LEVELS = 129
+
+
+@dataclass(frozen=True, slots=True)
+class Vessel:
+    """One tank where it stands. Heights are above its own floor, the floor above the datum of the site."""
+
+    name: str
+    shape: Shape
+    floor_m: float
+    outlet_m: float
+    """Water below this cannot leave through the outlet or the base link."""
+    overflow_m: float
+    """The level at which the vessel spills."""
+    let_down: bool = False
+    """Valved off as it fills, so that its water above the lowest overflow is kept and let down later."""
+
+    def __post_init__(self) -> None:
+        require_number(f"{self.name}: floor_m", self.floor_m, low=-1_000, high=9_000)
+        require_number(f"{self.name}: overflow_m", self.overflow_m, low=0, high=self.shape.height_m)
+        require_number(f"{self.name}: outlet_m", self.outlet_m, low=0, high=self.overflow_m)
+
+    def below_l(self, level_m: float | NDArray[np.float64]) -> NDArray[np.float64]:
+        """Water in the vessel with its surface at a level above the datum, at most to its overflow. [L]"""
+        depth = np.clip(np.asarray(level_m, dtype=np.float64) - self.floor_m, 0.0, self.overflow_m)
+        return self.shape.volume_l(depth)
+
+    @property
+    def brim_m(self) -> float:
+        """Its overflow above the datum. [m]"""
+        return self.floor_m + self.overflow_m
+
+    @property
+    def sill_m(self) -> float:
+        """Its outlet above the datum. [m]"""
+        return self.floor_m + self.outlet_m
+
+
+@dataclass(frozen=True, slots=True)
+class Share:
+    """What one vessel holds within its bank. The four parts make up its water to its own overflow. [L]"""
+
+    name: str
+    dead_l: float
+    """Below its outlet, or below the level from which the house draws."""
+    live_l: float
+    stranded_l: float
+    """Above the lowest overflow, which the level of a linked bank never reaches."""
+    let_down_l: float
+    """Above the lowest overflow, kept behind its valve and let down later."""
+    apart: bool
+    """True where the vessel shares no level with the bank: its outlet is above the lowest overflow, or its
+    overflow at or below the level from which the house draws."""
+
+    @property
+    def gross_l(self) -> float:
+        return self.dead_l + self.live_l + self.stranded_l + self.let_down_l
+
+
+@dataclass(frozen=True, slots=True)
+class Bank:
+    """A linked bank worked out on its datum."""
+
+    draw_m: float
+    """Level at which the house stops drawing. [m]"""
+    overflow_m: float
+    """The lowest overflow, which rules the bank. [m]"""
+    shares: tuple[Share, ...]
+    level_m: NDArray[np.float64]
+    """Levels from the draw to the lowest overflow, shape (129,). [m]"""
+    usable_l: NDArray[np.float64]
+    """Water the house can draw down to `draw_m` from each of those levels. [L]"""
+
+    @property
+    def gross_l(self) -> float:
+        return sum(share.gross_l for share in self.shares)
+
+    @property
+    def live_l(self) -> float:
+        """What the replay may use, with what is let down later. [L]"""
+        return sum(share.live_l + share.let_down_l for share in self.shares)
+
+    @property
+    def stranded_l(self) -> float:
+        return sum(share.stranded_l for share in self.shares)
+
+    @property
+    def dead_l(self) -> float:
+        return sum(share.dead_l for share in self.shares)
+
+
+def linked_bank(vessels: list[Vessel], draws_from: int = 0) -> Bank:
+    """Work out what a bank linked at the base holds for the house.
+
+    Parameters
+    ----------
+    vessels : list of Vessel
+        At least one.
+    draws_from : int, default 0
+        The vessel whose outlet feeds the house.
+
+    Returns
+    -------
+    Bank
+        Basis: derived (communicating vessels; the lowest overflow rules). With Z a vessel's water below a level:
+        dead = Z(max(own outlet, draw)), live = Z(lowest overflow) - dead, stranded = Z(own overflow) - Z(lowest
+        overflow).
+
+    Raises
+    ------
+    InputError
+        If there is no vessel, or `draws_from` is none of them.
+    """
+    if not 0 <= draws_from < len(vessels):
+        raise InputError("draws_from", f"must be one of the {len(vessels)} vessels, counted from 0, got {draws_from}")
+    draw = vessels[draws_from].sill_m
+    overflow = min(vessel.brim_m for vessel in vessels)
+    shares = []
+    for vessel in vessels:
+        sill = max(vessel.sill_m, draw)
+        brim, gross = min(vessel.brim_m, overflow), float(vessel.below_l(vessel.brim_m))
+        apart = sill >= overflow or vessel.brim_m <= draw
+        dead = float(vessel.below_l(sill))
+        live = 0.0 if apart else float(vessel.below_l(brim)) - dead
+        above = max(0.0, gross - max(dead, float(vessel.below_l(brim))))
+        if apart:
+            dead, above = gross, 0.0
+        shares.append(
+            Share(
+                vessel.name,
+                dead_l=dead,
+                live_l=live,
+                stranded_l=0.0 if vessel.let_down else above,
+                let_down_l=above if vessel.let_down else 0.0,
+                apart=apart,
+            )
+        )
+    levels = np.linspace(min(draw, overflow), overflow, LEVELS)
+    usable = np.zeros(LEVELS)
+    for vessel, share in zip(vessels, shares, strict=True):
+        if not share.apart:
+            usable += np.maximum(0.0, vessel.below_l(levels) - share.dead_l)
+    return Bank(draw, overflow, tuple(shares), levels, usable)
+
+
+def level_of_m(bank: Bank, usable_l: NDArray[np.float64] | float) -> NDArray[np.float64]:
+    """The shared level that goes with usable water.
+
+    Parameters
+    ----------
+    bank : Bank
+        From `linked_bank`.
+    usable_l : float or ndarray
+        Water the house can still draw. [L]
+
+    Returns
+    -------
+    ndarray
+        Level above the datum. [m]
+    """
+    return np.asarray(np.interp(usable_l, bank.usable_l, bank.level_m))
+
+
+def room_left_l(vessel: Vessel, bank: Bank, head_m: float) -> float:
+    """Room that a far vessel still has when the near one begins to spill, `head_m` above it.
+
+    Parameters
+    ----------
+    vessel : Vessel
+        The far one.
+    bank : Bank
+        Its bank.
+    head_m : float
+        Head across the links between the two at the design inflow. [m]
+
+    Returns
+    -------
+    float
+        [L]. Basis: derived.
+    """
+    return float(vessel.below_l(bank.overflow_m) - vessel.below_l(bank.overflow_m - head_m))

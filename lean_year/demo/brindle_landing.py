@@ -1,0 +1,112 @@
+"""Brindle Landing: an invented boatbuilder's workshop with a flat above it, on a cold northern lake.
+
+Snow and hard frost, a buried tank beside the slipway, US units.
+"""
+
+from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof, SnowEntry
+from lean_year.property.document import Prices, Property, Rain, Site
+from lean_year.property.household import Household, PeriodEntry, StepEntry, UseEntry
+from lean_year.property.tanks import Cistern, LyingCylinder, Tank
+
+_FOOT_M = 0.3048
+
+
+def brindle_landing(record_id: str | None = None) -> Property:
+    """The demo property as it stands in the shipped demo."""
+    half_gable = Rectangle(length_m=51 * _FOOT_M, width_m=12 * _FOOT_M)
+    return Property(
+        name="Brindle Landing",
+        place="Lake Anskell, at the slipway",
+        units="us",
+        site=Site(latitude_deg=47.6),
+        downpipes=[Downpipe(id="a", name="Lake side"), Downpipe(id="b", name="Yard side")],
+        roofs=[
+            Roof(
+                id="lake-side",
+                name="Workshop, lake side",
+                material="metal",
+                extent=half_gable,
+                pitch_deg=26.57,
+                loss_mm=0.4,
+                drains=[Drain(group="a")],
+                snow_guards=True,
+                y_m=12 * _FOOT_M,
+            ),
+            Roof(
+                id="yard-side",
+                name="Workshop, yard side",
+                material="metal",
+                extent=half_gable,
+                pitch_deg=26.57,
+                loss_mm=0.4,
+                drains=[Drain(group="b")],
+                snow_guards=True,
+            ),
+            Roof(
+                id="shed",
+                name="Timber shed",
+                material="asphalt_shingle",
+                extent=Rectangle(length_m=20 * _FOOT_M, width_m=16 * _FOOT_M),
+                pitch_deg=18.4,
+                loss_mm=0.8,
+                on=False,
+                drains=[Drain(group="b")],
+                hazards=["treated_timber"],
+                x_m=18.0,
+                y_m=-1.0,
+            ),
+        ],
+        losses="daily",
+        snow=SnowEntry(on=True, threshold_c=1, melt_mm_c_day=4),
+        rain=Rain(record_id=record_id),
+        household=Household(
+            residents=2,
+            habit="careful",
+            uses=[
+                UseEntry(
+                    id="taps",
+                    name="Flat, taps and shower",
+                    fixture="shower",
+                    quality="drinking",
+                    litres_person_day=34,
+                ),
+                UseEntry(id="toilet", name="Flat, toilet", fixture="toilet", litres_person_day=13),
+                UseEntry(id="laundry", name="Laundry", fixture="laundry", litres_person_day=8),
+                UseEntry(
+                    id="steam",
+                    name="Steam box and wash-down",
+                    kind="other",
+                    litres_day=[10, 10, 20, 40, 60, 60, 60, 60, 40, 20, 10, 10],
+                ),
+            ],
+            periods=[
+                PeriodEntry(name="Away at the winter fair", first="01-20", last="02-03", people=0),
+                PeriodEntry(
+                    name="Apprentice, weekdays",
+                    first="04-01",
+                    last="09-30",
+                    people=1,
+                    replaces=False,
+                    days="weekdays",
+                ),
+            ],
+            steps=[StepEntry(name="No wash-down", below_share=0.25, other_cut=0.8)],
+        ),
+        cistern=Cistern(
+            tanks=[
+                Tank(
+                    id="buried",
+                    name="Buried tank",
+                    shape=LyingCylinder(diameter_m=7 * _FOOT_M, length_m=24 * _FOOT_M),
+                    floor_m=-3.1,
+                    outlet_m=0.15,
+                    overflow_m=6.7 * _FOOT_M,
+                )
+            ],
+            short_years_allowed=2,
+            first_day="05-01",
+            first_year_wanted_l=4_000,
+        ),
+        prices=Prices(currency="$", tank_each=2_900, tank_m3=310, pad_m3=140, water_m3=26),
+        assumed=["/cistern/start_share", "/prices", "/snow/melt_mm_c_day"],
+    )

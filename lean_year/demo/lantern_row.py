@@ -1,0 +1,97 @@
+"""Number Nine, Lantern Row: a terraced house in the invented town of Pellisford.
+
+Slim linked tanks of two heights for toilets and laundry, topped up from the mains.
+"""
+
+from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof
+from lean_year.property.document import Prices, Property, Rain, Site
+from lean_year.property.household import BackUpEntry, Household, UseEntry
+from lean_year.property.tanks import Cistern, Link, Slim, Tank
+
+
+def lantern_row(record_id: str | None = None) -> Property:
+    """The demo property as it stands in the shipped demo."""
+    low = Slim(length_m=1.9, width_m=0.6, height_m=1.8)
+    return Property(
+        name="Number Nine, Lantern Row",
+        place="Pellisford",
+        units="metric",
+        site=Site(latitude_deg=52.3),
+        downpipes=[Downpipe(id="a", name="Yard", tank="tall"), Downpipe(id="b", name="Street", tank="low")],
+        roofs=[
+            Roof(
+                id="back",
+                name="Back slope",
+                material="glazed_tile",
+                extent=Rectangle(length_m=5.4, width_m=5.6, along_slope=True),
+                pitch_deg=35,
+                loss_mm=0.6,
+                drains=[Drain(group="a")],
+            ),
+            Roof(
+                id="front",
+                name="Street slope",
+                material="glazed_tile",
+                extent=Rectangle(length_m=5.4, width_m=5.6, along_slope=True),
+                pitch_deg=35,
+                loss_mm=0.6,
+                drains=[Drain(group="b")],
+                y_m=4.5,
+            ),
+            Roof(
+                id="outrigger",
+                name="Outrigger",
+                material="concrete_tile",
+                extent=Rectangle(length_m=6.2, width_m=3.1),
+                pitch_deg=22,
+                loss_mm=0.8,
+                drains=[Drain(group="a", share=0.5), Drain(group="b", share=0.5)],
+                x_m=0,
+                y_m=-6.6,
+            ),
+        ],
+        rain=Rain(record_id=record_id),
+        household=Household(
+            residents=2,
+            habit="ordinary",
+            uses=[
+                UseEntry(id="toilet", name="Toilets", fixture="toilet", litres_person_day=26),
+                UseEntry(id="laundry", name="Laundry", fixture="laundry", litres_person_day=15),
+                UseEntry(
+                    id="taps",
+                    name="Taps, shower and kitchen",
+                    fixture="shower",
+                    quality="drinking",
+                    from_rain=False,
+                    litres_person_day=80,
+                ),
+            ],
+            garden_l_month=[0, 0, 0, 120, 240, 360, 420, 360, 180, 0, 0, 0],
+            back_up=BackUpEntry(kind="mains", keep_share=0.1),
+        ),
+        cistern=Cistern(
+            tanks=[
+                Tank(
+                    id="tall",
+                    name="Tall tank",
+                    shape=Slim(length_m=1.9, width_m=0.6, height_m=2.1),
+                    outlet_m=0.13,
+                    overflow_m=2.0,
+                ),
+                Tank(
+                    id="low",
+                    name="Low tanks",
+                    shape=low,
+                    count=2,
+                    outlet_m=0.13,
+                    overflow_m=1.7,
+                    link=Link(bore_mm=50, length_m=0.8),
+                ),
+            ],
+            short_years_allowed=20,
+            first_day="03-01",
+            first_year_wanted_l=2_000,
+        ),
+        prices=Prices(tank_each=380, tank_m3=260, pad_m3=30, water_m3=4.2, low_use_fittings=240),
+        assumed=["/cistern/start_share", "/prices"],
+    )

@@ -1,0 +1,97 @@
+"""Harder than the record: less rain, longer dry spells, the driest years alone, the best roof lost."""
+
+from dataclasses import replace
+from functools import lru_cache
+
+import numpy as np
+from pydantic import BaseModel
+
+from lean_year.core.rainfall import driest_years, stretch_dry_spells
+from lean_year.plan.demand import demand_of
+from lean_year.plan.rain import PreparedRain
+from lean_year.plan.roofs import Catch, catch_rain
+from lean_year.plan.supply import Supply, years_carried
+from lean_year.property.document import Property
+
+DRY_SPAN_YEARS = 10
+
+
+class StressTest(BaseModel):
+    """The same design under one hardship, on rain alone."""
+
+    key: str
+    label: str
+    years_carried: int
+    of_years: int
+    short_days: int
+    shortfall_l: float
+
+
+@lru_cache(maxsize=16)
+def _harsher(rain: PreparedRain) -> dict[str, tuple[str, PreparedRain]]:
+    """The records of the tests by key, each with its words. Kept with the record: no edit changes them."""
+    harsher = {
+        f"rain_{round(share * 100)}": (
+            f"{round((1 - share) * 100)} % less rain",
+            replace(rain, filled_mm=rain.filled_mm * share),
+        )
+        for share in (0.9, 0.8)
+    }
+    longer = replace(rain, filled_mm=stretch_dry_spells(rain.filled_mm, 0.2))
+    return harsher | {"spells": ("Dry spells a fifth longer", longer)}
+
+
+def stress_tests(document: Property, supply: Supply, catch: Catch) -> list[StressTest]:
+    """Every stress test on a design."""
+    rain = supply.rain
+    rows = []
+
+    def add(key: str, label: str, other: Supply) -> None:
+        run = other.on_rain_alone.run()
+        rows.append(
+            StressTest(
+                key=key,
+                label=label,
+                years_carried=years_carried(run, rain),
+                of_years=int(rain.counts.sum()),
+                short_days=int(run.short_day.sum()),
+                shortfall_l=float(run.shortfall_l.sum()),
+            )
+        )
+
+    add("none", "The record as it is", supply)
+    for key, (label, other) in _harsher(rain).items():
+        harvest = catch_rain(document, other).total
+        wanted = supply.demand
+        if document.household.irrigation.area_m2 > 0:  # a drier garden drinks more
+            wanted = demand_of(document, other).at_steps(document.household)
+        add(key, label, replace(supply, inflow_l=harvest, demand=wanted))
+    rows += _driest_span(supply)
+    on = [row for row, roof in enumerate(document.roofs) if roof.on]
+    if len(on) > 1:
+        best = max(on, key=lambda row: float(catch.by_roof[row].sum()))
+        left = (supply.inflow_l - catch.by_roof[best]).clip(min=0)
+        add("best_roof", f"Without {document.roofs[best].name}", replace(supply, inflow_l=left))
+    return rows
+
+
+def _driest_span(supply: Supply) -> list[StressTest]:
+    rain = supply.rain
+    rows = np.flatnonzero(rain.counts)
+    if rows.size <= DRY_SPAN_YEARS or np.any(np.diff(rows) != 1):
+        return []
+    first = int(rows[driest_years(rain.annual_mm[rows], DRY_SPAN_YEARS)])
+    span = slice(int(rain.years.starts[first]), int(rain.years.ends[first + DRY_SPAN_YEARS - 1]))
+    run = supply.on_rain_alone.windows([(span.start, span.stop)])[0]
+    starts = rain.years.starts[first : first + DRY_SPAN_YEARS] - span.start
+    short = np.add.reduceat(run.short_day.astype(np.float64), starts) > 0
+    return [
+        StressTest(
+            key="driest",
+            label=f"The driest {DRY_SPAN_YEARS} years alone, from {rain.years.label(first)}",
+            years_carried=int((~short).sum()),
+            of_years=DRY_SPAN_YEARS,
+            short_days=int(run.short_day.sum()),
+            shortfall_l=float(run.shortfall_l.sum()),
+        )
+    ]

@@ -1,0 +1,105 @@
+"""Roofs and other surfaces as they are entered, and where their water goes."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from lean_year.core.catchment import MAX_AREA_M2
+from lean_year.core.errors import InputError
+from lean_year.property.outline import check_outline
+from lean_year.property.parts import Key, Part, ShareOfOne, Text
+
+Material = Literal[
+    "metal", "glazed_tile", "concrete_tile", "asphalt_shingle", "flat_membrane", "bitumen_felt", "asbestos_cement",
+    "copper", "bare_zinc", "flat_gravel", "green_roof", "rain_roof", "tank_roof", "mesh_cover", "concrete_paving",
+    "car_park", "hillside_rock",
+]  # fmt: skip
+Hazard = Literal[
+    "lead_flashing", "lead_paint", "lead_solder", "copper_gutter", "moss_strip", "treated_timber", "trees", "birds",
+    "exposed_fixings",
+]  # fmt: skip
+Point = Annotated[list[Annotated[float, Field(ge=-10_000, le=10_000)]], Field(min_length=2, max_length=2)]
+
+
+class Rectangle(Part):
+    """Length times width, the length up the slope where `along_slope`."""
+
+    kind: Literal["rectangle"] = "rectangle"
+    length_m: float = Field(ge=0, le=1_000)
+    width_m: float = Field(ge=0, le=1_000)
+    along_slope: bool = False
+
+
+class PlanArea(Part):
+    """A plan area known from a drawing or a survey."""
+
+    kind: Literal["area"] = "area"
+    area_m2: float = Field(ge=0, le=MAX_AREA_M2)
+
+
+class Outline(Part):
+    """The corners of a surface seen from above, in order round it. [m]"""
+
+    kind: Literal["outline"] = "outline"
+    points_m: list[Point] = Field(min_length=3, max_length=200)
+
+    @model_validator(mode="after")
+    def _is_simple(self) -> "Outline":
+        check_outline(self.points_m)
+        return self
+
+
+class Drain(Part):
+    """The share of a surface that runs to one group of downpipes."""
+
+    group: Key
+    share: ShareOfOne = 1
+
+
+class Downpipe(Part):
+    """A group of downpipes that join, and the tank they fill; None for the first."""
+
+    id: Key
+    name: Text
+    tank: Key | None = None
+
+
+class Roof(Part):
+    """One surface that catches rain."""
+
+    id: Key
+    name: Text
+    material: Material = "metal"
+    extent: Annotated[Rectangle | PlanArea | Outline, Field(discriminator="kind")]
+    pitch_deg: float = Field(default=0, ge=0, le=89)
+    runoff: float | None = Field(default=None, ge=0, le=1)
+    """Share of rain that runs off; the material's usual value where None."""
+    loss_mm: float = Field(default=0.5, ge=0, le=20)
+    """Rain lost to wetting each day."""
+    on: bool = True
+    drains: list[Drain] = Field(default_factory=lambda: [Drain(group="a")], min_length=1, max_length=8)
+    outlet_m: float | None = Field(default=None, ge=-1_000, le=9_000)
+    """Height of its gutter outlet above the datum; None until it is measured."""
+    x_m: float = Field(default=0, ge=-10_000, le=10_000)
+    y_m: float = Field(default=0, ge=-10_000, le=10_000)
+    """Where its corner, or the outline's origin, lies on the plan, east and north."""
+    snow_guards: bool = False
+    hazards: list[Hazard] = Field(default_factory=list, max_length=9)
+
+    @model_validator(mode="after")
+    def _drains_all(self) -> "Roof":
+        total = sum(drain.share for drain in self.drains)
+        if abs(total - 1) > 1e-6:
+            raise InputError("drains", f"must share out the whole surface, 100 %, got {total * 100:.6g} %")
+        require_groups = [drain.group for drain in self.drains]
+        if len(set(require_groups)) != len(require_groups):
+            raise InputError("drains", "must name each group of downpipes once")
+        return self
+
+
+class SnowEntry(Part):
+    """Whether snow is told from rain, and how it melts."""
+
+    on: bool = False
+    threshold_c: float = Field(default=1, ge=-5, le=5)
+    melt_mm_c_day: float = Field(default=4, ge=1, le=10)

@@ -1,0 +1,142 @@
+"""The household as it is entered: people, uses, garden, animals, what is given up and what else brings water."""
+
+from typing import Literal
+
+from pydantic import Field, model_validator
+
+from lean_year.core.household import HABITS_L_PERSON_DAY, Days, Kind, Quality, SavingStep, check_steps
+from lean_year.property.parts import (
+    CalendarDay,
+    Key,
+    Part,
+    ShareOfOne,
+    Text,
+    TwelveMonths,
+    require_different,
+    zeros,
+)
+
+Habit = Literal["frugal", "careful", "ordinary", "generous"]
+FixtureKey = Literal[
+    "toilet", "shower", "bath", "basin", "kitchen", "dishwasher", "laundry", "drinking", "cleaning", "leaks"
+]
+AnimalKey = Literal["goat", "sheep", "cow", "horse", "hen"]
+
+
+class UseEntry(Part):
+    """One use of water, by person, by day, or both."""
+
+    id: Key
+    name: Text
+    fixture: FixtureKey | None = None
+    """The kind of fitting, for low-use fittings, dry toilets and greywater; None for a use of another kind."""
+    kind: Kind = "house"
+    quality: Quality = "indoor"
+    from_rain: bool = True
+    litres_person_day: float = Field(default=0, ge=0, le=2_000)
+    litres_day: TwelveMonths = Field(default_factory=zeros)
+
+
+class Animals(Part):
+    """Animals of one kind. The litres a head are the middle of the usual range where None."""
+
+    id: Key
+    animal: AnimalKey
+    heads: float = Field(ge=0, le=100_000)
+    litres_head_day: float | None = Field(default=None, ge=0, le=500)
+    from_rain: bool = True
+
+
+class Irrigation(Part):
+    """Watered ground. Nothing is watered while its area is 0."""
+
+    area_m2: float = Field(default=0, ge=0, le=1e6)
+    crop_factor: TwelveMonths = Field(
+        default_factory=lambda: [0.0, 0.0, 0.0, 0.6, 0.8, 1.0, 1.0, 1.0, 0.8, 0.0, 0.0, 0.0]
+    )
+    """Kc by month; 0 where nothing grows or is watered."""
+    efficiency: float = Field(default=0.8, ge=0.05, le=1)
+    available_water_mm: float = Field(default=60, ge=1, le=1_000)
+    allowed_depletion: ShareOfOne = 0.4
+    et0: Literal["entered", "temperatures", "record"] = "entered"
+    et0_mm_day: TwelveMonths = Field(
+        default_factory=lambda: [0.6, 0.9, 1.6, 2.4, 3.2, 3.7, 3.8, 3.3, 2.3, 1.3, 0.8, 0.5]
+    )
+    from_rain: bool = True
+
+
+class PeriodEntry(Part):
+    """People between two days of the year, instead of everybody or besides them."""
+
+    name: Text
+    first: CalendarDay
+    last: CalendarDay
+    people: float = Field(ge=0, le=100_000)
+    replaces: bool = True
+    days: Days = "every"
+
+
+class StepEntry(Part):
+    """What is given up while the store is below a share of its live volume."""
+
+    name: Text
+    below_share: ShareOfOne
+    house_cut: ShareOfOne = 0
+    garden_cut: ShareOfOne = 0
+    animals_cut: ShareOfOne = 0
+    other_cut: ShareOfOne = 0
+
+    def in_core(self) -> SavingStep:
+        return SavingStep(**self.model_dump(exclude={"name"}))
+
+
+class BackUpEntry(Part):
+    """Water from elsewhere. Mains and well top up to the share kept, trucks come by the load."""
+
+    kind: Literal["none", "mains", "well", "truck"] = "none"
+    keep_share: ShareOfOne = 0.1
+    """Share of the live volume that a top-up keeps. Basis: common practice."""
+    well_l_day: float = Field(default=1_000, ge=0, le=1e7)
+    load_l: float = Field(default=8_000, ge=100, le=1e6)
+    order_share: ShareOfOne = 0.15
+    lead_days: int = Field(default=5, ge=1, le=120)
+
+
+class CheaperWater(Part):
+    """Ways to need less that are in place."""
+
+    low_use: bool = False
+    dry_toilet: bool = False
+    greywater_share: ShareOfOne = 0
+    """Share of the greywater that goes to the garden."""
+
+
+class Household(Part):
+    residents: float = Field(ge=0, le=10_000)
+    habit: Habit = "careful"
+    litres_person_day: float | None = Field(default=None, ge=0, le=2_000)
+    """Indoor litres a person and day; the habit's usual figure where None. Unused once `uses` are listed."""
+    guests: TwelveMonths = Field(default_factory=zeros)
+    """Mean number of guests in each month, January first."""
+    periods: list[PeriodEntry] = Field(default_factory=list, max_length=30)
+    uses: list[UseEntry] = Field(default_factory=list, max_length=40)
+    """Uses one by one; where empty, the habit shared out over the usual fittings."""
+    garden_l_month: TwelveMonths = Field(default_factory=zeros)
+    """Garden water that was entered, besides what `irrigation` works out."""
+    irrigation: Irrigation = Field(default_factory=Irrigation)
+    animals: list[Animals] = Field(default_factory=list, max_length=20)
+    steps: list[StepEntry] = Field(default_factory=list, max_length=6)
+    """In the order they come on as the store falls."""
+    back_up: BackUpEntry = Field(default_factory=BackUpEntry)
+    cheaper: CheaperWater = Field(default_factory=CheaperWater)
+
+    @property
+    def indoor_l_person_day(self) -> float:
+        return HABITS_L_PERSON_DAY[self.habit] if self.litres_person_day is None else self.litres_person_day
+
+    @model_validator(mode="after")
+    def _checks(self) -> "Household":
+        require_different("uses", [use.id for use in self.uses])
+        require_different("animals", [each.id for each in self.animals])
+        check_steps(tuple(step.in_core() for step in self.steps))
+        return self

@@ -1,0 +1,256 @@
+"""Tanks as they are entered, each where it stands, and how they are joined."""
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, model_validator
+
+from lean_year.core import vessel
+from lean_year.core.bank import Vessel
+from lean_year.core.errors import InputError
+from lean_year.property.parts import CalendarDay, Key, Part, ShareOfOne, Text, require_different
+
+MOST_L = 1e9
+Metres = Annotated[float, Field(gt=0, le=100)]
+
+
+class _Shape(Part):
+    """A shape in the measures people know it by. `widened` keeps its height and multiplies its volume."""
+
+    def in_core(self) -> vessel.Shape:
+        raise NotImplementedError
+
+    def widened(self, factor: float) -> Any:
+        raise NotImplementedError
+
+
+class Volume(_Shape):
+    """A tank known by its volume and height, upright walls."""
+
+    kind: Literal["volume"] = "volume"
+    volume_l: float = Field(ge=0, le=1e9)
+    height_m: Metres = 2.0
+
+    def in_core(self) -> vessel.Shape:
+        return vessel.Prism(self.volume_l / 1000 / self.height_m, self.height_m)
+
+    def widened(self, factor: float) -> "Volume":
+        return self.model_copy(update={"volume_l": round(self.volume_l * factor, 6)})
+
+
+class UprightCylinder(_Shape):
+    """A round tank; `liner` for one of ring panels with a liner."""
+
+    kind: Literal["upright_cylinder"] = "upright_cylinder"
+    diameter_m: float = Field(gt=0, le=200)
+    height_m: Metres
+    liner: bool = False
+
+    def in_core(self) -> vessel.Shape:
+        return vessel.upright_cylinder(diameter_m=self.diameter_m, height_m=self.height_m)
+
+    def widened(self, factor: float) -> "UprightCylinder":
+        return self.model_copy(update={"diameter_m": min(200.0, self.diameter_m * factor**0.5)})
+
+
+class Slim(_Shape):
+    """An oblong tank with half-round ends."""
+
+    kind: Literal["slim"] = "slim"
+    length_m: Metres
+    width_m: Metres
+    height_m: Metres
+
+    @model_validator(mode="after")
+    def _longer_than_wide(self) -> "Slim":
+        if self.width_m > self.length_m:
+            raise InputError("length_m", f"must be at least the width, {self.width_m:g}, got {self.length_m:g}")
+        return self
+
+    def in_core(self) -> vessel.Shape:
+        return vessel.slim_tank(length_m=self.length_m, width_m=self.width_m, height_m=self.height_m)
+
+    def widened(self, factor: float) -> "Slim":
+        scale = factor**0.5
+        return self.model_copy(update={"length_m": self.length_m * scale, "width_m": self.width_m * scale})
+
+
+class Box(_Shape):
+    """A box; `cast` for a chamber of concrete."""
+
+    kind: Literal["box"] = "box"
+    length_m: Metres
+    width_m: Metres
+    height_m: Metres
+    cast: bool = False
+
+    def in_core(self) -> vessel.Shape:
+        return vessel.Prism(self.length_m * self.width_m, self.height_m)
+
+    def widened(self, factor: float) -> "Box":
+        return self.model_copy(update={"length_m": self.length_m * factor})
+
+
+class LyingCylinder(_Shape):
+    """A cylinder on its side, as buried tanks are."""
+
+    kind: Literal["lying_cylinder"] = "lying_cylinder"
+    diameter_m: Metres
+    length_m: float = Field(gt=0, le=1_000)
+
+    def in_core(self) -> vessel.Shape:
+        return vessel.LyingCylinder(self.diameter_m, self.length_m)
+
+    def widened(self, factor: float) -> "LyingCylinder":
+        return self.model_copy(update={"length_m": self.length_m * factor})
+
+
+class Pit(_Shape):
+    """A lined pit filled with stone or crates, with culverts or pipes on its floor where they are entered."""
+
+    kind: Literal["pit"] = "pit"
+    length_m: Metres
+    width_m: Metres
+    height_m: Metres
+    void_ratio: float = Field(default=0.38, gt=0, le=1)
+    """Washed stone 0.35 to 0.40, crates 0.95. Basis: from memory."""
+    pipe_bore_m: float = Field(default=0, ge=0, le=10)
+    pipe_length_m: float = Field(default=0, ge=0, le=10_000)
+
+    def in_core(self) -> vessel.Shape:
+        return vessel.FilledPit(
+            self.length_m * self.width_m, self.height_m, self.void_ratio, self.pipe_bore_m, self.pipe_length_m
+        )
+
+    @model_validator(mode="after")
+    def _pipes_fit(self) -> "Pit":
+        self.in_core()
+        return self
+
+    def widened(self, factor: float) -> "Pit":
+        return self.model_copy(
+            update={"length_m": self.length_m * factor, "pipe_length_m": self.pipe_length_m * factor}
+        )
+
+
+AnyShape = Annotated[Volume | UprightCylinder | Slim | Box | LyingCylinder | Pit, Field(discriminator="kind")]
+
+
+class Link(Part):
+    """The pipe at the base that joins a tank with the one before it in the list."""
+
+    bore_mm: float = Field(default=100, ge=5, le=2_000)
+    length_m: float = Field(default=2, ge=0, le=1_000)
+    roughness_mm: float = Field(default=0.01, ge=0, le=2)
+    fittings: float = Field(default=1, ge=0, le=100)
+    """Velocity heads lost in its valve and bends. Basis: estimate."""
+
+
+class Tank(Part):
+    """One tank, or several alike side by side. Heights are above its own floor, the floor above the datum."""
+
+    id: Key
+    name: Text
+    shape: AnyShape
+    count: int = Field(default=1, ge=1, le=50)
+    floor_m: float = Field(default=0, ge=-100, le=5_000)
+    outlet_m: float = Field(default=0.1, ge=0, le=100)
+    """Outlet above the floor. The trade leaves at least 0.13 m (five inches). Basis: common practice."""
+    overflow_m: float | None = Field(default=None, gt=0, le=100)
+    """Overflow above the floor; the height of the tank where None."""
+    let_down: bool = False
+    """Valved off as it fills, its water above the lowest overflow kept and let down later."""
+    link: Link = Field(default_factory=Link)
+    phase: int = Field(default=0, ge=0, le=5)
+    """When it is built: 0 with the first, 1 and up later."""
+
+    def vessel(self) -> Vessel:
+        """One of the tanks, in the core's terms."""
+        shape = self.shape.in_core()
+        top = shape.height_m if self.overflow_m is None else min(self.overflow_m, shape.height_m)
+        return Vessel(self.name, shape, self.floor_m, self.outlet_m, top, self.let_down)
+
+    @model_validator(mode="after")
+    def _heights_in_order(self) -> "Tank":
+        height = self.shape.in_core().height_m
+        top = height if self.overflow_m is None else self.overflow_m
+        if top > height + 1e-9:
+            raise InputError("overflow_m", f"must be at most the height of the tank, {height:g} m, got {top:g}")
+        if self.outlet_m > top:
+            raise InputError("outlet_m", f"must be at most the overflow, {top:g} m, got {self.outlet_m:g}")
+        return self
+
+
+class Cistern(Part):
+    """The store: its tanks, how they are joined and how it is run."""
+
+    tanks: list[Tank] = Field(min_length=1, max_length=20)
+    layout: Literal["linked", "settling_first", "series", "transfer"] = "linked"
+    """Linked at the base; a settling tank spilling into the linked rest; each spilling into the next; each pumped
+    into the next."""
+    transfer_l_day: float = Field(default=5_000, ge=0, le=1e7)
+    garden_from_first: bool = False
+    """Whether the garden draws from the settling or ground tank."""
+    fire_reserve_l: float = Field(default=0, ge=0, le=1e9)
+    rule: Literal["yas", "ybs"] = "yas"
+    start_share: ShareOfOne = 1
+    """Share of the live volume that is full when the record begins."""
+    short_years_allowed: int = Field(default=0, ge=0, le=200)
+    """How many of the recorded years may run short."""
+    built_phase: int = Field(default=0, ge=0, le=5)
+    """The phase that is planned now; tanks of later phases stay out."""
+    first_day: CalendarDay = "10-01"
+    """The day on which the empty tank starts to fill."""
+    first_year_wanted_l: float = Field(default=10_000, ge=0, le=1e9)
+
+    @model_validator(mode="after")
+    def _checks(self) -> "Cistern":
+        require_different("tanks", [tank.id for tank in self.tanks])
+        if not any(tank.phase <= self.built_phase for tank in self.tanks):
+            raise InputError("built_phase", "must be one in which there is a tank")
+        gross = self.gross_l
+        if gross > MOST_L:
+            raise InputError("tanks", f"must hold at most {MOST_L:,.0f} L together, got {gross:,.0f}")
+        if self.fire_reserve_l > gross:
+            raise InputError(
+                "fire_reserve_l",
+                f"must be at most what the tanks hold, {gross:,.0f} L, got {self.fire_reserve_l:,.0f}",
+            )
+        return self
+
+    def built(self, phase: int | None = None) -> list[Tank]:
+        """The tanks that stand in a phase, the planned one where None."""
+        upto = self.built_phase if phase is None else phase
+        return [tank for tank in self.tanks if tank.phase <= upto]
+
+    @property
+    def gross_l(self) -> float:
+        """Water in the tanks of the planned phase, floor to overflow. [L]"""
+        return sum(
+            tank.count * float(vessel.below_l(vessel.brim_m)) for tank in self.built() for vessel in (tank.vessel(),)
+        )
+
+    def resized(self, gross_l: float) -> "Cistern":
+        """The same tanks made wider or narrower, all by one factor, until they hold `gross_l`.
+
+        Raises
+        ------
+        InputError
+            If there is nothing to widen.
+        """
+        now = self.gross_l
+        if now <= 0:
+            if len(self.tanks) == 1 and isinstance(self.tanks[0].shape, Volume):
+                shape = self.tanks[0].shape.model_copy(update={"volume_l": gross_l})
+                return self.model_copy(update={"tanks": [self.tanks[0].model_copy(update={"shape": shape})]})
+            raise InputError("tanks", "hold nothing yet; enter their measures")
+        factor = max(gross_l, 0.0) / now
+        return self.model_copy(
+            update={
+                "tanks": [
+                    tank.model_copy(update={"shape": tank.shape.widened(factor)})
+                    if tank.phase <= self.built_phase
+                    else tank
+                    for tank in self.tanks
+                ]
+            }
+        )
