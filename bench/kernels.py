@@ -14,7 +14,7 @@ from lean_year.core.household import daily_demand_l
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.household import demand_of
-from lean_year.plan.rain import prepare_rain
+from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.roofs import catch_rain
 
 SIZES = 200

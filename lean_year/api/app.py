@@ -17,7 +17,7 @@ from lean_year.api.workshop import Workshop
 from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.rain import prepare_rain
+from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 
 STATIC = Path(str(files("lean_year.api") / "static"))

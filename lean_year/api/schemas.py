@@ -13,7 +13,7 @@ from lean_year.core.operation import OperatedReplay
 from lean_year.core.rainfall import DailyRain
 from lean_year.formats.rain_account import DateOrder, Layout, RainImport, Unit
 from lean_year.plan.band import Band
-from lean_year.plan.rain import PreparedRain
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.search import Front
 from lean_year.plan.whole import Planned, WholePlan
 from lean_year.property.catchment import Material, Roof

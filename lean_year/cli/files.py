@@ -13,7 +13,7 @@ from lean_year.formats.geojson_roofs import write_geojson_roofs
 from lean_year.formats.property_file import rain_from_record, read_property_file
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.formats.swmm_rain import write_swmm_rain
-from lean_year.plan.rain import prepare_rain
+from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.document import PropertyFile
 

@@ -304,28 +304,32 @@ def longest_run(flags: NDArray[np.bool_]) -> Spell:
     return Spell(int(starts[longest]), int(ends[longest] - starts[longest]))
 
 
-def driest_twelve_months(monthly_mm: NDArray[np.float64]) -> tuple[int, float] | None:
+def driest_twelve_months(monthly_mm: NDArray[np.float64], count: int = 1) -> list[tuple[int, float]]:
     """The least rain in twelve calendar months in a row, anywhere in the record.
 
     Parameters
     ----------
     monthly_mm : ndarray, shape (n_years, 12)
         From `monthly_totals_mm`. [mm]
+    count : int
+        How many such runs at most, none overlapping another, the driest first.
 
     Returns
     -------
-    tuple of (int, float) or None
-        Months from January of the first year to the first of the twelve, and their total [mm]; None where no
-        twelve months in a row are recorded.
+    list of tuple of (int, float)
+        Months from January of the first year to the first of the twelve, and their total [mm]; fewer than
+        `count` where the record has no more.
     """
     months = monthly_mm.ravel()
+    found: list[tuple[int, float]] = []
     if months.size < 12:
-        return None
+        return found
     totals = np.convolve(months, np.ones(12), "valid")
-    if np.all(np.isnan(totals)):
-        return None
-    first = int(np.nanargmin(totals))
-    return first, float(totals[first])
+    while len(found) < count and not np.all(np.isnan(totals)):
+        first = int(np.nanargmin(totals))
+        found.append((first, float(totals[first])))
+        totals[max(0, first - 11) : first + 12] = np.nan
+    return found
 
 
 def dry_year_mm(annual_mm: NDArray[np.float64], return_years: int) -> DryYear:

@@ -6,7 +6,7 @@ from numpy.typing import NDArray
 from lean_year.core.operation import OperatedReplay
 from lean_year.core.rainfall import longest_run
 from lean_year.plan.figure import Figure
-from lean_year.plan.rain import PreparedRain
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
 from lean_year.plan.wording import Wording, day, several
 

@@ -14,7 +14,7 @@ from lean_year.core.irrigation import Garden, Watering
 from lean_year.core.operation import Demand
 from lean_year.core.rainfall import month_of
 from lean_year.plan.kept import Kept
-from lean_year.plan.rain import PreparedRain
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.property.document import Property
 from lean_year.property.household import Animals, FixtureKey, Household, UseEntry
 from lean_year.property.parts import month_and_day, zeros

@@ -8,7 +8,7 @@ from lean_year.core.household import HABITS_L_PERSON_DAY, KINDS, MEASURED_US_L_P
 from lean_year.plan.demand import HouseholdDemand, et0_mm
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.kept import Kept
-from lean_year.plan.rain import PreparedRain
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.wording import MONTHS, Wording, fixed
 from lean_year.property.document import Property
 

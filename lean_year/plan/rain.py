@@ -1,99 +1,22 @@
 """Rain: what fell, how far the record can be trusted, what a lean year looks like."""
 
 import datetime as dt
-from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
-from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core import rainfall
-from lean_year.core.generator import Climate, generate_days_mm
-from lean_year.core.household import DAYS_IN_MONTH
-from lean_year.core.rainfall import DailyRain, Filling, WaterYears
+from lean_year.core.rainfall import Filling
 from lean_year.plan.figure import Figure, Finding
-from lean_year.plan.wording import MONTHS, Wording, count, day, several
+from lean_year.plan.prepared_rain import PreparedRain
+from lean_year.plan.rain_findings import find_in_rain
+from lean_year.plan.wording import MONTHS, Wording, day, several
 
-FEW_YEARS = 20
-RECORDS_LIKE_IT = 10
-TREND_SHARE = 0.10
-SUSPECT_ZERO_SHARE = 0.15
 RETURN_YEARS = (5, 10, 20)
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class PreparedRain:
-    """A record made ready for replays. Depends on nothing but the record and the filling.
-
-    Compared by identity, so that what depends on the rain alone can be kept for the next edit.
-    """
-
-    record: DailyRain
-    filling: Filling
-    filled_mm: NDArray[np.float64]
-    dates: NDArray[np.datetime64]
-    month: NDArray[np.int64]
-    monthly_mm: NDArray[np.float64]
-    """Totals by calendar year and month, shape (n_years, 12), NaN where not whole."""
-    years: WaterYears
-    counts: NDArray[np.bool_]
-    """Which water years enter the counts."""
-    annual_mm: NDArray[np.float64]
-    tmin_c: NDArray[np.float64] | None
-    """Without gaps; None where the record has no temperatures."""
-    tmax_c: NDArray[np.float64] | None
-    et0_mm: NDArray[np.float64] | None
-
-    @property
-    def counted_days(self) -> NDArray[np.bool_]:
-        """Which days lie in a counted year; all of them where none counts."""
-        days = np.repeat(self.counts, self.years.ends - self.years.starts)
-        return days if days.any() else np.ones_like(days)
-
-
-def prepare_rain(record: DailyRain, filling: Filling) -> PreparedRain:
-    """Fill, cut into water years and decide which years count."""
-    filled = rainfall.fill_missing(record, filling)
-    dates = record.dates
-    monthly = rainfall.monthly_totals_mm(filled, dates)
-    with np.errstate(invalid="ignore"):
-        known = ~np.isnan(monthly)
-        means = np.where(known, monthly, 0).sum(axis=0) / np.maximum(known.sum(axis=0), 1)
-    years = rainfall.water_years(record, rainfall.water_year_first_month(means))
-    counts = years.whole & ((years.missing_share <= rainfall.MISSING_SHARE_LIMIT) | (filling != "none"))
-    month = rainfall.month_of(dates)
-
-    def weather(values: NDArray[np.float64] | None) -> NDArray[np.float64] | None:
-        return None if values is None else rainfall.fill_with_month_means(values, month)
-
-    return PreparedRain(
-        record,
-        filling,
-        filled,
-        dates,
-        month,
-        monthly,
-        years,
-        counts,
-        years.sums(filled),
-        weather(record.tmin_c),
-        weather(record.tmax_c),
-        weather(record.et0_mm),
-    )
-
-
-@lru_cache(maxsize=8)
-def records_like(rain: PreparedRain) -> tuple[PreparedRain, ...]:
-    """Records made from the same twelve means as a generated one, itself first. [mm]"""
-    made = rain.record.made_from
-    assert made is not None
-    climate = Climate(np.array(made.mean_mm), np.array(made.wet_days), made.yearly_variation)
-    others = []
-    for number in range(1, RECORDS_LIKE_IT):
-        depth = generate_days_mm(climate, rain.dates, made.seed + number)
-        others.append(prepare_rain(replace(rain.record, depth_mm=depth), rain.filling))
-    return (rain, *others)
+DRIEST_SHOWN = 5
+SPELL_LEAST_DAYS = 10
+SPELLS_SHOWN = 1_000
 
 
 class RainMonth(BaseModel):
@@ -123,6 +46,22 @@ class RainYear(BaseModel):
     dry_spell_days: int
 
 
+class DriestMonths(BaseModel):
+    """Twelve calendar months in a row with little rain, wherever they begin."""
+
+    start: dt.date
+    end: dt.date
+    total_mm: float
+    share_of_mean: float | None
+
+
+class DrySpell(BaseModel):
+    """Days in a row that each brought less than a wetting."""
+
+    start: dt.date
+    days: int
+
+
 class RainPlan(BaseModel):
     start: dt.date
     end: dt.date
@@ -133,6 +72,10 @@ class RainPlan(BaseModel):
     figures: dict[str, Figure]
     months: list[RainMonth]
     years: list[RainYear]
+    driest: list[DriestMonths]
+    """Driest first, none overlapping another."""
+    dry_spells: list[DrySpell]
+    """Of at least ten days, in the order of the record; the longest thousand of a very long one."""
     findings: list[Finding]
     cautions: list[str]
 
@@ -184,12 +127,39 @@ def _years(rain: PreparedRain) -> list[RainYear]:
     return rows
 
 
+def _driest(rain: PreparedRain) -> list[DriestMonths]:
+    annual = rain.annual_mm[rain.counts]
+    mean = float(annual.mean()) if annual.size else 0.0
+    january = np.datetime64(f"{rain.record.start.year:04d}-01", "M")
+    rows = []
+    for first, total in rainfall.driest_twelve_months(rain.monthly_mm, DRIEST_SHOWN):
+        start = (january + first).astype("datetime64[D]")
+        end = (january + first + 12).astype("datetime64[D]") - 1
+        rows.append(
+            DriestMonths(
+                start=start.astype(object),
+                end=end.astype(object),
+                total_mm=total,
+                share_of_mean=total / mean if mean > 0 else None,
+            )
+        )
+    return rows
+
+
+def _dry_spells(rain: PreparedRain) -> list[DrySpell]:
+    spells = rainfall.dry_spells(rain.record.depth_mm, SPELL_LEAST_DAYS)
+    if len(spells) > SPELLS_SHOWN:
+        longest = sorted(spells, key=lambda spell: -spell.days)[:SPELLS_SHOWN]
+        spells = sorted(longest, key=lambda spell: spell.start)
+    return [DrySpell(start=rain.dates[spell.start].astype(object), days=spell.days) for spell in spells]
+
+
 def _figures(rain: PreparedRain, say: Wording) -> dict[str, Figure]:
     annual = rain.annual_mm[rain.counts]
     source = f"the record, {day(rain.dates[0])} to {day(rain.dates[-1])}"
     dry = np.nan_to_num(rain.record.depth_mm, nan=np.inf) < rainfall.DRY_DAY_MM
     spell = rainfall.longest_run(dry)
-    driest = rainfall.driest_twelve_months(rain.monthly_mm)
+    driest = next(iter(rainfall.driest_twelve_months(rain.monthly_mm)), None)
     wettest = int(np.argmax(rain.filled_mm))
     figures = {
         "mean_year_mm": Figure(
@@ -267,85 +237,6 @@ def _month_name(rain: PreparedRain, months_from_january: int) -> str:
     return f"from {MONTHS[months_from_january % 12]} {year}"
 
 
-def _suspect_zeros(rain: PreparedRain) -> tuple[int, int, float] | None:
-    """The run of exact zeros in which the most rain is usual: start, days and that rain [mm], if it is much."""
-    means = np.array([row.mean_mm or 0.0 for row in _months(rain)]) / DAYS_IN_MONTH
-    usual = np.concatenate(([0.0], np.cumsum(means[rain.month - 1])))
-    zero = np.nan_to_num(rain.record.depth_mm, nan=1.0) == 0
-    edges = np.diff(np.concatenate(([0], zero.astype(np.int8), [0])))
-    starts, ends = np.flatnonzero(edges == 1), np.flatnonzero(edges == -1)
-    if not starts.size:
-        return None
-    expected = usual[ends] - usual[starts]
-    worst = int(np.argmax(expected))
-    if expected[worst] < SUSPECT_ZERO_SHARE * (means * DAYS_IN_MONTH).sum():
-        return None
-    return int(starts[worst]), int(ends[worst] - starts[worst]), float(expected[worst])
-
-
-def _findings(rain: PreparedRain, say: Wording) -> list[Finding]:
-    found = []
-    counted = int(rain.counts.sum())
-
-    def add(code: str, severity: str, text: str, fix: str = "") -> None:
-        found.append(
-            Finding.model_validate({"code": code, "stage": "rain", "severity": severity, "text": text, "fix": fix})
-        )
-
-    if counted == 0:
-        add(
-            "RAIN_NO_WHOLE_YEAR",
-            "fails",
-            f"The record has no water year to count: {several(rain.dates.size, 'day')}, "
-            f"{several(int(rain.record.missing.sum()), 'day')} missing.",
-            "Bring in a longer record, or fill the missing days.",
-        )
-    elif counted < FEW_YEARS:
-        add(
-            "RAIN_FEW_YEARS",
-            "caution",
-            f"The record counts {several(counted, 'year')}. A lean year that comes once in twenty may not be in it.",
-            "Look for a longer record from the same valley or coast.",
-        )
-    left_out = rain.years.whole & ~rain.counts
-    if left_out.any():
-        names = ", ".join(rain.years.label(int(row)) for row in np.flatnonzero(left_out)[:4])
-        more = f" and {int(left_out.sum()) - 4} more" if left_out.sum() > 4 else ""
-        add(
-            "RAIN_YEARS_LEFT_OUT",
-            "caution",
-            f"{count(int(left_out.sum())).capitalize()} of {several(int(rain.years.whole.sum()), 'whole year')} "
-            f"left out: more than {rainfall.MISSING_SHARE_LIMIT * 100:.0f} % of their days missing ({names}{more}).",
-            "Fill the missing days, or find the record that has them.",
-        )
-    missing = int(rain.record.missing.sum())
-    if missing and rain.filling != "none":
-        how = "no rain, which errs on the dry side" if rain.filling == "zero" else "the same days of the nearest year"
-        add("RAIN_FILLED", "note", f"{several(missing, 'missing day')} filled with {how}.")
-    annual = rain.annual_mm[rain.counts]
-    if annual.size >= FEW_YEARS:
-        early, late = float(annual[: annual.size // 2].mean()), float(annual[annual.size // 2 :].mean())
-        if early > 0 and abs(late / early - 1) > TREND_SHARE:
-            add(
-                "RAIN_TREND",
-                "note",
-                f"The later half of the record is {'drier' if late < early else 'wetter'}: "
-                f"{say.rain(late)} a year against {say.rain(early)}.",
-                "Weigh the later years more.",
-            )
-    zeros = _suspect_zeros(rain)
-    if zeros:
-        start, days, usual_mm = zeros
-        add(
-            "RAIN_LONG_ZERO_RUN",
-            "caution",
-            f"{several(days, 'day')} of exact zeros from {day(rain.dates[start])}, "
-            f"when {say.rain(usual_mm)} is usual. Zero is not the same as missing.",
-            "Check the gauge's log for those days.",
-        )
-    return found
-
-
 @lru_cache(maxsize=32)
 def plan_rain(rain: PreparedRain, say: Wording) -> RainPlan:
     """The rain stage: statistics, years and what is wrong with the record. Not to be changed by the caller."""
@@ -359,6 +250,8 @@ def plan_rain(rain: PreparedRain, say: Wording) -> RainPlan:
         figures=_figures(rain, say),
         months=_months(rain),
         years=_years(rain),
-        findings=_findings(rain, say),
+        driest=_driest(rain),
+        dry_spells=_dry_spells(rain),
+        findings=find_in_rain(rain, [row.mean_mm for row in _months(rain)], say),
         cautions=[],
     )

@@ -12,7 +12,7 @@ from lean_year.plan.demand import HouseholdDemand, et0_mm, temperatures
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.fitness import fitness_findings
 from lean_year.plan.kept import Kept
-from lean_year.plan.rain import PreparedRain
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.catchment import Outline, PlanArea, Rectangle, Roof
 from lean_year.property.document import Property

@@ -12,7 +12,7 @@ from lean_year.core import rainfall, schools
 from lean_year.core.catchment import Basis
 from lean_year.core.household import DAYS_IN_MONTH
 from lean_year.core.operation import OperatedReplay
-from lean_year.plan.rain import PreparedRain
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
 from lean_year.plan.wording import MONTHS, Wording, day, several
 

@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from lean_year.core.rainfall import driest_years, stretch_dry_spells
 from lean_year.plan.demand import demand_of
-from lean_year.plan.rain import PreparedRain
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.roofs import Catch, catch_rain
 from lean_year.plan.supply import Supply, years_carried
 from lean_year.property.document import Property

@@ -18,7 +18,7 @@ from lean_year.core.operation import (
     operate_windows,
 )
 from lean_year.plan.layout import Layout
-from lean_year.plan.rain import PreparedRain
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.property.household import Household
 from lean_year.property.tanks import Cistern
 

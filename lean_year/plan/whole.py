@@ -10,7 +10,8 @@ from lean_year.plan.demand import HouseholdDemand, demand_of
 from lean_year.plan.figure import Finding
 from lean_year.plan.household import HouseholdPlan, plan_household
 from lean_year.plan.layout import layout_of
-from lean_year.plan.rain import PreparedRain, RainPlan, plan_rain, records_like
+from lean_year.plan.prepared_rain import PreparedRain, records_like
+from lean_year.plan.rain import RainPlan, plan_rain
 from lean_year.plan.roofs import Catch, RoofsPlan, catch_rain, plan_roofs
 from lean_year.plan.stations import Station, stations
 from lean_year.plan.supply import Supply, operation_of, years_carried
@@ -30,6 +31,8 @@ class WholePlan(BaseModel):
     roofs: RoofsPlan
     rain: RainPlan | None
     household: HouseholdPlan
+    tank_l: float
+    """Water in the tanks of the planned phase, floor to overflow."""
     cistern: CisternPlan | None
     gutters: None = None
     first_flush: None = None
@@ -125,6 +128,7 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
         roofs=roofs,
         rain=rain_plan,
         household=household,
+        tank_l=document.cistern.gross_l,
         cistern=cistern,
         findings=found,
     )

@@ -85,10 +85,10 @@ def test_the_driest_twelve_months_may_lie_across_two_years():
     months = np.full((3, 12), 50.0)
     months[1, 6:] = 0
     months[2, :6] = 0
-    assert rainfall.driest_twelve_months(months) == (18, 0.0)
+    assert rainfall.driest_twelve_months(months) == [(18, 0.0)]
     months[1, 8] = np.nan
-    assert rainfall.driest_twelve_months(months) == (21, 150.0)
-    assert rainfall.driest_twelve_months(np.full((1, 12), np.nan)) is None
+    assert rainfall.driest_twelve_months(months) == [(21, 150.0)]
+    assert rainfall.driest_twelve_months(np.full((1, 12), np.nan)) == []
 
 
 def test_the_longest_run():

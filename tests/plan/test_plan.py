@@ -8,7 +8,7 @@ import pytest
 from lean_year.core.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.changes import what_moved
-from lean_year.plan.rain import prepare_rain
+from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.plan.wording import Wording
 from lean_year.property.edits import apply_edit

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 
 from lean_year.core.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.rain import prepare_rain
+from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from tests.farm import farm
 from tests.formats.test_round_trips import documents

@@ -21,6 +21,14 @@ export type Refusal = Schemas["Refusal"];
 export type NewProperty = Schemas["NewProperty"];
 export type ListedProperty = Schemas["ListedProperty"];
 export type ChoiceLists = Schemas["ChoiceLists"];
+export type School = Schemas["School"];
+export type Way = Schemas["Way"];
+export type Band = Schemas["Band"];
+export type Front = Schemas["Front"];
+export type Design = Schemas["Design"];
+export type JobState = Schemas["JobState"];
+export type ArchiveStation = Schemas["ArchiveStation"];
+export type RainSource = Schemas["AskedRain"]["source"];
 export type ImportChoices = {
   date_order?: RainPreview["date_order"];
   unit?: RainPreview["unit"];

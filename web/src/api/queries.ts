@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
-import type { ImportChoices, Operation, PropertyState, RainPreview } from "./client";
+import type { ImportChoices, JobState, Operation, PropertyState, RainPreview, RainSource } from "./client";
 
 export const propertyListQuery = () =>
   queryOptions({ queryKey: ["properties"], queryFn: () => taken(client.GET("/api/properties")) });
@@ -52,6 +52,44 @@ export const stepRevision = (id: string, base_revision: number, way: "undo" | "r
       body: { way, base_revision },
     }),
   );
+
+/** An invented station archive to pick from. */
+export const archiveQuery = () =>
+  queryOptions({ queryKey: ["archive"], staleTime: Infinity, queryFn: () => taken(client.GET("/api/archive")) });
+
+export const previewSource = (source: RainSource, signal?: AbortSignal): Promise<RainPreview> =>
+  taken(client.POST("/api/rain/source", { body: { source }, signal }));
+
+export const keepSource = (id: string, base_revision: number, source: RainSource): Promise<PropertyState> =>
+  taken(
+    client.POST("/api/properties/{property_id}/rain-source", {
+      params: { path: { property_id: id } },
+      body: { base_revision, edit_id: crypto.randomUUID(), source },
+    }),
+  );
+
+export const startJob = (id: string, base_revision: number, kind: JobState["kind"]) =>
+  taken(
+    client.POST("/api/properties/{property_id}/jobs", {
+      params: { path: { property_id: id } },
+      body: { base_revision, kind },
+    }),
+  );
+
+const JOB_LOOK_MS = 150;
+
+export const jobQuery = (jobId: string | null) =>
+  queryOptions({
+    queryKey: ["job", jobId],
+    enabled: jobId !== null,
+    structuralSharing: false,
+    queryFn: () => taken(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId! } } })),
+    refetchInterval: ({ state }) =>
+      state.data?.state === "running" && state.status !== "error" ? JOB_LOOK_MS : false,
+  });
+
+export const cancelJob = (jobId: string) =>
+  taken(client.DELETE("/api/jobs/{job_id}", { params: { path: { job_id: jobId } } }));
 
 /** For a call whose body is a file, sent as it is. */
 export const asFile = {

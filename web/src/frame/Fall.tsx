@@ -16,7 +16,7 @@ type FallProps = { bench: Workbench; stage: Stage; goTo: (stage: Stage) => void 
 /** The property in section, top to bottom in the order the water takes, and the way about. */
 export function Fall({ bench, stage, goTo }: FallProps) {
   const { plan, document } = bench.shown;
-  const flows = flowsOf(plan, document.cistern.tank_l);
+  const flows = flowsOf(plan);
   const here = plan.stations.find((station) => station.stage === stage);
   const [open, setOpen] = useState(false);
   const list = (

@@ -47,7 +47,15 @@ function Frame({ stage }: { stage: Stage }) {
   const yearRow = picked >= 0 ? picked : leanRow;
   const pickYear = (row: number) => {
     const label = plan.rain?.years[row]?.label;
-    setSearch(row === leanRow || !label ? {} : { year: label }, { replace: true });
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (row === leanRow || !label) next.delete("year");
+        else next.set("year", label);
+        return next;
+      },
+      { replace: true },
+    );
   };
 
   useEffect(() => {

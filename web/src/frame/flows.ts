@@ -4,7 +4,8 @@ import type { Plan } from "../api/client";
 export type Flow = { mean: number; lean: number };
 export type Flows = { inflow: Flow; supplied: Flow; spilled: Flow; tightestShare: number; heldBackShare: number };
 
-export function flowsOf(plan: Plan, tankL: number): Flows | null {
+export function flowsOf(plan: Plan): Flows | null {
+  const tankL = plan.tank_l;
   const cistern = plan.cistern;
   if (!cistern) return null;
   const counted = cistern.years.filter((year) => year.counted);

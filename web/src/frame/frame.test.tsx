@@ -43,14 +43,14 @@ test("the fall shows every station with its figure and its status, and leads the
 });
 
 test("the flows are the means of the counted years and the lean year", () => {
-  const flows = flowsOf(plan, demo.document.cistern.tank_l)!;
+  const flows = flowsOf(plan)!;
   const lean = plan.cistern!.years[plan.cistern!.lean_year]!;
   expect(flows.inflow.lean).toBe(lean.inflow_l);
   expect(flows.inflow.mean).toBeGreaterThan(flows.inflow.lean);
   expect(flows.spilled.lean).toBe(0);
   expect(flows.inflow.mean).toBeCloseTo(plan.roofs.figures["harvest_l_year"]!.value!, 3);
   expect(flows.tightestShare).toBeCloseTo(7_000 / 86_000);
-  expect(flowsOf({ ...plan, cistern: null }, 1_000)).toBeNull();
+  expect(flowsOf({ ...plan, cistern: null })).toBeNull();
 });
 
 function StripHere({ row, pickYear }: { row: number; pickYear: (row: number) => void }) {

@@ -14,7 +14,7 @@ function Probe() {
   useEffect(() => {
     bench = here;
   });
-  return <p>{`rev ${here.kept.revision}, tank ${here.shown.document.cistern.tank_l}`}</p>;
+  return <p>{`rev ${here.kept.revision}, tank ${here.shown.document.cistern.transfer_l_day}`}</p>;
 }
 
 function open() {
@@ -28,7 +28,7 @@ function open() {
   );
 }
 
-const tank = (litres: number) => [{ op: "replace" as const, path: "/cistern/tank_l", value: litres }];
+const tank = (litres: number) => [{ op: "replace" as const, path: "/cistern/transfer_l_day", value: litres }];
 
 beforeEach(() => {
   server = new FakeServer();
@@ -102,7 +102,7 @@ describe("when another window was first", () => {
 
   test("the entry is held, not put over the other's", () => {
     expect(bench.conflict).toMatchObject({ standing: 2, edits: [{ label: "Tank 90 m³" }] });
-    expect(server.state.document.cistern.tank_l).toBe(50_000);
+    expect(server.state.document.cistern.transfer_l_day).toBe(50_000);
     expect(bench.waiting).toBe(0);
   });
 
@@ -169,7 +169,7 @@ describe("when the line is cut", () => {
     server.changeElsewhere(50_000);
     open();
     await waitFor(() => expect(bench.conflict?.edits).toHaveLength(1));
-    expect(server.state.document.cistern.tank_l).toBe(50_000);
+    expect(server.state.document.cistern.transfer_l_day).toBe(50_000);
   });
 });
 

@@ -1,7 +1,19 @@
 /** Quantities as people write and read them. The server keeps SI; nothing else converts. */
 
 export type Units = "metric" | "us";
-export type Kind = "volume" | "rate" | "area" | "length" | "depth" | "share" | "angle" | "count";
+export type Kind =
+  | "volume"
+  | "rate"
+  | "area"
+  | "length"
+  | "bore"
+  | "depth"
+  | "intensity"
+  | "temperature"
+  | "share"
+  | "angle"
+  | "count"
+  | "money";
 
 const LITRES_PER_GALLON = 3.785411784;
 const METRES_PER_FOOT = 0.3048;
@@ -13,11 +25,18 @@ const WRITTEN: Record<Kind, Record<string, number>> = {
   rate: { l: 1, "l/d": 1, m3: 1000, "m³": 1000, gal: LITRES_PER_GALLON, "gal/d": LITRES_PER_GALLON },
   area: { m2: 1, "m²": 1, ft2: METRES_PER_FOOT ** 2, "ft²": METRES_PER_FOOT ** 2, sqft: METRES_PER_FOOT ** 2 },
   length: { m: 1, cm: 0.01, mm: 0.001, ft: METRES_PER_FOOT, "'": METRES_PER_FOOT, in: 0.0254, '"': 0.0254 },
+  bore: { mm: 1, cm: 10, in: MM_PER_INCH, '"': MM_PER_INCH },
   depth: { mm: 1, cm: 10, in: MM_PER_INCH, '"': MM_PER_INCH },
+  intensity: { "mm/h": 1, mm: 1, "in/h": MM_PER_INCH, in: MM_PER_INCH },
+  temperature: { "°c": 1, c: 1, "°": 1, "°f": 5 / 9, f: 5 / 9 },
   share: { "": 1, "%": 0.01 },
   angle: { "°": 1, deg: 1 },
   count: { "": 1 },
+  money: { "": 1 },
 };
+
+/** Where the scale of a unit begins, in the unit itself: only Fahrenheit has one. */
+const zeroOf = (unit: string | undefined) => (unit?.toLowerCase().endsWith("f") ? 32 : 0);
 
 type Shown = { unit: string; factor: number; digits: number; step: number };
 
@@ -42,6 +61,18 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
       return us
         ? { unit: "ft", factor: METRES_PER_FOOT, digits: 2, step: 0.5 }
         : { unit: "m", factor: 1, digits: 2, step: 0.1 };
+    case "bore":
+      return us
+        ? { unit: "in", factor: MM_PER_INCH, digits: 2, step: 0.25 }
+        : { unit: "mm", factor: 1, digits: 0, step: 5 };
+    case "intensity":
+      return us
+        ? { unit: "in/h", factor: MM_PER_INCH, digits: 2, step: 0.1 }
+        : { unit: "mm/h", factor: 1, digits: 1, step: 5 };
+    case "temperature":
+      return us ? { unit: "°F", factor: 5 / 9, digits: 1, step: 1 } : { unit: "°C", factor: 1, digits: 1, step: 0.5 };
+    case "money":
+      return { unit: "", factor: 1, digits: 2, step: 10 };
     case "depth":
       return us
         ? { unit: "in", factor: MM_PER_INCH, digits: 3, step: 0.01 }
@@ -76,7 +107,7 @@ export const fixed = (value: number, digits: number) => numberFormat(digits, dig
 /** A kept value as an entry, with its unit: `86 m³`, `22,719 gal`, `0.5 mm`. */
 export function write(kind: Kind, units: Units, value: number): string {
   const shown = shownIn(kind, units, value);
-  const figure = plain(value / shown.factor, shown.digits);
+  const figure = plain(value / shown.factor + zeroOf(shown.unit), shown.digits);
   if (!shown.unit) return figure;
   return shown.unit === "°" ? `${figure}°` : `${figure} ${shown.unit}`;
 }
@@ -107,8 +138,9 @@ export function read(kind: Kind, units: Units, text: string, shownValue: number)
     .replace(/\s*(us )?gallons?$/, "gal")
     .replace(/ a day$|\/day$/, "")
     .trim();
-  const factor = unit ? WRITTEN[kind][unit] : shownIn(kind, units, shownValue).factor;
-  return factor === undefined ? null : number * factor;
+  const shown = shownIn(kind, units, shownValue);
+  const factor = unit ? WRITTEN[kind][unit] : shown.factor;
+  return factor === undefined ? null : (number - (kind === "temperature" ? zeroOf(unit ?? shown.unit) : 0)) * factor;
 }
 
 /** What may be written for a kind, for the message when an entry cannot be read. */
@@ -119,6 +151,10 @@ export function example(kind: Kind, units: Units): string {
     rate: us ? "25 gal or 95 L" : "90 L or 25 gal",
     area: us ? "1,010 ft² or 94 m²" : "94 m² or 1,010 ft²",
     length: us ? `34', 34' 6" or 10.4 m` : "10.4 m or 34'",
+    bore: us ? "4 in or 100 mm" : "100 mm or 4 in",
+    intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",
+    temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
+    money: "350 or 38.5",
     depth: us ? "0.02 in or 0.5 mm" : "0.5 mm or 0.02 in",
     share: "0.9 or 90 %",
     angle: "35 or 35°",

@@ -1,5 +1,12 @@
 import { vi } from "vitest";
 import type { Document, Operation, PropertyState } from "../api/client";
+import { demo } from "./demo";
+
+const SMALL_CISTERN: Document["cistern"] = {
+  ...demo.document.cistern,
+  transfer_l_day: 86_000,
+  fire_reserve_l: 3_000,
+};
 
 /** A property as small as it can be, for tests of what keeps and shows edits. */
 export function smallState(changes: Partial<PropertyState> = {}): PropertyState {
@@ -14,22 +21,10 @@ export function smallState(changes: Partial<PropertyState> = {}): PropertyState 
     daily: null,
     moved: "",
     document: {
-      version: 1,
+      ...structuredClone(demo.document),
       name: "Hut",
-      place: "",
-      units: "metric",
-      roofs: [],
-      rain: { record_id: null, filling: "none" },
-      household: { residents: 2, habit: "careful", litres_person_day: null, guests: [], garden_l_month: [] },
-      cistern: {
-        tank_l: 86_000,
-        below_outlet_l: 3_000,
-        fire_reserve_l: 0,
-        rule: "yas",
-        start_share: 1,
-        short_years_allowed: 0,
-      },
-      assumed: ["/cistern/below_outlet_l"],
+      cistern: SMALL_CISTERN,
+      assumed: ["/cistern/fire_reserve_l"],
     },
     plan: { stations: [], findings: [], verdict: "" } as unknown as PropertyState["plan"],
     ...changes,
@@ -59,8 +54,8 @@ export class FakeServer {
   }
 
   /** Another window changes the property. */
-  changeElsewhere(tank_l: number): void {
-    this.keep([{ op: "replace", path: "/cistern/tank_l", value: tank_l }], "Elsewhere");
+  changeElsewhere(litres: number): void {
+    this.keep([{ op: "replace", path: "/cistern/transfer_l_day", value: litres }], "Elsewhere");
   }
 
   private async answer(request: Request): Promise<Response> {
@@ -71,7 +66,7 @@ export class FakeServer {
     this.sent.push({ url, body });
     if (url.endsWith("/preview")) return json(200, { ...this.state, document: this.applied(body.operations!) });
     if (this.refusal)
-      return json(422, { errors: [{ field: "cistern.tank_l", message: this.refusal }], revision: null });
+      return json(422, { errors: [{ field: "cistern.transfer_l_day", message: this.refusal }], revision: null });
     if (body.base_revision !== this.state.revision)
       return json(409, { errors: [{ field: "base_revision", message: "changed" }], revision: this.state.revision });
     if (url.endsWith("/steps")) {

@@ -9,6 +9,7 @@ export function Choice<T extends string>(props: {
   value: T;
   options: Option<T>[];
   assumed?: boolean;
+  title?: string;
   onChoose: (value: T) => void;
   children?: ReactNode;
 }) {
@@ -16,7 +17,11 @@ export function Choice<T extends string>(props: {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <button className={`word ${props.assumed ? "assumed" : ""}`} aria-label={`${props.label}: ${chosen?.label}`}>
+        <button
+          className={`word ${props.assumed ? "assumed" : ""}`}
+          aria-label={`${props.label}: ${chosen?.label}`}
+          title={props.title}
+        >
           {props.children ?? chosen?.label}
         </button>
       </DropdownMenu.Trigger>

@@ -12,8 +12,14 @@ function Sheet() {
   const { cistern } = useWorkbench().shown.document;
   return (
     <>
-      <Entry label="Tank size" path="/cistern/tank_l" kind="volume" value={cistern.tank_l} max={1e9} />
-      <Entry label="Below the outlet" path="/cistern/below_outlet_l" kind="volume" value={cistern.below_outlet_l} />
+      <Entry
+        label="Tank size"
+        path="/cistern/transfer_l_day"
+        kind="volume"
+        value={cistern.transfer_l_day}
+        max={1e9}
+      />
+      <Entry label="Below the outlet" path="/cistern/fire_reserve_l" kind="volume" value={cistern.fire_reserve_l} />
     </>
   );
 }
@@ -37,7 +43,7 @@ beforeEach(async () => {
   tank = await open();
 });
 
-const kept = () => server.state.document.cistern.tank_l;
+const kept = () => server.state.document.cistern.transfer_l_day;
 
 test("is written with a unit and kept by Enter", async () => {
   await user.clear(tank);

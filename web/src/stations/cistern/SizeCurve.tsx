@@ -1,5 +1,7 @@
 import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
+import type { School } from "../../api/client";
+import { resize } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { nudgeStep, roundStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
@@ -11,8 +13,8 @@ const LEFT = 32;
 const RIGHT = 14;
 const PAUSE_MS = 350;
 
-/** Security over size, with the tank as a handle on its axis. */
-export function SizeCurve() {
+/** Security over size, with the tank as a handle on its axis and, where asked, the schools as letters on the curve. */
+export function SizeCurve({ schools = [] }: { schools?: School[] }) {
   const bench = useWorkbench();
   const [box, width] = useWidth<HTMLDivElement>();
   const [dragged, setDragged] = useState<number | null>(null);
@@ -22,8 +24,9 @@ export function SizeCurve() {
   // The axis stays put while the handle moves on it.
   const curve = (dragged === null ? bench.shown : bench.kept).plan.cistern!.curve;
   const cistern = bench.shown.plan.cistern!;
-  const tank = dragged ?? bench.shown.document.cistern.tank_l;
-  const held = bench.shown.document.cistern.below_outlet_l + bench.shown.document.cistern.fire_reserve_l;
+  const tank = dragged ?? bench.shown.plan.tank_l;
+  const held = bench.shown.plan.tank_l - cistern.live_l;
+  const least = bench.shown.document.cistern.fire_reserve_l;
   const reach = curve.tank_l.at(-1)!;
   const counted = Math.max(cistern.counted_years, 1);
   const plotWidth = Math.max(width - LEFT - RIGHT, 50);
@@ -47,19 +50,15 @@ export function SizeCurve() {
   const keep = (litres: number) => {
     clearTimeout(timer.current);
     timer.current = setTimeout(() => {
-      void bench
-        .edit(`Tank size ${write("volume", units, litres)}`, [
-          { op: "replace", path: "/cistern/tank_l", value: litres },
-        ])
-        .then(() => setDragged(null));
+      void bench.edit(`Tank size ${write("volume", units, litres)}`, resize(litres)).then(() => setDragged(null));
     }, PAUSE_MS);
   };
   const drag = (litres: number) => {
     clearTimeout(timer.current);
-    const least = Math.max(litres, held);
-    setDragged(least);
-    bench.preview([{ op: "replace", path: "/cistern/tank_l", value: least }]);
-    if (!pressed.current) keep(least); // a key: kept after a pause, so that a run of them is one change
+    const wanted = Math.max(litres, least);
+    setDragged(wanted);
+    bench.preview(resize(wanted));
+    if (!pressed.current) keep(wanted); // a key: kept after a pause, so that a run of them is one change
   };
 
   return (
@@ -135,6 +134,16 @@ export function SizeCurve() {
                 />
               )}
               <path d={`M${handleX} ${TOP - 6}V${FOOT}`} stroke="var(--ink)" strokeWidth="2" />
+              {lettersOn(schools, reach, x, y).map(({ letter, cx, cy, label, key }) => (
+                <g key={key}>
+                  <path d={`M${cx} ${cy}L${label.x} ${label.y}`} stroke="var(--ink-2)" strokeWidth="1" />
+                  <circle cx={cx} cy={cy} r="3.4" fill="var(--ink)" stroke="var(--sheet)" strokeWidth="1.2" />
+                  <circle cx={label.x} cy={label.y} r="9" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.3" />
+                  <text x={label.x} y={label.y + 4.6} textAnchor="middle" className="label" fontWeight="700">
+                    {letter}
+                  </text>
+                </g>
+              ))}
               <text
                 {...reading}
                 textAnchor={readingAnchor}
@@ -159,7 +168,7 @@ export function SizeCurve() {
               onValueChange={([litres]) => drag(litres!)}
               onValueCommit={([litres]) => {
                 pressed.current = false;
-                keep(Math.max(litres!, held));
+                keep(Math.max(litres!, least));
               }}
             >
               <Slider.Track className="absolute inset-0 block" />
@@ -179,6 +188,27 @@ export function SizeCurve() {
       </div>
     </section>
   );
+}
+
+/** Where each school's letter goes: on the curve where it has room, else beside it on a leader. */
+function lettersOn(schools: School[], reach: number, x: (litres: number) => number, y: (years: number) => number) {
+  const placed: { x: number; y: number }[] = [];
+  const free = (at: { x: number; y: number }) =>
+    placed.every((other) => Math.hypot(other.x - at.x, other.y - at.y) >= 20) && at.y > 4 && at.y < FOOT - 8;
+  return schools.flatMap((school) => {
+    if (school.tank_l === null || school.carried === null || school.tank_l > reach) return [];
+    const cx = x(school.tank_l);
+    const cy = y(school.carried);
+    const tries = [16, 26, 38, 52, 66].flatMap((far) =>
+      [-55, -35, -80, 125, 145, 100, 35].map((angle) => ({
+        x: Math.max(10, cx + far * Math.cos((angle * Math.PI) / 180)),
+        y: cy + far * Math.sin((angle * Math.PI) / 180),
+      })),
+    );
+    const label = tries.find(free) ?? tries[0]!;
+    placed.push(label, { x: cx, y: cy });
+    return [{ key: school.key, letter: school.letter, cx, cy, label }];
+  });
 }
 
 function Chevron({ way }: { way: 1 | -1 }) {

@@ -7,6 +7,9 @@ import { answerCalls, demo, renderInApp } from "../../testing/demo";
 import { ImportDialog } from "./ImportDialog";
 
 const preview: RainPreview = {
+  layout: "table",
+  station: "",
+  weather: [],
   columns: ["Datum", "Regen", "Temp"],
   delimiter: ";",
   decimal: "comma",

@@ -1,10 +1,15 @@
-import { Switch } from "radix-ui";
+import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import type { ChoiceLists, Plan, Roof } from "../../api/client";
+import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../ui/Entry";
+import { NameEntry } from "../../ui/NameEntry";
+import { Toggle } from "../../ui/Toggle";
 import { Why } from "../../ui/Why";
+import { DrainsChoice } from "./DrainsChoice";
+import { OutlineDialog } from "./OutlineDialog";
 
 type Surface = Plan["roofs"]["surfaces"][number];
 
@@ -21,28 +26,28 @@ export function RoofRow(props: {
   const { plan, document } = bench.shown;
   const at = `/roofs/${index}`;
   const set = (label: string, field: string, value: unknown) =>
-    void bench.edit(label, [{ op: "replace", path: `${at}/${field}`, value }]);
+    void bench.edit(label, replace(`${at}/${field}`, value));
   const harvest = surface.figures["harvest_l_year"];
   const carried = plan.cistern?.years_carried;
   const without = surface.years_carried_without;
   const { extent } = roof;
+  const [corners, setCorners] = useState(false);
+  const chosen = choices?.materials.find((each) => each.key === roof.material);
 
   return (
     <div
       className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 border-t border-rule py-2 last-of-type:border-b"
       onFocusCapture={props.onFocus}
     >
-      <Switch.Root
-        checked={roof.on}
-        onCheckedChange={(on) => set(`${roof.name} ${on ? "on" : "off"}`, "on", on)}
-        aria-label={`${roof.name} in use`}
-        className="relative mt-1 h-6 w-11 rounded-full border-[1.5px] border-ink bg-sheet after:absolute after:-inset-2.5 after:content-[''] data-[state=checked]:bg-water-7"
-      >
-        <Switch.Thumb className="block size-4 translate-x-[3px] rounded-full bg-ink data-[state=checked]:translate-x-[21px] data-[state=checked]:bg-on-strong" />
-      </Switch.Root>
+      <Toggle
+        className="mt-1"
+        label={`${roof.name} in use`}
+        on={roof.on}
+        onChange={(on) => set(`${roof.name} ${on ? "on" : "off"}`, "on", on)}
+      />
       <div className={`min-w-0 leading-[1.85] ${roof.on ? "" : "text-ink-2"}`}>
         <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-          <RoofName roof={roof} rename={(name) => set(`${roof.name} is now ${name}`, "name", name)} />
+          <NameEntry label={`Name of ${roof.name}`} path={`${at}/name`} value={roof.name} />
           <p className="text-[14px]">
             {harvest && (
               <>
@@ -73,23 +78,30 @@ export function RoofRow(props: {
               choices?.materials.map((material) => ({
                 value: material.key as Roof["material"],
                 label: material.label,
-                note: `${material.low} · ${material.central} · ${material.high}`,
+                note: `${material.low} · ${material.central} · ${material.high}${material.drinking === "good" ? "" : `, ${DRINKING[material.drinking] ?? material.drinking}`}`,
               })) ?? [{ value: roof.material, label: roof.material.replace("_", " ") }]
             }
+            title={chosen?.source}
             onChoose={(material) => set(`${roof.name}: covering`, "material", material)}
           />
           ,{" "}
           <Choice
             label={`How ${roof.name} was measured`}
-            value={extent.kind === "area" ? "area" : extent.along_slope ? "slope" : "plan"}
+            value={extent.kind === "rectangle" ? (extent.along_slope ? "slope" : "plan") : extent.kind}
             options={[
+              { value: "outline", label: "by its corners", note: "an outline on the plan" },
               { value: "plan", label: "measured from above", note: "length × width of the footprint" },
               { value: "slope", label: "measured up the slope", note: "length up the slope × width" },
               { value: "area", label: "with a known plan area" },
             ]}
             onChoose={(how) => set(`${roof.name}: how measured`, "extent", measuredAs(roof, surface, how))}
           />{" "}
-          {extent.kind === "area" ? (
+          {extent.kind === "outline" && (
+            <button className="word" onClick={() => setCorners(true)}>
+              {extent.points_m.length} corners
+            </button>
+          )}
+          {extent.kind === "area" && (
             <Entry
               label={`Plan area of ${roof.name}`}
               path={`${at}/extent/area_m2`}
@@ -97,7 +109,8 @@ export function RoofRow(props: {
               value={extent.area_m2}
               max={1e6}
             />
-          ) : (
+          )}
+          {extent.kind === "rectangle" && (
             <>
               <Entry
                 label={`Length of ${roof.name}`}
@@ -124,7 +137,7 @@ export function RoofRow(props: {
             value={roof.pitch_deg}
             max={89}
           />
-          {extent.kind === "rectangle" && (
+          {extent.kind !== "area" && (
             <>
               , so <Why figure={surface.figures["area_m2"]!} units={document.units} /> in plan
             </>
@@ -145,15 +158,89 @@ export function RoofRow(props: {
             value={surface.figures["runoff"]!.value ?? 0}
             max={1}
           />{" "}
-          runs off.
+          runs off, to <DrainsChoice roof={roof} index={index} />.{" "}
+          <HazardChoice
+            roof={roof}
+            choices={choices}
+            set={(list) => set(`${roof.name}: what is on it`, "hazards", list)}
+          />
+          {document.snow.on && (
+            <>
+              {" "}
+              Snow guards{" "}
+              <Choice
+                label={`Snow guards on ${roof.name}`}
+                value={roof.snow_guards ? "yes" : "no"}
+                options={[
+                  { value: "no", label: "none" },
+                  { value: "yes", label: "along the eaves" },
+                ]}
+                onChoose={(guards) => set(`${roof.name}: snow guards`, "snow_guards", guards === "yes")}
+              />
+              .
+            </>
+          )}
         </p>
+        {corners && <OutlineDialog roof={roof} index={index} close={() => setCorners(false)} />}
       </div>
     </div>
   );
 }
 
-function measuredAs(roof: Roof, surface: Surface, how: "plan" | "slope" | "area"): Roof["extent"] {
+const DRINKING: Record<string, string> = { caution: "drinking with care", never: "never drinking" };
+
+/** What lies on or over a roof that the water meets; several can be chosen. */
+function HazardChoice(props: {
+  roof: Roof;
+  choices: ChoiceLists | undefined;
+  set: (hazards: Roof["hazards"]) => void;
+}) {
+  const { roof, choices } = props;
+  const named = (key: string) => choices?.hazards.find((each) => each.key === key)?.label ?? key.replace("_", " ");
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <button className="word" aria-label={`What is on ${roof.name}`}>
+          {roof.hazards.length ? roof.hazards.map(named).join(", ") : "Nothing harmful"}
+        </button>
+      </DropdownMenu.Trigger>{" "}
+      on it.
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="menu" align="start" sideOffset={6} collisionPadding={8}>
+          {choices?.hazards.map(({ key, label }) => {
+            const hazard = key as Roof["hazards"][number];
+            const there = roof.hazards.includes(hazard);
+            return (
+              <DropdownMenu.CheckboxItem
+                key={key}
+                checked={there}
+                className="menu-item"
+                onSelect={(event) => event.preventDefault()}
+                onCheckedChange={() =>
+                  props.set(there ? roof.hazards.filter((each) => each !== hazard) : [...roof.hazards, hazard])
+                }
+              >
+                <span className={there ? "font-semibold text-water-7" : ""}>{label}</span>
+                <span className="note">{there ? "yes" : ""}</span>
+              </DropdownMenu.CheckboxItem>
+            );
+          })}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+function measuredAs(roof: Roof, surface: Surface, how: "plan" | "slope" | "area" | "outline"): Roof["extent"] {
   const plan = surface.figures["area_m2"]?.value ?? 0;
+  if (how === "outline")
+    return {
+      kind: "outline",
+      points_m: surface.outline_m.map(([x, y]) => [
+        Number((x! - roof.x_m).toFixed(3)),
+        Number((y! - roof.y_m).toFixed(3)),
+      ]),
+    };
   if (how === "area") return { kind: "area", area_m2: Number(plan.toPrecision(6)) };
   const known = roof.extent.kind === "rectangle" ? roof.extent : null;
   const side = Number(Math.sqrt(plan).toFixed(2));
@@ -176,28 +263,4 @@ function removal(assumed: string[], index: number) {
     { op: "remove" as const, path: `/roofs/${index}` },
     { op: "replace" as const, path: "/assumed", value: moved },
   ];
-}
-
-function RoofName({ roof, rename }: { roof: Roof; rename: (name: string) => void }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const shown = draft ?? roof.name;
-  const commit = () => {
-    const name = shown.trim();
-    if (draft !== null && name && name !== roof.name) rename(name);
-    setDraft(null);
-  };
-  return (
-    <input
-      className="heading w-[26ch] max-w-full border-b-2 border-transparent bg-transparent hover:border-water-5 focus:border-water-5"
-      aria-label={`Name of ${roof.name}`}
-      value={shown}
-      maxLength={80}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={commit}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") event.currentTarget.blur();
-        if (event.key === "Escape") setDraft(null);
-      }}
-    />
-  );
 }

@@ -5,8 +5,11 @@ import { choicesQuery } from "../../api/queries";
 import { useWorkbench } from "../../frame/workbench";
 import { Cautions, Findings } from "../../ui/Findings";
 import { Derivation, Why } from "../../ui/Why";
+import { DownpipeRows } from "./DownpipeRows";
+import { GeojsonButton } from "./GeojsonButton";
 import { RoofPlanDrawing } from "./RoofPlanDrawing";
 import { RoofRow } from "./RoofRow";
+import { WeatherOnRoofs } from "./WeatherOnRoofs";
 
 /** What catches rain: every surface drawn to scale from above, with what it brings and what it is worth. */
 export function RoofsSheet() {
@@ -17,9 +20,11 @@ export function RoofsSheet() {
   const choices = useQuery(choicesQuery());
   const [focus, setFocus] = useState<string | null>(null);
   const figure = (key: string) => <Why figure={roofs.figures[key]!} units={units} />;
+  const [drawing, setDrawing] = useState(false);
+  const full = document.roofs.length >= 50;
   const on = document.roofs.filter((roof) => roof.on).length;
 
-  const addRoof = () => {
+  const addRoof = (extent: Roof["extent"]) => {
     const taken = new Set(document.roofs.map((roof) => roof.id));
     let number = document.roofs.length + 1;
     while (taken.has(`roof-${number}`)) number++;
@@ -27,11 +32,20 @@ export function RoofsSheet() {
       id: `roof-${number}`,
       name: `Roof ${number}`,
       material: "metal",
-      extent: { kind: "rectangle", length_m: 8, width_m: 6, along_slope: false },
+      extent,
       pitch_deg: 20,
       runoff: null,
       loss_mm: 0.5,
       on: true,
+      drains: [{ group: document.downpipes[0]!.id, share: 1 }],
+      outlet_m: null,
+      x_m: 0,
+      y_m:
+        extent.kind === "outline"
+          ? 0
+          : Math.min(...roofs.surfaces.flatMap((each) => each.outline_m.map(([, y]) => y!)), 0) - 8,
+      snow_guards: false,
+      hazards: [],
     };
     void bench.edit(`Added ${roof.name}`, [{ op: "add", path: `/roofs/${document.roofs.length}`, value: roof }]);
   };
@@ -47,19 +61,58 @@ export function RoofsSheet() {
             {figure("litres_per_mm")} of rain.
             {roofs.figures["harvest_l_year"] && <> A mean year brings {figure("harvest_l_year")} to the gutters.</>}
           </p>
-          {cistern && (
-            <p>
-              With them the house is carried through {cistern.years_carried} of {cistern.counted_years} years. Switch
-              one off to see what it is worth.
-            </p>
-          )}
+          <WeatherOnRoofs />
         </div>
       </div>
 
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
         <div>
-          <RoofPlanDrawing focus={shownSurface?.id ?? null} setFocus={setFocus} />
+          <section aria-label="Roofs from above">
+            <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+              <h2 className="heading">
+                From above{" "}
+                <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+                  {drawing
+                    ? "press for each corner, then on the first again or Enter; Escape gives up"
+                    : "drag a surface to where it lies"}
+                </span>
+              </h2>
+              <p className="no-print flex flex-wrap gap-2">
+                <button
+                  className="act-quiet"
+                  disabled={full}
+                  onClick={() => addRoof({ kind: "rectangle", length_m: 8, width_m: 6, along_slope: false })}
+                >
+                  Add a roof
+                </button>
+                <button
+                  className="act-quiet"
+                  disabled={full}
+                  aria-pressed={drawing}
+                  onClick={() => setDrawing(!drawing)}
+                >
+                  {drawing ? "Stop drawing" : "Draw an outline"}
+                </button>
+                <GeojsonButton />
+              </p>
+            </div>
+            <RoofPlanDrawing
+              focus={shownSurface?.id ?? null}
+              setFocus={setFocus}
+              drawing={drawing}
+              onDrawn={(points) => {
+                setDrawing(false);
+                if (points) addRoof({ kind: "outline", points_m: points });
+              }}
+            />
+          </section>
           <section aria-label="Surfaces" className="mt-4">
+            {cistern && (
+              <p className="mb-1 text-[14.5px]">
+                With them all, {cistern.rain_alone_years_carried} of {cistern.counted_years} years are carried on rain
+                alone. Switch one off to see what it is worth.
+              </p>
+            )}
             {document.roofs.map((roof, index) => (
               <RoofRow
                 key={roof.id}
@@ -70,11 +123,6 @@ export function RoofsSheet() {
                 onFocus={() => setFocus(roof.id)}
               />
             ))}
-            <p className="mt-3">
-              <button className="act-quiet" onClick={addRoof} disabled={document.roofs.length >= 50}>
-                Add a roof
-              </button>
-            </p>
           </section>
         </div>
         <aside aria-label="Why" className="grid content-start gap-4">
@@ -99,6 +147,7 @@ export function RoofsSheet() {
               </div>
             </section>
           )}
+          <DownpipeRows />
           <Findings findings={plan.findings.filter((finding) => finding.stage === "roofs")} />
           <Cautions cautions={roofs.cautions} />
         </aside>

@@ -1,0 +1,87 @@
+"""A rain record made ready for replays, once for all edits."""
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core import rainfall
+from lean_year.core.generator import Climate, generate_days_mm
+from lean_year.core.rainfall import DailyRain, Filling, WaterYears
+
+RECORDS_LIKE_IT = 10
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class PreparedRain:
+    """A record made ready for replays. Depends on nothing but the record and the filling.
+
+    Compared by identity, so that what depends on the rain alone can be kept for the next edit.
+    """
+
+    record: DailyRain
+    filling: Filling
+    filled_mm: NDArray[np.float64]
+    dates: NDArray[np.datetime64]
+    month: NDArray[np.int64]
+    monthly_mm: NDArray[np.float64]
+    """Totals by calendar year and month, shape (n_years, 12), NaN where not whole."""
+    years: WaterYears
+    counts: NDArray[np.bool_]
+    """Which water years enter the counts."""
+    annual_mm: NDArray[np.float64]
+    tmin_c: NDArray[np.float64] | None
+    """Without gaps; None where the record has no temperatures."""
+    tmax_c: NDArray[np.float64] | None
+    et0_mm: NDArray[np.float64] | None
+
+    @property
+    def counted_days(self) -> NDArray[np.bool_]:
+        """Which days lie in a counted year; all of them where none counts."""
+        days = np.repeat(self.counts, self.years.ends - self.years.starts)
+        return days if days.any() else np.ones_like(days)
+
+
+def prepare_rain(record: DailyRain, filling: Filling) -> PreparedRain:
+    """Fill, cut into water years and decide which years count."""
+    filled = rainfall.fill_missing(record, filling)
+    dates = record.dates
+    monthly = rainfall.monthly_totals_mm(filled, dates)
+    with np.errstate(invalid="ignore"):
+        known = ~np.isnan(monthly)
+        means = np.where(known, monthly, 0).sum(axis=0) / np.maximum(known.sum(axis=0), 1)
+    years = rainfall.water_years(record, rainfall.water_year_first_month(means))
+    counts = years.whole & ((years.missing_share <= rainfall.MISSING_SHARE_LIMIT) | (filling != "none"))
+    month = rainfall.month_of(dates)
+
+    def weather(values: NDArray[np.float64] | None) -> NDArray[np.float64] | None:
+        return None if values is None else rainfall.fill_with_month_means(values, month)
+
+    return PreparedRain(
+        record,
+        filling,
+        filled,
+        dates,
+        month,
+        monthly,
+        years,
+        counts,
+        years.sums(filled),
+        weather(record.tmin_c),
+        weather(record.tmax_c),
+        weather(record.et0_mm),
+    )
+
+
+@lru_cache(maxsize=8)
+def records_like(rain: PreparedRain) -> tuple[PreparedRain, ...]:
+    """Records made from the same twelve means as a generated one, itself first. [mm]"""
+    made = rain.record.made_from
+    assert made is not None
+    climate = Climate(np.array(made.mean_mm), np.array(made.wet_days), made.yearly_variation)
+    others = []
+    for number in range(1, RECORDS_LIKE_IT):
+        depth = generate_days_mm(climate, rain.dates, made.seed + number)
+        others.append(prepare_rain(replace(rain.record, depth_mm=depth), rain.filling))
+    return (rain, *others)

@@ -1,0 +1,74 @@
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, roundStep, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
+import { JobLine } from "../../ui/JobLine";
+import { fieldOf, LineChart, pathOf } from "../../ui/LineChart";
+import { useJob } from "../../ui/useJob";
+
+/** How much the answer owes to the order the recorded years came in. */
+export function BandChart() {
+  const { document, plan } = useWorkbench().shown;
+  const units = document.units;
+  const work = useJob("band");
+  const band = work.job?.band ?? null;
+  return (
+    <section aria-label="Band of resampled records">
+      <h2 className="heading">How sure the size is</h2>
+      {!band && (
+        <p className="mt-1 max-w-[62ch] text-[14.5px]">
+          The recorded years are drawn again in other orders, some twice and some left out, into five hundred records
+          as long as this one. Where they agree the size is sure; where they part, so is the honest answer.
+        </p>
+      )}
+      {band && (
+        <>
+          <LineChart
+            label={`Years carried over tank size in ${band.records} resampled records`}
+            height={210}
+            xReach={band.tank_l.at(-1)!}
+            yReach={band.of_years}
+            xTicks={volumeTicks(band.tank_l.at(-1)!, units).map((at) => ({ at, name: volumeTick(at, units) }))}
+            yTicks={yearTicks(band.of_years)}
+            yName={`of ${band.of_years} years carried`}
+            xName={`tank, ${volumeUnit(units)}`}
+          >
+            {({ x, y, foot }) => {
+              const line = (years: number[]): [number, number][] =>
+                years.map((each, i) => [x(band.tank_l[i]!), y(each)]);
+              const today = x(Math.min(plan.tank_l, band.tank_l.at(-1)!));
+              return (
+                <>
+                  <path d={fieldOf(line(band.high), line(band.low))} fill="var(--water-1)" />
+                  <path d={pathOf(line(band.middle))} fill="none" stroke="var(--water-7)" strokeWidth="2.4" />
+                  <path d={`M${today} ${y(band.of_years) - 6}V${foot}`} stroke="var(--ink)" strokeWidth="2" />
+                  <text
+                    x={today + (today > x(band.tank_l.at(-1)!) * 0.75 ? -6 : 6)}
+                    y={foot - 10}
+                    textAnchor={today > x(band.tank_l.at(-1)!) * 0.75 ? "end" : "start"}
+                    className="label halo"
+                    fontWeight="650"
+                  >
+                    today {volume(plan.tank_l, units)}
+                  </text>
+                </>
+              );
+            }}
+          </LineChart>
+          <p className="max-w-[62ch] text-[14.5px] leading-snug">
+            To carry {band.aim} of {band.of_years} years, half of them need up to{" "}
+            <strong>{volume(band.size_middle_l, units)}</strong>, nine in ten lie between{" "}
+            <strong>{volume(band.size_low_l, units)}</strong> and <strong>{volume(band.size_high_l, units)}</strong>
+            {band.beyond > 0 && `; in ${fixed(band.beyond * 100, 0)} % no size shown is enough`}.
+          </p>
+        </>
+      )}
+      <div className="mt-2">
+        <JobLine work={work} name="Draw the band" does="Takes a moment; you can go on editing meanwhile." />
+      </div>
+    </section>
+  );
+}
+
+export function yearTicks(years: number) {
+  const step = Math.max(1, Math.ceil(roundStep(years / 4)));
+  return Array.from({ length: Math.floor(years / step) + 1 }, (_, i) => ({ at: i * step, name: String(i * step) }));
+}

@@ -1,0 +1,261 @@
+import type { CisternPlan } from "../../api/client";
+import { fixed, roundStep, volume, write } from "../../lib/units";
+import type { Units } from "../../lib/units";
+import { fit } from "../../ui/fit";
+import { useWidth } from "../../ui/useWidth";
+
+type Bank = CisternPlan["bank"];
+type Vessel = Bank["vessels"][number];
+
+const HEIGHT = 330;
+const HEAD = 52;
+const FOOT = 40;
+const STAFF = 64;
+const GAP = 54;
+const LEAST_SLOT = 112;
+const MOST_DRAWN = 4;
+
+/** Heights in the unit of the property, two decimals. */
+export const heightOf = (metres: number, units: Units) =>
+  units === "us" ? `${fixed(metres / 0.3048, 2)} ft` : `${fixed(metres, 2)} m`;
+
+/** Every tank where it stands, to one scale and on one datum, with what of its water can be used. */
+export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boolean; units: Units }) {
+  const [box, width] = useWidth<HTMLDivElement>();
+  const low = Math.min(...bank.vessels.map((each) => each.floor_m));
+  const high = Math.max(...bank.vessels.map((each) => each.lid_m), low + 0.1);
+  const drawn = bank.vessels.map((vessel) => Math.min(vessel.count, MOST_DRAWN));
+  const widths = bank.vessels.map((vessel, i) => vessel.width_m * drawn[i]! + 0.15 * (drawn[i]! - 1));
+  const room = width - STAFF - GAP * bank.vessels.length - 8;
+  const scale = Math.max(
+    1,
+    Math.min(
+      (HEIGHT - HEAD - FOOT) / (high - low),
+      room /
+        Math.max(
+          0.1,
+          widths.reduce((sum, each) => sum + each, 0),
+        ),
+    ),
+  );
+  const y = (metres: number) => HEAD + (high - metres) * scale;
+  const slots = widths.map((metres) => Math.max(metres * scale, Math.min(LEAST_SLOT, room / bank.vessels.length)));
+  const lefts: number[] = [STAFF + 14];
+  for (const slot of slots) lefts.push(lefts.at(-1)! + slot + GAP);
+  const foot = y(low);
+  const last = bank.vessels.at(-1)?.step ?? 0;
+  /** The level which the overflow of the bank allows in a vessel, and the level down to which it is drawn. */
+  const brim = (vessel: Vessel) =>
+    linked && vessel.step === last && !vessel.apart
+      ? Math.min(bank.overflow_m, vessel.overflow_m)
+      : vessel.overflow_m;
+  const draw = (vessel: Vessel) =>
+    linked && vessel.step === last && !vessel.apart ? Math.max(vessel.floor_m, bank.draw_m) : vessel.outlet_m;
+  const unit = units === "us" ? 0.3048 : 1;
+  const staffStep = roundStep(((high - low) / unit) * (24 / Math.max(foot - y(high), 24)) * 1.2) * unit;
+  const ticks: number[] = [];
+  for (let at = Math.ceil(low / staffStep - 1e-9) * staffStep; at <= high + 1e-9; at += staffStep) ticks.push(at);
+  return (
+    <div ref={box} style={{ height: foot + FOOT }}>
+      {width > 0 && (
+        <svg
+          width={width}
+          height={foot + FOOT}
+          className="block overflow-visible"
+          role="img"
+          aria-label={`Tanks on one datum: ${bank.vessels
+            .map((each) => `${each.name}, ${volume(each.live_l, units)} usable`)
+            .join("; ")}`}
+        >
+          <defs>
+            <pattern
+              id="below-outlet"
+              width="6"
+              height="6"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <path d="M0 0V6" stroke="var(--ink-2)" strokeWidth="1.4" />
+            </pattern>
+            <pattern id="stranded" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+              <rect width="7" height="7" fill="var(--parched-2)" />
+              <path d="M0 0V7" stroke="var(--parched-7)" strokeWidth="2.2" />
+            </pattern>
+          </defs>
+          <text x="0" y={Math.max(12, y(high) - 12)} className="axis">
+            above datum, {units === "us" ? "ft" : "m"}
+          </text>
+          <path d={`M${STAFF - 8} ${y(high)}V${foot}`} stroke="var(--ink)" strokeWidth="1.4" />
+          {ticks.map((at) => (
+            <g key={at}>
+              <path d={`M${STAFF - 8} ${y(at)}h-6`} stroke="var(--ink)" strokeWidth="1.4" />
+              <text x={STAFF - 18} y={y(at) + 4.5} textAnchor="end" className="axis">
+                {fixed(Math.abs(at) < 1e-9 ? 0 : at / unit, 1)}
+              </text>
+            </g>
+          ))}
+          {bank.vessels.map((vessel, i) => (
+            <VesselSection
+              key={vessel.id}
+              vessel={vessel}
+              left={lefts[i]!}
+              slot={slots[i]!}
+              drawn={drawn[i]!}
+              scale={scale}
+              y={y}
+              brim={brim(vessel)}
+              draw={draw(vessel)}
+              units={units}
+            />
+          ))}
+          {linked && bank.vessels.length > 1 && (
+            <Level
+              at={y(bank.overflow_m)}
+              from={STAFF - 8}
+              to={lefts.at(-1)! - GAP + 6}
+              label={`overflow ${heightOf(bank.overflow_m, units)}`}
+              width={width}
+            />
+          )}
+          {bank.vessels.slice(1).map((vessel, i) => {
+            const before = bank.vessels[i]!;
+            const right = lefts[i]! + before.width_m * scale * drawn[i]! + 0.15 * scale * (drawn[i]! - 1);
+            const link = bank.links.find((each) => each.near === before.name && each.far === vessel.name);
+            const from = y(before.floor_m) - 5;
+            const to = y(vessel.floor_m) - 5;
+            return (
+              <g key={vessel.id}>
+                {before.step === vessel.step ? (
+                  <path
+                    d={`M${right} ${from}H${right + 14}V${to}H${lefts[i + 1]!}`}
+                    fill="none"
+                    stroke="var(--ink)"
+                    strokeWidth="3"
+                  />
+                ) : (
+                  <path
+                    d={`M${right} ${y(before.overflow_m) + 3}H${lefts[i + 1]! - 9}m-7 -5l7 5-7 5`}
+                    fill="none"
+                    stroke="var(--water-7)"
+                    strokeWidth="2.4"
+                  />
+                )}
+                {link && (
+                  <text
+                    x={(right + lefts[i + 1]!) / 2}
+                    y={Math.max(from, to) + 22}
+                    textAnchor="middle"
+                    className="axis"
+                  >
+                    {units === "us" ? `${fixed(link.bore_mm / 25.4, 1)} in` : `${fixed(link.bore_mm, 0)} mm`}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+function Level(props: { at: number; from: number; to: number; label: string; width: number }) {
+  return (
+    <g>
+      <path
+        d={`M${props.from} ${props.at}H${props.to}`}
+        stroke="var(--water-7)"
+        strokeWidth="1.6"
+        strokeDasharray="6 4"
+      />
+      <text
+        x={Math.min(props.to + 6, props.width)}
+        y={props.at + 4.5}
+        textAnchor={props.to + 130 > props.width ? "end" : "start"}
+        dy={props.to + 130 > props.width ? -8 : 0}
+        className="label halo"
+        style={{ fill: "var(--water-7)" }}
+      >
+        {props.label}
+      </text>
+    </g>
+  );
+}
+
+type SectionProps = {
+  vessel: Vessel;
+  left: number;
+  slot: number;
+  drawn: number;
+  scale: number;
+  y: (metres: number) => number;
+  brim: number;
+  draw: number;
+  units: Units;
+};
+
+/** One tank in section, or several alike side by side. */
+function VesselSection(props: SectionProps) {
+  const { vessel, left, slot, drawn, scale, y, brim, draw, units } = props;
+  const wide = vessel.width_m * scale;
+  const top = y(vessel.lid_m);
+  const foot = y(vessel.floor_m);
+  const stranded = vessel.stranded_l > 0.5 && vessel.overflow_m > brim + 1e-6;
+  const letDown = vessel.let_down_l > 0.5 && vessel.overflow_m > brim + 1e-6;
+  return (
+    <g>
+      {Array.from({ length: drawn }, (_, i) => {
+        const x = left + i * (wide + 0.15 * scale);
+        return (
+          <g key={i}>
+            <rect x={x} y={y(brim)} width={wide} height={Math.max(0, y(draw) - y(brim))} fill="var(--water-3)" />
+            <path d={`M${x} ${y(brim)}h${wide}`} stroke="var(--water-7)" strokeWidth="1.4" />
+            <rect x={x} y={y(draw)} width={wide} height={Math.max(0, foot - y(draw))} fill="url(#below-outlet)" />
+            {(stranded || letDown) && (
+              <rect
+                x={x}
+                y={y(vessel.overflow_m)}
+                width={wide}
+                height={Math.max(0, y(brim) - y(vessel.overflow_m))}
+                fill={letDown ? "var(--water-1)" : "url(#stranded)"}
+                stroke={letDown ? "var(--water-7)" : "var(--parched-7)"}
+                strokeDasharray={letDown ? "4 3" : undefined}
+              />
+            )}
+            <path
+              d={`M${x} ${top}V${foot}H${x + wide}V${top}`}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="2.4"
+              strokeLinejoin="round"
+            />
+            <path d={`M${x + 2} ${top - 2}h${Math.max(0, wide - 4)}`} stroke="var(--ink)" strokeWidth="1" />
+          </g>
+        );
+      })}
+      <text x={left} y={top - 27} className="label" fontWeight="650">
+        {fit(vessel.count > 1 ? `${vessel.count} × ${vessel.name}` : vessel.name, slot + GAP - 6)}
+      </text>
+      <text x={left} y={top - 10} className="axis">
+        {fit(`${volume(vessel.live_l, units)} usable`, slot + GAP - 6)}
+      </text>
+      {(stranded || letDown) && (
+        <text
+          x={left + 5}
+          y={Math.min(y(brim) + 15, foot - 4)}
+          className="label halo"
+          fontWeight="650"
+          style={letDown ? undefined : { fill: "var(--parched-7)" }}
+        >
+          {fit(
+            letDown ? `${volume(vessel.let_down_l, units)} let down` : `${volume(vessel.stranded_l, units)} stranded`,
+            slot + GAP - 12,
+          )}
+        </text>
+      )}
+      <text x={left} y={foot + 17} className="axis">
+        {fit(`${write("length", units, vessel.width_m)} wide`, slot + GAP - 6)}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,125 @@
+import { useCallback, useMemo } from "react";
+import { useWorkbench } from "../../frame/workbench";
+import { useAxis } from "../../lib/axis";
+import { FULL, yearSpans } from "../../lib/days";
+import type { Days } from "../../lib/days";
+import { volume } from "../../lib/units";
+import { DayPicture, rowTops } from "../../ui/DayPicture";
+import { Cautions, Findings } from "../../ui/Findings";
+import { Why } from "../../ui/Why";
+import { LowestDots } from "./LowestDots";
+import { ResultsTable } from "./ResultsTable";
+import { SizeCurve } from "./SizeCurve";
+import { css, DRY_DAY, STORE_SCALE, storeStep } from "./storeScale";
+import { YearsTable } from "./YearsTable";
+
+const PICTURE_HEIGHT = 222;
+
+type ViewProps = { days: Days; yearRow: number; pickYear: (row: number) => void };
+
+/** Every recorded day as a picture, security over size with a handle to drag, and the results. */
+export function DaysView({ days, yearRow, pickYear }: ViewProps) {
+  const bench = useWorkbench();
+  const axis = useAxis();
+  const { document, plan } = bench.shown;
+  const units = document.units;
+  const cistern = plan.cistern!;
+  const rain = plan.rain!;
+  const spans = useMemo(() => yearSpans(rain), [rain]);
+  const colour = useCallback(
+    (day: number) => (days.isShort(day) ? DRY_DAY : STORE_SCALE[storeStep(days.share[day]! / FULL)]!),
+    [days],
+  );
+  const reading = (day: number) => {
+    const held = volume((days.share[day]! / FULL) * days.liveL, units);
+    return days.isShort(day) ? `dry, ${held} in the store at night` : `${held} in the store`;
+  };
+  const strongRows = [cistern.lean_year];
+  const findings = plan.findings.filter((finding) => finding.stage === "cistern");
+  const smallest = cistern.figures["smallest_for_aim_l"]!;
+  const tightest = cistern.figures["tightest_l"]!;
+  return (
+    <>
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
+        <section aria-label="Every recorded day">
+          <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
+            <h2 className="heading">Every recorded day</h2>
+            <StoreLegend liveL={cistern.live_l} units={units} />
+          </div>
+          <div className="flex">
+            <DayPicture
+              name="Store on every recorded day"
+              years={rain.years}
+              spans={spans}
+              firstMonth={rain.first_month}
+              strongRows={strongRows}
+              yearRow={yearRow}
+              height={PICTURE_HEIGHT}
+              colour={colour}
+              reading={reading}
+              pickYear={pickYear}
+            />
+            {!axis.narrow && (
+              <LowestDots
+                cistern={cistern}
+                tops={rowTops(rain.years.length, [...strongRows, yearRow], PICTURE_HEIGHT)}
+                yearRow={yearRow}
+                units={units}
+              />
+            )}
+          </div>
+        </section>
+        <aside className="max-[899px]:mt-4" aria-label="Why">
+          <h2 className="heading">Why {smallest.value === null ? "no size" : volume(smallest.value, units)}</h2>
+          <p className="mt-0.5 text-[13.5px] leading-snug font-semibold">
+            {tightest.formula.split("; ").map((line) => (
+              <span key={line} className="block">
+                {line}
+              </span>
+            ))}
+          </p>
+          <p className="note mt-1.5 border-t border-rule pt-1.5 leading-snug">
+            <strong className="text-ink">V</strong> store tonight, <strong className="text-ink">V′</strong> last
+            night, <strong className="text-ink">Q</strong> off the roofs, <strong className="text-ink">D</strong>{" "}
+            wanted, <strong className="text-ink">Y</strong> drawn, <strong className="text-ink">S</strong> live size
+          </p>
+          <p className="note mt-1.5 border-t border-rule pt-1.5 leading-snug">
+            {tightest.label}: {tightest.working}
+          </p>
+          <p className="note mt-1.5 border-t border-rule pt-1.5 leading-snug">
+            {smallest.label}: <Why figure={smallest} units={units} />, {smallest.working}.
+          </p>
+        </aside>
+      </div>
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,41%)_minmax(0,1fr)]">
+        <SizeCurve />
+        <ResultsTable yearRow={yearRow} />
+      </div>
+      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-6 min-[900px]:grid-cols-2">
+        <section aria-label="Findings">
+          <Findings findings={findings} />
+        </section>
+        <Cautions cautions={cistern.cautions} />
+      </div>
+      <YearsTable />
+    </>
+  );
+}
+
+function StoreLegend({ liveL, units }: { liveL: number; units: "metric" | "us" }) {
+  return (
+    <p className="flex flex-wrap items-center gap-x-2 text-[13.5px] whitespace-nowrap">
+      store 0
+      <svg width="144" height="14" role="img" aria-label="From low, sand, to full, deep blue">
+        {STORE_SCALE.map((rgb, step) => (
+          <rect key={rgb} x={step * 16} width="16" height="14" fill={css(rgb)} />
+        ))}
+      </svg>
+      {volume(liveL, units)}
+      <svg width="14" height="14" aria-hidden="true" className="ml-3">
+        <rect width="14" height="14" fill={css(DRY_DAY)} />
+      </svg>
+      the house is dry
+    </p>
+  );
+}

@@ -1,0 +1,133 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, volume } from "../../lib/units";
+import { DataTable } from "../../ui/DataTable";
+import { Entry } from "../../ui/Entry";
+import { BandChart } from "./BandChart";
+import { FirstYearChart } from "./FirstYearChart";
+
+/** How far the answer can be trusted: other weather, other orders of the years, the first filling, other ways. */
+export function SafetyView() {
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 min-[900px]:grid-cols-2">
+      <BandChart />
+      <StressTable />
+      <FirstYearChart />
+      <WaysTable />
+    </div>
+  );
+}
+
+function StressTable() {
+  const { document, plan } = useWorkbench().shown;
+  const { stress } = plan.cistern!;
+  return (
+    <section aria-label="Worse weather">
+      <h2 className="heading">If the weather is worse than the record</h2>
+      <div className="mt-1">
+        <DataTable
+          head={["", "Carried", "Dry days", "Missed"]}
+          rows={stress.map((test) => ({
+            key: test.key,
+            name: test.label,
+            cells: [
+              `${test.years_carried} of ${test.of_years}`,
+              test.short_days.toLocaleString("en-US"),
+              volume(test.shortfall_l, document.units),
+            ],
+            strong: test.key === "none",
+          }))}
+        />
+      </div>
+      <p className="note mt-1.5">Today’s tanks, each line replayed through all its days.</p>
+    </section>
+  );
+}
+
+function WaysTable() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { ways, probe_l, figures } = plan.cistern!;
+  const { units, prices } = document;
+  const priced = [...ways].sort((a, b) => (a.cost_m3 ?? Infinity) - (b.cost_m3 ?? Infinity));
+  const smaller = probe_l < plan.tank_l - 1;
+  const knee = figures["knee_l"]!;
+  const price = (label: string, field: keyof typeof prices) => (
+    <Entry label={label} path={`/prices/${field}`} kind="money" value={Number(prices[field])} max={1e9} />
+  );
+  return (
+    <section aria-label="What a lean-year cubic metre costs">
+      <h2 className="heading">What water in the lean year costs</h2>
+      <table className="table-lines mt-1 w-full text-[14px]">
+        <thead>
+          <tr>
+            <th scope="col">Way</th>
+            <th scope="col">Adds</th>
+            <th scope="col">Costs once</th>
+            <th scope="col">Each lean-year m³</th>
+            <th scope="col">
+              <span className="sr-only">Take it</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {priced.map((way, i) => (
+            <tr key={way.key} title={way.working}>
+              <th scope="row" className={i === 0 ? "font-bold!" : ""}>
+                {way.label}
+              </th>
+              <td>{volume(way.lean_year_l, units)}</td>
+              <td>{way.cost ? `${prices.currency}${fixed(way.cost, 0)}` : "–"}</td>
+              <td className={i === 0 ? "font-bold!" : ""}>
+                {way.cost_m3 === null ? "adds none" : `${prices.currency}${fixed(way.cost_m3, 2)}`}
+              </td>
+              <td>
+                {way.operations.length > 0 && way.cost_m3 !== null && (
+                  <button
+                    className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
+                    aria-label={`Take ${way.label}`}
+                    onClick={() => void bench.edit(way.label, way.operations as never)}
+                    onPointerEnter={() => bench.preview(way.operations as never)}
+                    onPointerLeave={bench.endPreview}
+                  >
+                    Take it
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="note mt-1.5">
+        {smaller
+          ? `Today’s tanks miss nothing in the lean year, so the ways are compared at a tank of ${volume(probe_l, units)}.`
+          : "Each way alone, on today’s tanks."}{" "}
+        {knee.value !== null && (
+          <>
+            More tank stops being the cheapest way at <strong>{volume(knee.value, units)}</strong>: {knee.working}.
+          </>
+        )}
+      </p>
+      <p className="mt-2 text-[14px] leading-[1.9]">
+        Prices in {prices.currency}, until there is a list of parts: {price("Price of each tank", "tank_each")} a
+        tank, {price("Price of a cubic metre of tank", "tank_m3")} and{" "}
+        {price("Price of the pad for a cubic metre", "pad_m3")} for its pad each m³, water from elsewhere{" "}
+        {price("Price of a cubic metre of water", "water_m3")} each m³, rain roof{" "}
+        {price("Price of a square metre of rain roof", "rain_roof_m2")} each m², low-use fittings{" "}
+        {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
+        {price("Price of a dry toilet", "dry_toilet")}, greywater {price("Price of a greywater system", "greywater")};
+        spread over{" "}
+        <Entry
+          label="Years of service"
+          path="/prices/service_years"
+          kind="count"
+          value={prices.service_years}
+          min={1}
+          max={100}
+          toOperations={(years) => replace("/prices/service_years", Math.round(years))}
+        />{" "}
+        years.
+      </p>
+    </section>
+  );
+}

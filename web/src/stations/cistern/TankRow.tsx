@@ -1,0 +1,229 @@
+import type { Document } from "../../api/client";
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../ui/Entry";
+import { NameEntry } from "../../ui/NameEntry";
+
+export type Tank = Document["cistern"]["tanks"][number];
+type Shape = Tank["shape"];
+type Kind = "volume" | "upright_cylinder" | "liner" | "slim" | "box" | "cast" | "lying_cylinder" | "pit";
+
+const KINDS: { value: Kind; label: string; note: string }[] = [
+  { value: "volume", label: "tank of known volume", note: "volume and height" },
+  { value: "upright_cylinder", label: "round tank", note: "diameter and height" },
+  { value: "liner", label: "ring-panel tank with a liner", note: "diameter and height" },
+  { value: "slim", label: "slim tank", note: "oblong with round ends" },
+  { value: "box", label: "box", note: "length, width, height" },
+  { value: "cast", label: "cast chamber", note: "inside measures" },
+  { value: "lying_cylinder", label: "lying cylinder", note: "as buried tanks are" },
+  { value: "pit", label: "filled pit", note: "stone or crates, by void ratio" },
+];
+
+const kindOf = (shape: Shape): Kind => {
+  if (shape.kind === "upright_cylinder" && shape.liner) return "liner";
+  if (shape.kind === "box" && shape.cast) return "cast";
+  return shape.kind;
+};
+
+type Measure = { field: string; label: string; kind: "length" | "volume" | "share"; max: number; before?: string };
+
+const length = (field: string, label: string, before = " × "): Measure => ({
+  field,
+  label,
+  kind: "length",
+  max: 100,
+  before,
+});
+const MEASURES: Record<Shape["kind"], Measure[]> = {
+  volume: [
+    { field: "volume_l", label: "Volume", kind: "volume", max: 1e9 },
+    length("height_m", "Height", ", height "),
+  ],
+  upright_cylinder: [length("diameter_m", "Diameter", " ⌀ "), length("height_m", "Height")],
+  slim: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
+  box: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
+  lying_cylinder: [length("diameter_m", "Diameter", " ⌀ "), length("length_m", "Length")],
+  pit: [
+    length("length_m", "Length", " "),
+    length("width_m", "Width"),
+    length("height_m", "Depth"),
+    { field: "void_ratio", label: "Void ratio", kind: "share", max: 1, before: ", void ratio " },
+    length("pipe_bore_m", "Bore of the pipes in it", ", pipes ⌀ "),
+    { ...length("pipe_length_m", "Length of the pipes in it"), max: 10_000 },
+  ],
+};
+
+/** A shape of another kind that holds about as much, as a start. */
+function shapeAs(kind: Kind, litres: number, height: number): Shape {
+  const floor = Math.max(litres / 1000 / height, 0.01);
+  const round = (metres: number) => Number(Math.max(metres, 0.05).toFixed(2));
+  const side = round(Math.sqrt(floor));
+  switch (kind) {
+    case "volume":
+      return { kind, volume_l: Math.round(litres), height_m: height };
+    case "upright_cylinder":
+    case "liner":
+      return {
+        kind: "upright_cylinder",
+        diameter_m: round(Math.sqrt((4 * floor) / Math.PI)),
+        height_m: height,
+        liner: kind === "liner",
+      };
+    case "slim":
+      return { kind, length_m: round(2 * side), width_m: round(side / 2), height_m: height };
+    case "box":
+    case "cast":
+      return { kind: "box", length_m: side, width_m: side, height_m: height, cast: kind === "cast" };
+    case "lying_cylinder":
+      return { kind, diameter_m: height, length_m: round((4 * floor) / (Math.PI * height)) };
+    case "pit":
+      return {
+        kind,
+        length_m: round(side / Math.sqrt(0.38)),
+        width_m: round(side / Math.sqrt(0.38)),
+        height_m: height,
+        void_ratio: 0.38,
+        pipe_bore_m: 0,
+        pipe_length_m: 0,
+      };
+  }
+}
+
+const heightOfShape = (shape: Shape) => (shape.kind === "lying_cylinder" ? shape.diameter_m : shape.height_m);
+
+/** One tank, or several alike, in a sentence: its measures, where it stands, how it is joined, when it is built. */
+export function TankRow({ tank, index, holds }: { tank: Tank; index: number; holds: number }) {
+  const bench = useWorkbench();
+  const { cistern, downpipes } = bench.kept.document;
+  const at = `/cistern/tanks/${index}`;
+  const set = (label: string, field: string, value: unknown) =>
+    void bench.edit(`${tank.name}: ${label}`, replace(`${at}/${field}`, value));
+  const height = heightOfShape(tank.shape);
+  const joined = index > 0 && (cistern.layout === "linked" || (cistern.layout === "settling_first" && index > 1));
+  const remove = () =>
+    void bench.edit(`Removed ${tank.name}`, [
+      ...downpipes.flatMap((each, i) => (each.tank === tank.id ? replace(`/downpipes/${i}/tank`, null) : [])),
+      { op: "remove", path: at },
+    ]);
+  return (
+    <div className="border-t border-rule py-1.5 leading-[1.8] last-of-type:border-b">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <NameEntry label={`Name of ${tank.name}`} path={`${at}/name`} value={tank.name} />
+        {cistern.tanks.length > 1 && (
+          <button
+            className="fix relative text-[14px] after:absolute after:-inset-2 after:content-['']"
+            onClick={remove}
+            aria-label={`Remove ${tank.name}`}
+          >
+            Remove
+          </button>
+        )}
+      </div>
+      <p>
+        <Entry
+          label={`How many of ${tank.name}`}
+          path={`${at}/count`}
+          kind="count"
+          value={tank.count}
+          min={1}
+          max={50}
+        />{" "}
+        ×{" "}
+        <Choice
+          label={`Kind of ${tank.name}`}
+          value={kindOf(tank.shape)}
+          options={KINDS}
+          onChoose={(kind) => set("kind", "shape", shapeAs(kind, holds / tank.count, height))}
+        />
+        {MEASURES[tank.shape.kind].map((measure) => (
+          <span key={measure.field}>
+            {measure.before ?? " "}
+            <Entry
+              label={`${measure.label} of ${tank.name}`}
+              path={`${at}/shape/${measure.field}`}
+              kind={measure.kind}
+              value={(tank.shape as unknown as Record<string, number>)[measure.field] ?? 0}
+              max={measure.max}
+            />
+          </span>
+        ))}
+        . Floor at{" "}
+        <Entry
+          label={`Floor of ${tank.name}`}
+          path={`${at}/floor_m`}
+          kind="length"
+          value={tank.floor_m}
+          min={-100}
+          max={5000}
+        />
+        , outlet{" "}
+        <Entry
+          label={`Outlet of ${tank.name}`}
+          path={`${at}/outlet_m`}
+          kind="length"
+          value={tank.outlet_m}
+          max={100}
+        />{" "}
+        and overflow{" "}
+        <Entry
+          label={`Overflow of ${tank.name}`}
+          path={`${at}/overflow_m`}
+          kind="length"
+          value={tank.overflow_m ?? height}
+          max={100}
+        />{" "}
+        above its floor
+        {joined && (
+          <>
+            , joined by{" "}
+            <Entry
+              label={`Bore of the link to ${tank.name}`}
+              path={`${at}/link/bore_mm`}
+              kind="bore"
+              value={tank.link.bore_mm}
+              min={5}
+              max={2000}
+            />{" "}
+            pipe,{" "}
+            <Entry
+              label={`Length of the link to ${tank.name}`}
+              path={`${at}/link/length_m`}
+              kind="length"
+              value={tank.link.length_m}
+              max={1000}
+            />{" "}
+            long
+          </>
+        )}
+        . Built{" "}
+        <Choice
+          label={`When ${tank.name} is built`}
+          value={String(tank.phase)}
+          options={[0, 1, 2].map((phase) => ({
+            value: String(phase),
+            label: phase === 0 ? "at first" : `in phase ${phase}`,
+          }))}
+          onChoose={(phase) => set("phase", "phase", Number(phase))}
+        />
+        {cistern.layout === "linked" && cistern.tanks.length > 1 && (
+          <>
+            ,{" "}
+            <Choice
+              label={`How ${tank.name} stands in the bank`}
+              value={tank.let_down ? "let_down" : "open"}
+              options={[
+                { value: "open", label: "open to the bank", note: "its water above the lowest overflow is stranded" },
+                { value: "let_down", label: "valved off when full", note: "and let down later" },
+              ]}
+              onChoose={(how) =>
+                set(how === "open" ? "open to the bank" : "valved off", "let_down", how === "let_down")
+              }
+            />
+          </>
+        )}
+        .
+      </p>
+    </div>
+  );
+}

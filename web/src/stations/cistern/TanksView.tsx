@@ -1,0 +1,207 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, volume } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { DataTable } from "../../ui/DataTable";
+import { Entry } from "../../ui/Entry";
+import { Cautions, Findings } from "../../ui/Findings";
+import { Why } from "../../ui/Why";
+import { BankDrawing, heightOf } from "./BankDrawing";
+import { TankRow } from "./TankRow";
+import type { Tank } from "./TankRow";
+
+const LAYOUTS = [
+  { value: "linked", label: "linked at the base", note: "one level, as fast as the links allow" },
+  { value: "settling_first", label: "a settling tank first", note: "it spills into the linked rest" },
+  { value: "series", label: "one spilling into the next", note: "in the order of the list" },
+  { value: "transfer", label: "pumped from one to the next", note: "in the order of the list" },
+] as const;
+
+/** The tanks as they stand, on one datum, and what of their water the house can draw. */
+export function TanksView() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units, cistern: entered } = document;
+  const { bank, figures, cautions, counted_years } = plan.cistern!;
+  const holds = (tank: Tank) => bank.vessels.find((each) => each.id === tank.id)?.gross_l ?? 0;
+  const many = entered.tanks.length > 1;
+  const later = entered.tanks.some((tank) => tank.phase > 0);
+
+  const add = () => {
+    const last = entered.tanks.at(-1)!;
+    const taken = new Set(entered.tanks.map((tank) => tank.id));
+    let number = entered.tanks.length + 1;
+    while (taken.has(`tank-${number}`)) number++;
+    const tank: Tank = { ...last, id: `tank-${number}`, name: `Tank ${number}`, count: 1 };
+    void bench.edit(`Added ${tank.name}`, [{ op: "add", path: "/cistern/tanks/-", value: tank }]);
+  };
+
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_270px]">
+      <div>
+        <section aria-label="Tanks on one datum">
+          <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1">
+            <h2 className="heading">On one datum, to scale</h2>
+            <p className="note flex flex-wrap items-center gap-x-4">
+              <Key fill="var(--water-3)">the house can draw</Key>
+              <Key fill="url(#below-outlet)">below the outlet</Key>
+              {bank.stranded_l > 0.5 && <Key fill="url(#stranded)">stranded</Key>}
+            </p>
+          </div>
+          <BankDrawing
+            bank={bank}
+            linked={entered.layout === "linked" || entered.layout === "settling_first"}
+            units={units}
+          />
+        </section>
+        <section aria-label="The tanks" className="mt-2">
+          {many && (
+            <p className="leading-[1.8]">
+              The tanks are{" "}
+              <Choice
+                label="How the tanks are joined"
+                value={entered.layout}
+                options={[...LAYOUTS]}
+                onChoose={(layout) =>
+                  void bench.edit(`Tanks ${layout.replace("_", " ")}`, replace("/cistern/layout", layout))
+                }
+              />
+              {entered.layout === "transfer" && (
+                <>
+                  ,{" "}
+                  <Entry
+                    label="Pumped on in a day"
+                    path="/cistern/transfer_l_day"
+                    kind="rate"
+                    value={entered.transfer_l_day}
+                    max={1e7}
+                  />{" "}
+                  a day
+                </>
+              )}
+              {entered.layout !== "linked" && (
+                <>
+                  ; the garden draws from{" "}
+                  <Choice
+                    label="Where the garden draws"
+                    value={entered.garden_from_first ? "first" : "last"}
+                    options={[
+                      { value: "last", label: "the same tank as the house" },
+                      { value: "first", label: "the first tank" },
+                    ]}
+                    onChoose={(from) =>
+                      void bench.edit(
+                        `The garden draws from the ${from} tank`,
+                        replace("/cistern/garden_from_first", from === "first"),
+                      )
+                    }
+                  />
+                </>
+              )}
+              .{later && " Planned now: "}
+              {later && (
+                <Choice
+                  label="Phase that is planned"
+                  value={String(entered.built_phase)}
+                  options={[0, 1, 2].map((phase) => ({
+                    value: String(phase),
+                    label: phase === 0 ? "the first phase" : `phase ${phase}`,
+                  }))}
+                  onChoose={(phase) =>
+                    void bench.edit(`Planned phase ${phase}`, replace("/cistern/built_phase", Number(phase)))
+                  }
+                />
+              )}
+              {later && "."}
+            </p>
+          )}
+          {entered.tanks.map((tank, index) => (
+            <TankRow key={tank.id} tank={tank} index={index} holds={holds(tank)} />
+          ))}
+          <p className="mt-3">
+            <button className="act-quiet" onClick={add} disabled={entered.tanks.length >= 20}>
+              Add a tank
+            </button>
+          </p>
+        </section>
+      </div>
+      <aside className="grid content-start gap-4" aria-label="What the tanks hold">
+        <section>
+          <h2 className="heading">What they hold</h2>
+          <dl className="mt-1 text-[14px]">
+            {["tank_l", "live_l", "dead_l", "stranded_l"].map((key) => (
+              <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
+                <dt>{figures[key]!.label}</dt>
+                <dd className="text-right font-semibold whitespace-nowrap">
+                  <Why figure={figures[key]!} units={units} />
+                </dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+        {bank.links.length > 0 && (
+          <section aria-label="Links">
+            <h2 className="heading">
+              At {fixed(bank.design_inflow_l_s, 1)} L/s off the roofs
+              <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+                a downpour of{" "}
+                <Entry
+                  label="Design downpour"
+                  path="/rain/design_intensity_mm_h"
+                  kind="intensity"
+                  value={document.rain.design_intensity_mm_h}
+                  min={1}
+                  max={1000}
+                />
+              </span>
+            </h2>
+            {bank.links.map((link) => (
+              <div key={`${link.near}-${link.far}`} className="border-b border-rule py-1.5 text-[14px] leading-snug">
+                <p className="font-semibold">
+                  {link.near} to {link.far}
+                </p>
+                <p>
+                  {fixed(link.flow_l_s, 1)} L/s needs {heightOf(link.head_m, units)} of head
+                  {link.room_left_l > 1
+                    ? `: ${link.near} spills with ${volume(link.room_left_l, units)} of room left beyond.`
+                    : "; the far side fills too."}
+                </p>
+              </div>
+            ))}
+          </section>
+        )}
+        {bank.phases.length > 0 && (
+          <section aria-label="Phases">
+            <h2 className="heading">By phase</h2>
+            <DataTable
+              head={["Phase", "Holds", "Usable", "Carried"]}
+              rows={bank.phases.map((phase) => ({
+                key: String(phase.phase),
+                name: phase.phase === 0 ? "first" : `phase ${phase.phase}`,
+                cells: [
+                  volume(phase.gross_l, units),
+                  volume(phase.live_l, units),
+                  `${phase.years_carried} of ${counted_years}`,
+                ],
+                strong: phase.phase === entered.built_phase,
+              }))}
+            />
+          </section>
+        )}
+        <Findings findings={plan.findings.filter((finding) => finding.stage === "cistern")} />
+        <Cautions cautions={cautions} />
+      </aside>
+    </div>
+  );
+}
+
+function Key({ fill, children }: { fill: string; children: React.ReactNode }) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <svg width="14" height="12" aria-hidden="true">
+        <rect width="14" height="12" fill={fill} stroke="var(--ink-2)" strokeWidth="0.6" />
+      </svg>
+      {children}
+    </span>
+  );
+}

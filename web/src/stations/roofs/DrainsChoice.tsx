@@ -1,0 +1,52 @@
+import type { Roof } from "../../api/client";
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Choice } from "../../ui/Choice";
+import { letterOf } from "./RoofPlanDrawing";
+
+/** Which group of downpipes a surface runs to: one, or half and half over two. */
+export function DrainsChoice({ roof, index }: { roof: Roof; index: number }) {
+  const bench = useWorkbench();
+  const { downpipes } = bench.shown.document;
+  const keyOf = (drains: Roof["drains"]) => drains.map((drain) => drain.group).join("+");
+  const nameOf = (id: string) => {
+    const row = downpipes.findIndex((each) => each.id === id);
+    return `${letterOf(row)}, ${downpipes[row]?.name ?? id}`;
+  };
+  const single = downpipes.map((each) => ({ value: each.id, label: nameOf(each.id) }));
+  const halves = downpipes.flatMap((first, i) =>
+    downpipes.slice(i + 1).map((second) => ({
+      value: `${first.id}+${second.id}`,
+      label: `half to ${letterOf(downpipes.indexOf(first))}, half to ${letterOf(downpipes.indexOf(second))}`,
+    })),
+  );
+  const now = keyOf(roof.drains);
+  const options = [...single, ...halves];
+  if (!options.some((option) => option.value === now))
+    options.push({
+      value: now,
+      label: roof.drains
+        .map(
+          (drain) =>
+            `${Math.round(drain.share * 100)} % to ${letterOf(downpipes.findIndex((each) => each.id === drain.group))}`,
+        )
+        .join(", "),
+    });
+  return (
+    <Choice
+      label={`Downpipes of ${roof.name}`}
+      value={now}
+      options={options}
+      onChoose={(key) => {
+        const groups = key.split("+");
+        void bench.edit(
+          `${roof.name}: downpipes`,
+          replace(
+            `/roofs/${index}/drains`,
+            groups.map((group) => ({ group, share: 1 / groups.length })),
+          ),
+        );
+      }}
+    />
+  );
+}

@@ -1,0 +1,113 @@
+import { Dialog } from "radix-ui";
+import { useRef, useState } from "react";
+import { client, Refused, taken } from "../../api/client";
+import type { Operation } from "../../api/client";
+import { asFile } from "../../api/queries";
+import { useWorkbench } from "../../frame/workbench";
+import { area } from "../../lib/units";
+
+type ReadRoofs = Awaited<ReturnType<typeof readRoofs>>;
+
+const readRoofs = (file: Blob, near_latitude_deg: number | null) =>
+  taken(
+    client.POST("/api/properties/roofs/geojson", {
+      params: { query: near_latitude_deg === null ? {} : { near_latitude_deg } },
+      body: file as unknown as string,
+      ...asFile,
+    }),
+  );
+
+/** Brings in roof outlines from a GeoJSON file: looked at first, then added to the plan. */
+export function GeojsonButton() {
+  const bench = useWorkbench();
+  const { document } = bench.kept;
+  const picker = useRef<HTMLInputElement>(null);
+  const [read, setRead] = useState<ReadRoofs | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [open, setOpen] = useState(false);
+
+  const look = async (file: File | undefined) => {
+    if (!file) return;
+    setRead(null);
+    setProblem(null);
+    setOpen(true);
+    try {
+      setRead(await readRoofs(file, document.site.latitude_deg));
+    } catch (error) {
+      setProblem(error instanceof Refused ? error.message : "No connection to the server. Nothing was changed.");
+    }
+  };
+  const keep = async () => {
+    if (!read) return;
+    const taken = new Set(document.roofs.map((roof) => roof.id));
+    const group = document.downpipes[0]!.id;
+    const operations: Operation[] = read.roofs.map((roof, i) => {
+      let id = roof.id;
+      for (let more = i + 2; taken.has(id); more++) id = `${roof.id}-${more}`.slice(-40);
+      taken.add(id);
+      return { op: "add", path: "/roofs/-", value: { ...roof, id, drains: [{ group, share: 1 }] } };
+    });
+    if (document.site.longitude_deg === null)
+      operations.push(
+        { op: "replace", path: "/site/longitude_deg", value: read.longitude_deg },
+        { op: "replace", path: "/site/latitude_deg", value: read.latitude_deg },
+      );
+    const refused = await bench.edit(`Brought in ${read.roofs.length} outlines`, operations);
+    if (refused) setProblem(refused);
+    else setOpen(false);
+  };
+  return (
+    <>
+      <input
+        ref={picker}
+        type="file"
+        accept=".geojson,.json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="GeoJSON file"
+        onChange={(event) => {
+          void look(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+      <button className="act-quiet" onClick={() => picker.current?.click()}>
+        Outlines from GeoJSON
+      </button>
+      <Dialog.Root open={open} onOpenChange={setOpen}>
+        <Dialog.Portal>
+          <Dialog.Overlay className="veil" />
+          <Dialog.Content
+            className="dialog"
+            aria-describedby={undefined}
+            style={{ width: "min(520px, calc(100vw - 24px))" }}
+          >
+            <Dialog.Title className="title">Outlines from a file</Dialog.Title>
+            {!read && !problem && <p className="note mt-3">Reading.</p>}
+            {problem && (
+              <p role="alert" className="mt-3 font-semibold text-alarm">
+                {problem}
+                <span className="note mt-1 block font-normal">Nothing of the property was changed.</span>
+              </p>
+            )}
+            {read && (
+              <ul className="mt-3 border-t-[1.5px] border-ink">
+                {read.roofs.map((roof, i) => (
+                  <li key={roof.id} className="flex justify-between gap-4 border-b border-rule py-1">
+                    <span className="truncate">{roof.name}</span>
+                    <strong>{area(read.areas_m2[i]!, document.units)}</strong>
+                  </li>
+                ))}
+              </ul>
+            )}
+            <p className="mt-4 flex gap-3">
+              <button className="act" disabled={!read} onClick={() => void keep()}>
+                Add to the plan
+              </button>
+              <Dialog.Close className="act-quiet">Cancel</Dialog.Close>
+            </p>
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+    </>
+  );
+}

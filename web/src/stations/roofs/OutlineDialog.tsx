@@ -1,0 +1,81 @@
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import { replace } from "../../api/edits";
+import type { Roof } from "../../api/client";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed } from "../../lib/units";
+
+const FOOT_M = 0.3048;
+
+/** Corners written one on a line, east and north, in the unit of the property; a message where a line cannot be read. */
+export function readCorners(text: string, unit_m: number): number[][] | string {
+  const points: number[][] = [];
+  for (const [number, line] of text.split("\n").entries()) {
+    if (!line.trim()) continue;
+    const parts = line
+      .trim()
+      .split(/[\s;,]+/)
+      .map(Number);
+    if (parts.length !== 2 || parts.some((part) => !Number.isFinite(part)))
+      return `Line ${number + 1}, “${line.trim()}”: write two numbers, east and north, for example 12.4 7.5.`;
+    points.push(parts.map((part) => Number((part * unit_m).toFixed(4))));
+  }
+  return points.length < 3 ? "An outline needs at least three corners." : points;
+}
+
+/** The corners of a surface as numbers. */
+export function OutlineDialog({ roof, index, close }: { roof: Roof; index: number; close: () => void }) {
+  const bench = useWorkbench();
+  const us = bench.kept.document.units === "us";
+  const unit = us ? FOOT_M : 1;
+  const points = roof.extent.kind === "outline" ? roof.extent.points_m : [];
+  const [text, setText] = useState(
+    points.map(([x, y]) => `${fixed(x! / unit, 2)} ${fixed(y! / unit, 2)}`.replaceAll(",", "")).join("\n"),
+  );
+  const [problem, setProblem] = useState<string | null>(null);
+  const keep = async () => {
+    const read = readCorners(text, unit);
+    if (typeof read === "string") return setProblem(read);
+    const refused = await bench.edit(
+      `${roof.name}: corners`,
+      replace(`/roofs/${index}/extent`, { kind: "outline", points_m: read }),
+    );
+    if (refused) setProblem(refused);
+    else close();
+  };
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && close()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content className="dialog" style={{ width: "min(460px, calc(100vw - 24px))" }}>
+          <Dialog.Title className="title">Corners of {roof.name}</Dialog.Title>
+          <Dialog.Description className="mt-2">
+            One corner on a line, east and north in {us ? "feet" : "metres"}, in order round the surface as seen from
+            above.
+          </Dialog.Description>
+          <textarea
+            className="field mt-3 py-2 font-[inherit]"
+            rows={Math.min(12, Math.max(6, text.split("\n").length + 1))}
+            aria-label="Corners"
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+              setProblem(null);
+            }}
+          />
+          {problem && (
+            <p role="alert" className="mt-2 font-semibold text-alarm">
+              {problem}
+            </p>
+          )}
+          <p className="mt-4 flex gap-3">
+            <button className="act" onClick={() => void keep()}>
+              Use these corners
+            </button>
+            <Dialog.Close className="act-quiet">Cancel</Dialog.Close>
+          </p>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,63 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../ui/Entry";
+
+/** How rain is lost on the roofs, and what becomes of snow. */
+export function WeatherOnRoofs() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { losses, snow } = document;
+  return (
+    <p>
+      Count the losses{" "}
+      <Choice
+        label="School of losses"
+        value={losses}
+        options={[
+          { value: "daily", label: "day by day", note: "a first wetting each day, then the coefficient" },
+          { value: "coefficient", label: "by the coefficient alone", note: "no wetting loss" },
+          { value: "monthly", label: "by the month", note: "coefficient × (month − 2 mm)" },
+        ]}
+        onChoose={(school) => void bench.edit(`Losses ${school}`, replace("/losses", school))}
+      />
+      . Snow is{" "}
+      <Choice
+        label="Snow"
+        value={snow.on ? "on" : "off"}
+        options={[
+          { value: "off", label: "counted as rain", note: "on the day it falls" },
+          { value: "on", label: "kept on the roof until it melts", note: "needs temperatures" },
+        ]}
+        onChoose={(on) =>
+          void bench.edit(on === "on" ? "Snow kept on the roof" : "Snow as rain", replace("/snow/on", on === "on"))
+        }
+      />
+      {snow.on && (
+        <>
+          : falling as snow below{" "}
+          <Entry
+            label="Snow below"
+            path="/snow/threshold_c"
+            kind="temperature"
+            value={snow.threshold_c}
+            min={-5}
+            max={5}
+          />
+          , melting{" "}
+          <Entry
+            label="Melt for each degree and day"
+            path="/snow/melt_mm_c_day"
+            kind="depth"
+            value={snow.melt_mm_c_day}
+            min={1}
+            max={10}
+          />{" "}
+          for each degree Celsius and day
+          {!plan.roofs.snow_told_apart && ", once there are temperatures"}
+        </>
+      )}
+      .
+    </p>
+  );
+}
