@@ -3,6 +3,7 @@
 import argparse
 import sys
 import tempfile
+from dataclasses import dataclass
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
@@ -13,7 +14,46 @@ from tests.serving import CHROMIUM, CHROMIUM_FLAGS, Server  # noqa: E402
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
-STATIONS = ("roofs", "rain", "household", "cistern")
+DEMOS = {"saltmarrow": "Saltmarrow", "brindle": "Brindle Landing", "lantern": "Number Nine, Lantern Row"}
+
+
+@dataclass(frozen=True, slots=True)
+class View:
+    """A picture: its name, the demo it shows, the page, and the long work to run first."""
+
+    name: str
+    demo: str
+    page: str
+    run: str = ""
+
+
+VIEWS = (
+    View("roofs", "saltmarrow", "roofs"),
+    View("rain", "saltmarrow", "rain"),
+    View("rain-spells", "saltmarrow", "rain?view=spells"),
+    View("household", "saltmarrow", "household"),
+    View("household-uses", "lantern", "household?view=uses"),
+    View("cistern", "saltmarrow", "cistern"),
+    View("cistern-tanks", "lantern", "cistern?view=tanks"),
+    View("cistern-schools", "saltmarrow", "cistern?view=schools"),
+    View("cistern-safety", "brindle", "cistern?view=safety", run="Draw the band"),
+    View("cistern-search", "saltmarrow", "cistern?view=search", run="Search"),
+)
+EVERY_PAGE = (
+    "roofs",
+    "rain",
+    "rain?view=years",
+    "rain?view=spells",
+    "household",
+    "household?view=uses",
+    "household?view=garden",
+    "household?view=steps",
+    "cistern",
+    "cistern?view=tanks",
+    "cistern?view=schools",
+    "cistern?view=safety",
+    "cistern?view=search",
+)
 
 
 def settle(page: Page) -> None:
@@ -22,28 +62,46 @@ def settle(page: Page) -> None:
     page.wait_for_timeout(250)
 
 
-def take(out: Path, *, light: str, phone: bool, only: str | None) -> None:
+def views_asked(asked: argparse.Namespace) -> list[View]:
+    """The views to take: those of the README, or every page of one demo."""
+    if asked.demo:
+        work = {"cistern?view=safety": "Draw the band", "cistern?view=search": "Search"}
+        every = [
+            View(f"{page.replace('?view=', '-')}-{asked.demo}", asked.demo, page, work.get(page, ""))
+            for page in EVERY_PAGE
+        ]
+    else:
+        every = [View("properties", "", ""), *VIEWS]
+    wanted = asked.only.split(",") if asked.only else None
+    return [view for view in every if not wanted or view.name.removesuffix(f"-{view.demo}") in wanted]
+
+
+def take(asked: argparse.Namespace) -> None:
+    asked.out.mkdir(parents=True, exist_ok=True)
+    light = "dark" if asked.dark else "light"
+    suffix = ("-phone" if asked.phone else "") + ("-dark" if asked.dark else "")
     with (
         tempfile.TemporaryDirectory() as folder,
         Server(Path(folder), with_demo=True) as server,
         sync_playwright() as p,
     ):
         browser = p.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
-        page = browser.new_page(viewport=PHONE if phone else DESK, color_scheme=light)  # type: ignore[arg-type]
+        page = browser.new_page(viewport=PHONE if asked.phone else DESK, color_scheme=light)  # type: ignore[arg-type]
         page.goto(server.url)
         settle(page)
-        suffix = ("-phone" if phone else "") + ("-dark" if light == "dark" else "")
-        views = {"properties": server.url}
-        page.get_by_role("link", name="Saltmarrow").click()
-        page.wait_for_selector('[data-testid="verdict"]')
-        base = page.url.rsplit("/", 1)[0]
-        views |= {station: f"{base}/{station}" for station in STATIONS}
-        for name, url in views.items():
-            if only and name not in only.split(","):
-                continue
-            page.goto(url)
+        bases = {}
+        for demo, name in DEMOS.items():
+            path = page.get_by_role("link", name=name, exact=True).get_attribute("href")
+            assert path is not None
+            bases[demo] = server.url + path.rsplit("/", 1)[0]
+        for view in views_asked(asked):
+            page.goto(f"{bases[view.demo]}/{view.page}" if view.demo else server.url)
             settle(page)
-            page.screenshot(path=out / f"{name}{suffix}.png", full_page=phone)
+            if view.run:
+                page.get_by_role("button", name=view.run, exact=True).click()
+                page.get_by_role("button", name=f"{view.run} again").wait_for(timeout=30_000)
+                settle(page)
+            page.screenshot(path=asked.out / f"{view.name}{suffix}.png", full_page=asked.phone)
         browser.close()
 
 
@@ -52,6 +110,6 @@ if __name__ == "__main__":
     parser.add_argument("--out", type=Path, default=ROOT / "docs/screenshots")
     parser.add_argument("--dark", action="store_true")
     parser.add_argument("--phone", action="store_true")
-    parser.add_argument("--only")
-    asked = parser.parse_args()
-    take(asked.out, light="dark" if asked.dark else "light", phone=asked.phone, only=asked.only)
+    parser.add_argument("--demo", choices=sorted(DEMOS), help="every page of this demo")
+    parser.add_argument("--only", help="names of views, commas between")
+    take(parser.parse_args())

@@ -32,12 +32,13 @@ def data_folder(given: Path | None) -> Path:
 def serve(
     port: Annotated[int, typer.Option("--port", min=1, max=65_535)] = 8765,
     data: DataFolder = None,
-    with_demo: Annotated[bool, typer.Option("--with-demo", help="load the demo into an empty database")] = False,
+    with_demo: Annotated[bool, typer.Option("--with-demo", help="load the demos into an empty database")] = False,
 ) -> None:
     """Serve the application on this machine, at http://127.0.0.1:8765."""
     import uvicorn
 
     from lean_year.api.app import create_app, warm_up
+    from lean_year.demo.shipped import DEMOS
     from lean_year.store.database import open_database
 
     with socket.socket() as probe:
@@ -50,7 +51,8 @@ def serve(
     app = create_app(open_database(folder))
     warm_up()
     if with_demo and not app.state.workshop.listed():
-        app.state.workshop.load_demo("saltmarrow")
+        for name in reversed(DEMOS):  # the first of them is then the last changed, which heads the list
+            app.state.workshop.load_demo(name)
     print(f"Lean Year is at http://127.0.0.1:{port}  (data in {folder})", flush=True)
     uvicorn.run(app, host="127.0.0.1", port=port, log_level="warning", server_header=False)
 

@@ -30,7 +30,6 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 loss_mm=0.4,
                 drains=[Drain(group="a")],
                 snow_guards=True,
-                y_m=12 * _FOOT_M,
             ),
             Roof(
                 id="yard-side",
@@ -41,6 +40,7 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 loss_mm=0.4,
                 drains=[Drain(group="b")],
                 snow_guards=True,
+                x_m=12 * _FOOT_M,
             ),
             Roof(
                 id="shed",
@@ -52,8 +52,8 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 on=False,
                 drains=[Drain(group="b")],
                 hazards=["treated_timber"],
-                x_m=18.0,
-                y_m=-1.0,
+                x_m=13.0,
+                y_m=1.0,
             ),
         ],
         losses="daily",

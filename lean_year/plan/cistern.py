@@ -111,6 +111,8 @@ class CisternPlan(BaseModel):
     other_rule_years_carried: int
     lean_year: int
     """Row of `years` that is hardest on this house: most water missed, else the lowest store."""
+    lean_inflow_l_day: list[float]
+    """Off the roofs on a mean day of each month of the lean year, January first; 0 where it has no such month."""
     tightest_carried_year: int | None
     first_filling: bool
     balance_residual_l: float
@@ -356,8 +358,9 @@ def plan_cistern(
         counted_years=counted,
         years_carried=carried,
         rain_alone_years_carried=years_carried(alone_run, rain),
-        other_rule_years_carried=years_carried(supply.run(rule=other), rain),
+        other_rule_years_carried=years_carried(alone.run(rule=other), rain),
         lean_year=lean,
+        lean_inflow_l_day=_by_month(supply.inflow_l[lean_days], rain.month[lean_days]),
         tightest_carried_year=tightest,
         first_filling=first_filling,
         balance_residual_l=run.balance_residual_l,
@@ -378,6 +381,12 @@ def plan_cistern(
         ],
         cautions=CAUTIONS,
     )
+
+
+def _by_month(daily: NDArray[np.float64], month: NDArray[np.int64]) -> list[float]:
+    days = np.bincount(month, minlength=13)[1:]
+    means: list[float] = (np.bincount(month, daily, minlength=13)[1:] / np.maximum(days, 1)).tolist()
+    return means
 
 
 def _smallest_working(supply: Supply, tank_l: float | None, first_filling: bool, say: Wording) -> str:

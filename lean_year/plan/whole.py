@@ -68,11 +68,12 @@ def supply_of(document: Property, rain: PreparedRain, catch: Catch, demand: Hous
 
 
 def _worth_of_each_roof(roofs: RoofsPlan, catch: Catch, supply: Supply) -> None:
+    alone = supply.on_rain_alone  # a back-up would carry every year without any roof
     for row, surface in enumerate(roofs.surfaces):
         if surface.on:
             # Subtraction can leave a hair below zero where this is the only roof.
             left = (supply.inflow_l - catch.by_roof[row]).clip(min=0)
-            surface.years_carried_without = years_carried(replace(supply, inflow_l=left).run(), supply.rain)
+            surface.years_carried_without = years_carried(replace(alone, inflow_l=left).run(), supply.rain)
 
 
 def _carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple[int, int, int] | None:

@@ -46,7 +46,7 @@ def test_from_four_answers_to_a_sized_cistern(page, server, tmp_path):
     page.get_by_label("Habit with water").select_option("careful")
     page.get_by_role("button", name="Next: the rain file").click()
 
-    page.get_by_role("button", name="Bring in a daily record").click()
+    page.get_by_role("button", name="Bring in rain").click()
     page.get_by_label("Rain file").set_input_files(tmp_path / "gauge.csv")
     account = page.get_by_test_id("import-account")
     expect(account).to_contain_text("1,461")
@@ -96,7 +96,7 @@ def test_entries_take_any_unit_and_say_what_they_cannot_take(demo_page):
     expect(tank).to_have_value("94.64 m³")
     tank.fill("3 m3")
     tank.press("Enter")
-    expect(page.get_by_role("alert")).to_contain_text("held back")
+    expect(page.get_by_role("alert")).to_contain_text("must be at most what the tanks hold")
     tank.press("Escape")
     tank.press("ArrowUp")
     expect(tank).to_have_value("96 m³")

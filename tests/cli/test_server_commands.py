@@ -40,13 +40,15 @@ def test_a_backup_taken_while_serving_brings_back_what_stood_then(tmp_path):
         assert again["plan"]["cistern"]["gross_l"] == pytest.approx(86_003, abs=1)
 
 
-def test_the_demo_is_put_only_into_an_empty_database(tmp_path):
+def test_the_demos_are_put_only_into_an_empty_database(tmp_path):
     with Server(tmp_path, with_demo=True) as server:
-        demo = ask(server, "/api/properties")["properties"][0]
+        demos = ask(server, "/api/properties")["properties"]
+        assert [each["name"] for each in demos] == ["Saltmarrow", "Brindle Landing", "Number Nine, Lantern Row"]
         bare = {"name": "Hut", "roof_area_m2": 50, "people": 1}
         ask(server, "/api/properties", bare)
-        request = urllib.request.Request(f"{server.url}/api/properties/{demo['id']}", method="DELETE")
-        urllib.request.urlopen(request).close()
+        for demo in demos:
+            request = urllib.request.Request(f"{server.url}/api/properties/{demo['id']}", method="DELETE")
+            urllib.request.urlopen(request).close()
     with Server(tmp_path, with_demo=True) as server:
         listed = ask(server, "/api/properties")
         assert [each["name"] for each in listed["properties"]] == ["Hut"]

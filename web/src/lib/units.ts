@@ -11,6 +11,7 @@ export type Kind =
   | "intensity"
   | "temperature"
   | "share"
+  | "percent"
   | "angle"
   | "count"
   | "money";
@@ -30,6 +31,7 @@ const WRITTEN: Record<Kind, Record<string, number>> = {
   intensity: { "mm/h": 1, mm: 1, "in/h": MM_PER_INCH, in: MM_PER_INCH },
   temperature: { "°c": 1, c: 1, "°": 1, "°f": 5 / 9, f: 5 / 9 },
   share: { "": 1, "%": 0.01 },
+  percent: { "": 1, "%": 0.01 },
   angle: { "°": 1, deg: 1 },
   count: { "": 1 },
   money: { "": 1 },
@@ -71,6 +73,8 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
         : { unit: "mm/h", factor: 1, digits: 1, step: 5 };
     case "temperature":
       return us ? { unit: "°F", factor: 5 / 9, digits: 1, step: 1 } : { unit: "°C", factor: 1, digits: 1, step: 0.5 };
+    case "percent":
+      return { unit: "%", factor: 0.01, digits: 1, step: 1 };
     case "money":
       return { unit: "", factor: 1, digits: 2, step: 10 };
     case "depth":
@@ -154,6 +158,7 @@ export function example(kind: Kind, units: Units): string {
     bore: us ? "4 in or 100 mm" : "100 mm or 4 in",
     intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",
     temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
+    percent: "35 or 35 %",
     money: "350 or 38.5",
     depth: us ? "0.02 in or 0.5 mm" : "0.5 mm or 0.02 in",
     share: "0.9 or 90 %",

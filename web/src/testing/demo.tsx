@@ -7,8 +7,17 @@ import type { PropertyState } from "../api/client";
 import { WorkbenchProvider } from "../frame/workbench";
 import demoState from "./demoState.json";
 
-/** The demo property as the server answers it, with its real plan. */
-export const demo = demoState as unknown as PropertyState;
+/** The demo properties as the server answers them, with their real plans. */
+const states = demoState as unknown as Record<"saltmarrow" | "brindle-landing" | "lantern-row", PropertyState>;
+export const demo = states.saltmarrow;
+export const buried = states["brindle-landing"];
+export const terrace = states["lantern-row"];
+
+/** The operations of the last edit or preview that was sent. */
+export function lastOperations(calls: Call[], kind: "edits" | "preview" = "edits") {
+  const call = calls.filter(({ path }) => path.endsWith(`/${kind}`)).at(-1);
+  return call ? (JSON.parse(call.body) as { operations: unknown[] }).operations : null;
+}
 
 type Call = { method: string; path: string; query: URLSearchParams; body: string };
 type Answer = (call: Call) => [status: number, body: unknown];
@@ -32,16 +41,20 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
 }
 
 /** A part of the interface over the demo property. */
-export function renderOnDemo(part: ReactNode, state: PropertyState = demo) {
-  answerCalls({ "GET /api/properties/": () => [200, state] });
-  return renderInApp(<WorkbenchProvider id={state.id}>{part}</WorkbenchProvider>);
+export function renderOnDemo(part: ReactNode, state: PropertyState = demo, at = "/") {
+  const calls = answerCalls({
+    "GET /api/properties/": () => [200, state],
+    "POST /api/properties/": () => [200, state],
+  });
+  renderInApp(<WorkbenchProvider id={state.id}>{part}</WorkbenchProvider>, at);
+  return calls;
 }
 
-export function renderInApp(part: ReactNode) {
+export function renderInApp(part: ReactNode, at = "/") {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   return render(
     <QueryClientProvider client={queries}>
-      <MemoryRouter>{part}</MemoryRouter>
+      <MemoryRouter initialEntries={[at]}>{part}</MemoryRouter>
     </QueryClientProvider>,
   );
 }

@@ -9,7 +9,10 @@ export function Findings({ findings }: { findings: Finding[] }) {
   return (
     <ul className="grid gap-2">
       {findings.map((finding) => (
-        <li key={finding.code} className="flex gap-2 border-b border-rule pb-2 text-[13.5px] leading-snug">
+        <li
+          key={`${finding.code} ${finding.text}`}
+          className="flex gap-2 border-b border-rule pb-2 text-[13.5px] leading-snug"
+        >
           <span className="pt-0.5">
             <Mark status={MARK[finding.severity]} />
           </span>

@@ -12,12 +12,20 @@ export function BandChart() {
   const band = work.job?.band ?? null;
   return (
     <section aria-label="Band of resampled records">
-      <h2 className="heading">How sure the size is</h2>
+      <div className="flex flex-wrap items-center justify-between gap-x-4">
+        <h2 className="heading">How sure the size is</h2>
+        {band && <JobLine work={work} name="Draw the band" does="" />}
+      </div>
       {!band && (
-        <p className="mt-1 max-w-[62ch] text-[14.5px]">
-          The recorded years are drawn again in other orders, some twice and some left out, into five hundred records
-          as long as this one. Where they agree the size is sure; where they part, so is the honest answer.
-        </p>
+        <>
+          <p className="mt-1 max-w-[62ch] text-[14.5px]">
+            The recorded years are drawn again in other orders, some twice and some left out, into five hundred
+            records as long as this one. Where they agree the size is sure; where they part, so is the honest answer.
+          </p>
+          <div className="mt-2">
+            <JobLine work={work} name="Draw the band" does="Takes a moment; you can go on editing meanwhile." />
+          </div>
+        </>
       )}
       {band && (
         <>
@@ -61,9 +69,6 @@ export function BandChart() {
           </p>
         </>
       )}
-      <div className="mt-2">
-        <JobLine work={work} name="Draw the band" does="Takes a moment; you can go on editing meanwhile." />
-      </div>
     </section>
   );
 }

@@ -8,16 +8,23 @@ type Bank = CisternPlan["bank"];
 type Vessel = Bank["vessels"][number];
 
 const HEIGHT = 330;
-const HEAD = 52;
+const HEAD = 62;
 const FOOT = 40;
 const STAFF = 64;
 const GAP = 54;
 const LEAST_SLOT = 112;
+const LEVEL_LABEL = 124;
 const MOST_DRAWN = 4;
 
 /** Heights in the unit of the property, two decimals. */
 export const heightOf = (metres: number, units: Units) =>
   units === "us" ? `${fixed(metres / 0.3048, 2)} ft` : `${fixed(metres, 2)} m`;
+
+/** A head of water: in mm where it is small. */
+export const headOf = (metres: number, units: Units) => {
+  if (units === "us") return metres < 0.15 ? `${fixed(metres / 0.0254, 1)} in` : heightOf(metres, units);
+  return metres < 0.1 ? `${fixed(metres * 1000, 0)} mm` : heightOf(metres, units);
+};
 
 /** Every tank where it stands, to one scale and on one datum, with what of its water can be used. */
 export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boolean; units: Units }) {
@@ -26,7 +33,8 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
   const high = Math.max(...bank.vessels.map((each) => each.lid_m), low + 0.1);
   const drawn = bank.vessels.map((vessel) => Math.min(vessel.count, MOST_DRAWN));
   const widths = bank.vessels.map((vessel, i) => vessel.width_m * drawn[i]! + 0.15 * (drawn[i]! - 1));
-  const room = width - STAFF - GAP * bank.vessels.length - 8;
+  const levelled = linked && bank.vessels.length > 1;
+  const room = width - STAFF - GAP * bank.vessels.length - (levelled ? LEVEL_LABEL : 8);
   const scale = Math.max(
     1,
     Math.min(
@@ -82,7 +90,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
               <path d="M0 0V7" stroke="var(--parched-7)" strokeWidth="2.2" />
             </pattern>
           </defs>
-          <text x="0" y={Math.max(12, y(high) - 12)} className="axis">
+          <text x="0" y="12" className="axis">
             above datum, {units === "us" ? "ft" : "m"}
           </text>
           <path d={`M${STAFF - 8} ${y(high)}V${foot}`} stroke="var(--ink)" strokeWidth="1.4" />
@@ -108,13 +116,12 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
               units={units}
             />
           ))}
-          {linked && bank.vessels.length > 1 && (
+          {levelled && (
             <Level
               at={y(bank.overflow_m)}
               from={STAFF - 8}
               to={lefts.at(-1)! - GAP + 6}
               label={`overflow ${heightOf(bank.overflow_m, units)}`}
-              width={width}
             />
           )}
           {bank.vessels.slice(1).map((vessel, i) => {
@@ -159,7 +166,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
   );
 }
 
-function Level(props: { at: number; from: number; to: number; label: string; width: number }) {
+function Level(props: { at: number; from: number; to: number; label: string }) {
   return (
     <g>
       <path
@@ -168,14 +175,7 @@ function Level(props: { at: number; from: number; to: number; label: string; wid
         strokeWidth="1.6"
         strokeDasharray="6 4"
       />
-      <text
-        x={Math.min(props.to + 6, props.width)}
-        y={props.at + 4.5}
-        textAnchor={props.to + 130 > props.width ? "end" : "start"}
-        dy={props.to + 130 > props.width ? -8 : 0}
-        className="label halo"
-        style={{ fill: "var(--water-7)" }}
-      >
+      <text x={props.to + 6} y={props.at + 4.5} className="label halo" style={{ fill: "var(--water-7)" }}>
         {props.label}
       </text>
     </g>

@@ -5,6 +5,12 @@ import { dayName, parseDay } from "../../lib/dates";
 import { fixed, volume } from "../../lib/units";
 import { Why } from "../../ui/Why";
 
+const FROM_ELSEWHERE = {
+  none: "From elsewhere",
+  mains: "Of it from the mains",
+  well: "Of it from the well",
+  truck: "Of it by truck",
+};
 type Year = CisternPlan["years"][number];
 
 /** What the replay came to: the year that is shown, the mean year, the whole record. */
@@ -12,6 +18,7 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
   const bench = useWorkbench();
   const cistern = bench.shown.plan.cistern!;
   const units = bench.shown.document.units;
+  const kind = bench.shown.document.household.back_up.kind;
   const year = cistern.years[yearRow]!;
   const counted = cistern.years.filter((each) => each.counted);
   const figure = (key: string) => <Why figure={cistern.figures[key]!} units={units} />;
@@ -22,6 +29,16 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
     ["Off the roofs", (each) => each.inflow_l],
     ["Wanted", (each) => each.demand_l],
     ["Supplied", (each) => each.supplied_l],
+    ...(cistern.years.some((each) => each.other_water_l > 0)
+      ? ([[FROM_ELSEWHERE[kind], (each) => each.other_water_l]] as [string, (each: Year) => number][])
+      : []),
+    ...(cistern.steps.length
+      ? ([["Given up by steps", (each) => each.given_up_l, figure("given_up_l")]] as [
+          string,
+          (each: Year) => number,
+          ReactNode,
+        ][])
+      : []),
     ["Missed", (each) => each.shortfall_l, figure("shortfall_l")],
     ["Spilled", (each) => each.spilled_l],
   ];

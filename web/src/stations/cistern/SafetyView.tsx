@@ -58,46 +58,48 @@ function WaysTable() {
   return (
     <section aria-label="What a lean-year cubic metre costs">
       <h2 className="heading">What water in the lean year costs</h2>
-      <table className="table-lines mt-1 w-full text-[14px]">
-        <thead>
-          <tr>
-            <th scope="col">Way</th>
-            <th scope="col">Adds</th>
-            <th scope="col">Costs once</th>
-            <th scope="col">Each lean-year m³</th>
-            <th scope="col">
-              <span className="sr-only">Take it</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {priced.map((way, i) => (
-            <tr key={way.key} title={way.working}>
-              <th scope="row" className={i === 0 ? "font-bold!" : ""}>
-                {way.label}
+      <div className="relative -m-1 overflow-x-auto p-1">
+        <table className="table-lines mt-1 w-full text-[14px]">
+          <thead>
+            <tr>
+              <th scope="col">Way</th>
+              <th scope="col">Adds then</th>
+              <th scope="col">Costs once</th>
+              <th scope="col">Each lean-year m³</th>
+              <th scope="col">
+                <span className="sr-only">Take it</span>
               </th>
-              <td>{volume(way.lean_year_l, units)}</td>
-              <td>{way.cost ? `${prices.currency}${fixed(way.cost, 0)}` : "–"}</td>
-              <td className={i === 0 ? "font-bold!" : ""}>
-                {way.cost_m3 === null ? "adds none" : `${prices.currency}${fixed(way.cost_m3, 2)}`}
-              </td>
-              <td>
-                {way.operations.length > 0 && way.cost_m3 !== null && (
-                  <button
-                    className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-                    aria-label={`Take ${way.label}`}
-                    onClick={() => void bench.edit(way.label, way.operations as never)}
-                    onPointerEnter={() => bench.preview(way.operations as never)}
-                    onPointerLeave={bench.endPreview}
-                  >
-                    Take it
-                  </button>
-                )}
-              </td>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {priced.map((way, i) => (
+              <tr key={way.key} title={way.working}>
+                <th scope="row" className={i === 0 ? "font-bold!" : ""}>
+                  {way.label}
+                </th>
+                <td>{volume(way.lean_year_l, units)}</td>
+                <td>{way.cost ? `${prices.currency}${fixed(way.cost, 0)}` : "–"}</td>
+                <td className={i === 0 ? "font-bold!" : ""}>
+                  {way.cost_m3 === null ? "adds none" : `${prices.currency}${fixed(way.cost_m3, 2)}`}
+                </td>
+                <td>
+                  {way.operations.length > 0 && way.cost_m3 !== null && (
+                    <button
+                      className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
+                      aria-label={`Take it: ${way.label}`}
+                      onClick={() => void bench.edit(way.label, way.operations as never)}
+                      onPointerEnter={() => bench.preview(way.operations as never)}
+                      onPointerLeave={bench.endPreview}
+                    >
+                      Take it
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <p className="note mt-1.5">
         {smaller
           ? `Today’s tanks miss nothing in the lean year, so the ways are compared at a tank of ${volume(probe_l, units)}.`

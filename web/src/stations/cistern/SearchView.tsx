@@ -96,13 +96,7 @@ export function SearchView() {
                 cost! <= reach ? <circle key={i} cx={x(cost!)} cy={y(years!)} r="1.6" fill="var(--water-3)" /> : null,
               )}
               <path d={`M44 ${y(front.aim)}H${right}`} stroke="var(--parched-7)" strokeDasharray="5 4" />
-              <text
-                x={right}
-                y={y(front.aim) + 16}
-                textAnchor="end"
-                className="label halo"
-                style={{ fill: "var(--parched-7)" }}
-              >
+              <text x="50" y={y(front.aim) + 16} className="label halo" style={{ fill: "var(--parched-7)" }}>
                 wanted: {front.aim}
               </text>
               <path
@@ -146,7 +140,7 @@ export function SearchView() {
       </section>
       <section aria-label="Designs on the front">
         <h2 className="heading">From the cheapest</h2>
-        <ol className="mt-1 max-h-[430px] overflow-y-auto border-t-[1.5px] border-ink text-[14px] leading-snug">
+        <ol className="mt-1 max-h-[392px] overflow-y-auto border-t-[1.5px] border-ink text-[14px] leading-snug">
           {front.front.map((design, row) => (
             <li key={row} className={`border-b border-rule ${shown === design ? "bg-water-1" : ""}`}>
               <button

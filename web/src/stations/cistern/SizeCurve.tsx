@@ -39,6 +39,7 @@ export function SizeCurve({ schools = [] }: { schools?: School[] }) {
   const step = nudgeStep("volume", units, reach) / (units === "us" ? 1 : reach > 20_000 ? 2 : 10);
   const yearTicks = ticksOf(counted);
   const needed = cistern.figures["smallest_no_short_day_l"]!.value;
+  const helped = bench.shown.document.household.back_up.kind !== "none";
   const handleX = x(Math.min(tank, reach));
   // The reading stands right of the handle; without room there, in the empty corner above the rising curve.
   const inCorner = LEFT + plotWidth + RIGHT - handleX < 112;
@@ -144,18 +145,24 @@ export function SizeCurve({ schools = [] }: { schools?: School[] }) {
                   </text>
                 </g>
               ))}
-              <text
-                {...reading}
-                textAnchor={readingAnchor}
-                className="label halo"
-                fontWeight="650"
-                data-testid="handle-reading"
-              >
-                {cistern.years_carried} of {cistern.counted_years} years
-              </text>
-              <text x={reading.x} y={reading.y + 18} textAnchor={readingAnchor} className="label halo">
-                {(cistern.figures["short_d"]!.value ?? 0).toLocaleString("en-US")} dry days
-              </text>
+              {schools.length === 0 && (
+                <>
+                  <text
+                    {...reading}
+                    textAnchor={readingAnchor}
+                    className="label halo"
+                    fontWeight="650"
+                    data-testid="handle-reading"
+                  >
+                    {cistern.rain_alone_years_carried} of {cistern.counted_years} years
+                  </text>
+                  <text x={reading.x} y={reading.y + 18} textAnchor={readingAnchor} className="label halo">
+                    {helped
+                      ? "on rain alone"
+                      : `${(cistern.figures["short_d"]!.value ?? 0).toLocaleString("en-US")} dry days`}
+                  </text>
+                </>
+              )}
             </svg>
             <Slider.Root
               className="absolute touch-none select-none"
@@ -194,12 +201,12 @@ export function SizeCurve({ schools = [] }: { schools?: School[] }) {
 function lettersOn(schools: School[], reach: number, x: (litres: number) => number, y: (years: number) => number) {
   const placed: { x: number; y: number }[] = [];
   const free = (at: { x: number; y: number }) =>
-    placed.every((other) => Math.hypot(other.x - at.x, other.y - at.y) >= 20) && at.y > 4 && at.y < FOOT - 8;
+    placed.every((other) => Math.hypot(other.x - at.x, other.y - at.y) >= 22) && at.y > 4 && at.y < FOOT - 8;
   return schools.flatMap((school) => {
     if (school.tank_l === null || school.carried === null || school.tank_l > reach) return [];
     const cx = x(school.tank_l);
     const cy = y(school.carried);
-    const tries = [16, 26, 38, 52, 66].flatMap((far) =>
+    const tries = [18, 28, 40, 54, 68, 84].flatMap((far) =>
       [-55, -35, -80, 125, 145, 100, 35].map((angle) => ({
         x: Math.max(10, cx + far * Math.cos((angle * Math.PI) / 180)),
         y: cy + far * Math.sin((angle * Math.PI) / 180),

@@ -6,7 +6,7 @@ import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../ui/Entry";
 import { Cautions, Findings } from "../../ui/Findings";
 import { Why } from "../../ui/Why";
-import { BankDrawing, heightOf } from "./BankDrawing";
+import { BankDrawing, headOf } from "./BankDrawing";
 import { TankRow } from "./TankRow";
 import type { Tank } from "./TankRow";
 
@@ -125,7 +125,7 @@ export function TanksView() {
           </p>
         </section>
       </div>
-      <aside className="grid content-start gap-4" aria-label="What the tanks hold">
+      <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What the tanks hold">
         <section>
           <h2 className="heading">What they hold</h2>
           <dl className="mt-1 text-[14px]">
@@ -161,7 +161,7 @@ export function TanksView() {
                   {link.near} to {link.far}
                 </p>
                 <p>
-                  {fixed(link.flow_l_s, 1)} L/s needs {heightOf(link.head_m, units)} of head
+                  {fixed(link.flow_l_s, 1)} L/s needs {headOf(link.head_m, units)} of head
                   {link.room_left_l > 1
                     ? `: ${link.near} spills with ${volume(link.room_left_l, units)} of room left beyond.`
                     : "; the far side fills too."}

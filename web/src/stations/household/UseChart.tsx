@@ -1,3 +1,4 @@
+import type { Plan } from "../../api/client";
 import { useWorkbench } from "../../frame/workbench";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
@@ -7,21 +8,40 @@ const HEIGHT = 268;
 const TOP = 24;
 const FOOT = 240;
 
-/** Use by month, residents and guests and garden, against what the roofs bring on a mean day of that month. */
+type Month = Plan["household"]["months"][number];
+type Share = "indoor_l_day" | "garden_l_day" | "animals_l_day" | "other_l_day";
+const SHARES: { name: string; fill: string; keys: Share[] }[] = [
+  { name: "indoors", fill: "var(--water-9)", keys: ["indoor_l_day"] },
+  { name: "animals and other", fill: "var(--water-5)", keys: ["animals_l_day", "other_l_day"] },
+  { name: "garden", fill: "var(--parched-5)", keys: ["garden_l_day"] },
+];
+const sumOf = (row: Month, keys: Share[]) => keys.reduce((sum, key) => sum + row[key], 0);
+
+/** Use by month, by what takes it, against what the roofs bring on a mean day of that month. */
 export function UseChart({ months }: { months: number[] }) {
   const axis = useAxis();
   const { plan, document } = useWorkbench().shown;
   const us = document.units === "us";
-  const each = document.household.litres_person_day ?? plan.household.figures["litres_person_day"]!.value ?? 0;
-  const residents = document.household.residents * each;
   const brought = (month: number) => plan.roofs.harvest_l_day_by_month?.[month - 1] ?? null;
   const rows = months.map((month) => ({ ...plan.household.months[month - 1]!, brought: brought(month) }));
-  const reach = Math.max(...rows.map((row) => Math.max(row.total_l_day, row.brought ?? 0)), 1) * 1.05;
+  const reach =
+    Math.max(
+      ...rows.map((row) => Math.max(row.total_l_day, row.brought ?? 0)),
+      ...(plan.cistern?.lean_inflow_l_day ?? []),
+      1,
+    ) * 1.05;
   const y = (litres: number) => FOOT - (litres / reach) * (FOOT - TOP);
   const wide = axis.width / 12;
   const factor = us ? 3.785411784 : 1;
   const ticks = volumeTicks(reach * (us ? 1 : 1000), document.units, 4).map((tick) => (us ? tick : tick / 1000));
   const wet = rows.every((row) => row.brought !== null);
+  const leanBrings = plan.cistern?.lean_inflow_l_day ?? null;
+  const lean = leanBrings
+    ? months
+        .map((month, i) => `${i ? "L" : "M"}${axis.left + i * wide} ${y(leanBrings[month - 1]!)}h${wide}`)
+        .join("")
+    : "";
+  const leanName = plan.cistern?.years[plan.cistern.lean_year]?.label;
   const brings = rows
     .map((row, i) => `${i ? "L" : "M"}${axis.left + i * wide} ${y(row.brought ?? 0)}H${axis.left + (i + 1) * wide}`)
     .join("");
@@ -33,9 +53,11 @@ export function UseChart({ months }: { months: number[] }) {
           className="note flex flex-wrap items-center gap-x-4"
           style={{ fontFamily: "var(--font-body)", fontWeight: 430 }}
         >
-          <Key fill="var(--water-9)">residents</Key>
-          <Key fill="var(--water-5)">guests</Key>
-          <Key fill="var(--parched-5)">garden</Key>
+          {SHARES.filter(({ keys }) => rows.some((row) => sumOf(row, keys) > 0)).map(({ name, fill }) => (
+            <Key key={name} fill={fill}>
+              {name}
+            </Key>
+          ))}
           {wet && (
             <span className="flex items-center gap-1.5">
               <svg width="20" height="12" aria-hidden="true">
@@ -47,7 +69,15 @@ export function UseChart({ months }: { months: number[] }) {
                   strokeDasharray="4 2.5"
                 />
               </svg>
-              off the roofs, mean of the record
+              off the roofs, mean year
+            </span>
+          )}
+          {lean && (
+            <span className="flex items-center gap-1.5">
+              <svg width="20" height="12" aria-hidden="true">
+                <path d="M0 10V3h10v5h10" fill="none" stroke="var(--ink)" strokeWidth="2" />
+              </svg>
+              in {leanName}
             </span>
           )}
         </span>
@@ -73,12 +103,7 @@ export function UseChart({ months }: { months: number[] }) {
         {rows.map((row, i) => {
           const left = axis.left + i * wide + wide * 0.16;
           const width = wide * 0.68;
-          const guests = Math.max(0, row.indoor_l_day - residents);
-          const parts = [
-            { litres: row.indoor_l_day - guests, fill: "var(--water-9)" },
-            { litres: guests, fill: "var(--water-5)" },
-            { litres: row.garden_l_day, fill: "var(--parched-5)" },
-          ];
+          const parts = SHARES.map(({ fill, keys }) => ({ fill, litres: sumOf(row, keys) }));
           let below = 0;
           return (
             <g key={row.month}>
@@ -98,6 +123,12 @@ export function UseChart({ months }: { months: number[] }) {
           <>
             <path d={brings} fill="none" stroke="var(--sheet)" strokeWidth="6" opacity="0.85" />
             <path d={brings} fill="none" stroke="var(--water-7)" strokeWidth="2.2" strokeDasharray="5 3" />
+          </>
+        )}
+        {lean && (
+          <>
+            <path d={lean} fill="none" stroke="var(--sheet)" strokeWidth="5" opacity="0.85" />
+            <path d={lean} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
           </>
         )}
         {rows.map((row, i) => (

@@ -45,7 +45,7 @@ export function AnnualTotals(props: {
         />
       )}
       {mean != null && (
-        <text x={(mean / reach) * REACH + 4} y={HEAD + foot - 4} className="axis halo">
+        <text x={(mean / reach) * REACH + 4} y={HEAD + foot + 14} className="axis">
           mean {rainTick(mean, units)}
         </text>
       )}

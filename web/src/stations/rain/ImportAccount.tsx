@@ -20,50 +20,27 @@ export function ImportAccount(props: {
   choose: (choice: ImportChoices) => void;
 }) {
   const { preview, units, choose } = props;
-  const columns = preview.columns
-    .map((label, column) => ({ value: String(column), label: label || `column ${column + 1}` }))
-    .filter(({ value }) => !preview.date_columns.includes(Number(value)));
   const wettest = Math.max(...preview.monthly_mean_mm.map((depth) => depth ?? 0), 0.1);
   const count = (value: number) => value.toLocaleString("en-US");
   return (
     <div className="mt-4" data-testid="import-account">
       <p className="leading-[1.8]">
-        Columns parted by {DELIMITERS[preview.delimiter] ?? preview.delimiter}, decimal {preview.decimal}. Rain in{" "}
-        <Choice
-          label="Rain column"
-          value={String(preview.rain_column)}
-          options={columns}
-          onChoose={(column) => choose({ rain_column: Number(column) })}
-        />
-        , read as{" "}
-        <Choice
-          label="Unit"
-          value={preview.unit}
-          options={[
-            { value: "mm", label: "millimetres" },
-            { value: "tenth_mm", label: "tenths of a millimetre" },
-            { value: "inch", label: "inches" },
-          ]}
-          onChoose={(unit) => choose({ unit })}
-        />
-        : {preview.unit_reason}.
-        {preview.date_columns.length === 1 && (
+        {preview.layout === "table" ? (
+          <TableAccount preview={preview} choose={choose} />
+        ) : (
           <>
-            {" "}
-            Dates with{" "}
-            <Choice
-              label="Order of dates"
-              value={preview.date_order}
-              options={[
-                { value: "ymd", label: "the year first" },
-                { value: "dmy", label: "the day first" },
-                { value: "mdy", label: "the month first" },
-              ]}
-              onChoose={(date_order) => choose({ date_order })}
-            />
-            .
+            {LAYOUTS[preview.layout]}
+            {preview.station && `, ${preview.station}`}.{" "}
+            {preview.layout === "months" || preview.layout === "swmm" ? (
+              <>
+                Read as <UnitChoice preview={preview} choose={choose} />: {preview.unit_reason}.
+              </>
+            ) : (
+              `${capital(preview.unit_reason)}.`
+            )}
           </>
         )}
+        {preview.weather.length > 0 && ` It also brings ${preview.weather.join(" and ")}.`}
       </p>
       <div className="mt-3 grid gap-x-8 gap-y-3 sm:grid-cols-2">
         <dl className="text-[14px]">
@@ -135,5 +112,66 @@ export function ImportAccount(props: {
         </details>
       )}
     </div>
+  );
+}
+
+const LAYOUTS: Record<Exclude<RainPreview["layout"], "table">, string> = {
+  ghcn_dly: "A station’s fixed-width daily file",
+  swmm: "A rain-gauge text file",
+  months: "Monthly totals by year, with days made to add up to them",
+  means: "Days made from twelve means",
+  archive: "From the archive",
+};
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** How a table of days was understood, each guess a word that can be changed. */
+function TableAccount({ preview, choose }: { preview: RainPreview; choose: (choice: ImportChoices) => void }) {
+  const columns = preview.columns
+    .map((label, column) => ({ value: String(column), label: label || `column ${column + 1}` }))
+    .filter(({ value }) => !preview.date_columns.includes(Number(value)));
+  return (
+    <>
+      Columns parted by {DELIMITERS[preview.delimiter] ?? preview.delimiter}, decimal {preview.decimal}. Rain in{" "}
+      <Choice
+        label="Rain column"
+        value={String(preview.rain_column)}
+        options={columns}
+        onChoose={(column) => choose({ rain_column: Number(column) })}
+      />
+      , read as <UnitChoice preview={preview} choose={choose} />: {preview.unit_reason}.
+      {preview.date_columns.length === 1 && (
+        <>
+          {" "}
+          Dates with{" "}
+          <Choice
+            label="Order of dates"
+            value={preview.date_order}
+            options={[
+              { value: "ymd", label: "the year first" },
+              { value: "dmy", label: "the day first" },
+              { value: "mdy", label: "the month first" },
+            ]}
+            onChoose={(date_order) => choose({ date_order })}
+          />
+          .
+        </>
+      )}
+    </>
+  );
+}
+
+function UnitChoice({ preview, choose }: { preview: RainPreview; choose: (choice: ImportChoices) => void }) {
+  return (
+    <Choice
+      label="Unit"
+      value={preview.unit}
+      options={[
+        { value: "mm", label: "millimetres" },
+        { value: "tenth_mm", label: "tenths of a millimetre" },
+        { value: "inch", label: "inches" },
+      ]}
+      onChoose={(unit) => choose({ unit })}
+    />
   );
 }

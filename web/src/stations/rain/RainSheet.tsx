@@ -1,32 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { rainDaysQuery } from "../../api/queries";
 import { useWorkbench } from "../../frame/workbench";
-import { useAxis } from "../../lib/axis";
 import { dayName, monthName, parseDay } from "../../lib/dates";
-import { MISSING, unpack16, yearSpans } from "../../lib/days";
+import { unpack16 } from "../../lib/days";
 import type { Days } from "../../lib/days";
-import { useLight } from "../../lib/light";
-import { dayRain, rain as rainWords } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { DataTable, yearName } from "../../ui/DataTable";
-import { DayPicture, rowTops } from "../../ui/DayPicture";
-import { Cautions, Findings } from "../../ui/Findings";
+import { Cautions } from "../../ui/Findings";
+import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
-import { css } from "../cistern/storeScale";
-import { AnnualTotals } from "./AnnualTotals";
+import { DaysView } from "./DaysView";
 import { ImportDialog } from "./ImportDialog";
-import { MonthsChart } from "./MonthsChart";
-import { RankedYears } from "./RankedYears";
-
-const PICTURE_HEIGHT = 236;
-/** Colours of a day's rain from none to 25 mm and more, and of a missing day. As 0xRRGGBB. */
-const WET = {
-  light: [0xf4efe2, 0xd3e5e8, 0x9cc6d6, 0x3a8cb2, 0x125b83, 0x0b3a57],
-  dark: [0x1c272e, 0x284b5e, 0x346b87, 0x4f9dc4, 0x86c5e3, 0xd5edf6],
-};
-const LIMITS_MM = [0.05, 1, 5, 12, 25];
-const MISSING_DAY = 0xd08f22;
+import { SpellsView } from "./SpellsView";
+import { YearsView } from "./YearsView";
 
 const FILLINGS = [
   { value: "none", label: "as no rain, years over 5 % left out" },
@@ -39,24 +25,12 @@ type SheetProps = { days: Days | null; yearRow: number; pickYear: (row: number) 
 /** What fell, how far it can be trusted, and what a lean year looks like. */
 export function RainSheet({ yearRow, pickYear }: SheetProps) {
   const bench = useWorkbench();
-  const axis = useAxis();
   const [importing, setImporting] = useState(false);
   const { plan, document, record } = bench.shown;
   const { rain } = plan;
   const units = document.units;
-  const wet = WET[useLight()];
   const query = useQuery(rainDaysQuery(bench.id, document.rain.record_id));
   const tenths = useMemo(() => (query.data ? unpack16(query.data.tenth_mm) : null), [query.data]);
-  const spans = useMemo(() => (rain ? yearSpans(rain) : []), [rain]);
-  const colour = useCallback(
-    (day: number) => {
-      const value = tenths?.[day] ?? 0;
-      if (value === MISSING) return MISSING_DAY;
-      const step = LIMITS_MM.findIndex((limit) => value / 10 < limit);
-      return wet[step < 0 ? wet.length - 1 : step]!;
-    },
-    [tenths, wet],
-  );
   const dialog = <ImportDialog open={importing} setOpen={setImporting} />;
 
   if (!rain) {
@@ -66,13 +40,13 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
         <div className="mt-6 max-w-[60ch]">
           <p className="heading">No record yet</p>
           <p className="mt-1">
-            Everything here is worked out from daily rain: a CSV with a date and a depth on each line, from a gauge
-            near the property. Twenty years or more are worth looking for, since a lean year that comes once in twenty
-            has to be in it.
+            Everything here is worked out from daily rain: the record of a gauge near the property in any common form,
+            or, to begin with, an invented station or twelve monthly means. Twenty years or more are worth looking
+            for, since a lean year that comes once in twenty has to be in it.
           </p>
           <p className="mt-4">
             <button className="act" onClick={() => setImporting(true)}>
-              Bring in a daily record
+              Bring in rain
             </button>
           </p>
         </div>
@@ -83,7 +57,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
 
   const figure = (key: string) => <Why figure={rain.figures[key]!} units={units} />;
   const leanRow = plan.cistern?.lean_year ?? -1;
-  const strongRows = leanRow >= 0 ? [leanRow] : [];
+  const shown = { yearRow, pickYear, units };
   const missing = rain.figures["missing_d"]!.value ?? 0;
   return (
     <>
@@ -118,129 +92,25 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
         </div>
       </div>
 
-      {/* The right column has its own height: a long finding must not push the months down. */}
-      <div className="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-3 gap-y-4 min-[900px]:grid-cols-[auto_minmax(0,1fr)]">
-        <div className="grid content-start gap-3">
-          <section aria-label="Every recorded day">
-            <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
-              <h2 className="heading">Every recorded day</h2>
-              <p className="flex flex-wrap items-center gap-x-2 text-[13.5px]">
-                {units === "us" ? "none, to 1 in a day and more" : "none, to 25 mm a day and more"}
-                <svg width="132" height="14" aria-hidden="true">
-                  {wet.map((rgb, i) => (
-                    <rect
-                      key={rgb}
-                      x={i * 22}
-                      width="22"
-                      height="14"
-                      fill={css(rgb)}
-                      stroke="var(--rule)"
-                      strokeWidth="0.5"
-                    />
-                  ))}
-                </svg>
-                <svg width="14" height="14" aria-hidden="true" className="ml-3">
-                  <rect width="14" height="14" fill={css(MISSING_DAY)} />
-                </svg>
-                missing
-              </p>
-            </div>
-            {query.isError ? (
-              <p className="note" style={{ height: PICTURE_HEIGHT }}>
-                The days could not be fetched.{" "}
-                <button className="fix" onClick={() => void query.refetch()}>
-                  Try again
-                </button>
-              </p>
-            ) : (
-              <DayPicture
-                name="Rain on every recorded day"
-                years={rain.years}
-                spans={spans}
-                firstMonth={rain.first_month}
-                strongRows={strongRows}
-                yearRow={yearRow}
-                height={PICTURE_HEIGHT}
-                colour={colour}
-                reading={(day) => {
-                  const value = tenths?.[day];
-                  return value === undefined || value === MISSING ? "missing" : dayRain(value / 10, units);
-                }}
-                pickYear={pickYear}
-              />
-            )}
-          </section>
-          <MonthsChart rain={rain} yearRow={yearRow} units={units} />
-        </div>
-        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-4">
-          <div className="flex gap-4">
-            {!axis.narrow && (
-              <div className="shrink-0 pt-[25px]">
-                <AnnualTotals
-                  rain={rain}
-                  tops={rowTops(rain.years.length, [...strongRows, yearRow], PICTURE_HEIGHT)}
-                  yearRow={yearRow}
-                  leanRow={leanRow}
-                  units={units}
-                />
-              </div>
-            )}
-            <aside className="min-w-0 flex-1" aria-label="How dry it gets">
-              <h2 className="heading">How dry it gets</h2>
-              <dl className="mt-1 text-[14px]">
-                {[
-                  ["dry_year_1_in_5_mm", "1 year in 5 is under"],
-                  ["dry_year_1_in_10_mm", "1 year in 10"],
-                  ["dry_year_1_in_20_mm", "1 year in 20"],
-                  ["driest_12_months_mm", "driest 12 months"],
-                  ["longest_dry_spell_d", `longest run under ${units === "us" ? "0.04 in" : "1 mm"} a day`],
-                  ["wettest_day_mm", "wettest day"],
-                ].map(([key, name]) => (
-                  <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
-                    <dt>{name}</dt>
-                    <dd className="text-right font-semibold whitespace-nowrap">{figure(key!)}</dd>
-                  </div>
-                ))}
-              </dl>
-            </aside>
-          </div>
-          <Findings findings={plan.findings.filter((finding) => finding.stage === "rain")} />
-          <RankedYears rain={rain} yearRow={yearRow} leanRow={leanRow} units={units} />
-        </div>
-      </div>
-      <MonthsTable />
+      <Views
+        label="Parts of the rain"
+        views={[
+          {
+            key: "days",
+            name: "Every day",
+            body: <DaysView rain={rain} query={query} tenths={tenths} leanRow={leanRow} {...shown} />,
+          },
+          {
+            key: "years",
+            name: "Years side by side",
+            body: <YearsView rain={rain} tenths={tenths} leanRow={leanRow} {...shown} />,
+          },
+          { key: "spells", name: "Dry spells", body: <SpellsView rain={rain} leanRow={leanRow} {...shown} /> },
+        ]}
+      />
       <p className="note mt-3 max-w-[90ch]">{record?.note}</p>
       <Cautions cautions={rain.cautions} />
       {dialog}
     </>
-  );
-}
-
-function MonthsTable() {
-  const { plan, document } = useWorkbench().shown;
-  const rain = plan.rain!;
-  const cell = (value: number | null) => (value === null ? "–" : rainWords(value, document.units));
-  return (
-    <details className="mt-3">
-      <summary className="fix min-h-11 cursor-pointer py-2">Months and years as tables</summary>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 min-[900px]:grid-cols-2">
-        <DataTable
-          head={["Month", "Mean", "Median", "Dry, 1 in 10", "Wet, 1 in 10"]}
-          rows={rain.months.map((month) => ({
-            key: String(month.month),
-            name: monthName(month.month),
-            cells: [month.mean_mm, month.median_mm, month.p10_mm, month.p90_mm].map(cell),
-          }))}
-        />
-        <DataTable
-          head={["Year", "Rain", "Missing", "Longest dry spell"]}
-          rows={rain.years.map((year) => ({
-            key: year.start,
-            name: yearName(year),
-            cells: [cell(year.total_mm), `${year.missing_days} d`, `${year.dry_spell_days} d`],
-          }))}
-        />
-      </div>
-    </details>
   );
 }

@@ -135,10 +135,9 @@ export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingPr
               scale={scale}
               tint={roof.on ? lettered.get(roof.drains[0]!.group)!.tint : "url(#roof-off)"}
               focused={roof.id === focus}
-              words={[
-                roof.name,
-                `${area(surfaces[index]!.figures["area_m2"]!.value ?? 0, units)}${roof.on ? harvestWords(surfaces[index]!.figures["harvest_l_year"]?.value, units) : ", off"}`,
-              ]}
+              name={roof.name}
+              plan={area(surfaces[index]!.figures["area_m2"]!.value ?? 0, units)}
+              brings={roof.on ? harvestWords(surfaces[index]!.figures["harvest_l_year"]?.value, units) : ", off"}
               onFocus={() => setFocus(roof.id)}
               onGrab={(event) => {
                 if (drawing) return;
@@ -159,7 +158,12 @@ export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingPr
                 <g key={`${roof.id}-${drain.group}`} pointerEvents="none">
                   <Disc x={scale.toX(x)} y={scale.toY(y)} letter={lettered.get(drain.group)!.letter} />
                   {share && (
-                    <text x={scale.toX(x) + 13} y={scale.toY(y) + 16} className="axis halo">
+                    <text
+                      x={scale.toX(x) + (which ? 13 : -13)}
+                      y={scale.toY(y) + 16}
+                      textAnchor={which ? "start" : "end"}
+                      className="axis halo"
+                    >
                       {share}
                     </text>
                   )}
@@ -262,54 +266,78 @@ type SurfaceProps = {
   scale: PlanScale;
   tint: string;
   focused: boolean;
-  words: [string, string];
+  name: string;
+  plan: string;
+  brings: string;
   onFocus: () => void;
   onGrab: (event: React.PointerEvent) => void;
   onNudge: (by: Point) => void;
 };
 
-function Surface({ roof, outline, known, scale, tint, focused, words, onFocus, onGrab, onNudge }: SurfaceProps) {
+function Surface({
+  roof,
+  outline,
+  known,
+  scale,
+  tint,
+  focused,
+  name,
+  plan,
+  brings,
+  onFocus,
+  onGrab,
+  onNudge,
+}: SurfaceProps) {
   const path = `${outline.map(([x, y], i) => `${i ? "L" : "M"}${scale.toX(x)} ${scale.toY(y)}`).join("")}Z`;
   const wide = (Math.max(...outline.map(([x]) => x)) - Math.min(...outline.map(([x]) => x))) * scale.scale;
+  const tall = (Math.max(...outline.map(([, y]) => y)) - Math.min(...outline.map(([, y]) => y))) * scale.scale;
+  // Words run along a surface that is narrow and long.
+  const along = wide < 92 && tall > 1.4 * wide;
+  const room = Math.max(along ? tall : wide, 96);
   const [mx, my] = middleOf(outline);
+  const [cx, cy] = [scale.toX(mx), scale.toY(my)];
   return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={`${words[0]}: ${words[1]}. Arrow keys move it.`}
-      aria-pressed={focused}
-      className="cursor-move outline-offset-4"
-      onFocus={onFocus}
-      onPointerDown={onGrab}
-      onKeyDown={(event) => {
-        const way: Record<string, Point> = {
-          ArrowLeft: [-NUDGE_M, 0],
-          ArrowRight: [NUDGE_M, 0],
-          ArrowUp: [0, NUDGE_M],
-          ArrowDown: [0, -NUDGE_M],
-        };
-        const by = way[event.key];
-        if (!by) return;
-        event.preventDefault();
-        onNudge(by);
-      }}
-    >
-      <path
-        d={path}
-        fill={tint}
-        stroke="var(--ink)"
-        strokeWidth={focused ? 2.8 : 1.4}
-        strokeDasharray={known ? undefined : "7 4"}
-        strokeLinejoin="round"
-      />
-      <Courses roof={roof} outline={outline} scale={scale} path={path} />
-      <text x={scale.toX(mx)} y={scale.toY(my) - 3} textAnchor="middle" className="label halo" fontWeight="650">
-        {fit(words[0], Math.max(wide, 96))}
-      </text>
-      <text x={scale.toX(mx)} y={scale.toY(my) + 14} textAnchor="middle" className="axis halo">
-        {fit(words[1], Math.max(wide, 150))}
-      </text>
-    </g>
+    <>
+      <g
+        role="button"
+        tabIndex={0}
+        aria-label={`${name}: ${plan}${brings}. Arrow keys move it.`}
+        aria-pressed={focused}
+        className="cursor-move outline-offset-4"
+        onFocus={onFocus}
+        onPointerDown={onGrab}
+        onKeyDown={(event) => {
+          const way: Record<string, Point> = {
+            ArrowLeft: [-NUDGE_M, 0],
+            ArrowRight: [NUDGE_M, 0],
+            ArrowUp: [0, NUDGE_M],
+            ArrowDown: [0, -NUDGE_M],
+          };
+          const by = way[event.key];
+          if (!by) return;
+          event.preventDefault();
+          onNudge(by);
+        }}
+      >
+        <path
+          d={path}
+          fill={tint}
+          stroke="var(--ink)"
+          strokeWidth={focused ? 2.8 : 1.4}
+          strokeDasharray={known ? undefined : "7 4"}
+          strokeLinejoin="round"
+        />
+        <Courses roof={roof} outline={outline} scale={scale} path={path} />
+      </g>
+      <g aria-hidden="true" pointerEvents="none" transform={along ? `rotate(-90 ${cx} ${cy})` : undefined}>
+        <text x={cx} y={cy - 3} textAnchor="middle" className="label halo" fontWeight="650">
+          {fit(name, room)}
+        </text>
+        <text x={cx} y={cy + 14} textAnchor="middle" className="axis halo">
+          {(plan + brings).length * 6.9 < Math.max(room, 110) ? plan + brings : plan}
+        </text>
+      </g>
+    </>
   );
 }
 

@@ -28,7 +28,7 @@ export function RoofRow(props: {
   const set = (label: string, field: string, value: unknown) =>
     void bench.edit(label, replace(`${at}/${field}`, value));
   const harvest = surface.figures["harvest_l_year"];
-  const carried = plan.cistern?.years_carried;
+  const carried = plan.cistern?.rain_alone_years_carried;
   const without = surface.years_carried_without;
   const { extent } = roof;
   const [corners, setCorners] = useState(false);

@@ -125,7 +125,7 @@ export function RoofsSheet() {
             ))}
           </section>
         </div>
-        <aside aria-label="Why" className="grid content-start gap-4">
+        <aside aria-label="Why" className="grid grid-cols-[minmax(0,1fr)] content-start gap-4">
           {shownSurface && (
             <section>
               <h2 className="heading">Why, for {shownSurface.name}</h2>

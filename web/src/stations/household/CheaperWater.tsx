@@ -1,0 +1,80 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, volume } from "../../lib/units";
+import { Entry } from "../../ui/Entry";
+import { Toggle } from "../../ui/Toggle";
+
+/** Ways to need less, each with what it costs for a lean-year cubic metre beside that of more tank. */
+export function CheaperWater() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { cheaper } = document.household;
+  const { prices, units } = document;
+  const ways = plan.cistern?.ways ?? [];
+  const tank = ways.find((way) => way.key === "tank");
+  const money = (value: number | null | undefined) => (value == null ? null : `${prices.currency}${fixed(value, 2)}`);
+  const words = (key: string, on: boolean) => {
+    if (on) return "in place";
+    const way = ways.find((each) => each.key === key);
+    if (!way) return "";
+    const each = money(way.cost_m3);
+    return each === null
+      ? "adds nothing in the lean year"
+      : `${volume(way.lean_year_l, units)} more in the lean year, ${each} for each m³`;
+  };
+  return (
+    <section aria-label="Cheaper water first">
+      <h2 className="heading">Cheaper water first</h2>
+      <div className="mt-1 border-t border-rule text-[14px] leading-snug">
+        <Line
+          label="Low-use fittings"
+          on={cheaper.low_use}
+          path="/household/cheaper/low_use"
+          note={words("low_use", cheaper.low_use)}
+        />
+        <Line
+          label="A dry toilet"
+          on={cheaper.dry_toilet}
+          path="/household/cheaper/dry_toilet"
+          note={words("dry_toilet", cheaper.dry_toilet)}
+        />
+        <div className="border-b border-rule py-1.5">
+          <p>
+            <Entry
+              label="Share of the greywater on the garden"
+              path="/household/cheaper/greywater_share"
+              kind="percent"
+              value={cheaper.greywater_share}
+              max={1}
+            />{" "}
+            of the <strong>greywater to the garden</strong>
+          </p>
+          <p className="note">{words("greywater", cheaper.greywater_share > 0)}</p>
+        </div>
+      </div>
+      {tank && tank.cost_m3 !== null && (
+        <p className="note mt-1.5">
+          More tank: {volume(tank.lean_year_l, units)} more, {money(tank.cost_m3)} for each m³. All spread over{" "}
+          {prices.service_years} years; the prices stand with the cistern, under “How safe”.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Line({ label, on, path, note }: { label: string; on: boolean; path: string; note: string }) {
+  const bench = useWorkbench();
+  return (
+    <div className="grid grid-cols-[48px_minmax(0,1fr)] gap-x-3 border-b border-rule py-1.5">
+      <Toggle
+        label={label}
+        on={on}
+        onChange={(next) => void bench.edit(`${label} ${next ? "on" : "off"}`, replace(path, next))}
+      />
+      <div>
+        <strong>{label}</strong>
+        <p className="note">{note}</p>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,179 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { useAxis } from "../../lib/axis";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../ui/Entry";
+import { Why } from "../../ui/Why";
+import { MonthBars } from "./MonthBars";
+import { MonthEntries } from "./MonthEntries";
+import { PeopleCalendar } from "./PeopleCalendar";
+
+/** Who is there when, and how the watered ground drinks. */
+export function GardenView({ months }: { months: number[] }) {
+  const bench = useWorkbench();
+  const axis = useAxis();
+  const { document, plan } = bench.shown;
+  const { irrigation } = document.household;
+  const units = document.units;
+  const figures = plan.household.figures;
+  const at = "/household/irrigation";
+  const place = { months, narrow: axis.narrow, left: axis.left, width: axis.width };
+  const temps = irrigation.et0 === "temperatures";
+  const means = document.site.tmin_c && document.site.tmax_c;
+  const watering = plan.household.uses.find((use) => use.id === "watering");
+  const noMeans = temps && !means;
+  const fill = (value: number) => Array.from({ length: 12 }, () => value);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
+      <PeopleCalendar months={months} />
+      <section aria-label="Watered ground">
+        <h2 className="heading">Watered ground</h2>
+        <p className="leading-[1.9]">
+          <Entry label="Watered area" path={`${at}/area_m2`} kind="area" value={irrigation.area_m2} max={1e6} />{" "}
+          watered with an efficiency of{" "}
+          <Entry
+            label="Efficiency of watering"
+            path={`${at}/efficiency`}
+            kind="percent"
+            value={irrigation.efficiency}
+            min={0.05}
+            max={1}
+          />
+          . The roots’ soil holds{" "}
+          <Entry
+            label="Water the soil holds"
+            path={`${at}/available_water_mm`}
+            kind="depth"
+            value={irrigation.available_water_mm}
+            min={1}
+            max={1000}
+          />
+          , of which{" "}
+          <Entry
+            label="Share the plants may take"
+            path={`${at}/allowed_depletion`}
+            kind="percent"
+            value={irrigation.allowed_depletion}
+            max={1}
+          />{" "}
+          may be used before it is watered again. Its thirst comes from{" "}
+          <Choice
+            label="Where the evapotranspiration comes from"
+            value={irrigation.et0}
+            options={[
+              { value: "entered", label: "twelve values", note: "entered below" },
+              { value: "temperatures", label: "temperatures", note: "Hargreaves, FAO-56" },
+              { value: "record", label: "the record", note: "its own column" },
+            ]}
+            onChoose={(way) => void bench.edit(`Evapotranspiration from ${way}`, replace(`${at}/et0`, way))}
+          />
+          {temps && (
+            <>
+              {" "}
+              at latitude{" "}
+              <Entry
+                label="Latitude"
+                path="/site/latitude_deg"
+                kind="angle"
+                value={document.site.latitude_deg ?? 0}
+                min={-66}
+                max={66}
+              />
+            </>
+          )}
+          , and it drinks{" "}
+          <Choice
+            label="Which water the ground drinks"
+            value={irrigation.from_rain ? "rain" : "other"}
+            options={[
+              { value: "rain", label: "rain" },
+              { value: "other", label: "other water" },
+            ]}
+            onChoose={(from) => void bench.edit(`Garden drinks ${from}`, replace(`${at}/from_rain`, from === "rain"))}
+          />
+          .
+          {figures["watering_l_year"] && (
+            <>
+              {" "}
+              That is <Why figure={figures["watering_l_year"]} units={units} /> in a mean year
+              {figures["et0_mm_year"] && (
+                <>
+                  , under <Why figure={figures["et0_mm_year"]} units={units} /> of evapotranspiration
+                </>
+              )}
+              .
+            </>
+          )}
+        </p>
+        {watering && (
+          <MonthBars
+            {...place}
+            name={`Watering on a mean day, ${units === "us" ? "gal" : "L"}`}
+            values={watering.by_month_l_day.map((litres) => (units === "us" ? litres / 3.785411784 : litres))}
+          />
+        )}
+        <MonthEntries
+          {...place}
+          title="Crop factor; 0 where nothing is watered"
+          name="Crop factor"
+          path={`${at}/crop_factor`}
+          kind="share"
+          values={irrigation.crop_factor}
+          max={2}
+          step={0.05}
+        />
+        {irrigation.et0 === "entered" && (
+          <MonthEntries
+            {...place}
+            title={`Evapotranspiration, ${units === "us" ? "in" : "mm"} a day`}
+            name="Evapotranspiration"
+            path={`${at}/et0_mm_day`}
+            kind="depth"
+            values={irrigation.et0_mm_day}
+            max={40}
+          />
+        )}
+        {(temps || document.snow.on) && means && (
+          <>
+            <MonthEntries
+              {...place}
+              title="Mean daily low"
+              name="Mean daily low"
+              path="/site/tmin_c"
+              kind="temperature"
+              values={document.site.tmin_c!}
+              min={-80}
+              max={60}
+            />
+            <MonthEntries
+              {...place}
+              title="Mean daily high"
+              name="Mean daily high"
+              path="/site/tmax_c"
+              kind="temperature"
+              values={document.site.tmax_c!}
+              min={-80}
+              max={60}
+            />
+          </>
+        )}
+        {noMeans && (
+          <p className="mt-3">
+            <button
+              className="fix min-h-11"
+              onClick={() =>
+                void bench.edit("Twelve mean temperatures", [
+                  ...replace("/site/tmin_c", fill(8)),
+                  ...replace("/site/tmax_c", fill(16)),
+                ])
+              }
+            >
+              Enter twelve mean lows and highs
+            </button>{" "}
+            <span className="note">used where the record has no temperatures of its own</span>
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,167 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { choicesQuery, keepSource, previewSource } from "../../api/queries";
+import { useWorkbench } from "../../frame/workbench";
+import { monthName } from "../../lib/dates";
+import { read } from "../../lib/units";
+import { ImportAccount } from "./ImportAccount";
+import { KeepFooter } from "./KeepFooter";
+import { useKeepRain, whatWasWrong } from "./useKeepRain";
+
+const TWELVE = Array.from({ length: 12 }, (_, month) => month);
+const blank = () => TWELVE.map(() => "");
+
+/** Days made up from twelve monthly means, where there is nothing better. */
+export function MeansSource({ done }: { done: () => void }) {
+  const bench = useWorkbench();
+  const units = bench.kept.document.units;
+  const choices = useQuery(choicesQuery());
+  const [name, setName] = useState("Twelve means");
+  const [means, setMeans] = useState(blank);
+  const [wetDays, setWetDays] = useState(blank);
+  const [regime, setRegime] = useState("");
+  const [variation, setVariation] = useState("15");
+  const [years, setYears] = useState("40");
+  const [seed, setSeed] = useState("1");
+  const { keep, keeping, problem } = useKeepRain(done);
+
+  const mean_mm = means.map((text) => (text.trim() ? read("depth", units, text, 0) : null));
+  const wet = wetDays.map((text) => (text.trim() ? Number(text.replace(",", ".")) : null));
+  const whole = mean_mm.every((each) => each !== null);
+  const wetGiven = wet.some((each) => each !== null);
+  const wrong = !whole
+    ? null
+    : wetGiven && wet.some((each) => each === null || !Number.isFinite(each))
+      ? "Write the wet days of all twelve months, or of none."
+      : null;
+  const source = {
+    kind: "means" as const,
+    name: name.trim() || "Twelve means",
+    mean_mm: mean_mm.map((each) => each ?? 0),
+    wet_days: wetGiven && !wrong ? wet.map((each) => each ?? 0) : null,
+    yearly_variation: Number(variation) / 100,
+    years: Math.round(Number(years)),
+    seed: Math.round(Number(seed)),
+  };
+  const look = useQuery({
+    queryKey: ["source-preview", source],
+    queryFn: ({ signal }) => previewSource(source, signal),
+    enabled: whole && !wrong,
+    gcTime: 0,
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  const cells = (values: string[], set: (next: string[]) => void, label: string) =>
+    TWELVE.map((month) => (
+      <input
+        key={month}
+        className="field min-w-0 px-1.5 text-center text-[14px]"
+        inputMode="decimal"
+        aria-label={`${label} in ${monthName(month + 1)}`}
+        value={values[month]}
+        onChange={(event) => set(values.map((before, i) => (i === month ? event.target.value : before)))}
+        onPaste={(event) => {
+          const pasted = event.clipboardData
+            .getData("text")
+            .split(/[\s;]+/)
+            .filter(Boolean);
+          if (pasted.length < 2) return;
+          event.preventDefault();
+          set(values.map((before, i) => pasted[i - month] ?? before));
+        }}
+      />
+    ));
+  return (
+    <>
+      <p className="border-l-0 text-[14.5px] font-semibold text-parched-7">
+        Means hide the lean years. Days made from them give a band, never a number: use this to begin with, and look
+        for a daily record before anything is bought.
+      </p>
+      <div className="mt-3 overflow-x-auto">
+        <div className="grid min-w-[620px] grid-cols-[88px_repeat(12,minmax(0,1fr))] items-center gap-1 text-[13.5px]">
+          <span />
+          {TWELVE.map((month) => (
+            <span key={month} className="text-center text-ink-2">
+              {monthName(month + 1)}
+            </span>
+          ))}
+          <span>Rain, {units === "us" ? "in" : "mm"}</span>
+          {cells(means, setMeans, "Mean rain")}
+          <span>Wet days</span>
+          {cells(wetDays, setWetDays, "Wet days")}
+        </div>
+      </div>
+      <p className="note mt-1">Wet days may stay empty; they are then worked out from the rain.</p>
+      <div className="mt-3 grid gap-3 text-[14px] sm:grid-cols-[minmax(0,1.4fr)_1fr_1fr_1fr]">
+        <label>
+          Years differ as in
+          <select
+            className="field mt-1"
+            value={regime}
+            onChange={(event) => {
+              setRegime(event.target.value);
+              const found = choices.data?.regimes.find((each) => each.key === event.target.value);
+              if (found) setVariation(String(Math.round(found.yearly_variation * 100)));
+            }}
+          >
+            <option value="">choose a climate</option>
+            {choices.data?.regimes.map((each) => (
+              <option key={each.key} value={each.key}>
+                {each.key.replaceAll("_", " ")}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          by, %
+          <input
+            className="field mt-1"
+            inputMode="decimal"
+            aria-label="Variation from year to year, %"
+            value={variation}
+            onChange={(event) => setVariation(event.target.value)}
+          />
+        </label>
+        <label>
+          Years to make
+          <input
+            className="field mt-1"
+            inputMode="numeric"
+            value={years}
+            onChange={(event) => setYears(event.target.value)}
+          />
+        </label>
+        <label>
+          Seed
+          <input
+            className="field mt-1"
+            inputMode="numeric"
+            value={seed}
+            onChange={(event) => setSeed(event.target.value)}
+          />
+        </label>
+      </div>
+      {look.data && whole && !look.isError && (
+        <ImportAccount preview={look.data} units={units} choose={() => undefined} />
+      )}
+      {whole && (
+        <label className="mt-4 block">
+          <span className="font-semibold">Name of the record</span>
+          <input
+            className="field mt-1"
+            value={name}
+            maxLength={80}
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+      )}
+      <KeepFooter
+        refusal={wrong ?? (look.isError ? `No days can be made from these: ${whatWasWrong(look.error)}.` : null)}
+        problem={problem}
+        ready={whole && !wrong && look.data !== undefined && !look.isError && !look.isFetching}
+        keeping={keeping}
+        onKeep={() => void keep(() => keepSource(bench.id, bench.kept.revision, source))}
+      />
+    </>
+  );
+}

@@ -1,0 +1,144 @@
+import { screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { expect, test, vi } from "vitest";
+import { dayName, parseDay } from "../../lib/dates";
+import { rain as rainWords } from "../../lib/units";
+import { answerCalls, demo, renderInApp, renderOnDemo } from "../../testing/demo";
+import { WorkbenchProvider } from "../../frame/workbench";
+import { RainSheet } from "./RainSheet";
+
+const rain = demo.plan.rain!;
+const sheet = { days: null, yearRow: demo.plan.cistern!.lean_year, pickYear: vi.fn() };
+
+test("the sheet says the record, its dry years and its missing days", async () => {
+  renderOnDemo(<RainSheet {...sheet} />);
+  expect(await screen.findByText("Merrowick Quay, invented")).toBeTruthy();
+  const dry = within(screen.getByRole("complementary", { name: "How dry it gets" }));
+  for (const key of ["dry_year_1_in_5_mm", "dry_year_1_in_20_mm", "driest_12_months_mm"])
+    expect(dry.getByText(rainWords(rain.figures[key]!.value!, "metric"))).toBeTruthy();
+  expect(screen.getByText(/none missing/)).toBeTruthy();
+});
+
+test("the driest twelve months are those of the plan, the driest first", async () => {
+  renderOnDemo(<RainSheet {...sheet} />, demo, "/?view=years");
+  const rows = within(await screen.findByRole("region", { name: "Driest twelve months" })).getAllByRole("listitem");
+  expect(rows).toHaveLength(rain.driest.length);
+  expect(rows[0]!.textContent).toContain(rainWords(rain.driest[0]!.total_mm, "metric"));
+  const totals = rain.driest.map((each) => each.total_mm);
+  expect(totals).toEqual([...totals].sort((a, b) => a - b));
+});
+
+test("dry spells are drawn where they lay, and the longest are listed", async () => {
+  renderOnDemo(<RainSheet {...sheet} />, demo, "/?view=spells");
+  const longest = [...rain.dry_spells].sort((a, b) => b.days - a.days)[0]!;
+  const list = within(await screen.findByRole("region", { name: "Longest dry spells" }));
+  expect(list.getAllByRole("listitem")[0]!.textContent).toBe(
+    `from ${dayName(parseDay(longest.start))}${longest.days} days`,
+  );
+  // The picture has a bar for every spell; one that runs into the next water year has two.
+  const bars = screen.getByRole("img", { name: /^Dry spells/ }).querySelectorAll('rect[stroke="var(--parched-7)"]');
+  expect(bars.length).toBeGreaterThanOrEqual(rain.dry_spells.length);
+});
+
+const preview = {
+  layout: "means",
+  station: "",
+  weather: [],
+  columns: [],
+  delimiter: "",
+  decimal: "point",
+  date_columns: [],
+  rain_column: 0,
+  date_order: "ymd",
+  unit: "mm",
+  unit_reason: "made, in millimetres",
+  rows: 0,
+  accepted: 14_610,
+  refused: [],
+  refused_count: 0,
+  blank_days: 0,
+  trace_days: 0,
+  repeated_days: 0,
+  missing_days: 0,
+  longest_gap_days: 0,
+  longest_gap_start: null,
+  mean_year_mm: 612,
+  wettest_day_mm: 61,
+  wettest_date: "2001-11-03",
+  warnings: ["Twelve means hide the lean years."],
+  start: "1985-01-01",
+  end: "2024-12-31",
+  days: 14_610,
+  monthly_mean_mm: Array.from({ length: 12 }, () => 51),
+};
+const station = {
+  key: "fen",
+  name: "Fen Lock",
+  region: "Pellisford",
+  about: "Inland, rain all year",
+  latitude_deg: 52,
+  elevation_m: 20,
+  start: "1985-10-01",
+  end: "2025-09-30",
+};
+
+function openDialog() {
+  const state = {
+    ...demo,
+    document: { ...demo.document, rain: { ...demo.document.rain, record_id: null } },
+    plan: { ...demo.plan, rain: null, cistern: null },
+  };
+  const calls = answerCalls({
+    "GET /api/properties/": () => [200, state],
+    "GET /api/archive": () => [200, [station]],
+    "GET /api/choices": () => [
+      200,
+      {
+        materials: [],
+        habits: [],
+        fixtures: [],
+        animals: [],
+        hazards: [],
+        regimes: [{ key: "winter_rain", yearly_variation: 0.22 }],
+      },
+    ],
+    "POST /api/rain/source": () => [200, preview],
+    "POST /api/properties/": () => [200, state],
+  });
+  renderInApp(
+    <WorkbenchProvider id={demo.id}>
+      <RainSheet {...sheet} />
+    </WorkbenchProvider>,
+  );
+  return calls;
+}
+
+test("a station of the archive is looked at before it is kept", async () => {
+  const calls = openDialog();
+  await userEvent.click(await screen.findByRole("button", { name: "Bring in rain" }));
+  await userEvent.click(screen.getByRole("tab", { name: "The station archive" }));
+  await userEvent.click(await screen.findByRole("radio", { name: /Fen Lock/ }));
+  await screen.findByTestId("import-account");
+  await userEvent.click(screen.getByRole("button", { name: "Use this record" }));
+  const kept = calls.filter(({ path }) => path.endsWith("/rain-source"));
+  expect(kept).toHaveLength(1);
+  expect((JSON.parse(kept[0]!.body) as { source: unknown }).source).toEqual({ kind: "archive", station: "fen" });
+});
+
+test("twelve means can be pasted, and say that they hide the lean years", async () => {
+  const calls = openDialog();
+  await userEvent.click(await screen.findByRole("button", { name: "Bring in rain" }));
+  await userEvent.click(screen.getByRole("tab", { name: "Twelve means" }));
+  expect(screen.getByText(/Means hide the lean years/)).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Use this record" }).hasAttribute("disabled")).toBe(true);
+  await userEvent.click(screen.getByRole("textbox", { name: "Mean rain in Jan" }));
+  await userEvent.paste("80 60 55 40 30 20 10 12 35 70 90 95");
+  await userEvent.selectOptions(screen.getByRole("combobox", { name: /Years differ/ }), "winter_rain");
+  await screen.findByTestId("import-account");
+  const looked = calls.filter(({ path }) => path === "/api/rain/source").at(-1)!;
+  const { source } = JSON.parse(looked.body) as { source: { mean_mm: number[]; yearly_variation: number } };
+  expect(source.mean_mm).toEqual([80, 60, 55, 40, 30, 20, 10, 12, 35, 70, 90, 95]);
+  expect(source.yearly_variation).toBe(0.22);
+  await userEvent.type(screen.getByRole("textbox", { name: "Wet days in Jan" }), "12");
+  expect(screen.getByText(/wet days of all twelve months, or of none/)).toBeTruthy();
+});

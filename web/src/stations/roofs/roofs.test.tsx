@@ -1,0 +1,120 @@
+import { fireEvent, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { expect, test } from "vitest";
+import { area, volume } from "../../lib/units";
+import { demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
+import { readCorners } from "./OutlineDialog";
+import { RoofsSheet } from "./RoofsSheet";
+import { drainPoint, planScale } from "./planScale";
+
+const { roofs } = demo.plan;
+
+test("each roof says what it brings and what it is worth", async () => {
+  renderOnDemo(<RoofsSheet />);
+  const surfaces = within(await screen.findByRole("region", { name: "Surfaces" }));
+  for (const surface of roofs.surfaces) {
+    const line = surfaces.getByRole("switch", { name: `${surface.name} in use` }).parentElement!;
+    expect(line.textContent).toContain(`${volume(surface.figures["harvest_l_year"]!.value!, "metric")} a year`);
+    expect(line.textContent).toContain(`${surface.years_carried_without} years`);
+  }
+});
+
+test("the plan shows every surface, and every group of downpipes with what it brings and where to", async () => {
+  renderOnDemo(<RoofsSheet />, terrace);
+  const drawing = within(await screen.findByRole("group", { name: "Surfaces from above" }));
+  for (const surface of terrace.plan.roofs.surfaces)
+    expect(
+      drawing.getByRole("button", {
+        name: new RegExp(`^${surface.name}: ${area(surface.figures["area_m2"]!.value!, "metric")}`),
+      }),
+    ).toBeTruthy();
+  for (const group of terrace.plan.roofs.groups) {
+    const tank = terrace.document.cistern.tanks.find((each) => each.id === group.tank)!;
+    expect(
+      drawing.getByText(
+        `${group.name}: ${area(group.area_m2, "metric")}, ${volume(group.harvest_l_year!, "metric")} a year, to ${tank.name}`,
+      ),
+    ).toBeTruthy();
+  }
+  expect(drawing.getAllByText("50 %")).toHaveLength(2);
+});
+
+test("arrow keys move a surface on the plan", async () => {
+  const calls = renderOnDemo(<RoofsSheet />);
+  const barn = await screen.findByRole("button", { name: /^Barn: / });
+  const { x_m, y_m } = demo.document.roofs[2]!;
+  fireEvent.keyDown(barn, { key: "ArrowRight" });
+  await screen.findByRole("button", { name: /^Barn: / });
+  expect(lastOperations(calls)).toEqual([
+    { op: "replace", path: "/roofs/2/x_m", value: x_m + 0.5 },
+    { op: "replace", path: "/roofs/2/y_m", value: y_m },
+  ]);
+});
+
+test("a surface that drains two ways is shared out between them", async () => {
+  const calls = renderOnDemo(<RoofsSheet />);
+  await userEvent.click(await screen.findByRole("button", { name: /^Downpipes of Barn/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "half to A, half to B" }));
+  expect(lastOperations(calls)).toEqual([
+    {
+      op: "replace",
+      path: "/roofs/2/drains",
+      value: [
+        { group: "a", share: 0.5 },
+        { group: "b", share: 0.5 },
+      ],
+    },
+  ]);
+});
+
+test("a group that is removed hands its roofs to another", async () => {
+  const calls = renderOnDemo(<RoofsSheet />);
+  await userEvent.click(await screen.findByRole("button", { name: "Remove downpipes B" }));
+  const operations = lastOperations(calls) as { op: string; path: string; value?: unknown }[];
+  expect(operations.at(-1)).toEqual({ op: "remove", path: "/downpipes/1" });
+  expect(operations.slice(0, -1).map(({ path }) => path)).toEqual(["/roofs/1/drains", "/roofs/2/drains"]);
+  expect(operations[0]!.value).toEqual([{ group: "a", share: 1 }]);
+});
+
+test("corners are read one on a line, in metres or feet, and a line that is none is named", () => {
+  expect(readCorners("0 0\n10, 0\n10;5.5\n", 1)).toEqual([
+    [0, 0],
+    [10, 0],
+    [10, 5.5],
+  ]);
+  expect(readCorners("0 0\n10 0\n10 10", 0.3048)).toEqual([
+    [0, 0],
+    [3.048, 0],
+    [3.048, 3.048],
+  ]);
+  expect(readCorners("0 0\nten 0\n1 1", 1)).toContain("Line 2");
+  expect(readCorners("0 0\n1 1", 1)).toContain("three corners");
+});
+
+test("the plan keeps its shape, north up, and its points can be found again", () => {
+  const scale = planScale(
+    [
+      [
+        [0, 0],
+        [20, 0],
+        [20, 10],
+        [0, 10],
+      ],
+    ],
+    800,
+    330,
+  );
+  expect(scale.toY(10)).toBeLessThan(scale.toY(0));
+  expect(scale.toX(20) - scale.toX(0)).toBeCloseTo(2 * (scale.toY(0) - scale.toY(10)));
+  const [x, y] = scale.toPlan(scale.toX(7.3), scale.toY(4.1));
+  expect(x).toBeCloseTo(7.3);
+  expect(y).toBeCloseTo(4.1);
+  const square: [number, number][] = [
+    [0, 0],
+    [9, 0],
+    [9, 9],
+    [0, 9],
+  ];
+  expect(drainPoint(square, 0, 2)).toEqual([3, 0]);
+  expect(drainPoint(square, 1, 2)).toEqual([6, 0]);
+});
