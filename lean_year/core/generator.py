@@ -21,6 +21,10 @@ REGIMES: dict[str, float] = {"even": 0.15, "seasonal": 0.22, "dry": 0.35}
 Basis: estimate."""
 
 
+GAUGE_MM = 0.1
+"""Least depth a gauge shows. [mm]"""
+
+
 @dataclass(frozen=True, slots=True)
 class Climate:
     """What the generator aims at, arrays of shape (12,), January first."""
@@ -154,7 +158,8 @@ def generate_days_mm(climate: Climate, dates: NDArray[np.datetime64], seed: int)
         # var(F T) = var F (var T + mean T^2) + var T for independent F of mean 1
         spread = lacking / (1 + own**2)
         depth = depth * random.gamma(1 / spread, spread, int(year[-1]) + 1)[year]
-    return np.round(depth, 1)
+    # A wet day stays one when it is rounded to what a gauge shows, else the climate's wet days are not kept.
+    return np.where(depth > 0, np.maximum(np.round(depth, 1), GAUGE_MM), 0.0)
 
 
 def _own_variation(climate: Climate) -> float:

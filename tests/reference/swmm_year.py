@@ -17,10 +17,8 @@ BLOCK_H = 6
 AREA_M2 = 8.0
 
 
-def model(start: dt.date, inflow_l: list[float], demand_l_day: float, tank_l: float) -> str:
-    days = len(inflow_l)
-    full_m = tank_l / 1000 / AREA_M2
-    slope_l_s_m = AREA_M2 * 1000 / (4 * STEP_S)
+def inflow_rows(start: dt.date, inflow_l: list[float]) -> str:
+    """The time series ROOF: each day's water as a block with steep edges."""
     rows = []
     for day, litres in enumerate(inflow_l):
         if litres <= 0:
@@ -29,6 +27,13 @@ def model(start: dt.date, inflow_l: list[float], demand_l_day: float, tank_l: fl
         for minutes, value in ((0, 0.0), (1, rate), (BLOCK_H * 60, rate), (BLOCK_H * 60 + 1, 0.0)):
             at = dt.datetime.combine(start, dt.time()) + dt.timedelta(days=day, minutes=minutes)
             rows.append(f"ROOF {at:%m/%d/%Y} {at:%H:%M} {value:.9f}")
+    return "\n".join(rows)
+
+
+def model(start: dt.date, inflow_l: list[float], demand_l_day: float, tank_l: float) -> str:
+    days = len(inflow_l)
+    full_m = tank_l / 1000 / AREA_M2
+    slope_l_s_m = AREA_M2 * 1000 / (4 * STEP_S)
     end = start + dt.timedelta(days=days)
     return f"""[OPTIONS]
 FLOW_UNITS LPS
@@ -64,7 +69,7 @@ DRAW 100 {demand_l_day / 86400:.9f}
 TANK FLOW ROOF FLOW 1.0 1.0
 
 [TIMESERIES]
-{chr(10).join(rows)}
+{inflow_rows(start, inflow_l)}
 """
 
 

@@ -197,11 +197,12 @@ function HazardChoice(props: {
 }) {
   const { roof, choices } = props;
   const named = (key: string) => choices?.hazards.find((each) => each.key === key)?.label ?? key.replace("_", " ");
+  const words = roof.hazards.length ? roof.hazards.map(named).join(", ") : "nothing harmful";
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <button className="word" aria-label={`What is on ${roof.name}`}>
-          {roof.hazards.length ? roof.hazards.map(named).join(", ") : "Nothing harmful"}
+        <button className="word" aria-label={`On ${roof.name}: ${words}`}>
+          {words}
         </button>
       </DropdownMenu.Trigger>{" "}
       on it.
