@@ -29,6 +29,8 @@ SNOW_CAUTION = (
     "to confirm. Sliding snow takes gutters and people with it."
 )
 SLICK = ("metal", "glazed_tile", "copper", "bare_zinc", "rain_roof")
+FROZEN_SHARE = 0.1
+"""From here on it matters that snow is no rain. Basis: estimate."""
 LOSS_FORMULA = {
     "daily": "each day: plan area × runoff × (rain − loss), never below 0",
     "coefficient": "each day: plan area × runoff × rain",
@@ -109,6 +111,16 @@ def plan_area_m2(roof: Roof) -> float:
 
 def runoff_of(roof: Roof) -> float:
     return catchment.runoff_coefficients()[roof.material].central if roof.runoff is None else roof.runoff
+
+
+def _frozen_share(document: Property, rain: PreparedRain) -> float:
+    """Share of what fell on days as cold as snow; 0 where nobody knows the temperatures."""
+    weather = temperatures(document, rain)
+    total = float(rain.filled_mm.sum())
+    if weather is None or total <= 0:
+        return 0.0
+    frozen = (weather[0] + weather[1]) / 2 <= document.snow.threshold_c
+    return float(rain.filled_mm[frozen].sum()) / total
 
 
 def snow_applies(document: Property, rain: PreparedRain) -> bool:
@@ -390,6 +402,18 @@ def _findings(
                 fix="Enter twelve mean lows and highs, or bring in a record that has them.",
             )
         )
+    if not document.snow.on and rain is not None:
+        share = _frozen_share(document, rain)
+        if share > FROZEN_SHARE:
+            found.append(
+                Finding(
+                    code="ROOF_SNOW_COUNTED_AS_RAIN",
+                    stage="roofs",
+                    severity="caution",
+                    text=f"{share * 100:.0f} % of the record fell in frost and is counted as rain on its day.",
+                    fix="Let snow lie on the roofs until it melts: the store is then as low in winter as it will be.",
+                )
+            )
     if rain is not None and catch is not None and snow_applies(document, rain):
         years = rain.filled_mm.size / 365.25
         for roof, lost in zip(document.roofs, catch.snow_lost_mm, strict=True):

@@ -1,8 +1,8 @@
 """Runs two tanks joined by a pipe at their base in EPA SWMM and prints what came of it. A process of its own.
 
 Two storage nodes of unequal overflow: the roof's water and the house are at the tall one, each spills at its own
-height. The pipe passes a day of water in minutes, so that the two share one level, as the replay of a linked bank takes
-them to. The slot method is chosen because the other one gives a full pipe a surface, which would enlarge the store.
+height. The pipe passes a day of water in minutes, so that the two share one level, as the replay of a linked bank
+takes them to. The slot method is chosen because the other one gives a full pipe a surface, which enlarges the store.
 """
 
 import datetime as dt

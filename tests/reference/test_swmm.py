@@ -1,4 +1,4 @@
-"""The replay against EPA SWMM on the Seattle record: a roof, a store or a linked pair, a constant use, an overflow."""
+"""The replay against EPA SWMM on the Seattle record: a roof, a store or a linked pair, a constant use."""
 
 import json
 import subprocess
