@@ -91,7 +91,10 @@ class Jobs:
                 if isinstance(item, Progress):
                     job.done, job.of = item.done, item.of
                 else:
+                    job.done = job.of
                     job.result, job.state = item, "done"
+            if job.state == "running":
+                job.problem, job.state = "the work ended without a result", "failed"
         except InputError as error:
             job.problem, job.state = str(error), "failed"
         except Exception:

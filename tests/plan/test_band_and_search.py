@@ -1,0 +1,81 @@
+"""The band and the search against plain runs of the same supply."""
+
+import numpy as np
+import pytest
+
+from lean_year.core.cistern import replay_cistern
+from lean_year.core.resampling import resampled_days
+from lean_year.demo.shipped import DEMOS, demo_rain
+from lean_year.plan.band import Band, Progress, resampled_band
+from lean_year.plan.demand import demand_of
+from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.roofs import catch_rain
+from lean_year.plan.search import Front, search_designs
+from lean_year.plan.whole import plan_property, supply_of
+from lean_year.plan.wording import Wording
+from lean_year.property.edits import apply_edit
+from tests.farm import farm
+
+
+@pytest.fixture(scope="module")
+def rain():
+    return prepare_rain(demo_rain("saltmarrow"), "none")
+
+
+def supply(document, rain):
+    return supply_of(document, rain, catch_rain(document, rain), demand_of(document, rain))
+
+
+def test_the_band_is_that_of_plain_replays_of_the_same_records(rain):
+    """Twelve records drawn with the same seed, one size, each replayed by the plain rule."""
+    here = supply(farm(), rain)
+    *told, band = resampled_band(here, 150_000.0, 2, records=12, seed=5)
+    assert isinstance(band, Band)
+    assert all(isinstance(each, Progress) for each in told)
+    at = int(np.searchsorted(band.tank_l, 80_000.0))
+    live = here.layout.live_for(band.tank_l[at])
+    rows = np.flatnonzero(rain.counts)
+    carried = []
+    for index, ends in resampled_days(rain.years.starts[rows], rain.years.ends[rows], records=12, seed=5):
+        run = replay_cistern(
+            inflow_l=here.inflow_l[index], demand_l=here.demand_l[index], size_l=live, rule="yas", start_l=live
+        )
+        short = np.add.reduceat(run.short_day.astype(int), np.concatenate(([0], ends[:-1]))) > 0
+        carried.append(rows.size - int(short.sum()))
+    assert band.middle[at] == pytest.approx(np.median(carried))
+    assert band.low[at] == pytest.approx(np.quantile(carried, 0.05), abs=1)
+    assert band.high[at] == pytest.approx(np.quantile(carried, 0.95), abs=1)
+
+
+def test_more_tank_never_carries_fewer_years_in_the_band(rain):
+    *_, band = resampled_band(supply(farm(), rain), 150_000.0, 2, records=40, seed=1)
+    for line in (band.low, band.middle, band.high):
+        assert np.all(np.diff(line) >= -1e-9)
+
+
+@pytest.mark.parametrize("name", list(DEMOS))
+def test_every_point_of_the_front_is_what_the_plan_says_of_it(name):
+    document = DEMOS[name].property()
+    rain = prepare_rain(demo_rain(name), "none")
+    *told, front = search_designs(document, rain, Wording(document.units))
+    assert isinstance(front, Front)
+    assert len(told) > 1
+    assert front.designs >= 2_000
+    today = plan_property(document, rain).plan.cistern
+    assert front.today.years_carried == today.years_carried
+    picked = [front.front[0], front.front[len(front.front) // 2], front.front[-1]]
+    for design in picked:
+        taken = plan_property(apply_edit(document, design.operations), rain).plan.cistern
+        assert taken.years_carried == design.years_carried, design.words
+        assert taken.gross_l == pytest.approx(design.gross_l, rel=1e-6)
+        assert sum(year.shortfall_l for year in taken.years) / (rain.filled_mm.size / 365.25) == pytest.approx(
+            design.missed_l_year, rel=0.05, abs=5
+        )
+
+
+def test_no_design_tried_is_cheaper_and_better_than_the_front(rain):
+    *_, front = search_designs(farm(), rain, Wording("metric"))
+    for cost, years in front.cloud:
+        rivals = [design for design in front.front if design.years_carried >= years]
+        assert rivals, "a design that is better than the whole front"
+        assert min(design.cost for design in rivals) <= cost + 1e-6
