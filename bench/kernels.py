@@ -10,10 +10,9 @@ import numpy as np
 
 from bench.report import Row
 from lean_year.core.cistern import SHORT_DAY_L, replay_sizes
-from lean_year.core.household import daily_demand_l
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.household import demand_of
+from lean_year.plan.demand import demand_of
 from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.roofs import catch_rain
 
@@ -46,7 +45,7 @@ def measure() -> list[Row]:
     rain = prepare_rain(demo_rain("saltmarrow"), "none")
     document = saltmarrow()
     inflow = catch_rain(document, rain).total
-    demand = daily_demand_l(demand_of(document), rain.month)
+    demand = demand_of(document, rain).total_l
     size = np.linspace(0, 150_000, SIZES)
     ends = np.ascontiguousarray(rain.years.ends, dtype=np.int64)
 

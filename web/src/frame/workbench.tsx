@@ -189,6 +189,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     async (way: "undo" | "redo") => {
       const base = standing()?.revision;
       if (base === undefined || outbox.size()) return;
+      endPreview();
       try {
         accept(await stepRevision(id, base, way));
       } catch (error) {
@@ -202,7 +203,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
         }
       }
     },
-    [accept, cache, id, outbox, standing],
+    [accept, cache, endPreview, id, outbox, standing],
   );
 
   const resolveConflict = useCallback(

@@ -177,6 +177,21 @@ function changed(utc: string): string {
     : at.toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
 }
 
+const DEMOS: Record<string, { name: string; about: string }> = {
+  saltmarrow: {
+    name: "Saltmarrow",
+    about: "An invented farmstead on an island: winter rain, a dry summer, no mains.",
+  },
+  "brindle-landing": {
+    name: "Brindle Landing",
+    about: "An invented workshop on a cold lake: snow, a buried tank, US units.",
+  },
+  "lantern-row": {
+    name: "Number Nine, Lantern Row",
+    about: "An invented terrace: slim linked tanks, topped up from the mains.",
+  },
+};
+
 function DemoButton({ demo }: { demo: string }) {
   const navigate = useNavigate();
   const cache = useQueryClient();
@@ -192,9 +207,9 @@ function DemoButton({ demo }: { demo: string }) {
   return (
     <p className="mt-5">
       <button className="act-quiet" disabled={load.isPending} onClick={() => load.mutate()}>
-        {load.isPending ? "Loading" : `Load the demo, ${demo[0]!.toUpperCase()}${demo.slice(1)}`}
+        {load.isPending ? "Loading" : `Load the demo, ${DEMOS[demo]?.name ?? demo}`}
       </button>
-      <span className="note ml-4">An invented farmstead with forty years of invented rain.</span>
+      <span className="note ml-4">{DEMOS[demo]?.about}</span>
     </p>
   );
 }
