@@ -329,29 +329,34 @@ class Demand:
 
     house_l: NDArray[np.float64]
     garden_l: NDArray[np.float64]
-
-    @property
-    def total_l(self) -> NDArray[np.float64]:
-        return self.house_l + self.garden_l
+    total_l: NDArray[np.float64] = field(init=False)
+    """Their sum."""
 
     def __post_init__(self) -> None:
         if self.house_l.ndim != 2 or self.house_l.shape != self.garden_l.shape:
             raise InputError("demand_l", "needs one row for each saving step and one for none, one column a day")
+        object.__setattr__(self, "total_l", self.house_l + self.garden_l)
+
+
+@njit(cache=True, nogil=True)
+def _within(values, most):  # type: ignore[no-untyped-def]
+    wrong = 0
+    for k in range(values.size):  # counted, not left early, so that it runs in the vector units
+        wrong += not 0.0 <= values[k] <= most
+    return wrong == 0
 
 
 def _checked(name: str, values: NDArray[np.float64]) -> NDArray[np.float64]:
     array = np.ascontiguousarray(values, dtype=np.float64)
-    if array.size and not (array.min() >= 0 and array.max() <= MAX_VOLUME_L):
+    if not _within(array.ravel(), MAX_VOLUME_L):
         raise InputError(name, f"every day must be from 0 to {MAX_VOLUME_L:,.0f} L")
     return array
 
 
-def _fits(inflow_l: NDArray[np.float64], demand: Demand, operation: Operation) -> None:
-    if demand.house_l.shape != (len(operation.trigger_share) + 1, inflow_l.size):
-        raise InputError(
-            "demand_l",
-            f"needs {len(operation.trigger_share) + 1} rows of {inflow_l.size} days, has {demand.house_l.shape}",
-        )
+def _fits(inflow_l: NDArray[np.float64], demand_l: NDArray[np.float64], operation: Operation) -> None:
+    rows = len(operation.trigger_share) + 1
+    if demand_l.shape != (rows, inflow_l.size):
+        raise InputError("demand_l", f"needs {rows} rows of {inflow_l.size} days, has {demand_l.shape}")
 
 
 def operate(
@@ -436,7 +441,7 @@ def operate_windows(
         raise InputError("stages", "needs at least one store")
     inflow = _checked("inflow_l", inflow_l)
     house, garden = _checked("house_l", demand.house_l), _checked("garden_l", demand.garden_l)
-    _fits(inflow, demand, operation)
+    _fits(inflow, house, operation)
     loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
     share = require_number("start_share", start_share, low=0, high=1)
     size = np.array([require_number("size_l", stage.size_l, low=0, high=MAX_VOLUME_L) for stage in stages])
@@ -535,7 +540,7 @@ def operate_sizes(
         The same figures as one `operate` for each size.
     """
     inflow, demand, sizes = _checked("inflow_l", inflow_l), _checked("demand_l", demand_l), _checked("size_l", size_l)
-    _fits(inflow, Demand(demand, demand), operation)
+    _fits(inflow, demand, operation)
     loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
     share = require_number("start_share", start_share, low=0, high=1)
     ends = np.array([inflow.size]) if year_end is None else np.asarray(year_end, dtype=np.int64)

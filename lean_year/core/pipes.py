@@ -124,7 +124,7 @@ def link_head_m(
 def link_flow_l_s(
     *, head_m: float, bore_mm: float, length_m: float, roughness_mm: float, fittings: float = 0.0
 ) -> float:
-    """Flow that a head drives through a link, the inverse of `link_head_m` by bisection.
+    """Flow that a head drives through a link, the inverse of `link_head_m` by false position.
 
     Parameters
     ----------
@@ -146,11 +146,26 @@ def link_flow_l_s(
     """
     head = require_number("head_m", head_m, low=0, high=100)
     pipe = {"bore_mm": bore_mm, "length_m": length_m, "roughness_mm": roughness_mm, "fittings": fittings}
-    low, high = 0.0, 1e5
+    if head == 0:
+        return 0.0
+
+    def over(flow: float) -> float:
+        return link_head_m(flow_l_s=flow, **pipe) - head
+
+    # Without friction it passes the most it can. Between nothing and that, false position by the Illinois rule.
+    area_m2 = math.pi * (bore_mm / 1000) ** 2 / 4
+    low, high = 0.0, 1000 * area_m2 * math.sqrt(2 * GRAVITY_M_S2 * head / (ENTRY_LOSS + EXIT_LOSS + fittings))
+    over_low, over_high = -head, over(high)
+    flow = high
     for _ in range(100):
-        middle = (low + high) / 2
-        if link_head_m(flow_l_s=middle, **pipe) > head:
-            high = middle
+        if over_high <= 0 or high - low <= 1e-12 * high:
+            break
+        flow = high - over_high * (high - low) / (over_high - over_low)
+        at = over(flow)
+        if at > 0:
+            high, over_high, over_low = flow, at, over_low / 2
         else:
-            low = middle
-    return low
+            low, over_low, over_high = flow, at, over_high / 2
+        if abs(at) <= 1e-13 * head:
+            break
+    return flow

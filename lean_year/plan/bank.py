@@ -10,7 +10,7 @@ from lean_year.core.pipes import link_flow_l_s, link_head_m
 from lean_year.plan.figure import Finding
 from lean_year.plan.layout import Layout, Step, layout_of
 from lean_year.plan.roofs import plan_area_m2
-from lean_year.plan.supply import Supply, years_carried
+from lean_year.plan.supply import Supply
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 from lean_year.property.tanks import Tank, UprightCylinder, Volume
@@ -199,14 +199,14 @@ def _phases(document: Property, supply: Supply) -> list[PhasePlan]:
     for phase in numbers:
         staged = document.model_copy(update={"cistern": document.cistern.model_copy(update={"built_phase": phase})})
         layout = layout_of(staged)
-        run = replace(supply, layout=layout).run()
+        phased = replace(supply, layout=layout)
         rows.append(
             PhasePlan(
                 phase=phase,
                 tanks=sum(tank.count for tank in staged.cistern.built()),
                 gross_l=layout.gross_l,
                 live_l=layout.live_l,
-                years_carried=years_carried(run, supply.rain),
+                years_carried=phased.years_carried(),
             )
         )
     return rows

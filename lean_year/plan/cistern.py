@@ -358,7 +358,7 @@ def plan_cistern(
         counted_years=counted,
         years_carried=carried,
         rain_alone_years_carried=years_carried(alone_run, rain),
-        other_rule_years_carried=years_carried(alone.run(rule=other), rain),
+        other_rule_years_carried=alone.years_carried(rule=other),
         lean_year=lean,
         lean_inflow_l_day=_by_month(supply.inflow_l[lean_days], rain.month[lean_days]),
         tightest_carried_year=tightest,

@@ -89,7 +89,7 @@ class HouseholdDemand:
         )
 
 
-_kept_at_steps: Kept[Demand] = Kept(24)
+_kept_at_steps: Kept[Demand] = Kept(12)
 
 
 def _indoor_uses(household: Household) -> list[tuple[str, Use, bool]]:
@@ -188,7 +188,7 @@ def _watering(
     return watering, np.where(growing > 0, watering.given_l, 0.0)
 
 
-_kept: Kept[HouseholdDemand] = Kept(24)
+_kept: Kept[HouseholdDemand] = Kept(12)
 
 
 def demand_of(document: Property, rain: PreparedRain | None) -> HouseholdDemand:

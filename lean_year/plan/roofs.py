@@ -160,7 +160,7 @@ def _harvest(
     return catchment.harvest_l(area_m2=area, rain_mm=water_mm, runoff=runoff, loss_mm=loss)
 
 
-_kept: Kept[Catch] = Kept(24)
+_kept: Kept[Catch] = Kept(16)
 
 
 def catch_rain(document: Property, rain: PreparedRain) -> Catch:

@@ -10,7 +10,7 @@ from lean_year.core.rainfall import driest_years, stretch_dry_spells
 from lean_year.plan.demand import demand_of
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.roofs import Catch, catch_rain
-from lean_year.plan.supply import Supply, years_carried
+from lean_year.plan.supply import Supply
 from lean_year.property.document import Property
 
 DRY_SPAN_YEARS = 10
@@ -47,15 +47,15 @@ def stress_tests(document: Property, supply: Supply, catch: Catch) -> list[Stres
     rows = []
 
     def add(key: str, label: str, other: Supply) -> None:
-        run = other.on_rain_alone.run()
+        tally = other.on_rain_alone.tally()
         rows.append(
             StressTest(
                 key=key,
                 label=label,
-                years_carried=years_carried(run, rain),
+                years_carried=int(rain.counts.sum()) - int(tally.short_years[0]),
                 of_years=int(rain.counts.sum()),
-                short_days=int(run.short_day.sum()),
-                shortfall_l=float(run.shortfall_l.sum()),
+                short_days=int(tally.short_days[0]),
+                shortfall_l=max(0.0, float(tally.missed_l[0])),
             )
         )
 

@@ -14,7 +14,7 @@ from lean_year.plan.prepared_rain import PreparedRain, records_like
 from lean_year.plan.rain import RainPlan, plan_rain
 from lean_year.plan.roofs import Catch, RoofsPlan, catch_rain, plan_roofs
 from lean_year.plan.stations import Station, stations
-from lean_year.plan.supply import Supply, operation_of, years_carried
+from lean_year.plan.supply import Supply, operation_of
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
@@ -73,7 +73,7 @@ def _worth_of_each_roof(roofs: RoofsPlan, catch: Catch, supply: Supply) -> None:
         if surface.on:
             # Subtraction can leave a hair below zero where this is the only roof.
             left = (supply.inflow_l - catch.by_roof[row]).clip(min=0)
-            surface.years_carried_without = years_carried(replace(alone, inflow_l=left).run(), supply.rain)
+            surface.years_carried_without = replace(alone, inflow_l=left).years_carried()
 
 
 def _carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple[int, int, int] | None:
@@ -83,9 +83,8 @@ def _carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple
     carried, of_years = [], 0
     for other in records_like(rain):
         supply = supply_of(document, other, catch_rain(document, other), demand_of(document, other))
-        run = supply.run()
         of_years = int(other.counts.sum())
-        carried.append(years_carried(run, other))
+        carried.append(supply.years_carried())
     return min(carried), max(carried), of_years
 
 

@@ -66,16 +66,18 @@ def probe_of(supply: Supply, tank_l: NDArray[np.float64], missed_l: NDArray[np.f
 def ways_to_more(document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording) -> list[Way]:
     """Every way with its cost for each lean-year m3, the cheapest first, on rain alone."""
     prices, years = document.prices, document.prices.service_years
-    base = float(alone.run(probe.tank_l).shortfall_l[lean].sum())
-    asked = float(alone.run(probe.tank_l).demand_l[lean].sum())
+    watch = (lean.start, lean.stop)
+    base = float(alone.tally(probe.tank_l, watch=watch).watch_missed_l[0])
+    if not alone.demand_l[lean].any():
+        return []
     rows = []
 
     def add(
         key: str, label: str, other: Supply, tank_l: float, cost: float, operations: list[dict[str, Any]], words: str
     ) -> None:
-        run = other.run(tank_l)
+        missed = float(other.tally(tank_l, watch=watch).watch_missed_l[0])
         # A way that lowers the use counts with what the lean year then misses less, as more tank does.
-        gained = max(0.0, base - float(run.shortfall_l[lean].sum()))
+        gained = max(0.0, base - missed)
         each = cost / years / (gained / 1000) if gained > 1.0 else None
         rows.append(
             Way(
@@ -148,8 +150,6 @@ def ways_to_more(document: Property, alone: Supply, probe: Probe, lean: slice, s
             )
         )
     rows.sort(key=lambda way: (way.cost_m3 is None, way.cost_m3 or 0.0))
-    if asked <= 0:
-        return []
     return rows
 
 
