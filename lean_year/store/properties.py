@@ -9,6 +9,7 @@ import datetime as dt
 import json
 import uuid
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 from sqlalchemy import Engine, func, select
@@ -102,8 +103,14 @@ def _latest_child(session: Session, property_id: str, number: int) -> int | None
     )
 
 
+@lru_cache(maxsize=64)
+def _read(text: str) -> Property:
+    return Property.model_validate(upgrade(json.loads(text)))
+
+
 def _document(revision: RevisionRow) -> Property:
-    return Property.model_validate(upgrade(json.loads(revision.document)))
+    """The document of a revision. Shared with whoever asked before: edits copy, nothing changes it in place."""
+    return _read(revision.document)
 
 
 def _stored(session: Session, row: PropertyRow) -> Stored:
