@@ -52,6 +52,12 @@ class Wording:
             return f"{fixed(litres / LITRES_PER_US_GALLON)} gal"
         return f"{_significant(litres)} L" if abs(litres) < 1_000 else f"{cubic_metres(litres / 1_000)} m³"
 
+    def cost(self, currency: str, cost_m3: float, decimals: int = 2) -> str:
+        """What a cubic metre costs, or a thousand gallons."""
+        if self.units == "us":
+            return f"{currency}{fixed(cost_m3 * LITRES_PER_US_GALLON, decimals)} for each 1,000 gal"
+        return f"{currency}{fixed(cost_m3, decimals)} for each m³"
+
     def rate(self, litres_day: float) -> str:
         if self.units == "us":
             return f"{_significant(litres_day / LITRES_PER_US_GALLON)} gal a day"

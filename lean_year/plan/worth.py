@@ -146,7 +146,7 @@ def ways_to_more(document: Property, alone: Supply, probe: Probe, lean: slice, s
                 cost=0.0,
                 cost_m3=prices.water_m3,
                 operations=[],
-                working=f"{prices.currency}{fixed(prices.water_m3, 2)} for each m³, when it is short",
+                working=f"{say.cost(prices.currency, prices.water_m3)}, when it is short",
             )
         )
     rows.sort(key=lambda way: (way.cost_m3 is None, way.cost_m3 or 0.0))
@@ -191,10 +191,10 @@ def knee_figure(
     cheapest = min(others, key=lambda way: way.cost_m3 or 0.0) if others and priced else None
     if cheapest is not None and cheapest.cost_m3:
         row = knee(cost=cost, lean_year_l=lean_l, other_l_per_cost=1000 / cheapest.cost_m3)
-        formula = "first size whose next m³ brings fewer lean-year litres for its money than the cheapest other way"
+        formula = "first size whose next step brings fewer lean-year litres for its money than the cheapest other way"
         working = (
-            f"tank and pad {prices.currency}{fixed(prices.tank_m3 + prices.pad_m3)} a m³ over {years} years; "
-            f"{cheapest.label.lower()} {prices.currency}{fixed(cheapest.cost_m3, 2)} for each lean-year m³"
+            f"tank and pad {say.cost(prices.currency, prices.tank_m3 + prices.pad_m3, 0)} over {years} years; "
+            f"{cheapest.label.lower()} {say.cost(prices.currency, cheapest.cost_m3)} in the lean year"
         )
     else:
         row = knee(cost=cost if priced else tank_l, lean_year_l=lean_l)

@@ -14,7 +14,9 @@ export type Kind =
   | "percent"
   | "angle"
   | "count"
-  | "money";
+  | "money"
+  | "money_m3"
+  | "money_m2";
 
 const LITRES_PER_GALLON = 3.785411784;
 const METRES_PER_FOOT = 0.3048;
@@ -35,6 +37,8 @@ const WRITTEN: Record<Kind, Record<string, number>> = {
   angle: { "°": 1, deg: 1 },
   count: { "": 1 },
   money: { "": 1 },
+  money_m3: { "": 1 },
+  money_m2: { "": 1 },
 };
 
 /** Where the scale of a unit begins, in the unit itself: only Fahrenheit has one. */
@@ -73,6 +77,10 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
         : { unit: "mm/h", factor: 1, digits: 1, step: 5 };
     case "temperature":
       return us ? { unit: "°F", factor: 5 / 9, digits: 1, step: 1 } : { unit: "°C", factor: 1, digits: 1, step: 0.5 };
+    case "money_m3":
+      return { unit: "", factor: us ? 1 / LITRES_PER_GALLON : 1, digits: 2, step: us ? 10 : 5 };
+    case "money_m2":
+      return { unit: "", factor: us ? 1 / METRES_PER_FOOT ** 2 : 1, digits: 2, step: us ? 0.5 : 5 };
     case "percent":
       return { unit: "%", factor: 0.01, digits: 1, step: 1 };
     case "money":
@@ -159,6 +167,8 @@ export function example(kind: Kind, units: Units): string {
     intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",
     temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
     percent: "35 or 35 %",
+    money_m3: "160 or 38.5",
+    money_m2: "60 or 5.5",
     money: "350 or 38.5",
     depth: us ? "0.02 in or 0.5 mm" : "0.5 mm or 0.02 in",
     share: "0.9 or 90 %",
@@ -166,6 +176,19 @@ export function example(kind: Kind, units: Units): string {
     count: "3 or 2.5",
   }[kind];
 }
+
+/** The figure of an entry alone, for a column whose head says the unit. */
+export function writeBare(kind: Kind, units: Units, value: number): string {
+  const { unit } = shownIn(kind, units, value);
+  const text = write(kind, units, value);
+  return unit ? text.slice(0, text.length - unit.length).trim() : text;
+}
+
+/** What a lean-year m³ costs, or a thousand gallons. */
+export function costOf(costM3: number, currency: string, units: Units): string {
+  return `${currency}${fixed(units === "us" ? costM3 * LITRES_PER_GALLON : costM3, 2)}`;
+}
+export const costUnit = (units: Units) => (units === "us" ? "1,000 gal" : "m³");
 
 /** A volume in a sentence or on a drawing; agrees with the server's words. */
 export function volume(litres: number, units: Units): string {
@@ -240,6 +263,8 @@ export function figure(value: number | null, unit: string, units: Units): string
         : `${plain(value, 0)} L for each mm`;
     case "d":
       return `${plain(value, 0)} ${value === 1 ? "day" : "days"}`;
+    case "months":
+      return `${fixed(value, 1)} months`;
     case "years":
       return `${plain(value, 0)} ${value === 1 ? "year" : "years"}`;
     case "-":

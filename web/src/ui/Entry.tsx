@@ -2,7 +2,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import type { Operation } from "../api/client";
 import { useWorkbench } from "../frame/workbench";
 import type { Kind } from "../lib/units";
-import { example, nudgeStep, read, write } from "../lib/units";
+import { example, nudgeStep, read, write, writeBare } from "../lib/units";
 
 const PAUSE_MS = 500;
 
@@ -17,6 +17,8 @@ type EntryProps = {
   max?: number;
   step?: number;
   className?: string;
+  /** Leave the unit out, where the head of a column says it. */
+  bare?: boolean;
   /** Turn a written value into operations where it is not a plain replacement. */
   toOperations?: (value: number) => Operation[];
 };
@@ -31,6 +33,7 @@ export function Entry({
   max = Infinity,
   step,
   className,
+  bare = false,
   toOperations,
 }: EntryProps) {
   const bench = useWorkbench();
@@ -41,7 +44,7 @@ export function Entry({
   /** The text that was sent and is not answered yet; it is not sent a second time on leaving the field. */
   const sent = useRef<string | null>(null);
   const problemId = useId();
-  const shown = draft ?? write(kind, units, value);
+  const shown = draft ?? (bare ? writeBare : write)(kind, units, value);
   const assumed = bench.kept.document.assumed.some((pointer) => pointer === path);
   const operations = (next: number): Operation[] => toOperations?.(next) ?? [{ op: "replace", path, value: next }];
 

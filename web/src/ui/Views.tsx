@@ -1,4 +1,5 @@
 import { Tabs } from "radix-ui";
+import { useEffect, useRef } from "react";
 import type { ReactNode } from "react";
 import { useSearchParams } from "react-router";
 
@@ -19,11 +20,19 @@ export function Views({ label, views }: { label: string; views: View[] }) {
       },
       { replace: true },
     );
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // On a phone the row of parts is wider than the screen; the open one is brought into it.
+    const here = list.current?.querySelector<HTMLElement>('[data-state="active"]');
+    if (list.current && here)
+      list.current.scrollLeft = here.offsetLeft - list.current.clientWidth / 2 + here.offsetWidth / 2;
+  }, [open.key]);
   return (
     <Tabs.Root value={open.key} onValueChange={choose} activationMode="manual">
       <Tabs.List
+        ref={list}
         aria-label={label}
-        className="no-print mt-2 flex gap-x-6 overflow-x-auto border-b-[1.5px] border-ink [scrollbar-width:none]"
+        className="no-print relative mt-2 flex gap-x-6 overflow-x-auto border-b-[1.5px] border-ink [scrollbar-width:none]"
       >
         {views.map((view) => (
           <Tabs.Trigger

@@ -14,6 +14,8 @@ const STAFF = 64;
 const GAP = 54;
 const LEAST_SLOT = 112;
 const LEVEL_LABEL = 124;
+const LEAST_TALL = 130;
+const MOST_WIDE = 1400;
 const MOST_DRAWN = 4;
 
 /** Heights in the unit of the property, two decimals. */
@@ -28,12 +30,16 @@ export const headOf = (metres: number, units: Units) => {
 
 /** Every tank where it stands, to one scale and on one datum, with what of its water can be used. */
 export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boolean; units: Units }) {
-  const [box, width] = useWidth<HTMLDivElement>();
+  const [box, shown] = useWidth<HTMLDivElement>();
   const low = Math.min(...bank.vessels.map((each) => each.floor_m));
   const high = Math.max(...bank.vessels.map((each) => each.lid_m), low + 0.1);
   const drawn = bank.vessels.map((vessel) => Math.min(vessel.count, MOST_DRAWN));
   const widths = bank.vessels.map((vessel, i) => vessel.width_m * drawn[i]! + 0.15 * (drawn[i]! - 1));
   const levelled = linked && bank.vessels.length > 1;
+  // Where the page is too narrow for a drawing that can be read, the drawing is moved sideways under it.
+  const readable = (widths.reduce((sum, each) => sum + each, 0) * LEAST_TALL) / (high - low);
+  const least = Math.min(readable + STAFF + GAP * bank.vessels.length + (levelled ? LEVEL_LABEL : 8), MOST_WIDE);
+  const width = shown > 0 ? Math.max(shown, least) : 0;
   const room = width - STAFF - GAP * bank.vessels.length - (levelled ? LEVEL_LABEL : 8);
   const scale = Math.max(
     1,
@@ -64,7 +70,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
   const ticks: number[] = [];
   for (let at = Math.ceil(low / staffStep - 1e-9) * staffStep; at <= high + 1e-9; at += staffStep) ticks.push(at);
   return (
-    <div ref={box} style={{ height: foot + FOOT }}>
+    <div ref={box} className="overflow-x-auto overflow-y-hidden" style={{ height: foot + FOOT + 12 }}>
       {width > 0 && (
         <svg
           width={width}

@@ -1,6 +1,7 @@
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
-import { fixed, volume } from "../../lib/units";
+import { costOf, costUnit, fixed, volume } from "../../lib/units";
+import type { Kind } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../ui/Entry";
 import { BandChart } from "./BandChart";
@@ -52,8 +53,8 @@ function WaysTable() {
   const priced = [...ways].sort((a, b) => (a.cost_m3 ?? Infinity) - (b.cost_m3 ?? Infinity));
   const smaller = probe_l < plan.tank_l - 1;
   const knee = figures["knee_l"]!;
-  const price = (label: string, field: keyof typeof prices) => (
-    <Entry label={label} path={`/prices/${field}`} kind="money" value={Number(prices[field])} max={1e9} />
+  const price = (label: string, field: keyof typeof prices, kind: Kind = "money") => (
+    <Entry label={label} path={`/prices/${field}`} kind={kind} value={Number(prices[field])} max={1e9} />
   );
   return (
     <section aria-label="What a lean-year cubic metre costs">
@@ -65,7 +66,7 @@ function WaysTable() {
               <th scope="col">Way</th>
               <th scope="col">Adds then</th>
               <th scope="col">Costs once</th>
-              <th scope="col">Each lean-year m³</th>
+              <th scope="col">Each lean-year {costUnit(units)}</th>
               <th scope="col">
                 <span className="sr-only">Take it</span>
               </th>
@@ -80,7 +81,7 @@ function WaysTable() {
                 <td>{volume(way.lean_year_l, units)}</td>
                 <td>{way.cost ? `${prices.currency}${fixed(way.cost, 0)}` : "–"}</td>
                 <td className={i === 0 ? "font-bold!" : ""}>
-                  {way.cost_m3 === null ? "adds none" : `${prices.currency}${fixed(way.cost_m3, 2)}`}
+                  {way.cost_m3 === null ? "adds none" : costOf(way.cost_m3, prices.currency, units)}
                 </td>
                 <td>
                   {way.operations.length > 0 && way.cost_m3 !== null && (
@@ -112,11 +113,11 @@ function WaysTable() {
       </p>
       <p className="mt-2 text-[14px] leading-[1.9]">
         Prices in {prices.currency}, until there is a list of parts: {price("Price of each tank", "tank_each")} a
-        tank, {price("Price of a cubic metre of tank", "tank_m3")} and{" "}
-        {price("Price of the pad for a cubic metre", "pad_m3")} for its pad each m³, water from elsewhere{" "}
-        {price("Price of a cubic metre of water", "water_m3")} each m³, rain roof{" "}
-        {price("Price of a square metre of rain roof", "rain_roof_m2")} each m², low-use fittings{" "}
-        {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
+        tank, {price("Price of tank by volume", "tank_m3", "money_m3")} and{" "}
+        {price("Price of the pad by volume of tank", "pad_m3", "money_m3")} for its pad each {costUnit(units)}, water
+        from elsewhere {price("Price of water by volume", "water_m3", "money_m3")} each {costUnit(units)}, rain roof{" "}
+        {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {units === "us" ? "ft²" : "m²"},
+        low-use fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
         {price("Price of a dry toilet", "dry_toilet")}, greywater {price("Price of a greywater system", "greywater")};
         spread over{" "}
         <Entry

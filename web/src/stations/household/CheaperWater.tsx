@@ -1,6 +1,6 @@
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
-import { fixed, volume } from "../../lib/units";
+import { costOf, costUnit, volume } from "../../lib/units";
 import { Entry } from "../../ui/Entry";
 import { Toggle } from "../../ui/Toggle";
 
@@ -12,7 +12,7 @@ export function CheaperWater() {
   const { prices, units } = document;
   const ways = plan.cistern?.ways ?? [];
   const tank = ways.find((way) => way.key === "tank");
-  const money = (value: number | null | undefined) => (value == null ? null : `${prices.currency}${fixed(value, 2)}`);
+  const money = (value: number | null | undefined) => (value == null ? null : costOf(value, prices.currency, units));
   const words = (key: string, on: boolean) => {
     if (on) return "in place";
     const way = ways.find((each) => each.key === key);
@@ -20,7 +20,7 @@ export function CheaperWater() {
     const each = money(way.cost_m3);
     return each === null
       ? "adds nothing in the lean year"
-      : `${volume(way.lean_year_l, units)} more in the lean year, ${each} for each m³`;
+      : `${volume(way.lean_year_l, units)} more in the lean year, ${each} for each ${costUnit(units)}`;
   };
   return (
     <section aria-label="Cheaper water first">
@@ -54,8 +54,8 @@ export function CheaperWater() {
       </div>
       {tank && tank.cost_m3 !== null && (
         <p className="note mt-1.5">
-          More tank: {volume(tank.lean_year_l, units)} more, {money(tank.cost_m3)} for each m³. All spread over{" "}
-          {prices.service_years} years; the prices stand with the cistern, under “How safe”.
+          More tank: {volume(tank.lean_year_l, units)} more, {money(tank.cost_m3)} for each {costUnit(units)}. All
+          spread over {prices.service_years} years; the prices stand with the cistern, under “How safe”.
         </p>
       )}
     </section>

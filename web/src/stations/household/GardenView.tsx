@@ -105,39 +105,43 @@ export function GardenView({ months }: { months: number[] }) {
             </>
           )}
         </p>
-        {watering && (
-          <MonthBars
-            {...place}
-            name={`Watering on a mean day, ${units === "us" ? "gal" : "L"}`}
-            values={watering.by_month_l_day.map((litres) => (units === "us" ? litres / 3.785411784 : litres))}
-          />
-        )}
-        <MonthEntries
-          {...place}
-          title="Crop factor; 0 where nothing is watered"
-          name="Crop factor"
-          path={`${at}/crop_factor`}
-          kind="share"
-          values={irrigation.crop_factor}
-          max={2}
-          step={0.05}
-        />
-        {irrigation.et0 === "entered" && (
-          <MonthEntries
-            {...place}
-            title={`Evapotranspiration, ${units === "us" ? "in" : "mm"} a day`}
-            name="Evapotranspiration"
-            path={`${at}/et0_mm_day`}
-            kind="depth"
-            values={irrigation.et0_mm_day}
-            max={40}
-          />
+        {irrigation.area_m2 > 0 && (
+          <>
+            {watering && (
+              <MonthBars
+                {...place}
+                name={`Watering on a mean day, ${units === "us" ? "gal" : "L"}`}
+                values={watering.by_month_l_day.map((litres) => (units === "us" ? litres / 3.785411784 : litres))}
+              />
+            )}
+            <MonthEntries
+              {...place}
+              title="Crop factor; 0 where nothing is watered"
+              name="Crop factor"
+              path={`${at}/crop_factor`}
+              kind="share"
+              values={irrigation.crop_factor}
+              max={2}
+              step={0.05}
+            />
+            {irrigation.et0 === "entered" && (
+              <MonthEntries
+                {...place}
+                title={`Evapotranspiration, ${units === "us" ? "in" : "mm"} a day`}
+                name="Evapotranspiration"
+                path={`${at}/et0_mm_day`}
+                kind="depth"
+                values={irrigation.et0_mm_day}
+                max={40}
+              />
+            )}
+          </>
         )}
         {(temps || document.snow.on) && means && (
           <>
             <MonthEntries
               {...place}
-              title="Mean daily low"
+              title={`Mean daily low, ${units === "us" ? "°F" : "°C"}`}
               name="Mean daily low"
               path="/site/tmin_c"
               kind="temperature"
@@ -147,7 +151,7 @@ export function GardenView({ months }: { months: number[] }) {
             />
             <MonthEntries
               {...place}
-              title="Mean daily high"
+              title={`Mean daily high, ${units === "us" ? "°F" : "°C"}`}
               name="Mean daily high"
               path="/site/tmax_c"
               kind="temperature"

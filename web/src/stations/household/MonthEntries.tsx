@@ -43,6 +43,7 @@ export function MonthEntries(props: {
               min={props.min}
               max={props.max}
               step={props.step}
+              bare={props.kind !== "volume"}
               className="max-w-[62px] text-center text-[13.5px]"
               toOperations={(value) =>
                 replace(

@@ -145,7 +145,7 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
     void bench.edit(`${entry.name}: ${label}`, replace(`${at}/${field}`, value));
   const daily = entry.litres_day.reduce((sum, each) => sum + each, 0) / 12;
   return (
-    <div className="grid grid-cols-[48px_minmax(0,1fr)_auto] items-start gap-x-3 border-b border-rule py-1.5 text-[14px]">
+    <div className="grid grid-cols-[48px_minmax(0,1fr)] items-start gap-x-3 min-[900px]:grid-cols-[48px_minmax(0,1fr)_auto] border-b border-rule py-1.5 text-[14px]">
       <Toggle
         className="mt-1"
         label={`Rain serves ${entry.name}`}
@@ -203,10 +203,13 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
             onChoose={(kind) => set("kind", "kind", kind)}
           />
         </p>
+        {entry.kind !== "house" && <BesidesByMonth entry={entry} at={at} months={props.months} />}
       </div>
-      <span className="flex items-center gap-3">
+      <span className="flex items-center justify-between gap-3 max-[899px]:col-start-2">
         <YearBars use={use} months={props.months} most={props.most} />
-        <span className="w-[104px] text-right font-semibold">{rate(use.mean_l_day, units)}</span>
+        <span className="font-semibold min-[900px]:w-[104px] min-[900px]:text-right">
+          {rate(use.mean_l_day, units)}
+        </span>
         <button
           className="fix relative after:absolute after:-inset-2 after:content-['']"
           aria-label={`Remove ${entry.name}`}
@@ -216,6 +219,35 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
         </button>
       </span>
     </div>
+  );
+}
+
+/** The amount of each month, for a use that has its season: a pool, a pond, a studio. */
+function BesidesByMonth({ entry, at, months }: { entry: Use; at: string; months: number[] }) {
+  return (
+    <details className="mt-0.5">
+      <summary className="fix min-h-9 cursor-pointer py-1">by month</summary>
+      <div className="grid grid-cols-4 gap-y-2 min-[900px]:grid-cols-6">
+        {months.map((month) => (
+          <span key={month} className="text-center text-[13.5px]">
+            <span className="note block">{monthName(month)}</span>
+            <Entry
+              label={`${entry.name} a day in ${monthName(month)}`}
+              path={`${at}/litres_day/${month - 1}`}
+              kind="rate"
+              value={entry.litres_day[month - 1]!}
+              max={1e6}
+              toOperations={(litres) =>
+                replace(
+                  `${at}/litres_day`,
+                  entry.litres_day.map((before, i) => (i === month - 1 ? litres : before)),
+                )
+              }
+            />
+          </span>
+        ))}
+      </div>
+    </details>
   );
 }
 
