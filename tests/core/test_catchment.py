@@ -54,3 +54,51 @@ def test_every_coefficient_carries_a_basis_and_is_from_memory_until_confirmed():
 def test_a_coefficient_marked_published_needs_its_source():
     with pytest.raises(InputError, match="names no source"):
         catchment.RunoffCoefficient("x", "X", 0.1, 0.2, 0.3, "published", "")
+
+
+def test_every_coefficient_lies_within_its_range_and_says_whether_its_water_may_be_drunk():
+    for row in catchment.runoff_coefficients().values():
+        assert 0 < row.low <= row.central <= row.high <= 1
+        assert row.drinking in ("good", "caution", "never")
+        assert row.drinking == "good" or row.advice, row.key
+
+
+@pytest.mark.parametrize(
+    ("key", "low", "central", "high"),
+    [
+        ("metal", 0.85, 0.92, 0.95),
+        ("glazed_tile", 0.85, 0.90, 0.93),
+        ("concrete_tile", 0.75, 0.82, 0.90),
+        ("asphalt_shingle", 0.75, 0.85, 0.90),
+        ("flat_membrane", 0.70, 0.80, 0.90),
+        ("flat_gravel", 0.50, 0.65, 0.75),
+        ("green_roof", 0.30, 0.40, 0.60),
+        ("concrete_paving", 0.60, 0.75, 0.85),
+    ],
+)
+def test_the_coefficients_are_the_handbooks(key, low, central, high):
+    """From memory: handbooks; BS EN 16941-1 has pitched smooth 0.9, pitched rough 0.8, flat 0.8, flat gravel 0.7."""
+    row = catchment.runoff_coefficients()[key]
+    assert (row.low, row.central, row.high) == (low, central, high)
+
+
+@pytest.mark.parametrize("key", ["car_park", "asbestos_cement", "bitumen_felt"])
+def test_water_that_nobody_should_drink_says_what_to_do_instead(key):
+    row = catchment.runoff_coefficients()[key]
+    assert row.drinking == "never"
+    assert row.advice.endswith(".")
+
+
+def test_the_monthly_school_takes_two_millimetres_off_each_month():
+    """From memory: enHealth, Guidance on use of rainwater tanks: runoff = A x 0.8 to 0.85 x (month - 2 mm)."""
+    dates = np.arange(np.datetime64("2001-01-01"), np.datetime64("2001-04-01"))
+    rain = np.zeros(dates.size)
+    rain[[3, 9]] = [30, 12]  # January 42
+    rain[40] = 1.5  # February, less than the loss
+    rain[70] = 20  # March
+    month = dates.astype("datetime64[M]").astype(np.int64)
+    runoff = catchment.monthly_school_runoff_mm(rain, month - month[0])
+    assert runoff[:31].sum() == pytest.approx(40)
+    assert runoff[31:59].sum() == 0
+    assert runoff[59:].sum() == pytest.approx(18)
+    assert (runoff[3], runoff[9]) == pytest.approx((28, 12)), "the first two millimetres of the month are lost"

@@ -1,7 +1,11 @@
 import datetime as dt
+from itertools import pairwise
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from scipy.stats.mstats import plotting_positions
 
 from lean_year.core import rainfall
 from lean_year.core.errors import InputError
@@ -101,3 +105,57 @@ def test_a_month_out_of_range_and_an_empty_record_are_refused():
         rainfall.water_years(days("2000-01-01", [1.0]), 13)
     with pytest.raises(InputError, match="rain"):
         rainfall.water_years(days("2000-01-01", []), 1)
+
+
+@given(st.lists(st.floats(50, 3_000), min_size=4, max_size=80), st.sampled_from([5, 10, 20]))
+def test_dry_years_are_those_of_scipys_plotting_positions(annual, years):
+    """Against scipy's `plotting_positions` with alpha = beta = 0, which is Weibull's m / (n + 1)."""
+    totals = np.array(annual)
+    positions = np.asarray(plotting_positions(totals, alpha=0, beta=0))
+    order = np.argsort(totals)
+    ours = rainfall.dry_year_mm(totals, years).total_mm
+    if 1 / years < positions.min():
+        assert ours is None
+    else:
+        assert ours == pytest.approx(np.interp(1 / years, positions[order], totals[order]), rel=1e-9)
+
+
+def test_temperatures_that_are_missing_take_the_mean_of_their_month():
+    month = np.array([1, 1, 1, 2, 2])
+    filled = rainfall.fill_with_month_means(np.array([2.0, np.nan, 4.0, np.nan, 8.0]), month)
+    assert filled.tolist() == [2, 3, 4, 8, 8]
+
+
+@given(st.integers(0, 10_000), st.floats(0, 0.5))
+def test_a_stretched_dry_spell_only_takes_rain_away(seed, share):
+    random = np.random.default_rng(seed)
+    rain = np.where(random.random(300) < 0.3, random.exponential(6, 300), 0.0)
+    harsher = rainfall.stretch_dry_spells(rain, share)
+    assert harsher.shape == rain.shape
+    assert np.all(harsher <= rain + 1e-12)
+    assert rainfall.longest_run(harsher < 1).days >= rainfall.longest_run(rain < 1).days
+
+
+def test_a_spell_of_ten_stretched_by_a_fifth_takes_two_days_more():
+    rain = np.array([9.0, *[0.0] * 10, 5.0, 5.0, 5.0, 5.0])
+    assert rainfall.stretch_dry_spells(rain, 0.2).tolist() == [9.0, *[0.0] * 12, 5.0, 5.0]
+
+
+def test_the_driest_run_of_years_is_found():
+    assert rainfall.driest_years(np.array([9.0, 2, 3, 1, 8, 1]), 3) == 1
+    assert rainfall.driest_years(np.array([9.0, 2, 3]), 3) == 0
+
+
+def test_spells_are_listed_in_their_order_and_a_missing_day_ends_one():
+    rain = np.array([0.0, 0.5, 0.9, 1.0, 0, 0, np.nan, 0, 0, 0])
+    assert rainfall.dry_spells(rain, 2) == [rainfall.Spell(0, 3), rainfall.Spell(4, 2), rainfall.Spell(7, 3)]
+    assert rainfall.dry_spells(rain, 4) == []
+
+
+@pytest.mark.parametrize(("count", "expected"), [(1, 1), (5, 3)])
+def test_driest_twelve_months_do_not_overlap(count, expected):
+    months = np.tile(np.arange(12.0), (3, 1))
+    found = rainfall.driest_twelve_months(months, count)
+    firsts = sorted(first for first, _ in found)
+    assert len(found) == expected
+    assert all(later - earlier >= 12 for earlier, later in pairwise(firsts))

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { figure, nudgeStep, read, roundStep, volume, volumeTicks, write } from "./units";
+import { costOf, figure, nudgeStep, read, roundStep, volume, volumeTicks, write, writeBare } from "./units";
 
 describe("an entry is read in any unit", () => {
   test.each([
@@ -19,6 +19,14 @@ describe("an entry is read in any unit", () => {
     ["share", "90 %", 0.9],
     ["share", "0.9", 0.9],
     ["angle", "35°", 35],
+    ["percent", "35 %", 0.35],
+    ["percent", "35", 0.35],
+    ["bore", "4 in", 101.6],
+    ["intensity", "3 in/h", 76.2],
+    ["temperature", "1 °C", 1],
+    ["temperature", "34 °F", 1.11],
+    ["temperature", "-40 F", -40],
+    ["money", "1,250", 1250],
     ["rate", "25 gal a day", 94.635],
   ] as const)("%s %s", (kind, text, kept) => {
     expect(read(kind, "metric", text, 50_000)).toBeCloseTo(kept, 2);
@@ -80,4 +88,36 @@ test("ticks are round numbers in the units shown", () => {
   expect(roundStep(30)).toBe(50);
   expect(roundStep(0)).toBe(1);
   expect(nudgeStep("volume", "metric", 86_000)).toBe(1_000);
+});
+
+describe("what the supply added", () => {
+  test.each([
+    ["percent", "metric", 0.355, "35.5 %"],
+    ["bore", "metric", 50, "50 mm"],
+    ["bore", "us", 50.8, "2 in"],
+    ["intensity", "us", 76.2, "3 in/h"],
+    ["temperature", "us", 0, "32 °F"],
+    ["temperature", "metric", -3.5, "-3.5 °C"],
+    ["money_m3", "metric", 160, "160"],
+    ["money_m3", "us", 264.172052, "1,000"],
+    ["money_m2", "us", 107.639104, "10"],
+  ] as const)("%s in %s", (kind, units, kept, text) => {
+    expect(write(kind, units, kept)).toBe(text);
+    expect(read(kind, units, text, kept)).toBeCloseTo(kept, 3);
+  });
+
+  test("a column's figures leave their unit to its head", () => {
+    expect(writeBare("depth", "us", 25.4)).toBe("1");
+    expect(writeBare("temperature", "metric", 8)).toBe("8");
+    expect(writeBare("count", "metric", 3)).toBe("3");
+  });
+
+  test("what water costs is for a cubic metre or a thousand gallons", () => {
+    expect(costOf(10, "€", "metric")).toBe("€10.00");
+    expect(costOf(10, "$", "us")).toBe("$37.85");
+  });
+
+  test("months of a year have one decimal", () => {
+    expect(figure(11.9274, "months", "metric")).toBe("11.9 months");
+  });
 });

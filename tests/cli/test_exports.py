@@ -1,0 +1,96 @@
+"""What the command line gives out, other tools can take."""
+
+import json
+
+import numpy as np
+import pytest
+
+from lean_year.cli.main import run
+from lean_year.demo.shipped import DEMOS, demo_rain
+from lean_year.formats.rain_import import read_rain_file
+
+
+@pytest.fixture
+def lean_year(capsys):
+    def call(*arguments):
+        with pytest.raises(SystemExit) as left:
+            run([str(each) for each in arguments])
+        printed = capsys.readouterr()
+        return left.value.code, printed.out, printed.err
+
+    return call
+
+
+@pytest.fixture(params=list(DEMOS))
+def demo(request, lean_year, tmp_path):
+    path = tmp_path / "demo.json"
+    assert lean_year("demo", request.param, "--out", path)[0] == 0
+    return request.param, path
+
+
+def test_every_demo_is_written_and_planned(demo, lean_year):
+    name, path = demo
+    code, out, _ = lean_year("plan", path, "--json")
+    plan = json.loads(out)
+    assert code == 0
+    assert plan["verdict"]
+    assert plan["cistern"]["counted_years"] >= 38
+    assert plan["tank_l"] == pytest.approx(DEMOS[name].property().cistern.gross_l)
+    code, text, _ = lean_year("plan", path)
+    assert code == 0
+    assert plan["verdict_parts"]["answer"] in text
+
+
+@pytest.mark.parametrize("kind", ["rain-csv", "swmm-rain"])
+def test_the_record_is_given_out_and_read_again(demo, lean_year, tmp_path, kind):
+    name, path = demo
+    out = tmp_path / "rain.txt"
+    assert lean_year("export", path, "--format", kind, "--out", out)[0] == 0
+    again = read_rain_file(out.read_bytes()).rain
+    record = demo_rain(name)
+    inside = slice((again.start - record.start).days, (again.start - record.start).days + again.depth_mm.size)
+    assert again.depth_mm == pytest.approx(record.depth_mm[inside], abs=0.01)
+    assert record.depth_mm.sum() == pytest.approx(np.nansum(again.depth_mm), abs=0.5)
+
+
+def test_the_roofs_are_given_out_as_geojson_where_the_place_is_known(lean_year, tmp_path):
+    path, out = tmp_path / "demo.json", tmp_path / "roofs.geojson"
+    lean_year("demo", "saltmarrow", "--out", path)
+    code, _, err = lean_year("export", path, "--format", "geojson", "--out", out)
+    assert code == 2
+    assert "longitude_deg" in err
+    file = json.loads(path.read_text())
+    file["property"]["site"]["longitude_deg"] = -6.3
+    path.write_text(json.dumps(file))
+    assert lean_year("export", path, "--format", "geojson", "--out", out)[0] == 0
+    assert len(json.loads(out.read_text())["features"]) == 3
+
+
+def test_what_cannot_be_given_out_is_refused_in_one_line(lean_year, tmp_path):
+    path = tmp_path / "demo.json"
+    lean_year("demo", "saltmarrow", "--out", path)
+    for arguments, named in (
+        (["export", path, "--format", "papyrus", "--out", tmp_path / "x"], "format"),
+        (["demo", "atlantis", "--out", tmp_path / "x.json"], "name"),
+        (["export", tmp_path / "none.json", "--format", "rain-csv", "--out", tmp_path / "x"], "none.json"),
+    ):
+        code, _, err = lean_year(*arguments)
+        assert code == 2
+        assert named in err
+        assert "Traceback" not in err
+
+
+@pytest.mark.parametrize(
+    ("name", "inputs", "key", "value"),
+    [
+        ("harvest", {"area_m2": 100, "rain_mm": 10, "runoff": 0.9, "loss_mm": 0.5}, "volume_l", 855),
+        ("roof_plan_area", {"slope_length_m": 5, "width_m": 10, "pitch_deg": 60}, "area_m2", 25),
+        ("cylinder", {"diameter_m": 10.2, "depth_m": 2.3}, "volume_l", 187_939),
+        ("lying_cylinder", {"diameter_m": 2, "length_m": 3, "depth_m": 1}, "volume_l", 4_712.4),
+        ("link_head", {"flow_l_s": 5, "bore_mm": 100, "length_m": 2, "roughness_mm": 0.01}, "head_m", 0.0394),
+    ],
+)
+def test_the_quick_sums_of_the_supply(lean_year, name, inputs, key, value):
+    code, out, _ = lean_year("sum", name, *(f"{field}={number}" for field, number in inputs.items()), "--json")
+    assert code == 0
+    assert json.loads(out)[key] == pytest.approx(value, rel=2e-3)
