@@ -21,13 +21,25 @@ def seattle() -> DailyRain:
     return DailyRain(dates[0].astype(object), table["precipitation"].to_numpy(dtype=np.float64))
 
 
+def _climate(place: str) -> DailyRain:
+    table = pd.read_csv(str(files("aquacrop") / f"data/{place}_climate.txt"), sep=r"\s+")
+    start = dt.date(int(table["Year"][0]), int(table["Month"][0]), int(table["Day"][0]))
+    rain, low, high, et0 = (
+        table[name].to_numpy(dtype=np.float64) for name in ("Prcp(mm)", "Tmin(C)", "Tmax(C)", "Et0(mm)")
+    )
+    return DailyRain(start, rain, tmin_c=low, tmax_c=high, et0_mm=et0)
+
+
 @cache
 def brussels() -> DailyRain:
-    """Brussels, daily rain 1976 to 2005, from the climate files of the package aquacrop. [mm]"""
-    path = files("aquacrop") / "data/brussels_climate.txt"
-    table = pd.read_csv(str(path), sep=r"\s+")
-    start = dt.date(int(table["Year"][0]), int(table["Month"][0]), int(table["Day"][0]))
-    return DailyRain(start, table["Prcp(mm)"].to_numpy(dtype=np.float64))
+    """Brussels, 1976 to 2005, from the climate files of the package aquacrop. [mm, deg C]"""
+    return _climate("brussels")
+
+
+@cache
+def cordoba() -> DailyRain:
+    """Córdoba in Argentina, 1991 to 2021, from the climate files of the package aquacrop: dry winters. [mm, deg C]"""
+    return _climate("cordoba")
 
 
 def brussels_dates() -> NDArray[np.datetime64]:

@@ -8,7 +8,7 @@ from scipy.sparse import coo_array
 from lean_year.core import sizing
 from lean_year.core.catchment import harvest_l
 from lean_year.core.cistern import no_shortage_size_l
-from tests.records import brussels, seattle
+from tests.records import brussels, cordoba, seattle
 
 
 def smallest_by_linear_programme(inflow, demand):
@@ -43,7 +43,12 @@ def sequent_peak(inflow, demand):
     return float((np.maximum.accumulate(surplus) - surplus).max())
 
 
-CASES = [("seattle", 120.0, 0.9, 180.0), ("seattle", 90.0, 0.85, 220.0), ("brussels", 100.0, 0.88, 150.0)]
+CASES = [
+    ("seattle", 120.0, 0.9, 180.0),
+    ("seattle", 90.0, 0.85, 220.0),
+    ("brussels", 100.0, 0.88, 150.0),
+    ("cordoba", 140.0, 0.9, 210.0),
+]
 
 
 @pytest.mark.reference
@@ -51,7 +56,7 @@ CASES = [("seattle", 120.0, 0.9, 180.0), ("seattle", 90.0, 0.85, 220.0), ("bruss
 def test_the_smallest_size_is_that_of_a_linear_programme_and_of_the_sequent_peak(
     place, roof_m2, runoff, demand_l_day
 ):
-    record = {"seattle": seattle, "brussels": brussels}[place]()
+    record = {"seattle": seattle, "brussels": brussels, "cordoba": cordoba}[place]()
     rain = record.depth_mm[:1461]
     inflow = harvest_l(area_m2=roof_m2, rain_mm=rain, runoff=runoff, loss_mm=0.5)
     demand = np.full(inflow.size, demand_l_day)
