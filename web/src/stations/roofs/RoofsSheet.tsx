@@ -126,6 +126,7 @@ export function RoofsSheet() {
           </section>
         </div>
         <aside aria-label="Why" className="grid grid-cols-[minmax(0,1fr)] content-start gap-4">
+          <Findings findings={plan.findings.filter((finding) => finding.stage === "roofs")} />
           {shownSurface && (
             <section>
               <h2 className="heading">Why, for {shownSurface.name}</h2>
@@ -148,7 +149,6 @@ export function RoofsSheet() {
             </section>
           )}
           <DownpipeRows />
-          <Findings findings={plan.findings.filter((finding) => finding.stage === "roofs")} />
           <Cautions cautions={roofs.cautions} />
         </aside>
       </div>
