@@ -16,7 +16,7 @@ PLACES = {"brussels": (brussels, 50.8), "cordoba": (cordoba, -31.4)}
 @pytest.mark.parametrize("place", list(PLACES))
 def test_hargreaves_is_near_the_daily_values_of_the_climate_files(place):
     """The package's values are not by temperatures alone. FAO-56 says of equation 52 that it gives too much where it
-    is humid and too little where it is windy: so the yearly mean is held to a fifth, and the months to their order."""
+    is humid and too little where it is windy: so the yearly mean is held to a fifth, the months to their order."""
     record, latitude = PLACES[place][0](), PLACES[place][1]
     day_of_year = (record.dates - record.dates.astype("datetime64[Y]")).astype(int) + 1
     radiation = extraterrestrial_radiation_mj_m2(latitude_deg=latitude, day_of_year=day_of_year)
