@@ -73,7 +73,7 @@ def test_a_record_with_weather_comes_back_with_its_gaps_and_what_it_was_made_fro
     )
     with writing(engine) as session:
         records.add_record(session, "w", rain=record, name="Made", note="", property_id=None)
-    back = records.load_record(engine, "w")
+    _, back = records.load_record(engine, "w")
     for name in ("depth_mm", "tmin_c", "tmax_c", "et0_mm"):
         assert np.array_equal(getattr(back, name), getattr(record, name), equal_nan=True), name
     assert back.made_from == made

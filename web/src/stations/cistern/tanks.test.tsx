@@ -1,0 +1,140 @@
+import { fireEvent, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, test } from "vitest";
+import type { CisternPlan, PropertyState } from "../../api/client";
+import { buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
+import { BankDrawing, headOf, heightOf } from "./BankDrawing";
+import { SizeCurve } from "./SizeCurve";
+import { TanksView } from "./TanksView";
+
+type Tank = PropertyState["document"]["cistern"]["tanks"][number];
+
+async function chooseKind(state: PropertyState, name: string, kind: RegExp): Promise<Tank["shape"]> {
+  const calls = renderOnDemo(<TanksView />, state);
+  await userEvent.click(await screen.findByRole("button", { name: new RegExp(`^Kind of ${name}`) }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: kind }));
+  const [operation] = lastOperations(calls) as [{ path: string; value: Tank["shape"] }];
+  expect(operation.path).toMatch(/^\/cistern\/tanks\/\d\/shape$/);
+  return operation.value;
+}
+
+/** Litres to the lid, by the measures alone. */
+function holds(shape: Tank["shape"]): number {
+  switch (shape.kind) {
+    case "volume":
+      return shape.volume_l;
+    case "upright_cylinder":
+      return 1000 * (Math.PI / 4) * shape.diameter_m ** 2 * shape.height_m;
+    case "lying_cylinder":
+      return 1000 * (Math.PI / 4) * shape.diameter_m ** 2 * shape.length_m;
+    case "slim": {
+      const ends = (Math.PI / 4) * shape.width_m ** 2;
+      return 1000 * ((shape.length_m - shape.width_m) * shape.width_m + ends) * shape.height_m;
+    }
+    case "box":
+      return 1000 * shape.length_m * shape.width_m * shape.height_m;
+    case "pit":
+      return 1000 * shape.length_m * shape.width_m * shape.height_m * shape.void_ratio;
+  }
+}
+
+describe("another kind of tank begins with about the same water", () => {
+  test.each([
+    [/^tank of known volume/, "volume"],
+    [/^round tank/, "upright_cylinder"],
+    [/^slim tank/, "slim"],
+    [/^box/, "box"],
+    [/^cast chamber/, "box"],
+    [/^lying cylinder/, "lying_cylinder"],
+    [/^filled pit/, "pit"],
+  ] as const)("%s", async (kind, expected) => {
+    const shape = await chooseKind(demo, "Liner tank", kind);
+    expect(shape.kind).toBe(expected);
+    expect(holds(shape) / demo.plan.tank_l).toBeGreaterThan(0.93);
+    expect(holds(shape) / demo.plan.tank_l).toBeLessThan(1.1);
+  });
+});
+
+test("a tank is added like the last one, one of it", async () => {
+  const calls = renderOnDemo(<TanksView />, terrace);
+  await userEvent.click(await screen.findByRole("button", { name: "Add a tank" }));
+  const [operation] = lastOperations(calls) as [{ op: string; path: string; value: Tank }];
+  expect(operation).toMatchObject({ op: "add", path: "/cistern/tanks/-" });
+  expect(operation.value).toMatchObject({ id: "tank-3", name: "Tank 3", count: 1 });
+  expect(operation.value.shape).toEqual(terrace.document.cistern.tanks[1]!.shape);
+});
+
+test("how the tanks are joined and how one stands in the bank are words in sentences", async () => {
+  const calls = renderOnDemo(<TanksView />, terrace);
+  await userEvent.click(await screen.findByRole("button", { name: /^How the tanks are joined/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^a settling tank first/ }));
+  expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/layout", value: "settling_first" }]);
+  await userEvent.click(screen.getByRole("button", { name: /^How Tall tank stands/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^valved off when full/ }));
+  expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/tanks/0/let_down", value: true }]);
+});
+
+test("one tank asks for no layout and cannot be taken away", async () => {
+  renderOnDemo(<TanksView />);
+  await screen.findByRole("textbox", { name: "Name of Liner tank" });
+  expect(screen.queryByRole("button", { name: /^How the tanks are joined/ })).toBeNull();
+  expect(screen.queryByRole("button", { name: /^Remove/ })).toBeNull();
+});
+
+test("what the tanks hold adds up in the table", async () => {
+  renderOnDemo(<TanksView />, terrace);
+  const figures = terrace.plan.cistern!.figures;
+  const parts = ["live_l", "dead_l", "stranded_l"].reduce((sum, key) => sum + figures[key]!.value!, 0);
+  expect(parts).toBeCloseTo(figures["tank_l"]!.value!, 3);
+  expect(await screen.findByRole("heading", { name: "What they hold" })).toBeTruthy();
+});
+
+function bankOf(changes: Partial<CisternPlan["bank"]["vessels"][number]>): CisternPlan["bank"] {
+  const bank = structuredClone(terrace.plan.cistern!.bank);
+  Object.assign(bank.vessels[0]!, changes);
+  return bank;
+}
+
+test("water let down later is drawn as such, not as stranded", () => {
+  renderOnDemo(<BankDrawing bank={bankOf({ stranded_l: 0, let_down_l: 319 })} linked units="metric" />);
+  return screen.findByRole("img", { name: /^Tanks on one datum/ }).then((drawing) => {
+    expect(drawing.textContent).toContain("319 L let down");
+    expect(drawing.textContent).not.toContain("stranded");
+  });
+});
+
+test("several alike are drawn one beside the other, and many as a number", async () => {
+  renderOnDemo(<BankDrawing bank={bankOf({ count: 12, name: "Crates" })} linked units="metric" />);
+  const drawing = await screen.findByRole("img", { name: /^Tanks on one datum/ });
+  expect(within(drawing).getByText("12 × Crates")).toBeTruthy();
+});
+
+test("heights and heads have the digits a builder reads", () => {
+  expect(heightOf(1.7, "metric")).toBe("1.70 m");
+  expect(heightOf(-3.1, "us")).toBe("-10.17 ft");
+  expect(headOf(0.0021, "metric")).toBe("2 mm");
+  expect(headOf(1.07, "metric")).toBe("1.07 m");
+  expect(headOf(0.06, "us")).toBe("2.4 in");
+});
+
+test("the schools stand as letters where their size lies on the curve", async () => {
+  renderOnDemo(<SizeCurve schools={demo.plan.cistern!.schools} />);
+  const curve = await screen.findByRole("img", { name: "Years carried over tank size" });
+  const reach = demo.plan.cistern!.curve.tank_l.at(-1)!;
+  const shown = demo.plan.cistern!.schools.filter((school) => school.tank_l !== null && school.tank_l <= reach);
+  expect(shown.length).toBeGreaterThan(5);
+  for (const school of shown) expect(within(curve).getByText(school.letter)).toBeTruthy();
+  expect(screen.queryByTestId("handle-reading")).toBeNull();
+});
+
+test("the handle's arrow keys preview at once and keep after a pause", async () => {
+  const calls = renderOnDemo(<SizeCurve />, buried);
+  const handle = await screen.findByRole("slider", { name: "Tank size" });
+  fireEvent.keyDown(handle, { key: "ArrowRight" });
+  const size = () => (lastOperations(calls, "preview") as [{ op: string; value: number }] | null)?.[0];
+  await screen.findByRole("slider", { name: "Tank size" });
+  expect(size()?.op).toBe("resize");
+  expect(size()!.value).toBeGreaterThan(buried.plan.tank_l);
+  await new Promise((resolve) => setTimeout(resolve, 500));
+  expect((lastOperations(calls) as [{ value: number }])[0].value).toBe(size()!.value);
+});
