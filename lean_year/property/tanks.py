@@ -1,6 +1,6 @@
 """Tanks as they are entered, each where it stands, and how they are joined."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
@@ -13,17 +13,7 @@ MOST_L = 1e9
 Metres = Annotated[float, Field(gt=0, le=100)]
 
 
-class _Shape(Part):
-    """A shape in the measures people know it by. `widened` keeps its height and multiplies its volume."""
-
-    def in_core(self) -> vessel.Shape:
-        raise NotImplementedError
-
-    def widened(self, factor: float) -> Any:
-        raise NotImplementedError
-
-
-class Volume(_Shape):
+class Volume(Part):
     """A tank known by its volume and height, upright walls."""
 
     kind: Literal["volume"] = "volume"
@@ -37,7 +27,7 @@ class Volume(_Shape):
         return self.model_copy(update={"volume_l": round(self.volume_l * factor, 6)})
 
 
-class UprightCylinder(_Shape):
+class UprightCylinder(Part):
     """A round tank; `liner` for one of ring panels with a liner."""
 
     kind: Literal["upright_cylinder"] = "upright_cylinder"
@@ -52,7 +42,7 @@ class UprightCylinder(_Shape):
         return self.model_copy(update={"diameter_m": min(200.0, self.diameter_m * factor**0.5)})
 
 
-class Slim(_Shape):
+class Slim(Part):
     """An oblong tank with half-round ends."""
 
     kind: Literal["slim"] = "slim"
@@ -74,7 +64,7 @@ class Slim(_Shape):
         return self.model_copy(update={"length_m": self.length_m * scale, "width_m": self.width_m * scale})
 
 
-class Box(_Shape):
+class Box(Part):
     """A box; `cast` for a chamber of concrete."""
 
     kind: Literal["box"] = "box"
@@ -90,7 +80,7 @@ class Box(_Shape):
         return self.model_copy(update={"length_m": self.length_m * factor})
 
 
-class LyingCylinder(_Shape):
+class LyingCylinder(Part):
     """A cylinder on its side, as buried tanks are."""
 
     kind: Literal["lying_cylinder"] = "lying_cylinder"
@@ -104,7 +94,7 @@ class LyingCylinder(_Shape):
         return self.model_copy(update={"length_m": self.length_m * factor})
 
 
-class Pit(_Shape):
+class Pit(Part):
     """A lined pit filled with stone or crates, with culverts or pipes on its floor where they are entered."""
 
     kind: Literal["pit"] = "pit"
@@ -132,6 +122,7 @@ class Pit(_Shape):
         )
 
 
+# Each knows its shape `in_core`, and can be `widened`: the same height with a multiple of the water.
 AnyShape = Annotated[Volume | UprightCylinder | Slim | Box | LyingCylinder | Pit, Field(discriminator="kind")]
 
 

@@ -92,8 +92,11 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
       </table>
       <p className="mt-1.5 text-[14px] leading-relaxed">
         Met {figure("volumetric_reliability")} of the water wanted and {figure("time_reliability")} of the days; kept{" "}
-        {figure("roof_water_used")} of what the roofs brought. {year.label} was lowest on{" "}
-        {dayName(parseDay(year.lowest_date))}.
+        {figure("roof_water_used")} of what the roofs brought
+        {(cistern.figures["longest_shortage_d"]?.value ?? 0) > 0 && (
+          <>; the longest dry run was {figure("longest_shortage_d")}</>
+        )}
+        . {year.label} was lowest on {dayName(parseDay(year.lowest_date))}.
       </p>
     </section>
   );

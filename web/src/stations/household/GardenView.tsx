@@ -4,6 +4,7 @@ import { useAxis } from "../../lib/axis";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../ui/Entry";
 import { Why } from "../../ui/Why";
+import { SiteTemperatures } from "../SiteTemperatures";
 import { MonthBars } from "./MonthBars";
 import { MonthEntries } from "./MonthEntries";
 import { PeopleCalendar } from "./PeopleCalendar";
@@ -19,10 +20,7 @@ export function GardenView({ months }: { months: number[] }) {
   const at = "/household/irrigation";
   const place = { months, narrow: axis.narrow, left: axis.left, width: axis.width };
   const temps = irrigation.et0 === "temperatures";
-  const means = document.site.tmin_c && document.site.tmax_c;
   const watering = plan.household.uses.find((use) => use.id === "watering");
-  const noMeans = temps && !means;
-  const fill = (value: number) => Array.from({ length: 12 }, () => value);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       <PeopleCalendar months={months} />
@@ -137,46 +135,7 @@ export function GardenView({ months }: { months: number[] }) {
             )}
           </>
         )}
-        {(temps || document.snow.on) && means && (
-          <>
-            <MonthEntries
-              {...place}
-              title={`Mean daily low, ${units === "us" ? "°F" : "°C"}`}
-              name="Mean daily low"
-              path="/site/tmin_c"
-              kind="temperature"
-              values={document.site.tmin_c!}
-              min={-80}
-              max={60}
-            />
-            <MonthEntries
-              {...place}
-              title={`Mean daily high, ${units === "us" ? "°F" : "°C"}`}
-              name="Mean daily high"
-              path="/site/tmax_c"
-              kind="temperature"
-              values={document.site.tmax_c!}
-              min={-80}
-              max={60}
-            />
-          </>
-        )}
-        {noMeans && (
-          <p className="mt-3">
-            <button
-              className="fix min-h-11"
-              onClick={() =>
-                void bench.edit("Twelve mean temperatures", [
-                  ...replace("/site/tmin_c", fill(8)),
-                  ...replace("/site/tmax_c", fill(16)),
-                ])
-              }
-            >
-              Enter twelve mean lows and highs
-            </button>{" "}
-            <span className="note">used where the record has no temperatures of its own</span>
-          </p>
-        )}
+        {temps && <SiteTemperatures months={months} />}
       </section>
     </div>
   );

@@ -1,6 +1,6 @@
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
-import type { ChoiceLists, Plan, Roof } from "../../api/client";
+import type { ChoiceLists, Document, Operation, Plan, Roof } from "../../api/client";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { Choice } from "../../ui/Choice";
@@ -158,7 +158,28 @@ export function RoofRow(props: {
             value={surface.figures["runoff"]!.value ?? 0}
             max={1}
           />{" "}
-          runs off, to <DrainsChoice roof={roof} index={index} />.{" "}
+          runs off, to <DrainsChoice roof={roof} index={index} />, from a gutter outlet{" "}
+          {roof.outlet_m === null ? (
+            <button
+              className="word assumed"
+              onClick={() => void bench.edit(`${roof.name}: outlet`, measured(document, at))}
+            >
+              not measured
+            </button>
+          ) : (
+            <>
+              at{" "}
+              <Entry
+                label={`Gutter outlet of ${roof.name} above datum`}
+                path={`${at}/outlet_m`}
+                kind="length"
+                value={roof.outlet_m}
+                min={-1000}
+                max={9000}
+              />
+            </>
+          )}
+          .{" "}
           <HazardChoice
             roof={roof}
             choices={choices}
@@ -187,6 +208,7 @@ export function RoofRow(props: {
   );
 }
 
+const USUAL_OUTLET_M = 2.5;
 const DRINKING: Record<string, string> = { caution: "drinking with care", never: "never drinking" };
 
 /** What lies on or over a roof that the water meets; several can be chosen. */
@@ -251,6 +273,14 @@ function measuredAs(roof: Roof, surface: Surface, how: "plan" | "slope" | "area"
     width_m: known?.width_m ?? side,
     along_slope: how === "slope",
   };
+}
+
+/** A first height for a gutter outlet, assumed until it is measured. */
+function measured(document: Document, at: string): Operation[] {
+  return [
+    ...replace(`${at}/outlet_m`, USUAL_OUTLET_M),
+    ...replace("/assumed", [...document.assumed.filter((pointer) => pointer !== `${at}/outlet_m`), `${at}/outlet_m`]),
+  ];
 }
 
 /** Taking a roof out moves the ones behind it up, and with them what is assumed about them. */

@@ -2,8 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Roof } from "../../api/client";
 import { choicesQuery } from "../../api/queries";
+import { monthStarts } from "../../lib/dates";
+import { volume } from "../../lib/units";
 import { useWorkbench } from "../../frame/workbench";
 import { Cautions, Findings } from "../../ui/Findings";
+import { SiteTemperatures } from "../SiteTemperatures";
 import { Derivation, Why } from "../../ui/Why";
 import { DownpipeRows } from "./DownpipeRows";
 import { GeojsonButton } from "./GeojsonButton";
@@ -65,6 +68,9 @@ export function RoofsSheet() {
         </div>
       </div>
 
+      {document.snow.on && (document.site.tmin_c !== null || !roofs.snow_told_apart) && (
+        <SiteTemperatures months={monthStarts(plan.rain?.first_month ?? 1).map(({ month }) => month)} />
+      )}
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
         <div>
           <section aria-label="Roofs from above">
@@ -145,6 +151,12 @@ export function RoofsSheet() {
                     )}
                   </div>
                 ))}
+                {shownSurface.low_l_year !== null && shownSurface.high_l_year !== null && (
+                  <p className="note">
+                    With the low and the high coefficient of its covering: {volume(shownSurface.low_l_year, units)} to{" "}
+                    {volume(shownSurface.high_l_year, units)} a year.
+                  </p>
+                )}
               </div>
             </section>
           )}
