@@ -9,6 +9,7 @@ import { NameEntry } from "../../ui/NameEntry";
 
 const TOP = 20;
 const ROW = 24;
+const LATE_DAY = 240;
 const DAYS_BEFORE = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 
 /** People through the year: those who live there, month by month, and the periods that differ. */
@@ -76,6 +77,7 @@ export function PeopleCalendar({ months }: { months: number[] }) {
         {periods.map((period, row) => {
           const from = dayOf(period.first);
           const to = dayOf(period.last) + 1;
+          const late = from > LATE_DAY; // its words would run out of the picture
           const pieces =
             to > from
               ? [[from, to]]
@@ -98,7 +100,13 @@ export function PeopleCalendar({ months }: { months: number[] }) {
                   strokeDasharray={period.days === "every" ? undefined : "4 3"}
                 />
               ))}
-              <text x={x(pieces[0]![0]!) + 6} y={y + 12.5} className="axis halo" style={{ fill: "var(--ink)" }}>
+              <text
+                x={x(from) + (late ? -6 : 6)}
+                y={y + 12.5}
+                textAnchor={late ? "end" : "start"}
+                className="axis halo"
+                style={{ fill: "var(--ink)" }}
+              >
                 {period.name}: {period.people}
               </text>
             </g>
