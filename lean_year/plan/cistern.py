@@ -82,8 +82,6 @@ class Curve(BaseModel):
     shortfall_l: list[float]
     lean_year_missed_l: list[float]
     """Missed in the lean year."""
-    other_water_l_year: list[float] | None
-    """Topped up or trucked in a mean year; None without back-up."""
     cost: list[float]
     """Tanks and pads. [money]"""
 
@@ -153,6 +151,7 @@ def _years(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
     years = rain.years
     names = ("inflow_l", "demand_l", "supplied_l", "spilled_l", "given_up_l", "topped_up_l", "trucked_l")
     sums = {name: years.sums(getattr(run, name)) for name in names}
+    loads, step_days = (years.sums(on.astype(np.float64)) for on in (run.loads, run.step > 0))
     short = run.short_day
     rows = []
     for row in range(len(years)):
@@ -172,8 +171,8 @@ def _years(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
                 given_up_l=float(sums["given_up_l"][row]),
                 spilled_l=float(sums["spilled_l"][row]),
                 other_water_l=float(sums["topped_up_l"][row] + sums["trucked_l"][row]),
-                loads=int(run.loads[begin:end].sum()),
-                step_days=int((run.step[begin:end] > 0).sum()),
+                loads=int(loads[row]),
+                step_days=int(step_days[row]),
                 short_days=int(dry.size),
                 first_short_day=rain.dates[begin + int(dry[0])].astype(object) if dry.size else None,
                 lowest_l=float(run.store_l[lowest]),
@@ -215,10 +214,6 @@ def _sized(supply: Supply, lean: slice, first_filling: bool) -> Sized:
 
 
 def _curve(document: Property, supply: Supply, sized: Sized) -> Curve:
-    other: list[float] | None = None
-    if supply.on_rain_alone is not supply:
-        helped = supply.sizes(sized.tank_l)
-        other = ((helped.topped_up_l + helped.trucked_l) / supply.rain.dates.size * 365.25).tolist()
     sizes = sized.curve
     return Curve(
         tank_l=sized.tank_l.tolist(),
@@ -226,7 +221,6 @@ def _curve(document: Property, supply: Supply, sized: Sized) -> Curve:
         short_days=sizes.short_days.tolist(),
         shortfall_l=np.maximum(0.0, sizes.missed_l).tolist(),
         lean_year_missed_l=np.maximum(0.0, sizes.watch_missed_l).tolist(),
-        other_water_l_year=other,
         cost=np.asarray(tank_cost(document.prices, supply.layout, sized.tank_l)).tolist(),
     )
 

@@ -1,11 +1,12 @@
 """The first year: the tank starts empty on a date; what will be in it by when, from every year of the record."""
 
-import datetime as dt
+from functools import lru_cache
 
 import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.resampling import windows_from
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
 from lean_year.property.parts import month_and_day
 
@@ -32,11 +33,15 @@ class FirstYear(BaseModel):
     """Mean number of dry days in that first year, on rain alone."""
 
 
+@lru_cache(maxsize=16)
+def _starts(rain: PreparedRain, first_day: str) -> list[int]:
+    month, day_of_month = month_and_day(first_day)
+    return windows_from(rain.dates, month=month, day=day_of_month, days=DAYS)
+
+
 def first_year(supply: Supply, first_day: str, wanted_l: float) -> FirstYear:
     """Fill the tank from empty in every year of the record, on rain alone."""
-    month, day_of_month = month_and_day(first_day)
-    rain = supply.rain
-    starts = windows_from(rain.dates, month=month, day=day_of_month, days=DAYS)
+    starts = _starts(supply.rain, first_day)
     runs = supply.on_rain_alone.windows([(start, start + DAYS) for start in starts], start_share=0.0)
     rows = list(range(0, DAYS, EVERY_DAYS))
     if not runs:
@@ -61,9 +66,3 @@ def first_year(supply: Supply, first_day: str, wanted_l: float) -> FirstYear:
         wanted_by=int(by[0]) if by.size else None,
         dry_days_mean=float(np.mean([run.short_day.sum() for run in runs])),
     )
-
-
-def date_after(first_day: str, days: int) -> dt.date:
-    """The calendar day so many days later, in a common year."""
-    month, day_of_month = month_and_day(first_day)
-    return dt.date(2025, month, min(day_of_month, 28) if month == 2 else day_of_month) + dt.timedelta(days=days)
