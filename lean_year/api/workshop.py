@@ -77,10 +77,9 @@ class Workshop:
                 self._plans[key] = known
         return known
 
-    def moved(self, property_id: str, base: int, document: Property, after: Planned) -> str:
-        """What a change did to the answer, against the revision it was made on."""
-        before = self.plan(properties.load_revision(self.engine, property_id, base))
-        return what_moved(before.plan, after.plan, Wording(document.units))
+    def moved(self, before: Property, document: Property, after: Planned) -> str:
+        """What a change did to the answer, against the document it was made on."""
+        return what_moved(self.plan(before).plan, after.plan, Wording(document.units))
 
     def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
         """Begin long work on a revision of a property.
@@ -173,9 +172,10 @@ class Workshop:
 
     def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
         """An edit without keeping it: the document, its plan and what it would move."""
-        document = apply_edit(properties.load_revision(self.engine, property_id, base), operations)
+        before = properties.load_revision(self.engine, property_id, base)
+        document = apply_edit(before, operations)
         planned = self.plan(document)
-        return document, planned, self.moved(property_id, base, document, planned)
+        return document, planned, self.moved(before, document, planned)
 
     def edit(
         self, property_id: str, base: int, edit_id: str, label: str, operations: list[dict[str, Any]]
@@ -224,7 +224,7 @@ class Workshop:
                 document=document,
                 summary=_summary(document, planned),
             )
-        return stored, self.moved(property_id, base, document, planned)
+        return stored, self.moved(before, document, planned)
 
     def step(self, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[Stored, str]:
         """Undo or redo.
@@ -238,7 +238,8 @@ class Workshop:
         stored = properties.move_head(
             self.engine, property_id, base=base, target=target, summary=_summary(document, planned)
         )
-        return stored, self.moved(property_id, base, document, planned)
+        before = properties.load_revision(self.engine, property_id, base)
+        return stored, self.moved(before, document, planned)
 
     def remove(self, property_id: str) -> None:
         properties.remove_property(self.engine, property_id)

@@ -56,7 +56,9 @@ def operate_days(  # type: ignore[no-untyped-def]
                 lost[day] = gone
                 v -= gone
                 if keep_share > 0:
-                    top = min(max(keep + wanted - (v if yas else v + q), 0.0), limit)
+                    # In the order of operate_block, so that a level kept at a trigger is on the same side of it.
+                    lack = keep + wanted - v - (0.0 if yas else q)
+                    top = min(max(lack, 0.0), limit)
                     topped[day] = top
                     v += top
             available = v if yas else v + q
@@ -75,6 +77,34 @@ def operate_days(  # type: ignore[no-untyped-def]
             stage_l[i, day] = held[i]
             in_store += held[i]
         step_on[day] = step
+
+
+@njit(cache=True, nogil=True)
+def operate_spans(  # type: ignore[no-untyped-def]
+    inflow, house, garden, loss, size, share_in, spills_on, pump, garden_stage, start, triggers, yas,
+    keep_share, limit, load, order_share, lead, begins, store, short_days,
+):  # fmt: skip
+    days = store.shape[1]
+    stage_l = np.empty((size.size, days))
+    step_on = np.empty(days, dtype=np.int8)
+    demand, supplied, spilled = np.empty(days), np.empty(days), np.empty(days)
+    lost, topped, trucked = np.empty(days), np.empty(days), np.empty(days)
+    for span in range(begins.size):
+        begin = begins[span]
+        end = begin + days
+        for sums in (demand, supplied, spilled, lost, topped, trucked):
+            sums[:] = 0.0
+        operate_days(
+            inflow[begin:end], house[:, begin:end], garden[:, begin:end], loss[begin:end], size, share_in, spills_on,
+            pump, garden_stage, start, triggers, yas, keep_share, limit, load, order_share, lead,
+            stage_l, demand, supplied, spilled, lost, topped, trucked, step_on,
+        )  # fmt: skip
+        for day in range(days):
+            held = 0.0
+            for stage in range(size.size):
+                held += stage_l[stage, day]
+            store[span, day] = held
+            short_days[span] += demand[day] - supplied[day] > SHORT_DAY_L
 
 
 @njit(cache=True, nogil=True)

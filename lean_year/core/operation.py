@@ -14,12 +14,13 @@ start + inflow + top-up + trucked = supplied + spilled + lost + end.
 """
 
 from dataclasses import dataclass, field
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.cistern import MAX_VOLUME_L, SHORT_DAY_L, Rule, SizeCurve
-from lean_year.core.compiled import operate_block, operate_days, within
+from lean_year.core.compiled import operate_block, operate_days, operate_spans, within
 from lean_year.core.errors import InputError, require_number
 
 MAX_STEPS = 6
@@ -224,6 +225,51 @@ def operate(
     )[0]
 
 
+@dataclass(frozen=True, slots=True)
+class _Ready:
+    """What the compiled loops take, checked."""
+
+    series: tuple[NDArray[np.float64], ...]
+    """Inflow, house, garden, loss."""
+    size_l: NDArray[np.float64]
+    settings: tuple[Any, ...]
+
+
+def _ready(
+    inflow_l: NDArray[np.float64],
+    demand: Demand,
+    stages: tuple[Stage, ...],
+    operation: Operation,
+    start_share: float,
+    loss_l: NDArray[np.float64] | None,
+) -> _Ready:
+    if not stages:
+        raise InputError("stages", "needs at least one store")
+    inflow = _checked("inflow_l", inflow_l)
+    house, garden = _checked("house_l", demand.house_l), _checked("garden_l", demand.garden_l)
+    _fits(inflow, house, operation)
+    loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
+    share = require_number("start_share", start_share, low=0, high=1)
+    size = np.array([require_number("size_l", stage.size_l, low=0, high=MAX_VOLUME_L) for stage in stages])
+    back_up = operation.back_up
+    settings = (
+        size,
+        np.array([stage.inflow_share for stage in stages]),
+        np.array([stage.spills_on for stage in stages]),
+        np.array([stage.pumped_l_day for stage in stages], dtype=np.float64),
+        0 if operation.garden_from_first else len(stages) - 1,
+        size * share,
+        np.array(operation.trigger_share, dtype=np.float64),
+        operation.rule == "yas",
+        back_up.keep_share,
+        back_up.limit_l_day,
+        back_up.load_l,
+        back_up.order_share,
+        back_up.lead_days,
+    )
+    return _Ready((inflow, house, garden, loss), size, settings)
+
+
 def operate_windows(
     *,
     inflow_l: NDArray[np.float64],
@@ -253,41 +299,24 @@ def operate_windows(
     InputError
         If a series or a value is out of its range.
     """
-    if not stages:
-        raise InputError("stages", "needs at least one store")
-    inflow = _checked("inflow_l", inflow_l)
-    house, garden = _checked("house_l", demand.house_l), _checked("garden_l", demand.garden_l)
-    _fits(inflow, house, operation)
-    loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
-    share = require_number("start_share", start_share, low=0, high=1)
-    size = np.array([require_number("size_l", stage.size_l, low=0, high=MAX_VOLUME_L) for stage in stages])
-    settings = (
-        size,
-        np.array([stage.inflow_share for stage in stages]),
-        np.array([stage.spills_on for stage in stages]),
-        np.array([stage.pumped_l_day for stage in stages], dtype=np.float64),
-        0 if operation.garden_from_first else len(stages) - 1,
-        size * share,
-        np.array(operation.trigger_share, dtype=np.float64),
-        operation.rule == "yas",
-    )
-    back_up = operation.back_up
+    run = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
+    inflow, house, garden, loss = run.series
+    size = run.size_l
     runs = []
     for begin, end in windows:
         days = end - begin
         stage_l = np.zeros((len(stages), days))
         wanted, supplied, spilled, lost, topped, trucked = (np.zeros(days) for _ in range(6))
         step = np.zeros(days, dtype=np.int8)
-        operate_days(
-            inflow[begin:end], house[:, begin:end], garden[:, begin:end], loss[begin:end], *settings,
-            back_up.keep_share, back_up.limit_l_day, back_up.load_l, back_up.order_share, back_up.lead_days,
+        operate_days(  # type: ignore[call-arg]
+            inflow[begin:end], house[:, begin:end], garden[:, begin:end], loss[begin:end], *run.settings,
             stage_l, wanted, supplied, spilled, lost, topped, trucked, step,
         )  # fmt: skip
         shortfall = np.maximum(0.0, wanted - supplied)
         runs.append(
             OperatedReplay(
                 size_l=float(size.sum()),
-                start_l=float(size.sum() * share),
+                start_l=float(size.sum() * start_share),
                 inflow_l=inflow[begin:end],
                 asked_l=house[0, begin:end] + garden[0, begin:end],
                 demand_l=wanted,
@@ -304,6 +333,49 @@ def operate_windows(
             )
         )
     return runs
+
+
+def stores_of_spans(
+    *,
+    inflow_l: NDArray[np.float64],
+    demand: Demand,
+    stages: tuple[Stage, ...],
+    operation: Operation,
+    begins: list[int],
+    days: int,
+    start_share: float = 1.0,
+    loss_l: NDArray[np.float64] | None = None,
+) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+    """Live water through spans of a record that are all as long, each begun anew.
+
+    Parameters
+    ----------
+    inflow_l, demand, stages, operation, start_share, loss_l : see `operate`
+        As there. [L]
+    begins : list of int
+        First day of each span.
+    days : int
+        Length of each; every span lies within the record. [d]
+
+    Returns
+    -------
+    tuple of ndarray
+        Live water at the end of each day, shape (n_spans, days) [L], and the short days of each span. The same as
+        `operate_windows` gives, without its other series.
+
+    Raises
+    ------
+    InputError
+        If a series or a value is out of its range, or a span leaves the record.
+    """
+    if begins and not (min(begins) >= 0 and max(begins) + days <= inflow_l.size):
+        raise InputError("begins", "every span must lie within the record")
+    run = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
+    store, short = np.zeros((len(begins), days)), np.zeros(len(begins), dtype=np.int64)
+    operate_spans(  # type: ignore[call-arg]
+        *run.series, *run.settings, np.array(begins, dtype=np.int64), store, short
+    )
+    return store, short
 
 
 @dataclass(frozen=True, slots=True)

@@ -42,15 +42,14 @@ def _starts(rain: PreparedRain, first_day: str) -> list[int]:
 def first_year(supply: Supply, first_day: str, wanted_l: float) -> FirstYear:
     """Fill the tank from empty in every year of the record, on rain alone."""
     starts = _starts(supply.rain, first_day)
-    runs = supply.on_rain_alone.windows([(start, start + DAYS) for start in starts], start_share=0.0)
     rows = list(range(0, DAYS, EVERY_DAYS))
-    if not runs:
+    if not starts:
         empty: list[float] = []
         return FirstYear(
             first_day=first_day, years=0, wanted_l=wanted_l, day=[], p10_l=empty, p50_l=empty, p90_l=empty,
             chance=empty, wanted_by=None, dry_days_mean=0.0,
         )  # fmt: skip
-    table = np.stack([run.store_l for run in runs])
+    table, short_days = supply.on_rain_alone.filled_from_empty(starts, DAYS)
     p10, p50, p90 = np.percentile(table[:, rows], (10, 50, 90), axis=0)
     reached = (np.maximum.accumulate(table, axis=1) >= wanted_l).mean(axis=0)
     by = np.flatnonzero(reached >= 0.9)
@@ -64,5 +63,5 @@ def first_year(supply: Supply, first_day: str, wanted_l: float) -> FirstYear:
         p90_l=p90.tolist(),
         chance=(table[:, rows] >= wanted_l).mean(axis=0).tolist(),
         wanted_by=int(by[0]) if by.size else None,
-        dry_days_mean=float(np.mean([run.short_day.sum() for run in runs])),
+        dry_days_mean=float(short_days.mean()),
     )

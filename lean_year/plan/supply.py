@@ -16,6 +16,7 @@ from lean_year.core.operation import (
     operate,
     operate_sizes,
     operate_windows,
+    stores_of_spans,
 )
 from lean_year.plan.layout import Layout
 from lean_year.plan.prepared_rain import PreparedRain
@@ -81,16 +82,29 @@ class Supply:
         """Counted water years without a short day."""
         return int(self.rain.counts.sum()) - int(self.tally(gross_l, rule).short_years[0])
 
-    def windows(self, windows: list[tuple[int, int]], start_share: float | None = None) -> list[OperatedReplay]:
+    def windows(self, windows: list[tuple[int, int]]) -> list[OperatedReplay]:
         """Replays of spans of the record, each begun anew."""
         return operate_windows(
             inflow_l=self.inflow_l,
             demand=self.demand,
             stages=self.layout.stages(),
             operation=self.operation,
-            start_share=self.start_share if start_share is None else start_share,
+            start_share=self.start_share,
             loss_l=self.loss_l,
             windows=windows,
+        )
+
+    def filled_from_empty(self, begins: list[int], days: int) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+        """Live water through spans of the record, each begun empty, and the short days of each."""
+        return stores_of_spans(
+            inflow_l=self.inflow_l,
+            demand=self.demand,
+            stages=self.layout.stages(),
+            operation=self.operation,
+            start_share=0.0,
+            loss_l=self.loss_l,
+            begins=begins,
+            days=days,
         )
 
     def sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:

@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from lean_year.core.cistern import replay_cistern
@@ -92,6 +92,7 @@ def test_with_nothing_besides_it_is_the_plain_replay(seed, size, rule, start):
                      BackUp(load_l=3_000, order_share=0.2, lead_days=4)]),
     st.sampled_from([0.0, 5.0]),
 )  # fmt: skip
+@settings(max_examples=300)
 def test_every_litre_is_accounted_for_and_many_sizes_at_once_say_the_same(seed, size, rule, triggers, back_up, loss):
     inflow = series(seed, 120)
     demand = demand_at(*(1 - 0.2 * (k + 1) for k in range(len(triggers))))
