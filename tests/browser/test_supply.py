@@ -88,6 +88,7 @@ def test_a_design_of_the_front_is_shown_by_pointing_and_taken_by_a_press(demo_pa
     expect(page.get_by_test_id("revision")).to_have_text("rev 2")
     expect(page.get_by_text("Than before:")).to_be_visible()
     expect(page.get_by_role("button", name="Search again")).to_be_visible(timeout=20_000)
+    expect(page.get_by_text("The design has changed since")).not_to_be_visible()
     page.keyboard.press("Control+z")
     expect(page.get_by_test_id("verdict")).to_have_text(before)
 

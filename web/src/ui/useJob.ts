@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import type { JobState } from "../api/client";
-import { cancelJob, jobQuery, startJob } from "../api/queries";
+import { cancelJob, jobQuery, propertyQuery, startJob } from "../api/queries";
 import { useWorkbench } from "../frame/workbench";
 
 /** Long work on the design as it is kept: started, watched, cancelled; its result stays until the page is left. */
@@ -17,7 +17,11 @@ export function useJob(kind: JobState["kind"]) {
   });
   const query = useQuery(jobQuery(jobId));
   const start = useMutation({
-    mutationFn: () => startJob(bench.id, bench.kept.revision, kind),
+    // From the cache: an edit that has just been kept may not be drawn yet.
+    mutationFn: () => {
+      const standing = cache.getQueryData(propertyQuery(bench.id).queryKey)?.revision ?? bench.kept.revision;
+      return startJob(bench.id, standing, kind);
+    },
     onSuccess: (job) => {
       cache.setQueryData(jobQuery(job.id).queryKey, job);
       cache.setQueryData(key, job.id);
