@@ -6,6 +6,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from tests.serving import Server
+
 pytestmark = pytest.mark.browser
 
 
@@ -180,3 +182,15 @@ def test_steps_and_back_up_change_the_answer_at_once(demo_page):
     page.get_by_role("menuitemradio", name=re.compile("^the mains")).click()
     expect(page.get_by_test_id("verdict")).to_contain_text("Rain gives")
     expect(page.get_by_role("main")).to_contain_text("air gap")
+
+
+def test_the_three_demos_open_from_the_list_and_every_sheet_of_each_stands(page, tmp_path):
+    with Server(tmp_path, with_demo=True) as server:
+        for name, unit in (("Saltmarrow", "m³"), ("Brindle Landing", "gal"), ("Number Nine, Lantern Row", "m³")):
+            page.goto(server.url)
+            page.get_by_role("link", name=name, exact=True).click()
+            expect(page.get_by_test_id("verdict")).to_contain_text("years")
+            for sheet in ("Rain", "Roofs", "Household", "Cistern"):
+                station(page, sheet)
+                expect(page.get_by_role("heading", name=sheet, exact=True)).to_be_visible()
+            expect(page.get_by_role("region", name="Results")).to_contain_text(unit)

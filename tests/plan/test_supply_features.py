@@ -101,6 +101,23 @@ def test_a_roof_of_no_area_is_found(rain):
     assert "ROOF_NO_AREA" in codes(plan(rain, roofs__2__extent={"kind": "area", "area_m2": 0.0}))
 
 
+def test_an_open_mesh_cover_lets_rain_in_and_water_out(rain, plain):
+    """Direct rain with no loss and no coefficient; evaporation out of the store; light and mosquitoes are found."""
+    open_store = plan(rain, roofs__2__material="mesh_cover")
+    mean = plain.rain.figures["mean_year_mm"].value
+    surface = open_store.roofs.surfaces[2].figures["harvest_l_year"].value
+    assert surface == pytest.approx(148 * mean, rel=0.02)
+    assert open_store.cistern.figures["evaporated_l_year"].value > 0
+    assert "evaporated_l_year" not in plain.cistern.figures
+    assert abs(open_store.cistern.balance_residual_l) < 1e-3
+    assert any("mosquitoes" in finding.fix for finding in open_store.findings)
+
+
+def test_the_tanks_own_roof_says_when_to_let_it_shed_outside(rain):
+    found = plan(rain, roofs__2__material="tank_roof").findings
+    assert any("let it shed outside" in finding.fix for finding in found)
+
+
 # --- rain
 
 
