@@ -7,7 +7,6 @@ import sys
 import numpy as np
 import pytest
 
-from lean_year.cli.main import run
 from lean_year.demo.shipped import demo_file
 from tests.records import seattle, write_csv
 
@@ -19,19 +18,6 @@ def seattle_csv(tmp_path_factory):
     path = tmp_path_factory.mktemp("rain") / "seattle.csv"
     path.write_text(write_csv(seattle()))
     return path
-
-
-@pytest.fixture
-def lean_year(capsys):
-    """Run the command; give back its exit code and what it printed."""
-
-    def call(*arguments):
-        with pytest.raises(SystemExit) as left:
-            run([str(each) for each in arguments])
-        printed = capsys.readouterr()
-        return left.value.code, printed.out, printed.err
-
-    return call
 
 
 def options(**values):

@@ -5,20 +5,8 @@ import json
 import numpy as np
 import pytest
 
-from lean_year.cli.main import run
 from lean_year.demo.shipped import DEMOS, demo_rain
 from lean_year.formats.rain_import import read_rain_file
-
-
-@pytest.fixture
-def lean_year(capsys):
-    def call(*arguments):
-        with pytest.raises(SystemExit) as left:
-            run([str(each) for each in arguments])
-        printed = capsys.readouterr()
-        return left.value.code, printed.out, printed.err
-
-    return call
 
 
 @pytest.fixture(params=list(DEMOS))

@@ -1,5 +1,6 @@
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
+import { freshNumber } from "../../lib/freshNumber";
 import { fixed, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
@@ -9,6 +10,7 @@ import { Why } from "../../ui/Why";
 import { BankDrawing, headOf } from "./BankDrawing";
 import { TankRow } from "./TankRow";
 import type { Tank } from "./TankRow";
+import { LegendKey } from "../../ui/LegendKey";
 
 const LAYOUTS = [
   { value: "linked", label: "linked at the base", note: "one level, as fast as the links allow" },
@@ -29,9 +31,7 @@ export function TanksView() {
 
   const add = () => {
     const last = entered.tanks.at(-1)!;
-    const taken = new Set(entered.tanks.map((tank) => tank.id));
-    let number = entered.tanks.length + 1;
-    while (taken.has(`tank-${number}`)) number++;
+    const number = freshNumber("tank", entered.tanks);
     const tank: Tank = { ...last, id: `tank-${number}`, name: `Tank ${number}`, count: 1 };
     void bench.edit(`Added ${tank.name}`, [{ op: "add", path: "/cistern/tanks/-", value: tank }]);
   };
@@ -43,9 +43,9 @@ export function TanksView() {
           <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1">
             <h2 className="heading">On one datum, to scale</h2>
             <p className="note flex flex-wrap items-center gap-x-4">
-              <Key fill="var(--water-3)">the house can draw</Key>
-              <Key fill="url(#below-outlet)">below the outlet</Key>
-              {bank.stranded_l > 0.5 && <Key fill="url(#stranded)">stranded</Key>}
+              <LegendKey fill="var(--water-3)">the house can draw</LegendKey>
+              <LegendKey fill="url(#below-outlet)">below the outlet</LegendKey>
+              {bank.stranded_l > 0.5 && <LegendKey fill="url(#stranded)">stranded</LegendKey>}
             </p>
           </div>
           <BankDrawing
@@ -192,16 +192,5 @@ export function TanksView() {
         <Cautions cautions={cautions} />
       </aside>
     </div>
-  );
-}
-
-function Key({ fill, children }: { fill: string; children: React.ReactNode }) {
-  return (
-    <span className="flex items-center gap-1.5">
-      <svg width="14" height="12" aria-hidden="true">
-        <rect width="14" height="12" fill={fill} stroke="var(--ink-2)" strokeWidth="0.6" />
-      </svg>
-      {children}
-    </span>
   );
 }

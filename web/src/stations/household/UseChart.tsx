@@ -3,6 +3,7 @@ import { useWorkbench } from "../../frame/workbench";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
 import { volumeTicks } from "../../lib/units";
+import { LegendKey } from "../../ui/LegendKey";
 
 const HEIGHT = 268;
 const TOP = 24;
@@ -54,9 +55,9 @@ export function UseChart({ months }: { months: number[] }) {
           style={{ fontFamily: "var(--font-body)", fontWeight: 430 }}
         >
           {SHARES.filter(({ keys }) => rows.some((row) => sumOf(row, keys) > 0)).map(({ name, fill }) => (
-            <Key key={name} fill={fill}>
+            <LegendKey key={name} fill={fill}>
               {name}
-            </Key>
+            </LegendKey>
           ))}
           {wet && (
             <span className="flex items-center gap-1.5">
@@ -146,16 +147,5 @@ export function UseChart({ months }: { months: number[] }) {
         <path d={`M${axis.left} ${FOOT}h${axis.width}`} stroke="var(--ink)" strokeWidth="1.3" />
       </svg>
     </>
-  );
-}
-
-function Key({ fill, children }: { fill: string; children: React.ReactNode }) {
-  return (
-    <span className="flex items-center gap-1.5">
-      <svg width="12" height="12" aria-hidden="true">
-        <rect width="12" height="12" fill={fill} />
-      </svg>
-      {children}
-    </span>
   );
 }

@@ -3,6 +3,7 @@ import type { Document, Plan } from "../../api/client";
 import { replace } from "../../api/edits";
 import { choicesQuery } from "../../api/queries";
 import { useWorkbench } from "../../frame/workbench";
+import { freshNumber } from "../../lib/freshNumber";
 import { monthName } from "../../lib/dates";
 import { rate } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
@@ -52,9 +53,7 @@ export function UsesView({ months }: { months: number[] }) {
     void bench.edit("Uses listed one by one", replace("/household/uses", uses));
   };
   const add = () => {
-    const taken = new Set(household.uses.map((use) => use.id));
-    let number = household.uses.length + 1;
-    while (taken.has(`use-${number}`)) number++;
+    const number = freshNumber("use", household.uses);
     const use: Use = {
       id: `use-${number}`,
       name: "Another use",
@@ -293,9 +292,7 @@ function Animals() {
   const choices = useQuery(choicesQuery());
   const kinds = choices.data?.animals ?? [];
   const add = () => {
-    const taken = new Set(animals.map((each) => each.id));
-    let number = animals.length + 1;
-    while (taken.has(`animals-${number}`)) number++;
+    const number = freshNumber("animals", animals);
     void bench.edit("Added animals", [
       {
         op: "add",

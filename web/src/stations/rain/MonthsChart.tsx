@@ -3,6 +3,7 @@ import { dayX, useAxis } from "../../lib/axis";
 import { monthName, monthStarts } from "../../lib/dates";
 import { rainFactor, rainTick, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
+import { LegendKey } from "../../ui/LegendKey";
 
 const HEIGHT = 178;
 const TOP = 14;
@@ -29,12 +30,12 @@ export function MonthsChart({ rain, yearRow, units }: { rain: RainPlan; yearRow:
           className="note flex flex-wrap items-center gap-x-4"
           style={{ fontFamily: "var(--font-body)", fontWeight: 430 }}
         >
-          <Key mark={<rect y="1" width="16" height="12" fill="var(--water-1)" />}>eight years in ten</Key>
-          <Key mark={<path d="M0 7h16" stroke="var(--water-7)" strokeWidth="2.4" />}>median</Key>
-          <Key mark={<path d="M8 2l5 5-5 5-5-5z" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />}>
+          <LegendKey mark={<rect y="1" width="16" height="12" fill="var(--water-1)" />}>eight years in ten</LegendKey>
+          <LegendKey mark={<path d="M0 7h16" stroke="var(--water-7)" strokeWidth="2.4" />}>median</LegendKey>
+          <LegendKey mark={<path d="M8 2l5 5-5 5-5-5z" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />}>
             mean
-          </Key>
-          <Key mark={<rect x="4" y="1" width="7" height="12" fill="var(--water-9)" />}>{year.label}</Key>
+          </LegendKey>
+          <LegendKey mark={<rect x="4" y="1" width="7" height="12" fill="var(--water-9)" />}>{year.label}</LegendKey>
         </span>
       </h2>
       <svg
@@ -102,16 +103,5 @@ export function MonthsChart({ rain, yearRow, units }: { rain: RainPlan; yearRow:
         <path d={`M${axis.left} ${FOOT}h${axis.width}`} stroke="var(--ink)" strokeWidth="1.3" />
       </svg>
     </section>
-  );
-}
-
-function Key({ mark, children }: { mark: React.ReactNode; children: React.ReactNode }) {
-  return (
-    <span className="flex items-center gap-1.5">
-      <svg width="16" height="14" aria-hidden="true">
-        {mark}
-      </svg>
-      {children}
-    </span>
   );
 }

@@ -1,6 +1,7 @@
 import type { Operation } from "../../api/client";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
+import { freshNumber } from "../../lib/freshNumber";
 import { Choice } from "../../ui/Choice";
 import { NameEntry } from "../../ui/NameEntry";
 import { letterOf } from "./RoofPlanDrawing";
@@ -13,9 +14,7 @@ export function DownpipeRows() {
   const { downpipes, cistern, roofs } = bench.shown.document;
   const many = cistern.tanks.length > 1;
   const add = () => {
-    const taken = new Set(downpipes.map((each) => each.id));
-    let number = downpipes.length + 1;
-    while (taken.has(`group-${number}`)) number++;
+    const number = freshNumber("group", downpipes);
     const letter = letterOf(downpipes.length);
     void bench.edit(`Added downpipes ${letter}`, [
       { op: "add", path: "/downpipes/-", value: { id: `group-${number}`, name: `Downpipes ${letter}`, tank: null } },

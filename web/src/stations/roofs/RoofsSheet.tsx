@@ -5,6 +5,7 @@ import { choicesQuery } from "../../api/queries";
 import { monthStarts } from "../../lib/dates";
 import { volume } from "../../lib/units";
 import { useWorkbench } from "../../frame/workbench";
+import { freshNumber } from "../../lib/freshNumber";
 import { Cautions, Findings } from "../../ui/Findings";
 import { SiteTemperatures } from "../SiteTemperatures";
 import { Derivation, Why } from "../../ui/Why";
@@ -28,9 +29,7 @@ export function RoofsSheet() {
   const on = document.roofs.filter((roof) => roof.on).length;
 
   const addRoof = (extent: Roof["extent"]) => {
-    const taken = new Set(document.roofs.map((roof) => roof.id));
-    let number = document.roofs.length + 1;
-    while (taken.has(`roof-${number}`)) number++;
+    const number = freshNumber("roof", document.roofs);
     const roof: Roof = {
       id: `roof-${number}`,
       name: `Roof ${number}`,
