@@ -48,10 +48,10 @@ export function UseChart({ months }: { months: number[] }) {
     .join("");
   return (
     <>
-      <h2 className="heading flex flex-wrap items-baseline gap-x-5">
+      <h2 className="heading flex flex-wrap items-baseline gap-x-4">
         Use by month
         <span
-          className="note flex flex-wrap items-center gap-x-4"
+          className="note flex flex-wrap items-center gap-x-3"
           style={{ fontFamily: "var(--font-body)", fontWeight: 430 }}
         >
           {SHARES.filter(({ keys }) => rows.some((row) => sumOf(row, keys) > 0)).map(({ name, fill }) => (
