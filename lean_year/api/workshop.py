@@ -31,7 +31,7 @@ from lean_year.store.database import writing
 from lean_year.store.properties import Listed, Stored, Summary
 
 KEPT_RECORDS = 32
-KEPT_PLANS = 64
+KEPT_PLANS = 16
 LABEL_LENGTH = 120
 
 
@@ -172,7 +172,9 @@ class Workshop:
 
     def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
         """An edit without keeping it: the document, its plan and what it would move."""
-        before = properties.load_revision(self.engine, property_id, base)
+        return self._changed(properties.load_revision(self.engine, property_id, base), operations)
+
+    def _changed(self, before: Property, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
         document = apply_edit(before, operations)
         planned = self.plan(document)
         return document, planned, self.moved(before, document, planned)
@@ -186,9 +188,10 @@ class Workshop:
         ------
         InputError, properties.UnknownProperty, properties.StaleRevision
         """
-        if properties.known_edit(self.engine, property_id, edit_id):
+        before = properties.base_of_edit(self.engine, property_id, base, edit_id)
+        if before is None:
             return self.stored(property_id), ""
-        document, planned, moved = self.preview(property_id, base, operations)
+        document, planned, moved = self._changed(before, operations)
         with writing(self.engine) as session:
             stored = properties.add_revision(
                 session,
@@ -205,9 +208,9 @@ class Workshop:
         self, property_id: str, base: int, edit_id: str, rain: DailyRain, name: str, note: str
     ) -> tuple[Stored, str]:
         """Keep an imported record and let the property use it, in one step."""
-        if properties.known_edit(self.engine, property_id, edit_id):
+        before = properties.base_of_edit(self.engine, property_id, base, edit_id)
+        if before is None:
             return self.stored(property_id), ""
-        before = properties.load_revision(self.engine, property_id, base)
         record_id = properties.new_id()
         document = before.model_copy(
             deep=True, update={"rain": before.rain.model_copy(update={"record_id": record_id})}

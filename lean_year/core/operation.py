@@ -158,9 +158,16 @@ class Demand:
     """Their sum."""
 
     def __post_init__(self) -> None:
+        """Checked here, once, and not again by every replay of it."""
         if self.house_l.ndim != 2 or self.house_l.shape != self.garden_l.shape:
             raise InputError("demand_l", "needs one row for each saving step and one for none, one column a day")
+        for name in ("house_l", "garden_l"):
+            object.__setattr__(self, name, _checked(name, getattr(self, name)))
         object.__setattr__(self, "total_l", self.house_l + self.garden_l)
+
+    def of_days(self, days: NDArray[np.int64]) -> "Demand":
+        """The demand of a record put together from these days."""
+        return Demand(house_l=self.house_l[:, days], garden_l=self.garden_l[:, days])
 
 
 def _checked(name: str, values: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -170,10 +177,10 @@ def _checked(name: str, values: NDArray[np.float64]) -> NDArray[np.float64]:
     return array
 
 
-def _fits(inflow_l: NDArray[np.float64], demand_l: NDArray[np.float64], operation: Operation) -> None:
+def _fits(inflow_l: NDArray[np.float64], demand: Demand, operation: Operation) -> None:
     rows = len(operation.trigger_share) + 1
-    if demand_l.shape != (rows, inflow_l.size):
-        raise InputError("demand_l", f"needs {rows} rows of {inflow_l.size} days, has {demand_l.shape}")
+    if demand.total_l.shape != (rows, inflow_l.size):
+        raise InputError("demand_l", f"needs {rows} rows of {inflow_l.size} days, has {demand.total_l.shape}")
 
 
 def operate(
@@ -246,8 +253,7 @@ def _ready(
     if not stages:
         raise InputError("stages", "needs at least one store")
     inflow = _checked("inflow_l", inflow_l)
-    house, garden = _checked("house_l", demand.house_l), _checked("garden_l", demand.garden_l)
-    _fits(inflow, house, operation)
+    _fits(inflow, demand, operation)
     loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
     share = require_number("start_share", start_share, low=0, high=1)
     size = np.array([require_number("size_l", stage.size_l, low=0, high=MAX_VOLUME_L) for stage in stages])
@@ -267,7 +273,7 @@ def _ready(
         back_up.order_share,
         back_up.lead_days,
     )
-    return _Ready((inflow, house, garden, loss), size, settings)
+    return _Ready((inflow, demand.house_l, demand.garden_l, loss), size, settings)
 
 
 def operate_windows(
@@ -392,7 +398,7 @@ class OperatedCurve(SizeCurve):
 def operate_sizes(
     *,
     inflow_l: NDArray[np.float64],
-    demand_l: NDArray[np.float64],
+    demand: Demand,
     size_l: NDArray[np.float64],
     operation: Operation,
     start_share: float = 1.0,
@@ -407,8 +413,8 @@ def operate_sizes(
     ----------
     inflow_l : ndarray, shape (n_days,)
         [L]
-    demand_l : ndarray, shape (n_steps + 1, n_days)
-        Demand at each saving step, no step first. [L]
+    demand : Demand
+        What is wanted each day at each saving step. [L]
     size_l : ndarray, shape (n_sizes,)
         Live volumes. [L]
     operation : Operation
@@ -427,7 +433,7 @@ def operate_sizes(
     OperatedCurve
         The same figures as one `operate` for each size.
     """
-    inflow, demand, sizes = _checked("inflow_l", inflow_l), _checked("demand_l", demand_l), _checked("size_l", size_l)
+    inflow, sizes = _checked("inflow_l", inflow_l), _checked("size_l", size_l)
     _fits(inflow, demand, operation)
     loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
     share = require_number("start_share", start_share, low=0, high=1)
@@ -439,7 +445,7 @@ def operate_sizes(
     out = {name: np.zeros(sizes.size) for name in names}
     back_up = operation.back_up
     operate_block(
-        inflow, demand, loss, sizes, sizes * share, np.array(operation.trigger_share, dtype=np.float64),
+        inflow, demand.total_l, loss, sizes, sizes * share, np.array(operation.trigger_share, dtype=np.float64),
         operation.rule == "yas", back_up.keep_share, back_up.limit_l_day, back_up.load_l, back_up.order_share,
         back_up.lead_days, ends, counts, watch[0], watch[1],
         *(out[name] for name in names),

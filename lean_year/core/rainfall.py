@@ -104,6 +104,10 @@ class WaterYears:
         """Sum of a daily series over each year, shape (n_years,)."""
         return np.add.reduceat(daily, self.starts)
 
+    def days(self, on: NDArray[np.bool_]) -> NDArray[np.int64]:
+        """Days of each year on which something was so, shape (n_years,)."""
+        return np.add.reduceat(on, self.starts, dtype=np.int64)
+
 
 def month_of(dates: NDArray[np.datetime64]) -> NDArray[np.int64]:
     """Calendar month of each day, 1 to 12."""

@@ -8,8 +8,6 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern import no_shortage_size_l
-
 BS_SHARE, DIN_SHARE = 0.05, 0.06
 """Share of a year's water to store. Basis: from memory (BS 8515:2009; DIN 1989-1)."""
 TRADE_CATCH_L_MM_M2 = 600 * 3.785411784 / 25.4 / (1_000 * 0.3048**2)
@@ -61,7 +59,17 @@ def monthly_balance(*, inflow_l: NDArray[np.float64], demand_l: NDArray[np.float
     return MonthlyBalance(peak, deficits)
 
 
-def sequent_peak_l(*, inflow_l: NDArray[np.float64], demand_l: NDArray[np.float64]) -> float | None:
+@dataclass(frozen=True, slots=True)
+class CriticalPeriod:
+    """The stretch of a record, come round again after its end, that uses most more than it brings."""
+
+    size_l: float
+    """Used - brought over the stretch. [L]"""
+    days: NDArray[np.int64]
+    """Index of each of its days in the record."""
+
+
+def sequent_peak(*, inflow_l: NDArray[np.float64], demand_l: NDArray[np.float64]) -> CriticalPeriod | None:
     """The size with no failure by the sequent peak over the record run twice, as if it came round again.
 
     Parameters
@@ -71,12 +79,17 @@ def sequent_peak_l(*, inflow_l: NDArray[np.float64], demand_l: NDArray[np.float6
 
     Returns
     -------
-    float or None
-        [L]; None where the record uses more than it brings. Basis: from memory (Thomas and Burden 1963).
+    CriticalPeriod or None
+        None where the record uses more than it brings. Basis: from memory (Thomas and Burden 1963).
     """
     if demand_l.sum() > inflow_l.sum():
         return None
-    return no_shortage_size_l(inflow_l=np.tile(inflow_l, 2), demand_l=np.tile(demand_l, 2), rule="ybs")
+    used_more = np.tile(demand_l - inflow_l, 2)
+    mass = np.concatenate(([0.0], np.cumsum(used_more)))
+    lowest = np.minimum.accumulate(mass)
+    last = int(np.argmax(mass - lowest))
+    first = int(np.flatnonzero(mass[: last + 1] == lowest[last])[-1])
+    return CriticalPeriod(float(mass[last] - mass[first]), np.arange(first, last) % inflow_l.size)
 
 
 def share_of_year_l(*, yield_l_year: float, demand_l_year: float, share: float) -> float:

@@ -82,7 +82,8 @@ def _segment_m2(diameter_m: float, depth_m: NDArray[np.float64]) -> NDArray[np.f
     radius = diameter_m / 2
     above = radius - np.clip(depth_m, 0, diameter_m)
     root = np.sqrt(np.maximum(0.0, radius**2 - above**2))
-    return np.asarray(radius**2 * np.arccos(np.clip(above / radius, -1, 1)) - above * root)
+    area = radius**2 * np.arccos(np.clip(above / radius, -1, 1)) - above * root
+    return np.maximum(0.0, area)  # in a film of water the two terms cancel, to less than nothing by rounding
 
 
 @dataclass(frozen=True, slots=True)

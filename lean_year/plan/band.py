@@ -56,14 +56,13 @@ def resampled_band(
     tank = np.linspace(0, reach_l, SIZES)
     live = alone.layout.last_live_for(tank)
     begins, ends = rain.years.starts[rows], rain.years.ends[rows]
-    wanted = alone.demand.total_l
     carried = np.empty((records, SIZES))
     operation = replace(alone.operation, garden_from_first=False)
     for number, (days, year_end) in enumerate(resampled_days(begins, ends, records=records, seed=seed)):
         if alone.plain:
             sizes = replay_sizes(
                 inflow_l=alone.inflow_l[days],
-                demand_l=wanted[0, days],
+                demand_l=alone.demand.total_l[0, days],
                 size_l=live,
                 rule=operation.rule,
                 start_share=alone.start_share,
@@ -72,7 +71,7 @@ def resampled_band(
         else:
             sizes = operate_sizes(
                 inflow_l=alone.inflow_l[days],
-                demand_l=wanted[:, days],
+                demand=alone.demand.of_days(days),
                 size_l=live,
                 operation=operation,
                 start_share=alone.start_share,

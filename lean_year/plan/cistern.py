@@ -149,35 +149,30 @@ def _dry_runs(run: OperatedReplay, rain: PreparedRain) -> list[DryRun]:
 
 def _years(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
     years = rain.years
-    names = ("inflow_l", "demand_l", "supplied_l", "spilled_l", "given_up_l", "topped_up_l", "trucked_l")
-    sums = {name: years.sums(getattr(run, name)) for name in names}
-    loads, step_days = (years.sums(on.astype(np.float64)) for on in (run.loads, run.step > 0))
-    short = run.short_day
+    daily = ("inflow_l", "demand_l", "supplied_l", "given_up_l", "spilled_l")
+    sums = {name: years.sums(getattr(run, name)).tolist() for name in daily}
+    sums["shortfall_l"] = years.sums(np.where(run.short_day, run.shortfall_l, 0.0)).tolist()
+    sums["other_water_l"] = years.sums(run.topped_up_l + run.trucked_l).tolist()
+    loads, step_days, short_days = (years.days(on).tolist() for on in (run.loads, run.step > 0, run.short_day))
     rows = []
     for row in range(len(years)):
         begin, end = int(years.starts[row]), int(years.ends[row])
         lowest = begin + int(np.argmin(run.store_l[begin:end]))
-        dry = np.flatnonzero(short[begin:end])
+        dry = begin + int(np.argmax(run.short_day[begin:end]))
         rows.append(
             CisternYear(
                 label=years.label(row),
                 start=rain.dates[begin].astype(object),
                 whole=bool(years.whole[row]),
                 counted=bool(rain.counts[row]),
-                inflow_l=float(sums["inflow_l"][row]),
-                demand_l=float(sums["demand_l"][row]),
-                supplied_l=float(sums["supplied_l"][row]),
-                shortfall_l=float(run.shortfall_l[begin:end].sum()) if dry.size else 0.0,
-                given_up_l=float(sums["given_up_l"][row]),
-                spilled_l=float(sums["spilled_l"][row]),
-                other_water_l=float(sums["topped_up_l"][row] + sums["trucked_l"][row]),
-                loads=int(loads[row]),
-                step_days=int(step_days[row]),
-                short_days=int(dry.size),
-                first_short_day=rain.dates[begin + int(dry[0])].astype(object) if dry.size else None,
+                loads=loads[row],
+                step_days=step_days[row],
+                short_days=short_days[row],
+                first_short_day=rain.dates[dry].astype(object) if short_days[row] else None,
                 lowest_l=float(run.store_l[lowest]),
                 lowest_date=rain.dates[lowest].astype(object),
                 end_l=float(run.store_l[end - 1]),
+                **{name: sum_l[row] for name, sum_l in sums.items()},
             )
         )
     return rows
@@ -210,7 +205,7 @@ def _sized(supply: Supply, lean: slice, first_filling: bool) -> Sized:
         reach = max(reach, min(most * 1.1, sizing.LARGEST_SIZE_L))
     count = CURVE_SIZES if len(supply.layout.steps) == 1 else CHAINED_CURVE_SIZES
     tank = np.linspace(0, _nice_ceiling(reach), count)
-    return Sized(tank, supply.sizes(tank, (lean.start, lean.stop)))
+    return Sized(tank, supply.kept_sizes(tank, (lean.start, lean.stop)))
 
 
 def _curve(document: Property, supply: Supply, sized: Sized) -> Curve:
@@ -230,7 +225,7 @@ def _smallest(supply: Supply, sized: Sized, enough: sizing.Enough) -> float | No
     chained = len(supply.layout.steps) > 1
 
     def will_do(gross_l: NDArray[np.float64]) -> NDArray[np.bool_]:
-        curve: OperatedCurve = supply.sizes(gross_l)
+        curve: OperatedCurve = supply.kept_sizes(gross_l)
         return enough(curve)
 
     passed = np.flatnonzero(enough(sized.curve))
@@ -250,7 +245,7 @@ def _steps(document: Property, run: OperatedReplay, rain: PreparedRain) -> list[
     rows = []
     for number, step in enumerate(document.household.steps, start=1):
         on = run.step == number
-        years = (rain.years.sums(on.astype(np.float64)) > 0) & rain.counts
+        years = (rain.years.days(on) > 0) & rain.counts
         cuts = [
             f"{name} −{share * 100:g} %"
             for name, share in (
@@ -364,10 +359,10 @@ def plan_cistern(
         curve=curve,
         bank=bank,
         steps=_steps(document, run, rain),
-        schools=schools_table(alone, at_aim, for_aim, lean, roof_area_m2, say),
+        schools=schools_table(alone, alone_run, at_aim, for_aim, lean, roof_area_m2, say),
         ways=ways,
         probe_l=probe.tank_l,
-        stress=stress_tests(document, supply, catch),
+        stress=stress_tests(document, alone, alone_run, catch),
         first_year=first_year(supply, cistern.first_day, cistern.first_year_wanted_l),
         findings=[
             *_findings(document, supply, counted - carried, for_aim, first_filling, say),

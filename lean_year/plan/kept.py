@@ -12,6 +12,21 @@ from cachetools import LRUCache
 Result = TypeVar("Result")
 
 
+class Same:
+    """Stands in a key for something that has no value to compare by: equal only to itself."""
+
+    __slots__ = ("it",)
+
+    def __init__(self, it: object) -> None:
+        self.it = it  # held, so that nothing else can take its place in memory
+
+    def __hash__(self) -> int:
+        return id(self.it)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Same) and self.it is other.it
+
+
 class Kept(Generic[Result]):
     """The last results of one computation. Nobody may change a result that is kept."""
 

@@ -43,6 +43,7 @@ class School(BaseModel):
 
 def schools_table(
     supply: Supply,
+    run: OperatedReplay,
     at_aim: OperatedReplay | None,
     aim_tank_l: float | None,
     lean_row: int,
@@ -51,7 +52,7 @@ def schools_table(
 ) -> list[School]:
     """Every school on one supply.
 
-    `at_aim` is the replay of the smallest tank for the aim, `lean_row` the lean year.
+    `run` is the replay of the design, `at_aim` that of the smallest tank for the aim, `lean_row` the lean year.
     """
     rain = supply.rain
     inflow, demand = supply.inflow_l, supply.demand_l
@@ -63,7 +64,7 @@ def schools_table(
     rows = [
         _replay(supply, at_aim, aim_tank_l, say),
         _average_year(month_in, month_out, at_aim, rain, lean_row, inflow, say),
-        _lean_year(supply, lean_row, say),
+        _lean_year(supply, run, lean_row, say),
         _sequent_peak(supply, say),
         _dry_spell(supply, at_aim, say),
         _share("bs", "5 % of the year", schools.BS_SHARE, "BS 8515:2009", year_in, year_out, month_in, say),
@@ -73,7 +74,7 @@ def schools_table(
     ]
     tanks = [None if row.live_l is None else supply.layout.gross_for(row.live_l) for row in rows]
     known = np.array([tank for tank in tanks if tank is not None])
-    carried: Iterator[Any] = iter(years - supply.sizes(known).short_years if known.size else [])
+    carried: Iterator[Any] = iter(years - supply.kept_sizes(known).short_years if known.size else [])
     has_counts = bool(rain.counts.any())
     out = []
     for row, tank, letter in zip(rows, tanks, "ABCDEFGHI", strict=True):
@@ -219,7 +220,7 @@ def _average_year(
     )
 
 
-def _lean_year(supply: Supply, lean_row: int, say: Wording) -> School:
+def _lean_year(supply: Supply, run: OperatedReplay, lean_row: int, say: Wording) -> School:
     rain = supply.rain
     begin, end = int(rain.years.starts[lean_row]), int(rain.years.ends[lean_row])
     month = rain.month[begin:end]
@@ -228,7 +229,6 @@ def _lean_year(supply: Supply, lean_row: int, say: Wording) -> School:
     used = np.asarray(np.bincount(month, supply.demand_l[begin:end], minlength=13)[1:][order], dtype=np.float64)
     balance = schools.monthly_balance(inflow_l=brought, demand_l=used, repeats=False)
     label = rain.years.label(lean_row)
-    run = supply.run()
     began = float(run.store_l[begin - 1]) if begin else run.start_l
     names = ", ".join(
         f"{MONTHS[row]} {say.volume(float(brought[at]))} in, {say.volume(float(used[at]))} out"
@@ -249,27 +249,22 @@ def _lean_year(supply: Supply, lean_row: int, say: Wording) -> School:
 
 
 def _sequent_peak(supply: Supply, say: Wording) -> School:
-    size = schools.sequent_peak_l(inflow_l=supply.inflow_l, demand_l=supply.demand_l)
-    inflow, demand = np.tile(supply.inflow_l, 2), np.tile(supply.demand_l, 2)
-    if size is None:
+    found = schools.sequent_peak(inflow_l=supply.inflow_l, demand_l=supply.demand_l)
+    if found is None:
         return _school(
             "sequent_peak", "Mass curve", None, "from_memory", "Thomas and Burden 1963",
             "largest of use − brought over any stretch of days", {},
             f"{say.volume(float(supply.demand_l.sum()))} used, {say.volume(float(supply.inflow_l.sum()))} brought",
             "The record uses more than it brings: run as a circle it has no size without failure.",
         )  # fmt: skip
-    short = np.concatenate(([0.0], np.cumsum(demand - inflow)))
-    lowest = np.minimum.accumulate(short)
-    last = int(np.argmax(short - lowest))
-    first = int(np.flatnonzero(short[: last + 1] == lowest[last])[-1])
-    days = supply.rain.dates.size
-    used, brought = float(demand[first:last].sum()), float(inflow[first:last].sum())
-    begin, end = supply.rain.dates[first % days], supply.rain.dates[(last - 1) % days]
+    days = found.days
+    used, brought = float(supply.demand_l[days].sum()), float(supply.inflow_l[days].sum())
+    begin, end = supply.rain.dates[days[0] if days.size else 0], supply.rain.dates[days[-1] if days.size else 0]
     saves = " It knows no saving steps and no back-up." if not supply.plain else ""
     return _school(
         "sequent_peak",
         "Mass curve, no failure",
-        size,
+        found.size_l,
         "from_memory",
         "sequent peak, Thomas and Burden 1963",
         "largest of use − brought over any stretch of days, the record run twice round",

@@ -6,11 +6,12 @@ from functools import lru_cache
 import numpy as np
 from pydantic import BaseModel
 
+from lean_year.core.operation import OperatedReplay
 from lean_year.core.rainfall import driest_years, stretch_dry_spells
 from lean_year.plan.demand import demand_of
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.roofs import Catch, catch_rain
-from lean_year.plan.supply import Supply
+from lean_year.plan.supply import Supply, years_carried
 from lean_year.property.document import Property
 
 DRY_SPAN_YEARS = 10
@@ -41,50 +42,59 @@ def _harsher(rain: PreparedRain) -> dict[str, tuple[str, PreparedRain]]:
     return harsher | {"spells": ("Dry spells a fifth longer", longer)}
 
 
-def stress_tests(document: Property, supply: Supply, catch: Catch) -> list[StressTest]:
-    """Every stress test on a design."""
-    rain = supply.rain
-    rows = []
+def stress_tests(document: Property, alone: Supply, run: OperatedReplay, catch: Catch) -> list[StressTest]:
+    """Every stress test on a design on rain alone, of which `run` is the replay."""
+    rain = alone.rain
+    of_years = int(rain.counts.sum())
+    rows = [
+        StressTest(
+            key="none",
+            label="The record as it is",
+            years_carried=years_carried(run, rain),
+            of_years=of_years,
+            short_days=int(run.short_day.sum()),
+            shortfall_l=float(run.shortfall_l.sum()),
+        )
+    ]
 
     def add(key: str, label: str, other: Supply) -> None:
-        tally = other.on_rain_alone.tally()
+        tally = other.tally()
         rows.append(
             StressTest(
                 key=key,
                 label=label,
-                years_carried=int(rain.counts.sum()) - int(tally.short_years[0]),
-                of_years=int(rain.counts.sum()),
+                years_carried=of_years - int(tally.short_years[0]),
+                of_years=of_years,
                 short_days=int(tally.short_days[0]),
                 shortfall_l=max(0.0, float(tally.missed_l[0])),
             )
         )
 
-    add("none", "The record as it is", supply)
     for key, (label, other) in _harsher(rain).items():
         harvest = catch_rain(document, other).total
-        wanted = supply.demand
+        wanted = alone.demand
         if document.household.irrigation.area_m2 > 0:  # a drier garden drinks more
             wanted = demand_of(document, other).at_steps(document.household)
-        add(key, label, replace(supply, inflow_l=harvest, demand=wanted))
-    rows += _driest_span(supply)
+        add(key, label, replace(alone, inflow_l=harvest, demand=wanted))
+    rows += _driest_span(alone)
     on = [row for row, roof in enumerate(document.roofs) if roof.on]
     if len(on) > 1:
         best = max(on, key=lambda row: float(catch.by_roof[row].sum()))
-        left = (supply.inflow_l - catch.by_roof[best]).clip(min=0)
-        add("best_roof", f"Without {document.roofs[best].name}", replace(supply, inflow_l=left))
+        left = (alone.inflow_l - catch.by_roof[best]).clip(min=0)
+        add("best_roof", f"Without {document.roofs[best].name}", replace(alone, inflow_l=left))
     return rows
 
 
-def _driest_span(supply: Supply) -> list[StressTest]:
-    rain = supply.rain
+def _driest_span(alone: Supply) -> list[StressTest]:
+    rain = alone.rain
     rows = np.flatnonzero(rain.counts)
     if rows.size <= DRY_SPAN_YEARS or np.any(np.diff(rows) != 1):
         return []
     first = int(rows[driest_years(rain.annual_mm[rows], DRY_SPAN_YEARS)])
     span = slice(int(rain.years.starts[first]), int(rain.years.ends[first + DRY_SPAN_YEARS - 1]))
-    run = supply.on_rain_alone.windows([(span.start, span.stop)])[0]
+    run = alone.windows([(span.start, span.stop)])[0]
     starts = rain.years.starts[first : first + DRY_SPAN_YEARS] - span.start
-    short = np.add.reduceat(run.short_day.astype(np.float64), starts) > 0
+    short = np.logical_or.reduceat(run.short_day, starts)
     return [
         StressTest(
             key="driest",

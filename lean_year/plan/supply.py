@@ -18,10 +18,14 @@ from lean_year.core.operation import (
     operate_windows,
     stores_of_spans,
 )
+from lean_year.plan.kept import Kept, Same
 from lean_year.plan.layout import Layout
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.property.household import Household
 from lean_year.property.tanks import Cistern
+
+KEPT_TO_DECIMALS_L = 7
+"""Live volumes closer than this differ by rounding only."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,13 +113,25 @@ class Supply:
 
     def sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """Many totals through the record."""
-        years = self.rain.years
         if len(self.layout.steps) > 1:
             return self._chained_sizes(gross_l, watch)
+        return self._live_sizes(self.layout.last_live_for(gross_l), watch)
+
+    def kept_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
+        """As `sizes`, kept: the tanks made wider all come to the same live volumes, whatever is planned today."""
+        if len(self.layout.steps) > 1:
+            return self.sizes(gross_l, watch)
+        live = self.layout.last_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
+        same = (Same(self.rain), Same(self.inflow_l), Same(self.loss_l), Same(self.demand))
+        key = (same, self.operation, self.start_share, watch, live.tobytes())
+        return _kept_sizes.get(key, lambda: self._live_sizes(live, watch))
+
+    def _live_sizes(self, live_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
+        years = self.rain.years
         return operate_sizes(
             inflow_l=self.inflow_l,
-            demand_l=self.demand.total_l,
-            size_l=self.layout.last_live_for(gross_l),
+            demand=self.demand,
+            size_l=live_l,
             operation=self.operation,
             start_share=self.start_share,
             loss_l=self.loss_l,
@@ -144,10 +160,12 @@ class Supply:
         )
 
 
+_kept_sizes: Kept[OperatedCurve] = Kept(48)
+
+
 def counted_short_years(run: OperatedReplay, rain: PreparedRain) -> int:
     """Counted water years with a short day."""
-    short = rain.years.sums(run.short_day.astype(np.float64)) > 0
-    return int((rain.counts & short).sum())
+    return int((rain.counts & (rain.years.days(run.short_day) > 0)).sum())
 
 
 def years_carried(run: OperatedReplay, rain: PreparedRain) -> int:

@@ -1,5 +1,7 @@
 """Outlines of surfaces: are they simple, and how large."""
 
+from functools import lru_cache
+
 from shapely import Polygon
 from shapely.validation import explain_validity
 
@@ -26,4 +28,9 @@ def check_outline(points_m: list[list[float]]) -> None:
 
 def outline_area_m2(points_m: list[list[float]]) -> float:
     """Area of a simple outline. [m2]"""
+    return _area_m2(tuple(map(tuple, points_m)))
+
+
+@lru_cache(maxsize=256)
+def _area_m2(points_m: tuple[tuple[float, ...], ...]) -> float:
     return float(Polygon(points_m).area)

@@ -9,10 +9,11 @@ import datetime as dt
 import json
 import uuid
 from dataclasses import dataclass
-from functools import lru_cache
+from threading import Lock
 from typing import Literal
 
-from sqlalchemy import Engine, func, select
+from cachetools import LRUCache, cached
+from sqlalchemy import Engine, func, or_, select
 from sqlalchemy.orm import Session, defer
 
 from lean_year.property.document import Property, upgrade
@@ -103,7 +104,11 @@ def _latest_child(session: Session, property_id: str, number: int) -> int | None
     )
 
 
-@lru_cache(maxsize=64)
+_parsed: LRUCache[str, Property] = LRUCache(maxsize=64)
+_parsed_lock = Lock()
+
+
+@cached(_parsed, key=str, lock=_parsed_lock)
 def _read(text: str) -> Property:
     return Property.model_validate(upgrade(json.loads(text)))
 
@@ -207,17 +212,24 @@ def add_property(
     session.flush()
 
 
-def known_edit(engine: Engine, property_id: str, edit_id: str) -> bool:
-    """Whether an edit with that id was kept already: it was sent again because its answer was lost."""
+def base_of_edit(engine: Engine, property_id: str, base: int, edit_id: str) -> Property | None:
+    """The document that an edit is made on; None if the edit was kept already and is sent again for its answer.
+
+    Raises
+    ------
+    UnknownProperty
+        If the property has no such revision.
+    """
+    asked = select(RevisionRow.number, RevisionRow.edit_id, RevisionRow.document).where(
+        RevisionRow.property_id == property_id, or_(RevisionRow.number == base, RevisionRow.edit_id == edit_id)
+    )
     with reading(engine) as session:
-        return (
-            session.scalar(
-                select(RevisionRow.number).where(
-                    RevisionRow.property_id == property_id, RevisionRow.edit_id == edit_id
-                )
-            )
-            is not None
-        )
+        found = session.execute(asked).all()
+    if any(row.edit_id == edit_id for row in found):
+        return None
+    if not found:
+        raise UnknownProperty(property_id)
+    return _read(found[0].document)
 
 
 def add_revision(
@@ -240,6 +252,9 @@ def add_revision(
     if row.head != base:
         raise StaleRevision(row.head)
     last = session.scalar(select(func.max(RevisionRow.number)).where(RevisionRow.property_id == property_id)) or 0
+    text = document.model_dump_json()
+    with _parsed_lock:
+        _parsed[text] = document
     session.add(
         RevisionRow(
             property_id=property_id,
@@ -247,13 +262,13 @@ def add_revision(
             parent=base,
             label=label,
             edit_id=edit_id,
-            document=document.model_dump_json(),
+            document=text,
             made_at=_now(),
         )
     )
     _stand(row, last + 1, summary)
     session.flush()
-    return _stored(session, row)
+    return Stored(property_id, last + 1, label, document, can_undo=True, can_redo=False, demo=row.demo)
 
 
 def step_target(engine: Engine, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[int, Property]:

@@ -105,7 +105,7 @@ def test_every_litre_is_accounted_for_and_many_sizes_at_once_say_the_same(seed, 
     assert np.all(run.given_up_l >= -1e-9)
     curve = operate_sizes(
         inflow_l=inflow,
-        demand_l=demand.total_l,
+        demand=demand,
         size_l=np.array([size, size * 0.5]),
         operation=operation,
         loss_l=losses,

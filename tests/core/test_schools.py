@@ -48,7 +48,7 @@ def test_the_sequent_peak_is_the_smallest_size_the_replay_needs_twice_round(seed
     random = np.random.default_rng(seed)
     inflow = np.where(random.random(365) < 0.25, random.exponential(900, 365), 0.0)
     demand = np.full(365, min(150.0, 0.8 * inflow.mean()))
-    size = schools.sequent_peak_l(inflow_l=inflow, demand_l=demand)
+    size = schools.sequent_peak(inflow_l=inflow, demand_l=demand).size_l
     twice = {"inflow_l": np.tile(inflow, 2), "demand_l": np.tile(demand, 2), "rule": "ybs"}
     curve = replay_sizes(size_l=np.array([size - 1.0, size + 1e-6]), **twice)
     assert curve.short_days[1] == 0
@@ -56,7 +56,7 @@ def test_the_sequent_peak_is_the_smallest_size_the_replay_needs_twice_round(seed
 
 
 def test_the_sequent_peak_of_a_house_that_outruns_its_roof_is_none():
-    assert schools.sequent_peak_l(inflow_l=np.ones(10), demand_l=np.full(10, 2.0)) is None
+    assert schools.sequent_peak(inflow_l=np.ones(10), demand_l=np.full(10, 2.0)) is None
 
 
 def test_dry_months_run_round_the_new_year():

@@ -81,7 +81,16 @@ def test_a_failed_transaction_leaves_nothing(engine):
         add(engine, stored, 8_000, "edit-0002")
     assert late.value.head == 2
     assert properties.load_property(engine, "p").document.cistern.gross_l == 9_000
-    assert not properties.known_edit(engine, "p", "edit-0002")
+    assert properties.base_of_edit(engine, "p", 2, "edit-0002").cistern.gross_l == 9_000
+    assert properties.base_of_edit(engine, "p", 1, "edit-0001") is None
+    with pytest.raises(UnknownProperty):
+        properties.base_of_edit(engine, "p", 3, "edit-0002")
+
+
+def test_what_was_kept_is_what_is_read_again(engine):
+    kept = add(engine, put(engine), 9_000, "edit-0001").document
+    properties._parsed.clear()
+    assert properties.load_property(engine, "p").document == kept
 
 
 def test_a_record_comes_back_bit_by_bit_with_its_gaps(engine):
