@@ -165,10 +165,6 @@ class Demand:
             object.__setattr__(self, name, _checked(name, getattr(self, name)))
         object.__setattr__(self, "total_l", self.house_l + self.garden_l)
 
-    def of_days(self, days: NDArray[np.int64]) -> "Demand":
-        """The demand of a record put together from these days."""
-        return Demand(house_l=self.house_l[:, days], garden_l=self.garden_l[:, days])
-
 
 def _checked(name: str, values: NDArray[np.float64]) -> NDArray[np.float64]:
     array = np.ascontiguousarray(values, dtype=np.float64)
@@ -406,6 +402,7 @@ def operate_sizes(
     year_end: NDArray[np.int64] | None = None,
     year_counts: NDArray[np.bool_] | None = None,
     watch: tuple[int, int] = (0, 0),
+    days: NDArray[np.int64] | None = None,
 ) -> OperatedCurve:
     """Replay many live sizes of one store in one pass over the days.
 
@@ -427,6 +424,8 @@ def operate_sizes(
         As in `replay_sizes`.
     watch : tuple of int, default none
         First day and the day after the last of a span whose shortfall is counted apart, such as the lean year.
+    days : ndarray, shape (n_replayed,), default every day in its order
+        Which day of the record comes when; `year_end` and `watch` then count the days replayed.
 
     Returns
     -------
@@ -436,6 +435,9 @@ def operate_sizes(
     inflow, sizes = _checked("inflow_l", inflow_l), _checked("size_l", size_l)
     _fits(inflow, demand, operation)
     loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
+    wanted = demand.total_l
+    if days is not None:
+        inflow, wanted, loss = inflow[days], wanted[:, days], loss[days]
     share = require_number("start_share", start_share, low=0, high=1)
     ends = np.array([inflow.size]) if year_end is None else np.asarray(year_end, dtype=np.int64)
     counts = np.ones(ends.size, dtype=np.bool_) if year_counts is None else year_counts
@@ -445,7 +447,7 @@ def operate_sizes(
     out = {name: np.zeros(sizes.size) for name in names}
     back_up = operation.back_up
     operate_block(
-        inflow, demand.total_l, loss, sizes, sizes * share, np.array(operation.trigger_share, dtype=np.float64),
+        inflow, wanted, loss, sizes, sizes * share, np.array(operation.trigger_share, dtype=np.float64),
         operation.rule == "yas", back_up.keep_share, back_up.limit_l_day, back_up.load_l, back_up.order_share,
         back_up.lead_days, ends, counts, watch[0], watch[1],
         *(out[name] for name in names),

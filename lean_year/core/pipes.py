@@ -68,20 +68,20 @@ def friction_head_m(*, flow_l_s: float, bore_mm: float, length_m: float, roughne
     float
         [m]. Basis: published (Darcy-Weisbach with `friction_factor`).
     """
-    flow, bore_m, velocity = _flowing(flow_l_s, bore_mm)
+    bore_m, velocity = _flowing(flow_l_s, bore_mm)
     length = require_number("length_m", length_m, low=0, high=100_000)
     roughness = require_number("roughness_mm", roughness_mm, low=0, high=bore_mm / 2)
-    if flow == 0:
+    if velocity**2 == 0:  # also of a flow so small that its square rounds to none
         return 0.0
     factor = friction_factor(reynolds=velocity * bore_m / VISCOSITY_M2_S, relative_roughness=roughness / bore_mm)
     return factor * length / bore_m * velocity**2 / (2 * GRAVITY_M_S2)
 
 
-def _flowing(flow_l_s: float, bore_mm: float) -> tuple[float, float, float]:
-    """Flow [L/s], bore [m] and velocity [m/s]."""
+def _flowing(flow_l_s: float, bore_mm: float) -> tuple[float, float]:
+    """Bore [m] and velocity [m/s]."""
     flow = require_number("flow_l_s", flow_l_s, low=0, high=100_000)
     bore_m = require_number("bore_mm", bore_mm, low=0.1, high=10_000) / 1000
-    return flow, bore_m, flow / 1000 / (math.pi * bore_m**2 / 4)
+    return bore_m, flow / 1000 / (math.pi * bore_m**2 / 4)
 
 
 def link_head_m(
@@ -115,7 +115,7 @@ def link_head_m(
     >>> [round(link_head_m(bore_mm=bore, **pipe), 2) for bore in (50, 75, 100)]
     [1.07, 0.2, 0.06]
     """
-    velocity = _flowing(flow_l_s, bore_mm)[2]
+    velocity = _flowing(flow_l_s, bore_mm)[1]
     others = ENTRY_LOSS + EXIT_LOSS + require_number("fittings", fittings, low=0, high=1_000)
     friction = friction_head_m(flow_l_s=flow_l_s, bore_mm=bore_mm, length_m=length_m, roughness_mm=roughness_mm)
     return friction + others * velocity**2 / (2 * GRAVITY_M_S2)

@@ -70,13 +70,14 @@ def resampled_band(
             )
         else:
             sizes = operate_sizes(
-                inflow_l=alone.inflow_l[days],
-                demand=alone.demand.of_days(days),
+                inflow_l=alone.inflow_l,
+                demand=alone.demand,
                 size_l=live,
                 operation=operation,
                 start_share=alone.start_share,
-                loss_l=alone.loss_l[days],
+                loss_l=alone.loss_l,
                 year_end=year_end,
+                days=days,
             )
         carried[number] = rows.size - sizes.short_years
         if number % REPORT_EVERY == 0:

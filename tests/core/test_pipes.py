@@ -49,7 +49,8 @@ def test_the_flow_of_a_head_is_the_one_that_needs_it(flow, bore, length, fitting
 
 
 def test_no_flow_needs_no_head_and_no_head_brings_no_flow():
-    assert pipes.link_head_m(flow_l_s=0, bore_mm=50, **PLASTIC) == 0
+    for none in (0, 5e-324, 1e-200):
+        assert pipes.link_head_m(flow_l_s=none, bore_mm=50, **PLASTIC) == 0
     assert pipes.link_flow_l_s(head_m=0, bore_mm=50, **PLASTIC) == pytest.approx(0, abs=1e-9)
 
 
