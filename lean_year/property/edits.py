@@ -79,7 +79,10 @@ def check(raw: Any) -> Property:
 
 
 def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property:
-    """The document with RFC 6902 operations applied; a value that is written is no longer assumed.
+    """The document with RFC 6902 operations applied.
+
+    A value that is written is no longer assumed; what is assumed of an entry follows it when others are taken out
+    of its list or put in before it.
 
     Raises
     ------
@@ -93,6 +96,7 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
                 raw["cistern"] = _resized(raw, operation)
             else:
                 raw = jsonpatch.JsonPatch([operation]).apply(raw, in_place=True)
+            raw["assumed"] = _still_assumed(raw["assumed"], operation)
     except InputError:
         raise
     except (
@@ -104,18 +108,34 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     ) as bad:
         paths = ", ".join(str(op.get("path", ""))[:60] for op in operations[:4])
         raise InputError("operations", f"do not fit the document: {paths}") from bad
-    changed = check(raw)
-    written = [
-        "/cistern/tanks" if op.get("op") == RESIZE else op.get("path", "")
-        for op in operations
-        if op.get("op") != "test"
-    ]
-    changed.assumed = [
-        pointer
-        for pointer in changed.assumed
-        if not any(pointer == path or pointer.startswith(f"{path}/") for path in written)
-    ]
-    return changed
+    return check(raw)
+
+
+def _still_assumed(assumed: list[str], operation: dict[str, Any]) -> list[str]:
+    kind, path = operation["op"], operation["path"]
+    if kind == "test" or path.startswith("/assumed"):
+        return assumed
+    if kind == "move":
+        assumed = _still_assumed(assumed, {"op": "remove", "path": operation["from"]})
+    if kind == RESIZE:
+        path = "/cistern/tanks"
+    parent, _, last = path.rpartition("/")
+    if last.isdigit() and kind in ("add", "move", "copy"):
+        return [_moved(pointer, parent, int(last), 1) for pointer in assumed]
+    left = [pointer for pointer in assumed if pointer != path and not pointer.startswith(f"{path}/")]
+    if last.isdigit() and kind == "remove":
+        return [_moved(pointer, parent, int(last), -1) for pointer in left]
+    return left
+
+
+def _moved(pointer: str, parent: str, first: int, by: int) -> str:
+    """A pointer after the entries of a list have moved, from the `first` on."""
+    if not pointer.startswith(f"{parent}/"):
+        return pointer
+    number, *rest = pointer[len(parent) + 1 :].split("/")
+    if not number.isdigit() or int(number) < first:
+        return pointer
+    return "/".join([parent, str(int(number) + by), *rest])
 
 
 def _resized(raw: dict[str, Any], operation: dict[str, Any]) -> Any:

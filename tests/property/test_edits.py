@@ -98,3 +98,17 @@ def test_a_number_is_taken_only_within_its_range(value):
     else:
         with pytest.raises(InputError, match="depth_m: must be a number from 0 to 10"):
             require_number("depth_m", value, low=0, high=10)
+
+
+def test_what_is_assumed_follows_its_entry_through_the_list():
+    document = farm().model_copy(update={"assumed": ["/roofs/0/runoff", "/roofs/2/runoff", "/prices"]})
+    taken = apply_edit(document, [{"op": "remove", "path": "/roofs/0"}])
+    assert taken.assumed == ["/roofs/1/runoff", "/prices"]
+    roof = document.roofs[0].model_dump(mode="json") | {"id": "new"}
+    put_in = apply_edit(document, [{"op": "add", "path": "/roofs/1", "value": roof}])
+    assert put_in.assumed == ["/roofs/0/runoff", "/roofs/3/runoff", "/prices"]
+    moved = apply_edit(document, [{"op": "move", "from": "/roofs/0", "path": "/roofs/2"}])
+    assert moved.assumed == ["/roofs/1/runoff", "/prices"]
+    first_height = [{"op": "add", "path": "/roofs/0/runoff", "value": 0.9},
+                    {"op": "replace", "path": "/assumed", "value": ["/roofs/0/runoff"]}]  # fmt: skip
+    assert apply_edit(document, first_height).assumed == ["/roofs/0/runoff"]

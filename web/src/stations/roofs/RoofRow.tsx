@@ -63,7 +63,7 @@ export function RoofRow(props: {
             )}
             <button
               className="fix relative ml-4 after:absolute after:-inset-2 after:content-['']"
-              onClick={() => void bench.edit(`Removed ${roof.name}`, removal(document.assumed, index))}
+              onClick={() => void bench.edit(`Removed ${roof.name}`, [{ op: "remove", path: `/roofs/${index}` }])}
               aria-label={`Remove ${roof.name}`}
             >
               Remove
@@ -280,18 +280,5 @@ function measured(document: Document, at: string): Operation[] {
   return [
     ...replace(`${at}/outlet_m`, USUAL_OUTLET_M),
     ...replace("/assumed", [...document.assumed.filter((pointer) => pointer !== `${at}/outlet_m`), `${at}/outlet_m`]),
-  ];
-}
-
-/** Taking a roof out moves the ones behind it up, and with them what is assumed about them. */
-function removal(assumed: string[], index: number) {
-  const moved = assumed.flatMap((pointer) => {
-    const match = /^\/roofs\/(\d+)(\/.*)$/.exec(pointer);
-    if (!match || Number(match[1]) < index) return [pointer];
-    return Number(match[1]) === index ? [] : [`/roofs/${Number(match[1]) - 1}${match[2]}`];
-  });
-  return [
-    { op: "remove" as const, path: `/roofs/${index}` },
-    { op: "replace" as const, path: "/assumed", value: moved },
   ];
 }
