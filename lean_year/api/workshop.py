@@ -19,8 +19,8 @@ from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.band import resampled_band
 from lean_year.plan.changes import what_moved
 from lean_year.plan.demand import demand_of
+from lean_year.plan.harvest import catch_rain
 from lean_year.plan.prepared_rain import PreparedRain, prepare_rain
-from lean_year.plan.roofs import catch_rain
 from lean_year.plan.search import search_designs
 from lean_year.plan.whole import Planned, plan_property, supply_of
 from lean_year.plan.wording import Wording

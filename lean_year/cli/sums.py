@@ -7,22 +7,22 @@ import typer
 
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
-from lean_year.core.quick_sums import QUICK_SUMS, work_out
+from lean_year.core.quick_sums import QUICK_SUMS, SumInput, work_out
 
 _NUMBER = re.compile(r"[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d{1,3})?")
 
 
-def _values(pairs: list[str]) -> dict[str, float]:
-    values: dict[str, float] = {}
+def _values(pairs: list[str]) -> dict[str, float | str]:
+    values: dict[str, float | str] = {}
     for pair in pairs:
         key, equals, text = pair.partition("=")
         if not equals or not key:
             raise InputError(pair, "must be written key=value")
         if key in values:
             raise InputError(key, "is given twice")
-        if not _NUMBER.fullmatch(text):
+        if key != "method" and not _NUMBER.fullmatch(text):
             raise InputError(key, f"must be a number, got {text!r}")
-        values[key] = float(text)
+        values[key] = text if key == "method" else float(text)
     return values
 
 
@@ -41,13 +41,26 @@ def quick_sum(
     show(work_out(name, _values(values or [])), as_json)
 
 
+def _inputs(asked: tuple[SumInput, ...]) -> dict[str, dict[str, float | str]]:
+    return {each.name: {"unit": each.unit, "low": each.low, "high": each.high} for each in asked}
+
+
+def _line(asked: SumInput) -> str:
+    return f"{asked.name} [{asked.unit}] {asked.low:,g} to {asked.high:,g}"
+
+
 def _show_list(as_json: bool) -> None:
     if as_json:
         sums = {
             each.name: {
                 "label": each.label,
                 "formula": each.formula,
-                "inputs": {i.name: {"unit": i.unit, "low": i.low, "high": i.high} for i in each.inputs},
+                "inputs": _inputs(each.inputs),
+                **(
+                    {"methods": {name: _inputs(asked) for name, asked in each.methods.items()}}
+                    if each.methods
+                    else {}
+                ),
                 "outputs": dict(each.outputs),
             }
             for each in QUICK_SUMS.values()
@@ -57,7 +70,9 @@ def _show_list(as_json: bool) -> None:
     for each in QUICK_SUMS.values():
         print(f"{each.name}: {each.label}; {each.formula}")
         for asked in each.inputs:
-            print(f"    {asked.name} [{asked.unit}] {asked.low:,g} to {asked.high:,g}")
+            print(f"    {_line(asked)}")
+        for method, more in each.methods.items():
+            print(f"    method={method} with {', '.join(map(_line, more))}")
         print(f"    gives {', '.join(f'{name} [{unit}]' for name, unit in each.outputs.items())}")
 
 

@@ -77,6 +77,49 @@ def friction_head_m(*, flow_l_s: float, bore_mm: float, length_m: float, roughne
     return factor * length / bore_m * velocity**2 / (2 * GRAVITY_M_S2)
 
 
+def mean_velocity_m_s(*, flow_l_s: float, bore_mm: float) -> float:
+    """Flow over section.
+
+    Parameters
+    ----------
+    flow_l_s : float
+        0 to 100,000. [L/s]
+    bore_mm : float
+        [mm]
+
+    Returns
+    -------
+    float
+        [m/s]
+    """
+    return _flowing(flow_l_s, bore_mm)[1]
+
+
+def hazen_williams_head_m(*, flow_l_s: float, bore_mm: float, length_m: float, c: float) -> float:
+    """Head lost to friction by the trade's formula: `10.67 L Q^1.852 / (C^1.852 d^4.8704)`.
+
+    Parameters
+    ----------
+    flow_l_s : float
+        0 to 100,000. [L/s]
+    bore_mm : float
+        [mm]
+    length_m : float
+        0 to 100,000. [m]
+    c : float
+        10 to 200. [-]
+
+    Returns
+    -------
+    float
+        [m]. Basis: published (Hazen and Williams 1905).
+    """
+    bore_m, _ = _flowing(flow_l_s, bore_mm)
+    length = require_number("length_m", length_m, low=0, high=100_000)
+    factor = require_number("c", c, low=10, high=200)
+    return float(10.67 * length * (flow_l_s / 1000) ** 1.852 / (factor**1.852 * bore_m**4.8704))
+
+
 def _flowing(flow_l_s: float, bore_mm: float) -> tuple[float, float]:
     """Bore [m] and velocity [m/s]."""
     flow = require_number("flow_l_s", flow_l_s, low=0, high=100_000)

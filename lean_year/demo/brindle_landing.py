@@ -7,6 +7,7 @@ from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof, SnowE
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.household import Household, PeriodEntry, StepEntry, UseEntry
 from lean_year.property.tanks import Cistern, LyingCylinder, Tank
+from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 
 _FOOT_M = 0.3048
 
@@ -19,7 +20,24 @@ def brindle_landing(record_id: str | None = None) -> Property:
         place="Lake Anskell, at the slipway",
         units="us",
         site=Site(latitude_deg=47.6),
-        downpipes=[Downpipe(id="a", name="Lake side"), Downpipe(id="b", name="Yard side")],
+        downpipes=[
+            Downpipe(
+                id="a",
+                name="Lake side",
+                pipes=2,
+                bore_mm=77.9,
+                screens=[Screen(kind="leaf_screen"), Screen(kind="inlet_mesh", open_cm2=180)],
+                run=Run(bore_mm=102.3, length_m=26 * _FOOT_M),
+            ),
+            Downpipe(
+                id="b",
+                name="Yard side",
+                pipes=2,
+                bore_mm=77.9,
+                screens=[Screen(kind="leaf_screen"), Screen(kind="inlet_mesh", open_cm2=180)],
+                run=Run(bore_mm=77.9, length_m=32 * _FOOT_M, into="a"),
+            ),
+        ],
         roofs=[
             Roof(
                 id="lake-side",
@@ -29,6 +47,8 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 pitch_deg=26.57,
                 loss_mm=0.4,
                 drains=[Drain(group="a")],
+                outlet_m=11 * _FOOT_M,
+                gutter=Gutter(width_mm=127, length_m=51 * _FOOT_M, outlets=2),
                 snow_guards=True,
             ),
             Roof(
@@ -39,6 +59,8 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 pitch_deg=26.57,
                 loss_mm=0.4,
                 drains=[Drain(group="b")],
+                outlet_m=11 * _FOOT_M,
+                gutter=Gutter(width_mm=127, length_m=51 * _FOOT_M, outlets=2),
                 snow_guards=True,
                 x_m=12 * _FOOT_M,
             ),
@@ -58,7 +80,22 @@ def brindle_landing(record_id: str | None = None) -> Property:
         ],
         losses="daily",
         snow=SnowEntry(on=True, threshold_c=1, melt_mm_c_day=4),
-        rain=Rain(record_id=record_id),
+        rain=Rain(record_id=record_id, design_intensity_mm_h=2.4 * 25.4),
+        downpour=Downpour(source="table", overflow_intensity_mm_h=4.1 * 25.4),
+        levels=Levels(
+            datum="workshop floor",
+            ground_m=-0.2,
+            tank_ground_m=-0.5,
+            discharge_m=-6 * _FOOT_M,
+            pump_m=-8 * _FOOT_M,
+            highest_tap_m=14 * _FOOT_M,
+        ),
+        first_flush=FirstFlush(
+            kind="standpipe", place="group", depth_mm=0.2, bore_mm=102.3, wall_m=2.1, drain="emitter", emitter_l_h=1.9
+        ),
+        overflow=OverflowEntry(
+            bore_mm=154.1, length_m=40 * _FOOT_M, way="reed_bed", footing_m=22 * _FOOT_M, end="grate"
+        ),
         household=Household(
             residents=2,
             habit="careful",
@@ -68,7 +105,7 @@ def brindle_landing(record_id: str | None = None) -> Property:
                     name="Flat, taps and shower",
                     fixture="shower",
                     quality="drinking",
-                    litres_person_day=34,
+                    litres_person_day=32,
                 ),
                 UseEntry(id="toilet", name="Flat, toilet", fixture="toilet", litres_person_day=13),
                 UseEntry(id="laundry", name="Laundry", fixture="laundry", litres_person_day=8),
@@ -101,6 +138,7 @@ def brindle_landing(record_id: str | None = None) -> Property:
                     floor_m=-3.1,
                     outlet_m=0.15,
                     overflow_m=6.7 * _FOOT_M,
+                    inlet=Inlet(bore_mm=102.3, vent_mm=102.3, floating_suction=True, gauge="float"),
                 )
             ],
             short_years_allowed=2,

@@ -7,6 +7,7 @@ from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.household import BackUpEntry, Household, UseEntry
 from lean_year.property.tanks import Cistern, Link, Slim, Tank
+from lean_year.property.water_path import Downpour, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 
 
 def lantern_row(record_id: str | None = None) -> Property:
@@ -17,7 +18,24 @@ def lantern_row(record_id: str | None = None) -> Property:
         place="Pellisford",
         units="metric",
         site=Site(latitude_deg=52.3),
-        downpipes=[Downpipe(id="a", name="Yard", tank="tall"), Downpipe(id="b", name="Street", tank="low")],
+        downpipes=[
+            Downpipe(
+                id="a",
+                name="Yard",
+                tank="tall",
+                bore_mm=65,
+                screens=[Screen(kind="leaf_screen"), Screen(kind="inlet_mesh")],
+                run=Run(bore_mm=71, length_m=3),
+            ),
+            Downpipe(
+                id="b",
+                name="Street",
+                tank="low",
+                bore_mm=65,
+                screens=[Screen(kind="lid_basket", reached_from="step_ladder")],
+                run=Run(bore_mm=71, length_m=7.5),
+            ),
+        ],
         roofs=[
             Roof(
                 id="back",
@@ -27,6 +45,8 @@ def lantern_row(record_id: str | None = None) -> Property:
                 pitch_deg=35,
                 loss_mm=0.6,
                 drains=[Drain(group="a")],
+                outlet_m=5.1,
+                gutter=Gutter(width_mm=112),
             ),
             Roof(
                 id="front",
@@ -36,6 +56,8 @@ def lantern_row(record_id: str | None = None) -> Property:
                 pitch_deg=35,
                 loss_mm=0.6,
                 drains=[Drain(group="b")],
+                outlet_m=5.1,
+                gutter=Gutter(width_mm=112),
                 y_m=4.5,
             ),
             Roof(
@@ -46,11 +68,16 @@ def lantern_row(record_id: str | None = None) -> Property:
                 pitch_deg=22,
                 loss_mm=0.8,
                 drains=[Drain(group="a", share=0.5), Drain(group="b", share=0.5)],
+                outlet_m=2.6,
+                gutter=Gutter(width_mm=100, outlets=2, outlet_mm=80),
                 x_m=0,
                 y_m=-6.6,
             ),
         ],
-        rain=Rain(record_id=record_id),
+        rain=Rain(record_id=record_id, design_intensity_mm_h=88),
+        downpour=Downpour(source="table", overflow_intensity_mm_h=140),
+        levels=Levels(datum="yard drain", tank_ground_m=0, discharge_m=-0.25, highest_tap_m=6.4),
+        overflow=OverflowEntry(bore_mm=71, length_m=2.5, way="storm_drain", footing_m=3),
         household=Household(
             residents=2,
             habit="ordinary",
@@ -77,6 +104,7 @@ def lantern_row(record_id: str | None = None) -> Property:
                     shape=Slim(length_m=1.9, width_m=0.6, height_m=2.1),
                     outlet_m=0.13,
                     overflow_m=2.0,
+                    inlet=Inlet(bore_mm=71, vent_mm=71, gauge="sight_tube", gap_mm=90),
                 ),
                 Tank(
                     id="low",
@@ -85,6 +113,7 @@ def lantern_row(record_id: str | None = None) -> Property:
                     count=2,
                     outlet_m=0.13,
                     overflow_m=1.7,
+                    inlet=Inlet(bore_mm=71, vent_mm=71, gap_mm=90),
                     link=Link(bore_mm=50, length_m=0.8),
                 ),
             ],

@@ -7,6 +7,16 @@ from lean_year.property.catchment import Downpipe, Drain, Outline, Rectangle, Ro
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.household import Animals, Household, Irrigation, StepEntry
 from lean_year.property.tanks import Cistern, Tank, UprightCylinder
+from lean_year.property.water_path import (
+    Downpour,
+    FirstFlush,
+    Gutter,
+    Inlet,
+    Levels,
+    OverflowEntry,
+    Run,
+    Screen,
+)
 
 
 def saltmarrow(record_id: str | None = None) -> Property:
@@ -16,7 +26,26 @@ def saltmarrow(record_id: str | None = None) -> Property:
         place="Merrowick, above the cove",
         units="metric",
         site=Site(latitude_deg=49.4),
-        downpipes=[Downpipe(id="a", name="House"), Downpipe(id="b", name="Barn and studio")],
+        downpipes=[
+            Downpipe(
+                id="a",
+                name="House",
+                pipes=4,
+                bore_mm=77,
+                screen_m=2.55,
+                screens=[Screen(kind="leaf_screen", reached_from="step_ladder"), Screen(kind="inlet_mesh")],
+                run=Run(kind="wet", length_m=19, bends_90=3, low_point_m=-2.3),
+            ),
+            Downpipe(
+                id="b",
+                name="Barn and studio",
+                pipes=5,
+                bore_mm=77,
+                screen_m=1.9,
+                screens=[Screen(kind="leaf_screen", reached_from="step_ladder"), Screen(kind="inlet_mesh")],
+                run=Run(kind="dry", length_m=14),
+            ),
+        ],
         roofs=[
             Roof(
                 id="house",
@@ -26,6 +55,8 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 pitch_deg=38,
                 loss_mm=0.5,
                 drains=[Drain(group="a")],
+                outlet_m=2.9,
+                gutter=Gutter(outlets=4, outlet_mm=100),
                 hazards=["birds"],
             ),
             Roof(
@@ -36,6 +67,8 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 pitch_deg=12,
                 loss_mm=0.4,
                 drains=[Drain(group="b")],
+                outlet_m=2.3,
+                gutter=Gutter(outlets=2, outlet_mm=100),
                 x_m=14.5,
                 y_m=-2.5,
             ),
@@ -47,16 +80,26 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 pitch_deg=20,
                 loss_mm=0.4,
                 drains=[Drain(group="b")],
+                outlet_m=3.1,
+                gutter=Gutter(outlets=3, outlet_mm=100),
                 x_m=12.5,
                 y_m=7.5,
                 hazards=["trees"],
             ),
         ],
-        rain=Rain(record_id=record_id),
+        rain=Rain(record_id=record_id, design_intensity_mm_h=96),
+        downpour=Downpour(source="table", overflow_intensity_mm_h=150),
+        levels=Levels(
+            ground_m=-0.15, tank_ground_m=-1.6, discharge_m=-2.4, pump_m=-1.62, plant_room_m=0.4, highest_tap_m=3.3
+        ),
+        first_flush=FirstFlush(kind="ball", place="group", bore_mm=152, wall_m=2.0, drain="emitter", emitter_l_h=2),
+        overflow=OverflowEntry(
+            bore_mm=190, length_m=6, bends_90=1, way="swale", footing_m=9, infiltration_mm_h=25, depth_m=0.2
+        ),
         household=Household(
             residents=3,
             habit="careful",
-            litres_person_day=75,
+            litres_person_day=68,
             guests=[0, 0, 0, 0.3, 0.6, 1, 1.8, 1.8, 0.6, 0, 0, 0.4],
             irrigation=Irrigation(
                 area_m2=42,
@@ -78,6 +121,7 @@ def saltmarrow(record_id: str | None = None) -> Property:
                     floor_m=-1.6,
                     outlet_m=0.08,
                     overflow_m=2.3,
+                    inlet=Inlet(bore_mm=104, vent_mm=190, floating_suction=True),
                 )
             ],
             fire_reserve_l=4_000,

@@ -8,9 +8,10 @@ from pydantic import BaseModel
 from lean_year.core.bank import Share, Vessel, room_left_l
 from lean_year.core.pipes import link_flow_l_s, link_head_m
 from lean_year.plan.figure import Finding
+from lean_year.plan.flow import flows_at
 from lean_year.plan.layout import Layout, Step, layout_of
-from lean_year.plan.roofs import plan_area_m2
 from lean_year.plan.supply import Supply
+from lean_year.plan.surface import plan_area_m2
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 from lean_year.property.tanks import Tank, UprightCylinder, Volume
@@ -89,8 +90,7 @@ class BankPlan(BaseModel):
 
 def design_inflow_l_s(document: Property) -> float:
     """Water off the roofs in use in the design downpour, all of it running off. [L/s]"""
-    area = sum(plan_area_m2(roof) for roof in document.roofs if roof.on)
-    return area * document.rain.design_intensity_mm_h / 3600
+    return flows_at(document, document.rain.design_intensity_mm_h).total
 
 
 def _width_m(tank: Tank) -> float:

@@ -15,8 +15,8 @@ from lean_year.plan.bank import BankPlan, bank_findings, plan_bank
 from lean_year.plan.cistern_figures import RULE_SOURCE, cistern_figures
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.first_year import FirstYear, first_year
+from lean_year.plan.harvest import Catch
 from lean_year.plan.prepared_rain import PreparedRain
-from lean_year.plan.roofs import Catch
 from lean_year.plan.schools import School, schools_table
 from lean_year.plan.stress import StressTest, stress_tests
 from lean_year.plan.supply import Supply, years_carried

@@ -1,8 +1,8 @@
 """What every stage answers with: figures that explain themselves, and findings."""
 
-from typing import Literal
+from typing import Any, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from lean_year.core.catchment import Basis
 
@@ -40,6 +40,13 @@ class Figure(BaseModel):
     """What would change the answer, and by how much."""
 
 
+class Fix(BaseModel):
+    """One way to mend something, as the edit that does it."""
+
+    text: str
+    operations: list[dict[str, Any]]
+
+
 class Finding(BaseModel):
     """Something to know or to mend, in the order measured, needed, fix."""
 
@@ -48,3 +55,5 @@ class Finding(BaseModel):
     severity: Severity
     text: str
     fix: str = ""
+    fixes: list[Fix] = Field(default_factory=list)
+    """Edits that would mend it, the first the one that `fix` describes; empty where it takes more than an edit."""

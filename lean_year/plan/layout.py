@@ -7,6 +7,7 @@ import numpy as np
 from lean_year.core.bank import Bank, Vessel, linked_bank
 from lean_year.core.operation import Stage
 from lean_year.core.sizing import LARGEST_SIZE_L
+from lean_year.plan.surface import plan_area_m2, runoff_of
 from lean_year.property.document import Property
 from lean_year.property.tanks import Cistern, Tank
 
@@ -117,8 +118,6 @@ def layout_of(document: Property, phase: int | None = None) -> Layout:
 
 def _arriving(document: Property, groups: list[list[Tank]]) -> list[float]:
     """Share of the roofs' water that arrives in each store, by what their downpipes feed."""
-    from lean_year.plan.roofs import plan_area_m2, runoff_of
-
     where = {tank.id: number for number, tanks in enumerate(groups) for tank in tanks}
     feeds = {pipe.id: where.get(pipe.tank or "", 0) for pipe in document.downpipes}
     water = [0.0] * len(groups)

@@ -1,22 +1,20 @@
 """Roofs: what catches rain, what each surface brings, and whether it is fit for the use."""
 
-from dataclasses import dataclass
-
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from lean_year.core import catchment, snow
+from lean_year.core import catchment
 from lean_year.core.catchment import MONTHLY_SCHOOL_RUNOFF
-from lean_year.plan.demand import HouseholdDemand, et0_mm, temperatures
+from lean_year.plan.demand import HouseholdDemand, temperatures
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.fitness import fitness_findings
-from lean_year.plan.kept import Kept
+from lean_year.plan.harvest import Catch, mean_year_l, snow_applies
 from lean_year.plan.prepared_rain import PreparedRain
+from lean_year.plan.surface import outline_m, plan_area_m2, runoff_of
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.catchment import Outline, PlanArea, Rectangle, Roof
 from lean_year.property.document import Property
-from lean_year.property.outline import outline_area_m2
 
 CAUTIONS = [
     "Measuring from the ground or a drawing is safest. Work at height needs a fixed ladder, fall protection "
@@ -28,7 +26,6 @@ SNOW_CAUTION = (
     "Snow load, the least pitch and the membrane under low-pitch metal are the roofer's or a structural engineer's "
     "to confirm. Sliding snow takes gutters and people with it."
 )
-SLICK = ("metal", "glazed_tile", "copper", "bare_zinc", "rain_roof")
 FROZEN_SHARE = 0.1
 """From here on it matters that snow is no rain. Basis: estimate."""
 LOSS_FORMULA = {
@@ -41,18 +38,6 @@ LOSS_SOURCE = {
     "coefficient": "coefficient only",
     "monthly": "enHealth, Guidance on use of rainwater tanks (from memory)",
 }
-
-
-@dataclass(frozen=True, slots=True)
-class Catch:
-    """Daily water off each roof and off those switched on. [L]"""
-
-    by_roof: list[NDArray[np.float64]]
-    total: NDArray[np.float64]
-    lost_l: NDArray[np.float64]
-    """Evaporation out of stores under an open mesh. [L]"""
-    snow_lost_mm: list[float]
-    """Snow that each roof lost by sliding and blowing in the whole record; 0 where snow is not told apart. [mm]"""
 
 
 class RoofPlan(BaseModel):
@@ -94,25 +79,6 @@ class RoofsPlan(BaseModel):
     cautions: list[str]
 
 
-def plan_area_m2(roof: Roof) -> float:
-    """Plan area of a roof as entered. [m2]"""
-    match roof.extent:
-        case PlanArea(area_m2=area_m2):
-            return area_m2
-        case Outline(points_m=points_m):
-            return outline_area_m2(points_m)
-        case Rectangle() as extent:
-            return catchment.roof_plan_area_m2(
-                slope_length_m=extent.length_m,
-                width_m=extent.width_m,
-                pitch_deg=roof.pitch_deg if extent.along_slope else 0.0,
-            )
-
-
-def runoff_of(roof: Roof) -> float:
-    return catchment.runoff_coefficients()[roof.material].central if roof.runoff is None else roof.runoff
-
-
 def _frozen_share(document: Property, rain: PreparedRain) -> float:
     """Share of what fell on days as cold as snow; 0 where nobody knows the temperatures."""
     weather = temperatures(document, rain)
@@ -121,71 +87,6 @@ def _frozen_share(document: Property, rain: PreparedRain) -> float:
         return 0.0
     frozen = (weather[0] + weather[1]) / 2 <= document.snow.threshold_c
     return float(rain.filled_mm[frozen].sum()) / total
-
-
-def snow_applies(document: Property, rain: PreparedRain) -> bool:
-    return document.snow.on and temperatures(document, rain) is not None
-
-
-def _water_by_roof(document: Property, rain: PreparedRain) -> tuple[list[NDArray[np.float64]], list[float]]:
-    """Rain and melt that each roof turns into water each day, and the snow it loses. [mm]"""
-    if not snow_applies(document, rain):
-        return [rain.filled_mm] * len(document.roofs), [0.0] * len(document.roofs)
-    low, high = temperatures(document, rain) or (rain.filled_mm, rain.filled_mm)
-    rules = snow.SnowRules(document.snow.threshold_c, document.snow.melt_mm_c_day)
-    made: dict[float, snow.RoofWater] = {}
-    water, lost = [], []
-    for roof in document.roofs:
-        share = snow.usual_lost_share(pitch_deg=roof.pitch_deg, slick=roof.material in SLICK, guards=roof.snow_guards)
-        if share not in made:
-            made[share] = snow.snow_on_roof(
-                fall_mm=rain.filled_mm, mean_c=(low + high) / 2, rules=rules, lost_share=share
-            )
-        water.append(made[share].water_mm)
-        lost.append(float(made[share].lost_mm.sum()))
-    return water, lost
-
-
-def _harvest(
-    document: Property, roof: Roof, water_mm: NDArray[np.float64], rain: PreparedRain
-) -> NDArray[np.float64]:
-    area, runoff = plan_area_m2(roof), runoff_of(roof)
-    if roof.material == "mesh_cover":  # rain straight into the store
-        return area * water_mm
-    if document.losses == "monthly":
-        months = rain.dates.astype("datetime64[M]").astype(np.int64)
-        left = catchment.monthly_school_runoff_mm(water_mm, months)
-        return area * min(runoff, MONTHLY_SCHOOL_RUNOFF) * left
-    loss = roof.loss_mm if document.losses == "daily" else 0.0
-    return catchment.harvest_l(area_m2=area, rain_mm=water_mm, runoff=runoff, loss_mm=loss)
-
-
-_kept: Kept[Catch] = Kept(16)
-
-
-def catch_rain(document: Property, rain: PreparedRain) -> Catch:
-    """The daily harvest of every roof. [L]"""
-    parts = document.model_dump_json(include={"roofs", "losses", "snow", "site"})
-    garden = document.household.irrigation.model_dump_json()  # its evapotranspiration empties open stores
-    return _kept.get((rain, parts, garden), lambda: _catch_rain(document, rain))
-
-
-def _catch_rain(document: Property, rain: PreparedRain) -> Catch:
-    water, snow_lost = _water_by_roof(document, rain)
-    by_roof = [_harvest(document, roof, mm, rain) for roof, mm in zip(document.roofs, water, strict=True)]
-    total, lost = np.zeros_like(rain.filled_mm), np.zeros_like(rain.filled_mm)
-    for roof, harvest in zip(document.roofs, by_roof, strict=True):
-        if roof.on:
-            total += harvest
-            if roof.material == "mesh_cover":
-                lost += plan_area_m2(roof) * et0_mm(document, rain)[0]
-    return Catch(by_roof, total, lost, snow_lost)
-
-
-def mean_year_l(daily_l: NDArray[np.float64], rain: PreparedRain) -> float | None:
-    """Mean over the counted water years; None where none counts. [L]"""
-    sums = rain.years.sums(daily_l)[rain.counts]
-    return float(sums.mean()) if sums.size else None
 
 
 def _loss_words(document: Property, roof: Roof, say: Wording) -> str:
@@ -244,19 +145,6 @@ def _surface(
         low_l_year=low,
         high_l_year=high,
     )
-
-
-def outline_m(roof: Roof) -> list[list[float]]:
-    """Corners on the plan, east and north of its origin; a square where only an area is known. [m]"""
-    x, y, area_m2 = roof.x_m, roof.y_m, plan_area_m2(roof)
-    if isinstance(roof.extent, Outline):
-        return [[x + px, y + py] for px, py in roof.extent.points_m]
-    if isinstance(roof.extent, Rectangle) and area_m2 > 0:
-        wide = roof.extent.width_m
-        deep = area_m2 / wide if wide > 0 else 0.0
-    else:
-        wide = deep = area_m2**0.5
-    return [[x, y], [x + wide, y], [x + wide, y + deep], [x, y + deep]]
 
 
 def _area_formula(roof: Roof) -> str:
@@ -335,7 +223,7 @@ def plan_roofs(
     }
     if rain is not None and catch is not None:
         figures["harvest_l_year"] = Figure(
-            value=mean_year_l(catch.total, rain),
+            value=mean_year_l(catch.off_roofs, rain),
             unit="L",
             label="Water off the roofs in a mean year",
             basis="derived",
@@ -347,7 +235,7 @@ def plan_roofs(
     by_month = None
     if rain is not None and catch is not None:
         days = np.bincount(rain.month, minlength=13)[1:]
-        by_month = (np.bincount(rain.month, catch.total, minlength=13)[1:] / np.maximum(days, 1)).tolist()
+        by_month = (np.bincount(rain.month, catch.off_roofs, minlength=13)[1:] / np.maximum(days, 1)).tolist()
     told_apart = rain is not None and snow_applies(document, rain)
     return RoofsPlan(
         figures=figures,
@@ -418,7 +306,7 @@ def _findings(
         years = rain.filled_mm.size / 365.25
         for roof, lost in zip(document.roofs, catch.snow_lost_mm, strict=True):
             litres = plan_area_m2(roof) * runoff_of(roof) * lost / years
-            if roof.on and not roof.snow_guards and litres > 0.05 * float(catch.total.sum()) / years:
+            if roof.on and not roof.snow_guards and litres > 0.05 * float(catch.off_roofs.sum()) / years:
                 found.append(
                     Finding(
                         code="ROOF_SNOW_SLIDES",

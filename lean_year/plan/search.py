@@ -10,9 +10,9 @@ from pydantic import BaseModel
 
 from lean_year.plan.band import Progress
 from lean_year.plan.demand import demand_of
+from lean_year.plan.harvest import catch_rain
 from lean_year.plan.layout import layout_of
 from lean_year.plan.prepared_rain import PreparedRain
-from lean_year.plan.roofs import catch_rain
 from lean_year.plan.supply import Supply, operation_of
 from lean_year.plan.wording import Wording
 from lean_year.plan.worth import rain_roof_entry

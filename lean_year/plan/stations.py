@@ -6,7 +6,10 @@ from pydantic import BaseModel
 
 from lean_year.plan.cistern import CisternPlan
 from lean_year.plan.figure import Finding, Stage
+from lean_year.plan.first_flush import FirstFlushPlan
+from lean_year.plan.gutters import GuttersPlan
 from lean_year.plan.household import HouseholdPlan
+from lean_year.plan.overflow import OverflowPlan
 from lean_year.plan.rain import RainPlan
 from lean_year.plan.roofs import RoofsPlan
 from lean_year.plan.wording import Wording, several
@@ -34,6 +37,9 @@ _DOCUMENT_PARTS: dict[Stage, str] = {
     "roofs": "/roofs",
     "household": "/household",
     "cistern": "/cistern",
+    "gutters": "/downpipes",
+    "first_flush": "/first_flush",
+    "overflow": "/overflow",
 }
 
 
@@ -50,6 +56,9 @@ def stations(
     roofs: RoofsPlan,
     household: HouseholdPlan,
     cistern: CisternPlan | None,
+    gutters: GuttersPlan,
+    first_flush: FirstFlushPlan,
+    overflow: OverflowPlan,
     findings: list[Finding],
     say: Wording,
 ) -> list[Station]:
@@ -72,23 +81,35 @@ def stations(
         headlines["cistern"] = f"{tank}, dry {dry:,} d" if dry else f"{tank}, low {tightest}"
     else:
         headlines["cistern"] = f"{tank}, not replayed"
+    drop = gutters.figures["drop_m"].value
+    headlines["gutters"] = "heights not measured" if drop is None else f"{say.length(drop)} of drop"
+    depth, volume = (first_flush.figures[key].value or 0.0 for key in ("depth_mm", "volume_l"))
+    none = first_flush.kind == "none"
+    headlines["first_flush"] = "none" if none else f"{say.volume(volume)}, first {say.shallow(depth)}"
+    spill = overflow.figures.get("spill_l_year")
+    passes = say.flow(overflow.place.capacity_l_s)
+    headlines["overflow"] = f"{say.volume(spill.value)} a year" if spill and spill.value is not None else passes
     return [
         Station(
             stage=stage,
             name=name,
             headline=headlines.get(stage, "not in this version"),
-            status=_status(stage, document, rain, findings) if stage in headlines else "not_built",
+            status=_status(stage, document, rain, drop is None, findings) if stage in headlines else "not_built",
         )
         for stage, name in NAMES.items()
     ]
 
 
-def _status(stage: Stage, document: Property, rain: RainPlan | None, findings: list[Finding]) -> Status:
+def _status(
+    stage: Stage, document: Property, rain: RainPlan | None, unmeasured: bool, findings: list[Finding]
+) -> Status:
     severities = {finding.severity for finding in findings if finding.stage == stage}
     if "fails" in severities:
         return "fails"
     if "caution" in severities:
         return "caution"
+    if stage == "gutters" and unmeasured:
+        return "decide"
     part = _DOCUMENT_PARTS[stage]
     undecided = any(pointer.startswith(part) for pointer in document.assumed)
     if undecided or (rain is None and stage in ("rain", "cistern")):

@@ -9,8 +9,8 @@ from pydantic import BaseModel
 from lean_year.core.operation import OperatedReplay
 from lean_year.core.rainfall import driest_years, stretch_dry_spells
 from lean_year.plan.demand import demand_of
+from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.prepared_rain import PreparedRain
-from lean_year.plan.roofs import Catch, catch_rain
 from lean_year.plan.supply import Supply, years_carried
 from lean_year.property.document import Property
 
@@ -79,8 +79,8 @@ def stress_tests(document: Property, alone: Supply, run: OperatedReplay, catch: 
     rows += _driest_span(alone)
     on = [row for row, roof in enumerate(document.roofs) if roof.on]
     if len(on) > 1:
-        best = max(on, key=lambda row: float(catch.by_roof[row].sum()))
-        left = (alone.inflow_l - catch.by_roof[best]).clip(min=0)
+        best = max(on, key=lambda row: float(catch.kept_by_roof[row].sum()))
+        left = (alone.inflow_l - catch.kept_by_roof[best]).clip(min=0)
         add("best_roof", f"Without {document.roofs[best].name}", replace(alone, inflow_l=left))
     return rows
 

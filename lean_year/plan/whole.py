@@ -8,11 +8,16 @@ from lean_year.core.operation import OperatedReplay
 from lean_year.plan.cistern import CisternPlan, plan_cistern
 from lean_year.plan.demand import HouseholdDemand, demand_of
 from lean_year.plan.figure import Finding
+from lean_year.plan.first_flush import FirstFlushPlan, plan_first_flush
+from lean_year.plan.flow import flows_at, overflow_intensity_mm_h, places_to_the_tank
+from lean_year.plan.gutters import GuttersPlan, arrives_l_s, gutter_runs, plan_gutters
+from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.household import HouseholdPlan, plan_household
 from lean_year.plan.layout import layout_of
+from lean_year.plan.overflow import OverflowPlan, plan_overflow
 from lean_year.plan.prepared_rain import PreparedRain, records_like
 from lean_year.plan.rain import RainPlan, plan_rain
-from lean_year.plan.roofs import Catch, RoofsPlan, catch_rain, plan_roofs
+from lean_year.plan.roofs import RoofsPlan, plan_roofs
 from lean_year.plan.stations import Station, stations
 from lean_year.plan.supply import Supply, operation_of
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict
@@ -34,9 +39,9 @@ class WholePlan(BaseModel):
     tank_l: float
     """Water in the tanks of the planned phase, floor to overflow."""
     cistern: CisternPlan | None
-    gutters: None = None
-    first_flush: None = None
-    overflow: None = None
+    gutters: GuttersPlan
+    first_flush: FirstFlushPlan
+    overflow: OverflowPlan
     treatment: None = None
     pump: None = None
     ground: None = None
@@ -72,7 +77,7 @@ def _worth_of_each_roof(roofs: RoofsPlan, catch: Catch, supply: Supply) -> None:
     for row, surface in enumerate(roofs.surfaces):
         if surface.on:
             # Subtraction can leave a hair below zero where this is the only roof.
-            left = (supply.inflow_l - catch.by_roof[row]).clip(min=0)
+            left = (supply.inflow_l - catch.kept_by_roof[row]).clip(min=0)
             surface.years_carried_without = replace(alone, inflow_l=left).years_carried()
 
 
@@ -86,6 +91,14 @@ def _carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple
         of_years = int(other.counts.sum())
         carried.append(supply.years_carried())
     return min(carried), max(carried), of_years
+
+
+def _overflow(document: Property, supply: Supply | None, run: OperatedReplay | None, say: Wording) -> OverflowPlan:
+    """The overflow at its own downpour, which the gutters and pipes may not bring whole."""
+    flows = flows_at(document, overflow_intensity_mm_h(document))
+    runs = gutter_runs(document, flows)
+    places = places_to_the_tank(document, flows, {each.group: each for each in runs}, say)
+    return plan_overflow(document, flows, arrives_l_s(document, flows, places, runs), supply, run, say)
 
 
 def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
@@ -104,7 +117,7 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
     say = Wording(document.units)
     demand = demand_of(document, rain)
     household = plan_household(document, demand, rain, say)
-    rain_plan = cistern = run = None
+    rain_plan = cistern = run = catch = supply = None
     words = NO_RAIN
     if rain is None:
         roofs = plan_roofs(document, None, None, demand, say)
@@ -117,19 +130,24 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
         cistern = plan_cistern(document, supply, run, catch, roofs.figures["area_m2"].value or 0.0, say)
         _worth_of_each_roof(roofs, catch, supply)
         words = verdict(cistern, say, _carried_in_records_like_it(document, rain))
-    found = [
-        finding for stage in (rain_plan, roofs, household, cistern) if stage is not None for finding in stage.findings
-    ]
+    gutters = plan_gutters(document, rain, flows_at(document, document.rain.design_intensity_mm_h), say)
+    overflow = _overflow(document, supply, run, say)
+    first_flush = plan_first_flush(document, rain, catch, say)
+    stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow)
+    found = [finding for stage in stages if stage is not None for finding in stage.findings]
     found.sort(key=lambda finding: _WORST_FIRST[finding.severity])
     plan = WholePlan(
         verdict=words.text,
         verdict_parts=words,
-        stations=stations(document, rain_plan, roofs, household, cistern, found, say),
+        stations=stations(document, rain_plan, roofs, household, cistern, gutters, first_flush, overflow, found, say),
         roofs=roofs,
         rain=rain_plan,
         household=household,
         tank_l=document.cistern.gross_l,
         cistern=cistern,
+        gutters=gutters,
+        first_flush=first_flush,
+        overflow=overflow,
         findings=found,
     )
     return Planned(plan, run)

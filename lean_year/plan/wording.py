@@ -71,13 +71,34 @@ class Wording:
     def shallow(self, depth_mm: float) -> str:
         """A depth of a day, a loss or a limit, where one decimal matters."""
         if self.units == "us":
-            return f"{fixed(depth_mm / MM_PER_INCH, 2)} in"
+            return f"{fixed(depth_mm / MM_PER_INCH, 2 if depth_mm >= 2.5 or depth_mm == 0 else 3)} in"
         return f"{fixed(depth_mm, 1)} mm"
 
     def length(self, length_m: float) -> str:
         if self.units == "us":
             return f"{fixed(length_m / M_PER_FOOT, 1)} ft"
         return f"{fixed(length_m, 2)} m"
+
+    def flow(self, flow_l_s: float) -> str:
+        if self.units == "us":
+            return f"{_significant(flow_l_s * 60 / LITRES_PER_US_GALLON)} gal/min"
+        return f"{fixed(flow_l_s, 1 if flow_l_s >= 0.095 else 2)} L/s"
+
+    def bore(self, bore_mm: float) -> str:
+        if self.units == "us":
+            return f"{fixed(bore_mm / MM_PER_INCH, 2 if bore_mm < 25 else 1)} in"
+        return f"{fixed(bore_mm, 0 if bore_mm >= 10 else 1)} mm"
+
+    def opening(self, area_cm2: float) -> str:
+        """A small area, of a mesh or a vent."""
+        if self.units == "us":
+            return f"{_significant(area_cm2 / (MM_PER_INCH / 10) ** 2)} in²"
+        return f"{fixed(area_cm2)} cm²"
+
+    def intensity(self, rate_mm_h: float) -> str:
+        if self.units == "us":
+            return f"{fixed(rate_mm_h / MM_PER_INCH, 1)} in/h"
+        return f"{fixed(rate_mm_h)} mm/h"
 
     def area(self, area_m2: float) -> str:
         if self.units == "us":

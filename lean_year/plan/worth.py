@@ -10,8 +10,8 @@ from pydantic import BaseModel
 from lean_year.core.sizing import knee
 from lean_year.plan.demand import demand_of
 from lean_year.plan.figure import Figure
+from lean_year.plan.harvest import catch_rain
 from lean_year.plan.layout import Layout
-from lean_year.plan.roofs import catch_rain
 from lean_year.plan.supply import Supply
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Prices, Property

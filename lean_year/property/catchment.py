@@ -8,6 +8,7 @@ from lean_year.core.catchment import MAX_AREA_M2
 from lean_year.core.errors import InputError
 from lean_year.property.outline import check_outline
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
+from lean_year.property.water_path import Bore, Gutter, Height, Run, Screen
 
 Material = Literal[
     "metal", "glazed_tile", "concrete_tile", "asphalt_shingle", "flat_membrane", "bitumen_felt", "asbestos_cement",
@@ -62,6 +63,14 @@ class Downpipe(Part):
     id: Key
     name: Text
     tank: Key | None = None
+    pipes: int = Field(default=1, ge=1, le=50)
+    """How many downpipes there are in it, all alike."""
+    bore_mm: Bore = 75
+    screen_m: Height | None = None
+    """Height of the water on its leaf screen above the datum; 0.3 m under the gutter outlet where None."""
+    screens: list[Screen] = Field(default_factory=list, max_length=6)
+    """In the order the water meets them."""
+    run: Run = Field(default_factory=Run)
 
 
 class Roof(Part):
@@ -83,6 +92,7 @@ class Roof(Part):
     x_m: float = Field(default=0, ge=-10_000, le=10_000)
     y_m: float = Field(default=0, ge=-10_000, le=10_000)
     """Where its corner, or the outline's origin, lies on the plan, east and north."""
+    gutter: Gutter = Field(default_factory=Gutter)
     snow_guards: bool = False
     hazards: list[Hazard] = Field(default_factory=list, max_length=9)
 

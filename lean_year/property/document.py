@@ -13,6 +13,7 @@ from lean_year.property.catchment import Downpipe, Roof, SnowEntry
 from lean_year.property.household import Household
 from lean_year.property.parts import Part, PlaceText, Text, TwelveTemperatures, require_different
 from lean_year.property.tanks import Cistern
+from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
 DOCUMENT_VERSION: Final = 2
 Units = Literal["metric", "us"]
@@ -76,6 +77,10 @@ class Property(Part):
     rain: Rain = Field(default_factory=Rain)
     household: Household
     cistern: Cistern
+    levels: Levels = Field(default_factory=Levels)
+    downpour: Downpour = Field(default_factory=Downpour)
+    first_flush: FirstFlush = Field(default_factory=FirstFlush)
+    overflow: OverflowEntry = Field(default_factory=OverflowEntry)
     prices: Prices = Field(default_factory=Prices)
     assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=200)
     """JSON pointers of values that stand in until somebody confirms them."""
@@ -98,7 +103,22 @@ class Property(Part):
                 raise InputError(
                     f"downpipes[{number}].tank", f"must be one of {', '.join(sorted(tanks))}, got {each.tank}"
                 )
+        self._runs_end_in_tanks()
         return self
+
+    def _runs_end_in_tanks(self) -> None:
+        into = {each.id: each.run.into for each in self.downpipes}
+        for number, each in enumerate(self.downpipes):
+            field = f"downpipes[{number}].run.into"
+            way = [each.id]
+            while (after := into[way[-1]]) is not None:
+                if after not in into:
+                    raise InputError(
+                        field, f"must name a group of downpipes, one of {', '.join(sorted(into))}, got {after}"
+                    )
+                if after in way:
+                    raise InputError(field, f"must lead to a tank; {' to '.join([*way, after])} goes in a circle")
+                way.append(after)
 
 
 DayList = Annotated[list[Annotated[float, Field(ge=-80, le=60)] | None], Field(max_length=200_000)]

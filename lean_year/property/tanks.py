@@ -8,8 +8,11 @@ from lean_year.core import vessel
 from lean_year.core.bank import Vessel
 from lean_year.core.errors import InputError
 from lean_year.property.parts import CalendarDay, Key, Part, ShareOfOne, Text, require_different
+from lean_year.property.water_path import Inlet
 
 MOST_L = 1e9
+USUAL_INLET_OVER_M = 0.1
+"""How far an inlet stands over the overflow. Basis: common practice."""
 Metres = Annotated[float, Field(gt=0, le=100)]
 
 
@@ -151,6 +154,7 @@ class Tank(Part):
     let_down: bool = False
     """Valved off as it fills, its water above the lowest overflow kept and let down later."""
     link: Link = Field(default_factory=Link)
+    inlet: Inlet = Field(default_factory=Inlet)
     phase: int = Field(default=0, ge=0, le=5)
     """When it is built: 0 with the first, 1 and up later."""
 
@@ -160,12 +164,24 @@ class Tank(Part):
         top = shape.height_m if self.overflow_m is None else min(self.overflow_m, shape.height_m)
         return Vessel(self.name, shape, self.floor_m, self.outlet_m, top, self.let_down)
 
+    @property
+    def inlet_m(self) -> float:
+        """Invert of the inlet above the datum. [m]"""
+        if self.inlet.height_m is not None:
+            return self.floor_m + self.inlet.height_m
+        vessel = self.vessel()
+        return min(vessel.brim_m + USUAL_INLET_OVER_M, vessel.floor_m + vessel.shape.height_m)
+
     @model_validator(mode="after")
     def _heights_in_order(self) -> "Tank":
         height = self.shape.in_core().height_m
         top = height if self.overflow_m is None else self.overflow_m
         if top > height + 1e-9:
             raise InputError("overflow_m", f"must be at most the height of the tank, {height:g} m, got {top:g}")
+        if self.inlet.height_m is not None and self.inlet.height_m > height + 1e-9:
+            raise InputError(
+                "inlet.height_m", f"must be at most the height of the tank, {height:g} m, got {self.inlet.height_m:g}"
+            )
         if self.outlet_m > top:
             raise InputError("outlet_m", f"must be at most the overflow, {top:g} m, got {self.outlet_m:g}")
         return self

@@ -197,7 +197,7 @@ def test_plan_prints_every_stage_and_figures_in_the_promised_form(lean_year, tmp
     assert isinstance(plan["verdict"], str)
     figure = plan["cistern"]["figures"]["tank_l"]
     assert {"value", "unit", "label", "basis", "source", "formula"} <= set(figure)
-    assert set(plan["findings"][0]) == {"code", "stage", "severity", "text", "fix"} if plan["findings"] else True
+    assert set(plan["findings"][0]) >= {"code", "stage", "severity", "text", "fix"}
 
 
 def test_plan_takes_another_rain(lean_year, tmp_path, seattle_csv):

@@ -8,8 +8,8 @@ from lean_year.core.resampling import resampled_days
 from lean_year.demo.shipped import DEMOS, demo_rain
 from lean_year.plan.band import Band, Progress, resampled_band
 from lean_year.plan.demand import demand_of
+from lean_year.plan.harvest import catch_rain
 from lean_year.plan.prepared_rain import prepare_rain
-from lean_year.plan.roofs import catch_rain
 from lean_year.plan.search import Front, search_designs
 from lean_year.plan.whole import plan_property, supply_of
 from lean_year.plan.wording import Wording

@@ -26,7 +26,8 @@ def test_each_plans_and_its_water_balances(plans, name):
     assert abs(plan.cistern.balance_residual_l) < 1e-3
     assert plan.rain.days > 14_000
     assert plan.rain.figures["missing_d"].value == 0
-    assert not [finding for finding in plan.findings if finding.severity == "fails"]
+    fails = [finding.code for finding in plan.findings if finding.severity == "fails"]
+    assert fails == (["OVERFLOW_SMALLER_THAN_INFLOW"] if name == "lantern-row" else [])
     for year in plan.cistern.years:
         assert year.supplied_l + year.shortfall_l == pytest.approx(year.demand_l, abs=1e-3)
 
@@ -35,7 +36,7 @@ def test_their_verdicts_are_three_different_stories(plans):
     saltmarrow, brindle, lantern = (plans[name].verdict_parts for name in DEMOS)
     assert saltmarrow.answer == "Carries the house through 38 of 40 years."
     assert "Garden halved" in saltmarrow.caveat
-    assert brindle.answer == "Carries the house through 38 of 39 years."
+    assert brindle.answer == "Carries the house through 37 of 39 years."
     assert "Feb 2025" in brindle.caveat
     assert lantern.answer.startswith("Rain gives")
     assert "Top-up gives" in lantern.tightest

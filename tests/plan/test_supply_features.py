@@ -272,8 +272,9 @@ def test_a_narrow_link_lets_the_near_tank_spill_while_the_far_one_has_room(rain)
                                                             "fittings": 1.0}}  # fmt: skip
         pair = apply_edit(document, [{"op": "add", "path": "/cistern/tanks/-", "value": far}])
         # A downpour that brings 10 L/s, half of which has to pass the link.
-        area = plan_property(pair, rain).plan.roofs.figures["area_m2"].value
-        return plan(rain, document=pair, rain__design_intensity_mm_h=10 * 3600 / area)
+        flow = plan_property(pair, rain).plan.gutters.figures["flow_l_s"].value
+        rate = pair.rain.design_intensity_mm_h * 10 / flow
+        return plan(rain, document=pair, rain__design_intensity_mm_h=rate)
 
     narrow, wide = bank(50.0), bank(100.0)
     assert narrow.cistern.bank.links[0].flow_l_s == pytest.approx(5, rel=0.01)

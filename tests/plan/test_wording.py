@@ -31,7 +31,7 @@ def test_volumes(litres, metric, us):
 
 def test_other_quantities():
     assert (METRIC.rain(579.4), US.rain(579.4)) == ("579 mm", "22.8 in")
-    assert (METRIC.shallow(0.5), US.shallow(0.5)) == ("0.5 mm", "0.02 in")
+    assert (METRIC.shallow(0.5), US.shallow(0.5)) == ("0.5 mm", "0.020 in")
     assert (METRIC.area(93.83), US.area(93.83)) == ("94 m²", "1,010 ft²")
     assert (METRIC.length(10.3632), US.length(10.3632)) == ("10.36 m", "34.0 ft")
     assert (METRIC.rate(90), US.rate(90)) == ("90 L a day", "24 gal a day")

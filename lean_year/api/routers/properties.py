@@ -22,7 +22,7 @@ from lean_year.api.schemas import (
 from lean_year.demo.shipped import DEMOS
 from lean_year.formats.geojson_roofs import read_geojson_roofs
 from lean_year.formats.property_file import file_text, parse_property_file
-from lean_year.plan.roofs import plan_area_m2
+from lean_year.plan.surface import plan_area_m2
 from lean_year.property.document import PropertyFile
 from lean_year.property.start import new_property
 

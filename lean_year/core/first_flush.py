@@ -1,0 +1,267 @@
+"""First flush: how much to throw away, in what chamber, drained how fast, and what that costs in a record."""
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from lean_year.core.errors import InputError, require_number
+from lean_year.core.pipes import GRAVITY_M_S2
+
+HALVING_MM = 1.0
+"""Rain that halves what is left on a roof. Basis: published (Martinson and Thomas 2005, each mm halves)."""
+HOLE_DISCHARGE = 0.6
+"""Basis: from memory (sharp-edged orifice)."""
+Exposure = Literal["clean", "ordinary", "dirty"]
+EXPOSURE_MM: dict[Exposure, tuple[float, float]] = {"clean": (0.2, 0.5), "ordinary": (0.5, 1.0), "dirty": (1.0, 2.0)}
+"""Usual depths; `dirty` with trees, dust, birds or traffic. Basis: common practice."""
+USUAL_RAIN_H = 6.0
+"""Hours of rain on a wet day, in which a drip hole leaks. Basis: estimate."""
+
+
+def share_left(depth_mm: float) -> float:
+    """Share of a roof's dirt that is still there after the first so many mm.
+
+    Parameters
+    ----------
+    depth_mm : float
+        0 to 100. [mm]
+
+    Returns
+    -------
+    float
+        `0.5^depth`. [-]. Basis: published (Martinson and Thomas 2005).
+
+    Examples
+    --------
+    >>> share_left(2.0)
+    0.25
+    """
+    return float(0.5 ** (require_number("depth_mm", depth_mm, low=0, high=100) / HALVING_MM))
+
+
+def depth_for_share_left_mm(left: float) -> float:
+    """The depth that leaves a share, the inverse of `share_left`.
+
+    Parameters
+    ----------
+    left : float
+        0.001 to 1. [-]
+
+    Returns
+    -------
+    float
+        [mm]
+    """
+    return -HALVING_MM * math.log2(require_number("left", left, low=0.001, high=1))
+
+
+def flush_volume_l(*, area_m2: float, depth_mm: float) -> float:
+    """Water of the first so many mm off a plan area, all of it running off.
+
+    Parameters
+    ----------
+    area_m2 : float
+        0 to 1,000,000. [m2]
+    depth_mm : float
+        0 to 100. [mm]
+
+    Returns
+    -------
+    float
+        [L]. Basis: derived.
+    """
+    area = require_number("area_m2", area_m2, low=0, high=1e6)
+    return area * require_number("depth_mm", depth_mm, low=0, high=100)
+
+
+def chamber_length_m(*, volume_l: float, bore_mm: float) -> float:
+    """Length of upright pipe that holds a volume.
+
+    Parameters
+    ----------
+    volume_l : float
+        0 to 10,000,000. [L]
+    bore_mm : float
+        Inside, 1 to 10,000. [mm]
+
+    Returns
+    -------
+    float
+        [m]. Basis: derived.
+
+    Examples
+    --------
+    >>> round(chamber_length_m(volume_l=4.3, bore_mm=77.3), 2)
+    0.92
+    """
+    volume = require_number("volume_l", volume_l, low=0, high=1e7)
+    bore = require_number("bore_mm", bore_mm, low=1, high=10_000) / 1000
+    return volume / 1000 / (math.pi * bore**2 / 4)
+
+
+def hole_flow_l_h(*, hole_mm: float, head_m: float) -> float:
+    """What a hole leaks under a head: `Cd a sqrt(2 g h)`.
+
+    Parameters
+    ----------
+    hole_mm : float
+        0 to 1,000. [mm]
+    head_m : float
+        0 to 100. [m]
+
+    Returns
+    -------
+    float
+        [L/h]. Basis: published (Torricelli).
+    """
+    hole = math.pi * (require_number("hole_mm", hole_mm, low=0, high=1_000) / 1000) ** 2 / 4
+    head = require_number("head_m", head_m, low=0, high=100)
+    return 3.6e6 * HOLE_DISCHARGE * hole * math.sqrt(2 * GRAVITY_M_S2 * head)
+
+
+def drain_down_h(*, chamber_length_m: float, bore_mm: float, hole_mm: float) -> float:
+    """Time for an upright leg to empty through a hole at its foot, no inflow.
+
+    Parameters
+    ----------
+    chamber_length_m : float
+        Depth of water above the hole, 0 to 100. [m]
+    bore_mm : float
+        Of the leg, 1 to 10,000. [mm]
+    hole_mm : float
+        Above 0 to the bore. [mm]
+
+    Returns
+    -------
+    float
+        `2 A sqrt(h) / (Cd a sqrt(2 g))`. [h]. Basis: published (Torricelli).
+
+    Raises
+    ------
+    InputError
+        If the hole is wider than its pipe, or a value is out of its range.
+
+    Examples
+    --------
+    >>> round(drain_down_h(chamber_length_m=2, bore_mm=150, hole_mm=2), 2)
+    1.66
+    """
+    length = require_number("chamber_length_m", chamber_length_m, low=0, high=100)
+    bore = require_number("bore_mm", bore_mm, low=1, high=10_000)
+    hole = require_number("hole_mm", hole_mm, low=0.01, high=10_000)
+    if hole > bore:
+        raise InputError("hole_mm", f"must be at most the bore of its pipe, {bore:g} mm, got {hole:g}")
+    return 2 * (bore / hole) ** 2 * math.sqrt(length) / (HOLE_DISCHARGE * math.sqrt(2 * GRAVITY_M_S2)) / 3600
+
+
+def hole_for_time_mm(*, chamber_length_m: float, bore_mm: float, hours: float) -> float:
+    """The hole that empties a leg in a time, the inverse of `drain_down_h`.
+
+    Parameters
+    ----------
+    chamber_length_m : float
+        0 to 100. [m]
+    bore_mm : float
+        1 to 10,000. [mm]
+    hours : float
+        Above 0 to 1,000. [h]
+
+    Returns
+    -------
+    float
+        [mm]
+    """
+    length = require_number("chamber_length_m", chamber_length_m, low=0, high=100)
+    bore = require_number("bore_mm", bore_mm, low=1, high=10_000)
+    time_s = 3600 * require_number("hours", hours, low=1e-3, high=1_000)
+    return bore * math.sqrt(2 * math.sqrt(length) / (HOLE_DISCHARGE * math.sqrt(2 * GRAVITY_M_S2)) / time_s)
+
+
+@dataclass(frozen=True, slots=True)
+class Diverter:
+    """A first-flush chamber as the replay needs it."""
+
+    volume_l: float
+    drain_h: float
+    """Time to empty, full and without inflow; inf for one that is emptied by hand only. [h]"""
+    steady: bool
+    """An emitter, which drains at one rate, instead of a hole, which slows as it empties."""
+    leak_l_h: float
+    """What runs out while it is full and rain lasts. [L/h]"""
+
+
+@dataclass(frozen=True, slots=True)
+class Diverted:
+    """What a diverter took out of a record. Arrays have shape (n_days,)."""
+
+    taken_l: NDArray[np.float64]
+    """Into the chamber and out of its hole, each day. [L]"""
+    leaked_l: float
+    """Of that, out of the hole while it rained. [L]"""
+    resets: int
+    """Days on which rain found it at least nine tenths empty."""
+    wet_days: int
+
+
+@njit(cache=True, nogil=True)
+def _divert(water, volume, drain_h, steady, leak, rain_h, taken):  # type: ignore[no-untyped-def]
+    held, leaked = 0.0, 0.0
+    resets, wet = 0, 0
+    for day in range(water.size):
+        came = water[day]
+        hours = 24.0
+        if came > 0:
+            wet += 1
+            if held <= 0.1 * volume:
+                resets += 1
+            into = min(came, volume - held)
+            held += into
+            # The hole leaks only what there is left of the day's water once the chamber is full.
+            out = min(came - into, leak * rain_h)
+            leaked += out
+            taken[day] = into + out
+            hours = 24.0 - rain_h
+        if drain_h > 0 and held > 0:
+            share = hours / drain_h
+            if steady:
+                held = max(0.0, held - volume * share)
+            else:
+                root = max(0.0, np.sqrt(held / volume) - share)
+                held = volume * root * root
+        elif drain_h == 0:
+            held = 0.0
+    return leaked, resets, wet
+
+
+def divert(water_l: NDArray[np.float64], diverter: Diverter, *, rain_h: float = USUAL_RAIN_H) -> Diverted:
+    """Run a diverter through a record of what its roofs bring.
+
+    On a wet day it takes what it has room for and leaks while the rain lasts; then it drains by Torricelli (half its
+    water in 29 % of the time), or steadily. It refills only as far as it has drained: losses follow dry gaps.
+
+    Parameters
+    ----------
+    water_l : ndarray, shape (n_days,)
+        Off the roofs each day. [L]
+    diverter : Diverter
+        The chamber and how it drains.
+    rain_h : float, default 6
+        Hours of rain on a wet day, 0 to 24. [h]
+
+    Returns
+    -------
+    Diverted
+        Basis: derived.
+    """
+    hours = require_number("rain_h", rain_h, low=0, high=24)
+    taken = np.zeros_like(water_l)
+    if diverter.volume_l <= 0:
+        return Diverted(taken, 0.0, 0, int((water_l > 0).sum()))
+    leaked, resets, wet = _divert(
+        water_l, diverter.volume_l, diverter.drain_h, diverter.steady, diverter.leak_l_h, hours, taken
+    )
+    return Diverted(taken, float(leaked), int(resets), int(wet))

@@ -1,0 +1,265 @@
+"""Gutters, outlets, downpipes and drains: what each can carry."""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from lean_year.core.errors import InputError, require_number
+
+HALF_ROUND_FACTOR = 2.78e-5
+DESIGN_SHARE = 0.9
+"""Share of the nominal capacity to design with. Basis: from memory (BS EN 12056-3)."""
+LEVEL_LENGTH = 50
+"""Water depths up to which a level gutter's length costs nothing. Basis: from memory (BS EN 12056-3)."""
+_LENGTH_FACTOR = (
+    (50, 1.0), (75, 0.97), (100, 0.93), (125, 0.90), (150, 0.86), (175, 0.83), (200, 0.80), (225, 0.78), (250, 0.77),
+    (275, 0.75), (300, 0.73), (325, 0.72), (350, 0.70), (375, 0.68), (400, 0.67), (425, 0.65), (450, 0.63),
+    (475, 0.62), (500, 0.60),
+)  # fmt: skip
+"""Length over depth and the factor of a level gutter. Basis: from memory (BS EN 12056-3, table 6)."""
+BEND_FACTOR = 0.85
+"""For a gutter with an angle in it. Basis: from memory (BS EN 12056-3)."""
+PIPE_ROUGHNESS_MM, MOST_FILL = 0.25, 0.33
+"""Of a downpipe in the Wyly-Eaton formula. Basis: from memory (BS EN 12056-3)."""
+
+
+def half_round_area_mm2(width_mm: float) -> float:
+    """Section of a half-round gutter that is full.
+
+    Parameters
+    ----------
+    width_mm : float
+        Across the top. [mm]
+
+    Returns
+    -------
+    float
+        [mm2]. Basis: derived.
+    """
+    return math.pi * require_number("width_mm", width_mm, low=1, high=5_000) ** 2 / 8
+
+
+def length_factor(length_over_depth: float) -> float:
+    """What a level gutter loses for being long.
+
+    Parameters
+    ----------
+    length_over_depth : float
+        Length of the flow to the outlet over the depth of the water; beyond 500 the last value stands. [-]
+
+    Returns
+    -------
+    float
+        [-]. Basis: from memory (BS EN 12056-3, table 6), linear between.
+
+    Examples
+    --------
+    >>> length_factor(40), length_factor(100)
+    (1.0, 0.93)
+    """
+    ratios, factors = zip(*_LENGTH_FACTOR, strict=True)
+    return float(np.interp(length_over_depth, ratios, factors))
+
+
+def gutter_capacity_l_s(
+    *, section_mm2: float, length_over_depth: float = 0.0, bends: bool = False, shape_factor: float = 1.0
+) -> float:
+    """Level eaves gutter: `0.9 x 2.78e-5 A^1.25`, less for length and angles.
+
+    Parameters
+    ----------
+    section_mm2 : float
+        Section below the spill, 0 to 1,000,000. [mm2]
+    length_over_depth : float, default 0
+        See `length_factor`. [-]
+    bends : bool, default False
+        Whether the gutter turns a corner.
+    shape_factor : float, default 1
+        Of another shape than half-round, 0.5 to 1.5. [-]
+
+    Returns
+    -------
+    float
+        To one outlet at its end. [L/s]. Basis: from memory (BS EN 12056-3).
+    """
+    section = require_number("section_mm2", section_mm2, low=0, high=1e6)
+    factor = require_number("shape_factor", shape_factor, low=0.5, high=1.5)
+    nominal = DESIGN_SHARE * HALF_ROUND_FACTOR * section**1.25 * factor
+    return float(nominal * length_factor(length_over_depth) * (BEND_FACTOR if bends else 1.0))
+
+
+def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, manning_n: float = 0.012) -> float:
+    """A gutter laid to a fall, brim full, by Manning.
+
+    Parameters
+    ----------
+    section_mm2 : float
+        [mm2]
+    wetted_mm : float
+        Wetted girth of that section. [mm]
+    slope : float
+        0 to 1. [-]
+    manning_n : float, default 0.012
+        [-]
+
+    Returns
+    -------
+    float
+        [L/s]. Basis: published (Manning), `A R^(2/3) S^(1/2) / n`.
+    """
+    section = require_number("section_mm2", section_mm2, low=0, high=1e6) / 1e6
+    wetted = require_number("wetted_mm", wetted_mm, low=1e-3, high=1e5) / 1e3
+    fall = require_number("slope", slope, low=0, high=1)
+    n = require_number("manning_n", manning_n, low=0.005, high=0.1)
+    return float(1000 * section * (section / wetted) ** (2 / 3) * math.sqrt(fall) / n)
+
+
+def lip_capacity_l_s(*, diameter_mm: float, head_mm: float, strainer: bool = False) -> float:
+    """A round outlet in a gutter's floor, or a vertical overflow pipe with a level lip.
+
+    `D h^1.5 / 7500` while the lip is a weir (h up to D/2), `D^2 h^0.5 / 15000` once it is drowned.
+
+    Parameters
+    ----------
+    diameter_mm : float
+        0 to 2,000. [mm]
+    head_mm : float
+        Water above the lip, 0 to 10,000. [mm]
+    strainer : bool, default False
+        A strainer over it halves it.
+
+    Returns
+    -------
+    float
+        [L/s]. Basis: from memory (BS EN 12056-3).
+
+    Examples
+    --------
+    >>> round(lip_capacity_l_s(diameter_mm=100, head_mm=50), 3)
+    4.714
+    """
+    d = require_number("diameter_mm", diameter_mm, low=0, high=2_000)
+    h = require_number("head_mm", head_mm, low=0, high=10_000)
+    flow = float(d * h**1.5 / 7_500 if h <= d / 2 else d**2 * h**0.5 / 15_000)
+    return flow / 2 if strainer else flow
+
+
+def lip_head_mm(*, diameter_mm: float, flow_l_s: float) -> float:
+    """Water above a level lip that makes it take a flow, the inverse of `lip_capacity_l_s`.
+
+    Parameters
+    ----------
+    diameter_mm : float
+        Above 0 to 2,000. [mm]
+    flow_l_s : float
+        0 to 100,000. [L/s]
+
+    Returns
+    -------
+    float
+        [mm]
+    """
+    d = require_number("diameter_mm", diameter_mm, low=0.1, high=2_000)
+    q = require_number("flow_l_s", flow_l_s, low=0, high=100_000)
+    weir = (7_500 * q / d) ** (2 / 3)
+    return weir if weir <= d / 2 else (15_000 * q / d**2) ** 2
+
+
+def downpipe_capacity_l_s(*, diameter_mm: float, fill_ratio: float = MOST_FILL) -> float:
+    """A vertical pipe that the water runs down round its wall: Wyly-Eaton.
+
+    Parameters
+    ----------
+    diameter_mm : float
+        Inside, 0 to 1,000. [mm]
+    fill_ratio : float, default 0.33
+        Share of the section that is water, up to 0.33. [-]
+
+    Returns
+    -------
+    float
+        `2.5e-4 k^-0.167 d^2.667 f^1.667` with k = 0.25 mm. [L/s]. Basis: from memory (BS EN 12056-3).
+
+    Examples
+    --------
+    >>> [round(downpipe_capacity_l_s(diameter_mm=d), 1) for d in (75, 100)]
+    [5.0, 10.7]
+    """
+    d = require_number("diameter_mm", diameter_mm, low=0, high=1_000)
+    fill = require_number("fill_ratio", fill_ratio, low=0, high=MOST_FILL)
+    return float(2.5e-4 * PIPE_ROUGHNESS_MM**-0.167 * d**2.667 * fill**1.667)
+
+
+def drain_capacity_l_s(*, diameter_mm: float, slope: float, manning_n: float = 0.011, fill: float = 1.0) -> float:
+    """A drain laid to a fall, full or part full, by Manning.
+
+    Parameters
+    ----------
+    diameter_mm : float
+        Inside, 0 to 10,000. [mm]
+    slope : float
+        Fall over length, 0 to 1. [-]
+    manning_n : float, default 0.011
+        0.005 to 0.1. [-]
+    fill : float, default 1
+        Depth of the water over the diameter, 0 to 1; 1 is bore full, not the peak. [-]
+
+    Returns
+    -------
+    float
+        [L/s]. Basis: published (Manning).
+    """
+    d = require_number("diameter_mm", diameter_mm, low=0, high=10_000) / 1000
+    fall = require_number("slope", slope, low=0, high=1)
+    n = require_number("manning_n", manning_n, low=0.005, high=0.1)
+    depth = require_number("fill", fill, low=0, high=1)
+    angle = 2 * math.acos(1 - 2 * depth)
+    area, wetted = d**2 / 8 * (angle - math.sin(angle)), d * angle / 2
+    if area <= 0 or wetted <= 0:
+        return 0.0
+    return float(1000 * area * (area / wetted) ** (2 / 3) * math.sqrt(fall) / n)
+
+
+@dataclass(frozen=True, slots=True)
+class CodeTable:
+    """Roof area that each size carries at 1 in/h. [ft2] by size [in]"""
+
+    source: str
+    area_ft2: dict[int, float]
+
+    def size_for_in(self, area_ft2: float, rate_in_h: float) -> int | None:
+        """The least size for an area at a rate; None where the table ends. [in]"""
+        return next((size for size, area in self.area_ft2.items() if area >= area_ft2 * rate_in_h), None)
+
+    def size_of_in(self, bore_mm: float) -> int | None:
+        """The largest size that a bore makes, 0.16 in allowed for its wall; None below the table. [in]"""
+        return max((size for size in self.area_ft2 if size <= bore_mm / 25.4 + 0.16), default=None)
+
+    def flow_l_s(self, bore_mm: float) -> float:
+        """What a bore carries by the table, the same at every rate. [L/s]"""
+        size = self.size_of_in(bore_mm)
+        return 0.0 if size is None else self.area_ft2[size] * 0.3048**2 * 25.4 / 3600
+
+    def area_m2(self, size_in: int, rate_mm_h: float) -> float:
+        """Roof area that a size carries at a rate. [m2]
+
+        Raises
+        ------
+        InputError
+            If the table has no such size.
+        """
+        if size_in not in self.area_ft2:
+            raise InputError("size_in", f"must be one of {', '.join(map(str, self.area_ft2))}, got {size_in}")
+        return self.area_ft2[size_in] * 0.3048**2 * 25.4 / rate_mm_h
+
+
+_CODE = "from memory (International Plumbing Code, storm drainage; the rate is of 60 minutes, once in 100 years)"
+VERTICAL = CodeTable(_CODE, {2: 2_880, 3: 8_800, 4: 18_400, 5: 34_600, 6: 54_000, 8: 116_000})
+HORIZONTAL = {
+    1 / 96: CodeTable(_CODE, {3: 3_288, 4: 7_520, 5: 13_360, 6: 21_400, 8: 46_000}),
+    1 / 48: CodeTable(_CODE, {3: 4_640, 4: 10_600, 5: 18_880, 6: 30_200, 8: 65_200}),
+}
+"""By slope: 1/8 and 1/4 in to the foot."""
+SEMICIRCULAR_GUTTER = CodeTable(_CODE, {3: 680, 4: 1_440, 5: 2_500, 6: 3_840, 7: 5_520, 8: 7_960, 10: 14_400})
+"""Laid to 1/16 in to the foot."""

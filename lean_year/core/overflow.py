@@ -1,0 +1,208 @@
+"""Overflow: can the tank pass what comes in, and where the ground takes it."""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.errors import InputError, require_number
+from lean_year.core.gutters import lip_capacity_l_s, lip_head_mm
+from lean_year.core.pipes import link_flow_l_s, link_head_m
+
+BEND_90, BEND_45, TEE_THROUGH, TEE_BRANCH, BALL_VALVE, CHECK_VALVE = 0.9, 0.4, 0.6, 1.8, 0.1, 2.5
+"""Velocity heads lost in fittings. Basis: from memory (handbooks)."""
+
+
+@dataclass(frozen=True, slots=True)
+class OverflowPipe:
+    """An overflow: a level lip at the spill height, then a pipe down to its end."""
+
+    bore_mm: float
+    length_m: float
+    drop_m: float
+    """From the lip down to the end of the pipe, or to the water it ends in. [m]"""
+    fittings: float
+    """Velocity heads lost in bends and grates. [-]"""
+    roughness_mm: float = 0.05
+    count: int = 1
+    sideways: bool = True
+    """Whether the pipe leaves through the wall, so that its crown stands a bore above its lip."""
+
+
+def overflow_capacity_l_s(pipe: OverflowPipe, *, head_mm: float) -> float:
+    """What an overflow passes with water standing over its lip: the lesser of lip and pipe.
+
+    Parameters
+    ----------
+    pipe : OverflowPipe
+        The pipe, or several alike.
+    head_mm : float
+        Water above the lip, 0 to 10,000. [mm]
+
+    Returns
+    -------
+    float
+        Of all its pipes. [L/s]. Basis: derived (`lip_capacity_l_s`; the pipe full under the head and its drop, with
+        entry, friction, fittings and one velocity head at its end).
+    """
+    head = require_number("head_mm", head_mm, low=0, high=10_000)
+    lip = lip_capacity_l_s(diameter_mm=pipe.bore_mm, head_mm=head)
+    fall_m = head / 1000 + max(0.0, pipe.drop_m)
+    full = link_flow_l_s(
+        head_m=min(100.0, fall_m),
+        bore_mm=pipe.bore_mm,
+        length_m=pipe.length_m,
+        roughness_mm=pipe.roughness_mm,
+        fittings=pipe.fittings,
+    )
+    return pipe.count * min(lip, full)
+
+
+def overflow_head_mm(pipe: OverflowPipe, *, flow_l_s: float) -> float:
+    """How high the water must stand over the lip to pass a flow, the inverse of `overflow_capacity_l_s`.
+
+    Parameters
+    ----------
+    pipe : OverflowPipe
+        The pipe, or several alike.
+    flow_l_s : float
+        0 to 100,000. [L/s]
+
+    Returns
+    -------
+    float
+        [mm]
+    """
+    flow = require_number("flow_l_s", flow_l_s, low=0, high=100_000) / pipe.count
+    lip = lip_head_mm(diameter_mm=pipe.bore_mm, flow_l_s=flow)
+    needed_m = link_head_m(
+        flow_l_s=flow,
+        bore_mm=pipe.bore_mm,
+        length_m=pipe.length_m,
+        roughness_mm=pipe.roughness_mm,
+        fittings=pipe.fittings,
+    )
+    return max(lip, 1000 * (needed_m - max(0.0, pipe.drop_m)), 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Soakaway:
+    """A pit of stone or crates sized for a storm."""
+
+    length_m: float
+    width_m: float
+    depth_m: float
+    void_ratio: float
+    storage_m3: float
+    worst_min: float
+    """Duration of rain that asks most of it. [min]"""
+    half_empty_h: float
+
+
+def soakaway(
+    *,
+    area_m2: float,
+    depth_mm: NDArray[np.float64],
+    duration_min: NDArray[np.float64],
+    infiltration_m_s: float,
+    width_m: float,
+    pit_depth_m: float,
+    void_ratio: float,
+) -> Soakaway:
+    """The shortest pit whose storage takes inflow less outflow for every duration.
+
+    Parameters
+    ----------
+    area_m2 : float
+        Roof that runs off into it, 0 to 1,000,000. [m2]
+    depth_mm : ndarray, shape (n_durations,)
+        Rain of each duration at the return period. [mm]
+    duration_min : ndarray, shape (n_durations,)
+        [min]
+    infiltration_m_s : float
+        From a test on the spot, above 0 to 0.1. [m/s]
+    width_m : float
+        0.1 to 100. [m]
+    pit_depth_m : float
+        Effective depth, below the inlet, 0.1 to 20. [m]
+    void_ratio : float
+        0.05 to 1. [-]
+
+    Returns
+    -------
+    Soakaway
+        `A R - a f D = S`, with `a` the sides up to half the depth, the floor left out because it silts up.
+        Basis: from memory (BRE Digest 365).
+
+    Raises
+    ------
+    InputError
+        If the ground takes nothing, or a value is out of its range.
+    """
+    area = require_number("area_m2", area_m2, low=0, high=1e6)
+    if infiltration_m_s == 0:
+        raise InputError("infiltration_m_s", "must be above 0: ground that takes no water can have no soakaway")
+    rate = require_number("infiltration_m_s", infiltration_m_s, low=1e-9, high=0.1)
+    width = require_number("width_m", width_m, low=0.1, high=100)
+    depth = require_number("pit_depth_m", pit_depth_m, low=0.1, high=20)
+    voids = require_number("void_ratio", void_ratio, low=0.05, high=1)
+    inflow = area * depth_mm / 1000
+    seconds = duration_min * 60
+    # In the length L all is linear: inflow - (width + L) depth f D = L width depth voids.
+    lengths = (inflow - width * depth * rate * seconds) / (width * depth * voids + depth * rate * seconds)
+    worst = int(np.argmax(lengths))
+    length = max(0.0, float(lengths[worst]))
+    storage = length * width * depth * voids
+    sides = (width + length) * depth
+    return Soakaway(
+        length_m=length,
+        width_m=width,
+        depth_m=depth,
+        void_ratio=voids,
+        storage_m3=storage,
+        worst_min=float(duration_min[worst]),
+        half_empty_h=storage * 0.5 / (sides * rate) / 3600 if storage > 0 else 0.0,
+    )
+
+
+def basin_m2(
+    *,
+    area_m2: float,
+    depth_mm: NDArray[np.float64],
+    duration_min: NDArray[np.float64],
+    infiltration_m_s: float,
+    ponding_m: float,
+) -> tuple[float, float]:
+    """Floor of a swale, rain garden or mulch basin that holds a storm at its ponding depth.
+
+    Parameters
+    ----------
+    area_m2 : float
+        [m2]
+    depth_mm : ndarray, shape (n_durations,)
+        [mm]
+    duration_min : ndarray, shape (n_durations,)
+        [min]
+    infiltration_m_s : float
+        Above 0 to 0.1. [m/s]
+    ponding_m : float
+        0.01 to 5. [m]
+
+    Returns
+    -------
+    tuple of float
+        Floor [m2], and the duration that rules it [min]. Basis: derived (`A R = floor (ponding + f D)`).
+
+    Raises
+    ------
+    InputError
+        If a value is out of its range.
+    """
+    area = require_number("area_m2", area_m2, low=0, high=1e6)
+    if infiltration_m_s == 0:
+        raise InputError("infiltration_m_s", "must be above 0: ground that takes no water can have no basin")
+    rate = require_number("infiltration_m_s", infiltration_m_s, low=1e-9, high=0.1)
+    ponding = require_number("ponding_m", ponding_m, low=0.01, high=5)
+    floors = area * depth_mm / 1000 / (ponding + rate * duration_min * 60)
+    worst = int(np.argmax(floors))
+    return float(floors[worst]), float(duration_min[worst])

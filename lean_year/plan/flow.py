@@ -1,0 +1,366 @@
+"""The downpour on its way from the roofs to the overflow: what comes to each place, and what the place can take."""
+
+import math
+from dataclasses import dataclass
+
+from lean_year.core import gutters, screens
+from lean_year.core.downpour import effective_area_m2, runoff_l_s
+from lean_year.core.levels import ENTRY_HEADS
+from lean_year.core.pipes import link_flow_l_s
+from lean_year.core.stock import HALF_ROUND_GUTTERS_MM, stock_pipes
+from lean_year.plan.levels import RunLevels
+from lean_year.plan.place import Place, first_enough, offer
+from lean_year.plan.surface import plan_area_m2
+from lean_year.plan.wording import Wording, several
+from lean_year.property.catchment import Downpipe, Rectangle, Roof
+from lean_year.property.document import Property
+from lean_year.property.water_path import Screen
+
+OUTLET_HEAD_SHARE = 0.47
+"""Water over a gutter's outlet as a share of the gutter's depth. Basis: from memory (BS EN 12056-3, half-round)."""
+LEVEL_MM_M = 3.0
+"""A gutter that falls less is level. Basis: from memory (BS EN 12056-3)."""
+DRAIN_FILL = 0.7
+"""Depth to which a dry run is filled, over its bore. Basis: from memory (BS EN 12056)."""
+MOST_FALL = 0.05
+"""Fall of a dry run that is counted on: what is left of the drop is spent in the downpipe. Basis: estimate."""
+DRY_HEAD_M = 0.3
+"""Water that may stand over a narrow place of a dry run. Basis: estimate."""
+OVERFLOW_TIMES = 1.5
+"""The rate for overflows over that for gutters where it is not entered. Basis: estimate."""
+EN = "BS EN 12056-3 (from memory)"
+
+
+@dataclass(frozen=True, slots=True)
+class Flows:
+    """What comes off every surface in the design downpour. [L/s]"""
+
+    by_roof: dict[str, float]
+    by_group: dict[str, float]
+    """Off the surfaces that drain to it."""
+    in_run: dict[str, float]
+    """With what joins its run from other groups."""
+    total: float
+
+
+def overflow_intensity_mm_h(document: Property) -> float:
+    """The rate that overflows must pass. [mm/h]"""
+    entered = document.downpour.overflow_intensity_mm_h
+    return min(2_000.0, OVERFLOW_TIMES * document.rain.design_intensity_mm_h) if entered is None else entered
+
+
+def flows_at(document: Property, intensity_mm_h: float) -> Flows:
+    """Flows of a rate of rain through every group. [L/s]"""
+    by_roof: dict[str, float] = {}
+    by_group = {pipe.id: 0.0 for pipe in document.downpipes}
+    for roof in document.roofs:
+        if not roof.on:
+            continue
+        area = effective_area_m2(
+            plan_area_m2=plan_area_m2(roof), pitch_deg=roof.pitch_deg, driven=document.downpour.driven_rain
+        )
+        flow = runoff_l_s(area_m2=min(area, 1e6), intensity_mm_h=intensity_mm_h)
+        by_roof[roof.id] = flow
+        for drain in roof.drains:
+            by_group[drain.group] += flow * drain.share
+    in_run = dict(by_group)
+    into = {pipe.id: pipe.run.into for pipe in document.downpipes}
+    for name, flow in by_group.items():
+        after = into[name]
+        while after is not None:
+            in_run[after] += flow
+            after = into[after]
+    return Flows(by_roof, by_group, in_run, sum(by_roof.values()))
+
+
+def gutter_length_m(roof: Roof) -> float:
+    """Eaves with a gutter: entered, or one eave of a slope, or both of a whole roof. [m]"""
+    if roof.gutter.length_m is not None:
+        return roof.gutter.length_m
+    side = math.sqrt(plan_area_m2(roof))
+    if not isinstance(roof.extent, Rectangle):
+        return max(0.1, 2 * side if roof.pitch_deg >= 5 else side)
+    if roof.extent.along_slope:
+        return max(0.1, roof.extent.width_m)
+    longest = max(roof.extent.length_m, roof.extent.width_m)
+    return max(0.1, 2 * longest if roof.pitch_deg >= 5 else longest)
+
+
+def _half_round_mm2(roof: Roof, width_mm: float) -> tuple[float, float, float]:
+    """Section [mm2], depth [mm] and girth [mm] of the gutter of a roof at a width."""
+    gutter = roof.gutter
+    if gutter.shape == "half_round":
+        return gutters.half_round_area_mm2(width_mm), width_mm / 2, width_mm * 1.5708
+    return width_mm * gutter.depth_mm, gutter.depth_mm, width_mm + 2 * gutter.depth_mm
+
+
+def _gutter_l_s(document: Property, roof: Roof, width_mm: float, outlets: int, say: Wording) -> tuple[float, str]:
+    gutter = roof.gutter
+    section, depth, girth = _half_round_mm2(roof, width_mm)
+    runs = max(1, 2 * (outlets - 1))
+    reach_mm = 1000 * gutter_length_m(roof) / runs
+    if document.downpour.school == "code_table":
+        table = gutters.SEMICIRCULAR_GUTTER
+        each = table.flow_l_s(width_mm)
+        return (
+            runs * each,
+            f"{runs} × {say.flow(each)}, the table's {table.size_of_in(width_mm)} in at 1/16 in a foot",
+        )
+    if gutter.fall_mm_m > LEVEL_MM_M:
+        each = gutters.sloped_gutter_l_s(section_mm2=section, wetted_mm=girth, slope=gutter.fall_mm_m / 1000)
+        return runs * each, f"{runs} × {say.flow(each)} by Manning at a fall of {gutter.fall_mm_m / 10:g} %"
+    each = gutters.gutter_capacity_l_s(section_mm2=section, length_over_depth=reach_mm / depth, bends=gutter.bends)
+    factor = gutters.length_factor(reach_mm / depth)
+    return runs * each, (
+        f"{runs} × {say.flow(each)}, × {factor:.2f} in it for {say.length(reach_mm / 1000)} to an outlet"
+        + (" and × 0.85 for its angle" if gutter.bends else "")
+    )
+
+
+def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wording) -> Place:
+    gutter = roof.gutter
+    capacity, working = _gutter_l_s(document, roof, gutter.width_mm, gutter.outlets, say)
+    at = f"/roofs/{number}/gutter"
+
+    def takes(width_mm: float, outlets: int) -> float:
+        return _gutter_l_s(document, roof, width_mm, outlets, say)[0]
+
+    offers = [
+        offer(say.bore(width), takes(width, gutter.outlets), flow, f"{at}/width_mm", width)
+        for width in HALF_ROUND_GUTTERS_MM
+        if width > gutter.width_mm
+    ]
+    offers += [
+        offer(f"{more} outlets", takes(gutter.width_mm, more), flow, f"{at}/outlets", more)
+        for more in range(gutter.outlets + 1, min(50, gutter.outlets + 4))
+    ]
+    return Place(
+        key=f"gutter:{roof.id}",
+        kind="gutter",
+        name=f"Gutter of {roof.name}",
+        group=None,
+        roof=roof.id,
+        size=f"{say.bore(gutter.width_mm)}, {several(gutter.outlets, 'outlet')}",
+        flow_l_s=flow,
+        capacity_l_s=capacity,
+        basis="from_memory",
+        source="code table" if document.downpour.school == "code_table" else EN,
+        formula="runs to an outlet × 0.9 × 2.78e-5 × section^1.25 × length factor",
+        working=working,
+        sizes=first_enough(offers),
+        spills="over the eaves",
+    )
+
+
+def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
+    gutter = roof.gutter
+    head = OUTLET_HEAD_SHARE * _half_round_mm2(roof, gutter.width_mm)[1]
+
+    def takes(width_mm: float, count: int) -> float:
+        return count * gutters.lip_capacity_l_s(diameter_mm=width_mm, head_mm=head, strainer=gutter.strainer)
+
+    at = f"/roofs/{number}/gutter"
+    offers = [
+        offer(f"{say.bore(width)} openings", takes(width, gutter.outlets), flow, f"{at}/outlet_mm", width)
+        for width in (100.0, 110.0, 125.0, 150.0, 180.0, 200.0)
+        if width > gutter.outlet_mm
+    ]
+    offers += [
+        offer(f"{more} outlets", takes(gutter.outlet_mm, more), flow, f"{at}/outlets", more)
+        for more in range(gutter.outlets + 1, min(50, gutter.outlets + 4))
+    ]
+    return Place(
+        key=f"outlet:{roof.id}",
+        kind="outlet",
+        name=f"Outlets of {roof.name}",
+        group=None,
+        roof=roof.id,
+        size=f"{gutter.outlets} × {say.bore(gutter.outlet_mm)}",
+        flow_l_s=flow,
+        capacity_l_s=takes(gutter.outlet_mm, gutter.outlets),
+        basis="from_memory",
+        source=EN,
+        formula="outlets × D h^1.5 / 7500, or D² h^0.5 / 15000 once drowned",
+        working=f"{several(gutter.outlets, 'outlet')}, D {say.bore(gutter.outlet_mm)}, h {say.bore(head)}"
+        + (", halved by the strainer" if gutter.strainer else ""),
+        sizes=first_enough(offers),
+        spills="over the eaves",
+    )
+
+
+def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say: Wording) -> Place:
+    def takes(bore_mm: float, count: int) -> float:
+        if document.downpour.school == "code_table":
+            return count * gutters.VERTICAL.flow_l_s(bore_mm)
+        return count * gutters.downpipe_capacity_l_s(diameter_mm=min(bore_mm, 1_000))
+
+    at = f"/downpipes/{number}"
+    offers = [
+        offer(stock.name, takes(stock.bore_mm, pipe.pipes), flow, f"{at}/bore_mm", stock.bore_mm)
+        for stock in stock_pipes(document.units)
+        if stock.bore_mm > pipe.bore_mm
+    ]
+    offers += [
+        offer(f"{more} downpipes", takes(pipe.bore_mm, more), flow, f"{at}/pipes", more)
+        for more in range(pipe.pipes + 1, min(50, pipe.pipes + 4))
+    ]
+    return Place(
+        key=f"downpipe:{pipe.id}",
+        kind="downpipe",
+        name=f"Downpipe{'' if pipe.pipes == 1 else 's'} of {pipe.name}",
+        group=pipe.id,
+        roof=None,
+        size=f"{pipe.pipes} × {say.bore(pipe.bore_mm)}",
+        flow_l_s=flow,
+        capacity_l_s=takes(pipe.bore_mm, pipe.pipes),
+        basis="from_memory",
+        source="code table" if document.downpour.school == "code_table" else EN,
+        formula="pipes × 2.5e-4 × 0.25^-0.167 × d^2.667 × 0.33^1.667",
+        working=f"{pipe.pipes} × d {say.bore(pipe.bore_mm)}, a third full",
+        sizes=first_enough(offers),
+        spills="back up into the gutter and over the eaves",
+    )
+
+
+def screen_takes_l_s(screen: Screen, clogged_share: float, count: int = 1) -> float:
+    """What a stage takes in the downpour, so many side by side. [L/s]"""
+    return count * screens.mesh_flow_l_s(
+        open_cm2=screen.value("open_cm2"), head_mm=screen.value("head_mm"), clogged_share=clogged_share
+    )
+
+
+def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: float, say: Wording) -> Place:
+    screen = pipe.screens[stage]
+    usual = screens.SCREEN_TYPES[screen.kind]
+    clogged = document.downpour.clogged_share
+    count = pipe.pipes if screen.kind in ("gutter_mesh", "leaf_screen", "downpipe_filter") else 1
+    path = f"/downpipes/{number}/screens/{stage}/open_cm2"
+    offers = []
+    for times in (1.5, 2, 3, 4, 6):
+        wider = screen.model_copy(update={"open_cm2": screen.value("open_cm2") * times})
+        takes = screen_takes_l_s(wider, clogged, count)
+        offers.append(offer(f"{say.opening(wider.value('open_cm2'))} open", takes, flow, path, wider.open_cm2))
+    open_area = f"{count} × " * (count > 1) + say.opening(screen.value("open_cm2"))
+    return Place(
+        key=f"screen:{pipe.id}:{stage}",
+        kind="screen",
+        name=f"{usual.label}, {pipe.name}",
+        group=pipe.id,
+        roof=None,
+        size=f"{open_area} open",
+        flow_l_s=flow,
+        capacity_l_s=screen_takes_l_s(screen, clogged, count),
+        basis="from_memory",
+        source="orifice law",
+        formula="0.6 × open area × share clear × √(2 g h)",
+        working=f"{open_area}, {clogged * 100:.0f} % clogged, h {say.bore(screen.value('head_mm'))}",
+        sizes=first_enough(offers),
+        spills="over the screen onto the ground below it",
+    )
+
+
+def run_takes_l_s(pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wording) -> tuple[float, str]:
+    """What a run takes at a bore, and the working. [L/s]"""
+    if levels.drop_m is None:
+        return 0.0, "its heights are not known yet"
+    if pipe.run.kind == "wet":
+        flow = link_flow_l_s(
+            head_m=min(100.0, max(0.0, levels.drop_m)),
+            bore_mm=bore_mm,
+            length_m=levels.length_m,
+            roughness_mm=pipe.run.roughness_mm,
+            fittings=levels.fittings - ENTRY_HEADS,
+        )
+        head, length = say.length(levels.drop_m), say.length(levels.length_m)
+        return flow, f"head {head} over {length} of {say.bore(bore_mm)}, K {levels.fittings:.1f}"
+    slope = min(MOST_FALL, max(0.0, levels.drop_m / levels.length_m))
+    flow = gutters.drain_capacity_l_s(diameter_mm=bore_mm, slope=slope, fill=DRAIN_FILL)
+    return flow, f"d {say.bore(bore_mm)}, fall {slope * 100:.2f} %, n 0.011, filled to {DRAIN_FILL:g} d"
+
+
+def _run(
+    document: Property, number: int, pipe: Downpipe, flow: float, levels: RunLevels, say: Wording
+) -> list[Place]:
+    capacity, working = run_takes_l_s(pipe, levels, pipe.run.bore_mm, say)
+    if document.downpour.school == "code_table" and pipe.run.kind == "dry" and levels.drop_m is not None:
+        slope = levels.drop_m / levels.length_m
+        table = gutters.HORIZONTAL[1 / 48] if slope >= 1 / 48 else gutters.HORIZONTAL[1 / 96]
+        capacity = table.flow_l_s(pipe.run.bore_mm) if slope >= 1 / 96 else 0.0
+        working = (
+            f"the table's {table.size_of_in(pipe.run.bore_mm)} in at {'1/4' if slope >= 1 / 48 else '1/8'} in a foot"
+        )
+    at = f"/downpipes/{number}/run"
+    offers = [
+        offer(stock.name, run_takes_l_s(pipe, levels, stock.bore_mm, say)[0], flow, f"{at}/bore_mm", stock.bore_mm)
+        for stock in stock_pipes(document.units)
+        if stock.bore_mm > pipe.run.bore_mm
+    ]
+    wet = pipe.run.kind == "wet"
+    places = [
+        Place(
+            key=f"run:{pipe.id}",
+            kind="run",
+            name=f"Run of {pipe.name}",
+            group=pipe.id,
+            roof=None,
+            size=f"{say.bore(pipe.run.bore_mm)}, {'wet' if wet else 'dry'}",
+            flow_l_s=flow,
+            capacity_l_s=capacity,
+            basis="published",
+            source="Darcy-Weisbach with Colebrook" if wet else "Manning",
+            formula="flow whose friction, fittings, entry and exit use up the head" if wet
+            else "A R^(2/3) S^(1/2) / n, part full",
+            working=working,
+            sizes=first_enough(offers),
+            spills="over the leaf screen, where the run begins",
+        )
+    ]  # fmt: skip
+    if pipe.run.reducer_mm is not None:
+        head = DRY_HEAD_M if not wet else max(0.0, min(100.0, levels.drop_m or 0.0))
+        narrow = pipe.run.reducer_mm
+        places.append(
+            Place(
+                key=f"reducer:{pipe.id}",
+                kind="reducer",
+                name=f"Narrowest place of {pipe.name}",
+                group=pipe.id,
+                roof=None,
+                size=say.bore(narrow),
+                flow_l_s=flow,
+                capacity_l_s=narrow_takes_l_s(narrow, head),
+                basis="derived",
+                source="entry and exit losses",
+                formula="flow that loses the head in 1.5 velocity heads",
+                working=f"{say.bore(narrow)} under {say.length(head)} of water",
+                sizes=[
+                    offer("no reducer", capacity, flow, f"{at}/reducer_mm", None),
+                ],
+                spills="over the leaf screen, where the run begins",
+            )
+        )
+    return places
+
+
+def narrow_takes_l_s(bore_mm: float, head_m: float) -> float:
+    """What a short narrow place passes under a head. [L/s]"""
+    return link_flow_l_s(head_m=head_m, bore_mm=bore_mm, length_m=0.05, roughness_mm=0.01)
+
+
+def places_to_the_tank(document: Property, flows: Flows, levels: dict[str, RunLevels], say: Wording) -> list[Place]:
+    """Every place between the roofs in use and the tanks, in the order of the water."""
+    places = []
+    for number, roof in enumerate(document.roofs):
+        if roof.on:
+            flow = flows.by_roof[roof.id]
+            places += [_gutter(document, number, roof, flow, say), _outlet(number, roof, flow, say)]
+    for number, pipe in enumerate(document.downpipes):
+        if flows.in_run[pipe.id] <= 0:
+            continue
+        own = flows.by_group[pipe.id]
+        if own > 0:
+            places.append(_downpipe(document, number, pipe, own, say))
+        for stage, screen in enumerate(pipe.screens):
+            late = screen.kind in ("lid_basket", "inlet_mesh", "up_flow", "wrapped_pipe")
+            places.append(_screen(document, number, pipe, stage, flows.in_run[pipe.id] if late else own, say))
+        places += _run(document, number, pipe, flows.in_run[pipe.id], levels[pipe.id], say)
+    return places

@@ -1,0 +1,69 @@
+"""A place on the water's way that can be too narrow, and the sizes that would do."""
+
+from typing import Any, Literal
+
+from pydantic import BaseModel
+
+from lean_year.core.catchment import Basis
+
+Kind = Literal["gutter", "outlet", "downpipe", "screen", "run", "reducer", "inlet", "link", "overflow"]
+
+
+class SizeOffered(BaseModel):
+    """A size from the stock list, or another number of pieces, with what it would take."""
+
+    label: str
+    capacity_l_s: float
+    enough: bool
+    operations: list[dict[str, Any]]
+
+
+class Place(BaseModel):
+    """One place on the way that can be too narrow."""
+
+    key: str
+    kind: Kind
+    name: str
+    group: str | None
+    roof: str | None
+    size: str
+    """What is there now."""
+    flow_l_s: float
+    """In the downpour. [L/s]"""
+    capacity_l_s: float
+    """[L/s]"""
+    basis: Basis
+    source: str
+    formula: str
+    working: str
+    sizes: list[SizeOffered]
+    spills: str
+    """Where the water goes that it cannot take."""
+
+    @property
+    def ratio(self) -> float:
+        """Flow over capacity. [-]"""
+        return self.flow_l_s / self.capacity_l_s if self.capacity_l_s > 0 else (0.0 if self.flow_l_s <= 0 else 1e9)
+
+
+def offer(label: str, capacity: float, flow: float, path: str, value: Any) -> SizeOffered:
+    return SizeOffered(
+        label=label,
+        capacity_l_s=capacity,
+        enough=capacity >= flow,
+        operations=[{"op": "replace", "path": path, "value": value}],
+    )
+
+
+def first_enough(offers: list[SizeOffered]) -> list[SizeOffered]:
+    """The next sizes, up to the first of each kind that is enough."""
+    out: list[SizeOffered] = []
+    done: set[str] = set()
+    for offer in offers:
+        kind = str(offer.operations[0]["path"])
+        if kind in done:
+            continue
+        out.append(offer)
+        if offer.enough:
+            done.add(kind)
+    return out

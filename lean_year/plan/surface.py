@@ -1,0 +1,37 @@
+"""A surface as it was entered: its plan area, its corners, its coefficient."""
+
+from lean_year.core import catchment
+from lean_year.property.catchment import Outline, PlanArea, Rectangle, Roof
+from lean_year.property.outline import outline_area_m2
+
+
+def plan_area_m2(roof: Roof) -> float:
+    """Plan area of a roof as entered. [m2]"""
+    match roof.extent:
+        case PlanArea(area_m2=area_m2):
+            return area_m2
+        case Outline(points_m=points_m):
+            return outline_area_m2(points_m)
+        case Rectangle() as extent:
+            return catchment.roof_plan_area_m2(
+                slope_length_m=extent.length_m,
+                width_m=extent.width_m,
+                pitch_deg=roof.pitch_deg if extent.along_slope else 0.0,
+            )
+
+
+def runoff_of(roof: Roof) -> float:
+    return catchment.runoff_coefficients()[roof.material].central if roof.runoff is None else roof.runoff
+
+
+def outline_m(roof: Roof) -> list[list[float]]:
+    """Corners on the plan, east and north of its origin; a square where only an area is known. [m]"""
+    x, y, area_m2 = roof.x_m, roof.y_m, plan_area_m2(roof)
+    if isinstance(roof.extent, Outline):
+        return [[x + px, y + py] for px, py in roof.extent.points_m]
+    if isinstance(roof.extent, Rectangle) and area_m2 > 0:
+        wide = roof.extent.width_m
+        deep = area_m2 / wide if wide > 0 else 0.0
+    else:
+        wide = deep = area_m2**0.5
+    return [[x, y], [x + wide, y], [x + wide, y + deep], [x, y + deep]]
