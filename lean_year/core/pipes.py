@@ -1,6 +1,7 @@
 """Friction and losses in pipes that run full."""
 
 import math
+from collections.abc import Callable
 
 from lean_year.core.errors import require_number
 
@@ -188,6 +189,10 @@ def link_flow_l_s(
         [L/s]
     """
     head = require_number("head_m", head_m, low=0, high=100)
+    require_number("length_m", length_m, low=0, high=100_000)
+    require_number("roughness_mm", roughness_mm, low=0, high=bore_mm / 2)
+    require_number("fittings", fittings, low=0, high=1_000)
+    require_number("bore_mm", bore_mm, low=0.1, high=10_000)
     pipe = {"bore_mm": bore_mm, "length_m": length_m, "roughness_mm": roughness_mm, "fittings": fittings}
     if head == 0:
         return 0.0
@@ -195,12 +200,25 @@ def link_flow_l_s(
     def over(flow: float) -> float:
         return link_head_m(flow_l_s=flow, **pipe) - head
 
-    # Without friction it passes the most it can. Between nothing and that, false position by the Illinois rule.
-    area_m2 = math.pi * (bore_mm / 1000) ** 2 / 4
-    low, high = 0.0, 1000 * area_m2 * math.sqrt(2 * GRAVITY_M_S2 * head / (ENTRY_LOSS + EXIT_LOSS + fittings))
-    over_low, over_high = -head, over(high)
-    flow = high
-    for _ in range(100):
+    # Where the head all goes into velocity heads, `v = sqrt(2 g h / (f L / d + k))`; f hardly moves with v.
+    diameter_m, others = bore_mm / 1000, ENTRY_LOSS + EXIT_LOSS + fittings
+    area_m2 = math.pi * diameter_m**2 / 4
+    drive = 2 * GRAVITY_M_S2 * head
+    velocity = math.sqrt(drive / others)
+    for _ in range(40):
+        factor = friction_factor(
+            reynolds=velocity * diameter_m / VISCOSITY_M2_S, relative_roughness=roughness_mm / bore_mm
+        )
+        before, velocity = velocity, math.sqrt(drive / (factor * length_m / diameter_m + others))
+        if abs(velocity - before) <= 1e-12 * before:
+            return 1000 * area_m2 * velocity
+    return _by_false_position(over, -head, 1000 * area_m2 * math.sqrt(drive / others))
+
+
+def _by_false_position(over: Callable[[float], float], over_low: float, high: float) -> float:
+    """Where `over` crosses zero between 0 and `high`, by the Illinois rule: for flows that are hardly turbulent."""
+    low, over_high, flow = 0.0, over(high), high
+    for _ in range(200):
         if over_high <= 0 or high - low <= 1e-12 * high:
             break
         flow = high - over_high * (high - low) / (over_high - over_low)
@@ -209,6 +227,4 @@ def link_flow_l_s(
             high, over_high, over_low = flow, at, over_low / 2
         else:
             low, over_low, over_high = flow, at, over_high / 2
-        if abs(at) <= 1e-13 * head:
-            break
     return flow

@@ -125,15 +125,15 @@ def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wordi
     def takes(width_mm: float, outlets: int) -> float:
         return _gutter_l_s(document, roof, width_mm, outlets, say)[0]
 
-    offers = [
+    wider = (
         offer(say.bore(width), takes(width, gutter.outlets), flow, f"{at}/width_mm", width)
         for width in HALF_ROUND_GUTTERS_MM
         if width > gutter.width_mm
-    ]
-    offers += [
+    )
+    more = (
         offer(f"{more} outlets", takes(gutter.width_mm, more), flow, f"{at}/outlets", more)
         for more in range(gutter.outlets + 1, min(50, gutter.outlets + 4))
-    ]
+    )
     return Place(
         key=f"gutter:{roof.id}",
         kind="gutter",
@@ -147,7 +147,7 @@ def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wordi
         source="code table" if document.downpour.school == "code_table" else EN,
         formula="runs to an outlet × 0.9 × 2.78e-5 × section^1.25 × length factor",
         working=working,
-        sizes=first_enough(offers),
+        sizes=first_enough(wider, more),
         spills="over the eaves",
     )
 
@@ -160,15 +160,15 @@ def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
         return count * gutters.lip_capacity_l_s(diameter_mm=width_mm, head_mm=head, strainer=gutter.strainer)
 
     at = f"/roofs/{number}/gutter"
-    offers = [
+    wider = (
         offer(f"{say.bore(width)} openings", takes(width, gutter.outlets), flow, f"{at}/outlet_mm", width)
         for width in (100.0, 110.0, 125.0, 150.0, 180.0, 200.0)
         if width > gutter.outlet_mm
-    ]
-    offers += [
-        offer(f"{more} outlets", takes(gutter.outlet_mm, more), flow, f"{at}/outlets", more)
-        for more in range(gutter.outlets + 1, min(50, gutter.outlets + 4))
-    ]
+    )
+    more = (
+        offer(f"{count} outlets", takes(gutter.outlet_mm, count), flow, f"{at}/outlets", count)
+        for count in range(gutter.outlets + 1, min(50, gutter.outlets + 4))
+    )
     return Place(
         key=f"outlet:{roof.id}",
         kind="outlet",
@@ -183,7 +183,7 @@ def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
         formula="outlets × D h^1.5 / 7500, or D² h^0.5 / 15000 once drowned",
         working=f"{several(gutter.outlets, 'outlet')}, D {say.bore(gutter.outlet_mm)}, h {say.bore(head)}"
         + (", halved by the strainer" if gutter.strainer else ""),
-        sizes=first_enough(offers),
+        sizes=first_enough(wider, more),
         spills="over the eaves",
     )
 
@@ -195,15 +195,15 @@ def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say:
         return count * gutters.downpipe_capacity_l_s(diameter_mm=min(bore_mm, 1_000))
 
     at = f"/downpipes/{number}"
-    offers = [
+    wider = (
         offer(stock.name, takes(stock.bore_mm, pipe.pipes), flow, f"{at}/bore_mm", stock.bore_mm)
         for stock in stock_pipes(document.units)
         if stock.bore_mm > pipe.bore_mm
-    ]
-    offers += [
-        offer(f"{more} downpipes", takes(pipe.bore_mm, more), flow, f"{at}/pipes", more)
-        for more in range(pipe.pipes + 1, min(50, pipe.pipes + 4))
-    ]
+    )
+    more = (
+        offer(f"{count} downpipes", takes(pipe.bore_mm, count), flow, f"{at}/pipes", count)
+        for count in range(pipe.pipes + 1, min(50, pipe.pipes + 4))
+    )
     return Place(
         key=f"downpipe:{pipe.id}",
         kind="downpipe",
@@ -217,9 +217,14 @@ def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say:
         source="code table" if document.downpour.school == "code_table" else EN,
         formula="pipes × 2.5e-4 × 0.25^-0.167 × d^2.667 × 0.33^1.667",
         working=f"{pipe.pipes} × d {say.bore(pipe.bore_mm)}, a third full",
-        sizes=first_enough(offers),
+        sizes=first_enough(wider, more),
         spills="back up into the gutter and over the eaves",
     )
+
+
+def at_the_tank(screen: Screen) -> bool:
+    """Whether a screen stands at the far end of the run, and not at every downpipe."""
+    return screen.kind not in ("gutter_mesh", "leaf_screen", "downpipe_filter")
 
 
 def screen_takes_l_s(screen: Screen, clogged_share: float, count: int = 1) -> float:
@@ -233,13 +238,19 @@ def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: f
     screen = pipe.screens[stage]
     usual = screens.SCREEN_TYPES[screen.kind]
     clogged = document.downpour.clogged_share
-    count = pipe.pipes if screen.kind in ("gutter_mesh", "leaf_screen", "downpipe_filter") else 1
+    count = 1 if at_the_tank(screen) else pipe.pipes
     path = f"/downpipes/{number}/screens/{stage}/open_cm2"
-    offers = []
-    for times in (1.5, 2, 3, 4, 6):
-        wider = screen.model_copy(update={"open_cm2": screen.value("open_cm2") * times})
-        takes = screen_takes_l_s(wider, clogged, count)
-        offers.append(offer(f"{say.opening(wider.value('open_cm2'))} open", takes, flow, path, wider.open_cm2))
+    larger = (screen.model_copy(update={"open_cm2": screen.value("open_cm2") * times}) for times in (1.5, 2, 3, 4, 6))
+    wider = (
+        offer(
+            f"{say.opening(each.value('open_cm2'))} open",
+            screen_takes_l_s(each, clogged, count),
+            flow,
+            path,
+            each.open_cm2,
+        )
+        for each in larger
+    )
     open_area = f"{count} × " * (count > 1) + say.opening(screen.value("open_cm2"))
     return Place(
         key=f"screen:{pipe.id}:{stage}",
@@ -254,7 +265,7 @@ def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: f
         source="orifice law",
         formula="0.6 × open area × share clear × √(2 g h)",
         working=f"{open_area}, {clogged * 100:.0f} % clogged, h {say.bore(screen.value('head_mm'))}",
-        sizes=first_enough(offers),
+        sizes=first_enough(wider),
         spills="over the screen onto the ground below it",
     )
 
@@ -290,11 +301,11 @@ def _run(
             f"the table's {table.size_of_in(pipe.run.bore_mm)} in at {'1/4' if slope >= 1 / 48 else '1/8'} in a foot"
         )
     at = f"/downpipes/{number}/run"
-    offers = [
+    wider = (
         offer(stock.name, run_takes_l_s(pipe, levels, stock.bore_mm, say)[0], flow, f"{at}/bore_mm", stock.bore_mm)
         for stock in stock_pipes(document.units)
         if stock.bore_mm > pipe.run.bore_mm
-    ]
+    )
     wet = pipe.run.kind == "wet"
     places = [
         Place(
@@ -311,7 +322,7 @@ def _run(
             formula="flow whose friction, fittings, entry and exit use up the head" if wet
             else "A R^(2/3) S^(1/2) / n, part full",
             working=working,
-            sizes=first_enough(offers),
+            sizes=first_enough(wider),
             spills="over the leaf screen, where the run begins",
         )
     ]  # fmt: skip
@@ -360,7 +371,7 @@ def places_to_the_tank(document: Property, flows: Flows, levels: dict[str, RunLe
         if own > 0:
             places.append(_downpipe(document, number, pipe, own, say))
         for stage, screen in enumerate(pipe.screens):
-            late = screen.kind in ("lid_basket", "inlet_mesh", "up_flow", "wrapped_pipe")
-            places.append(_screen(document, number, pipe, stage, flows.in_run[pipe.id] if late else own, say))
+            flow = flows.in_run[pipe.id] if at_the_tank(screen) else own
+            places.append(_screen(document, number, pipe, stage, flow, say))
         places += _run(document, number, pipe, flows.in_run[pipe.id], levels[pipe.id], say)
     return places

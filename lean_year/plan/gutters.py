@@ -78,13 +78,9 @@ class GuttersPlan(BaseModel):
     cautions: list[str]
 
 
-def gutter_runs(document: Property, flows: Flows) -> list[RunLevels]:
-    """The levels of every group that has a roof in use, or that another joins."""
-    return [run_levels(document, pipe, flows.in_run) for pipe in document.downpipes if flows.in_run[pipe.id] > 0]
-
-
-def arrives_l_s(document: Property, flows: Flows, places: list[Place], runs: list[RunLevels]) -> float:
+def arrives_l_s(document: Property, flows: Flows, gutters: GuttersPlan) -> float:
     """What of a downpour the gutters and pipes can bring to the tanks. [L/s]"""
+    places, runs = gutters.places, gutters.runs
     of = {place.key: place for place in places}
     after_gutter: dict[str, float] = {}
     for roof in document.roofs:
@@ -174,7 +170,8 @@ def _screens(document: Property, places: list[Place]) -> list[ScreenPlan]:
 
 def plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, say: Wording) -> GuttersPlan:
     """The gutters and pipes, at the flows of the gutters' downpour."""
-    runs = gutter_runs(document, flows)
+    # Every group that has a roof in use, or that another joins.
+    runs = [run_levels(document, pipe, flows.in_run) for pipe in document.downpipes if flows.in_run[pipe.id] > 0]
     places = places_to_the_tank(document, flows, {run.group: run for run in runs}, say)
     known = [place for place in places if place.capacity_l_s > 0 or place.kind not in ("run", "reducer")]
     tightest = max(known, key=lambda place: place.ratio, default=None)

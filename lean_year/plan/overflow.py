@@ -101,15 +101,15 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
         return overflow_capacity_l_s(OverflowPipe(**(entered | changed)), head_mm=min(10_000.0, room_m * 1000))
 
     entered = document.overflow
-    offers = [
+    wider = (
         offer(stock.name, takes(bore_mm=stock.bore_mm), flow, "/overflow/bore_mm", stock.bore_mm)
         for stock in stock_pipes(document.units)
         if stock.bore_mm > entered.bore_mm
-    ]
-    offers += [
-        offer(f"{more} pipes", takes(count=more), flow, "/overflow/count", more)
-        for more in range(entered.count + 1, min(20, entered.count + 4))
-    ]
+    )
+    more = (
+        offer(f"{count} pipes", takes(count=count), flow, "/overflow/count", count)
+        for count in range(entered.count + 1, min(20, entered.count + 4))
+    )
     return Place(
         key="overflow",
         kind="overflow",
@@ -124,7 +124,7 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
         formula="the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
         working=f"{say.length(room_m)} of water over the lip before it reaches a lid; {say.length(pipe.length_m)} of "
         f"pipe, K {pipe.fittings + 1.5:.1f}",
-        sizes=first_enough(offers),
+        sizes=first_enough(wider, more),
         spills="over the lid, at the tank's foot",
     )
 
@@ -147,7 +147,7 @@ def plan_overflow(
     inflow = min(flows.total, arrives_l_s) if arrives_l_s > 0 else flows.total
     place = _place(document, inflow, room, say)
     stands = overflow_head_mm(pipe, flow_l_s=min(inflow, 1e5)) / 1000
-    heads = np.linspace(0, max(room, 0.05) * 1.5, 25)
+    heads = np.linspace(0, max(room, 0.05) * 1.5, 13)
     inlet_mm2 = _inlets_mm2(document)
     overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4
     figures = {

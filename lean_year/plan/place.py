@@ -1,5 +1,6 @@
 """A place on the water's way that can be too narrow, and the sizes that would do."""
 
+from collections.abc import Iterator
 from typing import Any, Literal
 
 from pydantic import BaseModel
@@ -55,15 +56,12 @@ def offer(label: str, capacity: float, flow: float, path: str, value: Any) -> Si
     )
 
 
-def first_enough(offers: list[SizeOffered]) -> list[SizeOffered]:
-    """The next sizes, up to the first of each kind that is enough."""
+def first_enough(*kinds: Iterator[SizeOffered]) -> list[SizeOffered]:
+    """The next sizes of each kind, up to the first that is enough; those behind it are not worked out."""
     out: list[SizeOffered] = []
-    done: set[str] = set()
-    for offer in offers:
-        kind = str(offer.operations[0]["path"])
-        if kind in done:
-            continue
-        out.append(offer)
-        if offer.enough:
-            done.add(kind)
+    for offers in kinds:
+        for each in offers:
+            out.append(each)
+            if each.enough:
+                break
     return out

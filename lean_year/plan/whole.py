@@ -9,8 +9,8 @@ from lean_year.plan.cistern import CisternPlan, plan_cistern
 from lean_year.plan.demand import HouseholdDemand, demand_of
 from lean_year.plan.figure import Finding
 from lean_year.plan.first_flush import FirstFlushPlan, plan_first_flush
-from lean_year.plan.flow import flows_at, overflow_intensity_mm_h, places_to_the_tank
-from lean_year.plan.gutters import GuttersPlan, arrives_l_s, gutter_runs, plan_gutters
+from lean_year.plan.flow import flows_at, overflow_intensity_mm_h
+from lean_year.plan.gutters import GuttersPlan, arrives_l_s, plan_gutters
 from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.household import HouseholdPlan, plan_household
 from lean_year.plan.layout import layout_of
@@ -93,12 +93,12 @@ def _carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple
     return min(carried), max(carried), of_years
 
 
-def _overflow(document: Property, supply: Supply | None, run: OperatedReplay | None, say: Wording) -> OverflowPlan:
+def _overflow(
+    document: Property, gutters: GuttersPlan, supply: Supply | None, run: OperatedReplay | None, say: Wording
+) -> OverflowPlan:
     """The overflow at its own downpour, which the gutters and pipes may not bring whole."""
     flows = flows_at(document, overflow_intensity_mm_h(document))
-    runs = gutter_runs(document, flows)
-    places = places_to_the_tank(document, flows, {each.group: each for each in runs}, say)
-    return plan_overflow(document, flows, arrives_l_s(document, flows, places, runs), supply, run, say)
+    return plan_overflow(document, flows, arrives_l_s(document, flows, gutters), supply, run, say)
 
 
 def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
@@ -131,7 +131,7 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
         _worth_of_each_roof(roofs, catch, supply)
         words = verdict(cistern, say, _carried_in_records_like_it(document, rain))
     gutters = plan_gutters(document, rain, flows_at(document, document.rain.design_intensity_mm_h), say)
-    overflow = _overflow(document, supply, run, say)
+    overflow = _overflow(document, gutters, supply, run, say)
     first_flush = plan_first_flush(document, rain, catch, say)
     stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow)
     found = [finding for stage in stages if stage is not None for finding in stage.findings]
