@@ -15,10 +15,13 @@ from lean_year.api.routers import jobs, properties, rain, reference
 from lean_year.api.security import MAX_REQUEST_BYTES, LocalOnly
 from lean_year.api.workshop import Workshop
 from lean_year.demo.brindle_landing import brindle_landing
+from lean_year.demo.lantern_row import lantern_row
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
+from lean_year.plan.downpour_test import Storm, play_downpour
 from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
+from lean_year.plan.wording import Wording
 
 STATIC = Path(str(files("lean_year.api") / "static"))
 
@@ -64,3 +67,4 @@ def warm_up() -> None:
         ruled = document.model_copy(update={"cistern": document.cistern.model_copy(update={"rule": rule})})
         plan_property(ruled, prepare_rain(demo_rain("saltmarrow"), "none"))
     plan_property(brindle_landing(), prepare_rain(demo_rain("brindle-landing"), "none"))
+    play_downpour(lantern_row(), Storm(), Wording("metric"))

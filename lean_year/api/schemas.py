@@ -13,6 +13,7 @@ from lean_year.core.operation import OperatedReplay
 from lean_year.core.rainfall import DailyRain
 from lean_year.formats.rain_account import DateOrder, Layout, RainImport, Unit
 from lean_year.plan.band import Band
+from lean_year.plan.downpour_test import Storm
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.search import Front
 from lean_year.plan.whole import Planned, WholePlan
@@ -65,9 +66,13 @@ class NewProperty(Asked):
 
 
 class Operation(Asked):
-    """One RFC 6902 operation, or `resize`: make the tanks at `/cistern` wider until they hold `value` litres."""
+    """One RFC 6902 operation, or one of ours.
 
-    op: Literal["add", "remove", "replace", "test", "resize"]
+    `resize` makes the tanks at `/cistern` wider until they hold `value` litres; `survey` at `/levels` writes heights
+    from staff readings: `{"instrument_m", "readings": [{"path", "staff_m"}]}`.
+    """
+
+    op: Literal["add", "remove", "replace", "test", "resize", "survey"]
     path: str = Field(pattern=r"^(/[^/]+)+$", max_length=200)
     value: Any = None
 
@@ -79,6 +84,13 @@ class Operation(Asked):
 class Preview(Asked):
     base_revision: int = Field(ge=1, le=LAST_REVISION)
     operations: list[Operation] = Field(min_length=1, max_length=100)
+
+
+class PlayStorm(Asked):
+    """A storm to play on a revision."""
+
+    base_revision: int = Field(ge=1, le=LAST_REVISION)
+    storm: Storm = Field(default_factory=Storm)
 
 
 class Edit(Preview):

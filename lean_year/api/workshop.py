@@ -16,9 +16,11 @@ from lean_year.core.errors import InputError
 from lean_year.core.rainfall import DailyRain, Filling
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.property_file import rain_from_record, record_from_rain
+from lean_year.formats.swmm_model import write_swmm_model
 from lean_year.plan.band import resampled_band
 from lean_year.plan.changes import what_moved
 from lean_year.plan.demand import demand_of
+from lean_year.plan.downpour_test import Storm, StormPlan, play_downpour
 from lean_year.plan.harvest import catch_rain
 from lean_year.plan.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.search import search_designs
@@ -125,6 +127,25 @@ class Workshop:
         entry, rain = records.load_record(self.engine, document.rain.record_id)
         bare = document.model_copy(update={"rain": document.rain.model_copy(update={"record_id": None})})
         return PropertyFile(property=bare, rain_record=record_from_rain(rain, name=entry.name, note=entry.note))
+
+    def play_storm(self, property_id: str, revision: int, storm: Storm) -> StormPlan:
+        """The downpour test on a revision."""
+        document = properties.load_revision(self.engine, property_id, revision)
+        return play_downpour(document, storm, Wording(document.units))
+
+    def swmm_model(self, property_id: str) -> str:
+        """The rain side as a model for the SWMM engine.
+
+        Raises
+        ------
+        InputError
+            If there is no rain, or no roof in use.
+        """
+        document = self.stored(property_id).document
+        rain = self.rain_of(document)
+        if rain is None:
+            raise InputError("rain", "is needed first; bring in a record")
+        return write_swmm_model(document, rain)
 
     # -- changing -----------------------------------------------------------------------------------------------
 

@@ -12,6 +12,7 @@ from lean_year.demo.shipped import demo_file
 from lean_year.formats.geojson_roofs import write_geojson_roofs
 from lean_year.formats.property_file import rain_from_record, read_property_file
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
+from lean_year.formats.swmm_model import write_swmm_model
 from lean_year.formats.swmm_rain import write_swmm_rain
 from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
@@ -49,23 +50,29 @@ def demo(
     show({"written": str(out)}, as_json)
 
 
+FORMATS = ("rain-csv", "swmm-rain", "swmm", "geojson")
+
+
 def export(
     file: Annotated[Path, typer.Argument(help="property file")],
-    form: Annotated[str, typer.Option("--format", help="rain-csv, swmm-rain or geojson")],
+    form: Annotated[str, typer.Option("--format", help="rain-csv, swmm-rain, swmm or geojson")],
     out: Annotated[Path, typer.Option("--out", help="file to write")],
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Write a part of a property file in an open format."""
     given = read_property_file(file)
-    if form not in ("rain-csv", "swmm-rain", "geojson"):
-        raise InputError("format", f"must be one of rain-csv, swmm-rain, geojson, got {form!r}")
+    if form not in FORMATS:
+        raise InputError("format", f"must be one of {', '.join(FORMATS)}, got {form!r}")
     if form == "geojson":
         text = write_geojson_roofs(given.property)
     elif given.rain_record is None:
         raise InputError("rain_record", "is needed for a rain file; this property has none")
     else:
         rain = rain_from_record(given.rain_record)
-        text = write_rain_csv(rain) if form == "rain-csv" else write_swmm_rain(rain.start, rain.depth_mm)
+        if form == "swmm":
+            text = write_swmm_model(given.property, prepare_rain(rain, given.property.rain.filling))
+        else:
+            text = write_rain_csv(rain) if form == "rain-csv" else write_swmm_rain(rain.start, rain.depth_mm)
     out.write_text(text, "utf-8")
     show({"written": str(out)}, as_json)
 

@@ -10,12 +10,11 @@ from pydantic import Field
 from lean_year.core.downpour import effective_area_m2, storm_mm
 from lean_year.core.errors import InputError
 from lean_year.core.overflow import overflow_capacity_l_s
-from lean_year.core.pipes import link_flow_l_s
-from lean_year.core.storm import CURVE_POINTS, StormGroup, StormLink, StormResult, StormVessel, play_storm
+from lean_year.core.storm import StormGroup, StormResult, play_storm
+from lean_year.plan.chain import Chain
 from lean_year.plan.chambers import chambers
 from lean_year.plan.figure import Finding, Fix
 from lean_year.plan.flow import at_the_tank, flows_at, overflow_intensity_mm_h, places_to_the_tank, screen_takes_l_s
-from lean_year.plan.layout import groups_of_tanks
 from lean_year.plan.levels import run_levels, tank_of
 from lean_year.plan.mend import Findings
 from lean_year.plan.overflow import overflow_pipe
@@ -24,11 +23,9 @@ from lean_year.plan.surface import plan_area_m2
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 from lean_year.property.parts import Part
-from lean_year.property.tanks import Tank
 
 SPILLS_L = 0.5
 """Less than this in a whole storm is no spill. [L]"""
-SAME_LIP_M = 0.001
 CLOGGED = 0.95
 """Share of a screen that the switch "clogged" closes. Basis: estimate."""
 AS_OPEN = 1e9
@@ -79,12 +76,21 @@ class StormVesselPlan(Part):
     lid_m: float
     floor_m: float
     level_m: list[float]
-    link_shut: bool
-    """Whether the valve towards the vessel before it is shut."""
+
+
+class StormLinkPlan(Part):
+    """A link whose valve can be shut."""
+
+    near: str
+    far: str
+    shut: bool
 
 
 class StormPlan(Part):
     """What the storm did."""
+
+    links: list[StormLinkPlan]
+    """In the order of `Storm.shut_links`."""
 
     rain_mm: list[float]
     rain_l: float
@@ -115,92 +121,6 @@ def _rain(document: Property, storm: Storm) -> NDArray[np.float64]:
     return storm_mm(intensity_mm_h=rate, burst_min=storm.burst_min, storm_min=storm.storm_min, shape=storm.shape)
 
 
-class _Chain:
-    """The vessels of a property one by one, in the order of their links."""
-
-    def __init__(self, document: Property, storm: Storm) -> None:
-        self.tanks: list[Tank] = []
-        self.names: list[str] = []
-        self.links: list[StormLink] = []
-        self.link_names: list[tuple[str, str]] = []
-        stores = groups_of_tanks(document.cistern)
-        firsts = []
-        for store in stores:
-            firsts.append(len(self.tanks))
-            for tank in store:
-                for copy in range(tank.count):
-                    at = len(self.tanks)
-                    self.tanks.append(tank)
-                    self.names.append(tank.name if tank.count == 1 else f"{tank.name} {copy + 1}")
-                    if at > firsts[-1]:
-                        self._link(at - 1, at, tank, storm)
-        self.vessels: list[StormVessel] = []
-        pump = document.cistern.transfer_l_day / 86_400 if document.cistern.layout == "transfer" else 0.0
-        for begin, end in zip(firsts, [*firsts[1:], len(self.tanks)], strict=True):
-            last = end == len(self.tanks)
-            lip = min(self.tanks[at].vessel().brim_m for at in range(begin, end))
-            lowest = [at for at in range(begin, end) if self.tanks[at].vessel().brim_m < lip + SAME_LIP_M]
-            onward = not last and document.cistern.layout in ("settling_first", "series")
-            pipes = document.overflow.count
-            for at in range(begin, end):
-                # The overflow pipes are shared out over the lowest tanks; one left without is closed up to its lid.
-                place = lowest.index(at) if at in lowest else None
-                own = 0 if place is None or onward else len(range(place, pipes, len(lowest)))
-                self.vessels.append(
-                    _vessel(
-                        self.tanks[at],
-                        storm.start_share,
-                        bank_lip_m=lip,
-                        closed=place is not None and own == 0 and not onward,
-                        overflows=own,
-                        spills_to=end if onward and place == 0 else -1,
-                        pump_l_s=0.0 if last or storm.pump_off else pump,
-                    )
-                )
-
-    def _link(self, near: int, far: int, tank: Tank, storm: Storm) -> None:
-        shut = len(self.links) in storm.shut_links
-        flow = link_flow_l_s(
-            head_m=1.0, bore_mm=tank.link.bore_mm, length_m=tank.link.length_m,
-            roughness_mm=tank.link.roughness_mm, fittings=tank.link.fittings,
-        )  # fmt: skip
-        self.links.append(StormLink(near, far, 0.0 if shut else flow))
-        self.link_names.append((self.names[near], self.names[far]))
-
-    def index_of(self, tank: Tank) -> int:
-        return next(at for at, each in enumerate(self.tanks) if each.id == tank.id)
-
-
-def _vessel(
-    tank: Tank,
-    start_share: float,
-    *,
-    bank_lip_m: float,
-    closed: bool,
-    overflows: int,
-    spills_to: int,
-    pump_l_s: float,
-) -> StormVessel:
-    vessel = tank.vessel()
-    top = vessel.shape.height_m
-    depth = np.linspace(0, top, CURVE_POINTS)
-    volume = np.asarray(vessel.shape.volume_l(depth), dtype=np.float64)
-    return StormVessel(
-        volume_l=volume + np.arange(CURVE_POINTS) * 1e-6,  # rising even where a shape holds nothing
-        level_m=vessel.floor_m + depth,
-        lip_m=vessel.floor_m + top if closed else vessel.brim_m,
-        start_m=vessel.sill_m + start_share * max(0.0, min(vessel.brim_m, bank_lip_m) - vessel.sill_m),
-        overflows=overflows,
-        spills_to=spills_to,
-        pump_l_s=pump_l_s,
-    )
-
-
-def link_choices(document: Property) -> list[tuple[str, str]]:
-    """Names of the two vessels of every link, in the order of `Storm.shut_links`."""
-    return _Chain(document, Storm()).link_names
-
-
 def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
     """Play a storm.
 
@@ -210,7 +130,12 @@ def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
         If a switch names what is not there, or a typed storm is out of its range.
     """
     rain = _rain(document, storm)
-    chain = _Chain(document, storm)
+    chain = Chain(
+        document,
+        shut_links=storm.shut_links,
+        start_share=storm.start_share,
+        pumps=not storm.pump_off,
+    )
     for number in storm.shut_links:
         if not 0 <= number < len(chain.links):
             raise InputError("shut_links", f"must be from 0 to {len(chain.links) - 1}, got {number}")
@@ -257,7 +182,7 @@ def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
 
 
 def _groups(
-    document: Property, storm: Storm, places: list[Place], chain: _Chain, drop_m: dict[str, float | None]
+    document: Property, storm: Storm, places: list[Place], chain: Chain, drop_m: dict[str, float | None]
 ) -> list[StormGroup]:
     ids = [pipe.id for pipe in document.downpipes]
     found = chambers(document) if storm.flush_empty else []
@@ -307,7 +232,7 @@ def _told(
     storm: Storm,
     rain: NDArray[np.float64],
     result: StormResult,
-    chain: _Chain,
+    chain: Chain,
     places: list[Place],
     say: Wording,
 ) -> StormPlan:
@@ -370,6 +295,10 @@ def _told(
             f"{first.onto}. {say.volume(spilled)} are spilled in all."
         )
     return StormPlan(
+        links=[
+            StormLinkPlan(near=near, far=far, shut=link.coefficient == 0)
+            for link, (near, far) in zip(chain.links, chain.link_names, strict=True)
+        ],
         rain_mm=np.round(rain, 4).tolist(),
         rain_l=rain_l,
         flushed_l=result.flushed_l,
@@ -385,7 +314,6 @@ def _told(
                 lid_m=float(vessel.level_m[-1]),
                 floor_m=float(vessel.level_m[0]),
                 level_m=np.round(result.level_m[row], 4).tolist(),
-                link_shut=any(link.far == row and link.coefficient == 0 for link in chain.links),
             )
             for row, (name, vessel) in enumerate(zip(chain.names, chain.vessels, strict=True))
         ],
@@ -396,7 +324,7 @@ def _told(
 
 
 def _findings(
-    storm: Storm, rows: list[StormPlace], chain: _Chain, of: dict[str, Place], say: Wording
+    storm: Storm, rows: list[StormPlace], chain: Chain, of: dict[str, Place], say: Wording
 ) -> list[Finding]:
     found = Findings("overflow")
     for place in sorted(rows, key=lambda row: -row.spilled_l):
@@ -449,7 +377,7 @@ def _findings(
     return found.rows
 
 
-def _cut_off(chain: _Chain, storm: Storm, at: int) -> tuple[str, str] | None:
+def _cut_off(chain: Chain, storm: Storm, at: int) -> tuple[str, str] | None:
     """The shut link that parts a vessel from every overflow, by its names; None where it reaches one."""
     reached, waiting = {at}, [at]
     while waiting:

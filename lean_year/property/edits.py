@@ -1,18 +1,27 @@
 """Changing a document: RFC 6902 operations in, a checked document out."""
 
-from typing import Any
+import re
+from typing import Any, cast
 
 import jsonpatch
 import jsonpointer
 from pydantic import ValidationError
 
 from lean_year.core.errors import InputError
+from lean_year.core.levels import height_m
 from lean_year.property.document import Property
 
 # The tags of unions, which are no place in the document.
 _TAGS = {"rectangle", "area", "outline", "volume", "upright_cylinder", "slim", "box", "lying_cylinder", "pit"}
 RESIZE = "resize"
 """Our own operation beside those of RFC 6902: make the tanks at `/cistern` wider until they hold `value` litres."""
+SURVEY = "survey"
+"""Another: write heights from staff readings; `value` is the height of the instrument's line of sight and, for each
+point, its place in the document and what the staff shows there."""
+_HEIGHTS = re.compile(
+    r"/roofs/\d+/outlet_m|/downpipes/\d+/screen_m|/downpipes/\d+/run/low_point_m|/cistern/tanks/\d+/floor_m"
+    r"|/levels/(ground|tank_ground|discharge|pump|plant_room|highest_tap)_m"
+)
 
 
 def field_name(location: tuple[int | str, ...]) -> str:
@@ -94,9 +103,11 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
         for operation in operations:
             if operation.get("op") == RESIZE:
                 raw["cistern"] = _resized(raw, operation)
-            else:
-                raw = jsonpatch.JsonPatch([operation]).apply(raw, in_place=True)
-            raw["assumed"] = _still_assumed(raw["assumed"], operation)
+                raw["assumed"] = _still_assumed(raw["assumed"], operation)
+                continue
+            for each in _surveyed(operation) if operation.get("op") == SURVEY else [operation]:
+                raw = jsonpatch.JsonPatch([each]).apply(raw, in_place=True)
+                raw["assumed"] = _still_assumed(raw["assumed"], each)
     except InputError:
         raise
     except (
@@ -136,6 +147,25 @@ def _moved(pointer: str, parent: str, first: int, by: int) -> str:
     if not number.isdigit() or int(number) < first:
         return pointer
     return "/".join([parent, str(int(number) + by), *rest])
+
+
+def _surveyed(operation: dict[str, Any]) -> list[dict[str, Any]]:
+    """The heights that staff readings give, as operations."""
+    value = operation.get("value")
+    if not isinstance(value, dict) or not isinstance(value.get("readings"), list):
+        raise InputError("survey", "needs instrument_m and a list of readings")
+    out = []
+    for number, reading in enumerate(value["readings"]):
+        field = f"survey.readings[{number}]"
+        path, staff = (reading.get(key) for key in ("path", "staff_m")) if isinstance(reading, dict) else (None, None)
+        if not isinstance(path, str) or not _HEIGHTS.fullmatch(path):
+            raise InputError(f"{field}.path", f"must name a height of the document, got {str(path)[:60]}")
+        for name, given in (("instrument_m", value.get("instrument_m")), (f"{field}.staff_m", staff)):
+            if isinstance(given, bool) or not isinstance(given, int | float):
+                raise InputError(name, f"must be a number, got {str(given)[:40]}")
+        height = height_m(instrument_m=value["instrument_m"], staff_m=float(cast(float, staff)))
+        out.append({"op": "replace", "path": path, "value": round(height, 4)})
+    return out
 
 
 def _resized(raw: dict[str, Any], operation: dict[str, Any]) -> Any:

@@ -76,9 +76,29 @@ def test_what_cannot_be_given_out_is_refused_in_one_line(lean_year, tmp_path):
         ("cylinder", {"diameter_m": 10.2, "depth_m": 2.3}, "volume_l", 187_939),
         ("lying_cylinder", {"diameter_m": 2, "length_m": 3, "depth_m": 1}, "volume_l", 4_712.4),
         ("link_head", {"flow_l_s": 5, "bore_mm": 100, "length_m": 2, "roughness_mm": 0.01}, "head_m", 0.0394),
+        ("first_flush", {"area_m2": 100, "depth_mm": 0.5, "bore_mm": 100}, "chamber_length_m", 6.366),
+        ("first_flush", {"area_m2": 100, "depth_mm": 2, "bore_mm": 100}, "share_left", 0.25),
+        ("drain_down", {"chamber_length_m": 2, "bore_mm": 150, "hole_mm": 2}, "hours", 1.6633),
+        ("gutter", {"area_m2": 60, "intensity_mm_h": 75, "gutter_area_mm2": 6136}, "flow_l_s", 1.25),
+        ("gutter", {"area_m2": 60, "intensity_mm_h": 75, "gutter_area_mm2": 6136}, "capacity_l_s", 1.359),
+        ("downpipe", {"diameter_mm": 75, "fill_ratio": 0.33}, "capacity_l_s", 4.974),
+        ("drain_pipe", {"diameter_mm": 100, "slope": 0.01, "manning_n": 0.013}, "full_capacity_l_s", 5.166),
+        ("overflow", {"diameter_mm": 100, "head_mm": 40}, "capacity_l_s", 3.373),
+        (
+            "pipe_loss",
+            {"flow_l_s": 2, "bore_mm": 50, "length_m": 10, "method": "darcy", "roughness_mm": 0.01},
+            "head_m",
+            0.2278,
+        ),
+        (
+            "pipe_loss",
+            {"flow_l_s": 2, "bore_mm": 50, "length_m": 10, "method": "hazen_williams", "c": 150},
+            "head_m",
+            0.2168,
+        ),
     ],
 )
-def test_the_quick_sums_of_the_supply(lean_year, name, inputs, key, value):
+def test_the_quick_sums(lean_year, name, inputs, key, value):
     code, out, _ = lean_year("sum", name, *(f"{field}={number}" for field, number in inputs.items()), "--json")
     assert code == 0
     assert json.loads(out)[key] == pytest.approx(value, rel=2e-3)

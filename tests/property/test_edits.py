@@ -100,6 +100,34 @@ def test_a_number_is_taken_only_within_its_range(value):
             require_number("depth_m", value, low=0, high=10)
 
 
+def test_staff_readings_become_heights():
+    readings = [{"path": "/roofs/0/outlet_m", "staff_m": -1.2}, {"path": "/cistern/tanks/0/floor_m", "staff_m": 3.05}]
+    survey = {"op": "survey", "path": "/levels", "value": {"instrument_m": 1.45, "readings": readings}}
+    document = apply_edit(farm(), [survey])
+    assert document.roofs[0].outlet_m == pytest.approx(2.65)
+    assert document.cistern.tanks[0].floor_m == pytest.approx(-1.6)
+
+
+@pytest.mark.parametrize(
+    ("value", "field"),
+    [
+        (
+            {"instrument_m": 1.4, "readings": [{"path": "/household/residents", "staff_m": 1.0}]},
+            "survey.readings[0].path",
+        ),
+        ({"instrument_m": 1.4, "readings": [{"path": "/roofs/0/outlet_m", "staff_m": 60.0}]}, "staff_m"),
+        ({"instrument_m": 1.4, "readings": [{"path": "/roofs/0/outlet_m"}]}, "survey.readings[0].staff_m"),
+        ({"instrument_m": True, "readings": [{"path": "/roofs/0/outlet_m", "staff_m": 1.0}]}, "instrument_m"),
+        ({"readings": "many"}, "survey"),
+        ([], "survey"),
+    ],
+)
+def test_a_survey_that_cannot_be_is_refused_by_name(value, field):
+    with pytest.raises(InputError) as refused:
+        apply_edit(farm(), [{"op": "survey", "path": "/levels", "value": value}])
+    assert refused.value.field == field
+
+
 def test_what_is_assumed_follows_its_entry_through_the_list():
     document = farm().model_copy(update={"assumed": ["/roofs/0/runoff", "/roofs/2/runoff", "/prices"]})
     taken = apply_edit(document, [{"op": "remove", "path": "/roofs/0"}])

@@ -3,7 +3,7 @@
 from typing import Annotated
 
 from fastapi import APIRouter, Query
-from fastapi.responses import Response
+from fastapi.responses import PlainTextResponse, Response
 
 from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
 from lean_year.api.schemas import (
@@ -11,6 +11,7 @@ from lean_year.api.schemas import (
     Edit,
     ListedProperty,
     NewProperty,
+    PlayStorm,
     Preview,
     PropertyList,
     PropertyState,
@@ -22,6 +23,7 @@ from lean_year.api.schemas import (
 from lean_year.demo.shipped import DEMOS
 from lean_year.formats.geojson_roofs import read_geojson_roofs
 from lean_year.formats.property_file import file_text, parse_property_file
+from lean_year.plan.downpour_test import StormPlan
 from lean_year.plan.surface import plan_area_m2
 from lean_year.property.document import PropertyFile
 from lean_year.property.start import new_property
@@ -95,6 +97,18 @@ def preview_edit(property_id: str, asked: Preview, workshop: InWorkshop) -> Resp
     )
     daily = pack_days(planned.replay, workshop.rain_of(document))
     return json_of(Answer(document=document, plan=planned.plan, daily=daily, moved=moved))
+
+
+@router.post("/{property_id}/storm", response_model=StormPlan)
+def play_storm(property_id: str, asked: PlayStorm, workshop: InWorkshop) -> Response:
+    return json_of(workshop.play_storm(property_id, asked.base_revision, asked.storm))
+
+
+@router.get("/{property_id}/model.inp", response_class=PlainTextResponse)
+def rain_side_model(property_id: str, workshop: InWorkshop) -> Response:
+    answer = PlainTextResponse(workshop.swmm_model(property_id))
+    answer.headers["content-disposition"] = 'attachment; filename="rain-side.inp"'
+    return answer
 
 
 @router.post("/{property_id}/edits", response_model=PropertyState)

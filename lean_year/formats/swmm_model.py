@@ -1,0 +1,328 @@
+"""A property's rain side as an input file of the EPA SWMM engine: roofs, runs, tanks, links and overflow.
+
+One water year, the lean one. Rain comes by a gauge for each roof with what is lost on it already taken off, since the
+engine gives a loss back only by evaporation; it falls in the first six hours of the day. The house draws by an outlet
+whose setting follows each day's demand, after the saving steps; what a back-up brought runs in as the replay had it.
+"""
+
+import datetime as dt
+import itertools
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.errors import InputError
+from lean_year.core.operation import OperatedReplay
+from lean_year.core.overflow import overflow_capacity_l_s
+from lean_year.core.storm import StormVessel
+from lean_year.plan.chain import Chain
+from lean_year.plan.demand import demand_of
+from lean_year.plan.harvest import Catch, catch_rain
+from lean_year.plan.levels import run_levels, tank_of
+from lean_year.plan.overflow import overflow_pipe
+from lean_year.plan.prepared_rain import PreparedRain
+from lean_year.plan.surface import plan_area_m2
+from lean_year.plan.whole import plan_property, supply_of
+from lean_year.property.document import Property
+
+RAIN_HOURS = 6
+MANNING_N = 0.011
+OUTLET_BAND_M = 0.01
+"""Height over the draw in which the outlet opens fully."""
+SOFT_STEPS = 4
+"""Routing steps in which an overflow may empty the slice over its lip: a stiffer one makes the engine swing."""
+STEPS_S = (1.0, 30.0)
+MOST_CURVE = 12
+
+
+@dataclass(frozen=True, slots=True)
+class _Parts:
+    """What a plan knows that the model needs."""
+
+    rain: PreparedRain
+    catch: Catch
+    run: OperatedReplay
+    year: int
+    """Row of the water year."""
+    last_live_l: float
+    """Live volume of the store that feeds the house. [L]"""
+
+
+def write_swmm_model(document: Property, rain: PreparedRain) -> str:
+    """The model's text, of the water year that is hardest on the house.
+
+    Raises
+    ------
+    InputError
+        If no roof is in use.
+    """
+    if not any(roof.on for roof in document.roofs):
+        raise InputError("roofs", "needs a roof that is switched on")
+    planned = plan_property(document, rain)
+    catch = catch_rain(document, rain)
+    supply = supply_of(document, rain, catch, demand_of(document, rain))
+    assert planned.replay is not None
+    assert planned.plan.cistern is not None
+    live_l = supply.layout.stages()[-1].size_l
+    parts = _Parts(rain, catch, planned.replay, planned.plan.cistern.lean_year, live_l)
+    chain = Chain(document)
+    begin, end = int(parts.rain.years.starts[parts.year]), int(parts.rain.years.ends[parts.year])
+    days = slice(begin, end)
+    first = parts.rain.dates[begin].astype(object)
+    rating = _rating(document, chain)
+    step_s = _step_s(chain, rating)
+    sections = [
+        ("TITLE", [f";;{document.name}: roofs, runs, tanks and overflow, {parts.rain.years.label(parts.year)}"]),
+        ("OPTIONS", _options(first, end - begin, step_s)),
+        ("EVAPORATION", ["CONSTANT 0.0", "DRY_ONLY NO"]),
+        *_roofs(document, parts, days, first),
+        *_network(document, chain, parts, begin, rating),
+        *_flows(document, chain, parts, days, first),
+    ]
+    return "\n".join(f"[{name}]\n" + "\n".join(rows) + "\n" for name, rows in _merged(sections)) + "\n"
+
+
+def _merged(sections: list[tuple[str, list[str]]]) -> list[tuple[str, list[str]]]:
+    merged: dict[str, list[str]] = {}
+    for name, rows in sections:
+        merged.setdefault(name, []).extend(rows)
+    return [(name, rows) for name, rows in merged.items() if rows]
+
+
+def _options(first: dt.date, days: int, step_s: float) -> list[str]:
+    last = first + dt.timedelta(days=days)
+    return [
+        "FLOW_UNITS LPS", "INFILTRATION HORTON", "FLOW_ROUTING DYNWAVE", "LINK_OFFSETS DEPTH", "ALLOW_PONDING NO",
+        f"START_DATE {first:%m/%d/%Y}", "START_TIME 00:00:00", f"REPORT_START_DATE {first:%m/%d/%Y}",
+        "REPORT_START_TIME 00:00:00", f"END_DATE {last:%m/%d/%Y}", "END_TIME 00:00:00", "REPORT_STEP 24:00:00",
+        "WET_STEP 00:05:00", "DRY_STEP 01:00:00", f"ROUTING_STEP {step_s:g}", f"LENGTHENING_STEP {step_s:g}",
+        "VARIABLE_STEP 0", "RULE_STEP 00:01:00",
+        "INERTIAL_DAMPING FULL", "NORMAL_FLOW_LIMITED BOTH", "SURCHARGE_METHOD EXTRAN", "MIN_SURFAREA 0.05",
+        "MIN_SLOPE 0", "THREADS 1",
+    ]  # fmt: skip
+
+
+def _rating(document: Property, chain: Chain) -> list[tuple[float, float]]:
+    """Water over the lip and what all overflow pipes pass, softened where it would make the engine swing."""
+    pipe = overflow_pipe(document)
+    room = max(0.3, *(float(vessel.level_m[-1]) - vessel.lip_m for vessel in chain.vessels))
+    heads = np.linspace(0, room + 1.0, MOST_CURVE * 2)
+    return [(float(head), overflow_capacity_l_s(pipe, head_mm=float(head) * 1000)) for head in heads]
+
+
+def _area_at_lip_m2(vessel: StormVessel) -> float:
+    at = int(np.clip(np.searchsorted(vessel.level_m, vessel.lip_m), 1, vessel.level_m.size - 1))
+    rise = vessel.level_m[at] - vessel.level_m[at - 1]
+    return max(0.01, float(vessel.volume_l[at] - vessel.volume_l[at - 1]) / 1000 / float(rise))
+
+
+def _step_s(chain: Chain, rating: list[tuple[float, float]]) -> float:
+    steepest = max((b[1] - a[1]) / (b[0] - a[0]) for a, b in itertools.pairwise(rating[:5]))
+    area = min(_area_at_lip_m2(vessel) for vessel in chain.vessels)
+    return float(np.clip(math.floor(area * 1000 / (SOFT_STEPS * max(steepest, 1e-6))), *STEPS_S))
+
+
+def _roofs(document: Property, parts: _Parts, days: slice, first: dt.date) -> list[tuple[str, list[str]]]:
+    gauges, catchments, areas, infiltration, series = [], [], [], [], []
+    for number, roof in enumerate(document.roofs):
+        area = plan_area_m2(roof)
+        if not roof.on or area <= 0:
+            continue
+        net_mm = parts.catch.kept_by_roof[number][days] / area
+        for drain in roof.drains:
+            if drain.share <= 0:
+                continue
+            name = f"{roof.id}_{drain.group}"
+            gauges.append(f"RAIN_{name} VOLUME 1:00 1.0 TIMESERIES NET_{roof.id}")
+            width = math.sqrt(area * drain.share)
+            catchments.append(
+                f"{name} RAIN_{name} FOOT_{drain.group} {area * drain.share / 10_000:.9f} 100 {width:.3f} 30 0"
+            )
+            areas.append(f"{name} 0.011 0.1 0 0 100 OUTLET")
+            infiltration.append(f"{name} 1 1 1 7 0")
+        for day, depth in enumerate(net_mm):
+            if depth > 0:
+                at = first + dt.timedelta(days=day)
+                series += [
+                    f"NET_{roof.id} {at:%m/%d/%Y} {hour}:00 {depth / RAIN_HOURS:.9f}" for hour in range(RAIN_HOURS)
+                ]
+        series.append(f"NET_{roof.id} {first + dt.timedelta(days=len(net_mm)):%m/%d/%Y} 0:00 0")
+    return [
+        ("RAINGAGES", gauges),
+        ("SUBCATCHMENTS", catchments),
+        ("SUBAREAS", areas),
+        ("INFILTRATION", infiltration),
+        ("TIMESERIES", series),
+    ]
+
+
+def _network(
+    document: Property, chain: Chain, parts: _Parts, begin: int, rating: list[tuple[float, float]]
+) -> list[tuple[str, list[str]]]:
+    junctions, storage, outfalls, conduits, sections, losses, outlets, curves = ([] for _ in range(8))
+    zero = {pipe.id: 1.0 for pipe in document.downpipes}
+    level = _start_levels(chain, parts, begin)
+    for at, vessel in enumerate(chain.vessels):
+        floor, lid = float(vessel.level_m[0]), float(vessel.level_m[-1])
+        storage.append(
+            f"TANK_{at} {floor:.4f} {lid - floor + 1.5:.4f} {level[at] - floor:.6f} TABULAR SHAPE_{at} 0 0"
+        )
+        depth = vessel.level_m - floor
+        area = np.gradient(vessel.volume_l / 1000, depth)
+        kind = " Storage"
+        for row in range(depth.size):
+            curves.append(f"SHAPE_{at}{kind} {depth[row]:.5f} {max(float(area[row]), 1e-4):.6f}")
+            kind = ""
+    used = {drain.group for roof in document.roofs if roof.on for drain in roof.drains}
+    for pipe in document.downpipes:
+        into = {each.run.into for each in document.downpipes if each.id in used}
+        if pipe.id not in used and pipe.id not in into:
+            continue
+        levels = run_levels(document, pipe, zero)
+        tank = chain.index_of(tank_of(document, pipe.id))
+        inlet = levels.inlet_m
+        # A run whose heights are not known yet is laid with the drop it should have.
+        start = inlet + max(0.05, levels.drop_m if levels.drop_m is not None else levels.needed_m)
+        junctions.append(f"FOOT_{pipe.id} {start:.4f} 3 0 0 0")
+        target, offset = f"TANK_{tank}", inlet - float(chain.vessels[tank].level_m[0])
+        if pipe.run.into is not None:
+            target, offset = f"FOOT_{pipe.run.into}", 0.0
+        length = max(pipe.run.length_m, 1)
+        conduits.append(f"RUN_{pipe.id} FOOT_{pipe.id} {target} {length:.3f} {MANNING_N} 0 {max(0.0, offset):.4f} 0")
+        sections.append(f"RUN_{pipe.id} CIRCULAR {pipe.run.bore_mm / 1000:.4f} 0 0 0")
+    for number, link in enumerate(chain.links):
+        joint = chain.tanks[link.far].link
+        radius = joint.bore_mm / 4_000
+        manning = radius ** (1 / 6) * math.sqrt(0.02 / (8 * 9.81))
+        floor = max(float(chain.vessels[link.near].level_m[0]), float(chain.vessels[link.far].level_m[0]))
+        near, far = (floor - float(chain.vessels[each].level_m[0]) for each in (link.near, link.far))
+        conduits.append(
+            f"LINK_{number} TANK_{link.near} TANK_{link.far} {max(joint.length_m, 1):.3f} {manning:.5f} {near:.4f} "
+            f"{far:.4f} 0"
+        )
+        sections.append(f"LINK_{number} CIRCULAR {joint.bore_mm / 1000:.4f} 0 0 0")
+        losses.append(f"LINK_{number} 0.5 1.0 {joint.fittings:g} NO 0")
+    lowest = min(float(vessel.level_m[0]) for vessel in chain.vessels) - 10
+    outfalls.append(f"HOUSE {lowest:.3f} FREE NO")
+    share = sum(vessel.overflows for vessel in chain.vessels) or 1
+    for at, vessel in enumerate(chain.vessels):
+        lip = vessel.lip_m - float(vessel.level_m[0])
+        to = f"SPILL_{at}" if vessel.spills_to < 0 else f"TANK_{vessel.spills_to}"
+        if vessel.spills_to < 0:
+            outfalls.append(f"SPILL_{at} {lowest:.3f} FREE NO")
+        if vessel.overflows:
+            kind = " Rating"
+            for head, flow in rating:
+                curves.append(f"OVER_{at}{kind} {head:.4f} {flow * vessel.overflows / share:.6f}")
+                kind = ""
+            outlets.append(f"LIP_{at} TANK_{at} {to} {lip:.4f} TABULAR/DEPTH OVER_{at} NO")
+        else:
+            slope = _area_at_lip_m2(vessel) * 1000 / (SOFT_STEPS * STEPS_S[1])
+            outlets.append(f"LIP_{at} TANK_{at} {to} {lip:.4f} FUNCTIONAL/DEPTH {slope:.4f} 1 NO")
+        if vessel.pump_l_s > 0:
+            outlets.append(f"LIFT_{at} TANK_{at} TANK_{at + 1} 0.02 TABULAR/DEPTH LIFTED_{at} NO")
+            curves += [f"LIFTED_{at} Rating 0 0", f"LIFTED_{at} {OUTLET_BAND_M} {vessel.pump_l_s:.6f}",
+                       f"LIFTED_{at} 100 {vessel.pump_l_s:.6f}"]  # fmt: skip
+    house = _draws_from(document, chain)
+    draw = _draw_depth_m(chain, house, parts)
+    outlets.append(f"USE TANK_{house} HOUSE {draw:.5f} TABULAR/DEPTH DRAW NO")
+    curves += ["DRAW Rating 0 0", f"DRAW {OUTLET_BAND_M} 1", "DRAW 100 1"]
+    return [
+        ("JUNCTIONS", junctions),
+        ("OUTFALLS", outfalls),
+        ("STORAGE", storage),
+        ("CONDUITS", conduits),
+        ("XSECTIONS", sections),
+        ("LOSSES", losses),
+        ("OUTLETS", outlets),
+        ("CURVES", curves),
+    ]
+
+
+def _draws_from(document: Property, chain: Chain) -> int:
+    """The first vessel of the store that feeds the house."""
+    groups = document.cistern.layout
+    if groups == "linked":
+        return 0
+    if groups == "settling_first":
+        return min(chain.tanks[0].count, len(chain.tanks) - 1)
+    return len(chain.tanks) - chain.tanks[-1].count
+
+
+def _bank_of(document_first: int, chain: Chain) -> list[int]:
+    """The vessels that share a level with one."""
+    reached = {document_first}
+    for link in chain.links:
+        if link.near in reached or link.far in reached:
+            reached |= {link.near, link.far}
+    return sorted(reached)
+
+
+def _held(chain: Chain, bank: list[int], level_m: float) -> float:
+    """Water of a bank below a level, each vessel to its own lip. [L]"""
+    return sum(
+        float(np.interp(min(level_m, v.lip_m), v.level_m, v.volume_l)) for v in (chain.vessels[at] for at in bank)
+    )
+
+
+def _draw_depth_m(chain: Chain, house: int, parts: _Parts) -> float:
+    """Depth over the drawing tank's floor at which the live water is used up. [m]"""
+    bank = _bank_of(house, chain)
+    lip = min(chain.vessels[at].lip_m for at in bank)
+    floor = float(chain.vessels[house].level_m[0])
+    live = parts.last_live_l
+    full = _held(chain, bank, lip)
+    levels = np.linspace(floor, lip, 400)
+    held = np.array([_held(chain, bank, float(level)) for level in levels])
+    return float(np.interp(full - live, held, levels)) - floor
+
+
+def _start_levels(chain: Chain, parts: _Parts, begin: int) -> list[float]:
+    """Level of each vessel on the first morning, from what the replay had in its stage. [m]"""
+    run = parts.run
+    out = [0.0] * len(chain.vessels)
+    stages: list[list[int]] = []
+    seen: set[int] = set()
+    for at in range(len(chain.vessels)):
+        if at not in seen:
+            bank = _bank_of(at, chain)
+            stages.append(bank)
+            seen |= set(bank)
+    share_full = run.start_l / run.size_l if run.size_l else 0.0
+    for number, bank in enumerate(stages):
+        lip = min(chain.vessels[at].lip_m for at in bank)
+        sizes = run.stage_l[min(number, run.stage_l.shape[0] - 1)]
+        live_full = parts.last_live_l if number + 1 == len(stages) else float(sizes.max(initial=0.0))
+        live = float(sizes[begin - 1]) if begin else live_full * share_full
+        levels = np.linspace(min(float(chain.vessels[at].level_m[0]) for at in bank), lip, 400)
+        held = np.array([_held(chain, bank, float(level)) for level in levels])
+        wanted = held[-1] - live_full + live
+        level = float(np.interp(wanted, held, levels))
+        for at in bank:
+            out[at] = max(level, float(chain.vessels[at].level_m[0]))
+    return out
+
+
+def _flows(
+    document: Property, chain: Chain, parts: _Parts, days: slice, first: dt.date
+) -> list[tuple[str, list[str]]]:
+    run, house = parts.run, _draws_from(document, chain)
+    series = _by_day("DEMAND", run.demand_l[days] / 86_400, first)
+    rules = ["RULE DAILY_DEMAND", "IF SIMULATION TIME >= 0", "THEN OUTLET USE SETTING = TIMESERIES DEMAND", ""]
+    other = run.topped_up_l[days] + run.trucked_l[days]
+    inflows = []
+    if other.any():
+        series += _by_day("BACK_UP", other / 86_400, first)
+        inflows.append(f"TANK_{house} FLOW BACK_UP FLOW 1.0 1.0")
+    return [("INFLOWS", inflows), ("CONTROLS", rules), ("TIMESERIES", series), ("REPORT", ["SUBCATCHMENTS NONE"])]
+
+
+def _by_day(name: str, flow_l_s: NDArray[np.float64], first: dt.date) -> list[str]:
+    """Daily steps with steep edges: between two points the engine draws a line."""
+    rows = []
+    for day, flow in enumerate(flow_l_s):
+        at = first + dt.timedelta(days=day)
+        rows += [f"{name} {at:%m/%d/%Y} 0:00 {flow:.9f}", f"{name} {at:%m/%d/%Y} 23:59 {flow:.9f}"]
+    return rows
