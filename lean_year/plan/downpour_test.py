@@ -398,11 +398,12 @@ def _cut_off(chain: Chain, storm: Storm, at: int) -> tuple[str, str] | None:
 
 
 def _enough(place: Place | None, flow_l_s: float) -> list[Fix]:
-    """The sizes on offer that take a flow."""
+    """The next size of each kind on offer that takes a flow."""
     if place is None or place.capacity_l_s >= flow_l_s:
         return []
-    return [
-        Fix(text=f"Make it {size.label}.", operations=size.operations)
-        for size in place.sizes
-        if size.capacity_l_s >= flow_l_s
-    ]
+    fixes: dict[str, Fix] = {}
+    for size in place.sizes:
+        if size.capacity_l_s >= flow_l_s:
+            fix = Fix(text=f"Make it {size.label}.", operations=size.operations)
+            fixes.setdefault(str(size.operations[0]["path"]), fix)
+    return list(fixes.values())

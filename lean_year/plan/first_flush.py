@@ -58,7 +58,7 @@ class ChamberPlan(BaseModel):
     resets_year: float | None
     """Rains a year that find it at least nine tenths empty."""
     wet_days_year: float | None
-    drain_curve: list[tuple[float, float]]
+    drain_curve: list[list[float]]
     """Hours since the rain and share of the water still in it."""
 
 
@@ -100,8 +100,9 @@ def _mean_year(daily_l: float, rain: PreparedRain) -> float:
     return daily_l / (rain.dates.size / 365.25)
 
 
-def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None) -> list[FlushPoint]:
-    """Removal and water lost by depth, in chambers of the kind that was chosen, or of the usual one."""
+def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None, depth_mm: float) -> list[FlushPoint]:
+    """Removal and water lost by depth, in chambers of the kind that was chosen, or of the usual one; with the depth
+    of the design itself."""
     if rain is None or catch is None:
         return [FlushPoint(depth_mm=mm, share_left=core.share_left(mm), lost_l_year=0.0) for mm in CURVE_MM]
     entered = document.first_flush
@@ -121,18 +122,21 @@ def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None) -
             lost.append(_mean_year(float(taken.flushed_l.sum()), rain) if depth > 0 else 0.0)
         return lost
 
+    lost_l = dict(zip(CURVE_MM, _kept_curve.get(key, work_out), strict=True))
+    if 0 < depth_mm <= CURVE_MM[-1]:
+        lost_l[depth_mm] = _mean_year(float(catch.taken.flushed_l.sum()), rain)
     return [
         FlushPoint(depth_mm=depth, share_left=core.share_left(depth), lost_l_year=lost)
-        for depth, lost in zip(CURVE_MM, _kept_curve.get(key, work_out), strict=True)
+        for depth, lost in sorted(lost_l.items())
     ]
 
 
-def _drain_curve(chamber: Chamber, steady: bool) -> list[tuple[float, float]]:
+def _drain_curve(chamber: Chamber, steady: bool) -> list[list[float]]:
     if not 0 < chamber.drain_h < math.inf:
         return []
     hours = np.linspace(0, chamber.drain_h, 25)
     share = 1 - hours / chamber.drain_h
-    return [(float(at), float(left if steady else left**2)) for at, left in zip(hours, share, strict=True)]
+    return [[float(at), float(left if steady else left**2)] for at, left in zip(hours, share, strict=True)]
 
 
 def _chamber(document: Property, chamber: Chamber, taken: Taken | None, rain: PreparedRain | None) -> ChamberPlan:
@@ -276,7 +280,7 @@ def plan_first_flush(
         kind=entered.kind,
         figures=figures,
         chambers=[_chamber(document, chamber, taken, rain) for chamber in found],
-        curve=_curve(document, rain, catch),
+        curve=_curve(document, rain, catch, depth),
         holes=_holes(document, found),
         findings=_findings(document, found, rain, say),
         cautions=CAUTIONS,
@@ -323,8 +327,8 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
             add(
                 "FLUSH_RESETS_IN_THE_RAIN",
                 "note",
-                f"{chamber.name}: it empties in {fixed(chamber.drain_h, 1)} h, so a pause in one rain resets it; its "
-                f"hole leaks {say.volume(chamber.leak_l_h)} an hour all through.",
+                f"{chamber.name}: it empties in {fixed(chamber.drain_h, 1)} h, so a pause in one rain resets it; it "
+                f"leaks {say.volume(chamber.leak_l_h)} an hour all through.",
                 "A narrower hole, or an emitter, holds it for the length of a rain.",
             )
             break

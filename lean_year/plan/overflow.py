@@ -57,7 +57,7 @@ class OverflowPlan(BaseModel):
     """From the lip to the lowest lid. [m]"""
     stands_m: float
     """How high the water stands over the lip in the downpour. [m]"""
-    capacity_curve: list[tuple[float, float]]
+    capacity_curve: list[list[float]]
     """Water over the lip [m] and what the overflow passes then [L/s]."""
     inlet_mm2: float
     overflow_mm2: float
@@ -201,7 +201,7 @@ def plan_overflow(
         lip_m=lip,
         room_m=room,
         stands_m=stands,
-        capacity_curve=[(float(head), overflow_capacity_l_s(pipe, head_mm=float(head) * 1000)) for head in heads],
+        capacity_curve=[[float(head), overflow_capacity_l_s(pipe, head_mm=float(head) * 1000)] for head in heads],
         inlet_mm2=inlet_mm2,
         overflow_mm2=float(overflow_mm2),
         end_m=discharge_m(document),

@@ -99,16 +99,16 @@ export function FallSymbol({ stage, flows }: { stage: Stage; flows: Flows | null
       return (
         <>
           {through(flows?.inflow)}
-          <path d="M26 33l34-15M32 22l5 17M43 17l5 17M53 13l5 17" {...faint} />
+          <path d="M26 33l34-15M32 22l5 17M43 17l5 17M53 13l5 17" {...ink} />
         </>
       );
     case "first_flush":
       return (
         <>
           {through(flows?.inflow)}
-          <path d={`M${LINE - 6} 14H22v4`} {...faint} />
-          <rect x="15" y="19" width="14" height="28" {...faint} />
-          <circle cx="22" cy="40" r="3.6" {...faint} strokeDasharray="none" />
+          <path d={`M${LINE - 6} 14H22v4`} {...ink} />
+          <rect x="15" y="19" width="14" height="28" {...ink} fill="var(--sheet)" />
+          <circle cx="22" cy="26" r="4" {...ink} />
         </>
       );
     case "cistern":

@@ -5,8 +5,11 @@ import type { Stage } from "../api/client";
 import { AxisContext, axisFor } from "../lib/axis";
 import { unpackDays } from "../lib/days";
 import { CisternSheet } from "../stations/cistern/CisternSheet";
+import { FlushSheet } from "../stations/flush/FlushSheet";
+import { GuttersSheet } from "../stations/gutters/GuttersSheet";
 import { HouseholdSheet } from "../stations/household/HouseholdSheet";
 import { NotBuilt } from "../stations/NotBuilt";
+import { OverflowSheet } from "../stations/overflow/OverflowSheet";
 import { RainSheet } from "../stations/rain/RainSheet";
 import { RoofsSheet } from "../stations/roofs/RoofsSheet";
 import { useWidth } from "../ui/useWidth";
@@ -95,6 +98,9 @@ function Frame({ stage }: { stage: Stage }) {
             {station.stage === "rain" && <RainSheet {...sheet} />}
             {station.stage === "roofs" && <RoofsSheet />}
             {station.stage === "household" && <HouseholdSheet />}
+            {station.stage === "gutters" && <GuttersSheet />}
+            {station.stage === "first_flush" && <FlushSheet />}
+            {station.stage === "overflow" && <OverflowSheet />}
             {station.status === "not_built" && <NotBuilt station={station} />}
           </div>
         </main>

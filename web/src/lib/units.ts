@@ -8,6 +8,7 @@ export type Kind =
   | "length"
   | "bore"
   | "depth"
+  | "opening"
   | "intensity"
   | "temperature"
   | "share"
@@ -30,6 +31,7 @@ const WRITTEN: Record<Kind, Record<string, number>> = {
   length: { m: 1, cm: 0.01, mm: 0.001, ft: METRES_PER_FOOT, "'": METRES_PER_FOOT, in: 0.0254, '"': 0.0254 },
   bore: { mm: 1, cm: 10, in: MM_PER_INCH, '"': MM_PER_INCH },
   depth: { mm: 1, cm: 10, in: MM_PER_INCH, '"': MM_PER_INCH },
+  opening: { "cm²": 1, cm2: 1, "in²": (MM_PER_INCH / 10) ** 2, in2: (MM_PER_INCH / 10) ** 2 },
   intensity: { "mm/h": 1, mm: 1, "in/h": MM_PER_INCH, in: MM_PER_INCH },
   temperature: { "°c": 1, c: 1, "°": 1, "°f": 5 / 9, f: 5 / 9 },
   share: { "": 1, "%": 0.01 },
@@ -71,6 +73,10 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
       return us
         ? { unit: "in", factor: MM_PER_INCH, digits: 2, step: 0.25 }
         : { unit: "mm", factor: 1, digits: 0, step: 5 };
+    case "opening":
+      return us
+        ? { unit: "in²", factor: (MM_PER_INCH / 10) ** 2, digits: 1, step: 5 }
+        : { unit: "cm²", factor: 1, digits: 0, step: 10 };
     case "intensity":
       return us
         ? { unit: "in/h", factor: MM_PER_INCH, digits: 2, step: 0.1 }
@@ -164,6 +170,7 @@ export function example(kind: Kind, units: Units): string {
     area: us ? "1,010 ft² or 94 m²" : "94 m² or 1,010 ft²",
     length: us ? `34', 34' 6" or 10.4 m` : "10.4 m or 34'",
     bore: us ? "4 in or 100 mm" : "100 mm or 4 in",
+    opening: us ? "28 in² or 180 cm²" : "180 cm² or 28 in²",
     intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",
     temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
     percent: "35 or 35 %",
@@ -240,6 +247,43 @@ export function area(m2: number, units: Units): string {
   return `${m2 >= 10 || m2 === 0 ? plain(m2, 0) : fixed(m2, 1)} m²`;
 }
 
+/** A flow in a sentence or on a drawing; agrees with the server's words. */
+export function flow(litresASecond: number, units: Units): string {
+  if (units === "metric") return `${fixed(litresASecond, litresASecond >= 0.095 ? 1 : 2)} L/s`;
+  const gallons = (litresASecond * 60) / LITRES_PER_GALLON;
+  const digits = gallons >= 10 || gallons === 0 ? 0 : gallons >= 0.95 ? 1 : 2;
+  return `${fixed(gallons, digits)} gal/min`;
+}
+
+/** A rate of rain. */
+export function intensity(mmAnHour: number, units: Units): string {
+  return units === "us" ? `${fixed(mmAnHour / MM_PER_INCH, 1)} in/h` : `${fixed(mmAnHour, 0)} mm/h`;
+}
+
+/** A height or a length in a sentence or on a drawing. */
+export function metres(value: number, units: Units): string {
+  return units === "us" ? `${fixed(value / METRES_PER_FOOT, 1)} ft` : `${fixed(value, 2)} m`;
+}
+
+/** A bore or a small depth. */
+export function bore(mm: number, units: Units): string {
+  if (units === "us") return `${fixed(mm / MM_PER_INCH, mm < 25 ? 2 : 1)} in`;
+  return `${fixed(mm, mm >= 10 ? 0 : 1)} mm`;
+}
+
+/** Open area of a mesh. */
+export function opening(cm2: number, units: Units): string {
+  if (units === "metric") return `${fixed(cm2, 0)} cm²`;
+  const inches = cm2 / (MM_PER_INCH / 10) ** 2;
+  return `${fixed(inches, inches >= 10 || inches === 0 ? 0 : inches >= 0.95 ? 1 : 2)} in²`;
+}
+
+/** A first-flush depth, a loss or a limit, where one decimal matters; agrees with the server's words. */
+export function shallow(mm: number, units: Units): string {
+  if (units === "metric") return `${fixed(mm, 1)} mm`;
+  return `${fixed(mm / MM_PER_INCH, mm >= 2.5 || mm === 0 ? 2 : 3)} in`;
+}
+
 export function rate(litresADay: number, units: Units): string {
   const value = units === "us" ? litresADay / LITRES_PER_GALLON : litresADay;
   return `${value >= 10 || value === 0 ? plain(value, 0) : fixed(value, 1)} ${units === "us" ? "gal" : "L"} a day`;
@@ -261,6 +305,12 @@ export function figure(value: number | null, unit: string, units: Units): string
       return units === "us"
         ? `${plain((value * MM_PER_INCH) / LITRES_PER_GALLON, 0)} gal for each inch`
         : `${plain(value, 0)} L for each mm`;
+    case "L/s":
+      return flow(value, units);
+    case "m":
+      return metres(value, units);
+    case "loads":
+      return fixed(value, 1);
     case "d":
       return `${plain(value, 0)} ${value === 1 ? "day" : "days"}`;
     case "months":

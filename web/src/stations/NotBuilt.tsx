@@ -10,8 +10,7 @@ export function NotBuilt({ station }: { station: Station }) {
       </h1>
       <p className="mt-4">
         This version does not work this station out yet. It shows no figure here, and nothing on the other sheets
-        depends on it: the replay takes roof water as it leaves the gutter, with nothing taken off for first flush or
-        filters.
+        depends on it.
       </p>
       <p className="note mt-3">
         Until then, plan it by hand with the local code, and with a licensed plumber, electrician or structural

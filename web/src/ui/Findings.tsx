@@ -1,7 +1,26 @@
 import type { Finding, Status } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
 import { Mark } from "./Mark";
 
 const MARK: Record<Finding["severity"], Status> = { fails: "fails", caution: "caution", note: "decide" };
+
+/** Edits that mend something: pointed at, each is shown on the drawing; pressed, it is made. */
+export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
+  const bench = useWorkbench();
+  return fixes.map((fix) => (
+    <button
+      key={fix.text}
+      className="fix relative block text-left after:absolute after:-inset-x-2 after:-inset-y-1.5 after:content-['']"
+      onPointerEnter={() => bench.preview(fix.operations as never)}
+      onPointerLeave={bench.endPreview}
+      onFocus={() => bench.preview(fix.operations as never)}
+      onBlur={bench.endPreview}
+      onClick={() => void bench.edit(fix.text, fix.operations as never)}
+    >
+      {fix.text}
+    </button>
+  ));
+}
 
 /** What is wrong at a station, worst first, each with its fix. */
 export function Findings({ findings }: { findings: Finding[] }) {
@@ -18,7 +37,8 @@ export function Findings({ findings }: { findings: Finding[] }) {
           </span>
           <span>
             {finding.text}
-            {finding.fix && <span className="fix block">{finding.fix}</span>}
+            {!finding.fixes?.length && finding.fix && <span className="fix block">{finding.fix}</span>}
+            <Fixes fixes={finding.fixes ?? []} />
           </span>
         </li>
       ))}

@@ -33,7 +33,14 @@ export function DownpipeRows() {
         : [...left, { group: heir, share }];
       return replace(`/roofs/${row}/drains`, drains);
     });
-    void bench.edit(`Removed downpipes ${gone.name}`, [...operations, { op: "remove", path: `/downpipes/${index}` }]);
+    const freed = downpipes.flatMap((each, row) =>
+      each.run.into === gone.id ? replace(`/downpipes/${row}/run/into`, null) : [],
+    );
+    void bench.edit(`Removed downpipes ${gone.name}`, [
+      ...operations,
+      ...freed,
+      { op: "remove", path: `/downpipes/${index}` },
+    ]);
   };
   return (
     <section aria-label="Downpipes">

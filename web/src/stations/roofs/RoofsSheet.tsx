@@ -30,7 +30,7 @@ export function RoofsSheet() {
 
   const addRoof = (extent: Roof["extent"]) => {
     const number = freshNumber("roof", document.roofs);
-    const roof: Roof = {
+    const roof: Omit<Roof, "gutter"> = {
       id: `roof-${number}`,
       name: `Roof ${number}`,
       material: "metal",

@@ -1,0 +1,280 @@
+import { useState } from "react";
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { flow, fixed, metres } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../ui/Entry";
+import { Cautions, Findings } from "../../ui/Findings";
+import { FlowPicture } from "./FlowPicture";
+import type { Place } from "./FlowPicture";
+
+/** The downpour through every place, with the tightest marked and the sizes that would do. */
+export function DownpourView() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units } = document;
+  const { gutters, overflow } = plan;
+  const [picked, setPicked] = useState<string | null>(null);
+  const places = [...gutters.places, overflow.place];
+  const place =
+    places.find((each) => each.key === picked) ?? places.find((each) => each.key === gutters.tightest) ?? places[0];
+  const tightest = places.find((each) => each.key === gutters.tightest);
+  const narrow = new Set(
+    plan.findings
+      .filter((finding) => /^GUTTERS_(GUTTER|OUTLET|DOWNPIPE|SCREEN|RUN|REDUCER|JOINED|RATE)/.test(finding.code))
+      .map((finding) => finding.text),
+  );
+  if (!place) return <p>No roof in use drains anywhere yet.</p>;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+      <div>
+        <section aria-label="Flow picture">
+          <h2 className="heading">
+            {tightest && tightest.flow_l_s > tightest.capacity_l_s
+              ? `${tightest.name} is too narrow`
+              : tightest
+                ? `Tightest: ${tightest.name}, ${fixed((100 * tightest.flow_l_s) / Math.max(tightest.capacity_l_s, 1e-9), 0)} % used`
+                : "The way of the water"}
+            <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+              what comes, of what it takes, in {units === "us" ? "gal/min" : "L/s"}; press a gate to size it
+            </span>
+          </h2>
+          <FlowPicture
+            document={document}
+            places={gutters.places}
+            overflow={overflow.place}
+            tightest={gutters.tightest}
+            selected={place.key}
+            onSelect={setPicked}
+            units={units}
+          />
+        </section>
+        <PlaceSheet place={place} />
+        <PlacesTable places={places} picked={place.key} onPick={setPicked} />
+      </div>
+      <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What is too narrow">
+        <Findings findings={plan.findings.filter((finding) => narrow.has(finding.text))} />
+        <Cautions cautions={gutters.cautions} />
+      </aside>
+    </div>
+  );
+}
+
+/** One place: why it takes what it takes, its measures, and the next sizes on the shelf. */
+function PlaceSheet({ place }: { place: Place }) {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units } = document;
+  const spill = place.flow_l_s - place.capacity_l_s;
+  return (
+    <section aria-label={place.name} className="mt-2 border-t-[1.5px] border-ink pt-2">
+      <div className="flex flex-wrap items-baseline gap-x-5">
+        <h3 className="heading">{place.name}</h3>
+        <p>
+          <strong>{flow(place.flow_l_s, units)}</strong> come, {place.size} takes{" "}
+          <strong>{place.capacity_l_s > 0 ? flow(place.capacity_l_s, units) : "nothing that is known"}</strong>
+          {spill > 0.005 && place.capacity_l_s > 0 && (
+            <span className="font-semibold text-alarm">
+              ; {flow(spill, units)} go {place.spills}
+            </span>
+          )}
+          .
+        </p>
+      </div>
+      <p className="note mt-1">
+        {place.formula}: {place.working}. {place.source}
+      </p>
+      <PlaceEntries place={place} />
+      {place.sizes.length > 0 && (
+        <p className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1.5">
+          <span>From the shelf:</span>
+          {place.sizes.map((size) => (
+            <button
+              key={size.label}
+              className={size.enough ? "act-quiet" : "act-quiet opacity-70"}
+              onPointerEnter={() => bench.preview(size.operations as never)}
+              onPointerLeave={bench.endPreview}
+              onClick={() => void bench.edit(`${place.name}: ${size.label}`, size.operations as never)}
+            >
+              {size.label} · {flow(size.capacity_l_s, units)}
+              {size.enough ? " ✓" : ""}
+            </button>
+          ))}
+        </p>
+      )}
+      {place.kind === "run" && plan.gutters.runs.find((run) => `run:${run.group}` === place.key)?.drop_m === null && (
+        <p className="note mt-1">It has no figure until its gutter outlet is measured, at Levels.</p>
+      )}
+    </section>
+  );
+}
+
+/** What of a place can be entered. */
+function PlaceEntries({ place }: { place: Place }) {
+  const bench = useWorkbench();
+  const { document } = bench.kept;
+  if (place.roof !== null) {
+    const row = document.roofs.findIndex((roof) => roof.id === place.roof);
+    const roof = document.roofs[row];
+    if (!roof) return null;
+    const at = `/roofs/${row}/gutter`;
+    const { gutter } = roof;
+    return (
+      <p className="mt-1 leading-[1.85]">
+        A{" "}
+        <Choice
+          label={`Shape of the gutter of ${roof.name}`}
+          value={gutter.shape}
+          options={[
+            { value: "half_round", label: "half-round gutter" },
+            { value: "box", label: "box gutter" },
+          ]}
+          onChoose={(shape) => void bench.edit(`Gutter of ${roof.name}: ${shape}`, replace(`${at}/shape`, shape))}
+        />{" "}
+        <Entry
+          label={`Width of the gutter of ${roof.name}`}
+          path={`${at}/width_mm`}
+          kind="bore"
+          value={gutter.width_mm}
+          min={20}
+          max={2000}
+        />{" "}
+        wide
+        {gutter.shape === "box" && (
+          <>
+            {" "}
+            and{" "}
+            <Entry
+              label={`Depth of the gutter of ${roof.name}`}
+              path={`${at}/depth_mm`}
+              kind="bore"
+              value={gutter.depth_mm}
+              min={10}
+              max={2000}
+            />{" "}
+            deep
+          </>
+        )}
+        , with{" "}
+        <Entry
+          label={`Outlets of ${roof.name}`}
+          path={`${at}/outlets`}
+          kind="count"
+          value={gutter.outlets}
+          min={1}
+          max={50}
+          toOperations={(count) => replace(`${at}/outlets`, Math.round(count))}
+        />{" "}
+        outlets of{" "}
+        <Entry
+          label={`Opening of the outlets of ${roof.name}`}
+          path={`${at}/outlet_mm`}
+          kind="bore"
+          value={gutter.outlet_mm}
+          min={20}
+          max={1000}
+        />
+        ,{" "}
+        <Choice
+          label={`Strainers of ${roof.name}`}
+          value={gutter.strainer ? "with" : "without"}
+          options={[
+            { value: "without", label: "open" },
+            { value: "with", label: "under strainers", note: "each halves what its outlet takes" },
+          ]}
+          onChoose={(how) => void bench.edit(`Strainers of ${roof.name}`, replace(`${at}/strainer`, how === "with"))}
+        />
+        , falling{" "}
+        <Entry
+          label={`Fall of the gutter of ${roof.name}`}
+          path={`${at}/fall_mm_m`}
+          kind="percent"
+          value={gutter.fall_mm_m / 1000}
+          max={0.2}
+          toOperations={(share) => replace(`${at}/fall_mm_m`, Number((share * 1000).toFixed(3)))}
+        />
+        ,{" "}
+        <Choice
+          label={`Angles in the gutter of ${roof.name}`}
+          value={gutter.bends ? "with" : "without"}
+          options={[
+            { value: "without", label: "straight" },
+            { value: "with", label: "round a corner" },
+          ]}
+          onChoose={(how) => void bench.edit(`Angles of ${roof.name}`, replace(`${at}/bends`, how === "with"))}
+        />
+        .
+      </p>
+    );
+  }
+  const index = document.downpipes.findIndex((pipe) => pipe.id === place.group);
+  const pipe = document.downpipes[index];
+  if (place.kind === "downpipe" && pipe)
+    return (
+      <p className="mt-1 leading-[1.85]">
+        <Entry
+          label={`Downpipes of ${pipe.name}`}
+          path={`/downpipes/${index}/pipes`}
+          kind="count"
+          value={pipe.pipes}
+          min={1}
+          max={50}
+          toOperations={(count) => replace(`/downpipes/${index}/pipes`, Math.round(count))}
+        />{" "}
+        downpipes of{" "}
+        <Entry
+          label={`Bore of the downpipes of ${pipe.name}`}
+          path={`/downpipes/${index}/bore_mm`}
+          kind="bore"
+          value={pipe.bore_mm}
+          min={5}
+          max={2000}
+        />{" "}
+        bore.
+      </p>
+    );
+  return null;
+}
+
+/** The table behind the picture. */
+function PlacesTable(props: { places: Place[]; picked: string; onPick: (key: string) => void }) {
+  const { document } = useWorkbench().shown;
+  const { units } = document;
+  return (
+    <details className="mt-3">
+      <summary className="fix cursor-pointer">All places in a table</summary>
+      <div className="relative overflow-x-auto">
+        <table className="table-lines mt-1 w-full text-[14px]">
+          <thead>
+            <tr>
+              <th scope="col">Place</th>
+              <th scope="col">Size</th>
+              <th scope="col">Comes</th>
+              <th scope="col">Takes</th>
+              <th scope="col">Used</th>
+            </tr>
+          </thead>
+          <tbody>
+            {props.places.map((place) => (
+              <tr key={place.key} className={place.key === props.picked ? "font-bold" : undefined}>
+                <th scope="row">
+                  <button className="text-left hover:underline" onClick={() => props.onPick(place.key)}>
+                    {place.name}
+                  </button>
+                </th>
+                <td>{place.size}</td>
+                <td>{flow(place.flow_l_s, units)}</td>
+                <td>{place.capacity_l_s > 0 ? flow(place.capacity_l_s, units) : "–"}</td>
+                <td>{place.capacity_l_s > 0 ? `${fixed((100 * place.flow_l_s) / place.capacity_l_s, 0)} %` : "–"}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="note mt-1">
+        Hangers every {metres(0.6, units)} ({metres(0.45, units)} in snow), downpipes every {metres(1.8, units)},
+        drains of plastic every {metres(1.2, units)}. Metal thread over plastic, never into it.
+      </p>
+    </details>
+  );
+}

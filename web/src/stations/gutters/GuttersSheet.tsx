@@ -1,0 +1,140 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { intensity } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../ui/Entry";
+import { Views } from "../../ui/Views";
+import { Why } from "../../ui/Why";
+import { DownpourView } from "./DownpourView";
+import { InsideView } from "./InsideView";
+import { LevelsView } from "./LevelsView";
+import { ScreensView } from "./ScreensView";
+import { StormView } from "./StormView";
+
+/** Does it fall, does it fit the downpour, does it stay clean. */
+export function GuttersSheet() {
+  return (
+    <>
+      <RateSentence />
+      <Views
+        label="Parts of the gutters and pipes"
+        views={[
+          { key: "levels", name: "Levels", body: <LevelsView /> },
+          { key: "downpour", name: "Downpour", body: <DownpourView /> },
+          { key: "storm", name: "Downpour test", body: <StormView /> },
+          { key: "screens", name: "Screens", body: <ScreensView /> },
+          { key: "inside", name: "Inside the tank", body: <InsideView /> },
+        ]}
+      />
+    </>
+  );
+}
+
+/** The rates of rain and what they stand for, as words in two sentences. */
+function RateSentence() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units, downpour, rain } = document;
+  const { figures, estimate } = plan.gutters;
+  const take = () =>
+    estimate &&
+    void bench.edit("The estimate from the record", [
+      ...replace("/rain/design_intensity_mm_h", Number(estimate.intensity_mm_h.toFixed(1))),
+      ...replace("/downpour/source", "estimate"),
+    ]);
+  return (
+    <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <h1 className="title shrink-0 pt-0.5">Gutters &amp; pipes</h1>
+      <div className="leading-[1.75]">
+        <p>
+          A downpour of{" "}
+          <Entry
+            label="Design downpour"
+            path="/rain/design_intensity_mm_h"
+            kind="intensity"
+            value={rain.design_intensity_mm_h}
+            min={1}
+            max={1000}
+          />
+          , once in{" "}
+          <Entry
+            label="Return period"
+            path="/downpour/return_years"
+            kind="count"
+            value={downpour.return_years}
+            min={1.01}
+            max={1000}
+          />{" "}
+          years over{" "}
+          <Entry
+            label="Minutes of the downpour"
+            path="/downpour/duration_min"
+            kind="count"
+            value={downpour.duration_min}
+            min={1}
+            max={1440}
+          />{" "}
+          minutes,{" "}
+          <Choice
+            label="Where the rate comes from"
+            value={downpour.source}
+            options={[
+              { value: "table", label: "from the local table" },
+              { value: "estimate", label: "estimated from the record" },
+              { value: "assumed", label: "assumed so far" },
+            ]}
+            onChoose={(source) => void bench.edit("Source of the rate", replace("/downpour/source", source))}
+          />
+          : <Why figure={figures["flow_l_s"]!} units={units} /> off the roofs.{" "}
+          {estimate && downpour.source !== "estimate" && (
+            <span title={estimate.working}>
+              The record alone suggests {intensity(estimate.low_mm_h, units)} to{" "}
+              {intensity(estimate.high_mm_h, units)};{" "}
+              <button className="fix" onClick={take}>
+                take {intensity(estimate.intensity_mm_h, units)}
+              </button>
+              .
+            </span>
+          )}
+        </p>
+        <p>
+          Size by{" "}
+          <Choice
+            label="School of sizing"
+            value={downpour.school}
+            options={[
+              { value: "en", label: "BS EN 12056-3", note: "with the rate of 2 to 5 minutes" },
+              {
+                value: "code_table",
+                label: "the plumbing code’s tables",
+                note: "with the rate of 60 minutes, once in 100 years",
+              },
+            ]}
+            onChoose={(school) => void bench.edit("School of sizing", replace("/downpour/school", school))}
+          />
+          , rain{" "}
+          <Choice
+            label="Wind on the rain"
+            value={downpour.driven_rain ? "driven" : "straight"}
+            options={[
+              { value: "driven", label: "driven by wind", note: "half the roof’s rise counts too" },
+              { value: "straight", label: "falling straight" },
+            ]}
+            onChoose={(how) =>
+              void bench.edit("Wind on the rain", replace("/downpour/driven_rain", how === "driven"))
+            }
+          />
+          , screens{" "}
+          <Entry
+            label="How far screens are clogged"
+            path="/downpour/clogged_share"
+            kind="percent"
+            value={downpour.clogged_share}
+            max={0.99}
+          />{" "}
+          clogged.
+        </p>
+      </div>
+    </div>
+  );
+}

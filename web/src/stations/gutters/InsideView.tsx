@@ -1,0 +1,150 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { metres } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../ui/Entry";
+import { Findings } from "../../ui/Findings";
+import { InletDrawing } from "./InletDrawing";
+
+const GAUGES = [
+  { value: "none", label: "no gauge" },
+  { value: "sight_tube", label: "a sight tube", note: "its valve normally shut" },
+  { value: "float", label: "a float gauge" },
+  { value: "electronic", label: "a sensor" },
+] as const;
+
+/** What is fitted where the water enters, stands and leaves the tank. */
+export function InsideView() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units, cistern } = document;
+  const built = cistern.tanks
+    .map((tank, row) => ({ tank, row }))
+    .filter(({ tank }) => tank.phase <= cistern.built_phase);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+      <div>
+        {built.map(({ tank, row }) => {
+          const at = `/cistern/tanks/${row}/inlet`;
+          const { inlet } = tank;
+          const vessel = plan.cistern?.bank.vessels.find((each) => each.id === tank.id);
+          const run = plan.gutters.runs.find((each) => each.tank === tank.id);
+          const height = vessel ? vessel.lid_m - vessel.floor_m : 2;
+          const overflow = vessel ? vessel.overflow_m - vessel.floor_m : height;
+          const inletAt = inlet.height_m ?? Math.min(overflow + 0.1, height);
+          const flag = (
+            label: string,
+            field: "calmed" | "lockable" | "light_tight" | "floor_drain" | "floating_suction",
+            yes: string,
+            no: string,
+          ) => (
+            <Choice
+              label={`${label} of ${tank.name}`}
+              value={inlet[field] ? "yes" : "no"}
+              options={[
+                { value: "yes", label: yes },
+                { value: "no", label: no },
+              ]}
+              onChoose={(how) =>
+                void bench.edit(`${tank.name}: ${how === "yes" ? yes : no}`, replace(`${at}/${field}`, how === "yes"))
+              }
+            />
+          );
+          return (
+            <section
+              key={tank.id}
+              aria-label={`Inside ${tank.name}`}
+              className="mb-4 border-t-[1.5px] border-ink pt-2 first:border-t-0 first:pt-0"
+            >
+              <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[900px]:grid-cols-[300px_minmax(0,1fr)]">
+                <InletDrawing tank={tank} height={height} overflow={overflow} inletAt={inletAt} units={units} />
+                <div className="leading-[1.9]">
+                  <h2 className="heading">{tank.name}</h2>
+                  <p>
+                    The inlet,{" "}
+                    <Entry
+                      label={`Bore of the inlet of ${tank.name}`}
+                      path={`${at}/bore_mm`}
+                      kind="bore"
+                      value={inlet.bore_mm}
+                      min={5}
+                      max={2000}
+                    />
+                    , comes in{" "}
+                    <Entry
+                      label={`Height of the inlet of ${tank.name}`}
+                      path={`${at}/height_m`}
+                      kind="length"
+                      value={inletAt}
+                      max={100}
+                    />{" "}
+                    above the floor{run ? ` (${metres(run.inlet_m, units)} on the datum)` : ""} and is{" "}
+                    {flag("Calming of the inlet", "calmed", "calmed, turned up near the floor", "let fall")}.
+                  </p>
+                  <p>
+                    A vent of{" "}
+                    <Entry
+                      label={`Vent of ${tank.name}`}
+                      path={`${at}/vent_mm`}
+                      kind="bore"
+                      value={inlet.vent_mm}
+                      min={5}
+                      max={2000}
+                    />{" "}
+                    under a screen. The lid {flag("Lid", "lockable", "locks", "does not lock")}, the walls{" "}
+                    {flag("Walls", "light_tight", "keep the light out", "let light in")}.
+                  </p>
+                  <p>
+                    The house draws{" "}
+                    {flag("Draw", "floating_suction", "through a floating suction", "by the fixed outlet")}, the floor{" "}
+                    {flag("Floor", "floor_drain", "falls to a drain", "has no drain")}. Level read by{" "}
+                    <Choice
+                      label={`Gauge of ${tank.name}`}
+                      value={inlet.gauge}
+                      options={[...GAUGES]}
+                      onChoose={(gauge) => void bench.edit(`${tank.name}: ${gauge}`, replace(`${at}/gauge`, gauge))}
+                    />
+                    {inlet.gauge !== "none" && ": outlet is empty, the underside of the overflow is full"}.
+                  </p>
+                  <p>
+                    {inlet.gap_mm === null ? (
+                      <button
+                        className="fix"
+                        onClick={() => void bench.edit(`${tank.name}: gap`, replace(`${at}/gap_mm`, 600))}
+                      >
+                        It stands next to something
+                      </button>
+                    ) : (
+                      <>
+                        It stands{" "}
+                        <Entry
+                          label={`Gap beside ${tank.name}`}
+                          path={`${at}/gap_mm`}
+                          kind="bore"
+                          value={inlet.gap_mm}
+                          max={10000}
+                        />{" "}
+                        from its neighbour.
+                      </>
+                    )}
+                  </p>
+                </div>
+              </div>
+            </section>
+          );
+        })}
+      </div>
+      <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What is wrong inside">
+        <Findings
+          findings={plan.findings.filter((finding) =>
+            /^GUTTERS_(INLET_N|INLET_D|VENT|LID|LIGHT|DRAWS|SIGHT|NO_ROOM)/.test(finding.code),
+          )}
+        />
+        <p className="note">
+          Leave a place for a delivery hose. Bottom connections of plastic tanks are flexible, with a valve on each
+          tank, so that one leak loses one tank.
+        </p>
+      </aside>
+    </div>
+  );
+}

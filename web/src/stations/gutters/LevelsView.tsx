@@ -1,0 +1,195 @@
+import { useState } from "react";
+import type { Operation } from "../../api/client";
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, metres } from "../../lib/units";
+import type { Units } from "../../lib/units";
+import { Cautions, Fixes } from "../../ui/Findings";
+import { Mark } from "../../ui/Mark";
+import { ChecksList } from "./ChecksList";
+import { RunChoice } from "./RunChoice";
+import { RunEntries } from "./RunEntries";
+import { SectionDrawing, signed } from "./SectionDrawing";
+import { groundAt, invertAt } from "./sectionScale";
+import type { RunLevels, Section } from "./sectionScale";
+import { SurveyDialog } from "./SurveyDialog";
+
+/** Where everything stands on one datum, and whether the water gets from each gutter into its tank. */
+export function LevelsView() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { gutters } = plan;
+  const { units } = document;
+  const [group, setGroup] = useState<string | null>(null);
+  const worst = gutters.checks.find((check) => check.group !== null && check.status !== "settled")?.group;
+  const run =
+    gutters.runs.find((each) => each.group === group) ??
+    gutters.runs.find((each) => each.group === worst) ??
+    gutters.runs[0];
+  if (!run)
+    return (
+      <p className="max-w-[58ch]">
+        No roof in use drains anywhere yet. Switch a roof on at <strong>Roofs</strong>, and its way to the tank is
+        drawn here.
+      </p>
+    );
+  const index = document.downpipes.findIndex((each) => each.id === run.group);
+  const tankRow = document.cistern.tanks.findIndex((each) => each.id === run.tank);
+  const tank = document.cistern.tanks[tankRow]!;
+  const vessel = plan.cistern?.bank.vessels.find((each) => each.id === run.tank);
+  const box = vessel ?? {
+    name: tank.name,
+    floor_m: tank.floor_m,
+    lid_m: Math.max(run.inlet_m, gutters.section.lip_m),
+    overflow_m: gutters.section.lip_m,
+    outlet_m: tank.floor_m + tank.outlet_m,
+  };
+  const roofs = document.roofs
+    .map((roof, row) => ({ roof, row }))
+    .filter(({ roof }) => roof.on && roof.drains.some((drain) => drain.group === run.group));
+  const lowest = roofs
+    .filter(({ roof }) => roof.outlet_m !== null)
+    .sort((one, other) => one.roof.outlet_m! - other.roof.outlet_m!)[0];
+  const built = document.cistern.tanks
+    .map((each, row) => ({ each, row }))
+    .filter(({ each }) => each.phase <= document.cistern.built_phase);
+  const tanksTo = (floor: number): Operation[] =>
+    built.flatMap(({ each, row }) =>
+      replace(`/cistern/tanks/${row}/floor_m`, Number((each.floor_m + floor - tank.floor_m).toFixed(3))),
+    );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+      <div>
+        <section aria-label={`Section of ${run.name}`}>
+          <div className="mb-1 flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+            <RunChoice runs={gutters.runs} value={run.group} onChoose={setGroup} />
+            <span className="no-print flex gap-2">
+              <SurveyDialog />
+              <a className="act-quiet" href={`/api/properties/${bench.id}/model.inp`} download="rain-side.inp">
+                SWMM model
+              </a>
+            </span>
+          </div>
+          <SectionDrawing
+            run={run}
+            section={gutters.section}
+            tank={box}
+            checks={gutters.checks}
+            units={units}
+            movable={{
+              outlet: lowest && {
+                label: `Gutter outlet of ${lowest.roof.name}`,
+                toOperations: (value) => replace(`/roofs/${lowest.row}/outlet_m`, value),
+              },
+              screen: {
+                label: `Leaf screen of ${run.name}`,
+                toOperations: (value) => replace(`/downpipes/${index}/screen_m`, value),
+              },
+              tank: { label: `Floor of ${tank.name}`, toOperations: tanksTo },
+              discharge: {
+                label: "Ground at the overflow's end",
+                toOperations: (value) => replace("/levels/discharge_m", value),
+              },
+            }}
+          />
+        </section>
+        <LevelsTable run={run} section={gutters.section} units={units} />
+        <RunEntries run={run} index={index} roofs={roofs} />
+      </div>
+      <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="Checks">
+        <ChecksList checks={gutters.checks} group={run.group} />
+        <PlanFindings />
+        <Cautions cautions={gutters.cautions} />
+      </aside>
+    </div>
+  );
+}
+
+/** What else is wrong at this station, the checks' own findings left out. */
+function PlanFindings() {
+  const { plan } = useWorkbench().shown;
+  const checks = new Set(plan.gutters.checks.map((check) => check.code));
+  const left = plan.findings.filter((finding) => finding.stage === "gutters" && !checks.has(finding.code));
+  if (!left.length) return null;
+  return (
+    <section>
+      <h2 className="heading">Also</h2>
+      <ul className="mt-1 grid gap-2">
+        {left.map((finding) => (
+          <li key={finding.text} className="flex gap-2 border-b border-rule pb-2 text-[13.5px] leading-snug">
+            <span className="pt-0.5">
+              <Mark status={finding.severity === "note" ? "decide" : finding.severity} />
+            </span>
+            <span>
+              {finding.text}
+              {!finding.fixes?.length && finding.fix && <span className="fix block">{finding.fix}</span>}
+              <Fixes fixes={finding.fixes ?? []} />
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The heights along the run, on the same distances. */
+function LevelsTable({ run, section, units }: { run: RunLevels; section: Section; units: Units }) {
+  const unit = units === "us" ? 0.3048 : 1;
+  const along = [0, 0.25, 0.5, 0.75, 1].map((share) => share * run.length_m);
+  const storm = (at: number) =>
+    run.screen_m === null || run.lost_m === null
+      ? null
+      : run.screen_m - (run.lost_m * at) / Math.max(run.length_m, 1e-9);
+  const cell = (value: number | null) => (value === null ? "–" : signed(value / unit, 2));
+  return (
+    <div className="relative mt-2 overflow-x-auto">
+      <table className="table-lines w-full text-[14px]">
+        <caption className="sr-only">Levels along the run of {run.name}</caption>
+        <thead>
+          <tr>
+            <th scope="col">Along, {units === "us" ? "ft" : "m"}</th>
+            {along.map((at) => (
+              <th key={at} scope="col">
+                {fixed(at / unit, 1)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">Ground</th>
+            {along.map((at) => (
+              <td key={at}>{cell(groundAt(run, section, at))}</td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">Pipe invert</th>
+            {along.map((at) => (
+              <td key={at}>{cell(invertAt(run, at))}</td>
+            ))}
+          </tr>
+          {run.kind === "wet" && (
+            <>
+              <tr>
+                <th scope="row">Ground over it</th>
+                {along.map((at) => (
+                  <td key={at}>
+                    {run.screen_m === null
+                      ? "–"
+                      : metres(groundAt(run, section, at) - (invertAt(run, at) ?? 0), units).replace(/ (m|ft)$/, "")}
+                  </td>
+                ))}
+              </tr>
+              <tr>
+                <th scope="row">Storm level</th>
+                {along.map((at) => (
+                  <td key={at}>{cell(storm(at))}</td>
+                ))}
+              </tr>
+            </>
+          )}
+        </tbody>
+      </table>
+    </div>
+  );
+}

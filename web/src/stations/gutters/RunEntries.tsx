@@ -1,0 +1,219 @@
+import type { Document, Roof } from "../../api/client";
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../ui/Entry";
+import type { RunLevels } from "./sectionScale";
+
+const NONE = "";
+
+/** One run in sentences: heights at its upper end, its pipe, its way. */
+export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof: Roof; row: number }[] }) {
+  const bench = useWorkbench();
+  const { document } = bench.kept;
+  const { downpipes, levels } = document;
+  const { run, index } = props;
+  const pipe = downpipes[index]!;
+  const at = `/downpipes/${index}`;
+  const set = (label: string, field: string, value: unknown) =>
+    void bench.edit(`${pipe.name}: ${label}`, replace(`${at}/${field}`, value));
+  const others = downpipes.filter((each) => each.id !== pipe.id && !leadsTo(downpipes, each.id, pipe.id));
+  return (
+    <section aria-label={`What ${run.name} is made of`} className="mt-3 border-t border-rule pt-2 leading-[1.85]">
+      <p>
+        {props.roofs.map(({ roof, row }) => (
+          <span key={roof.id}>
+            Outlet of {roof.name} at{" "}
+            {roof.outlet_m === null ? (
+              <button
+                className="word assumed"
+                onClick={() => void bench.edit(`Outlet of ${roof.name}`, replace(`/roofs/${row}/outlet_m`, 2.5))}
+              >
+                not measured
+              </button>
+            ) : (
+              <Entry
+                label={`Gutter outlet of ${roof.name}`}
+                path={`/roofs/${row}/outlet_m`}
+                kind="length"
+                value={roof.outlet_m}
+                min={-1000}
+                max={9000}
+              />
+            )}
+            ;{" "}
+          </span>
+        ))}
+        {run.screen_m !== null && (
+          <>
+            water on the leaf screen at{" "}
+            <Entry
+              label={`Leaf screen of ${pipe.name}`}
+              path={`${at}/screen_m`}
+              kind="length"
+              value={run.screen_m}
+              min={-1000}
+              max={9000}
+            />
+            {run.screen_assumed && <span className="note"> (assumed under the outlet)</span>}.
+          </>
+        )}
+      </p>
+      <p>
+        From there{" "}
+        <Choice
+          label={`Kind of run of ${pipe.name}`}
+          value={pipe.run.kind}
+          options={[
+            { value: "dry", label: "a dry run", note: "it falls all the way and empties itself" },
+            { value: "wet", label: "a wet run", note: "it dips underground, stands full and rises to the tank" },
+          ]}
+          onChoose={(kind) => set(`${kind} run`, "run/kind", kind)}
+        />{" "}
+        of{" "}
+        <Entry
+          label={`Bore of the run of ${pipe.name}`}
+          path={`${at}/run/bore_mm`}
+          kind="bore"
+          value={pipe.run.bore_mm}
+          min={5}
+          max={2000}
+        />{" "}
+        bore,{" "}
+        <Entry
+          label={`Length of the run of ${pipe.name}`}
+          path={`${at}/run/length_m`}
+          kind="length"
+          value={pipe.run.length_m}
+          min={0.1}
+          max={5000}
+        />{" "}
+        long, with{" "}
+        <Entry
+          label={`Square bends of ${pipe.name}`}
+          path={`${at}/run/bends_90`}
+          kind="count"
+          value={pipe.run.bends_90}
+          max={50}
+          toOperations={(bends) => replace(`${at}/run/bends_90`, Math.round(bends))}
+        />{" "}
+        square bends and{" "}
+        <Entry
+          label={`Half bends of ${pipe.name}`}
+          path={`${at}/run/bends_45`}
+          kind="count"
+          value={pipe.run.bends_45}
+          max={50}
+          toOperations={(bends) => replace(`${at}/run/bends_45`, Math.round(bends))}
+        />{" "}
+        of 45°, to{" "}
+        <Choice
+          label={`Where the run of ${pipe.name} goes`}
+          value={pipe.run.into ?? NONE}
+          options={[
+            { value: NONE, label: "the tank itself" },
+            ...others.map((each) => ({ value: each.id, label: `the run of ${each.name}`, note: "they join" })),
+          ]}
+          onChoose={(into) => set("where it goes", "run/into", into === NONE ? null : into)}
+        />
+        {pipe.run.kind === "wet" && (
+          <>
+            , lowest at{" "}
+            <Entry
+              label={`Low point of ${pipe.name}`}
+              path={`${at}/run/low_point_m`}
+              kind="length"
+              value={run.low_point_m ?? 0}
+              min={-1000}
+              max={9000}
+            />{" "}
+            <Choice
+              label={`Drain at the low point of ${pipe.name}`}
+              value={pipe.run.low_drain ? "with" : "without"}
+              options={[
+                { value: "with", label: "with a drain there" },
+                { value: "without", label: "without a drain" },
+              ]}
+              onChoose={(how) => set("low drain", "run/low_drain", how === "with")}
+            />
+          </>
+        )}
+        .{" "}
+        {pipe.run.reducer_mm === null ? (
+          <button className="fix" onClick={() => set("narrowest place", "run/reducer_mm", pipe.run.bore_mm)}>
+            A narrower place in it?
+          </button>
+        ) : (
+          <>
+            Its narrowest place is{" "}
+            <Entry
+              label={`Narrowest place of ${pipe.name}`}
+              path={`${at}/run/reducer_mm`}
+              kind="bore"
+              value={pipe.run.reducer_mm}
+              min={5}
+              max={pipe.run.bore_mm}
+            />
+            .{" "}
+            <button className="fix" onClick={() => set("no narrower place", "run/reducer_mm", null)}>
+              There is none
+            </button>
+          </>
+        )}
+      </p>
+      <p>
+        Ground at the house{" "}
+        <Entry
+          label="Ground at the house"
+          path="/levels/ground_m"
+          kind="length"
+          value={levels.ground_m}
+          min={-1000}
+          max={9000}
+        />
+        , at the tank{" "}
+        <Entry
+          label="Ground at the tank"
+          path="/levels/tank_ground_m"
+          kind="length"
+          value={bench.shown.plan.gutters.section.tank_ground_m}
+          min={-1000}
+          max={9000}
+        />
+        , where the overflow ends{" "}
+        <Entry
+          label="Ground where the overflow ends"
+          path="/levels/discharge_m"
+          kind="length"
+          value={bench.shown.plan.gutters.section.discharge_m}
+          min={-1000}
+          max={9000}
+        />
+        ; pump <Optional label="Pump" path="/levels/pump_m" value={levels.pump_m} />, highest tap{" "}
+        <Optional label="Highest tap" path="/levels/highest_tap_m" value={levels.highest_tap_m} />. All above the{" "}
+        {levels.datum}.
+      </p>
+    </section>
+  );
+}
+
+function Optional({ label, path, value }: { label: string; path: string; value: number | null }) {
+  const bench = useWorkbench();
+  if (value === null)
+    return (
+      <button className="word assumed" onClick={() => void bench.edit(label, replace(path, 0))}>
+        not measured
+      </button>
+    );
+  return <Entry label={label} path={path} kind="length" value={value} min={-1000} max={9000} />;
+}
+
+/** Whether the run of one group comes to another on its way. */
+function leadsTo(downpipes: Document["downpipes"], from: string, to: string): boolean {
+  let at: string | null | undefined = from;
+  for (let steps = 0; at && steps <= downpipes.length; steps++) {
+    if (at === to) return true;
+    at = downpipes.find((each) => each.id === at)?.run.into;
+  }
+  return false;
+}

@@ -1,0 +1,246 @@
+import type { Document } from "../../api/client";
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { flow, fixed, volume } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../ui/Entry";
+import { Findings } from "../../ui/Findings";
+
+type Pipe = Document["downpipes"][number];
+type Screen = Pipe["screens"][number];
+type Kind = Screen["kind"];
+
+const KINDS: { value: Kind; label: string; note: string; open: number; head: number }[] = [
+  {
+    value: "gutter_mesh",
+    label: "mesh over the gutter",
+    note: "keeps leaves out; swept twice a year",
+    open: 400,
+    head: 8,
+  },
+  {
+    value: "leaf_screen",
+    label: "leaf screen",
+    note: "sloped, 4 to 6 mm; the pipe turns down over it",
+    open: 150,
+    head: 30,
+  },
+  {
+    value: "downpipe_filter",
+    label: "filter in the downpipe",
+    note: "0.5 to 1 mm, loses a tenth of the water",
+    open: 60,
+    head: 60,
+  },
+  { value: "lid_basket", label: "basket in the lid", note: "for roofs up to about 200 m²", open: 300, head: 80 },
+  {
+    value: "inlet_mesh",
+    label: "mesh at the inlet",
+    note: "1 mm or finer keeps mosquitoes out",
+    open: 120,
+    head: 80,
+  },
+  {
+    value: "up_flow",
+    label: "up-flow gravel and fibre",
+    note: "strains at storm rates, with a rinse drain",
+    open: 5000,
+    head: 150,
+  },
+  {
+    value: "wrapped_pipe",
+    label: "wrapped pipes in a chamber",
+    note: "strains, wants a bypass",
+    open: 2000,
+    head: 150,
+  },
+];
+const REACH = [
+  { value: "ground", label: "the ground" },
+  { value: "step_ladder", label: "a step ladder" },
+  { value: "ladder", label: "a ladder" },
+  { value: "roof", label: "the roof" },
+] as const;
+
+/** What keeps leaves, grit and animals out, stage by stage, and what it spills and loses. */
+export function ScreensView() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units } = document;
+  const lost = plan.first_flush.figures["screened_l_year"]?.value ?? 0;
+  const groups = document.downpipes
+    .map((pipe, index) => ({ pipe, index }))
+    .filter(({ pipe }) => plan.gutters.runs.some((run) => run.group === pipe.id));
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+      <div>
+        <p className="mb-2">
+          In the order the water meets them, {fixed(document.downpour.clogged_share * 100, 0)} % clogged in the
+          downpour.{" "}
+          {lost > 0.5
+            ? `Together they lose ${volume(lost, units)} in a mean year, which the replay takes off.`
+            : "They lose no water in ordinary rain."}
+        </p>
+        {groups.map(({ pipe, index }) => (
+          <Group key={pipe.id} pipe={pipe} index={index} />
+        ))}
+      </div>
+      <aside
+        className="grid grid-cols-[minmax(0,1fr)] content-start gap-4"
+        aria-label="What is wrong with the screens"
+      >
+        <Findings
+          findings={plan.findings.filter((finding) =>
+            /^GUTTERS_(SCREEN|NO_SCREEN|MOSQUITOES|MEDIA)/.test(finding.code),
+          )}
+        />
+        <p className="note">
+          A full straight pipe shoots past a screen: let it turn down over it. Each stage needs a place from which it
+          is reached, and a day in the calendar.
+        </p>
+      </aside>
+    </div>
+  );
+}
+
+function Group({ pipe, index }: { pipe: Pipe; index: number }) {
+  const bench = useWorkbench();
+  const { plan, document } = bench.shown;
+  const { units } = document;
+  const at = `/downpipes/${index}/screens`;
+  const add = (kind: Kind) =>
+    void bench.edit(`${pipe.name}: ${nameOf(kind)}`, [{ op: "add", path: `${at}/-`, value: { kind } }]);
+  return (
+    <section aria-label={`Screens of ${pipe.name}`} className="mb-4 border-t-[1.5px] border-ink pt-1.5">
+      <h2 className="heading">{pipe.name}</h2>
+      {pipe.screens.map((screen, stage) => {
+        const told = plan.gutters.screens.filter((each) => each.group === pipe.id)[stage];
+        return <Stage key={stage} pipe={pipe} screen={screen} at={`${at}/${stage}`} told={told} />;
+      })}
+      {pipe.screens.length === 0 && <p className="note py-1">Nothing keeps leaves out yet.</p>}
+      {pipe.screens.length < 6 && (
+        <p className="mt-1.5">
+          <Choice label={`Add a screen to ${pipe.name}`} value={"" as Kind} options={KINDS} onChoose={add}>
+            Add a stage
+          </Choice>
+          <span className="note ml-3">
+            {flow(plan.gutters.runs.find((run) => run.group === pipe.id)?.flow_l_s ?? 0, units)} in the downpour
+          </span>
+        </p>
+      )}
+    </section>
+  );
+}
+
+const nameOf = (kind: Kind) => KINDS.find((each) => each.value === kind)!.label;
+
+function Stage(props: {
+  pipe: Pipe;
+  screen: Screen;
+  at: string;
+  told:
+    | { passes_l_s: number; flow_l_s: number; loss_share: number; clean_weeks: number; loading_m_h: number | null }
+    | undefined;
+}) {
+  const bench = useWorkbench();
+  const { pipe, screen, at, told } = props;
+  const { units } = bench.shown.document;
+  const usual = KINDS.find((each) => each.value === screen.kind)!;
+  const name = `${usual.label} of ${pipe.name}`;
+  const media = screen.kind === "up_flow" || screen.kind === "wrapped_pipe";
+  const spills = told !== undefined && told.flow_l_s > told.passes_l_s;
+  return (
+    <div className="border-b border-rule py-1.5 leading-[1.8]">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <p>
+          <Choice
+            label={`Kind of ${name}`}
+            value={screen.kind}
+            options={KINDS}
+            onChoose={(kind) => void bench.edit(`${pipe.name}: ${nameOf(kind)}`, replace(at, { kind }))}
+          />
+          {told && (
+            <span className={spills ? "ml-3 font-semibold text-alarm" : "ml-3"}>
+              {flow(told.flow_l_s, units)} come, it takes {flow(told.passes_l_s, units)}
+            </span>
+          )}
+        </p>
+        <button
+          className="fix relative text-[14px] after:absolute after:-inset-2 after:content-['']"
+          aria-label={`Remove the ${name}`}
+          onClick={() => void bench.edit(`Removed the ${name}`, [{ op: "remove", path: at }])}
+        >
+          Remove
+        </button>
+      </div>
+      <p>
+        <Entry
+          label={`Open area of the ${name}`}
+          path={`${at}/open_cm2`}
+          kind="opening"
+          value={screen.open_cm2 ?? usual.open}
+          min={1}
+          max={1e6}
+        />{" "}
+        open, water up to{" "}
+        <Entry
+          label={`Water on the ${name}`}
+          path={`${at}/head_mm`}
+          kind="bore"
+          value={screen.head_mm ?? usual.head}
+          max={2000}
+        />{" "}
+        on it
+        {media && (
+          <>
+            , a bed of{" "}
+            <Entry
+              label={`Bed of the ${name}`}
+              path={`${at}/media_m2`}
+              kind="area"
+              value={screen.media_m2}
+              min={0.01}
+              max={10000}
+            />
+            {told?.loading_m_h != null && <> at {fixed(told.loading_m_h, 1)} m/h</>},{" "}
+            <Choice
+              label={`Bypass of the ${name}`}
+              value={screen.bypass ? "with" : "without"}
+              options={[
+                { value: "with", label: "with a bypass" },
+                { value: "without", label: "without a bypass" },
+              ]}
+              onChoose={(how) => void bench.edit(`Bypass of the ${name}`, replace(`${at}/bypass`, how === "with"))}
+            />
+          </>
+        )}
+        ; loses{" "}
+        <Entry
+          label={`Loss of the ${name}`}
+          path={`${at}/loss_share`}
+          kind="percent"
+          value={told?.loss_share ?? screen.loss_share ?? 0}
+          max={1}
+        />{" "}
+        in any rain; cleaned every{" "}
+        <Entry
+          label={`Weeks between cleanings of the ${name}`}
+          path={`${at}/clean_weeks`}
+          kind="count"
+          value={told?.clean_weeks ?? screen.clean_weeks ?? 4}
+          min={1}
+          max={520}
+          toOperations={(weeks) => replace(`${at}/clean_weeks`, Math.round(weeks))}
+        />{" "}
+        weeks from{" "}
+        <Choice
+          label={`Where the ${name} is reached from`}
+          value={screen.reached_from}
+          options={[...REACH]}
+          onChoose={(from) => void bench.edit(`${name}: reached from ${from}`, replace(`${at}/reached_from`, from))}
+        />
+        .
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,444 @@
+import type { Plan, Status } from "../../api/client";
+import { fixed, metres, roundStep } from "../../lib/units";
+import type { Units } from "../../lib/units";
+import { Mark } from "../../ui/Mark";
+import { useWidth } from "../../ui/useWidth";
+import { HeightHandle } from "./HeightHandle";
+import { groundAt, invertAt, sectionScale, STAFF, TOP } from "./sectionScale";
+import type { RunLevels, Section, TankBox } from "./sectionScale";
+import type { Operation } from "../../api/client";
+
+type Check = Plan["gutters"]["checks"][number];
+
+const HEIGHT = 380;
+const LEAST = 640;
+
+export type Movable = { outlet?: Mover; screen?: Mover; tank?: Mover; low?: Mover; discharge?: Mover };
+type Mover = { label: string; toOperations: (value: number) => Operation[] };
+
+/** One run to scale: gutter, leaf screen, pipe, tank, overflow and ground on one datum, with what the checks say. */
+export function SectionDrawing(props: {
+  run: RunLevels;
+  section: Section;
+  tank: TankBox;
+  checks: Check[];
+  movable: Movable;
+  units: Units;
+}) {
+  const { run, section, tank, units, movable } = props;
+  const [box, shown] = useWidth<HTMLDivElement>();
+  const width = Math.max(shown, LEAST);
+  const at = sectionScale(run, section, tank, width, HEIGHT);
+  const { x, y, houseX, tankX, tankPx, rightX, endX } = at;
+  const unit = units === "us" ? 0.3048 : 1;
+  const step = roundStep(((at.high - at.low) / unit) * (26 / (HEIGHT - 50))) * unit;
+  const ticks: number[] = [];
+  for (let each = Math.ceil(at.low / step) * step; each <= at.high; each += step) ticks.push(each);
+  const screen = run.screen_m;
+  const outlet = run.outlet_m;
+  const lip = section.lip_m;
+  const bad = (code: string) => props.checks.some((check) => check.code === code && check.status === "fails");
+  const pipe: [number, number][] = [];
+  if (screen !== null)
+    for (let k = 0; k <= 20; k++) pipe.push([x((run.length_m * k) / 20), y(invertAt(run, (run.length_m * k) / 20)!)]);
+  const wet = run.kind === "wet";
+  const tapShown = section.highest_tap_m !== null && y(section.highest_tap_m) > 40;
+  const pipeWide = 7;
+  const tooLow = run.drop_m !== null && run.drop_m <= 0;
+  const water = tooLow ? "var(--alarm)" : "var(--water-5)";
+  const marks = placed(props.checks, run, { x, y, houseX, tankX, rightX, tankPx, endX, lip, section });
+  return (
+    <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
+      {shown > 0 && (
+        <svg
+          width={width}
+          height={HEIGHT}
+          className="block"
+          role="group"
+          aria-label={`Section of ${run.name} to scale: ${
+            run.drop_m === null
+              ? "gutter outlet not measured"
+              : `${metres(run.drop_m, units)} from leaf screen to inlet`
+          }, tank from ${metres(tank.floor_m, units)} to ${metres(tank.lid_m, units)}`}
+        >
+          <defs>
+            <pattern id="soil" width="9" height="9" patternUnits="userSpaceOnUse">
+              <rect width="9" height="9" fill="var(--earth-1)" />
+              <circle cx="2" cy="3" r="0.9" fill="var(--earth-3)" />
+              <circle cx="6.5" cy="7" r="0.7" fill="var(--earth-3)" />
+            </pattern>
+          </defs>
+          {/* ground */}
+          <path
+            d={`M${STAFF} ${y(section.ground_m)}H${houseX}L${tankX - 8} ${y(section.tank_ground_m)}H${rightX + 14}L${endX} ${y(section.discharge_m)}V${HEIGHT}H${STAFF}Z`}
+            fill="url(#soil)"
+          />
+          <path
+            d={`M${STAFF} ${y(section.ground_m)}H${houseX}L${tankX - 8} ${y(section.tank_ground_m)}H${rightX + 14}L${endX} ${y(section.discharge_m)}`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="1.4"
+          />
+          {/* levelling staff */}
+          <text x="0" y="12" className="axis">
+            {units === "us" ? "ft" : "m"} above {section.datum}
+          </text>
+          {ticks.map((each, i) => (
+            <g key={each}>
+              <rect
+                x={STAFF - 10}
+                y={Math.max(TOP - 4, y(each + step))}
+                width="7"
+                height={Math.max(0, y(each) - Math.max(TOP - 4, y(each + step)))}
+                fill={i % 2 ? "var(--sheet)" : "var(--ink)"}
+                stroke="var(--ink)"
+              />
+              <text x={STAFF - 15} y={y(each) + 4.5} textAnchor="end" className="axis">
+                {signed(each / unit)}
+              </text>
+            </g>
+          ))}
+          {/* house wall and roof */}
+          {outlet !== null && (
+            <>
+              <path
+                d={`M${STAFF + 2} ${Math.max(20, y(outlet) - 62)}L${houseX - 8} ${y(outlet) - 5}`}
+                stroke="var(--ink)"
+                strokeWidth="4"
+              />
+              <path
+                d={`M${houseX - 26} ${y(outlet) - 2}V${y(section.ground_m)}`}
+                stroke="var(--ink)"
+                strokeWidth="2.4"
+              />
+              <path
+                d={`M${houseX - 12} ${y(outlet) - 9}v6a7 7 0 0014 0v-6`}
+                fill="var(--water-1)"
+                stroke="var(--ink)"
+                strokeWidth="1.8"
+              />
+            </>
+          )}
+          {/* the way of the water */}
+          {screen !== null && outlet !== null && (
+            <>
+              <path d={`M${houseX - 5} ${y(outlet) + 3}V${y(screen)}`} stroke={water} strokeWidth="5" />
+              <path
+                d={`M${houseX - 15} ${y(screen) + 5}l20 -9`}
+                stroke="var(--ink)"
+                strokeWidth="2"
+                strokeDasharray="3 2.4"
+              />
+              <path
+                d={
+                  wet
+                    ? `M${houseX - 5} ${y(screen) + 2}V${pipe[0]![1]}${pipe.map(([px, py]) => `L${px} ${py}`).join("")}V${y(run.inlet_m)}h${10}`
+                    : `M${houseX - 5} ${y(screen) + 2}L${pipe[0]![0]} ${pipe[0]![1]}${pipe.map(([px, py]) => `L${px} ${py}`).join("")}h8`
+                }
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth={pipeWide + 3}
+                strokeLinejoin="round"
+              />
+              <path
+                d={
+                  wet
+                    ? `M${houseX - 5} ${y(screen) + 2}V${pipe[0]![1]}${pipe.map(([px, py]) => `L${px} ${py}`).join("")}V${y(run.inlet_m)}h${10}`
+                    : `M${houseX - 5} ${y(screen) + 2}L${pipe[0]![0]} ${pipe[0]![1]}${pipe.map(([px, py]) => `L${px} ${py}`).join("")}h8`
+                }
+                fill="none"
+                stroke={tooLow ? "var(--alarm)" : wet ? "var(--water-5)" : "var(--water-3)"}
+                strokeWidth={pipeWide}
+                strokeLinejoin="round"
+              />
+            </>
+          )}
+          {/* head: screen water, storm level, rest level */}
+          {screen !== null && run.drop_m !== null && (
+            <HeadMarks run={run} at={at} units={units} failing={bad("GUTTERS_OUTLET_BELOW_INLET")} />
+          )}
+          {/* tank */}
+          <rect
+            x={tankX}
+            y={y(tank.lid_m)}
+            width={tankPx}
+            height={Math.max(2, y(tank.floor_m) - y(tank.lid_m))}
+            fill="var(--sheet)"
+          />
+          <rect
+            x={tankX}
+            y={y(lip)}
+            width={tankPx}
+            height={Math.max(0, y(tank.outlet_m) - y(lip))}
+            fill="var(--water-1)"
+          />
+          <rect
+            x={tankX}
+            y={y(tank.outlet_m)}
+            width={tankPx}
+            height={Math.max(0, y(tank.floor_m) - y(tank.outlet_m))}
+            fill="var(--water-7)"
+          />
+          <path
+            d={`M${tankX} ${y(tank.lid_m)}V${y(tank.floor_m)}H${rightX}V${y(tank.lid_m)}`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="3"
+          />
+          <path d={`M${tankX - 4} ${y(tank.lid_m)}H${rightX + 4}`} stroke="var(--ink)" strokeWidth="3" />
+          {/* overflow */}
+          <path
+            d={`M${rightX - 6} ${y(lip)}H${rightX + 20}V${y(section.discharge_m) - 4}H${endX - 12}`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="5"
+          />
+          <path d={`M${endX - 14} ${y(section.discharge_m) - 9}l10 5-10 5z`} fill="var(--ink)" />
+          <Level x={tankX + 8} y={y(lip)} text={`overflow ${signed(lip / unit, 2)}`} />
+          <text x={rightX} y={y(tank.lid_m) - 8} textAnchor="end" className="label halo">
+            lid {signed(tank.lid_m / unit, 2)}
+          </text>
+          <Level
+            x={tankX + 8}
+            y={Math.max(Math.min(y(tank.floor_m), y(tank.outlet_m)) - 14, y(tank.lid_m) + 32)}
+            text={`floor ${signed(tank.floor_m / unit, 2)}`}
+            bare
+          />
+          <text
+            x={tankX + tankPx / 2}
+            y={(y(lip) + y(tank.floor_m)) / 2 + 5}
+            textAnchor="middle"
+            className="label"
+            fontWeight="650"
+          >
+            {tank.name}
+          </text>
+          {outlet !== null && (
+            <text x={houseX + 10} y={y(outlet) + 2} className="label halo">
+              gutter outlet <tspan fontWeight="650">{signed(outlet / unit, 2)}</tspan>
+            </text>
+          )}
+          {screen !== null && (
+            <text
+              x={houseX + 10}
+              y={Math.max(y(screen) + 5, outlet === null ? 0 : y(outlet) + 19)}
+              className="label halo"
+            >
+              leaf screen <tspan fontWeight="650">{signed(screen / unit, 2)}</tspan>
+              {run.screen_assumed ? " assumed" : ""}
+            </text>
+          )}
+          {section.pump_m !== null && (
+            <Point x={rightX + 36} y={y(section.pump_m)} name={`pump ${signed(section.pump_m / unit, 1)}`} after />
+          )}
+          {section.highest_tap_m !== null && (
+            <Point
+              x={STAFF + 12}
+              y={tapShown ? y(section.highest_tap_m) : y(outlet ?? section.ground_m + 2) + 46}
+              name={`tap ${signed(section.highest_tap_m / unit, 1)}${tapShown ? "" : " ↑"}`}
+              after
+            />
+          )}
+          <Scale x={STAFF + 118} y={HEIGHT - 12} at={at} unit={unit} units={units} />
+          {movable.outlet && outlet !== null && (
+            <HeightHandle
+              {...movable.outlet}
+              leader={20}
+              x={houseX - 34}
+              y={y}
+              metresAPx={1 / at.upScale}
+              value={outlet}
+              units={units}
+            />
+          )}
+          {movable.screen && screen !== null && (
+            <HeightHandle
+              {...movable.screen}
+              leader={42}
+              x={houseX - 58}
+              y={y}
+              metresAPx={1 / at.upScale}
+              value={screen}
+              units={units}
+            />
+          )}
+          {movable.tank && (
+            <HeightHandle
+              {...movable.tank}
+              x={tankX + tankPx / 2}
+              y={y}
+              metresAPx={1 / at.upScale}
+              value={tank.floor_m}
+              units={units}
+            />
+          )}
+          {movable.discharge && (
+            <HeightHandle
+              {...movable.discharge}
+              x={endX - 36}
+              y={y}
+              metresAPx={1 / at.upScale}
+              value={section.discharge_m}
+              units={units}
+            />
+          )}
+          {marks.map(({ check, left, top }) => (
+            <g key={check.letter} transform={`translate(${left} ${top})`}>
+              <Badge letter={check.letter} status={check.status} />
+            </g>
+          ))}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+export const signed = (value: number, digits = 1) => {
+  const text = fixed(Math.abs(value), digits);
+  return Number(text) === 0 ? text : `${value > 0 ? "+" : "−"}${text}`;
+};
+
+function Badge({ letter, status }: { letter: string; status: Status }) {
+  return (
+    <>
+      <g transform="translate(-16 -8)">
+        <Mark status={status} />
+      </g>
+      <text x="4" y="5" className="label halo" fontWeight="650">
+        {letter}
+      </text>
+    </>
+  );
+}
+
+function Level(props: { x: number; y: number; text: string; bare?: boolean }) {
+  return (
+    <text x={props.x} y={props.y + (props.bare ? 5 : 15)} className="label">
+      {props.text}
+    </text>
+  );
+}
+
+function Point(props: { x: number; y: number; name: string; after?: boolean }) {
+  return (
+    <>
+      <circle cx={props.x} cy={props.y} r="4" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.6" />
+      <text
+        x={props.x + (props.after ? 8 : -8)}
+        y={props.y + 4.5}
+        textAnchor={props.after ? "start" : "end"}
+        className="label halo"
+      >
+        {props.name}
+      </text>
+    </>
+  );
+}
+
+type At = ReturnType<typeof sectionScale>;
+
+/** The drop between the screen's water and the inlet, with what a wet run loses of it on the way. */
+function HeadMarks({ run, at, units, failing }: { run: RunLevels; at: At; units: Units; failing: boolean }) {
+  const left = at.houseX + (at.tankX - at.houseX) * 0.3;
+  const right = at.tankX - 12;
+  const top = at.y(run.screen_m!);
+  const rest = at.y(run.inlet_m);
+  const storm = run.lost_m === null ? null : at.y(run.screen_m! - run.lost_m);
+  const colour = failing ? "var(--alarm)" : "var(--ink)";
+  // Between the two lines where there is room for it, else under both.
+  const words = Math.abs(rest - top) > 56 ? (top + rest) / 2 : Math.max(top, rest) + 18;
+  return (
+    <>
+      <path d={`M${at.houseX + 4} ${top}H${right}`} stroke={colour} strokeDasharray="1 3" />
+      <path d={`M${left - 30} ${rest}H${at.tankX}`} stroke={colour} strokeDasharray="1 3" />
+      {storm !== null && run.lost_m! > 0.01 && (
+        <path
+          d={`M${at.houseX} ${top}L${right} ${storm}`}
+          stroke="var(--water-7)"
+          strokeWidth="1.8"
+          strokeDasharray="6 4"
+        />
+      )}
+      <path d={`M${left} ${top}V${rest}m-4 0h8m-8 ${top - rest}h8`} stroke={colour} strokeWidth="1.4" />
+      <text
+        x={left + 8}
+        y={words + 5}
+        className="label halo"
+        fontWeight="650"
+        fill={failing ? "var(--alarm)" : undefined}
+        style={failing ? { fill: "var(--alarm)" } : undefined}
+      >
+        {run.drop_m! < 0 ? `${metres(-run.drop_m!, units)} too low` : `${metres(run.drop_m!, units)} of drop`}
+      </text>
+      {run.spare_m !== null && (
+        <text x={left + 8} y={words + 22} className="axis halo">
+          {metres(run.lost_m!, units)} lost on the way, {metres(run.spare_m, units)} to spare
+        </text>
+      )}
+      {run.kind === "dry" && run.fall !== null && (
+        <text x={left + 8} y={words + 22} className="axis halo">
+          falls {fixed(run.fall * 100, 1)} %
+        </text>
+      )}
+      <text x={at.tankX - 8} y={rest - 6} textAnchor="end" className="label halo">
+        inlet {signed(run.inlet_m / (units === "us" ? 0.3048 : 1), 2)}
+      </text>
+    </>
+  );
+}
+
+function Scale({ x, y, at, unit, units }: { x: number; y: number; at: At; unit: number; units: Units }) {
+  const along = roundStep(60 / at.alongScale / unit) * unit;
+  return (
+    <g>
+      <path d={`M${x} ${y - 4}v4h${along * at.alongScale}v-4`} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
+      <text x={x + along * at.alongScale + 5} y={y + 1} className="axis">
+        {fixed(along / unit, 0)} {units === "us" ? "ft" : "m"}
+      </text>
+      <text x={x - 8} y={y + 1} textAnchor="end" className="axis">
+        heights × {fixed(at.upScale / at.alongScale, 1)}
+      </text>
+    </g>
+  );
+}
+
+type Corners = {
+  x: (m: number) => number;
+  y: (m: number) => number;
+  houseX: number;
+  tankX: number;
+  rightX: number;
+  tankPx: number;
+  endX: number;
+  lip: number;
+  section: Section;
+};
+
+/** Where each check's mark stands: side by side where several share a place. */
+function placed(checks: Check[], run: RunLevels, on: Corners) {
+  const taken = new Map<string, number>();
+  return checks
+    .filter((check) => check.group === null || check.group === run.group)
+    .map((check) => {
+      const nth = taken.get(check.place) ?? 0;
+      taken.set(check.place, nth + 1);
+      const mid = run.length_m / 2;
+      const invert = invertAt(run, mid) ?? groundAt(run, on.section, mid);
+      const spot: Record<Check["place"], [number, number]> = {
+        outlet: [on.houseX - 8, on.y(run.outlet_m ?? on.section.ground_m + 2) - 22],
+        screen: [on.houseX + 26, on.y(run.screen_m ?? 0) + 26],
+        run: [
+          on.x(run.length_m * 0.2),
+          on.y(invertAt(run, run.length_m * 0.2) ?? invert) + (run.kind === "wet" ? -18 : 24),
+        ],
+        dip: [on.x(mid), on.y(invert) + 20],
+        inlet: [on.tankX - 40, on.y(run.inlet_m) + 18],
+        overflow: [on.rightX + 34, on.y(on.lip) - 12],
+        discharge: [on.endX - 30, on.y(on.section.discharge_m) - 28],
+        vent: [on.tankX + on.tankPx / 2, on.y(on.lip) - 30],
+        pump: [on.rightX + 52, on.y(on.section.pump_m ?? on.section.tank_ground_m) + 20],
+      };
+      const [left, top] = spot[check.place];
+      return { check, left: left + nth * 34, top };
+    });
+}

@@ -1,0 +1,283 @@
+import { useQuery } from "@tanstack/react-query";
+import { Slider } from "radix-ui";
+import { useEffect, useRef, useState } from "react";
+import { client, taken } from "../../api/client";
+import type { StormAsk, StormPlan } from "../../api/client";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, flow, metres, rain, volume } from "../../lib/units";
+import type { Units } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { DataTable } from "../../ui/DataTable";
+import { Findings } from "../../ui/Findings";
+import { Toggle } from "../../ui/Toggle";
+import { FlowPicture } from "./FlowPicture";
+import { StormEntry } from "./StormEntry";
+import { Hyetograph } from "./Hyetograph";
+
+const START: StormAsk = {
+  intensity_mm_h: null,
+  burst_min: 5,
+  storm_min: 120,
+  shape: "shaped",
+  typed_mm: [],
+  step_min: 5,
+  shut_links: [],
+  clogged_screens: [],
+  start_share: 1,
+  flush_empty: true,
+  pump_off: false,
+};
+const FRAME_MS = 90;
+
+/** A storm played minute by minute on the flow picture: where it spills first, how much, onto what. */
+export function StormView() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units } = document;
+  const [storm, setStorm] = useState(START);
+  const revision = bench.kept.revision;
+  const played = useQuery({
+    queryKey: ["storm", bench.id, revision, storm],
+    queryFn: () =>
+      taken(
+        client.POST("/api/properties/{property_id}/storm", {
+          params: { path: { property_id: bench.id } },
+          body: { base_revision: revision, storm },
+        }),
+      ),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  const told = played.data;
+  const [minute, setMinute] = useState<number | null>(null);
+  const [running, setRunning] = useState(false);
+  const minutes = told?.rain_mm.length ?? 0;
+  const peak = told ? told.rain_mm.indexOf(Math.max(...told.rain_mm)) : 0;
+  const at = Math.min(minute ?? peak, Math.max(minutes - 1, 0));
+  const timer = useRef<ReturnType<typeof setInterval>>(undefined);
+  useEffect(() => {
+    if (!running || !minutes) return;
+    timer.current = setInterval(
+      () =>
+        setMinute((now) => {
+          const next = (now ?? 0) + Math.max(1, Math.round(minutes / 240));
+          if (next >= minutes) setRunning(false);
+          return Math.min(next, minutes - 1);
+        }),
+      FRAME_MS,
+    );
+    return () => clearInterval(timer.current);
+  }, [running, minutes]);
+  if (played.isError && !told)
+    return <p className="text-alarm">The storm could not be played: {played.error.message}</p>;
+  const of = new Map(told?.places.map((place) => [place.key, place]));
+  const screens = document.downpipes
+    .flatMap((pipe) =>
+      pipe.screens.map((screen, stage) => ({
+        key: `screen:${pipe.id}:${stage}`,
+        name: `${screenName(screen.kind)} of ${pipe.name}`,
+      })),
+    )
+    .filter(({ key }) => plan.gutters.places.some((place) => place.key === key));
+  const set = (change: Partial<StormAsk>) => setStorm({ ...storm, ...change });
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+      <div>
+        <StormEntry storm={storm} set={set} />
+        {told && (
+          <>
+            <section aria-label="What the storm did" aria-live="polite" className="mt-1">
+              <p className="head text-[19px] leading-snug font-[640]">{told.said}</p>
+              <p className="note">
+                {volume(told.rain_l, units)} off the roofs: {volume(told.flushed_l, units)} in first flush,{" "}
+                {volume(told.overflowed_l, units)} by the overflow ({flow(told.overflow_peak_l_s, units)} at most),{" "}
+                {volume(told.spilled_l, units)} spilled, {volume(Math.max(0, told.stored_l), units)} kept.
+              </p>
+            </section>
+            <section aria-label="The storm on the flow picture" className="mt-2">
+              <div className="flex items-center gap-4">
+                <button
+                  className="act-quiet shrink-0"
+                  onClick={() => {
+                    if (!running && at >= minutes - 1) setMinute(0);
+                    setRunning(!running);
+                  }}
+                >
+                  {running ? "Stop" : "Play"}
+                </button>
+                <div className="min-w-0 flex-1">
+                  <Hyetograph depths={told.rain_mm} at={at} units={units} spills={firstSpill(told)} />
+                  <Slider.Root
+                    className="relative flex h-6 touch-none items-center"
+                    value={[at]}
+                    max={Math.max(minutes - 1, 1)}
+                    onValueChange={([next]) => {
+                      setRunning(false);
+                      setMinute(next!);
+                    }}
+                  >
+                    <Slider.Track className="relative h-[3px] w-full bg-rule">
+                      <Slider.Range className="absolute h-full bg-water-7" />
+                    </Slider.Track>
+                    <Slider.Thumb
+                      className="relative block size-4 rounded-full bg-water-7 after:absolute after:-inset-3.5 after:content-['']"
+                      aria-label="Minute of the storm"
+                      aria-valuetext={`minute ${at + 1} of ${minutes}`}
+                    />
+                  </Slider.Root>
+                </div>
+                <p className="w-[15ch] shrink-0 text-right">
+                  minute <strong>{at + 1}</strong>
+                  <span className="note block">
+                    {fixed((told.rain_mm[at] ?? 0) * 60, 0) === "0"
+                      ? "dry"
+                      : `${rain((told.rain_mm[at] ?? 0) * 60, units)} an hour`}
+                  </span>
+                </p>
+              </div>
+              <FlowPicture
+                document={document}
+                places={plan.gutters.places}
+                overflow={plan.overflow.place}
+                tightest={null}
+                selected={told.first}
+                onSelect={() => undefined}
+                units={units}
+                playing={{
+                  flow: (key) => of.get(key)?.flow_l_s[at] ?? 0,
+                  spill: (key) => of.get(key)?.spill_l_s[at] ?? 0,
+                }}
+              />
+              <Vessels told={told} at={at} units={units} />
+            </section>
+          </>
+        )}
+      </div>
+      <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What if">
+        <section>
+          <h2 className="heading">What if</h2>
+          <ul className="mt-1">
+            {told?.links.map((link, number) => (
+              <Switch
+                key={`${link.near}-${link.far}`}
+                label={`the valve between ${link.near} and ${link.far} is shut`}
+                on={storm.shut_links.includes(number)}
+                onChange={(on) => set({ shut_links: toggled(storm.shut_links, number, on) })}
+              />
+            ))}
+            {screens.map(({ key, name }) => (
+              <Switch
+                key={key}
+                label={`the ${name} is all but closed`}
+                on={storm.clogged_screens.includes(key)}
+                onChange={(on) => set({ clogged_screens: toggled(storm.clogged_screens, key, on) })}
+              />
+            ))}
+            {document.first_flush.kind !== "none" && (
+              <Switch
+                label="the first-flush chambers are still full"
+                on={!storm.flush_empty}
+                onChange={(on) => set({ flush_empty: !on })}
+              />
+            )}
+            {document.cistern.layout === "transfer" && (
+              <Switch label="the pump is off" on={storm.pump_off} onChange={(on) => set({ pump_off: on })} />
+            )}
+          </ul>
+          <p className="mt-2">
+            The tanks are{" "}
+            <Choice
+              label="How full the tanks are"
+              value={String(storm.start_share)}
+              options={[
+                { value: "1", label: "full when it begins" },
+                { value: "0.5", label: "half full when it begins" },
+                { value: "0", label: "empty when it begins" },
+              ]}
+              onChoose={(share) => set({ start_share: Number(share) })}
+            />
+            .
+          </p>
+        </section>
+        {told && <Findings findings={told.findings} />}
+        {told && <SpillTable told={told} units={units} />}
+      </aside>
+    </div>
+  );
+}
+
+const screenName = (kind: string) => kind.replaceAll("_", " ");
+const toggled = <T,>(list: T[], item: T, on: boolean) =>
+  on ? [...list, item] : list.filter((each) => each !== item);
+const firstSpill = (told: StormPlan) => told.places.find((place) => place.key === told.first)?.first_min ?? null;
+
+function Switch(props: { label: string; on: boolean; onChange: (on: boolean) => void }) {
+  return (
+    <li className="flex min-h-11 items-center gap-3 border-b border-rule py-1.5">
+      <Toggle label={props.label} on={props.on} onChange={props.onChange} />
+      <span className="text-[14px] leading-snug">{props.label}</span>
+    </li>
+  );
+}
+
+/** The level in every tank at the minute, against its rim and lid. */
+function Vessels({ told, at, units }: { told: StormPlan; at: number; units: Units }) {
+  return (
+    <ul className="mt-1 flex flex-wrap gap-x-8 gap-y-2">
+      {told.vessels.map((vessel, row) => {
+        const level = vessel.level_m[at] ?? vessel.floor_m;
+        const share = (level - vessel.floor_m) / Math.max(vessel.lid_m - vessel.floor_m, 1e-9);
+        const over = level > vessel.lip_m + 0.0005;
+        const spilled = told.places.find((place) => place.key === `vessel:${row}`)?.spilled_l ?? 0;
+        return (
+          <li key={vessel.name} className="flex items-center gap-2.5 text-[14px]">
+            <svg width="34" height="46" aria-hidden="true">
+              <rect
+                x="3"
+                y={44 - 40 * Math.min(1, share)}
+                width="28"
+                height={40 * Math.min(1, share)}
+                fill={over ? "var(--water-7)" : "var(--water-5)"}
+              />
+              <path d="M3 2V44H31V2" fill="none" stroke="var(--ink)" strokeWidth="2" />
+              <path
+                d={`M1 ${44 - 40 * Math.min(1, (vessel.lip_m - vessel.floor_m) / (vessel.lid_m - vessel.floor_m))}h32`}
+                stroke="var(--ink)"
+                strokeDasharray="2 2"
+              />
+            </svg>
+            <span className="leading-snug">
+              <strong className="block">{vessel.name}</strong>
+              {metres(level, units)}
+              {over
+                ? `, ${metres(level - vessel.lip_m, units)} over its rim`
+                : `, rim at ${metres(vessel.lip_m, units)}`}
+              {spilled > 0 && (
+                <span className="block font-semibold text-alarm">{volume(spilled, units)} spilled</span>
+              )}
+            </span>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+function SpillTable({ told, units }: { told: StormPlan; units: Units }) {
+  const spilling = told.places.filter((place) => place.spilled_l > 0);
+  if (!spilling.length) return null;
+  return (
+    <section aria-label="What spilled">
+      <h2 className="heading">What spilled</h2>
+      <DataTable
+        head={["Place", "From", "Spilled"]}
+        rows={spilling.map((place) => ({
+          key: place.key,
+          name: place.name,
+          cells: [`min ${(place.first_min ?? 0) + 1}`, volume(place.spilled_l, units)],
+          strong: place.key === told.first,
+        }))}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,133 @@
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import type { Document } from "../../api/client";
+import { useWorkbench } from "../../frame/workbench";
+import { read, write } from "../../lib/units";
+
+type Point = { path: string; name: string; value: number | null };
+
+/** Every height of the property that a person can hold a staff to. */
+function points(document: Document): Point[] {
+  const { levels, roofs, downpipes, cistern } = document;
+  return [
+    ...roofs.flatMap((roof, row) =>
+      roof.on
+        ? [{ path: `/roofs/${row}/outlet_m`, name: `Gutter outlet of ${roof.name}`, value: roof.outlet_m }]
+        : [],
+    ),
+    ...downpipes.map((pipe, row) => ({
+      path: `/downpipes/${row}/screen_m`,
+      name: `Leaf screen of ${pipe.name}`,
+      value: pipe.screen_m,
+    })),
+    ...cistern.tanks.map((tank, row) => ({
+      path: `/cistern/tanks/${row}/floor_m`,
+      name: `Floor of ${tank.name}`,
+      value: tank.floor_m,
+    })),
+    { path: "/levels/ground_m", name: "Ground at the house", value: levels.ground_m },
+    { path: "/levels/tank_ground_m", name: "Ground at the tank", value: levels.tank_ground_m },
+    { path: "/levels/discharge_m", name: "Ground where the overflow ends", value: levels.discharge_m },
+    { path: "/levels/pump_m", name: "Pump", value: levels.pump_m },
+    { path: "/levels/plant_room_m", name: "Plant room floor", value: levels.plant_room_m },
+    { path: "/levels/highest_tap_m", name: "Highest tap", value: levels.highest_tap_m },
+  ];
+}
+
+/** The survey, for one hand in the field: staff readings against one height of instrument. */
+export function SurveyDialog() {
+  const bench = useWorkbench();
+  const { document } = bench.kept;
+  const { units } = document;
+  const [open, setOpen] = useState(false);
+  const [instrument, setInstrument] = useState("");
+  const [staff, setStaff] = useState<Record<string, string>>({});
+  const [problem, setProblem] = useState<string | null>(null);
+  const asked = points(document);
+  const length = (text: string) => read("length", units, text, 0);
+  const sight = instrument.trim() ? length(instrument) : null;
+  const save = async () => {
+    if (sight === null) return setProblem("Height of the instrument: write a height such as 1.42 m.");
+    const readings = [];
+    for (const point of asked) {
+      const text = staff[point.path]?.trim();
+      if (!text) continue;
+      const value = length(text);
+      if (value === null) return setProblem(`${point.name}: not a staff reading. Write for example 1.42.`);
+      readings.push({ path: point.path, staff_m: value });
+    }
+    if (!readings.length) return setProblem("Write at least one staff reading.");
+    const refused = await bench.edit("Survey of heights", [
+      { op: "survey", path: "/levels", value: { instrument_m: sight, readings } },
+    ]);
+    setProblem(refused);
+    if (!refused) {
+      setStaff({});
+      setOpen(false);
+    }
+  };
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="act-quiet">Survey heights</Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content className="dialog" aria-describedby={undefined}>
+          <Dialog.Title className="title">Survey of heights</Dialog.Title>
+          <p className="note mt-1">
+            Set the level up, take one sight on the {document.levels.datum}, which is 0: what the staff shows there is
+            the height of the instrument. Then read the staff at each point; leave out what you did not read. A staff
+            held upside down under a gutter counts negative.
+          </p>
+          <label className="mt-3 flex items-center justify-between gap-3 border-b-[1.5px] border-ink py-2">
+            <strong>Height of the instrument</strong>
+            <input
+              className="field w-28 text-right"
+              inputMode="text"
+              placeholder={write("length", units, 1.45)}
+              value={instrument}
+              onChange={(event) => setInstrument(event.target.value)}
+            />
+          </label>
+          <ul className="max-h-[52vh] overflow-y-auto">
+            {asked.map((point) => {
+              const value = staff[point.path] ? length(staff[point.path]!) : null;
+              const height = sight !== null && value !== null ? sight - value : point.value;
+              return (
+                <li key={point.path}>
+                  <label className="flex min-h-11 items-center justify-between gap-3 border-b border-rule py-1">
+                    <span className="min-w-0">
+                      {point.name}
+                      <span className="note block">
+                        {height === null ? "not measured" : write("length", units, Number(height.toFixed(3)))}
+                        {sight !== null && value !== null && " by this reading"}
+                      </span>
+                    </span>
+                    <input
+                      className="field w-28 shrink-0 text-right"
+                      inputMode="text"
+                      aria-label={`Staff reading at ${point.name}`}
+                      placeholder="staff"
+                      value={staff[point.path] ?? ""}
+                      onChange={(event) => setStaff({ ...staff, [point.path]: event.target.value })}
+                    />
+                  </label>
+                </li>
+              );
+            })}
+          </ul>
+          {problem && (
+            <p role="alert" className="mt-2 font-medium text-alarm">
+              {problem}
+            </p>
+          )}
+          <p className="mt-4 flex gap-3">
+            <button className="act" onClick={() => void save()}>
+              Keep these heights
+            </button>
+            <Dialog.Close className="act-quiet">Cancel</Dialog.Close>
+          </p>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

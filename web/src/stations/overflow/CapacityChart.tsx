@@ -1,0 +1,85 @@
+import { useWorkbench } from "../../frame/workbench";
+import { flow, fixed, metres, roundStep } from "../../lib/units";
+import { LineChart, pathOf } from "../../ui/LineChart";
+
+/** What the overflow passes over the water above its lip, against what comes in and where the lid is. */
+export function CapacityChart() {
+  const { document, plan } = useWorkbench().shown;
+  const { units } = document;
+  const { overflow: told } = plan;
+  const curve = told.capacity_curve;
+  const reach = curve.at(-1)![0]!;
+  const inflow = told.place.flow_l_s;
+  const all = told.figures["inflow_l_s"]!;
+  const yReach = Math.max(...curve.map(([, passes]) => passes!), inflow * 1.15, 0.1);
+  const xUnit = units === "us" ? 0.3048 : 1;
+  const yUnit = units === "us" ? 3.785411784 / 60 : 1;
+  const xStep = roundStep(reach / xUnit / 4) * xUnit;
+  const yStep = roundStep(yReach / yUnit / 4) * yUnit;
+  const fails = inflow > told.place.capacity_l_s;
+  return (
+    <section aria-label="What the overflow passes">
+      <h2 className="heading">What it passes</h2>
+      <LineChart
+        label={`The overflow passes ${flow(told.place.capacity_l_s, units)} before the water reaches a lid; ${flow(inflow, units)} come in`}
+        height={218}
+        xReach={reach}
+        yReach={yReach}
+        xTicks={Array.from({ length: Math.floor(reach / xStep + 1e-9) + 1 }, (_, i) => ({
+          at: i * xStep,
+          name: fixed((i * xStep) / xUnit, 2),
+        }))}
+        yTicks={Array.from({ length: Math.floor(yReach / yStep + 1e-9) + 1 }, (_, i) => ({
+          at: i * yStep,
+          name: fixed((i * yStep) / yUnit, yStep / yUnit < 1 ? 1 : 0),
+        }))}
+        yName={units === "us" ? "gal/min" : "L/s"}
+        xName={`${units === "us" ? "ft" : "m"} of water over the lip`}
+      >
+        {(plot) => (
+          <>
+            <path
+              d={`M${plot.x(Math.min(told.room_m, reach))} ${plot.foot}V20`}
+              stroke={fails ? "var(--alarm)" : "var(--ink)"}
+              strokeDasharray="5 3"
+            />
+            <text
+              x={plot.x(Math.min(told.room_m, reach)) + 5}
+              y={plot.foot - 6}
+              className="axis halo"
+              style={{ fill: "var(--ink)" }}
+            >
+              lid, {metres(told.room_m, units)}
+            </text>
+            <path
+              d={pathOf(curve.map(([head, passes]) => [plot.x(head!), plot.y(passes!)]))}
+              fill="none"
+              stroke="var(--water-7)"
+              strokeWidth="2.6"
+            />
+            <path
+              d={`M${plot.x(0)} ${plot.y(inflow)}H${plot.right}`}
+              stroke={fails ? "var(--alarm)" : "var(--ink)"}
+              strokeWidth="1.8"
+            />
+            <text
+              x={plot.x(0) + 6}
+              y={plot.y(inflow) - 6}
+              className="label halo"
+              fontWeight="650"
+              style={fails ? { fill: "var(--alarm)" } : undefined}
+            >
+              {flow(all.value ?? inflow, units)} come in
+            </text>
+            <circle
+              cx={plot.x(Math.min(told.room_m, reach))}
+              cy={plot.y(told.place.capacity_l_s)}
+              r="5"
+              fill="var(--water-7)"
+            />
+          </>
+        )}
+      </LineChart>
+    </section>
+  );
+}

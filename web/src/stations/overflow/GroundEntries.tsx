@@ -1,0 +1,98 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Entry } from "../../ui/Entry";
+
+const IN_THE_GROUND = ["soakaway", "swale", "rain_garden", "basins"];
+
+/** What the ground must be given to take the overflow, from the test on the spot. */
+export function GroundEntries() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { overflow: entered } = document;
+  const { ground, way } = plan.overflow;
+  if (!IN_THE_GROUND.includes(entered.way)) return null;
+  const soakaway = entered.way === "soakaway";
+  return (
+    <section aria-label={`What ${way} must hold`}>
+      <h2 className="heading">How large {way} must be</h2>
+      <p className="leading-[1.85]">
+        The ground takes{" "}
+        {entered.infiltration_mm_h === null ? (
+          <button
+            className="word assumed"
+            onClick={() => void bench.edit("Infiltration test", replace("/overflow/infiltration_mm_h", 20))}
+          >
+            not tested yet
+          </button>
+        ) : (
+          <>
+            <Entry
+              label="Infiltration from a test"
+              path="/overflow/infiltration_mm_h"
+              kind="intensity"
+              value={entered.infiltration_mm_h}
+              min={0.01}
+              max={10000}
+            />
+          </>
+        )}
+        , by a test on the spot. {soakaway ? "A pit " : "Ponding "}
+        {soakaway && (
+          <>
+            <Entry
+              label="Width of the soakaway"
+              path="/overflow/width_m"
+              kind="length"
+              value={entered.width_m}
+              min={0.1}
+              max={100}
+            />{" "}
+            wide and{" "}
+          </>
+        )}
+        <Entry
+          label={soakaway ? "Depth of the soakaway" : "Ponding"}
+          path="/overflow/depth_m"
+          kind="length"
+          value={entered.depth_m}
+          min={0.05}
+          max={20}
+        />{" "}
+        deep
+        {soakaway && (
+          <>
+            , of stone with{" "}
+            <Entry
+              label="Voids of the stone"
+              path="/overflow/void_ratio"
+              kind="percent"
+              value={entered.void_ratio}
+              min={0.05}
+              max={1}
+            />{" "}
+            voids
+          </>
+        )}
+        {entered.way === "basins" && (
+          <>
+            , which also take{" "}
+            <Entry
+              label="Greywater into the basins"
+              path="/overflow/greywater_l_day"
+              kind="rate"
+              value={entered.greywater_l_day}
+              max={100000}
+            />{" "}
+            of greywater a day
+          </>
+        )}
+        .
+      </p>
+      {ground && <p className="mt-1 font-semibold">{ground.said}</p>}
+      <p className="note mt-1">
+        For the gutters’ return period over all durations from 5 minutes to a day, longer ones by the one-third power
+        rule (BRE Digest 365, the method from memory). The local rule comes first.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,101 @@
+import { useWorkbench } from "../../frame/workbench";
+import { bore, metres } from "../../lib/units";
+
+const WIDE = 440;
+const TALL = 230;
+const LID = 34;
+const FLOOR = 190;
+const LEFT = 30;
+const RIGHT = 240;
+
+/** The top of the tank drawn out: lip, water in the downpour, lid, and the pipe to where it ends. */
+export function OverflowDrawing() {
+  const { document, plan } = useWorkbench().shown;
+  const { units, overflow: entered } = document;
+  const { overflow: told } = plan;
+  const room = Math.max(told.room_m, 0.02);
+  // The room over the lip is drawn large; the tank below it is only begun.
+  const lip = LID + 62;
+  const px = (lip - LID) / room;
+  const stands = Math.min(told.stands_m, room * 1.4);
+  const top = lip - stands * px;
+  const fails = told.place.flow_l_s > told.place.capacity_l_s;
+  const pipe = Math.max(8, Math.min(26, (entered.bore_mm / 1000) * px * 0.5));
+  const out =
+    entered.kind === "pipe"
+      ? `M${RIGHT - 4} ${lip + pipe / 2}H${RIGHT + 44}V${FLOOR + 8}H${WIDE - 34}`
+      : `M${RIGHT - 4} ${FLOOR - 14}H${RIGHT + 30}V${lip + pipe / 2}H${RIGHT + 66}V${FLOOR + 8}H${WIDE - 34}`;
+  return (
+    <section aria-label="The overflow in section">
+      <h2 className="heading">
+        Over the lip
+        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+          heights over the lip drawn large
+        </span>
+      </h2>
+      <svg
+        viewBox={`0 0 ${WIDE} ${TALL}`}
+        className="mt-1 block w-full max-w-[460px]"
+        role="img"
+        aria-label={`In the downpour the water stands ${metres(told.stands_m, units)} over the lip; there are ${metres(told.room_m, units)} up to the lid`}
+      >
+        <rect
+          x={LEFT}
+          y={Math.max(top, LID - 14)}
+          width={RIGHT - LEFT}
+          height={FLOOR - Math.max(top, LID - 14)}
+          fill="var(--water-1)"
+        />
+        <rect x={LEFT} y={lip} width={RIGHT - LEFT} height={FLOOR - lip} fill="var(--water-3)" opacity="0.7" />
+        <path d={`M${LEFT} ${LID}V${FLOOR}M${RIGHT} ${FLOOR}V${LID}`} stroke="var(--ink)" strokeWidth="3" />
+        <path
+          d={`M${LEFT} ${FLOOR}${Array.from({ length: 10 }, () => "l10 -8l11 8").join("")}`}
+          fill="none"
+          stroke="var(--rule)"
+          strokeWidth="1.4"
+        />
+        <path
+          d={`M${LEFT - 6} ${LID}H${RIGHT + 6}`}
+          stroke={fails ? "var(--alarm)" : "var(--ink)"}
+          strokeWidth="3.4"
+        />
+        <path d={out} fill="none" stroke="var(--ink)" strokeWidth={pipe + 3} strokeLinejoin="round" />
+        <path d={out} fill="none" stroke="var(--water-5)" strokeWidth={pipe} strokeLinejoin="round" />
+        <path d={`M${WIDE - 34} ${FLOOR + 8 - 7}l12 7-12 7z`} fill="var(--ink)" />
+        <path d={`M${LEFT + 8} ${lip}H${RIGHT}`} stroke="var(--ink)" strokeDasharray="2 3" />
+        <path
+          d={`M${LEFT + 26} ${lip}V${Math.max(top, LID - 14)}m-4 0h8m-8 ${lip - Math.max(top, LID - 14)}h8`}
+          stroke={fails ? "var(--alarm)" : "var(--water-9)"}
+          strokeWidth="1.6"
+        />
+        <text
+          x={LEFT + 36}
+          y={(lip + Math.max(top, LID - 14)) / 2 + 5}
+          className="label"
+          fontWeight="650"
+          style={{ fill: fails ? "var(--alarm)" : "var(--water-9)" }}
+        >
+          {metres(told.stands_m, units)} in the downpour
+        </text>
+        <text x={LEFT + 8} y={lip + 17} className="axis">
+          lip, {metres(told.lip_m, units)} on the datum
+        </text>
+        <text x={LEFT} y={LID - 8} className="axis" style={fails ? { fill: "var(--alarm)" } : undefined}>
+          lid, {metres(told.room_m, units)} over the lip
+        </text>
+        <text x={RIGHT + 78} y={lip + 40} className="axis">
+          {entered.count > 1 ? `${entered.count} × ` : ""}
+          {bore(entered.bore_mm, units)}
+        </text>
+        {entered.kind === "standpipe" && entered.siphon_break && (
+          <text x={RIGHT + 22} y={lip - 12} className="axis">
+            vent holes
+          </text>
+        )}
+        <text x={WIDE - 8} y={FLOOR + 34} textAnchor="end" className="axis">
+          to {told.way}
+        </text>
+      </svg>
+    </section>
+  );
+}
