@@ -38,7 +38,7 @@ export function Findings({ findings }: { findings: Finding[] }) {
           <span>
             {finding.text}
             {!finding.fixes?.length && finding.fix && <span className="fix block">{finding.fix}</span>}
-            <Fixes fixes={finding.fixes ?? []} />
+            {finding.fixes?.length ? <Fixes fixes={finding.fixes} /> : null}
           </span>
         </li>
       ))}

@@ -34,7 +34,7 @@ test("the habit's usual fittings can be written down one by one, and come to the
   await userEvent.click(await screen.findByRole("button", { name: "Change them one by one" }));
   const [operation] = lastOperations(calls) as [{ path: string; value: { litres_person_day: number }[] }];
   expect(operation.path).toBe("/household/uses");
-  expect(operation.value.reduce((sum, use) => sum + use.litres_person_day, 0)).toBeCloseTo(75, 1);
+  expect(operation.value.reduce((sum, use) => sum + use.litres_person_day, 0)).toBeCloseTo(68, 1);
 });
 
 test("periods are bars on the year, and their days are written as people write them", async () => {

@@ -1,0 +1,164 @@
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, test, vi } from "vitest";
+import type { PropertyState, StormPlan } from "../../api/client";
+import { answerCalls, buried, demo, lastOperations, renderInApp, renderOnDemo, terrace } from "../../testing/demo";
+import { WorkbenchProvider } from "../../frame/workbench";
+import { DownpourView } from "./DownpourView";
+import { gatesOf, laneLayout } from "./flowLanes";
+import { InsideView } from "./InsideView";
+import { LevelsView } from "./LevelsView";
+import { ScreensView } from "./ScreensView";
+import { groundAt, invertAt } from "./sectionScale";
+import { StormView } from "./StormView";
+
+vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 900] }));
+
+describe("levels", () => {
+  test("a run's drop, its checks and their letters stand on the section and in the list", async () => {
+    renderOnDemo(<LevelsView />);
+    const section = await screen.findByRole("group", { name: /Section of House to scale: 1.75 m from leaf screen/ });
+    expect(within(section).getByText("1.75 m of drop")).toBeTruthy();
+    const list = screen.getByRole("region", { name: "Checks on the levels" });
+    for (const check of demo.plan.gutters.checks.filter((each) => each.group !== "b"))
+      expect(within(list).getByText(check.title)).toBeTruthy();
+  });
+
+  test("an arrow key on a height previews it, and keeps it after a pause", async () => {
+    const calls = renderOnDemo(<LevelsView />);
+    const handle = await screen.findByRole("slider", { name: "Leaf screen of House" });
+    fireEvent.keyDown(handle, { key: "ArrowDown" });
+    await waitFor(() => expect(lastOperations(calls, "preview")).not.toBeNull());
+    await waitFor(() => expect(lastOperations(calls)).not.toBeNull(), { timeout: 2_000 });
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/0/screen_m", value: 2.5 }]);
+  });
+
+  test("staff readings are sent as one survey, and nonsense is named", async () => {
+    const calls = renderOnDemo(<LevelsView />);
+    await userEvent.click(await screen.findByRole("button", { name: "Survey heights" }));
+    const dialog = await screen.findByRole("dialog");
+    await userEvent.type(within(dialog).getByLabelText(/Height of the instrument/), "1.45");
+    await userEvent.click(within(dialog).getByRole("button", { name: "Keep these heights" }));
+    expect(within(dialog).getByRole("alert").textContent).toMatch(/at least one/);
+    await userEvent.type(within(dialog).getByLabelText("Staff reading at Gutter outlet of Barn"), "-1.7");
+    await userEvent.click(within(dialog).getByRole("button", { name: "Keep these heights" }));
+    await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+    expect(lastOperations(calls)).toEqual([
+      {
+        op: "survey",
+        path: "/levels",
+        value: { instrument_m: 1.45, readings: [{ path: "/roofs/2/outlet_m", staff_m: -1.7 }] },
+      },
+    ]);
+  });
+
+  test("a fix is shown when it is pointed at and made when it is pressed", async () => {
+    const calls = renderOnDemo(<LevelsView />, terrace);
+    const fix = await screen.findByRole("button", { name: /Set Tall tank, Low tanks 0.30 m lower/ });
+    fireEvent.pointerEnter(fix);
+    await waitFor(() => expect(lastOperations(calls, "preview")).not.toBeNull());
+    await userEvent.click(fix);
+    await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+    expect(lastOperations(calls)).toEqual(
+      terrace.plan.gutters.checks.find((check) => check.code === "GUTTERS_DROP_SMALL")!.fixes[0]!.operations,
+    );
+  });
+
+  test("a dry run ends at its inlet, a wet one lies under the ground between its ends", () => {
+    const [wet, dry] = demo.plan.gutters.runs;
+    const { section } = demo.plan.gutters;
+    expect(invertAt(dry!, dry!.length_m)).toBeCloseTo(dry!.inlet_m);
+    expect(invertAt(wet!, wet!.length_m / 2)).toBeCloseTo(wet!.low_point_m!);
+    for (const share of [0, 0.3, 0.6, 1])
+      expect(invertAt(wet!, share * wet!.length_m)!).toBeLessThan(groundAt(wet!, section, share * wet!.length_m));
+  });
+});
+
+describe("the flow picture", () => {
+  test.each([demo, buried, terrace])(
+    "what comes to each column is what left the one before",
+    (state: PropertyState) => {
+      const { document, plan } = state;
+      const lanes = laneLayout(document, plan.gutters.places);
+      const columns = gatesOf(document, plan.gutters.places, plan.overflow.place, lanes);
+      expect(columns[0]!.name).toBe("Gutters");
+      expect(columns.at(-1)!.name).toBe("Overflow");
+      const total = columns[0]!.gates.reduce((sum, gate) => sum + gate.flow + gate.spill, 0);
+      expect(total).toBeCloseTo(plan.gutters.figures["flow_l_s"]!.value!, 6);
+      for (const column of columns.slice(1))
+        for (const gate of column.gates) expect(gate.from.length).toBeGreaterThan(0);
+    },
+  );
+
+  test("the tightest place is opened, and a size from the shelf is one edit", async () => {
+    const calls = renderOnDemo(<DownpourView />);
+    expect(await screen.findByRole("heading", { name: "Mesh at the inlet, Barn and studio" })).toBeTruthy();
+    await userEvent.click(screen.getByRole("button", { name: /180 cm² open · 6.8 L\/s/ }));
+    await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/1/screens/1/open_cm2", value: 180 }]);
+    await userEvent.click(screen.getByRole("button", { name: /^Gutter of Barn: 4.9 L\/s come, takes 5.1 L\/s/ }));
+    expect(screen.getByRole("heading", { name: "Gutter of Barn" })).toBeTruthy();
+  });
+});
+
+const STORM: StormPlan = {
+  links: [{ near: "Tall tank", far: "Low tanks 1", shut: false }],
+  rain_mm: [1, 2, 1],
+  rain_l: 300,
+  flushed_l: 0,
+  stored_l: 20,
+  overflowed_l: 180,
+  overflow_peak_l_s: 2,
+  spilled_l: 100,
+  places: [
+    {
+      key: "gutter:back", kind: "gutter", name: "Gutter of Back slope", takes_l_s: 1, peak_l_s: 1.5, spilled_l: 100,
+      first_min: 1, onto: "over the eaves", flow_l_s: [0.5, 1, 0.5], spill_l_s: [0, 0.5, 0],
+    },
+  ],
+  vessels: [{ name: "Tall tank", lip_m: 2, lid_m: 2.1, floor_m: 0, level_m: [1.7, 1.8, 1.75] }],
+  first: "gutter:back",
+  said: "It spills first at Gutter of Back slope, in minute 2.",
+  findings: [],
+}; // prettier-ignore
+
+describe("the downpour test", () => {
+  test("a switch plays the storm again, and the minute moves the picture", async () => {
+    const calls = answerCalls({
+      [`POST /api/properties/${terrace.id}/storm`]: () => [200, STORM],
+      "GET /api/properties/": () => [200, terrace],
+    });
+    renderInApp(
+      <WorkbenchProvider id={terrace.id}>
+        <StormView />
+      </WorkbenchProvider>,
+    );
+    expect(await screen.findByText(STORM.said)).toBeTruthy();
+    expect(screen.getByRole("button", { name: /Gutter of Back slope: 1.5 L\/s come.*spills 0.5 L\/s/ })).toBeTruthy();
+    fireEvent.keyDown(screen.getByRole("slider", { name: "Minute of the storm" }), { key: "ArrowLeft" });
+    expect(await screen.findByRole("button", { name: /Gutter of Back slope: 0.5 L\/s come, takes/ })).toBeTruthy();
+    await userEvent.click(screen.getByRole("switch", { name: /valve between Tall tank and Low tanks 1 is shut/ }));
+    await waitFor(() => expect(calls.filter((call) => call.path.endsWith("/storm")).length).toBe(2));
+    const asked = JSON.parse(calls.filter((call) => call.path.endsWith("/storm")).at(-1)!.body) as {
+      storm: { shut_links: number[] };
+    };
+    expect(asked.storm.shut_links).toEqual([0]);
+  });
+});
+
+test("each screen says what comes and what it takes, and can be taken out", async () => {
+  const calls = renderOnDemo(<ScreensView />);
+  const group = await screen.findByRole("region", { name: "Screens of Barn and studio" });
+  expect(within(group).getByText(/6.6 L\/s come, it takes 4.5 L\/s/)).toBeTruthy();
+  await userEvent.click(within(group).getByRole("button", { name: "Remove the leaf screen of Barn and studio" }));
+  await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/downpipes/1/screens/0" }]));
+});
+
+test("what is fitted inside a tank is changed where it stands", async () => {
+  const calls = renderOnDemo(<InsideView />);
+  await userEvent.click(await screen.findByRole("button", { name: /^Lid of Liner tank/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "does not lock" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/tanks/0/inlet/lockable", value: false }]),
+  );
+});
