@@ -16,6 +16,8 @@ AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
 PAGES = (
     *("cistern", "cistern?view=tanks", "cistern?view=schools", "cistern?view=safety", "cistern?view=search"),
     *("rain", "rain?view=years", "rain?view=spells"),
+    *("gutters", "gutters?view=downpour", "gutters?view=storm", "gutters?view=screens", "gutters?view=inside"),
+    *("first_flush", "overflow"),
     *("roofs", "household", "household?view=uses", "household?view=garden", "household?view=steps", "pump"),
 )
 
@@ -57,6 +59,26 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
     stations.get_by_role("button", name="Household").click()
     for key in ("demand_l_day", "top_month_l_day"):
         expect(sheet).to_contain_text(f"{plan['household']['figures'][key]['value']:.0f} L a day")
+    stations.get_by_role("button", name="Gutters & pipes").click()
+    expect(sheet).to_contain_text(f"{plan['gutters']['figures']['flow_l_s']['value']:.1f} L/s off the roofs")
+    for levels in plan["gutters"]["runs"]:
+        sheet.get_by_role("radio", name=levels["name"]).click()
+        expect(sheet).to_contain_text(f"{levels['drop_m']:.2f} m of drop")
+    sheet.get_by_role("tab", name="Downpour", exact=True).click()
+    for place in plan["gutters"]["places"]:
+        gate = sheet.get_by_role("button", name=re.compile("^" + re.escape(place["name"]) + ", [\\d.]+ of"))
+        expect(gate).to_have_accessible_name(
+            re.compile(f"{place['flow_l_s']:.1f} L/s come, takes {place['capacity_l_s']:.1f} L/s")
+        )
+    stations.get_by_role("button", name="First flush").click()
+    flush = plan["first_flush"]["figures"]
+    expect(sheet).to_contain_text(f"{flush['volume_l']['value']:.0f} L in all")
+    expect(sheet).to_contain_text(f"It costs {flush['lost_l_year']['value'] / 1000:.1f} m³ in a mean year")
+    stations.get_by_role("button", name="Overflow").click()
+    overflow = plan["overflow"]["figures"]
+    expect(sheet).to_contain_text(f"at most {overflow['inflow_l_s']['value']:.1f} L/s come in")
+    expect(sheet).to_contain_text(f"the overflow passes {overflow['capacity_l_s']['value']:.1f} L/s")
+    expect(sheet).to_contain_text(f"{overflow['spill_l_year']['value'] / 1000:.1f} m³")
 
 
 def violations(page):

@@ -57,8 +57,8 @@ export function ChamberDrawings() {
         )}
         {tank && "A small tank that fills first and drains slowly."}
       </p>
-      <div className="relative mt-1 overflow-x-auto">
-        <div className="flex min-w-max items-end gap-x-8">
+      <div className="mt-1">
+        <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
           {chambers.map((chamber) => (
             <figure key={chamber.name} className="grid content-end">
               <ChamberMark

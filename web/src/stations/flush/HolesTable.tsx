@@ -113,7 +113,7 @@ export function HolesTable() {
                     ) : (
                       <button
                         className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-                        aria-label={`Take the ${hole.label}`}
+                        aria-label={`Take it: ${hole.label}`}
                         onPointerEnter={() => bench.preview(operations)}
                         onPointerLeave={bench.endPreview}
                         onClick={() => void bench.edit(hole.label, operations)}

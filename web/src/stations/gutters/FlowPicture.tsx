@@ -116,6 +116,8 @@ function GateMark(props: {
   const { gate, x, y, pxALitre, units } = props;
   const open = Math.min(Math.max(gate.capacity * pxALitre, 2), MOST + 6);
   const spills = gate.spill > 0.005;
+  const comes = flowText(gate.flow + gate.spill, units).replace(/ .*/, "");
+  const takes = flowText(gate.capacity, units).replace(/ .*/, "");
   const half = LANE / 2 - 16;
   const jaw = Math.max(2, half - open / 2);
   const colour = spills ? "var(--alarm)" : props.tightest ? "var(--parched-7)" : "var(--ink)";
@@ -124,7 +126,7 @@ function GateMark(props: {
       role="button"
       tabIndex={0}
       aria-pressed={props.selected}
-      aria-label={`${gate.name}: ${flowText(gate.flow + gate.spill, units)} come${
+      aria-label={`${gate.name}, ${comes}${gate.known ? ` of ${takes}` : ""}: ${flowText(gate.flow + gate.spill, units)} come${
         gate.known ? `, takes ${flowText(gate.capacity, units)}` : ""
       }${spills ? `, spills ${flowText(gate.spill, units)}` : ""}`}
       className="gate"
@@ -175,11 +177,11 @@ function GateMark(props: {
         style={{ fill: spills ? "var(--alarm)" : "var(--ink)" }}
         fontWeight="600"
       >
-        {flowText(gate.flow + gate.spill, units).replace(/ .*/, "")}
+        {comes}
         {gate.known && (
           <tspan fontWeight="430" style={{ fill: "var(--ink-2)" }}>
             {" "}
-            of {flowText(gate.capacity, units).replace(/ .*/, "")}
+            of {takes}
           </tspan>
         )}
       </text>

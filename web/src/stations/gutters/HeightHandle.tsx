@@ -21,7 +21,7 @@ export function HeightHandle(props: {
 }) {
   const bench = useWorkbench();
   const [at, setAt] = useState<number | null>(null);
-  const begun = useRef<{ pointer: number; value: number } | null>(null);
+  const begun = useRef<{ pointer: number; value: number; metresAPx: number } | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const shown = at ?? props.value;
   const move = (value: number) => {
@@ -48,17 +48,18 @@ export function HeightHandle(props: {
       transform={`translate(${props.x} ${props.y(shown)})`}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
-        begun.current = { pointer: event.clientY, value: props.value };
+        begun.current = { pointer: event.clientY, value: props.value, metresAPx: props.metresAPx };
       }}
       onPointerMove={(event) => {
-        if (!begun.current) return;
-        move(begun.current.value - (event.clientY - begun.current.pointer) * props.metresAPx);
+        if (begun.current) move(dragged(begun.current, event.clientY));
       }}
       onPointerUp={(event) => {
         if (!begun.current) return;
-        const value = begun.current.value - (event.clientY - begun.current.pointer) * props.metresAPx;
+        // Measured from where it was taken up: what is shown meanwhile is already the preview.
+        const value = dragged(begun.current, event.clientY);
+        const moved = Math.abs(value - begun.current.value) > 0.004;
         begun.current = null;
-        if (Math.abs(value - props.value) > 0.004) keep(move(value));
+        if (moved) keep(move(value));
         else {
           setAt(null);
           bench.endPreview();
@@ -94,3 +95,6 @@ export function HeightHandle(props: {
     </g>
   );
 }
+
+const dragged = (from: { pointer: number; value: number; metresAPx: number }, to: number) =>
+  from.value - (to - from.pointer) * from.metresAPx;

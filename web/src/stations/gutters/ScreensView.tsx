@@ -120,7 +120,7 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
       {pipe.screens.length === 0 && <p className="note py-1">Nothing keeps leaves out yet.</p>}
       {pipe.screens.length < 6 && (
         <p className="mt-1.5">
-          <Choice label={`Add a screen to ${pipe.name}`} value={"" as Kind} options={KINDS} onChoose={add}>
+          <Choice label={`Add a stage to ${pipe.name}`} value={"" as Kind} options={KINDS} onChoose={add}>
             Add a stage
           </Choice>
           <span className="note ml-3">

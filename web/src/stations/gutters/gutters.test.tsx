@@ -96,7 +96,9 @@ describe("the flow picture", () => {
     await userEvent.click(screen.getByRole("button", { name: /180 cm² open · 6.8 L\/s/ }));
     await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
     expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/1/screens/1/open_cm2", value: 180 }]);
-    await userEvent.click(screen.getByRole("button", { name: /^Gutter of Barn: 4.9 L\/s come, takes 5.1 L\/s/ }));
+    await userEvent.click(
+      screen.getByRole("button", { name: /^Gutter of Barn, 4.9 of 5.1: 4.9 L\/s come, takes 5.1 L\/s/ }),
+    );
     expect(screen.getByRole("heading", { name: "Gutter of Barn" })).toBeTruthy();
   });
 });
@@ -134,9 +136,13 @@ describe("the downpour test", () => {
       </WorkbenchProvider>,
     );
     expect(await screen.findByText(STORM.said)).toBeTruthy();
-    expect(screen.getByRole("button", { name: /Gutter of Back slope: 1.5 L\/s come.*spills 0.5 L\/s/ })).toBeTruthy();
+    expect(
+      screen.getByRole("button", { name: /Gutter of Back slope, 1.5 of 1.0: 1.5 L\/s come.*spills 0.5 L\/s/ }),
+    ).toBeTruthy();
     fireEvent.keyDown(screen.getByRole("slider", { name: "Minute of the storm" }), { key: "ArrowLeft" });
-    expect(await screen.findByRole("button", { name: /Gutter of Back slope: 0.5 L\/s come, takes/ })).toBeTruthy();
+    expect(
+      await screen.findByRole("button", { name: /Gutter of Back slope, 0.5 of 1.0: 0.5 L\/s come, takes/ }),
+    ).toBeTruthy();
     await userEvent.click(screen.getByRole("switch", { name: /valve between Tall tank and Low tanks 1 is shut/ }));
     await waitFor(() => expect(calls.filter((call) => call.path.endsWith("/storm")).length).toBe(2));
     const asked = JSON.parse(calls.filter((call) => call.path.endsWith("/storm")).at(-1)!.body) as {

@@ -1,0 +1,69 @@
+"""The water path on screen: a height is dragged below the inlet, and one press mends it."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+pytestmark = pytest.mark.browser
+
+
+def test_an_outlet_below_the_inlet_fails_on_every_view_and_its_fix_clears_it(demo_page):
+    page = demo_page
+    stations = page.get_by_role("navigation", name="Stations")
+    station = stations.get_by_role("button", name="Gutters & pipes")
+    station.click()
+    sheet = page.get_by_role("main")
+    sheet.get_by_role("radio", name="Barn and studio").click()
+    screen = sheet.get_by_role("textbox", name="Leaf screen of Barn and studio")
+    screen.fill("0.5 m")
+    screen.press("Enter")
+    expect(sheet).to_contain_text("0.30 m too low")
+    expect(station.get_by_role("img", name="fails")).to_be_visible()
+    expect(sheet.get_by_role("region", name="Checks on the levels")).to_contain_text("linked water stands level")
+    sheet.get_by_role("button", name="Set Liner tank 0.80 m lower: dig it in.").first.click()
+    expect(sheet).to_contain_text("0.50 m of drop")
+    expect(station.get_by_role("img", name="fails")).to_have_count(0)
+
+
+def test_the_section_is_dragged_and_everything_moves_before_it_is_let_go(demo_page):
+    page = demo_page
+    page.get_by_role("navigation", name="Stations").get_by_role("button", name="Gutters & pipes").click()
+    sheet = page.get_by_role("main")
+    handle = sheet.get_by_role("slider", name="Floor of Liner tank")
+    box = handle.bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    expect(sheet).to_contain_text("1.75 m of drop")
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y - 30, steps=6)
+    expect(sheet).not_to_contain_text("1.75 m of drop")
+    expect(page.get_by_text("rev 1")).to_be_visible()
+    page.mouse.up()
+    expect(page.get_by_text("rev 2")).to_be_visible()
+
+
+def test_a_shut_valve_in_the_downpour_test_names_the_tank_that_spills(page, server):
+    page.goto(server.url)
+    page.get_by_role("button", name=re.compile("Load the demo, Number Nine")).click()
+    page.get_by_role("navigation", name="Stations").get_by_role("button", name="Gutters & pipes").click()
+    sheet = page.get_by_role("main")
+    sheet.get_by_role("tab", name="Downpour test").click()
+    expect(sheet).to_contain_text("It spills first at Gutter of Back slope")
+    sheet.get_by_role("switch", name="the valve between Tall tank and Low tanks 1 is shut").click()
+    expect(sheet).to_contain_text("It spills first at Tall tank")
+    expect(sheet).to_contain_text(
+        "the valve between Tall tank and Low tanks 1 is shut, and the overflow is on the other"
+    )
+
+
+def test_more_first_flush_moves_verdict_chamber_and_curve(demo_page):
+    page = demo_page
+    page.get_by_role("navigation", name="Stations").get_by_role("button", name="First flush").click()
+    sheet = page.get_by_role("main")
+    depth = sheet.get_by_role("textbox", name="First-flush depth")
+    depth.fill("2 mm")
+    depth.press("Enter")
+    expect(sheet).to_contain_text("2.0 mm takes 75 %")
+    expect(sheet).to_contain_text("677 L in all, 25.0 % of the dirt still to come")
+    expect(page.get_by_test_id("verdict")).not_to_contain_text("38 of 40 years")
