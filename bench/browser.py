@@ -44,7 +44,7 @@ def _edits(page: Page) -> list[float]:
 FRAMES = """() => {
   window.__frames = [];
   let last = performance.now();
-  const next = (now) => { window.__frames.push(now - last); last = now; if (window.__frames) requestAnimationFrame(next); };
+  const next = (now) => { window.__frames.push(now - last); last = now; requestAnimationFrame(next); };
   requestAnimationFrame(next);
 }"""
 

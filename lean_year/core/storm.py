@@ -13,8 +13,8 @@ from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
 
-SUBSTEPS = 30
-"""Of a minute, for the tanks: two seconds each."""
+SUBSTEPS = 15
+"""Of a minute, for the tanks: four seconds each."""
 CURVE_POINTS = 33
 
 

@@ -202,10 +202,21 @@ def _holes(document: Property, found: list[Chamber]) -> list[HoleOffered]:
     return rows
 
 
+_kept: Kept[FirstFlushPlan] = Kept(16)
+
+
 def plan_first_flush(
     document: Property, rain: PreparedRain | None, catch: Catch | None, say: Wording
 ) -> FirstFlushPlan:
-    """The first-flush stage."""
+    """The first-flush stage. Kept: it asks nothing of the tanks."""
+    parts = document.model_dump_json(include={"units", "roofs", "downpipes", "first_flush", "household", "site"})
+    key = (parts, Same(rain), Same(catch))
+    return _kept.get(key, lambda: _plan_first_flush(document, rain, catch, say))
+
+
+def _plan_first_flush(
+    document: Property, rain: PreparedRain | None, catch: Catch | None, say: Wording
+) -> FirstFlushPlan:
     entered = document.first_flush
     found = chambers(document)
     taken = catch.taken if catch is not None else None

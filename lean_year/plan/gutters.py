@@ -9,6 +9,7 @@ from lean_year.core.errors import InputError
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.flow import Flows, places_to_the_tank
 from lean_year.plan.gutter_findings import gutter_findings
+from lean_year.plan.kept import Kept, Same
 from lean_year.plan.level_checks import level_checks
 from lean_year.plan.levels import Check, RunLevels, discharge_m, run_levels, tank_ground_m
 from lean_year.plan.overflow import lip_and_room_m
@@ -168,8 +169,28 @@ def _screens(document: Property, places: list[Place]) -> list[ScreenPlan]:
     return rows
 
 
+_kept: Kept[GuttersPlan] = Kept(16)
+
+
 def plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, say: Wording) -> GuttersPlan:
-    """The gutters and pipes, at the flows of the gutters' downpour."""
+    """The gutters and pipes, at the flows of the gutters' downpour. Kept: a wider tank changes none of it."""
+    parts = document.model_dump_json(
+        include={"units", "roofs", "downpipes", "levels", "downpour", "rain", "overflow", "snow"}
+    )
+    cistern = document.cistern
+    tanks = tuple(
+        (
+            tank.model_dump_json(exclude={"shape"}),
+            tank.vessel().shape.height_m,
+            tank.shape.model_dump_json() if tank.inlet.gap_mm is not None else "",
+        )
+        for tank in cistern.tanks
+    )
+    key = (parts, tanks, cistern.built_phase, Same(rain))
+    return _kept.get(key, lambda: _plan_gutters(document, rain, flows, say))
+
+
+def _plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, say: Wording) -> GuttersPlan:
     # Every group that has a roof in use, or that another joins.
     runs = [run_levels(document, pipe, flows.in_run) for pipe in document.downpipes if flows.in_run[pipe.id] > 0]
     places = places_to_the_tank(document, flows, {run.group: run for run in runs}, say)

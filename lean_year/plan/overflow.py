@@ -16,6 +16,7 @@ from lean_year.core.stock import stock_pipes
 from lean_year.plan.discharge import INTO_THE_GROUND, WAYS, GroundPlan, ground_for_overflow
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.flow import Flows, overflow_intensity_mm_h
+from lean_year.plan.kept import Kept
 from lean_year.plan.levels import discharge_m
 from lean_year.plan.overflow_findings import overflow_findings
 from lean_year.plan.place import Place, first_enough, offer
@@ -129,6 +130,21 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
     )
 
 
+_Hydraulics = tuple[Place, float, list[list[float]]]
+_kept: Kept[_Hydraulics] = Kept(16)
+
+
+def _hydraulics(document: Property, inflow_l_s: float, room_m: float, say: Wording) -> _Hydraulics:
+    """The overflow against an inflow, how high the water then stands [m], and what it passes over its head."""
+    pipe = overflow_pipe(document)
+    heads = np.linspace(0, max(room_m, 0.05) * 1.5, 13)
+    return (
+        _place(document, inflow_l_s, room_m, say),
+        overflow_head_mm(pipe, flow_l_s=min(inflow_l_s, 1e5)) / 1000,
+        [[float(head), overflow_capacity_l_s(pipe, head_mm=float(head) * 1000)] for head in heads],
+    )
+
+
 def plan_overflow(
     document: Property,
     flows: Flows,
@@ -143,11 +159,9 @@ def plan_overflow(
     """
     entered = document.overflow
     lip, room, _ = lip_and_room_m(document)
-    pipe = overflow_pipe(document)
     inflow = min(flows.total, arrives_l_s) if arrives_l_s > 0 else flows.total
-    place = _place(document, inflow, room, say)
-    stands = overflow_head_mm(pipe, flow_l_s=min(inflow, 1e5)) / 1000
-    heads = np.linspace(0, max(room, 0.05) * 1.5, 13)
+    key = (entered.model_dump_json(), document.units, inflow, room)
+    place, stands, curve = _kept.get(key, lambda: _hydraulics(document, inflow, room, say))
     inlet_mm2 = _inlets_mm2(document)
     overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4
     figures = {
@@ -201,7 +215,7 @@ def plan_overflow(
         lip_m=lip,
         room_m=room,
         stands_m=stands,
-        capacity_curve=[[float(head), overflow_capacity_l_s(pipe, head_mm=float(head) * 1000)] for head in heads],
+        capacity_curve=curve,
         inlet_mm2=inlet_mm2,
         overflow_mm2=float(overflow_mm2),
         end_m=discharge_m(document),

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import {
   createContext,
+  startTransition,
   useCallback,
   useContext,
   useEffect,
@@ -163,7 +164,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
           if (base === undefined) break;
           try {
             const answer = await previewEdit(id, base, wanted);
-            if (round === now.round) setPreview(answer);
+            // What is dragged goes on moving while everything else is drawn anew.
+            if (round === now.round) startTransition(() => setPreview(answer));
           } catch (error) {
             if (!(error instanceof Refused)) break;
           }
