@@ -32,7 +32,6 @@ VIEWS = (
     View("rain", "saltmarrow", "rain"),
     View("rain-spells", "saltmarrow", "rain?view=spells"),
     View("household", "saltmarrow", "household"),
-    View("household-uses", "lantern", "household?view=uses"),
     View("gutters", "saltmarrow", "gutters"),
     View("gutters-downpour", "saltmarrow", "gutters?view=downpour"),
     View("gutters-storm", "lantern", "gutters?view=storm"),

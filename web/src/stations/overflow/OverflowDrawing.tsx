@@ -1,12 +1,12 @@
 import { useWorkbench } from "../../frame/workbench";
 import { bore, metres } from "../../lib/units";
 
-const WIDE = 440;
+const WIDE = 350;
 const TALL = 230;
 const LID = 34;
 const FLOOR = 190;
 const LEFT = 30;
-const RIGHT = 240;
+const RIGHT = 214;
 
 /** The top of the tank drawn out: lip, water in the downpour, lid, and the pipe to where it ends. */
 export function OverflowDrawing() {
@@ -23,7 +23,7 @@ export function OverflowDrawing() {
   const pipe = Math.max(8, Math.min(26, (entered.bore_mm / 1000) * px * 0.5));
   const out =
     entered.kind === "pipe"
-      ? `M${RIGHT - 4} ${lip + pipe / 2}H${RIGHT + 44}V${FLOOR + 8}H${WIDE - 34}`
+      ? `M${RIGHT - 4} ${lip + pipe / 2}H${RIGHT + 34}V${FLOOR + 8}H${WIDE - 34}`
       : `M${RIGHT - 4} ${FLOOR - 14}H${RIGHT + 30}V${lip + pipe / 2}H${RIGHT + 66}V${FLOOR + 8}H${WIDE - 34}`;
   return (
     <section aria-label="The overflow in section">
@@ -34,8 +34,10 @@ export function OverflowDrawing() {
         </span>
       </h2>
       <svg
+        width={WIDE}
+        height={TALL}
         viewBox={`0 0 ${WIDE} ${TALL}`}
-        className="mt-1 block w-full max-w-[460px]"
+        className="mt-1 block h-auto max-w-full"
         role="img"
         aria-label={`In the downpour the water stands ${metres(told.stands_m, units)} over the lip; there are ${metres(told.room_m, units)} up to the lid`}
       >
@@ -75,7 +77,7 @@ export function OverflowDrawing() {
           fontWeight="650"
           style={{ fill: fails ? "var(--alarm)" : "var(--water-9)" }}
         >
-          {metres(told.stands_m, units)} in the downpour
+          {metres(told.stands_m, units)} over it
         </text>
         <text x={LEFT + 8} y={lip + 17} className="axis">
           lip, {metres(told.lip_m, units)} on the datum
@@ -83,7 +85,7 @@ export function OverflowDrawing() {
         <text x={LEFT} y={LID - 8} className="axis" style={fails ? { fill: "var(--alarm)" } : undefined}>
           lid, {metres(told.room_m, units)} over the lip
         </text>
-        <text x={RIGHT + 78} y={lip + 40} className="axis">
+        <text x={RIGHT + 58} y={lip + 36} className="axis">
           {entered.count > 1 ? `${entered.count} × ` : ""}
           {bore(entered.bore_mm, units)}
         </text>

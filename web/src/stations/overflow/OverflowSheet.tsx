@@ -202,7 +202,7 @@ export function OverflowSheet() {
                 of the tank empty for rain that is forecast, on rain alone:
               </p>
               <DataTable
-                head={["Kept empty", "Years carried", "Spilled a year"]}
+                head={["Kept empty", "Years carried", "Spilled a year, whole record"]}
                 rows={told.held_down.map((held) => ({
                   key: String(held.share),
                   name: `${fixed(held.share * 100, 0)} %`,
