@@ -65,7 +65,7 @@ def flush_volume_l(*, area_m2: float, depth_mm: float) -> float:
     Parameters
     ----------
     area_m2 : float
-        0 to 1,000,000. [m2]
+        0 to 100,000,000. [m2]
     depth_mm : float
         0 to 100. [mm]
 
@@ -74,7 +74,7 @@ def flush_volume_l(*, area_m2: float, depth_mm: float) -> float:
     float
         [L]. Basis: derived.
     """
-    area = require_number("area_m2", area_m2, low=0, high=1e6)
+    area = require_number("area_m2", area_m2, low=0, high=1e8)
     return area * require_number("depth_mm", depth_mm, low=0, high=100)
 
 
@@ -84,9 +84,9 @@ def chamber_length_m(*, volume_l: float, bore_mm: float) -> float:
     Parameters
     ----------
     volume_l : float
-        0 to 10,000,000. [L]
+        0 to 1,000,000,000. [L]
     bore_mm : float
-        Inside, 1 to 10,000. [mm]
+        Inside, 0.1 to 1,000,000. [mm]
 
     Returns
     -------
@@ -98,8 +98,8 @@ def chamber_length_m(*, volume_l: float, bore_mm: float) -> float:
     >>> round(chamber_length_m(volume_l=4.3, bore_mm=77.3), 2)
     0.92
     """
-    volume = require_number("volume_l", volume_l, low=0, high=1e7)
-    bore = require_number("bore_mm", bore_mm, low=1, high=10_000) / 1000
+    volume = require_number("volume_l", volume_l, low=0, high=1e9)
+    bore = require_number("bore_mm", bore_mm, low=0.1, high=1e6) / 1000
     return volume / 1000 / (math.pi * bore**2 / 4)
 
 
@@ -131,7 +131,7 @@ def drain_down_h(*, chamber_length_m: float, bore_mm: float, hole_mm: float) -> 
     chamber_length_m : float
         Depth of water above the hole, 0 to 100. [m]
     bore_mm : float
-        Of the leg, 1 to 10,000. [mm]
+        Of the leg, 0.1 to 1,000,000. [mm]
     hole_mm : float
         Above 0 to the bore. [mm]
 
@@ -151,7 +151,7 @@ def drain_down_h(*, chamber_length_m: float, bore_mm: float, hole_mm: float) -> 
     1.66
     """
     length = require_number("chamber_length_m", chamber_length_m, low=0, high=100)
-    bore = require_number("bore_mm", bore_mm, low=1, high=10_000)
+    bore = require_number("bore_mm", bore_mm, low=0.1, high=1e6)
     hole = require_number("hole_mm", hole_mm, low=0.01, high=10_000)
     if hole > bore:
         raise InputError("hole_mm", f"must be at most the bore of its pipe, {bore:g} mm, got {hole:g}")
@@ -166,7 +166,7 @@ def hole_for_time_mm(*, chamber_length_m: float, bore_mm: float, hours: float) -
     chamber_length_m : float
         0 to 100. [m]
     bore_mm : float
-        1 to 10,000. [mm]
+        0.1 to 1,000,000. [mm]
     hours : float
         Above 0 to 1,000. [h]
 
@@ -176,7 +176,7 @@ def hole_for_time_mm(*, chamber_length_m: float, bore_mm: float, hours: float) -
         [mm]
     """
     length = require_number("chamber_length_m", chamber_length_m, low=0, high=100)
-    bore = require_number("bore_mm", bore_mm, low=1, high=10_000)
+    bore = require_number("bore_mm", bore_mm, low=0.1, high=1e6)
     time_s = 3600 * require_number("hours", hours, low=1e-3, high=1_000)
     return bore * math.sqrt(2 * math.sqrt(length) / (HOLE_DISCHARGE * math.sqrt(2 * GRAVITY_M_S2)) / time_s)
 

@@ -70,7 +70,7 @@ def gutter_capacity_l_s(
     Parameters
     ----------
     section_mm2 : float
-        Section below the spill, 0 to 1,000,000. [mm2]
+        Section below the spill, 0 to 10,000,000. [mm2]
     length_over_depth : float, default 0
         See `length_factor`. [-]
     bends : bool, default False
@@ -83,7 +83,7 @@ def gutter_capacity_l_s(
     float
         To one outlet at its end. [L/s]. Basis: from memory (BS EN 12056-3).
     """
-    section = require_number("section_mm2", section_mm2, low=0, high=1e6)
+    section = require_number("section_mm2", section_mm2, low=0, high=1e7)
     factor = require_number("shape_factor", shape_factor, low=0.5, high=1.5)
     nominal = DESIGN_SHARE * HALF_ROUND_FACTOR * section**1.25 * factor
     return float(nominal * length_factor(length_over_depth) * (BEND_FACTOR if bends else 1.0))
@@ -108,7 +108,7 @@ def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, man
     float
         [L/s]. Basis: published (Manning), `A R^(2/3) S^(1/2) / n`.
     """
-    section = require_number("section_mm2", section_mm2, low=0, high=1e6) / 1e6
+    section = require_number("section_mm2", section_mm2, low=0, high=1e7) / 1e6
     wetted = require_number("wetted_mm", wetted_mm, low=1e-3, high=1e5) / 1e3
     fall = require_number("slope", slope, low=0, high=1)
     n = require_number("manning_n", manning_n, low=0.005, high=0.1)

@@ -111,8 +111,9 @@ def _drained(document: Property, bore_mm: float, legs: int, leg_m: float, each_l
         return 0.0, 0.0
     match entered.drain:
         case "hole":
+            bore_mm = min(max(bore_mm, 0.1), 1e6)
             hole = min(entered.hole_mm, bore_mm)
-            one_leg = core.drain_down_h(chamber_length_m=min(leg_m, 100.0), bore_mm=min(bore_mm, 1e4), hole_mm=hole)
+            one_leg = core.drain_down_h(chamber_length_m=min(leg_m, 100.0), bore_mm=bore_mm, hole_mm=hole)
             return legs * one_leg, core.hole_flow_l_h(hole_mm=hole, head_m=min(leg_m, 100.0))
         case "emitter":
             return each_l / entered.emitter_l_h, entered.emitter_l_h

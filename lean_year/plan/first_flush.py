@@ -118,7 +118,7 @@ def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None, d
         for depth in CURVE_MM:
             changed = entered.model_copy(update={"kind": kind, "by": "depth", "depth_mm": depth})
             other = document.model_copy(update={"first_flush": changed})
-            taken = take_losses(other, catch.by_roof)[1]
+            taken = take_losses(other, catch.by_roof, rain.filled_mm.size)[1]
             lost.append(_mean_year(float(taken.flushed_l.sum()), rain) if depth > 0 else 0.0)
         return lost
 
@@ -417,7 +417,7 @@ def _hole_for_a_day(document: Property, found: list[Chamber]) -> Fix:
     bore = document.first_flush.bore_mm
     hole = max(
         core.hole_for_time_mm(
-            chamber_length_m=max(0.01, min(chamber.leg_m, 100)), bore_mm=bore, hours=24 / chamber.legs
+            chamber_length_m=max(0.01, min(chamber.leg_m, 100)), bore_mm=bore, hours=max(0.001, 24 / chamber.legs)
         )
         for chamber in found
     )

@@ -240,7 +240,11 @@ def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: f
     clogged = document.downpour.clogged_share
     count = 1 if at_the_tank(screen) else pipe.pipes
     path = f"/downpipes/{number}/screens/{stage}/open_cm2"
-    larger = (screen.model_copy(update={"open_cm2": screen.value("open_cm2") * times}) for times in (1.5, 2, 3, 4, 6))
+    larger = (
+        screen.model_copy(update={"open_cm2": screen.value("open_cm2") * times})
+        for times in (1.5, 2, 3, 4, 6)
+        if screen.value("open_cm2") * times <= 1e6
+    )
     wider = (
         offer(
             f"{say.opening(each.value('open_cm2'))} open",

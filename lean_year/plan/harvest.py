@@ -88,7 +88,7 @@ def catch_rain(document: Property, rain: PreparedRain) -> Catch:
 def _catch_rain(document: Property, rain: PreparedRain) -> Catch:
     water, snow_lost = _water_by_roof(document, rain)
     by_roof = [_harvest(document, roof, mm, rain) for roof, mm in zip(document.roofs, water, strict=True)]
-    kept, taken = take_losses(document, by_roof)
+    kept, taken = take_losses(document, by_roof, rain.filled_mm.size)
     off, total, lost = (np.zeros_like(rain.filled_mm) for _ in range(3))
     for roof, harvest, left in zip(document.roofs, by_roof, kept, strict=True):
         if roof.on:

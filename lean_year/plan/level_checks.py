@@ -15,6 +15,8 @@ from lean_year.plan.mend import replace
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
+DEEPEST_M = -100.0
+"""The deepest floor that a tank may have. [m]"""
 VENT_OVER_INLET = 1.0
 """The vent's section over the inlet's. Basis: common practice."""
 _WORST = {"fails": 0, "caution": 1, "decide": 2, "settled": 3}
@@ -105,10 +107,13 @@ def _screen_under_outlet(document: Property, run: RunLevels, checks: _Checks, sa
         )
 
 
-def _lower_by(document: Property, by_m: float, say: Wording) -> Fix:
+def _lower_by(document: Property, by_m: float, say: Wording) -> list[Fix]:
+    """Setting the tanks lower, unless that is deeper than a tank can be entered."""
+    if min(tank.floor_m for tank in document.cistern.built()) - by_m < DEEPEST_M + 0.02:
+        return []
     names = ", ".join(tank.name for tank in document.cistern.built())
     step = max(0.01, round(by_m + 0.0049, 2))
-    return Fix(text=f"Set {names} {say.length(step)} lower: dig it in.", operations=lower_tanks(document, step))
+    return [Fix(text=f"Set {names} {say.length(step)} lower: dig it in.", operations=lower_tanks(document, step))]
 
 
 def _water_the_ground(document: Property, run: RunLevels) -> Fix | None:
@@ -135,7 +140,7 @@ def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> 
             "GUTTERS_DROP", "settled", title, f"{say.length(run.drop_m)}, needs {say.length(needed)}", "inlet", run
         )
         return
-    fixes = [_lower_by(document, run.needed_m - run.drop_m, say)]
+    fixes = _lower_by(document, run.needed_m - run.drop_m, say)
     ground = _water_the_ground(document, run)
     if ground:
         fixes.append(ground)
@@ -205,7 +210,7 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
                     operations=[replace(f"{at}/run/bore_mm", wider)],
                 )
             )
-        fixes.append(_lower_by(document, core.WET_SPARE_M - run.spare_m, say))
+        fixes += _lower_by(document, core.WET_SPARE_M - run.spare_m, say)
         status: Status = "fails" if run.spare_m < 0 else "caution"
         checks.add("GUTTERS_WET_HEAD_SMALL", status, title, said, "run", run, *fixes)
     if run.low_point_m is not None and run.screen_m is not None and run.low_point_m >= min(run.inlet_m, run.screen_m):

@@ -32,7 +32,9 @@ def screen_losses(document: Property) -> dict[str, float]:
     }
 
 
-def take_losses(document: Property, by_roof: list[NDArray[np.float64]]) -> tuple[list[NDArray[np.float64]], Taken]:
+def take_losses(
+    document: Property, by_roof: list[NDArray[np.float64]], days: int
+) -> tuple[list[NDArray[np.float64]], Taken]:
     """Each roof's water behind screens and first flush, and what they took.
 
     A chamber that several roofs fill takes from each in proportion to what it brings that day.
@@ -40,9 +42,7 @@ def take_losses(document: Property, by_roof: list[NDArray[np.float64]]) -> tuple
     lost = screen_losses(document)
     found = chambers(document)
     if not by_roof or not (found or any(lost.values())):
-        none = np.zeros_like(by_roof[0]) if by_roof else np.zeros(0)
-        return by_roof, Taken(none, [])
-    days = by_roof[0].size
+        return by_roof, Taken(np.zeros(days), [])
     reaches = {pipe.id: np.zeros(days) for pipe in document.downpipes}
     for roof, water in zip(document.roofs, by_roof, strict=True):
         if roof.on:

@@ -181,7 +181,7 @@ class OverflowEntry(Part):
     """From its end to the nearest footing."""
     downhill: bool = True
     """Whether it ends downhill of the pad, and not towards a neighbour or a septic field."""
-    infiltration_mm_h: float | None = Field(default=None, gt=0, le=10_000)
+    infiltration_mm_h: float | None = Field(default=None, ge=0.01, le=10_000)
     """From a test on the spot; None until one is made."""
     width_m: float = Field(default=1, ge=0.1, le=100)
     depth_m: float = Field(default=1.2, ge=0.05, le=20)

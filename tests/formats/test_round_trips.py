@@ -10,7 +10,7 @@ from lean_year.core.rainfall import DailyRain
 from lean_year.formats.property_file import parse_property_file, rain_from_record, record_from_rain
 from lean_year.formats.rain_import import read_rain_file
 from lean_year.formats.strict_csv import read_strict_csv
-from lean_year.property.catchment import Downpipe, Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
+from lean_year.property.catchment import Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
 from lean_year.property.document import Property, PropertyFile, Rain, Site
 from lean_year.property.household import (
     Animals,
@@ -33,6 +33,7 @@ from lean_year.property.tanks import (
     Volume,
 )
 from tests.records import write_csv
+from tests.water_path_documents import downpipe_rows, downpours, flushes, gutters, heights, inlets, levels, overflows
 
 amounts = st.one_of(st.just(0.0), st.floats(0.1, 300).map(lambda mm: round(mm, 1)))
 words = st.text(st.characters(exclude_categories=["C", "Z"]), min_size=1, max_size=80)
@@ -133,6 +134,7 @@ def tank_rows(draw):
                 outlet_m=top * draw(share),
                 overflow_m=top,
                 let_down=draw(st.booleans()),
+                inlet=draw(inlets),
                 phase=0 if i == 0 else draw(st.integers(0, 1)),
             )
         )
@@ -161,6 +163,8 @@ def documents(draw):
                     ]
                 )
             ),
+            outlet_m=draw(st.none() | heights),
+            gutter=draw(gutters),
             snow_guards=draw(st.booleans()),
             hazards=draw(st.lists(st.sampled_from(["trees", "lead_paint", "birds"]), unique=True)),
         )
@@ -174,11 +178,18 @@ def documents(draw):
         site=Site(latitude_deg=48.0, tmin_c=[-8.0] * 6 + [6.0] * 6, tmax_c=[1.0] * 6 + [18.0] * 6)
         if cold
         else Site(),
-        downpipes=[Downpipe(id="a", name="A"), Downpipe(id="b", name="B", tank=tanks[-1].id)],
+        downpipes=draw(downpipe_rows(tanks[-1].id)),
+        levels=draw(levels),
+        downpour=draw(downpours),
+        first_flush=draw(flushes),
+        overflow=draw(overflows),
         roofs=roofs,
         losses=draw(st.sampled_from(["daily", "coefficient", "monthly"])),
         snow=SnowEntry(on=draw(st.booleans())),
-        rain=Rain(filling=draw(st.sampled_from(["none", "zero", "other_years"]))),
+        rain=Rain(
+            filling=draw(st.sampled_from(["none", "zero", "other_years"])),
+            design_intensity_mm_h=draw(st.floats(1e-3, 1_000)),
+        ),
         household=draw(households()),
         cistern=Cistern(
             tanks=tanks,

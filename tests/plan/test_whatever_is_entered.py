@@ -5,11 +5,16 @@ import json
 import numpy as np
 import pytest
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from lean_year.core.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
+from lean_year.plan.downpour_test import Storm, play_downpour
+from lean_year.plan.harvest import catch_rain
 from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
+from lean_year.plan.wording import Wording
+from lean_year.property.edits import apply_edit
 from tests.farm import farm
 from tests.formats.test_round_trips import documents
 
@@ -41,6 +46,29 @@ def test_the_plan_of_anything_is_whole_and_balances(six_years, document):
     if not document.household.steps and document.cistern.layout == "linked":
         assert cistern["curve"]["short_days"] == sorted(cistern["curve"]["short_days"], reverse=True)
     assert all(surface["years_carried_without"] is None or surface["on"] for surface in plan["roofs"]["surfaces"])
+
+
+@settings(max_examples=60)
+@given(documents())
+def test_what_the_roofs_bring_is_kept_screened_or_flushed(six_years, document):
+    catch = catch_rain(document, six_years[document.rain.filling])
+    parts = catch.total + catch.taken.screened_l + catch.taken.flushed_l
+    assert np.allclose(parts, catch.off_roofs, rtol=1e-9, atol=1e-6)
+    assert catch.total.min(initial=0.0) >= 0
+
+
+@settings(max_examples=60, deadline=None)
+@given(documents(), st.integers(1, 90), st.floats(0, 1))
+def test_a_storm_on_anything_adds_up_and_every_overflow_too_small_is_found(document, minutes, full):
+    storm = play_downpour(document, Storm(storm_min=minutes, start_share=full), Wording(document.units))
+    gone = storm.spilled_l + storm.overflowed_l + storm.flushed_l + storm.stored_l
+    assert gone == pytest.approx(storm.rain_l, abs=0.1)
+    plan = plan_property(document, None).plan
+    small = plan.overflow.place.flow_l_s > plan.overflow.place.capacity_l_s
+    assert any(each.code == "OVERFLOW_SMALLER_THAN_INFLOW" for each in plan.findings) == small
+    for finding in plan.findings:
+        for fix in finding.fixes:
+            apply_edit(document, fix.operations)
 
 
 @settings(max_examples=30)
