@@ -132,9 +132,9 @@ class FirstFlush(Part):
     wall_m: float = Field(default=1.8, gt=0, le=20)
     """Height for a leg, room to unscrew its cap left out."""
     cap_room_mm: float = Field(default=200, ge=0, le=2_000)
-    drain: Literal["hole", "emitter", "by_hand"] = "hole"
+    drain: Literal["hole", "emitter", "by_hand"] = "emitter"
     hole_mm: float = Field(default=2, ge=0.2, le=100)
-    emitter_l_h: float = Field(default=4, gt=0, le=1_000)
+    emitter_l_h: float = Field(default=2, gt=0, le=1_000)
     rain_h: float = Field(default=6, ge=0, le=24)
     """Hours of rain on a wet day."""
     screened: bool = True

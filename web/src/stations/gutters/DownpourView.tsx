@@ -16,12 +16,15 @@ export function DownpourView() {
   const { gutters, overflow } = plan;
   const [picked, setPicked] = useState<string | null>(null);
   const places = [...gutters.places, overflow.place];
-  const place =
-    places.find((each) => each.key === picked) ?? places.find((each) => each.key === gutters.tightest) ?? places[0];
-  const tightest = places.find((each) => each.key === gutters.tightest);
+  const place = places.find((each) => each.key === picked) ?? tightest ?? places[0];
+  const spilling = overflow.place.flow_l_s > overflow.place.capacity_l_s;
+  const tightest = spilling ? overflow.place : places.find((each) => each.key === gutters.tightest);
+  const place = places.find((each) => each.key === picked) ?? tightest ?? places[0];
   const narrow = new Set(
     plan.findings
-      .filter((finding) => /^GUTTERS_(GUTTER|OUTLET|DOWNPIPE|SCREEN|RUN|REDUCER|JOINED|RATE)/.test(finding.code))
+      .filter((finding) =>
+        /^(OVERFLOW_SMALLER|GUTTERS_(GUTTER|OUTLET|DOWNPIPE|SCREEN|RUN|REDUCER|JOINED|RATE))/.test(finding.code),
+      )
       .map((finding) => finding.text),
   );
   if (!place) return <p>No roof in use drains anywhere yet.</p>;
@@ -43,7 +46,7 @@ export function DownpourView() {
             document={document}
             places={gutters.places}
             overflow={overflow.place}
-            tightest={gutters.tightest}
+            tightest={tightest?.key ?? null}
             selected={place.key}
             onSelect={setPicked}
             units={units}

@@ -199,10 +199,10 @@ export function OverflowSheet() {
                   value={entered.hold_down_share}
                   max={1}
                 />{" "}
-                of the tank empty for rain that is forecast, on rain alone:
+                of the tank empty for rain that is forecast, on rain alone over the whole record:
               </p>
               <DataTable
-                head={["Kept empty", "Years carried", "Spilled a year, whole record"]}
+                head={["Kept empty", "Years carried", "Spilled a year"]}
                 rows={told.held_down.map((held) => ({
                   key: String(held.share),
                   name: `${fixed(held.share * 100, 0)} %`,
