@@ -16,7 +16,6 @@ export function DownpourView() {
   const { gutters, overflow } = plan;
   const [picked, setPicked] = useState<string | null>(null);
   const places = [...gutters.places, overflow.place];
-  const place = places.find((each) => each.key === picked) ?? tightest ?? places[0];
   const spilling = overflow.place.flow_l_s > overflow.place.capacity_l_s;
   const tightest = spilling ? overflow.place : places.find((each) => each.key === gutters.tightest);
   const place = places.find((each) => each.key === picked) ?? tightest ?? places[0];
