@@ -5,7 +5,7 @@ from typing import Any, Literal
 from pydantic import BaseModel
 
 from lean_year.core import levels as core
-from lean_year.core.overflow import BEND_45, BEND_90, TEE_THROUGH
+from lean_year.core.overflow import BALL_VALVE, BEND_45, BEND_90, CHECK_VALVE, TEE_BRANCH, TEE_THROUGH
 from lean_year.core.stock import stock_pipes
 from lean_year.plan.figure import Fix
 from lean_year.plan.wording import Wording
@@ -124,7 +124,7 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
     inlet = tank.inlet_m
     way = _way(document, pipe)
     length = sum(each.run.length_m for each in way)
-    fittings = core_fittings(way)
+    fittings = way_fittings(way)
     drop = None if screen is None else screen - inlet
     wet = pipe.run.kind == "wet"
     friction = minor = ends = spare = lost = velocity = None
@@ -135,7 +135,7 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
                 bore_mm=each.run.bore_mm,
                 length_m=each.run.length_m,
                 roughness_mm=each.run.roughness_mm,
-                fittings=core_fittings([each]) if each is pipe else core_fittings([each]) - core.ENTRY_HEADS,
+                fittings=way_fittings([each]) if each is pipe else way_fittings([each]) - core.ENTRY_HEADS,
             )
             for each in way
         ]
@@ -175,10 +175,16 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
     )
 
 
-def core_fittings(way: list[Downpipe]) -> float:
-    """Velocity heads lost at the entry and in bends and tees of runs in a row. [-]"""
+def way_fittings(way: list[Downpipe]) -> float:
+    """Velocity heads lost at the entry and in bends, tees and valves of runs in a row. [-]"""
     return core.ENTRY_HEADS + sum(
-        each.run.bends_90 * BEND_90 + each.run.bends_45 * BEND_45 + each.run.tees * TEE_THROUGH for each in way
+        each.run.bends_90 * BEND_90
+        + each.run.bends_45 * BEND_45
+        + each.run.tees * TEE_THROUGH
+        + each.run.branch_tees * TEE_BRANCH
+        + each.run.valves * BALL_VALVE
+        + each.run.check_valves * CHECK_VALVE
+        for each in way
     )
 
 

@@ -65,6 +65,11 @@ class Run(Part):
     bends_45: Bends = 0
     tees: Bends = 0
     """Tees that the water goes straight through."""
+    branch_tees: Bends = 0
+    """Tees that it turns in."""
+    valves: Bends = 0
+    """Full-bore ball valves."""
+    check_valves: Bends = 0
     reducer_mm: Bore | None = None
     """The narrowest place in it, such as a fitting or valve; None where it is one bore."""
     low_point_m: Height | None = None

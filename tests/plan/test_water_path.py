@@ -74,6 +74,16 @@ def test_a_wet_run_too_narrow_for_its_flow_is_offered_the_bore_that_has_300_mm_t
     assert "GUTTERS_WET_HEAD_SMALL" not in codes(mended)
 
 
+def test_valves_and_branches_cost_a_wet_run_their_velocity_heads(saltmarrow):
+    plain = saltmarrow.gutters.runs[0]
+    run = "/downpipes/0/run"
+    pieces = [replace(f"{run}/check_valves", 1), replace(f"{run}/valves", 2), replace(f"{run}/branch_tees", 1)]
+    fitted = planned("saltmarrow", *pieces).gutters.runs[0]
+    head = plain.velocity_m_s**2 / (2 * 9.80665)
+    assert fitted.lost_m - plain.lost_m == pytest.approx((2.5 + 2 * 0.1 + 1.8) * head)
+    assert fitted.fittings == pytest.approx(plain.fittings + 4.5)
+
+
 def test_a_screen_above_its_gutter_a_run_that_rises_and_an_end_uphill_are_found():
     run = "/downpipes/0/run"
     plan = planned("saltmarrow", replace("/downpipes/0/screen_m", 3.4), replace("/levels/discharge_m", 1.5),

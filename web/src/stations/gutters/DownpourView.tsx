@@ -93,13 +93,13 @@ function PlaceSheet({ place }: { place: Place }) {
           {place.sizes.map((size) => (
             <button
               key={size.label}
-              className={size.enough ? "act-quiet" : "act-quiet opacity-70"}
+              className="act-quiet"
               onPointerEnter={() => bench.preview(size.operations as never)}
               onPointerLeave={bench.endPreview}
               onClick={() => void bench.edit(`${place.name}: ${size.label}`, size.operations as never)}
             >
               {size.label} · {flow(size.capacity_l_s, units)}
-              {size.enough ? " ✓" : ""}
+              {size.enough ? " ✓" : ", too little"}
             </button>
           ))}
         </p>

@@ -106,7 +106,8 @@ export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof
           max={50}
           toOperations={(bends) => replace(`${at}/run/bends_45`, Math.round(bends))}
         />{" "}
-        of 45°, to{" "}
+        of 45°, <Pieces pipe={pipe} index={index} />
+        to{" "}
         <Choice
           label={`Where the run of ${pipe.name} goes`}
           value={pipe.run.into ?? NONE}
@@ -194,6 +195,50 @@ export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof
         {levels.datum}.
       </p>
     </section>
+  );
+}
+
+const PIECES = [
+  { field: "tees", one: "tee straight through", name: "Tees straight through" },
+  { field: "branch_tees", one: "tee turned in", name: "Tees turned in" },
+  { field: "valves", one: "ball valve", name: "Ball valves" },
+  { field: "check_valves", one: "check valve", name: "Check valves" },
+] as const;
+
+/** Tees and valves, each shown once there is one; the rest can be added. */
+function Pieces({ pipe, index }: { pipe: Document["downpipes"][number]; index: number }) {
+  const bench = useWorkbench();
+  const at = `/downpipes/${index}/run`;
+  const there = PIECES.filter((piece) => pipe.run[piece.field] > 0);
+  return (
+    <>
+      {there.map((piece) => (
+        <span key={piece.field}>
+          <Entry
+            label={`${piece.name} of ${pipe.name}`}
+            path={`${at}/${piece.field}`}
+            kind="count"
+            value={pipe.run[piece.field]}
+            max={50}
+            toOperations={(count) => replace(`${at}/${piece.field}`, Math.round(count))}
+          />{" "}
+          {piece.one}
+          {pipe.run[piece.field] === 1 ? "" : "s"},{" "}
+        </span>
+      ))}
+      <Choice
+        label={`${there.length ? "and more" : "no other piece"} in the run of ${pipe.name}`}
+        value={"" as (typeof PIECES)[number]["field"]}
+        options={PIECES.filter((piece) => pipe.run[piece.field] === 0).map((piece) => ({
+          value: piece.field,
+          label: `a ${piece.one}`,
+        }))}
+        onChoose={(field) => void bench.edit(`${pipe.name}: one more piece`, replace(`${at}/${field}`, 1))}
+      >
+        {there.length ? "and more" : "no other piece"}
+      </Choice>
+      ,{" "}
+    </>
   );
 }
 
