@@ -10,8 +10,6 @@ from lean_year.core.errors import InputError, require_number
 HALF_ROUND_FACTOR = 2.78e-5
 DESIGN_SHARE = 0.9
 """Share of the nominal capacity to design with. Basis: from memory (BS EN 12056-3)."""
-LEVEL_LENGTH = 50
-"""Water depths up to which a level gutter's length costs nothing. Basis: from memory (BS EN 12056-3)."""
 _LENGTH_FACTOR = (
     (50, 1.0), (75, 0.97), (100, 0.93), (125, 0.90), (150, 0.86), (175, 0.83), (200, 0.80), (225, 0.78), (250, 0.77),
     (275, 0.75), (300, 0.73), (325, 0.72), (350, 0.70), (375, 0.68), (400, 0.67), (425, 0.65), (450, 0.63),

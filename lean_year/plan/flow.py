@@ -7,9 +7,9 @@ from lean_year.core import gutters, screens
 from lean_year.core.downpour import effective_area_m2, runoff_l_s
 from lean_year.core.levels import ENTRY_HEADS
 from lean_year.core.pipes import link_flow_l_s
-from lean_year.core.stock import HALF_ROUND_GUTTERS_MM, stock_pipes
+from lean_year.core.stock import HALF_ROUND_GUTTERS_MM
 from lean_year.plan.levels import RunLevels
-from lean_year.plan.place import Place, first_enough, offer
+from lean_year.plan.place import Place, first_enough, more_pieces, offer, wider_pipes
 from lean_year.plan.surface import plan_area_m2
 from lean_year.plan.wording import Wording, several
 from lean_year.property.catchment import Downpipe, Rectangle, Roof
@@ -130,10 +130,6 @@ def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wordi
         for width in HALF_ROUND_GUTTERS_MM
         if width > gutter.width_mm
     )
-    more = (
-        offer(f"{more} outlets", takes(gutter.width_mm, more), flow, f"{at}/outlets", more)
-        for more in range(gutter.outlets + 1, min(50, gutter.outlets + 4))
-    )
     return Place(
         key=f"gutter:{roof.id}",
         kind="gutter",
@@ -147,7 +143,12 @@ def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wordi
         source="code table" if document.downpour.school == "code_table" else EN,
         formula="runs to an outlet × 0.9 × 2.78e-5 × section^1.25 × length factor",
         working=working,
-        sizes=first_enough(wider, more),
+        sizes=first_enough(
+            wider,
+            more_pieces(
+                gutter.outlets, "outlets", lambda count: takes(gutter.width_mm, count), flow, f"{at}/outlets"
+            ),
+        ),
         spills="over the eaves",
     )
 
@@ -165,10 +166,6 @@ def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
         for width in (100.0, 110.0, 125.0, 150.0, 180.0, 200.0)
         if width > gutter.outlet_mm
     )
-    more = (
-        offer(f"{count} outlets", takes(gutter.outlet_mm, count), flow, f"{at}/outlets", count)
-        for count in range(gutter.outlets + 1, min(50, gutter.outlets + 4))
-    )
     return Place(
         key=f"outlet:{roof.id}",
         kind="outlet",
@@ -183,7 +180,12 @@ def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
         formula="outlets × D h^1.5 / 7500, or D² h^0.5 / 15000 once drowned",
         working=f"{several(gutter.outlets, 'outlet')}, D {say.bore(gutter.outlet_mm)}, h {say.bore(head)}"
         + (", halved by the strainer" if gutter.strainer else ""),
-        sizes=first_enough(wider, more),
+        sizes=first_enough(
+            wider,
+            more_pieces(
+                gutter.outlets, "outlets", lambda count: takes(gutter.outlet_mm, count), flow, f"{at}/outlets"
+            ),
+        ),
         spills="over the eaves",
     )
 
@@ -195,15 +197,6 @@ def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say:
         return count * gutters.downpipe_capacity_l_s(diameter_mm=min(bore_mm, 1_000))
 
     at = f"/downpipes/{number}"
-    wider = (
-        offer(stock.name, takes(stock.bore_mm, pipe.pipes), flow, f"{at}/bore_mm", stock.bore_mm)
-        for stock in stock_pipes(document.units)
-        if stock.bore_mm > pipe.bore_mm
-    )
-    more = (
-        offer(f"{count} downpipes", takes(pipe.bore_mm, count), flow, f"{at}/pipes", count)
-        for count in range(pipe.pipes + 1, min(50, pipe.pipes + 4))
-    )
     return Place(
         key=f"downpipe:{pipe.id}",
         kind="downpipe",
@@ -217,7 +210,10 @@ def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say:
         source="code table" if document.downpour.school == "code_table" else EN,
         formula="pipes × 2.5e-4 × 0.25^-0.167 × d^2.667 × 0.33^1.667",
         working=f"{pipe.pipes} × d {say.bore(pipe.bore_mm)}, a third full",
-        sizes=first_enough(wider, more),
+        sizes=first_enough(
+            wider_pipes(document.units, pipe.bore_mm, lambda bore: takes(bore, pipe.pipes), flow, f"{at}/bore_mm"),
+            more_pieces(pipe.pipes, "downpipes", lambda count: takes(pipe.bore_mm, count), flow, f"{at}/pipes"),
+        ),
         spills="back up into the gutter and over the eaves",
     )
 
@@ -305,10 +301,12 @@ def _run(
             f"the table's {table.size_of_in(pipe.run.bore_mm)} in at {'1/4' if slope >= 1 / 48 else '1/8'} in a foot"
         )
     at = f"/downpipes/{number}/run"
-    wider = (
-        offer(stock.name, run_takes_l_s(pipe, levels, stock.bore_mm, say)[0], flow, f"{at}/bore_mm", stock.bore_mm)
-        for stock in stock_pipes(document.units)
-        if stock.bore_mm > pipe.run.bore_mm
+    wider = wider_pipes(
+        document.units,
+        pipe.run.bore_mm,
+        lambda bore: run_takes_l_s(pipe, levels, bore, say)[0],
+        flow,
+        f"{at}/bore_mm",
     )
     wet = pipe.run.kind == "wet"
     places = [

@@ -3,6 +3,7 @@
 from lean_year.core import levels as core
 from lean_year.plan.figure import Fix
 from lean_year.plan.levels import (
+    GENTLE_MM_H,
     Check,
     RunLevels,
     Status,
@@ -235,13 +236,13 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
         )
     else:
         speed = run.velocity_m_s or 0.0
-        gentle = speed * 10.0 / max(document.rain.design_intensity_mm_h, 1e-9)
+        gentle = speed * GENTLE_MM_H / max(document.rain.design_intensity_mm_h, 1e-9)
         status = "settled" if gentle >= core.SETTLING_M_S else "caution"
         checks.add(
             "GUTTERS_SILT",
             "settled" if status == "settled" else "decide",
             f"Speed in gentle rain, {run.name}",
-            f"{say.length(gentle)} a second at {say.intensity(10.0)}, silt moves from "
+            f"{say.length(gentle)} a second at {say.intensity(GENTLE_MM_H)}, silt moves from "
             f"{say.length(core.SETTLING_M_S)}; open the low drain before the first rain and before frost",
             "dip",
             run,

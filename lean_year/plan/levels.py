@@ -18,7 +18,6 @@ SCREEN_UNDER_OUTLET_M = 0.3
 DIP_UNDER_GROUND_M = 0.5
 GENTLE_MM_H = 10.0
 """A steady rain, at which a wet run should still carry its silt. Basis: estimate."""
-AIR_GAP_M = 0.0
 
 Status = Literal["settled", "decide", "caution", "fails"]
 
@@ -163,7 +162,7 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
         length_m=length,
         fittings=fittings,
         flow_l_s=flow_l_s[pipe.id],
-        fall=None if drop is None else drop / length,
+        fall=None if screen is None else core.dry_run_fall(start_m=screen, end_m=inlet, length_m=length),
         friction_m=friction,
         fittings_m=minor,
         exit_m=ends,

@@ -12,14 +12,13 @@ from lean_year.core.overflow import (
     overflow_capacity_l_s,
     overflow_head_mm,
 )
-from lean_year.core.stock import stock_pipes
 from lean_year.plan.discharge import INTO_THE_GROUND, WAYS, GroundPlan, ground_for_overflow
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.flow import Flows, overflow_intensity_mm_h
 from lean_year.plan.kept import Kept
 from lean_year.plan.levels import discharge_m
 from lean_year.plan.overflow_findings import overflow_findings
-from lean_year.plan.place import Place, first_enough, offer
+from lean_year.plan.place import Place, first_enough, more_pieces, wider_pipes
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
 from lean_year.plan.wording import Wording, day
@@ -102,15 +101,6 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
         return overflow_capacity_l_s(OverflowPipe(**(entered | changed)), head_mm=min(10_000.0, room_m * 1000))
 
     entered = document.overflow
-    wider = (
-        offer(stock.name, takes(bore_mm=stock.bore_mm), flow, "/overflow/bore_mm", stock.bore_mm)
-        for stock in stock_pipes(document.units)
-        if stock.bore_mm > entered.bore_mm
-    )
-    more = (
-        offer(f"{count} pipes", takes(count=count), flow, "/overflow/count", count)
-        for count in range(entered.count + 1, min(20, entered.count + 4))
-    )
     return Place(
         key="overflow",
         kind="overflow",
@@ -125,7 +115,10 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
         formula="the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
         working=f"{say.length(room_m)} of water over the lip before it reaches a lid; {say.length(pipe.length_m)} of "
         f"pipe, K {pipe.fittings + 1.5:.1f}",
-        sizes=first_enough(wider, more),
+        sizes=first_enough(
+            wider_pipes(document.units, entered.bore_mm, lambda bore: takes(bore_mm=bore), flow, "/overflow/bore_mm"),
+            more_pieces(entered.count, "pipes", lambda count: takes(count=count), flow, "/overflow/count", most=20),
+        ),
         spills="over the lid, at the tank's foot",
     )
 

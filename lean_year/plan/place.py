@@ -1,12 +1,15 @@
 """A place on the water's way that can be too narrow, and the sizes that would do."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from typing import Any, Literal
 
 from pydantic import BaseModel
 
 from lean_year.core.catchment import Basis
+from lean_year.core.stock import stock_pipes
+from lean_year.property.document import Units
 
+MOST_PIECES = 50
 Kind = Literal["gutter", "outlet", "downpipe", "screen", "run", "reducer", "inlet", "link", "overflow"]
 
 
@@ -54,6 +57,23 @@ def offer(label: str, capacity: float, flow: float, path: str, value: Any) -> Si
         enough=capacity >= flow,
         operations=[{"op": "replace", "path": path, "value": value}],
     )
+
+
+def wider_pipes(
+    units: Units, bore_mm: float, takes: Callable[[float], float], flow_l_s: float, path: str
+) -> Iterator[SizeOffered]:
+    """The wider pipes of the stock list; `takes` gives what a bore takes. [L/s]"""
+    for stock in stock_pipes(units):
+        if stock.bore_mm > bore_mm:
+            yield offer(stock.name, takes(stock.bore_mm), flow_l_s, path, stock.bore_mm)
+
+
+def more_pieces(
+    count: int, noun: str, takes: Callable[[int], float], flow_l_s: float, path: str, most: int = MOST_PIECES
+) -> Iterator[SizeOffered]:
+    """Up to three more of what is there; `takes` gives what so many take. [L/s]"""
+    for more in range(count + 1, min(most, count + 4)):
+        yield offer(f"{more} {noun}", takes(more), flow_l_s, path, more)
 
 
 def first_enough(*kinds: Iterator[SizeOffered]) -> list[SizeOffered]:

@@ -1,6 +1,5 @@
 """The schools of sizing side by side, each with its own values and why it differs on this property."""
 
-import datetime as dt
 from collections.abc import Iterator
 from typing import Any
 
@@ -388,10 +387,3 @@ def _trade_catch(area_m2: float, rain: PreparedRain, year_in: float, say: Wordin
         f"A catch, not a size: {say.volume(abs(catch - year_in))} a year {more} than the roofs bring with their own "
         "coefficients and losses. It says nothing of when the rain falls.",
     )
-
-
-def tightest_date(run: OperatedReplay, rain: PreparedRain) -> dt.date:
-    """The day of the lowest store in the counted years."""
-    lowest = int(np.argmin(np.where(rain.counted_days, run.store_l, np.inf)))
-    moment: dt.date = rain.dates[lowest].astype(object)
-    return moment

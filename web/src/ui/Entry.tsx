@@ -19,6 +19,8 @@ type EntryProps = {
   className?: string;
   /** Leave the unit out, where the head of a column says it. */
   bare?: boolean;
+  /** Only whole numbers stand there: what is written is rounded. */
+  whole?: boolean;
   /** Turn a written value into operations where it is not a plain replacement. */
   toOperations?: (value: number) => Operation[];
 };
@@ -34,6 +36,7 @@ export function Entry({
   step,
   className,
   bare = false,
+  whole = false,
   toOperations,
 }: EntryProps) {
   const bench = useWorkbench();
@@ -46,7 +49,10 @@ export function Entry({
   const problemId = useId();
   const shown = draft ?? (bare ? writeBare : write)(kind, units, value);
   const assumed = bench.kept.document.assumed.some((pointer) => pointer === path);
-  const operations = (next: number): Operation[] => toOperations?.(next) ?? [{ op: "replace", path, value: next }];
+  const operations = (next: number): Operation[] => {
+    const value = whole ? Math.round(next) : next;
+    return toOperations?.(value) ?? [{ op: "replace", path, value }];
+  };
 
   useEffect(() => () => clearTimeout(nudged.current?.timer), []);
 

@@ -1,4 +1,3 @@
-import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { costOf, costUnit, fixed, volume } from "../../lib/units";
 import type { Kind } from "../../lib/units";
@@ -127,7 +126,7 @@ function WaysTable() {
           value={prices.service_years}
           min={1}
           max={100}
-          toOperations={(years) => replace("/prices/service_years", Math.round(years))}
+          whole
         />{" "}
         years.
       </p>

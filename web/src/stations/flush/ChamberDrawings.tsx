@@ -1,4 +1,3 @@
-import { replace } from "../../api/edits";
 import type { Plan } from "../../api/client";
 import { useWorkbench } from "../../frame/workbench";
 import { bore, fixed, metres, volume } from "../../lib/units";
@@ -179,9 +178,3 @@ function ChamberMark(props: {
     </svg>
   );
 }
-
-/** Sets the drain of every chamber. */
-export const drainTo = (drain: "hole" | "emitter" | "by_hand", field?: string, value?: number) => [
-  ...replace("/first_flush/drain", drain),
-  ...(field ? replace(`/first_flush/${field}`, value) : []),
-];

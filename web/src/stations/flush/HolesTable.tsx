@@ -2,8 +2,9 @@ import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
-import { drainTo, hours } from "./ChamberDrawings";
+import { hours } from "./ChamberDrawings";
 
 /** Holes and emitters side by side: time to empty, what leaks in a rain, what clogs. */
 export function HolesTable() {
@@ -63,16 +64,12 @@ export function HolesTable() {
           </>
         )}
         ,{" "}
-        <Choice
+        <EitherWay
           label="Screen before the hole"
-          value={entered.screened ? "with" : "without"}
-          options={[
-            { value: "with", label: "behind a screen" },
-            { value: "without", label: "without a screen" },
-          ]}
-          onChoose={(how) =>
-            void bench.edit("Screen before the hole", replace("/first_flush/screened", how === "with"))
-          }
+          path="/first_flush/screened"
+          on={entered.screened}
+          yes="behind a screen"
+          no="without a screen"
         />
         . A wet day rains{" "}
         <Entry
@@ -131,3 +128,9 @@ export function HolesTable() {
     </section>
   );
 }
+
+/** Sets the drain of every chamber. */
+const drainTo = (drain: "hole" | "emitter" | "by_hand", field?: string, value?: number) => [
+  ...replace("/first_flush/drain", drain),
+  ...(field ? replace(`/first_flush/${field}`, value) : []),
+];

@@ -3,6 +3,7 @@ import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { flow, fixed, metres } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { Cautions, Findings } from "../../ui/Findings";
 import { FlowPicture } from "./FlowPicture";
@@ -165,7 +166,7 @@ function PlaceEntries({ place }: { place: Place }) {
           value={gutter.outlets}
           min={1}
           max={50}
-          toOperations={(count) => replace(`${at}/outlets`, Math.round(count))}
+          whole
         />{" "}
         outlets of{" "}
         <Entry
@@ -177,14 +178,13 @@ function PlaceEntries({ place }: { place: Place }) {
           max={1000}
         />
         ,{" "}
-        <Choice
+        <EitherWay
           label={`Strainers of ${roof.name}`}
-          value={gutter.strainer ? "with" : "without"}
-          options={[
-            { value: "without", label: "open" },
-            { value: "with", label: "under strainers", note: "each halves what its outlet takes" },
-          ]}
-          onChoose={(how) => void bench.edit(`Strainers of ${roof.name}`, replace(`${at}/strainer`, how === "with"))}
+          path={`${at}/strainer`}
+          on={gutter.strainer}
+          yes="under strainers"
+          no="open"
+          yesNote="each halves what its outlet takes"
         />
         , falling{" "}
         <Entry
@@ -196,14 +196,12 @@ function PlaceEntries({ place }: { place: Place }) {
           toOperations={(share) => replace(`${at}/fall_mm_m`, Number((share * 1000).toFixed(3)))}
         />
         ,{" "}
-        <Choice
+        <EitherWay
           label={`Angles in the gutter of ${roof.name}`}
-          value={gutter.bends ? "with" : "without"}
-          options={[
-            { value: "without", label: "straight" },
-            { value: "with", label: "round a corner" },
-          ]}
-          onChoose={(how) => void bench.edit(`Angles of ${roof.name}`, replace(`${at}/bends`, how === "with"))}
+          path={`${at}/bends`}
+          on={gutter.bends}
+          yes="round a corner"
+          no="straight"
         />
         .
       </p>
@@ -221,7 +219,7 @@ function PlaceEntries({ place }: { place: Place }) {
           value={pipe.pipes}
           min={1}
           max={50}
-          toOperations={(count) => replace(`/downpipes/${index}/pipes`, Math.round(count))}
+          whole
         />{" "}
         downpipes of{" "}
         <Entry

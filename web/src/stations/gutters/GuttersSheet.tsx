@@ -2,6 +2,7 @@ import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { intensity } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
@@ -113,16 +114,13 @@ function RateSentence() {
             onChoose={(school) => void bench.edit("School of sizing", replace("/downpour/school", school))}
           />
           , rain{" "}
-          <Choice
+          <EitherWay
             label="Wind on the rain"
-            value={downpour.driven_rain ? "driven" : "straight"}
-            options={[
-              { value: "driven", label: "driven by wind", note: "half the roof’s rise counts too" },
-              { value: "straight", label: "falling straight" },
-            ]}
-            onChoose={(how) =>
-              void bench.edit("Wind on the rain", replace("/downpour/driven_rain", how === "driven"))
-            }
+            path="/downpour/driven_rain"
+            on={downpour.driven_rain}
+            yes="driven by wind"
+            no="falling straight"
+            yesNote="half the roof’s rise counts too"
           />
           , screens{" "}
           <Entry

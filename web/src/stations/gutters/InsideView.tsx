@@ -2,6 +2,7 @@ import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { metres } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { Findings } from "../../ui/Findings";
 import { InletDrawing } from "./InletDrawing";
@@ -38,16 +39,12 @@ export function InsideView() {
             yes: string,
             no: string,
           ) => (
-            <Choice
+            <EitherWay
               label={`${label} of ${tank.name}`}
-              value={inlet[field] ? "yes" : "no"}
-              options={[
-                { value: "yes", label: yes },
-                { value: "no", label: no },
-              ]}
-              onChoose={(how) =>
-                void bench.edit(`${tank.name}: ${how === "yes" ? yes : no}`, replace(`${at}/${field}`, how === "yes"))
-              }
+              path={`${at}/${field}`}
+              on={inlet[field]}
+              yes={yes}
+              no={no}
             />
           );
           return (

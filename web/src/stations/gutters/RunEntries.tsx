@@ -2,6 +2,7 @@ import type { Document, Roof } from "../../api/client";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import type { RunLevels } from "./sectionScale";
 
@@ -95,7 +96,7 @@ export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof
           kind="count"
           value={pipe.run.bends_90}
           max={50}
-          toOperations={(bends) => replace(`${at}/run/bends_90`, Math.round(bends))}
+          whole
         />{" "}
         square bends and{" "}
         <Entry
@@ -104,7 +105,7 @@ export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof
           kind="count"
           value={pipe.run.bends_45}
           max={50}
-          toOperations={(bends) => replace(`${at}/run/bends_45`, Math.round(bends))}
+          whole
         />{" "}
         of 45°, <Pieces pipe={pipe} index={index} />
         to{" "}
@@ -128,14 +129,12 @@ export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof
               min={-1000}
               max={9000}
             />{" "}
-            <Choice
+            <EitherWay
               label={`Drain at the low point of ${pipe.name}`}
-              value={pipe.run.low_drain ? "with" : "without"}
-              options={[
-                { value: "with", label: "with a drain there" },
-                { value: "without", label: "without a drain" },
-              ]}
-              onChoose={(how) => set("low drain", "run/low_drain", how === "with")}
+              path={`${at}/run/low_drain`}
+              on={pipe.run.low_drain}
+              yes="with a drain there"
+              no="without a drain"
             />
           </>
         )}
@@ -220,7 +219,7 @@ function Pieces({ pipe, index }: { pipe: Document["downpipes"][number]; index: n
             kind="count"
             value={pipe.run[piece.field]}
             max={50}
-            toOperations={(count) => replace(`${at}/${piece.field}`, Math.round(count))}
+            whole
           />{" "}
           {piece.one}
           {pipe.run[piece.field] === 1 ? "" : "s"},{" "}

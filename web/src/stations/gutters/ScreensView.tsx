@@ -3,6 +3,7 @@ import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { flow, fixed, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { Findings } from "../../ui/Findings";
 
@@ -203,14 +204,12 @@ function Stage(props: {
               max={10000}
             />
             {told?.loading_m_h != null && <> at {fixed(told.loading_m_h, 1)} m/h</>},{" "}
-            <Choice
+            <EitherWay
               label={`Bypass of the ${name}`}
-              value={screen.bypass ? "with" : "without"}
-              options={[
-                { value: "with", label: "with a bypass" },
-                { value: "without", label: "without a bypass" },
-              ]}
-              onChoose={(how) => void bench.edit(`Bypass of the ${name}`, replace(`${at}/bypass`, how === "with"))}
+              path={`${at}/bypass`}
+              on={screen.bypass}
+              yes="with a bypass"
+              no="without a bypass"
             />
           </>
         )}
@@ -230,7 +229,7 @@ function Stage(props: {
           value={told?.clean_weeks ?? screen.clean_weeks ?? 4}
           min={1}
           max={520}
-          toOperations={(weeks) => replace(`${at}/clean_weeks`, Math.round(weeks))}
+          whole
         />{" "}
         weeks from{" "}
         <Choice

@@ -43,6 +43,12 @@ export function SectionDrawing(props: {
     for (let k = 0; k <= 20; k++) pipe.push([x((run.length_m * k) / 20), y(invertAt(run, (run.length_m * k) / 20)!)]);
   const wet = run.kind === "wet";
   const tapShown = section.highest_tap_m !== null && y(section.highest_tap_m) > 40;
+  const along = pipe.map(([px, py]) => `L${px} ${py}`).join("");
+  const way = pipe.length
+    ? wet
+      ? `M${houseX - 5} ${y(screen!) + 2}V${pipe[0]![1]}${along}V${y(run.inlet_m)}h${10}`
+      : `M${houseX - 5} ${y(screen!) + 2}L${pipe[0]![0]} ${pipe[0]![1]}${along}h8`
+    : "";
   const pipeWide = 7;
   const tooLow = run.drop_m !== null && run.drop_m <= 0;
   const water = tooLow ? "var(--alarm)" : "var(--water-5)";
@@ -129,23 +135,9 @@ export function SectionDrawing(props: {
                 strokeWidth="2"
                 strokeDasharray="3 2.4"
               />
+              <path d={way} fill="none" stroke="var(--ink)" strokeWidth={pipeWide + 3} strokeLinejoin="round" />
               <path
-                d={
-                  wet
-                    ? `M${houseX - 5} ${y(screen) + 2}V${pipe[0]![1]}${pipe.map(([px, py]) => `L${px} ${py}`).join("")}V${y(run.inlet_m)}h${10}`
-                    : `M${houseX - 5} ${y(screen) + 2}L${pipe[0]![0]} ${pipe[0]![1]}${pipe.map(([px, py]) => `L${px} ${py}`).join("")}h8`
-                }
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth={pipeWide + 3}
-                strokeLinejoin="round"
-              />
-              <path
-                d={
-                  wet
-                    ? `M${houseX - 5} ${y(screen) + 2}V${pipe[0]![1]}${pipe.map(([px, py]) => `L${px} ${py}`).join("")}V${y(run.inlet_m)}h${10}`
-                    : `M${houseX - 5} ${y(screen) + 2}L${pipe[0]![0]} ${pipe[0]![1]}${pipe.map(([px, py]) => `L${px} ${py}`).join("")}h8`
-                }
+                d={way}
                 fill="none"
                 stroke={tooLow ? "var(--alarm)" : wet ? "var(--water-5)" : "var(--water-3)"}
                 strokeWidth={pipeWide}

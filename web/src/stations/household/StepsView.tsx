@@ -269,7 +269,7 @@ function BackUp() {
               value={back_up.lead_days}
               min={1}
               max={120}
-              toOperations={(days) => replace(`${at}/lead_days`, Math.round(days))}
+              whole
             />{" "}
             days later
           </>

@@ -3,6 +3,7 @@ import { useWorkbench } from "../../frame/workbench";
 import { flow, fixed, intensity, metres, opening, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
+import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { Cautions, Findings } from "../../ui/Findings";
 import { Why } from "../../ui/Why";
@@ -68,7 +69,7 @@ export function OverflowSheet() {
                   value={entered.count}
                   min={1}
                   max={20}
-                  toOperations={(count) => replace("/overflow/count", Math.round(count))}
+                  whole
                 />{" "}
               </>
             )}
@@ -110,7 +111,7 @@ export function OverflowSheet() {
               kind="count"
               value={entered.bends_90}
               max={50}
-              toOperations={(bends) => replace("/overflow/bends_90", Math.round(bends))}
+              whole
             />{" "}
             square bends, ending{" "}
             <Choice
@@ -252,22 +253,6 @@ function Flag(props: {
   yes: string;
   no: string;
 }) {
-  const bench = useWorkbench();
-  const on = bench.shown.document.overflow[props.field];
-  return (
-    <Choice
-      label={props.label}
-      value={on ? "yes" : "no"}
-      options={[
-        { value: "yes", label: props.yes },
-        { value: "no", label: props.no },
-      ]}
-      onChoose={(how) =>
-        void bench.edit(
-          `Overflow: ${how === "yes" ? props.yes : props.no}`,
-          replace(`/overflow/${props.field}`, how === "yes"),
-        )
-      }
-    />
-  );
+  const { document } = useWorkbench().shown;
+  return <EitherWay {...props} path={`/overflow/${props.field}`} on={document.overflow[props.field]} />;
 }
