@@ -18,6 +18,8 @@ _LENGTH_FACTOR = (
 """Length over depth and the factor of a level gutter. Basis: from memory (BS EN 12056-3, table 6)."""
 BEND_FACTOR = 0.85
 """For a gutter with an angle in it. Basis: from memory (BS EN 12056-3)."""
+CHANNEL_FALL = 0.02
+"""Least fall of a channel in paving. Basis: common practice."""
 PIPE_ROUGHNESS_MM, MOST_FILL = 0.25, 0.33
 """Of a downpipe in the Wyly-Eaton formula. Basis: from memory (BS EN 12056-3)."""
 

@@ -13,6 +13,12 @@ SCREEN_DROP_M = 0.5
 """From the leaf screen down to the tank inlet. Basis: common practice."""
 WET_SPARE_M = 0.3
 """Head a wet run must have left. Basis: common practice."""
+COUNTED_FALL = 0.05
+"""Fall of a dry run that is counted on: what is left of the drop is spent in the downpipe. Basis: estimate."""
+WET_RUN_GRADE = 0.01
+"""Fall of a wet run from either end to its low point, so that it drains there. Basis: common practice."""
+UNDER_SCREEN_M = 0.1
+"""From the water on the leaf screen to what follows it: a tee, the start of a run. Basis: estimate."""
 ENTRY_HEADS = 0.5
 """Velocity heads lost where the water enters a run. Basis: from memory (handbooks)."""
 SETTLING_M_S = 0.6
@@ -41,6 +47,47 @@ def height_m(*, instrument_m: float, staff_m: float) -> float:
     """
     instrument = require_number("instrument_m", instrument_m, low=-1_000, high=9_000)
     return instrument - require_number("staff_m", staff_m, low=-10, high=20)
+
+
+def static_pressure_kpa(head_m: float) -> float:
+    """Pressure at the foot of standing water.
+
+    Parameters
+    ----------
+    head_m : float
+        Height of the water over it, 0 to 10,000. [m]
+
+    Returns
+    -------
+    float
+        Gauge pressure. [kPa]. Basis: published (hydrostatics), `rho g h` with water of 1,000 kg/m3.
+
+    Examples
+    --------
+    >>> round(static_pressure_kpa(10), 2)
+    98.07
+    """
+    return GRAVITY_M_S2 * require_number("head_m", head_m, low=0, high=10_000)
+
+
+def dry_run_start_m(*, screen_m: float, inlet_m: float, length_m: float) -> float:
+    """Invert at the upper end of a dry run: as high as its leaf screen lets it, no steeper than `COUNTED_FALL`.
+
+    Parameters
+    ----------
+    screen_m : float
+        Water on the leaf screen above the datum. [m]
+    inlet_m : float
+        Invert of the tank inlet above the datum. [m]
+    length_m : float
+        To the inlet. [m]
+
+    Returns
+    -------
+    float
+        [m]. Basis: estimate.
+    """
+    return min(screen_m - UNDER_SCREEN_M, inlet_m + COUNTED_FALL * length_m)
 
 
 @dataclass(frozen=True, slots=True)

@@ -32,6 +32,9 @@ US = tuple(
 HALF_ROUND_GUTTERS_MM = (76.0, 100.0, 112.0, 125.0, 150.0, 170.0, 200.0)
 """Widths of half-round gutters. Basis: from memory (usual ranges)."""
 
+PRESSURE_CLASSES_KPA = (50.0, 400.0, 600.0, 800.0, 1_000.0, 1_600.0)
+"""Drain pipe with ring seals, as its joints are tested, then pressure pipe. Basis: from memory (usual classes)."""
+
 
 def stock_pipes(units: Literal["metric", "us"]) -> tuple[StockPipe, ...]:
     """The list of a system of units, the narrowest first."""

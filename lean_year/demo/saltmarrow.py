@@ -34,7 +34,7 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 bore_mm=77,
                 screen_m=2.55,
                 screens=[Screen(kind="leaf_screen", reached_from="step_ladder"), Screen(kind="inlet_mesh")],
-                run=Run(kind="wet", length_m=19, bends_90=3, low_point_m=-2.3),
+                run=Run(kind="wet", length_m=19, bends_90=3, low_point_m=-2.3, rated_kpa=600),
             ),
             Downpipe(
                 id="b",

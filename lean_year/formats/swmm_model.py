@@ -15,13 +15,12 @@ from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError
 from lean_year.core.operation import OperatedReplay
-from lean_year.core.overflow import overflow_capacity_l_s
 from lean_year.core.storm import StormVessel
 from lean_year.plan.chain import Chain
 from lean_year.plan.demand import demand_of
 from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.levels import run_levels, tank_of
-from lean_year.plan.overflow import overflow_pipe
+from lean_year.plan.overflow_ways import overflow_takes_l_s
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.surface import plan_area_m2
 from lean_year.plan.whole import plan_property, supply_of
@@ -106,10 +105,9 @@ def _options(first: dt.date, days: int, step_s: float) -> list[str]:
 
 def _rating(document: Property, chain: Chain) -> list[tuple[float, float]]:
     """Water over the lip and what all overflow pipes pass, softened where it would make the engine swing."""
-    pipe = overflow_pipe(document)
     room = max(0.3, *(float(vessel.level_m[-1]) - vessel.lip_m for vessel in chain.vessels))
     heads = np.linspace(0, room + 1.0, MOST_CURVE * 2)
-    return [(float(head), overflow_capacity_l_s(pipe, head_mm=float(head) * 1000)) for head in heads]
+    return [(float(head), overflow_takes_l_s(document, float(head))) for head in heads]
 
 
 def _area_at_lip_m2(vessel: StormVessel) -> float:
@@ -175,7 +173,7 @@ def _network(
         for row in range(depth.size):
             curves.append(f"SHAPE_{at}{kind} {depth[row]:.5f} {max(float(area[row]), 1e-4):.6f}")
             kind = ""
-    used = {drain.group for roof in document.roofs if roof.on for drain in roof.drains}
+    used = document.groups_in_use()
     for pipe in document.downpipes:
         into = {each.run.into for each in document.downpipes if each.id in used}
         if pipe.id not in used and pipe.id not in into:

@@ -7,6 +7,7 @@ import numpy as np
 from lean_year.core.pipes import link_flow_l_s
 from lean_year.core.storm import CURVE_POINTS, StormLink, StormVessel
 from lean_year.plan.layout import groups_of_tanks
+from lean_year.plan.overflow_ways import overflow_count
 from lean_year.property.document import Property
 from lean_year.property.tanks import Tank
 
@@ -41,7 +42,7 @@ class Chain:
             lip = min(self.tanks[at].vessel().brim_m for at in range(begin, end))
             lowest = [at for at in range(begin, end) if self.tanks[at].vessel().brim_m < lip + SAME_LIP_M]
             onward = not last and document.cistern.layout in ("settling_first", "series")
-            pipes = document.overflow.count
+            pipes = overflow_count(document)
             for at in range(begin, end):
                 # The overflow pipes are shared out over the lowest tanks; one left without is closed up to its lid.
                 place = lowest.index(at) if at in lowest else None

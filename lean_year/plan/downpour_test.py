@@ -1,6 +1,5 @@
 """The downpour test: a storm played on a property, where it spills first, how much, onto what, and what mends it."""
 
-from dataclasses import replace
 from typing import Literal
 
 import numpy as np
@@ -9,15 +8,21 @@ from pydantic import Field
 
 from lean_year.core.downpour import effective_area_m2, storm_mm
 from lean_year.core.errors import InputError
-from lean_year.core.overflow import overflow_capacity_l_s
 from lean_year.core.storm import StormGroup, StormResult, play_storm
 from lean_year.plan.chain import Chain
 from lean_year.plan.chambers import chambers
 from lean_year.plan.figure import Finding, Fix
-from lean_year.plan.flow import at_the_tank, flows_at, overflow_intensity_mm_h, places_to_the_tank, screen_takes_l_s
+from lean_year.plan.flow import (
+    at_the_tank,
+    flows_at,
+    overflow_intensity_mm_h,
+    places_to_the_tank,
+    screen_takes_l_s,
+    spills_over,
+)
 from lean_year.plan.levels import run_levels, tank_of
 from lean_year.plan.mend import Findings
-from lean_year.plan.overflow import overflow_pipe
+from lean_year.plan.overflow_ways import overflow_count, overflow_takes_l_s
 from lean_year.plan.place import Place
 from lean_year.plan.surface import plan_area_m2
 from lean_year.plan.wording import Wording
@@ -164,9 +169,9 @@ def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
     gutters = np.array(
         [min(of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s) for roof in roofs]
     )
-    pipe = replace(overflow_pipe(document), count=1)
     heads = np.linspace(0, 2.0, 81)
-    rating = np.array([overflow_capacity_l_s(pipe, head_mm=float(head) * 1000) for head in heads])
+    one = 1 / max(1, overflow_count(document))
+    rating = np.array([one * overflow_takes_l_s(document, float(head)) for head in heads])
     result = play_storm(
         rain,
         area_m2=areas,
@@ -262,7 +267,7 @@ def _told(
         takes = min(of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s)
         spill = result.gutter_spill_l_s[row]
         add(f"gutter:{roof.id}", "gutter", f"Gutter of {roof.name}", takes, result.roof_l_s[row] - spill, spill,
-            "over the eaves")  # fmt: skip
+            spills_over(roof))  # fmt: skip
     for row, pipe in enumerate(document.downpipes):
         if not result.run_l_s[row].any() and not result.run_spill_l_s[row].any():
             continue

@@ -375,6 +375,15 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
                     Fix(text="Make it a tank-type diverter.", operations=[replace("/first_flush/kind", "tank")]),
                     Fix(text="Lay it in 152 mm bore.", operations=[replace("/first_flush/bore_mm", 152)]),
                 )
+    ends = [pipe.name for pipe in document.downpipes if pipe.id in document.groups_in_use() and pipe.run.into is None]
+    if entered.place == "one" and len(ends) > 1:
+        add(
+            "FLUSH_NOT_JOINED",
+            "caution",
+            f"The runs of {', '.join(ends)} come to the tank apart: there is no place where all have joined.",
+            "A chamber for each group, or lead one run into the other.",
+            Fix(text="One for each group.", operations=[replace("/first_flush/place", "group")]),
+        )
     if entered.cap_room_mm < 150 and entered.kind != "tank":
         add(
             "FLUSH_NO_ROOM_FOR_CAP",

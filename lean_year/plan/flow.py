@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from lean_year.core import gutters, screens
 from lean_year.core.downpour import effective_area_m2, runoff_l_s
-from lean_year.core.levels import ENTRY_HEADS
+from lean_year.core.levels import COUNTED_FALL, ENTRY_HEADS
 from lean_year.core.pipes import link_flow_l_s
 from lean_year.core.stock import HALF_ROUND_GUTTERS_MM
 from lean_year.plan.levels import RunLevels
@@ -22,8 +22,6 @@ LEVEL_MM_M = 3.0
 """A gutter that falls less is level. Basis: from memory (BS EN 12056-3)."""
 DRAIN_FILL = 0.7
 """Depth to which a dry run is filled, over its bore. Basis: from memory (BS EN 12056)."""
-MOST_FALL = 0.05
-"""Fall of a dry run that is counted on: what is left of the drop is spent in the downpipe. Basis: estimate."""
 DRY_HEAD_M = 0.3
 """Water that may stand over a narrow place of a dry run. Basis: estimate."""
 OVERFLOW_TIMES = 1.5
@@ -117,6 +115,10 @@ def _gutter_l_s(document: Property, roof: Roof, width_mm: float, outlets: int, s
     )
 
 
+def spills_over(roof: Roof) -> str:
+    return "over the paving" if roof.gutter.shape == "channel" else "over the eaves"
+
+
 def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wording) -> Place:
     gutter = roof.gutter
     capacity, working = _gutter_l_s(document, roof, gutter.width_mm, gutter.outlets, say)
@@ -133,7 +135,7 @@ def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wordi
     return Place(
         key=f"gutter:{roof.id}",
         kind="gutter",
-        name=f"Gutter of {roof.name}",
+        name=f"{'Channel' if gutter.shape == 'channel' else 'Gutter'} of {roof.name}",
         group=None,
         roof=roof.id,
         size=f"{say.bore(gutter.width_mm)}, {several(gutter.outlets, 'outlet')}",
@@ -149,7 +151,7 @@ def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wordi
                 gutter.outlets, "outlets", lambda count: takes(gutter.width_mm, count), flow, f"{at}/outlets"
             ),
         ),
-        spills="over the eaves",
+        spills=spills_over(roof),
     )
 
 
@@ -186,7 +188,7 @@ def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
                 gutter.outlets, "outlets", lambda count: takes(gutter.outlet_mm, count), flow, f"{at}/outlets"
             ),
         ),
-        spills="over the eaves",
+        spills=spills_over(roof),
     )
 
 
@@ -284,7 +286,7 @@ def run_takes_l_s(pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wordin
         )
         head, length = say.length(levels.drop_m), say.length(levels.length_m)
         return flow, f"head {head} over {length} of {say.bore(bore_mm)}, K {levels.fittings:.1f}"
-    slope = min(MOST_FALL, max(0.0, levels.drop_m / levels.length_m))
+    slope = min(COUNTED_FALL, max(0.0, levels.drop_m / levels.length_m))
     flow = gutters.drain_capacity_l_s(diameter_mm=bore_mm, slope=slope, fill=DRAIN_FILL)
     return flow, f"d {say.bore(bore_mm)}, fall {slope * 100:.2f} %, n 0.011, filled to {DRAIN_FILL:g} d"
 

@@ -4,10 +4,12 @@ import math
 from typing import cast
 
 from lean_year.core import screens as screen_rules
+from lean_year.core.gutters import CHANNEL_FALL
 from lean_year.plan.figure import Finding, Fix, Severity, Stage
 from lean_year.plan.level_checks import VENT_OVER_INLET
 from lean_year.plan.levels import Check, RunLevels
 from lean_year.plan.mend import Findings, replace
+from lean_year.plan.overflow_ways import has_pipe
 from lean_year.plan.place import Place
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
@@ -17,8 +19,14 @@ UNLIKELY_MM_H = 400.0
 """Five minutes of this are beyond what most places ever record. Basis: from memory."""
 EN_MINUTES = (2.0, 5.0)
 CODE_MINUTES, CODE_YEARS = 60.0, 100.0
+FIRE_DEPTH_MM = 300.0
+"""How far below ground pipe is of metal where fires come. Basis: common practice."""
 BULGE_SHARE, LEAST_GAP_MM, WALKWAY_MM = 0.015, 75.0, 600.0
 """A full plastic tank's swelling, and the room to leave for it and for a person. Basis: estimate; common practice."""
+
+
+_STATIONS: dict[str, Stage] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
+"""Where a check on the levels is a finding, by the head of its code."""
 
 
 def gutter_findings(
@@ -29,12 +37,14 @@ def gutter_findings(
     _rates(document, found, say)
     for check in checks:
         if check.status in ("fails", "caution"):
-            stage: Stage = "overflow" if check.place in ("overflow", "discharge") else "gutters"
+            stage: Stage = _STATIONS.get(check.code.partition("_")[0], "gutters")
             severity = cast(Severity, check.status)
             found.add(check.code, severity, f"{check.title}: {check.said}.", "", *check.fixes, stage=stage)
     for place in places:
         _too_narrow(place, found, say)
     _joined(document, runs, found, say)
+    _channels(document, found)
+    _fire(document, runs, found, say)
     _screens(document, places, found, say)
     _inside(document, found, say)
     return found.rows
@@ -116,6 +126,48 @@ def _joined(document: Property, runs: list[RunLevels], found: Findings, say: Wor
                 f"whose run of {say.bore(pipe.run.bore_mm)} is narrower than what comes in together.",
                 f"About {say.bore(wanted)} from there on, and the same at the overflow.",
             )
+
+
+def _channels(document: Property, found: Findings) -> None:
+    for number, roof in enumerate(document.roofs):
+        if roof.on and roof.gutter.shape == "channel" and roof.gutter.fall_mm_m < 1000 * CHANNEL_FALL - 1e-9:
+            found.add(
+                "GUTTERS_CHANNEL_FLAT",
+                "caution",
+                f"The channel of {roof.name} falls {fixed(roof.gutter.fall_mm_m / 10, 1)} %; at less than "
+                f"{CHANNEL_FALL * 100:g} % it holds sand and puddles.",
+                f"Lay it to {CHANNEL_FALL * 100:g} %.",
+                Fix(
+                    text=f"Lay it to {CHANNEL_FALL * 100:g} %.",
+                    operations=[replace(f"/roofs/{number}/gutter/fall_mm_m", 1000 * CHANNEL_FALL)],
+                ),
+            )
+
+
+def _fire(document: Property, runs: list[RunLevels], found: Findings, say: Wording) -> None:
+    if not document.site.fire_prone:
+        return
+    in_use = {run.group for run in runs}
+    plastic = [
+        (pipe.name, f"/downpipes/{number}/metal")
+        for number, pipe in enumerate(document.downpipes)
+        if pipe.id in in_use and not pipe.metal
+    ]
+    if has_pipe(document) and not document.overflow.metal:
+        plastic.append(("the overflow", "/overflow/metal"))
+    if plastic:
+        names = ", ".join(name for name, _ in plastic)
+        found.add(
+            "GUTTERS_PLASTIC_IN_FIRE",
+            "caution",
+            f"A fire may come over the site, and the pipe of {names} is plastic: it burns through, and the water "
+            "that was kept for the fire is lost.",
+            "",
+            Fix(
+                text=f"Metal pipe and fittings above ground and for the first {say.bore(FIRE_DEPTH_MM)} below.",
+                operations=[replace(path, True) for _, path in plastic],
+            ),
+        )
 
 
 def _screens(document: Property, places: list[Place], found: Findings, say: Wording) -> None:
@@ -203,7 +255,7 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
                 "A calmed inlet, turned up near the floor.",
                 Fix(text="Calm the inlet.", operations=[replace(f"{at}/calmed", True)]),
             )
-        needed = max(inlet.bore_mm, document.overflow.bore_mm) * VENT_OVER_INLET
+        needed = max(inlet.bore_mm, document.overflow.bore_mm if has_pipe(document) else 0.0) * VENT_OVER_INLET
         if inlet.vent_mm < needed - 0.5:
             found.add(
                 "GUTTERS_VENT_SMALL",

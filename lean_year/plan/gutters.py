@@ -7,6 +7,7 @@ from lean_year.core import screens as core
 from lean_year.core.downpour import EstimatedIntensity, estimate_intensity
 from lean_year.core.errors import InputError
 from lean_year.plan.figure import Figure, Finding
+from lean_year.plan.fitting import FittingNote, fitting_notes
 from lean_year.plan.flow import Flows, places_to_the_tank
 from lean_year.plan.gutter_findings import gutter_findings
 from lean_year.plan.kept import Kept, Same
@@ -15,6 +16,7 @@ from lean_year.plan.levels import Check, RunLevels, discharge_m, run_levels, tan
 from lean_year.plan.overflow import lip_and_room_m
 from lean_year.plan.place import Place
 from lean_year.plan.prepared_rain import PreparedRain
+from lean_year.plan.tees import TeeLevels, tee_levels
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
@@ -67,6 +69,7 @@ class GuttersPlan(BaseModel):
     figures: dict[str, Figure]
     section: Section
     runs: list[RunLevels]
+    tees: list[TeeLevels]
     checks: list[Check]
     places: list[Place]
     """In the order of the water; the overflow's stands at its own station."""
@@ -77,6 +80,8 @@ class GuttersPlan(BaseModel):
     overflow_estimate: Estimate | None
     findings: list[Finding]
     cautions: list[str]
+    notes: list[FittingNote]
+    """How it is put together."""
 
 
 def arrives_l_s(document: Property, flows: Flows, gutters: GuttersPlan) -> float:
@@ -175,13 +180,26 @@ _kept: Kept[GuttersPlan] = Kept(16)
 def plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, say: Wording) -> GuttersPlan:
     """The gutters and pipes, at the flows of the gutters' downpour. Kept: a wider tank changes none of it."""
     parts = document.model_dump_json(
-        include={"units", "roofs", "downpipes", "levels", "downpour", "rain", "overflow", "snow"}
+        include={
+            "units",
+            "roofs",
+            "downpipes",
+            "levels",
+            "downpour",
+            "rain",
+            "overflow",
+            "snow",
+            "site",
+            "first_flush",
+        }
     )
     cistern = document.cistern
+    # Of a tank's shape only its kind and height count here, and its width where it needs room to bulge.
     tanks = tuple(
         (
             tank.model_dump_json(exclude={"shape"}),
             tank.vessel().shape.height_m,
+            (tank.shape.kind, getattr(tank.shape, "liner", False)),
             tank.shape.model_dump_json() if tank.inlet.gap_mm is not None else "",
         )
         for tank in cistern.tanks
@@ -253,6 +271,7 @@ def _plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, s
             highest_tap_m=document.levels.highest_tap_m,
         ),
         runs=runs,
+        tees=tee_levels(document, runs),
         checks=checks,
         places=places,
         tightest=tightest.key if tightest else None,
@@ -261,4 +280,5 @@ def _plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, s
         overflow_estimate=_estimate(rain, entered.overflow_return_years, entered.duration_min, say),
         findings=gutter_findings(document, runs, checks, places, say),
         cautions=CAUTIONS,
+        notes=fitting_notes(document, runs, say),
     )

@@ -1,6 +1,7 @@
 """What the levels must do, one check after another, worst first, each with the edit that mends it."""
 
 from lean_year.core import levels as core
+from lean_year.core.stock import PRESSURE_CLASSES_KPA
 from lean_year.plan.figure import Fix
 from lean_year.plan.levels import (
     GENTLE_MM_H,
@@ -13,11 +14,17 @@ from lean_year.plan.levels import (
     why_lost,
 )
 from lean_year.plan.mend import replace
+from lean_year.plan.other_tank import other_tanks
+from lean_year.plan.overflow_ways import has_pipe
+from lean_year.plan.tees import tee_checks
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
+from lean_year.property.tanks import Tank
 
 DEEPEST_M = -100.0
 """The deepest floor that a tank may have. [m]"""
+LEVEL_WITH_M = 0.02
+"""A diverter so much over the brim still backs up. Basis: estimate."""
 VENT_OVER_INLET = 1.0
 """The vent's section over the inlet's. Basis: common practice."""
 _WORST = {"fails": 0, "caution": 1, "decide": 2, "settled": 3}
@@ -61,6 +68,8 @@ def level_checks(document: Property, runs: list[RunLevels], flow_l_s: dict[str, 
             _dry(run, checks, say)
         else:
             _wet(document, run, flow_l_s, checks, say)
+        _pressure(document, run, checks, say)
+    checks.rows += tee_checks(document, runs, say)
     _tanks(document, checks, say)
     rows = sorted(checks.rows, key=lambda row: _WORST[row.status])[:MOST_SHOWN]
     for letter, row in zip(_LETTERS, rows, strict=False):
@@ -142,6 +151,8 @@ def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> 
         )
         return
     fixes = _lower_by(document, run.needed_m - run.drop_m, say)
+    if run.drop_m <= 0:
+        fixes += other_tanks(document, run, say)
     ground = _water_the_ground(document, run)
     if ground:
         fixes.append(ground)
@@ -249,35 +260,78 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
         )
 
 
+def _pressure(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> None:
+    """The class of pipe and joints against standing water; a dry run is asked only where a class was entered."""
+    if run.highest_kpa is None or (run.kind == "dry" and run.rated_kpa is None):
+        return
+    title, sees = f"Pressure class of {run.name}", f"sees {say.pressure(run.highest_kpa)} when it stands full"
+    path = f"{_at(document, run.group)}/run/rated_kpa"
+    fixes = [
+        Fix(text=f"Lay it in pipe and joints of {say.pressure(rated)}.", operations=[replace(path, rated)])
+        for rated in PRESSURE_CLASSES_KPA
+        if rated >= run.highest_kpa
+    ][:1]
+    if run.rated_kpa is None:
+        checks.add("GUTTERS_PRESSURE", "decide", title, f"{sees}; its class is not entered", "dip", run, *fixes)
+    elif run.rated_kpa < run.highest_kpa:
+        said = f"{sees}, its joints are for {say.pressure(run.rated_kpa)}"
+        checks.add("GUTTERS_PRESSURE_CLASS", "fails", title, said, "dip", run, *fixes)
+    else:
+        said = f"{sees}, joints for {say.pressure(run.rated_kpa)}"
+        checks.add("GUTTERS_PRESSURE", "settled", title, said, "dip", run)
+
+
 def _tanks(document: Property, checks: _Checks, say: Wording) -> None:
     lip = min(tank.vessel().brim_m for tank in document.cistern.built())
     for number, tank in enumerate(document.cistern.tanks):
-        if tank not in document.cistern.built():
-            continue
-        over = tank.inlet_m - lip
-        title = f"Inlet of {tank.name} above the overflow"
-        if over < -1e-9:
+        if tank in document.cistern.built():
+            _inlet(document, number, tank, lip, checks, say)
+    if has_pipe(document):
+        _discharge(document, lip, checks, say)
+    _pump(document, checks, say)
+
+
+def _inlet(document: Property, number: int, tank: Tank, lip_m: float, checks: _Checks, say: Wording) -> None:
+    over = tank.inlet_m - lip_m
+
+    def bring_in(height_m: float) -> Fix:
+        inside = round(min(height_m - tank.floor_m, tank.vessel().shape.height_m), 4)
+        return Fix(
+            text=f"Bring it in at {say.length(height_m)}.",
+            operations=[replace(f"/cistern/tanks/{number}/inlet/height_m", inside)],
+        )
+
+    title = f"Inlet of {tank.name} above the overflow"
+    if document.overflow.kind == "back_down":
+        title = f"Diverter of {tank.name} level with the brim"
+        if over > LEVEL_WITH_M:
             checks.add(
-                "GUTTERS_INLET_DROWNED",
-                "caution",
+                "OVERFLOW_DIVERTER_HIGH",
+                "fails",
                 title,
-                f"{say.length(-over)} under it: the full tank stands in the pipe",
+                f"{say.length(over)} over it: the full tank spills at its rim before water backs up to the diverter",
                 "inlet",
                 None,
-                Fix(
-                    text=f"Bring it in at {say.length(lip + 0.1)}.",
-                    operations=[
-                        replace(
-                            f"/cistern/tanks/{number}/inlet/height_m",
-                            round(min(lip + 0.1 - tank.floor_m, tank.vessel().shape.height_m), 4),
-                        )
-                    ],
-                ),
+                bring_in(lip_m),
             )
         else:
-            checks.add("GUTTERS_INLET", "settled", title, f"{say.length(over)}", "inlet")
-    ends = discharge_m(document)
-    fall = lip - ends
+            checks.add("OVERFLOW_DIVERTER", "settled", title, f"{say.length(max(0.0, -over))} under it", "inlet")
+    elif over < -1e-9:
+        checks.add(
+            "GUTTERS_INLET_DROWNED",
+            "caution",
+            title,
+            f"{say.length(-over)} under it: the full tank stands in the pipe",
+            "inlet",
+            None,
+            bring_in(lip_m + 0.1),
+        )
+    else:
+        checks.add("GUTTERS_INLET", "settled", title, f"{say.length(over)}", "inlet")
+
+
+def _discharge(document: Property, lip_m: float, checks: _Checks, say: Wording) -> None:
+    fall = lip_m - discharge_m(document)
     if fall <= 0:
         checks.add(
             "OVERFLOW_UPHILL",
@@ -287,21 +341,25 @@ def _tanks(document: Property, checks: _Checks, say: Wording) -> None:
             "discharge",
             None,
             Fix(
-                text=f"Lead it to ground at {say.length(lip - 0.3)} or lower.",
-                operations=[replace("/levels/discharge_m", round(lip - 0.3, 3))],
+                text=f"Lead it to ground at {say.length(lip_m - 0.3)} or lower.",
+                operations=[replace("/levels/discharge_m", round(lip_m - 0.3, 3))],
             ),
         )
     else:
         checks.add("OVERFLOW_FALLS", "settled", "Overflow to its end", f"falls {say.length(fall)}", "discharge")
-    if document.levels.pump_m is not None:
-        draw = document.cistern.built()[0].vessel().sill_m
-        lift = document.levels.pump_m - draw
-        status: Status = "settled" if lift <= 0 else "caution"
-        checks.add(
-            "PUMP_LIFTS",
-            status,
-            "Pump on the tightest day",
-            f"stands {say.length(abs(lift))} {'below' if lift <= 0 else 'above'} the outlet"
-            + ("; it fills itself" if lift <= 0 else ", so it must lift: a foot valve, or set it lower"),
-            "pump",
-        )
+
+
+def _pump(document: Property, checks: _Checks, say: Wording) -> None:
+    if document.levels.pump_m is None:
+        return
+    draw = document.cistern.built()[0].vessel().sill_m
+    lift = document.levels.pump_m - draw
+    status: Status = "settled" if lift <= 0 else "caution"
+    checks.add(
+        "PUMP_LIFTS",
+        status,
+        "Pump on the tightest day",
+        f"stands {say.length(abs(lift))} {'below' if lift <= 0 else 'above'} the outlet"
+        + ("; it fills itself" if lift <= 0 else ", so it must lift: a foot valve, or set it lower"),
+        "pump",
+    )

@@ -19,6 +19,9 @@ DIP_UNDER_GROUND_M = 0.5
 GENTLE_MM_H = 10.0
 """A steady rain, at which a wet run should still carry its silt. Basis: estimate."""
 
+ALONG = (0.0, 0.25, 0.5, 0.75, 1.0)
+"""Where the levels of a run are told, as shares of its length; a wet run is lowest half way."""
+
 Status = Literal["settled", "decide", "caution", "fails"]
 
 
@@ -34,8 +37,19 @@ class Check(BaseModel):
     fixes: list[Fix]
     group: str | None
     """The run it belongs to; None for all."""
-    place: Literal["outlet", "screen", "run", "dip", "inlet", "overflow", "discharge", "vent", "pump"]
+    place: Literal["outlet", "screen", "tee", "run", "dip", "inlet", "overflow", "discharge", "vent", "pump"]
     """Where the section marks it."""
+
+
+class LevelPoint(BaseModel):
+    """Heights at one distance along a run, straight between one and the next. [m]"""
+
+    along_m: float
+    ground_m: float
+    invert_m: float | None
+    """None where the gutter outlet is not measured."""
+    storm_m: float | None
+    """Level to which the water would rise in a riser at the design flow; wet runs."""
 
 
 class RunLevels(BaseModel):
@@ -71,6 +85,11 @@ class RunLevels(BaseModel):
     low_point_m: float | None
     needed_m: float
     """Drop that it should have. [m]"""
+    highest_kpa: float | None
+    """The highest pressure it sees: shut at the tank, water up to the leaf screen or to the lid."""
+    rated_kpa: float | None
+    points: list[LevelPoint]
+    """From its upper end to the tank."""
 
 
 def tank_of(document: Property, group: str) -> Tank:
@@ -105,20 +124,25 @@ def _way(document: Property, pipe: Downpipe) -> list[Downpipe]:
     return way
 
 
-def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -> RunLevels:
-    """Heights and losses of one group's way to its tank.
-
-    `flow_l_s` is what each group's run carries in the downpour.
-    """
+def outlet_and_screen_m(document: Property, pipe: Downpipe) -> tuple[float | None, float | None]:
+    """The lowest gutter outlet of a group and the water on its leaf screen; None where nobody has measured. [m]"""
     heights = [
         roof.outlet_m
         for roof in document.roofs
         if roof.on and roof.outlet_m is not None and any(drain.group == pipe.id for drain in roof.drains)
     ]
     outlet = min(heights) if heights else None
-    screen = pipe.screen_m
-    if screen is None and outlet is not None:
-        screen = outlet - SCREEN_UNDER_OUTLET_M
+    if pipe.screen_m is not None or outlet is None:
+        return outlet, pipe.screen_m
+    return outlet, outlet - SCREEN_UNDER_OUTLET_M
+
+
+def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -> RunLevels:
+    """Heights and losses of one group's way to its tank.
+
+    `flow_l_s` is what each group's run carries in the downpour.
+    """
+    outlet, screen = outlet_and_screen_m(document, pipe)
     tank = tank_of(document, pipe.id)
     inlet = tank.inlet_m
     way = _way(document, pipe)
@@ -148,6 +172,8 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
     low = pipe.run.low_point_m
     if wet and low is None:
         low = min(document.levels.ground_m, tank_ground_m(document, tank)) - DIP_UNDER_GROUND_M
+    foot = low if wet and low is not None else inlet
+    highest = None if screen is None else max(screen, tank.floor_m + tank.vessel().shape.height_m) - foot
     return RunLevels(
         group=pipe.id,
         name=pipe.name,
@@ -171,7 +197,27 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
         velocity_m_s=velocity,
         low_point_m=low if wet else None,
         needed_m=needed,
+        highest_kpa=None if highest is None else core.static_pressure_kpa(max(0.0, highest)),
+        rated_kpa=pipe.run.rated_kpa,
+        points=[
+            LevelPoint(
+                along_m=share * length,
+                ground_m=document.levels.ground_m
+                + share * (tank_ground_m(document, tank) - document.levels.ground_m),
+                invert_m=None if screen is None else _invert_m(share, screen, inlet, length, low if wet else None),
+                storm_m=None if screen is None or lost is None else screen - lost * share,
+            )
+            for share in ALONG
+        ],
     )
+
+
+def _invert_m(share: float, screen_m: float, inlet_m: float, length_m: float, low_m: float | None) -> float:
+    """Invert of a run at a share of its length: straight if dry, down to its low point and up again if wet. [m]"""
+    if low_m is not None:
+        return low_m + abs(share - 0.5) * length_m * core.WET_RUN_GRADE
+    start = core.dry_run_start_m(screen_m=screen_m, inlet_m=inlet_m, length_m=length_m)
+    return start + share * (inlet_m - start)
 
 
 def way_fittings(way: list[Downpipe]) -> float:

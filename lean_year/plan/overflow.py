@@ -1,36 +1,33 @@
 """Overflow: can the full tank pass what comes in, and where it goes."""
 
+import math
 from typing import Any
 
 import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.operation import OperatedReplay
-from lean_year.core.overflow import (
-    BEND_90,
-    OverflowPipe,
-    overflow_capacity_l_s,
-    overflow_head_mm,
-)
+from lean_year.core.overflow import overflow_capacity_l_s, overflow_head_mm
 from lean_year.plan.discharge import INTO_THE_GROUND, WAYS, GroundPlan, ground_for_overflow
-from lean_year.plan.figure import Figure, Finding
+from lean_year.plan.figure import Figure, Finding, Fix
 from lean_year.plan.flow import Flows, overflow_intensity_mm_h
 from lean_year.plan.kept import Kept
-from lean_year.plan.levels import discharge_m
+from lean_year.plan.level_checks import LEVEL_WITH_M
+from lean_year.plan.levels import discharge_m, outlet_and_screen_m
+from lean_year.plan.mend import replace
 from lean_year.plan.overflow_findings import overflow_findings
-from lean_year.plan.place import Place, first_enough, more_pieces, wider_pipes
+from lean_year.plan.overflow_ways import BACKS_UP_M, has_pipe, overflow_pipe, overflow_takes_l_s, taken_back_l_s
+from lean_year.plan.place import Place, SizeOffered, first_enough, more_pieces, wider_pipes
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
 from lean_year.plan.wording import Wording, day
 from lean_year.property.document import Property
 from lean_year.property.tanks import Tank
 
-END_LOSS = {"open": 0.0, "pop_up": 2.0, "grate": 1.5}
-"""Velocity heads lost in what stands on the end of the pipe. Basis: estimate."""
-TRAP_LOSS = 1.5
-"""Of a trap or flap. Basis: estimate."""
 HEAD_IF_AT_LID_M = 0.1
 """Room over an overflow whose height was not entered. Basis: estimate."""
+LEAST_LIVE_M = 0.2
+"""Water that a lowered overflow must leave over the outlet. Basis: estimate."""
 CAUTIONS = [
     "Never onto a neighbour, into a septic field or the sewer without a gap. Where surface water may go is the "
     "local authority's to say.",
@@ -69,58 +66,112 @@ class OverflowPlan(BaseModel):
     cautions: list[str]
 
 
-def overflow_pipe(document: Property) -> OverflowPipe:
-    """The overflow in the core's terms; it falls from its lip to where it ends."""
-    entered = document.overflow
-    fittings = entered.bends_90 * BEND_90 + END_LOSS[entered.end] + (TRAP_LOSS if entered.trap else 0.0)
-    return OverflowPipe(
-        bore_mm=entered.bore_mm,
-        length_m=entered.length_m,
-        drop_m=0.0,  # it is not trusted to pull as a siphon: only the water over its lip drives it
-        fittings=fittings,
-        roughness_mm=entered.roughness_mm,
-        count=entered.count,
-    )
-
-
 def lip_and_room_m(document: Property) -> tuple[float, float, Tank]:
-    """Height of the lowest overflow, room from it to its lid, and that tank. [m]"""
+    """Height of the lowest overflow, room over it, and that tank. [m]
+
+    The room ends at the lowest lid; a standpipe's also at the lowest inlet and leaf screen, which stand on its bank.
+    """
     built = document.cistern.built()
     lowest = min(built, key=lambda tank: tank.vessel().brim_m)
     lip = lowest.vessel().brim_m
-    lid = min(tank.floor_m + tank.vessel().shape.height_m for tank in built)
-    room = lid - lip
+    room = _top_m(document) - lip
     return lip, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
 
 
+def _top_m(document: Property) -> float:
+    """What the water over the overflow must not reach. [m]"""
+    built = document.cistern.built()
+    tops = [tank.floor_m + tank.vessel().shape.height_m for tank in built]
+    if document.overflow.kind == "standpipe":
+        used = document.groups_in_use()
+        screens = [outlet_and_screen_m(document, pipe)[1] for pipe in document.downpipes if pipe.id in used]
+        tops += [tank.inlet_m for tank in built] + [screen for screen in screens if screen is not None]
+    return min(tops)
+
+
+def divert_back_down(document: Property) -> list[dict[str, Any]]:
+    """The edit that fits diverters level with the brim instead of an overflow."""
+    return [
+        replace("/overflow/kind", "back_down"),
+        *(
+            replace(f"/cistern/tanks/{number}/inlet/height_m", round(tank.vessel().brim_m - tank.floor_m, 4))
+            for number, tank in enumerate(document.cistern.tanks)
+            if tank in document.cistern.built() and tank.inlet_m > tank.vessel().brim_m + LEVEL_WITH_M
+        ),
+    ]
+
+
 def _place(document: Property, flow: float, room_m: float, say: Wording) -> Place:
-    pipe = overflow_pipe(document)
+    entered = document.overflow
+    head_mm = min(10_000.0, room_m * 1000)
 
     def takes(**changed: Any) -> float:
-        entered = {name: getattr(pipe, name) for name in pipe.__slots__}
-        return overflow_capacity_l_s(OverflowPipe(**(entered | changed)), head_mm=min(10_000.0, room_m * 1000))
+        return overflow_capacity_l_s(overflow_pipe(document, **changed), head_mm=head_mm)
 
-    entered = document.overflow
-    return Place(
-        key="overflow",
-        kind="overflow",
-        name="Overflow",
-        group=None,
-        roof=None,
-        size=f"{entered.count} × {say.bore(entered.bore_mm)}",
-        flow_l_s=flow,
-        capacity_l_s=takes(),
-        basis="derived",
-        source="BS EN 12056-3 (from memory) for the lip, Darcy-Weisbach for the pipe",
-        formula="the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
-        working=f"{say.length(room_m)} of water over the lip before it reaches a lid; {say.length(pipe.length_m)} of "
-        f"pipe, K {pipe.fittings + 1.5:.1f}",
-        sizes=first_enough(
-            wider_pipes(document.units, entered.bore_mm, lambda bore: takes(bore_mm=bore), flow, "/overflow/bore_mm"),
-            more_pieces(entered.count, "pipes", lambda count: takes(count=count), flow, "/overflow/count", most=20),
-        ),
-        spills="over the lid, at the tank's foot",
-    )
+    back = taken_back_l_s(document)
+    common = {
+        "key": "overflow",
+        "kind": "overflow",
+        "name": "Overflow",
+        "group": None,
+        "roof": None,
+        "flow_l_s": flow,
+    }
+    if entered.kind == "none":
+        ways = (
+            ("a diverter back down the pipe", back, divert_back_down(document)),
+            (f"a pipe of {say.bore(entered.bore_mm)}", takes(count=1), [replace("/overflow/kind", "pipe")]),
+        )
+        own = {
+            "size": "none",
+            "capacity_l_s": 0.0,
+            "basis": "entered",
+            "source": "",
+            "formula": "nothing leaves the full tank but over its rim",
+            "working": "no overflow, no diverter",
+            "sizes": [
+                SizeOffered(label=label, capacity_l_s=passes, enough=passes >= flow, operations=operations)
+                for label, passes, operations in ways
+            ],
+            "spills": "over the rim, at the tank's foot",
+        }
+    elif entered.kind == "back_down":
+        own = {
+            "size": "back down the pipe",
+            "capacity_l_s": back,
+            "basis": "from_memory",
+            "source": "BS EN 12056-3 (from memory) for the downpipes",
+            "formula": "what the downpipes in use carry, a third full: they take back what came down them",
+            "working": "; ".join(
+                f"{pipe.name}: {pipe.pipes} × d {say.bore(pipe.bore_mm)}" for pipe in document.downpipes
+            ),
+            "sizes": [],
+            "spills": "over the rim, at the tank's foot",
+        }
+    else:
+        pipe = overflow_pipe(document)
+        own = {
+            "size": f"{entered.count} × {say.bore(entered.bore_mm)}",
+            "capacity_l_s": takes(),
+            "basis": "derived",
+            "source": "BS EN 12056-3 (from memory) for the lip, Darcy-Weisbach for the pipe",
+            "formula": "the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
+            "working": f"{say.length(room_m)} of water over the lip before it reaches "
+            f"{'a lid, inlet or screen' if entered.kind == 'standpipe' else 'a lid'}; {say.length(pipe.length_m)} of "
+            f"pipe, K {pipe.fittings + 1.5:.1f}",
+            "sizes": first_enough(
+                wider_pipes(
+                    document.units, entered.bore_mm, lambda bore: takes(bore_mm=bore), flow, "/overflow/bore_mm"
+                ),
+                more_pieces(
+                    entered.count, "pipes", lambda count: takes(count=count), flow, "/overflow/count", most=20
+                ),
+            ),
+            "spills": "back into inlet and screens, or over the lid, at the tank's foot"
+            if entered.kind == "standpipe"
+            else "over the lid, at the tank's foot",
+        }
+    return Place.model_validate(common | own)
 
 
 _Hydraulics = tuple[Place, float, list[list[float]]]
@@ -129,13 +180,37 @@ _kept: Kept[_Hydraulics] = Kept(16)
 
 def _hydraulics(document: Property, inflow_l_s: float, room_m: float, say: Wording) -> _Hydraulics:
     """The overflow against an inflow, how high the water then stands [m], and what it passes over its head."""
-    pipe = overflow_pipe(document)
     heads = np.linspace(0, max(room_m, 0.05) * 1.5, 13)
     return (
         _place(document, inflow_l_s, room_m, say),
-        overflow_head_mm(pipe, flow_l_s=min(inflow_l_s, 1e5)) / 1000,
-        [[float(head), overflow_capacity_l_s(pipe, head_mm=float(head) * 1000)] for head in heads],
+        _stands_m(document, inflow_l_s, room_m),
+        [[float(head), overflow_takes_l_s(document, float(head))] for head in heads],
     )
+
+
+def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
+    """How high the water stands over the lip while so much comes in. [m]"""
+    if has_pipe(document):
+        return overflow_head_mm(overflow_pipe(document), flow_l_s=min(inflow_l_s, 1e5)) / 1000
+    return BACKS_UP_M if document.overflow.kind == "back_down" else room_m
+
+
+def _lower_lip(document: Property, lip_m: float, stands_m: float, say: Wording) -> Fix | None:
+    """Setting the overflows so low that the water over them finds room, the inlets left where they are."""
+    target = math.floor((_top_m(document) - stands_m) * 1000) / 1000
+    operations = []
+    for number, tank in enumerate(document.cistern.tanks):
+        if tank not in document.cistern.built() or tank.vessel().brim_m <= target:
+            continue
+        if target - tank.floor_m <= tank.outlet_m + LEAST_LIVE_M:
+            return None
+        at = f"/cistern/tanks/{number}"
+        operations.append(replace(f"{at}/overflow_m", round(target - tank.floor_m, 4)))
+        operations.append(replace(f"{at}/inlet/height_m", round(tank.inlet_m - tank.floor_m, 4)))
+    if not operations:
+        return None
+    return Fix(text=f"Set the overflow at {say.length(target)}, {say.length(lip_m - target)} lower.",
+               operations=operations)  # fmt: skip
 
 
 def plan_overflow(
@@ -153,10 +228,12 @@ def plan_overflow(
     entered = document.overflow
     lip, room, _ = lip_and_room_m(document)
     inflow = min(flows.total, arrives_l_s) if arrives_l_s > 0 else flows.total
-    key = (entered.model_dump_json(), document.units, inflow, room)
+    roofs_and_tanks = document.model_dump_json(include={"roofs", "downpipes"}) if not has_pipe(document) else ""
+    heights = tuple((tank.inlet_m, tank.vessel().brim_m) for tank in document.cistern.built())
+    key = (entered.model_dump_json(), document.units, inflow, room, roofs_and_tanks, heights)
     place, stands, curve = _kept.get(key, lambda: _hydraulics(document, inflow, room, say))
     inlet_mm2 = _inlets_mm2(document)
-    overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4
+    overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4 if has_pipe(document) else 0.0
     figures = {
         "inflow_l_s": Figure(
             value=inflow,
@@ -178,22 +255,23 @@ def plan_overflow(
             working=place.working,
             moves="A lip farther under the lid helps as much as a wider pipe.",
         ),
-        "head_m": Figure(
+    }
+    if has_pipe(document):
+        figures["head_m"] = Figure(
             value=stands,
             unit="m",
             label="Water over the lip in that downpour",
             basis="derived",
             formula="the head at which lip and pipe pass the inflow",
             working=f"{say.flow(inflow)} through {place.size}",
-        ),
-    }
+        )
     if entered.kind == "standpipe":
         figures["crown_m"] = Figure(
             value=lip + room - stands,
             unit="m",
             label="Set the standpipe's crown invert at or below",
             basis="common_practice",
-            formula="the lowest lid − head at the design inflow",
+            formula="the lowest lid, inlet or leaf screen − head at the design inflow",
             working=f"{say.length(lip + room)} − {say.length(stands)}",
             moves="The level rises by the head over the crown while it pours.",
         )
@@ -215,14 +293,23 @@ def plan_overflow(
         way=WAYS[entered.way],
         ground=ground,
         held_down=held,
-        findings=overflow_findings(document, place, flows.total, room, inlet_mm2, ground, say),
+        findings=overflow_findings(
+            document,
+            place,
+            flows.total,
+            room,
+            inlet_mm2,
+            ground,
+            _lower_lip(document, lip, stands, say) if stands > room and has_pipe(document) else None,
+            say,
+        ),
         cautions=CAUTIONS,
     )
 
 
 def _inlets_mm2(document: Property) -> float:
     ends = [pipe for pipe in document.downpipes if pipe.run.into is None]
-    used = {drain.group for roof in document.roofs if roof.on for drain in roof.drains}
+    used = document.groups_in_use()
     feeding = [
         pipe for pipe in ends if pipe.id in used or any(each.run.into == pipe.id for each in document.downpipes)
     ]

@@ -6,6 +6,7 @@ from lean_year.plan.discharge import HALF_EMPTY_H, INTO_THE_GROUND, WAYS, Ground
 from lean_year.plan.figure import Finding, Fix
 from lean_year.plan.flow import overflow_intensity_mm_h
 from lean_year.plan.mend import Findings, replace
+from lean_year.plan.overflow_ways import has_pipe
 from lean_year.plan.place import Place
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
@@ -22,6 +23,7 @@ def overflow_findings(
     room_m: float,
     inlet_mm2: float,
     ground: GroundPlan | None,
+    lower_lip: Fix | None,
     say: Wording,
 ) -> list[Finding]:
     """Everything to mend; `all_of_it` is what runs off the roofs in its downpour. [L/s]"""
@@ -29,13 +31,25 @@ def overflow_findings(
     entered, add = document.overflow, found.add
     enough = [size for size in place.sizes if size.enough]
     fixes = [Fix(text=f"Make it {size.label}.", operations=size.operations) for size in enough]
+    if lower_lip is not None:
+        fixes.append(lower_lip)
     rate = say.intensity(overflow_intensity_mm_h(document))
-    if place.flow_l_s > place.capacity_l_s:
+    if entered.kind == "none":
+        add(
+            "OVERFLOW_NONE",
+            "fails",
+            f"There is no overflow: the full tank spills over its rim, {say.flow(place.flow_l_s)} at {rate}, at its "
+            "foot.",
+            "A diverter that sends the water back down the pipe, or an overflow.",
+            *(Fix(text=f"Fit {size.label}.", operations=size.operations) for size in enough),
+        )
+    elif place.flow_l_s > place.capacity_l_s:
         add(
             "OVERFLOW_SMALLER_THAN_INFLOW",
             "fails",
             f"At {rate} {say.flow(place.flow_l_s)} come in and the overflow, {place.size} with "
-            f"{say.length(room_m)} over its lip, passes {say.flow(place.capacity_l_s)}; the rest lifts the lid.",
+            f"{say.length(room_m)} over its lip, passes {say.flow(place.capacity_l_s)}; the rest goes "
+            f"{place.spills}.",
             fixes[0].text if fixes else "Lower the lip, add a second overflow, or both.",
             *fixes,
         )
@@ -48,7 +62,7 @@ def overflow_findings(
             "Whoever widens the gutters must widen the overflow.",
         )
     overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4
-    if overflow_mm2 < inlet_mm2 * 0.999:
+    if has_pipe(document) and overflow_mm2 < inlet_mm2 * 0.999:
         add(
             "OVERFLOW_NARROWER_THAN_INLET",
             "caution",
@@ -70,7 +84,7 @@ def overflow_findings(
             "note",
             "An overflow at the top lets the freshest water go. A standpipe takes the oldest, from the bottom.",
         )
-    if not entered.screened or not entered.trap:
+    if has_pipe(document) and not (entered.screened and entered.trap):
         missing = " and ".join(
             name for name, there in (("no mesh", entered.screened), ("no trap or flap", entered.trap)) if not there
         )
@@ -83,6 +97,14 @@ def overflow_findings(
                 text="Fit trap and mesh.",
                 operations=[replace("/overflow/screened", True), replace("/overflow/trap", True)],
             ),
+        )
+    if entered.kind == "back_down" and sum(tank.count for tank in document.cistern.built()) > 1:
+        add(
+            "OVERFLOW_BACK_DOWN_BANK",
+            "caution",
+            "A diverter turns the water away once the vessel beside it is full; the tanks behind may still be empty.",
+            "One overflow for the bank, as large as its inflow.",
+            Fix(text="Fit an overflow pipe.", operations=[replace("/overflow/kind", "pipe")]),
         )
     least = LEAST_INFILTRATION_M if entered.way in INTO_THE_GROUND else LEAST_FOOTING_M
     if entered.footing_m < least:

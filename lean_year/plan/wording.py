@@ -11,6 +11,7 @@ from lean_year.property.document import Units
 LITRES_PER_US_GALLON = 3.785411784
 MM_PER_INCH = 25.4
 M_PER_FOOT = 0.3048
+KPA_PER_PSI = 6.894757293168361
 M2_PER_SQUARE_FOOT = M_PER_FOOT**2
 MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
 _SMALL_NUMBERS = ("none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
@@ -94,6 +95,11 @@ class Wording:
         if self.units == "us":
             return f"{_significant(area_cm2 / (MM_PER_INCH / 10) ** 2)} in²"
         return f"{fixed(area_cm2)} cm²"
+
+    def pressure(self, pressure_kpa: float) -> str:
+        if self.units == "us":
+            return f"{_significant(pressure_kpa / KPA_PER_PSI)} psi"
+        return f"{fixed(pressure_kpa)} kPa"
 
     def intensity(self, rate_mm_h: float) -> str:
         if self.units == "us":

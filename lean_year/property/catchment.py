@@ -66,8 +66,12 @@ class Downpipe(Part):
     pipes: int = Field(default=1, ge=1, le=50)
     """How many downpipes there are in it, all alike."""
     bore_mm: Bore = 75
+    metal: bool = False
+    """Downpipes and run of metal above ground and for the first 300 mm below it."""
     screen_m: Height | None = None
     """Height of the water on its leaf screen above the datum; 0.3 m under the gutter outlet where None."""
+    tee_m: Height | None = None
+    """Height of the tee from which its first-flush leg hangs; a tenth of a metre under the leaf screen where None."""
     screens: list[Screen] = Field(default_factory=list, max_length=6)
     """In the order the water meets them."""
     run: Run = Field(default_factory=Run)

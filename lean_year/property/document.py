@@ -29,6 +29,8 @@ class Site(Part):
     tmin_c: TwelveTemperatures | None = None
     """Mean of the daily lowest temperature in each month; used where the record has none."""
     tmax_c: TwelveTemperatures | None = None
+    fire_prone: bool = False
+    """Whether a bush or grass fire may come over it."""
 
 
 class Rain(Part):
@@ -105,6 +107,10 @@ class Property(Part):
                 )
         self._runs_end_in_tanks()
         return self
+
+    def groups_in_use(self) -> set[str]:
+        """Groups of downpipes that a surface in use drains to."""
+        return {drain.group for roof in self.roofs if roof.on for drain in roof.drains}
 
     def _runs_end_in_tanks(self) -> None:
         into = {each.id: each.run.into for each in self.downpipes}

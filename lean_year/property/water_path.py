@@ -17,10 +17,11 @@ Bends = Annotated[int, Field(ge=0, le=50)]
 class Gutter(Part):
     """The gutter of one surface, every outlet of it alike."""
 
-    shape: Literal["half_round", "box"] = "half_round"
+    shape: Literal["half_round", "box", "channel"] = "half_round"
+    """A channel lies in paving, under a grate."""
     width_mm: float = Field(default=125, ge=20, le=2_000)
     depth_mm: float = Field(default=62, ge=10, le=2_000)
-    """Of a box, to its spill; a half-round one is half as deep as wide."""
+    """Of a box or channel, to its spill; a half-round one is half as deep as wide."""
     length_m: float | None = Field(default=None, gt=0, le=1_000)
     """Along the eaves; worked out from the surface where None."""
     fall_mm_m: float = Field(default=0, ge=0, le=200)
@@ -76,6 +77,8 @@ class Run(Part):
     """Invert of a wet run's lowest point; half a metre under the ground at the tank where None."""
     low_drain: bool = True
     """A full-bore drain at the low point."""
+    rated_kpa: float | None = Field(default=None, ge=1, le=10_000)
+    """Pressure class of pipe and joints; None until it is known."""
     into: Key | None = None
     """The group whose run it joins; None where it goes to the tank itself."""
 
@@ -158,13 +161,16 @@ class FirstFlush(Part):
 class OverflowEntry(Part):
     """The way out of the full tank."""
 
-    kind: Literal["pipe", "standpipe"] = "pipe"
-    """Through the wall at the spill height, or up and over from the bottom of a bank."""
+    kind: Literal["pipe", "standpipe", "back_down", "none"] = "pipe"
+    """Through the wall at the spill height; up and over from the bottom of a bank; none in the tank itself, but a
+    diverter that sends the water back down the downpipe; none at all."""
     bore_mm: Bore = 104
     count: int = Field(default=1, ge=1, le=20)
     length_m: float = Field(default=4, ge=0.01, le=2_000)
     bends_90: Bends = 2
     roughness_mm: float = Field(default=0.05, ge=0, le=2)
+    metal: bool = False
+    """Of metal above ground and for the first 300 mm below it."""
     siphon_break: bool = True
     screened: bool = True
     trap: bool = True

@@ -1,6 +1,6 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, render, screen, waitFor } from "@testing-library/react";
-import { useEffect } from "react";
+import { useLayoutEffect } from "react";
 import { beforeEach, describe, expect, test, vi } from "vitest";
 import { FakeServer } from "../testing/fakeServer";
 import { useWorkbench, WorkbenchProvider } from "./workbench";
@@ -11,7 +11,8 @@ let bench: Workbench;
 
 function Probe() {
   const here = useWorkbench();
-  useEffect(() => {
+  // With what is painted, not some time after it: a test that has seen the words reads the rest at once.
+  useLayoutEffect(() => {
     bench = here;
   });
   return <p>{`rev ${here.kept.revision}, tank ${here.shown.document.cistern.transfer_l_day}`}</p>;

@@ -10,6 +10,7 @@ export type Kind =
   | "depth"
   | "opening"
   | "intensity"
+  | "pressure"
   | "temperature"
   | "share"
   | "percent"
@@ -22,6 +23,7 @@ export type Kind =
 const LITRES_PER_GALLON = 3.785411784;
 const METRES_PER_FOOT = 0.3048;
 const MM_PER_INCH = 25.4;
+const KPA_PER_PSI = 6.894757293168361;
 
 /** Factors to the kept unit (L, L a day, m², m, mm, share, degrees, a bare number), by what may be written. */
 const WRITTEN: Record<Kind, Record<string, number>> = {
@@ -33,6 +35,7 @@ const WRITTEN: Record<Kind, Record<string, number>> = {
   depth: { mm: 1, cm: 10, in: MM_PER_INCH, '"': MM_PER_INCH },
   opening: { "cm²": 1, cm2: 1, "in²": (MM_PER_INCH / 10) ** 2, in2: (MM_PER_INCH / 10) ** 2 },
   intensity: { "mm/h": 1, mm: 1, "in/h": MM_PER_INCH, in: MM_PER_INCH },
+  pressure: { kpa: 1, bar: 100, psi: KPA_PER_PSI },
   temperature: { "°c": 1, c: 1, "°": 1, "°f": 5 / 9, f: 5 / 9 },
   share: { "": 1, "%": 0.01 },
   percent: { "": 1, "%": 0.01 },
@@ -81,6 +84,10 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
       return us
         ? { unit: "in/h", factor: MM_PER_INCH, digits: 2, step: 0.1 }
         : { unit: "mm/h", factor: 1, digits: 1, step: 5 };
+    case "pressure":
+      return us
+        ? { unit: "psi", factor: KPA_PER_PSI, digits: 1, step: 5 }
+        : { unit: "kPa", factor: 1, digits: 0, step: 50 };
     case "temperature":
       return us ? { unit: "°F", factor: 5 / 9, digits: 1, step: 1 } : { unit: "°C", factor: 1, digits: 1, step: 0.5 };
     case "money_m3":
@@ -172,6 +179,7 @@ export function example(kind: Kind, units: Units): string {
     bore: us ? "4 in or 100 mm" : "100 mm or 4 in",
     opening: us ? "28 in² or 180 cm²" : "180 cm² or 28 in²",
     intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",
+    pressure: us ? "90 psi or 600 kPa" : "600 kPa or 6 bar",
     temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
     percent: "35 or 35 %",
     money_m3: "160 or 38.5",

@@ -1,11 +1,12 @@
 import { useState } from "react";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
-import { flow, fixed, metres } from "../../lib/units";
+import { flow, fixed } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { Cautions, Findings } from "../../ui/Findings";
+import { FittingNotes } from "./FittingNotes";
 import { FlowPicture } from "./FlowPicture";
 import type { Place } from "./FlowPicture";
 
@@ -23,7 +24,9 @@ export function DownpourView() {
   const narrow = new Set(
     plan.findings
       .filter((finding) =>
-        /^(OVERFLOW_SMALLER|GUTTERS_(GUTTER|OUTLET|DOWNPIPE|SCREEN|RUN|REDUCER|JOINED|RATE))/.test(finding.code),
+        /^(OVERFLOW_SMALLER|GUTTERS_(GUTTER|OUTLET|DOWNPIPE|SCREEN|RUN|REDUCER|JOINED|RATE|CHANNEL|PLASTIC))/.test(
+          finding.code,
+        ),
       )
       .map((finding) => finding.text),
   );
@@ -57,6 +60,7 @@ export function DownpourView() {
       </div>
       <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What is too narrow">
         <Findings findings={plan.findings.filter((finding) => narrow.has(finding.text))} />
+        <FittingNotes view="downpour" />
         <Cautions cautions={gutters.cautions} />
       </aside>
     </div>
@@ -131,6 +135,7 @@ function PlaceEntries({ place }: { place: Place }) {
           options={[
             { value: "half_round", label: "half-round gutter" },
             { value: "box", label: "box gutter" },
+            { value: "channel", label: "channel in paving", note: "laid to 2 %, under a grate" },
           ]}
           onChoose={(shape) => void bench.edit(`Gutter of ${roof.name}: ${shape}`, replace(`${at}/shape`, shape))}
         />{" "}
@@ -143,7 +148,7 @@ function PlaceEntries({ place }: { place: Place }) {
           max={2000}
         />{" "}
         wide
-        {gutter.shape === "box" && (
+        {gutter.shape !== "half_round" && (
           <>
             {" "}
             and{" "}
@@ -271,10 +276,6 @@ function PlacesTable(props: { places: Place[]; picked: string; onPick: (key: str
           </tbody>
         </table>
       </div>
-      <p className="note mt-1">
-        Hangers every {metres(0.6, units)} ({metres(0.45, units)} in snow), downpipes every {metres(1.8, units)},
-        drains of plastic every {metres(1.2, units)}. Metal thread over plastic, never into it.
-      </p>
     </details>
   );
 }

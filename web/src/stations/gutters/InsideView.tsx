@@ -5,6 +5,7 @@ import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { Findings } from "../../ui/Findings";
+import { FittingNotes } from "./FittingNotes";
 import { InletDrawing } from "./InletDrawing";
 
 const GAUGES = [
@@ -137,10 +138,8 @@ export function InsideView() {
             /^GUTTERS_(INLET_N|INLET_D|VENT|LID|LIGHT|DRAWS|SIGHT|NO_ROOM)/.test(finding.code),
           )}
         />
-        <p className="note">
-          Leave a place for a delivery hose. Bottom connections of plastic tanks are flexible, with a valve on each
-          tank, so that one leak loses one tank.
-        </p>
+        <FittingNotes view="inside" />
+        <p className="note">Leave a place for a delivery hose.</p>
       </aside>
     </div>
   );

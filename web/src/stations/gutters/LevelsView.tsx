@@ -7,11 +7,11 @@ import type { Units } from "../../lib/units";
 import { Cautions, Fixes } from "../../ui/Findings";
 import { Mark } from "../../ui/Mark";
 import { ChecksList } from "./ChecksList";
+import { FittingNotes } from "./FittingNotes";
 import { RunChoice } from "./RunChoice";
 import { RunEntries } from "./RunEntries";
 import { SectionDrawing, signed } from "./SectionDrawing";
-import { groundAt, invertAt } from "./sectionScale";
-import type { RunLevels, Section } from "./sectionScale";
+import type { RunLevels } from "./sectionScale";
 import { SurveyDialog } from "./SurveyDialog";
 
 /** Where everything stands on one datum, and whether the water gets from each gutter into its tank. */
@@ -73,6 +73,8 @@ export function LevelsView() {
           <SectionDrawing
             run={run}
             section={gutters.section}
+            tee={gutters.tees.find((tee) => tee.group === run.group)}
+            overflow={{ kind: document.overflow.kind, crown_m: plan.overflow.figures["crown_m"]?.value ?? null }}
             tank={box}
             checks={gutters.checks}
             units={units}
@@ -93,12 +95,13 @@ export function LevelsView() {
             }}
           />
         </section>
-        <LevelsTable run={run} section={gutters.section} units={units} />
-        <RunEntries run={run} index={index} roofs={roofs} />
+        <LevelsTable run={run} units={units} />
+        <RunEntries run={run} tee={gutters.tees.find((tee) => tee.group === run.group)} index={index} roofs={roofs} />
       </div>
       <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="Checks">
         <ChecksList checks={gutters.checks} group={run.group} />
         <PlanFindings />
+        <FittingNotes view="levels" />
         <Cautions cautions={gutters.cautions} />
       </aside>
     </div>
@@ -133,13 +136,8 @@ function PlanFindings() {
 }
 
 /** The heights along the run, on the same distances. */
-function LevelsTable({ run, section, units }: { run: RunLevels; section: Section; units: Units }) {
+function LevelsTable({ run, units }: { run: RunLevels; units: Units }) {
   const unit = units === "us" ? 0.3048 : 1;
-  const along = [0, 0.25, 0.5, 0.75, 1].map((share) => share * run.length_m);
-  const storm = (at: number) =>
-    run.screen_m === null || run.lost_m === null
-      ? null
-      : run.screen_m - (run.lost_m * at) / Math.max(run.length_m, 1e-9);
   const cell = (value: number | null) => (value === null ? "–" : signed(value / unit, 2));
   return (
     <div className="relative mt-2 overflow-x-auto">
@@ -148,9 +146,9 @@ function LevelsTable({ run, section, units }: { run: RunLevels; section: Section
         <thead>
           <tr>
             <th scope="col">Along, {units === "us" ? "ft" : "m"}</th>
-            {along.map((at) => (
-              <th key={at} scope="col">
-                {fixed(at / unit, 1)}
+            {run.points.map((point) => (
+              <th key={point.along_m} scope="col">
+                {fixed(point.along_m / unit, 1)}
               </th>
             ))}
           </tr>
@@ -158,32 +156,32 @@ function LevelsTable({ run, section, units }: { run: RunLevels; section: Section
         <tbody>
           <tr>
             <th scope="row">Ground</th>
-            {along.map((at) => (
-              <td key={at}>{cell(groundAt(run, section, at))}</td>
+            {run.points.map((point) => (
+              <td key={point.along_m}>{cell(point.ground_m)}</td>
             ))}
           </tr>
           <tr>
             <th scope="row">Pipe invert</th>
-            {along.map((at) => (
-              <td key={at}>{cell(invertAt(run, at))}</td>
+            {run.points.map((point) => (
+              <td key={point.along_m}>{cell(point.invert_m)}</td>
             ))}
           </tr>
           {run.kind === "wet" && (
             <>
               <tr>
                 <th scope="row">Ground over it</th>
-                {along.map((at) => (
-                  <td key={at}>
-                    {run.screen_m === null
+                {run.points.map((point) => (
+                  <td key={point.along_m}>
+                    {point.invert_m === null
                       ? "–"
-                      : metres(groundAt(run, section, at) - (invertAt(run, at) ?? 0), units).replace(/ (m|ft)$/, "")}
+                      : metres(point.ground_m - point.invert_m, units).replace(/ (m|ft)$/, "")}
                   </td>
                 ))}
               </tr>
               <tr>
                 <th scope="row">Storm level</th>
-                {along.map((at) => (
-                  <td key={at}>{cell(storm(at))}</td>
+                {run.points.map((point) => (
+                  <td key={point.along_m}>{cell(point.storm_m)}</td>
                 ))}
               </tr>
             </>

@@ -4,12 +4,17 @@ import { useWorkbench } from "../../frame/workbench";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
-import type { RunLevels } from "./sectionScale";
+import type { RunLevels, Tee } from "./sectionScale";
 
 const NONE = "";
 
 /** One run in sentences: heights at its upper end, its pipe, its way. */
-export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof: Roof; row: number }[] }) {
+export function RunEntries(props: {
+  run: RunLevels;
+  tee: Tee | undefined;
+  index: number;
+  roofs: { roof: Roof; row: number }[];
+}) {
   const bench = useWorkbench();
   const { document } = bench.kept;
   const { downpipes, levels } = document;
@@ -57,6 +62,21 @@ export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof
               max={9000}
             />
             {run.screen_assumed && <span className="note"> (assumed under the outlet)</span>}.
+          </>
+        )}
+        {props.tee && (
+          <>
+            {" "}
+            The first-flush tee at{" "}
+            <Entry
+              label={`First-flush tee of ${pipe.name}`}
+              path={`${at}/tee_m`}
+              kind="length"
+              value={props.tee.tee_m}
+              min={-1000}
+              max={9000}
+            />
+            {props.tee.assumed && <span className="note"> (assumed under the screen)</span>}.
           </>
         )}
       </p>
@@ -136,8 +156,35 @@ export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof
               yes="with a drain there"
               no="without a drain"
             />
+            , its joints{" "}
+            {pipe.run.rated_kpa === null ? (
+              <button className="word assumed" onClick={() => set("pressure class", "run/rated_kpa", 600)}>
+                of no known class
+              </button>
+            ) : (
+              <>
+                for{" "}
+                <Entry
+                  label={`Pressure class of ${pipe.name}`}
+                  path={`${at}/run/rated_kpa`}
+                  kind="pressure"
+                  value={pipe.run.rated_kpa}
+                  min={1}
+                  max={10000}
+                />
+              </>
+            )}
           </>
         )}
+        , above ground of{" "}
+        <EitherWay
+          label={`Pipe of ${pipe.name}`}
+          path={`${at}/metal`}
+          on={pipe.metal}
+          yes="metal"
+          no="plastic"
+          yesNote="and for the first 300 mm below it"
+        />
         .{" "}
         {pipe.run.reducer_mm === null ? (
           <button className="fix" onClick={() => set("narrowest place", "run/reducer_mm", pipe.run.bore_mm)}>
@@ -191,7 +238,15 @@ export function RunEntries(props: { run: RunLevels; index: number; roofs: { roof
         />
         ; pump <Optional label="Pump" path="/levels/pump_m" value={levels.pump_m} />, highest tap{" "}
         <Optional label="Highest tap" path="/levels/highest_tap_m" value={levels.highest_tap_m} />. All above the{" "}
-        {levels.datum}.
+        {levels.datum}. The site{" "}
+        <EitherWay
+          label="Fire at the site"
+          path="/site/fire_prone"
+          on={document.site.fire_prone}
+          yes="may be overrun by fire"
+          no="is not fire-prone"
+        />
+        .
       </p>
     </section>
   );

@@ -1,11 +1,11 @@
-import type { Plan, Status } from "../../api/client";
+import type { Document, Plan, Status } from "../../api/client";
 import { fixed, metres, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Mark } from "../../ui/Mark";
 import { useWidth } from "../../ui/useWidth";
 import { HeightHandle } from "./HeightHandle";
 import { groundAt, invertAt, sectionScale, STAFF, TOP } from "./sectionScale";
-import type { RunLevels, Section, TankBox } from "./sectionScale";
+import type { RunLevels, Section, TankBox, Tee } from "./sectionScale";
 import type { Operation } from "../../api/client";
 
 type Check = Plan["gutters"]["checks"][number];
@@ -20,6 +20,8 @@ type Mover = { label: string; toOperations: (value: number) => Operation[] };
 export function SectionDrawing(props: {
   run: RunLevels;
   section: Section;
+  tee: Tee | undefined;
+  overflow: { kind: Document["overflow"]["kind"]; crown_m: number | null };
   tank: TankBox;
   checks: Check[];
   movable: Movable;
@@ -38,9 +40,11 @@ export function SectionDrawing(props: {
   const outlet = run.outlet_m;
   const lip = section.lip_m;
   const bad = (code: string) => props.checks.some((check) => check.code === code && check.status === "fails");
-  const pipe: [number, number][] = [];
-  if (screen !== null)
-    for (let k = 0; k <= 20; k++) pipe.push([x((run.length_m * k) / 20), y(invertAt(run, (run.length_m * k) / 20)!)]);
+  const pipe = run.points.flatMap((point): [number, number][] =>
+    point.invert_m === null ? [] : [[x(point.along_m), y(point.invert_m)]],
+  );
+  const groundAtTank = groundAt(run, run.length_m);
+  const ground = `M${STAFF} ${y(section.ground_m)}H${houseX}L${tankX - 8} ${y(groundAtTank)}H${rightX + 14}L${endX} ${y(section.discharge_m)}`;
   const wet = run.kind === "wet";
   const tapShown = section.highest_tap_m !== null && y(section.highest_tap_m) > 40;
   const along = pipe.map(([px, py]) => `L${px} ${py}`).join("");
@@ -52,7 +56,18 @@ export function SectionDrawing(props: {
   const pipeWide = 7;
   const tooLow = run.drop_m !== null && run.drop_m <= 0;
   const water = tooLow ? "var(--alarm)" : "var(--water-5)";
-  const marks = placed(props.checks, run, { x, y, houseX, tankX, rightX, tankPx, endX, lip, section });
+  const marks = placed(props.checks, run, {
+    x,
+    y,
+    houseX,
+    tankX,
+    rightX,
+    tankPx,
+    endX,
+    lip,
+    section,
+    tee: props.tee,
+  });
   return (
     <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
       {shown > 0 && (
@@ -75,16 +90,8 @@ export function SectionDrawing(props: {
             </pattern>
           </defs>
           {/* ground */}
-          <path
-            d={`M${STAFF} ${y(section.ground_m)}H${houseX}L${tankX - 8} ${y(section.tank_ground_m)}H${rightX + 14}L${endX} ${y(section.discharge_m)}V${HEIGHT}H${STAFF}Z`}
-            fill="url(#soil)"
-          />
-          <path
-            d={`M${STAFF} ${y(section.ground_m)}H${houseX}L${tankX - 8} ${y(section.tank_ground_m)}H${rightX + 14}L${endX} ${y(section.discharge_m)}`}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth="1.4"
-          />
+          <path d={`${ground}V${HEIGHT}H${STAFF}Z`} fill="url(#soil)" />
+          <path d={ground} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
           {/* levelling staff */}
           <text x="0" y="12" className="axis">
             {units === "us" ? "ft" : "m"} above {section.datum}
@@ -145,6 +152,7 @@ export function SectionDrawing(props: {
               />
             </>
           )}
+          {props.tee && <Leg tee={props.tee} at={at} unit={unit} />}
           {/* head: screen water, storm level, rest level */}
           {screen !== null && run.drop_m !== null && (
             <HeadMarks run={run} at={at} units={units} failing={bad("GUTTERS_OUTLET_BELOW_INLET")} />
@@ -178,15 +186,12 @@ export function SectionDrawing(props: {
             strokeWidth="3"
           />
           <path d={`M${tankX - 4} ${y(tank.lid_m)}H${rightX + 4}`} stroke="var(--ink)" strokeWidth="3" />
-          {/* overflow */}
-          <path
-            d={`M${rightX - 6} ${y(lip)}H${rightX + 20}V${y(section.discharge_m) - 4}H${endX - 12}`}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth="5"
+          <WayOut overflow={props.overflow} tank={tank} section={section} at={at} unit={unit} />
+          <Level
+            x={tankX + 8}
+            y={y(lip)}
+            text={`${props.overflow.kind === "none" || props.overflow.kind === "back_down" ? "brim" : "overflow"} ${signed(lip / unit, 2)}`}
           />
-          <path d={`M${endX - 14} ${y(section.discharge_m) - 9}l10 5-10 5z`} fill="var(--ink)" />
-          <Level x={tankX + 8} y={y(lip)} text={`overflow ${signed(lip / unit, 2)}`} />
           <text x={rightX} y={y(tank.lid_m) - 8} textAnchor="end" className="label halo">
             lid {signed(tank.lid_m / unit, 2)}
           </text>
@@ -329,6 +334,61 @@ function Point(props: { x: number; y: number; name: string; after?: boolean }) {
 
 type At = ReturnType<typeof sectionScale>;
 
+/** The first-flush leg against the wall, from its tee to the cap at its foot. */
+function Leg({ tee, at, unit }: { tee: Tee; at: At; unit: number }) {
+  const left = at.houseX - 21;
+  const [top, foot] = [at.y(tee.tee_m), at.y(tee.foot_m)];
+  return (
+    <>
+      <path d={`M${at.houseX - 5} ${top}H${left + 5}`} stroke="var(--ink)" strokeWidth="3" />
+      <rect
+        x={left}
+        y={top}
+        width="10"
+        height={Math.max(4, foot - top)}
+        fill="var(--water-3)"
+        stroke="var(--ink)"
+        strokeWidth="1.6"
+      />
+      <path d={`M${left - 2} ${foot}h14`} stroke="var(--ink)" strokeWidth="3.2" />
+      <text x={at.houseX + 10} y={foot + 4} className="label halo">
+        first-flush tee <tspan fontWeight="650">{signed(tee.tee_m / unit, 2)}</tspan>, foot{" "}
+        <tspan fontWeight="650">{signed(tee.foot_m / unit, 2)}</tspan>
+      </text>
+    </>
+  );
+}
+
+/** The way out of the full tank: through the wall, or up and over from the bottom; none where the downpipe takes it. */
+function WayOut(props: {
+  overflow: { kind: Document["overflow"]["kind"]; crown_m: number | null };
+  tank: TankBox;
+  section: Section;
+  at: At;
+  unit: number;
+}) {
+  const { overflow, at, section, unit } = props;
+  const { y, rightX, endX } = at;
+  if (overflow.kind === "none" || overflow.kind === "back_down") return null;
+  const lip = y(section.lip_m);
+  const end = y(section.discharge_m) - 4;
+  const standpipe = overflow.kind === "standpipe";
+  const way = standpipe
+    ? `M${rightX - 6} ${y(props.tank.floor_m) - 7}H${rightX + 18}V${lip}H${rightX + 34}V${end}H${endX - 12}`
+    : `M${rightX - 6} ${lip}H${rightX + 20}V${end}H${endX - 12}`;
+  return (
+    <>
+      <path d={way} fill="none" stroke="var(--ink)" strokeWidth="5" strokeLinejoin="round" />
+      <path d={`M${endX - 14} ${end - 5}l10 5-10 5z`} fill="var(--ink)" />
+      {standpipe && overflow.crown_m !== null && (
+        <text x={rightX + 24} y={lip - 8} className="label halo">
+          crown at most {signed(overflow.crown_m / unit, 2)}
+        </text>
+      )}
+    </>
+  );
+}
+
 /** The drop between the screen's water and the inlet, with what a wet run loses of it on the way. */
 function HeadMarks({ run, at, units, failing }: { run: RunLevels; at: At; units: Units; failing: boolean }) {
   const left = at.houseX + (at.tankX - at.houseX) * 0.3;
@@ -404,6 +464,7 @@ type Corners = {
   endX: number;
   lip: number;
   section: Section;
+  tee: Tee | undefined;
 };
 
 /** Where each check's mark stands: side by side where several share a place. */
@@ -415,9 +476,10 @@ function placed(checks: Check[], run: RunLevels, on: Corners) {
       const nth = taken.get(check.place) ?? 0;
       taken.set(check.place, nth + 1);
       const mid = run.length_m / 2;
-      const invert = invertAt(run, mid) ?? groundAt(run, on.section, mid);
+      const invert = invertAt(run, mid) ?? groundAt(run, mid);
       const spot: Record<Check["place"], [number, number]> = {
         outlet: [on.houseX - 8, on.y(run.outlet_m ?? on.section.ground_m + 2) - 22],
+        tee: [on.houseX - 46, on.y(on.tee?.foot_m ?? on.section.ground_m) - 4],
         screen: [on.houseX + 26, on.y(run.screen_m ?? 0) + 26],
         run: [
           on.x(run.length_m * 0.2),

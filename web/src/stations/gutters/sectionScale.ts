@@ -1,6 +1,7 @@
 import type { Plan } from "../../api/client";
 
 export type RunLevels = Plan["gutters"]["runs"][number];
+export type Tee = Plan["gutters"]["tees"][number];
 export type Section = Plan["gutters"]["section"];
 export type Vessel = NonNullable<Plan["cistern"]>["bank"]["vessels"][number];
 
@@ -10,7 +11,6 @@ export const STAFF = 56;
 const HOUSE = 96;
 const DISCHARGE = 128;
 const LABELS = 10;
-const MOST_FALL = 0.05;
 
 /** Where everything of one run stands on the drawing: metres along and metres up, in px. */
 export function sectionScale(run: RunLevels, section: Section, vessel: TankBox, width: number, height: number) {
@@ -52,20 +52,17 @@ export function sectionScale(run: RunLevels, section: Section, vessel: TankBox, 
 
 export type TankBox = { name: string; floor_m: number; lid_m: number; overflow_m: number; outlet_m: number };
 
-/** Ground between the house and the tank, straight from one to the other. */
-export const groundAt = (run: RunLevels, section: Section, along: number) =>
-  section.ground_m + ((section.tank_ground_m - section.ground_m) * along) / run.length_m;
-
-/** Invert of the pipe along the run: down and up again if wet, straight if dry. */
-export function invertAt(run: RunLevels, along: number): number | null {
-  if (run.screen_m === null) return null;
-  if (run.kind === "dry") {
-    // What is left of the drop is spent in the downpipe: a run is not counted on to be steeper than this.
-    const start = Math.min(run.screen_m - 0.1, run.inlet_m + MOST_FALL * run.length_m);
-    return start + ((run.inlet_m - start) * along) / run.length_m;
-  }
-  const low = run.low_point_m ?? 0;
-  const dip = run.length_m / 2;
-  // A wet run is graded to its low point, a hundredth of its length from either end.
-  return low + Math.abs(along - dip) * 0.01;
+/** A height along the run, straight between the points that the plan gives. */
+function between(run: RunLevels, along: number, height: (point: RunLevels["points"][number]) => number | null) {
+  const other = run.points.slice(1).find((point) => point.along_m >= along - 1e-9) ?? run.points.at(-1)!;
+  const one = run.points[run.points.indexOf(other) - 1]!;
+  const [from, to] = [height(one), height(other)];
+  if (from === null || to === null) return null;
+  return from + ((to - from) * (along - one.along_m)) / (other.along_m - one.along_m);
 }
+
+/** Ground between the house and the tank. */
+export const groundAt = (run: RunLevels, along: number) => between(run, along, (point) => point.ground_m)!;
+
+/** Invert of the pipe; null where its gutter outlet is not measured. */
+export const invertAt = (run: RunLevels, along: number) => between(run, along, (point) => point.invert_m);

@@ -13,6 +13,7 @@ export function OverflowDrawing() {
   const { document, plan } = useWorkbench().shown;
   const { units, overflow: entered } = document;
   const { overflow: told } = plan;
+  const count = entered.count > 1 ? `${entered.count} × ` : "";
   const room = Math.max(told.room_m, 0.02);
   // The room over the lip is drawn large; the tank below it is only begun.
   const lip = LID + 62;
@@ -21,10 +22,14 @@ export function OverflowDrawing() {
   const top = lip - stands * px;
   const fails = told.place.flow_l_s > told.place.capacity_l_s;
   const pipe = Math.max(8, Math.min(26, (entered.bore_mm / 1000) * px * 0.5));
-  const out =
-    entered.kind === "pipe"
-      ? `M${RIGHT - 4} ${lip + pipe / 2}H${RIGHT + 34}V${FLOOR + 8}H${WIDE - 34}`
-      : `M${RIGHT - 4} ${FLOOR - 14}H${RIGHT + 30}V${lip + pipe / 2}H${RIGHT + 66}V${FLOOR + 8}H${WIDE - 34}`;
+  const down = `V${FLOOR + 8}H${WIDE - 34}`;
+  const out = {
+    pipe: `M${RIGHT - 4} ${lip + pipe / 2}H${RIGHT + 34}${down}`,
+    standpipe: `M${RIGHT - 4} ${FLOOR - 14}H${RIGHT + 30}V${lip + pipe / 2}H${RIGHT + 66}${down}`,
+    // The downpipe beside the barrel, joined to it level with its brim.
+    back_down: `M${RIGHT - 4} ${lip + pipe / 2}H${RIGHT + 54}M${RIGHT + 54} 6${down}`,
+    none: null,
+  }[entered.kind];
   return (
     <section aria-label="The overflow in section">
       <h2 className="heading">
@@ -61,9 +66,13 @@ export function OverflowDrawing() {
           stroke={fails ? "var(--alarm)" : "var(--ink)"}
           strokeWidth="3.4"
         />
-        <path d={out} fill="none" stroke="var(--ink)" strokeWidth={pipe + 3} strokeLinejoin="round" />
-        <path d={out} fill="none" stroke="var(--water-5)" strokeWidth={pipe} strokeLinejoin="round" />
-        <path d={`M${WIDE - 34} ${FLOOR + 8 - 7}l12 7-12 7z`} fill="var(--ink)" />
+        {out && (
+          <>
+            <path d={out} fill="none" stroke="var(--ink)" strokeWidth={pipe + 3} strokeLinejoin="round" />
+            <path d={out} fill="none" stroke="var(--water-5)" strokeWidth={pipe} strokeLinejoin="round" />
+            <path d={`M${WIDE - 34} ${FLOOR + 8 - 7}l12 7-12 7z`} fill="var(--ink)" />
+          </>
+        )}
         <path d={`M${LEFT + 8} ${lip}H${RIGHT}`} stroke="var(--ink)" strokeDasharray="2 3" />
         <path
           d={`M${LEFT + 26} ${lip}V${Math.max(top, LID - 14)}m-4 0h8m-8 ${lip - Math.max(top, LID - 14)}h8`}
@@ -85,17 +94,18 @@ export function OverflowDrawing() {
         <text x={LEFT} y={LID - 8} className="axis" style={fails ? { fill: "var(--alarm)" } : undefined}>
           lid, {metres(told.room_m, units)} over the lip
         </text>
-        <text x={RIGHT + 58} y={lip + 36} className="axis">
-          {entered.count > 1 ? `${entered.count} × ` : ""}
-          {bore(entered.bore_mm, units)}
-        </text>
+        {out && (
+          <text x={RIGHT + 58 + (entered.kind === "back_down" ? 14 : 0)} y={lip + 36} className="axis">
+            {entered.kind === "back_down" ? "downpipe" : `${count}${bore(entered.bore_mm, units)}`}
+          </text>
+        )}
         {entered.kind === "standpipe" && entered.siphon_break && (
           <text x={RIGHT + 22} y={lip - 12} className="axis">
             vent holes
           </text>
         )}
         <text x={WIDE - 8} y={FLOOR + 34} textAnchor="end" className="axis">
-          to {told.way}
+          {out ? `to ${told.way}` : "over its rim, at its foot"}
         </text>
       </svg>
     </section>

@@ -20,6 +20,7 @@ export function OverflowSheet() {
   const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
   const rate = downpour.overflow_intensity_mm_h ?? rain.design_intensity_mm_h * 1.5;
   const spillDays = told.figures["spill_days_year"];
+  const piped = entered.kind === "pipe" || entered.kind === "standpipe";
   const set = (label: string, field: string, value: unknown) =>
     void bench.edit(`Overflow: ${label}`, replace(`/overflow/${field}`, value));
   return (
@@ -49,7 +50,9 @@ export function OverflowSheet() {
               min={1.01}
               max={1000}
             />{" "}
-            years, at most {figure("inflow_l_s")} come in; the overflow passes {figure("capacity_l_s")}.
+            years, at most {figure("inflow_l_s")} come in;{" "}
+            {entered.kind === "back_down" ? "the downpipes take back" : "the overflow passes"}{" "}
+            {figure("capacity_l_s")}.
             {gutters.overflow_estimate && downpour.overflow_intensity_mm_h === null && (
               <span className="note" title={gutters.overflow_estimate.working}>
                 {" "}
@@ -59,8 +62,8 @@ export function OverflowSheet() {
             )}
           </p>
           <p>
-            {entered.count === 1 ? "One " : ""}
-            {entered.count > 1 && (
+            {piped && entered.count === 1 ? "One " : ""}
+            {piped && entered.count > 1 && (
               <>
                 <Entry
                   label="Overflow pipes"
@@ -77,54 +80,27 @@ export function OverflowSheet() {
               label="Kind of overflow"
               value={entered.kind}
               options={[
-                { value: "pipe", label: "pipe through the wall", note: "lets the freshest water go" },
+                {
+                  value: "pipe",
+                  label: piped ? "pipe through the wall" : "A pipe through the wall",
+                  note: "lets the freshest water go",
+                },
                 {
                   value: "standpipe",
-                  label: "standpipe from the bottom",
+                  label: piped ? "standpipe from the bottom" : "A standpipe from the bottom",
                   note: "up and over: the oldest water goes first",
                 },
+                {
+                  value: "back_down",
+                  label: "No overflow, but a diverter",
+                  note: "a barrel’s: full, it sends the water back down the pipe",
+                },
+                { value: "none", label: "No overflow at all" },
               ]}
               onChoose={(kind) => set(kind, "kind", kind)}
-            />{" "}
-            of{" "}
-            <Entry
-              label="Bore of the overflow"
-              path="/overflow/bore_mm"
-              kind="bore"
-              value={entered.bore_mm}
-              min={5}
-              max={2000}
             />
-            ,{" "}
-            <Entry
-              label="Length of the overflow"
-              path="/overflow/length_m"
-              kind="length"
-              value={entered.length_m}
-              min={0.1}
-              max={2000}
-            />{" "}
-            long, with{" "}
-            <Entry
-              label="Bends of the overflow"
-              path="/overflow/bends_90"
-              kind="count"
-              value={entered.bends_90}
-              max={50}
-              whole
-            />{" "}
-            square bends, ending{" "}
-            <Choice
-              label="End of the overflow"
-              value={entered.end}
-              options={[
-                { value: "open", label: "open" },
-                { value: "grate", label: "under a grate" },
-                { value: "pop_up", label: "in a pop-up" },
-              ]}
-              onChoose={(end) => set(end, "end", end)}
-            />
-            , it leads to{" "}
+            {entered.kind === "back_down" && " that sends the water back down the downpipe once the barrel is full"}
+            {piped && <PipeWords />}, it leads to{" "}
             <Choice
               label="Where the overflow goes"
               value={entered.way}
@@ -153,8 +129,13 @@ export function OverflowSheet() {
             <CapacityChart />
           </div>
           <p className="leading-[1.85]">
-            <Flag label="Mesh" field="screened" yes="Mesh" no="No mesh" />,{" "}
-            <Flag label="Trap" field="trap" yes="a trap or flap" no="no trap or flap" />
+            {piped && (
+              <>
+                <Flag label="Mesh" field="screened" yes="Mesh" no="No mesh" />,{" "}
+                <Flag label="Trap" field="trap" yes="a trap or flap" no="no trap or flap" />, of{" "}
+                <Flag label="Pipe of the overflow" field="metal" yes="metal" no="plastic" /> above ground
+              </>
+            )}
             {entered.kind === "standpipe" && (
               <>
                 ,{" "}
@@ -166,7 +147,7 @@ export function OverflowSheet() {
                 />
               </>
             )}
-            . Its end is{" "}
+            {piped ? ". Its end is " : "The water ends "}
             <Entry
               label="Distance to the nearest footing"
               path="/overflow/footing_m"
@@ -182,10 +163,12 @@ export function OverflowSheet() {
               no="towards the pad or a neighbour"
             />
             .{" "}
-            <span className="note">
-              The inlets have {opening(told.inlet_mm2 / 100, units)} together, the overflow{" "}
-              {opening(told.overflow_mm2 / 100, units)}.
-            </span>
+            {piped && (
+              <span className="note">
+                The inlets have {opening(told.inlet_mm2 / 100, units)} together, the overflow{" "}
+                {opening(told.overflow_mm2 / 100, units)}.
+              </span>
+            )}
           </p>
           <GroundEntries />
           {told.held_down.length > 0 && (
@@ -247,9 +230,58 @@ export function OverflowSheet() {
   );
 }
 
+/** Bore, length, bends and end of an overflow that is a pipe. */
+function PipeWords() {
+  const bench = useWorkbench();
+  const { overflow: entered } = bench.shown.document;
+  return (
+    <>
+      {" "}
+      of{" "}
+      <Entry
+        label="Bore of the overflow"
+        path="/overflow/bore_mm"
+        kind="bore"
+        value={entered.bore_mm}
+        min={5}
+        max={2000}
+      />
+      ,{" "}
+      <Entry
+        label="Length of the overflow"
+        path="/overflow/length_m"
+        kind="length"
+        value={entered.length_m}
+        min={0.1}
+        max={2000}
+      />{" "}
+      long, with{" "}
+      <Entry
+        label="Bends of the overflow"
+        path="/overflow/bends_90"
+        kind="count"
+        value={entered.bends_90}
+        max={50}
+        whole
+      />{" "}
+      square bends, ending{" "}
+      <Choice
+        label="End of the overflow"
+        value={entered.end}
+        options={[
+          { value: "open", label: "open" },
+          { value: "grate", label: "under a grate" },
+          { value: "pop_up", label: "in a pop-up" },
+        ]}
+        onChoose={(end) => void bench.edit(`Overflow: ${end}`, replace("/overflow/end", end))}
+      />
+    </>
+  );
+}
+
 function Flag(props: {
   label: string;
-  field: "screened" | "trap" | "siphon_break" | "downhill";
+  field: "screened" | "trap" | "metal" | "siphon_break" | "downhill";
   yes: string;
   no: string;
 }) {
