@@ -279,7 +279,11 @@ def plan_overflow(
     if supply is not None and run is not None:
         figures |= _spills(supply.rain, run, say)
         held = _held_down(supply, entered.hold_down_share)
-    ground = ground_for_overflow(document, flows, say) if entered.way in INTO_THE_GROUND else None
+    ground = (
+        ground_for_overflow(document, flows, say)
+        if entered.kind != "none" and entered.way in INTO_THE_GROUND
+        else None
+    )
     return OverflowPlan(
         figures=figures,
         place=place,

@@ -106,6 +106,14 @@ def overflow_findings(
             "One overflow for the bank, as large as its inflow.",
             Fix(text="Fit an overflow pipe.", operations=[replace("/overflow/kind", "pipe")]),
         )
+    if entered.kind != "none":
+        _its_end(document, ground, found, say)
+    return found.rows
+
+
+def _its_end(document: Property, ground: GroundPlan | None, found: Findings, say: Wording) -> None:
+    """Where the water comes out, and whether the ground takes it."""
+    entered, add = document.overflow, found.add
     least = LEAST_INFILTRATION_M if entered.way in INTO_THE_GROUND else LEAST_FOOTING_M
     if entered.footing_m < least:
         add(
@@ -138,4 +146,3 @@ def overflow_findings(
             f"again within {HALF_EMPTY_H:g} h.",
             "A shallower, longer one has more side for the same water.",
         )
-    return found.rows

@@ -1,6 +1,10 @@
+import json
+import urllib.request
+
 import pytest
 from playwright.sync_api import expect, sync_playwright
 
+from lean_year.demo.shipped import demo_file
 from tests.serving import CHROMIUM, CHROMIUM_FLAGS, Server
 
 DESK = {"width": 1280, "height": 800}
@@ -17,10 +21,29 @@ def browser():
         browser.close()
 
 
-@pytest.fixture
-def server(tmp_path):
-    with Server(tmp_path) as server:
+@pytest.fixture(scope="session")
+def server(tmp_path_factory):
+    """One server for all: each test opens a property of its own in it."""
+    with Server(tmp_path_factory.mktemp("data")) as server:
         yield server
+
+
+@pytest.fixture
+def open_demo(page, server):
+    """Opens a fresh copy of a demo property, at the cistern."""
+
+    def open_copy(name):
+        sent = urllib.request.Request(
+            f"{server.url}/api/properties/file",
+            data=demo_file(name).model_dump_json().encode(),
+            headers={"Content-Type": "application/octet-stream", "Origin": server.url},
+        )
+        with urllib.request.urlopen(sent) as answer:
+            page.goto(f"{server.url}/p/{json.load(answer)['id']}/cistern")
+        expect(page.get_by_test_id("verdict")).to_contain_text("years")
+        return page
+
+    return open_copy
 
 
 @pytest.fixture
@@ -43,9 +66,6 @@ def page(context):
 
 
 @pytest.fixture
-def demo_page(page, server):
-    """The demo, loaded by its button from an empty database, at the cistern."""
-    page.goto(server.url)
-    page.get_by_role("button", name="Load the demo, Saltmarrow").click()
-    expect(page.get_by_test_id("verdict")).to_contain_text("38 of 40 years")
-    return page
+def demo_page(open_demo):
+    """Saltmarrow, at the cistern."""
+    return open_demo("saltmarrow")

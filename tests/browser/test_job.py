@@ -6,6 +6,7 @@ import pytest
 from playwright.sync_api import expect
 
 from tests.records import seattle, write_csv
+from tests.serving import Server
 
 pytestmark = pytest.mark.browser
 
@@ -32,9 +33,15 @@ def drag_tank(page, by_pixels):
     return lambda: page.mouse.up()
 
 
-def test_from_four_answers_to_a_sized_cistern(page, server, tmp_path):
+@pytest.fixture
+def empty_server(tmp_path):
+    with Server(tmp_path) as server:
+        yield server
+
+
+def test_from_four_answers_to_a_sized_cistern(page, empty_server, tmp_path):
     (tmp_path / "gauge.csv").write_text(write_csv(seattle()))
-    page.goto(server.url)
+    page.goto(empty_server.url)
     expect(page.get_by_text("No property yet")).to_be_visible()
     page.get_by_role("button", name="New property").click()
     page.get_by_role("button", name="Next: the rain file").click()

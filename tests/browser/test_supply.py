@@ -12,11 +12,9 @@ pytestmark = pytest.mark.browser
 
 
 @pytest.fixture
-def terrace(page, server):
+def terrace(open_demo):
     """Number Nine, Lantern Row, at its tanks."""
-    page.goto(server.url)
-    page.get_by_role("button", name="Load the demo, Number Nine, Lantern Row").click()
-    expect(page.get_by_test_id("verdict")).to_contain_text("Rain gives")
+    page = open_demo("lantern-row")
     page.get_by_role("tab", name="The tanks").click()
     return page
 
@@ -184,9 +182,12 @@ def test_steps_and_back_up_change_the_answer_at_once(demo_page):
     expect(page.get_by_role("main")).to_contain_text("air gap")
 
 
-def test_the_three_demos_open_from_the_list_and_every_sheet_of_each_stands(page, tmp_path):
-    with Server(tmp_path, with_demo=True) as server:
+def test_the_three_demos_are_loaded_open_from_the_list_and_every_sheet_of_each_stands(page, tmp_path):
+    with Server(tmp_path) as server:
         for name, unit in (("Saltmarrow", "m³"), ("Brindle Landing", "gal"), ("Number Nine, Lantern Row", "m³")):
+            page.goto(server.url)
+            page.get_by_role("button", name=f"Load the demo, {name}").click()
+            expect(page.get_by_test_id("verdict")).to_contain_text("years")
             page.goto(server.url)
             page.get_by_role("link", name=name, exact=True).click()
             expect(page.get_by_test_id("verdict")).to_contain_text("years")

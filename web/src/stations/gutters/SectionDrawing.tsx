@@ -152,10 +152,16 @@ export function SectionDrawing(props: {
               />
             </>
           )}
-          {props.tee && <Leg tee={props.tee} at={at} unit={unit} />}
+          {props.tee && <Leg tee={props.tee} at={at} rest={y(run.inlet_m)} unit={unit} />}
           {/* head: screen water, storm level, rest level */}
           {screen !== null && run.drop_m !== null && (
-            <HeadMarks run={run} at={at} units={units} failing={bad("GUTTERS_OUTLET_BELOW_INLET")} />
+            <HeadMarks
+              run={run}
+              at={at}
+              lid={y(tank.lid_m)}
+              units={units}
+              failing={bad("GUTTERS_OUTLET_BELOW_INLET")}
+            />
           )}
           {/* tank */}
           <rect
@@ -223,6 +229,11 @@ export function SectionDrawing(props: {
             >
               leaf screen <tspan fontWeight="650">{signed(screen / unit, 2)}</tspan>
               {run.screen_assumed ? " assumed" : ""}
+              {props.tee && (
+                <>
+                  , tee <tspan fontWeight="650">{signed(props.tee.tee_m / unit, 2)}</tspan>
+                </>
+              )}
             </text>
           )}
           {section.pump_m !== null && (
@@ -230,9 +241,9 @@ export function SectionDrawing(props: {
           )}
           {section.highest_tap_m !== null && (
             <Point
-              x={STAFF + 12}
-              y={tapShown ? y(section.highest_tap_m) : y(outlet ?? section.ground_m + 2) + 46}
-              name={`tap ${signed(section.highest_tap_m / unit, 1)}${tapShown ? "" : " ↑"}`}
+              x={tapShown ? STAFF + 12 : houseX + 14}
+              y={tapShown ? y(section.highest_tap_m) : 10}
+              name={`${tapShown ? "" : "highest "}tap ${signed(section.highest_tap_m / unit, 1)}${tapShown ? "" : " ↑"}`}
               after
             />
           )}
@@ -335,7 +346,7 @@ function Point(props: { x: number; y: number; name: string; after?: boolean }) {
 type At = ReturnType<typeof sectionScale>;
 
 /** The first-flush leg against the wall, from its tee to the cap at its foot. */
-function Leg({ tee, at, unit }: { tee: Tee; at: At; unit: number }) {
+function Leg({ tee, at, rest, unit }: { tee: Tee; at: At; rest: number; unit: number }) {
   const left = at.houseX - 21;
   const [top, foot] = [at.y(tee.tee_m), at.y(tee.foot_m)];
   return (
@@ -351,9 +362,8 @@ function Leg({ tee, at, unit }: { tee: Tee; at: At; unit: number }) {
         strokeWidth="1.6"
       />
       <path d={`M${left - 2} ${foot}h14`} stroke="var(--ink)" strokeWidth="3.2" />
-      <text x={at.houseX + 10} y={foot + 4} className="label halo">
-        first-flush tee <tspan fontWeight="650">{signed(tee.tee_m / unit, 2)}</tspan>, foot{" "}
-        <tspan fontWeight="650">{signed(tee.foot_m / unit, 2)}</tspan>
+      <text x={at.houseX + 10} y={Math.abs(foot - rest) < 14 ? rest + 18 : foot + 4} className="label halo">
+        foot <tspan fontWeight="650">{signed(tee.foot_m / unit, 2)}</tspan>
       </text>
     </>
   );
@@ -381,7 +391,7 @@ function WayOut(props: {
       <path d={way} fill="none" stroke="var(--ink)" strokeWidth="5" strokeLinejoin="round" />
       <path d={`M${endX - 14} ${end - 5}l10 5-10 5z`} fill="var(--ink)" />
       {standpipe && overflow.crown_m !== null && (
-        <text x={rightX + 24} y={lip - 8} className="label halo">
+        <text x={endX} y={lip - 10} textAnchor="end" className="label halo">
           crown at most {signed(overflow.crown_m / unit, 2)}
         </text>
       )}
@@ -390,15 +400,18 @@ function WayOut(props: {
 }
 
 /** The drop between the screen's water and the inlet, with what a wet run loses of it on the way. */
-function HeadMarks({ run, at, units, failing }: { run: RunLevels; at: At; units: Units; failing: boolean }) {
+function HeadMarks(props: { run: RunLevels; at: At; lid: number; units: Units; failing: boolean }) {
+  const { run, at, units, failing } = props;
   const left = at.houseX + (at.tankX - at.houseX) * 0.3;
   const right = at.tankX - 12;
   const top = at.y(run.screen_m!);
   const rest = at.y(run.inlet_m);
   const storm = run.lost_m === null ? null : at.y(run.screen_m! - run.lost_m);
   const colour = failing ? "var(--alarm)" : "var(--ink)";
-  // Between the two lines where there is room for it, else under both.
-  const words = Math.abs(rest - top) > 56 ? (top + rest) / 2 : Math.max(top, rest) + 18;
+  // Between the two lines where there is room for it, else under both; a dry run's pipe lies between them.
+  const dry = run.kind === "dry";
+  const atLid = Math.abs(rest - props.lid) < 24;
+  const words = Math.abs(rest - top) > 56 && !dry ? (top + rest) / 2 : Math.max(top, rest) + 18;
   return (
     <>
       <path d={`M${at.houseX + 4} ${top}H${right}`} stroke={colour} strokeDasharray="1 3" />
@@ -427,12 +440,17 @@ function HeadMarks({ run, at, units, failing }: { run: RunLevels; at: At; units:
           {metres(run.lost_m!, units)} lost on the way, {metres(run.spare_m, units)} to spare
         </text>
       )}
-      {run.kind === "dry" && run.fall !== null && (
+      {dry && run.fall !== null && (
         <text x={left + 8} y={words + 22} className="axis halo">
           falls {fixed(run.fall * 100, 1)} %
         </text>
       )}
-      <text x={at.tankX - 8} y={rest - 6} textAnchor="end" className="label halo">
+      <text
+        x={atLid ? at.tankX + 4 : at.tankX - 8}
+        y={atLid ? props.lid - 8 : rest - (dry ? 22 : 6)}
+        textAnchor={atLid ? "start" : "end"}
+        className="label halo"
+      >
         inlet {signed(run.inlet_m / (units === "us" ? 0.3048 : 1), 2)}
       </text>
     </>

@@ -79,15 +79,17 @@ export function OverflowDrawing() {
           stroke={fails ? "var(--alarm)" : "var(--water-9)"}
           strokeWidth="1.6"
         />
-        <text
-          x={LEFT + 36}
-          y={(lip + Math.max(top, LID - 14)) / 2 + 5}
-          className="label"
-          fontWeight="650"
-          style={{ fill: fails ? "var(--alarm)" : "var(--water-9)" }}
-        >
-          {metres(told.stands_m, units)} over it
-        </text>
+        {entered.kind !== "back_down" && (
+          <text
+            x={LEFT + 36}
+            y={(lip + Math.max(top, LID - 14)) / 2 + 5}
+            className="label"
+            fontWeight="650"
+            style={{ fill: fails ? "var(--alarm)" : "var(--water-9)" }}
+          >
+            {metres(told.stands_m, units)} over it
+          </text>
+        )}
         <text x={LEFT + 8} y={lip + 17} className="axis">
           lip, {metres(told.lip_m, units)} on the datum
         </text>

@@ -1,0 +1,178 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { opening } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+
+const KINDS = [
+  { value: "pipe", label: "pipe through the wall", note: "lets the freshest water go" },
+  { value: "standpipe", label: "standpipe from the bottom", note: "up and over: the oldest water goes first" },
+  {
+    value: "back_down",
+    label: "diverter in the downpipe",
+    note: "a barrel’s: once it is full, the water goes on down the pipe",
+  },
+  { value: "none", label: "no overflow at all" },
+] as const;
+const WAYS = [
+  { value: "ground", label: "open ground" },
+  { value: "soakaway", label: "a soakaway" },
+  { value: "swale", label: "a swale" },
+  { value: "rain_garden", label: "a rain garden" },
+  { value: "basins", label: "mulch basins" },
+  { value: "pond", label: "a pond" },
+  { value: "second_dam", label: "a second dam" },
+  { value: "creek", label: "a creek" },
+  { value: "reed_bed", label: "a reed bed" },
+  { value: "storm_drain", label: "a storm drain" },
+] as const;
+
+/** The way out of the full tank, and where it leads, in one sentence. */
+export function KindWords() {
+  const bench = useWorkbench();
+  const { overflow: entered } = bench.shown.document;
+  const set = (field: string, value: string) =>
+    void bench.edit(`Overflow: ${value.replaceAll("_", " ")}`, replace(`/overflow/${field}`, value));
+  const { kind } = entered;
+  const piped = kind === "pipe" || kind === "standpipe";
+  return (
+    <p>
+      {{ pipe: "", standpipe: "", back_down: "A ", none: "There is " }[kind]}
+      {piped && (
+        <>
+          <Entry
+            label="Overflow pipes"
+            path="/overflow/count"
+            kind="count"
+            value={entered.count}
+            min={1}
+            max={20}
+            whole
+          />{" "}
+        </>
+      )}
+      <Choice label="Kind of overflow" value={kind} options={[...KINDS]} onChoose={(chosen) => set("kind", chosen)} />
+      {piped && <PipeWords />}
+      {kind === "back_down" && " sends the water back down once the barrel is full"}
+      {kind !== "none" && (
+        <>
+          ; it leads to{" "}
+          <Choice
+            label="Where the overflow goes"
+            value={entered.way}
+            options={[...WAYS]}
+            onChoose={(way) => set("way", way)}
+          />
+        </>
+      )}
+      .
+    </p>
+  );
+}
+
+/** What is fitted on an overflow, and how its end lies. */
+export function EndWords() {
+  const { document, plan } = useWorkbench().shown;
+  const { units, overflow: entered } = document;
+  const piped = entered.kind !== "back_down";
+  return (
+    <p className="leading-[1.85]">
+      {piped && (
+        <>
+          <Flag label="Mesh" field="screened" yes="Mesh" no="No mesh" />,{" "}
+          <Flag label="Trap" field="trap" yes="a trap or flap" no="no trap or flap" />,{" "}
+          <Flag label="Pipe of the overflow" field="metal" yes="metal" no="plastic" /> above ground
+          {entered.kind === "standpipe" && (
+            <>
+              ,{" "}
+              <Flag
+                label="Siphon break"
+                field="siphon_break"
+                yes="vent holes that break the siphon"
+                no="no siphon break"
+              />
+            </>
+          )}
+          .{" "}
+        </>
+      )}
+      Its end is{" "}
+      <Entry
+        label="Distance to the nearest footing"
+        path="/overflow/footing_m"
+        kind="length"
+        value={entered.footing_m}
+        max={5000}
+      />{" "}
+      from the nearest footing,{" "}
+      <Flag label="Lie of the end" field="downhill" yes="downhill of the pad" no="towards the pad or a neighbour" />.
+      {piped && (
+        <span className="note">
+          {" "}
+          The inlets have {opening(plan.overflow.inlet_mm2 / 100, units)} together, the overflow{" "}
+          {opening(plan.overflow.overflow_mm2 / 100, units)}.
+        </span>
+      )}
+    </p>
+  );
+}
+
+/** Bore, length, bends and end of an overflow that is a pipe. */
+function PipeWords() {
+  const bench = useWorkbench();
+  const { overflow: entered } = bench.shown.document;
+  return (
+    <>
+      {" "}
+      of{" "}
+      <Entry
+        label="Bore of the overflow"
+        path="/overflow/bore_mm"
+        kind="bore"
+        value={entered.bore_mm}
+        min={5}
+        max={2000}
+      />
+      ,{" "}
+      <Entry
+        label="Length of the overflow"
+        path="/overflow/length_m"
+        kind="length"
+        value={entered.length_m}
+        min={0.1}
+        max={2000}
+      />{" "}
+      long, with{" "}
+      <Entry
+        label="Bends of the overflow"
+        path="/overflow/bends_90"
+        kind="count"
+        value={entered.bends_90}
+        max={50}
+        whole
+      />{" "}
+      square bends, ending{" "}
+      <Choice
+        label="End of the overflow"
+        value={entered.end}
+        options={[
+          { value: "open", label: "open" },
+          { value: "grate", label: "under a grate" },
+          { value: "pop_up", label: "in a pop-up" },
+        ]}
+        onChoose={(end) => void bench.edit(`Overflow: ${end}`, replace("/overflow/end", end))}
+      />
+    </>
+  );
+}
+
+function Flag(props: {
+  label: string;
+  field: "screened" | "trap" | "metal" | "siphon_break" | "downhill";
+  yes: string;
+  no: string;
+}) {
+  const { document } = useWorkbench().shown;
+  return <EitherWay {...props} path={`/overflow/${props.field}`} on={document.overflow[props.field]} />;
+}
