@@ -18,7 +18,7 @@ from lean_year.property.water_path import (
 heights = st.floats(-20, 30)
 gutters = st.builds(
     Gutter,
-    shape=st.sampled_from(["half_round", "box"]),
+    shape=st.sampled_from(["half_round", "box", "channel"]),
     width_mm=st.floats(20, 2_000),
     depth_mm=st.floats(10, 2_000),
     length_m=st.none() | st.floats(0.1, 1_000),
@@ -54,6 +54,7 @@ def downpipe_rows(draw, last_tank):
             reducer_mm=draw(st.none() | st.just(max(5.0, bore / 3))),
             low_point_m=draw(st.none() | heights),
             low_drain=draw(st.booleans()),
+            rated_kpa=draw(st.none() | st.floats(1, 10_000)),
             into=into,
         )
         rows.append(
@@ -64,6 +65,8 @@ def downpipe_rows(draw, last_tank):
                 pipes=draw(st.integers(1, 50)),
                 bore_mm=draw(st.floats(5, 2_000)),
                 screen_m=draw(st.none() | heights),
+                tee_m=draw(st.none() | heights),
+                metal=draw(st.booleans()),
                 screens=draw(st.lists(screens, max_size=3)),
                 run=run,
             )
@@ -105,7 +108,7 @@ flushes = st.builds(
 )
 overflows = st.builds(
     OverflowEntry,
-    kind=st.sampled_from(["pipe", "standpipe"]),
+    kind=st.sampled_from(["pipe", "standpipe", "back_down", "none"]),
     bore_mm=st.floats(5, 2_000),
     count=st.integers(1, 20),
     length_m=st.floats(0.01, 2_000),

@@ -58,7 +58,10 @@ class _Checks:
 def level_checks(document: Property, runs: list[RunLevels], flow_l_s: dict[str, float], say: Wording) -> list[Check]:
     """Every check on the heights, lettered, the worst first."""
     checks = _Checks()
+    in_use = document.groups_in_use()
     for run in runs:
+        if run.group not in in_use:
+            continue  # only others' water passes it: their way is measured from their own screen
         if run.screen_m is None or run.drop_m is None:
             _unmeasured(document, run, checks)
             continue
@@ -127,12 +130,13 @@ def _lower_by(document: Property, by_m: float, say: Wording) -> list[Fix]:
 
 
 def _water_the_ground(document: Property, run: RunLevels) -> Fix | None:
-    only = [
+    draining = [
         (number, roof)
         for number, roof in enumerate(document.roofs)
-        if roof.on and all(drain.group == run.group for drain in roof.drains)
+        if roof.on and any(drain.group == run.group for drain in roof.drains)
     ]
-    if not only or sum(roof.on for roof in document.roofs) <= len(only):
+    only = [(number, roof) for number, roof in draining if len(roof.drains) == 1]
+    if only != draining or sum(roof.on for roof in document.roofs) <= len(only):
         return None
     names = ", ".join(roof.name for _, roof in only)
     return Fix(
@@ -312,7 +316,7 @@ def _inlet(document: Property, number: int, tank: Tank, lip_m: float, checks: _C
                 f"{say.length(over)} over it: the full tank spills at its rim before water backs up to the diverter",
                 "inlet",
                 None,
-                bring_in(lip_m),
+                *([bring_in(lip_m)] if lip_m > tank.floor_m else []),
             )
         else:
             checks.add("OVERFLOW_DIVERTER", "settled", title, f"{say.length(max(0.0, -over))} under it", "inlet")

@@ -1,7 +1,7 @@
 """Overflow: can the full tank pass what comes in, and where it goes."""
 
 import math
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 from pydantic import BaseModel
@@ -28,6 +28,7 @@ HEAD_IF_AT_LID_M = 0.1
 """Room over an overflow whose height was not entered. Basis: estimate."""
 LEAST_LIVE_M = 0.2
 """Water that a lowered overflow must leave over the outlet. Basis: estimate."""
+Top = Literal["lid", "inlet", "leaf screen"]
 CAUTIONS = [
     "Never onto a neighbour, into a septic field or the sewer without a gap. Where surface water may go is the "
     "local authority's to say.",
@@ -51,7 +52,8 @@ class OverflowPlan(BaseModel):
     lip_m: float
     """Height at which it spills. [m]"""
     room_m: float
-    """From the lip to the lowest lid. [m]"""
+    """From the lip to what the water over it must not reach. [m]"""
+    room_ends_at: Top
     stands_m: float
     """How high the water stands over the lip in the downpour. [m]"""
     capacity_curve: list[list[float]]
@@ -74,19 +76,20 @@ def lip_and_room_m(document: Property) -> tuple[float, float, Tank]:
     built = document.cistern.built()
     lowest = min(built, key=lambda tank: tank.vessel().brim_m)
     lip = lowest.vessel().brim_m
-    room = _top_m(document) - lip
+    room = _top(document)[0] - lip
     return lip, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
 
 
-def _top_m(document: Property) -> float:
-    """What the water over the overflow must not reach. [m]"""
+def _top(document: Property) -> tuple[float, Top]:
+    """What the water over the overflow must not reach, and which it is. [m]"""
     built = document.cistern.built()
-    tops = [tank.floor_m + tank.vessel().shape.height_m for tank in built]
+    tops: list[tuple[float, Top]] = [(tank.floor_m + tank.vessel().shape.height_m, "lid") for tank in built]
     if document.overflow.kind == "standpipe":
         used = document.groups_in_use()
         screens = [outlet_and_screen_m(document, pipe)[1] for pipe in document.downpipes if pipe.id in used]
-        tops += [tank.inlet_m for tank in built] + [screen for screen in screens if screen is not None]
-    return min(tops)
+        tops += [(tank.inlet_m, "inlet") for tank in built]
+        tops += [(screen, "leaf screen") for screen in screens if screen is not None]
+    return min(tops, key=lambda top: top[0])
 
 
 def divert_back_down(document: Property) -> list[dict[str, Any]]:
@@ -156,9 +159,8 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
             "basis": "derived",
             "source": "BS EN 12056-3 (from memory) for the lip, Darcy-Weisbach for the pipe",
             "formula": "the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
-            "working": f"{say.length(room_m)} of water over the lip before it reaches "
-            f"{'a lid, inlet or screen' if entered.kind == 'standpipe' else 'a lid'}; {say.length(pipe.length_m)} of "
-            f"pipe, K {pipe.fittings + 1.5:.1f}",
+            "working": f"{say.length(room_m)} of water over the lip before it reaches a {_top(document)[1]}; "
+            f"{say.length(pipe.length_m)} of pipe, K {pipe.fittings + 1.5:.1f}",
             "sizes": first_enough(
                 wider_pipes(
                     document.units, entered.bore_mm, lambda bore: takes(bore_mm=bore), flow, "/overflow/bore_mm"
@@ -197,7 +199,7 @@ def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
 
 def _lower_lip(document: Property, lip_m: float, stands_m: float, say: Wording) -> Fix | None:
     """Setting the overflows so low that the water over them finds room, the inlets left where they are."""
-    target = math.floor((_top_m(document) - stands_m) * 1000) / 1000
+    target = math.floor((_top(document)[0] - stands_m) * 1000) / 1000
     operations = []
     for number, tank in enumerate(document.cistern.tanks):
         if tank not in document.cistern.built() or tank.vessel().brim_m <= target:
@@ -289,6 +291,7 @@ def plan_overflow(
         place=place,
         lip_m=lip,
         room_m=room,
+        room_ends_at=_top(document)[1],
         stands_m=stands,
         capacity_curve=curve,
         inlet_mm2=inlet_mm2,

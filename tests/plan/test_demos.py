@@ -2,17 +2,8 @@
 
 import pytest
 
-from lean_year.demo.shipped import DEMOS, demo_rain
-from lean_year.plan.prepared_rain import prepare_rain
-from lean_year.plan.whole import plan_property
-from lean_year.property.edits import apply_edit
-
-
-def planned(name, *operations):
-    document = DEMOS[name].property()
-    if operations:
-        document = apply_edit(document, list(operations))
-    return plan_property(document, prepare_rain(demo_rain(name), "none")).plan
+from lean_year.demo.shipped import DEMOS
+from tests.plan.on_demos import planned
 
 
 @pytest.fixture(scope="module")

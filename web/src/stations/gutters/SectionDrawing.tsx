@@ -30,7 +30,7 @@ export function SectionDrawing(props: {
   const { run, section, tank, units, movable } = props;
   const [box, shown] = useWidth<HTMLDivElement>();
   const width = Math.max(shown, LEAST);
-  const at = sectionScale(run, section, tank, width, HEIGHT);
+  const at = sectionScale(run, section, tank, props.tee, width, HEIGHT);
   const { x, y, houseX, tankX, tankPx, rightX, endX } = at;
   const unit = units === "us" ? 0.3048 : 1;
   const step = roundStep(((at.high - at.low) / unit) * (26 / (HEIGHT - 50))) * unit;
@@ -224,7 +224,7 @@ export function SectionDrawing(props: {
           {screen !== null && (
             <text
               x={houseX + 10}
-              y={Math.max(y(screen) + 5, outlet === null ? 0 : y(outlet) + 19)}
+              y={outlet === null ? y(screen) - 4 : Math.max(y(screen) - 4, y(outlet) + 19)}
               className="label halo"
             >
               leaf screen <tspan fontWeight="650">{signed(screen / unit, 2)}</tspan>
@@ -435,7 +435,7 @@ function HeadMarks(props: { run: RunLevels; at: At; lid: number; units: Units; f
       >
         {run.drop_m! < 0 ? `${metres(-run.drop_m!, units)} too low` : `${metres(run.drop_m!, units)} of drop`}
       </text>
-      {run.spare_m !== null && (
+      {run.spare_m !== null && run.drop_m! > 0 && (
         <text x={left + 8} y={words + 22} className="axis halo">
           {metres(run.lost_m!, units)} lost on the way, {metres(run.spare_m, units)} to spare
         </text>
@@ -488,29 +488,30 @@ type Corners = {
 /** Where each check's mark stands: side by side where several share a place. */
 function placed(checks: Check[], run: RunLevels, on: Corners) {
   const taken = new Map<string, number>();
-  return checks
-    .filter((check) => check.group === null || check.group === run.group)
-    .map((check) => {
-      const nth = taken.get(check.place) ?? 0;
-      taken.set(check.place, nth + 1);
-      const mid = run.length_m / 2;
-      const invert = invertAt(run, mid) ?? groundAt(run, mid);
-      const spot: Record<Check["place"], [number, number]> = {
-        outlet: [on.houseX - 8, on.y(run.outlet_m ?? on.section.ground_m + 2) - 22],
-        tee: [on.houseX - 46, on.y(on.tee?.foot_m ?? on.section.ground_m) - 4],
-        screen: [on.houseX + 26, on.y(run.screen_m ?? 0) + 26],
-        run: [
-          on.x(run.length_m * 0.2),
-          on.y(invertAt(run, run.length_m * 0.2) ?? invert) + (run.kind === "wet" ? -18 : 24),
-        ],
-        dip: [on.x(mid), on.y(invert) + 20],
-        inlet: [on.tankX - 40, on.y(run.inlet_m) + 18],
-        overflow: [on.rightX + 34, on.y(on.lip) - 12],
-        discharge: [on.endX - 30, on.y(on.section.discharge_m) - 28],
-        vent: [on.tankX + on.tankPx / 2, on.y(on.lip) - 30],
-        pump: [on.rightX + 52, on.y(on.section.pump_m ?? on.section.tank_ground_m) + 20],
-      };
-      const [left, top] = spot[check.place];
-      return { check, left: left + nth * 34, top };
-    });
+  const here = checks.filter((check) => check.group === null || check.group === run.group);
+  const atInlet = here.filter((check) => check.place === "inlet").length;
+  return here.map((check) => {
+    const nth = taken.get(check.place) ?? 0;
+    taken.set(check.place, nth + 1);
+    const mid = run.length_m / 2;
+    const invert = invertAt(run, mid) ?? groundAt(run, mid);
+    const spot: Record<Check["place"], [number, number]> = {
+      outlet: [on.houseX - 8, on.y(run.outlet_m ?? on.section.ground_m + 2) - 22],
+      tee: [on.houseX - 46, on.y(on.tee?.foot_m ?? on.section.ground_m) - 4],
+      screen: [on.houseX + 26, on.y(run.screen_m ?? 0) + 26],
+      run: [
+        on.x(run.length_m * 0.2),
+        on.y(invertAt(run, run.length_m * 0.2) ?? invert) + (run.kind === "wet" ? -18 : 24),
+      ],
+      dip: [on.x(mid), on.y(invert) + 20],
+      // Side by side up to the tank's wall.
+      inlet: [on.tankX - 6 - 34 * atInlet, on.y(run.inlet_m) + 18],
+      overflow: [on.rightX + 34, on.y(on.lip) - 12],
+      discharge: [on.endX - 30, on.y(on.section.discharge_m) - 28],
+      vent: [on.tankX + on.tankPx / 2, on.y(on.lip) - 30],
+      pump: [on.rightX + 52, on.y(on.section.pump_m ?? on.section.tank_ground_m) + 20],
+    };
+    const [left, top] = spot[check.place];
+    return { check, left: left + nth * 34, top };
+  });
 }

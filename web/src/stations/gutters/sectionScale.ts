@@ -13,7 +13,14 @@ const DISCHARGE = 128;
 const LABELS = 10;
 
 /** Where everything of one run stands on the drawing: metres along and metres up, in px. */
-export function sectionScale(run: RunLevels, section: Section, vessel: TankBox, width: number, height: number) {
+export function sectionScale(
+  run: RunLevels,
+  section: Section,
+  vessel: TankBox,
+  tee: Tee | undefined,
+  width: number,
+  height: number,
+) {
   const heights = [
     run.outlet_m ?? run.inlet_m + 1.5,
     run.screen_m ?? run.inlet_m,
@@ -24,6 +31,7 @@ export function sectionScale(run: RunLevels, section: Section, vessel: TankBox, 
     section.ground_m,
     section.tank_ground_m,
     section.discharge_m,
+    ...(tee ? [tee.foot_m] : []),
     ...(section.pump_m === null ? [] : [section.pump_m]),
   ];
   const low = Math.min(...heights) - 0.25;

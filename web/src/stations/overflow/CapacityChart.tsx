@@ -21,7 +21,7 @@ export function CapacityChart() {
     <section aria-label="What the overflow passes">
       <h2 className="heading">What it passes</h2>
       <LineChart
-        label={`The overflow passes ${flow(told.place.capacity_l_s, units)} before the water reaches a lid; ${flow(inflow, units)} come in`}
+        label={`The overflow passes ${flow(told.place.capacity_l_s, units)} before the water reaches the ${told.room_ends_at}; ${flow(inflow, units)} come in`}
         height={218}
         xReach={reach}
         yReach={yReach}
@@ -49,7 +49,7 @@ export function CapacityChart() {
               className="axis halo"
               style={{ fill: "var(--ink)" }}
             >
-              lid, {metres(told.room_m, units)}
+              {told.room_ends_at}, {metres(told.room_m, units)}
             </text>
             <path
               d={pathOf(curve.map(([head, passes]) => [plot.x(head!), plot.y(passes!)]))}

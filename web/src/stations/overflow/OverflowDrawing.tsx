@@ -13,6 +13,7 @@ export function OverflowDrawing() {
   const { document, plan } = useWorkbench().shown;
   const { units, overflow: entered } = document;
   const { overflow: told } = plan;
+  const piped = entered.kind === "pipe" || entered.kind === "standpipe";
   const count = entered.count > 1 ? `${entered.count} × ` : "";
   const room = Math.max(told.room_m, 0.02);
   // The room over the lip is drawn large; the tank below it is only begun.
@@ -44,7 +45,7 @@ export function OverflowDrawing() {
         viewBox={`0 0 ${WIDE} ${TALL}`}
         className="mt-1 block h-auto max-w-full"
         role="img"
-        aria-label={`In the downpour the water stands ${metres(told.stands_m, units)} over the lip; there are ${metres(told.room_m, units)} up to the lid`}
+        aria-label={`In the downpour the water stands ${metres(told.stands_m, units)} over the lip; there are ${metres(told.room_m, units)} up to the ${told.room_ends_at}`}
       >
         <rect
           x={LEFT}
@@ -74,30 +75,32 @@ export function OverflowDrawing() {
           </>
         )}
         <path d={`M${LEFT + 8} ${lip}H${RIGHT}`} stroke="var(--ink)" strokeDasharray="2 3" />
-        <path
-          d={`M${LEFT + 26} ${lip}V${Math.max(top, LID - 14)}m-4 0h8m-8 ${lip - Math.max(top, LID - 14)}h8`}
-          stroke={fails ? "var(--alarm)" : "var(--water-9)"}
-          strokeWidth="1.6"
-        />
         {entered.kind !== "back_down" && (
-          <text
-            x={LEFT + 36}
-            y={(lip + Math.max(top, LID - 14)) / 2 + 5}
-            className="label"
-            fontWeight="650"
-            style={{ fill: fails ? "var(--alarm)" : "var(--water-9)" }}
-          >
-            {metres(told.stands_m, units)} over it
-          </text>
+          <>
+            <path
+              d={`M${LEFT + 26} ${lip}V${Math.max(top, LID - 14)}m-4 0h8m-8 ${lip - Math.max(top, LID - 14)}h8`}
+              stroke={fails ? "var(--alarm)" : "var(--water-9)"}
+              strokeWidth="1.6"
+            />
+            <text
+              x={LEFT + 36}
+              y={(lip + Math.max(top, LID - 14)) / 2 + 5}
+              className="label"
+              fontWeight="650"
+              style={{ fill: fails ? "var(--alarm)" : "var(--water-9)" }}
+            >
+              {metres(told.stands_m, units)} over it
+            </text>
+          </>
         )}
         <text x={LEFT + 8} y={lip + 17} className="axis">
-          lip, {metres(told.lip_m, units)} on the datum
+          {piped ? "lip" : "brim"}, {metres(told.lip_m, units)} on the datum
         </text>
         <text x={LEFT} y={LID - 8} className="axis" style={fails ? { fill: "var(--alarm)" } : undefined}>
-          lid, {metres(told.room_m, units)} over the lip
+          {told.room_ends_at}, {metres(told.room_m, units)} over the lip
         </text>
         {out && (
-          <text x={RIGHT + 58 + (entered.kind === "back_down" ? 14 : 0)} y={lip + 36} className="axis">
+          <text x={RIGHT + (entered.kind === "pipe" ? 58 : 86)} y={lip + 36} className="axis">
             {entered.kind === "back_down" ? "downpipe" : `${count}${bore(entered.bore_mm, units)}`}
           </text>
         )}

@@ -1,0 +1,220 @@
+"""Runs: the heights along them, their pressure class, another tank for one too low, and how they are put together."""
+
+import itertools
+
+import pytest
+
+from lean_year.core.levels import COUNTED_FALL, static_pressure_kpa
+from lean_year.plan.whole import plan_property
+from tests.plan.on_demos import codes, edited, finding, planned_dry, replace
+
+RATED = "/downpipes/0/run/rated_kpa"
+
+
+@pytest.fixture(scope="module")
+def saltmarrow():
+    return planned_dry("saltmarrow")
+
+
+def run(plan, group):
+    return next(each for each in plan.gutters.runs if each.group == group)
+
+
+# -- heights along a run --------------------------------------------------------------------------------------------
+
+
+def test_the_points_go_from_the_house_to_the_tank(saltmarrow):
+    for each in saltmarrow.gutters.runs:
+        along = [point.along_m for point in each.points]
+        assert along == sorted(along)
+        assert (along[0], along[-1]) == (0, each.length_m)
+        assert each.points[0].ground_m == pytest.approx(-0.15)
+        assert each.points[-1].ground_m == pytest.approx(-1.6)
+
+
+def test_a_dry_run_falls_all_the_way_and_ends_at_its_inlet(saltmarrow):
+    barn = run(saltmarrow, "b")
+    inverts = [point.invert_m for point in barn.points]
+    assert inverts == sorted(inverts, reverse=True)
+    assert inverts[-1] == pytest.approx(barn.inlet_m)
+    falls = [(one - other) / (barn.length_m / 4) for one, other in itertools.pairwise(inverts)]
+    assert falls == pytest.approx([COUNTED_FALL] * 4)
+    assert all(point.storm_m is None for point in barn.points)
+
+
+def test_a_gentle_dry_run_begins_under_its_screen(saltmarrow):
+    plan = planned_dry("saltmarrow", replace("/downpipes/1/screen_m", 1.3), replace("/downpipes/1/run/length_m", 40))
+    assert run(plan, "b").points[0].invert_m == pytest.approx(1.2)
+    assert run(saltmarrow, "b").points[0].invert_m < 1.8
+
+
+def test_a_wet_run_is_lowest_half_way_and_drains_there(saltmarrow):
+    house = run(saltmarrow, "a")
+    inverts = [point.invert_m for point in house.points]
+    assert inverts[2] == pytest.approx(house.low_point_m) == min(inverts)
+    assert inverts[0] == inverts[-1] == pytest.approx(house.low_point_m + house.length_m / 2 / 100)
+
+
+def test_the_storm_level_falls_by_what_the_run_loses(saltmarrow):
+    house = run(saltmarrow, "a")
+    assert house.points[0].storm_m == pytest.approx(house.screen_m)
+    assert house.points[-1].storm_m == pytest.approx(house.screen_m - house.lost_m)
+
+
+def test_a_run_that_nobody_measured_has_its_ground_and_nothing_else():
+    plan = planned_dry("saltmarrow", replace("/roofs/0/outlet_m", None), replace("/downpipes/0/screen_m", None))
+    house = run(plan, "a")
+    assert all(point.invert_m is None and point.storm_m is None for point in house.points)
+    assert house.highest_kpa is None
+
+
+# -- pressure class -------------------------------------------------------------------------------------------------
+
+
+def test_a_wet_run_sees_the_water_up_to_its_leaf_screen(saltmarrow):
+    """From −2.30 m to the screen at +2.55 m: 4.85 m of water."""
+    assert run(saltmarrow, "a").highest_kpa == pytest.approx(static_pressure_kpa(4.85))
+    assert run(saltmarrow, "a").highest_kpa == pytest.approx(47.6, abs=0.05)
+
+
+def test_a_lid_above_the_screen_rules():
+    plan = planned_dry("saltmarrow", replace("/downpipes/0/screen_m", 0.5))
+    assert run(plan, "a").highest_kpa == pytest.approx(static_pressure_kpa(0.8 + 2.3))
+
+
+@pytest.mark.parametrize(("rated", "status"), [(None, "decide"), (40, "fails"), (50, "settled"), (600, "settled")])
+def test_a_class_is_asked_for_compared_and_found_too_low(rated, status):
+    plan = planned_dry("saltmarrow", replace(RATED, rated))
+    check = next(each for each in plan.gutters.checks if each.title == "Pressure class of House")
+    assert check.status == status
+    assert ("GUTTERS_PRESSURE_CLASS" in codes(plan)) == (status == "fails")
+    if check.fixes:
+        mended = planned_dry("saltmarrow", *check.fixes[0].operations)
+        assert run(mended, "a").rated_kpa == 50
+        assert "GUTTERS_PRESSURE_CLASS" not in codes(mended)
+
+
+def test_a_dry_run_is_asked_only_where_a_class_was_entered(saltmarrow):
+    assert not any(each.title == "Pressure class of Barn and studio" for each in saltmarrow.gutters.checks)
+    plan = planned_dry("saltmarrow", replace("/downpipes/1/run/rated_kpa", 5))
+    assert "GUTTERS_PRESSURE_CLASS" in codes(plan)
+
+
+# -- another tank ---------------------------------------------------------------------------------------------------
+
+LOW = [replace("/roofs/1/outlet_m", 0.9), replace("/roofs/2/outlet_m", 0.9), replace("/downpipes/1/screen_m", 0.6)]
+
+
+def test_a_roof_too_low_is_given_a_low_tank_that_is_pumped_up():
+    """Barn and studio: 0.6 m is under the inlet at 0.8 m. 25 mm off its 214 m2 are 5.4 m3, held in 5.5 m3."""
+    found = finding(planned_dry("saltmarrow", *LOW), "GUTTERS_OUTLET_BELOW_INLET")
+    own = next(fix for fix in found.fixes if "low tank" in fix.text)
+    document = edited("saltmarrow", *LOW, *own.operations)
+    low, main = document.cistern.tanks
+    assert (low.name, main.name) == ("Low tank", "Liner tank")
+    assert document.cistern.layout == "transfer"
+    assert [pipe.tank for pipe in document.downpipes] == [main.id, low.id]
+    plan = plan_property(document, None).plan
+    assert "GUTTERS_OUTLET_BELOW_INLET" not in codes(plan)
+    assert run(plan, "b").tank == low.id
+    assert run(plan, "b").drop_m >= run(plan, "b").needed_m - 1e-9
+    assert low.shape.volume_l >= 25 * (338.53 - 13.2 * 9.4) * 0.99
+
+
+def test_a_tank_that_stands_low_enough_is_offered_before_a_new_one():
+    """Lantern Row with its low tanks dug in: the yard's outrigger fills them."""
+    dug = [replace("/cistern/tanks/1/floor_m", -1.0), replace("/downpipes/0/screen_m", 2.0)]
+    found = finding(planned_dry("lantern-row", *dug), "GUTTERS_OUTLET_BELOW_INLET")
+    lead = next(fix for fix in found.fixes if fix.text == "Lead it to Low tanks.")
+    plan = planned_dry("lantern-row", *dug, *lead.operations)
+    assert run(plan, "a").tank == "low"
+    assert "GUTTERS_OUTLET_BELOW_INLET" not in codes(plan)
+
+
+def test_a_run_that_joined_another_is_led_apart():
+    joined = [*LOW, replace("/downpipes/1/run/into", "a")]
+    found = finding(planned_dry("saltmarrow", *joined), "GUTTERS_OUTLET_BELOW_INLET")
+    own = next(fix for fix in found.fixes if "low tank" in fix.text)
+    document = edited("saltmarrow", *joined, *own.operations)
+    assert document.downpipes[1].run.into is None
+    assert "GUTTERS_OUTLET_BELOW_INLET" not in codes(plan_property(document, None).plan)
+
+
+def test_a_group_that_only_others_pass_is_not_measured_itself():
+    """The house switched off: its run still carries the barn, whose own screen counts."""
+    joined = [replace("/downpipes/1/run/into", "a"), replace("/roofs/0/on", False),
+              replace("/downpipes/0/screen_m", 0.1)]  # fmt: skip
+    plan = planned_dry("saltmarrow", *joined)
+    assert not any(each.group == "a" for each in plan.gutters.checks)
+    assert "GUTTERS_OUTLET_BELOW_INLET" not in codes(plan)
+
+
+def test_a_roof_is_let_water_the_ground_only_where_that_is_all_of_the_run():
+    """The outrigger drains half to the yard: switching the back slope off would leave the fault."""
+    plan = planned_dry("lantern-row", replace("/downpipes/0/screen_m", 1.0))
+    fixes = finding(plan, "GUTTERS_OUTLET_BELOW_INLET").fixes
+    assert not any("water the ground" in fix.text for fix in fixes)
+
+
+# -- channels, and how it is put together ---------------------------------------------------------------------------
+
+CHANNEL = [replace("/roofs/1/gutter/shape", "channel"), replace("/roofs/1/gutter/depth_mm", 80)]
+
+
+def test_a_channel_in_paving_falls_two_percent_or_is_found():
+    flat = planned_dry("saltmarrow", *CHANNEL, replace("/roofs/1/gutter/fall_mm_m", 5))
+    found = finding(flat, "GUTTERS_CHANNEL_FLAT")
+    assert "falls 0.5 %" in found.text
+    mended = planned_dry("saltmarrow", *CHANNEL, *found.fixes[0].operations)
+    assert "GUTTERS_CHANNEL_FLAT" not in codes(mended)
+    before, after = (
+        next(place for place in plan.gutters.places if place.key == "gutter:studio") for plan in (flat, mended)
+    )
+    assert (after.name, after.spills) == ("Channel of Studio, metal", "over the paving")
+    assert after.capacity_l_s == pytest.approx(2 * before.capacity_l_s)  # Manning: the root of four times the fall
+
+
+def test_a_channel_carries_what_a_box_of_its_measures_does():
+    box = [replace("/roofs/1/gutter/shape", "box"), replace("/roofs/1/gutter/depth_mm", 80)]
+    sloped = replace("/roofs/1/gutter/fall_mm_m", 20)
+    capacities = [
+        next(
+            place.capacity_l_s
+            for place in planned_dry("saltmarrow", *shape, sloped).gutters.places
+            if place.key == "gutter:studio"
+        )
+        for shape in (box, CHANNEL)
+    ]
+    assert capacities[0] == capacities[1]
+
+
+def heads(plan):
+    return {note.head.partition(":")[0] for note in plan.gutters.notes}
+
+
+def test_how_it_is_put_together_is_told_for_what_is_there(saltmarrow):
+    assert "A pipe that stands full" in heads(saltmarrow)
+    assert "Where runs join" not in heads(saltmarrow)
+    brindle = planned_dry("brindle-landing")
+    assert "Where runs join" in heads(brindle)
+    assert "A pipe that stands full" not in heads(brindle)
+    assert "Channels in paving" in heads(planned_dry("saltmarrow", *CHANNEL))
+
+
+def test_hangers_stand_closer_in_snow_and_in_the_units_of_the_property():
+    brindle = next(note for note in planned_dry("brindle-landing").gutters.notes if note.head == "Supports")
+    assert "every 1.5 ft for the snow" in brindle.text
+    assert "mm" not in brindle.text
+
+
+def test_connections_of_a_bank_of_plastic_tanks_are_flexible_with_a_valve_each(saltmarrow):
+    def connections(plan):
+        return next(note.text for note in plan.gutters.notes if note.head == "Connections at the bottom")
+
+    terrace = connections(planned_dry("lantern-row"))
+    assert "Flexible" in terrace
+    assert "One valve for each tank" in terrace
+    assert "20 kPa" in terrace  # 2.0 m of water in the tall tank
+    liner = connections(saltmarrow)
+    assert "Flexible" not in liner
+    assert "One valve" not in liner
