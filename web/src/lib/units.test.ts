@@ -23,6 +23,8 @@ describe("an entry is read in any unit", () => {
     ["percent", "35", 0.35],
     ["bore", "4 in", 101.6],
     ["intensity", "3 in/h", 76.2],
+    ["pressure", "6 bar", 600],
+    ["pressure", "90 psi", 620.53],
     ["temperature", "1 °C", 1],
     ["temperature", "34 °F", 1.11],
     ["temperature", "-40 F", -40],

@@ -64,12 +64,128 @@ describe("levels", () => {
     );
   });
 
+  test("between two points of a run its heights are straight, and beyond the last they end", () => {
+    const wet = demo.plan.gutters.runs[0]!;
+    const [first, second] = wet.points;
+    const middle = (first!.along_m + second!.along_m) / 2;
+    expect(groundAt(wet, middle)).toBeCloseTo((first!.ground_m + second!.ground_m) / 2);
+    expect(groundAt(wet, 0)).toBeCloseTo(first!.ground_m);
+    expect(groundAt(wet, wet.length_m)).toBeCloseTo(wet.points.at(-1)!.ground_m);
+    expect(invertAt({ ...wet, points: wet.points.map((each) => ({ ...each, invert_m: null })) }, middle)).toBeNull();
+  });
+
   test("a dry run ends at its inlet, a wet one lies under the ground between its ends", () => {
     const [wet, dry] = demo.plan.gutters.runs;
     expect(invertAt(dry!, dry!.length_m)).toBeCloseTo(dry!.inlet_m);
     expect(invertAt(wet!, wet!.length_m / 2)).toBeCloseTo(wet!.low_point_m!);
     for (const share of [0, 0.3, 0.6, 1])
       expect(invertAt(wet!, share * wet!.length_m)!).toBeLessThan(groundAt(wet!, share * wet!.length_m));
+  });
+});
+
+describe("the first-flush tee on the section", () => {
+  test("its height stands behind the leaf screen's, its foot at the foot, its check with its letter", async () => {
+    renderOnDemo(<LevelsView />);
+    const section = await screen.findByRole("group", { name: /Section of House/ });
+    const tee = demo.plan.gutters.tees.find((each) => each.group === "a")!;
+    expect(within(section).getByText("+2.45")).toBeTruthy();
+    expect(within(section).getByText(`+${tee.foot_m.toFixed(2)}`)).toBeTruthy();
+    const check = demo.plan.gutters.checks.find((each) => each.place === "tee" && each.group === "a")!;
+    expect(within(section).getByText(check.letter)).toBeTruthy();
+  });
+
+  test("it is set in the sentence, and says while it is assumed", async () => {
+    const calls = renderOnDemo(<LevelsView />);
+    const entry = await screen.findByRole("textbox", { name: "First-flush tee of House" });
+    expect(screen.getByText("(assumed under the screen)")).toBeTruthy();
+    await userEvent.clear(entry);
+    await userEvent.type(entry, "2.2{Enter}");
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/0/tee_m", value: 2.2 }]),
+    );
+  });
+
+  test("a terrace without first flush has none", async () => {
+    renderOnDemo(<LevelsView />, terrace);
+    const section = await screen.findByRole("group", { name: /Section of Yard/ });
+    expect(within(section).queryByText(/, tee/)).toBeNull();
+    expect(screen.queryByRole("textbox", { name: /First-flush tee/ })).toBeNull();
+  });
+});
+
+describe("a run in words", () => {
+  test("its pressure class is written in any unit", async () => {
+    const calls = renderOnDemo(<LevelsView />);
+    const entry = await screen.findByRole("textbox", { name: "Pressure class of House" });
+    expect(entry).toHaveProperty("value", "600 kPa");
+    await userEvent.clear(entry);
+    await userEvent.type(entry, "8 bar{Enter}");
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/0/run/rated_kpa", value: 800 }]),
+    );
+  });
+
+  test("one whose class nobody knows is told apart from one that is", async () => {
+    const state = structuredClone(demo);
+    state.document.downpipes[0]!.run.rated_kpa = null;
+    const calls = renderOnDemo(<LevelsView />, state);
+    await userEvent.click(await screen.findByRole("button", { name: "of no known class" }));
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/0/run/rated_kpa", value: 600 }]),
+    );
+  });
+
+  test("metal and a site that fires come over are each one press", async () => {
+    const calls = renderOnDemo(<LevelsView />);
+    await userEvent.click(await screen.findByRole("button", { name: "Pipe of House: plastic" }));
+    await userEvent.click(await screen.findByRole("menuitemradio", { name: /^metal/ }));
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/0/metal", value: true }]),
+    );
+    await userEvent.click(screen.getByRole("button", { name: "Fire at the site: is not fire-prone" }));
+    await userEvent.click(await screen.findByRole("menuitemradio", { name: "may be overrun by fire" }));
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/site/fire_prone", value: true }]),
+    );
+  });
+});
+
+describe("the way out on the section", () => {
+  test("a standpipe goes up and over, and its crown is told", async () => {
+    const state = structuredClone(terrace);
+    state.document.overflow.kind = "standpipe";
+    state.plan.overflow.figures["crown_m"] = { ...state.plan.overflow.figures["head_m"]!, value: 1.65 };
+    renderOnDemo(<LevelsView />, state);
+    const section = await screen.findByRole("group", { name: /Section of Yard/ });
+    expect(within(section).getByText("crown at most +1.65")).toBeTruthy();
+  });
+
+  test("a barrel has a brim and no pipe", async () => {
+    const state = structuredClone(terrace);
+    state.document.overflow.kind = "back_down";
+    renderOnDemo(<LevelsView />, state);
+    const section = await screen.findByRole("group", { name: /Section of Yard/ });
+    expect(within(section).getByText("brim +1.70")).toBeTruthy();
+    expect(within(section).queryByText(/^overflow/)).toBeNull();
+  });
+});
+
+describe("how it is put together", () => {
+  test.each([
+    ["levels", <LevelsView key="levels" />],
+    ["downpour", <DownpourView key="downpour" />],
+    ["inside", <InsideView key="inside" />],
+  ] as const)("each view of %s has its own notes and no other's", async (view, part) => {
+    renderOnDemo(part);
+    const notes = await screen.findByRole("region", { name: "How it is put together" });
+    for (const note of demo.plan.gutters.notes)
+      expect(within(notes).queryByText(note.text) !== null).toBe(note.view === view);
+  });
+
+  test("a property without a wet run has nothing to say at the levels", async () => {
+    renderOnDemo(<LevelsView />, terrace);
+    await screen.findByRole("group", { name: /Section of Yard/ });
+    expect(screen.queryByRole("region", { name: "How it is put together" })).toBeNull();
   });
 });
 
