@@ -13,11 +13,18 @@ from lean_year.core.pipes import GRAVITY_M_S2
 
 HALVING_MM = 1.0
 """Rain that halves what is left on a roof. Basis: published (Martinson and Thomas 2005, each mm halves)."""
+SOURCE = "Martinson and Thomas 2005: each mm halves what is left"
 HOLE_DISCHARGE = 0.6
 """Basis: from memory (sharp-edged orifice)."""
 Exposure = Literal["clean", "ordinary", "dirty"]
 EXPOSURE_MM: dict[Exposure, tuple[float, float]] = {"clean": (0.2, 0.5), "ordinary": (0.5, 1.0), "dirty": (1.0, 2.0)}
 """Usual depths; `dirty` with trees, dust, birds or traffic. Basis: common practice."""
+GALLONS_MM = (1 / 100 * 3.785411784 / 0.3048**2, 2 / 100 * 3.785411784 / 0.3048**2)
+"""One to two US gallons for each 100 ft2. [mm]. Basis: from memory (Texas Manual on Rainwater Harvesting)."""
+HABIT_MM = 2.0
+"""One trade's habit on every roof. Basis: common practice."""
+HOUSE_L, SHED_L = (20.0, 25.0), (5.0, 10.0)
+"""A fixed volume for an ordinary house roof, and for a shed. [L]. Basis: from memory (enHealth); common practice."""
 USUAL_RAIN_H = 6.0
 """Hours of rain on a wet day, in which a drip hole leaks. Basis: estimate."""
 

@@ -9,6 +9,7 @@ from lean_year.core import first_flush as core
 from lean_year.plan.chambers import MOST_LEGS, Chamber, chambers, flush_depth_mm
 from lean_year.plan.demand import temperatures
 from lean_year.plan.figure import Figure, Finding, Fix, Severity
+from lean_year.plan.flush_schools import FlushSchool, flush_schools
 from lean_year.plan.harvest import Catch
 from lean_year.plan.kept import Kept, Same
 from lean_year.plan.mend import Findings, replace
@@ -26,7 +27,6 @@ RESETS_WITHIN_H, NEVER_H = 72.0, 240.0
 season. Basis: estimate."""
 DRINK_LEFT = 0.5
 """Share of the dirt that may be left where the water is drunk. Basis: estimate."""
-SOURCE = "Martinson and Thomas 2005: each mm halves what is left"
 CAUTIONS = [
     "Diverted water goes to a bed, not to the footing. It is the dirtiest the roof gives: nobody drinks it.",
     "First flush does not make rainwater safe to drink; treatment does.",
@@ -88,6 +88,7 @@ class FirstFlushPlan(BaseModel):
     figures: dict[str, Figure]
     chambers: list[ChamberPlan]
     curve: list[FlushPoint]
+    schools: list[FlushSchool]
     holes: list[HoleOffered]
     findings: list[Finding]
     cautions: list[str]
@@ -229,7 +230,7 @@ def _plan_first_flush(
             unit="mm",
             label="Thrown away first",
             basis="entered" if entered.by in ("depth", "volume") else "derived",
-            source={"removal": SOURCE, "exposure": "usual depths by exposure"}.get(entered.by, "entered"),
+            source={"removal": core.SOURCE, "exposure": "usual depths by exposure"}.get(entered.by, "entered"),
             formula={
                 "depth": "as entered",
                 "volume": "volume of the chambers / roof",
@@ -252,7 +253,7 @@ def _plan_first_flush(
             unit="-",
             label="Of the roof's dirt still to come",
             basis="published",
-            source=SOURCE,
+            source=core.SOURCE,
             formula="0.5^depth in mm",
             working=f"0.5^{depth:.2f}",
         ),
@@ -287,11 +288,14 @@ def _plan_first_flush(
                 formula="share that each stage loses, one after another",
                 working=f"{say.volume(screened)} of {say.volume(off)} off the roofs",
             )
+    curve = _curve(document, rain, catch, depth)
+    lost = [(point.depth_mm, point.lost_l_year) for point in curve] if rain is not None else None
     return FirstFlushPlan(
         kind=entered.kind,
         figures=figures,
         chambers=[_chamber(document, chamber, taken, rain) for chamber in found],
-        curve=_curve(document, rain, catch, depth),
+        curve=curve,
+        schools=flush_schools(document, area, depth, lost),
         holes=_holes(document, found),
         findings=_findings(document, found, rain, say),
         cautions=CAUTIONS,

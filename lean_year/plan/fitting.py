@@ -10,7 +10,7 @@ from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 from lean_year.property.tanks import Slim, Tank, UprightCylinder, Volume
 
-View = Literal["levels", "downpour", "inside"]
+View = Literal["levels", "downpour", "screens", "inside"]
 
 
 class FittingNote(BaseModel):
@@ -37,6 +37,7 @@ def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> li
                 f"{say.bore(100)}. Front and back of a house in one run: check the sum.",
             )
         )
+    notes += _screens(document)
     notes += _bottom_connections(document, say)
     return notes
 
@@ -83,6 +84,26 @@ def _wet_runs(wet: list[RunLevels]) -> list[FittingNote]:
             "rain, and leave it drained before frost.",
         ),
     ]
+
+
+def _screens(document: Property) -> list[FittingNote]:
+    notes = [
+        FittingNote(
+            view="screens",
+            head="Over a screen",
+            text="Let the pipe turn down over it: a full straight pipe shoots past. Each stage needs a place from "
+            "which it is reached, and a day in the calendar.",
+        )
+    ]
+    if any(isinstance(tank.shape, Slim) for tank in document.cistern.built()):
+        notes.append(
+            FittingNote(
+                view="screens",
+                head="Slim tanks",
+                text="Steel mesh of 50 micron at the inlet: there is no floor for sludge to rest on.",
+            )
+        )
+    return notes
 
 
 def _supports(document: Property, say: Wording) -> FittingNote:

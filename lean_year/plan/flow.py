@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 
 from lean_year.core import gutters, screens
+from lean_year.core.catchment import Basis
 from lean_year.core.downpour import effective_area_m2, runoff_l_s
 from lean_year.core.levels import COUNTED_FALL, ENTRY_HEADS
 from lean_year.core.pipes import link_flow_l_s
@@ -92,7 +93,18 @@ def _half_round_mm2(roof: Roof, width_mm: float) -> tuple[float, float, float]:
     return width_mm * gutter.depth_mm, gutter.depth_mm, width_mm + 2 * gutter.depth_mm
 
 
-def _gutter_l_s(document: Property, roof: Roof, width_mm: float, outlets: int, say: Wording) -> tuple[float, str]:
+@dataclass(frozen=True, slots=True)
+class _GutterTakes:
+    """What a gutter takes by one of the schools. [L/s]"""
+
+    capacity_l_s: float
+    basis: Basis
+    source: str
+    formula: str
+    working: str
+
+
+def _gutter_takes(document: Property, roof: Roof, width_mm: float, outlets: int, say: Wording) -> _GutterTakes:
     gutter = roof.gutter
     section, depth, girth = _half_round_mm2(roof, width_mm)
     runs = max(1, 2 * (outlets - 1))
@@ -100,18 +112,32 @@ def _gutter_l_s(document: Property, roof: Roof, width_mm: float, outlets: int, s
     if document.downpour.school == "code_table":
         table = gutters.SEMICIRCULAR_GUTTER
         each = table.flow_l_s(width_mm)
-        return (
+        return _GutterTakes(
             runs * each,
+            "from_memory",
+            "code table",
+            "runs to an outlet × the table's roof area at 1 in/h",
             f"{runs} × {say.flow(each)}, the table's {table.size_of_in(width_mm)} in at 1/16 in a foot",
         )
     if gutter.fall_mm_m > LEVEL_MM_M:
         each = gutters.sloped_gutter_l_s(section_mm2=section, wetted_mm=girth, slope=gutter.fall_mm_m / 1000)
-        return runs * each, f"{runs} × {say.flow(each)} by Manning at a fall of {gutter.fall_mm_m / 10:g} %"
+        return _GutterTakes(
+            runs * each,
+            "published",
+            "Manning",
+            "runs to an outlet × A R^(2/3) S^(1/2) / n, brim full",
+            f"{runs} × {say.flow(each)} at a fall of {gutter.fall_mm_m / 10:g} %, n 0.012",
+        )
     each = gutters.gutter_capacity_l_s(section_mm2=section, length_over_depth=reach_mm / depth, bends=gutter.bends)
     factor = gutters.length_factor(reach_mm / depth)
-    return runs * each, (
+    return _GutterTakes(
+        runs * each,
+        "from_memory",
+        EN,
+        "runs to an outlet × 0.9 × 2.78e-5 × section^1.25 × length factor",
         f"{runs} × {say.flow(each)}, × {factor:.2f} in it for {say.length(reach_mm / 1000)} to an outlet"
         + (" and × 0.85 for its angle" if gutter.bends else "")
+        + ("" if gutter.shape == "half_round" else "; counted as a half-round one of its section, the careful side"),
     )
 
 
@@ -121,11 +147,11 @@ def spills_over(roof: Roof) -> str:
 
 def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wording) -> Place:
     gutter = roof.gutter
-    capacity, working = _gutter_l_s(document, roof, gutter.width_mm, gutter.outlets, say)
+    now = _gutter_takes(document, roof, gutter.width_mm, gutter.outlets, say)
     at = f"/roofs/{number}/gutter"
 
     def takes(width_mm: float, outlets: int) -> float:
-        return _gutter_l_s(document, roof, width_mm, outlets, say)[0]
+        return _gutter_takes(document, roof, width_mm, outlets, say).capacity_l_s
 
     wider = (
         offer(say.bore(width), takes(width, gutter.outlets), flow, f"{at}/width_mm", width)
@@ -140,11 +166,11 @@ def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wordi
         roof=roof.id,
         size=f"{say.bore(gutter.width_mm)}, {several(gutter.outlets, 'outlet')}",
         flow_l_s=flow,
-        capacity_l_s=capacity,
-        basis="from_memory",
-        source="code table" if document.downpour.school == "code_table" else EN,
-        formula="runs to an outlet × 0.9 × 2.78e-5 × section^1.25 × length factor",
-        working=working,
+        capacity_l_s=now.capacity_l_s,
+        basis=now.basis,
+        source=now.source,
+        formula=now.formula,
+        working=now.working,
         sizes=first_enough(
             wider,
             more_pieces(

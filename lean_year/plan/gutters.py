@@ -35,6 +35,8 @@ class ScreenPlan(BaseModel):
     label: str
     passes_l_s: float
     flow_l_s: float
+    open_cm2: float
+    head_mm: float
     loss_share: float
     clean_weeks: int
     reached_from: str
@@ -162,6 +164,8 @@ def _screens(document: Property, places: list[Place]) -> list[ScreenPlan]:
                     label=core.SCREEN_TYPES[screen.kind].label,
                     passes_l_s=place.capacity_l_s,
                     flow_l_s=place.flow_l_s,
+                    open_cm2=screen.value("open_cm2"),
+                    head_mm=screen.value("head_mm"),
                     loss_share=screen.value("loss_share"),
                     clean_weeks=int(screen.value("clean_weeks")),
                     reached_from=screen.reached_from,

@@ -218,3 +218,24 @@ def test_connections_of_a_bank_of_plastic_tanks_are_flexible_with_a_valve_each(s
     liner = connections(saltmarrow)
     assert "Flexible" not in liner
     assert "One valve" not in liner
+
+
+@pytest.mark.parametrize(
+    ("operations", "source", "words"),
+    [
+        ([], "BS EN 12056-3 (from memory)", "section^1.25"),
+        ([replace("/roofs/1/gutter/fall_mm_m", 5)], "Manning", "R^(2/3)"),
+        ([replace("/downpour/school", "code_table")], "code table", "roof area at 1 in/h"),
+    ],
+)
+def test_a_gutter_names_the_formula_that_was_used(operations, source, words):
+    plan = planned_dry("saltmarrow", *operations)
+    gutter = next(place for place in plan.gutters.places if place.key == "gutter:studio")
+    assert gutter.source == source
+    assert words in gutter.formula
+
+
+def test_a_box_says_that_it_is_counted_as_a_half_round_one():
+    plan = planned_dry("saltmarrow", replace("/roofs/1/gutter/shape", "box"))
+    working = next(place.working for place in plan.gutters.places if place.key == "gutter:studio")
+    assert "half-round one of its section" in working

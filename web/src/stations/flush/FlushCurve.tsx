@@ -37,7 +37,7 @@ export function FlushCurve() {
     const share = other.depth_mm > one.depth_mm ? (mm - one.depth_mm) / (other.depth_mm - one.depth_mm) : 0;
     return pick(one) + (pick(other) - pick(one)) * share;
   };
-  const taken = (mm: number) => 1 - 0.5 ** mm;
+  const taken = (mm: number) => between(mm, (point) => 1 - point.share_left);
   const height = 232;
   return (
     <section aria-label="Dirt taken against water thrown away">

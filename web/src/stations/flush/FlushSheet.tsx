@@ -7,6 +7,7 @@ import { Why } from "../../ui/Why";
 import { ChamberDrawings } from "./ChamberDrawings";
 import { FlushCurve } from "./FlushCurve";
 import { HolesTable } from "./HolesTable";
+import { SchoolsTable } from "./SchoolsTable";
 
 const KINDS = [
   { value: "none", label: "nothing", note: "screens, calmed inlet and floating suction instead" },
@@ -95,6 +96,7 @@ export function FlushSheet() {
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-y-5">
           <FlushCurve />
+          <SchoolsTable />
           {!none && <ChamberDrawings />}
           {!none && <HolesTable />}
         </div>

@@ -45,3 +45,37 @@ test("without a first flush the curve says what one would cost, and draws no cha
   await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
   expect(lastOperations(calls)).toContainEqual({ op: "replace", path: "/first_flush/kind", value: "ball" });
 });
+
+test("the schools stand side by side, and one that is taken is one edit", async () => {
+  const calls = renderOnDemo(<FlushSheet />);
+  const table = await screen.findByRole("region", { name: "The schools side by side" });
+  const { schools } = demo.plan.first_flush;
+  expect(within(table).getAllByRole("row")).toHaveLength(schools.length + 1);
+  expect(within(table).getAllByText("chosen")).toHaveLength(schools.filter((school) => school.chosen).length);
+  const dirty = within(table).getByRole("row", { name: /^Trees, dust, birds or traffic/ });
+  expect(within(dirty).getByText("1 to 2 mm")).toBeTruthy();
+  expect(within(dirty).getByText("65 %")).toBeTruthy();
+  await userEvent.click(within(dirty).getByRole("button", { name: /^Take it/ }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "replace", path: "/first_flush/by", value: "depth" },
+      { op: "replace", path: "/first_flush/depth_mm", value: 1.5 },
+    ]),
+  );
+});
+
+test("a school that is pointed at is previewed, and left alone it changes nothing", async () => {
+  const calls = renderOnDemo(<FlushSheet />, buried);
+  const take = await screen.findByRole("button", { name: "Take it: One trade’s habit" });
+  fireEvent.pointerEnter(take);
+  await waitFor(() => expect(lastOperations(calls, "preview")).not.toBeNull());
+  fireEvent.pointerLeave(take);
+  expect(lastOperations(calls)).toBeNull();
+});
+
+test("a depth is told in the inches of the property", async () => {
+  renderOnDemo(<FlushSheet />, buried);
+  const table = await screen.findByRole("region", { name: "The schools side by side" });
+  expect(within(table).getByText("0.02 to 0.039 in")).toBeTruthy();
+  expect(within(table).queryByText(/ mm$/)).toBeNull();
+});

@@ -1,4 +1,4 @@
-import type { Document } from "../../api/client";
+import type { Document, Plan } from "../../api/client";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { flow, fixed, volume } from "../../lib/units";
@@ -6,54 +6,43 @@ import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { Findings } from "../../ui/Findings";
+import { FittingNotes } from "./FittingNotes";
 
 type Pipe = Document["downpipes"][number];
 type Screen = Pipe["screens"][number];
 type Kind = Screen["kind"];
 
-const KINDS: { value: Kind; label: string; note: string; open: number; head: number }[] = [
+const KINDS: { value: Kind; label: string; note: string }[] = [
   {
     value: "gutter_mesh",
     label: "mesh over the gutter",
     note: "keeps leaves out; swept twice a year",
-    open: 400,
-    head: 8,
   },
   {
     value: "leaf_screen",
     label: "leaf screen",
     note: "sloped, 4 to 6 mm; the pipe turns down over it",
-    open: 150,
-    head: 30,
   },
   {
     value: "downpipe_filter",
     label: "filter in the downpipe",
     note: "0.5 to 1 mm, loses a tenth of the water",
-    open: 60,
-    head: 60,
   },
-  { value: "lid_basket", label: "basket in the lid", note: "for roofs up to about 200 m²", open: 300, head: 80 },
+  { value: "lid_basket", label: "basket in the lid", note: "for roofs up to about 200 m²" },
   {
     value: "inlet_mesh",
     label: "mesh at the inlet",
     note: "1 mm or finer keeps mosquitoes out",
-    open: 120,
-    head: 80,
   },
   {
     value: "up_flow",
     label: "up-flow gravel and fibre",
     note: "strains at storm rates, with a rinse drain",
-    open: 5000,
-    head: 150,
   },
   {
     value: "wrapped_pipe",
     label: "wrapped pipes in a chamber",
     note: "strains, wants a bypass",
-    open: 2000,
-    head: 150,
   },
 ];
 const REACH = [
@@ -95,10 +84,7 @@ export function ScreensView() {
             /^GUTTERS_(SCREEN|NO_SCREEN|MOSQUITOES|MEDIA)/.test(finding.code),
           )}
         />
-        <p className="note">
-          A full straight pipe shoots past a screen: let it turn down over it. Each stage needs a place from which it
-          is reached, and a day in the calendar.
-        </p>
+        <FittingNotes view="screens" />
       </aside>
     </div>
   );
@@ -116,7 +102,7 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
       <h2 className="heading">{pipe.name}</h2>
       {pipe.screens.map((screen, stage) => {
         const told = plan.gutters.screens.filter((each) => each.group === pipe.id)[stage];
-        return <Stage key={stage} pipe={pipe} screen={screen} at={`${at}/${stage}`} told={told} />;
+        return told && <Stage key={stage} pipe={pipe} screen={screen} at={`${at}/${stage}`} told={told} />;
       })}
       {pipe.screens.length === 0 && <p className="note py-1">Nothing keeps leaves out yet.</p>}
       {pipe.screens.length < 6 && (
@@ -135,21 +121,13 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
 
 const nameOf = (kind: Kind) => KINDS.find((each) => each.value === kind)!.label;
 
-function Stage(props: {
-  pipe: Pipe;
-  screen: Screen;
-  at: string;
-  told:
-    | { passes_l_s: number; flow_l_s: number; loss_share: number; clean_weeks: number; loading_m_h: number | null }
-    | undefined;
-}) {
+function Stage(props: { pipe: Pipe; screen: Screen; at: string; told: Plan["gutters"]["screens"][number] }) {
   const bench = useWorkbench();
   const { pipe, screen, at, told } = props;
   const { units } = bench.shown.document;
-  const usual = KINDS.find((each) => each.value === screen.kind)!;
-  const name = `${usual.label} of ${pipe.name}`;
+  const name = `${nameOf(screen.kind)} of ${pipe.name}`;
   const media = screen.kind === "up_flow" || screen.kind === "wrapped_pipe";
-  const spills = told !== undefined && told.flow_l_s > told.passes_l_s;
+  const spills = told.flow_l_s > told.passes_l_s;
   return (
     <div className="border-b border-rule py-1.5 leading-[1.8]">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -160,11 +138,9 @@ function Stage(props: {
             options={KINDS}
             onChoose={(kind) => void bench.edit(`${pipe.name}: ${nameOf(kind)}`, replace(at, { kind }))}
           />
-          {told && (
-            <span className={spills ? "ml-3 font-semibold text-alarm" : "ml-3"}>
-              {flow(told.flow_l_s, units)} come, it takes {flow(told.passes_l_s, units)}
-            </span>
-          )}
+          <span className={spills ? "ml-3 font-semibold text-alarm" : "ml-3"}>
+            {flow(told.flow_l_s, units)} come, it takes {flow(told.passes_l_s, units)}
+          </span>
         </p>
         <button
           className="fix relative text-[14px] after:absolute after:-inset-2 after:content-['']"
@@ -179,19 +155,13 @@ function Stage(props: {
           label={`Open area of the ${name}`}
           path={`${at}/open_cm2`}
           kind="opening"
-          value={screen.open_cm2 ?? usual.open}
+          value={told.open_cm2}
           min={1}
           max={1e6}
         />{" "}
         open, water up to{" "}
-        <Entry
-          label={`Water on the ${name}`}
-          path={`${at}/head_mm`}
-          kind="bore"
-          value={screen.head_mm ?? usual.head}
-          max={2000}
-        />{" "}
-        on it
+        <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={told.head_mm} max={2000} /> on
+        it
         {media && (
           <>
             , a bed of{" "}
@@ -203,7 +173,7 @@ function Stage(props: {
               min={0.01}
               max={10000}
             />
-            {told?.loading_m_h != null && <> at {fixed(told.loading_m_h, 1)} m/h</>},{" "}
+            {told.loading_m_h !== null && <> at {fixed(told.loading_m_h, 1)} m/h</>},{" "}
             <EitherWay
               label={`Bypass of the ${name}`}
               path={`${at}/bypass`}
@@ -218,7 +188,7 @@ function Stage(props: {
           label={`Loss of the ${name}`}
           path={`${at}/loss_share`}
           kind="percent"
-          value={told?.loss_share ?? screen.loss_share ?? 0}
+          value={told.loss_share}
           max={1}
         />{" "}
         in any rain; cleaned every{" "}
@@ -226,19 +196,21 @@ function Stage(props: {
           label={`Weeks between cleanings of the ${name}`}
           path={`${at}/clean_weeks`}
           kind="count"
-          value={told?.clean_weeks ?? screen.clean_weeks ?? 4}
+          value={told.clean_weeks}
           min={1}
           max={520}
           whole
         />{" "}
         weeks from{" "}
-        <Choice
-          label={`Where the ${name} is reached from`}
-          value={screen.reached_from}
-          options={[...REACH]}
-          onChoose={(from) => void bench.edit(`${name}: reached from ${from}`, replace(`${at}/reached_from`, from))}
-        />
-        .
+        <span className="whitespace-nowrap">
+          <Choice
+            label={`Where the ${name} is reached from`}
+            value={screen.reached_from}
+            options={[...REACH]}
+            onChoose={(from) => void bench.edit(`${name}: reached from ${from}`, replace(`${at}/reached_from`, from))}
+          />
+          .
+        </span>
       </p>
     </div>
   );

@@ -239,6 +239,14 @@ export function SectionDrawing(props: {
           {section.pump_m !== null && (
             <Point x={rightX + 36} y={y(section.pump_m)} name={`pump ${signed(section.pump_m / unit, 1)}`} after />
           )}
+          {section.plant_room_m !== null && y(section.plant_room_m) > 40 && (
+            <Point
+              x={STAFF + 12}
+              y={y(section.plant_room_m)}
+              name={`plant ${signed(section.plant_room_m / unit, 1)}`}
+              after
+            />
+          )}
           {section.highest_tap_m !== null && (
             <Point
               x={tapShown ? STAFF + 12 : houseX + 14}

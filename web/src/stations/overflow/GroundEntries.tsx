@@ -10,7 +10,7 @@ export function GroundEntries() {
   const { document, plan } = bench.shown;
   const { overflow: entered } = document;
   const { ground, way } = plan.overflow;
-  if (!IN_THE_GROUND.includes(entered.way)) return null;
+  if (!IN_THE_GROUND.includes(entered.way) || entered.kind === "none") return null;
   const soakaway = entered.way === "soakaway";
   return (
     <section aria-label={`What ${way} must hold`}>
