@@ -103,7 +103,7 @@ export function HolesTable() {
                   <th scope="row">{hole.label}</th>
                   <td>{hours(hole.drain_h)}</td>
                   <td>{volume(hole.leak_l_rain, units)}</td>
-                  <td>{hole.clogs ? "soon" : field === "hole_mm" ? "seldom" : "later than a hole"}</td>
+                  <td>{hole.clogs ? "soon" : field === "hole_mm" ? "seldom" : "late"}</td>
                   <td>
                     {hole.chosen ? (
                       "chosen"

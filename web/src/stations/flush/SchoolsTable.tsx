@@ -8,7 +8,7 @@ export function SchoolsTable() {
   const { units } = document;
   const { schools } = plan.first_flush;
   if (!schools.length) return null;
-  const span = (low: string, high: string) => (low === high ? low : `${low.replace(/ [^ ]+$/, "")} to ${high}`);
+  const span = (low: string, high: string) => (low === high ? low : `${low.replace(/ [^ ]+$/, "")}–${high}`);
   return (
     <section aria-label="The schools side by side">
       <h2 className="heading">
@@ -50,7 +50,9 @@ export function SchoolsTable() {
                 <td>{school.lost_l_year === null ? "–" : volume(school.lost_l_year, units)}</td>
                 <td>
                   {school.chosen ? (
-                    "chosen"
+                    <span role="img" aria-label="chosen">
+                      ✓
+                    </span>
                   ) : (
                     <button
                       className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
@@ -59,7 +61,7 @@ export function SchoolsTable() {
                       onPointerLeave={bench.endPreview}
                       onClick={() => void bench.edit(school.label, school.operations as never)}
                     >
-                      Take it
+                      Take
                     </button>
                   )}
                 </td>

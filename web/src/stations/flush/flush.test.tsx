@@ -51,9 +51,11 @@ test("the schools stand side by side, and one that is taken is one edit", async 
   const table = await screen.findByRole("region", { name: "The schools side by side" });
   const { schools } = demo.plan.first_flush;
   expect(within(table).getAllByRole("row")).toHaveLength(schools.length + 1);
-  expect(within(table).getAllByText("chosen")).toHaveLength(schools.filter((school) => school.chosen).length);
+  expect(within(table).getAllByRole("img", { name: "chosen" })).toHaveLength(
+    schools.filter((school) => school.chosen).length,
+  );
   const dirty = within(table).getByRole("row", { name: /^Trees, dust, birds or traffic/ });
-  expect(within(dirty).getByText("1 to 2 mm")).toBeTruthy();
+  expect(within(dirty).getByText("1–2 mm")).toBeTruthy();
   expect(within(dirty).getByText("65 %")).toBeTruthy();
   await userEvent.click(within(dirty).getByRole("button", { name: /^Take it/ }));
   await waitFor(() =>
@@ -76,6 +78,6 @@ test("a school that is pointed at is previewed, and left alone it changes nothin
 test("a depth is told in the inches of the property", async () => {
   renderOnDemo(<FlushSheet />, buried);
   const table = await screen.findByRole("region", { name: "The schools side by side" });
-  expect(within(table).getByText("0.02 to 0.039 in")).toBeTruthy();
+  expect(within(table).getByText("0.02–0.039 in")).toBeTruthy();
   expect(within(table).queryByText(/ mm$/)).toBeNull();
 });
