@@ -1,5 +1,7 @@
 """The water path on screen: a height is dragged below the inlet, and one press mends it."""
 
+import re
+
 import pytest
 from playwright.sync_api import expect
 
@@ -64,3 +66,31 @@ def test_more_first_flush_moves_verdict_chamber_and_curve(demo_page):
     expect(sheet).to_contain_text("2.0 mm takes 75 %")
     expect(sheet).to_contain_text("677 L in all, 25.0 % of the dirt still to come")
     expect(page.get_by_test_id("verdict")).not_to_contain_text("38 of 40 years")
+
+
+def test_a_barrel_without_an_overflow_is_given_a_diverter(demo_page):
+    page = demo_page
+    stations = page.get_by_role("navigation", name="Stations")
+    stations.get_by_role("button", name="Overflow").click()
+    sheet = page.get_by_role("main")
+    sheet.get_by_role("button", name="Kind of overflow: pipe through the wall").click()
+    page.get_by_role("menuitemradio", name="no overflow at all").click()
+    expect(sheet).to_contain_text("There is no overflow: the full tank spills over its rim, 9.0 L/s")
+    expect(stations.get_by_role("button", name="Overflow")).to_have_accessible_name(re.compile("fails"))
+    sheet.get_by_role("button", name="Fit a diverter back down the pipe.").click()
+    expect(sheet).to_contain_text("the downpipes take back 48.0 L/s")
+    expect(stations.get_by_role("button", name="Overflow")).to_have_accessible_name(re.compile("settled"))
+
+
+def test_a_tee_set_too_low_is_called_out_on_the_section_and_one_press_lifts_it(demo_page):
+    page = demo_page
+    page.get_by_role("navigation", name="Stations").get_by_role("button", name="Gutters & pipes").click()
+    sheet = page.get_by_role("main")
+    tee = sheet.get_by_role("textbox", name="First-flush tee of House")
+    tee.fill("0.5")
+    tee.press("Enter")
+    checks = sheet.get_by_role("region", name="Checks on the levels")
+    expect(checks).to_contain_text("at 0.50 m, needs 0.80 m or more: the leg would drain the standing run down to it")
+    checks.get_by_role("button", name="Set the tee at 2.45 m.").click()
+    expect(checks).not_to_contain_text("needs 0.80 m or more")
+    expect(tee).to_have_value("2.45 m")
