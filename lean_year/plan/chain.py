@@ -7,11 +7,13 @@ import numpy as np
 from lean_year.core.pipes import link_flow_l_s
 from lean_year.core.storm import CURVE_POINTS, StormLink, StormVessel
 from lean_year.plan.layout import groups_of_tanks
-from lean_year.plan.overflow_ways import overflow_count
+from lean_year.plan.overflow_ways import HEAD_IF_AT_LID_M, overflow_count
 from lean_year.property.document import Property
 from lean_year.property.tanks import Tank
 
 SAME_LIP_M = 0.001
+NECK_M2 = 0.2
+"""Least section of the room over an overflow whose height was not entered. Basis: estimate."""
 
 
 class Chain:
@@ -84,8 +86,14 @@ def _vessel(
 ) -> StormVessel:
     vessel = tank.vessel()
     top = vessel.shape.height_m
-    depth = np.linspace(0, top, CURVE_POINTS)
-    volume = np.asarray(vessel.shape.volume_l(depth), dtype=np.float64)
+    # An overflow that nobody measured has the room that its sizing counts on.
+    neck = HEAD_IF_AT_LID_M if overflows and vessel.brim_m >= vessel.floor_m + top - SAME_LIP_M else 0.0
+    depth = np.linspace(0, top + neck, CURVE_POINTS)
+    volume = np.asarray(vessel.shape.volume_l(np.minimum(depth, top)), dtype=np.float64)
+    if neck:
+        slice_l = np.diff(np.asarray(vessel.shape.volume_l(np.array([top - neck / 10, top]))))
+        under = float(slice_l[0]) / (neck / 10)
+        volume += np.maximum(0.0, depth - top) * max(under, 1000 * NECK_M2)
     return StormVessel(
         volume_l=volume + np.arange(CURVE_POINTS) * 1e-6,  # rising even where a shape holds nothing
         level_m=vessel.floor_m + depth,

@@ -16,7 +16,14 @@ from lean_year.plan.level_checks import LEVEL_WITH_M
 from lean_year.plan.levels import discharge_m, outlet_and_screen_m
 from lean_year.plan.mend import replace
 from lean_year.plan.overflow_findings import overflow_findings
-from lean_year.plan.overflow_ways import BACKS_UP_M, has_pipe, overflow_pipe, overflow_takes_l_s, taken_back_l_s
+from lean_year.plan.overflow_ways import (
+    BACKS_UP_M,
+    HEAD_IF_AT_LID_M,
+    has_pipe,
+    overflow_pipe,
+    overflow_takes_l_s,
+    taken_back_l_s,
+)
 from lean_year.plan.place import Place, SizeOffered, first_enough, more_pieces, wider_pipes
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
@@ -24,8 +31,6 @@ from lean_year.plan.wording import Wording, day
 from lean_year.property.document import Property
 from lean_year.property.tanks import Tank
 
-HEAD_IF_AT_LID_M = 0.1
-"""Room over an overflow whose height was not entered. Basis: estimate."""
 LEAST_LIVE_M = 0.2
 """Water that a lowered overflow must leave over the outlet. Basis: estimate."""
 Top = Literal["lid", "inlet", "leaf screen"]

@@ -8,6 +8,8 @@ END_LOSS = {"open": 0.0, "pop_up": 2.0, "grate": 1.5}
 """Velocity heads lost in what stands on the end of the pipe. Basis: estimate."""
 TRAP_LOSS = 1.5
 """Of a trap or flap. Basis: estimate."""
+HEAD_IF_AT_LID_M = 0.1
+"""Room over an overflow whose height was not entered. Basis: estimate."""
 BACKS_UP_M = 0.005
 """Water over the brim at which a diverter has turned all of it away. Basis: estimate."""
 
