@@ -22,6 +22,7 @@ from lean_year.plan.flow import (
 )
 from lean_year.plan.levels import run_levels, tank_of
 from lean_year.plan.mend import Findings
+from lean_year.plan.overflow import divert_back_down
 from lean_year.plan.overflow_ways import overflow_count, overflow_takes_l_s
 from lean_year.plan.place import Place
 from lean_year.plan.surface import plan_area_m2
@@ -290,7 +291,7 @@ def _told(
     spilled = sum(place.spilled_l for place in rows)
     rain_l = float(result.roof_l_s.sum()) * 60
     overflowed = float(result.overflow_l_s.sum()) * 60
-    found = _findings(storm, rows, chain, of, say)
+    found = _findings(document, storm, rows, chain, of, say)
     if first is None:
         most = float(result.overflow_l_s.max(initial=0.0))
         said = f"Nothing spills. {say.volume(overflowed)} leave by the overflow, {say.flow(most)} at most."
@@ -329,7 +330,7 @@ def _told(
 
 
 def _findings(
-    storm: Storm, rows: list[StormPlace], chain: Chain, of: dict[str, Place], say: Wording
+    document: Property, storm: Storm, rows: list[StormPlace], chain: Chain, of: dict[str, Place], say: Wording
 ) -> list[Finding]:
     found = Findings("overflow")
     for place in sorted(rows, key=lambda row: -row.spilled_l):
@@ -347,6 +348,14 @@ def _findings(
                     "fails",
                     f"{text}: the valve between {near} and {far} is shut, and the overflow is on the other side.",
                     "Open the valve; a tag on it says open. An overflow on each side makes it forgiving.",
+                )
+            elif document.overflow.kind == "none":
+                found.add(
+                    "STORM_NO_OVERFLOW",
+                    "fails",
+                    f"{text}: there is no overflow.",
+                    "",
+                    Fix(text="Fit a diverter back down the pipe.", operations=divert_back_down(document)),
                 )
             else:
                 found.add(

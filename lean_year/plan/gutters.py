@@ -12,7 +12,15 @@ from lean_year.plan.flow import Flows, places_to_the_tank
 from lean_year.plan.gutter_findings import gutter_findings
 from lean_year.plan.kept import Kept, Same
 from lean_year.plan.level_checks import level_checks
-from lean_year.plan.levels import Check, RunLevels, discharge_m, run_levels, tank_ground_m
+from lean_year.plan.levels import (
+    Check,
+    RunLevels,
+    TankLevels,
+    discharge_m,
+    run_levels,
+    tank_ground_m,
+    tank_levels,
+)
 from lean_year.plan.overflow import lip_and_room_m
 from lean_year.plan.place import Place
 from lean_year.plan.prepared_rain import PreparedRain
@@ -70,6 +78,7 @@ class Estimate(BaseModel):
 class GuttersPlan(BaseModel):
     figures: dict[str, Figure]
     section: Section
+    tanks: list[TankLevels]
     runs: list[RunLevels]
     tees: list[TeeLevels]
     checks: list[Check]
@@ -274,6 +283,7 @@ def _plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, s
             plant_room_m=document.levels.plant_room_m,
             highest_tap_m=document.levels.highest_tap_m,
         ),
+        tanks=tank_levels(document),
         runs=runs,
         tees=tee_levels(document, runs),
         checks=checks,

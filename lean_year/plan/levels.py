@@ -41,6 +41,18 @@ class Check(BaseModel):
     """Where the section marks it."""
 
 
+class TankLevels(BaseModel):
+    """Heights of one of the tanks that stand. [m]"""
+
+    id: str
+    name: str
+    floor_m: float
+    outlet_m: float
+    overflow_m: float
+    inlet_m: float
+    lid_m: float
+
+
 class LevelPoint(BaseModel):
     """Heights at one distance along a run, straight between one and the next. [m]"""
 
@@ -100,6 +112,22 @@ def tank_of(document: Property, group: str) -> Tank:
         pipe = pipes[pipe.run.into]
     built = document.cistern.built()
     return next((tank for tank in built if tank.id == pipe.tank), built[0])
+
+
+def tank_levels(document: Property) -> list[TankLevels]:
+    """The heights of every tank that stands."""
+    return [
+        TankLevels(
+            id=tank.id,
+            name=tank.name,
+            floor_m=tank.floor_m,
+            outlet_m=tank.floor_m + tank.outlet_m,
+            overflow_m=tank.vessel().brim_m,
+            inlet_m=tank.inlet_m,
+            lid_m=tank.floor_m + tank.vessel().shape.height_m,
+        )
+        for tank in document.cistern.built()
+    ]
 
 
 def tank_ground_m(document: Property, tank: Tank) -> float:

@@ -68,6 +68,16 @@ def test_a_run_that_nobody_measured_has_its_ground_and_nothing_else():
     assert house.highest_kpa is None
 
 
+def test_the_heights_of_every_tank_stand_on_the_datum():
+    tall, low = planned_dry("lantern-row").gutters.tanks
+    assert (tall.floor_m, tall.outlet_m, tall.overflow_m, tall.inlet_m, tall.lid_m) == pytest.approx(
+        (0, 0.13, 2.0, 2.1, 2.1)
+    )
+    assert (low.overflow_m, low.inlet_m, low.lid_m) == pytest.approx((1.7, 1.8, 1.8))
+    later = planned_dry("lantern-row", replace("/cistern/tanks/1/phase", 1))
+    assert [tank.id for tank in later.gutters.tanks] == ["tall"]
+
+
 # -- pressure class -------------------------------------------------------------------------------------------------
 
 

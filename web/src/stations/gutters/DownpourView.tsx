@@ -24,7 +24,7 @@ export function DownpourView() {
   const narrow = new Set(
     plan.findings
       .filter((finding) =>
-        /^(OVERFLOW_SMALLER|GUTTERS_(GUTTER|OUTLET|DOWNPIPE|SCREEN|RUN|REDUCER|JOINED|RATE|CHANNEL|PLASTIC))/.test(
+        /^(OVERFLOW_SMALLER|OVERFLOW_NONE|GUTTERS_(GUTTER|OUTLET|DOWNPIPE|SCREEN|RUN|REDUCER|JOINED|RATE|CHANNEL|PLASTIC))/.test(
           finding.code,
         ),
       )
@@ -37,7 +37,9 @@ export function DownpourView() {
         <section aria-label="Flow picture">
           <h2 className="heading">
             {tightest && tightest.flow_l_s > tightest.capacity_l_s
-              ? `${tightest.name} is too narrow`
+              ? document.overflow.kind === "none" && tightest.kind === "overflow"
+                ? "There is no overflow"
+                : `${tightest.name} is too narrow`
               : tightest
                 ? `Tightest: ${tightest.name}, ${fixed((100 * tightest.flow_l_s) / Math.max(tightest.capacity_l_s, 1e-9), 0)} % used`
                 : "The way of the water"}
@@ -78,8 +80,15 @@ function PlaceSheet({ place }: { place: Place }) {
       <div className="flex flex-wrap items-baseline gap-x-5">
         <h3 className="heading">{place.name}</h3>
         <p>
-          <strong>{flow(place.flow_l_s, units)}</strong> come, {place.size} takes{" "}
-          <strong>{place.capacity_l_s > 0 ? flow(place.capacity_l_s, units) : "nothing that is known"}</strong>
+          <strong>{flow(place.flow_l_s, units)}</strong> come,{" "}
+          {place.kind === "overflow" && place.capacity_l_s === 0 ? (
+            "and nothing takes them"
+          ) : (
+            <>
+              {place.size} takes{" "}
+              <strong>{place.capacity_l_s > 0 ? flow(place.capacity_l_s, units) : "nothing that is known"}</strong>
+            </>
+          )}
           {spill > 0.005 && place.capacity_l_s > 0 && (
             <span className="font-semibold text-alarm">
               ; {flow(spill, units)} go {place.spills}

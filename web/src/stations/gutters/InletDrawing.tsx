@@ -10,7 +10,15 @@ const LEFT = 58;
 const RIGHT = 200;
 
 /** The inside of one tank in section: inlet, vent, draw, overflow, drain, gauge. */
-export function InletDrawing(props: { tank: Tank; height: number; overflow: number; inletAt: number; units: Units }) {
+export function InletDrawing(props: {
+  tank: Tank;
+  height: number;
+  overflow: number;
+  /** Whether a pipe leads out at the overflow's height. */
+  piped: boolean;
+  inletAt: number;
+  units: Units;
+}) {
   const { tank, height, units } = props;
   const { inlet } = tank;
   const y = (metres: number) => 172 - (metres / Math.max(height, 0.1)) * 138;
@@ -69,9 +77,11 @@ export function InletDrawing(props: { tank: Tank; height: number; overflow: numb
         vent
       </text>
       {/* overflow */}
-      <path d={`M${RIGHT - 5} ${y(props.overflow)}h26v18`} fill="none" stroke="var(--ink)" strokeWidth="4" />
+      {props.piped && (
+        <path d={`M${RIGHT - 5} ${y(props.overflow)}h26v18`} fill="none" stroke="var(--ink)" strokeWidth="4" />
+      )}
       <text x={RIGHT + 8} y={y(props.overflow) - 6} className="axis">
-        overflow
+        {props.piped ? "overflow" : "brim"}
       </text>
       {/* draw */}
       {inlet.floating_suction ? (

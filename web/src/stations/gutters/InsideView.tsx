@@ -29,11 +29,11 @@ export function InsideView() {
         {built.map(({ tank, row }) => {
           const at = `/cistern/tanks/${row}/inlet`;
           const { inlet } = tank;
-          const vessel = plan.cistern?.bank.vessels.find((each) => each.id === tank.id);
+          const levels = plan.gutters.tanks.find((each) => each.id === tank.id)!;
           const run = plan.gutters.runs.find((each) => each.tank === tank.id);
-          const height = vessel ? vessel.lid_m - vessel.floor_m : 2;
-          const overflow = vessel ? vessel.overflow_m - vessel.floor_m : height;
-          const inletAt = inlet.height_m ?? Math.min(overflow + 0.1, height);
+          const height = levels.lid_m - levels.floor_m;
+          const overflow = levels.overflow_m - levels.floor_m;
+          const inletAt = levels.inlet_m - levels.floor_m;
           const flag = (
             label: string,
             field: "calmed" | "lockable" | "light_tight" | "floor_drain" | "floating_suction",
@@ -55,7 +55,14 @@ export function InsideView() {
               className="mb-4 border-t-[1.5px] border-ink pt-2 first:border-t-0 first:pt-0"
             >
               <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[900px]:grid-cols-[300px_minmax(0,1fr)]">
-                <InletDrawing tank={tank} height={height} overflow={overflow} inletAt={inletAt} units={units} />
+                <InletDrawing
+                  tank={tank}
+                  height={height}
+                  overflow={overflow}
+                  piped={plan.overflow.figures["head_m"] !== undefined}
+                  inletAt={inletAt}
+                  units={units}
+                />
                 <div className="leading-[1.9]">
                   <h2 className="heading">{tank.name}</h2>
                   <p>

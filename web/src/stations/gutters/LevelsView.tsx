@@ -36,14 +36,7 @@ export function LevelsView() {
   const index = document.downpipes.findIndex((each) => each.id === run.group);
   const tankRow = document.cistern.tanks.findIndex((each) => each.id === run.tank);
   const tank = document.cistern.tanks[tankRow]!;
-  const vessel = plan.cistern?.bank.vessels.find((each) => each.id === run.tank);
-  const box = vessel ?? {
-    name: tank.name,
-    floor_m: tank.floor_m,
-    lid_m: Math.max(run.inlet_m, gutters.section.lip_m),
-    overflow_m: gutters.section.lip_m,
-    outlet_m: tank.floor_m + tank.outlet_m,
-  };
+  const box = gutters.tanks.find((each) => each.id === run.tank)!;
   const roofs = document.roofs
     .map((roof, row) => ({ roof, row }))
     .filter(({ roof }) => roof.on && roof.drains.some((drain) => drain.group === run.group));

@@ -170,6 +170,26 @@ describe("the way out on the section", () => {
   });
 });
 
+describe("without an overflow", () => {
+  const state = structuredClone(demo);
+  state.document.overflow.kind = "none";
+  delete state.plan.overflow.figures["head_m"];
+  Object.assign(state.plan.overflow.place, { capacity_l_s: 0, size: "none" });
+
+  test("the downpour says so, and that nothing takes what comes", async () => {
+    renderOnDemo(<DownpourView />, state);
+    expect(await screen.findByText("There is no overflow")).toBeTruthy();
+    expect(screen.getByText(/come, and nothing takes them/)).toBeTruthy();
+  });
+
+  test("the tank is drawn with its brim", async () => {
+    renderOnDemo(<InsideView />, state);
+    const inside = await screen.findByRole("region", { name: "Inside Liner tank" });
+    expect(within(inside).getByText("brim")).toBeTruthy();
+    expect(within(inside).queryByText("overflow")).toBeNull();
+  });
+});
+
 describe("how it is put together", () => {
   test.each([
     ["levels", <LevelsView key="levels" />],

@@ -3,7 +3,7 @@ import type { Plan } from "../../api/client";
 export type RunLevels = Plan["gutters"]["runs"][number];
 export type Tee = Plan["gutters"]["tees"][number];
 export type Section = Plan["gutters"]["section"];
-export type Vessel = NonNullable<Plan["cistern"]>["bank"]["vessels"][number];
+export type TankBox = Plan["gutters"]["tanks"][number];
 
 export const TOP = 26;
 export const BOTTOM = 26;
@@ -57,8 +57,6 @@ export function sectionScale(
     endX: width - LABELS,
   };
 }
-
-export type TankBox = { name: string; floor_m: number; lid_m: number; overflow_m: number; outlet_m: number };
 
 /** A height along the run, straight between the points that the plan gives. */
 function between(run: RunLevels, along: number, height: (point: RunLevels["points"][number]) => number | null) {
