@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../frame/workbench";
-import { flow, fixed, intensity, metres, volume } from "../../lib/units";
+import { bore, flow, fixed, intensity, metres, volume } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../ui/Entry";
 import { Cautions, Findings } from "../../ui/Findings";
@@ -122,7 +122,7 @@ export function OverflowSheet() {
               {told.place.sizes.length > 0 &&
                 `Next on the shelf: ${told.place.sizes.map((size) => `${size.label} passes ${flow(size.capacity_l_s, units)}`).join(", ")}.`}{" "}
               {entered.kind !== "none" &&
-                `It ends where somebody sees it run, on an apron of 20 mm stone, ${metres(told.lip_m - told.end_m, units)} below the lip.`}
+                `It ends where somebody sees it run, on an apron of ${bore(20, units)} stone, ${metres(told.lip_m - told.end_m, units)} below the lip.`}
             </p>
           </section>
           <Cautions cautions={told.cautions} />
