@@ -7,7 +7,10 @@ import re
 
 import lean_year.core
 
-UNITS = {"_mj_m2": "MJ/m2 per day", "_mm": "mm", "_m2": "m2", "_m": "m", "_deg": "deg", "_l": "L"}
+UNITS = {
+    "_mj_m2": "MJ/m2 per day", "_mm": "mm", "_m2": "m2", "_m": "m", "_deg": "deg", "_mg_l": "mg/L",
+    "_mg_min_l": "mg min/L", "_mg_l_caco3": "mg/L", "_kpa": "kPa", "_percent": "%", "_l_s": "L/s", "_l": "L",
+}  # fmt: skip
 NAMED = re.compile(r"^    ([a-z_0-9, ]+) : [^\n]+\n((?:        [^\n]*\n)+)", re.MULTILINE)
 
 

@@ -78,6 +78,9 @@ def test_every_output_ends_in_its_unit():
         "d": "days",
         "h": ("hours", "_h"),
         "L/s": "_l_s",
+        "mL": "_ml",
+        "g": "_g",
+        "months": "_months",
         "-": "",
     }
     for each in QUICK_SUMS.values():

@@ -1,0 +1,130 @@
+"""Chlorine: how much bleach, how long it must stand, and what raises alkalinity."""
+
+from typing import Literal
+
+import numpy as np
+
+from lean_year.core.errors import InputError, require_number
+
+FREE_RESIDUAL_MG_L = (0.2, 0.5)
+"""Free chlorine that should be left. Basis: from memory (enHealth, WHO)."""
+MOST_MG_L = 5.0
+"""More than this in drinking water is not safe. Basis: from memory (WHO guideline value)."""
+SODA_AS_CACO3 = 0.5957
+"""mg of alkalinity as CaCO3 from a mg of sodium bicarbonate. Basis: published (molar masses 100.09 / 2 / 84.01)."""
+_TEMPERATURES_C = (0.5, 5.0, 10.0, 15.0, 20.0, 25.0)
+_PH = (6.0, 6.5, 7.0, 7.5, 8.0, 8.5, 9.0)
+_VIRUS_4_LOG = (12.0, 8.0, 6.0, 4.0, 3.0, 2.0)
+"""pH 6 to 9. [mg min/L]. Basis: from memory (US EPA, SWTR guidance manual, table E-7)."""
+_GIARDIA_3_LOG = (
+    (137, 163, 195, 237, 277, 329, 390),
+    (97, 117, 139, 166, 198, 236, 279),
+    (73, 88, 104, 125, 149, 177, 209),
+    (49, 59, 70, 83, 99, 118, 140),
+    (36, 44, 52, 62, 74, 89, 105),
+    (24, 29, 35, 42, 50, 59, 70),
+)
+"""By temperature and pH at 0.4 mg/L or less. [mg min/L]. Basis: from memory (the same, tables E-1 to E-6)."""
+
+
+def bleach_ml(*, volume_l: float, dose_mg_l: float, strength_percent: float) -> float:
+    """Bleach for a dose: `V x dose / (10 x strength)`.
+
+    Parameters
+    ----------
+    volume_l : float
+        0 to 1e9. [L]
+    dose_mg_l : float
+        Of available chlorine, 0 to 1,000. [mg/L]
+    strength_percent : float
+        Grams of available chlorine in 100 mL, above 0 to 20. [%]
+
+    Returns
+    -------
+    float
+        [mL]. Basis: derived.
+
+    Raises
+    ------
+    InputError
+        If the bleach has no strength.
+
+    Examples
+    --------
+    >>> bleach_ml(volume_l=1_000, dose_mg_l=5, strength_percent=12.5)
+    40.0
+    """
+    if strength_percent == 0:
+        raise InputError("strength_percent", "must be above 0: bleach without chlorine does nothing")
+    strength = require_number("strength_percent", strength_percent, low=0.01, high=20)
+    volume = require_number("volume_l", volume_l, low=0, high=1e9)
+    return volume * require_number("dose_mg_l", dose_mg_l, low=0, high=1_000) / (10 * strength)
+
+
+def soda_g(*, volume_l: float, rise_mg_l_caco3: float) -> float:
+    """Sodium bicarbonate that raises alkalinity.
+
+    Parameters
+    ----------
+    volume_l : float
+        0 to 1e9. [L]
+    rise_mg_l_caco3 : float
+        As calcium carbonate, 0 to 1,000. [mg/L]
+
+    Returns
+    -------
+    float
+        `V x rise / 595.7`. [g]. Basis: published (molar masses).
+    """
+    volume = require_number("volume_l", volume_l, low=0, high=1e9)
+    rise = require_number("rise_mg_l_caco3", rise_mg_l_caco3, low=0, high=1_000)
+    return volume * rise / (1000 * SODA_AS_CACO3)
+
+
+def contact_mg_min_l(*, against: Literal["giardia", "virus"], water_c: float, ph: float) -> float:
+    """Free chlorine times minutes for 3 log of Giardia or 4 log of viruses.
+
+    Parameters
+    ----------
+    against : {"giardia", "virus"}
+        What is to be inactivated.
+    water_c : float
+        0 to 40; colder than 0.5 counts as 0.5, warmer than 25 as 25. [deg C]
+    ph : float
+        6 to 9. [-]
+
+    Returns
+    -------
+    float
+        Straight between the table's rows. [mg min/L]. Basis: from memory (US EPA, SWTR guidance manual).
+
+    Examples
+    --------
+    >>> contact_mg_min_l(against="giardia", water_c=10, ph=7), contact_mg_min_l(against="virus", water_c=10, ph=7)
+    (104.0, 6.0)
+    """
+    warm = require_number("water_c", water_c, low=0, high=40)
+    acid = require_number("ph", ph, low=6, high=9)
+    if against == "virus":
+        return float(np.interp(warm, _TEMPERATURES_C, _VIRUS_4_LOG))
+    at_ph = [float(np.interp(acid, _PH, row)) for row in _GIARDIA_3_LOG]
+    return float(np.interp(warm, _TEMPERATURES_C, at_ph))
+
+
+def contact_min(*, asked_mg_min_l: float, residual_mg_l: float) -> float:
+    """Time that water must stand with a residual.
+
+    Parameters
+    ----------
+    asked_mg_min_l : float
+        See `contact_mg_min_l`. [mg min/L]
+    residual_mg_l : float
+        Free, above 0 to 100. [mg/L]
+
+    Returns
+    -------
+    float
+        [min]. Basis: published (CT).
+    """
+    asked = require_number("asked_mg_min_l", asked_mg_min_l, low=0, high=1e5)
+    return asked / require_number("residual_mg_l", residual_mg_l, low=1e-3, high=100)
