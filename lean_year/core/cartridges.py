@@ -11,7 +11,7 @@ REFERENCE_L_S = 0.5
 GROWS_WITH = 1.5
 """Power of the flow with which the drop grows, between 1 and 2. Basis: estimate."""
 DIRTY_RISE_KPA = 100.0
-"""Rise at which it is changed. Basis: common practice (15 psi)."""
+"""Rise across the cartridges at which they are changed. Basis: common practice (15 psi)."""
 LIFE_GROWS_WITH = 2.0
 """Power of the area with which life grows at the same flow. Basis: common practice (logs of housings)."""
 REFERENCE_MONTHS, REFERENCE_M3_YEAR = 5.0, 100.0

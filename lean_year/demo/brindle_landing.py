@@ -6,7 +6,9 @@ Snow and hard frost, a buried tank beside the slipway, US units.
 from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof, SnowEntry
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.household import Household, PeriodEntry, StepEntry, UseEntry
+from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
 from lean_year.property.tanks import Cistern, LyingCylinder, Tank
+from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 
 _FOOT_M = 0.3048
@@ -95,6 +97,27 @@ def brindle_landing(record_id: str | None = None) -> Property:
         ),
         overflow=OverflowEntry(
             bore_mm=154.1, length_m=40 * _FOOT_M, way="reed_bed", footing_m=22 * _FOOT_M, end="grate"
+        ),
+        treatment=Treatment(
+            stages=[
+                TreatmentStage(kind="strainer", micron=100),
+                TreatmentStage(kind="sediment", size="4.5x10", micron=20, cost_each=19),
+                TreatmentStage(kind="sediment", size="4.5x10", micron=5, cost_each=22),
+                TreatmentStage(kind="carbon", size="4.5x10", micron=5, cost_each=41),
+                TreatmentStage(kind="uv", cost_each=88),
+            ],
+            uv=Ultraviolet(rated_flow_l_s=0.9, lamp_h=900, uvt_percent=84, shut_valve=True),
+            copper_pipe=True,
+        ),
+        pump=PumpEntry(
+            way="pump",
+            fixtures=FixtureCounts(garden_tap=1),
+            points=[[0, 50], [0.6, 44], [1.2, 29]],
+            delivery=Pipe(bore_mm=40.9, length_m=40 * _FOOT_M, fittings=12),
+            variable_speed=True,
+            vessel_l=8,
+            altitude_m=260,
+            water_c=9,
         ),
         household=Household(
             residents=2,

@@ -6,7 +6,9 @@ Slim linked tanks of two heights for toilets and laundry, topped up from the mai
 from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.household import BackUpEntry, Household, UseEntry
+from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
 from lean_year.property.tanks import Cistern, Link, Slim, Tank
+from lean_year.property.treatment import Treatment, TreatmentStage
 from lean_year.property.water_path import Downpour, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 
 
@@ -78,6 +80,24 @@ def lantern_row(record_id: str | None = None) -> Property:
         downpour=Downpour(source="table", overflow_intensity_mm_h=140),
         levels=Levels(datum="yard drain", tank_ground_m=0, discharge_m=-0.25, highest_tap_m=6.4),
         overflow=OverflowEntry(bore_mm=71, length_m=2.5, way="storm_drain", footing_m=3),
+        treatment=Treatment(
+            stages=[
+                TreatmentStage(kind="strainer", micron=150),
+                TreatmentStage(kind="sediment", size="4.5x10", micron=20, cost_each=16),
+            ],
+            second_source="mains",
+        ),
+        pump=PumpEntry(
+            way="pump",
+            fixtures=FixtureCounts(toilet=2, basin=0, shower=0, kitchen_sink=0),
+            residual_kpa=100,
+            points=[[0, 36], [0.5, 31], [1.0, 20]],
+            cut_in_kpa=160,
+            cut_out_kpa=290,
+            precharge_kpa=146,
+            vessel_l=80,
+            delivery=Pipe(bore_mm=26, length_m=12, fittings=10),
+        ),
         household=Household(
             residents=2,
             habit="ordinary",

@@ -6,7 +6,9 @@ Winter rain and a dry summer, a kitchen garden and two goats, no mains, water by
 from lean_year.property.catchment import Downpipe, Drain, Outline, Rectangle, Roof
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.household import Animals, Household, Irrigation, StepEntry
+from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
 from lean_year.property.tanks import Cistern, Tank, UprightCylinder
+from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import (
     Downpour,
     FirstFlush,
@@ -95,6 +97,26 @@ def saltmarrow(record_id: str | None = None) -> Property:
         first_flush=FirstFlush(kind="ball", place="group", bore_mm=152, wall_m=2.0, drain="emitter", emitter_l_h=2),
         overflow=OverflowEntry(
             bore_mm=190, length_m=6, bends_90=1, way="swale", footing_m=9, infiltration_mm_h=25, depth_m=0.2
+        ),
+        treatment=Treatment(
+            stages=[
+                TreatmentStage(kind="strainer", micron=150),
+                TreatmentStage(kind="sediment", micron=20, cost_each=38),
+                TreatmentStage(kind="sediment", micron=5, cost_each=42),
+                TreatmentStage(kind="carbon", micron=5, cost_each=74),
+                TreatmentStage(kind="uv", cost_each=95),
+            ],
+            uv=Ultraviolet(rated_flow_l_s=1.15, lamp_h=5_200, sensor=True, shut_valve=True, school="sensor"),
+            alkalinity_mg_l=52,
+        ),
+        pump=PumpEntry(
+            way="pump",
+            fixtures=FixtureCounts(toilet=2, basin=2, bath=1),
+            points=[[0, 52], [0.6, 46], [1.2, 30]],
+            delivery=Pipe(bore_mm=36, length_m=31, fittings=14),
+            vessel_l=100,
+            altitude_m=20,
+            water_c=14,
         ),
         household=Household(
             residents=3,

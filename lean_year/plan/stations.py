@@ -10,8 +10,10 @@ from lean_year.plan.first_flush import FirstFlushPlan
 from lean_year.plan.gutters import GuttersPlan
 from lean_year.plan.household import HouseholdPlan
 from lean_year.plan.overflow import OverflowPlan
+from lean_year.plan.pump import PumpPlan
 from lean_year.plan.rain import RainPlan
 from lean_year.plan.roofs import RoofsPlan
+from lean_year.plan.treatment import TreatmentPlan
 from lean_year.plan.wording import Wording, several
 from lean_year.property.document import Property
 
@@ -40,6 +42,8 @@ _DOCUMENT_PARTS: dict[Stage, str] = {
     "gutters": "/downpipes",
     "first_flush": "/first_flush",
     "overflow": "/overflow",
+    "treatment": "/treatment",
+    "pump": "/pump",
 }
 
 
@@ -59,6 +63,8 @@ def stations(
     gutters: GuttersPlan,
     first_flush: FirstFlushPlan,
     overflow: OverflowPlan,
+    treatment: TreatmentPlan,
+    pump: PumpPlan,
     findings: list[Finding],
     say: Wording,
 ) -> list[Station]:
@@ -89,6 +95,10 @@ def stations(
     spill = overflow.figures.get("spill_l_year")
     passes = say.flow(overflow.place.capacity_l_s)
     headlines["overflow"] = f"{say.volume(spill.value)} a year" if spill and spill.value is not None else passes
+    stages = len(treatment.stages)
+    taken = say.pressure(treatment.figures["dirty_kpa"].value or 0.0)
+    headlines["treatment"] = f"{several(stages, 'stage')}, {taken}" if stages else "nothing chosen"
+    headlines["pump"] = _pump_headline(pump, say)
     return [
         Station(
             stage=stage,
@@ -100,6 +110,18 @@ def stations(
     ]
 
 
+def _pump_headline(pump: PumpPlan, say: Wording) -> str:
+    match pump.way:
+        case "undecided":
+            return "not decided"
+        case "gravity":
+            flow = pump.figures["gravity_l_s"].value
+            return "gravity" if flow is None else f"gravity, {say.flow(flow)}"
+        case _:
+            tap = max(0.0, pump.figures["tap_dirty_kpa"].value or 0.0)
+            return f"{say.flow(pump.figures['peak_l_s'].value or 0.0)}, {say.pressure(tap)}"
+
+
 def _status(
     stage: Stage, document: Property, rain: RainPlan | None, unmeasured: bool, findings: list[Finding]
 ) -> Status:
@@ -109,6 +131,10 @@ def _status(
     if "caution" in severities:
         return "caution"
     if stage == "gutters" and unmeasured:
+        return "decide"
+    if (stage == "pump" and document.pump.way == "undecided") or (
+        stage == "treatment" and not document.treatment.stages
+    ):
         return "decide"
     part = _DOCUMENT_PARTS[stage]
     undecided = any(pointer.startswith(part) for pointer in document.assumed)

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 from pydantic import BaseModel
 
+from lean_year.core.household import Quality
 from lean_year.core.operation import OperatedReplay
 from lean_year.plan.cistern import CisternPlan, plan_cistern
 from lean_year.plan.demand import HouseholdDemand, demand_of
@@ -16,10 +17,12 @@ from lean_year.plan.household import HouseholdPlan, plan_household
 from lean_year.plan.layout import layout_of
 from lean_year.plan.overflow import OverflowPlan, plan_overflow
 from lean_year.plan.prepared_rain import PreparedRain, records_like
+from lean_year.plan.pump import PumpPlan, plan_pump
 from lean_year.plan.rain import RainPlan, plan_rain
 from lean_year.plan.roofs import RoofsPlan, plan_roofs
 from lean_year.plan.stations import Station, stations
 from lean_year.plan.supply import Supply, operation_of
+from lean_year.plan.treatment import TreatmentPlan, plan_treatment
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
@@ -42,8 +45,8 @@ class WholePlan(BaseModel):
     gutters: GuttersPlan
     first_flush: FirstFlushPlan
     overflow: OverflowPlan
-    treatment: None = None
-    pump: None = None
+    treatment: TreatmentPlan
+    pump: PumpPlan
     ground: None = None
     parts: None = None
     price: None = None
@@ -93,6 +96,15 @@ def _carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple
     return min(carried), max(carried), of_years
 
 
+def _through_the_train_m3(household: HouseholdPlan) -> dict[Quality, float]:
+    """What rain gives to each quality of use in a mean year. [m3]"""
+    total: dict[Quality, float] = {"garden": 0.0, "indoor": 0.0, "drinking": 0.0}
+    for use in household.uses:
+        if use.from_rain:
+            total[use.quality] += use.mean_l_day * 365.25 / 1000
+    return total
+
+
 def _overflow(
     document: Property, gutters: GuttersPlan, supply: Supply | None, run: OperatedReplay | None, say: Wording
 ) -> OverflowPlan:
@@ -133,13 +145,29 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
     gutters = plan_gutters(document, rain, flows_at(document, document.rain.design_intensity_mm_h), say)
     overflow = _overflow(document, gutters, supply, run, say)
     first_flush = plan_first_flush(document, rain, catch, say)
-    stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow)
+    through = _through_the_train_m3(household)
+    treatment = plan_treatment(document, through, say)
+    pump = plan_pump(document, sum(through.values()), say)
+    stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow, treatment, pump)
     found = [finding for stage in stages if stage is not None for finding in stage.findings]
     found.sort(key=lambda finding: _WORST_FIRST[finding.severity])
     plan = WholePlan(
         verdict=words.text,
         verdict_parts=words,
-        stations=stations(document, rain_plan, roofs, household, cistern, gutters, first_flush, overflow, found, say),
+        stations=stations(
+            document,
+            rain_plan,
+            roofs,
+            household,
+            cistern,
+            gutters,
+            first_flush,
+            overflow,
+            treatment,
+            pump,
+            found,
+            say,
+        ),
         roofs=roofs,
         rain=rain_plan,
         household=household,
@@ -148,6 +176,8 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
         gutters=gutters,
         first_flush=first_flush,
         overflow=overflow,
+        treatment=treatment,
+        pump=pump,
         findings=found,
     )
     return Planned(plan, run)

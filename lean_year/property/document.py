@@ -12,7 +12,9 @@ from lean_year.core.errors import InputError
 from lean_year.property.catchment import Downpipe, Roof, SnowEntry
 from lean_year.property.household import Household
 from lean_year.property.parts import Part, PlaceText, Text, TwelveTemperatures, require_different
+from lean_year.property.pumping import PumpEntry
 from lean_year.property.tanks import Cistern
+from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
 DOCUMENT_VERSION: Final = 2
@@ -83,6 +85,8 @@ class Property(Part):
     downpour: Downpour = Field(default_factory=Downpour)
     first_flush: FirstFlush = Field(default_factory=FirstFlush)
     overflow: OverflowEntry = Field(default_factory=OverflowEntry)
+    treatment: Treatment = Field(default_factory=Treatment)
+    pump: PumpEntry = Field(default_factory=PumpEntry)
     prices: Prices = Field(default_factory=Prices)
     assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=200)
     """JSON pointers of values that stand in until somebody confirms them."""

@@ -10,8 +10,10 @@ import { GuttersSheet } from "../stations/gutters/GuttersSheet";
 import { HouseholdSheet } from "../stations/household/HouseholdSheet";
 import { NotBuilt } from "../stations/NotBuilt";
 import { OverflowSheet } from "../stations/overflow/OverflowSheet";
+import { PumpSheet } from "../stations/pump/PumpSheet";
 import { RainSheet } from "../stations/rain/RainSheet";
 import { RoofsSheet } from "../stations/roofs/RoofsSheet";
+import { TreatmentSheet } from "../stations/treatment/TreatmentSheet";
 import { useWidth } from "../ui/useWidth";
 import { ConflictDialog } from "./ConflictDialog";
 import { Fall } from "./Fall";
@@ -101,6 +103,8 @@ function Frame({ stage }: { stage: Stage }) {
             {station.stage === "gutters" && <GuttersSheet />}
             {station.stage === "first_flush" && <FlushSheet />}
             {station.stage === "overflow" && <OverflowSheet />}
+            {station.stage === "treatment" && <TreatmentSheet />}
+            {station.stage === "pump" && <PumpSheet />}
             {station.status === "not_built" && <NotBuilt station={station} />}
           </div>
         </main>

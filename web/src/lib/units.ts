@@ -11,6 +11,7 @@ export type Kind =
   | "opening"
   | "intensity"
   | "pressure"
+  | "flow"
   | "temperature"
   | "share"
   | "percent"
@@ -35,6 +36,7 @@ const WRITTEN: Record<Kind, Record<string, number>> = {
   depth: { mm: 1, cm: 10, in: MM_PER_INCH, '"': MM_PER_INCH },
   opening: { "cm²": 1, cm2: 1, "in²": (MM_PER_INCH / 10) ** 2, in2: (MM_PER_INCH / 10) ** 2 },
   intensity: { "mm/h": 1, mm: 1, "in/h": MM_PER_INCH, in: MM_PER_INCH },
+  flow: { "l/s": 1, "l/min": 1 / 60, "gal/min": LITRES_PER_GALLON / 60, gpm: LITRES_PER_GALLON / 60 },
   pressure: { kpa: 1, bar: 100, psi: KPA_PER_PSI },
   temperature: { "°c": 1, c: 1, "°": 1, "°f": 5 / 9, f: 5 / 9 },
   share: { "": 1, "%": 0.01 },
@@ -84,6 +86,10 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
       return us
         ? { unit: "in/h", factor: MM_PER_INCH, digits: 2, step: 0.1 }
         : { unit: "mm/h", factor: 1, digits: 1, step: 5 };
+    case "flow":
+      return us
+        ? { unit: "gal/min", factor: LITRES_PER_GALLON / 60, digits: 1, step: 1 }
+        : { unit: "L/s", factor: 1, digits: 2, step: 0.05 };
     case "pressure":
       return us
         ? { unit: "psi", factor: KPA_PER_PSI, digits: 1, step: 5 }
@@ -179,6 +185,7 @@ export function example(kind: Kind, units: Units): string {
     bore: us ? "4 in or 100 mm" : "100 mm or 4 in",
     opening: us ? "28 in² or 180 cm²" : "180 cm² or 28 in²",
     intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",
+    flow: us ? "12 gal/min or 0.75 L/s" : "0.75 L/s or 12 gal/min",
     pressure: us ? "90 psi or 600 kPa" : "600 kPa or 6 bar",
     temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
     percent: "35 or 35 %",
@@ -263,6 +270,14 @@ export function flow(litresASecond: number, units: Units): string {
   return `${fixed(gallons, digits)} gal/min`;
 }
 
+/** A pressure in a sentence or on a drawing; agrees with the server's words. */
+export function pressure(kpa: number, units: Units): string {
+  if (units === "metric") return `${fixed(kpa, 0)} kPa`;
+  const psi = kpa / KPA_PER_PSI;
+  const size = Math.abs(psi);
+  return `${fixed(psi, size >= 10 || psi === 0 ? 0 : size >= 0.95 ? 1 : 2)} psi`;
+}
+
 /** A rate of rain. */
 export function intensity(mmAnHour: number, units: Units): string {
   return units === "us" ? `${fixed(mmAnHour / MM_PER_INCH, 1)} in/h` : `${fixed(mmAnHour, 0)} mm/h`;
@@ -317,6 +332,20 @@ export function figure(value: number | null, unit: string, units: Units): string
       return flow(value, units);
     case "m":
       return metres(value, units);
+    case "kPa":
+      return pressure(value, units);
+    case "mJ/cm2":
+      return `${fixed(value, 0)} mJ/cm²`;
+    case "kWh/m3":
+      return units === "us" ? `${fixed(value * LITRES_PER_GALLON, 2)} kWh/1,000 gal` : `${fixed(value, 2)} kWh/m³`;
+    case "kWh":
+      return `${fixed(value, 0)} kWh`;
+    case "1/h":
+      return `${fixed(value, 0)} an hour`;
+    case "mL":
+      return value >= 1000 ? `${fixed(value / 1000, 2)} L` : `${fixed(value, 0)} mL`;
+    case "min":
+      return `${fixed(value, 0)} min`;
     case "loads":
       return fixed(value, 1);
     case "d":

@@ -1,0 +1,72 @@
+"""The same train in housings of every size: what each costs the highest tap, and how long it lasts."""
+
+from typing import Any
+
+from pydantic import BaseModel
+
+from lean_year.core.cartridges import CARTRIDGES
+from lean_year.core.household import Quality
+from lean_year.core.pump import fit_curve, operating_flow_l_s
+from lean_year.plan.mend import replace
+from lean_year.plan.system import System
+from lean_year.plan.train import first_life_months, peak_l_s, train_kpa
+from lean_year.property.document import Property
+
+
+class HousingOffered(BaseModel):
+    """All cartridges of the train in housings of one size."""
+
+    size: str
+    label: str
+    clean_kpa: float
+    """Taken by the train at the peak, new."""
+    dirty_kpa: float
+    tap_clean_kpa: float | None
+    """Left at the highest tap; None without a pump."""
+    tap_dirty_kpa: float | None
+    flow_clean_l_s: float | None
+    """What the pump gives at the wanted pressure; None without one."""
+    flow_dirty_l_s: float | None
+    months: float | None
+    """Until the first cartridge is due."""
+    chosen: bool
+    operations: list[dict[str, Any]]
+
+
+def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> list[HousingOffered]:
+    """Every size, the smallest first; none where the train has no cartridge."""
+    places = [
+        number for number, stage in enumerate(document.treatment.stages) if stage.kind in ("sediment", "carbon")
+    ]
+    if not places:
+        return []
+    curve = fit_curve(*zip(*document.pump.points, strict=True)) if document.pump.way == "pump" else None
+    rows = []
+    for size, cartridge in CARTRIDGES.items():
+        stages = [
+            stage.model_copy(update={"size": size}) if number in places else stage
+            for number, stage in enumerate(document.treatment.stages)
+        ]
+        other = document.model_copy(update={"treatment": document.treatment.model_copy(update={"stages": stages})})
+        system, peak = System(other), peak_l_s(other)
+        tap: list[float | None] = [None, None]
+        flow: list[float | None] = [None, None]
+        if curve is not None:
+            tap = [system.tap_kpa(curve, peak, dirty=dirty) for dirty in (False, True)]
+            flow = [operating_flow_l_s(curve, system.asked_m(dirty=dirty)) for dirty in (False, True)]
+        rows.append(
+            HousingOffered(
+                size=size,
+                label=cartridge.label,
+                clean_kpa=train_kpa(other, dirty=False)(peak),
+                dirty_kpa=train_kpa(other, dirty=True)(peak),
+                tap_clean_kpa=tap[0],
+                tap_dirty_kpa=tap[1],
+                flow_clean_l_s=flow[0],
+                flow_dirty_l_s=flow[1],
+                months=first_life_months(other, use_m3_year),
+                chosen=all(document.treatment.stages[number].size == size for number in places),
+                operations=[replace(f"/treatment/stages/{number}/size", size) for number in places],
+            )
+        )
+    return rows

@@ -1,0 +1,297 @@
+"""Treatment: what the water passes on its way to each use, what that takes off, costs and leaves uncovered."""
+
+from pydantic import BaseModel
+
+from lean_year.core import chlorine, ultraviolet
+from lean_year.core.cartridges import DIRTY_RISE_KPA
+from lean_year.core.household import Quality
+from lean_year.plan.figure import Figure, Finding
+from lean_year.plan.housings import HousingOffered, housings_offered
+from lean_year.plan.train import (
+    DESIGN_UVT_PERCENT,
+    drop_kpa,
+    lamp_number,
+    life_months_of,
+    peak_l_s,
+    stage_name,
+    stage_peak_l_s,
+    train_kpa,
+    uv_dose_mj_cm2,
+)
+from lean_year.plan.treatment_findings import treatment_findings
+from lean_year.plan.wording import Wording, fixed
+from lean_year.property.document import Property
+from lean_year.property.treatment import TreatmentStage
+
+USE_NAMES: dict[Quality, str] = {
+    "garden": "Garden and washing outdoors",
+    "indoor": "Toilets and laundry",
+    "drinking": "Drinking, kitchen and shower",
+}
+TAKES = {
+    "strainer": "grit, before the pump",
+    "sediment": "particles",
+    "carbon": "taste, smell and chlorine",
+    "uv": "living germs, where the light reaches",
+    "calcite": "acid: it gives hardness back",
+    "tap_filter": "particles, at one tap only",
+}
+CAUTIONS = [
+    "Untreated rainwater is not safe to drink. Tests tell, not looks.",
+    "UV light burns eyes and skin: power off before the chamber is opened. Lamps hold mercury.",
+    "Bleach: plain, never scented or thickened, never with acid or other cleaners; gloves and goggles.",
+    "Rain and mains never meet: an air gap or the device that local code asks for, by a licensed plumber.",
+]
+
+
+class StagePlan(BaseModel):
+    """One stage at the peak flow."""
+
+    name: str
+    kind: str
+    flow_l_s: float
+    """Passes it at the peak."""
+    clean_kpa: float
+    dirty_kpa: float
+    """When it is due for a change."""
+    after_clean_kpa: float
+    """Taken by the train up to and with it, new."""
+    after_dirty_kpa: float
+    life_months: float | None
+    """None where it is not changed by wear."""
+    cost_year: float | None
+    takes: str
+
+
+class BranchPlan(BaseModel):
+    """What the water of one use passes."""
+
+    use: Quality
+    name: str
+    stages: int
+    """How many of the train's."""
+    passes: str
+    lacks: str
+    """What the least train for the use has besides; empty where nothing is missing."""
+    served: bool
+    """Whether rain serves such a use at all."""
+
+
+class DosePoint(BaseModel):
+    flow_l_s: float
+    dose_mj_cm2: float
+
+
+class TreatmentPlan(BaseModel):
+    figures: dict[str, Figure]
+    stages: list[StagePlan]
+    branches: list[BranchPlan]
+    uv_curve: list[DosePoint]
+    """Dose over flow with the lamp as it is; empty without a lamp."""
+    credits: dict[str, float]
+    """log10 of each target that the lamp takes at the peak."""
+    housings: list[HousingOffered]
+    """The same train in housings of every size."""
+    tests: list[str]
+    findings: list[Finding]
+    cautions: list[str]
+
+
+def served(document: Property) -> dict[Quality, bool]:
+    """Which uses rain serves."""
+    household = document.household
+    if not household.uses:
+        garden = sum(household.garden_l_month) > 0 or household.irrigation.area_m2 > 0
+        return {"garden": garden, "indoor": True, "drinking": True}
+    of = {use.quality for use in household.uses if use.from_rain}
+    garden = "garden" in of or household.irrigation.area_m2 > 0 or sum(household.garden_l_month) > 0
+    return {"garden": garden, "indoor": "indoor" in of, "drinking": "drinking" in of}
+
+
+def stages_for(document: Property, use: Quality) -> list[TreatmentStage]:
+    """The stages that the water of a use passes."""
+    train = document.treatment
+    upto = {"garden": train.garden_after, "indoor": train.indoor_after, "drinking": len(train.stages)}[use]
+    return train.stages[:upto]
+
+
+def lacking(document: Property, use: Quality) -> list[str]:
+    """What the least train for a use has that this one has not. Basis: common practice."""
+    stages = stages_for(document, use)
+    finest = min((each.micron for each in stages if each.kind in ("sediment", "carbon")), default=1e9)
+    kinds = {each.kind for each in stages}
+    if use == "garden":
+        return [] if finest <= 150 or "strainer" in kinds else ["a strainer of 100 to 150 micron"]
+    missing = []
+    if use == "indoor":
+        return [] if finest <= 50 else ["sediment of 20 to 50 micron"]
+    if finest > 5:
+        missing.append("sediment of 5 micron")
+    if "carbon" not in kinds:
+        missing.append("carbon")
+    if "uv" not in kinds and not document.treatment.chlorine.on:
+        missing.append("UV, or chlorine with its time")
+    return missing
+
+
+def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
+    """The treatment stage; `use_m3_year` is what rain gives to each use in a mean year."""
+    entered, peak = document.treatment, peak_l_s(document)
+    rows = _stages(document, peak, use_m3_year)
+    lamp = lamp_number(document)
+    through = 0.0 if lamp is None else stage_peak_l_s(document, lamp)
+    dose = None if lamp is None else uv_dose_mj_cm2(document, through)
+    branches = [_branch(document, use) for use in USE_NAMES]
+    costs = [row.cost_year for row in rows if row.cost_year is not None]
+    figures = {
+        "peak_l_s": Figure(
+            value=peak,
+            unit="L/s",
+            label="Peak flow through the train",
+            basis="from_memory" if document.pump.flow_by == "units" else "common_practice",
+            formula="fixture units by Hunter's curve" if document.pump.flow_by == "units" else "what is open at once",
+            working=f"{say.flow(peak)}, chosen at the pump",
+        ),
+        "clean_kpa": Figure(
+            value=train_kpa(document, dirty=False)(peak),
+            unit="kPa",
+            label="Taken when all is new",
+            basis="estimate",
+            formula="sum of each stage's drop at the peak",
+            working=" + ".join(say.pressure(row.clean_kpa) for row in rows) or "no stage",
+            moves="A larger housing takes a fraction of it, and lasts longer by the square of its area.",
+        ),
+        "dirty_kpa": Figure(
+            value=train_kpa(document, dirty=True)(peak),
+            unit="kPa",
+            label="Taken when cartridges are due",
+            basis="common_practice",
+            formula=f"new + {say.pressure(DIRTY_RISE_KPA)} across the cartridges",
+            working=" + ".join(say.pressure(row.dirty_kpa) for row in rows) or "no stage",
+            moves="Change them earlier, or fit the next larger housing.",
+        ),
+        "cost_year": Figure(
+            value=sum(costs),
+            unit="money",
+            label="Cartridges and lamps a year",
+            basis="entered",
+            formula="12 / life × cost of each",
+            working=" + ".join(fixed(cost, 2) for cost in costs) or "no cost entered",
+        ),
+    }
+    if dose is not None:
+        uvt = "design" if entered.uv.uvt_percent is None else "measured"
+        figures["dose_mj_cm2"] = Figure(
+            value=dose,
+            unit="mJ/cm2",
+            label="UV dose at the peak",
+            basis="derived",
+            source="Beer and Lambert; lamp and sleeve from memory",
+            formula="rated dose × rated flow / peak × light in the water × lamp × sleeve",
+            working=f"{entered.uv.rated_mj_cm2:g} × {say.flow(entered.uv.rated_flow_l_s)} / {say.flow(through)}, UVT "
+            f"{entered.uv.uvt_percent or DESIGN_UVT_PERCENT:g} % ({uvt}), lamp "
+            f"{ultraviolet.lamp_share(entered.uv.lamp_h) * 100:.0f} %, sleeve "
+            f"{ultraviolet.FOULED_SLEEVE_SHARE * 100:.0f} %",
+            moves="A larger lamp, less flow, clearer water, or a younger lamp.",
+        )
+    if entered.chlorine.on:
+        figures |= _chlorine(document, say)
+    return TreatmentPlan(
+        figures=figures,
+        stages=rows,
+        branches=branches,
+        uv_curve=_uv_curve(document, through) if dose is not None else [],
+        credits={
+            target: ultraviolet.log_credit(min(dose, 10_000.0), target)
+            for target in ("cryptosporidium", "giardia", "virus")
+        }
+        if dose is not None
+        else {},
+        housings=housings_offered(document, use_m3_year),
+        tests=_tests(document),
+        findings=treatment_findings(document, through, dose, served(document), say),
+        cautions=CAUTIONS,
+    )
+
+
+def _stages(document: Property, peak: float, use_m3_year: dict[Quality, float]) -> list[StagePlan]:
+    rows: list[StagePlan] = []
+    clean_sum = dirty_sum = 0.0
+    for number, stage in enumerate(document.treatment.stages):
+        clean, dirty = (drop_kpa(document, number, peak, dirty=each) for each in (False, True))
+        clean_sum, dirty_sum = clean_sum + clean, dirty_sum + dirty
+        life = life_months_of(document, number, use_m3_year)
+        rows.append(
+            StagePlan(
+                name=stage_name(stage),
+                kind=stage.kind,
+                flow_l_s=stage_peak_l_s(document, number),
+                clean_kpa=clean,
+                dirty_kpa=dirty,
+                after_clean_kpa=clean_sum,
+                after_dirty_kpa=dirty_sum,
+                life_months=life,
+                cost_year=stage.cost_each * stage.side_by_side * 12 / life if life else None,
+                takes=TAKES[stage.kind],
+            )
+        )
+    return rows
+
+
+def _branch(document: Property, use: Quality) -> BranchPlan:
+    stages = stages_for(document, use)
+    return BranchPlan(
+        use=use,
+        name=USE_NAMES[use],
+        stages=len(stages),
+        passes=", ".join(stage_name(stage) for stage in stages) or "nothing",
+        lacks=", ".join(lacking(document, use)),
+        served=served(document)[use],
+    )
+
+
+def _uv_curve(document: Property, peak: float) -> list[DosePoint]:
+    most = max(peak, document.treatment.uv.rated_flow_l_s) * 1.5
+    flows = [most * (step + 2) / 26 for step in range(25)]
+    return [DosePoint(flow_l_s=flow, dose_mj_cm2=uv_dose_mj_cm2(document, flow)) for flow in flows]
+
+
+def _chlorine(document: Property, say: Wording) -> dict[str, Figure]:
+    entered, litres = document.treatment.chlorine, document.cistern.gross_l
+    bleach = chlorine.bleach_ml(
+        volume_l=litres, dose_mg_l=entered.dose_mg_l, strength_percent=max(0.01, entered.strength_percent)
+    )
+    asked = chlorine.contact_mg_min_l(against="giardia", water_c=min(40.0, document.pump.water_c), ph=entered.ph)
+    return {
+        "bleach_ml": Figure(
+            value=bleach,
+            unit="mL",
+            label="Bleach for a full tank",
+            basis="derived",
+            formula="volume × dose / (10 × strength)",
+            working=f"{say.volume(litres)} × {entered.dose_mg_l:g} mg/L / (10 × {entered.strength_percent:g} %)",
+            moves="Strength fades on the shelf: read the date, and dose by the level that was logged.",
+        ),
+        "contact_min": Figure(
+            value=chlorine.contact_min(asked_mg_min_l=asked, residual_mg_l=entered.residual_mg_l),
+            unit="min",
+            label="Must stand, for 3 log of Giardia",
+            basis="from_memory",
+            source="US EPA, SWTR guidance manual",
+            formula="CT / free residual",
+            working=f"{asked:.0f} mg min/L at {document.pump.water_c:g} °C and pH {entered.ph:g} / "
+            f"{entered.residual_mg_l:g} mg/L",
+            moves="Cold and alkaline water take longer.",
+        ),
+    }
+
+
+def _tests(document: Property) -> list[str]:
+    """What to test, and when."""
+    if not served(document)["drinking"]:
+        return []
+    rows = ["E. coli and total coliforms, turbidity, pH: at commissioning, then as planned; lead and copper once."]
+    if document.treatment.chlorine.on:
+        rows.append("Free chlorine, pH and alkalinity: each month, twice a month in wet spells.")
+    rows.append("A failed test: boil, shock the tank with chlorine, clean, flush, test again before anybody drinks.")
+    return rows

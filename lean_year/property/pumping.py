@@ -1,0 +1,94 @@
+"""How the water is lifted and pressed, as it is entered."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from lean_year.core.errors import InputError
+from lean_year.core.pump import fit_curve
+from lean_year.property.parts import Part
+from lean_year.property.water_path import Bore
+
+Count = Annotated[int, Field(ge=0, le=500)]
+CurvePoint = Annotated[list[Annotated[float, Field(ge=0, le=2_000)]], Field(min_length=2, max_length=2)]
+GENERIC_POINTS = [[0.0, 46.0], [0.6, 41.0], [1.2, 28.0]]
+"""Flow [L/s] and head [m] of an invented set for a house, until its own are entered. Basis: estimate."""
+
+
+class FixtureCounts(Part):
+    """What can be open in the house."""
+
+    toilet: Count = 1
+    basin: Count = 1
+    shower: Count = 1
+    bath: Count = 0
+    kitchen_sink: Count = 1
+    dishwasher: Count = 0
+    washing_machine: Count = 1
+    laundry_sink: Count = 0
+    garden_tap: Count = 1
+
+    def counts(self) -> dict[str, int]:
+        return dict(self)
+
+
+class Pipe(Part):
+    """A pipe that runs full under pressure."""
+
+    bore_mm: Bore = 32
+    length_m: float = Field(default=25, gt=0, le=10_000)
+    roughness_mm: float = Field(default=0.0015, ge=0, le=2)
+    fittings: float = Field(default=12, ge=0, le=1_000)
+    """Velocity heads lost in bends, tees and valves."""
+
+
+class PumpEntry(Part):
+    """The pump, its vessel and its pipes; or gravity alone."""
+
+    way: Literal["undecided", "pump", "gravity"] = "undecided"
+    fixtures: FixtureCounts = Field(default_factory=FixtureCounts)
+    flow_by: Literal["units", "at_once"] = "at_once"
+    """By fixture units, or by how many things are open at once."""
+    at_once: int = Field(default=2, ge=1, le=50)
+    irrigation_l_s: float = Field(default=0, ge=0, le=100)
+    """The largest zone that runs with them."""
+    residual_kpa: float = Field(default=150, ge=0, le=1_000)
+    """Wanted at the highest tap."""
+    points: list[CurvePoint] = Field(default_factory=lambda: [list(each) for each in GENERIC_POINTS], max_length=30)
+    """Flow [L/s] and head [m], from the shut-off head on."""
+    efficiency: float = Field(default=0.35, ge=0.01, le=1)
+    """Of pump and motor together."""
+    variable_speed: bool = False
+    cut_in_kpa: float = Field(default=220, ge=0, le=2_000)
+    cut_out_kpa: float = Field(default=360, ge=0, le=2_000)
+    precharge_kpa: float = Field(default=206, ge=0, le=2_000)
+    vessel_l: float = Field(default=60, ge=0, le=100_000)
+    run_s: float = Field(default=60, ge=1, le=3_600)
+    """Least time of one run."""
+    suction: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=3, fittings=3))
+    delivery: Pipe = Field(default_factory=Pipe)
+    friction: Literal["darcy", "hazen_williams"] = "darcy"
+    hazen_c: float = Field(default=150, ge=10, le=200)
+    backflow_kpa: float = Field(default=0, ge=0, le=500)
+    """Lost in a backflow device at the peak."""
+    altitude_m: float = Field(default=0, ge=-500, le=6_000)
+    water_c: float = Field(default=15, ge=0, le=50)
+    fittings_kpa: float = Field(default=1_000, ge=10, le=10_000)
+    """What pipes, housings and fittings are rated for."""
+    foot_valve: bool = True
+    check_valve: bool = True
+    dry_run_stop: bool = True
+    frost_housed: bool = True
+
+    @model_validator(mode="after")
+    def _in_order(self) -> "PumpEntry":
+        if self.cut_out_kpa <= self.cut_in_kpa:
+            raise InputError(
+                "cut_out_kpa", f"must be above the cut-in, {self.cut_in_kpa:g} kPa, got {self.cut_out_kpa:g}"
+            )
+        if self.precharge_kpa > self.cut_in_kpa:
+            raise InputError(
+                "precharge_kpa", f"must be at most the cut-in, {self.cut_in_kpa:g} kPa, got {self.precharge_kpa:g}"
+            )
+        fit_curve(*zip(*self.points, strict=True) if self.points else ((), ()))
+        return self

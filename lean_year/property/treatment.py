@@ -1,0 +1,82 @@
+"""The treatment train as it is entered: its stages in the order of the water, its lamp and its chlorine."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from lean_year.core.cartridges import CartridgeSize
+from lean_year.property.parts import Part
+
+StageKind = Literal["strainer", "sediment", "carbon", "uv", "calcite", "tap_filter"]
+
+
+class TreatmentStage(Part):
+    """One stage of the train."""
+
+    kind: StageKind
+    size: CartridgeSize = "4.5x20"
+    """Of the housing, for sediment and carbon."""
+    side_by_side: int = Field(default=1, ge=1, le=20)
+    micron: float = Field(default=20, ge=0.01, le=5_000)
+    absolute: bool = False
+    """Whether its rating is absolute, and not nominal."""
+    clean_kpa: float | None = Field(default=None, ge=0, le=2_000)
+    """Drop when new at 0.5 L/s, by its maker's sheet; usual for its size where None."""
+    cost_each: Annotated[float, Field(ge=0, le=1e6)] = 0
+
+
+class Ultraviolet(Part):
+    """The lamp, whose place is a stage of the train."""
+
+    rated_mj_cm2: float = Field(default=40, gt=0, le=1_000)
+    rated_flow_l_s: float = Field(default=0.75, gt=0, le=100)
+    rated_uvt_percent: float = Field(default=95, ge=1, le=100)
+    depth_cm: float = Field(default=2, gt=0, le=50)
+    """Of the water round its sleeve."""
+    drop_kpa: float = Field(default=20, ge=0, le=1_000)
+    """At its rated flow."""
+    uvt_percent: float | None = Field(default=None, ge=1, le=100)
+    """Measured; 75 % is counted on until it is."""
+    lamp_h: float = Field(default=0, ge=0, le=200_000)
+    """Hours that the lamp has burnt."""
+    school: Literal["calendar", "sensor"] = "calendar"
+    """Changed by the calendar, or when its sensor says so and at the calendar's end at the latest."""
+    sensor: bool = False
+    shut_valve: bool = False
+    """A valve that shuts when the light is too little, or the power is gone."""
+    flow_limiter: bool = False
+    battery: bool = False
+
+
+class ChlorineEntry(Part):
+    """Chlorine in the tank, or none."""
+
+    on: bool = False
+    dose_mg_l: float = Field(default=1, ge=0, le=50)
+    strength_percent: float = Field(default=5, gt=0, le=20)
+    residual_mg_l: float = Field(default=0.4, gt=0, le=20)
+    ph: float = Field(default=7, ge=6, le=9)
+    stands_min: float = Field(default=60, ge=0, le=100_000)
+    """Least time between dosing and the tap."""
+
+
+class Treatment(Part):
+    """What the water passes between the tank and each use."""
+
+    stages: list[TreatmentStage] = Field(default_factory=list, max_length=12)
+    garden_after: int = Field(default=1, ge=0, le=12)
+    """How many stages the garden's water passes before it leaves."""
+    indoor_after: int = Field(default=2, ge=0, le=12)
+    """How many the toilets' and laundry's passes."""
+    uv: Ultraviolet = Field(default_factory=Ultraviolet)
+    chlorine: ChlorineEntry = Field(default_factory=ChlorineEntry)
+    drinking_rated: bool = True
+    """Whether all that the drinking water touches is rated for it."""
+    second_source: Literal["none", "mains", "well"] = "none"
+    changeover: Literal["air_gap", "interlocked", "valves"] = "air_gap"
+    """How a second source is kept from the rain: over an air gap, by an interlocked changeover, by two valves."""
+    mist: bool = False
+    """Misting beds, or spray of warm water."""
+    alkalinity_mg_l: float | None = Field(default=None, ge=0, le=1_000)
+    """As calcium carbonate; None until it is measured."""
+    copper_pipe: bool = False

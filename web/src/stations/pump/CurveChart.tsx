@@ -1,0 +1,102 @@
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, flow, metres, roundStep } from "../../lib/units";
+import { LineChart, pathOf } from "../../ui/LineChart";
+
+/** The pump's curve against what the pipes and filters ask for, new and due, with where it runs. */
+export function CurveChart() {
+  const { document, plan } = useWorkbench().shown;
+  const { units, pump: entered } = document;
+  const { curve, clean, dirty, figures } = plan.pump;
+  if (!clean || !dirty || curve.length === 0) return null;
+  const xUnit = units === "us" ? 3.785411784 / 60 : 1;
+  const yUnit = units === "us" ? 0.3048 : 1;
+  const peak = figures["peak_l_s"]!.value ?? 0;
+  const reach = Math.max(peak * 1.3, curve.at(-1)!.flow_l_s);
+  const most = Math.max(...entered.points.map((point) => point[1]!), 1) * 1.12;
+  const xTick = roundStep(reach / xUnit / 4) * xUnit;
+  const yTick = roundStep(most / yUnit / 4) * yUnit;
+  return (
+    <section aria-label="The pump's curve">
+      <h2 className="heading">Where the pump runs</h2>
+      <LineChart
+        label={`The pump runs at ${flow(clean.flow_l_s, units)} with new filters and ${flow(dirty.flow_l_s, units)} when they are due; the peak is ${flow(peak, units)}`}
+        height={270}
+        xReach={reach}
+        yReach={most}
+        xTicks={Array.from({ length: Math.floor(reach / xTick + 1e-9) + 1 }, (_, i) => ({
+          at: i * xTick,
+          name: fixed((i * xTick) / xUnit, units === "us" ? 0 : 1),
+        }))}
+        yTicks={Array.from({ length: Math.floor(most / yTick + 1e-9) + 1 }, (_, i) => ({
+          at: i * yTick,
+          name: fixed((i * yTick) / yUnit, 0),
+        }))}
+        yName={units === "us" ? "ft of head" : "m of head"}
+        xName={units === "us" ? "gal/min" : "L/s"}
+      >
+        {(plot) => (
+          <>
+            <path d={`M${plot.x(peak)} ${plot.foot}V20`} stroke="var(--ink)" strokeDasharray="5 3" />
+            <text x={plot.x(peak) + 5} y={plot.foot - 6} className="axis halo">
+              peak
+            </text>
+            <path
+              d={pathOf(curve.map((point) => [plot.x(point.flow_l_s), plot.y(point.pump_m)]))}
+              fill="none"
+              stroke="var(--water-7)"
+              strokeWidth="2.8"
+            />
+            {entered.points.map(([q, h]) => (
+              <circle
+                key={`${q}`}
+                cx={plot.x(q!)}
+                cy={plot.y(h!)}
+                r="3"
+                fill="var(--sheet)"
+                stroke="var(--water-7)"
+              />
+            ))}
+            {(["clean_m", "dirty_m"] as const).map((of) => (
+              <path
+                key={of}
+                d={pathOf(
+                  curve
+                    .filter((point) => point[of] <= most)
+                    .map((point) => [plot.x(point.flow_l_s), plot.y(point[of])]),
+                )}
+                fill="none"
+                stroke={of === "clean_m" ? "var(--ink)" : "var(--parched-5)"}
+                strokeWidth="1.8"
+                strokeDasharray={of === "clean_m" ? undefined : "6 4"}
+              />
+            ))}
+            {[
+              { point: clean, name: "new", below: true },
+              { point: dirty, name: "due", below: false },
+            ].map(({ point, name, below }) => (
+              <g key={name}>
+                <circle
+                  cx={plot.x(point.flow_l_s)}
+                  cy={plot.y(Math.max(0, point.head_m))}
+                  r="5"
+                  fill="var(--water-9)"
+                />
+                <text
+                  x={plot.x(point.flow_l_s) + 9}
+                  y={plot.y(Math.max(0, point.head_m)) + (below ? 18 : -8)}
+                  className="label halo"
+                >
+                  {name}: <tspan fontWeight="650">{flow(point.flow_l_s, units)}</tspan>
+                </text>
+              </g>
+            ))}
+          </>
+        )}
+      </LineChart>
+      <p className="note">
+        With the pressure wanted at the tap it gives {flow(clean.flow_l_s, units)} at {metres(clean.head_m, units)}{" "}
+        when filters are new, {flow(dirty.flow_l_s, units)} when they are due.
+      </p>
+    </section>
+  );
+}

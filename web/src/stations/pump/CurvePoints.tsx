@@ -1,0 +1,66 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Entry } from "../../ui/Entry";
+
+/** The points of the pump's own curve, as its sheet gives them. */
+export function CurvePoints() {
+  const bench = useWorkbench();
+  const { points, efficiency } = bench.kept.document.pump;
+  const last = points.at(-1)!;
+  const before = points.at(-2)!;
+  const further = [
+    Number((last[0]! + (last[0]! - before[0]!) / 2).toFixed(3)),
+    Number(Math.max(0, last[1]! - (before[1]! - last[1]!) / 2).toFixed(2)),
+  ];
+  return (
+    <section aria-label="Points of the curve">
+      <h2 className="heading">From its sheet</h2>
+      <p className="leading-[1.85]">
+        It gives{" "}
+        {points.map((point, row) => (
+          <span key={row} className="whitespace-nowrap">
+            <Entry
+              label={`Head of point ${row + 1}`}
+              path={`/pump/points/${row}/1`}
+              kind="length"
+              value={point[1]!}
+              max={2000}
+            />{" "}
+            at{" "}
+            {row === 0 ? (
+              "no flow"
+            ) : (
+              <Entry
+                label={`Flow of point ${row + 1}`}
+                path={`/pump/points/${row}/0`}
+                kind="flow"
+                value={point[0]!}
+                max={1000}
+              />
+            )}
+            {row < points.length - 1 ? ", " : "."}{" "}
+          </span>
+        ))}
+        {points.length < 30 && last[1]! > 0 && (
+          <button
+            className="fix"
+            onClick={() => void bench.edit("One more point", [{ op: "add", path: "/pump/points/-", value: further }])}
+          >
+            One more point
+          </button>
+        )}{" "}
+        {points.length > 3 && (
+          <button
+            className="fix"
+            onClick={() => void bench.edit("One point less", replace("/pump/points", points.slice(0, -1)))}
+          >
+            One less
+          </button>
+        )}{" "}
+        Of its electricity{" "}
+        <Entry label="Efficiency" path="/pump/efficiency" kind="percent" value={efficiency} min={0.01} max={1} /> goes
+        into the water.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,158 @@
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, pressure, roundStep } from "../../lib/units";
+import { DataTable } from "../../ui/DataTable";
+import { useWidth } from "../../ui/useWidth";
+
+const TALL = 270;
+const TOP = 18;
+const LEFT = 48;
+const FILL: Record<string, string> = {
+  lift: "var(--earth-3)",
+  tap: "var(--water-3)",
+  pipes: "var(--ink-2)",
+  fittings: "var(--ink)",
+  filters: "var(--parched-5)",
+  uv: "var(--water-7)",
+  backflow: "var(--earth-1)",
+};
+
+/** The pressure that the pump must give at the peak, part upon part: with new filters, and when they are due. */
+export function PressureStack() {
+  const { document, plan } = useWorkbench().shown;
+  const { units } = document;
+  const { stack, clean, dirty, figures } = plan.pump;
+  const [box, width] = useWidth<HTMLDivElement>();
+  const parts = stack.filter((part) => part.dirty_kpa > 0.5);
+  const sum = (of: "clean_kpa" | "dirty_kpa") => parts.reduce((all, part) => all + part[of], 0);
+  // What the pump gives at the peak: what is left at the tap, and all that was lost before it.
+  const gives = clean === null ? null : clean.tap_kpa + sum("clean_kpa") - document.pump.residual_kpa;
+  const reach = Math.max(sum("dirty_kpa"), gives ?? 0, 10) * 1.06;
+  const y = (kpa: number) => TALL - 26 - (kpa / reach) * (TALL - 26 - TOP);
+  const unit = units === "us" ? 6.894757293168361 : 1;
+  const tick = roundStep(reach / unit / 4) * unit;
+  const wide = Math.max(54, Math.min(92, (width - LEFT) * 0.2));
+  const columns = [
+    { key: "clean_kpa" as const, name: "filters new", x: LEFT + 12 },
+    { key: "dirty_kpa" as const, name: "filters due", x: LEFT + 12 + wide + 34 },
+  ];
+  const labels = spread(
+    parts.map((part, i) => ({
+      part,
+      at: y(parts.slice(0, i).reduce((all, each) => all + each.dirty_kpa, 0) + part.dirty_kpa / 2),
+    })),
+  );
+  const short = dirty !== null && dirty.tap_kpa < document.pump.residual_kpa;
+  return (
+    <section aria-label="The pressure stack">
+      <h2 className="heading">
+        What the pressure goes into
+        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+          at the peak
+        </span>
+      </h2>
+      <div ref={box} className="relative" style={{ height: TALL }}>
+        {width > 0 && (
+          <svg
+            width={width}
+            height={TALL}
+            className="block overflow-visible"
+            role="img"
+            aria-label={`${pressure(sum("clean_kpa"), units)} with new filters, ${pressure(sum("dirty_kpa"), units)} when they are due${gives === null ? "" : `; the pump gives ${pressure(gives, units)}`}`}
+          >
+            <text x={LEFT - 6} y={TOP - 6} textAnchor="end" className="axis">
+              {units === "us" ? "psi" : "kPa"}
+            </text>
+            {Array.from({ length: Math.floor(reach / tick + 1e-9) + 1 }, (_, i) => (
+              <g key={i}>
+                <path d={`M${LEFT} ${y(i * tick)}H${columns[1]!.x + wide + 8}`} stroke="var(--rule)" />
+                <text x={LEFT - 6} y={y(i * tick) + 4.5} textAnchor="end" className="axis">
+                  {fixed((i * tick) / unit, 0)}
+                </text>
+              </g>
+            ))}
+            {columns.map(({ key, name, x }) => {
+              let below = 0;
+              return (
+                <g key={key}>
+                  {parts.map((part) => {
+                    const from = below;
+                    below += part[key];
+                    return (
+                      <rect
+                        key={part.key}
+                        x={x}
+                        y={y(below)}
+                        width={wide}
+                        height={Math.max(0, y(from) - y(below))}
+                        fill={FILL[part.key]}
+                        stroke="var(--sheet)"
+                      />
+                    );
+                  })}
+                  <text
+                    x={x + wide / 2}
+                    y={y(below) + (gives !== null && Math.abs(y(gives) - y(below)) < 20 ? 16 : -5)}
+                    textAnchor="middle" className="label halo" fontWeight="650">
+                    {pressure(below, units)}
+                  </text>
+                  <text x={x + wide / 2} y={TALL - 8} textAnchor="middle" className="axis">
+                    {name}
+                  </text>
+                </g>
+              );
+            })}
+            {labels.map(({ part, at }) => (
+              <text key={part.key} x={columns[1]!.x + wide + 14} y={at + 4.5} className="axis">
+                <tspan fill={FILL[part.key]} style={{ fill: FILL[part.key] }}>
+                  ■
+                </tspan>{" "}
+                {part.name} {pressure(part.dirty_kpa, units)}
+              </text>
+            ))}
+            {gives !== null && (
+              <>
+                <path
+                  d={`M${LEFT} ${y(gives)}H${columns[1]!.x + wide + 10}`}
+                  stroke={short ? "var(--alarm)" : "var(--water-9)"}
+                  strokeWidth="2"
+                  strokeDasharray="6 3"
+                />
+                <text
+                  x={LEFT + 2}
+                  y={y(gives) - 5}
+                  className="label halo"
+                  fontWeight="650"
+                  style={{ fill: short ? "var(--alarm)" : "var(--water-9)" }}
+                >
+                  the pump gives {pressure(gives, units)}
+                </text>
+              </>
+            )}
+          </svg>
+        )}
+      </div>
+      <details className="mt-1">
+        <summary className="fix cursor-pointer">As a table</summary>
+        <DataTable
+          head={["Part", "Filters new", "Filters due"]}
+          rows={stack.map((part) => ({
+            key: part.key,
+            name: part.name,
+            cells: [pressure(part.clean_kpa, units), pressure(part.dirty_kpa, units)],
+          }))}
+        />
+        <p className="note">{figures["head_m"]!.formula}.</p>
+      </details>
+    </section>
+  );
+}
+
+/** Keeps labels a line apart, from the foot up. */
+function spread<T extends { at: number }>(labels: T[]): T[] {
+  let lowest = Infinity;
+  return labels.map((label) => {
+    const at = Math.min(label.at, lowest - 15);
+    lowest = at;
+    return { ...label, at };
+  });
+}

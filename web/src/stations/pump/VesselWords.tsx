@@ -1,0 +1,44 @@
+import { useWorkbench } from "../../frame/workbench";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+
+/** The vessel and its pressures. */
+export function VesselWords() {
+  const { pump: entered } = useWorkbench().shown.document;
+  const kpa = (label: string, field: "cut_in_kpa" | "cut_out_kpa" | "precharge_kpa") => (
+    <Entry label={label} path={`/pump/${field}`} kind="pressure" value={entered[field]} max={2000} />
+  );
+  return (
+    <section aria-label="The vessel">
+      <h2 className="heading">The vessel</h2>
+      <p className="leading-[1.85]">
+        The pump{" "}
+        <EitherWay
+          label="Speed of the pump"
+          path="/pump/variable_speed"
+          on={entered.variable_speed}
+          yes="keeps its pressure by its speed"
+          no="switches on and off"
+        />
+        , in at {kpa("Cut-in", "cut_in_kpa")} and out at {kpa("Cut-out", "cut_out_kpa")}. A vessel of{" "}
+        <Entry label="Size of the vessel" path="/pump/vessel_l" kind="volume" value={entered.vessel_l} max={100000} />
+        , pumped to {kpa("Pre-charge", "precharge_kpa")} when empty
+        {!entered.variable_speed && (
+          <>
+            , lets it run at least{" "}
+            <Entry
+              label="Least time of a run"
+              path="/pump/run_s"
+              kind="count"
+              value={entered.run_s}
+              min={1}
+              max={3600}
+            />{" "}
+            seconds
+          </>
+        )}
+        .
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,68 @@
+import { useWorkbench } from "../../frame/workbench";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+import { Why } from "../../ui/Why";
+
+/** Chlorine in the tank: its dose, its time, and what the water is like. */
+export function ChlorineWords() {
+  const { document, plan } = useWorkbench().shown;
+  const { units } = document;
+  const { chlorine } = document.treatment;
+  const { figures } = plan.treatment;
+  return (
+    <section aria-label="Chlorine and balance">
+      <h2 className="heading">Chlorine and balance</h2>
+      <p className="leading-[1.85]">
+        <EitherWay
+          label="Chlorine"
+          path="/treatment/chlorine/on"
+          on={chlorine.on}
+          yes="Chlorine is dosed in the tank"
+          no="No chlorine is dosed"
+        />
+        {chlorine.on && (
+          <>
+            ,{" "}
+            <Entry
+              label="Dose of chlorine"
+              path="/treatment/chlorine/dose_mg_l"
+              kind="count"
+              value={chlorine.dose_mg_l}
+              max={50}
+            />{" "}
+            mg/L of a bleach of{" "}
+            <Entry
+              label="Strength of the bleach"
+              path="/treatment/chlorine/strength_percent"
+              kind="count"
+              value={chlorine.strength_percent}
+              min={0.1}
+              max={20}
+            />{" "}
+            %: <Why figure={figures["bleach_ml"]!} units={units} /> for a full tank. With{" "}
+            <Entry
+              label="Free residual"
+              path="/treatment/chlorine/residual_mg_l"
+              kind="count"
+              value={chlorine.residual_mg_l}
+              min={0.01}
+              max={20}
+            />{" "}
+            mg/L left at pH{" "}
+            <Entry label="pH" path="/treatment/chlorine/ph" kind="count" value={chlorine.ph} min={6} max={9} /> it
+            must stand <Why figure={figures["contact_min"]!} units={units} />, and stands{" "}
+            <Entry
+              label="Minutes it stands"
+              path="/treatment/chlorine/stands_min"
+              kind="count"
+              value={chlorine.stands_min}
+              max={100000}
+            />{" "}
+            min
+          </>
+        )}
+        .
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,162 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, flow, roundStep } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+import { LineChart, pathOf } from "../../ui/LineChart";
+import { Why } from "../../ui/Why";
+
+const NAMES: Record<string, string> = { cryptosporidium: "Cryptosporidium", giardia: "Giardia", virus: "viruses" };
+
+/** The lamp: its rating, its water, its age, and the dose over the flow. */
+export function LampWords() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units } = document;
+  const { uv } = document.treatment;
+  const { uv_curve: curve, figures, credits } = plan.treatment;
+  const set = (label: string, field: string, value: unknown) =>
+    void bench.edit(`Lamp: ${label}`, replace(`/treatment/uv/${field}`, value));
+  const reach = curve.at(-1)?.flow_l_s ?? 1;
+  const most = Math.min(curve[0]?.dose_mj_cm2 ?? 100, 160);
+  const unit = units === "us" ? 3.785411784 / 60 : 1;
+  const tick = roundStep(reach / unit / 4) * unit;
+  const lamp = plan.treatment.stages.find((stage) => stage.kind === "uv");
+  return (
+    <section aria-label="The lamp">
+      <h2 className="heading">The lamp</h2>
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 min-[1100px]:grid-cols-2">
+        <p className="leading-[1.85]">
+          Rated for{" "}
+          <Entry
+            label="Rated dose"
+            path="/treatment/uv/rated_mj_cm2"
+            kind="count"
+            value={uv.rated_mj_cm2}
+            min={1}
+            max={1000}
+          />{" "}
+          mJ/cm² at{" "}
+          <Entry
+            label="Rated flow of the lamp"
+            path="/treatment/uv/rated_flow_l_s"
+            kind="flow"
+            value={uv.rated_flow_l_s}
+            min={0.01}
+            max={100}
+          />{" "}
+          in water of{" "}
+          <Entry
+            label="Rated transmittance"
+            path="/treatment/uv/rated_uvt_percent"
+            kind="percent"
+            value={uv.rated_uvt_percent / 100}
+            min={0.01}
+            max={1}
+            toOperations={(share) => replace("/treatment/uv/rated_uvt_percent", Number((share * 100).toFixed(2)))}
+          />{" "}
+          transmittance. This water has{" "}
+          {uv.uvt_percent === null ? (
+            <button className="word assumed" onClick={() => set("measured water", "uvt_percent", 75)}>
+              not been measured: 75 %
+            </button>
+          ) : (
+            <Entry
+              label="Measured transmittance"
+              path="/treatment/uv/uvt_percent"
+              kind="percent"
+              value={uv.uvt_percent / 100}
+              min={0.01}
+              max={1}
+              toOperations={(share) => replace("/treatment/uv/uvt_percent", Number((share * 100).toFixed(2)))}
+            />
+          )}
+          . It has burnt{" "}
+          <Entry label="Hours of the lamp" path="/treatment/uv/lamp_h" kind="count" value={uv.lamp_h} max={200000} />{" "}
+          hours and is changed{" "}
+          <Choice
+            label="When the lamp is changed"
+            value={uv.school}
+            options={[
+              { value: "calendar", label: "by the calendar", note: "9,000 hours, a year" },
+              { value: "sensor", label: "by its sensor", note: "and by the calendar at the latest" },
+            ]}
+            onChoose={(school) => set(school, "school", school)}
+          />
+          ;{" "}
+          <EitherWay
+            label="Sensor"
+            path="/treatment/uv/sensor"
+            on={uv.sensor}
+            yes="with a sensor"
+            no="without a sensor"
+          />
+          ,{" "}
+          <EitherWay
+            label="Valve of the lamp"
+            path="/treatment/uv/shut_valve"
+            on={uv.shut_valve}
+            yes="a valve that fails shut"
+            no="no valve that fails shut"
+          />
+          ,{" "}
+          <EitherWay
+            label="Flow limiter"
+            path="/treatment/uv/flow_limiter"
+            on={uv.flow_limiter}
+            yes="a flow limiter"
+            no="no flow limiter"
+          />
+          . It gives {figures["dose_mj_cm2"] && <Why figure={figures["dose_mj_cm2"]} units={units} />}:{" "}
+          {Object.entries(credits)
+            .map(([target, log]) => `${fixed(log, 1)} log of ${NAMES[target]}`)
+            .join(", ")}
+          .
+        </p>
+        <LineChart
+          label={`Dose over the flow: ${fixed(figures["dose_mj_cm2"]?.value ?? 0, 0)} mJ/cm² at ${flow(lamp?.flow_l_s ?? 0, units)}`}
+          height={190}
+          xReach={reach}
+          yReach={most}
+          xTicks={Array.from({ length: Math.floor(reach / tick + 1e-9) + 1 }, (_, i) => ({
+            at: i * tick,
+            name: fixed((i * tick) / unit, units === "us" ? 0 : 1),
+          }))}
+          yTicks={[0, 40, 80, 120, 160]
+            .filter((dose) => dose <= most)
+            .map((dose) => ({ at: dose, name: String(dose) }))}
+          yName="mJ/cm²"
+          xName={units === "us" ? "gal/min" : "L/s"}
+        >
+          {(plot) => (
+            <>
+              <path d={`M${plot.x(0)} ${plot.y(40)}H${plot.right}`} stroke="var(--ink)" strokeDasharray="5 3" />
+              <text x={plot.right} y={plot.y(40) - 5} textAnchor="end" className="axis halo">
+                for drinking
+              </text>
+              <path
+                d={pathOf(
+                  curve
+                    .filter((point) => point.dose_mj_cm2 <= most)
+                    .map((point) => [plot.x(point.flow_l_s), plot.y(point.dose_mj_cm2)]),
+                )}
+                fill="none"
+                stroke="var(--water-7)"
+                strokeWidth="2.6"
+              />
+              {lamp && (
+                <circle
+                  cx={plot.x(lamp.flow_l_s)}
+                  cy={plot.y(Math.min(figures["dose_mj_cm2"]?.value ?? 0, most))}
+                  r="5"
+                  fill="var(--water-7)"
+                />
+              )}
+            </>
+          )}
+        </LineChart>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,137 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, flow, pressure } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+import { isCartridge, KINDS, SIZES } from "./stageKinds";
+import type { TreatmentStage } from "./stageKinds";
+
+/** The stages one under the other: what each is, what it takes, how long it lasts. */
+export function StageRows() {
+  const bench = useWorkbench();
+  const { document } = bench.shown;
+  const { stages } = document.treatment;
+  return (
+    <section aria-label="Stages of the train">
+      <ol>
+        {stages.map((stage, number) => (
+          <StageRow key={number} stage={stage} number={number} />
+        ))}
+      </ol>
+      {stages.length < 12 && (
+        <p className="mt-1.5">
+          <Choice
+            label="Add a stage"
+            value={"" as TreatmentStage["kind"]}
+            options={[...KINDS]}
+            onChoose={(kind) =>
+              void bench.edit(`Added a stage: ${kind}`, [{ op: "add", path: "/treatment/stages/-", value: { kind } }])
+            }
+          >
+            Add a stage
+          </Choice>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units } = document;
+  const told = plan.treatment.stages[number];
+  const at = `/treatment/stages/${number}`;
+  const name = `stage ${number + 1}`;
+  const cartridge = isCartridge(stage);
+  const move = (to: number) =>
+    void bench.edit(`Moved ${name}`, [
+      { op: "remove", path: at },
+      { op: "add", path: `/treatment/stages/${to}`, value: stage },
+    ]);
+  return (
+    <li className="border-b border-rule py-1.5 leading-[1.8]">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <p>
+          <strong>{number + 1}</strong> A{" "}
+          <Choice
+            label={`Kind of ${name}`}
+            value={stage.kind}
+            options={[...KINDS]}
+            onChoose={(kind) => void bench.edit(`${name}: ${kind}`, replace(`${at}/kind`, kind))}
+          />
+          {cartridge && (
+            <>
+              {" "}
+              of{" "}
+              <Choice
+                label={`Housing of ${name}`}
+                value={stage.size}
+                options={[...SIZES]}
+                onChoose={(size) => void bench.edit(`${name}: ${size}`, replace(`${at}/size`, size))}
+              />
+              ,{" "}
+              <Entry
+                label={`Side by side at ${name}`}
+                path={`${at}/side_by_side`}
+                kind="count"
+                value={stage.side_by_side}
+                min={1}
+                max={20}
+                whole
+              />{" "}
+              side by side
+            </>
+          )}
+          {(cartridge || stage.kind === "strainer") && (
+            <>
+              ,{" "}
+              <Entry
+                label={`Micron of ${name}`}
+                path={`${at}/micron`}
+                kind="count"
+                value={stage.micron}
+                min={0.01}
+                max={5000}
+              />{" "}
+              micron{" "}
+              <EitherWay
+                label={`Rating of ${name}`}
+                path={`${at}/absolute`}
+                on={stage.absolute}
+                yes="absolute"
+                no="nominal"
+              />
+            </>
+          )}
+          ,{" "}
+          <Entry label={`Cost of ${name}`} path={`${at}/cost_each`} kind="money" value={stage.cost_each} max={1e6} />{" "}
+          {document.prices.currency} each.
+        </p>
+        <span className="no-print flex gap-4 text-[14px]">
+          {number > 0 && (
+            <button className="fix" aria-label={`Move ${name} up`} onClick={() => move(number - 1)}>
+              Up
+            </button>
+          )}
+          <button
+            className="fix"
+            aria-label={`Remove ${name}`}
+            onClick={() => void bench.edit(`Removed ${name}`, [{ op: "remove", path: at }])}
+          >
+            Remove
+          </button>
+        </span>
+      </div>
+      {told && (
+        <p className="note">
+          Takes {told.takes}. {flow(told.flow_l_s, units)} at the peak: {pressure(told.clean_kpa, units)}
+          {told.dirty_kpa > told.clean_kpa + 0.5 && ` new, ${pressure(told.dirty_kpa, units)} when due`}
+          {told.life_months !== null && `; changed every ${fixed(told.life_months, 0)} months`}
+          {told.cost_year ? `, ${document.prices.currency}${fixed(told.cost_year, 0)} a year` : ""}.
+        </p>
+      )}
+    </li>
+  );
+}
