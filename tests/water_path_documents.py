@@ -80,6 +80,7 @@ levels = st.builds(
     tank_ground_m=st.none() | heights,
     discharge_m=st.none() | heights,
     pump_m=st.none() | heights,
+    highest_tap_m=st.none() | heights,
 )
 downpours = st.builds(
     Downpour,

@@ -15,6 +15,7 @@ from lean_year.api.jobs import Job, JobKind, Jobs
 from lean_year.core.errors import InputError
 from lean_year.core.rainfall import DailyRain, Filling
 from lean_year.demo.shipped import demo_file
+from lean_year.formats.epanet_model import write_epanet_model
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.formats.swmm_model import write_swmm_model
 from lean_year.plan.band import resampled_band
@@ -146,6 +147,16 @@ class Workshop:
         if rain is None:
             raise InputError("rain", "is needed first; bring in a record")
         return write_swmm_model(document, rain)
+
+    def epanet_model(self, property_id: str) -> str:
+        """The pressure side as a model for the EPANET engine.
+
+        Raises
+        ------
+        InputError
+            If something that it needs is not decided or measured.
+        """
+        return write_epanet_model(self.stored(property_id).document)
 
     # -- changing -----------------------------------------------------------------------------------------------
 

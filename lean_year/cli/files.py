@@ -9,6 +9,7 @@ import typer
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import demo_file
+from lean_year.formats.epanet_model import write_epanet_model
 from lean_year.formats.geojson_roofs import write_geojson_roofs
 from lean_year.formats.property_file import rain_from_record, read_property_file
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
@@ -50,12 +51,12 @@ def demo(
     show({"written": str(out)}, as_json)
 
 
-FORMATS = ("rain-csv", "swmm-rain", "swmm", "geojson")
+FORMATS = ("rain-csv", "swmm-rain", "swmm", "epanet", "geojson")
 
 
 def export(
     file: Annotated[Path, typer.Argument(help="property file")],
-    form: Annotated[str, typer.Option("--format", help="rain-csv, swmm-rain, swmm or geojson")],
+    form: Annotated[str, typer.Option("--format", help="rain-csv, swmm-rain, swmm, epanet or geojson")],
     out: Annotated[Path, typer.Option("--out", help="file to write")],
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
@@ -65,6 +66,8 @@ def export(
         raise InputError("format", f"must be one of {', '.join(FORMATS)}, got {form!r}")
     if form == "geojson":
         text = write_geojson_roofs(given.property)
+    elif form == "epanet":
+        text = write_epanet_model(given.property)
     elif given.rain_record is None:
         raise InputError("rain_record", "is needed for a rain file; this property has none")
     else:

@@ -8,6 +8,8 @@ from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.pipes import GRAVITY_M_S2, friction_head_m, mean_velocity_m_s
 
+MOST_L_S = 1_000.0
+"""No house asks for more. [L/s]"""
 PRACTICAL_LIFT_M = 6.5
 """Suction lift at sea level with cool water beyond which nobody is glad. Basis: common practice (6 to 7 m)."""
 
@@ -29,7 +31,7 @@ class PumpCurve:
     @property
     def runs_out_l_s(self) -> float:
         """Flow at which it gives no head. [L/s]"""
-        return float((self.shut_off_m / self.k) ** (1 / self.n))
+        return math.exp(min(50.0, math.log(self.shut_off_m / self.k) / self.n))
 
 
 def fit_curve(flow_l_s: Sequence[float], head_m: Sequence[float]) -> PumpCurve:
@@ -75,7 +77,7 @@ def fit_curve(flow_l_s: Sequence[float], head_m: Sequence[float]) -> PumpCurve:
 
 
 def operating_flow_l_s(curve: PumpCurve, system_head_m: Callable[[float], float]) -> float:
-    """Where the pump's curve meets the system's, by bisection.
+    """Where the pump's curve meets the system's, by false position (the Illinois rule).
 
     Parameters
     ----------
@@ -91,16 +93,24 @@ def operating_flow_l_s(curve: PumpCurve, system_head_m: Callable[[float], float]
     """
     if system_head_m(0.0) >= curve.shut_off_m:
         return 0.0
-    low, high = 0.0, curve.runs_out_l_s
-    for _ in range(100):
-        middle = (low + high) / 2
-        if curve.head_m(middle) > system_head_m(middle):
-            low = middle
-        else:
-            high = middle
-        if high - low <= 1e-12 * high:
+
+    def over(flow: float) -> float:
+        return curve.head_m(flow) - system_head_m(flow)
+
+    low, high = 0.0, min(curve.runs_out_l_s, MOST_L_S)
+    over_low, over_high, flow = over(low), over(high), high
+    for _ in range(200):
+        if over_high >= 0 or high - low <= 1e-12 * high:
             break
-    return (low + high) / 2
+        flow = low + over_low * (high - low) / (over_low - over_high)
+        at = over(flow)
+        if abs(at) <= 1e-10 * curve.shut_off_m:
+            break
+        if at > 0:
+            low, over_low, over_high = flow, at, over_high / 2
+        else:
+            high, over_high, over_low = flow, at, over_low / 2
+    return flow
 
 
 def npsh_available_m(*, altitude_m: float, water_c: float, lift_m: float, loss_m: float) -> float:

@@ -5,11 +5,20 @@ from pydantic import BaseModel
 from lean_year.core import pressure_tank
 from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pipes import GRAVITY_M_S2
-from lean_year.core.pump import PumpCurve, fit_curve, gravity_flow_l_s, npsh_available_m, operating_flow_l_s, power_w
+from lean_year.core.pump import (
+    MOST_L_S,
+    PumpCurve,
+    fit_curve,
+    gravity_flow_l_s,
+    npsh_available_m,
+    operating_flow_l_s,
+    power_w,
+)
 from lean_year.plan.figure import Figure, Finding
+from lean_year.plan.kept import Kept
 from lean_year.plan.pump_findings import PumpFacts, pump_findings
-from lean_year.plan.system import System
-from lean_year.plan.train import drop_kpa, fixture_units, lamp_number
+from lean_year.plan.system import System, lift_key
+from lean_year.plan.train import drops, fixture_units, lamp_number
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 
@@ -58,8 +67,15 @@ class PumpPlan(BaseModel):
     cautions: list[str]
 
 
+_kept: Kept[PumpPlan] = Kept(16)
+
+
 def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
-    """The pump stage; `use_m3_year` is what rain gives in a mean year."""
+    """The pump stage; `use_m3_year` is what rain gives in a mean year. Kept: a wider tank changes none of it."""
+    return _kept.get((lift_key(document), use_m3_year), lambda: _plan_pump(document, use_m3_year, say))
+
+
+def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
     system = System(document)
     entered, peak = document.pump, system.peak_l_s
     stack = _stack(system)
@@ -131,7 +147,7 @@ def _stack(system: System) -> list[StackPart]:
     entered, peak = system.document.pump, system.peak_l_s
     suction, delivery = system.pipe_m(entered.suction, peak), system.pipe_m(entered.delivery, peak)
     lamp = lamp_number(system.document)
-    uv = 0.0 if lamp is None else drop_kpa(system.document, lamp, peak, dirty=False)
+    uv = 0.0 if lamp is None else drops(system.document)[lamp].kpa(peak, dirty=False)
     rows = [
         ("lift", "Lift", system.lift_m * GRAVITY_M_S2, None),
         ("tap", "At the tap", entered.residual_kpa, None),
@@ -155,7 +171,7 @@ def _point(system: System, curve: PumpCurve, *, dirty: bool) -> OperatingPoint:
 
 
 def _curve(system: System, curve: PumpCurve) -> list[CurvePoint]:
-    most = curve.runs_out_l_s
+    most = min(curve.runs_out_l_s, MOST_L_S)
     flows = [most * step / _CURVE_STEPS for step in range(_CURVE_STEPS + 1)]
     clean, dirty = (system.asked_m(dirty=each) for each in (False, True))
     return [

@@ -1,12 +1,18 @@
 """The way from the lowest water to the highest tap: what a flow asks for in lift, pipes and filters."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 
 from lean_year.core.pipes import GRAVITY_M_S2, friction_head_m, hazen_williams_head_m, mean_velocity_m_s
 from lean_year.core.pump import PumpCurve
 from lean_year.plan.train import peak_l_s, train_kpa
 from lean_year.property.document import Property
 from lean_year.property.pumping import Pipe
+
+
+def lift_key(document: Property) -> Hashable:
+    """All of a document that lift and train depend on, but for what is used."""
+    parts = document.model_dump_json(include={"units", "treatment", "pump", "levels"})
+    return parts, document.snow.on, System(document).water_m
 
 
 class System:

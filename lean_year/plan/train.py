@@ -1,6 +1,7 @@
 """The treatment train in figures: what each stage takes, removes and costs, and what the lamp gives."""
 
 from collections.abc import Callable
+from dataclasses import dataclass
 
 from lean_year.core import ultraviolet
 from lean_year.core.cartridges import (
@@ -67,20 +68,16 @@ def peak_l_s(document: Property) -> float:
     return house_peak_l_s(document) + document.pump.irrigation_l_s
 
 
-def stage_peak_l_s(document: Property, number: int) -> float:
-    """What of it passes a stage of the train, by its number from 0. [L/s]"""
-    train = document.treatment
-    if number < train.garden_after:
-        return peak_l_s(document) if number < train.indoor_after else _with_zone(document, "garden", "drinking")
-    return (
-        house_peak_l_s(document, "indoor", "drinking")
-        if number < train.indoor_after
-        else house_peak_l_s(document, "drinking")
-    )
-
-
-def _with_zone(document: Property, *uses: Quality) -> float:
-    return house_peak_l_s(document, *uses) + document.pump.irrigation_l_s
+def stage_peaks_l_s(document: Property) -> list[float]:
+    """What of it passes each stage of the train: less where some uses have left. [L/s]"""
+    train, zone = document.treatment, document.pump.irrigation_l_s
+    before = {
+        (True, True): peak_l_s(document),
+        (True, False): house_peak_l_s(document, "garden", "drinking") + zone,
+        (False, True): house_peak_l_s(document, "indoor", "drinking"),
+        (False, False): house_peak_l_s(document, "drinking"),
+    }
+    return [before[number < train.garden_after, number < train.indoor_after] for number in range(len(train.stages))]
 
 
 def stage_name(stage: TreatmentStage) -> str:
@@ -92,41 +89,54 @@ def stage_name(stage: TreatmentStage) -> str:
     return label
 
 
-def drop_kpa(document: Property, number: int, flow_l_s: float, *, dirty: bool) -> float:
-    """Pressure that a stage takes while the pump gives a flow, new or when it is due for a change. [kPa]
+@dataclass(frozen=True, slots=True)
+class Drop:
+    """What a stage takes while the pump gives a flow: `factor x Q^power`, and what has settled on it when it is due.
 
     What leaves the train before the stage does not pass it: its share of the flow is that of the peak.
     """
-    stage, peak = document.treatment.stages[number], max(peak_l_s(document), 1e-6)
-    at_peak = min(1.0, flow_l_s / peak)
-    passing = min(100.0, flow_l_s * stage_peak_l_s(document, number) / peak)
-    times = (passing / stage.side_by_side / REFERENCE_L_S) ** GROWS_WITH
-    match stage.kind:
-        case "uv":
-            uv = document.treatment.uv
-            return float(uv.drop_kpa * (passing / uv.rated_flow_l_s) ** 2)
-        case "sediment" | "carbon":
-            clean = (
-                clean_drop_kpa(kind=stage.kind, size=stage.size, flow_l_s=passing, side_by_side=stage.side_by_side)
-                if stage.clean_kpa is None
-                else float(stage.clean_kpa * times)
-            )
-            return clean + (_settled_kpa(document) * at_peak if dirty else 0.0)
-        case _:
-            usual = {"strainer": STRAINER_KPA, "calcite": CALCITE_KPA, "tap_filter": TAP_FILTER_KPA}[stage.kind]
-            return float((usual if stage.clean_kpa is None else stage.clean_kpa) * times)
+
+    factor: float
+    power: float
+    settled_kpa: float
+    """At the peak, less of it at less flow: the rise is read across all cartridges."""
+    peak_l_s: float
+
+    def kpa(self, flow_l_s: float, *, dirty: bool) -> float:
+        """Pressure taken, new or when it is due for a change. [kPa]"""
+        settled = self.settled_kpa * min(1.0, flow_l_s / self.peak_l_s) if dirty else 0.0
+        return float(self.factor * flow_l_s**self.power) + settled
 
 
-def _settled_kpa(document: Property) -> float:
-    """What has settled on one cartridge takes at the peak when all are due: the rise is read across them all."""
-    cartridges = sum(stage.kind in ("sediment", "carbon") for stage in document.treatment.stages)
-    return DIRTY_RISE_KPA / max(1, cartridges)
+def drops(document: Property) -> list[Drop]:
+    """Every stage of the train."""
+    stages, peak = document.treatment.stages, max(peak_l_s(document), 1e-6)
+    cartridges = sum(stage.kind in ("sediment", "carbon") for stage in stages)
+    rise = DIRTY_RISE_KPA / max(1, cartridges)
+    return [
+        _drop(document, stage, passing / peak, peak, rise)
+        for stage, passing in zip(stages, stage_peaks_l_s(document), strict=True)
+    ]
+
+
+def _drop(document: Property, stage: TreatmentStage, share: float, peak: float, rise: float) -> Drop:
+    if stage.kind == "uv":
+        uv = document.treatment.uv
+        return Drop(uv.drop_kpa * (share / uv.rated_flow_l_s) ** 2, 2.0, 0.0, peak)
+    if stage.kind == "sediment" or stage.kind == "carbon":
+        usual = clean_drop_kpa(kind=stage.kind, size=stage.size, flow_l_s=REFERENCE_L_S)
+        settled = rise
+    else:
+        usual = {"strainer": STRAINER_KPA, "calcite": CALCITE_KPA, "tap_filter": TAP_FILTER_KPA}[stage.kind]
+        settled = 0.0
+    clean = usual if stage.clean_kpa is None else stage.clean_kpa
+    return Drop(float(clean * (share / stage.side_by_side / REFERENCE_L_S) ** GROWS_WITH), GROWS_WITH, settled, peak)
 
 
 def train_kpa(document: Property, *, dirty: bool) -> Callable[[float], float]:
     """What the whole train takes while the pump gives a flow [L/s]. [kPa]"""
-    numbers = range(len(document.treatment.stages))
-    return lambda flow: sum(drop_kpa(document, number, flow, dirty=dirty) for number in numbers)
+    every = drops(document)
+    return lambda flow: sum(drop.kpa(flow, dirty=dirty) for drop in every)
 
 
 def lamp_number(document: Property) -> int | None:
@@ -145,7 +155,7 @@ def life_months_of(document: Property, number: int, use_m3_year: dict[Quality, f
         return None
     leaves = {"garden": train.garden_after, "indoor": train.indoor_after, "drinking": len(train.stages)}
     through = sum(m3 for use, m3 in use_m3_year.items() if leaves[use] > number)
-    life = life_months(size=stage.size, use_m3_year=max(through, 0.1), side_by_side=stage.side_by_side)
+    life = life_months(size=stage.size, use_m3_year=min(1e6, max(through, 0.1)), side_by_side=stage.side_by_side)
     return min(life, CARBON_MONTHS if stage.kind == "carbon" else SEDIMENT_MONTHS)
 
 

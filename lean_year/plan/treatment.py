@@ -7,14 +7,16 @@ from lean_year.core.cartridges import DIRTY_RISE_KPA
 from lean_year.core.household import Quality
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.housings import HousingOffered, housings_offered
+from lean_year.plan.kept import Kept
+from lean_year.plan.system import lift_key
 from lean_year.plan.train import (
     DESIGN_UVT_PERCENT,
-    drop_kpa,
+    drops,
     lamp_number,
     life_months_of,
     peak_l_s,
     stage_name,
-    stage_peak_l_s,
+    stage_peaks_l_s,
     train_kpa,
     uv_dose_mj_cm2,
 )
@@ -134,12 +136,21 @@ def lacking(document: Property, use: Quality) -> list[str]:
     return missing
 
 
+_kept: Kept[TreatmentPlan] = Kept(16)
+
+
 def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
-    """The treatment stage; `use_m3_year` is what rain gives to each use in a mean year."""
+    """The treatment stage; `use_m3_year` is what rain gives to each use in a mean year. Kept as the pump's is."""
+    dosed_l = document.cistern.gross_l if document.treatment.chlorine.on else 0.0
+    key = (lift_key(document), tuple(use_m3_year.items()), tuple(served(document).items()), dosed_l)
+    return _kept.get(key, lambda: _plan_treatment(document, use_m3_year, say))
+
+
+def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
     entered, peak = document.treatment, peak_l_s(document)
     rows = _stages(document, peak, use_m3_year)
     lamp = lamp_number(document)
-    through = 0.0 if lamp is None else stage_peak_l_s(document, lamp)
+    through = 0.0 if lamp is None else stage_peaks_l_s(document)[lamp]
     dose = None if lamp is None else uv_dose_mj_cm2(document, through)
     branches = [_branch(document, use) for use in USE_NAMES]
     costs = [row.cost_year for row in rows if row.cost_year is not None]
@@ -217,15 +228,16 @@ def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: W
 def _stages(document: Property, peak: float, use_m3_year: dict[Quality, float]) -> list[StagePlan]:
     rows: list[StagePlan] = []
     clean_sum = dirty_sum = 0.0
+    laws, passing = drops(document), stage_peaks_l_s(document)
     for number, stage in enumerate(document.treatment.stages):
-        clean, dirty = (drop_kpa(document, number, peak, dirty=each) for each in (False, True))
+        clean, dirty = (laws[number].kpa(peak, dirty=each) for each in (False, True))
         clean_sum, dirty_sum = clean_sum + clean, dirty_sum + dirty
         life = life_months_of(document, number, use_m3_year)
         rows.append(
             StagePlan(
                 name=stage_name(stage),
                 kind=stage.kind,
-                flow_l_s=stage_peak_l_s(document, number),
+                flow_l_s=passing[number],
                 clean_kpa=clean,
                 dirty_kpa=dirty,
                 after_clean_kpa=clean_sum,

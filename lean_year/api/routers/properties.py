@@ -111,6 +111,13 @@ def rain_side_model(property_id: str, workshop: InWorkshop) -> Response:
     return answer
 
 
+@router.get("/{property_id}/pressure.inp", response_class=PlainTextResponse)
+def pressure_side_model(property_id: str, workshop: InWorkshop) -> Response:
+    answer = PlainTextResponse(workshop.epanet_model(property_id))
+    answer.headers["content-disposition"] = 'attachment; filename="pressure-side.inp"'
+    return answer
+
+
 @router.post("/{property_id}/edits", response_model=PropertyState)
 def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop) -> Response:
     stored, moved = workshop.edit(

@@ -28,7 +28,6 @@ function Water({ d, flow, flows }: { d: string; flow?: Flow; flows: Flows | null
 }
 
 const ink = { fill: "none", stroke: "var(--ink)", strokeWidth: 1.6 } as const;
-const faint = { fill: "none", stroke: "var(--ink-2)", strokeWidth: 1.3, strokeDasharray: "3 2.5" } as const;
 
 function Rain() {
   const drops: ReactNode[] = [];
@@ -125,8 +124,8 @@ export function FallSymbol({ stage, flows }: { stage: Stage; flows: Flows | null
       return (
         <>
           {through(flows?.supplied)}
-          <circle cx={LINE} cy="27" r="14" {...faint} fill="var(--wall)" />
-          <path d={`M${LINE - 8} 21h16l-8 14z`} {...faint} />
+          <circle cx={LINE} cy="27" r="14" {...ink} fill="var(--wall)" />
+          <path d={`M${LINE - 8} 21h16l-8 14z`} {...ink} />
         </>
       );
     case "treatment":
@@ -135,8 +134,8 @@ export function FallSymbol({ stage, flows }: { stage: Stage; flows: Flows | null
           {through(flows?.supplied)}
           {[7, 28].map((y) => (
             <g key={y}>
-              <rect x={LINE - 16} y={y} width="32" height="15" rx="3" {...faint} fill="var(--wall)" />
-              <path d={`M${LINE - 9} ${y + 3}v9m6-9v9m6-9v9m6-9v9`} {...faint} />
+              <rect x={LINE - 16} y={y} width="32" height="15" rx="3" {...ink} fill="var(--wall)" />
+              <path d={`M${LINE - 9} ${y + 3}v9m6-9v9m6-9v9m6-9v9`} {...ink} />
             </g>
           ))}
         </>

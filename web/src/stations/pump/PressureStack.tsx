@@ -92,7 +92,10 @@ export function PressureStack() {
                   <text
                     x={x + wide / 2}
                     y={y(below) + (gives !== null && Math.abs(y(gives) - y(below)) < 20 ? 16 : -5)}
-                    textAnchor="middle" className="label halo" fontWeight="650">
+                    textAnchor="middle"
+                    className="label halo"
+                    fontWeight="650"
+                  >
                     {pressure(below, units)}
                   </text>
                   <text x={x + wide / 2} y={TALL - 8} textAnchor="middle" className="axis">

@@ -90,6 +90,13 @@ export function PumpSheet() {
               )}
             </dl>
           </section>
+          {entered.way !== "undecided" && (
+            <p className="no-print">
+              <a className="act-quiet" href={`/api/properties/${bench.id}/pressure.inp`} download="pressure-side.inp">
+                EPANET model
+              </a>
+            </p>
+          )}
           <Cautions cautions={told.cautions} />
         </aside>
       </div>
