@@ -37,6 +37,8 @@ VIEWS = (
     View("gutters-storm", "lantern", "gutters?view=storm"),
     View("first-flush", "saltmarrow", "first_flush"),
     View("overflow", "brindle", "overflow"),
+    View("treatment", "saltmarrow", "treatment"),
+    View("pump", "brindle", "pump"),
     View("cistern", "saltmarrow", "cistern"),
     View("cistern-tanks", "lantern", "cistern?view=tanks"),
     View("cistern-schools", "saltmarrow", "cistern?view=schools"),
@@ -64,6 +66,8 @@ EVERY_PAGE = (
     "cistern?view=schools",
     "cistern?view=safety",
     "cistern?view=search",
+    "treatment",
+    "pump",
 )
 
 

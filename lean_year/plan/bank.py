@@ -174,7 +174,7 @@ def _links(document: Property, layout: Layout) -> list[LinkPlan]:
     for number, flow in enumerate(_inflow_beyond(document, step), start=1):
         near, far = step.tanks[number - 1], step.tanks[number]
         pipe = far.link.model_dump()
-        head = link_head_m(flow_l_s=flow, **pipe)
+        head = link_head_m(flow_l_s=min(flow, 1e5), **pipe)
         room = sum(room_left_l(tank.vessel(), step.bank, head) * tank.count for tank in step.tanks[number:])
         depth = max(0.0, step.bank.overflow_m - step.bank.draw_m)
         rows.append(

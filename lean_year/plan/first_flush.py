@@ -20,6 +20,7 @@ from lean_year.plan.wording import Wording, fixed, several
 from lean_year.property.document import Property
 
 CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2))
+MOST_HOLE_MM = 100.0
 CLOGS_MM = 1.0
 """A hole narrower than this clogs with one leaf hair. Basis: common practice."""
 RESETS_WITHIN_H, NEVER_H = 72.0, 240.0
@@ -334,7 +335,7 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
                 f"{chamber.name}: the chamber takes {fixed(chamber.drain_h)} h to empty, longer than "
                 f"{RESETS_WITHIN_H:g} h: the next rain finds it full."
             )
-        fixes = [] if entered.kind == "tank" else [_hole_for_a_day(document, found)]
+        fixes = [] if entered.kind == "tank" else _hole_for_a_day(document, found)
         severity: Severity = "fails" if chamber.drain_h > NEVER_H else "caution"
         add("FLUSH_NEVER_DRAINS", severity, said, fixes[0].text if fixes else "A larger hole or emitter.", *fixes)
     for chamber in found:
@@ -425,8 +426,8 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
     return rows.rows
 
 
-def _hole_for_a_day(document: Property, found: list[Chamber]) -> Fix:
-    """The hole with which the slowest chamber empties in a day."""
+def _hole_for_a_day(document: Property, found: list[Chamber]) -> list[Fix]:
+    """The hole with which the slowest chamber empties in a day; none where it would be no hole any more."""
     bore = document.first_flush.bore_mm
     hole = max(
         core.hole_for_time_mm(
@@ -435,10 +436,14 @@ def _hole_for_a_day(document: Property, found: list[Chamber]) -> Fix:
         for chamber in found
     )
     wanted = min(bore, max(0.5, math.ceil(hole * 10) / 10))
-    return Fix(
-        text=f"Drill {fixed(wanted, 1)} mm: all empty within a day.",
-        operations=[replace("/first_flush/drain", "hole"), replace("/first_flush/hole_mm", wanted)],
-    )
+    if wanted > MOST_HOLE_MM:
+        return []
+    return [
+        Fix(
+            text=f"Drill {fixed(wanted, 1)} mm: all empty within a day.",
+            operations=[replace("/first_flush/drain", "hole"), replace("/first_flush/hole_mm", wanted)],
+        )
+    ]
 
 
 def _dirty(document: Property) -> bool:

@@ -31,6 +31,8 @@ from lean_year.plan.wording import Wording, day
 from lean_year.property.document import Property
 from lean_year.property.tanks import Tank
 
+MOST_INFLOW_L_S = 1e5
+"""How much the water over a lip is worked out for."""
 LEAST_LIVE_M = 0.2
 """Water that a lowered overflow must leave over the outlet. Basis: estimate."""
 Top = Literal["lid", "inlet", "leaf screen"]
@@ -198,7 +200,7 @@ def _hydraulics(document: Property, inflow_l_s: float, room_m: float, say: Wordi
 def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
     """How high the water stands over the lip while so much comes in. [m]"""
     if has_pipe(document):
-        return overflow_head_mm(overflow_pipe(document), flow_l_s=min(inflow_l_s, 1e5)) / 1000
+        return overflow_head_mm(overflow_pipe(document), flow_l_s=min(inflow_l_s, MOST_INFLOW_L_S)) / 1000
     return BACKS_UP_M if document.overflow.kind == "back_down" else room_m
 
 
@@ -213,7 +215,8 @@ def _lower_lip(document: Property, lip_m: float, stands_m: float, say: Wording) 
             return None
         at = f"/cistern/tanks/{number}"
         operations.append(replace(f"{at}/overflow_m", round(target - tank.floor_m, 4)))
-        operations.append(replace(f"{at}/inlet/height_m", round(tank.inlet_m - tank.floor_m, 4)))
+        inside = min(tank.inlet_m - tank.floor_m, tank.vessel().shape.height_m)
+        operations.append(replace(f"{at}/inlet/height_m", math.floor(inside * 1e4) / 1e4))
     if not operations:
         return None
     return Fix(text=f"Set the overflow at {say.length(target)}, {say.length(lip_m - target)} lower.",
@@ -312,7 +315,9 @@ def plan_overflow(
             room,
             inlet_mm2,
             ground,
-            _lower_lip(document, lip, stands, say) if stands > room and has_pipe(document) else None,
+            _lower_lip(document, lip, stands, say)
+            if stands > room and has_pipe(document) and inflow <= MOST_INFLOW_L_S
+            else None,
             say,
         ),
         cautions=CAUTIONS,

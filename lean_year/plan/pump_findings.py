@@ -1,5 +1,6 @@
 """What is wrong with the pump and its pressures, each with the edit that mends it."""
 
+import math
 from dataclasses import dataclass
 
 from lean_year.core.cartridges import CARTRIDGES
@@ -11,6 +12,7 @@ from lean_year.plan.place import wider_pipes
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
+MOST_VESSEL_L = 100_000
 LEAST_NPSH_M = 3.0
 """A house pump asks for about so much. Basis: estimate."""
 
@@ -192,9 +194,15 @@ def _vessel(document: Property, facts: PumpFacts, found: Findings, say: Wording)
             f"A vessel of {say.volume(entered.vessel_l)}; {say.volume(wanted)} keep the pump running for "
             f"{entered.run_s:g} s.",
             "",
-            Fix(
-                text=f"Fit {say.volume(wanted)}.",
-                operations=[replace("/pump/vessel_l", round(min(100_000.0, wanted) + 0.5))],
+            *(
+                [
+                    Fix(
+                        text=f"Fit {say.volume(wanted)}.",
+                        operations=[replace("/pump/vessel_l", math.ceil(wanted))],
+                    )
+                ]
+                if wanted <= MOST_VESSEL_L
+                else []
             ),
             Fix(text="A variable-speed set.", operations=[replace("/pump/variable_speed", True)]),
         )

@@ -11,7 +11,7 @@ from lean_year.property.pumping import Pipe
 
 def lift_key(document: Property) -> Hashable:
     """All of a document that lift and train depend on, but for what is used."""
-    parts = document.model_dump_json(include={"units", "treatment", "pump", "levels"})
+    parts = document.model_dump_json(include={"units", "treatment", "pump", "levels", "prices"})
     return parts, document.snow.on, System(document).water_m
 
 

@@ -166,8 +166,8 @@ def first_life_months(document: Property, use_m3_year: dict[Quality, float]) -> 
     return min((life for life in lives if life is not None), default=None)
 
 
-def uv_dose_mj_cm2(document: Property, flow_l_s: float) -> float:
-    """Dose at a flow with the lamp as old as it is and a sleeve before it is cleaned. [mJ/cm2]"""
+def uv_dose_mj_cm2(document: Property, flow_l_s: float, *, new_lamp: bool = False) -> float:
+    """Dose at a flow with the lamp as old as it is, or a new one, and a sleeve before it is cleaned. [mJ/cm2]"""
     uv = document.treatment.uv
     return ultraviolet.dose_mj_cm2(
         rated_mj_cm2=uv.rated_mj_cm2,
@@ -176,6 +176,6 @@ def uv_dose_mj_cm2(document: Property, flow_l_s: float) -> float:
         flow_l_s=min(100.0, max(flow_l_s, 1e-3)),
         uvt_percent=DESIGN_UVT_PERCENT if uv.uvt_percent is None else uv.uvt_percent,
         depth_cm=uv.depth_cm,
-        lamp=ultraviolet.lamp_share(uv.lamp_h),
+        lamp=ultraviolet.lamp_share(0.0 if new_lamp else uv.lamp_h),
         sleeve=ultraviolet.FOULED_SLEEVE_SHARE,
     )

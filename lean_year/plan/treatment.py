@@ -183,7 +183,7 @@ def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: 
         ),
         "cost_year": Figure(
             value=sum(costs),
-            unit="money",
+            unit=document.prices.currency,
             label="Cartridges and lamps a year",
             basis="entered",
             formula="12 / life × cost of each",
@@ -220,7 +220,9 @@ def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: 
         else {},
         housings=housings_offered(document, use_m3_year),
         tests=_tests(document),
-        findings=treatment_findings(document, through, dose, served(document), say),
+        findings=treatment_findings(
+            document, through, dose, uv_dose_mj_cm2(document, through, new_lamp=True), served(document), say
+        ),
         cautions=CAUTIONS,
     )
 

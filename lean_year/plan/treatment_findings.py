@@ -1,5 +1,6 @@
 """What is wrong with a treatment train, each with the edit that mends it."""
 
+import math
 from typing import Any
 
 from lean_year.core import chlorine as chlorine_rules
@@ -27,9 +28,14 @@ LEAST_TRAIN = (
 
 
 def treatment_findings(
-    document: Property, peak_l_s: float, dose: float | None, served: dict[Any, bool], say: Wording
+    document: Property,
+    peak_l_s: float,
+    dose: float | None,
+    new_dose: float,
+    served: dict[Any, bool],
+    say: Wording,
 ) -> list[Finding]:
-    """Everything to mend; `dose` is the lamp's at the peak, None without one. [mJ/cm2]"""
+    """Everything to mend; `dose` is the lamp's at its peak, None without one, `new_dose` a new lamp's. [mJ/cm2]"""
     found = Findings("treatment")
     entered = document.treatment
     if not entered.stages:
@@ -48,7 +54,7 @@ def treatment_findings(
     if served["drinking"]:
         _for_drinking(document, dose, found)
     if dose is not None:
-        _lamp(document, peak_l_s, dose, found, say)
+        _lamp(document, peak_l_s, dose, new_dose, found, say)
     if entered.chlorine.on:
         _chlorine(document, found)
     _connections(document, found)
@@ -109,10 +115,11 @@ def _for_drinking(document: Property, dose: float | None, found: Findings) -> No
         )
 
 
-def _lamp(document: Property, peak_l_s: float, dose: float, found: Findings, say: Wording) -> None:
+def _lamp(document: Property, peak_l_s: float, dose: float, new_dose: float, found: Findings, say: Wording) -> None:
     uv = document.treatment.uv
     if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
-        wanted = round(uv.rated_flow_l_s * ultraviolet.DRINKING_MJ_CM2 / max(dose, 1e-6) + 0.005, 2)
+        short = ultraviolet.DRINKING_MJ_CM2 / max(dose, 1e-9)
+        wanted = math.ceil(uv.rated_flow_l_s * short * 100) / 100
         fixes = []
         if wanted <= 100:
             fixes.append(
@@ -121,7 +128,7 @@ def _lamp(document: Property, peak_l_s: float, dose: float, found: Findings, say
                     operations=[replace("/treatment/uv/rated_flow_l_s", wanted)],
                 )
             )
-        if uv.lamp_h > 0:
+        if new_dose >= ultraviolet.DRINKING_MJ_CM2 and uv.lamp_h > 0:
             fixes.append(Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]))
         found.add(
             "TREATMENT_UV_SMALL",

@@ -18,7 +18,9 @@ PAGES = (
     *("rain", "rain?view=years", "rain?view=spells"),
     *("gutters", "gutters?view=downpour", "gutters?view=storm", "gutters?view=screens", "gutters?view=inside"),
     *("first_flush", "overflow"),
-    *("roofs", "household", "household?view=uses", "household?view=garden", "household?view=steps", "pump"),
+    *("roofs", "household", "household?view=uses", "household?view=garden", "household?view=steps"),
+    "treatment",
+    "pump",
 )
 
 

@@ -93,7 +93,7 @@ def test_every_station_is_there_and_what_is_not_built_says_so_without_a_figure(p
     for stage in ("ground", "price", "build", "log"):
         assert by_stage[stage].status == "not_built"
         assert not any(char.isdigit() for char in by_stage[stage].headline)
-    for stage in ("treatment", "pump", "ground", "parts", "price", "build"):
+    for stage in ("ground", "parts", "price", "build"):
         assert getattr(planned.plan, stage) is None
 
 

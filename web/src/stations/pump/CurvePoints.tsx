@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { Entry } from "../../ui/Entry";
@@ -18,28 +19,30 @@ export function CurvePoints() {
       <p className="leading-[1.85]">
         It gives{" "}
         {points.map((point, row) => (
-          <span key={row} className="whitespace-nowrap">
-            <Entry
-              label={`Head of point ${row + 1}`}
-              path={`/pump/points/${row}/1`}
-              kind="length"
-              value={point[1]!}
-              max={2000}
-            />{" "}
-            at{" "}
-            {row === 0 ? (
-              "no flow"
-            ) : (
+          <Fragment key={row}>
+            <span className="whitespace-nowrap">
               <Entry
-                label={`Flow of point ${row + 1}`}
-                path={`/pump/points/${row}/0`}
-                kind="flow"
-                value={point[0]!}
-                max={1000}
-              />
-            )}
-            {row < points.length - 1 ? ", " : "."}{" "}
-          </span>
+                label={`Head of point ${row + 1}`}
+                path={`/pump/points/${row}/1`}
+                kind="length"
+                value={point[1]!}
+                max={2000}
+              />{" "}
+              at{" "}
+              {row === 0 ? (
+                "no flow"
+              ) : (
+                <Entry
+                  label={`Flow of point ${row + 1}`}
+                  path={`/pump/points/${row}/0`}
+                  kind="flow"
+                  value={point[0]!}
+                  max={1000}
+                />
+              )}
+              {row < points.length - 1 ? "," : "."}
+            </span>{" "}
+          </Fragment>
         ))}
         {points.length < 30 && last[1]! > 0 && (
           <button

@@ -1,6 +1,5 @@
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
-import { fixed } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Cautions, Findings } from "../../ui/Findings";
@@ -16,7 +15,7 @@ import { TrainDrawing } from "./TrainDrawing";
 export function TreatmentSheet() {
   const bench = useWorkbench();
   const { document, plan } = bench.shown;
-  const { units, treatment: entered, prices } = document;
+  const { units, treatment: entered } = document;
   const { treatment: told } = plan;
   const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
   const cost = told.figures["cost_year"]?.value ?? 0;
@@ -32,16 +31,7 @@ export function TreatmentSheet() {
             <p>
               At a peak of {figure("peak_l_s")} the train takes {figure("clean_kpa")} when all is new and{" "}
               {figure("dirty_kpa")} when its cartridges are due.{" "}
-              {cost > 0 && (
-                <>
-                  Upkeep{" "}
-                  <Why figure={told.figures["cost_year"]!} units={units}>
-                    {prices.currency}
-                    {fixed(cost, 0)}
-                  </Why>{" "}
-                  a year.
-                </>
-              )}
+              {cost > 0 && <>Upkeep {figure("cost_year")} a year.</>}
             </p>
           )}
           <p>

@@ -1,0 +1,147 @@
+"""Treatment and pump on the demos: what each moves, what is found, and what mends it."""
+
+import pytest
+
+from lean_year.core.errors import InputError
+from tests.plan.on_demos import codes, edited, finding, planned_dry, replace, status
+
+STAGES = "/treatment/stages"
+SMALL = [replace(f"{STAGES}/{number}/size", "2.5x10") for number in (1, 2, 3)]
+
+
+@pytest.fixture(scope="module")
+def saltmarrow():
+    return planned_dry("saltmarrow")
+
+
+def test_the_small_cartridge_costs_the_shower_the_flow_and_the_months_at_once(saltmarrow):
+    small = planned_dry("saltmarrow", *SMALL)
+    for point in ("clean", "dirty"):
+        before, after = getattr(saltmarrow.pump, point), getattr(small.pump, point)
+        assert after.tap_kpa < before.tap_kpa - 50
+        assert after.flow_l_s < before.flow_l_s
+    lives = [plan.treatment.stages[1].life_months for plan in (saltmarrow, small)]
+    assert lives[1] == pytest.approx(lives[0] / 3.6**2, rel=0.01)
+    found = finding(small, "PUMP_TAP_WEAK")
+    mended = planned_dry("saltmarrow", *SMALL, *found.fixes[0].operations)
+    assert "PUMP_TAP_WEAK" not in codes(mended)
+
+
+def test_housings_side_by_side_are_the_plans_of_each(saltmarrow):
+    for housing in saltmarrow.treatment.housings:
+        other = planned_dry("saltmarrow", *housing.operations)
+        assert housing.tap_clean_kpa == pytest.approx(other.pump.clean.tap_kpa)
+        assert housing.flow_dirty_l_s == pytest.approx(other.pump.dirty.flow_l_s)
+        assert housing.dirty_kpa == pytest.approx(other.treatment.figures["dirty_kpa"].value)
+    assert [each.size for each in saltmarrow.treatment.housings if each.chosen] == ["4.5x20"]
+
+
+@pytest.mark.parametrize("name", ["saltmarrow", "brindle-landing", "lantern-row"])
+def test_the_stack_is_the_head_and_what_the_pump_gives_at_the_peak_is_used_up(name):
+    pump = planned_dry(name).pump
+    due = sum(part.dirty_kpa for part in pump.stack)
+    assert due == pytest.approx(pump.figures["head_m"].value * 9.80665)
+    residual = next(part.dirty_kpa for part in pump.stack if part.key == "tap")
+    peak = pump.figures["peak_l_s"].value
+    gives = due - residual + pump.dirty.tap_kpa
+    row = min(pump.curve, key=lambda point: abs(point.flow_l_s - peak))
+    assert gives / 9.80665 == pytest.approx(row.pump_m, rel=0.05)
+
+
+def test_the_train_takes_what_its_stages_take(saltmarrow):
+    rows = saltmarrow.treatment.stages
+    assert sum(row.clean_kpa for row in rows) == pytest.approx(saltmarrow.treatment.figures["clean_kpa"].value)
+    assert rows[-1].after_dirty_kpa == pytest.approx(saltmarrow.treatment.figures["dirty_kpa"].value)
+    rise = sum(row.dirty_kpa - row.clean_kpa for row in rows)
+    assert rise == pytest.approx(100)
+
+
+def test_the_garden_leaves_before_the_lamp_and_wants_no_larger_one(saltmarrow):
+    """Bath 0.4 and garden tap 0.3 L/s at once; without the garden, bath and a sink of 0.2."""
+    strainer, *_, lamp = saltmarrow.treatment.stages
+    assert (strainer.flow_l_s, lamp.flow_l_s) == (pytest.approx(0.7), pytest.approx(0.6))
+    through = planned_dry("saltmarrow", replace("/treatment/garden_after", 5))
+    assert through.treatment.stages[-1].flow_l_s == pytest.approx(0.7)
+    assert "TREATMENT_GARDEN_THROUGH_UV" in codes(through)
+    assert through.treatment.figures["dose_mj_cm2"].value < saltmarrow.treatment.figures["dose_mj_cm2"].value
+
+
+@pytest.mark.parametrize(
+    ("operations", "code"),
+    [
+        ([{"op": "remove", "path": f"{STAGES}/4"}], "TREATMENT_NO_BARRIER"),
+        ([replace(f"{STAGES}/1/micron", 50), replace(f"{STAGES}/2/micron", 20), replace(f"{STAGES}/3/micron", 10)],
+         "TREATMENT_COARSE_BEFORE_UV"),
+        ([replace("/treatment/uv/lamp_h", 20_000)], "TREATMENT_LAMP_OLD"),
+        ([replace("/treatment/uv/sensor", False)], "TREATMENT_NO_SENSOR"),
+        ([replace("/treatment/uv/rated_flow_l_s", 0.4)], "TREATMENT_UV_SMALL"),
+        ([replace("/treatment/chlorine/on", True), replace("/treatment/chlorine/dose_mg_l", 20)],
+         "TREATMENT_CHLORINE_HIGH"),
+        ([replace("/treatment/chlorine/on", True), replace("/treatment/chlorine/stands_min", 5)],
+         "TREATMENT_CONTACT_SHORT"),
+        ([replace("/treatment/chlorine/on", True), {"op": "remove", "path": f"{STAGES}/4"}],
+         "TREATMENT_CRYPTOSPORIDIUM"),
+        ([replace("/treatment/second_source", "well"), replace("/treatment/changeover", "valves")],
+         "TREATMENT_CROSS_CONNECTION"),
+        ([replace(STAGES, [])], "TREATMENT_NONE"),
+        ([replace("/pump/dry_run_stop", False)], "PUMP_RUNS_DRY"),
+        ([replace("/pump/check_valve", False)], "PUMP_NO_CHECK_VALVE"),
+        ([replace("/pump/points", [[0, 30], [0.6, 26], [1.2, 12]])], "PUMP_NEVER_STOPS"),
+        ([replace("/pump/vessel_l", 20)], "PUMP_VESSEL_SMALL"),
+        ([replace("/pump/way", "gravity")], "PUMP_NO_HEAD"),
+        ([replace("/pump/precharge_kpa", 100)], "PUMP_PRECHARGE_LOW"),
+    ],
+)  # fmt: skip
+def test_a_fault_is_found_and_its_first_fix_mends_it(operations, code):
+    found = finding(planned_dry("saltmarrow", *operations), code)
+    assert found.stage == code.partition("_")[0].lower()
+    assert code not in codes(planned_dry("saltmarrow", *operations, *found.fixes[0].operations))
+
+
+@pytest.mark.parametrize(
+    ("operations", "code"),
+    [
+        ([replace("/pump/fittings_kpa", 400)], "PUMP_SHUT_OFF_HIGH"),
+        ([replace("/pump/irrigation_l_s", 1.0)], "PUMP_BEYOND_ITS_CURVE"),
+        ([replace("/levels/pump_m", 6)], "PUMP_SUCTION_HIGH"),
+        ([replace("/levels/pump_m", 1), replace("/pump/foot_valve", False)], "PUMP_NO_FOOT_VALVE"),
+        ([replace("/levels/highest_tap_m", None)], "PUMP_TAP_NOT_MEASURED"),
+        ([replace("/treatment/drinking_rated", False)], "TREATMENT_NOT_RATED"),
+        ([replace("/treatment/mist", True)], "TREATMENT_MIST"),
+        ([replace("/treatment/alkalinity_mg_l", 10)], "TREATMENT_SOFT"),
+    ],
+)
+def test_what_else_is_found(operations, code):
+    assert code in codes(planned_dry("saltmarrow", *operations))
+
+
+@pytest.mark.parametrize(
+    ("operations", "field"),
+    [
+        ([replace("/pump/points", [[0, 40], [0.5, 42], [1, 30]])], "pump.points"),
+        ([replace("/pump/points", [[0, 40], [0.5, 32]])], "pump.points"),
+        ([replace("/pump/cut_out_kpa", 100)], "pump.cut_out_kpa"),
+        ([replace("/pump/precharge_kpa", 300)], "pump.precharge_kpa"),
+        ([replace("/treatment/uv/uvt_percent", 101)], "treatment.uv.uvt_percent"),
+        ([replace("/treatment/chlorine/strength_percent", 0)], "treatment.chlorine.strength_percent"),
+        ([replace(f"{STAGES}/1/size", "3x9")], "treatment.stages[1].size"),
+    ],
+)
+def test_what_cannot_be_is_refused_by_name(operations, field):
+    with pytest.raises(InputError) as refused:
+        edited("saltmarrow", *operations)
+    assert refused.value.field == field
+
+
+def test_cautions_of_drinking_and_of_licensed_work_stand_in_the_plan(saltmarrow):
+    words = " ".join(saltmarrow.treatment.cautions + saltmarrow.pump.cautions)
+    for part in ("not safe to drink", "licensed plumber", "licensed electrician", "UV light burns"):
+        assert part in words
+
+
+def test_what_is_not_decided_is_to_decide_and_no_figure_is_made_up():
+    plan = planned_dry("saltmarrow", replace("/pump/way", "undecided"), replace(STAGES, []))
+    assert (status(plan, "pump"), status(plan, "treatment")) == ("decide", "caution")
+    assert plan.pump.curve == []
+    assert plan.pump.clean is None
+    assert plan.treatment.stages == []

@@ -1,0 +1,71 @@
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { expect, test, vi } from "vitest";
+import { demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
+import { TreatmentSheet } from "./TreatmentSheet";
+
+vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 700] }));
+
+test("the train is drawn with what it takes, and each stage says what it takes off", async () => {
+  renderOnDemo(<TreatmentSheet />);
+  expect(await screen.findByRole("img", { name: /^5 stages take 74 kPa when new, 174 kPa/ })).toBeTruthy();
+  const stages = screen.getByRole("region", { name: "Stages of the train" });
+  for (const stage of demo.plan.treatment.stages)
+    expect(within(stages).getAllByText(new RegExp(`^Takes ${stage.takes}\\.`)).length).toBeGreaterThan(0);
+});
+
+test("another housing shows its shower when it is pointed at, and is taken with a press", async () => {
+  const calls = renderOnDemo(<TreatmentSheet />);
+  const table = await screen.findByRole("region", { name: "The train in other housings" });
+  const small = demo.plan.treatment.housings[0]!;
+  const take = within(table).getByRole("button", { name: `Take it: ${small.label}` });
+  fireEvent.pointerEnter(take);
+  await waitFor(() => expect(lastOperations(calls, "preview")).toEqual(small.operations));
+  await userEvent.click(take);
+  await waitFor(() => expect(lastOperations(calls)).toEqual(small.operations));
+  expect(within(table).getByRole("img", { name: "chosen" })).toBeTruthy();
+});
+
+test("a stage is added, moved up and removed", async () => {
+  const calls = renderOnDemo(<TreatmentSheet />);
+  await userEvent.click(await screen.findByRole("button", { name: "Add a stage" }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^calcite contactor/ }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "add", path: "/treatment/stages/-", value: { kind: "calcite" } }]),
+  );
+  await userEvent.click(screen.getByRole("button", { name: "Move stage 3 up" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "remove", path: "/treatment/stages/2" },
+      { op: "add", path: "/treatment/stages/1", value: demo.document.treatment.stages[2] },
+    ]),
+  );
+  await userEvent.click(screen.getByRole("button", { name: "Remove stage 1" }));
+  await waitFor(() => expect(lastOperations(calls)).toMatchObject([{ op: "remove", path: "/treatment/stages/0" }]));
+});
+
+test("only uses that rain serves are listed, and what they lack is said", async () => {
+  renderOnDemo(<TreatmentSheet />, terrace);
+  const uses = await screen.findByRole("region", { name: "By use" });
+  expect(within(uses).getByText("Toilets and laundry")).toBeTruthy();
+  expect(within(uses).queryByText("Drinking, kitchen and shower")).toBeNull();
+  expect(screen.queryByRole("region", { name: "The lamp" })).toBeNull();
+});
+
+test("chlorine is asked for its dose only where there is any", async () => {
+  const calls = renderOnDemo(<TreatmentSheet />);
+  expect(await screen.findByRole("button", { name: "Chlorine: No chlorine is dosed" })).toBeTruthy();
+  expect(screen.queryByRole("textbox", { name: "Dose of chlorine" })).toBeNull();
+  await userEvent.click(screen.getByRole("button", { name: "Chlorine: No chlorine is dosed" }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "Chlorine is dosed in the tank" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/treatment/chlorine/on", value: true }]),
+  );
+});
+
+test("the lamp says its dose and what that takes", async () => {
+  renderOnDemo(<TreatmentSheet />);
+  const lamp = await screen.findByRole("region", { name: "The lamp" });
+  expect(within(lamp).getByText(/4.0 log of Cryptosporidium, 4.0 log of Giardia, 0.5 log of viruses/)).toBeTruthy();
+  expect(within(lamp).getByRole("img", { name: /^Dose over the flow: 41 mJ/ })).toBeTruthy();
+});
