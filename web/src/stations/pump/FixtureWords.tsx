@@ -43,7 +43,7 @@ export function FixtureWords() {
       ))}
       {others.length > 0 && (
         <Choice
-          label="Something else that can be open"
+          label="Nothing else that can be open"
           value={"" as Fixture}
           options={others.map(({ key, one }) => ({ value: key, label: `a ${one}` }))}
           onChoose={(key) =>

@@ -29,7 +29,7 @@ test("a fixture is counted where it stands, and another is added from the list",
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/fixtures/toilet", value: 3 }]),
   );
-  await userEvent.click(screen.getByRole("button", { name: "Something else that can be open" }));
+  await userEvent.click(screen.getByRole("button", { name: "Nothing else that can be open" }));
   await userEvent.click(await screen.findByRole("menuitemradio", { name: "a dishwasher" }));
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/fixtures/dishwasher", value: 1 }]),
