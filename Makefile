@@ -36,7 +36,7 @@ bench: $(STAMPS)/dev $(STAMPS)/build browser
 
 screenshots: $(STAMPS)/dev $(STAMPS)/build browser
 	$(BIN)/python scripts/screenshots.py
-	$(BIN)/python scripts/screenshots.py --phone --only cistern,roofs,household
+	$(BIN)/python scripts/screenshots.py --phone --only cistern
 	$(BIN)/python scripts/screenshots.py --dark --only cistern
 
 schema: $(STAMPS)/schema
