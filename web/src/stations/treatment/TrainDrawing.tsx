@@ -36,12 +36,11 @@ export function TrainDrawing() {
     `H${width - 40}`;
   const leaves = (after: number) => Math.min(after, stages.length);
   const branches = [
-    { name: "garden", after: leaves(entered.garden_after), row: 0 },
-    { name: "toilets, laundry", after: leaves(entered.indoor_after), row: 1 },
-  ].filter(({ name }) =>
-    plan.treatment.branches.some(
-      (branch) => branch.served && (name === "garden") === (branch.use === "garden") && branch.use !== "drinking",
-    ),
+    { use: "garden", name: "garden", after: leaves(entered.garden_after), row: 0 },
+    { use: "indoor", name: "toilets, laundry", after: leaves(entered.indoor_after), row: 1 },
+  ].filter(
+    ({ use, after }) =>
+      after < stages.length && plan.treatment.branches.some((branch) => branch.served && branch.use === use),
   );
   const last = stages.at(-1);
   return (
@@ -67,7 +66,9 @@ export function TrainDrawing() {
               tank
             </text>
             <text x={width - 8} y={PIPE - 14} textAnchor="end" className="axis">
-              taps
+              {plan.treatment.branches.some((branch) => branch.served && branch.use === "drinking")
+                ? "taps"
+                : "toilets, laundry"}
             </text>
             {branches.map(({ name, after, row }) => (
               <g key={name}>
