@@ -104,7 +104,7 @@ def operating_flow_l_s(curve: PumpCurve, system_head_m: Callable[[float], float]
             break
         flow = low + over_low * (high - low) / (over_low - over_high)
         at = over(flow)
-        if abs(at) <= 1e-10 * curve.shut_off_m:
+        if abs(at) <= 1e-14 * curve.shut_off_m:
             break
         if at > 0:
             low, over_low, over_high = flow, at, over_high / 2
