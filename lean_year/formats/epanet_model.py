@@ -65,16 +65,14 @@ def write_epanet_model(document: Property, *, due: bool = False) -> str:
     passing, laws = stage_peaks_l_s(document), drops(document)
     leaves = [before - after for before, after in zip([system.peak_l_s, *passing], [*passing, 0.0], strict=True)]
     # What leaves before the first stage leaves behind the delivery pipe.
-    junctions.append(f"HOUSE {low:.4f} {leaves[0] if stages else 0.0:.6f}")
     pipe("DELIVER", at, "HOUSE", entered.delivery)
     at = "HOUSE"
     if entered.backflow_kpa > 0:
-        junctions.append(f"BEHIND_DEVICE {low:.4f} 0")
+        junctions.append(f"HOUSE {low:.4f} 0")
         taken = [entered.backflow_kpa / GRAVITY_M_S2 * share**2 for share in CURVE_SHARES]
-        junctions[-2] = f"HOUSE {low:.4f} 0"
-        junctions[-1] = f"BEHIND_DEVICE {low:.4f} {leaves[0] if stages else 0.0:.6f}"
         valve("DEVICE", at, "BEHIND_DEVICE", system.peak_l_s, taken)
         at = "BEHIND_DEVICE"
+    junctions.append(f"{at} {low:.4f} {leaves[0] if stages else 0.0:.6f}")
     for number in range(len(stages)):
         if passing[number] <= 0:
             break  # nothing draws behind it
@@ -83,9 +81,7 @@ def write_epanet_model(document: Property, *, due: bool = False) -> str:
         valve(f"STAGE_{number + 1}", at, after, passing[number], taken)
         junctions.append(f"{after} {low:.4f} {leaves[number + 1] if number + 1 < len(stages) else 0.0:.6f}")
         at = after
-    draws = next((flow for flow in reversed(passing) if flow > 0), system.peak_l_s) if stages else system.peak_l_s
-    last = passing[-1] if stages and passing[-1] > 0 else (0.0 if stages else draws)
-    junctions.append(f"TAP {system.tap_m:.4f} {last:.6f}")
+    junctions.append(f"TAP {system.tap_m:.4f} {passing[-1] if stages else system.peak_l_s:.6f}")
     pipe("RISE", at, "TAP", Pipe(bore_mm=500, length_m=0.01, fittings=0))  # to the tap's height, at no loss
     sections = [
         ("TITLE", [f"{document.name}: pressure side at the peak, filters {'due' if due else 'new'}"]),

@@ -21,6 +21,7 @@ from lean_year.property.document import Property
 
 CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2))
 MOST_HOLE_MM = 100.0
+"""The widest hole that can be entered. [mm]"""
 CLOGS_MM = 1.0
 """A hole narrower than this clogs with one leaf hair. Basis: common practice."""
 RESETS_WITHIN_H, NEVER_H = 72.0, 240.0

@@ -238,9 +238,9 @@ def plan_overflow(
     entered = document.overflow
     lip, room, _ = lip_and_room_m(document)
     inflow = min(flows.total, arrives_l_s) if arrives_l_s > 0 else flows.total
-    roofs_and_tanks = document.model_dump_json(include={"roofs", "downpipes"}) if not has_pipe(document) else ""
-    heights = tuple((tank.inlet_m, tank.vessel().brim_m) for tank in document.cistern.built())
-    key = (entered.model_dump_json(), document.units, inflow, room, roofs_and_tanks, heights)
+    # A diverter goes by the downpipes, and fitting one by the tanks.
+    others = "" if has_pipe(document) else document.model_dump_json(include={"roofs", "downpipes", "cistern"})
+    key = (entered.model_dump_json(), document.units, inflow, room, _top(document)[1], others)
     place, stands, curve = _kept.get(key, lambda: _hydraulics(document, inflow, room, say))
     inlet_mm2 = _inlets_mm2(document)
     overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4 if has_pipe(document) else 0.0

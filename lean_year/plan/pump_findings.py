@@ -13,6 +13,7 @@ from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
 MOST_VESSEL_L = 100_000
+"""The largest that can be entered. [L]"""
 LEAST_NPSH_M = 3.0
 """A house pump asks for about so much. Basis: estimate."""
 

@@ -4,6 +4,7 @@ import { volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
+import { TakeIt } from "../../ui/TakeIt";
 import { hours } from "./ChamberDrawings";
 
 /** Holes and emitters side by side: time to empty, what leaks in a rain, what clogs. */
@@ -105,19 +106,7 @@ export function HolesTable() {
                   <td>{volume(hole.leak_l_rain, units)}</td>
                   <td>{hole.clogs ? "soon" : field === "hole_mm" ? "seldom" : "late"}</td>
                   <td>
-                    {hole.chosen ? (
-                      "chosen"
-                    ) : (
-                      <button
-                        className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-                        aria-label={`Take it: ${hole.label}`}
-                        onPointerEnter={() => bench.preview(operations)}
-                        onPointerLeave={bench.endPreview}
-                        onClick={() => void bench.edit(hole.label, operations)}
-                      >
-                        Take it
-                      </button>
-                    )}
+                    <TakeIt label={hole.label} chosen={hole.chosen} operations={operations} />
                   </td>
                 </tr>
               );

@@ -1,10 +1,10 @@
 import { useWorkbench } from "../../frame/workbench";
 import { fixed, volume, write } from "../../lib/units";
+import { TakeIt } from "../../ui/TakeIt";
 
 /** How much each school would throw away on these roofs, what that takes and what it costs. */
 export function SchoolsTable() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const { document, plan } = useWorkbench().shown;
   const { units } = document;
   const { schools } = plan.first_flush;
   if (!schools.length) return null;
@@ -49,21 +49,7 @@ export function SchoolsTable() {
                 <td>{fixed(100 * (1 - school.share_left), 0)} %</td>
                 <td>{school.lost_l_year === null ? "–" : volume(school.lost_l_year, units)}</td>
                 <td>
-                  {school.chosen ? (
-                    <span role="img" aria-label="chosen">
-                      ✓
-                    </span>
-                  ) : (
-                    <button
-                      className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-                      aria-label={`Take it: ${school.label}`}
-                      onPointerEnter={() => bench.preview(school.operations as never)}
-                      onPointerLeave={bench.endPreview}
-                      onClick={() => void bench.edit(school.label, school.operations as never)}
-                    >
-                      Take
-                    </button>
-                  )}
+                  <TakeIt label={school.label} chosen={school.chosen} operations={school.operations as never} />
                 </td>
               </tr>
             ))}

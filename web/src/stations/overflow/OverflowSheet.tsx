@@ -3,6 +3,7 @@ import { bore, flow, fixed, intensity, metres, volume } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../ui/Entry";
 import { Cautions, Findings } from "../../ui/Findings";
+import { FigureList } from "../../ui/FigureList";
 import { Why } from "../../ui/Why";
 import { CapacityChart } from "./CapacityChart";
 import { GroundEntries } from "./GroundEntries";
@@ -103,20 +104,11 @@ export function OverflowSheet() {
           <Findings findings={plan.findings.filter((finding) => finding.stage === "overflow")} />
           <section>
             <h2 className="heading">Over the record</h2>
-            <dl className="mt-1 text-[14px]">
-              {["spill_l_year", "largest_day_l", "spill_days_year", "head_m", "crown_m"].map(
-                (key) =>
-                  told.figures[key] && (
-                    <div
-                      key={key}
-                      className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]"
-                    >
-                      <dt>{told.figures[key].label}</dt>
-                      <dd className="text-right font-semibold whitespace-nowrap">{figure(key)}</dd>
-                    </div>
-                  ),
-              )}
-            </dl>
+            <FigureList
+              figures={told.figures}
+              keys={["spill_l_year", "largest_day_l", "spill_days_year", "head_m", "crown_m"]}
+              units={units}
+            />
             {!spillDays && <p className="note">What it spills in a year is told once there is a rain record.</p>}
             <p className="note mt-1.5">
               {told.place.sizes.length > 0 &&

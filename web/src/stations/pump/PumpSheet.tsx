@@ -3,6 +3,7 @@ import { useWorkbench } from "../../frame/workbench";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../ui/Entry";
 import { Cautions, Findings } from "../../ui/Findings";
+import { FigureList } from "../../ui/FigureList";
 import { Why } from "../../ui/Why";
 import { CurveChart } from "./CurveChart";
 import { CurvePoints } from "./CurvePoints";
@@ -30,6 +31,7 @@ export function PumpSheet() {
   const { units, pump: entered } = document;
   const { pump: told } = plan;
   const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
+  const known = Object.fromEntries(Object.entries(told.figures).filter(([, each]) => each.value !== null));
   return (
     <>
       <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
@@ -74,21 +76,7 @@ export function PumpSheet() {
           <Findings findings={plan.findings.filter((finding) => finding.stage === "pump")} />
           <section>
             <h2 className="heading">What comes of it</h2>
-            <dl className="mt-1 text-[14px]">
-              {FIGURES.map(
-                (key) =>
-                  told.figures[key] &&
-                  told.figures[key].value !== null && (
-                    <div
-                      key={key}
-                      className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]"
-                    >
-                      <dt>{told.figures[key].label}</dt>
-                      <dd className="text-right font-semibold whitespace-nowrap">{figure(key)}</dd>
-                    </div>
-                  ),
-              )}
-            </dl>
+            <FigureList figures={known} keys={FIGURES} units={units} />
           </section>
           {entered.way !== "undecided" && (
             <p className="no-print">

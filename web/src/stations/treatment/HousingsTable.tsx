@@ -1,10 +1,10 @@
 import { useWorkbench } from "../../frame/workbench";
 import { fixed, flow, pressure } from "../../lib/units";
+import { TakeIt } from "../../ui/TakeIt";
 
 /** The same train in housings of every size: the shower each costs, and how long it lasts. */
 export function HousingsTable() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const { document, plan } = useWorkbench().shown;
   const { units, pump } = document;
   const { housings } = plan.treatment;
   if (!housings.length) return null;
@@ -47,21 +47,12 @@ export function HousingsTable() {
                 </td>
                 <td>{housing.months === null ? "–" : fixed(housing.months, housing.months < 10 ? 1 : 0)}</td>
                 <td>
-                  {housing.chosen ? (
-                    <span role="img" aria-label="chosen">
-                      ✓
-                    </span>
-                  ) : (
-                    <button
-                      className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-                      aria-label={`Take it: ${housing.label}`}
-                      onPointerEnter={() => bench.preview(housing.operations as never)}
-                      onPointerLeave={bench.endPreview}
-                      onClick={() => void bench.edit(`Housings of ${housing.label}`, housing.operations as never)}
-                    >
-                      Take
-                    </button>
-                  )}
+                  <TakeIt
+                    label={housing.label}
+                    chosen={housing.chosen}
+                    operations={housing.operations as never}
+                    edit={`Housings of ${housing.label}`}
+                  />
                 </td>
               </tr>
             ))}
