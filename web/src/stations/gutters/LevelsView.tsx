@@ -10,7 +10,8 @@ import { ChecksList } from "./ChecksList";
 import { FittingNotes } from "./FittingNotes";
 import { RunChoice } from "./RunChoice";
 import { RunEntries } from "./RunEntries";
-import { SectionDrawing, signed } from "./SectionDrawing";
+import { SectionDrawing } from "./SectionDrawing";
+import { signed } from "./SectionParts";
 import type { RunLevels } from "./sectionScale";
 import { SurveyDialog } from "./SurveyDialog";
 
