@@ -3,8 +3,8 @@
 from hypothesis import strategies as st
 
 from lean_year.core.cartridges import CARTRIDGES
-from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
-from lean_year.property.treatment import ChlorineEntry, Treatment, TreatmentStage, Ultraviolet
+from lean_year.property.pumping import FixtureCounts, HeaderTank, Pipe, PumpEntry
+from lean_year.property.treatment import ChlorineEntry, Treatment, TreatmentStage, Ultraviolet, WaterTest
 
 stages = st.builds(
     TreatmentStage,
@@ -27,6 +27,21 @@ lamps = st.builds(
     school=st.sampled_from(["calendar", "sensor"]),
     sensor=st.booleans(),
     shut_valve=st.booleans(),
+    flow_limiter=st.booleans(),
+)
+tested = {
+    "e_coli_100ml": (0, 1e7),
+    "coliforms_100ml": (0, 1e7),
+    "turbidity_ntu": (0, 100),
+    "ph": (4, 10),
+    "chlorine_mg_l": (0, 20),
+    "lead_ug_l": (0, 100),
+    "copper_mg_l": (0, 10),
+    "iron_mg_l": (0, 10),
+}
+tests = st.builds(
+    WaterTest,
+    **{key: st.none() | st.sampled_from([low]) | st.floats(low, high) for key, (low, high) in tested.items()},
 )
 trains = st.builds(
     Treatment,
@@ -42,7 +57,10 @@ trains = st.builds(
         residual_mg_l=st.floats(0.01, 20),
         ph=st.floats(6, 9),
         stands_min=st.floats(0, 1_000),
+        in_tank_l=st.none() | st.floats(0, 1e6),
     ),
+    second_uvt_percent=st.none() | st.floats(1, 100),
+    last_test=tests,
     drinking_rated=st.booleans(),
     second_source=st.sampled_from(["none", "mains", "well"]),
     changeover=st.sampled_from(["air_gap", "interlocked", "valves"]),
@@ -68,7 +86,16 @@ def pumps(draw):
     points = [[0.0, shut_off]] + [[step * (row + 1), shut_off * (1 - share)] for row, share in enumerate(shares)]
     cut_in = draw(st.floats(0, 500))
     return PumpEntry(
-        way=draw(st.sampled_from(["undecided", "pump", "gravity"])),
+        way=draw(st.sampled_from(["undecided", "pump", "gravity", "header"])),
+        header=HeaderTank(
+            outlet_m=draw(st.floats(-20, 60)),
+            depth_m=draw(st.floats(0.05, 5)),
+            volume_l=draw(st.floats(1, 20_000)),
+            fill_h=draw(st.floats(0.01, 48)),
+            down=draw(pipes),
+            covered=draw(st.booleans()),
+        ),
+        trench_m=draw(st.floats(0, 3)),
         fixtures=draw(fixtures),
         flow_by=draw(st.sampled_from(["units", "at_once"])),
         at_once=draw(st.integers(1, 50)),

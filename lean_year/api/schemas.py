@@ -11,6 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from lean_year.core.household import Quality
 from lean_year.core.operation import OperatedReplay
 from lean_year.core.rainfall import DailyRain
+from lean_year.formats.pump_curve import MOST_CHARACTERS, FlowUnit, HeadUnit
 from lean_year.formats.rain_account import DateOrder, Layout, RainImport, Unit
 from lean_year.plan.band import Band
 from lean_year.plan.downpour_test import Storm
@@ -63,6 +64,21 @@ class NewProperty(Asked):
     """Id of a rain record that is there already; None to bring one in afterwards."""
     people: float = Field(ge=0, le=10_000)
     habit: Habit = "careful"
+
+
+class PastedCurve(Asked):
+    """A pump's points as they were copied from its sheet."""
+
+    text: str = Field(max_length=MOST_CHARACTERS)
+    flow_unit: FlowUnit = "L/s"
+    head_unit: HeadUnit = "m"
+
+
+class ReadCurve(BaseModel):
+    points: list[list[float]]
+    """Flow [L/s] and head [m]."""
+    fitted_m: list[float]
+    """Head of the curve through them, at each."""
 
 
 class Operation(Asked):

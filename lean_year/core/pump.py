@@ -34,6 +34,23 @@ class PumpCurve:
         return math.exp(min(50.0, math.log(self.shut_off_m / self.k) / self.n))
 
 
+@dataclass(frozen=True, slots=True)
+class StandingWater:
+    """Water that stands above a tap: the same head at every flow, as far as a pipe lets any through."""
+
+    head_above_m: float
+    """Over where the heads that are asked for are counted from."""
+    runs_out_l_s: float
+
+    @property
+    def shut_off_m(self) -> float:
+        return self.head_above_m
+
+    def head_m(self, flow_l_s: float) -> float:  # noqa: ARG002 - asked as a pump is
+        """The same at every flow. [m]"""
+        return self.head_above_m
+
+
 def fit_curve(flow_l_s: Sequence[float], head_m: Sequence[float]) -> PumpCurve:
     """The curve through a pump's points: through the first at no flow, the middle one and the last.
 
@@ -76,13 +93,13 @@ def fit_curve(flow_l_s: Sequence[float], head_m: Sequence[float]) -> PumpCurve:
     return PumpCurve(heads[0], math.exp(mean_y - n * mean_x), n, flows[-1])
 
 
-def operating_flow_l_s(curve: PumpCurve, system_head_m: Callable[[float], float]) -> float:
+def operating_flow_l_s(curve: PumpCurve | StandingWater, system_head_m: Callable[[float], float]) -> float:
     """Where the pump's curve meets the system's, by false position (the Illinois rule).
 
     Parameters
     ----------
-    curve : PumpCurve
-        Of the pump, or of several alike side by side.
+    curve : PumpCurve or StandingWater
+        Of the pump, of several alike side by side, or of a tank uphill.
     system_head_m : callable
         Head that the system asks for at a flow [L/s], rising with it. [m]
 

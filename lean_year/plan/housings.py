@@ -6,10 +6,10 @@ from pydantic import BaseModel
 
 from lean_year.core.cartridges import CARTRIDGES
 from lean_year.core.household import Quality
-from lean_year.core.pump import fit_curve, operating_flow_l_s
+from lean_year.core.pump import operating_flow_l_s
 from lean_year.plan.mend import replace
-from lean_year.plan.system import System
-from lean_year.plan.train import first_life_months, peak_l_s, train_kpa
+from lean_year.plan.system import System, gives
+from lean_year.plan.train import first_life_months, is_cartridge, peak_l_s, train_kpa
 from lean_year.property.document import Property
 
 
@@ -22,10 +22,10 @@ class HousingOffered(BaseModel):
     """Taken by the train at the peak, new."""
     dirty_kpa: float
     tap_clean_kpa: float | None
-    """Left at the highest tap; None without a pump."""
+    """Left at the highest tap; None where it is not decided how the house is fed."""
     tap_dirty_kpa: float | None
     flow_clean_l_s: float | None
-    """What the pump gives at the wanted pressure; None without one."""
+    """What there is at the wanted pressure."""
     flow_dirty_l_s: float | None
     months: float | None
     """Until the first cartridge is due."""
@@ -35,12 +35,9 @@ class HousingOffered(BaseModel):
 
 def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> list[HousingOffered]:
     """Every size, the smallest first; none where the train has no cartridge."""
-    places = [
-        number for number, stage in enumerate(document.treatment.stages) if stage.kind in ("sediment", "carbon")
-    ]
+    places = [number for number, stage in enumerate(document.treatment.stages) if is_cartridge(stage)]
     if not places:
         return []
-    curve = fit_curve(*zip(*document.pump.points, strict=True)) if document.pump.way == "pump" else None
     rows = []
     for size, cartridge in CARTRIDGES.items():
         stages = [
@@ -51,9 +48,10 @@ def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> l
         system, peak = System(other), peak_l_s(other)
         tap: list[float | None] = [None, None]
         flow: list[float | None] = [None, None]
-        if curve is not None:
-            tap = [system.tap_kpa(curve, peak, dirty=dirty) for dirty in (False, True)]
-            flow = [operating_flow_l_s(curve, system.asked_m(dirty=dirty)) for dirty in (False, True)]
+        press = gives(other, system)
+        if press is not None:
+            tap = [system.end_kpa(press, peak, dirty=dirty) for dirty in (False, True)]
+            flow = [operating_flow_l_s(press, system.asked_m(dirty=dirty)) for dirty in (False, True)]
         rows.append(
             HousingOffered(
                 size=size,

@@ -2,24 +2,26 @@
 
 from pydantic import BaseModel
 
-from lean_year.core import pressure_tank
-from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pipes import GRAVITY_M_S2
-from lean_year.core.pump import (
-    MOST_L_S,
-    PumpCurve,
-    fit_curve,
-    gravity_flow_l_s,
-    npsh_available_m,
-    operating_flow_l_s,
-    power_w,
-)
+from lean_year.core.pump import MOST_L_S, PumpCurve, StandingWater, operating_flow_l_s
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.kept import Kept
+from lean_year.plan.lift_notes import LiftNote, pump_notes
+from lean_year.plan.pump_figures import (
+    demand_figures,
+    gravity_figures,
+    header_figures,
+    power_figures,
+    pressure_figures,
+    shut_off_figure,
+    suction_figure,
+    vessel_figures,
+)
 from lean_year.plan.pump_findings import PumpFacts, pump_findings
-from lean_year.plan.system import System, lift_key
-from lean_year.plan.train import drops, fixture_units, lamp_number
-from lean_year.plan.wording import Wording, fixed
+from lean_year.plan.pumps_offered import PumpOffered, pumps_offered
+from lean_year.plan.system import Filling, System, gives, lift_key, pump_curve
+from lean_year.plan.train import drops, lamp_number
+from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
 CAUTIONS = [
@@ -27,11 +29,12 @@ CAUTIONS = [
     "Pressure vessels and blocked pumps hold pressure: open a tap before anything is undone.",
     "Lifting a wet pump out of a tank is done from outside. Nobody enters a tank.",
 ]
+HEADER_CAUTION = "A tank in a roof, on a stand or a tower: a structural engineer first. A cubic metre weighs a tonne."
 _CURVE_STEPS = 24
 
 
 class StackPart(BaseModel):
-    """One part of the pressure that the pump must give, at the peak."""
+    """One part of the pressure that is asked for, at the peak."""
 
     key: str
     name: str
@@ -48,7 +51,7 @@ class CurvePoint(BaseModel):
 
 
 class OperatingPoint(BaseModel):
-    """Where the pump's curve meets the system's."""
+    """Where the pump's curve meets the system's; by gravity, what can be had at the wanted pressure."""
 
     flow_l_s: float
     head_m: float
@@ -60,9 +63,15 @@ class PumpPlan(BaseModel):
     way: str
     figures: dict[str, Figure]
     stack: list[StackPart]
+    gives_kpa: float | None
+    """What there is for the stack, at the peak; None where it is not decided."""
     curve: list[CurvePoint]
+    """Of the pump against the house, or against the way up to the header tank."""
     clean: OperatingPoint | None
     dirty: OperatingPoint | None
+    offered: list[PumpOffered]
+    """Generic pumps to choose from; empty where there is none to choose."""
+    notes: list[LiftNote]
     findings: list[Finding]
     cautions: list[str]
 
@@ -77,85 +86,78 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
 
 def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
     system = System(document)
-    entered, peak = document.pump, system.peak_l_s
+    way, peak = document.pump.way, system.peak_l_s
     stack = _stack(system)
-    asked = {dirty: system.asked_m(dirty=dirty)(peak) for dirty in (False, True)}
-    figures = {
-        "peak_l_s": _peak_figure(document, system, say),
-        "lift_m": Figure(
-            value=system.lift_m if system.tap_m is not None else None,
-            unit="m",
-            label="From the lowest water to the highest tap",
-            basis="derived",
-            formula="highest tap − outlet of the tank it draws from",
-            working="the highest tap is not measured yet"
-            if system.tap_m is None
-            else f"{say.length(system.tap_m)} − {say.length(system.water_m)}",
-            moves="Ten metres of lift are a bar.",
-        ),
-        "head_m": Figure(
-            value=asked[True],
-            unit="m",
-            label="Head asked for at the peak, filters due",
-            basis="derived",
-            source="Darcy-Weisbach with Colebrook" if entered.friction == "darcy" else "Hazen and Williams",
-            formula="lift + pressure at the tap + pipes + fittings + filters + lamp + backflow device",
-            working=" + ".join(f"{part.name.lower()} {say.pressure(part.dirty_kpa)}" for part in stack),
-            moves="The filters' share is seen beside the rest: a larger housing is often the cheapest metre.",
-        ),
-    }
-    curve, clean, dirty, points = None, None, None, []
-    if entered.way == "pump":
-        curve = fit_curve(*zip(*entered.points, strict=True))
-        clean, dirty = (_point(system, curve, dirty=each) for each in (False, True))
-        points = _curve(system, curve)
-        figures |= _pump_figures(document, system, curve, clean, dirty, use_m3_year, say)
-    if entered.way == "gravity":
-        figures["gravity_l_s"] = _gravity_figure(document, system, say)
+    figures = demand_figures(document, system, say) | {"head_m": _head_figure(system, stack, say)}
+    press = gives(document, system)
+    curve, runs_on = None, system
+    clean = dirty = None
+    if way in ("pump", "header"):
+        curve, runs_on = pump_curve(document), Filling(document) if way == "header" else system
+    if press is not None:
+        clean, dirty = (_point(system, press, curve, runs_on, dirty=each) for each in (False, True))
+        figures |= pressure_figures(system, press, say)
+    if curve is not None and clean is not None:
+        figures["shut_off_kpa"] = shut_off_figure(system, curve, say)
+        figures |= power_figures(document, curve, clean.flow_l_s, clean.head_m, use_m3_year, say)
+        suction = suction_figure(system, max(peak if way == "pump" else 0.0, clean.flow_l_s), say)
+        figures |= {"npsh_m": suction} if suction else {}
+    if way == "pump" and clean is not None:
+        figures |= vessel_figures(document, clean.flow_l_s, say)
+    if way == "header" and clean is not None and isinstance(runs_on, Filling):
+        figures |= header_figures(document, runs_on, clean.flow_l_s, use_m3_year, say)
+    if way in ("gravity", "header"):
+        figures |= gravity_figures(system, say)
+    offered = pumps_offered(document, system, runs_on)
     return PumpPlan(
-        way=entered.way,
+        way=way,
         figures=figures,
         stack=stack,
-        curve=points,
+        gives_kpa=None if press is None else _gives_kpa(system, press),
+        curve=[] if curve is None else _curve(runs_on, curve),
         clean=clean,
         dirty=dirty,
-        findings=pump_findings(document, _facts(system, curve, clean, dirty, figures), say),
-        cautions=CAUTIONS,
+        offered=offered,
+        notes=pump_notes(document, say),
+        findings=pump_findings(document, _facts(system, curve, figures), offered, say),
+        cautions=[*CAUTIONS, HEADER_CAUTION] if way == "header" else CAUTIONS,
     )
 
 
-def _peak_figure(document: Property, system: System, say: Wording) -> Figure:
-    entered = document.pump
-    if entered.flow_by == "units":
-        formula, working = "Hunter's curve, flush tanks", f"{fixed(fixture_units(document), 1)} fixture units"
-    else:
-        formula, working = "the largest that are open at once", f"{entered.at_once} at once"
-    if entered.irrigation_l_s:
-        working += f", and {say.flow(entered.irrigation_l_s)} for the largest zone"
+def _gives_kpa(system: System, press: PumpCurve | StandingWater) -> float:
+    """Over where the stack is counted from: the water, or the tap where the water runs down to it."""
+    return (press.head_m(system.peak_l_s) + max(0.0, -system.lift_m)) * GRAVITY_M_S2
+
+
+def _head_figure(system: System, stack: list[StackPart], say: Wording) -> Figure:
+    darcy = system.document.pump.friction == "darcy"
     return Figure(
-        value=system.peak_l_s,
-        unit="L/s",
-        label="Peak flow",
-        basis="from_memory" if entered.flow_by == "units" else "common_practice",
-        source="International Plumbing Code, appendix E (from memory)" if entered.flow_by == "units" else "",
-        formula=formula,
-        working=working,
+        value=sum(part.dirty_kpa for part in stack) / GRAVITY_M_S2,
+        unit="m",
+        label="Head asked for at the peak, filters due",
+        basis="derived",
+        source="Darcy-Weisbach with Colebrook" if darcy else "Hazen and Williams",
+        formula="lift + pressure at the tap + pipes + fittings + filters + lamp + backflow device",
+        working=" + ".join(f"{part.name.lower()} {say.pressure(part.dirty_kpa)}" for part in stack),
+        moves="The filters' share is seen beside the rest: a larger housing is often the cheapest metre.",
     )
 
 
 def _stack(system: System) -> list[StackPart]:
     entered, peak = system.document.pump, system.peak_l_s
-    suction, delivery = system.pipe_m(entered.suction, peak), system.pipe_m(entered.delivery, peak)
+    pipes = [system.pipe_m(pipe, peak) for pipe in system.pipes]
     lamp = lamp_number(system.document)
     uv = 0.0 if lamp is None else drops(system.document)[lamp].kpa(peak, dirty=False)
+    filters = [system.train_kpa(peak, dirty=dirty) - uv for dirty in (False, True)]
+    # A fall is what there is, and no part of what is asked for.
     rows = [
-        ("lift", "Lift", system.lift_m * GRAVITY_M_S2, None),
+        ("lift", "Lift", max(0.0, system.lift_m) * GRAVITY_M_S2, None),
         ("tap", "At the tap", entered.residual_kpa, None),
-        ("pipes", "Pipes", (suction[0] + delivery[0]) * GRAVITY_M_S2, None),
-        ("fittings", "Fittings", (suction[1] + delivery[1]) * GRAVITY_M_S2, None),
-        ("filters", "Filters", system.train[False](peak) - uv, system.train[True](peak) - uv),
+        ("pipes", "Pipes", sum(friction for friction, _ in pipes) * GRAVITY_M_S2, None),
+        ("fittings", "Fittings", sum(fittings for _, fittings in pipes) * GRAVITY_M_S2, None),
+        ("filters", "Filters", filters[0], filters[1]),
         ("uv", "UV lamp", uv, None),
-        ("backflow", "Backflow device", entered.backflow_kpa, None),
+        ("backflow", "Backflow device", system.backflow_kpa, None),
     ]
     return [
         StackPart(key=key, name=name, clean_kpa=clean, dirty_kpa=clean if dirty is None else dirty)
@@ -163,10 +165,20 @@ def _stack(system: System) -> list[StackPart]:
     ]
 
 
-def _point(system: System, curve: PumpCurve, *, dirty: bool) -> OperatingPoint:
-    flow = operating_flow_l_s(curve, system.asked_m(dirty=dirty))
+def _point(
+    system: System,
+    press: PumpCurve | StandingWater,
+    curve: PumpCurve | None,
+    runs_on: System,
+    *,
+    dirty: bool,
+) -> OperatingPoint:
+    drives = press if curve is None else curve
+    flow = operating_flow_l_s(drives, runs_on.asked_m(dirty=dirty))
     return OperatingPoint(
-        flow_l_s=flow, head_m=curve.head_m(flow), tap_kpa=system.tap_kpa(curve, system.peak_l_s, dirty=dirty)
+        flow_l_s=flow,
+        head_m=drives.head_m(flow),
+        tap_kpa=system.end_kpa(press, system.peak_l_s, dirty=dirty),
     )
 
 
@@ -180,150 +192,7 @@ def _curve(system: System, curve: PumpCurve) -> list[CurvePoint]:
     ]
 
 
-def _pump_figures(
-    document: Property,
-    system: System,
-    curve: PumpCurve,
-    clean: OperatingPoint,
-    dirty: OperatingPoint,
-    use_m3_year: float,
-    say: Wording,
-) -> dict[str, Figure]:
-    entered = document.pump
-    air = atmosphere_kpa(entered.altitude_m)
-    share = pressure_tank.useful_share(
-        cut_in_kpa=entered.cut_in_kpa,
-        cut_out_kpa=entered.cut_out_kpa,
-        precharge_kpa=entered.precharge_kpa,
-        atmosphere_kpa=air,
-    )
-    flow = max(clean.flow_l_s, 0.0)
-    drawdown, wanted = pressure_tank.vessel_l(flow_l_s=flow, run_s=entered.run_s, share=share)
-    # The pump works over its band; its middle stands for it.
-    head = (entered.cut_in_kpa + entered.cut_out_kpa) / 2 / GRAVITY_M_S2
-    kwh_m3 = power_w(flow_l_s=1.0, head_m=min(head, 2_000.0), efficiency=entered.efficiency) / 3600
-    figures = {
-        "tap_clean_kpa": _tap_figure(clean, "new", system, say),
-        "tap_dirty_kpa": _tap_figure(dirty, "due", system, say),
-        "shut_off_kpa": Figure(
-            value=curve.shut_off_m * GRAVITY_M_S2,
-            unit="kPa",
-            label="Shut-off pressure",
-            basis="entered",
-            formula="head at no flow × 9.81",
-            working=f"{say.length(curve.shut_off_m)} of water",
-            moves="Whatever stands behind the pump must bear it.",
-        ),
-        "vessel_l": Figure(
-            value=None if entered.variable_speed else wanted,
-            unit="L",
-            label="Vessel that keeps it running",
-            basis="published",
-            source="Boyle",
-            formula="flow × least run / (P0 / P_low − P0 / P_out), absolute",
-            working="a variable-speed set needs a small one only"
-            if entered.variable_speed
-            else f"{say.volume(drawdown)} of draw-down / {share * 100:.0f} %",
-            moves="A wider band between cut-in and cut-out gives more of the same vessel.",
-        ),
-        "kwh_m3": Figure(
-            value=kwh_m3,
-            unit="kWh/m3",
-            label="Electricity",
-            basis="derived",
-            formula="ρ g H / efficiency, H in the middle of its band",
-            working=f"{say.length(head)} at {entered.efficiency * 100:.0f} %",
-        ),
-        "kwh_year": Figure(
-            value=kwh_m3 * use_m3_year,
-            unit="kWh",
-            label="Electricity in a mean year",
-            basis="derived",
-            formula="use from rain × electricity for a cubic metre",
-            working=f"{say.volume(use_m3_year * 1000)} a year",
-        ),
-    }
-    if entered.vessel_l > 0 and not entered.variable_speed and flow > 0:
-        starts = pressure_tank.most_starts_h(flow_l_s=flow, drawdown_l=max(1e-6, entered.vessel_l * share))
-        figures["starts_h"] = Figure(
-            value=starts,
-            unit="1/h",
-            label="Most starts an hour",
-            basis="derived",
-            formula="3600 Q / (4 × draw-down), at half its flow",
-            working=f"{say.flow(flow)}, {say.volume(entered.vessel_l * share)} of draw-down",
-        )
-    if system.pump_m is not None:
-        figures["npsh_m"] = _suction_figure(document, system, say)
-    return figures
-
-
-def _tap_figure(point: OperatingPoint, filters: str, system: System, say: Wording) -> Figure:
-    return Figure(
-        value=point.tap_kpa,
-        unit="kPa",
-        label=f"At the highest tap, filters {filters}",
-        basis="derived",
-        formula="pump's head at the peak − lift − all that is lost on the way",
-        working=f"at {say.flow(system.peak_l_s)}; at the wanted pressure it gives {say.flow(point.flow_l_s)}",
-        moves="The next larger housing, a wider pipe, or a pump with more head.",
-    )
-
-
-def _suction_figure(document: Property, system: System, say: Wording) -> Figure:
-    entered = document.pump
-    assert system.pump_m is not None
-    lift = system.pump_m - system.water_m
-    lost = sum(system.pipe_m(entered.suction, system.peak_l_s))
-    return Figure(
-        value=npsh_available_m(
-            altitude_m=entered.altitude_m,
-            water_c=entered.water_c,
-            lift_m=max(-100.0, min(100.0, lift)),
-            loss_m=min(100.0, lost),
-        ),
-        unit="m",
-        label="Suction head that is left",
-        basis="derived",
-        source="standard atmosphere; vapour pressure by IAPWS",
-        formula="(atmosphere − vapour pressure) / ρ g − lift − losses",
-        working=f"({say.pressure(atmosphere_kpa(entered.altitude_m))} − "
-        f"{say.pressure(vapour_pressure_kpa(entered.water_c))}) / 9.81 − {say.length(lift)} − {say.length(lost)}",
-        moves="A pump lower than the water fills itself.",
-    )
-
-
-def _gravity_figure(document: Property, system: System, say: Wording) -> Figure:
-    pipe = document.pump.delivery
-    head = -system.lift_m
-    return Figure(
-        value=None
-        if system.tap_m is None
-        else gravity_flow_l_s(
-            head_m=min(1_000.0, max(0.0, head)),
-            bore_mm=pipe.bore_mm,
-            length_m=pipe.length_m,
-            roughness_mm=min(pipe.roughness_mm, pipe.bore_mm / 2),
-        ),
-        unit="L/s",
-        label="Runs from the open tap by gravity",
-        basis="published",
-        source="Darcy-Weisbach with Colebrook",
-        formula="friction + one velocity head = the head there is",
-        working="the highest tap is not measured yet"
-        if system.tap_m is None
-        else f"{say.length(head)} over {say.length(pipe.length_m)} of {say.bore(pipe.bore_mm)}, without filters",
-        moves="A plinth's height is its pressure: ten kPa for each metre.",
-    )
-
-
-def _facts(
-    system: System,
-    curve: PumpCurve | None,
-    clean: OperatingPoint | None,
-    dirty: OperatingPoint | None,
-    figures: dict[str, Figure],
-) -> PumpFacts:
+def _facts(system: System, curve: PumpCurve | None, figures: dict[str, Figure]) -> PumpFacts:
     values = {key: figure.value for key, figure in figures.items()}
     return PumpFacts(
         peak_l_s=system.peak_l_s,
@@ -331,9 +200,18 @@ def _facts(
         suction_m=None if system.pump_m is None else system.pump_m - system.water_m,
         shut_off_kpa=values.get("shut_off_kpa"),
         most_l_s=None if curve is None else curve.most_l_s,
-        tap_clean_kpa=None if clean is None else clean.tap_kpa,
-        tap_dirty_kpa=None if dirty is None else dirty.tap_kpa,
+        off_curve=0.0 if curve is None else _off_curve(system.document, curve),
+        tap_clean_kpa=values.get("tap_clean_kpa"),
+        tap_dirty_kpa=values.get("tap_dirty_kpa"),
         vessel_l=values.get("vessel_l"),
+        held_l=values.get("held_l"),
         npsh_m=values.get("npsh_m"),
         gravity_l_s=values.get("gravity_l_s"),
+        gravity_due_l_s=values.get("gravity_due_l_s"),
+        fill_l_s=values.get("fill_l_s"),
     )
+
+
+def _off_curve(document: Property, curve: PumpCurve) -> float:
+    """How far the point that fits worst lies off the fitted curve, as a share of the shut-off head."""
+    return max(abs(curve.head_m(flow) - head) for flow, head in document.pump.points) / curve.shut_off_m

@@ -3,17 +3,20 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.cartridges import CARTRIDGES
+from lean_year.core.pipes import GRAVITY_M_S2
 from lean_year.core.pressure_tank import PRECHARGE_UNDER_KPA
 from lean_year.core.pump import PRACTICAL_LIFT_M
 from lean_year.plan.figure import Finding, Fix
 from lean_year.plan.mend import Findings, replace
-from lean_year.plan.place import wider_pipes
-from lean_year.plan.wording import Wording
+from lean_year.plan.pumps_offered import PumpOffered
+from lean_year.plan.tap_fixes import pressed_enough, runs_enough, tap_fixes
+from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 
 MOST_VESSEL_L = 100_000
 """The largest that can be entered. [L]"""
+WORST_FIT_SHARE = 0.1
+"""Of the shut-off head, by which a point may lie off the fitted curve. Basis: estimate."""
 LEAST_NPSH_M = 3.0
 """A house pump asks for about so much. Basis: estimate."""
 
@@ -29,15 +32,23 @@ class PumpFacts:
     shut_off_kpa: float | None
     most_l_s: float | None
     """Last flow of its points."""
+    off_curve: float
+    """How far its worst point lies off the fitted curve, as a share of the shut-off head."""
     tap_clean_kpa: float | None
     tap_dirty_kpa: float | None
     vessel_l: float | None
+    held_l: float | None
+    """In the vessel when the power goes."""
     npsh_m: float | None
     gravity_l_s: float | None
+    gravity_due_l_s: float | None
+    """From the open tap, filters new and due."""
+    fill_l_s: float | None
+    """Into the header tank."""
 
 
-def pump_findings(document: Property, facts: PumpFacts, say: Wording) -> list[Finding]:
-    """Everything to mend."""
+def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffered], say: Wording) -> list[Finding]:
+    """Everything to mend; `offered` are the generic pumps on these pipes."""
     found = Findings("pump")
     entered = document.pump
     if entered.way == "undecided":
@@ -49,12 +60,19 @@ def pump_findings(document: Property, facts: PumpFacts, say: Wording) -> list[Fi
             "The highest tap is not measured, so its lift is left out.",
             "Measure it, at Gutters & pipes, Levels.",
         )
+    _trench(document, found, say)
     if entered.way == "gravity":
-        _gravity(facts, found, say)
+        _gravity(document, facts, found, say)
         return found.rows
-    _pressure(document, facts, found, say)
+    if entered.way == "header":
+        _header(document, facts, found, say)
+    else:
+        _pressure(document, facts, offered, found, say)
+        _vessel(document, facts, found, say)
+        _power_loss(document, facts, found, say)
+    _shut_off(document, facts, found, say)
     _suction(document, facts, found, say)
-    _vessel(document, facts, found, say)
+    _curve(facts, found)
     for field, code, said, fix in (
         ("dry_run_stop", "PUMP_RUNS_DRY", "Nothing stops the pump when the tank is empty; its seal burns in minutes.",
          "Fit a dry-run stop."),
@@ -69,8 +87,8 @@ def pump_findings(document: Property, facts: PumpFacts, say: Wording) -> list[Fi
     return found.rows
 
 
-def _gravity(facts: PumpFacts, found: Findings, say: Wording) -> None:
-    lift, flow = facts.lift_m, facts.gravity_l_s
+def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    lift, due = facts.lift_m, facts.gravity_due_l_s
     if lift is not None and lift >= 0:
         found.add(
             "PUMP_NO_HEAD",
@@ -79,30 +97,35 @@ def _gravity(facts: PumpFacts, found: Findings, say: Wording) -> None:
             "",
             Fix(text="Plan a pump.", operations=[replace("/pump/way", "pump")]),
         )
-    elif flow is not None and flow < facts.peak_l_s:
+    elif due is not None and due < facts.peak_l_s:
         found.add(
             "PUMP_GRAVITY_SLOW",
             "caution",
-            f"{say.flow(flow)} run from the open tap, {say.flow(facts.peak_l_s)} are wanted at once.",
-            "A wider pipe, a raised header tank, or a pump.",
+            f"{say.flow(facts.gravity_l_s or 0.0)} run from the open tap with new filters and {say.flow(due)} when "
+            f"they are due; {say.flow(facts.peak_l_s)} are wanted at once.",
+            "",
             Fix(text="Plan a pump.", operations=[replace("/pump/way", "pump")]),
+            *tap_fixes(document, runs_enough, [], say),
+            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/way", "header")]),
         )
 
 
-def _pressure(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+def _pressure(
+    document: Property, facts: PumpFacts, offered: list[PumpOffered], found: Findings, say: Wording
+) -> None:
     entered = document.pump
     clean, dirty, peak = facts.tap_clean_kpa, facts.tap_dirty_kpa, facts.peak_l_s
     assert clean is not None
     assert dirty is not None
     if dirty < entered.residual_kpa:
+        mends = tap_fixes(document, pressed_enough, offered, say)
         found.add(
             "PUMP_TAP_WEAK",
             "fails" if clean < entered.residual_kpa else "caution",
             f"At {say.flow(peak)} the highest tap has {say.pressure(max(0.0, clean))} with new filters and "
             f"{say.pressure(max(0.0, dirty))} when they are due; {say.pressure(entered.residual_kpa)} are wanted.",
-            "",
-            *_larger_housings(document),
-            *_wider_delivery(document, say),
+            "A pump with more head, larger housings and wider pipes, all three." if not mends else "",
+            *mends,
         )
     if facts.most_l_s is not None and peak > facts.most_l_s:
         found.add(
@@ -111,6 +134,10 @@ def _pressure(document: Property, facts: PumpFacts, found: Findings, say: Wordin
             f"{say.flow(peak)} are more than the last point of the pump's curve, {say.flow(facts.most_l_s)}.",
             "A pump whose curve reaches the peak.",
         )
+
+
+def _shut_off(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    entered = document.pump
     shut_off = facts.shut_off_kpa or 0.0
     if shut_off > entered.fittings_kpa:
         found.add(
@@ -120,7 +147,7 @@ def _pressure(document: Property, facts: PumpFacts, found: Findings, say: Wordin
             f"{say.pressure(entered.fittings_kpa)}.",
             "A relief valve and a pressure regulator, or fittings of a higher class.",
         )
-    if not entered.variable_speed and entered.cut_out_kpa > shut_off:
+    if entered.way == "pump" and not entered.variable_speed and entered.cut_out_kpa > shut_off:
         found.add(
             "PUMP_NEVER_STOPS",
             "fails",
@@ -138,30 +165,90 @@ def _pressure(document: Property, facts: PumpFacts, found: Findings, say: Wordin
         )  # fmt: skip
 
 
-def _larger_housings(document: Property) -> list[Fix]:
-    sizes = list(CARTRIDGES)
-    small = [
-        number
-        for number, stage in enumerate(document.treatment.stages)
-        if stage.kind in ("sediment", "carbon") and stage.size != sizes[-1]
-    ]
-    if not small:
-        return []
-    return [
-        Fix(
-            text=f"Fit housings of {CARTRIDGES['4.5x20'].label}.",
-            operations=[replace(f"/treatment/stages/{number}/size", "4.5x20") for number in small],
+def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    header, fill = document.pump.header, facts.fill_l_s or 0.0
+    lift = facts.lift_m
+    if lift is not None:
+        short_kpa = document.pump.residual_kpa - (facts.tap_dirty_kpa or 0.0)
+        if short_kpa > 0:
+            higher_m = math.ceil(10 * (header.outlet_m + short_kpa / GRAVITY_M_S2 + 0.05)) / 10
+            found.add(
+                "PUMP_HEADER_LOW",
+                "fails" if lift >= 0 else "caution",
+                f"At {say.flow(facts.peak_l_s)} the header tank leaves the highest tap "
+                f"{say.pressure(max(0.0, facts.tap_clean_kpa or 0.0))} with new filters and "
+                f"{say.pressure(max(0.0, facts.tap_dirty_kpa or 0.0))} when they are due; "
+                f"{say.pressure(document.pump.residual_kpa)} are wanted.",
+                "",
+                *([Fix(text=f"Set its outlet at {say.length(higher_m)}.",
+                       operations=[replace("/pump/header/outlet_m", higher_m)])] if higher_m <= 9_000 else []),
+                *tap_fixes(document, pressed_enough, [], say),
+            )  # fmt: skip
+    if fill <= 1e-6:
+        found.add(
+            "PUMP_HEADER_OUT_OF_REACH",
+            "fails",
+            f"The pump does not lift to the header tank's float, {say.length(header.outlet_m + header.depth_m)}.",
+            "A pump with more head.",
         )
-    ]
+    elif header.volume_l / fill / 3600 > header.fill_h * (1 + 1e-9):
+        hours = math.ceil(header.volume_l / fill / 36) / 100
+        found.add(
+            "PUMP_FILL_SLOW",
+            "caution",
+            f"{say.flow(fill)} fill {say.volume(header.volume_l)} in {fixed(hours, 1)} h; {header.fill_h:g} h are "
+            "wanted.",
+            "A wider rising pipe, a larger pump, or more time.",
+            *(
+                [Fix(text=f"Give it {fixed(hours, 2)} h.", operations=[replace("/pump/header/fill_h", hours)])]
+                if hours <= 240
+                else []
+            ),
+        )
+    if not header.covered:
+        found.add(
+            "PUMP_HEADER_OPEN",
+            "fails",
+            "The header tank has no lid: light, mosquitoes, birds, and whatever falls in behind the treatment.",
+            "",
+            Fix(
+                text="A lid, a screened vent and an overflow.",
+                operations=[replace("/pump/header/covered", True)],
+            ),
+        )
 
 
-def _wider_delivery(document: Property, say: Wording) -> list[Fix]:
-    bore = document.pump.delivery.bore_mm
-    wider = next(wider_pipes(document.units, bore, lambda _: 0.0, 0.0, "/pump/delivery/bore_mm"), None)
-    if wider is None:
-        return []
-    wide = wider.operations[0]["value"]
-    return [Fix(text=f"Lay the delivery in {say.bore(wide)} bore.", operations=wider.operations)]
+def _trench(document: Property, found: Findings, say: Wording) -> None:
+    laid, frost = document.pump.trench_m, document.site.frost_depth_m
+    if frost > 0 and laid < frost:
+        found.add(
+            "PUMP_TRENCH_SHALLOW",
+            "fails",
+            f"The pipe to the house lies {say.length(laid)} deep, the ground freezes to {say.length(frost)}.",
+            "",
+            Fix(text=f"Lay it {say.length(frost + 0.1)} deep.", operations=[replace("/pump/trench_m", frost + 0.1)]),
+        )
+
+
+def _power_loss(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    if document.pump.without_power == "nothing":
+        found.add(
+            "PUMP_POWER_LOSS",
+            "note",
+            f"When the power goes, {say.volume(facts.held_l or 0.0)} are left in the vessel, and no more.",
+            "A battery, a low-voltage pump, an electrician's inlet for a generator, or a low tap by gravity.",
+        )
+
+
+def _curve(facts: PumpFacts, found: Findings) -> None:
+    if facts.off_curve > WORST_FIT_SHARE:
+        found.add(
+            "PUMP_CURVE_FITS_BADLY",
+            "caution",
+            f"One point of the curve lies {fixed(100 * facts.off_curve)} % of the shut-off head off the line through "
+            "them.",
+            "Look for a slip in its figures, or leave out the points that are far from the peak.",
+        )
 
 
 def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:

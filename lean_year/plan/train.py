@@ -80,10 +80,24 @@ def stage_peaks_l_s(document: Property) -> list[float]:
     return [before[number < train.garden_after, number < train.indoor_after] for number in range(len(train.stages))]
 
 
+def is_cartridge(stage: TreatmentStage) -> bool:
+    """Whether it is a cartridge in a housing."""
+    return stage.kind in ("sediment", "carbon")
+
+
+def through_lamp_l_s(document: Property) -> float | None:
+    """What passes the lamp at the peak: no more than its limiter lets through; None without a lamp. [L/s]"""
+    number = lamp_number(document)
+    if number is None:
+        return None
+    passing, uv = stage_peaks_l_s(document)[number], document.treatment.uv
+    return min(passing, uv.rated_flow_l_s) if uv.flow_limiter else passing
+
+
 def stage_name(stage: TreatmentStage) -> str:
     """Its kind, size and rating."""
     label = LABELS[stage.kind]
-    if stage.kind in ("sediment", "carbon"):
+    if is_cartridge(stage):
         count = f"{stage.side_by_side} × " if stage.side_by_side > 1 else ""
         return f"{label}, {count}{CARTRIDGES[stage.size].label}"
     return label
@@ -111,7 +125,7 @@ class Drop:
 def drops(document: Property) -> list[Drop]:
     """Every stage of the train."""
     stages, peak = document.treatment.stages, max(peak_l_s(document), 1e-6)
-    cartridges = sum(stage.kind in ("sediment", "carbon") for stage in stages)
+    cartridges = sum(is_cartridge(stage) for stage in stages)
     rise = DIRTY_RISE_KPA / max(1, cartridges)
     return [
         _drop(document, stage, passing / peak, peak, rise)
@@ -151,7 +165,7 @@ def life_months_of(document: Property, number: int, use_m3_year: dict[Quality, f
     stage = train.stages[number]
     if stage.kind == "uv":
         return ultraviolet.RATED_LIFE_H / 24 / 365.25 * 12
-    if stage.kind not in ("sediment", "carbon"):
+    if not is_cartridge(stage):
         return None
     leaves = {"garden": train.garden_after, "indoor": train.indoor_after, "drinking": len(train.stages)}
     through = sum(m3 for use, m3 in use_m3_year.items() if leaves[use] > number)
@@ -166,15 +180,19 @@ def first_life_months(document: Property, use_m3_year: dict[Quality, float]) -> 
     return min((life for life in lives if life is not None), default=None)
 
 
-def uv_dose_mj_cm2(document: Property, flow_l_s: float, *, new_lamp: bool = False) -> float:
-    """Dose at a flow with the lamp as old as it is, or a new one, and a sleeve before it is cleaned. [mJ/cm2]"""
+def uv_dose_mj_cm2(
+    document: Property, flow_l_s: float, *, new_lamp: bool = False, uvt_percent: float | None = None
+) -> float:
+    """Dose at a flow with the lamp as old as it is, or a new one, and a sleeve before it is cleaned; the rain's own
+    transmittance where none is named. [mJ/cm2]"""
     uv = document.treatment.uv
+    clear = uv.uvt_percent if uvt_percent is None else uvt_percent
     return ultraviolet.dose_mj_cm2(
         rated_mj_cm2=uv.rated_mj_cm2,
         rated_flow_l_s=uv.rated_flow_l_s,
         rated_uvt_percent=uv.rated_uvt_percent,
         flow_l_s=min(100.0, max(flow_l_s, 1e-3)),
-        uvt_percent=DESIGN_UVT_PERCENT if uv.uvt_percent is None else uv.uvt_percent,
+        uvt_percent=DESIGN_UVT_PERCENT if clear is None else clear,
         depth_cm=uv.depth_cm,
         lamp=ultraviolet.lamp_share(0.0 if new_lamp else uv.lamp_h),
         sleeve=ultraviolet.FOULED_SLEEVE_SHARE,

@@ -2,28 +2,33 @@
 
 from pydantic import BaseModel
 
-from lean_year.core import chlorine, ultraviolet
+from lean_year.core import ultraviolet
 from lean_year.core.cartridges import DIRTY_RISE_KPA
 from lean_year.core.household import Quality
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.housings import HousingOffered, housings_offered
 from lean_year.plan.kept import Kept
+from lean_year.plan.least_train import lacking, served, stages_for
+from lean_year.plan.lift_notes import LiftNote, treatment_notes
+from lean_year.plan.plant_room import PlantRoom, plant_room
 from lean_year.plan.system import lift_key
 from lean_year.plan.train import (
     DESIGN_UVT_PERCENT,
     drops,
-    lamp_number,
     life_months_of,
     peak_l_s,
     stage_name,
     stage_peaks_l_s,
+    through_lamp_l_s,
     train_kpa,
     uv_dose_mj_cm2,
 )
 from lean_year.plan.treatment_findings import treatment_findings
+from lean_year.plan.treatment_schools import TreatmentSchool, treatment_schools
+from lean_year.plan.water_balance import balance_figures
+from lean_year.plan.water_tests import WaterTests, water_tests
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
-from lean_year.property.treatment import TreatmentStage
 
 USE_NAMES: dict[Quality, str] = {
     "garden": "Garden and washing outdoors",
@@ -84,6 +89,11 @@ class DosePoint(BaseModel):
     dose_mj_cm2: float
 
 
+class LogDose(BaseModel):
+    log: float
+    mj_cm2: dict[str, float]
+
+
 class TreatmentPlan(BaseModel):
     figures: dict[str, Figure]
     stages: list[StagePlan]
@@ -92,48 +102,18 @@ class TreatmentPlan(BaseModel):
     """Dose over flow with the lamp as it is; empty without a lamp."""
     credits: dict[str, float]
     """log10 of each target that the lamp takes at the peak."""
+    log_doses: list[LogDose]
+    """Dose that each half log takes."""
     housings: list[HousingOffered]
     """The same train in housings of every size."""
-    tests: list[str]
+    schools: list[TreatmentSchool]
+    """Empty where rain is not drunk."""
+    plant_room: PlantRoom
+    notes: list[LiftNote]
+    water: WaterTests | None
+    """None where rain is not drunk."""
     findings: list[Finding]
     cautions: list[str]
-
-
-def served(document: Property) -> dict[Quality, bool]:
-    """Which uses rain serves."""
-    household = document.household
-    if not household.uses:
-        garden = sum(household.garden_l_month) > 0 or household.irrigation.area_m2 > 0
-        return {"garden": garden, "indoor": True, "drinking": True}
-    of = {use.quality for use in household.uses if use.from_rain}
-    garden = "garden" in of or household.irrigation.area_m2 > 0 or sum(household.garden_l_month) > 0
-    return {"garden": garden, "indoor": "indoor" in of, "drinking": "drinking" in of}
-
-
-def stages_for(document: Property, use: Quality) -> list[TreatmentStage]:
-    """The stages that the water of a use passes."""
-    train = document.treatment
-    upto = {"garden": train.garden_after, "indoor": train.indoor_after, "drinking": len(train.stages)}[use]
-    return train.stages[:upto]
-
-
-def lacking(document: Property, use: Quality) -> list[str]:
-    """What the least train for a use has that this one has not. Basis: common practice."""
-    stages = stages_for(document, use)
-    finest = min((each.micron for each in stages if each.kind in ("sediment", "carbon")), default=1e9)
-    kinds = {each.kind for each in stages}
-    if use == "garden":
-        return [] if finest <= 150 or "strainer" in kinds else ["a strainer of 100 to 150 micron"]
-    missing = []
-    if use == "indoor":
-        return [] if finest <= 50 else ["sediment of 20 to 50 micron"]
-    if finest > 5:
-        missing.append("sediment of 5 micron")
-    if "carbon" not in kinds:
-        missing.append("carbon")
-    if "uv" not in kinds and not document.treatment.chlorine.on:
-        missing.append("UV, or chlorine with its time")
-    return missing
 
 
 _kept: Kept[TreatmentPlan] = Kept(16)
@@ -149,9 +129,10 @@ def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: W
 def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
     entered, peak = document.treatment, peak_l_s(document)
     rows = _stages(document, peak, use_m3_year)
-    lamp = lamp_number(document)
-    through = 0.0 if lamp is None else stage_peaks_l_s(document)[lamp]
-    dose = None if lamp is None else uv_dose_mj_cm2(document, through)
+    passes = through_lamp_l_s(document)
+    through = passes or 0.0
+    dose = None if passes is None else uv_dose_mj_cm2(document, through)
+    drunk = served(document)["drinking"]
     branches = [_branch(document, use) for use in USE_NAMES]
     costs = [row.cost_year for row in rows if row.cost_year is not None]
     figures = {
@@ -205,8 +186,9 @@ def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: 
             f"{ultraviolet.FOULED_SLEEVE_SHARE * 100:.0f} %",
             moves="A larger lamp, less flow, clearer water, or a younger lamp.",
         )
-    if entered.chlorine.on:
-        figures |= _chlorine(document, say)
+    if dose is not None and entered.second_source == "well":
+        figures["second_dose_mj_cm2"] = _second_source(document, through, say)
+    figures |= balance_figures(document, use_m3_year, say)
     return TreatmentPlan(
         figures=figures,
         stages=rows,
@@ -218,8 +200,12 @@ def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: 
         }
         if dose is not None
         else {},
+        log_doses=_LOG_DOSES if dose is not None else [],
         housings=housings_offered(document, use_m3_year),
-        tests=_tests(document),
+        schools=treatment_schools(document) if drunk else [],
+        plant_room=plant_room(document),
+        notes=treatment_notes(document),
+        water=water_tests(document, say) if drunk else None,
         findings=treatment_findings(
             document, through, dose, uv_dose_mj_cm2(document, through, new_lamp=True), served(document), say
         ),
@@ -259,7 +245,7 @@ def _branch(document: Property, use: Quality) -> BranchPlan:
         name=USE_NAMES[use],
         stages=len(stages),
         passes=", ".join(stage_name(stage) for stage in stages) or "nothing",
-        lacks=", ".join(lacking(document, use)),
+        lacks=", ".join(lacking(document, use).all),
         served=served(document)[use],
     )
 
@@ -270,42 +256,22 @@ def _uv_curve(document: Property, peak: float) -> list[DosePoint]:
     return [DosePoint(flow_l_s=flow, dose_mj_cm2=uv_dose_mj_cm2(document, flow)) for flow in flows]
 
 
-def _chlorine(document: Property, say: Wording) -> dict[str, Figure]:
-    entered, litres = document.treatment.chlorine, document.cistern.gross_l
-    bleach = chlorine.bleach_ml(
-        volume_l=litres, dose_mg_l=entered.dose_mg_l, strength_percent=max(0.01, entered.strength_percent)
+_LOG_DOSES = [
+    LogDose(log=log, mj_cm2={target: doses[row] for target, doses in ultraviolet.DOSE_MJ_CM2.items()})
+    for row, log in enumerate(ultraviolet.LOG_STEPS)
+]
+
+
+def _second_source(document: Property, through: float, say: Wording) -> Figure:
+    clear = document.treatment.second_uvt_percent
+    counted, known = (DESIGN_UVT_PERCENT, "design") if clear is None else (clear, "measured")
+    return Figure(
+        value=uv_dose_mj_cm2(document, through, uvt_percent=counted),
+        unit="mJ/cm2",
+        label="UV dose at the peak, on the well",
+        basis="derived",
+        source="Beer and Lambert; lamp and sleeve from memory",
+        formula="as for the rain, with the well's own transmittance",
+        working=f"{say.flow(through)}, UVT {counted:g} % ({known})",
+        moves="Wells carry iron, manganese and tannin: test for them before the lamp is chosen.",
     )
-    asked = chlorine.contact_mg_min_l(against="giardia", water_c=min(40.0, document.pump.water_c), ph=entered.ph)
-    return {
-        "bleach_ml": Figure(
-            value=bleach,
-            unit="mL",
-            label="Bleach for a full tank",
-            basis="derived",
-            formula="volume × dose / (10 × strength)",
-            working=f"{say.volume(litres)} × {entered.dose_mg_l:g} mg/L / (10 × {entered.strength_percent:g} %)",
-            moves="Strength fades on the shelf: read the date, and dose by the level that was logged.",
-        ),
-        "contact_min": Figure(
-            value=chlorine.contact_min(asked_mg_min_l=asked, residual_mg_l=entered.residual_mg_l),
-            unit="min",
-            label="Must stand, for 3 log of Giardia",
-            basis="from_memory",
-            source="US EPA, SWTR guidance manual",
-            formula="CT / free residual",
-            working=f"{asked:.0f} mg min/L at {document.pump.water_c:g} °C and pH {entered.ph:g} / "
-            f"{entered.residual_mg_l:g} mg/L",
-            moves="Cold and alkaline water take longer.",
-        ),
-    }
-
-
-def _tests(document: Property) -> list[str]:
-    """What to test, and when."""
-    if not served(document)["drinking"]:
-        return []
-    rows = ["E. coli and total coliforms, turbidity, pH: at commissioning, then as planned; lead and copper once."]
-    if document.treatment.chlorine.on:
-        rows.append("Free chlorine, pH and alkalinity: each month, twice a month in wet spells.")
-    rows.append("A failed test: boil, shock the tank with chlorine, clean, flush, test again before anybody drinks.")
-    return rows

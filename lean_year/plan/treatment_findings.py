@@ -5,18 +5,21 @@ from typing import Any
 
 from lean_year.core import chlorine as chlorine_rules
 from lean_year.core import ultraviolet
+from lean_year.core.household import Quality
 from lean_year.plan.figure import Finding, Fix
+from lean_year.plan.least_train import lacking
 from lean_year.plan.mend import Findings, replace
-from lean_year.plan.train import DESIGN_UVT_PERCENT
+from lean_year.plan.train import DESIGN_UVT_PERCENT, is_cartridge, uv_dose_mj_cm2
+from lean_year.plan.treatment_schools import CYST, FINE, contact_needed_min, keeps_cysts
+from lean_year.plan.water_tests import test_findings
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 
 FINE_MICRON = 5.0
 """Before a lamp, so that nothing shades a germ. Basis: common practice."""
-CYST_MICRON = 1.0
-"""An absolute filter that keeps Cryptosporidium back. Basis: from memory (EPA, CDC)."""
 LEAST_ALKALINITY_MG_L = 40.0
 """Softer water than this eats copper. Basis: common practice."""
+MOST_STAGES = 12
 LEAST_TRAIN = (
     {"kind": "strainer", "micron": 150},
     {"kind": "sediment", "micron": 20},
@@ -32,7 +35,7 @@ def treatment_findings(
     peak_l_s: float,
     dose: float | None,
     new_dose: float,
-    served: dict[Any, bool],
+    served: dict[Quality, bool],
     say: Wording,
 ) -> list[Finding]:
     """Everything to mend; `dose` is the lamp's at its peak, None without one, `new_dose` a new lamp's. [mJ/cm2]"""
@@ -53,8 +56,12 @@ def treatment_findings(
         return found.rows
     if served["drinking"]:
         _for_drinking(document, dose, found)
+        test_findings(document, found)
+    _for_other_uses(document, served, found)
+    _order(document, found)
     if dose is not None:
         _lamp(document, peak_l_s, dose, new_dose, found, say)
+        _second_source(document, peak_l_s, found, say)
     if entered.chlorine.on:
         _chlorine(document, found)
     _connections(document, found)
@@ -70,19 +77,10 @@ def _for_drinking(document: Property, dose: float | None, found: Findings) -> No
     entered = document.treatment
     kinds = [stage.kind for stage in entered.stages]
     if dose is None and not entered.chlorine.on:
-        at_tap = "tap_filter" in kinds
-        found.add(
-            "TREATMENT_NO_BARRIER",
-            "fails",
-            "Nothing in the train kills germs."
-            + (" A filter at one tap leaves the shower and the tooth brush to the tank's water." if at_tap else ""),
-            "",
-            Fix(text="Add a UV lamp at the end.", operations=_add({"kind": "uv"})),
-            Fix(text="Dose chlorine in the tank.", operations=[replace("/treatment/chlorine/on", True)]),
-        )
+        _without_disinfection(document, found)
     if dose is not None:
         lamp = kinds.index("uv")
-        before = [stage.micron for stage in entered.stages[:lamp] if stage.kind in ("sediment", "carbon")]
+        before = [stage.micron for stage in entered.stages[:lamp] if is_cartridge(stage)]
         if min(before, default=1e9) > FINE_MICRON:
             found.add(
                 "TREATMENT_COARSE_BEFORE_UV",
@@ -91,7 +89,7 @@ def _for_drinking(document: Property, dose: float | None, found: Findings) -> No
                 "",
                 Fix(
                     text="Add 5 micron before it.",
-                    operations=_add({"kind": "sediment", "micron": 5}, lamp),
+                    operations=_add(FINE, lamp),
                 ),
             )
     if not entered.drinking_rated:
@@ -112,6 +110,108 @@ def _for_drinking(document: Property, dose: float | None, found: Findings) -> No
                 if "calcite" in kinds
                 else [Fix(text="Add a calcite contactor.", operations=_add({"kind": "calcite"}, 1))]
             ),
+        )
+
+
+def _without_disinfection(document: Property, found: Findings) -> None:
+    at_tap = [stage for stage in document.treatment.stages if stage.kind == "tap_filter"]
+    fixes = (
+        Fix(text="Add a UV lamp at the end.", operations=_add({"kind": "uv"})),
+        Fix(text="Dose chlorine in the tank.", operations=[replace("/treatment/chlorine/on", True)]),
+    )
+    if any(keeps_cysts(stage) for stage in at_tap):
+        found.add(
+            "TREATMENT_ONE_TAP",
+            "caution",
+            "One tap is filtered. Shower, tooth brush, dishes and ice have the tank's water: not safe to swallow.",
+            "Tell whoever lives there, in writing, and mark the other taps.",
+            *fixes,
+        )
+        return
+    also = " A filter of 1 micron, absolute, at one tap would at least keep cysts from it." if at_tap else ""
+    found.add("TREATMENT_NO_BARRIER", "fails", f"Nothing in the train kills germs.{also}", "", *fixes)
+
+
+def _for_other_uses(document: Property, served: dict[Quality, bool], found: Findings) -> None:
+    """What leaves the train early must still have met its least train."""
+    train = document.treatment
+    added = {"garden": {"kind": "strainer", "micron": 150}, "indoor": {"kind": "sediment", "micron": 20}}
+    others: tuple[Quality, ...] = ("garden", "indoor")
+    for use in others:
+        missing = lacking(document, use)
+        if not served[use] or not missing.stage:
+            continue
+        leaves = min(train.garden_after if use == "garden" else train.indoor_after, len(train.stages))
+        at = 0 if use == "garden" else leaves
+        moved = [
+            replace(f"/treatment/{name}_after", after + 1)
+            for name, after in (("garden", train.garden_after), ("indoor", train.indoor_after))
+            if name == use or min(after, len(train.stages)) > at
+        ]
+        found.add(
+            f"TREATMENT_{use.upper()}_LACKS",
+            "caution",
+            f"{'The garden' if use == 'garden' else 'Toilets and laundry'} lack {missing.stage} in front.".replace(
+                "The garden lack", "The garden lacks"
+            ),
+            "",
+            *([Fix(text=f"Add {missing.stage}.", operations=[*_add(added[use], at), *moved])]
+              if len(train.stages) < MOST_STAGES and max(train.garden_after, train.indoor_after) < MOST_STAGES
+              else []),
+        )  # fmt: skip
+
+
+def _order(document: Property, found: Findings) -> None:
+    stages = document.treatment.stages
+    if document.pump.way in ("pump", "header") and stages[0].kind != "strainer":
+        found.add(
+            "TREATMENT_NO_STRAINER",
+            "caution",
+            "No strainer stands before the pump: a grain of grit grinds its wheels.",
+            "",
+            *(
+                [Fix(text="Add a strainer in front.", operations=[*_add({"kind": "strainer", "micron": 150}, 0),
+                                                                  *_later(document)])]
+                if len(stages) < MOST_STAGES
+                else []
+            ),
+        )  # fmt: skip
+    finest = math.inf
+    for number, stage in enumerate(stages):
+        if stage.kind != "strainer" and not is_cartridge(stage):
+            continue
+        if stage.kind != "carbon" and stage.micron > finest * 1.001:
+            found.add(
+                "TREATMENT_COARSE_AFTER_FINE",
+                "note",
+                f"Stage {number + 1} of {stage.micron:g} micron stands behind one of {finest:g}: it catches nothing.",
+                "Coarse first, fine last.",
+            )
+        finest = min(finest, stage.micron)
+
+
+def _later(document: Property) -> list[dict[str, Any]]:
+    """Branches leave one stage later, where one is put in front."""
+    train = document.treatment
+    return [
+        replace(f"/treatment/{name}_after", min(MOST_STAGES, after + 1))
+        for name, after in (("garden", train.garden_after), ("indoor", train.indoor_after))
+    ]
+
+
+def _second_source(document: Property, peak_l_s: float, found: Findings, say: Wording) -> None:
+    train = document.treatment
+    if train.second_source != "well":
+        return
+    clear = DESIGN_UVT_PERCENT if train.second_uvt_percent is None else train.second_uvt_percent
+    dose = uv_dose_mj_cm2(document, peak_l_s, uvt_percent=clear)
+    if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
+        found.add(
+            "TREATMENT_WELL_UV_SMALL",
+            "fails",
+            f"On the well, with {clear:g} % of transmittance, the lamp gives {fixed(dose)} mJ/cm² at "
+            f"{say.flow(peak_l_s)}; {ultraviolet.DRINKING_MJ_CM2:g} are wanted.",
+            "Measure the well's own transmittance; treat its iron first; or a lamp for the worse of the two.",
         )
 
 
@@ -197,10 +297,7 @@ def _chlorine(document: Property, found: Findings) -> None:
             "Flush after a shock, and dose less for every day.",
             Fix(text="Dose 1 mg/L.", operations=[replace("/treatment/chlorine/dose_mg_l", 1)]),
         )
-    asked = chlorine_rules.contact_mg_min_l(
-        against="giardia", water_c=min(40.0, document.pump.water_c), ph=entered.ph
-    )
-    needed = chlorine_rules.contact_min(asked_mg_min_l=asked, residual_mg_l=entered.residual_mg_l)
+    needed = contact_needed_min(document)
     if entered.stands_min < needed:
         found.add(
             "TREATMENT_CONTACT_SHORT",
@@ -213,9 +310,8 @@ def _chlorine(document: Property, found: Findings) -> None:
                 operations=[replace("/treatment/chlorine/stands_min", min(100_000.0, round(needed + 0.5)))],
             ),
         )
-    cyst = any(stage.absolute and stage.micron <= CYST_MICRON for stage in train.stages)
     lamp = any(stage.kind == "uv" for stage in train.stages)
-    if not cyst and not lamp:
+    if not lamp and not any(keeps_cysts(stage) for stage in train.stages):
         found.add(
             "TREATMENT_CRYPTOSPORIDIUM",
             "fails",
@@ -223,9 +319,25 @@ def _chlorine(document: Property, found: Findings) -> None:
             "",
             Fix(
                 text="Add an absolute filter of 1 micron.",
-                operations=_add({"kind": "sediment", "micron": 1, "absolute": True}),
+                operations=_add(CYST),
             ),
         )
+    carbons = [number for number, stage in enumerate(train.stages) if stage.kind == "carbon"]
+    if carbons and not lamp:
+        found.add(
+            "TREATMENT_RESIDUAL_TAKEN",
+            "caution",
+            "Carbon takes the chlorine away: behind it nothing keeps the pipes clean. It stands last, at the tap, or "
+            "before a lamp.",
+            "",
+            Fix(
+                text="Carbon at the kitchen tap instead.",
+                operations=[
+                    *({"op": "remove", "path": f"/treatment/stages/{number}"} for number in reversed(carbons)),
+                    *_add({"kind": "tap_filter", "micron": 5}),
+                ],
+            ),
+        )  # fmt: skip
 
 
 def _connections(document: Property, found: Findings) -> None:
@@ -246,11 +358,15 @@ def _connections(document: Property, found: Findings) -> None:
             "Disinfect what is sprayed, or drip instead.",
         )
     garden = max(0, min(entered.garden_after, len(entered.stages)))
-    if any(stage.kind == "uv" for stage in entered.stages[:garden]):
+    lamp = next((number for number, stage in enumerate(entered.stages) if stage.kind == "uv"), garden)
+    if lamp < garden:
         found.add(
             "TREATMENT_GARDEN_THROUGH_UV",
             "note",
             "The garden's water passes the lamp: it wants a larger one for nothing.",
             "",
-            Fix(text="Take it off after the first stage.", operations=[replace("/treatment/garden_after", 1)]),
+            Fix(
+                text="Take it off before the lamp." if lamp > 1 else "Take it off first.",
+                operations=[replace("/treatment/garden_after", min(lamp, 1))],
+            ),
         )

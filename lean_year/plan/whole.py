@@ -22,6 +22,7 @@ from lean_year.plan.rain import RainPlan, plan_rain
 from lean_year.plan.roofs import RoofsPlan, plan_roofs
 from lean_year.plan.stations import Station, stations
 from lean_year.plan.supply import Supply, operation_of
+from lean_year.plan.top_up import TopUpPlan, plan_top_up
 from lean_year.plan.treatment import TreatmentPlan, plan_treatment
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict
 from lean_year.plan.wording import Wording
@@ -47,6 +48,7 @@ class WholePlan(BaseModel):
     overflow: OverflowPlan
     treatment: TreatmentPlan
     pump: PumpPlan
+    top_up: TopUpPlan
     ground: None = None
     parts: None = None
     price: None = None
@@ -148,7 +150,8 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
     through = _through_the_train_m3(household)
     treatment = plan_treatment(document, through, say)
     pump = plan_pump(document, sum(through.values()), say)
-    stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow, treatment, pump)
+    top_up = plan_top_up(document, run, say)
+    stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow, treatment, pump, top_up)
     found = [finding for stage in stages if stage is not None for finding in stage.findings]
     found.sort(key=lambda finding: _WORST_FIRST[finding.severity])
     plan = WholePlan(
@@ -178,6 +181,7 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
         overflow=overflow,
         treatment=treatment,
         pump=pump,
+        top_up=top_up,
         findings=found,
     )
     return Planned(plan, run)

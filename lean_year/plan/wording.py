@@ -101,6 +101,11 @@ class Wording:
             return f"{_significant(pressure_kpa / KPA_PER_PSI)} psi"
         return f"{fixed(pressure_kpa)} kPa"
 
+    def temperature(self, degrees_c: float) -> str:
+        if self.units == "us":
+            return f"{fixed(degrees_c * 9 / 5 + 32)} °F".replace("-", "−")
+        return f"{fixed(degrees_c)} °C".replace("-", "−")
+
     def intensity(self, rate_mm_h: float) -> str:
         if self.units == "us":
             return f"{fixed(rate_mm_h / MM_PER_INCH, 1)} in/h"

@@ -31,6 +31,8 @@ class Site(Part):
     tmin_c: TwelveTemperatures | None = None
     """Mean of the daily lowest temperature in each month; used where the record has none."""
     tmax_c: TwelveTemperatures | None = None
+    frost_depth_m: float = Field(default=0, ge=0, le=5)
+    """How deep the ground freezes."""
     fire_prone: bool = False
     """Whether a bush or grass fire may come over it."""
 

@@ -15,6 +15,7 @@ from lean_year.property.parts import (
     require_different,
     zeros,
 )
+from lean_year.property.water_path import Bore
 
 Habit = Literal["frugal", "careful", "ordinary", "generous"]
 FixtureKey = Literal[
@@ -96,6 +97,12 @@ class BackUpEntry(Part):
     kind: Literal["none", "mains", "well", "truck"] = "none"
     keep_share: ShareOfOne = 0.1
     """Share of the live volume that a top-up keeps. Basis: common practice."""
+    inlet_mm: Bore = 20
+    """Bore of the top-up's inlet."""
+    gap_mm: float = Field(default=50, ge=0, le=10_000)
+    """From there down to the highest water that the tank can have."""
+    rain_first: bool = True
+    """Whether the valve opens at that level alone, so that rain fills the rest."""
     well_l_day: float = Field(default=1_000, ge=0, le=1e7)
     load_l: float = Field(default=8_000, ge=100, le=1e6)
     order_share: ShareOfOne = 0.15

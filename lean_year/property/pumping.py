@@ -7,7 +7,7 @@ from pydantic import Field, model_validator
 from lean_year.core.errors import InputError
 from lean_year.core.pump import fit_curve
 from lean_year.property.parts import Part
-from lean_year.property.water_path import Bore
+from lean_year.property.water_path import Bore, Height
 
 Count = Annotated[int, Field(ge=0, le=500)]
 CurvePoint = Annotated[list[Annotated[float, Field(ge=0, le=2_000)]], Field(min_length=2, max_length=2)]
@@ -42,10 +42,30 @@ class Pipe(Part):
     """Velocity heads lost in bends, tees and valves."""
 
 
-class PumpEntry(Part):
-    """The pump, its vessel and its pipes; or gravity alone."""
+class HeaderTank(Part):
+    """A small tank above the taps, filled by a transfer pump and shut by a float.
 
-    way: Literal["undecided", "pump", "gravity"] = "undecided"
+    Strainers stand before the pump, the rest of the train behind the tank.
+    """
+
+    outlet_m: Height = 6
+    """Its lowest water above the datum."""
+    depth_m: float = Field(default=0.8, gt=0, le=20)
+    """From there to where its float shuts."""
+    volume_l: float = Field(default=500, gt=0, le=1_000_000)
+    """Between the two."""
+    fill_h: float = Field(default=1, gt=0, le=240)
+    """Within which the transfer pump is to fill it."""
+    down: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=12, fittings=8))
+    """From it to the taps."""
+    covered: bool = True
+    """Lid, screened vent and overflow."""
+
+
+class PumpEntry(Part):
+    """The pump, its vessel and its pipes; a pump and a header tank; or gravity alone."""
+
+    way: Literal["undecided", "pump", "gravity", "header"] = "undecided"
     fixtures: FixtureCounts = Field(default_factory=FixtureCounts)
     flow_by: Literal["units", "at_once"] = "at_once"
     """By fixture units, or by how many things are open at once."""
@@ -67,6 +87,7 @@ class PumpEntry(Part):
     """Least time of one run."""
     suction: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=3, fittings=3))
     delivery: Pipe = Field(default_factory=Pipe)
+    header: HeaderTank = Field(default_factory=HeaderTank)
     friction: Literal["darcy", "hazen_williams"] = "darcy"
     hazen_c: float = Field(default=150, ge=10, le=200)
     backflow_kpa: float = Field(default=0, ge=0, le=500)
@@ -79,6 +100,10 @@ class PumpEntry(Part):
     check_valve: bool = True
     dry_run_stop: bool = True
     frost_housed: bool = True
+    trench_m: float = Field(default=0.6, ge=0, le=10)
+    """Ground over the pipe to the house."""
+    without_power: Literal["nothing", "battery", "low_voltage", "generator", "low_tap"] = "nothing"
+    """What gives water while the power is gone; a low tap is one that gravity reaches."""
 
     @model_validator(mode="after")
     def _in_order(self) -> "PumpEntry":

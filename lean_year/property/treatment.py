@@ -35,6 +35,8 @@ class Ultraviolet(Part):
     """Of the water round its sleeve."""
     drop_kpa: float = Field(default=20, ge=0, le=1_000)
     """At its rated flow."""
+    length_mm: float = Field(default=600, ge=50, le=5_000)
+    """Of the chamber; as much is kept free beside it, to draw the lamp."""
     uvt_percent: float | None = Field(default=None, ge=1, le=100)
     """Measured; 75 % is counted on until it is."""
     lamp_h: float = Field(default=0, ge=0, le=200_000)
@@ -45,6 +47,7 @@ class Ultraviolet(Part):
     shut_valve: bool = False
     """A valve that shuts when the light is too little, or the power is gone."""
     flow_limiter: bool = False
+    """Set to the rated flow: more than that never passes the lamp."""
     battery: bool = False
 
 
@@ -58,6 +61,22 @@ class ChlorineEntry(Part):
     ph: float = Field(default=7, ge=6, le=9)
     stands_min: float = Field(default=60, ge=0, le=100_000)
     """Least time between dosing and the tap."""
+    in_tank_l: float | None = Field(default=None, ge=0, le=1e9)
+    """Water in the tank on the day of dosing, by its gauge; a full tank where None."""
+
+
+class WaterTest(Part):
+    """What the last test of the water at the tap showed; None where it was not tested."""
+
+    e_coli_100ml: float | None = Field(default=None, ge=0, le=1e7)
+    coliforms_100ml: float | None = Field(default=None, ge=0, le=1e7)
+    turbidity_ntu: float | None = Field(default=None, ge=0, le=10_000)
+    ph: float | None = Field(default=None, ge=4, le=10)
+    chlorine_mg_l: float | None = Field(default=None, ge=0, le=100)
+    """Free chlorine."""
+    lead_ug_l: float | None = Field(default=None, ge=0, le=100_000)
+    copper_mg_l: float | None = Field(default=None, ge=0, le=1_000)
+    iron_mg_l: float | None = Field(default=None, ge=0, le=1_000)
 
 
 class Treatment(Part):
@@ -75,8 +94,13 @@ class Treatment(Part):
     second_source: Literal["none", "mains", "well"] = "none"
     changeover: Literal["air_gap", "interlocked", "valves"] = "air_gap"
     """How a second source is kept from the rain: over an air gap, by an interlocked changeover, by two valves."""
+    second_uvt_percent: float | None = Field(default=None, ge=1, le=100)
+    """Transmittance of the well's water, measured; 75 % is counted on until it is."""
     mist: bool = False
     """Misting beds, or spray of warm water."""
     alkalinity_mg_l: float | None = Field(default=None, ge=0, le=1_000)
     """As calcium carbonate; None until it is measured."""
+    wanted_alkalinity_mg_l: float = Field(default=60, ge=0, le=500)
+    """What soda is to raise it to."""
+    last_test: WaterTest = Field(default_factory=WaterTest)
     copper_pipe: bool = False

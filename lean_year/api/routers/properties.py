@@ -11,18 +11,22 @@ from lean_year.api.schemas import (
     Edit,
     ListedProperty,
     NewProperty,
+    PastedCurve,
     PlayStorm,
     Preview,
     PropertyList,
     PropertyState,
+    ReadCurve,
     ReadRoofs,
     Refusal,
     Step,
     pack_days,
 )
+from lean_year.core.pump import fit_curve
 from lean_year.demo.shipped import DEMOS
 from lean_year.formats.geojson_roofs import read_geojson_roofs
 from lean_year.formats.property_file import file_text, parse_property_file
+from lean_year.formats.pump_curve import read_pump_curve
 from lean_year.plan.downpour_test import StormPlan
 from lean_year.plan.surface import plan_area_m2
 from lean_year.property.document import PropertyFile
@@ -66,6 +70,13 @@ def read_roofs(data: FileBody, near_latitude_deg: NearLatitude = None) -> Respon
     roofs, west, south = read_geojson_roofs(file_text(data), near_latitude_deg)
     areas = [plan_area_m2(roof) for roof in roofs]
     return json_of(ReadRoofs(roofs=roofs, areas_m2=areas, longitude_deg=west, latitude_deg=south))
+
+
+@router.post("/pump/curve", response_model=ReadCurve)
+def read_curve(asked: PastedCurve) -> Response:
+    points = read_pump_curve(asked.text, flow_unit=asked.flow_unit, head_unit=asked.head_unit)
+    curve = fit_curve(*zip(*points, strict=True))
+    return json_of(ReadCurve(points=points, fitted_m=[curve.head_m(flow) for flow, _ in points]))
 
 
 @router.post("/demo/{name}", response_model=PropertyState, status_code=201)

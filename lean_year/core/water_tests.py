@@ -1,0 +1,55 @@
+"""Tests of the water: what each may show, and which have failed."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+TestKey = Literal[
+    "e_coli_100ml", "coliforms_100ml", "turbidity_ntu", "ph", "chlorine_mg_l", "lead_ug_l", "copper_mg_l", "iron_mg_l"
+]
+Steps = Literal["germs", "cloudy", "acid", "metals", "residual", "iron"]
+
+
+@dataclass(frozen=True, slots=True)
+class TestLimit:
+    """What one test may show, both ends included."""
+
+    label: str
+    unit: str
+    low: float
+    high: float
+    source: str
+    opens: Steps
+    """The steps that a failed one opens."""
+    fails: bool
+    """Whether nobody may drink meanwhile."""
+
+
+LIMITS: dict[TestKey, TestLimit] = {
+    "e_coli_100ml": TestLimit("E. coli", "in 100 mL", 0, 0, "WHO guidelines, from memory", "germs", True),
+    "coliforms_100ml": TestLimit(
+        "Total coliforms", "in 100 mL", 0, 0, "US EPA, total coliform rule, from memory", "germs", False
+    ),
+    "turbidity_ntu": TestLimit("Turbidity", "NTU", 0, 1, "makers of UV sets, from memory", "cloudy", False),
+    "ph": TestLimit("pH", "", 6.5, 8.5, "US EPA, secondary standards, from memory", "acid", False),
+    "chlorine_mg_l": TestLimit("Free chlorine", "mg/L", 0.2, 5, "WHO guidelines, from memory", "residual", False),
+    "lead_ug_l": TestLimit("Lead", "µg/L", 0, 10, "WHO guidelines, from memory", "metals", True),
+    "copper_mg_l": TestLimit("Copper", "mg/L", 0, 1.3, "US EPA, action level, from memory", "metals", False),
+    "iron_mg_l": TestLimit("Iron", "mg/L", 0, 0.3, "US EPA, secondary standards, from memory", "iron", False),
+}
+
+
+def failed(results: Mapping[TestKey, float | None]) -> list[TestKey]:
+    """Tests whose result lies outside what it may be, in the order of the table; what is None was not tested.
+
+    Examples
+    --------
+    >>> failed({"ph": 6.1, "turbidity_ntu": 0.4, "lead_ug_l": None})
+    ['ph']
+    """
+    outside: list[TestKey] = []
+    for key, limit in LIMITS.items():
+        shown = results.get(key)
+        if shown is not None and not limit.low <= shown <= limit.high:
+            outside.append(key)
+    return outside

@@ -1,0 +1,87 @@
+"""Edits that give the highest tap what is wanted: larger housings, a wider pipe, another pump; none that fails to."""
+
+from collections.abc import Callable
+from typing import Any
+
+from lean_year.core.cartridges import CARTRIDGES, CartridgeSize
+from lean_year.core.stock import stock_pipes
+from lean_year.plan.figure import Fix
+from lean_year.plan.mend import replace
+from lean_year.plan.pumps_offered import PumpOffered
+from lean_year.plan.system import System, gives
+from lean_year.plan.train import is_cartridge
+from lean_year.plan.wording import Wording
+from lean_year.property.document import Property
+
+LARGEST: CartridgeSize = "4.5x20"
+
+
+def pressed_enough(document: Property) -> bool:
+    """Whether the highest tap has the wanted pressure at the peak, with filters that are due."""
+    system = System(document)
+    press = gives(document, system)
+    return press is not None and system.end_kpa(press, system.peak_l_s, dirty=True) >= system.wanted_kpa
+
+
+def runs_enough(document: Property) -> bool:
+    """Whether the peak runs from the open tap by gravity, with filters that are due."""
+    system = System(document)
+    return system.open_l_s(dirty=True) >= system.peak_l_s
+
+
+def tap_fixes(
+    document: Property, enough: Callable[[Property], bool], offered: list[PumpOffered], say: Wording
+) -> list[Fix]:
+    """The plainest first; two of them together where none does alone."""
+    large, fit_large = _with_large_housings(document), _housing_operations(document)
+    fixes = []
+    if fit_large and enough(large):
+        fixes.append(Fix(text=f"Fit housings of {CARTRIDGES[LARGEST].label}.", operations=fit_large))
+    fixes += _wider(document, enough, say)
+    fixes += [Fix(text=f"{pump.label}.", operations=pump.operations) for pump in offered if pump.enough][:2]
+    if not fixes and fit_large:
+        fixes = [
+            Fix(
+                text=f"Fit housings of {CARTRIDGES[LARGEST].label} and {fix.text[0].lower()}{fix.text[1:]}",
+                operations=[*fit_large, *fix.operations],
+            )
+            for fix in _wider(large, enough, say)
+        ]
+    return fixes
+
+
+def _housing_operations(document: Property) -> list[dict[str, Any]]:
+    return [
+        replace(f"/treatment/stages/{number}/size", LARGEST)
+        for number, stage in enumerate(document.treatment.stages)
+        if is_cartridge(stage) and stage.size != LARGEST
+    ]
+
+
+def _with_large_housings(document: Property) -> Property:
+    stages = [
+        stage.model_copy(update={"size": LARGEST}) if is_cartridge(stage) else stage
+        for stage in document.treatment.stages
+    ]
+    return document.model_copy(update={"treatment": document.treatment.model_copy(update={"stages": stages})})
+
+
+def _wider(document: Property, enough: Callable[[Property], bool], say: Wording) -> list[Fix]:
+    """The narrowest pipe of the stock list that does, in place of the last one to the tap."""
+    pump = document.pump
+    header = pump.way == "header"
+    laid = pump.header.down if header else pump.delivery
+    for stock in stock_pipes(document.units):
+        if stock.bore_mm <= laid.bore_mm:
+            continue
+        wide = laid.model_copy(update={"bore_mm": stock.bore_mm})
+        changed = {"header": pump.header.model_copy(update={"down": wide})} if header else {"delivery": wide}
+        if enough(document.model_copy(update={"pump": pump.model_copy(update=changed)})):
+            path = "/pump/header/down/bore_mm" if header else "/pump/delivery/bore_mm"
+            return [
+                Fix(
+                    text=f"Lay the pipe to the house in {say.bore(stock.bore_mm)} bore.",
+                    operations=[replace(path, stock.bore_mm)],
+                )
+            ]
+    return []
