@@ -11,6 +11,7 @@ from lean_year.plan.least_train import lacking
 from lean_year.plan.mend import Findings, replace
 from lean_year.plan.train import DESIGN_UVT_PERCENT, is_cartridge, uv_dose_mj_cm2
 from lean_year.plan.treatment_schools import CYST, FINE, contact_needed_min, keeps_cysts
+from lean_year.plan.water_balance import behind_calcite
 from lean_year.plan.water_tests import test_findings
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
@@ -99,18 +100,29 @@ def _for_drinking(document: Property, dose: float | None, found: Findings) -> No
             "Liner, pipe, paint, sealant or coating is not rated for drinking water.",
             "All that it touches to NSF/ANSI/CAN 61, AS/NZS 4020 or the local rule; tanks new, or once of food only.",
         )
-    if entered.alkalinity_mg_l is not None and entered.alkalinity_mg_l < LEAST_ALKALINITY_MG_L:
-        found.add(
-            "TREATMENT_SOFT",
-            "caution" if entered.copper_pipe else "note",
-            f"An alkalinity of {entered.alkalinity_mg_l:g} mg/L is soft and acid: it eats copper and mortar.",
-            "A calcite contactor, or baking soda in the tank.",
-            *(
-                []
-                if "calcite" in kinds
-                else [Fix(text="Add a calcite contactor.", operations=_add({"kind": "calcite"}, 1))]
-            ),
-        )
+    _soft(document, found)
+
+
+def _soft(document: Property, found: Findings) -> None:
+    entered = document.treatment
+    if entered.alkalinity_mg_l is None or entered.alkalinity_mg_l >= LEAST_ALKALINITY_MG_L:
+        return
+    behind = behind_calcite(document)[1].alkalinity_mg_l
+    fitted = any(stage.kind == "calcite" for stage in entered.stages)
+    enough = behind >= LEAST_ALKALINITY_MG_L
+    if fitted and enough:
+        return
+    found.add(
+        "TREATMENT_SOFT",
+        "caution" if entered.copper_pipe else "note",
+        f"An alkalinity of {entered.alkalinity_mg_l:g} mg/L is soft and acid: it eats copper and mortar.",
+        "A calcite contactor, or baking soda in the tank."
+        if enough
+        else f"Baking soda in the tank: calcite brings this water to {fixed(behind)} mg/L at most.",
+        *([Fix(text="Add a calcite contactor.", operations=_add({"kind": "calcite"}, min(1, len(entered.stages))))]
+          if enough and len(entered.stages) < MOST_STAGES
+          else []),
+    )  # fmt: skip
 
 
 def _without_disinfection(document: Property, found: Findings) -> None:

@@ -26,6 +26,17 @@ def balance_figures(document: Property, use_m3_year: dict[Quality, float], say: 
     return figures
 
 
+def behind_calcite(document: Property) -> tuple[calcite.Balance, calcite.Balance]:
+    """The water in front of a contactor and behind it, at most."""
+    entered = document.treatment
+    before = calcite.Balance(
+        RAIN_ALKALINITY_MG_L if entered.alkalinity_mg_l is None else entered.alkalinity_mg_l,
+        RAIN_PH if entered.last_test.ph is None else entered.last_test.ph,
+    )
+    after = calcite.after_calcite(alkalinity_mg_l=before.alkalinity_mg_l, ph=before.ph, water_c=document.pump.water_c)
+    return before, after
+
+
 def in_tank_l(document: Property) -> float:
     """Water in the tank on the day of dosing. [L]"""
     logged = document.treatment.chlorine.in_tank_l
@@ -78,14 +89,13 @@ def _soda(document: Property, measured: float, say: Wording) -> Figure:
 
 def _calcite(document: Property, bed: int, use_m3_year: dict[Quality, float], say: Wording) -> dict[str, Figure]:
     entered = document.treatment
-    before = RAIN_ALKALINITY_MG_L if entered.alkalinity_mg_l is None else entered.alkalinity_mg_l
-    ph = RAIN_PH if entered.last_test.ph is None else entered.last_test.ph
-    after = calcite.after_calcite(alkalinity_mg_l=before, ph=ph, water_c=document.pump.water_c)
+    before, after = behind_calcite(document)
     flow = stage_peaks_l_s(document)[bed]
     litres = calcite.bed_l(min(100.0, flow))
     leaves = {"garden": entered.garden_after, "indoor": entered.indoor_after, "drinking": len(entered.stages)}
     through_m3 = sum(m3 for use, m3 in use_m3_year.items() if leaves[use] > bed)
-    water = f"alkalinity {before:g} mg/L, pH {ph:g}, {say.temperature(document.pump.water_c)}"
+    rise = max(0.0, after.alkalinity_mg_l - before.alkalinity_mg_l)
+    water = f"alkalinity {before.alkalinity_mg_l:g} mg/L, pH {before.ph:g}, {say.temperature(document.pump.water_c)}"
     return {
         "calcite_mg_l": Figure(
             value=after.alkalinity_mg_l,
@@ -107,12 +117,12 @@ def _calcite(document: Property, bed: int, use_m3_year: dict[Quality, float], sa
             moves="A maker's sheet comes first.",
         ),
         "calcite_kg_year": Figure(
-            value=max(0.0, after.alkalinity_mg_l - before) * through_m3 / 1000,
+            value=rise * through_m3 / 1000,
             unit="kg",
             label="Calcite used up in a year, at most",
             basis="derived",
             formula="rise × water through it",
-            working=f"{fixed(max(0.0, after.alkalinity_mg_l - before), 1)} mg/L × {say.volume(through_m3 * 1000)}",
+            working=f"{fixed(rise, 1)} mg/L × {say.volume(through_m3 * 1000)}",
             moves="Topped up when the bed has sunk by a third.",
         ),
     }

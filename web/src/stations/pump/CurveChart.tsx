@@ -10,7 +10,9 @@ export function CurveChart() {
   if (!clean || !dirty || curve.length === 0) return null;
   const xUnit = units === "us" ? 3.785411784 / 60 : 1;
   const yUnit = units === "us" ? 0.3048 : 1;
-  const peak = figures["peak_l_s"]!.value ?? 0;
+  // A header tank parts the house's peak from what its pump runs at.
+  const fills = entered.way === "header";
+  const peak = fills ? 0 : (figures["peak_l_s"]!.value ?? 0);
   const reach = Math.max(peak * 1.3, curve.at(-1)!.flow_l_s);
   const most = Math.max(...entered.points.map((point) => point[1]!), 1) * 1.12;
   const xTick = roundStep(reach / xUnit / 4) * xUnit;
@@ -19,7 +21,11 @@ export function CurveChart() {
     <section aria-label="The pump's curve">
       <h2 className="heading">Where the pump runs</h2>
       <LineChart
-        label={`The pump runs at ${flow(clean.flow_l_s, units)} with new filters and ${flow(dirty.flow_l_s, units)} when they are due; the peak is ${flow(peak, units)}`}
+        label={
+          fills
+            ? `The pump fills the header tank with ${flow(clean.flow_l_s, units)}`
+            : `The pump runs at ${flow(clean.flow_l_s, units)} with new filters and ${flow(dirty.flow_l_s, units)} when they are due; the peak is ${flow(peak, units)}`
+        }
         height={270}
         xReach={reach}
         yReach={most}
@@ -36,10 +42,14 @@ export function CurveChart() {
       >
         {(plot) => (
           <>
-            <path d={`M${plot.x(peak)} ${plot.foot}V20`} stroke="var(--ink)" strokeDasharray="5 3" />
-            <text x={plot.x(peak) + 5} y={plot.foot - 6} className="axis halo">
-              peak
-            </text>
+            {!fills && (
+              <>
+                <path d={`M${plot.x(peak)} ${plot.foot}V20`} stroke="var(--ink)" strokeDasharray="5 3" />
+                <text x={plot.x(peak) + 5} y={plot.foot - 6} className="axis halo">
+                  peak
+                </text>
+              </>
+            )}
             <path
               d={pathOf(curve.map((point) => [plot.x(point.flow_l_s), plot.y(point.pump_m)]))}
               fill="none"
@@ -56,7 +66,7 @@ export function CurveChart() {
                 stroke="var(--water-7)"
               />
             ))}
-            {(["clean_m", "dirty_m"] as const).map((of) => (
+            {(fills ? (["clean_m"] as const) : (["clean_m", "dirty_m"] as const)).map((of) => (
               <path
                 key={of}
                 d={pathOf(
@@ -70,10 +80,13 @@ export function CurveChart() {
                 strokeDasharray={of === "clean_m" ? undefined : "6 4"}
               />
             ))}
-            {[
-              { point: clean, name: "new", below: true },
-              { point: dirty, name: "due", below: false },
-            ].map(({ point, name, below }) => (
+            {(fills
+              ? [{ point: clean, name: "fills it", below: false }]
+              : [
+                  { point: clean, name: "new", below: true },
+                  { point: dirty, name: "due", below: false },
+                ]
+            ).map(({ point, name, below }) => (
               <g key={name}>
                 <circle
                   cx={plot.x(point.flow_l_s)}
@@ -94,8 +107,9 @@ export function CurveChart() {
         )}
       </LineChart>
       <p className="note">
-        With the pressure wanted at the tap it gives {flow(clean.flow_l_s, units)} at {metres(clean.head_m, units)}{" "}
-        when filters are new, {flow(dirty.flow_l_s, units)} when they are due.
+        {fills
+          ? `It fills the header tank with ${flow(clean.flow_l_s, units)} at ${metres(clean.head_m, units)}.`
+          : `With the pressure wanted at the tap it gives ${flow(clean.flow_l_s, units)} at ${metres(clean.head_m, units)} when filters are new, ${flow(dirty.flow_l_s, units)} when they are due.`}
       </p>
     </section>
   );

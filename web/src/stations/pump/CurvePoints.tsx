@@ -2,11 +2,12 @@ import { Fragment } from "react";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { Entry } from "../../ui/Entry";
+import { PasteCurve } from "./PasteCurve";
 
 /** The points of the pump's own curve, as its sheet gives them. */
 export function CurvePoints() {
   const bench = useWorkbench();
-  const { points, efficiency } = bench.kept.document.pump;
+  const { points } = bench.kept.document.pump;
   const last = points.at(-1)!;
   const before = points.at(-2)!;
   const further = [
@@ -60,9 +61,7 @@ export function CurvePoints() {
             One less
           </button>
         )}{" "}
-        Of its electricity{" "}
-        <Entry label="Efficiency" path="/pump/efficiency" kind="percent" value={efficiency} min={0.01} max={1} /> goes
-        into the water.
+        <PasteCurve />
       </p>
     </section>
   );

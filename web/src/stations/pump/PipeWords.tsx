@@ -1,49 +1,56 @@
+import type { Document } from "../../api/client";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 
-/** Suction and delivery, how friction is counted, and what else takes pressure. */
-export function PipeWords() {
-  const bench = useWorkbench();
-  const { pump: entered } = bench.shown.document;
-  const pipe = (name: "suction" | "delivery") => (
+type Pipe = Document["pump"]["delivery"];
+
+/** Bore, length and fittings of one pipe, as words. */
+export function PipeEntries({ name, at, pipe }: { name: string; at: string; pipe: Pipe }) {
+  return (
     <>
       <Entry
         label={`Bore of the ${name}`}
-        path={`/pump/${name}/bore_mm`}
+        path={`${at}/bore_mm`}
         kind="bore"
-        value={entered[name].bore_mm}
+        value={pipe.bore_mm}
         min={5}
         max={2000}
       />{" "}
       bore,{" "}
       <Entry
         label={`Length of the ${name}`}
-        path={`/pump/${name}/length_m`}
+        path={`${at}/length_m`}
         kind="length"
-        value={entered[name].length_m}
+        value={pipe.length_m}
         min={0.1}
         max={10000}
       />{" "}
       long, bends and valves of{" "}
       <Entry
         label={`Fittings of the ${name}`}
-        path={`/pump/${name}/fittings`}
+        path={`${at}/fittings`}
         kind="count"
-        value={entered[name].fittings}
+        value={pipe.fittings}
         max={1000}
       />{" "}
       velocity heads
     </>
   );
+}
+
+/** The pipe to the house, how friction is counted, and what else takes pressure. */
+export function DeliveryWords() {
+  const bench = useWorkbench();
+  const { document } = bench.shown;
+  const { pump: entered, site } = document;
   return (
     <section aria-label="Pipes">
-      <h2 className="heading">Pipes</h2>
+      <h2 className="heading">{entered.way === "header" ? "To the header tank" : "To the house"}</h2>
       <p className="leading-[1.85]">
-        {entered.way === "pump" && <>Suction of {pipe("suction")}. </>}
-        Delivery of {pipe("delivery")}, friction by{" "}
+        <PipeEntries name="delivery" at="/pump/delivery" pipe={entered.delivery} />, friction by{" "}
         <Choice
           label="School of friction"
           value={entered.friction}
@@ -53,6 +60,20 @@ export function PipeWords() {
           ]}
           onChoose={(school) => void bench.edit("School of friction", replace("/pump/friction", school))}
         />
+        {entered.friction === "hazen_williams" && (
+          <>
+            {" "}
+            with a C of{" "}
+            <Entry
+              label="C of Hazen and Williams"
+              path="/pump/hazen_c"
+              kind="count"
+              value={entered.hazen_c}
+              min={10}
+              max={200}
+            />
+          </>
+        )}
         ; a backflow device takes{" "}
         <Entry
           label="Backflow device"
@@ -72,60 +93,60 @@ export function PipeWords() {
         />
         .
       </p>
-      {entered.way === "pump" && (
-        <p className="leading-[1.85]">
-          The place lies{" "}
-          <Entry
-            label="Altitude"
-            path="/pump/altitude_m"
-            kind="length"
-            value={entered.altitude_m}
-            min={-500}
-            max={6000}
-          />{" "}
-          above the sea, its water has{" "}
-          <Entry
-            label="Warmth of the water"
-            path="/pump/water_c"
-            kind="temperature"
-            value={entered.water_c}
-            max={50}
-          />
-          . There is{" "}
-          <EitherWay
-            label="Foot valve"
-            path="/pump/foot_valve"
-            on={entered.foot_valve}
-            yes="a foot valve"
-            no="no foot valve"
-          />
-          ,{" "}
-          <EitherWay
-            label="Check valve"
-            path="/pump/check_valve"
-            on={entered.check_valve}
-            yes="a check valve"
-            no="no check valve"
-          />
-          ,{" "}
-          <EitherWay
-            label="Dry-run stop"
-            path="/pump/dry_run_stop"
-            on={entered.dry_run_stop}
-            yes="a stop against running dry"
-            no="nothing that stops it when dry"
-          />
-          ; it stands{" "}
-          <EitherWay
-            label="Frost"
-            path="/pump/frost_housed"
-            on={entered.frost_housed}
-            yes="housed against frost"
-            no="in the open"
-          />
-          .
-        </p>
-      )}
+      <p className="leading-[1.85]">
+        In a trench it lies{" "}
+        <Entry label="Depth of the trench" path="/pump/trench_m" kind="length" value={entered.trench_m} max={10} />{" "}
+        deep; the ground freezes to{" "}
+        <Entry label="Depth of frost" path="/site/frost_depth_m" kind="length" value={site.frost_depth_m} max={5} />.
+      </p>
+    </section>
+  );
+}
+
+/** What comes before the pump, and what keeps it primed. */
+export function SuctionWords() {
+  const { pump: entered } = useWorkbench().shown.document;
+  return (
+    <section aria-label="Suction">
+      <h2 className="heading">Suction</h2>
+      <p className="leading-[1.85]">
+        <PipeEntries name="suction" at="/pump/suction" pipe={entered.suction} />. The place lies{" "}
+        <Entry
+          label="Altitude"
+          path="/pump/altitude_m"
+          kind="length"
+          value={entered.altitude_m}
+          min={-500}
+          max={6000}
+        />{" "}
+        above the sea, its water has{" "}
+        <Entry label="Warmth of the water" path="/pump/water_c" kind="temperature" value={entered.water_c} max={50} />
+        . There is{" "}
+        <EitherWay
+          label="Foot valve"
+          path="/pump/foot_valve"
+          on={entered.foot_valve}
+          yes="a foot valve"
+          no="no foot valve"
+        />
+        ,{" "}
+        <EitherWay
+          label="Check valve"
+          path="/pump/check_valve"
+          on={entered.check_valve}
+          yes="a check valve"
+          no="no check valve"
+        />
+        ,{" "}
+        <EitherWay
+          label="Dry-run stop"
+          path="/pump/dry_run_stop"
+          on={entered.dry_run_stop}
+          yes="a stop against running dry"
+          no="nothing that stops it when dry"
+        />
+        .
+      </p>
     </section>
   );
 }

@@ -20,12 +20,11 @@ const FILL: Record<string, string> = {
 export function PressureStack() {
   const { document, plan } = useWorkbench().shown;
   const { units } = document;
-  const { stack, clean, dirty, figures } = plan.pump;
+  const { stack, gives_kpa: gives, dirty, figures } = plan.pump;
   const [box, width] = useWidth<HTMLDivElement>();
   const parts = stack.filter((part) => part.dirty_kpa > 0.5);
   const sum = (of: "clean_kpa" | "dirty_kpa") => parts.reduce((all, part) => all + part[of], 0);
-  // What the pump gives at the peak: what is left at the tap, and all that was lost before it.
-  const gives = clean === null ? null : clean.tap_kpa + sum("clean_kpa") - document.pump.residual_kpa;
+  const given = plan.pump.way === "pump" ? "the pump gives" : "the height gives";
   const reach = Math.max(sum("dirty_kpa"), gives ?? 0, 10) * 1.06;
   const y = (kpa: number) => TALL - 26 - (kpa / reach) * (TALL - 26 - TOP);
   const unit = units === "us" ? 6.894757293168361 : 1;
@@ -57,7 +56,7 @@ export function PressureStack() {
             height={TALL}
             className="block overflow-visible"
             role="img"
-            aria-label={`${pressure(sum("clean_kpa"), units)} with new filters, ${pressure(sum("dirty_kpa"), units)} when they are due${gives === null ? "" : `; the pump gives ${pressure(gives, units)}`}`}
+            aria-label={`${pressure(sum("clean_kpa"), units)} with new filters, ${pressure(sum("dirty_kpa"), units)} when they are due${gives === null ? "" : `; ${given} ${pressure(gives, units)}`}`}
           >
             <text x={LEFT - 6} y={TOP - 6} textAnchor="end" className="axis">
               {units === "us" ? "psi" : "kPa"}
@@ -127,7 +126,7 @@ export function PressureStack() {
                   fontWeight="650"
                   style={{ fill: short ? "var(--alarm)" : "var(--water-9)" }}
                 >
-                  the pump gives {pressure(gives, units)}
+                  {given} {pressure(gives, units)}
                 </text>
               </>
             )}

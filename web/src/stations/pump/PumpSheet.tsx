@@ -1,28 +1,31 @@
+import type { Plan } from "../../api/client";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
+import { BuildNotes } from "../../ui/BuildNotes";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../ui/Entry";
-import { Cautions, Findings } from "../../ui/Findings";
 import { FigureList } from "../../ui/FigureList";
+import { Cautions, Findings } from "../../ui/Findings";
+import { MainAndAside } from "../../ui/MainAndAside";
+import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
 import { CurveChart } from "./CurveChart";
 import { CurvePoints } from "./CurvePoints";
 import { FixtureWords } from "./FixtureWords";
-import { PipeWords } from "./PipeWords";
+import { HeaderWords } from "./HeaderWords";
+import { DeliveryWords, SuctionWords } from "./PipeWords";
+import { PowerWords } from "./PowerWords";
 import { PressureStack } from "./PressureStack";
+import { PumpsTable } from "./PumpsTable";
+import { TopUpView } from "./TopUpView";
 import { VesselWords } from "./VesselWords";
 
-const FIGURES = [
-  "tap_clean_kpa",
-  "tap_dirty_kpa",
-  "shut_off_kpa",
-  "npsh_m",
-  "vessel_l",
-  "starts_h",
-  "kwh_m3",
-  "kwh_year",
-  "gravity_l_s",
-];
+const WAYS = [
+  { value: "undecided", label: "in a way not decided yet" },
+  { value: "pump", label: "by a pump" },
+  { value: "header", label: "from a raised header tank", note: "filled by a pump, shut by a float" },
+  { value: "gravity", label: "by gravity alone" },
+] as const;
 
 /** Flow, head and what it takes to give them. */
 export function PumpSheet() {
@@ -31,7 +34,8 @@ export function PumpSheet() {
   const { units, pump: entered } = document;
   const { pump: told } = plan;
   const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
-  const known = Object.fromEntries(Object.entries(told.figures).filter(([, each]) => each.value !== null));
+  const falls = (told.figures["lift_m"]?.value ?? 0) < 0;
+  const pumped = entered.way === "pump" || entered.way === "header";
   return (
     <>
       <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
@@ -42,14 +46,11 @@ export function PumpSheet() {
             <Choice
               label="How the house is fed"
               value={entered.way}
-              options={[
-                { value: "undecided", label: "in a way not decided yet" },
-                { value: "pump", label: "by a pump" },
-                { value: "gravity", label: "by gravity alone" },
-              ]}
+              options={[...WAYS]}
               onChoose={(way) => void bench.edit(`Fed by ${way}`, replace("/pump/way", way))}
             />
-            : {figure("peak_l_s")} at the peak, {figure("lift_m")} up, with{" "}
+            : {figure("peak_l_s")} at the peak
+            {!falls && <>, {figure("lift_m")} up</>}, with{" "}
             <Entry
               label="Pressure wanted at the highest tap"
               path="/pump/residual_kpa"
@@ -62,32 +63,94 @@ export function PumpSheet() {
           <FixtureWords />
         </div>
       </div>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
-        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-y-5">
-          <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1100px]:grid-cols-2">
-            <PressureStack />
-            {entered.way === "pump" && <CurveChart />}
-          </div>
-          {entered.way === "pump" && <CurvePoints />}
-          <PipeWords />
-          {entered.way === "pump" && <VesselWords />}
-        </div>
-        <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What to mind">
-          <Findings findings={plan.findings.filter((finding) => finding.stage === "pump")} />
-          <section>
-            <h2 className="heading">What comes of it</h2>
-            <FigureList figures={known} keys={FIGURES} units={units} />
-          </section>
-          {entered.way !== "undecided" && (
-            <p className="no-print">
-              <a className="act-quiet" href={`/api/properties/${bench.id}/pressure.inp`} download="pressure-side.inp">
-                EPANET model
-              </a>
-            </p>
-          )}
-          <Cautions cautions={told.cautions} />
-        </aside>
-      </div>
+      <Views
+        label="Parts of the pump"
+        views={[
+          { key: "pressure", name: "Pressure", body: <PressureView /> },
+          { key: "pipes", name: pumped ? "Pipes & suction" : "Pipes", body: <PipesView /> },
+          ...(pumped ? [{ key: "power", name: "Vessel & power", body: <PowerView /> }] : []),
+          { key: "top-up", name: "Top-up", body: <TopUp /> },
+        ]}
+      />
     </>
+  );
+}
+
+type View = Plan["pump"]["notes"][number]["view"];
+
+function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const known = Object.fromEntries(Object.entries(plan.pump.figures).filter(([, each]) => each.value !== null));
+  const any = figures.some((key) => known[key]);
+  return (
+    <>
+      <Findings findings={plan.findings.filter((finding) => finding.stage === "pump")} />
+      {any && (
+        <section>
+          <h2 className="heading">What comes of it</h2>
+          <FigureList figures={known} keys={figures} units={document.units} />
+        </section>
+      )}
+      <BuildNotes notes={plan.pump.notes} view={view} />
+      {document.pump.way !== "undecided" && view === "pressure" && (
+        <p className="no-print">
+          <a className="act-quiet" href={`/api/properties/${bench.id}/pressure.inp`} download="pressure-side.inp">
+            EPANET model
+          </a>
+        </p>
+      )}
+      <Cautions cautions={plan.pump.cautions} />
+    </>
+  );
+}
+
+const PRESSURES = ["tap_clean_kpa", "tap_dirty_kpa", "gravity_l_s", "gravity_due_l_s", "shut_off_kpa"] as const;
+
+function PressureView() {
+  const { way } = useWorkbench().shown.document.pump;
+  const pumped = way === "pump" || way === "header";
+  return (
+    <MainAndAside aside={<Aside view="pressure" figures={PRESSURES} />}>
+      <div
+        className={`grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 ${pumped ? "min-[1100px]:grid-cols-2" : "max-w-[560px]"}`}
+      >
+        <PressureStack />
+        {pumped && <CurveChart />}
+      </div>
+      {way === "header" && <HeaderWords />}
+      {pumped && <PumpsTable />}
+      {pumped && <CurvePoints />}
+    </MainAndAside>
+  );
+}
+
+function PipesView() {
+  const { way } = useWorkbench().shown.document.pump;
+  return (
+    <MainAndAside aside={<Aside view="suction" figures={["npsh_m", "shut_off_kpa"]} />}>
+      <DeliveryWords />
+      {(way === "pump" || way === "header") && <SuctionWords />}
+    </MainAndAside>
+  );
+}
+
+const POWER = ["vessel_l", "starts_h", "held_l", "header_d", "power_w", "kwh_m3", "kwh_year"] as const;
+
+function PowerView() {
+  const { way } = useWorkbench().shown.document.pump;
+  return (
+    <MainAndAside aside={<Aside view="power" figures={POWER} />}>
+      {way === "pump" && <VesselWords />}
+      <PowerWords />
+    </MainAndAside>
+  );
+}
+
+function TopUp() {
+  return (
+    <MainAndAside aside={<Aside view="top_up" figures={[]} />}>
+      <TopUpView />
+    </MainAndAside>
   );
 }

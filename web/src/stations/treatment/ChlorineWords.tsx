@@ -1,17 +1,18 @@
 import { useWorkbench } from "../../frame/workbench";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
+import { MaybeEntry } from "../../ui/MaybeEntry";
 import { Why } from "../../ui/Why";
 
-/** Chlorine in the tank: its dose, its time, and what the water is like. */
+/** Chlorine in the tank: its dose for the water of the day, and its time. */
 export function ChlorineWords() {
   const { document, plan } = useWorkbench().shown;
   const { units } = document;
   const { chlorine } = document.treatment;
   const { figures } = plan.treatment;
   return (
-    <section aria-label="Chlorine and balance">
-      <h2 className="heading">Chlorine and balance</h2>
+    <section aria-label="Chlorine">
+      <h2 className="heading">Chlorine</h2>
       <p className="leading-[1.85]">
         <EitherWay
           label="Chlorine"
@@ -39,7 +40,17 @@ export function ChlorineWords() {
               min={0.1}
               max={20}
             />{" "}
-            %: <Why figure={figures["bleach_ml"]!} units={units} /> for a full tank. With{" "}
+            % (read its label: 5 to 8.25 % in shops, 12.5 % for pools; no scent, nothing thickened) for{" "}
+            <MaybeEntry
+              label="Water in the tank"
+              path="/treatment/chlorine/in_tank_l"
+              kind="volume"
+              value={chlorine.in_tank_l}
+              unknown="a full tank"
+              start={Math.round(plan.tank_l / 2)}
+              max={1e9}
+            />
+            : <Why figure={figures["bleach_ml"]!} units={units} />. With{" "}
             <Entry
               label="Free residual"
               path="/treatment/chlorine/residual_mg_l"

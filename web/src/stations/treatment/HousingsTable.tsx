@@ -27,7 +27,7 @@ export function HousingsTable() {
               <th scope="col">Housing</th>
               <th scope="col">Tap, new</th>
               <th scope="col">Tap, due</th>
-              <th scope="col">Pump gives</th>
+              <th scope="col">{pump.way === "pump" ? "Pump gives" : "There is"}</th>
               <th scope="col">Months</th>
               <th scope="col">
                 <span className="sr-only">Take it</span>

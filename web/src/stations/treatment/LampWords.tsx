@@ -5,6 +5,7 @@ import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { LineChart, pathOf } from "../../ui/LineChart";
+import { MaybeEntry } from "../../ui/MaybeEntry";
 import { Why } from "../../ui/Why";
 
 const NAMES: Record<string, string> = { cryptosporidium: "Cryptosporidium", giardia: "Giardia", virus: "viruses" };
@@ -57,22 +58,17 @@ export function LampWords() {
             toOperations={(share) => replace("/treatment/uv/rated_uvt_percent", Number((share * 100).toFixed(2)))}
           />{" "}
           transmittance. This water has{" "}
-          {uv.uvt_percent === null ? (
-            <button className="word assumed" onClick={() => set("measured water", "uvt_percent", 75)}>
-              not been measured: 75 %
-            </button>
-          ) : (
-            <Entry
-              label="Measured transmittance"
-              path="/treatment/uv/uvt_percent"
-              kind="percent"
-              value={uv.uvt_percent / 100}
-              min={0.01}
-              max={1}
-              toOperations={(share) => replace("/treatment/uv/uvt_percent", Number((share * 100).toFixed(2)))}
-            />
-          )}
-          . It has burnt{" "}
+          <MaybeEntry
+            label="Measured transmittance, in percent"
+            path="/treatment/uv/uvt_percent"
+            kind="count"
+            value={uv.uvt_percent}
+            unknown="not been measured: 75 %"
+            start={75}
+            min={1}
+            max={100}
+          />
+          {uv.uvt_percent !== null && " %"}. It has burnt{" "}
           <Entry label="Hours of the lamp" path="/treatment/uv/lamp_h" kind="count" value={uv.lamp_h} max={200000} />{" "}
           hours and is changed{" "}
           <Choice
@@ -107,6 +103,14 @@ export function LampWords() {
             on={uv.flow_limiter}
             yes="a flow limiter"
             no="no flow limiter"
+          />
+          ,{" "}
+          <EitherWay
+            label="Battery"
+            path="/treatment/uv/battery"
+            on={uv.battery}
+            yes="a battery behind it"
+            no="no battery"
           />
           . It gives {figures["dose_mj_cm2"] && <Why figure={figures["dose_mj_cm2"]} units={units} />}:{" "}
           {Object.entries(credits)
@@ -157,6 +161,52 @@ export function LampWords() {
           )}
         </LineChart>
       </div>
+      <LogDoses />
     </section>
+  );
+}
+
+/** The dose that each half log takes, with those that this lamp gives. */
+function LogDoses() {
+  const { plan } = useWorkbench().shown;
+  const { log_doses: rows, figures } = plan.treatment;
+  const dose = figures["dose_mj_cm2"]?.value ?? 0;
+  return (
+    <details className="mt-2">
+      <summary className="fix cursor-pointer">Dose that each log takes, mJ/cm²</summary>
+      <div className="relative max-w-[460px] overflow-x-auto">
+        <table className="table-lines w-full text-[14px]">
+          <thead>
+            <tr>
+              <th scope="col">Log</th>
+              {Object.values(NAMES).map((name) => (
+                <th scope="col" key={name}>
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.log}>
+                <th scope="row">{fixed(row.log, 1)}</th>
+                {Object.keys(NAMES).map((target) => {
+                  const asked = row.mj_cm2[target] ?? 0;
+                  return (
+                    <td key={target} className={dose >= asked ? "font-bold" : undefined}>
+                      {fixed(asked, asked < 10 ? 1 : 0)}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="note">
+        Bold is what this lamp gives at the peak. Viruses go by adenovirus, the toughest (US EPA, LT2 rule, from
+        memory).
+      </p>
+    </details>
   );
 }

@@ -4,6 +4,7 @@ import { fixed, flow, pressure } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
+import { MaybeEntry } from "../../ui/MaybeEntry";
 import { isCartridge, KINDS, SIZES } from "./stageKinds";
 import type { TreatmentStage } from "./stageKinds";
 
@@ -84,7 +85,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
               side by side
             </>
           )}
-          {(cartridge || stage.kind === "strainer") && (
+          {(cartridge || stage.kind === "strainer" || stage.kind === "tap_filter") && (
             <>
               ,{" "}
               <Entry
@@ -103,6 +104,21 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
                 yes="absolute"
                 no="nominal"
               />
+            </>
+          )}
+          {(cartridge || stage.kind === "calcite") && (
+            <>
+              , takes{" "}
+              <MaybeEntry
+                label={`Drop of ${name} when new`}
+                path={`${at}/clean_kpa`}
+                kind="pressure"
+                value={stage.clean_kpa}
+                unknown="what is usual"
+                start={20}
+                max={2000}
+              />
+              {stage.clean_kpa !== null && ` new at ${flow(0.5, units)}, by its sheet`}
             </>
           )}
           ,{" "}

@@ -1,104 +1,109 @@
-import { replace } from "../../api/edits";
+import type { Plan } from "../../api/client";
 import { useWorkbench } from "../../frame/workbench";
-import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
+import { BuildNotes } from "../../ui/BuildNotes";
 import { Cautions, Findings } from "../../ui/Findings";
+import { MainAndAside } from "../../ui/MainAndAside";
+import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
+import { BalanceWords } from "./BalanceWords";
 import { BranchTable } from "./BranchTable";
 import { ChlorineWords } from "./ChlorineWords";
 import { HousingsTable } from "./HousingsTable";
 import { LampWords } from "./LampWords";
+import { SchoolRows } from "./SchoolRows";
+import { SourceWords } from "./SourceWords";
 import { StageRows } from "./StageRows";
+import { TestRows } from "./TestRows";
 import { TrainDrawing } from "./TrainDrawing";
+import { WallDrawing } from "./WallDrawing";
 
 /** What must happen to the water for each use, and what that costs in pressure. */
 export function TreatmentSheet() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const { document, plan } = useWorkbench().shown;
   const { units, treatment: entered } = document;
   const { treatment: told } = plan;
   const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
   const cost = told.figures["cost_year"]?.value ?? 0;
-  const lamp = entered.stages.some((stage) => stage.kind === "uv");
+  const staged = entered.stages.length > 0;
   return (
     <>
       <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
         <h1 className="title shrink-0 pt-0.5">Treatment</h1>
-        <div className="leading-[1.75]">
-          {entered.stages.length === 0 ? (
-            <p>Nothing stands between the tank and the taps yet.</p>
-          ) : (
-            <p>
+        <p className="leading-[1.75]">
+          {staged ? (
+            <>
               At a peak of {figure("peak_l_s")} the train takes {figure("clean_kpa")} when all is new and{" "}
               {figure("dirty_kpa")} when its cartridges are due.{" "}
               {cost > 0 && <>Upkeep {figure("cost_year")} a year.</>}
-            </p>
+            </>
+          ) : (
+            "Nothing stands between the tank and the taps yet."
           )}
-          <p>
-            Another source:{" "}
-            <Choice
-              label="Second source"
-              value={entered.second_source}
-              options={[
-                { value: "none", label: "none" },
-                { value: "mains", label: "the mains" },
-                { value: "well", label: "a well" },
-              ]}
-              onChoose={(source) =>
-                void bench.edit(`Second source: ${source}`, replace("/treatment/second_source", source))
-              }
-            />
-            {entered.second_source !== "none" && (
-              <>
-                , kept apart{" "}
-                <Choice
-                  label="How it is kept apart"
-                  value={entered.changeover}
-                  options={[
-                    { value: "air_gap", label: "over an air gap", note: "two bores, at least 20 to 25 mm" },
-                    { value: "interlocked", label: "by an interlocked changeover" },
-                    { value: "valves", label: "by two valves" },
-                  ]}
-                  onChoose={(way) => void bench.edit("Changeover", replace("/treatment/changeover", way))}
-                />
-              </>
-            )}
-            . All that drinking water touches{" "}
-            <EitherWay
-              label="Rated for drinking"
-              path="/treatment/drinking_rated"
-              on={entered.drinking_rated}
-              yes="is rated for it"
-              no="is not all rated for it"
-            />
-            .
-          </p>
-        </div>
+        </p>
       </div>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
-        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-y-5">
-          {entered.stages.length > 0 && <TrainDrawing />}
-          <HousingsTable />
-          <StageRows />
-          {entered.stages.length > 0 && <BranchTable />}
-          {lamp && <LampWords />}
-          <ChlorineWords />
-        </div>
-        <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What to mind">
-          <Findings findings={plan.findings.filter((finding) => finding.stage === "treatment")} />
-          {told.tests.length > 0 && (
-            <section>
-              <h2 className="heading">Tests</h2>
-              <ul className="note mt-1 grid gap-1.5">
-                {told.tests.map((test) => (
-                  <li key={test}>{test}</li>
-                ))}
-              </ul>
-            </section>
-          )}
-          <Cautions cautions={told.cautions} />
-        </aside>
-      </div>
+      <Views
+        label="Parts of the treatment"
+        views={[
+          { key: "train", name: "Train", body: <TrainView /> },
+          { key: "disinfection", name: "Disinfection", body: <DisinfectionView /> },
+          { key: "water", name: "Water & tests", body: <WaterView /> },
+          { key: "plant-room", name: "Plant room", body: <PlantRoomView /> },
+        ]}
+      />
     </>
+  );
+}
+
+type View = Plan["treatment"]["notes"][number]["view"];
+
+function Aside({ view }: { view: View }) {
+  const { plan } = useWorkbench().shown;
+  return (
+    <>
+      <Findings findings={plan.findings.filter((finding) => finding.stage === "treatment")} />
+      <BuildNotes notes={plan.treatment.notes} view={view} />
+      <Cautions cautions={plan.treatment.cautions} />
+    </>
+  );
+}
+
+function TrainView() {
+  const staged = useWorkbench().shown.document.treatment.stages.length > 0;
+  return (
+    <MainAndAside aside={<Aside view="train" />}>
+      {staged && <TrainDrawing />}
+      <HousingsTable />
+      <StageRows />
+      {staged && <BranchTable />}
+      <SourceWords />
+    </MainAndAside>
+  );
+}
+
+function DisinfectionView() {
+  const { document } = useWorkbench().shown;
+  return (
+    <MainAndAside aside={<Aside view="disinfection" />}>
+      <SchoolRows />
+      {document.treatment.stages.some((stage) => stage.kind === "uv") && <LampWords />}
+      <ChlorineWords />
+    </MainAndAside>
+  );
+}
+
+function WaterView() {
+  return (
+    <MainAndAside aside={<Aside view="water" />}>
+      <TestRows />
+      <BalanceWords />
+    </MainAndAside>
+  );
+}
+
+function PlantRoomView() {
+  return (
+    <MainAndAside aside={<Aside view="plant_room" />}>
+      <WallDrawing />
+    </MainAndAside>
   );
 }

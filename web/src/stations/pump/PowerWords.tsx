@@ -1,0 +1,49 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+
+/** Where the pump stands, and what gives water while the power is gone. */
+export function PowerWords() {
+  const bench = useWorkbench();
+  const { pump: entered } = bench.shown.document;
+  return (
+    <section aria-label="Power">
+      <h2 className="heading">Power and housing</h2>
+      <p className="leading-[1.85]">
+        Of its electricity{" "}
+        <Entry
+          label="Efficiency"
+          path="/pump/efficiency"
+          kind="percent"
+          value={entered.efficiency}
+          min={0.01}
+          max={1}
+        />{" "}
+        goes into the water. It stands{" "}
+        <EitherWay
+          label="Frost"
+          path="/pump/frost_housed"
+          on={entered.frost_housed}
+          yes="housed against frost"
+          no="in the open"
+        />
+        . While the power is gone, water comes{" "}
+        <Choice
+          label="Without power"
+          value={entered.without_power}
+          options={[
+            { value: "nothing", label: "from the vessel alone" },
+            { value: "battery", label: "by a battery", note: "and an inverter sized for the pump’s start" },
+            { value: "low_voltage", label: "by a low-voltage pump", note: "beside the other, one tap at a time" },
+            { value: "generator", label: "by a generator", note: "an inlet and switch by an electrician" },
+            { value: "low_tap", label: "from a low tap by gravity", note: "below the tank’s outlet" },
+          ]}
+          onChoose={(way) => void bench.edit(`Without power: ${way}`, replace("/pump/without_power", way))}
+        />
+        .
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,81 @@
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, flow, pressure } from "../../lib/units";
+import { TakeIt } from "../../ui/TakeIt";
+
+/** Generic pumps on this house's pipes, to choose one before a maker's sheet is at hand. */
+export function PumpsTable() {
+  const { document, plan } = useWorkbench().shown;
+  const { units, pump } = document;
+  const header = pump.way === "header";
+  const tap = (kpa: number | null) => (
+    <td className={kpa !== null && kpa < pump.residual_kpa ? "text-alarm" : undefined}>
+      {kpa === null ? "–" : pressure(Math.max(0, kpa), units)}
+    </td>
+  );
+  return (
+    <section aria-label="Pumps to choose from">
+      <h2 className="heading">
+        Pumps to choose from
+        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+          generic curves on these pipes
+        </span>
+      </h2>
+      <div className="relative overflow-x-auto">
+        <table className="table-lines mt-1 w-full text-[14px]">
+          <thead>
+            <tr>
+              <th scope="col">Pump</th>
+              {header ? (
+                <>
+                  <th scope="col">Gives</th>
+                  <th scope="col">Fills in</th>
+                </>
+              ) : (
+                <>
+                  <th scope="col">Tap, new</th>
+                  <th scope="col">Tap, due</th>
+                  <th scope="col">Gives</th>
+                </>
+              )}
+              <th scope="col">
+                <span className="sr-only">Take it</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {plan.pump.offered.map((each) => (
+              <tr key={each.key} className={each.chosen ? "font-bold" : undefined}>
+                <th scope="row">
+                  {each.label}
+                  <span className="note block font-[430] max-[519px]:hidden">{each.note}</span>
+                </th>
+                {header ? (
+                  <>
+                    <td>{flow(each.flow_l_s, units)}</td>
+                    <td className={each.enough ? undefined : "text-alarm"}>
+                      {each.fill_h === null ? "never" : `${fixed(each.fill_h, each.fill_h < 10 ? 1 : 0)} h`}
+                    </td>
+                  </>
+                ) : (
+                  <>
+                    {tap(each.tap_clean_kpa)}
+                    {tap(each.tap_dirty_kpa)}
+                    <td>{flow(each.flow_l_s, units)}</td>
+                  </>
+                )}
+                <td>
+                  <TakeIt
+                    label={each.label}
+                    chosen={each.chosen}
+                    operations={each.operations as never}
+                    edit={each.label}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

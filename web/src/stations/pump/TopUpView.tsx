@@ -1,0 +1,80 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { volume } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+import { FigureList } from "../../ui/FigureList";
+
+/** Water from elsewhere into the tank: at what level, over what gap, how often. */
+export function TopUpView() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units } = document;
+  const { back_up: entered } = document.household;
+  const comes = plan.cistern?.figures["topped_up_l_year"]?.value ?? null;
+  const tops = entered.kind === "mains" || entered.kind === "well";
+  return (
+    <section aria-label="Top-up">
+      <p className="leading-[1.85]">
+        When rain does not reach,{" "}
+        <Choice
+          label="Back-up"
+          value={entered.kind}
+          options={[
+            { value: "none", label: "nothing else comes" },
+            { value: "mains", label: "the mains top the tank up" },
+            { value: "well", label: "a well tops the tank up" },
+            { value: "truck", label: "trucks bring it by the load" },
+          ]}
+          onChoose={(kind) => void bench.edit(`Back-up: ${kind}`, replace("/household/back_up/kind", kind))}
+        />
+        {tops && (
+          <>
+            {" "}
+            to{" "}
+            <Entry
+              label="Share that a top-up keeps"
+              path="/household/back_up/keep_share"
+              kind="percent"
+              value={entered.keep_share}
+              max={1}
+            />{" "}
+            of what can be drawn, through an inlet of{" "}
+            <Entry
+              label="Bore of the top-up"
+              path="/household/back_up/inlet_mm"
+              kind="bore"
+              value={entered.inlet_mm}
+              min={5}
+              max={2000}
+            />{" "}
+            that ends{" "}
+            <Entry
+              label="Air gap of the top-up"
+              path="/household/back_up/gap_mm"
+              kind="bore"
+              value={entered.gap_mm}
+              max={10000}
+            />{" "}
+            above the highest water;{" "}
+            <EitherWay
+              label="Rain first"
+              path="/household/back_up/rain_first"
+              on={entered.rain_first}
+              yes="it stays shut above that level, so that rain is used first"
+              no="nothing keeps it shut while there is rain"
+            />
+          </>
+        )}
+        .
+      </p>
+      {tops && (
+        <div className="mt-2 max-w-[560px]">
+          <FigureList figures={plan.top_up.figures} keys={["level_m", "gap_mm", "days_share"]} units={units} />
+        </div>
+      )}
+      {tops && comes !== null && <p className="note mt-1.5">{volume(comes, units)} come in a mean year.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,87 @@
+import type { Plan } from "../../api/client";
+import { useWorkbench } from "../../frame/workbench";
+import { fixed, pressure } from "../../lib/units";
+import { TakeIt } from "../../ui/TakeIt";
+
+const TARGETS = [
+  ["cryptosporidium", "Cryptosporidium"],
+  ["giardia", "Giardia"],
+  ["virus", "Viruses"],
+] as const;
+
+/** The schools of making rain fit to drink: what each covers, leaves uncovered, and leaves of the shower. */
+export function SchoolRows() {
+  const { plan } = useWorkbench().shown;
+  const { schools } = plan.treatment;
+  if (!schools.length)
+    return <p>Rain is not drunk here: what toilets, laundry and garden take needs no disinfection.</p>;
+  return (
+    <section aria-label="Schools of disinfection">
+      <h2 className="heading">
+        What is to kill the germs
+        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+          logs taken at the taps it covers: 3 of them are 99.9 %
+        </span>
+      </h2>
+      <ul>
+        {schools.map((school) => (
+          <School key={school.key} school={school} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function School({ school }: { school: Plan["treatment"]["schools"][number] }) {
+  const { document } = useWorkbench().shown;
+  return (
+    <li className="border-b border-rule py-2 text-[14px] leading-snug">
+      <div className="flex items-baseline justify-between gap-4">
+        <strong>{school.label}</strong>
+        <TakeIt label={school.label} chosen={school.chosen} operations={school.operations as never} />
+      </div>
+      <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-1 min-[700px]:grid-cols-[minmax(0,1fr)_250px]">
+        <p>
+          Covers: {school.covers.charAt(0).toLowerCase() + school.covers.slice(1)}
+          <span className="block">
+            <span className="font-semibold text-parched-7">Leaves uncovered:</span>{" "}
+            {school.leaves.charAt(0).toLowerCase() + school.leaves.slice(1)}
+          </span>
+        </p>
+        <div>
+          {TARGETS.map(([target, name]) => (
+            <Logs key={target} name={name} log={school.logs[target] ?? 0} />
+          ))}
+          {school.tap_dirty_kpa !== null && (
+            <p className="note">
+              Highest tap, filters due: {pressure(Math.max(0, school.tap_dirty_kpa), document.units)}
+            </p>
+          )}
+        </div>
+      </div>
+    </li>
+  );
+}
+
+/** Half logs as marks in a row of eight. */
+function Logs({ name, log }: { name: string; log: number }) {
+  const full = Math.min(8, Math.round(log * 2));
+  return (
+    <p className="grid grid-cols-[112px_1fr_44px] items-center gap-1.5">
+      <span className="note">{name}</span>
+      <svg viewBox="0 0 88 8" className="h-2 w-full" aria-hidden="true" preserveAspectRatio="none">
+        {Array.from({ length: 8 }, (_, i) => (
+          <rect
+            key={i}
+            x={i * 11}
+            width="9"
+            height="8"
+            fill={i < full ? "var(--water-7)" : "none"}
+            stroke={i < full ? "var(--water-7)" : "var(--rule)"}
+          />
+        ))}
+      </svg>
+      <span className="text-right font-semibold">{log ? `${fixed(log, 1)} log` : "none"}</span>
+    </p>
+  );
+}

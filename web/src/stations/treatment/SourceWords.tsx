@@ -1,0 +1,98 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { MaybeEntry } from "../../ui/MaybeEntry";
+import { Why } from "../../ui/Why";
+
+/** Another source, how it is kept apart, and what the water touches and becomes. */
+export function SourceWords() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { treatment: entered, units } = document;
+  const dose = plan.treatment.figures["second_dose_mj_cm2"];
+  return (
+    <section aria-label="Sources and materials">
+      <h2 className="heading">Sources and materials</h2>
+      <p className="leading-[1.85]">
+        Another source:{" "}
+        <Choice
+          label="Second source"
+          value={entered.second_source}
+          options={[
+            { value: "none", label: "none" },
+            { value: "mains", label: "the mains" },
+            { value: "well", label: "a well" },
+          ]}
+          onChoose={(source) =>
+            void bench.edit(`Second source: ${source}`, replace("/treatment/second_source", source))
+          }
+        />
+        {entered.second_source !== "none" && (
+          <>
+            , kept apart{" "}
+            <Choice
+              label="How it is kept apart"
+              value={entered.changeover}
+              options={[
+                { value: "air_gap", label: "over an air gap", note: "two bores, at least 20 to 25 mm" },
+                { value: "interlocked", label: "by an interlocked changeover", note: "one way at a time" },
+                { value: "valves", label: "by two valves" },
+              ]}
+              onChoose={(way) => void bench.edit("Changeover", replace("/treatment/changeover", way))}
+            />
+          </>
+        )}
+        .
+        {entered.second_source === "well" && (
+          <>
+            {" "}
+            The well’s transmittance{" "}
+            <MaybeEntry
+              label="Transmittance of the well, in percent"
+              path="/treatment/second_uvt_percent"
+              kind="count"
+              value={entered.second_uvt_percent}
+              unknown="is not measured"
+              start={75}
+              min={1}
+              max={100}
+            />
+            {entered.second_uvt_percent !== null && " %"}
+            {dose && (
+              <>
+                ; on it the lamp gives <Why figure={dose} units={units} />
+              </>
+            )}
+            .
+          </>
+        )}{" "}
+        All that drinking water touches{" "}
+        <EitherWay
+          label="Rated for drinking"
+          path="/treatment/drinking_rated"
+          on={entered.drinking_rated}
+          yes="is rated for it"
+          no="is not all rated for it"
+        />
+        ; house pipes are{" "}
+        <EitherWay
+          label="House pipes"
+          path="/treatment/copper_pipe"
+          on={entered.copper_pipe}
+          yes="of copper"
+          no="of plastic"
+        />
+        . Water is{" "}
+        <EitherWay
+          label="Mist and spray"
+          path="/treatment/mist"
+          on={entered.mist}
+          yes="misted or sprayed outdoors"
+          no="not misted"
+        />
+        .
+      </p>
+    </section>
+  );
+}
