@@ -11,7 +11,7 @@ from lean_year.property.tanks import Cistern, LyingCylinder, Tank
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 
-_FOOT_M = 0.3048
+_FOOT_M, _PSI_KPA = 0.3048, 6.894757293168361
 
 
 def brindle_landing(record_id: str | None = None) -> Property:
@@ -21,7 +21,7 @@ def brindle_landing(record_id: str | None = None) -> Property:
         name="Brindle Landing",
         place="Lake Anskell, at the slipway",
         units="us",
-        site=Site(latitude_deg=47.6),
+        site=Site(latitude_deg=47.6, frost_depth_m=3.5 * _FOOT_M),
         downpipes=[
             Downpipe(
                 id="a",
@@ -106,18 +106,26 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 TreatmentStage(kind="carbon", size="4.5x10", micron=5, cost_each=41),
                 TreatmentStage(kind="uv", cost_each=88),
             ],
-            uv=Ultraviolet(rated_flow_l_s=0.9, lamp_h=900, uvt_percent=84, shut_valve=True),
+            uv=Ultraviolet(rated_flow_l_s=0.9, lamp_h=900, uvt_percent=84, shut_valve=True, length_mm=24 * 25.4),
             copper_pipe=True,
         ),
         pump=PumpEntry(
             way="pump",
             fixtures=FixtureCounts(garden_tap=1),
             points=[[0, 50], [0.6, 44], [1.2, 29]],
+            residual_kpa=25 * _PSI_KPA,
+            suction=Pipe(bore_mm=40.9, length_m=10 * _FOOT_M, fittings=3),
             delivery=Pipe(bore_mm=40.9, length_m=40 * _FOOT_M, fittings=12),
+            trench_m=4 * _FOOT_M,
             variable_speed=True,
-            vessel_l=8,
-            altitude_m=260,
+            cut_in_kpa=30 * _PSI_KPA,
+            cut_out_kpa=50 * _PSI_KPA,
+            precharge_kpa=28 * _PSI_KPA,
+            fittings_kpa=150 * _PSI_KPA,
+            vessel_l=2 * 3.785411784,
+            altitude_m=850 * _FOOT_M,
             water_c=9,
+            without_power="low_tap",
         ),
         household=Household(
             residents=2,

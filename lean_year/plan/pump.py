@@ -2,8 +2,9 @@
 
 from pydantic import BaseModel
 
+from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pipes import GRAVITY_M_S2
-from lean_year.core.pump import MOST_L_S, PumpCurve, StandingWater, operating_flow_l_s
+from lean_year.core.pump import MOST_L_S, PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.kept import Kept
 from lean_year.plan.lift_notes import LiftNote, pump_notes
@@ -17,9 +18,9 @@ from lean_year.plan.pump_figures import (
     suction_figure,
     vessel_figures,
 )
-from lean_year.plan.pump_findings import PumpFacts, pump_findings
+from lean_year.plan.pump_findings import LEAST_NPSH_M, PumpFacts, pump_findings
 from lean_year.plan.pumps_offered import PumpOffered, pumps_offered
-from lean_year.plan.system import Filling, System, gives, lift_key, pump_curve
+from lean_year.plan.system import Filling, System, draws_from, gives, lift_key, pump_curve
 from lean_year.plan.train import drops, lamp_number
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
@@ -59,6 +60,39 @@ class OperatingPoint(BaseModel):
     """Left at the highest tap at the peak flow; below zero where the peak cannot be had."""
 
 
+class LiftHeights(BaseModel):
+    """Heights above the datum; None where they are not measured, or not there. [m]"""
+
+    lowest_m: float
+    full_m: float
+    ground_m: float
+    """At the tank."""
+    pump_m: float | None
+    tap_m: float | None
+    header_m: float | None
+    """Outlet of the header tank."""
+    float_m: float | None
+
+
+class SuctionBudget(BaseModel):
+    """What the atmosphere gives at the pump's inlet, and what takes it. [m]"""
+
+    atmosphere_m: float
+    vapour_m: float
+    lift_m: float
+    """Below zero where the water stands above the pump."""
+    lost_m: float
+    left_m: float
+    wanted_m: float
+
+
+class VesselStates(BaseModel):
+    """Share of the vessel that is water when the pump starts, and when it stops."""
+
+    cut_in: float
+    cut_out: float
+
+
 class PumpPlan(BaseModel):
     way: str
     figures: dict[str, Figure]
@@ -69,6 +103,10 @@ class PumpPlan(BaseModel):
     """Of the pump against the house, or against the way up to the header tank."""
     clean: OperatingPoint | None
     dirty: OperatingPoint | None
+    heights: LiftHeights
+    suction: SuctionBudget | None
+    """None where there is no pump, or its height is not measured."""
+    vessel: VesselStates | None
     offered: list[PumpOffered]
     """Generic pumps to choose from; empty where there is none to choose."""
     notes: list[LiftNote]
@@ -91,7 +129,7 @@ def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan
     figures = demand_figures(document, system, say) | {"head_m": _head_figure(system, stack, say)}
     press = gives(document, system)
     curve, runs_on = None, system
-    clean = dirty = None
+    clean = dirty = suction = vessel = None
     if way in ("pump", "header"):
         curve, runs_on = pump_curve(document), Filling(document) if way == "header" else system
     if press is not None:
@@ -100,10 +138,13 @@ def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan
     if curve is not None and clean is not None:
         figures["shut_off_kpa"] = shut_off_figure(system, curve, say)
         figures |= power_figures(document, curve, clean.flow_l_s, clean.head_m, use_m3_year, say)
-        suction = suction_figure(system, max(peak if way == "pump" else 0.0, clean.flow_l_s), say)
-        figures |= {"npsh_m": suction} if suction else {}
+        sucks_l_s = max(peak if way == "pump" else 0.0, clean.flow_l_s)
+        if system.pump_m is not None:
+            suction = _suction(system, system.pump_m, sucks_l_s)
+            figures["npsh_m"] = suction_figure(suction.lift_m, suction.lost_m, suction.left_m, document, say)
     if way == "pump" and clean is not None:
         figures |= vessel_figures(document, clean.flow_l_s, say)
+        vessel = _vessel(document)
     if way == "header" and clean is not None and isinstance(runs_on, Filling):
         figures |= header_figures(document, runs_on, clean.flow_l_s, use_m3_year, say)
     if way in ("gravity", "header"):
@@ -117,10 +158,51 @@ def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan
         curve=[] if curve is None else _curve(runs_on, curve),
         clean=clean,
         dirty=dirty,
+        heights=_heights(system),
+        suction=suction,
+        vessel=vessel,
         offered=offered,
         notes=pump_notes(document, say),
         findings=pump_findings(document, _facts(system, curve, figures), offered, say),
         cautions=[*CAUTIONS, HEADER_CAUTION] if way == "header" else CAUTIONS,
+    )
+
+
+def _heights(system: System) -> LiftHeights:
+    document = system.document
+    header = document.pump.header if document.pump.way == "header" else None
+    ground = document.levels.tank_ground_m
+    return LiftHeights(
+        lowest_m=system.water_m,
+        full_m=system.full_m,
+        ground_m=draws_from(document).floor_m if ground is None else ground,
+        pump_m=system.pump_m,
+        tap_m=system.tap_m,
+        header_m=header and header.outlet_m,
+        float_m=header and header.outlet_m + header.depth_m,
+    )
+
+
+def _suction(system: System, pump_m: float, flow_l_s: float) -> SuctionBudget:
+    entered = system.document.pump
+    lift = max(-100.0, min(100.0, pump_m - system.water_m))
+    lost = min(100.0, system.suction_loss_m(flow_l_s))
+    where = {"altitude_m": entered.altitude_m, "water_c": entered.water_c}
+    return SuctionBudget(
+        atmosphere_m=atmosphere_kpa(entered.altitude_m) / GRAVITY_M_S2,
+        vapour_m=vapour_pressure_kpa(entered.water_c) / GRAVITY_M_S2,
+        lift_m=lift,
+        lost_m=lost,
+        left_m=npsh_available_m(**where, lift_m=lift, loss_m=lost),
+        wanted_m=LEAST_NPSH_M,
+    )
+
+
+def _vessel(document: Property) -> VesselStates:
+    entered, air = document.pump, atmosphere_kpa(document.pump.altitude_m)
+    charge = entered.precharge_kpa + air
+    return VesselStates(
+        cut_in=1 - charge / (entered.cut_in_kpa + air), cut_out=1 - charge / (entered.cut_out_kpa + air)
     )
 
 

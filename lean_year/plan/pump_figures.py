@@ -3,7 +3,7 @@
 from lean_year.core import pressure_tank
 from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pipes import GRAVITY_M_S2
-from lean_year.core.pump import PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s, power_w
+from lean_year.core.pump import PumpCurve, StandingWater, operating_flow_l_s, power_w
 from lean_year.plan.figure import Figure
 from lean_year.plan.system import Filling, System
 from lean_year.plan.train import fixture_units
@@ -171,26 +171,18 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
     return figures
 
 
-def suction_figure(system: System, flow_l_s: float, say: Wording) -> Figure | None:
-    """What the atmosphere leaves at the pump's inlet; None where the pump's height is not measured."""
-    if system.pump_m is None:
-        return None
-    entered = system.document.pump
-    lift, lost = system.pump_m - system.water_m, system.suction_loss_m(flow_l_s)
+def suction_figure(lift_m: float, lost_m: float, left_m: float, document: Property, say: Wording) -> Figure:
+    """What the atmosphere leaves at the pump's inlet."""
+    entered = document.pump
     return Figure(
-        value=npsh_available_m(
-            altitude_m=entered.altitude_m,
-            water_c=entered.water_c,
-            lift_m=max(-100.0, min(100.0, lift)),
-            loss_m=min(100.0, lost),
-        ),
+        value=left_m,
         unit="m",
         label="Suction head that is left",
         basis="derived",
         source="standard atmosphere; vapour pressure by IAPWS",
         formula="(atmosphere − vapour pressure) / ρ g − lift − losses of pipe and strainer",
         working=f"({say.pressure(atmosphere_kpa(entered.altitude_m))} − "
-        f"{say.pressure(vapour_pressure_kpa(entered.water_c))}) / 9.81 − {say.length(lift)} − {say.length(lost)}",
+        f"{say.pressure(vapour_pressure_kpa(entered.water_c))}) / 9.81 − {say.length(lift_m)} − {say.length(lost_m)}",
         moves="A pump lower than the water fills itself.",
     )
 

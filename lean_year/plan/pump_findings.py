@@ -183,6 +183,7 @@ def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording)
                 *([Fix(text=f"Set its outlet at {say.length(higher_m)}.",
                        operations=[replace("/pump/header/outlet_m", higher_m)])] if higher_m <= 9_000 else []),
                 *tap_fixes(document, pressed_enough, [], say),
+                Fix(text="A pump that presses, in its place.", operations=[replace("/pump/way", "pump")]),
             )  # fmt: skip
     if fill <= 1e-6:
         found.add(

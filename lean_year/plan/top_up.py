@@ -17,6 +17,10 @@ class TopUpPlan(BaseModel):
     """None of it where nothing tops up: trucks come by the load."""
 
     figures: dict[str, Figure]
+    tank: str
+    """The tank that it comes into."""
+    full_m: float
+    """Its overflow above its floor."""
     findings: list[Finding]
 
 
@@ -24,7 +28,7 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
     """The top-up of a document; what depends on the replay is left out without a record."""
     entered = document.household.back_up
     if entered.kind not in ("mains", "well"):
-        return TopUpPlan(figures={}, findings=[])
+        return TopUpPlan(figures={}, tank="", full_m=0.0, findings=[])
     gap_mm = air_gap_mm(entered.inlet_mm)
     layout = layout_of(document)
     last = layout.steps[-1]
@@ -63,7 +67,13 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
             working=f"{int(on.sum()):,} of {on.size:,} days",
             moves="More tank, more roof, or a valve that opens lower.",
         )
-    return TopUpPlan(figures=figures, findings=_findings(document, gap_mm, say))
+    vessel = last.tanks[0].vessel()
+    return TopUpPlan(
+        figures=figures,
+        tank=vessel.name,
+        full_m=vessel.overflow_m,
+        findings=_findings(document, gap_mm, say),
+    )
 
 
 def _findings(document: Property, gap_mm: float, say: Wording) -> list[Finding]:

@@ -14,7 +14,9 @@ from lean_year.plan.plant_room import PlantRoom, plant_room
 from lean_year.plan.system import lift_key
 from lean_year.plan.train import (
     DESIGN_UVT_PERCENT,
+    LABELS,
     drops,
+    is_cartridge,
     life_months_of,
     peak_l_s,
     stage_name,
@@ -29,6 +31,7 @@ from lean_year.plan.water_balance import balance_figures
 from lean_year.plan.water_tests import WaterTests, water_tests
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
+from lean_year.property.treatment import TreatmentStage
 
 USE_NAMES: dict[Quality, str] = {
     "garden": "Garden and washing outdoors",
@@ -244,10 +247,15 @@ def _branch(document: Property, use: Quality) -> BranchPlan:
         use=use,
         name=USE_NAMES[use],
         stages=len(stages),
-        passes=", ".join(stage_name(stage) for stage in stages) or "nothing",
+        passes=", ".join(_in_short(stage) for stage in stages) or "nothing",
         lacks=", ".join(lacking(document, use).all),
         served=served(document)[use],
     )
+
+
+def _in_short(stage: TreatmentStage) -> str:
+    fine = is_cartridge(stage) or stage.kind == "strainer"
+    return LABELS[stage.kind].lower().replace("uv", "UV") + (f" {stage.micron:g} µm" if fine else "")
 
 
 def _uv_curve(document: Property, peak: float) -> list[DosePoint]:

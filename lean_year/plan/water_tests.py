@@ -6,7 +6,7 @@ from lean_year.core import chlorine
 from lean_year.core.water_tests import LIMITS, Steps, TestKey, failed
 from lean_year.plan.figure import Severity
 from lean_year.plan.mend import Findings
-from lean_year.plan.wording import Wording, fixed
+from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
 SHOCK_MG_L = 5.0
@@ -45,12 +45,12 @@ class WaterTests(BaseModel):
 
 _WHEN: dict[TestKey, str] = {
     "e_coli_100ml": "before anybody drinks, each quarter of the first year, then yearly and after any work",
-    "coliforms_100ml": "with it",
-    "turbidity_ntu": "with it, and when the water looks cloudy",
-    "ph": "with it",
+    "coliforms_100ml": "with E. coli",
+    "turbidity_ntu": "with E. coli, and when the water looks cloudy",
+    "ph": "with E. coli",
     "chlorine_mg_l": "weekly by strip",
     "lead_ug_l": "once, and after work on roof or pipes: the first litre of the morning",
-    "copper_mg_l": "with it",
+    "copper_mg_l": "with lead",
     "iron_mg_l": "once, before a lamp is bought",
 }
 _NAMES: dict[Steps, str] = {
@@ -101,6 +101,13 @@ def water_tests(document: Property, say: Wording) -> WaterTests:
 def test_findings(document: Property, found: Findings) -> None:
     """Failed tests: the worst is that nobody may drink."""
     results = _results(document)
+    if results["e_coli_100ml"] is None:
+        found.add(
+            "TREATMENT_NOT_TESTED",
+            "note",
+            "The water has not been tested. Nobody drinks it before E. coli and coliforms are clear.",
+            "Enter the result under Water & tests.",
+        )
     for key in failed(results):
         limit = LIMITS[key]
         if key == "chlorine_mg_l" and not document.treatment.chlorine.on:
@@ -183,7 +190,7 @@ def _germs(document: Property, say: Wording) -> list[str]:
         "Find the way in: lid, vent, screens, a dead animal, fresh droppings, a roof used by birds, a joint to the "
         "ground. Mend it, clean from outside; nobody enters a tank.",
         *(["The lamp: power, sensor, sleeve, hours, and the valve that should have shut."] if lamp else []),
-        f"Shock the tank: {say.volume(bleach / 1000) if bleach >= 10_000 else fixed(bleach) + ' mL'} of plain "
+        f"Shock the tank: {say.measure(bleach)} of plain "
         f"{entered.strength_percent:g} % bleach for {say.volume(in_tank)}, {SHOCK_MG_L:g} mg/L. Open each tap until "
         "it smells, hot ones too; bypass the carbon. Stand it overnight.",
         "Flush to ground that can bear it, not to a septic tank or creek. New cartridges.",

@@ -9,6 +9,7 @@ import numpy as np
 from lean_year.property.document import Units
 
 LITRES_PER_US_GALLON = 3.785411784
+MILLILITRES_PER_OUNCE = LITRES_PER_US_GALLON * 1_000 / 128
 MM_PER_INCH = 25.4
 M_PER_FOOT = 0.3048
 KPA_PER_PSI = 6.894757293168361
@@ -100,6 +101,13 @@ class Wording:
         if self.units == "us":
             return f"{_significant(pressure_kpa / KPA_PER_PSI)} psi"
         return f"{fixed(pressure_kpa)} kPa"
+
+    def measure(self, millilitres: float) -> str:
+        """What is measured out, of bleach or the like."""
+        if self.units == "us":
+            ounces = millilitres / MILLILITRES_PER_OUNCE
+            return f"{_significant(ounces)} fl oz" if ounces < 64 else f"{fixed(ounces / 128, 2)} gal"
+        return f"{fixed(millilitres / 1_000, 2)} L" if millilitres >= 1_000 else f"{fixed(millilitres)} mL"
 
     def temperature(self, degrees_c: float) -> str:
         if self.units == "us":

@@ -312,6 +312,22 @@ export function rate(litresADay: number, units: Units): string {
   return `${value >= 10 || value === 0 ? plain(value, 0) : fixed(value, 1)} ${units === "us" ? "gal" : "L"} a day`;
 }
 
+/** What is measured out, of bleach or the like; agrees with the server's words. */
+export function measure(millilitres: number, units: Units): string {
+  if (units === "metric")
+    return millilitres >= 1000 ? `${fixed(millilitres / 1000, 2)} L` : `${fixed(millilitres, 0)} mL`;
+  const ounces = (millilitres * 128) / (LITRES_PER_GALLON * 1000);
+  if (ounces >= 64) return `${fixed(ounces / 128, 2)} gal`;
+  return `${fixed(ounces, ounces >= 10 || ounces === 0 ? 0 : ounces >= 0.95 ? 1 : 2)} fl oz`;
+}
+
+export function weight(grams: number, units: Units): string {
+  if (units === "metric")
+    return grams >= 1000 ? `${fixed(grams / 1000, grams >= 10_000 ? 0 : 1)} kg` : `${fixed(grams, 0)} g`;
+  const pounds = grams / 453.59237;
+  return pounds >= 1 ? `${fixed(pounds, pounds >= 10 ? 0 : 1)} lb` : `${fixed(pounds * 16, 0)} oz`;
+}
+
 /** A figure of the plan in the units of the property. */
 export function figure(value: number | null, unit: string, units: Units): string {
   if (value === null) return "not known";
@@ -333,7 +349,7 @@ export function figure(value: number | null, unit: string, units: Units): string
     case "m":
       return metres(value, units);
     case "kPa":
-      return pressure(value, units);
+      return value < 0 ? `${pressure(-value, units)} short` : pressure(value, units);
     case "mJ/cm2":
       return `${fixed(value, 0)} mJ/cm²`;
     case "kWh/m3":
@@ -343,7 +359,17 @@ export function figure(value: number | null, unit: string, units: Units): string
     case "1/h":
       return `${fixed(value, 0)} an hour`;
     case "mL":
-      return value >= 1000 ? `${fixed(value / 1000, 2)} L` : `${fixed(value, 0)} mL`;
+      return measure(value, units);
+    case "g":
+      return weight(value, units);
+    case "kg":
+      return weight(value * 1000, units);
+    case "W":
+      return value >= 1000 ? `${fixed(value / 1000, 1)} kW` : `${fixed(value, 0)} W`;
+    case "h":
+      return value < 1 ? `${fixed(value * 60, 0)} min` : `${fixed(value, 1)} h`;
+    case "mg/L":
+      return `${fixed(value, 0)} mg/L`;
     case "min":
       return `${fixed(value, 0)} min`;
     case "loads":

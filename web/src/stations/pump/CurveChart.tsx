@@ -95,7 +95,8 @@ export function CurveChart() {
                   fill="var(--water-9)"
                 />
                 <text
-                  x={plot.x(point.flow_l_s) + 9}
+                  x={plot.x(point.flow_l_s) + (fills ? -9 : 9)}
+                  textAnchor={fills ? "end" : "start"}
                   y={plot.y(Math.max(0, point.head_m)) + (below ? 18 : -8)}
                   className="label halo"
                 >

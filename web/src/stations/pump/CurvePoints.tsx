@@ -52,7 +52,8 @@ export function CurvePoints() {
           >
             One more point
           </button>
-        )}{" "}
+        )}
+        <span className="note"> · </span>
         {points.length > 3 && (
           <button
             className="fix"
@@ -60,7 +61,8 @@ export function CurvePoints() {
           >
             One less
           </button>
-        )}{" "}
+        )}
+        {points.length > 3 && <span className="note"> · </span>}
         <PasteCurve />
       </p>
     </section>

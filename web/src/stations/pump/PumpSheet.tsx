@@ -13,10 +13,12 @@ import { CurveChart } from "./CurveChart";
 import { CurvePoints } from "./CurvePoints";
 import { FixtureWords } from "./FixtureWords";
 import { HeaderWords } from "./HeaderWords";
+import { LiftSection } from "./LiftSection";
 import { DeliveryWords, SuctionWords } from "./PipeWords";
 import { PowerWords } from "./PowerWords";
 import { PressureStack } from "./PressureStack";
 import { PumpsTable } from "./PumpsTable";
+import { SuctionBar } from "./SuctionBar";
 import { TopUpView } from "./TopUpView";
 import { VesselWords } from "./VesselWords";
 
@@ -127,10 +129,17 @@ function PressureView() {
 
 function PipesView() {
   const { way } = useWorkbench().shown.document.pump;
+  const pumped = way === "pump" || way === "header";
   return (
     <MainAndAside aside={<Aside view="suction" figures={["npsh_m", "shut_off_kpa"]} />}>
+      <LiftSection />
+      {pumped && (
+        <>
+          <SuctionBar />
+          <SuctionWords />
+        </>
+      )}
       <DeliveryWords />
-      {(way === "pump" || way === "header") && <SuctionWords />}
     </MainAndAside>
   );
 }

@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../frame/workbench";
-import { fixed, flow, pressure } from "../../lib/units";
+import { figure, flow, pressure } from "../../lib/units";
 import { TakeIt } from "../../ui/TakeIt";
 
 /** Generic pumps on this house's pipes, to choose one before a maker's sheet is at hand. */
@@ -53,14 +53,14 @@ export function PumpsTable() {
                   <>
                     <td>{flow(each.flow_l_s, units)}</td>
                     <td className={each.enough ? undefined : "text-alarm"}>
-                      {each.fill_h === null ? "never" : `${fixed(each.fill_h, each.fill_h < 10 ? 1 : 0)} h`}
+                      {each.fill_h === null ? "never" : figure(each.fill_h, "h", units)}
                     </td>
                   </>
                 ) : (
                   <>
                     {tap(each.tap_clean_kpa)}
                     {tap(each.tap_dirty_kpa)}
-                    <td>{flow(each.flow_l_s, units)}</td>
+                    <td>{each.flow_l_s > 0 ? flow(each.flow_l_s, units) : "nothing"}</td>
                   </>
                 )}
                 <td>

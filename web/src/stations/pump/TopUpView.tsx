@@ -5,6 +5,7 @@ import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { FigureList } from "../../ui/FigureList";
+import { TopUpDrawing } from "./TopUpDrawing";
 
 /** Water from elsewhere into the tank: at what level, over what gap, how often. */
 export function TopUpView() {
@@ -62,13 +63,14 @@ export function TopUpView() {
               label="Rain first"
               path="/household/back_up/rain_first"
               on={entered.rain_first}
-              yes="it stays shut above that level, so that rain is used first"
-              no="nothing keeps it shut while there is rain"
+              yes="shut above that level: rain first"
+              no="not locked while there is rain"
             />
           </>
         )}
         .
       </p>
+      {tops && <TopUpDrawing />}
       {tops && (
         <div className="mt-2 max-w-[560px]">
           <FigureList figures={plan.top_up.figures} keys={["level_m", "gap_mm", "days_share"]} units={units} />

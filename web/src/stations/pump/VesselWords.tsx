@@ -1,6 +1,7 @@
 import { useWorkbench } from "../../frame/workbench";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
+import { VesselDrawing } from "./VesselDrawing";
 
 /** The vessel and its pressures. */
 export function VesselWords() {
@@ -39,6 +40,7 @@ export function VesselWords() {
         )}
         .
       </p>
+      <VesselDrawing />
     </section>
   );
 }

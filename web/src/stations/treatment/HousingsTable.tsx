@@ -27,7 +27,9 @@ export function HousingsTable() {
               <th scope="col">Housing</th>
               <th scope="col">Tap, new</th>
               <th scope="col">Tap, due</th>
-              <th scope="col">{pump.way === "pump" ? "Pump gives" : "There is"}</th>
+              <th scope="col" className="hidden min-[520px]:table-cell">
+                {pump.way === "pump" ? "Pump gives" : "There is"}
+              </th>
               <th scope="col">Months</th>
               <th scope="col">
                 <span className="sr-only">Take it</span>
@@ -40,7 +42,7 @@ export function HousingsTable() {
                 <th scope="row">{housing.label}</th>
                 {tap(housing.tap_clean_kpa)}
                 {tap(housing.tap_dirty_kpa)}
-                <td>
+                <td className="hidden min-[520px]:table-cell">
                   {housing.flow_clean_l_s === null || housing.flow_dirty_l_s === null
                     ? "–"
                     : `${flow(housing.flow_clean_l_s, units).replace(/ .*/, "")} to ${flow(housing.flow_dirty_l_s, units)}`}

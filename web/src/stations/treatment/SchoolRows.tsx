@@ -40,7 +40,7 @@ function School({ school }: { school: Plan["treatment"]["schools"][number] }) {
         <strong>{school.label}</strong>
         <TakeIt label={school.label} chosen={school.chosen} operations={school.operations as never} />
       </div>
-      <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-1 min-[700px]:grid-cols-[minmax(0,1fr)_250px]">
+      <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-1 min-[700px]:grid-cols-[minmax(0,1fr)_264px]">
         <p>
           Covers: {school.covers.charAt(0).toLowerCase() + school.covers.slice(1)}
           <span className="block">
@@ -67,7 +67,7 @@ function School({ school }: { school: Plan["treatment"]["schools"][number] }) {
 function Logs({ name, log }: { name: string; log: number }) {
   const full = Math.min(8, Math.round(log * 2));
   return (
-    <p className="grid grid-cols-[112px_1fr_44px] items-center gap-1.5">
+    <p className="grid grid-cols-[108px_1fr_58px] items-center gap-1.5">
       <span className="note">{name}</span>
       <svg viewBox="0 0 88 8" className="h-2 w-full" aria-hidden="true" preserveAspectRatio="none">
         {Array.from({ length: 8 }, (_, i) => (
@@ -81,7 +81,7 @@ function Logs({ name, log }: { name: string; log: number }) {
           />
         ))}
       </svg>
-      <span className="text-right font-semibold">{log ? `${fixed(log, 1)} log` : "none"}</span>
+      <span className="text-right font-semibold whitespace-nowrap">{log ? `${fixed(log, 1)} log` : "none"}</span>
     </p>
   );
 }

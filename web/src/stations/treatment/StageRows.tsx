@@ -106,24 +106,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
               />
             </>
           )}
-          {(cartridge || stage.kind === "calcite") && (
-            <>
-              , takes{" "}
-              <MaybeEntry
-                label={`Drop of ${name} when new`}
-                path={`${at}/clean_kpa`}
-                kind="pressure"
-                value={stage.clean_kpa}
-                unknown="what is usual"
-                start={20}
-                max={2000}
-              />
-              {stage.clean_kpa !== null && ` new at ${flow(0.5, units)}, by its sheet`}
-            </>
-          )}
-          ,{" "}
-          <Entry label={`Cost of ${name}`} path={`${at}/cost_each`} kind="money" value={stage.cost_each} max={1e6} />{" "}
-          {document.prices.currency} each.
+          .
         </p>
         <span className="no-print flex gap-4 text-[14px]">
           {number > 0 && (
@@ -141,11 +124,40 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
         </span>
       </div>
       {told && (
-        <p className="note">
+        <p className="note leading-[1.7]">
           Takes {told.takes}. {flow(told.flow_l_s, units)} at the peak: {pressure(told.clean_kpa, units)}
           {told.dirty_kpa > told.clean_kpa + 0.5 && ` new, ${pressure(told.dirty_kpa, units)} when due`}
-          {told.life_months !== null && `; changed every ${fixed(told.life_months, 0)} months`}
-          {told.cost_year ? `, ${document.prices.currency}${fixed(told.cost_year, 0)} a year` : ""}.
+          {(cartridge || stage.kind === "calcite") && (
+            <>
+              , by{" "}
+              <MaybeEntry
+                label={`Drop of ${name} when new`}
+                path={`${at}/clean_kpa`}
+                kind="pressure"
+                value={stage.clean_kpa}
+                unknown="what is usual"
+                start={20}
+                max={2000}
+              />
+              {stage.clean_kpa !== null && ` new at ${flow(0.5, units)} on its sheet`}
+            </>
+          )}
+          .{told.life_months !== null && <> Changed every {fixed(told.life_months, 0)} months</>}
+          {told.life_months !== null && (
+            <>
+              {" "}
+              at {document.prices.currency}
+              <Entry
+                label={`Cost of ${name}`}
+                path={`${at}/cost_each`}
+                kind="money"
+                value={stage.cost_each}
+                max={1e6}
+              />
+            </>
+          )}
+          {told.cost_year ? `: ${document.prices.currency}${fixed(told.cost_year, 0)} a year` : ""}
+          {told.life_months !== null && "."}
         </p>
       )}
     </li>

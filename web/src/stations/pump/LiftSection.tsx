@@ -1,0 +1,151 @@
+import { useWorkbench } from "../../frame/workbench";
+import { metres } from "../../lib/units";
+import { useWidth } from "../../ui/useWidth";
+
+const TALL = 250;
+const TOP = 22;
+const FOOT = 22;
+/** Room for the names of the heights. */
+const LABELS = 152;
+
+/** Heights of water, pump and tap to one scale: what has to be sucked up, and what has to be lifted. */
+export function LiftSection() {
+  const { document, plan } = useWorkbench().shown;
+  const { units, levels } = document;
+  const { heights } = plan.pump;
+  const [box, shown] = useWidth<HTMLDivElement>();
+  const width = Math.max(shown, 320);
+  const known = [heights.lowest_m, heights.full_m, heights.pump_m, heights.tap_m, heights.float_m, heights.ground_m]
+    .filter((each) => each !== null)
+    .map(Number);
+  const low = Math.min(...known) - 0.4;
+  const high = Math.max(...known) + 0.4;
+  const y = (m: number) => TOP + ((high - m) / (high - low)) * (TALL - TOP - FOOT);
+  const labelX = width - LABELS;
+  const tapX = labelX - 34;
+  const tank = { left: 12, right: tapX * 0.3 };
+  const pumpX = tapX * 0.48;
+  const headerX = tapX * 0.76;
+  const pump = heights.pump_m ?? heights.lowest_m;
+  const header = heights.header_m !== null && heights.float_m !== null;
+  const pumped = document.pump.way !== "gravity";
+  const up = header ? headerX : tapX;
+  const marks = spread(
+    [
+      { at: heights.tap_m, name: "highest tap" },
+      { at: heights.header_m, name: "header’s outlet" },
+      { at: heights.full_m, name: "full" },
+      { at: heights.lowest_m, name: "lowest water" },
+      { at: heights.pump_m, name: pumped ? "pump" : "" },
+    ].filter((mark) => mark.at !== null && mark.name) as { at: number; name: string }[],
+    y,
+  );
+  return (
+    <section aria-label="Heights">
+      <h2 className="heading">
+        From the water to the tap
+        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+          heights to scale, over the {levels.datum}
+        </span>
+      </h2>
+      <div ref={box} className="relative" style={{ height: TALL }}>
+        {shown > 0 && (
+          <svg
+            width={width}
+            height={TALL}
+            className="block"
+            role="img"
+            aria-label={marks.map((mark) => `${mark.name} ${metres(mark.at, units)}`).join(", ")}
+          >
+            <path
+              d={`M0 ${y(heights.ground_m)}H${width}V${TALL}H0z`}
+              fill="var(--earth-1)"
+              opacity="0.55"
+              stroke="none"
+            />
+            <path d={`M0 ${y(heights.ground_m)}H${width}`} stroke="var(--ink-2)" />
+            <rect
+              x={tank.left}
+              y={y(heights.full_m)}
+              width={tank.right - tank.left}
+              height={Math.max(0, y(heights.lowest_m) - y(heights.full_m))}
+              fill="var(--water-3)"
+              opacity="0.6"
+            />
+            <path
+              d={`M${tank.left} ${y(heights.full_m) - 8}V${y(heights.lowest_m) + 8}H${tank.right}V${y(heights.full_m) - 8}`}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="2"
+            />
+            <path
+              d={
+                pumped
+                  ? `M${tank.right} ${y(heights.lowest_m)}H${pumpX}V${y(pump)}`
+                  : `M${tank.right} ${y(heights.lowest_m)}H${tapX}V${y(heights.tap_m ?? heights.lowest_m)}`
+              }
+              fill="none"
+              stroke="var(--water-7)"
+              strokeWidth="3.5"
+            />
+            {pumped && (
+              <>
+                <path
+                  d={`M${pumpX} ${y(pump)}H${up}V${y(header ? heights.float_m! : (heights.tap_m ?? pump))}`}
+                  fill="none"
+                  stroke="var(--water-7)"
+                  strokeWidth="3.5"
+                />
+                <circle cx={pumpX} cy={y(pump)} r="11" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.8" />
+                <path d={`M${pumpX - 5} ${y(pump) - 6}l10 6-10 6z`} fill="var(--ink)" />
+              </>
+            )}
+            {header && (
+              <>
+                <path
+                  d={`M${headerX - 22} ${y(heights.float_m!) - 6}V${y(heights.header_m!) + 4}H${headerX + 22}V${y(heights.float_m!) - 6}`}
+                  fill="var(--water-3)"
+                  stroke="var(--ink)"
+                  strokeWidth="1.8"
+                />
+                <path
+                  d={`M${headerX + 22} ${y(heights.header_m!)}H${tapX}V${y(heights.tap_m ?? heights.header_m!)}`}
+                  fill="none"
+                  stroke="var(--water-7)"
+                  strokeWidth="3.5"
+                />
+              </>
+            )}
+            {heights.tap_m !== null && (
+              <path d={`M${tapX - 3} ${y(heights.tap_m)}h16v9`} fill="none" stroke="var(--ink)" strokeWidth="3" />
+            )}
+            {marks.map((mark) => (
+              <g key={mark.name}>
+                <path
+                  d={`M${tapX + 22} ${y(mark.at)}L${labelX - 8} ${mark.label}h5`}
+                  fill="none"
+                  stroke="var(--rule)"
+                />
+                <text x={labelX} y={mark.label + 4.5} className="axis halo">
+                  {mark.name} <tspan fontWeight="650">{metres(mark.at, units)}</tspan>
+                </text>
+              </g>
+            ))}
+          </svg>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** Keeps labels a line apart, from the top down. */
+function spread(marks: { at: number; name: string }[], y: (m: number) => number) {
+  let highest = -Infinity;
+  return [...marks]
+    .sort((a, b) => b.at - a.at)
+    .map((mark) => {
+      const label = Math.max(y(mark.at), highest + 17);
+      highest = label;
+      return { ...mark, label };
+    });
+}
