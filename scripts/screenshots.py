@@ -67,7 +67,13 @@ EVERY_PAGE = (
     "cistern?view=safety",
     "cistern?view=search",
     "treatment",
+    "treatment?view=disinfection",
+    "treatment?view=water",
+    "treatment?view=plant-room",
     "pump",
+    "pump?view=pipes",
+    "pump?view=power",
+    "pump?view=top-up",
 )
 
 

@@ -23,34 +23,48 @@ class Balance:
 
 
 @dataclass(frozen=True, slots=True)
-class _Constants:
+class _Carbonate:
+    """Equilibria of carbonate and calcium among ions, in concentrations [mol/L] at an activity of hydrogen."""
+
     first: float
     second: float
     water: float
     calcite: float
+    pair: float
+    """Calcium carbonate that is dissolved as such, where there is calcite."""
+    pair_by_h: float
+    """Calcium bicarbonate then, over the activity of hydrogen."""
+    one: float
+    """Activity coefficient of a single charge."""
 
     @classmethod
-    def at(cls, water_c: float) -> "_Constants":
-        """Plummer and Busenberg 1982 (carbonate system, calcite); Harned and Owen's form for water."""
+    def at(cls, water_c: float, ionic_strength: float) -> "_Carbonate":
+        """Plummer and Busenberg 1982 (carbonate, calcite, pairs); Harned and Owen's form for water; Davies."""
         t = water_c + 273.15
         log = math.log10(t)
-        return cls(
-            10 ** (-356.3094 - 0.06091964 * t + 21834.37 / t + 126.8339 * log - 1684915 / t**2),
-            10 ** (-107.8871 - 0.03252849 * t + 5151.79 / t + 38.92561 * log - 563713.9 / t**2),
-            10 ** (-(4470.99 / t - 6.0875 + 0.01706 * t)),
-            10 ** (-171.9065 - 0.077993 * t + 2839.319 / t + 71.595 * log),
-        )
-
-    def among_ions(self, ionic_strength: float) -> "_Constants":
-        """For concentrations in place of activities, by Davies."""
         root = math.sqrt(ionic_strength)
         one = 10 ** (-0.509 * (root / (1 + root) - 0.3 * ionic_strength))
-        return _Constants(self.first / one**2, self.second / one**4, self.water / one**2, self.calcite / one**8)
+        calcite = 10 ** (-171.9065 - 0.077993 * t + 2839.319 / t + 71.595 * log)
+        carbonate = 10 ** (-1228.732 - 0.299440 * t + 35512.75 / t + 485.818 * log)
+        bicarbonate = 10 ** (1317.0071 + 0.34546894 * t - 39916.84 / t - 517.70761 * log + 563713.9 / t**2)
+        return cls(
+            first=10 ** (-356.3094 - 0.06091964 * t + 21834.37 / t + 126.8339 * log - 1684915 / t**2) / one,
+            second=10 ** (-107.8871 - 0.03252849 * t + 5151.79 / t + 38.92561 * log - 563713.9 / t**2) / one**3,
+            water=10 ** (-(4470.99 / t - 6.0875 + 0.01706 * t)) / one,
+            calcite=calcite / one**8,
+            pair=carbonate * calcite,
+            pair_by_h=bicarbonate * calcite / one,
+            one=one,
+        )
 
     def shares(self, h: float) -> tuple[float, float]:
-        """Bicarbonate and carbonate of all inorganic carbon."""
+        """Bicarbonate and carbonate of all inorganic carbon that is in no pair."""
         below = h * h + self.first * h + self.first * self.second
         return self.first * h / below, self.first * self.second / below
+
+    def hydroxide(self, h: float) -> float:
+        """Hydroxide less hydrogen."""
+        return self.water / h - h / self.one
 
 
 def after_calcite(*, alkalinity_mg_l: float, ph: float, water_c: float) -> Balance:
@@ -68,9 +82,8 @@ def after_calcite(*, alkalinity_mg_l: float, ph: float, water_c: float) -> Balan
     Returns
     -------
     Balance
-        As it was where it is full of calcite already. What a bed of too little time gives is less. Pairs of ions
-        are left out, so up to 7 % low. Basis: derived from published constants (Plummer and Busenberg 1982;
-        Davies), from memory.
+        As it was where it is full of calcite already. What a bed of too little time gives is less. Basis: derived
+        from published constants (Plummer and Busenberg 1982; Davies), from memory.
 
     Examples
     --------
@@ -78,45 +91,49 @@ def after_calcite(*, alkalinity_mg_l: float, ph: float, water_c: float) -> Balan
 
     >>> after = after_calcite(alkalinity_mg_l=0, ph=5.6, water_c=15)
     >>> round(after.alkalinity_mg_l), round(after.ph, 1)
-    (11, 10.0)
+    (12, 10.0)
     """
     alkalinity = require_number("alkalinity_mg_l", alkalinity_mg_l, low=0, high=1_000) / MG_PER_MEQ / 1000
     acid = require_number("ph", ph, low=4, high=10)
-    pure = _Constants.at(require_number("water_c", water_c, low=0, high=50))
-    taken = 0.0
-    at_ph = acid
+    warm = require_number("water_c", water_c, low=0, high=50)
+    dissolved, at_ph = 0.0, acid
     for _ in range(4):  # ions among ions: their strength follows from what is dissolved
-        strength = 1.5 * (alkalinity + 2 * taken)
-        constants = pure.among_ions(strength)
-        taken, at_ph = _saturated(constants, alkalinity, acid)
-    return Balance((alkalinity + 2 * taken) * 1000 * MG_PER_MEQ, at_ph)
+        carbonate = _Carbonate.at(warm, 1.5 * (alkalinity + 2 * dissolved))
+        dissolved, at_ph = _saturated(carbonate, alkalinity, acid)
+    return Balance((alkalinity + 2 * dissolved) * 1000 * MG_PER_MEQ, at_ph)
 
 
-def _saturated(constants: _Constants, alkalinity: float, ph: float) -> tuple[float, float]:
-    """Calcite taken up [mol/L], and the pH then; nothing where the water is full of it."""
+def _saturated(water: _Carbonate, alkalinity: float, ph: float) -> tuple[float, float]:
+    """Calcite dissolved [mol/L] and the pH then; nothing where the water is full of it.
+
+    Every mole brings as much carbon as calcium, so what one has over the other stays as it was; with `calcium x
+    carbonate` at its limit that leaves one unknown, the pH, found where alkalinity has risen by two of each mole.
+    """
+    h = 10.0**-ph
+    bicarbonate, carbonate = water.shares(h)
+    carbon = max(0.0, (alkalinity - water.hydroxide(h)) / (bicarbonate + 2 * carbonate))
+    if alkalinity / 2 * carbon * carbonate >= water.calcite:
+        return 0.0, ph
+    over = carbon - alkalinity / 2
 
     def at(other: float) -> tuple[float, float]:
-        """What must have been dissolved for a pH, and how far it is from full."""
+        """What is dissolved at a pH, and by how much alkalinity is over what that brings."""
         h = 10.0**-other
-        bicarbonate, carbonate = constants.shares(h)
-        held = bicarbonate + 2 * carbonate
-        dissolved = (alkalinity - carbon * held - constants.water / h + h) / (held - 2)
-        calcium = alkalinity / 2 + dissolved
-        return dissolved, calcium * (carbon + dissolved) * carbonate - constants.calcite
+        bicarbonate, carbonate = water.shares(h)
+        free = carbonate * (over + math.sqrt(over * over + 4 * water.calcite / carbonate)) / 2
+        with_h = water.pair_by_h * h
+        dissolved = water.calcite / free + water.pair + with_h - alkalinity / 2
+        holds = free * (2 + bicarbonate / carbonate) + 2 * water.pair + with_h + water.hydroxide(h)
+        return dissolved, holds - alkalinity - 2 * dissolved
 
-    h = 10.0**-ph
-    bicarbonate, carbonate = constants.shares(h)
-    carbon = max(0.0, (alkalinity - constants.water / h + h) / (bicarbonate + 2 * carbonate))
-    if at(ph)[1] >= 0:
-        return 0.0, ph
-    low, high = ph, 11.5
+    low, high = 4.0, 11.5
     for _ in range(60):
         middle = (low + high) / 2
         if at(middle)[1] < 0:
             low = middle
         else:
             high = middle
-    return max(0.0, at(low)[0]), low
+    return max(0.0, at(low)[0]), max(ph, low)
 
 
 def bed_l(flow_l_s: float) -> float:

@@ -11,7 +11,7 @@ Steps = Literal["germs", "cloudy", "acid", "metals", "residual", "iron"]
 
 
 @dataclass(frozen=True, slots=True)
-class TestLimit:
+class Limit:
     """What one test may show, both ends included."""
 
     label: str
@@ -25,17 +25,17 @@ class TestLimit:
     """Whether nobody may drink meanwhile."""
 
 
-LIMITS: dict[TestKey, TestLimit] = {
-    "e_coli_100ml": TestLimit("E. coli", "in 100 mL", 0, 0, "WHO guidelines, from memory", "germs", True),
-    "coliforms_100ml": TestLimit(
+LIMITS: dict[TestKey, Limit] = {
+    "e_coli_100ml": Limit("E. coli", "in 100 mL", 0, 0, "WHO guidelines, from memory", "germs", True),
+    "coliforms_100ml": Limit(
         "Total coliforms", "in 100 mL", 0, 0, "US EPA, total coliform rule, from memory", "germs", False
     ),
-    "turbidity_ntu": TestLimit("Turbidity", "NTU", 0, 1, "makers of UV sets, from memory", "cloudy", False),
-    "ph": TestLimit("pH", "", 6.5, 8.5, "US EPA, secondary standards, from memory", "acid", False),
-    "chlorine_mg_l": TestLimit("Free chlorine", "mg/L", 0.2, 5, "WHO guidelines, from memory", "residual", False),
-    "lead_ug_l": TestLimit("Lead", "µg/L", 0, 10, "WHO guidelines, from memory", "metals", True),
-    "copper_mg_l": TestLimit("Copper", "mg/L", 0, 1.3, "US EPA, action level, from memory", "metals", False),
-    "iron_mg_l": TestLimit("Iron", "mg/L", 0, 0.3, "US EPA, secondary standards, from memory", "iron", False),
+    "turbidity_ntu": Limit("Turbidity", "NTU", 0, 1, "makers of UV sets, from memory", "cloudy", False),
+    "ph": Limit("pH", "", 6.5, 8.5, "US EPA, secondary standards, from memory", "acid", False),
+    "chlorine_mg_l": Limit("Free chlorine", "mg/L", 0.2, 5, "WHO guidelines, from memory", "residual", False),
+    "lead_ug_l": Limit("Lead", "µg/L", 0, 10, "WHO guidelines, from memory", "metals", True),
+    "copper_mg_l": Limit("Copper", "mg/L", 0, 1.3, "US EPA, action level, from memory", "metals", False),
+    "iron_mg_l": Limit("Iron", "mg/L", 0, 0.3, "US EPA, secondary standards, from memory", "iron", False),
 }
 
 

@@ -4,6 +4,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from lean_year.plan.least_train import served
 from lean_year.plan.train import is_cartridge
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
@@ -17,6 +18,11 @@ class LiftNote(BaseModel):
     view: View
     head: str
     text: str
+
+
+def in_concrete(document: Property) -> bool:
+    """Whether water stands in a tank that is cast."""
+    return any(tank.shape.kind == "box" and tank.shape.cast for tank in document.cistern.built())
 
 
 def treatment_notes(document: Property) -> list[LiftNote]:
@@ -55,7 +61,7 @@ def treatment_notes(document: Property) -> list[LiftNote]:
                 "A sleeve is wiped at every cartridge.",
             ),
         ]
-    if "indoor" in {use.quality for use in document.household.uses if use.from_rain} or not document.household.uses:
+    if served(document)["indoor"]:
         notes.append(
             LiftNote(
                 view="train",
@@ -78,7 +84,7 @@ def treatment_notes(document: Property) -> list[LiftNote]:
             "AS/NZS 4020, from memory). Tanks are new, or have held nothing but food.",
         ),
     ]
-    if any(tank.shape.kind == "box" and tank.shape.cast for tank in document.cistern.built()):
+    if in_concrete(document):
         notes.append(
             LiftNote(
                 view="water",

@@ -119,7 +119,8 @@ _kept: Kept[PumpPlan] = Kept(16)
 
 def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
     """The pump stage; `use_m3_year` is what rain gives in a mean year. Kept: a wider tank changes none of it."""
-    return _kept.get((lift_key(document), use_m3_year), lambda: _plan_pump(document, use_m3_year, say))
+    key = (lift_key(document), use_m3_year, document.household.back_up.kind)
+    return _kept.get(key, lambda: _plan_pump(document, use_m3_year, say))
 
 
 def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:

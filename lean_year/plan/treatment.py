@@ -1,5 +1,7 @@
 """Treatment: what the water passes on its way to each use, what that takes off, costs and leaves uncovered."""
 
+from collections.abc import Hashable
+
 from pydantic import BaseModel
 
 from lean_year.core import ultraviolet
@@ -9,7 +11,7 @@ from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.housings import HousingOffered, housings_offered
 from lean_year.plan.kept import Kept
 from lean_year.plan.least_train import lacking, served, stages_for
-from lean_year.plan.lift_notes import LiftNote, treatment_notes
+from lean_year.plan.lift_notes import LiftNote, in_concrete, treatment_notes
 from lean_year.plan.plant_room import PlantRoom, plant_room
 from lean_year.plan.system import lift_key
 from lean_year.plan.train import (
@@ -123,13 +125,31 @@ _kept: Kept[TreatmentPlan] = Kept(16)
 
 
 def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
-    """The treatment stage; `use_m3_year` is what rain gives to each use in a mean year. Kept as the pump's is."""
-    dosed_l = document.cistern.gross_l if document.treatment.chlorine.on else 0.0
-    key = (lift_key(document), tuple(use_m3_year.items()), tuple(served(document).items()), dosed_l)
-    return _kept.get(key, lambda: _plan_treatment(document, use_m3_year, say))
+    """The treatment stage; `use_m3_year` is what rain gives to each use in a mean year.
+
+    The train is kept as the pump is; what is measured out for the water in the tank is worked out each time.
+    """
+    key = (lift_key(document), tuple(use_m3_year.items()), _beside_the_train(document))
+    train = _kept.get(key, lambda: _plan_train(document, use_m3_year, say))
+    drunk = train.branches[-1].served
+    return train.model_copy(
+        update={
+            "figures": train.figures | balance_figures(document, use_m3_year, say),
+            "water": water_tests(document, say) if drunk else None,
+        }
+    )
 
 
-def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
+def _beside_the_train(document: Property) -> Hashable:
+    """What the train's plan reads besides lift, pipes and stages."""
+    return (
+        tuple(served(document).items()),
+        tuple(lacking(document, use).elsewhere for use in USE_NAMES),
+        in_concrete(document),
+    )
+
+
+def _plan_train(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
     entered, peak = document.treatment, peak_l_s(document)
     rows = _stages(document, peak, use_m3_year)
     passes = through_lamp_l_s(document)
@@ -191,7 +211,6 @@ def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: 
         )
     if dose is not None and entered.second_source == "well":
         figures["second_dose_mj_cm2"] = _second_source(document, through, say)
-    figures |= balance_figures(document, use_m3_year, say)
     return TreatmentPlan(
         figures=figures,
         stages=rows,
@@ -208,7 +227,7 @@ def _plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: 
         schools=treatment_schools(document) if drunk else [],
         plant_room=plant_room(document),
         notes=treatment_notes(document),
-        water=water_tests(document, say) if drunk else None,
+        water=None,
         findings=treatment_findings(
             document, through, dose, uv_dose_mj_cm2(document, through, new_lamp=True), served(document), say
         ),

@@ -12,7 +12,7 @@ from lean_year.plan.mend import Findings, replace
 from lean_year.plan.train import DESIGN_UVT_PERCENT, is_cartridge, uv_dose_mj_cm2
 from lean_year.plan.treatment_schools import CYST, FINE, contact_needed_min, keeps_cysts
 from lean_year.plan.water_balance import behind_calcite
-from lean_year.plan.water_tests import test_findings
+from lean_year.plan.water_tests import result_findings
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 
@@ -57,7 +57,7 @@ def treatment_findings(
         return found.rows
     if served["drinking"]:
         _for_drinking(document, dose, found)
-        test_findings(document, found)
+        result_findings(document, found)
     _for_other_uses(document, served, found)
     _order(document, found)
     if dose is not None:

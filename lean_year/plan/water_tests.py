@@ -98,7 +98,7 @@ def water_tests(document: Property, say: Wording) -> WaterTests:
     )
 
 
-def test_findings(document: Property, found: Findings) -> None:
+def result_findings(document: Property, found: Findings) -> None:
     """Failed tests: the worst is that nobody may drink."""
     results = _results(document)
     if results["e_coli_100ml"] is None:
@@ -114,8 +114,8 @@ def test_findings(document: Property, found: Findings) -> None:
             continue
         severity: Severity = "fails" if limit.fails else "caution"
         allowed = (
-            "none is allowed" if limit.high == 0 else f"{limit.low:g} to {limit.high:g}" if limit.low else
-            f"at most {limit.high:g}"
+            "none is allowed" if limit.high == 0 else f"{limit.low:g} to {limit.high:g} are wanted" if limit.low else
+            f"at most {limit.high:g} is allowed"
         )  # fmt: skip
         found.add(
             f"TREATMENT_TEST_{limit.opens.upper()}",

@@ -19,8 +19,8 @@ PAGES = (
     *("gutters", "gutters?view=downpour", "gutters?view=storm", "gutters?view=screens", "gutters?view=inside"),
     *("first_flush", "overflow"),
     *("roofs", "household", "household?view=uses", "household?view=garden", "household?view=steps"),
-    "treatment",
-    "pump",
+    *("treatment", "treatment?view=disinfection", "treatment?view=water", "treatment?view=plant-room"),
+    *("pump", "pump?view=pipes", "pump?view=power", "pump?view=top-up"),
 )
 
 
@@ -81,6 +81,23 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
     expect(sheet).to_contain_text(f"at most {overflow['inflow_l_s']['value']:.1f} L/s come in")
     expect(sheet).to_contain_text(f"the overflow passes {overflow['capacity_l_s']['value']:.1f} L/s")
     expect(sheet).to_contain_text(f"{overflow['spill_l_year']['value'] / 1000:.1f} m³")
+    stations.get_by_role("button", name="Treatment").click()
+    treatment = plan["treatment"]
+    for key in ("clean_kpa", "dirty_kpa"):
+        expect(sheet).to_contain_text(f"{treatment['figures'][key]['value']:.0f} kPa")
+    for housing in treatment["housings"]:
+        row = sheet.get_by_role("row").filter(has=page.get_by_role("rowheader", name=housing["label"]))
+        for key in ("tap_clean_kpa", "tap_dirty_kpa"):
+            expect(row).to_contain_text(f"{max(0.0, housing[key]):.0f} kPa")
+    sheet.get_by_role("tab", name="Disinfection").click()
+    expect(sheet).to_contain_text(f"It gives {treatment['figures']['dose_mj_cm2']['value']:.0f} mJ/cm²")
+    stations.get_by_role("button", name="Pump").click()
+    pump = plan["pump"]["figures"]
+    for key in ("tap_clean_kpa", "tap_dirty_kpa", "shut_off_kpa"):
+        expect(sheet).to_contain_text(f"{pump[key]['value']:.0f} kPa")
+    sheet.get_by_role("tab", name="Vessel & power").click()
+    expect(sheet).to_contain_text(f"{pump['vessel_l']['value']:.0f} L")
+    expect(sheet).to_contain_text(f"{pump['kwh_year']['value']:.0f} kWh")
 
 
 WCAG = {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"]}

@@ -76,6 +76,20 @@ def test_gravity_alone_is_a_pipe_down_the_hill(tmp_path):
     assert engine["pressure_m"]["TAP"] > 5
 
 
+@pytest.mark.parametrize("due", [False, True])
+@pytest.mark.parametrize("name", ["saltmarrow", "lantern-row"])
+def test_a_header_tank_is_filled_and_presses_as_the_screens_say(name, due, tmp_path):
+    document = edited(name, replace("/pump/way", "header"), replace("/pump/header/outlet_m", 22),
+                      replace("/pump/delivery/bore_mm", 26))  # fmt: skip
+    engine = by_the_engine(document, tmp_path, due=due)
+    pump = plan_property(document, None).plan.pump
+    assert engine["flow_l_s"]["PUMP"] == pytest.approx(pump.clean.flow_l_s, rel=0.01)
+    given = engine["head_m"]["PRESSED"] - engine["head_m"]["SUCTION"]
+    assert given == pytest.approx(pump.clean.head_m, rel=0.01)
+    ours = pump.dirty if due else pump.clean
+    assert engine["pressure_m"]["TAP"] == pytest.approx(ours.tap_kpa / 9.80665, abs=0.01 * pump.gives_kpa / 9.80665)
+
+
 @pytest.mark.parametrize(
     ("operations", "field"),
     [

@@ -40,9 +40,15 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
   return calls;
 }
 
-/** A part of the interface over the demo property. */
-export function renderOnDemo(part: ReactNode, state: PropertyState = demo, at = "/") {
+/** A part of the interface over the demo property; `more` answers what is not the property's own. */
+export function renderOnDemo(
+  part: ReactNode,
+  state: PropertyState = demo,
+  at = "/",
+  more: Record<string, Answer> = {},
+) {
   const calls = answerCalls({
+    ...more,
     "GET /api/properties/": () => [200, state],
     "POST /api/properties/": () => [200, state],
   });

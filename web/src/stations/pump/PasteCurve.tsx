@@ -91,7 +91,7 @@ export function PasteCurve() {
               <tbody>
                 {read.points.map(([at, head], row) => (
                   <tr key={at}>
-                    <th scope="row">{flow(at!, units)}</th>
+                    <th scope="row">{at === 0 ? "no flow" : flow(at!, units)}</th>
                     <td>{metres(head!, units)}</td>
                     <td>{metres(read.fitted_m[row]!, units)}</td>
                   </tr>
@@ -124,7 +124,7 @@ function Unit<T extends string>(props: {
   onChange: (value: T) => void;
 }) {
   return (
-    <label className="flex items-center gap-2">
+    <label className="flex items-center gap-2 whitespace-nowrap">
       {props.label}
       <select className="field" value={props.value} onChange={(event) => props.onChange(event.target.value as T)}>
         {props.options.map((unit) => (

@@ -1,8 +1,8 @@
-import { screen, waitFor, within } from "@testing-library/react";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { pressure } from "../../lib/units";
-import { buried, demo, lastOperations, renderOnDemo } from "../../testing/demo";
+import { buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
 import { PumpSheet } from "./PumpSheet";
 
 vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 420] }));
@@ -19,6 +19,7 @@ test("the stack and the curve are the plan's own figures", async () => {
     }),
   ).toBeTruthy();
   expect(screen.getByRole("img", { name: /^The pump runs at 1.0 L\/s with new filters/ })).toBeTruthy();
+  expect(screen.getByRole("link", { name: "EPANET model" }).getAttribute("href")).toMatch(/pressure\.inp$/);
 });
 
 test("a fixture is counted where it stands, and another is added from the list", async () => {
@@ -50,15 +51,17 @@ test("a point of the curve is written in the units of the property", async () =>
 test("by gravity there is no curve and no vessel", async () => {
   const state = structuredClone(demo);
   state.document.pump.way = "gravity";
-  state.plan.pump = { ...state.plan.pump, way: "gravity", clean: null, dirty: null, curve: [] };
+  state.plan.pump = { ...state.plan.pump, way: "gravity", curve: [], offered: [], vessel: null };
   renderOnDemo(<PumpSheet />, state);
   expect(await screen.findByRole("button", { name: "How the house is fed: by gravity alone" })).toBeTruthy();
-  for (const name of ["The pump's curve", "The vessel", "Points of the curve"])
+  for (const name of ["The pump's curve", "Points of the curve", "Pumps to choose from"])
     expect(screen.queryByRole("region", { name })).toBeNull();
+  expect(screen.queryByRole("tab", { name: "Vessel & power" })).toBeNull();
+  expect(screen.getByRole("img", { name: /the height gives/ })).toBeTruthy();
 });
 
-test("the pressures of the vessel take bar, and the model can be taken along", async () => {
-  const calls = renderOnDemo(<PumpSheet />);
+test("the pressures of the vessel take bar", async () => {
+  const calls = renderOnDemo(<PumpSheet />, demo, "/?view=power");
   const vessel = await screen.findByRole("region", { name: "The vessel" });
   const cutIn = within(vessel).getByRole("textbox", { name: "Cut-in" });
   await userEvent.clear(cutIn);
@@ -66,5 +69,78 @@ test("the pressures of the vessel take bar, and the model can be taken along", a
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/cut_in_kpa", value: 250 }]),
   );
-  expect(screen.getByRole("link", { name: "EPANET model" }).getAttribute("href")).toMatch(/pressure\.inp$/);
+});
+
+test("a generic pump shows what it would do when it is pointed at, and is taken with its curve", async () => {
+  const calls = renderOnDemo(<PumpSheet />);
+  const table = await screen.findByRole("region", { name: "Pumps to choose from" });
+  expect(within(table).getAllByRole("row")).toHaveLength(demo.plan.pump.offered.length + 1);
+  const pump = demo.plan.pump.offered.find((each) => each.enough)!;
+  const take = within(table).getByRole("button", { name: `Take it: ${pump.label}` });
+  fireEvent.pointerEnter(take);
+  await waitFor(() => expect(lastOperations(calls, "preview")).toEqual(pump.operations));
+  await userEvent.click(take);
+  await waitFor(() => expect(lastOperations(calls)).toEqual(pump.operations));
+});
+
+test("a pasted table is read on the server, shown with the curve through it, and then kept", async () => {
+  const points = [
+    [0, 48],
+    [0.5, 42],
+    [1, 27],
+  ];
+  const calls = renderOnDemo(<PumpSheet />, demo, "/", {
+    "POST /api/properties/pump/curve": () => [200, { points, fitted_m: [48, 42, 27] }],
+  });
+  await userEvent.click(await screen.findByRole("button", { name: "Paste its table" }));
+  await userEvent.type(screen.getByRole("textbox", { name: "Flow and head, a line each" }), "0 48{Enter}30 42");
+  await userEvent.click(screen.getByRole("button", { name: "Read it" }));
+  expect(await screen.findByRole("columnheader", { name: "Curve through them" })).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Keep these points" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/points", value: points }]),
+  );
+});
+
+test("a table that is refused says why, and changes nothing", async () => {
+  renderOnDemo(<PumpSheet />, demo, "/", {
+    "POST /api/properties/pump/curve": () => [
+      422,
+      { errors: [{ field: "line 2", message: "must be a flow and a head, two numbers, got 'x'" }] },
+    ],
+  });
+  await userEvent.click(await screen.findByRole("button", { name: "Paste its table" }));
+  await userEvent.type(screen.getByRole("textbox", { name: "Flow and head, a line each" }), "0 48{Enter}x");
+  await userEvent.click(screen.getByRole("button", { name: "Read it" }));
+  expect((await screen.findByRole("alert")).textContent).toMatch(/line 2.*must be a flow and a head/);
+  expect(screen.queryByRole("button", { name: "Keep these points" })).toBeNull();
+});
+
+test("heights and suction are drawn where they are known, and asked for where they are not", async () => {
+  renderOnDemo(<PumpSheet />, demo, "/?view=pipes");
+  expect(await screen.findByRole("img", { name: /^highest tap 3.30 m, full 0.70 m/ })).toBeTruthy();
+  expect(screen.getByRole("img", { name: /left for the pump 8.59 m/ })).toBeTruthy();
+});
+
+test("a pump whose height is not measured asks for it", async () => {
+  renderOnDemo(<PumpSheet />, terrace, "/?view=pipes");
+  expect(await screen.findByText(/^The height of the pump is not measured/)).toBeTruthy();
+});
+
+test("the air gap and the level of the valve are drawn for a supply that is topped up", async () => {
+  const calls = renderOnDemo(<PumpSheet />, terrace, "/?view=top-up");
+  expect(
+    await screen.findByRole("img", { name: /^Tall tank: the valve opens at 0.29 m, the inlet ends 50 mm above/ }),
+  ).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: /^Rain first/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^not locked/ }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/household/back_up/rain_first", value: false }]),
+  );
+});
+
+test("nothing of a top-up is asked for where nothing else comes", async () => {
+  renderOnDemo(<PumpSheet />, demo, "/?view=top-up");
+  expect(await screen.findByRole("button", { name: /^Back-up/ })).toBeTruthy();
+  expect(screen.queryByRole("textbox", { name: "Air gap of the top-up" })).toBeNull();
 });

@@ -49,11 +49,17 @@ test("only uses that rain serves are listed, and what they lack is said", async 
   const uses = await screen.findByRole("region", { name: "By use" });
   expect(within(uses).getByText("Toilets and laundry")).toBeTruthy();
   expect(within(uses).queryByText("Drinking, kitchen and shower")).toBeNull();
-  expect(screen.queryByRole("region", { name: "The lamp" })).toBeNull();
+});
+
+test("where rain is not drunk nothing asks for a lamp or a test", async () => {
+  renderOnDemo(<TreatmentSheet />, terrace, "/?view=disinfection");
+  expect(await screen.findByText(/^Rain is not drunk here/)).toBeTruthy();
+  for (const name of ["The lamp", "Schools of disinfection"])
+    expect(screen.queryByRole("region", { name })).toBeNull();
 });
 
 test("chlorine is asked for its dose only where there is any", async () => {
-  const calls = renderOnDemo(<TreatmentSheet />);
+  const calls = renderOnDemo(<TreatmentSheet />, demo, "/?view=disinfection");
   expect(await screen.findByRole("button", { name: "Chlorine: No chlorine is dosed" })).toBeTruthy();
   expect(screen.queryByRole("textbox", { name: "Dose of chlorine" })).toBeNull();
   await userEvent.click(screen.getByRole("button", { name: "Chlorine: No chlorine is dosed" }));
@@ -64,8 +70,59 @@ test("chlorine is asked for its dose only where there is any", async () => {
 });
 
 test("the lamp says its dose and what that takes", async () => {
-  renderOnDemo(<TreatmentSheet />);
+  renderOnDemo(<TreatmentSheet />, demo, "/?view=disinfection");
   const lamp = await screen.findByRole("region", { name: "The lamp" });
   expect(within(lamp).getByText(/4.0 log of Cryptosporidium, 4.0 log of Giardia, 0.5 log of viruses/)).toBeTruthy();
   expect(within(lamp).getByRole("img", { name: /^Dose over the flow: 41 mJ/ })).toBeTruthy();
+});
+
+test("each school says what it leaves uncovered, and is taken with what the plan worked out for it", async () => {
+  const calls = renderOnDemo(<TreatmentSheet />, demo, "/?view=disinfection");
+  const schools = await screen.findByRole("region", { name: "Schools of disinfection" });
+  expect(within(schools).getAllByText("Leaves uncovered:")).toHaveLength(4);
+  expect(within(schools).getAllByRole("img", { name: "chosen" })).toHaveLength(1);
+  await userEvent.click(within(schools).getByRole("button", { name: "Take it: Chlorine in the tank" }));
+  const chlorine = demo.plan.treatment.schools.find((school) => school.key === "chlorine")!;
+  await waitFor(() => expect(lastOperations(calls)).toEqual(chlorine.operations));
+});
+
+test("a result is begun, changed and taken back, and a failed one opens its steps", async () => {
+  const state = structuredClone(demo);
+  state.document.treatment.last_test.turbidity_ntu = 3;
+  state.plan.treatment.water = {
+    rows: state.plan.treatment.water!.rows.map((row) =>
+      row.key === "turbidity_ntu" ? { ...row, result: 3, failed: true } : row,
+    ),
+    steps: [{ key: "cloudy", name: "Cloudy water", because: "Turbidity 3 NTU", steps: ["Boil it.", "Change them."] }],
+  };
+  const calls = renderOnDemo(<TreatmentSheet />, state, "/?view=water");
+  const steps = await screen.findByRole("region", { name: "Cloudy water" });
+  expect(within(steps).getAllByRole("listitem")).toHaveLength(2);
+  await userEvent.click(screen.getByRole("button", { name: "E. coli: not tested" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/treatment/last_test/e_coli_100ml", value: 0 }]),
+  );
+  await userEvent.click(screen.getByRole("button", { name: "Turbidity: not tested after all" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "replace", path: "/treatment/last_test/turbidity_ntu", value: null },
+    ]),
+  );
+});
+
+test("the wall is drawn with every part that hangs on it, and tells what is kept free", async () => {
+  renderOnDemo(<TreatmentSheet />, demo, "/?view=plant-room");
+  const { parts } = demo.plan.treatment.plant_room;
+  expect(
+    await screen.findByRole("img", { name: new RegExp(`^${parts.length} parts on 2.37 m of wall`) }),
+  ).toBeTruthy();
+  expect(screen.getAllByText(/below it to drop the bowl/)).toHaveLength(3);
+  expect(screen.getByText(/600 mm beside it to draw the lamp/)).toBeTruthy();
+});
+
+test.each(["train", "disinfection", "water", "plant-room"])("the view %s has its own notes", async (view) => {
+  renderOnDemo(<TreatmentSheet />, demo, `/?view=${view}`);
+  const notes = await screen.findByRole("region", { name: "How it is put together" });
+  for (const note of demo.plan.treatment.notes)
+    expect(within(notes).queryByText(note.head) !== null).toBe(note.view === view.replace("-", "_"));
 });
