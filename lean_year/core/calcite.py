@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 
+from lean_year.core.crossing import crossing
 from lean_year.core.errors import require_number
 
 MG_PER_MEQ = 50.0435
@@ -11,6 +12,9 @@ CONTACT_MIN = 6.0
 """Empty-bed time at the peak; slower draws get more. Basis: estimate."""
 BULK_KG_L = 1.45
 """Of crushed calcite. Basis: from memory."""
+
+
+_PH_REACH = 4.0, 11.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,31 +113,39 @@ def _saturated(water: _Carbonate, alkalinity: float, ph: float) -> tuple[float, 
     Every mole brings as much carbon as calcium, so what one has over the other stays as it was; with `calcium x
     carbonate` at its limit that leaves one unknown, the pH, found where alkalinity has risen by two of each mole.
     """
-    h = 10.0**-ph
+    h = _activity(ph)
     bicarbonate, carbonate = water.shares(h)
     carbon = max(0.0, (alkalinity - water.hydroxide(h)) / (bicarbonate + 2 * carbonate))
     if alkalinity / 2 * carbon * carbonate >= water.calcite:
         return 0.0, ph
     over = carbon - alkalinity / 2
 
-    def at(other: float) -> tuple[float, float]:
-        """What is dissolved at a pH, and by how much alkalinity is over what that brings."""
-        h = 10.0**-other
-        bicarbonate, carbonate = water.shares(h)
-        free = carbonate * (over + math.sqrt(over * over + 4 * water.calcite / carbonate)) / 2
-        with_h = water.pair_by_h * h
-        dissolved = water.calcite / free + water.pair + with_h - alkalinity / 2
-        holds = free * (2 + bicarbonate / carbonate) + 2 * water.pair + with_h + water.hydroxide(h)
-        return dissolved, holds - alkalinity - 2 * dissolved
+    def dissolved(other: float) -> float:
+        h = _activity(other)
+        free = _free_carbonate(water, over, h)
+        return water.calcite / free + water.pair + water.pair_by_h * h - alkalinity / 2
 
-    low, high = 4.0, 11.5
-    for _ in range(60):
-        middle = (low + high) / 2
-        if at(middle)[1] < 0:
-            low = middle
-        else:
-            high = middle
-    return max(0.0, at(low)[0]), max(ph, low)
+    def more_than_brought(other: float) -> float:
+        """Alkalinity at a pH over what there was and what the calcite brought."""
+        h = _activity(other)
+        bicarbonate, carbonate = water.shares(h)
+        free = _free_carbonate(water, over, h)
+        holds = free * (2 + bicarbonate / carbonate) + 2 * water.pair + water.pair_by_h * h + water.hydroxide(h)
+        return holds - alkalinity - 2 * dissolved(other)
+
+    then = crossing(more_than_brought, *_PH_REACH)
+    return max(0.0, dissolved(then)), max(ph, then)
+
+
+def _activity(ph: float) -> float:
+    """Of hydrogen. [mol/L]"""
+    return math.exp(-ph * math.log(10))
+
+
+def _free_carbonate(water: _Carbonate, over: float, h: float) -> float:
+    """Carbonate in no pair where calcium is at its limit and carbon is so much over calcium."""
+    share = water.shares(h)[1]
+    return share * (over + math.sqrt(over * over + 4 * water.calcite / share)) / 2
 
 
 def bed_l(flow_l_s: float) -> float:

@@ -1,8 +1,8 @@
 """Friction and losses in pipes that run full."""
 
 import math
-from collections.abc import Callable
 
+from lean_year.core.crossing import crossing
 from lean_year.core.errors import require_number
 
 GRAVITY_M_S2 = 9.80665
@@ -212,19 +212,4 @@ def link_flow_l_s(
         before, velocity = velocity, math.sqrt(drive / (factor * length_m / diameter_m + others))
         if abs(velocity - before) <= 1e-12 * before:
             return 1000 * area_m2 * velocity
-    return _by_false_position(over, -head, 1000 * area_m2 * math.sqrt(drive / others))
-
-
-def _by_false_position(over: Callable[[float], float], over_low: float, high: float) -> float:
-    """Where `over` crosses zero between 0 and `high`, by the Illinois rule: for flows that are hardly turbulent."""
-    low, over_high, flow = 0.0, over(high), high
-    for _ in range(200):
-        if over_high <= 0 or high - low <= 1e-12 * high:
-            break
-        flow = high - over_high * (high - low) / (over_high - over_low)
-        at = over(flow)
-        if at > 0:
-            high, over_high, over_low = flow, at, over_low / 2
-        else:
-            low, over_low, over_high = flow, at, over_high / 2
-    return flow
+    return crossing(over, 0.0, 1000 * area_m2 * math.sqrt(drive / others))

@@ -5,6 +5,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
+from lean_year.core.crossing import crossing
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.pipes import GRAVITY_M_S2, friction_head_m, mean_velocity_m_s
 
@@ -94,7 +95,7 @@ def fit_curve(flow_l_s: Sequence[float], head_m: Sequence[float]) -> PumpCurve:
 
 
 def operating_flow_l_s(curve: PumpCurve | StandingWater, system_head_m: Callable[[float], float]) -> float:
-    """Where the pump's curve meets the system's, by false position (the Illinois rule).
+    """Where the pump's curve meets the system's.
 
     Parameters
     ----------
@@ -111,23 +112,7 @@ def operating_flow_l_s(curve: PumpCurve | StandingWater, system_head_m: Callable
     if system_head_m(0.0) >= curve.shut_off_m:
         return 0.0
 
-    def over(flow: float) -> float:
-        return curve.head_m(flow) - system_head_m(flow)
-
-    low, high = 0.0, min(curve.runs_out_l_s, MOST_L_S)
-    over_low, over_high, flow = over(low), over(high), high
-    for _ in range(200):
-        if over_high >= 0 or high - low <= 1e-12 * high:
-            break
-        flow = low + over_low * (high - low) / (over_low - over_high)
-        at = over(flow)
-        if abs(at) <= 1e-14 * curve.shut_off_m:
-            break
-        if at > 0:
-            low, over_low, over_high = flow, at, over_high / 2
-        else:
-            high, over_high, over_low = flow, at, over_low / 2
-    return flow
+    return crossing(lambda flow: curve.head_m(flow) - system_head_m(flow), 0.0, min(curve.runs_out_l_s, MOST_L_S))
 
 
 def npsh_available_m(*, altitude_m: float, water_c: float, lift_m: float, loss_m: float) -> float:
@@ -177,7 +162,7 @@ def gravity_flow_l_s(*, head_m: float, bore_mm: float, length_m: float, roughnes
     Returns
     -------
     float
-        [L/s]. Basis: published (Darcy-Weisbach, Colebrook), by bisection.
+        [L/s]. Basis: published (Darcy-Weisbach, Colebrook).
 
     Examples
     --------
@@ -194,16 +179,8 @@ def gravity_flow_l_s(*, head_m: float, bore_mm: float, length_m: float, roughnes
         lost = friction_head_m(flow_l_s=flow, bore_mm=bore_mm, length_m=length_m, roughness_mm=roughness_mm)
         return lost + velocity**2 / (2 * GRAVITY_M_S2)
 
-    low, high = 0.0, min(100_000.0, 1000 * area_m2 * math.sqrt(2 * GRAVITY_M_S2 * head))
-    for _ in range(200):
-        middle = (low + high) / 2
-        if asked(middle) < head:
-            low = middle
-        else:
-            high = middle
-        if high - low <= 1e-13 * high:
-            break
-    return (low + high) / 2
+    most = min(100_000.0, 1000 * area_m2 * math.sqrt(2 * GRAVITY_M_S2 * head))
+    return crossing(lambda flow: head - asked(flow), 0.0, most)
 
 
 def power_w(*, flow_l_s: float, head_m: float, efficiency: float) -> float:

@@ -8,7 +8,7 @@ it through the strainers, and the taps that it presses on.
 from lean_year.core.errors import InputError
 from lean_year.core.pipes import GRAVITY_M_S2, VISCOSITY_M2_S
 from lean_year.plan.system import Filling, System, pump_curve
-from lean_year.plan.train import Drop, drops, stage_peaks_l_s
+from lean_year.plan.train import Drop, stage_peaks_l_s
 from lean_year.property.document import Property
 from lean_year.property.pumping import Pipe
 
@@ -65,7 +65,7 @@ def write_epanet_model(document: Property, *, due: bool = False) -> str:
         for share in (0.0, 0.5, 1.0):
             curves.append(f"PUMP {share * curve.most_l_s:.6f} {curve.head_m(share * curve.most_l_s):.6f}")
         at = "PRESSED"
-    passing, laws = stage_peaks_l_s(document), drops(document)
+    passing, laws = stage_peaks_l_s(document), system.stages
     leaves = [before - after for before, after in zip([system.peak_l_s, *passing], [*passing, 0.0], strict=True)]
     first = 0
     if entered.way == "header":

@@ -9,7 +9,7 @@ from lean_year.core.household import Quality
 from lean_year.core.pump import operating_flow_l_s
 from lean_year.plan.mend import replace
 from lean_year.plan.system import System, gives
-from lean_year.plan.train import first_life_months, is_cartridge, peak_l_s, train_kpa
+from lean_year.plan.train import first_life_months, is_cartridge
 from lean_year.property.document import Property
 
 
@@ -45,7 +45,8 @@ def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> l
             for number, stage in enumerate(document.treatment.stages)
         ]
         other = document.model_copy(update={"treatment": document.treatment.model_copy(update={"stages": stages})})
-        system, peak = System(other), peak_l_s(other)
+        system = System(other)
+        peak = system.peak_l_s
         tap: list[float | None] = [None, None]
         flow: list[float | None] = [None, None]
         press = gives(other, system)
@@ -56,8 +57,8 @@ def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> l
             HousingOffered(
                 size=size,
                 label=cartridge.label,
-                clean_kpa=train_kpa(other, dirty=False)(peak),
-                dirty_kpa=train_kpa(other, dirty=True)(peak),
+                clean_kpa=sum(stage.kpa(peak, dirty=False) for stage in system.stages),
+                dirty_kpa=sum(stage.kpa(peak, dirty=True) for stage in system.stages),
                 tap_clean_kpa=tap[0],
                 tap_dirty_kpa=tap[1],
                 flow_clean_l_s=flow[0],

@@ -21,7 +21,7 @@ from lean_year.plan.pump_figures import (
 from lean_year.plan.pump_findings import LEAST_NPSH_M, PumpFacts, pump_findings
 from lean_year.plan.pumps_offered import PumpOffered, pumps_offered
 from lean_year.plan.system import Filling, System, draws_from, gives, lift_key, pump_curve
-from lean_year.plan.train import drops, lamp_number
+from lean_year.plan.train import lamp_number
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
@@ -134,8 +134,19 @@ def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan
     if way in ("pump", "header"):
         curve, runs_on = pump_curve(document), Filling(document) if way == "header" else system
     if press is not None:
-        clean, dirty = (_point(system, press, curve, runs_on, dirty=each) for each in (False, True))
-        figures |= pressure_figures(system, press, say)
+        to_be_had = {dirty: operating_flow_l_s(press, system.asked_m(dirty=dirty)) for dirty in (False, True)}
+        figures |= pressure_figures(system, press, to_be_had, say)
+        runs = to_be_had
+        if curve is not None and runs_on is not system:
+            runs = {dirty: operating_flow_l_s(curve, runs_on.asked_m(dirty=dirty)) for dirty in (False, True)}
+        clean, dirty = (
+            OperatingPoint(
+                flow_l_s=runs[each],
+                head_m=(curve or press).head_m(runs[each]),
+                tap_kpa=system.end_kpa(press, peak, dirty=each),
+            )
+            for each in (False, True)
+        )
     if curve is not None and clean is not None:
         figures["shut_off_kpa"] = shut_off_figure(system, curve, say)
         figures |= power_figures(document, curve, clean.flow_l_s, clean.head_m, use_m3_year, say)
@@ -230,7 +241,7 @@ def _stack(system: System) -> list[StackPart]:
     entered, peak = system.document.pump, system.peak_l_s
     pipes = [system.pipe_m(pipe, peak) for pipe in system.pipes]
     lamp = lamp_number(system.document)
-    uv = 0.0 if lamp is None else drops(system.document)[lamp].kpa(peak, dirty=False)
+    uv = 0.0 if lamp is None else system.stages[lamp].kpa(peak, dirty=False)
     filters = [system.train_kpa(peak, dirty=dirty) - uv for dirty in (False, True)]
     # A fall is what there is, and no part of what is asked for.
     rows = [
@@ -246,23 +257,6 @@ def _stack(system: System) -> list[StackPart]:
         StackPart(key=key, name=name, clean_kpa=clean, dirty_kpa=clean if dirty is None else dirty)
         for key, name, clean, dirty in rows
     ]
-
-
-def _point(
-    system: System,
-    press: PumpCurve | StandingWater,
-    curve: PumpCurve | None,
-    runs_on: System,
-    *,
-    dirty: bool,
-) -> OperatingPoint:
-    drives = press if curve is None else curve
-    flow = operating_flow_l_s(drives, runs_on.asked_m(dirty=dirty))
-    return OperatingPoint(
-        flow_l_s=flow,
-        head_m=drives.head_m(flow),
-        tap_kpa=system.end_kpa(press, system.peak_l_s, dirty=dirty),
-    )
 
 
 def _curve(system: System, curve: PumpCurve) -> list[CurvePoint]:

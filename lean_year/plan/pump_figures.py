@@ -3,7 +3,7 @@
 from lean_year.core import pressure_tank
 from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pipes import GRAVITY_M_S2
-from lean_year.core.pump import PumpCurve, StandingWater, operating_flow_l_s, power_w
+from lean_year.core.pump import PumpCurve, StandingWater, power_w
 from lean_year.plan.figure import Figure
 from lean_year.plan.system import Filling, System
 from lean_year.plan.train import fixture_units
@@ -47,18 +47,20 @@ def demand_figures(document: Property, system: System, say: Wording) -> dict[str
     }
 
 
-def pressure_figures(system: System, press: PumpCurve | StandingWater, say: Wording) -> dict[str, Figure]:
-    """What is left at the highest tap at the peak, with new filters and when they are due."""
+def pressure_figures(
+    system: System, press: PumpCurve | StandingWater, to_be_had: dict[bool, float], say: Wording
+) -> dict[str, Figure]:
+    """What is left at the highest tap at the peak, with new filters and when they are due; `to_be_had` is the flow at
+    the wanted pressure of each."""
     figures = {}
     for dirty, key, filters in ((False, "tap_clean_kpa", "new"), (True, "tap_dirty_kpa", "due")):
-        flow_l_s = operating_flow_l_s(press, system.asked_m(dirty=dirty))
         figures[key] = Figure(
             value=system.end_kpa(press, system.peak_l_s, dirty=dirty),
             unit="kPa",
             label=f"At the highest tap, filters {filters}",
             basis="derived",
             formula="head at the peak − lift − all that is lost on the way",
-            working=f"at {say.flow(system.peak_l_s)}; at the wanted pressure {say.flow(flow_l_s)} are to be had",
+            working=f"at {say.flow(system.peak_l_s)}; at the wanted pressure there are {say.flow(to_be_had[dirty])}",
             moves="The next larger housing, a wider pipe, or more head.",
         )
     return figures

@@ -48,10 +48,10 @@ class System:
             self.pipes = (entered.header.down,)
         if entered.way == "gravity":
             self.pipes = (entered.delivery,)
-        laws = drops(document)
-        self.strainers = laws[: _leading_strainers(document)]
+        self.stages = drops(document)
+        self.strainers = self.stages[: _leading_strainers(document)]
         """Those that stand before the pump."""
-        self.train = laws[len(self.strainers) :] if header else laws
+        self.train = self.stages[len(self.strainers) :] if header else self.stages
 
     @property
     def to_m(self) -> float | None:

@@ -71,17 +71,15 @@ def _wider(document: Property, enough: Callable[[Property], bool], say: Wording)
     pump = document.pump
     header = pump.way == "header"
     laid = pump.header.down if header else pump.delivery
-    for stock in stock_pipes(document.units):
-        if stock.bore_mm <= laid.bore_mm:
-            continue
-        wide = laid.model_copy(update={"bore_mm": stock.bore_mm})
+    path = "/pump/header/down/bore_mm" if header else "/pump/delivery/bore_mm"
+
+    def does(bore_mm: float) -> bool:
+        wide = laid.model_copy(update={"bore_mm": bore_mm})
         changed = {"header": pump.header.model_copy(update={"down": wide})} if header else {"delivery": wide}
-        if enough(document.model_copy(update={"pump": pump.model_copy(update=changed)})):
-            path = "/pump/header/down/bore_mm" if header else "/pump/delivery/bore_mm"
-            return [
-                Fix(
-                    text=f"Lay the pipe to the house in {say.bore(stock.bore_mm)} bore.",
-                    operations=[replace(path, stock.bore_mm)],
-                )
-            ]
-    return []
+        return enough(document.model_copy(update={"pump": pump.model_copy(update=changed)}))
+
+    wider = [stock.bore_mm for stock in stock_pipes(document.units) if stock.bore_mm > laid.bore_mm]
+    if not wider or not does(wider[-1]):
+        return []
+    bore_mm = next(each for each in wider if does(each))
+    return [Fix(text=f"Lay the pipe to the house in {say.bore(bore_mm)} bore.", operations=[replace(path, bore_mm)])]

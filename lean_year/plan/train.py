@@ -1,6 +1,5 @@
 """The treatment train in figures: what each stage takes, removes and costs, and what the lamp gives."""
 
-from collections.abc import Callable
 from dataclasses import dataclass
 
 from lean_year.core import ultraviolet
@@ -145,12 +144,6 @@ def _drop(document: Property, stage: TreatmentStage, share: float, peak: float, 
         settled = 0.0
     clean = usual if stage.clean_kpa is None else stage.clean_kpa
     return Drop(float(clean * (share / stage.side_by_side / REFERENCE_L_S) ** GROWS_WITH), GROWS_WITH, settled, peak)
-
-
-def train_kpa(document: Property, *, dirty: bool) -> Callable[[float], float]:
-    """What the whole train takes while the pump gives a flow [L/s]. [kPa]"""
-    every = drops(document)
-    return lambda flow: sum(drop.kpa(flow, dirty=dirty) for drop in every)
 
 
 def lamp_number(document: Property) -> int | None:

@@ -24,7 +24,6 @@ from lean_year.plan.train import (
     stage_name,
     stage_peaks_l_s,
     through_lamp_l_s,
-    train_kpa,
     uv_dose_mj_cm2,
 )
 from lean_year.plan.treatment_findings import treatment_findings
@@ -168,7 +167,7 @@ def _plan_train(document: Property, use_m3_year: dict[Quality, float], say: Word
             working=f"{say.flow(peak)}, chosen at the pump",
         ),
         "clean_kpa": Figure(
-            value=train_kpa(document, dirty=False)(peak),
+            value=sum(row.clean_kpa for row in rows),
             unit="kPa",
             label="Taken when all is new",
             basis="estimate",
@@ -177,7 +176,7 @@ def _plan_train(document: Property, use_m3_year: dict[Quality, float], say: Word
             moves="A larger housing takes a fraction of it, and lasts longer by the square of its area.",
         ),
         "dirty_kpa": Figure(
-            value=train_kpa(document, dirty=True)(peak),
+            value=sum(row.dirty_kpa for row in rows),
             unit="kPa",
             label="Taken when cartridges are due",
             basis="common_practice",
