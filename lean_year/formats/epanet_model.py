@@ -25,90 +25,122 @@ def write_epanet_model(document: Property, *, due: bool = False) -> str:
     InputError
         If it is not decided how the house is fed, its highest tap is not measured, or nothing draws.
     """
-    entered = document.pump
-    if entered.way == "undecided":
-        raise InputError("pump.way", "must be decided first: a pump, or gravity alone")
+    if document.pump.way == "undecided":
+        raise InputError("pump.way", "must be decided first: a pump, a header tank, or gravity alone")
     system = System(document)
     if system.tap_m is None:
         raise InputError("levels.highest_tap_m", "must be measured first")
     if system.peak_l_s <= 0:
         raise InputError("pump.fixtures", "must be one at least: nothing draws water")
-    low = system.water_m if system.pump_m is None else system.pump_m
-    junctions: list[str] = []
-    reservoirs = [f"TANK {system.water_m:.4f}"]
-    pipes: list[str] = []
-    valves: list[str] = []
-    curves: list[str] = []
+    network = _Network(system, due=due)
+    behind = network.source()
+    network.house(behind, system.tap_m)
+    return network.text(f"{document.name}: pressure side at the peak, filters {'due' if due else 'new'}")
 
-    def pipe(name: str, one: str, other: str, laid: Pipe) -> None:
-        rough = entered.hazen_c if entered.friction == "hazen_williams" else laid.roughness_mm
-        pipes.append(
+
+class _Network:
+    """The engine's rows, put down in the order of the water."""
+
+    def __init__(self, system: System, *, due: bool) -> None:
+        self._system, self._due = system, due
+        self._entered = system.document.pump
+        self._low_m = system.water_m if system.pump_m is None else system.pump_m
+        """Where everything stands but the tap; the engine counts heads."""
+        self._junctions: list[str] = []
+        self._reservoirs = [f"TANK {system.water_m:.4f}"]
+        self._pipes: list[str] = []
+        self._pumps: list[str] = []
+        self._valves: list[str] = []
+        self._curves: list[str] = []
+
+    def source(self) -> str:
+        """From the tank to where the pipe to the house begins; names that node."""
+        entered, system = self._entered, self._system
+        if entered.way == "gravity":
+            return "TANK"
+        curve = pump_curve(system.document)
+        self._junction("SUCTION")
+        self._junction("PRESSED")
+        self._pipe("SUCK", "TANK", "SUCTION", entered.suction)
+        self._pumps.append("PUMP SUCTION PRESSED HEAD PUMP")
+        for share in (0.0, 0.5, 1.0):
+            self._curves.append(f"PUMP {share * curve.most_l_s:.6f} {curve.head_m(share * curve.most_l_s):.6f}")
+        return self._header_tank() if entered.way == "header" else "PRESSED"
+
+    def _header_tank(self) -> str:
+        at = "PRESSED"
+        for number, law in enumerate(self._system.strainers):
+            after = f"STRAINED_{number + 1}"
+            self._stage(number, at, after, law, self._system.peak_l_s)
+            self._junction(after)
+            at = after
+        self._reservoirs += [
+            f"FLOAT {Filling(self._system.document).to_m:.4f}",
+            f"HEADER {self._system.from_m:.4f}",
+        ]
+        self._pipe("FILL", at, "FLOAT", self._entered.delivery)
+        return "HEADER"
+
+    def house(self, at: str, tap_m: float) -> None:
+        """The pipe to the house, the train, and what draws where."""
+        entered, system = self._entered, self._system
+        passing, laws = stage_peaks_l_s(system.document), system.stages
+        leaves = [before - after for before, after in zip([system.peak_l_s, *passing], [*passing, 0.0], strict=True)]
+        first = len(laws) - len(system.train)
+        self._pipe("DELIVER", at, "HOUSE", system.pipes[-1])
+        at = "HOUSE"
+        if entered.backflow_kpa > 0:
+            self._junction("HOUSE")
+            taken = [entered.backflow_kpa / GRAVITY_M_S2 * share**2 for share in CURVE_SHARES]
+            self._valve("DEVICE", at, "BEHIND_DEVICE", system.peak_l_s, taken)
+            at = "BEHIND_DEVICE"
+        # What leaves before the first stage leaves behind the pipe.
+        self._junction(at, sum(leaves[: first + 1]) if first < len(laws) else 0.0)
+        for number in range(first, len(laws)):
+            if passing[number] <= 0:
+                break  # nothing draws behind it
+            after = f"AFTER_{number + 1}"
+            self._stage(number, at, after, laws[number], passing[number])
+            self._junction(after, leaves[number + 1] if number + 1 < len(laws) else 0.0)
+            at = after
+        self._junctions.append(f"TAP {tap_m:.4f} {passing[-1] if first < len(laws) else system.peak_l_s:.6f}")
+        self._pipe("RISE", at, "TAP", Pipe(bore_mm=500, length_m=0.01, fittings=0))  # to its height, at no loss
+
+    def _junction(self, name: str, draws_l_s: float = 0.0) -> None:
+        self._junctions.append(f"{name} {self._low_m:.4f} {draws_l_s:.6f}")
+
+    def _pipe(self, name: str, one: str, other: str, laid: Pipe) -> None:
+        rough = self._entered.hazen_c if self._entered.friction == "hazen_williams" else laid.roughness_mm
+        self._pipes.append(
             f"{name} {one} {other} {laid.length_m:.4f} {laid.bore_mm:.4f} {rough:.6f} {laid.fittings:.4f} OPEN"
         )
 
-    def valve(name: str, one: str, other: str, passing_l_s: float, drops_m: list[float]) -> None:
-        valves.append(f"{name} {one} {other} 50 GPV LOSS_{name} 0")
+    def _stage(self, number: int, one: str, other: str, law: Drop, passing_l_s: float) -> None:
+        peak = self._system.peak_l_s
+        taken = [law.kpa(share * peak, dirty=self._due) / GRAVITY_M_S2 for share in CURVE_SHARES]
+        self._valve(f"STAGE_{number + 1}", one, other, passing_l_s, taken)
+
+    def _valve(self, name: str, one: str, other: str, passing_l_s: float, drops_m: list[float]) -> None:
+        self._valves.append(f"{name} {one} {other} 50 GPV LOSS_{name} 0")
         for share, drop in zip(CURVE_SHARES, drops_m, strict=True):
-            curves.append(f"LOSS_{name} {share * passing_l_s:.6f} {drop:.6f}")
+            self._curves.append(f"LOSS_{name} {share * passing_l_s:.6f} {drop:.6f}")
 
-    def stage(number: int, one: str, other: str, law: Drop, passing_l_s: float) -> None:
-        taken = [law.kpa(share * system.peak_l_s, dirty=due) / GRAVITY_M_S2 for share in CURVE_SHARES]
-        valve(f"STAGE_{number + 1}", one, other, passing_l_s, taken)
-
-    pumps: list[str] = []
-    at = "TANK"
-    if entered.way in ("pump", "header"):
-        curve = pump_curve(document)
-        junctions += [f"SUCTION {low:.4f} 0", f"PRESSED {low:.4f} 0"]
-        pipe("SUCK", "TANK", "SUCTION", entered.suction)
-        pumps.append("PUMP SUCTION PRESSED HEAD PUMP")
-        for share in (0.0, 0.5, 1.0):
-            curves.append(f"PUMP {share * curve.most_l_s:.6f} {curve.head_m(share * curve.most_l_s):.6f}")
-        at = "PRESSED"
-    passing, laws = stage_peaks_l_s(document), system.stages
-    leaves = [before - after for before, after in zip([system.peak_l_s, *passing], [*passing, 0.0], strict=True)]
-    first = 0
-    if entered.way == "header":
-        first = len(system.strainers)
-        for number, law in enumerate(system.strainers):
-            stage(number, at, f"STRAINED_{number + 1}", law, system.peak_l_s)
-            junctions.append(f"STRAINED_{number + 1} {low:.4f} 0")
-            at = f"STRAINED_{number + 1}"
-        reservoirs += [f"FLOAT {Filling(document).to_m:.4f}", f"HEADER {system.from_m:.4f}"]
-        pipe("FILL", at, "FLOAT", entered.delivery)
-        at = "HEADER"
-    # What leaves before the first stage leaves behind the pipe.
-    pipe("DELIVER", at, "HOUSE", system.pipes[-1])
-    at = "HOUSE"
-    if entered.backflow_kpa > 0:
-        junctions.append(f"HOUSE {low:.4f} 0")
-        taken = [entered.backflow_kpa / GRAVITY_M_S2 * share**2 for share in CURVE_SHARES]
-        valve("DEVICE", at, "BEHIND_DEVICE", system.peak_l_s, taken)
-        at = "BEHIND_DEVICE"
-    junctions.append(f"{at} {low:.4f} {sum(leaves[: first + 1]) if first < len(laws) else 0.0:.6f}")
-    for number in range(first, len(laws)):
-        if passing[number] <= 0:
-            break  # nothing draws behind it
-        after = f"AFTER_{number + 1}"
-        stage(number, at, after, laws[number], passing[number])
-        junctions.append(f"{after} {low:.4f} {leaves[number + 1] if number + 1 < len(laws) else 0.0:.6f}")
-        at = after
-    last = passing[-1] if first < len(laws) else system.peak_l_s
-    junctions.append(f"TAP {system.tap_m:.4f} {last:.6f}")
-    pipe("RISE", at, "TAP", Pipe(bore_mm=500, length_m=0.01, fittings=0))  # to the tap's height, at no loss
-    sections = [
-        ("TITLE", [f"{document.name}: pressure side at the peak, filters {'due' if due else 'new'}"]),
-        ("JUNCTIONS", junctions),
-        ("RESERVOIRS", reservoirs),
-        ("PIPES", pipes),
-        ("PUMPS", pumps),
-        ("VALVES", valves),
-        ("CURVES", curves),
-        ("TIMES", ["DURATION 0"]),
-        ("OPTIONS", [
-            "UNITS LPS", f"HEADLOSS {'H-W' if entered.friction == 'hazen_williams' else 'D-W'}",
-            f"VISCOSITY {VISCOSITY_M2_S / ENGINE_VISCOSITY_M2_S:.6f}", "ACCURACY 0.00001", "TRIALS 200",
-        ]),
-        ("END", []),
-    ]  # fmt: skip
-    return "\n".join(f"[{name}]\n" + "".join(f"{row}\n" for row in rows) for name, rows in sections)
+    def text(self, title: str) -> str:
+        """The file."""
+        hazen = self._entered.friction == "hazen_williams"
+        sections = [
+            ("TITLE", [title]),
+            ("JUNCTIONS", self._junctions),
+            ("RESERVOIRS", self._reservoirs),
+            ("PIPES", self._pipes),
+            ("PUMPS", self._pumps),
+            ("VALVES", self._valves),
+            ("CURVES", self._curves),
+            ("TIMES", ["DURATION 0"]),
+            ("OPTIONS", [
+                "UNITS LPS", f"HEADLOSS {'H-W' if hazen else 'D-W'}",
+                f"VISCOSITY {VISCOSITY_M2_S / ENGINE_VISCOSITY_M2_S:.6f}", "ACCURACY 0.00001", "TRIALS 200",
+            ]),
+            ("END", []),
+        ]  # fmt: skip
+        return "\n".join(f"[{name}]\n" + "".join(f"{row}\n" for row in rows) for name, rows in sections)
