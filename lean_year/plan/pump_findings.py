@@ -210,7 +210,7 @@ def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording)
         found.add(
             "PUMP_HEADER_OPEN",
             "fails",
-            "The header tank has no lid: light, mosquitoes, birds, and whatever falls in behind the treatment.",
+            "The header tank has no lid: light, mosquitoes, birds, and whatever falls in.",
             "",
             Fix(
                 text="A lid, a screened vent and an overflow.",

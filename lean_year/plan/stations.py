@@ -117,6 +117,8 @@ def _pump_headline(pump: PumpPlan, say: Wording) -> str:
         case "gravity":
             flow = pump.figures["gravity_l_s"].value
             return "gravity" if flow is None else f"gravity, {say.flow(flow)}"
+        case "header":
+            return f"header tank, {say.pressure(max(0.0, pump.figures['tap_dirty_kpa'].value or 0.0))}"
         case _:
             tap = max(0.0, pump.figures["tap_dirty_kpa"].value or 0.0)
             return f"{say.flow(pump.figures['peak_l_s'].value or 0.0)}, {say.pressure(tap)}"

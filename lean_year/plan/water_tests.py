@@ -48,10 +48,14 @@ _WHEN: dict[TestKey, str] = {
     "coliforms_100ml": "with E. coli",
     "turbidity_ntu": "with E. coli, and when the water looks cloudy",
     "ph": "with E. coli",
-    "chlorine_mg_l": "weekly by strip",
+    "chlorine_mg_l": "while it is dosed",
     "lead_ug_l": "once, and after work on roof or pipes: the first litre of the morning",
     "copper_mg_l": "with lead",
-    "iron_mg_l": "once, before a lamp is bought",
+    "iron_mg_l": "once, before any lamp is bought",
+}
+_WHEN_DOSED: dict[TestKey, str] = {
+    "chlorine_mg_l": "weekly by strip; each month with pH and alkalinity, twice a month in wet spells",
+    "ph": "each month, twice a month in wet spells",
 }
 _NAMES: dict[Steps, str] = {
     "germs": "Germs in the water",
@@ -68,13 +72,13 @@ def water_tests(document: Property, say: Wording) -> WaterTests:
     results = _results(document)
     wrong = failed(results)
     wanted = [key for key in LIMITS if key != "chlorine_mg_l" or document.treatment.chlorine.on]
-    lamp = any(stage.kind == "uv" for stage in document.treatment.stages)
+    when = _WHEN | (_WHEN_DOSED if document.treatment.chlorine.on else {})
     rows = [
         WaterTestRow(
             key=key,
             label=LIMITS[key].label,
             unit=LIMITS[key].unit,
-            when=_WHEN[key] if lamp or key != "iron_mg_l" else "once",
+            when=when[key],
             low=LIMITS[key].low,
             high=LIMITS[key].high,
             source=LIMITS[key].source,

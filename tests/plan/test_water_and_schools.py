@@ -175,7 +175,11 @@ def test_a_residual_is_asked_for_only_where_chlorine_is_dosed(saltmarrow):
     none = [replace(f"{TEST}/chlorine_mg_l", 0)]
     assert "chlorine_mg_l" not in [row.key for row in saltmarrow.treatment.water.rows]
     assert "TREATMENT_TEST_RESIDUAL" not in codes(planned_dry("saltmarrow", *none))
-    assert "TREATMENT_TEST_RESIDUAL" in codes(planned_dry("saltmarrow", *none, replace(f"{CHLORINE}/on", True)))
+    dosed = planned_dry("saltmarrow", *none, replace(f"{CHLORINE}/on", True))
+    assert "TREATMENT_TEST_RESIDUAL" in codes(dosed)
+    when = {row.key: row.when for row in dosed.treatment.water.rows}
+    for key in ("chlorine_mg_l", "ph"):
+        assert "twice a month in wet spells" in when[key]
 
 
 def test_the_wall_holds_what_hangs_on_it_without_two_on_one_place(saltmarrow):

@@ -44,6 +44,15 @@ def test_it_fills_in_the_time_that_its_flow_takes_and_lasts_what_a_day_takes(hea
         assert twice[key].value == pytest.approx(2 * figures[key].value)
 
 
+def test_the_fall_tells_of_the_header_tank_and_of_gravity(header):
+    headlines = [
+        next(each.headline for each in plan.stations if each.stage == "pump")
+        for plan in (header, planned_dry("saltmarrow", *GRAVITY))
+    ]
+    assert headlines[0] == f"header tank, {header.pump.dirty.tap_kpa:.0f} kPa"
+    assert headlines[1].startswith("gravity, ")
+
+
 def test_the_strainer_stands_before_its_pump_and_the_cartridges_behind_it(header):
     document = edited("saltmarrow", *HEADER)
     assert len(System(document).strainers) == 1
