@@ -25,11 +25,12 @@ from lean_year.plan.train import lamp_number
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
-CAUTIONS = [
+PUMP_CAUTIONS = [
     "Mains electricity beside water: a licensed electrician, with a residual-current device.",
     "Pressure vessels and blocked pumps hold pressure: open a tap before anything is undone.",
     "Lifting a wet pump out of a tank is done from outside. Nobody enters a tank.",
 ]
+TRENCH_CAUTION = "Trenches cave in: slope or shore them as local rules have it before anybody climbs in."
 HEADER_CAUTION = "A tank in a roof, on a stand or a tower: a structural engineer first. A cubic metre weighs a tonne."
 _CURVE_STEPS = 24
 
@@ -176,7 +177,11 @@ def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan
         offered=offered,
         notes=pump_notes(document, say),
         findings=pump_findings(document, _facts(system, curve, figures), offered, say),
-        cautions=[*CAUTIONS, HEADER_CAUTION] if way == "header" else CAUTIONS,
+        cautions=[
+            *(PUMP_CAUTIONS if way != "gravity" else []),
+            TRENCH_CAUTION,
+            *([HEADER_CAUTION] if way == "header" else []),
+        ],
     )
 
 

@@ -52,6 +52,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
     found = Findings("pump")
     entered = document.pump
     if entered.way == "undecided":
+        _undecided(facts, found, say)
         return found.rows
     if facts.lift_m is None:
         found.add(
@@ -87,6 +88,26 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
     return found.rows
 
 
+def _undecided(facts: PumpFacts, found: Findings, say: Wording) -> None:
+    lift = facts.lift_m
+    falls = lift is not None and lift < 0
+    if lift is None:
+        says = "The highest tap is not measured yet: whether it needs a pump is not known."
+    elif falls:
+        pressed = say.pressure(-lift * GRAVITY_M_S2)
+        says = f"The highest tap stands {say.length(-lift)} below the lowest water, {pressed} by height alone."
+    else:
+        says = f"The highest tap stands {say.length(lift)} above the lowest water: gravity alone does not lift."
+    ways = [("pump", "By a pump."), ("header", "From a raised header tank."), ("gravity", "By gravity alone.")]
+    found.add(
+        "PUMP_UNDECIDED",
+        "note",
+        f"How the house is fed is not decided. {says}",
+        "",
+        *(Fix(text=text, operations=[replace("/pump/way", way)]) for way, text in (ways if falls else ways[:2])),
+    )
+
+
 def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
     lift, due = facts.lift_m, facts.gravity_due_l_s
     if lift is not None and lift >= 0:
@@ -96,6 +117,7 @@ def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording
             f"The highest tap stands {say.length(lift)} above the lowest water: gravity does not lift.",
             "",
             Fix(text="Plan a pump.", operations=[replace("/pump/way", "pump")]),
+            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/way", "header")]),
         )
     elif due is not None and due < facts.peak_l_s:
         found.add(

@@ -84,7 +84,7 @@ class Wording:
     def flow(self, flow_l_s: float) -> str:
         if self.units == "us":
             return f"{_significant(flow_l_s * 60 / LITRES_PER_US_GALLON)} gal/min"
-        return f"{fixed(flow_l_s, 1 if flow_l_s >= 0.095 else 2)} L/s"
+        return f"{fixed(flow_l_s, 1 if flow_l_s >= 0.095 else 2 if flow_l_s else 0)} L/s"
 
     def bore(self, bore_mm: float) -> str:
         if self.units == "us":

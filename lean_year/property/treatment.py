@@ -1,8 +1,8 @@
 """The treatment train as it is entered: its stages in the order of the water, its lamp and its chlorine."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from lean_year.core.cartridges import CartridgeSize
 from lean_year.property.parts import Part
@@ -10,8 +10,17 @@ from lean_year.property.parts import Part
 StageKind = Literal["strainer", "sediment", "carbon", "uv", "calcite", "tap_filter"]
 
 
+USUAL: dict[str, dict[str, float | bool]] = {
+    "strainer": {"micron": 150},
+    "sediment": {"micron": 20},
+    "carbon": {"micron": 5},
+    "tap_filter": {"micron": 0.2, "absolute": True},
+}
+"""What a stage is rated for where nothing is entered. Basis: common practice."""
+
+
 class TreatmentStage(Part):
-    """One stage of the train."""
+    """One stage of the train; its rating is usual for its kind where it is not entered."""
 
     kind: StageKind
     size: CartridgeSize = "4.5x20"
@@ -23,6 +32,14 @@ class TreatmentStage(Part):
     clean_kpa: float | None = Field(default=None, ge=0, le=2_000)
     """Drop when new at 0.5 L/s, by its maker's sheet; usual for its size where None."""
     cost_each: Annotated[float, Field(ge=0, le=1e6)] = 0
+
+    @model_validator(mode="before")
+    @classmethod
+    def _usual_rating(cls, entered: Any) -> Any:
+        if not isinstance(entered, dict):
+            return entered
+        usual = [rating for kind, rating in USUAL.items() if kind == entered.get("kind")]
+        return usual[0] | entered if usual else entered
 
 
 class Ultraviolet(Part):

@@ -139,6 +139,26 @@ def test_cautions_of_drinking_and_of_licensed_work_stand_in_the_plan(saltmarrow)
         assert part in words
 
 
+def test_a_stage_without_a_rating_has_what_is_usual_for_its_kind():
+    added = [{"op": "add", "path": f"{STAGES}/-", "value": {"kind": kind}} for kind in ("carbon", "tap_filter")]
+    *_, carbon, tap = edited("saltmarrow", *added).treatment.stages
+    assert (carbon.micron, carbon.absolute, tap.micron, tap.absolute) == (5, False, 0.2, True)
+    with pytest.raises(InputError) as refused:
+        edited("saltmarrow", {"op": "add", "path": f"{STAGES}/-", "value": {"kind": ["carbon"]}})
+    assert refused.value.field == "treatment.stages[5].kind"
+
+
+@pytest.mark.parametrize(("tap_m", "ways"), [(3.3, 2), (-20, 3), (None, 2)])
+def test_what_feeds_the_house_is_asked_for_with_what_gravity_can_do(tap_m, ways):
+    plan = planned_dry("saltmarrow", replace("/pump/way", "undecided"), replace("/levels/highest_tap_m", tap_m))
+    found = finding(plan, "PUMP_UNDECIDED")
+    assert len(found.fixes) == ways
+    for fix in found.fixes:
+        assert "PUMP_UNDECIDED" not in codes(
+            planned_dry("saltmarrow", replace("/levels/highest_tap_m", tap_m), *fix.operations)
+        )
+
+
 def test_what_is_not_decided_is_to_decide_and_no_figure_is_made_up():
     plan = planned_dry("saltmarrow", replace("/pump/way", "undecided"), replace(STAGES, []))
     assert (status(plan, "pump"), status(plan, "treatment")) == ("decide", "caution")

@@ -264,7 +264,8 @@ export function area(m2: number, units: Units): string {
 
 /** A flow in a sentence or on a drawing; agrees with the server's words. */
 export function flow(litresASecond: number, units: Units): string {
-  if (units === "metric") return `${fixed(litresASecond, litresASecond >= 0.095 ? 1 : 2)} L/s`;
+  if (units === "metric")
+    return `${fixed(litresASecond, litresASecond >= 0.095 ? 1 : litresASecond === 0 ? 0 : 2)} L/s`;
   const gallons = (litresASecond * 60) / LITRES_PER_GALLON;
   const digits = gallons >= 10 || gallons === 0 ? 0 : gallons >= 0.95 ? 1 : 2;
   return `${fixed(gallons, digits)} gal/min`;

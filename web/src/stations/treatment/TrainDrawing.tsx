@@ -55,7 +55,7 @@ export function TrainDrawing() {
         {shown > 0 && (
           <svg
             width={width}
-            height={CHART + DEEP + 30}
+            height={CHART + DEEP + 40}
             className="block"
             role="img"
             aria-label={`${stages.length} stages take ${pressure(last?.after_clean_kpa ?? 0, units)} when new, ${pressure(last?.after_dirty_kpa ?? 0, units)} when cartridges are due`}
@@ -105,10 +105,14 @@ export function TrainDrawing() {
             {stages.map((stage, i) => (
               <g key={i}>
                 <StageMark kind={stage.kind} size={entered.stages[i]?.size ?? "4.5x20"} x={at(i) + step / 2} />
-                <text x={at(i) + step / 2} y={CHART + DEEP + 18} textAnchor="middle" className="axis">
+                <text x={at(i) + step / 2} y={CHART + DEEP + 16} textAnchor="middle" className="axis">
                   {SHORT[stage.kind] ?? stage.kind}
-                  {isCartridge(stage) ? ` ${fixed(entered.stages[i]?.micron ?? 0, 0)} µm` : ""}
                 </text>
+                {(isCartridge(stage) || stage.kind === "strainer") && (
+                  <text x={at(i) + step / 2} y={CHART + DEEP + 32} textAnchor="middle" className="axis">
+                    {entered.stages[i]?.micron} µm
+                  </text>
+                )}
                 <text x={at(i) + step * 0.66} y={y(stage.after_clean_kpa) - 5} className="label halo">
                   {pressure(stage.clean_kpa, units)}
                 </text>
