@@ -4,12 +4,12 @@ import math
 from typing import Any
 
 from lean_year.core import chlorine as chlorine_rules
-from lean_year.core import ultraviolet
 from lean_year.core.household import Quality
 from lean_year.plan.figure import Finding, Fix
+from lean_year.plan.lamp_findings import lamp_findings
 from lean_year.plan.least_train import lacking
 from lean_year.plan.mend import Findings, replace
-from lean_year.plan.train import DESIGN_UVT_PERCENT, is_cartridge, uv_dose_mj_cm2
+from lean_year.plan.train import is_cartridge
 from lean_year.plan.treatment_schools import CYST, FINE, contact_needed_min, keeps_cysts
 from lean_year.plan.water_balance import behind_calcite
 from lean_year.plan.water_tests import result_findings
@@ -42,7 +42,9 @@ def treatment_findings(
     """Everything to mend; `dose` is the lamp's at its peak, None without one, `new_dose` a new lamp's. [mJ/cm2]"""
     found = Findings("treatment")
     entered = document.treatment
-    if not entered.stages:
+    if served["drinking"]:
+        result_findings(document, found)
+    if not entered.stages and not entered.chlorine.on:
         if served["drinking"]:
             found.add(
                 "TREATMENT_NONE",
@@ -57,12 +59,10 @@ def treatment_findings(
         return found.rows
     if served["drinking"]:
         _for_drinking(document, dose, found)
-        result_findings(document, found)
     _for_other_uses(document, served, found)
     _order(document, found)
     if dose is not None:
-        _lamp(document, peak_l_s, dose, new_dose, found, say)
-        _second_source(document, peak_l_s, found, say)
+        lamp_findings(document, peak_l_s, dose, new_dose, found, say)
     if entered.chlorine.on:
         _chlorine(document, found)
     _connections(document, found)
@@ -175,7 +175,7 @@ def _for_other_uses(document: Property, served: dict[Quality, bool], found: Find
 
 def _order(document: Property, found: Findings) -> None:
     stages = document.treatment.stages
-    if document.pump.way in ("pump", "header") and stages[0].kind != "strainer":
+    if document.pump.way in ("pump", "header") and stages and stages[0].kind != "strainer":
         found.add(
             "TREATMENT_NO_STRAINER",
             "caution",
@@ -209,94 +209,6 @@ def _later(document: Property) -> list[dict[str, Any]]:
         replace(f"/treatment/{name}_after", min(MOST_STAGES, after + 1))
         for name, after in (("garden", train.garden_after), ("indoor", train.indoor_after))
     ]
-
-
-def _second_source(document: Property, peak_l_s: float, found: Findings, say: Wording) -> None:
-    train = document.treatment
-    if train.second_source != "well":
-        return
-    clear = DESIGN_UVT_PERCENT if train.second_uvt_percent is None else train.second_uvt_percent
-    dose = uv_dose_mj_cm2(document, peak_l_s, uvt_percent=clear)
-    if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
-        found.add(
-            "TREATMENT_WELL_UV_SMALL",
-            "fails",
-            f"On the well, with {clear:g} % of transmittance, the lamp gives {fixed(dose)} mJ/cm² at "
-            f"{say.flow(peak_l_s)}; {ultraviolet.DRINKING_MJ_CM2:g} are wanted.",
-            "Measure the well's own transmittance; treat its iron first; or a lamp for the worse of the two.",
-        )
-
-
-def _lamp(document: Property, peak_l_s: float, dose: float, new_dose: float, found: Findings, say: Wording) -> None:
-    uv = document.treatment.uv
-    if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
-        short = ultraviolet.DRINKING_MJ_CM2 / max(dose, 1e-9)
-        wanted = math.ceil(uv.rated_flow_l_s * short * 100) / 100
-        fixes = []
-        if wanted <= 100:
-            fixes.append(
-                Fix(
-                    text=f"A lamp rated for {say.flow(wanted)}.",
-                    operations=[replace("/treatment/uv/rated_flow_l_s", wanted)],
-                )
-            )
-        if new_dose >= ultraviolet.DRINKING_MJ_CM2 and uv.lamp_h > 0:
-            fixes.append(Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]))
-        found.add(
-            "TREATMENT_UV_SMALL",
-            "fails",
-            f"At {say.flow(peak_l_s)} the lamp gives {fixed(dose)} mJ/cm²; a drinking supply takes "
-            f"{ultraviolet.DRINKING_MJ_CM2:g}.",
-            "",
-            *fixes,
-        )
-    if uv.uvt_percent is None:
-        found.add(
-            "TREATMENT_UVT_NOT_MEASURED",
-            "note",
-            f"{DESIGN_UVT_PERCENT:g} % of transmittance is counted on. Roof water can carry colour that no eye sees.",
-            "Have it measured; better water needs a smaller lamp.",
-        )
-    found.add(
-        "TREATMENT_UV_VIRUS",
-        "note",
-        f"{ultraviolet.DRINKING_MJ_CM2:g} mJ/cm² takes Cryptosporidium and Giardia four logs down, but adenovirus "
-        "only half a log: that takes 186. Few roofs carry it; where people are frail, add chlorine.",
-    )
-    if uv.lamp_h > ultraviolet.RATED_LIFE_H:
-        found.add(
-            "TREATMENT_LAMP_OLD",
-            "fails" if uv.school == "calendar" or not uv.sensor else "caution",
-            f"The lamp has burnt {fixed(uv.lamp_h)} h, its maker rates {fixed(ultraviolet.RATED_LIFE_H)}. A lamp "
-            "that glows is not a lamp that treats.",
-            "",
-            Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]),
-        )
-    if uv.school == "sensor" and not uv.sensor:
-        found.add(
-            "TREATMENT_NO_SENSOR",
-            "fails",
-            "The lamp is changed by its sensor, and it has none.",
-            "",
-            Fix(text="Fit the sensor.", operations=[replace("/treatment/uv/sensor", True)]),
-            Fix(text="Go by the calendar.", operations=[replace("/treatment/uv/school", "calendar")]),
-        )
-    if not uv.shut_valve and not uv.battery:
-        found.add(
-            "TREATMENT_UV_FAILS_OPEN",
-            "caution",
-            "When the power goes, or the light is too little, water runs on untreated.",
-            "A valve that fails shut, or a battery.",
-            Fix(text="Fit a valve that fails shut.", operations=[replace("/treatment/uv/shut_valve", True)]),
-        )
-    if peak_l_s > uv.rated_flow_l_s and not uv.flow_limiter:
-        found.add(
-            "TREATMENT_UV_NO_LIMITER",
-            "caution",
-            f"Taps can draw {say.flow(peak_l_s)}, the lamp is rated for {say.flow(uv.rated_flow_l_s)}.",
-            "A flow limiter, or a larger lamp.",
-            Fix(text="Fit a flow limiter.", operations=[replace("/treatment/uv/flow_limiter", True)]),
-        )
 
 
 def _chlorine(document: Property, found: Findings) -> None:

@@ -105,7 +105,7 @@ def water_tests(document: Property, say: Wording) -> WaterTests:
 def result_findings(document: Property, found: Findings) -> None:
     """Failed tests: the worst is that nobody may drink."""
     results = _results(document)
-    if results["e_coli_100ml"] is None:
+    if results["e_coli_100ml"] is None and document.treatment.stages:
         found.add(
             "TREATMENT_NOT_TESTED",
             "note",

@@ -109,3 +109,29 @@ def test_the_site_tells_a_swapped_axis(client):
     assert refused.status_code == 422
     assert "latitude first" in refused.json()["errors"][0]["message"]
     assert geojson(client, text, near_latitude_deg="nan").status_code == 422
+
+
+def curve(client, **asked):
+    return client.post("/api/properties/pump/curve", json=asked)
+
+
+def test_a_pasted_curve_is_read_and_fitted(client):
+    read = curve(client, text="0\t46\n36\t41\n72\t28", flow_unit="L/min", head_unit="m").json()
+    assert read["points"] == [[0, 46], [0.6, 41], [1.2, 28]]
+    assert read["fitted_m"] == pytest.approx([46, 41, 28])
+
+
+@pytest.mark.parametrize(
+    ("asked", "field"),
+    [
+        ({"text": "0 46\nx"}, "line 2"),
+        ({"text": "0 46\n1 50\n2 20"}, "points"),
+        ({"text": "0 46", "flow_unit": "cups"}, "flow_unit"),
+        ({"text": "0 " * 20_000}, "text"),
+        ({}, "text"),
+    ],
+)
+def test_a_table_that_is_no_curve_is_refused_by_name(client, asked, field):
+    answer = curve(client, **asked)
+    assert answer.status_code == 422
+    assert field in answer.json()["errors"][0]["field"]

@@ -164,6 +164,15 @@ def test_the_steps_against_germs_have_the_bleach_of_this_tank():
     assert "three minutes" in high.treatment.water.steps[0].steps[0]
 
 
+def test_a_failed_test_is_told_where_nothing_is_planned_yet_and_chlorine_alone_lacks_a_filter():
+    none = [replace(STAGES, [])]
+    failed = planned_dry("saltmarrow", *none, replace(f"{TEST}/e_coli_100ml", 3))
+    assert {"TREATMENT_NONE", "TREATMENT_TEST_GERMS"} <= codes(failed)
+    alone = codes(planned_dry("saltmarrow", *none, replace(f"{CHLORINE}/on", True)))
+    assert "TREATMENT_CRYPTOSPORIDIUM" in alone
+    assert "TREATMENT_NONE" not in alone
+
+
 def test_clear_water_has_no_steps_and_untested_water_is_not_drunk(saltmarrow):
     assert "TREATMENT_NOT_TESTED" in codes(saltmarrow)
     clear = planned_dry("saltmarrow", replace(f"{TEST}/e_coli_100ml", 0))
