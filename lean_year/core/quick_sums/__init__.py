@@ -3,12 +3,14 @@
 from collections.abc import Mapping
 
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.quick_sums import supply, treat_and_lift, water_path
+from lean_year.core.quick_sums import ground, supply, treat_and_lift, water_path
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
 
 __all__ = ["QUICK_SUMS", "QuickSum", "SumInput", "work_out"]
 
-QUICK_SUMS: dict[str, QuickSum] = {each.name: each for each in (*supply.SUMS, *water_path.SUMS, *treat_and_lift.SUMS)}
+QUICK_SUMS: dict[str, QuickSum] = {
+    each.name: each for each in (*supply.SUMS, *water_path.SUMS, *treat_and_lift.SUMS, *ground.SUMS)
+}
 
 
 def work_out(name: str, values: Mapping[str, float | str]) -> dict[str, float]:

@@ -1,0 +1,69 @@
+"""Buried tanks in wet ground: what lifts them, what holds them, and the water to leave in."""
+
+from lean_year.core.errors import require_number
+from lean_year.core.pipes import GRAVITY_M_S2
+
+SAFE = 1.2
+SAFE_SHORT_TERM = 1.1
+"""What holds over what lifts; the lower while it is being built. Basis: common practice."""
+BUOYANT_SOIL_KN_M3 = 8.5
+"""Soil under water, less the water it pushes away. Basis: from memory (soil mechanics, 8 to 10)."""
+
+
+def safety_factor(*, displaced_m3: float, tank_kg: float, water_l: float, cover_kn: float) -> float:
+    """What holds a tank down over what lifts it: `((tank + water) g + cover) / (displaced x g)`.
+
+    Parameters
+    ----------
+    displaced_m3 : float
+        Of the tank below the water outside, above 0 to 1e6. [m3]
+    tank_kg : float
+        Empty, 0 to 1e9. [kg]
+    water_l : float
+        Inside, 0 to 1e9. [L]
+    cover_kn : float
+        Soil, collar or slab on it, soil under water at its buoyant weight, 0 to 1e6. [kN]
+
+    Returns
+    -------
+    float
+        [-]. Basis: derived (Archimedes).
+
+    Examples
+    --------
+    >>> round(safety_factor(displaced_m3=5, tank_kg=200, water_l=0, cover_kn=20), 2)
+    0.45
+    """
+    uplift_kn = require_number("displaced_m3", displaced_m3, low=1e-6, high=1e6) * GRAVITY_M_S2
+    return _holds_kn(tank_kg, water_l, cover_kn) / uplift_kn
+
+
+def ballast_l(*, displaced_m3: float, tank_kg: float, cover_kn: float, wanted: float = SAFE) -> float:
+    """Water inside that holds a tank down with the wanted safety; all of it, not what is added.
+
+    Parameters
+    ----------
+    displaced_m3, tank_kg, cover_kn : float
+        See `safety_factor`.
+    wanted : float, default 1.2
+        1 to 3. [-]
+
+    Returns
+    -------
+    float
+        0 where it holds empty. [L]. Basis: derived.
+
+    Examples
+    --------
+    >>> round(ballast_l(displaced_m3=5, tank_kg=200, cover_kn=20))
+    3761
+    """
+    uplift_kn = require_number("displaced_m3", displaced_m3, low=0, high=1e6) * GRAVITY_M_S2
+    short_kn = require_number("wanted", wanted, low=1, high=3) * uplift_kn - _holds_kn(tank_kg, 0.0, cover_kn)
+    return max(0.0, short_kn * 1000 / GRAVITY_M_S2)
+
+
+def _holds_kn(tank_kg: float, water_l: float, cover_kn: float) -> float:
+    tank = require_number("tank_kg", tank_kg, low=0, high=1e9)
+    water = require_number("water_l", water_l, low=0, high=1e9)
+    return (tank + water) * GRAVITY_M_S2 / 1000 + require_number("cover_kn", cover_kn, low=0, high=1e6)

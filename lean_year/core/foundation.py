@@ -1,0 +1,80 @@
+"""Pads and what they are made of: compacted stone, concrete in bags, a ring beam."""
+
+import math
+
+from lean_year.core.errors import require_number
+
+COMPACTED_T_M3 = 2.1
+"""Crushed stone once it is rolled. Basis: common practice."""
+LOOSE_TIMES = 1.25
+"""Volume that is ordered over the compacted one, 1.2 to 1.3. Basis: common practice."""
+BAG_M3_KG = 4.682e-4
+"""Concrete from each kilogram of dry mix. Basis: common practice: 80 lb make 0.6 cubic feet."""
+
+
+def pad_m3(*, area_m2: float, thickness_m: float) -> float:
+    """Compacted volume of a pad.
+
+    Parameters
+    ----------
+    area_m2 : float
+        0 to 1e6. [m2]
+    thickness_m : float
+        0 to 10. [m]
+
+    Returns
+    -------
+    float
+        [m3]
+    """
+    area = require_number("area_m2", area_m2, low=0, high=1e6)
+    return area * require_number("thickness_m", thickness_m, low=0, high=10)
+
+
+def round_pad_m(*, tank_diameter_m: float, margin_m: float) -> float:
+    """Diameter of a round pad, the margin all round.
+
+    Parameters
+    ----------
+    tank_diameter_m : float
+        Above 0 to 200. [m]
+    margin_m : float
+        0 to 100. [m]
+
+    Returns
+    -------
+    float
+        [m]
+
+    Examples
+    --------
+    >>> round(round_pad_m(tank_diameter_m=10.2, margin_m=1), 1)
+    12.2
+    """
+    diameter = require_number("tank_diameter_m", tank_diameter_m, low=1e-6, high=200)
+    return diameter + 2 * require_number("margin_m", margin_m, low=0, high=100)
+
+
+def concrete_bags(*, volume_m3: float, bag_kg: float) -> int:
+    """Whole bags of dry mix for a volume of concrete, nothing wasted.
+
+    Parameters
+    ----------
+    volume_m3 : float
+        0 to 100,000. [m3]
+    bag_kg : float
+        Above 0 to 100. [kg]
+
+    Returns
+    -------
+    int
+        Basis: common practice.
+
+    Examples
+    --------
+    >>> concrete_bags(volume_m3=1.05, bag_kg=36.287)
+    62
+    """
+    volume = require_number("volume_m3", volume_m3, low=0, high=1e5)
+    each = require_number("bag_kg", bag_kg, low=0.1, high=100) * BAG_M3_KG
+    return math.ceil(volume / each - 1e-9)
