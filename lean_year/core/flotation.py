@@ -43,8 +43,12 @@ def ballast_l(*, displaced_m3: float, tank_kg: float, cover_kn: float, wanted: f
 
     Parameters
     ----------
-    displaced_m3, tank_kg, cover_kn : float
-        See `safety_factor`.
+    displaced_m3 : float
+        Below the water outside, 0 to 1e6. [m3]
+    tank_kg : float
+        Empty, 0 to 1e9. [kg]
+    cover_kn : float
+        As in `safety_factor`, 0 to 1e6. [kN]
     wanted : float, default 1.2
         1 to 3. [-]
 

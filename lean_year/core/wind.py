@@ -54,8 +54,10 @@ def wind_hold(*, diameter_m: float, height_m: float, empty_kg: float, wind_m_s: 
 
     Parameters
     ----------
-    diameter_m, height_m, wind_m_s : float
-        See `wind_force_n`; the wind above 0.
+    diameter_m, height_m : float
+        See `wind_force_n`. [m]
+    wind_m_s : float
+        Of a gust, above 0 to 120. [m/s]
     empty_kg : float
         Above 0 to 1e9. [kg]
 

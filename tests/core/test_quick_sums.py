@@ -81,6 +81,11 @@ def test_every_output_ends_in_its_unit():
         "mL": "_ml",
         "g": "_g",
         "months": "_months",
+        "kg": "_kg",
+        "t": "_t",
+        "kPa": "_kpa",
+        "kN/m": "_kn_m",
+        "MPa": "_mpa",
         "-": "",
     }
     for each in QUICK_SUMS.values():
