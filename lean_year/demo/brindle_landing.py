@@ -5,6 +5,7 @@ Snow and hard frost, a buried tank beside the slipway, US units.
 
 from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof, SnowEntry
 from lean_year.property.document import Prices, Property, Rain, Site
+from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household, PeriodEntry, StepEntry, UseEntry
 from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
 from lean_year.property.tanks import Cistern, LyingCylinder, Tank
@@ -108,6 +109,19 @@ def brindle_landing(record_id: str | None = None) -> Property:
             ],
             uv=Ultraviolet(rated_flow_l_s=0.9, lamp_h=900, uvt_percent=84, shut_valve=True, length_mm=24 * 25.4),
             copper_pipe=True,
+        ),
+        ground=GroundEntry(
+            soil="sand",
+            topsoil_m=0.5 * _FOOT_M,
+            water_table_m=2 * _FOOT_M,
+            collar_kn=145,
+            traffic="walked",
+            riser_m=0.5 * _FOOT_M,
+            services_located=True,
+            shaded=True,
+            to_footing_m=16 * _FOOT_M,
+            bag_kg=80 * 0.45359237,
+            wind_m_s=90 * 0.44704,
         ),
         pump=PumpEntry(
             way="pump",

@@ -5,6 +5,7 @@ Slim linked tanks of two heights for toilets and laundry, topped up from the mai
 
 from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof
 from lean_year.property.document import Prices, Property, Rain, Site
+from lean_year.property.ground import GroundEntry
 from lean_year.property.household import BackUpEntry, Household, UseEntry
 from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
 from lean_year.property.tanks import Cistern, Link, Slim, Tank
@@ -87,6 +88,7 @@ def lantern_row(record_id: str | None = None) -> Property:
             ],
             second_source="mains",
         ),
+        ground=GroundEntry(soil="clay", gate_m=0.95, to_boundary_m=0.4, to_footing_m=0.3, shaded=True),
         pump=PumpEntry(
             way="pump",
             fixtures=FixtureCounts(toilet=2, basin=0, shower=0, kitchen_sink=0),

@@ -5,6 +5,7 @@ Winter rain and a dry summer, a kitchen garden and two goats, no mains, water by
 
 from lean_year.property.catchment import Downpipe, Drain, Outline, Rectangle, Roof
 from lean_year.property.document import Prices, Property, Rain, Site
+from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Animals, Household, Irrigation, StepEntry
 from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
 from lean_year.property.tanks import Cistern, Tank, UprightCylinder
@@ -109,6 +110,7 @@ def saltmarrow(record_id: str | None = None) -> Property:
             uv=Ultraviolet(rated_flow_l_s=1.15, lamp_h=5_200, sensor=True, shut_valve=True, school="sensor"),
             alkalinity_mg_l=52,
         ),
+        ground=GroundEntry(soil="sandy_gravel", slope=0.02, services_located=True, shaded=True, gate_m=2.6),
         pump=PumpEntry(
             way="pump",
             fixtures=FixtureCounts(toilet=2, basin=2, bath=1),

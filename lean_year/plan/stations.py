@@ -7,6 +7,7 @@ from pydantic import BaseModel
 from lean_year.plan.cistern import CisternPlan
 from lean_year.plan.figure import Finding, Stage
 from lean_year.plan.first_flush import FirstFlushPlan
+from lean_year.plan.ground import GroundPlan
 from lean_year.plan.gutters import GuttersPlan
 from lean_year.plan.household import HouseholdPlan
 from lean_year.plan.overflow import OverflowPlan
@@ -44,6 +45,7 @@ _DOCUMENT_PARTS: dict[Stage, str] = {
     "overflow": "/overflow",
     "treatment": "/treatment",
     "pump": "/pump",
+    "ground": "/ground",
 }
 
 
@@ -65,6 +67,7 @@ def stations(
     overflow: OverflowPlan,
     treatment: TreatmentPlan,
     pump: PumpPlan,
+    ground: GroundPlan,
     findings: list[Finding],
     say: Wording,
 ) -> list[Station]:
@@ -99,6 +102,9 @@ def stations(
     taken = say.pressure(treatment.figures["dirty_kpa"].value or 0.0)
     headlines["treatment"] = f"{several(stages, 'stage')}, {taken}" if stages else "nothing chosen"
     headlines["pump"] = _pump_headline(pump, say)
+    full_kg = sum((pad.figures["full_kg"].value or 0.0) * pad.count for pad in ground.pads)
+    pressed = max((pad.figures["ground_kpa"].value or 0.0) for pad in ground.pads)
+    headlines["ground"] = f"{say.tonnes(full_kg / 1000)}, {say.pressure(pressed)}"
     return [
         Station(
             stage=stage,
@@ -137,6 +143,8 @@ def _status(
     if (stage == "pump" and document.pump.way == "undecided") or (
         stage == "treatment" and not document.treatment.stages
     ):
+        return "decide"
+    if stage == "ground" and document.ground.soil == "unknown":
         return "decide"
     part = _DOCUMENT_PARTS[stage]
     undecided = any(pointer.startswith(part) for pointer in document.assumed)

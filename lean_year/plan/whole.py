@@ -11,6 +11,7 @@ from lean_year.plan.demand import HouseholdDemand, demand_of
 from lean_year.plan.figure import Finding
 from lean_year.plan.first_flush import FirstFlushPlan, plan_first_flush
 from lean_year.plan.flow import flows_at, overflow_intensity_mm_h
+from lean_year.plan.ground import GroundPlan, plan_ground
 from lean_year.plan.gutters import GuttersPlan, arrives_l_s, plan_gutters
 from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.household import HouseholdPlan, plan_household
@@ -49,7 +50,7 @@ class WholePlan(BaseModel):
     treatment: TreatmentPlan
     pump: PumpPlan
     top_up: TopUpPlan
-    ground: None = None
+    ground: GroundPlan
     parts: None = None
     price: None = None
     build: None = None
@@ -151,7 +152,8 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
     treatment = plan_treatment(document, through, say)
     pump = plan_pump(document, sum(through.values()), say)
     top_up = plan_top_up(document, run, say)
-    stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow, treatment, pump, top_up)
+    ground = plan_ground(document, cistern.first_year if cistern else None, say)
+    stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow, treatment, pump, top_up, ground)
     found = [finding for stage in stages if stage is not None for finding in stage.findings]
     found.sort(key=lambda finding: _WORST_FIRST[finding.severity])
     plan = WholePlan(
@@ -168,6 +170,7 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
             overflow,
             treatment,
             pump,
+            ground,
             found,
             say,
         ),
@@ -182,6 +185,7 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
         treatment=treatment,
         pump=pump,
         top_up=top_up,
+        ground=ground,
         findings=found,
     )
     return Planned(plan, run)

@@ -11,6 +11,9 @@ from lean_year.property.document import Units
 LITRES_PER_US_GALLON = 3.785411784
 MILLILITRES_PER_OUNCE = LITRES_PER_US_GALLON * 1_000 / 128
 MM_PER_INCH = 25.4
+KG_PER_POUND = 0.45359237
+M_PER_MILE = 1_609.344
+M3_PER_CUBIC_YARD = 0.9144**3
 M_PER_FOOT = 0.3048
 KPA_PER_PSI = 6.894757293168361
 M2_PER_SQUARE_FOOT = M_PER_FOOT**2
@@ -101,6 +104,32 @@ class Wording:
         if self.units == "us":
             return f"{_significant(pressure_kpa / KPA_PER_PSI)} psi"
         return f"{fixed(pressure_kpa)} kPa"
+
+    def bulk(self, volume_m3: float) -> str:
+        """Stone, soil or concrete."""
+        if self.units == "us":
+            return f"{_significant(volume_m3 / M3_PER_CUBIC_YARD)} yd³"
+        return f"{_significant(volume_m3)} m³"
+
+    def tonnes(self, tonnes: float) -> str:
+        if self.units == "us":
+            return f"{_significant(tonnes * 1000 / KG_PER_POUND / 2000)} short tons"
+        return f"{_significant(tonnes)} t"
+
+    def mass(self, mass_kg: float) -> str:
+        if self.units == "us":
+            return f"{fixed(mass_kg / KG_PER_POUND)} lb"
+        return f"{fixed(mass_kg)} kg" if mass_kg < 1_000 else f"{_significant(mass_kg / 1_000)} t"
+
+    def speed(self, metres_s: float) -> str:
+        if self.units == "us":
+            return f"{fixed(metres_s * 3_600 / M_PER_MILE)} mph"
+        return f"{fixed(metres_s)} m/s"
+
+    def bag(self, mass_kg: float) -> str:
+        if self.units == "us":
+            return f"{fixed(mass_kg / KG_PER_POUND)} lb"
+        return f"{fixed(mass_kg)} kg"
 
     def measure(self, millilitres: float) -> str:
         """What is measured out, of bleach or the like."""

@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from lean_year.core.catchment import LossSchool
 from lean_year.core.errors import InputError
 from lean_year.property.catchment import Downpipe, Roof, SnowEntry
+from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
 from lean_year.property.parts import Part, PlaceText, Text, TwelveTemperatures, require_different
 from lean_year.property.pumping import PumpEntry
@@ -89,6 +90,7 @@ class Property(Part):
     overflow: OverflowEntry = Field(default_factory=OverflowEntry)
     treatment: Treatment = Field(default_factory=Treatment)
     pump: PumpEntry = Field(default_factory=PumpEntry)
+    ground: GroundEntry = Field(default_factory=GroundEntry)
     prices: Prices = Field(default_factory=Prices)
     assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=200)
     """JSON pointers of values that stand in until somebody confirms them."""

@@ -151,6 +151,8 @@ class Tank(Part):
     """Outlet above the floor. The trade leaves at least 0.13 m (five inches). Basis: common practice."""
     overflow_m: float | None = Field(default=None, gt=0, le=100)
     """Overflow above the floor; the height of the tank where None."""
+    empty_kg: float | None = Field(default=None, gt=0, le=1e7)
+    """Of one of them; usual for its kind where None."""
     let_down: bool = False
     """Valved off as it fills, its water above the lowest overflow kept and let down later."""
     link: Link = Field(default_factory=Link)

@@ -1,0 +1,323 @@
+"""Ground: what carries each tank, what is dug and filled, whether it floats, blows over or leans."""
+
+import datetime as dt
+import math
+
+from pydantic import BaseModel
+
+from lean_year.core.earthworks import Earthworks, Footprint, earthworks
+from lean_year.core.flotation import SAFE
+from lean_year.core.ground_load import GROUNDS, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
+from lean_year.core.wind import wind_hold
+from lean_year.plan.figure import Figure, Finding
+from lean_year.plan.first_year import FirstYear
+from lean_year.plan.floating import FloatStage, float_stages
+from lean_year.plan.ground_findings import GroundFacts, ground_findings
+from lean_year.plan.ground_notes import GroundNote, ground_notes
+from lean_year.plan.ground_section import Line, from_above, section
+from lean_year.plan.pad_quantities import Quantity, quantities
+from lean_year.plan.standing import BASES, Standing, standings
+from lean_year.plan.wording import Wording
+from lean_year.property.document import Property
+from lean_year.property.parts import month_and_day
+from lean_year.property.tanks import UprightCylinder, Volume
+
+CAUTIONS = [
+    "A full tank weighs a tonne for each cubic metre. Nobody stands under or downhill of one that is moved.",
+    "Trenches and holes cave in: deeper than 1.2 m they are shored or battered, with a ladder and somebody outside.",
+    "A retaining wall over a metre, deep fill, a buried tank under loads, a tank on a stand: a structural engineer.",
+    "Find cables and pipes before anything is dug. Local code and the licensed trade come first.",
+]
+SPREAD_DOWN = 2.0
+"""A pad spreads its load one out for each two down. Basis: common practice."""
+READINGS = 9
+"""Eight on the rim, one in the middle."""
+
+
+class Edges(BaseModel):
+    """What the works leave at the pad's edges, and move."""
+
+    cut_m3: float
+    fill_m3: float
+    cut_edge_m: float
+    fill_edge_m: float
+    on_fill_share: float
+
+
+class PadPlan(BaseModel):
+    """One tank, or one of several alike, and what carries it."""
+
+    id: str
+    name: str
+    count: int
+    base: str
+    label: str
+    """What it stands on."""
+    buried: bool
+    floor_m: float
+    ground_m: float
+    pad_length_m: float
+    pad_width_m: float
+    round: bool
+    thickness_m: float
+    level_mm: float
+    """How far readings may differ."""
+    figures: dict[str, Figure]
+    edges: Edges
+    quantities: list[Quantity]
+    stages: list[FloatStage]
+    section: list[Line]
+    above: list[Line]
+
+
+class GroundPlan(BaseModel):
+    pads: list[PadPlan]
+    readings_wanted: int
+    notes: list[GroundNote]
+    findings: list[Finding]
+    cautions: list[str]
+
+
+def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
+    """The ground stage; `first` tells when rain brings a buried tank's ballast."""
+    rows = standings(document)
+    works = [_works(document, row) for row in rows]
+    pads = [_pad(document, row, work, first, say) for row, work in zip(rows, works, strict=True)]
+    facts = [
+        GroundFacts(
+            standing=row,
+            works=work,
+            bearing_kpa=pad.figures["ground_kpa"].value or 0.0,
+            wind_water_l=pad.figures["wind_water_l"].value or 0.0 if "wind_water_l" in pad.figures else 0.0,
+            stages=pad.stages,
+        )
+        for row, work, pad in zip(rows, works, pads, strict=True)
+    ]
+    return GroundPlan(
+        pads=pads,
+        readings_wanted=READINGS,
+        notes=ground_notes(document, rows, say),
+        findings=ground_findings(document, facts, say),
+        cautions=CAUTIONS,
+    )
+
+
+def _works(document: Property, row: Standing) -> Earthworks:
+    entered = document.ground
+    pad, batter = row.pad, (entered.cut_batter, entered.fill_batter)
+    if row.buried:
+        room = 2 * entered.working_room_m
+        pad = Footprint(row.footprint.length_m + room, row.footprint.width_m + room, row.footprint.round)
+        batter = (0.0 if entered.shored else entered.cut_batter, 0.0)
+    return earthworks(
+        pad=pad,
+        over_m=min(20.0, max(-20.0, row.formation_m - row.ground_m)),
+        slope=entered.slope,
+        cut_batter=batter[0],
+        fill_batter=batter[1],
+    )
+
+
+def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear | None, say: Wording) -> PadPlan:
+    stages = [
+        stage.model_copy(update={"rain_brings_by": _brought_by(row, stage, first)})
+        for stage in float_stages(document, row)
+    ]
+    return PadPlan(
+        id=row.tank.id,
+        name=row.tank.name,
+        count=row.tank.count,
+        base=row.base,
+        label=BASES[row.base].label,
+        buried=row.buried,
+        floor_m=row.tank.floor_m,
+        ground_m=row.ground_m,
+        pad_length_m=row.pad.length_m,
+        pad_width_m=row.pad.width_m,
+        round=row.pad.round,
+        thickness_m=row.thickness_m,
+        level_mm=BASES[row.base].level_mm,
+        figures=_figures(document, row, work, stages, say),
+        edges=Edges(
+            cut_m3=work.cut_m3,
+            fill_m3=work.fill_m3,
+            cut_edge_m=work.cut_edge_m,
+            fill_edge_m=work.fill_edge_m,
+            on_fill_share=work.on_fill_share,
+        ),
+        quantities=quantities(document, row, say),
+        stages=stages,
+        section=section(document, row),
+        above=from_above(document, row),
+    )
+
+
+def _figures(
+    document: Property, row: Standing, work: Earthworks, stages: list[FloatStage], say: Wording
+) -> dict[str, Figure]:
+    entered = document.ground
+    full_kg = row.gross_l + row.empty_kg
+    base_m2 = max(1e-4, row.footprint.area_m2)
+    spread = Footprint(
+        row.footprint.length_m + row.thickness_m * 2 / SPREAD_DOWN,
+        row.footprint.width_m + row.thickness_m * 2 / SPREAD_DOWN,
+        row.footprint.round,
+    )
+    pad_kg = spread.area_m2 * row.thickness_m * 2_100
+    soil = entered.soil
+    allowed = None if soil == "unknown" else GROUNDS[soil].allowed_kpa
+    figures = {
+        "full_kg": Figure(
+            value=full_kg,
+            unit="kg",
+            label="Weighs when full",
+            basis="derived",
+            formula="water + tank",
+            working=f"{say.volume(row.gross_l)} + {say.mass(row.empty_kg)}",
+            moves="A cubic metre is a tonne.",
+        ),
+        "base_kpa": Figure(
+            value=bearing_kpa(mass_kg=min(1e9, full_kg), area_m2=base_m2),
+            unit="kPa",
+            label="Presses on its pad",
+            basis="derived",
+            formula="mass × g / base",
+            working=f"{say.mass(full_kg)} on {say.area(base_m2)}",
+        ),
+        "ground_kpa": Figure(
+            value=bearing_kpa(mass_kg=min(1e9, full_kg + pad_kg), area_m2=max(1e-4, spread.area_m2)),
+            unit="kPa",
+            label="Presses on the ground",
+            basis="common_practice",
+            formula="(tank + pad) × g / the pad's foot, one out for each two down",
+            working=f"{say.mass(full_kg + pad_kg)} on {say.area(spread.area_m2)}",
+            moves="A thicker pad spreads it; soft spots and edges fail first.",
+        ),
+        "allowed_kpa": Figure(
+            value=allowed,
+            unit="kPa",
+            label="The ground may carry",
+            basis="from_memory",
+            source="International Building Code, presumptive load-bearing values",
+            formula="by kind of ground",
+            working="nobody has looked yet" if soil == "unknown" else GROUNDS[soil].label,
+            moves="Fill carries nothing without an engineer.",
+        ),
+        "cut_m3": _volume("Cut, in the ground", work.cut_m3, say),
+        "fill_m3": _volume("Fill, compacted", work.fill_m3, say),
+        "topsoil_m3": _volume("Topsoil stripped", row.pad.area_m2 * entered.topsoil_m, say),
+        "retained_m": Figure(
+            value=max(work.cut_edge_m, work.fill_edge_m),
+            unit="m",
+            label="Highest edge, to hold or to batter",
+            basis="derived",
+            formula="the larger of ground over the pad's foot uphill, and foot over ground downhill",
+            working=f"{say.length(work.cut_edge_m)} uphill, {say.length(work.fill_edge_m)} downhill",
+            moves="Over a metre a wall is an engineer's.",
+        ),
+    }
+    if not row.buried:
+        figures |= _in_the_wind(document, row, say)
+    if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
+        depth = row.tank.vessel().overflow_m
+        figures["hoop_kn_m"] = Figure(
+            value=hoop_tension_kn_m(diameter_m=row.footprint.width_m, depth_m=depth),
+            unit="kN/m",
+            label="Pull in its lowest metre of wall",
+            basis="published",
+            source="thin rings under water pressure",
+            formula="9.81 × depth × diameter / 2",
+            working=f"{say.length(depth)} × {say.length(row.footprint.width_m)}",
+            moves="It says nothing of what a wall can take: its maker or an engineer does.",
+        )
+    if entered.lean_mm > 0:
+        figures["lean_l"] = Figure(
+            value=lost_to_lean_l(diameter_m=2 * math.sqrt(base_m2 / math.pi), drop_mm=entered.lean_mm),
+            unit="L",
+            label="Lost to its lean",
+            basis="derived",
+            formula="base × fall across it / 2, the overflow on the low side",
+            working=f"{say.area(base_m2)} × {say.bore(entered.lean_mm)} / 2",
+            moves="As much again stays in below the outlet, where that is on the high side.",
+        )
+    if stages:
+        last = stages[-1]
+        figures["ballast_l"] = Figure(
+            value=last.ballast_l,
+            unit="L",
+            label="Water that must stay in it, in use",
+            basis="derived",
+            source="Archimedes",
+            formula=f"what holds it with a safety of {SAFE:g} over what lifts it",
+            working=f"{say.bulk(last.displaced_m3)} displaced, tank {say.mass(row.empty_kg)}, "
+            f"{last.cover_kn:.0f} kN on it",
+            moves="A collar, more cover, or a drain that keeps the water table down.",
+        )
+    return figures
+
+
+def _volume(label: str, volume_m3: float, say: Wording) -> Figure:
+    return Figure(
+        value=volume_m3,
+        unit="m3",
+        label=label,
+        basis="derived",
+        formula="summed over a fine grid of pad and batters",
+        working=say.bulk(volume_m3),
+        moves="Move the pad up or down, and watch the other.",
+    )
+
+
+def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, Figure]:
+    wind = document.ground.wind_m_s
+    across = max(row.footprint.width_m, row.footprint.length_m)
+    narrow = min(row.footprint.width_m, row.footprint.length_m)
+    # It turns over about its narrow way, and the wind leans on its broad side.
+    hold = wind_hold(diameter_m=across, height_m=row.height_m, empty_kg=row.empty_kg, wind_m_s=wind)
+    overturning = hold.overturning * narrow / across
+    needed = hold.water_l
+    if overturning > 0:
+        needed = max(needed, row.empty_kg * (1.5 / overturning - 1))
+    working = f"{say.speed(wind)} on {say.length(across)} × {say.length(row.height_m)}, {say.mass(row.empty_kg)}"
+    return {
+        "overturning": Figure(
+            value=overturning,
+            unit="×",
+            label="Holds against turning over, empty",
+            basis="from_memory",
+            source="drag of a stubby cylinder, 0.8",
+            formula="m g w / 2 over F h / 2",
+            working=working,
+        ),
+        "sliding": Figure(
+            value=hold.sliding,
+            unit="×",
+            label="Holds against sliding, empty",
+            basis="from_memory",
+            source="friction of 0.4",
+            formula="0.4 m g over F",
+            working=working,
+        ),
+        "wind_water_l": Figure(
+            value=needed,
+            unit="L",
+            label="Water to leave in before a storm",
+            basis="derived",
+            formula="for the lesser of the two to reach 1.5",
+            working=working,
+            moves="Or tie it down.",
+        ),
+    }
+
+
+def _brought_by(row: Standing, stage: FloatStage, first: FirstYear | None) -> str | None:
+    if first is None or not first.day or stage.ballast_l <= 0:
+        return None
+    vessel = row.tank.vessel()
+    wanted_l = stage.ballast_l - float(vessel.below_l(vessel.sill_m))
+    by = next((day for day, litres in zip(first.day, first.p10_l, strict=True) if litres >= wanted_l), None)
+    if by is None:
+        return None
+    month, day = month_and_day(first.first_day)
+    date = dt.date(2023, month, min(day, 28) if month == 2 else day) + dt.timedelta(days=by)
+    return f"{date.day} {date:%b}"

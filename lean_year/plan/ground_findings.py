@@ -1,0 +1,378 @@
+"""What is wrong with what carries the tanks, each with the edit that mends it."""
+
+import math
+from dataclasses import dataclass
+
+from lean_year.core.earthworks import Earthworks
+from lean_year.core.ground_load import GROUNDS
+from lean_year.plan.figure import Finding, Fix
+from lean_year.plan.floating import FloatStage
+from lean_year.plan.mend import Findings, replace
+from lean_year.plan.standing import BASES, Standing
+from lean_year.plan.wording import Wording, fixed
+from lean_year.property.document import Property
+from lean_year.property.tanks import Box, Pit, Slim, UprightCylinder
+
+MOST_HELD_M = 1.0
+"""Retained without an engineer. Basis: common practice."""
+SHORED_FROM_M = 1.2
+"""Basis: from memory (safety rules, 1.2 to 1.5 m)."""
+LEAST_COVER_M = {"none": 0.0, "walked": 0.2, "cars": 0.6, "trucks": 0.9}
+"""Over a tank that is made for it. Basis: estimate."""
+ON_FILL = (0.03, 0.97)
+LEAST_STANDS_MM = 50.0
+RISER_M = 0.1
+SLIM_FROM = 3.0
+"""Height over depth from which a slim tank is strapped. Basis: common practice."""
+SEPTIC_M, TREES_M, BOUNDARY_M = 15.0, 3.0, 1.0
+"""Basis: common practice; local rules differ."""
+GATE_SPARE_M, CRANE_M = 0.3, 4.5
+
+
+@dataclass(frozen=True, slots=True)
+class GroundFacts:
+    """One tank and what was worked out for it."""
+
+    standing: Standing
+    works: Earthworks
+    bearing_kpa: float
+    wind_water_l: float
+    stages: list[FloatStage]
+
+
+def ground_findings(document: Property, facts: list[GroundFacts], say: Wording) -> list[Finding]:
+    """Everything to mend."""
+    found = Findings("ground")
+    entered = document.ground
+    _soil(document, facts, found, say)
+    for each in facts:
+        if each.standing.buried:
+            _dug_in(document, each, found, say)
+        else:
+            _on_its_pad(document, each, found, say)
+            _blown(document, each, found, say)
+        _brought_in(document, each, found, say)
+    if any(not each.standing.buried for each in facts):
+        _level(document, facts, found, say)
+    if not entered.services_located:
+        found.add(
+            "GROUND_SERVICES",
+            "caution",
+            "Nobody has located the pipes and cables in the ground.",
+            "",
+            Fix(text="They are located and marked.", operations=[replace("/ground/services_located", True)]),
+        )
+    if entered.soft_way:
+        found.add(
+            "GROUND_SOFT_WAY",
+            "caution",
+            "A truck sinks in on the way when it is wet.",
+            "Deliver in a dry spell, or lay mats.",
+        )
+    if entered.copper_near:
+        found.add(
+            "GROUND_COPPER",
+            "caution",
+            "Copper or brass touches a coated metal tank, or runs off onto one: it eats the coating.",
+            "",
+            Fix(text="Keep them apart, stainless between.", operations=[replace("/ground/copper_near", False)]),
+        )
+    _neighbours(document, found, say)
+    return found.rows
+
+
+def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
+    entered = document.ground
+    if entered.soil == "unknown":
+        found.add("GROUND_SOIL_UNKNOWN", "note", "Nobody has looked at the ground yet.", "A hole with a spade tells.")
+    elif entered.soil == "fill":
+        found.add(
+            "GROUND_FILL",
+            "fails",
+            "Fill carries nothing without an engineer: it settles for years.",
+            "Dig to native ground, or an engineer.",
+        )
+    else:
+        allowed = GROUNDS[entered.soil].allowed_kpa
+        for each in facts:
+            if each.bearing_kpa > allowed:
+                found.add(
+                    "GROUND_BEARING",
+                    "fails",
+                    f"{each.standing.tank.name} presses {say.pressure(each.bearing_kpa)} on "
+                    f"{GROUNDS[entered.soil].label}, which may carry {say.pressure(allowed)}.",
+                    "A wider base, or an engineer.",
+                )
+    if entered.swelling:
+        found.add(
+            "GROUND_SWELLS",
+            "caution",
+            "Soil that swells lifts a pad unevenly with each wet season.",
+            "An engineer's pad, with its drainage.",
+        )
+    if entered.topsoil_m == 0 and any(not each.standing.buried for each in facts):
+        found.add(
+            "GROUND_TOPSOIL",
+            "caution",
+            "Topsoil rots and settles under a pad.",
+            "",
+            Fix(text=f"Strip {say.bore(150)} of it.", operations=[replace("/ground/topsoil_m", 0.15)]),
+        )
+
+
+def _path(document: Property, standing: Standing) -> str:
+    return f"/cistern/tanks/{document.cistern.tanks.index(standing.tank)}"
+
+
+def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, standing, works = document.ground, each.standing, each.works
+    share = works.on_fill_share
+    if ON_FILL[0] < share < ON_FILL[1] or (share >= ON_FILL[1] and works.fill_edge_m > 0.15):
+        all_cut = standing.ground_m + standing.thickness_m - entered.slope * standing.pad.width_m / 2
+        floor = math.floor(100 * all_cut) / 100
+        found.add(
+            "GROUND_ON_FILL",
+            "fails" if entered.slope > 0 and share < ON_FILL[1] else "caution",
+            f"{fixed(100 * share)} % of the pad under {standing.tank.name} stands on fill, up to "
+            f"{say.length(works.fill_edge_m)} deep: it settles to that side, and the tank leans.",
+            "",
+            Fix(
+                text=f"All in cut: floor at {say.length(floor)}.",
+                operations=[replace(f"{_path(document, standing)}/floor_m", floor)],
+            ),
+        )
+    edge, batter = max((works.cut_edge_m, entered.cut_batter), (works.fill_edge_m, entered.fill_batter))
+    if batter == 0 and edge > MOST_HELD_M:
+        found.add(
+            "GROUND_HELD_HIGH",
+            "caution",
+            f"A wall of {say.length(edge)} holds the pad's edge: over {say.length(MOST_HELD_M)} it is an engineer's.",
+            "An engineer, or a batter.",
+        )
+    if not works.meets:
+        found.add(
+            "GROUND_TOO_STEEP",
+            "fails",
+            "The batters do not meet a slope as steep as this.",
+            "Hold the edges with walls, by an engineer, or another place.",
+        )
+    usual = BASES[standing.base]
+    if entered.margin_m is not None and entered.margin_m < usual.margin_m:
+        found.add(
+            "GROUND_PAD_SMALL",
+            "caution",
+            f"The pad reaches {say.length(entered.margin_m)} beyond {standing.tank.name}; edges crumble.",
+            "",
+            Fix(text=f"{say.length(usual.margin_m)} all round.", operations=[replace("/ground/margin_m", None)]),
+        )
+    frost = document.site.frost_depth_m
+    if (
+        frost > 0
+        and standing.ground_m - standing.formation_m < frost
+        and standing.base in ("slab", "ring_beam", "rock")
+    ):
+        found.add(
+            "GROUND_FROST",
+            "caution",
+            f"The base of {standing.tank.name} lies above the frost, {say.length(frost)}: rigid bases are heaved.",
+            "Stone that drains down to the frost, or a base of stone.",
+        )
+
+
+def _level(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
+    entered = document.ground
+    allowed = min(BASES[each.standing.base].level_mm for each in facts if not each.standing.buried)
+    if len(entered.readings_mm) >= 2:
+        spread = max(entered.readings_mm) - min(entered.readings_mm)
+        if spread > allowed:
+            found.add(
+                "GROUND_NOT_LEVEL",
+                "fails",
+                f"Readings on the pad differ by {say.bore(spread)}; {say.bore(allowed)} are allowed.",
+                "Scrape and roll again before the tank is set.",
+            )
+    if entered.stands_mm < LEAST_STANDS_MM:
+        found.add(
+            "GROUND_PAD_LOW",
+            "caution",
+            f"The pad stands {say.bore(entered.stands_mm)} over the ground around: rain runs onto it.",
+            "",
+            Fix(text=f"{say.bore(75)} over it.", operations=[replace("/ground/stands_mm", 75)]),
+        )
+    if not entered.drained_uphill:
+        found.add(
+            "GROUND_NOT_DRAINED",
+            "caution",
+            "Nothing leads water round the pad: it washes the bed out.",
+            "",
+            Fix(text="A ditch uphill and a drained apron.", operations=[replace("/ground/drained_uphill", True)]),
+        )
+    if entered.lean_mm > 0:
+        found.add(
+            "GROUND_LEANS",
+            "caution",
+            f"A tank leans by {say.bore(entered.lean_mm)} across its base.",
+            "Drained, lifted in small steps with packing that follows, bedded anew, slightly uphill.",
+        )
+
+
+def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, standing = document.ground, each.standing
+    name, depth = standing.tank.name, standing.ground_m - standing.formation_m
+    failing = [stage for stage in each.stages if stage.fails]
+    if failing:
+        first, last = failing[0], each.stages[-1]
+        found.add(
+            "GROUND_FLOATS" if last.fails else "GROUND_FLOATS_WHILE_BUILT",
+            "fails" if last.fails else "caution",
+            f"{name}, empty, floats: {first.name.lower()}, what holds it is {fixed(first.factor or 0.0, 2)} of what "
+            f"lifts it. {_ballast(first, say)}"
+            + (f" In use it takes {say.volume(last.ballast_l)} for good." if last.fails else ""),
+            "Ballast on the truck; a collar; backfill the same day; not ahead of a wet week.",
+            *(
+                [
+                    Fix(
+                        text=f"A collar of {math.ceil(short)} kN more.",
+                        operations=[replace("/ground/collar_kn", math.ceil(entered.collar_kn + short))],
+                    )
+                ]
+                if last.fails and (short := _short_kn(last)) + entered.collar_kn < 100_000
+                else []
+            ),
+        )
+    if entered.water_table_m is None:
+        found.add(
+            "GROUND_WATER_TABLE",
+            "note",
+            f"The water table is not known: a hole full of rain is counted on for {name}.",
+            "Ask the neighbours' wells; look at the hole after rain.",
+        )
+    if depth > SHORED_FROM_M and not entered.shored and entered.cut_batter < 1:
+        found.add(
+            "GROUND_HOLE_CAVES",
+            "fails",
+            f"A hole {say.length(depth)} deep with steep sides buries whoever is in it.",
+            "",
+            Fix(text="Batter it one to one.", operations=[replace("/ground/cut_batter", 1)]),
+            Fix(text="Shore it.", operations=[replace("/ground/shored", True)]),
+        )
+    if standing.cover_m < LEAST_COVER_M[entered.traffic]:
+        found.add(
+            "GROUND_COVER_THIN",
+            "fails",
+            f"{say.length(standing.cover_m)} of cover over {name}; where {_goes(entered.traffic)}, "
+            f"{say.length(LEAST_COVER_M[entered.traffic])} at least, and a tank made for it.",
+            "Keep wheels off with posts, or a slab that an engineer designs.",
+        )
+    if entered.traffic in ("cars", "trucks"):
+        found.add(
+            "GROUND_LOADED",
+            "caution",
+            f"Where {_goes(entered.traffic)} over a buried tank, an engineer says what carries them.",
+            "",
+            Fix(text="Keep wheels off.", operations=[replace("/ground/traffic", "walked")]),
+        )
+    if entered.to_footing_m < depth:
+        found.add(
+            "GROUND_UNDERMINES",
+            "fails",
+            f"The hole is {say.length(depth)} deep, the nearest footing {say.length(entered.to_footing_m)} away: "
+            "within 45 degrees of its foot.",
+            "Farther off, or an engineer.",
+        )
+    if entered.riser_m < RISER_M:
+        found.add(
+            "GROUND_RISER_LOW",
+            "caution",
+            f"The riser's lid stands {say.length(entered.riser_m)} over the ground: yard water runs in.",
+            "",
+            Fix(text=f"{say.length(0.15)} over it.", operations=[replace("/ground/riser_m", 0.15)]),
+        )
+
+
+def _ballast(stage: FloatStage, say: Wording) -> str:
+    if stage.full_is_too_little:
+        return "Full of water it is barely held: keep the hole pumped dry until it is backfilled."
+    return f"Keep {say.volume(stage.ballast_l)} in it, {say.length(stage.depth_m)} deep."
+
+
+def _short_kn(stage: FloatStage) -> float:
+    """What more must hold it, under water."""
+    return stage.ballast_l * 9.80665 / 1000
+
+
+def _goes(traffic: str) -> str:
+    return {"none": "nobody goes", "walked": "people walk", "cars": "cars drive", "trucks": "trucks drive"}[traffic]
+
+
+def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, standing = document.ground, each.standing
+    if isinstance(standing.tank.shape, Slim) and standing.height_m >= SLIM_FROM * standing.tank.shape.width_m:
+        if not entered.tied_down:
+            found.add(
+                "GROUND_SLIM_LOOSE",
+                "caution",
+                f"{standing.tank.name} is {fixed(standing.height_m / standing.tank.shape.width_m, 1)} times as tall "
+                "as deep and is not strapped to a wall.",
+                "",
+                Fix(text="Strap it at two heights.", operations=[replace("/ground/tied_down", True)]),
+            )
+        return
+    vessel = standing.tank.vessel()
+    stays_l = float(vessel.below_l(vessel.sill_m))
+    if each.wind_water_l > stays_l and not entered.tied_down:
+        found.add(
+            "GROUND_WIND",
+            "caution",
+            f"Empty, {standing.tank.name} does not stand a gust of {say.speed(entered.wind_m_s)}; "
+            f"{say.volume(each.wind_water_l)} in it hold it, {say.volume(stays_l)} stay below its outlet.",
+            "",
+            Fix(text="Tie it down.", operations=[replace("/ground/tied_down", True)]),
+        )
+
+
+def _brought_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, shape = document.ground, each.standing.tank.shape
+    built_there = isinstance(shape, Pit) or (isinstance(shape, UprightCylinder) and shape.liner)
+    if built_there or (isinstance(shape, Box) and shape.cast):
+        return
+    wide = min(each.standing.footprint.width_m, each.standing.footprint.length_m, each.standing.height_m)
+    if entered.gate_m < wide + GATE_SPARE_M:
+        found.add(
+            "GROUND_GATE",
+            "fails",
+            f"{each.standing.tank.name} is {say.length(wide)} across at its narrowest, the way in "
+            f"{say.length(entered.gate_m)}.",
+            "Over the fence by crane, another tank, or several smaller ones.",
+        )
+    if entered.overhead_m is not None and entered.overhead_m < CRANE_M:
+        found.add(
+            "GROUND_OVERHEAD",
+            "caution",
+            f"{say.length(entered.overhead_m)} clear under wires and branches: trucks and cranes want "
+            f"{say.length(CRANE_M)}.",
+            "Ask the power company before anything is lifted near wires.",
+        )
+
+
+def _neighbours(document: Property, found: Findings, say: Wording) -> None:
+    entered = document.ground
+    for code, distance, least, what in (
+        ("GROUND_NEAR_SEPTIC", entered.to_septic_m, SEPTIC_M, "a septic field"),
+        ("GROUND_NEAR_TREES", entered.to_trees_m, TREES_M, "trees: their roots lift pads and find joints"),
+        ("GROUND_NEAR_BOUNDARY", entered.to_boundary_m, BOUNDARY_M, "the boundary"),
+    ):
+        if distance < least:
+            found.add(
+                code,
+                "caution" if code == "GROUND_NEAR_SEPTIC" else "note",
+                f"{say.length(distance)} to {what}; {say.length(least)} is usual, local rules first.",
+                "Farther off, or ask whoever decides.",
+            )
+    if not entered.shaded:
+        found.add(
+            "GROUND_SUN",
+            "note",
+            "The tank stands in the sun: warm water grows things.",
+            "Shade, a berm, or light paint on the sun side.",
+        )

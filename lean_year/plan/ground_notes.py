@@ -1,0 +1,148 @@
+"""How bases, holes and the way in are dealt with, for what this property has. Basis: common practice."""
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from lean_year.plan.standing import Standing
+from lean_year.plan.wording import Wording
+from lean_year.property.document import Property
+from lean_year.property.tanks import Box, Pit, Slim, UprightCylinder
+
+View = Literal["pad", "dig", "weight", "way_in"]
+
+
+class GroundNote(BaseModel):
+    """One thing that whoever builds it must know, and the view it belongs to."""
+
+    view: View
+    head: str
+    text: str
+
+
+def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list[GroundNote]:
+    """Every note that applies."""
+    shapes = [row.tank.shape for row in rows]
+    notes = [
+        GroundNote(
+            view="pad",
+            head="In this order",
+            text=f"Strip the topsoil, dig to firm ground, cloth, then stone in lifts of {say.bore(150)}, rolled. "
+            "All in cut is best: a pad half on cut and half on fill settles to the fill.",
+        ),
+        GroundNote(
+            view="pad",
+            head="Hold: level readings",
+            text="Before the tank is set: eight on the rim, one in the middle, with an instrument. A pad judged by "
+            "eye fails. Four on the tank every year after, as a trend.",
+        ),
+        GroundNote(
+            view="pad",
+            head="Keep the bed dry",
+            text="A leak or a downspout washes the bed out from under a tank: apron, drain, and a ditch uphill that "
+            "leads water round.",
+        ),
+    ]
+    if document.ground.lean_mm > 0:
+        notes.append(
+            GroundNote(
+                view="pad",
+                head="To level a tank that leans",
+                text="Drain it first. Lift in small steps with packing that follows, nobody under it; pavers and "
+                "crusher dust beneath; set it slightly uphill.",
+            )
+        )
+    if any(isinstance(shape, UprightCylinder) and shape.liner for shape in shapes):
+        notes.append(
+            GroundNote(
+                view="pad",
+                head="Under a liner",
+                text=f"Within {say.bore(5)} all over; sand raked and tamped, a fillet at the edge so that the liner "
+                f"does not crease, joints taped. {say.bore(100)} of water from the day the liner is in; about "
+                f"{say.volume(15_000)} to seat it before the roof goes on. Sacrificial anodes on steel.",
+            )
+        )
+    if any(isinstance(shape, Slim) for shape in shapes):
+        notes.append(
+            GroundNote(
+                view="weight",
+                head="Slim tanks",
+                text="Strapped to the wall at two heights where they are three times as tall as deep, into masonry "
+                "or framing, never into cladding.",
+            )
+        )
+    if any(isinstance(shape, Box) and shape.cast for shape in shapes):
+        notes.append(
+            GroundNote(
+                view="weight",
+                head="Cast and mortar tanks",
+                text="Designed by a structural engineer, steel included; natural fibre decays. Mortar tanks are "
+                f"round, never square, their floor falling to a drain, the outlet {say.bore(125)} up.",
+            )
+        )
+    if any(row.buried for row in rows):
+        notes += _buried(rows, say)
+    return notes + _way_in(document)
+
+
+def _buried(rows: list[Standing], say: Wording) -> list[GroundNote]:
+    notes = [
+        GroundNote(
+            view="dig",
+            head="Backfill",
+            text=f"On {say.bore(100)} of rounded stone; all round in lifts of {say.bore(300)}, by hand at the "
+            "haunches, the tank filled to the same height as the backfill. Conduit and pipes through the riser, "
+            "not the wall.",
+        ),
+        GroundNote(
+            view="dig",
+            head="Not ahead of a wet week",
+            text="Never leave an empty tank in an open hole when rain is forecast: a hole full of rain lifts it like "
+            "a water table does. Have the ballast on the truck.",
+        ),
+    ]
+    if any(isinstance(row.tank.shape, Pit) for row in rows):
+        notes.append(
+            GroundNote(
+                view="dig",
+                head="A lined pit",
+                text="Felt, liner, felt. Falling to a pump sump, so that it is emptied before winter. Stone that "
+                "fills the openings of crates and culverts is part of what holds it down.",
+            )
+        )
+    return notes
+
+
+def _way_in(document: Property) -> list[GroundNote]:
+    notes = [
+        GroundNote(
+            view="way_in",
+            head="Setting plan",
+            text="How it comes off the truck, rolls or is lifted, by what machine, from which points, and how it is "
+            "turned to its fittings. Where the spoil goes. Nobody under a load.",
+        ),
+        GroundNote(
+            view="way_in",
+            head="Before the digger",
+            text="Have cables and pipes marked by whoever keeps the records, then dig the crossings by hand. "
+            "Setbacks from boundary, building and septic field by local rule.",
+        ),
+    ]
+    if document.ground.copper_near:
+        notes.append(
+            GroundNote(
+                view="way_in",
+                head="Metals apart",
+                text="No copper or brass on zinc or aluminium, no run-off from copper onto it; stainless or an "
+                "insulating union between. Soft rain makes it worse.",
+            )
+        )
+    if document.ground.earthquakes:
+        notes.append(
+            GroundNote(
+                view="weight",
+                head="Earthquakes",
+                text="Flexible joints at every tank, no rigid links between tanks; restraint by an engineer.",
+            )
+        )
+    return notes

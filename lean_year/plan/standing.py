@@ -1,0 +1,162 @@
+"""How each tank stands: its footprint, what it weighs, on what, and whether it is in the ground."""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from lean_year.core.earthworks import Footprint
+from lean_year.plan.levels import tank_ground_m
+from lean_year.property.document import Property
+from lean_year.property.ground import BaseKind
+from lean_year.property.tanks import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
+
+PLASTIC_KG_L = 0.03
+"""Empty, for each litre. Basis: common practice (5.5 m3 weigh about 150 kg)."""
+STEEL_KG_M2 = 9.0
+"""Ring panels and liner, for each square metre of wall. Basis: estimate."""
+CONCRETE_KG_M3, STONE_KG_M3, CRATE_KG_M3 = 2_400.0, 2_650.0, 950.0
+CRATES_FROM = 0.6
+"""Share of voids from which a pit's filling is crates, and not stone."""
+CAST_WALL_M, CAST_FLOOR_M = 0.23, 0.15
+"""Of a cast chamber. Basis: common practice."""
+
+
+@dataclass(frozen=True, slots=True)
+class UsualBase:
+    """What a kind of base is where nothing is entered."""
+
+    label: str
+    margin_m: float
+    thickness_mm: float
+    level_mm: float
+    """How far readings on it may differ."""
+
+
+BASES: dict[BaseKind, UsualBase] = {
+    "pavers": UsualBase("pavers on sand", 0.1, 90, 5),
+    "stone": UsualBase("compacted stone", 0.3, 100, 10),
+    "slab": UsualBase("concrete slab", 0.15, 100, 5),
+    "ring_beam": UsualBase("ring beam, stone and sand inside", 0.15, 190, 5),
+    "rock": UsualBase("rock or floor slab", 0.3, 150, 10),
+    "bedding": UsualBase("bedding of rounded stone, 8 to 16 mm", 0.3, 100, 20),
+}
+"""Basis: common practice."""
+LINER_MARGIN_M = 1.0
+"""A levelled pad round a liner tank. Basis: common practice (12.2 m for 10.2 m)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """One tank, or one of several alike, and what is under it. Heights above the datum."""
+
+    tank: Tank
+    base: BaseKind
+    footprint: Footprint
+    pad: Footprint
+    thickness_m: float
+    height_m: float
+    ground_m: float
+    empty_kg: float
+    gross_l: float
+
+    @property
+    def over_m(self) -> float:
+        """Pad over the ground at its middle, below zero where it is dug in."""
+        return self.tank.floor_m - self.ground_m
+
+    @property
+    def formation_m(self) -> float:
+        """What is levelled under the pad."""
+        return self.tank.floor_m - self.thickness_m
+
+    @property
+    def buried(self) -> bool:
+        """Whether ground stands over half of its height."""
+        return -self.over_m > self.height_m / 2
+
+    @property
+    def cover_m(self) -> float:
+        """Ground over its lid; 0 where it looks out."""
+        return max(0.0, self.ground_m - self.tank.floor_m - self.height_m)
+
+    def volume_below_m3(self, depth_m: float) -> float:
+        """What it displaces up to a height above its floor; a pit with all that fills it."""
+        if isinstance(self.tank.shape, Pit):
+            return self.footprint.area_m2 * min(max(depth_m, 0.0), self.height_m)
+        shape = self.tank.vessel().shape
+        return float(shape.volume_l(np.asarray(min(max(depth_m, 0.0), self.height_m)))) / 1000
+
+
+def standings(document: Property) -> list[Standing]:
+    """Every tank of the planned phase."""
+    return [_standing(document, tank) for tank in document.cistern.built()]
+
+
+def _standing(document: Property, tank: Tank) -> Standing:
+    footprint, height = _footprint(tank), tank.shape.in_core().height_m
+    ground = tank_ground_m(document, tank)
+    dug_in = ground - tank.floor_m > height / 2
+    entered = document.ground
+    base = entered.base or usual_base(tank, dug_in)
+    usual = BASES[base]
+    margin = usual.margin_m if entered.margin_m is None else entered.margin_m
+    if entered.margin_m is None and isinstance(tank.shape, UprightCylinder) and tank.shape.liner and base == "stone":
+        margin = LINER_MARGIN_M
+    thickness = usual.thickness_mm if entered.thickness_mm is None else entered.thickness_mm
+    vessel = tank.vessel()
+    return Standing(
+        tank=tank,
+        base=base,
+        footprint=footprint,
+        pad=Footprint(footprint.length_m + 2 * margin, footprint.width_m + 2 * margin, footprint.round),
+        thickness_m=thickness / 1000,
+        height_m=height,
+        ground_m=ground,
+        empty_kg=usual_empty_kg(tank) if tank.empty_kg is None else tank.empty_kg,
+        gross_l=float(vessel.below_l(vessel.brim_m)),
+    )
+
+
+def usual_base(tank: Tank, dug_in: bool) -> BaseKind:
+    """What such a tank usually stands on. Basis: common practice."""
+    match tank.shape:
+        case Pit() | LyingCylinder():
+            return "bedding"
+        case Slim():
+            return "pavers"
+        case Box():
+            return "rock" if tank.shape.cast else "slab"
+        case _:
+            return "bedding" if dug_in else "stone"
+
+
+def _footprint(tank: Tank) -> Footprint:
+    match tank.shape:
+        case UprightCylinder(diameter_m=diameter):
+            return Footprint(diameter, diameter, round=True)
+        case Volume(volume_l=volume, height_m=height):
+            diameter = max(0.1, math.sqrt(volume / 1000 / height * 4 / math.pi))
+            return Footprint(diameter, diameter, round=True)
+        case LyingCylinder(diameter_m=diameter, length_m=length):
+            return Footprint(max(0.1, length), diameter, round=False)
+        case _:
+            return Footprint(tank.shape.length_m, tank.shape.width_m, round=False)
+
+
+def usual_empty_kg(tank: Tank) -> float:
+    """What one of such tanks weighs."""
+    core = tank.shape.in_core()
+    litres = float(core.volume_l(np.asarray(core.height_m)))
+    match tank.shape:
+        case UprightCylinder(liner=True, diameter_m=diameter, height_m=height):
+            return max(1.0, STEEL_KG_M2 * math.pi * diameter * height)
+        case Box(cast=True, length_m=length, width_m=width, height_m=height):
+            walls = 2 * (length + width + 2 * CAST_WALL_M) * height * CAST_WALL_M
+            slabs = 2 * (length + 2 * CAST_WALL_M) * (width + 2 * CAST_WALL_M) * CAST_FLOOR_M
+            return CONCRETE_KG_M3 * (walls + slabs)
+        case Pit(length_m=length, width_m=width, height_m=height, void_ratio=void):
+            solid = CRATE_KG_M3 if void > CRATES_FROM else STONE_KG_M3
+            return max(1.0, length * width * height * (1 - void) * solid)
+        case _:
+            return max(1.0, PLASTIC_KG_L * litres)
