@@ -24,7 +24,8 @@ _ROUND = 48
 
 class Line(BaseModel):
     kind: Kind
-    points: list[tuple[float, float]]
+    points: list[list[float]]
+    """Pairs of x and z, or of x and y from above."""
     closed: bool
 
 

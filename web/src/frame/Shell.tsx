@@ -13,6 +13,7 @@ import { OverflowSheet } from "../stations/overflow/OverflowSheet";
 import { PumpSheet } from "../stations/pump/PumpSheet";
 import { RainSheet } from "../stations/rain/RainSheet";
 import { RoofsSheet } from "../stations/roofs/RoofsSheet";
+import { GroundSheet } from "../stations/ground/GroundSheet";
 import { TreatmentSheet } from "../stations/treatment/TreatmentSheet";
 import { useWidth } from "../ui/useWidth";
 import { ConflictDialog } from "./ConflictDialog";
@@ -104,6 +105,7 @@ function Frame({ stage }: { stage: Stage }) {
             {station.stage === "first_flush" && <FlushSheet />}
             {station.stage === "overflow" && <OverflowSheet />}
             {station.stage === "treatment" && <TreatmentSheet />}
+            {station.stage === "ground" && <GroundSheet />}
             {station.stage === "pump" && <PumpSheet />}
             {station.status === "not_built" && <NotBuilt station={station} />}
           </div>

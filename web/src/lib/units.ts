@@ -13,6 +13,7 @@ export type Kind =
   | "pressure"
   | "flow"
   | "temperature"
+  | "speed"
   | "share"
   | "percent"
   | "angle"
@@ -39,6 +40,7 @@ const WRITTEN: Record<Kind, Record<string, number>> = {
   flow: { "l/s": 1, "l/min": 1 / 60, "gal/min": LITRES_PER_GALLON / 60, gpm: LITRES_PER_GALLON / 60 },
   pressure: { kpa: 1, bar: 100, psi: KPA_PER_PSI },
   temperature: { "°c": 1, c: 1, "°": 1, "°f": 5 / 9, f: 5 / 9 },
+  speed: { "m/s": 1, "km/h": 1 / 3.6, mph: 0.44704, kn: 1852 / 3600 },
   share: { "": 1, "%": 0.01 },
   percent: { "": 1, "%": 0.01 },
   angle: { "°": 1, deg: 1 },
@@ -100,6 +102,10 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
       return { unit: "", factor: us ? 1 / LITRES_PER_GALLON : 1, digits: 2, step: us ? 10 : 5 };
     case "money_m2":
       return { unit: "", factor: us ? 1 / METRES_PER_FOOT ** 2 : 1, digits: 2, step: us ? 0.5 : 5 };
+    case "speed":
+      return us
+        ? { unit: "mph", factor: 0.44704, digits: 0, step: 5 }
+        : { unit: "m/s", factor: 1, digits: 1, step: 1 };
     case "percent":
       return { unit: "%", factor: 0.01, digits: 1, step: 1 };
     case "money":
@@ -188,6 +194,7 @@ export function example(kind: Kind, units: Units): string {
     flow: us ? "12 gal/min or 0.75 L/s" : "0.75 L/s or 12 gal/min",
     pressure: us ? "90 psi or 600 kPa" : "600 kPa or 6 bar",
     temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
+    speed: us ? "90 mph or 40 m/s" : "40 m/s or 145 km/h",
     percent: "35 or 35 %",
     money_m3: "160 or 38.5",
     money_m2: "60 or 5.5",
@@ -322,7 +329,15 @@ export function measure(millilitres: number, units: Units): string {
   return `${fixed(ounces, ounces >= 10 || ounces === 0 ? 0 : ounces >= 0.95 ? 1 : 2)} fl oz`;
 }
 
+/** Stone, soil or concrete; agrees with the server's words. */
+export function bulk(m3: number, units: Units): string {
+  const value = units === "us" ? m3 / 0.764554857984 : m3;
+  const digits = value >= 10 || value === 0 ? 0 : value >= 0.95 ? 1 : 2;
+  return `${fixed(value, digits)} ${units === "us" ? "yd³" : "m³"}`;
+}
+
 export function weight(grams: number, units: Units): string {
+  if (units === "metric" && grams >= 1e6) return `${fixed(grams / 1e6, grams >= 1e7 ? 0 : 1)} t`;
   if (units === "metric")
     return grams >= 1000 ? `${fixed(grams / 1000, grams >= 10_000 ? 0 : 1)} kg` : `${fixed(grams, 0)} g`;
   const pounds = grams / 453.59237;
@@ -369,6 +384,12 @@ export function figure(value: number | null, unit: string, units: Units): string
       return value >= 1000 ? `${fixed(value / 1000, 1)} kW` : `${fixed(value, 0)} W`;
     case "h":
       return value < 1 ? `${fixed(value * 60, 0)} min` : `${fixed(value, 1)} h`;
+    case "m3":
+      return bulk(value, units);
+    case "kN/m":
+      return units === "us" ? `${fixed(value * 68.52177, 0)} lbf/ft` : `${fixed(value, 0)} kN/m`;
+    case "×":
+      return `${fixed(value, 2)} ×`;
     case "mg/L":
       return `${fixed(value, 0)} mg/L`;
     case "min":

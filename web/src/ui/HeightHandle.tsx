@@ -1,8 +1,8 @@
 import { useRef, useState } from "react";
-import type { Operation } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
-import { metres } from "../../lib/units";
-import type { Units } from "../../lib/units";
+import type { Operation } from "../api/client";
+import { useWorkbench } from "../frame/workbench";
+import { metres } from "../lib/units";
+import type { Units } from "../lib/units";
 
 const STEP_M = 0.05;
 const PAUSE_MS = 500;

@@ -1,0 +1,77 @@
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+import { MaybeEntry } from "../../ui/MaybeEntry";
+
+/** The hole, the water in the ground, and what goes over it. */
+export function DigWords() {
+  const bench = useWorkbench();
+  const { ground: entered } = bench.shown.document;
+  return (
+    <section aria-label="The hole">
+      <h2 className="heading">The hole</h2>
+      <p className="leading-[1.85]">
+        Water stands{" "}
+        <MaybeEntry
+          label="Water table under the ground"
+          path="/ground/water_table_m"
+          kind="length"
+          value={entered.water_table_m}
+          unknown="nobody knows how deep"
+          start={1}
+          max={100}
+        />{" "}
+        {entered.water_table_m !== null && "under the ground"}; the hole has{" "}
+        <Entry
+          label="Working room"
+          path="/ground/working_room_m"
+          kind="length"
+          value={entered.working_room_m}
+          max={10}
+        />{" "}
+        of working room and is{" "}
+        <EitherWay label="Shoring" path="/ground/shored" on={entered.shored} yes="shored" no="battered" />. A collar
+        or slab of{" "}
+        <Entry
+          label="Collar, in kN under water"
+          path="/ground/collar_kn"
+          kind="count"
+          value={entered.collar_kn}
+          max={100000}
+        />{" "}
+        kN holds it down. Over it{" "}
+        <Choice
+          label="What goes over it"
+          value={entered.traffic}
+          options={[
+            { value: "none", label: "nobody goes" },
+            { value: "walked", label: "people walk" },
+            { value: "cars", label: "cars drive" },
+            { value: "trucks", label: "trucks drive" },
+          ]}
+          onChoose={(traffic) => void bench.edit(`Over it: ${traffic}`, replace("/ground/traffic", traffic))}
+        />
+        ; the riser’s lid stands{" "}
+        <Entry
+          label="Riser over the ground"
+          path="/ground/riser_m"
+          kind="length"
+          value={entered.riser_m}
+          min={-2}
+          max={5}
+        />{" "}
+        over the ground, the nearest footing{" "}
+        <Entry
+          label="To the nearest footing"
+          path="/ground/to_footing_m"
+          kind="length"
+          value={entered.to_footing_m}
+          max={1000}
+        />{" "}
+        away.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,173 @@
+import { useState } from "react";
+import type { Plan } from "../../api/client";
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { BuildNotes } from "../../ui/BuildNotes";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+import { FigureList } from "../../ui/FigureList";
+import { Cautions, Findings } from "../../ui/Findings";
+import { MainAndAside } from "../../ui/MainAndAside";
+import { Views } from "../../ui/Views";
+import { AboveDrawing } from "./AboveDrawing";
+import { DigWords } from "./DigWords";
+import { FloatStages } from "./FloatStages";
+import { GroundSection } from "./GroundSection";
+import { PadWords } from "./PadWords";
+import { QuantityList } from "./QuantityList";
+import { Readings } from "./Readings";
+import { WayInWords } from "./WayInWords";
+import { WeightWords } from "./WeightWords";
+
+const SOILS = [
+  { value: "unknown", label: "not looked at yet" },
+  { value: "clay", label: "clay or silt", note: "72 kPa" },
+  { value: "sand", label: "sand", note: "96 kPa" },
+  { value: "sandy_gravel", label: "sandy gravel", note: "144 kPa" },
+  { value: "soft_rock", label: "soft or layered rock", note: "192 kPa" },
+  { value: "bedrock", label: "bedrock", note: "575 kPa" },
+  { value: "fill", label: "fill", note: "nothing without an engineer" },
+] as const;
+
+type Pad = Plan["ground"]["pads"][number];
+
+/** What carries the tank, how much to dig, and whether it floats, blows over or leans. */
+export function GroundSheet() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { ground: entered, levels } = document;
+  const { pads } = plan.ground;
+  const [picked, setPicked] = useState(0);
+  const pad = pads[picked] ?? pads[0]!;
+  return (
+    <>
+      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+        <h1 className="title shrink-0 pt-0.5">Ground</h1>
+        <p className="leading-[1.75]">
+          The ground at the tank lies{" "}
+          <Entry
+            label="Ground at the tank"
+            path="/levels/tank_ground_m"
+            kind="length"
+            value={levels.tank_ground_m ?? pad.ground_m}
+            min={-1000}
+            max={9000}
+          />{" "}
+          over the {levels.datum} and rises{" "}
+          <Entry label="Slope of the ground" path="/ground/slope" kind="percent" value={entered.slope} max={1} />{" "}
+          uphill; it is{" "}
+          <Choice
+            label="Kind of ground"
+            value={entered.soil}
+            assumed={entered.soil === "unknown"}
+            options={[...SOILS]}
+            onChoose={(soil) => void bench.edit(`Ground: ${soil}`, replace("/ground/soil", soil))}
+          />
+          ,{" "}
+          <EitherWay
+            label="Swelling soil"
+            path="/ground/swelling"
+            on={entered.swelling}
+            yes="which swells when wet"
+            no="which does not swell"
+          />
+          , under <Entry label="Topsoil" path="/ground/topsoil_m" kind="length" value={entered.topsoil_m} max={3} />{" "}
+          of topsoil.
+        </p>
+      </div>
+      {pads.length > 1 && (
+        <p className="no-print mt-1 flex flex-wrap gap-x-5" role="group" aria-label="Tank shown">
+          {pads.map((each, i) => (
+            <button
+              key={each.id}
+              className={`fix ${each.id === pad.id ? "underline decoration-2 underline-offset-4" : ""}`}
+              aria-pressed={each.id === pad.id}
+              onClick={() => setPicked(i)}
+            >
+              {each.name}
+              {each.count > 1 && `, ${each.count}`}
+            </button>
+          ))}
+        </p>
+      )}
+      <Views
+        label="Parts of the ground"
+        views={[
+          { key: "pad", name: pad.buried ? "Hole" : "Pad", body: <PadView pad={pad} /> },
+          ...(pads.some((each) => each.buried)
+            ? [
+                {
+                  key: "float",
+                  name: "Dig & float",
+                  body: <FloatView pad={pad.buried ? pad : pads.find((each) => each.buried)!} />,
+                },
+              ]
+            : []),
+          { key: "weight", name: "Weight & wind", body: <WeightView pad={pad} /> },
+          { key: "way-in", name: "Way in", body: <WayInView /> },
+        ]}
+      />
+    </>
+  );
+}
+
+function Aside({ view, pad, figures }: { view: string; pad?: Pad; figures?: readonly string[] }) {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const known = Object.fromEntries(Object.entries(pad?.figures ?? {}).filter(([, each]) => each.value !== null));
+  return (
+    <>
+      <Findings findings={plan.findings.filter((finding) => finding.stage === "ground")} />
+      {pad && figures && (
+        <section>
+          <h2 className="heading">What comes of it</h2>
+          <FigureList figures={known} keys={figures} units={document.units} />
+        </section>
+      )}
+      <BuildNotes notes={plan.ground.notes} view={view} />
+      <Cautions cautions={plan.ground.cautions} />
+    </>
+  );
+}
+
+function PadView({ pad }: { pad: Pad }) {
+  const figures = ["cut_m3", "fill_m3", "retained_m", "topsoil_m3", "ground_kpa", "allowed_kpa"] as const;
+  return (
+    <MainAndAside aside={<Aside view="pad" pad={pad} figures={figures} />}>
+      <GroundSection pad={pad} />
+      <PadWords pad={pad} />
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1100px]:grid-cols-2">
+        <QuantityList pad={pad} />
+        <AboveDrawing pad={pad} />
+      </div>
+      {!pad.buried && <Readings pad={pad} />}
+    </MainAndAside>
+  );
+}
+
+function FloatView({ pad }: { pad: Pad }) {
+  return (
+    <MainAndAside aside={<Aside view="dig" pad={pad} figures={["ballast_l", "cut_m3", "full_kg"]} />}>
+      <FloatStages pad={pad} />
+      <DigWords />
+    </MainAndAside>
+  );
+}
+
+function WeightView({ pad }: { pad: Pad }) {
+  const figures = ["full_kg", "base_kpa", "ground_kpa", "allowed_kpa", "hoop_kn_m", "lean_l"] as const;
+  return (
+    <MainAndAside aside={<Aside view="weight" pad={pad} figures={figures} />}>
+      <WeightWords pad={pad} />
+    </MainAndAside>
+  );
+}
+
+function WayInView() {
+  return (
+    <MainAndAside aside={<Aside view="way_in" />}>
+      <WayInWords />
+    </MainAndAside>
+  );
+}

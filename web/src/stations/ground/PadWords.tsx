@@ -1,0 +1,93 @@
+import type { Plan } from "../../api/client";
+import { replace } from "../../api/edits";
+import { useWorkbench } from "../../frame/workbench";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+import { MaybeEntry } from "../../ui/MaybeEntry";
+
+type Base = "usual" | "pavers" | "stone" | "slab" | "ring_beam" | "rock" | "bedding";
+
+const BASES: { value: Base; label: string; note?: string }[] = [
+  { value: "usual", label: "what is usual for it" },
+  { value: "pavers", label: "pavers on sand", note: "slim and small tanks" },
+  { value: "stone", label: "compacted stone", note: "round plastic, liner tanks" },
+  { value: "slab", label: "a concrete slab" },
+  { value: "ring_beam", label: "a ring beam", note: "liner tanks, stone and sand inside" },
+  { value: "rock", label: "rock or a floor slab", note: "cast tanks" },
+  { value: "bedding", label: "rounded stone", note: "buried tanks" },
+];
+
+/** Base, margin, thickness and batters. */
+export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
+  const bench = useWorkbench();
+  const { ground: entered } = bench.shown.document;
+  return (
+    <section aria-label="The base">
+      <h2 className="heading">The base</h2>
+      <p className="leading-[1.85]">
+        It stands on{" "}
+        <Choice
+          label="Base"
+          value={(entered.base ?? "usual") as Base}
+          options={BASES}
+          onChoose={(base) =>
+            void bench.edit(`Base: ${base}`, replace("/ground/base", base === "usual" ? null : base))
+          }
+        />
+        {entered.base === null && ` (${pad.label})`}, reaching{" "}
+        <MaybeEntry
+          label="Margin of the pad"
+          path="/ground/margin_m"
+          kind="length"
+          value={entered.margin_m}
+          unknown="as usual"
+          start={0.3}
+          max={20}
+        />{" "}
+        beyond it,{" "}
+        <MaybeEntry
+          label="Thickness of the pad"
+          path="/ground/thickness_mm"
+          kind="bore"
+          value={entered.thickness_mm}
+          unknown="as thick as usual"
+          start={100}
+          min={20}
+          max={2000}
+        />
+        . Cut faces lean{" "}
+        <Entry label="Batter of the cut" path="/ground/cut_batter" kind="count" value={entered.cut_batter} max={5} />{" "}
+        to 1{pad.buried ? "" : ", fill "}
+        {!pad.buried && (
+          <>
+            <Entry
+              label="Batter of the fill"
+              path="/ground/fill_batter"
+              kind="count"
+              value={entered.fill_batter}
+              max={5}
+            />{" "}
+            to 1; 0 is a wall. The pad stands{" "}
+            <Entry
+              label="Pad over the ground around"
+              path="/ground/stands_mm"
+              kind="bore"
+              value={entered.stands_mm}
+              max={1000}
+            />{" "}
+            over the ground around,{" "}
+            <EitherWay
+              label="Drainage round the pad"
+              path="/ground/drained_uphill"
+              on={entered.drained_uphill}
+              yes="with a ditch uphill and a drained apron"
+              no="with nothing that leads water round it"
+            />
+          </>
+        )}
+        .
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,73 @@
+import type { Plan } from "../../api/client";
+import { useWorkbench } from "../../frame/workbench";
+import { bore } from "../../lib/units";
+import { Entry } from "../../ui/Entry";
+import { Mark } from "../../ui/Mark";
+
+/** The hold point before the tank is set: level readings on the finished pad. */
+export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { readings_mm: readings } = document.ground;
+  const { units } = document;
+  const wanted = plan.ground.readings_wanted;
+  const spread = readings.length > 1 ? Math.max(...readings) - Math.min(...readings) : null;
+  const right = spread !== null && spread <= pad.level_mm;
+  return (
+    <section aria-label="Level readings">
+      <h2 className="heading">
+        Level readings
+        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+          on the finished pad, before the tank is set
+        </span>
+      </h2>
+      <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 leading-[1.85]">
+        {readings.map((reading, i) => (
+          <span key={i}>
+            <span className="note">{i + 1}</span>{" "}
+            <Entry
+              label={`Reading ${i + 1}`}
+              path={`/ground/readings_mm/${i}`}
+              kind="bore"
+              value={reading}
+              min={-5000}
+              max={5000}
+            />
+          </span>
+        ))}
+        {readings.length < 24 && (
+          <button
+            className="fix no-print"
+            onClick={() =>
+              void bench.edit(`Reading ${readings.length + 1}`, [
+                { op: "add", path: "/ground/readings_mm/-", value: readings.at(-1) ?? 1500 },
+              ])
+            }
+          >
+            Add a reading
+          </button>
+        )}
+        {readings.length > 0 && (
+          <button
+            className="fix no-print"
+            onClick={() =>
+              void bench.edit("One reading less", [
+                { op: "remove", path: `/ground/readings_mm/${readings.length - 1}` },
+              ])
+            }
+          >
+            Take the last away
+          </button>
+        )}
+      </p>
+      <p className="flex items-center gap-2">
+        <Mark status={spread === null || readings.length < wanted ? "decide" : right ? "settled" : "fails"} />
+        <span>
+          {spread === null
+            ? `${wanted} are wanted: eight on the rim and one in the middle.`
+            : `They differ by ${bore(spread, units)}; ${bore(pad.level_mm, units)} are allowed${readings.length < wanted ? `, ${wanted} readings wanted` : ""}.`}
+        </span>
+      </p>
+    </section>
+  );
+}

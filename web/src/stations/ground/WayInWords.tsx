@@ -1,0 +1,68 @@
+import { useWorkbench } from "../../frame/workbench";
+import { EitherWay } from "../../ui/EitherWay";
+import { Entry } from "../../ui/Entry";
+import { MaybeEntry } from "../../ui/MaybeEntry";
+
+/** How the tank gets there, and what it must keep away from. */
+export function WayInWords() {
+  const { ground: entered } = useWorkbench().shown.document;
+  const away = (label: string, field: "to_boundary_m" | "to_septic_m" | "to_trees_m") => (
+    <Entry label={label} path={`/ground/${field}`} kind="length" value={entered[field]} max={1000} />
+  );
+  return (
+    <section aria-label="The way in">
+      <h2 className="heading">The way in</h2>
+      <p className="leading-[1.85]">
+        The narrowest place is{" "}
+        <Entry label="Narrowest place" path="/ground/gate_m" kind="length" value={entered.gate_m} max={100} /> wide,{" "}
+        <MaybeEntry
+          label="Clear height"
+          path="/ground/overhead_m"
+          kind="length"
+          value={entered.overhead_m}
+          unknown="with nothing overhead"
+          start={4.5}
+          max={100}
+        />
+        {entered.overhead_m !== null && " clear under wires and branches"};{" "}
+        <EitherWay
+          label="Soft way"
+          path="/ground/soft_way"
+          on={entered.soft_way}
+          yes="a truck sinks in when it is wet"
+          no="it carries a truck in any weather"
+        />
+        . Pipes and cables in the ground{" "}
+        <EitherWay
+          label="Services"
+          path="/ground/services_located"
+          on={entered.services_located}
+          yes="are located and marked"
+          no="are not located"
+        />
+        .
+      </p>
+      <p className="leading-[1.85]">
+        From the tank it is {away("To the boundary", "to_boundary_m")} to the boundary,{" "}
+        {away("To the septic field", "to_septic_m")} to a septic field, {away("To the trees", "to_trees_m")} to the
+        nearest tree. It stands{" "}
+        <EitherWay
+          label="Shade"
+          path="/ground/shaded"
+          on={entered.shaded}
+          yes="shaded or painted light"
+          no="in the sun"
+        />
+        ,{" "}
+        <EitherWay
+          label="Copper near"
+          path="/ground/copper_near"
+          on={entered.copper_near}
+          yes="with copper or brass on its coated metal"
+          no="with no copper or brass on coated metal"
+        />
+        .
+      </p>
+    </section>
+  );
+}
