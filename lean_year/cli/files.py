@@ -11,6 +11,7 @@ from lean_year.core.errors import InputError
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.epanet_model import write_epanet_model
 from lean_year.formats.geojson_roofs import write_geojson_roofs
+from lean_year.formats.ground_drawing import write_ground_dxf, write_ground_svg
 from lean_year.formats.property_file import rain_from_record, read_property_file
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.formats.swmm_model import write_swmm_model
@@ -51,12 +52,12 @@ def demo(
     show({"written": str(out)}, as_json)
 
 
-FORMATS = ("rain-csv", "swmm-rain", "swmm", "epanet", "geojson")
+FORMATS = ("rain-csv", "swmm-rain", "swmm", "epanet", "geojson", "dxf", "svg")
 
 
 def export(
     file: Annotated[Path, typer.Argument(help="property file")],
-    form: Annotated[str, typer.Option("--format", help="rain-csv, swmm-rain, swmm, epanet or geojson")],
+    form: Annotated[str, typer.Option("--format", help=f"one of {', '.join(FORMATS)}")],
     out: Annotated[Path, typer.Option("--out", help="file to write")],
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
@@ -68,6 +69,10 @@ def export(
         text = write_geojson_roofs(given.property)
     elif form == "epanet":
         text = write_epanet_model(given.property)
+    elif form == "dxf":
+        text = write_ground_dxf(given.property)
+    elif form == "svg":
+        text = write_ground_svg(given.property)
     elif given.rain_record is None:
         raise InputError("rain_record", "is needed for a rain file; this property has none")
     else:

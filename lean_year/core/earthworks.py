@@ -83,14 +83,15 @@ def earthworks(
     cut_edge, fill_edge = max(0.0, rise * half - over), max(0.0, over + rise * half)
     reach = [_reach_m(edge, batter, rise) for edge, batter in zip((cut_edge, fill_edge), batters, strict=True)]
     out = max(min(each, _FARTHEST_M) for each in reach) + 0.05
-    x, dx = _middles(half + out)
-    y, dy = _middles(pad.length_m / 2 + out if not pad.round else half + out)
+    x, dx = _middles(-half - out, half + out, _CELLS)
+    # One side of the fall line is like the other.
+    y, dy = _middles(0.0, pad.length_m / 2 + out if not pad.round else half + out, _CELLS // 2)
     grid_x, grid_y = np.meshgrid(x, y, indexing="ij")
     away = _away_m(pad, grid_x, grid_y)
     ground = rise * grid_x - over  # over the pad; x runs uphill
     cut = np.where(away > 0, ground - _batter_m(away, batters[0]), ground)
     fill = np.where(away > 0, -ground - _batter_m(away, batters[1]), -ground)
-    cell = dx * dy
+    cell = 2 * dx * dy
     inside = away <= 0
     return Earthworks(
         cut_m3=float(np.maximum(cut, 0).sum() * cell),
@@ -104,14 +105,14 @@ def earthworks(
 
 def _reach_m(edge_m: float, batter: float, rise: float) -> float:
     """How far out a batter meets the ground that runs away from it."""
-    if edge_m <= 0 or batter == 0:
+    if edge_m <= 0 or batter <= 1e-6:
         return 0.0
     left = 1 / batter - rise
     return edge_m / left if left > 0 else np.inf
 
 
-def _middles(half_m: float) -> tuple[np.ndarray, float]:
-    edges = np.linspace(-half_m, half_m, _CELLS + 1)
+def _middles(from_m: float, to_m: float, cells: int) -> tuple[np.ndarray, float]:
+    edges = np.linspace(from_m, to_m, cells + 1)
     return (edges[:-1] + edges[1:]) / 2, float(edges[1] - edges[0])
 
 
@@ -125,4 +126,4 @@ def _away_m(pad: Footprint, x: np.ndarray, y: np.ndarray) -> np.ndarray:
 
 def _batter_m(away: np.ndarray, batter: float) -> np.ndarray:
     """How far a batter has come to meet the ground."""
-    return np.asarray(away / batter if batter > 0 else np.full_like(away, np.inf))
+    return np.asarray(away / batter if batter > 1e-6 else np.full_like(away, np.inf))

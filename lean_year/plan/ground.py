@@ -250,7 +250,7 @@ def _figures(
             source="Archimedes",
             formula=f"what holds it with a safety of {SAFE:g} over what lifts it",
             working=f"{say.bulk(last.displaced_m3)} displaced, tank {say.mass(row.empty_kg)}, "
-            f"{last.cover_kn:.0f} kN on it",
+            f"{say.force(last.cover_kn)} on it",
             moves="A collar, more cover, or a drain that keeps the water table down.",
         )
     return figures

@@ -135,11 +135,8 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
             "fails" if entered.slope > 0 and share < ON_FILL[1] else "caution",
             f"{fixed(100 * share)} % of the pad under {standing.tank.name} stands on fill, up to "
             f"{say.length(works.fill_edge_m)} deep: it settles to that side, and the tank leans.",
-            "",
-            Fix(
-                text=f"All in cut: floor at {say.length(floor)}.",
-                operations=[replace(f"{_path(document, standing)}/floor_m", floor)],
-            ),
+            "Set it lower, all in cut; or fill in thin lifts, rolled, by an engineer.",
+            *_all_in_cut(document, standing, floor, say),
         )
     edge, batter = max((works.cut_edge_m, entered.cut_batter), (works.fill_edge_m, entered.fill_batter))
     if batter == 0 and edge > MOST_HELD_M:
@@ -177,6 +174,18 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
             f"The base of {standing.tank.name} lies above the frost, {say.length(frost)}: rigid bases are heaved.",
             "Stone that drains down to the frost, or a base of stone.",
         )
+
+
+def _all_in_cut(document: Property, standing: Standing, floor_m: float, say: Wording) -> list[Fix]:
+    """The floor set lower; where no ground is entered it stays where it is while the floor moves."""
+    operations = [replace(f"{_path(document, standing)}/floor_m", floor_m)]
+    if document.levels.tank_ground_m is None:
+        if len({tank.floor_m for tank in document.cistern.built()}) > 1:
+            return []
+        operations.append(replace("/levels/tank_ground_m", standing.ground_m))
+    if not -100 <= floor_m <= 5_000:
+        return []
+    return [Fix(text=f"All in cut: floor at {say.length(floor_m)}.", operations=operations)]
 
 
 def _level(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
@@ -232,7 +241,7 @@ def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording
             *(
                 [
                     Fix(
-                        text=f"A collar of {math.ceil(short)} kN more.",
+                        text=f"A collar of {say.force(math.ceil(short))} more.",
                         operations=[replace("/ground/collar_kn", math.ceil(entered.collar_kn + short))],
                     )
                 ]

@@ -149,36 +149,37 @@ def from_above(document: Property, standing: Standing) -> list[Line]:
     return lines
 
 
-def _outline(each: Footprint) -> list[tuple[float, float]]:
+def _outline(each: Footprint) -> list[list[float]]:
     if each.round:
         radius = each.width_m / 2
         angles = (2 * math.pi * step / _ROUND for step in range(_ROUND))
-        return [(radius * math.cos(angle), radius * math.sin(angle)) for angle in angles]
+        return [[radius * math.cos(angle), radius * math.sin(angle)] for angle in angles]
     x, y = each.width_m / 2, each.length_m / 2
-    return [(-x, -y), (x, -y), (x, y), (-x, y)]
+    return [[-x, -y], [x, -y], [x, y], [-x, y]]
 
 
-def _toe(document: Property, standing: Standing) -> list[tuple[float, float]]:
-    """Outwards from each place of the pad's edge until the batter meets the ground."""
+def _toe(document: Property, standing: Standing) -> list[list[float]]:
+    """Straight out from each place of the pad's edge until the batter meets the ground."""
     entered, points = document.ground, []
-    for angle in (2 * math.pi * step / _ROUND for step in range(_ROUND)):
-        along = (math.cos(angle), math.sin(angle))
-        edge = _edge_m(standing.pad, along)
-        height = _at(document, standing, edge * along[0]) - standing.formation_m
+    for x, y, out_x, out_y in _edge(standing.pad):
+        height = _at(document, standing, x) - standing.formation_m
         batter = entered.cut_batter if height > 0 else entered.fill_batter
-        out = 0.0
+        away = 0.0
         if batter > 0 and abs(height) > 1e-9:
-            face = (1 if height > 0 else -1) / batter
-            closing = face - entered.slope * along[0]
-            out = min(height / closing, 30.0) if closing * height > 0 else 0.0
-        points.append(((edge + out) * along[0], (edge + out) * along[1]))
+            closing = (1 if height > 0 else -1) / batter - entered.slope * out_x
+            away = min(height / closing, 30.0) if closing * height > 0 else 0.0
+        points.append([x + away * out_x, y + away * out_y])
     return points
 
 
-def _edge_m(pad: Footprint, along: tuple[float, float]) -> float:
-    """From the middle of a pad to its edge."""
+def _edge(pad: Footprint) -> list[tuple[float, float, float, float]]:
+    """Places along a pad's edge, each with the way straight out of it."""
     if pad.round:
-        return pad.width_m / 2
-    to_x = pad.width_m / 2 / abs(along[0]) if abs(along[0]) > 1e-9 else math.inf
-    to_y = pad.length_m / 2 / abs(along[1]) if abs(along[1]) > 1e-9 else math.inf
-    return min(to_x, to_y)
+        radius = pad.width_m / 2
+        ways = [(math.cos(a), math.sin(a)) for a in (2 * math.pi * step / _ROUND for step in range(_ROUND))]
+        return [(radius * x, radius * y, x, y) for x, y in ways]
+    half_x, half_y = pad.width_m / 2, pad.length_m / 2
+    return [
+        (half_x, -half_y, 1, 0), (half_x, half_y, 1, 0), (half_x, half_y, 0, 1), (-half_x, half_y, 0, 1),
+        (-half_x, half_y, -1, 0), (-half_x, -half_y, -1, 0), (-half_x, -half_y, 0, -1), (half_x, -half_y, 0, -1),
+    ]  # fmt: skip

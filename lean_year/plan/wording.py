@@ -12,6 +12,7 @@ LITRES_PER_US_GALLON = 3.785411784
 MILLILITRES_PER_OUNCE = LITRES_PER_US_GALLON * 1_000 / 128
 MM_PER_INCH = 25.4
 KG_PER_POUND = 0.45359237
+KN_PER_POUND_FORCE = 4.4482216152605e-3
 M_PER_MILE = 1_609.344
 M3_PER_CUBIC_YARD = 0.9144**3
 M_PER_FOOT = 0.3048
@@ -125,6 +126,11 @@ class Wording:
         if self.units == "us":
             return f"{fixed(metres_s * 3_600 / M_PER_MILE)} mph"
         return f"{fixed(metres_s)} m/s"
+
+    def force(self, kilonewtons: float) -> str:
+        if self.units == "us":
+            return f"{fixed(kilonewtons / KN_PER_POUND_FORCE)} lbf"
+        return f"{_significant(kilonewtons)} kN"
 
     def bag(self, mass_kg: float) -> str:
         if self.units == "us":

@@ -32,6 +32,7 @@ from lean_year.property.tanks import (
     UprightCylinder,
     Volume,
 )
+from tests.ground_documents import grounds
 from tests.lift_documents import pumps, trains
 from tests.records import write_csv
 from tests.water_path_documents import downpipe_rows, downpours, flushes, gutters, heights, inlets, levels, overflows
@@ -186,6 +187,7 @@ def documents(draw):
         overflow=draw(overflows),
         treatment=draw(trains),
         pump=draw(pumps()),
+        ground=draw(grounds),
         roofs=roofs,
         losses=draw(st.sampled_from(["daily", "coefficient", "monthly"])),
         snow=SnowEntry(on=draw(st.booleans())),

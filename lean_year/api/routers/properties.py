@@ -25,6 +25,7 @@ from lean_year.api.schemas import (
 from lean_year.core.pump import fit_curve
 from lean_year.demo.shipped import DEMOS
 from lean_year.formats.geojson_roofs import read_geojson_roofs
+from lean_year.formats.ground_drawing import write_ground_dxf, write_ground_svg
 from lean_year.formats.property_file import file_text, parse_property_file
 from lean_year.formats.pump_curve import read_pump_curve
 from lean_year.plan.downpour_test import StormPlan
@@ -126,6 +127,22 @@ def rain_side_model(property_id: str, workshop: InWorkshop) -> Response:
 def pressure_side_model(property_id: str, workshop: InWorkshop) -> Response:
     answer = PlainTextResponse(workshop.epanet_model(property_id))
     answer.headers["content-disposition"] = 'attachment; filename="pressure-side.inp"'
+    return answer
+
+
+@router.get("/{property_id}/ground.dxf", response_class=PlainTextResponse)
+def ground_dxf(property_id: str, workshop: InWorkshop) -> Response:
+    drawing = write_ground_dxf(workshop.stored(property_id).document)
+    answer = PlainTextResponse(drawing, media_type="image/vnd.dxf")
+    answer.headers["content-disposition"] = 'attachment; filename="ground.dxf"'
+    return answer
+
+
+@router.get("/{property_id}/ground.svg", response_class=PlainTextResponse)
+def ground_svg(property_id: str, workshop: InWorkshop) -> Response:
+    drawing = write_ground_svg(workshop.stored(property_id).document)
+    answer = PlainTextResponse(drawing, media_type="image/svg+xml")
+    answer.headers["content-disposition"] = 'attachment; filename="ground.svg"'
     return answer
 
 

@@ -14,6 +14,7 @@ export type Kind =
   | "flow"
   | "temperature"
   | "speed"
+  | "force"
   | "share"
   | "percent"
   | "angle"
@@ -41,6 +42,7 @@ const WRITTEN: Record<Kind, Record<string, number>> = {
   pressure: { kpa: 1, bar: 100, psi: KPA_PER_PSI },
   temperature: { "°c": 1, c: 1, "°": 1, "°f": 5 / 9, f: 5 / 9 },
   speed: { "m/s": 1, "km/h": 1 / 3.6, mph: 0.44704, kn: 1852 / 3600 },
+  force: { kn: 1, n: 0.001, lbf: 4.4482216152605e-3 },
   share: { "": 1, "%": 0.01 },
   percent: { "": 1, "%": 0.01 },
   angle: { "°": 1, deg: 1 },
@@ -102,6 +104,10 @@ function shownIn(kind: Kind, units: Units, value: number): Shown {
       return { unit: "", factor: us ? 1 / LITRES_PER_GALLON : 1, digits: 2, step: us ? 10 : 5 };
     case "money_m2":
       return { unit: "", factor: us ? 1 / METRES_PER_FOOT ** 2 : 1, digits: 2, step: us ? 0.5 : 5 };
+    case "force":
+      return us
+        ? { unit: "lbf", factor: 4.4482216152605e-3, digits: 0, step: 500 }
+        : { unit: "kN", factor: 1, digits: 1, step: 5 };
     case "speed":
       return us
         ? { unit: "mph", factor: 0.44704, digits: 0, step: 5 }
@@ -194,6 +200,7 @@ export function example(kind: Kind, units: Units): string {
     flow: us ? "12 gal/min or 0.75 L/s" : "0.75 L/s or 12 gal/min",
     pressure: us ? "90 psi or 600 kPa" : "600 kPa or 6 bar",
     temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
+    force: us ? "20,000 lbf or 90 kN" : "90 kN or 20,000 lbf",
     speed: us ? "90 mph or 40 m/s" : "40 m/s or 145 km/h",
     percent: "35 or 35 %",
     money_m3: "160 or 38.5",

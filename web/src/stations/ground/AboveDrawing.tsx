@@ -19,7 +19,7 @@ export function AboveDrawing({ pad }: { pad: Plan["ground"]["pads"][number] }) {
     230,
     14,
   );
-  const file = (format: string) => `/api/properties/${bench.id}/ground/${pad.id}.${format}`;
+  const file = (format: string) => `/api/properties/${bench.id}/ground.${format}`;
   return (
     <section aria-label="From above">
       <h2 className="heading">From above</h2>
@@ -40,10 +40,10 @@ export function AboveDrawing({ pad }: { pad: Plan["ground"]["pads"][number] }) {
         )}
       </div>
       <p className="no-print flex gap-3">
-        <a className="act-quiet" href={file("dxf")} download={`${pad.id}.dxf`}>
+        <a className="act-quiet" href={file("dxf")} download="ground.dxf">
           DXF
         </a>
-        <a className="act-quiet" href={file("svg")} download={`${pad.id}.svg`}>
+        <a className="act-quiet" href={file("svg")} download="ground.svg">
           SVG
         </a>
       </p>

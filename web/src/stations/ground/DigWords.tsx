@@ -35,13 +35,13 @@ export function DigWords() {
         <EitherWay label="Shoring" path="/ground/shored" on={entered.shored} yes="shored" no="battered" />. A collar
         or slab of{" "}
         <Entry
-          label="Collar, in kN under water"
+          label="Collar, under water"
           path="/ground/collar_kn"
-          kind="count"
+          kind="force"
           value={entered.collar_kn}
           max={100000}
         />{" "}
-        kN holds it down. Over it{" "}
+        under water holds it down. Over it{" "}
         <Choice
           label="What goes over it"
           value={entered.traffic}

@@ -1,0 +1,188 @@
+"""The ground of the demos: what a pad level moves, what floats when, what is found, and what mends it."""
+
+import pytest
+
+from lean_year.plan.standing import standings
+from tests.plan.on_demos import codes, edited, finding, planned, planned_dry, replace, status
+
+HELD = [replace("/ground/slope", 0.4), replace("/ground/cut_batter", 0)]
+FLOOR, SLOPE = "/cistern/tanks/0/floor_m", replace("/ground/slope", 0.15)
+
+
+def of_shape(shape):
+    """Saltmarrow's tank in another shape, full to its lid."""
+    return [
+        replace("/cistern/tanks/0/shape", shape),
+        replace("/cistern/tanks/0/overflow_m", None),
+        replace("/cistern/fire_reserve_l", 0),
+    ]
+
+
+@pytest.fixture(scope="module")
+def saltmarrow():
+    return planned_dry("saltmarrow")
+
+
+def test_the_pad_moved_down_changes_cut_fill_held_height_gutter_drop_and_findings_together():
+    before = planned_dry("saltmarrow", SLOPE)
+    after = planned_dry("saltmarrow", SLOPE, replace(FLOOR, -2.3))
+    one, other = before.ground.pads[0].edges, after.ground.pads[0].edges
+    assert other.cut_m3 > one.cut_m3 + 10
+    assert one.fill_m3 > 1 > other.fill_m3
+    assert other.cut_edge_m == pytest.approx(one.cut_edge_m + 0.7)
+    assert after.gutters.figures["drop_m"].value == pytest.approx(before.gutters.figures["drop_m"].value + 0.7)
+    assert "GROUND_ON_FILL" in codes(before)
+    assert "GROUND_ON_FILL" not in codes(after)
+    assert (status(before, "ground"), status(after, "ground")) == ("fails", "caution")
+
+
+def test_a_liner_tank_gets_a_pad_a_metre_wider_all_round(saltmarrow):
+    pad = saltmarrow.ground.pads[0]
+    assert pad.base == "stone"
+    assert pad.pad_width_m == pytest.approx(6.9 + 2)
+    stone = next(row for row in pad.quantities if row.key == "stone")
+    assert stone.value == pytest.approx(3.14159 / 4 * 8.9**2 * 0.1 * 2.1, rel=1e-3)
+
+
+def test_a_ring_beam_takes_what_the_39_m3_tank_took():
+    """Common practice: about 4.5 t of gravel, 1.05 m3 of concrete in 62 bags of 80 lb, 2 short tons of sand under a
+    liner tank of 39.4 m3."""
+    shape = {"kind": "upright_cylinder", "diameter_m": 4.67, "height_m": 2.3, "liner": True}
+    plan = planned_dry("saltmarrow", *of_shape(shape), replace("/ground/base", "ring_beam"),
+                       replace("/ground/bag_kg", 80 * 0.45359237))  # fmt: skip
+    rows = {row.key: row for row in plan.ground.pads[0].quantities}
+    assert rows["stone"].value == pytest.approx(4.5, rel=0.1)
+    assert rows["concrete"].value == pytest.approx(1.05, rel=0.1)
+    assert rows["sand"].value == pytest.approx(2 * 0.907, rel=0.1)
+    bags = int(rows["concrete"].text.split(", ")[1].split()[0])
+    assert bags == pytest.approx(62, abs=6)
+
+
+def test_the_ground_carries_what_the_full_tank_and_its_pad_weigh(saltmarrow):
+    figures = saltmarrow.ground.pads[0].figures
+    standing = standings(edited("saltmarrow"))[0]
+    assert figures["full_kg"].value == pytest.approx(standing.gross_l + standing.empty_kg)
+    assert figures["base_kpa"].value == pytest.approx(
+        figures["full_kg"].value * 9.80665 / 1000 / standing.footprint.area_m2
+    )
+    assert figures["allowed_kpa"].value == 144
+    assert "GROUND_BEARING" not in codes(saltmarrow)
+
+
+def test_a_buried_tank_is_shown_at_each_stage_and_the_first_that_fails_is_named():
+    plan = planned("brindle-landing")
+    stages = plan.ground.pads[0].stages
+    assert [stage.key for stage in stages] == ["set", "half", "lid", "covered"]
+    assert [stage.fails for stage in stages] == [True, True, True, False]
+    found = finding(plan, "GROUND_FLOATS_WHILE_BUILT")
+    assert "set in its hole" in found.text
+    for stage in stages:
+        held = stage.factor * stage.displaced_m3 * 9.80665
+        assert held == pytest.approx(
+            standings(edited("brindle-landing"))[0].empty_kg * 9.80665 / 1000 + stage.cover_kn
+        )
+        with_ballast = held + stage.ballast_l * 9.80665 / 1000
+        assert stage.ballast_l == 0 or with_ballast == pytest.approx(stage.wanted * stage.displaced_m3 * 9.80665)
+
+
+def test_without_its_collar_it_floats_in_use_until_the_fix_and_rain_tells_when_it_is_held():
+    bare = [replace("/ground/collar_kn", 0)]
+    plan = planned("brindle-landing", *bare)
+    found = finding(plan, "GROUND_FLOATS")
+    assert found.severity == "fails"
+    last = plan.ground.pads[0].stages[-1]
+    assert 0 < last.ballast_l < plan.tank_l
+    assert "GROUND_FLOATS" not in codes(planned("brindle-landing", *bare, *found.fixes[0].operations))
+    assert last.rain_brings_by is None or last.rain_brings_by.split()[0].isdigit()
+
+
+def test_a_lower_water_table_lifts_less_and_an_unknown_one_is_a_hole_full_of_rain():
+    high, deep, unknown = (
+        planned_dry("brindle-landing", replace("/ground/water_table_m", metres)).ground.pads[0].stages[-1]
+        for metres in (0.0, 2.0, None)
+    )
+    assert deep.displaced_m3 < high.displaced_m3
+    assert deep.factor > high.factor
+    assert unknown.factor == pytest.approx(high.factor)
+    dry = planned_dry("brindle-landing", replace("/ground/water_table_m", 50)).ground.pads[0].stages[-1]
+    assert (dry.factor, dry.fails) == (None, False)
+
+
+@pytest.mark.parametrize(
+    ("name", "operations", "code"),
+    [
+        ("saltmarrow", [SLOPE], "GROUND_ON_FILL"),
+        ("saltmarrow", [replace("/ground/margin_m", 0.05)], "GROUND_PAD_SMALL"),
+        ("saltmarrow", [replace("/ground/stands_mm", 20)], "GROUND_PAD_LOW"),
+        ("saltmarrow", [replace("/ground/drained_uphill", False)], "GROUND_NOT_DRAINED"),
+        ("saltmarrow", [replace("/ground/topsoil_m", 0)], "GROUND_TOPSOIL"),
+        ("saltmarrow", [replace("/ground/services_located", False)], "GROUND_SERVICES"),
+        ("saltmarrow", [replace("/ground/copper_near", True)], "GROUND_COPPER"),
+        ("saltmarrow", [], "GROUND_WIND"),
+        ("lantern-row", [], "GROUND_SLIM_LOOSE"),
+        ("brindle-landing", [replace("/ground/cut_batter", 0.3)], "GROUND_HOLE_CAVES"),
+        ("brindle-landing", [replace("/ground/riser_m", 0)], "GROUND_RISER_LOW"),
+        ("brindle-landing", [replace("/ground/traffic", "cars")], "GROUND_LOADED"),
+    ],
+)
+def test_a_fault_is_found_and_its_first_fix_mends_it(name, operations, code):
+    found = finding(planned_dry(name, *operations), code)
+    assert found.stage == "ground"
+    assert code not in codes(planned_dry(name, *operations, *found.fixes[0].operations))
+
+
+@pytest.mark.parametrize(
+    ("name", "operations", "code"),
+    [
+        ("saltmarrow", [replace("/ground/soil", "fill")], "GROUND_FILL"),
+        ("saltmarrow", [replace("/ground/soil", "unknown")], "GROUND_SOIL_UNKNOWN"),
+        ("saltmarrow", [replace("/cistern/tanks/0/empty_kg", 9e5)], "GROUND_BEARING"),
+        ("saltmarrow", [replace("/ground/readings_mm", [1500, 1500, 1516])], "GROUND_NOT_LEVEL"),
+        ("saltmarrow", [replace("/ground/lean_mm", 40)], "GROUND_LEANS"),
+        ("saltmarrow", [*HELD, replace(FLOOR, -2.2)], "GROUND_HELD_HIGH"),
+        ("saltmarrow", [replace("/ground/slope", 1.0)], "GROUND_TOO_STEEP"),
+        ("saltmarrow", [replace("/ground/to_septic_m", 5)], "GROUND_NEAR_SEPTIC"),
+        ("saltmarrow", [replace("/ground/soft_way", True)], "GROUND_SOFT_WAY"),
+        ("saltmarrow", [replace("/ground/swelling", True)], "GROUND_SWELLS"),
+        ("lantern-row", [replace("/ground/gate_m", 0.7)], "GROUND_GATE"),
+        ("lantern-row", [replace("/ground/overhead_m", 3)], "GROUND_OVERHEAD"),
+        ("brindle-landing", [replace("/ground/to_footing_m", 1.5)], "GROUND_UNDERMINES"),
+        ("brindle-landing", [replace("/ground/traffic", "trucks")], "GROUND_COVER_THIN"),
+        ("brindle-landing", [replace("/ground/water_table_m", None)], "GROUND_WATER_TABLE"),
+    ],
+)  # fmt: skip
+def test_what_else_is_found(name, operations, code):
+    assert code in codes(planned_dry(name, *operations), "ground")
+
+
+def test_readings_within_the_tolerance_are_right_and_few_are_none():
+    for readings in ([], [1500], [1500, 1504, 1509]):
+        assert "GROUND_NOT_LEVEL" not in codes(planned_dry("saltmarrow", replace("/ground/readings_mm", readings)))
+
+
+def test_a_hillside_tank_of_5500_litres_leans_on_its_fill():
+    """Common practice: half on fill, about 6 t; a fall of 60 mm across it loses the wedge."""
+    shape = {"kind": "volume", "volume_l": 5_500, "height_m": 2.0}
+    plan = planned_dry("saltmarrow", *of_shape(shape), replace("/ground/slope", 0.25), replace(FLOOR, -1.5),
+                       replace("/ground/lean_mm", 60))  # fmt: skip
+    pad = plan.ground.pads[0]
+    assert pad.figures["full_kg"].value / 1000 == pytest.approx(5.7, abs=0.3)
+    assert 0.4 < pad.edges.on_fill_share < 0.6
+    assert {"GROUND_ON_FILL", "GROUND_LEANS"} <= codes(plan)
+    area = standings(edited("saltmarrow", *of_shape(shape)))[0].footprint.area_m2
+    assert pad.figures["lean_l"].value == pytest.approx(area * 60 / 2)
+    assert any("nobody under it" in note.text for note in plan.ground.notes)
+
+
+@pytest.mark.parametrize("name", ["saltmarrow", "brindle-landing", "lantern-row"])
+def test_the_section_is_to_scale_and_its_lines_meet(name):
+    for pad, standing in zip(planned_dry(name).ground.pads, standings(edited(name)), strict=True):
+        lines = {line.kind: line.points for line in pad.section}
+        tank = lines["tank"]
+        assert max(x for x, _ in tank) * 2 == pytest.approx(standing.footprint.width_m, rel=0.01)
+        assert min(z for _, z in tank) == pytest.approx(pad.floor_m)
+        assert max(z for _, z in lines["pad"]) == pytest.approx(pad.floor_m)
+        slope = edited(name).ground.slope
+        works = lines["backfill"] if pad.buried else lines.get("cut", [])
+        for x, z in (works[0], works[-1]) if works else ():
+            assert z == pytest.approx(pad.ground_m + slope * x, abs=1e-6)
