@@ -74,6 +74,10 @@ EVERY_PAGE = (
     "pump?view=pipes",
     "pump?view=power",
     "pump?view=top-up",
+    "ground",
+    "ground?view=float",
+    "ground?view=weight",
+    "ground?view=way-in",
 )
 
 

@@ -81,6 +81,38 @@ class ReadCurve(BaseModel):
     """Head of the curve through them, at each."""
 
 
+class SumNumber(BaseModel):
+    """One number that a quick sum asks for."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    name: str
+    unit: str
+    low: float
+    high: float
+
+
+class SumOffered(BaseModel):
+    """One quick sum, with what it asks by each of its methods; one without a name where it has no methods."""
+
+    name: str
+    label: str
+    group: str
+    formula: str
+    ways: dict[str, list[SumNumber]]
+    outputs: dict[str, str]
+
+
+class AskedSum(Asked):
+    values: dict[Annotated[str, Field(max_length=40)], float | Annotated[str, Field(max_length=40)]] = Field(
+        max_length=20
+    )
+
+
+class SumAnswer(BaseModel):
+    outputs: dict[str, float]
+
+
 class Operation(Asked):
     """One RFC 6902 operation, or one of ours.
 

@@ -1,4 +1,4 @@
-"""Treatment and pump on screen: what one choice moves, in the view where it is made."""
+"""Treatment, pump and ground on screen: what one choice moves, in the view where it is made."""
 
 import re
 
@@ -78,3 +78,52 @@ def test_a_failed_test_opens_its_steps_and_stops_the_drinking(demo_page):
     expect(page.get_by_role("main")).to_contain_text("Nobody drinks it meanwhile.")
     page.get_by_role("button", name="E. coli: not tested after all").click()
     expect(steps).to_have_count(0)
+
+
+def test_the_pad_is_moved_with_the_keys_and_cut_findings_and_gutter_drop_follow(demo_page):
+    page = demo_page
+    stations = page.get_by_role("navigation", name="Stations")
+    gutters, ground = (stations.get_by_role("button", name=name) for name in ("Gutters & pipes", "Ground"))
+    ground.click()
+    slope = page.get_by_role("textbox", name="Slope of the ground")
+    slope.fill("15")
+    slope.press("Enter")
+    fix = page.get_by_role("button", name=re.compile("^All in cut: floor at"))
+    expect(fix).to_be_visible()
+    drop = gutters.inner_text()
+    section = page.get_by_role("group", name=re.compile("^Liner tank: floor −?-?1.60 m"))
+    expect(section).to_be_visible()
+    handle = page.get_by_role("slider", name="Floor of Liner tank")
+    handle.focus()
+    for _ in range(14):
+        handle.press("ArrowDown")
+    expect(handle).to_have_attribute("aria-valuenow", "-2.3")
+    expect(fix).to_have_count(0)
+    expect(page.get_by_role("main")).to_contain_text("All of it stands in cut.")
+    expect(gutters).not_to_have_text(drop)
+
+
+def test_a_buried_tank_shows_what_floats_and_its_drawings_are_there(open_demo):
+    page = open_demo("brindle-landing")
+    page.get_by_role("navigation", name="Stations").get_by_role("button", name="Ground").click()
+    for name in ("DXF", "SVG"):
+        with page.expect_download() as download:
+            page.get_by_role("link", name=name).click()
+        assert download.value.suggested_filename == f"ground.{name.lower()}"
+    page.get_by_role("tab", name="Dig & float").click()
+    stages = page.get_by_role("region", name="Floating, stage by stage").get_by_role("listitem")
+    expect(stages).to_have_count(4)
+    expect(stages.nth(0)).to_contain_text("keep the hole pumped dry")
+    collar = page.get_by_role("textbox", name="Collar, under water")
+    collar.fill("0")
+    collar.press("Enter")
+    expect(stages.nth(3)).to_contain_text("Keep")
+
+
+def test_a_quick_sum_is_worked_out_without_a_property(page, server):
+    page.goto(f"{server.url}/")
+    page.get_by_role("link", name="Quick sums").click()
+    page.get_by_role("button", name="Water lost to a lean").click()
+    page.get_by_role("textbox", name=re.compile("^Diameter")).fill("2.5")
+    page.get_by_role("textbox", name=re.compile("^Drop")).fill("2 in")
+    expect(page.get_by_role("region", name="Water lost to a lean")).to_contain_text("125 L")

@@ -20,6 +20,7 @@ PAGES = (
     *("first_flush", "overflow"),
     *("roofs", "household", "household?view=uses", "household?view=garden", "household?view=steps"),
     *("treatment", "treatment?view=disinfection", "treatment?view=water", "treatment?view=plant-room"),
+    *("ground", "ground?view=weight", "ground?view=way-in"),
     *("pump", "pump?view=pipes", "pump?view=power", "pump?view=top-up"),
 )
 

@@ -7,6 +7,7 @@ import { Refused } from "./api/client";
 import { Shell } from "./frame/Shell";
 import { applyLight } from "./lib/light";
 import { PropertyList } from "./properties/PropertyList";
+import { SumsPage } from "./sums/SumsPage";
 import "./styles.css";
 
 applyLight();
@@ -31,6 +32,7 @@ createRoot(document.getElementById("root")!).render(
           <Route path="/" element={<PropertyList />} />
           <Route path="/p/:id" element={<Navigate to="cistern" replace />} />
           <Route path="/p/:id/:stage" element={<Shell />} />
+          <Route path="/sums" element={<SumsPage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>
       </BrowserRouter>

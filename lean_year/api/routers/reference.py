@@ -7,16 +7,22 @@ from fastapi import APIRouter
 from lean_year.api.schemas import (
     AnimalChoice,
     ArchiveStation,
+    AskedSum,
     ChoiceLists,
     FixtureChoice,
     HabitChoice,
     MaterialChoice,
     NamedChoice,
+    Refusal,
     RegimeChoice,
+    SumAnswer,
+    SumNumber,
+    SumOffered,
 )
 from lean_year.core.catchment import runoff_coefficients
 from lean_year.core.generator import REGIMES
 from lean_year.core.household import HABITS_L_PERSON_DAY, animals, fixtures
+from lean_year.core.quick_sums import SUM_GROUPS, work_out
 from lean_year.demo.generator import stations
 from lean_year.plan.fitness import hazard_label
 from lean_year.property.catchment import Hazard
@@ -39,6 +45,30 @@ def choices() -> ChoiceLists:
         hazards=[NamedChoice(key=key, label=hazard_label(key)) for key in get_args(Hazard)],
         regimes=[RegimeChoice(key=key, yearly_variation=variation) for key, variation in REGIMES.items()],
     )
+
+
+@router.get("/sums")
+def sums() -> list[SumOffered]:
+    return [
+        SumOffered(
+            name=each.name,
+            label=each.label,
+            group=group,
+            formula=each.formula,
+            ways={
+                method: [SumNumber.model_validate(number) for number in each.asked(method or None)]
+                for method in (each.methods or ("",))
+            },
+            outputs=dict(each.outputs),
+        )
+        for group, rows in SUM_GROUPS.items()
+        for each in rows
+    ]
+
+
+@router.post("/sums/{name}", responses={422: {"model": Refusal}})
+def work_out_sum(name: str, asked: AskedSum) -> SumAnswer:
+    return SumAnswer(outputs=work_out(name, asked.values))
 
 
 @router.get("/archive")

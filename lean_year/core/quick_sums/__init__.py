@@ -6,11 +6,15 @@ from lean_year.core.errors import InputError, require_number
 from lean_year.core.quick_sums import ground, supply, treat_and_lift, water_path
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
 
-__all__ = ["QUICK_SUMS", "QuickSum", "SumInput", "work_out"]
+__all__ = ["QUICK_SUMS", "SUM_GROUPS", "QuickSum", "SumInput", "work_out"]
 
-QUICK_SUMS: dict[str, QuickSum] = {
-    each.name: each for each in (*supply.SUMS, *water_path.SUMS, *treat_and_lift.SUMS, *ground.SUMS)
+SUM_GROUPS: dict[str, tuple[QuickSum, ...]] = {
+    "Supply": supply.SUMS,
+    "Gutters, pipes and overflow": water_path.SUMS,
+    "Treatment and pump": treat_and_lift.SUMS,
+    "Ground": ground.SUMS,
 }
+QUICK_SUMS: dict[str, QuickSum] = {each.name: each for group in SUM_GROUPS.values() for each in group}
 
 
 def work_out(name: str, values: Mapping[str, float | str]) -> dict[str, float]:

@@ -19,6 +19,7 @@ export type RainPreview = Schemas["RainPreview"];
 export type Operation = Schemas["Operation"];
 export type Refusal = Schemas["Refusal"];
 export type NewProperty = Schemas["NewProperty"];
+export type SumOffered = Schemas["SumOffered"];
 export type ListedProperty = Schemas["ListedProperty"];
 export type ChoiceLists = Schemas["ChoiceLists"];
 export type School = Schemas["School"];

@@ -53,6 +53,12 @@ export const stepRevision = (id: string, base_revision: number, way: "undo" | "r
     }),
   );
 
+export const sumsQuery = () =>
+  queryOptions({ queryKey: ["sums"], staleTime: Infinity, queryFn: () => taken(client.GET("/api/sums")) });
+
+export const workOut = (name: string, values: Record<string, number | string>) =>
+  taken(client.POST("/api/sums/{name}", { params: { path: { name } }, body: { values } }));
+
 /** An invented station archive to pick from. */
 export const archiveQuery = () =>
   queryOptions({ queryKey: ["archive"], staleTime: Infinity, queryFn: () => taken(client.GET("/api/archive")) });

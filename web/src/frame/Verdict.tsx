@@ -137,6 +137,9 @@ function More({ bench, openHelp }: { bench: Workbench; openHelp: () => void }) {
             Keys <span className="note">?</span>
           </DropdownMenu.Item>
           <DropdownMenu.Item className="menu-item" asChild>
+            <Link to="/sums">Quick sums</Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" asChild>
             <Link to="/">All properties</Link>
           </DropdownMenu.Item>
         </DropdownMenu.Content>

@@ -34,6 +34,9 @@ export function PropertyList() {
             </div>
           </div>
           <p className="flex flex-wrap gap-3">
+            <Link className="act-quiet" to="/sums">
+              Quick sums
+            </Link>
             <OpenFileButton />
             <button className="act" onClick={() => setCreating(true)}>
               New property

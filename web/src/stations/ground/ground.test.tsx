@@ -1,0 +1,87 @@
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { expect, test, vi } from "vitest";
+import { buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
+import { GroundSheet } from "./GroundSheet";
+import { groundScale } from "./groundScale";
+
+vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 640] }));
+
+test("the section says where floor and ground are, and its floor is moved with the keys", async () => {
+  const calls = renderOnDemo(<GroundSheet />);
+  expect(await screen.findByRole("group", { name: /^Liner tank: floor -1.60 m, ground -1.60 m/ })).toBeTruthy();
+  fireEvent.keyDown(screen.getByRole("slider", { name: "Floor of Liner tank" }), { key: "ArrowDown" });
+  await waitFor(() =>
+    expect(lastOperations(calls, "preview")).toEqual([
+      { op: "replace", path: "/cistern/tanks/0/floor_m", value: -1.65 },
+    ]),
+  );
+});
+
+test("what the base takes is the plan's own list", async () => {
+  renderOnDemo(<GroundSheet />);
+  const list = await screen.findByRole("region", { name: "What the base takes" });
+  for (const row of demo.plan.ground.pads[0]!.quantities) expect(within(list).getByText(row.name)).toBeTruthy();
+});
+
+test("readings are added from the last one, told against what is allowed, and taken away", async () => {
+  const state = structuredClone(demo);
+  state.document.ground.readings_mm = [1500, 1516];
+  const calls = renderOnDemo(<GroundSheet />, state);
+  const readings = await screen.findByRole("region", { name: "Level readings" });
+  expect(within(readings).getByText(/^They differ by 16 mm; 10 mm are allowed, 9 readings wanted/)).toBeTruthy();
+  await userEvent.click(within(readings).getByRole("button", { name: "Add a reading" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "add", path: "/ground/readings_mm/-", value: 1516 }]),
+  );
+  await userEvent.click(within(readings).getByRole("button", { name: "Take the last away" }));
+  await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/ground/readings_mm/1" }]));
+});
+
+test("a tank on the ground has no stages of floating, a buried one has all four", async () => {
+  renderOnDemo(<GroundSheet />);
+  await screen.findByRole("group", { name: /^Liner tank/ });
+  expect(screen.queryByRole("tab", { name: "Dig & float" })).toBeNull();
+});
+
+test("each stage of a buried tank says what holds it and the water to keep in it", async () => {
+  renderOnDemo(<GroundSheet />, buried, "/?view=float");
+  const stages = within(await screen.findByRole("region", { name: "Floating, stage by stage" })).getAllByRole(
+    "listitem",
+  );
+  expect(stages).toHaveLength(4);
+  expect(stages[0]!.textContent).toContain("keep the hole pumped dry");
+  expect(stages[1]!.textContent).toMatch(/Keep [\d,]+ gal in it, [\d.]+ ft deep/);
+  expect(stages[3]!.textContent).toContain("1.23 of what lifts it");
+});
+
+test("of several tanks the one that is picked is shown", async () => {
+  renderOnDemo(<GroundSheet />, terrace);
+  await userEvent.click(await screen.findByRole("button", { name: "Low tanks, 2" }));
+  expect(screen.getByRole("group", { name: /^Low tanks: floor/ })).toBeTruthy();
+});
+
+test("a gust is written in the units of the property, and the base goes back to what is usual", async () => {
+  const calls = renderOnDemo(<GroundSheet />, buried, "/?view=weight");
+  const gust = await screen.findByRole("textbox", { name: "Gust" });
+  expect((gust as HTMLInputElement).value).toBe("90 mph");
+  await userEvent.clear(gust);
+  await userEvent.type(gust, "45 m/s{Enter}");
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/ground/wind_m_s", value: 45 }]),
+  );
+});
+
+test.each(["pad", "weight", "way-in"])("the view %s has its own notes", async (view) => {
+  renderOnDemo(<GroundSheet />, terrace, `/?view=${view}`);
+  const notes = await screen.findByRole("region", { name: "How it is put together" });
+  for (const note of terrace.plan.ground.notes)
+    expect(within(notes).queryByText(note.head) !== null).toBe(note.view === view.replace("-", "_"));
+});
+
+test("both ways of a drawing have one scale", () => {
+  const scale = groundScale([[-2, 0], [6, 3]], 400, 300); // prettier-ignore
+  expect(scale.x(1) - scale.x(0)).toBeCloseTo(scale.z(0) - scale.z(1));
+  expect(scale.x(6)).toBeLessThanOrEqual(400);
+  expect(scale.height).toBeLessThanOrEqual(300.01);
+});
