@@ -39,9 +39,9 @@ VIEWS = (
     View("overflow", "brindle", "overflow"),
     View("treatment", "saltmarrow", "treatment"),
     View("pump", "brindle", "pump"),
+    View("ground", "brindle", "ground"),
     View("cistern", "saltmarrow", "cistern"),
     View("cistern-tanks", "lantern", "cistern?view=tanks"),
-    View("cistern-schools", "saltmarrow", "cistern?view=schools"),
     View("cistern-safety", "brindle", "cistern?view=safety", run="Draw the band"),
     View("cistern-search", "saltmarrow", "cistern?view=search", run="Search"),
 )

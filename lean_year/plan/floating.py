@@ -32,6 +32,8 @@ class FloatStage(BaseModel):
     fails: bool
     rain_brings_by: str | None = None
     """Day by which rain has brought it in nine years of ten; None where none is needed, or never within a year."""
+    rain_often_by: str | None = None
+    """The same in every other year."""
 
 
 def float_stages(document: Property, standing: Standing) -> list[FloatStage]:

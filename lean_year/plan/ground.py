@@ -15,7 +15,7 @@ from lean_year.plan.floating import FloatStage, float_stages
 from lean_year.plan.ground_findings import GroundFacts, ground_findings
 from lean_year.plan.ground_notes import GroundNote, ground_notes
 from lean_year.plan.ground_section import Line, from_above, section
-from lean_year.plan.pad_quantities import Quantity, quantities
+from lean_year.plan.pad_quantities import Quantity, quantities, spoil
 from lean_year.plan.standing import BASES, Standing, standings
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
@@ -120,7 +120,12 @@ def _works(document: Property, row: Standing) -> Earthworks:
 
 def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear | None, say: Wording) -> PadPlan:
     stages = [
-        stage.model_copy(update={"rain_brings_by": _brought_by(row, stage, first)})
+        stage.model_copy(
+            update={
+                "rain_brings_by": first and _brought_by(row, stage, first, first.p10_l),
+                "rain_often_by": first and _brought_by(row, stage, first, first.p50_l),
+            }
+        )
         for stage in float_stages(document, row)
     ]
     return PadPlan(
@@ -136,7 +141,7 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         pad_width_m=row.pad.width_m,
         round=row.pad.round,
         thickness_m=row.thickness_m,
-        level_mm=BASES[row.base].level_mm,
+        level_mm=row.level_mm,
         figures=_figures(document, row, work, stages, say),
         edges=Edges(
             cut_m3=work.cut_m3,
@@ -145,7 +150,7 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
             fill_edge_m=work.fill_edge_m,
             on_fill_share=work.on_fill_share,
         ),
-        quantities=quantities(document, row, say),
+        quantities=[*quantities(document, row, say), *spoil(work, row.pad.area_m2 * document.ground.topsoil_m, say)],
         stages=stages,
         section=section(document, row),
         above=from_above(document, row),
@@ -310,12 +315,12 @@ def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, F
     }
 
 
-def _brought_by(row: Standing, stage: FloatStage, first: FirstYear | None) -> str | None:
-    if first is None or not first.day or stage.ballast_l <= 0:
+def _brought_by(row: Standing, stage: FloatStage, first: FirstYear, held_l: list[float]) -> str | None:
+    if not first.day or stage.ballast_l <= 0:
         return None
     vessel = row.tank.vessel()
     wanted_l = stage.ballast_l - float(vessel.below_l(vessel.sill_m))
-    by = next((day for day, litres in zip(first.day, first.p10_l, strict=True) if litres >= wanted_l), None)
+    by = next((day for day, litres in zip(first.day, held_l, strict=True) if litres >= wanted_l), None)
     if by is None:
         return None
     month, day = month_and_day(first.first_day)

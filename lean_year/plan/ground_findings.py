@@ -190,7 +190,7 @@ def _all_in_cut(document: Property, standing: Standing, floor_m: float, say: Wor
 
 def _level(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
     entered = document.ground
-    allowed = min(BASES[each.standing.base].level_mm for each in facts if not each.standing.buried)
+    allowed = min(each.standing.level_mm for each in facts if not each.standing.buried)
     if len(entered.readings_mm) >= 2:
         spread = max(entered.readings_mm) - min(entered.readings_mm)
         if spread > allowed:

@@ -119,7 +119,8 @@ def _way_in(document: Property) -> list[GroundNote]:
             view="way_in",
             head="Setting plan",
             text="How it comes off the truck, rolls or is lifted, by what machine, from which points, and how it is "
-            "turned to its fittings. Where the spoil goes. Nobody under a load.",
+            "turned to its fittings. How far the crane reaches at that weight, where the truck turns, where the "
+            "spoil goes. Nobody under a load.",
         ),
         GroundNote(
             view="way_in",

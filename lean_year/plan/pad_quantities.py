@@ -4,6 +4,7 @@ import math
 
 from pydantic import BaseModel
 
+from lean_year.core.earthworks import Earthworks
 from lean_year.core.foundation import COMPACTED_T_M3, LOOSE_TIMES, concrete_bags, pad_m3
 from lean_year.plan.standing import Standing
 from lean_year.plan.wording import Wording
@@ -68,6 +69,20 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
     if not standing.buried:
         rows += _stone("Apron of stone round it", around_m * APRON_M[0] * APRON_M[1], say, key="apron")
     return rows
+
+
+def spoil(works: Earthworks, topsoil_m3: float, say: Wording) -> list[Quantity]:
+    """What is left of the dig, loosened, and has to go somewhere."""
+    left_m3 = max(0.0, works.cut_m3 - works.fill_m3) + topsoil_m3
+    return [
+        Quantity(
+            key="spoil",
+            name="Spoil and topsoil to place",
+            value=left_m3 * LOOSE_TIMES,
+            unit="m3",
+            text=f"{say.bulk(left_m3)} in the ground, {say.bulk(left_m3 * LOOSE_TIMES)} loose",
+        )
+    ]
 
 
 def _stone(name: str, compacted_m3: float, say: Wording, key: str = "stone") -> list[Quantity]:

@@ -42,8 +42,8 @@ BASES: dict[BaseKind, UsualBase] = {
     "bedding": UsualBase("bedding of rounded stone, 8 to 16 mm", 0.3, 100, 20),
 }
 """Basis: common practice."""
-LINER_MARGIN_M = 1.0
-"""A levelled pad round a liner tank. Basis: common practice (12.2 m for 10.2 m)."""
+LINER_MARGIN_M, LINER_LEVEL_MM = 1.0, 5.0
+"""A levelled pad round a liner tank. Basis: common practice (12.2 m for 10.2 m, within 5 mm)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,6 +57,8 @@ class Standing:
     thickness_m: float
     height_m: float
     ground_m: float
+    level_mm: float
+    """How far readings on the pad may differ."""
     empty_kg: float
     gross_l: float
 
@@ -100,9 +102,10 @@ def _standing(document: Property, tank: Tank) -> Standing:
     entered = document.ground
     base = entered.base or usual_base(tank, dug_in)
     usual = BASES[base]
-    margin = usual.margin_m if entered.margin_m is None else entered.margin_m
-    if entered.margin_m is None and isinstance(tank.shape, UprightCylinder) and tank.shape.liner and base == "stone":
-        margin = LINER_MARGIN_M
+    liner = isinstance(tank.shape, UprightCylinder) and tank.shape.liner
+    margin = LINER_MARGIN_M if liner and base == "stone" else usual.margin_m
+    if entered.margin_m is not None:
+        margin = entered.margin_m
     thickness = usual.thickness_mm if entered.thickness_mm is None else entered.thickness_mm
     vessel = tank.vessel()
     return Standing(
@@ -113,6 +116,7 @@ def _standing(document: Property, tank: Tank) -> Standing:
         thickness_m=thickness / 1000,
         height_m=height,
         ground_m=ground,
+        level_mm=min(usual.level_mm, LINER_LEVEL_MM) if liner else usual.level_mm,
         empty_kg=usual_empty_kg(tank) if tank.empty_kg is None else tank.empty_kg,
         gross_l=float(vessel.below_l(vessel.brim_m)),
     )

@@ -57,7 +57,9 @@ function StageRow(props: { pad: Pad; stage: Stage; number: number; first: boolea
           <p className="note">
             {stage.rain_brings_by
               ? `Rain alone has brought it by ${stage.rain_brings_by} in nine years of ten.`
-              : "Rain alone does not bring it within a year: have it on the truck."}
+              : stage.rain_often_by
+                ? `Rain alone has brought it by ${stage.rain_often_by} in every other year only: have it on the truck.`
+                : "Rain alone does not bring it within a year: have it on the truck."}
           </p>
         )}
       </div>

@@ -29,7 +29,7 @@ test("readings are added from the last one, told against what is allowed, and ta
   state.document.ground.readings_mm = [1500, 1516];
   const calls = renderOnDemo(<GroundSheet />, state);
   const readings = await screen.findByRole("region", { name: "Level readings" });
-  expect(within(readings).getByText(/^They differ by 16 mm; 10 mm are allowed, 9 readings wanted/)).toBeTruthy();
+  expect(within(readings).getByText(/^They differ by 16 mm; 5.0 mm are allowed, 9 readings wanted/)).toBeTruthy();
   await userEvent.click(within(readings).getByRole("button", { name: "Add a reading" }));
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([{ op: "add", path: "/ground/readings_mm/-", value: 1516 }]),
