@@ -7,7 +7,7 @@ import { groundScale } from "./groundScale";
 
 vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 640] }));
 
-test("the section says where floor and ground are, and its floor is moved with the keys", async () => {
+test("the section says where floor and ground are; its floor is moved with the keys, and kept after a pause", async () => {
   const calls = renderOnDemo(<GroundSheet />);
   expect(await screen.findByRole("group", { name: /^Liner tank: floor -1.60 m, ground -1.60 m/ })).toBeTruthy();
   fireEvent.keyDown(screen.getByRole("slider", { name: "Floor of Liner tank" }), { key: "ArrowDown" });
@@ -16,6 +16,7 @@ test("the section says where floor and ground are, and its floor is moved with t
       { op: "replace", path: "/cistern/tanks/0/floor_m", value: -1.65 },
     ]),
   );
+  await waitFor(() => expect(lastOperations(calls)).toEqual(lastOperations(calls, "preview")), { timeout: 3000 });
 });
 
 test("what the base takes is the plan's own list", async () => {
