@@ -37,20 +37,24 @@ class FloatStage(BaseModel):
 
 
 def float_stages(document: Property, standing: Standing) -> list[FloatStage]:
-    """Set in its hole, half backfilled, to its lid, covered; none for a tank that stands on the ground."""
-    if not standing.buried:
-        return []
+    """Set in its hole, half backfilled, to its lid, covered. A tank that is cut into a slope drains, and floats only
+    where the water table stands over its floor; none for one that stands over all water."""
     hole_m = standing.ground_m - standing.tank.floor_m
     height = standing.height_m
     table = document.ground.water_table_m
+    if not standing.buried:
+        stands_m = 0.0 if table is None else hole_m - table
+        held = document.ground.collar_kn
+        return [_stage(standing, "covered", "In use", stands_m, held, SAFE)] if stands_m > 0 else []
     # Where nobody knows the water table, a hole full of rain is counted on.
     stands_m = max(0.0, hole_m if table is None else hole_m - table)
-    shoulders = _shoulders_m3(standing) * BUOYANT_SOIL_KN_M3
+    shoulders = _shoulders_m3(standing) * BUOYANT_SOIL_KN_M3 if hole_m > height else 0.0
     on_it = shoulders + _cover_kn(standing, stands_m) + document.ground.collar_kn
+    up_to = min(hole_m, height)
     rows = [
-        ("set", "Set in its hole, rain in the hole", min(hole_m, height), 0.0, SAFE_SHORT_TERM),
-        ("half", "Backfilled to half its height", height / 2, 0.0, SAFE_SHORT_TERM),
-        ("lid", "Backfilled to its lid", min(hole_m, height), shoulders, SAFE_SHORT_TERM),
+        ("set", "Set in its hole, rain in the hole", up_to, 0.0, SAFE_SHORT_TERM),
+        ("half", "Backfilled to half its height", up_to / 2, 0.0, SAFE_SHORT_TERM),
+        ("lid", "Backfilled to its lid", up_to, shoulders, SAFE_SHORT_TERM),
         ("covered", "Covered, in use", stands_m, on_it, SAFE),
     ]
     return [_stage(standing, *row) for row in rows]

@@ -46,6 +46,8 @@ def ground_findings(document: Property, facts: list[GroundFacts], say: Wording) 
     entered = document.ground
     _soil(document, facts, found, say)
     for each in facts:
+        if each.stages:
+            _floating(document, each, found, say)
         if each.standing.buried:
             _dug_in(document, each, found, say)
         else:
@@ -225,9 +227,8 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
         )
 
 
-def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
-    entered, standing = document.ground, each.standing
-    name, depth = standing.tank.name, standing.ground_m - standing.formation_m
+def _floating(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, name = document.ground, each.standing.tank.name
     failing = [stage for stage in each.stages if stage.fails]
     if failing:
         first, last = failing[0], each.stages[-1]
@@ -256,6 +257,11 @@ def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording
             f"The water table is not known: a hole full of rain is counted on for {name}.",
             "Ask the neighbours' wells; look at the hole after rain.",
         )
+
+
+def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, standing = document.ground, each.standing
+    name, depth = standing.tank.name, standing.ground_m - standing.formation_m
     if depth > SHORED_FROM_M and not entered.shored and entered.cut_batter < 1:
         found.add(
             "GROUND_HOLE_CAVES",

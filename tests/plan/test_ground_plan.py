@@ -113,6 +113,17 @@ def test_a_lower_water_table_lifts_less_and_an_unknown_one_is_a_hole_full_of_rai
     assert (dry.factor, dry.fails) == (None, False)
 
 
+def test_a_tank_that_is_cut_in_drains_but_floats_where_the_water_table_stands_over_its_floor():
+    """A metre of water round 6.9 m of liner tank lifts 37 t; the tank weighs half a tonne."""
+    assert planned_dry("saltmarrow", replace(FLOOR, -2.6)).ground.pads[0].stages == []
+    plan = planned_dry("saltmarrow", replace(FLOOR, -2.7), replace("/ground/water_table_m", 0.1))
+    pad = plan.ground.pads[0]
+    assert not pad.buried
+    assert pad.stages[-1].displaced_m3 == pytest.approx(3.14159 / 4 * 6.9**2 * 1.0, rel=1e-3)
+    assert "GROUND_FLOATS" in codes(plan)
+    assert planned_dry("saltmarrow").ground.pads[0].stages == []
+
+
 @pytest.mark.parametrize(
     ("name", "operations", "code"),
     [

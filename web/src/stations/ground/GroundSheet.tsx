@@ -95,12 +95,14 @@ export function GroundSheet() {
         label="Parts of the ground"
         views={[
           { key: "pad", name: pad.buried ? "Hole" : "Pad", body: <PadView pad={pad} /> },
-          ...(pads.some((each) => each.buried)
+          ...(pads.some((each) => each.stages.length > 0)
             ? [
                 {
                   key: "float",
                   name: "Dig & float",
-                  body: <FloatView pad={pad.buried ? pad : pads.find((each) => each.buried)!} />,
+                  body: (
+                    <FloatView pad={pad.stages.length > 0 ? pad : pads.find((each) => each.stages.length > 0)!} />
+                  ),
                 },
               ]
             : []),
@@ -134,7 +136,7 @@ function Aside({ view, pad, figures }: { view: string; pad?: Pad; figures?: read
 function PadView({ pad }: { pad: Pad }) {
   const figures = ["cut_m3", "fill_m3", "retained_m", "topsoil_m3", "ground_kpa", "allowed_kpa"] as const;
   return (
-    <MainAndAside aside={<Aside view="pad" pad={pad} figures={figures} />}>
+    <MainAndAside aside={<Aside view={pad.buried ? "dig" : "pad"} pad={pad} figures={figures} />}>
       <GroundSection pad={pad} />
       <PadWords pad={pad} />
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1100px]:grid-cols-2">
