@@ -2,6 +2,7 @@ import { useWorkbench } from "../../frame/workbench";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { MaybeEntry } from "../../ui/MaybeEntry";
+import { GateDrawing } from "./GateDrawing";
 
 /** How the tank gets there, and what it must keep away from. */
 export function WayInWords() {
@@ -11,7 +12,13 @@ export function WayInWords() {
   );
   return (
     <section aria-label="The way in">
-      <h2 className="heading">The way in</h2>
+      <h2 className="heading">
+        The way in
+        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+          the narrowest place, and each tank on its slimmest side; what is built on the spot comes in parts
+        </span>
+      </h2>
+      <GateDrawing />
       <p className="leading-[1.85]">
         The narrowest place is{" "}
         <Entry label="Narrowest place" path="/ground/gate_m" kind="length" value={entered.gate_m} max={100} /> wide,{" "}

@@ -1,9 +1,11 @@
 import type { Plan } from "../../api/client";
 import { useWorkbench } from "../../frame/workbench";
-import { volume } from "../../lib/units";
+import { fixed, pressure, volume } from "../../lib/units";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
 import { FigureList } from "../../ui/FigureList";
+import { LimitBars } from "../../ui/LimitBars";
+import type { LimitBar } from "../../ui/LimitBars";
 import { MaybeEntry } from "../../ui/MaybeEntry";
 
 /** What the tank weighs and how it stands in the wind, empty. */
@@ -12,6 +14,16 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
   const { ground: entered, units } = document;
   const row = document.cistern.tanks.findIndex((tank) => tank.id === pad.id);
   const water = pad.figures["wind_water_l"]?.value ?? null;
+  const allowed = pad.figures["allowed_kpa"]?.value ?? null;
+  const press = (key: string, name: string): LimitBar => {
+    const value = pad.figures[key]?.value ?? 0;
+    const limitTold = allowed === null ? "nobody has looked" : `${pressure(allowed, units)} allowed`;
+    return { name, value, limit: allowed, atLeast: false, told: pressure(value, units), limitTold };
+  };
+  const hold = (key: string, name: string): LimitBar => {
+    const value = pad.figures[key]?.value ?? 0;
+    return { name, value, limit: 1.5, atLeast: true, told: fixed(value, 2), limitTold: "1.5 wanted" };
+  };
   return (
     <>
       <section aria-label="Weight">
@@ -53,15 +65,23 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           .
         </p>
       </section>
+      <section aria-label="On the ground">
+        <h2 className="heading">Full, on the ground</h2>
+        <LimitBars
+          label="On the ground"
+          bars={[press("base_kpa", "on its pad"), press("ground_kpa", "on the ground")]}
+        />
+      </section>
       {water !== null && (
         <section aria-label="In the wind">
           <h2 className="heading">Empty, in that gust</h2>
+          <LimitBars label="In the wind" bars={[hold("overturning", "turning over"), hold("sliding", "sliding")]} />
           <div className="max-w-[560px]">
             <FigureList figures={pad.figures} keys={["overturning", "sliding", "wind_water_l"]} units={units} />
           </div>
-          <p className="note mt-1">
-            Both want 1.5. {water > 0 ? `Leave ${volume(water, units)} in it before a storm, or tie it down.` : ""}
-          </p>
+          {water > 0 && (
+            <p className="note mt-1">Leave {volume(water, units)} in it before a storm, or tie it down.</p>
+          )}
         </section>
       )}
     </>

@@ -73,6 +73,21 @@ test("a gust is written in the units of the property, and the base goes back to 
   );
 });
 
+test("pressure and wind are held against their limits, and the way in against each tank", async () => {
+  renderOnDemo(<GroundSheet />, terrace, "/?view=weight");
+  expect(await screen.findByRole("img", { name: /^On the ground: on its pad 19 kPa, 72 kPa allowed/ })).toBeTruthy();
+  expect(screen.getByRole("img", { name: /^In the wind: turning over 0.06, 1.5 wanted; sliding 0.08/ })).toBeTruthy();
+});
+
+test("the narrowest place is drawn with every tank that must pass it", async () => {
+  renderOnDemo(<GroundSheet />, terrace, "/?view=way-in");
+  expect(
+    await screen.findByRole("img", {
+      name: /^The narrowest place, 0.95 m: Tall tank is 0.60 m at its narrowest, Low/,
+    }),
+  ).toBeTruthy();
+});
+
 test.each(["pad", "weight", "way-in"])("the view %s has its own notes", async (view) => {
   renderOnDemo(<GroundSheet />, terrace, `/?view=${view}`);
   const notes = await screen.findByRole("region", { name: "How it is put together" });
