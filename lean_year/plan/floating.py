@@ -39,7 +39,7 @@ class FloatStage(BaseModel):
 def float_stages(document: Property, standing: Standing) -> list[FloatStage]:
     """Set in its hole, half backfilled, to its lid, covered. A tank that is cut into a slope drains, and floats only
     where the water table stands over its floor; none for one that stands over all water."""
-    hole_m = standing.ground_m - standing.tank.floor_m
+    hole_m = min(standing.ground_m - standing.tank.floor_m, standing.height_m + standing.cover_m)
     height = standing.height_m
     table = document.ground.water_table_m
     if not standing.buried:
@@ -64,7 +64,7 @@ def _stage(standing: Standing, key: str, name: str, water_m: float, cover_kn: fl
     displaced = standing.volume_below_m3(water_m)
     factor, ballast = None, 0.0
     if displaced > 1e-6:
-        what = {"displaced_m3": displaced, "tank_kg": standing.empty_kg, "cover_kn": cover_kn}
+        what = {"displaced_m3": displaced, "tank_kg": standing.empty_kg, "cover_kn": min(1e6, cover_kn)}
         factor = safety_factor(**what, water_l=0.0)
         ballast = min(ballast_l(**what, wanted=wanted), 1e9)
     return FloatStage(

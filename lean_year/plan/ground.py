@@ -226,7 +226,7 @@ def _figures(
     if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
         depth = row.tank.vessel().overflow_m
         figures["hoop_kn_m"] = Figure(
-            value=hoop_tension_kn_m(diameter_m=row.footprint.width_m, depth_m=depth),
+            value=hoop_tension_kn_m(diameter_m=min(200.0, row.footprint.width_m), depth_m=depth),
             unit="kN/m",
             label="Pull in its lowest metre of wall",
             basis="published",
@@ -237,7 +237,7 @@ def _figures(
         )
     if entered.lean_mm > 0:
         figures["lean_l"] = Figure(
-            value=lost_to_lean_l(diameter_m=2 * math.sqrt(base_m2 / math.pi), drop_mm=entered.lean_mm),
+            value=lost_to_lean_l(diameter_m=min(200.0, 2 * math.sqrt(base_m2 / math.pi)), drop_mm=entered.lean_mm),
             unit="L",
             label="Lost to its lean",
             basis="derived",
@@ -275,8 +275,8 @@ def _volume(label: str, volume_m3: float, say: Wording) -> Figure:
 
 def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, Figure]:
     wind = document.ground.wind_m_s
-    across = max(row.footprint.width_m, row.footprint.length_m)
-    narrow = min(row.footprint.width_m, row.footprint.length_m)
+    across = min(200.0, max(row.footprint.width_m, row.footprint.length_m))
+    narrow = min(across, row.footprint.width_m, row.footprint.length_m)
     # It turns over about its narrow way, and the wind leans on its broad side.
     hold = wind_hold(diameter_m=across, height_m=row.height_m, empty_kg=row.empty_kg, wind_m_s=wind)
     overturning = hold.overturning * narrow / across

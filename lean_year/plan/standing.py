@@ -42,6 +42,8 @@ BASES: dict[BaseKind, UsualBase] = {
     "bedding": UsualBase("bedding of rounded stone, 8 to 16 mm", 0.3, 100, 20),
 }
 """Basis: common practice."""
+DEEPEST_M, HEAVIEST_KG, LONGEST_M = 20.0, 1e9, 400.0
+"""Nobody digs deeper; what is heavier or longer is counted as so much."""
 LINER_MARGIN_M, LINER_LEVEL_MM = 1.0, 5.0
 """A levelled pad round a liner tank. Basis: common practice (12.2 m for 10.2 m, within 5 mm)."""
 
@@ -80,7 +82,7 @@ class Standing:
     @property
     def cover_m(self) -> float:
         """Ground over its lid; 0 where it looks out."""
-        return max(0.0, self.ground_m - self.tank.floor_m - self.height_m)
+        return min(DEEPEST_M, max(0.0, self.ground_m - self.tank.floor_m - self.height_m))
 
     def volume_below_m3(self, depth_m: float) -> float:
         """What it displaces up to a height above its floor; a pit with all that fills it."""
@@ -117,7 +119,7 @@ def _standing(document: Property, tank: Tank) -> Standing:
         height_m=height,
         ground_m=ground,
         level_mm=min(usual.level_mm, LINER_LEVEL_MM) if liner else usual.level_mm,
-        empty_kg=usual_empty_kg(tank) if tank.empty_kg is None else tank.empty_kg,
+        empty_kg=min(HEAVIEST_KG, usual_empty_kg(tank) if tank.empty_kg is None else tank.empty_kg),
         gross_l=float(vessel.below_l(vessel.brim_m)),
     )
 
@@ -138,14 +140,15 @@ def usual_base(tank: Tank, dug_in: bool) -> BaseKind:
 def _footprint(tank: Tank) -> Footprint:
     match tank.shape:
         case UprightCylinder(diameter_m=diameter):
-            return Footprint(diameter, diameter, round=True)
+            across = max(0.1, diameter)
+            return Footprint(across, across, round=True)
         case Volume(volume_l=volume, height_m=height):
-            diameter = max(0.1, math.sqrt(volume / 1000 / height * 4 / math.pi))
+            diameter = min(LONGEST_M, max(0.1, math.sqrt(volume / 1000 / height * 4 / math.pi)))
             return Footprint(diameter, diameter, round=True)
         case LyingCylinder(diameter_m=diameter, length_m=length):
-            return Footprint(max(0.1, length), diameter, round=False)
+            return Footprint(min(LONGEST_M, max(0.1, length)), max(0.1, diameter), round=False)
         case _:
-            return Footprint(tank.shape.length_m, tank.shape.width_m, round=False)
+            return Footprint(max(0.1, tank.shape.length_m), max(0.1, tank.shape.width_m), round=False)
 
 
 def usual_empty_kg(tank: Tank) -> float:

@@ -4,6 +4,7 @@ import pytest
 
 from lean_year.core.errors import InputError
 from lean_year.plan.standing import standings
+from lean_year.plan.whole import plan_property
 from tests.plan.on_demos import codes, edited, finding, planned, planned_dry, replace, status
 
 HELD = [replace("/ground/slope", 0.4), replace("/ground/cut_batter", 0)]
@@ -212,3 +213,28 @@ def test_the_section_is_to_scale_and_its_lines_meet(name):
         works = lines["backfill"] if pad.buried else lines.get("cut", [])
         for x, z in (works[0], works[-1]) if works else ():
             assert z == pytest.approx(pad.ground_m + slope * x, abs=1e-6)
+
+
+EXTREMES = [
+    {"kind": "lying_cylinder", "diameter_m": 1.0, "length_m": 1_000.0},
+    {"kind": "pit", "length_m": 100.0, "width_m": 100.0, "height_m": 100.0, "void_ratio": 0.01},
+    {"kind": "upright_cylinder", "diameter_m": 180.0, "height_m": 30.0, "liner": True},
+    {"kind": "box", "length_m": 100.0, "width_m": 100.0, "height_m": 90.0, "cast": True},
+    {"kind": "volume", "volume_l": 0.0, "height_m": 2.0},
+    {"kind": "slim", "length_m": 0.02, "width_m": 0.01, "height_m": 100.0},
+]
+
+
+@pytest.mark.parametrize("base", [None, "slab", "ring_beam", "pavers"])
+@pytest.mark.parametrize("floor_m", [-100, 0, 5_000])
+@pytest.mark.parametrize("shape", EXTREMES, ids=lambda shape: shape["kind"])
+def test_the_largest_and_the_smallest_that_can_be_entered_are_planned(shape, floor_m, base):
+    outlet = [replace("/cistern/tanks/0/outlet_m", 0.0), replace("/cistern/tanks/0/inlet/height_m", None)]
+    document = edited("saltmarrow", *of_shape(shape), *outlet, replace(FLOOR, floor_m), replace("/ground/base", base),
+                      replace("/ground/thickness_mm", 2_000), replace("/ground/margin_m", 20),
+                      replace("/ground/lean_mm", 5_000), replace("/ground/collar_kn", 100_000))  # fmt: skip
+    for ground in (9_000, 0, -1_000):
+        levels = document.levels.model_copy(update={"tank_ground_m": ground})
+        plan = plan_property(document.model_copy(update={"levels": levels}), None).plan
+        assert len(plan.ground.pads) == 1
+        assert plan.ground.pads[0].section
