@@ -49,7 +49,9 @@ def wind_force_n(*, diameter_m: float, height_m: float, wind_m_s: float) -> floa
     return 0.5 * AIR_KG_M3 * require_number("wind_m_s", wind_m_s, low=0, high=120) ** 2 * DRAG * across
 
 
-def wind_hold(*, diameter_m: float, height_m: float, empty_kg: float, wind_m_s: float) -> WindHold:
+def wind_hold(
+    *, diameter_m: float, height_m: float, empty_kg: float, wind_m_s: float, along_m: float | None = None
+) -> WindHold:
     """Overturning `m g d / 2` over `F h / 2`, sliding `0.4 m g` over `F`, empty.
 
     Parameters
@@ -60,6 +62,8 @@ def wind_hold(*, diameter_m: float, height_m: float, empty_kg: float, wind_m_s: 
         Of a gust, above 0 to 120. [m/s]
     empty_kg : float
         Above 0 to 1e9. [kg]
+    along_m : float, optional
+        Its depth the way the wind goes, about which it turns over, above 0 to 200; the diameter where None. [m]
 
     Returns
     -------
@@ -75,6 +79,7 @@ def wind_hold(*, diameter_m: float, height_m: float, empty_kg: float, wind_m_s: 
     wind = require_number("wind_m_s", wind_m_s, low=0.1, high=120)
     force = wind_force_n(diameter_m=diameter_m, height_m=height_m, wind_m_s=wind)
     empty = require_number("empty_kg", empty_kg, low=1e-3, high=1e9)
-    each_kg = GRAVITY_M_S2 * diameter_m / (force * height_m), FRICTION * GRAVITY_M_S2 / force
+    along = diameter_m if along_m is None else require_number("along_m", along_m, low=1e-6, high=200)
+    each_kg = GRAVITY_M_S2 * along / (force * height_m), FRICTION * GRAVITY_M_S2 / force
     wanted_kg = SAFE / min(each_kg)
     return WindHold(empty * each_kg[0], empty * each_kg[1], max(0.0, wanted_kg - empty))

@@ -1,27 +1,14 @@
 """How gutters, pipes and tank connections are put together, for what this property has. Basis: common practice."""
 
-from typing import Literal
-
-from pydantic import BaseModel
-
 from lean_year.core.levels import static_pressure_kpa
+from lean_year.plan.build_note import BuildNote
 from lean_year.plan.levels import RunLevels
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 from lean_year.property.tanks import Slim, Tank, UprightCylinder, Volume
 
-View = Literal["levels", "downpour", "screens", "inside"]
 
-
-class FittingNote(BaseModel):
-    """One thing that whoever fits it must know, and the view it belongs to."""
-
-    view: View
-    head: str
-    text: str
-
-
-def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> list[FittingNote]:
+def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> list[BuildNote]:
     """Every note that applies."""
     notes = _gutters_and_downpipes(document)
     wet = [run for run in runs if run.kind == "wet"]
@@ -30,7 +17,7 @@ def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> li
     notes.append(_supports(document, say))
     if any(pipe.run.into is not None for pipe in document.downpipes):
         notes.append(
-            FittingNote(
+            BuildNote(
                 view="downpour",
                 head="Where runs join",
                 text=f"After two feeds of {say.bore(50)} join, the pipe from there on and the overflow want about "
@@ -42,15 +29,15 @@ def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> li
     return notes
 
 
-def _gutters_and_downpipes(document: Property) -> list[FittingNote]:
+def _gutters_and_downpipes(document: Property) -> list[BuildNote]:
     notes = [
-        FittingNote(
+        BuildNote(
             view="downpour",
             head="Before a wider gutter",
             text="More hangers come first, since a gutter that sags spills; then wider outlets; then a seamless "
             "gutter. Screw the tops of downpipes, never glue them: they come off for cleaning.",
         ),
-        FittingNote(
+        BuildNote(
             view="downpour",
             head="Threads and unions",
             text="Metal female thread over plastic male, never metal into plastic: it cracks. A union or coupling "
@@ -59,7 +46,7 @@ def _gutters_and_downpipes(document: Property) -> list[FittingNote]:
     ]
     if any(roof.on and roof.gutter.shape == "channel" for roof in document.roofs):
         notes.append(
-            FittingNote(
+            BuildNote(
                 view="downpour",
                 head="Channels in paving",
                 text="Laid to 2 % under a grate that lifts out; what runs over paving is not for drinking.",
@@ -68,16 +55,16 @@ def _gutters_and_downpipes(document: Property) -> list[FittingNote]:
     return notes
 
 
-def _wet_runs(wet: list[RunLevels]) -> list[FittingNote]:
+def _wet_runs(wet: list[RunLevels]) -> list[BuildNote]:
     names = ", ".join(run.name for run in wet)
     return [
-        FittingNote(
+        BuildNote(
             view="levels",
             head=f"A pipe that stands full: {names}",
             text="Pressure-rated joints, graded to a full-bore drain at its low point, an air escape at every high "
             "point. Clean-outs tight against burrowing animals, ends tight against insects.",
         ),
-        FittingNote(
+        BuildNote(
             view="levels",
             head="Before the first rain, before frost",
             text="Water that has stood a week in the sun is foul: open the low drain and flush it before the first "
@@ -86,9 +73,9 @@ def _wet_runs(wet: list[RunLevels]) -> list[FittingNote]:
     ]
 
 
-def _screens(document: Property) -> list[FittingNote]:
+def _screens(document: Property) -> list[BuildNote]:
     notes = [
-        FittingNote(
+        BuildNote(
             view="screens",
             head="Over a screen",
             text="Let the pipe turn down over it: a full straight pipe shoots past. Each stage needs a place from "
@@ -97,7 +84,7 @@ def _screens(document: Property) -> list[FittingNote]:
     ]
     if any(isinstance(tank.shape, Slim) for tank in document.cistern.built()):
         notes.append(
-            FittingNote(
+            BuildNote(
                 view="screens",
                 head="Slim tanks",
                 text="Steel mesh of 50 micron at the inlet: there is no floor for sludge to rest on.",
@@ -106,10 +93,10 @@ def _screens(document: Property) -> list[FittingNote]:
     return notes
 
 
-def _supports(document: Property, say: Wording) -> FittingNote:
+def _supports(document: Property, say: Wording) -> BuildNote:
     hangers = say.length(0.45) if document.snow.on else say.length(0.6)
     why = " for the snow" if document.snow.on else f", {say.length(0.45)} in snow"
-    return FittingNote(
+    return BuildNote(
         view="downpour",
         head="Supports",
         text=f"Gutter hangers every {hangers}{why}; downpipes every {say.length(1.8)}; drains of plastic every "
@@ -117,7 +104,7 @@ def _supports(document: Property, say: Wording) -> FittingNote:
     )
 
 
-def _bottom_connections(document: Property, say: Wording) -> list[FittingNote]:
+def _bottom_connections(document: Property, say: Wording) -> list[BuildNote]:
     built = document.cistern.built()
     deepest = max(static_pressure_kpa(tank.vessel().brim_m - tank.floor_m) for tank in built)
     text = (
@@ -128,7 +115,7 @@ def _bottom_connections(document: Property, say: Wording) -> list[FittingNote]:
         text = "Flexible, since a plastic tank swells as it fills. " + text
     if sum(tank.count for tank in built) > 1:
         text = "One valve for each tank, so that one leak loses one tank. " + text
-    return [FittingNote(view="inside", head="Connections at the bottom", text=text)]
+    return [BuildNote(view="inside", head="Connections at the bottom", text=text)]
 
 
 def _bulges(tank: Tank) -> bool:

@@ -3,17 +3,19 @@
 import datetime as dt
 import math
 
-from pydantic import BaseModel
+from pydantic import BaseModel, ConfigDict
 
 from lean_year.core.earthworks import Earthworks, Footprint, earthworks
 from lean_year.core.flotation import SAFE
+from lean_year.core.foundation import COMPACTED_T_M3
 from lean_year.core.ground_load import GROUNDS, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
 from lean_year.core.wind import wind_hold
+from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.first_year import FirstYear
 from lean_year.plan.floating import FloatStage, float_stages
 from lean_year.plan.ground_findings import GroundFacts, ground_findings
-from lean_year.plan.ground_notes import GroundNote, ground_notes
+from lean_year.plan.ground_notes import ground_notes
 from lean_year.plan.ground_section import Line, from_above, section
 from lean_year.plan.pad_quantities import Quantity, quantities, spoil
 from lean_year.plan.standing import BASES, Standing, standings
@@ -36,6 +38,8 @@ READINGS = 9
 
 class Edges(BaseModel):
     """What the works leave at the pad's edges, and move."""
+
+    model_config = ConfigDict(from_attributes=True)
 
     cut_m3: float
     fill_m3: float
@@ -73,7 +77,7 @@ class PadPlan(BaseModel):
 class GroundPlan(BaseModel):
     pads: list[PadPlan]
     readings_wanted: int
-    notes: list[GroundNote]
+    notes: list[BuildNote]
     findings: list[Finding]
     cautions: list[str]
 
@@ -143,14 +147,8 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         thickness_m=row.thickness_m,
         level_mm=row.level_mm,
         figures=_figures(document, row, work, stages, say),
-        edges=Edges(
-            cut_m3=work.cut_m3,
-            fill_m3=work.fill_m3,
-            cut_edge_m=work.cut_edge_m,
-            fill_edge_m=work.fill_edge_m,
-            on_fill_share=work.on_fill_share,
-        ),
-        quantities=[*quantities(document, row, say), *spoil(work, row.pad.area_m2 * document.ground.topsoil_m, say)],
+        edges=Edges.model_validate(work),
+        quantities=[*quantities(document, row, say), spoil(work, row.pad.area_m2 * document.ground.topsoil_m, say)],
         stages=stages,
         section=section(document, row),
         above=from_above(document, row),
@@ -168,7 +166,7 @@ def _figures(
         row.footprint.width_m + row.thickness_m * 2 / SPREAD_DOWN,
         row.footprint.round,
     )
-    pad_kg = spread.area_m2 * row.thickness_m * 2_100
+    pad_kg = spread.area_m2 * row.thickness_m * COMPACTED_T_M3 * 1000
     soil = entered.soil
     allowed = None if soil == "unknown" else GROUNDS[soil].allowed_kpa
     figures = {
@@ -278,15 +276,11 @@ def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, F
     across = min(200.0, max(row.footprint.width_m, row.footprint.length_m))
     narrow = min(across, row.footprint.width_m, row.footprint.length_m)
     # It turns over about its narrow way, and the wind leans on its broad side.
-    hold = wind_hold(diameter_m=across, height_m=row.height_m, empty_kg=row.empty_kg, wind_m_s=wind)
-    overturning = hold.overturning * narrow / across
-    needed = hold.water_l
-    if overturning > 0:
-        needed = max(needed, row.empty_kg * (1.5 / overturning - 1))
+    hold = wind_hold(diameter_m=across, height_m=row.height_m, empty_kg=row.empty_kg, wind_m_s=wind, along_m=narrow)
     working = f"{say.speed(wind)} on {say.length(across)} × {say.length(row.height_m)}, {say.mass(row.empty_kg)}"
     return {
         "overturning": Figure(
-            value=overturning,
+            value=hold.overturning,
             unit="×",
             label="Holds against turning over, empty",
             basis="from_memory",
@@ -304,7 +298,7 @@ def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, F
             working=working,
         ),
         "wind_water_l": Figure(
-            value=needed,
+            value=hold.water_l,
             unit="L",
             label="Water to leave in before a storm",
             basis="derived",

@@ -1,42 +1,29 @@
 """How bases, holes and the way in are dealt with, for what this property has. Basis: common practice."""
 
-from typing import Literal
-
-from pydantic import BaseModel
-
+from lean_year.plan.build_note import BuildNote
 from lean_year.plan.standing import Standing
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 from lean_year.property.tanks import Box, Pit, Slim, UprightCylinder
 
-View = Literal["pad", "dig", "weight", "way_in"]
 
-
-class GroundNote(BaseModel):
-    """One thing that whoever builds it must know, and the view it belongs to."""
-
-    view: View
-    head: str
-    text: str
-
-
-def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list[GroundNote]:
+def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list[BuildNote]:
     """Every note that applies."""
     shapes = [row.tank.shape for row in rows]
     notes = [
-        GroundNote(
+        BuildNote(
             view="pad",
             head="In this order",
             text=f"Strip the topsoil, dig to firm ground, cloth, then stone in lifts of {say.bore(150)}, rolled. "
             "All in cut is best: a pad half on cut and half on fill settles to the fill.",
         ),
-        GroundNote(
+        BuildNote(
             view="pad",
             head="Hold: level readings",
             text="Before the tank is set: eight on the rim, one in the middle, with an instrument. A pad judged by "
             "eye fails. Four on the tank every year after, as a trend.",
         ),
-        GroundNote(
+        BuildNote(
             view="pad",
             head="Keep the bed dry",
             text="A leak or a downspout washes the bed out from under a tank: apron, drain, and a ditch uphill that "
@@ -45,7 +32,7 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
     ]
     if document.ground.lean_mm > 0:
         notes.append(
-            GroundNote(
+            BuildNote(
                 view="pad",
                 head="To level a tank that leans",
                 text="Drain it first. Lift in small steps with packing that follows, nobody under it; pavers and "
@@ -54,7 +41,7 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
         )
     if any(isinstance(shape, UprightCylinder) and shape.liner for shape in shapes):
         notes.append(
-            GroundNote(
+            BuildNote(
                 view="pad",
                 head="Under a liner",
                 text=f"Within {say.bore(5)} all over; sand raked and tamped, a fillet at the edge so that the liner "
@@ -64,7 +51,7 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
         )
     if any(isinstance(shape, Slim) for shape in shapes):
         notes.append(
-            GroundNote(
+            BuildNote(
                 view="weight",
                 head="Slim tanks",
                 text="Strapped to the wall at two heights where they are three times as tall as deep, into masonry "
@@ -73,7 +60,7 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
         )
     if any(isinstance(shape, Box) and shape.cast for shape in shapes):
         notes.append(
-            GroundNote(
+            BuildNote(
                 view="weight",
                 head="Cast and mortar tanks",
                 text="Designed by a structural engineer, steel included; natural fibre decays. Mortar tanks are "
@@ -85,16 +72,16 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
     return notes + _way_in(document)
 
 
-def _buried(rows: list[Standing], say: Wording) -> list[GroundNote]:
+def _buried(rows: list[Standing], say: Wording) -> list[BuildNote]:
     notes = [
-        GroundNote(
+        BuildNote(
             view="dig",
             head="Backfill",
             text=f"On {say.bore(100)} of rounded stone; all round in lifts of {say.bore(300)}, by hand at the "
             "haunches, the tank filled to the same height as the backfill. Conduit and pipes through the riser, "
             "not the wall.",
         ),
-        GroundNote(
+        BuildNote(
             view="dig",
             head="Not ahead of a wet week",
             text="Never leave an empty tank in an open hole when rain is forecast: a hole full of rain lifts it like "
@@ -103,7 +90,7 @@ def _buried(rows: list[Standing], say: Wording) -> list[GroundNote]:
     ]
     if any(isinstance(row.tank.shape, Pit) for row in rows):
         notes.append(
-            GroundNote(
+            BuildNote(
                 view="dig",
                 head="A lined pit",
                 text="Felt, liner, felt. Falling to a pump sump, so that it is emptied before winter. Stone that "
@@ -113,16 +100,16 @@ def _buried(rows: list[Standing], say: Wording) -> list[GroundNote]:
     return notes
 
 
-def _way_in(document: Property) -> list[GroundNote]:
+def _way_in(document: Property) -> list[BuildNote]:
     notes = [
-        GroundNote(
+        BuildNote(
             view="way_in",
             head="Setting plan",
             text="How it comes off the truck, rolls or is lifted, by what machine, from which points, and how it is "
             "turned to its fittings. How far the crane reaches at that weight, where the truck turns, where the "
             "spoil goes. Nobody under a load.",
         ),
-        GroundNote(
+        BuildNote(
             view="way_in",
             head="Before the digger",
             text="Have cables and pipes marked by whoever keeps the records, then dig the crossings by hand. "
@@ -131,7 +118,7 @@ def _way_in(document: Property) -> list[GroundNote]:
     ]
     if document.ground.copper_near:
         notes.append(
-            GroundNote(
+            BuildNote(
                 view="way_in",
                 head="Metals apart",
                 text="No copper or brass on zinc or aluminium, no run-off from copper onto it; stainless or an "
@@ -140,7 +127,7 @@ def _way_in(document: Property) -> list[GroundNote]:
         )
     if document.ground.earthquakes:
         notes.append(
-            GroundNote(
+            BuildNote(
                 view="weight",
                 head="Earthquakes",
                 text="Flexible joints at every tank, no rigid links between tanks; restraint by an engineer.",

@@ -6,8 +6,9 @@ from pydantic import BaseModel
 from lean_year.core import screens as core
 from lean_year.core.downpour import EstimatedIntensity, estimate_intensity
 from lean_year.core.errors import InputError
+from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
-from lean_year.plan.fitting import FittingNote, fitting_notes
+from lean_year.plan.fitting import fitting_notes
 from lean_year.plan.flow import Flows, places_to_the_tank
 from lean_year.plan.gutter_findings import gutter_findings
 from lean_year.plan.kept import Kept, Same
@@ -91,7 +92,7 @@ class GuttersPlan(BaseModel):
     overflow_estimate: Estimate | None
     findings: list[Finding]
     cautions: list[str]
-    notes: list[FittingNote]
+    notes: list[BuildNote]
     """How it is put together."""
 
 

@@ -4,7 +4,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from lean_year.core.cartridges import CARTRIDGES
+from lean_year.core.cartridges import CARTRIDGES, CartridgeSize
 from lean_year.core.household import Quality
 from lean_year.core.pump import operating_flow_l_s
 from lean_year.plan.mend import replace
@@ -33,6 +33,15 @@ class HousingOffered(BaseModel):
     operations: list[dict[str, Any]]
 
 
+def in_housings(document: Property, size: CartridgeSize) -> Property:
+    """The same with every cartridge in a housing of one size."""
+    stages = [
+        stage.model_copy(update={"size": size}) if is_cartridge(stage) else stage
+        for stage in document.treatment.stages
+    ]
+    return document.model_copy(update={"treatment": document.treatment.model_copy(update={"stages": stages})})
+
+
 def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> list[HousingOffered]:
     """Every size, the smallest first; none where the train has no cartridge."""
     places = [number for number, stage in enumerate(document.treatment.stages) if is_cartridge(stage)]
@@ -40,11 +49,7 @@ def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> l
         return []
     rows = []
     for size, cartridge in CARTRIDGES.items():
-        stages = [
-            stage.model_copy(update={"size": size}) if number in places else stage
-            for number, stage in enumerate(document.treatment.stages)
-        ]
-        other = document.model_copy(update={"treatment": document.treatment.model_copy(update={"stages": stages})})
+        other = in_housings(document, size)
         system = System(other)
         peak = system.peak_l_s
         tap: list[float | None] = [None, None]

@@ -5,7 +5,7 @@ import math
 from lean_year.core import ultraviolet
 from lean_year.plan.figure import Fix
 from lean_year.plan.mend import Findings, replace
-from lean_year.plan.train import DESIGN_UVT_PERCENT, uv_dose_mj_cm2
+from lean_year.plan.train import DESIGN_UVT_PERCENT, uv_dose_mj_cm2, well_uvt_percent
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 
@@ -87,10 +87,9 @@ def lamp_findings(
 
 
 def _second_source(document: Property, peak_l_s: float, found: Findings, say: Wording) -> None:
-    train = document.treatment
-    if train.second_source != "well":
+    if document.treatment.second_source != "well":
         return
-    clear = DESIGN_UVT_PERCENT if train.second_uvt_percent is None else train.second_uvt_percent
+    clear = well_uvt_percent(document)
     dose = uv_dose_mj_cm2(document, peak_l_s, uvt_percent=clear)
     if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
         found.add(

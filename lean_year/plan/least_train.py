@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from lean_year.core.household import Quality
+from lean_year.plan.train import stages_before
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
 
@@ -35,9 +36,7 @@ def served(document: Property) -> dict[Quality, bool]:
 
 def stages_for(document: Property, use: Quality) -> list[TreatmentStage]:
     """The stages that the water of a use passes."""
-    train = document.treatment
-    upto = {"garden": train.garden_after, "indoor": train.indoor_after, "drinking": len(train.stages)}[use]
-    return train.stages[:upto]
+    return document.treatment.stages[: stages_before(document, use)]
 
 
 def lacking(document: Property, use: Quality) -> Lacking:

@@ -1,23 +1,10 @@
 """How train and pump are put together, for what this property has. Basis: common practice."""
 
-from typing import Literal
-
-from pydantic import BaseModel
-
+from lean_year.plan.build_note import BuildNote
 from lean_year.plan.least_train import served
 from lean_year.plan.train import is_cartridge
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
-
-View = Literal["train", "disinfection", "water", "plant_room", "pressure", "suction", "power", "top_up"]
-
-
-class LiftNote(BaseModel):
-    """One thing that whoever builds it must know, and the view it belongs to."""
-
-    view: View
-    head: str
-    text: str
 
 
 def in_concrete(document: Property) -> bool:
@@ -25,20 +12,20 @@ def in_concrete(document: Property) -> bool:
     return any(tank.shape.kind == "box" and tank.shape.cast for tank in document.cistern.built())
 
 
-def treatment_notes(document: Property) -> list[LiftNote]:
+def treatment_notes(document: Property) -> list[BuildNote]:
     """Every note of the train that applies."""
     entered = document.treatment
     kinds = {stage.kind for stage in entered.stages}
     notes = []
     if any(is_cartridge(stage) for stage in entered.stages):
         notes += [
-            LiftNote(
+            BuildNote(
                 view="plant_room",
                 head="Around each housing",
                 text="A union and an isolating valve either side, a gauge either side, one bypass round them all "
                 "that is shut and tagged, and a drip pan with a drain below. Room to drop the bowl.",
             ),
-            LiftNote(
+            BuildNote(
                 view="plant_room",
                 head="New cartridges",
                 text="“Micron” is nominal on most: about so much is kept back, not all. Absolute is said so. Flush "
@@ -47,13 +34,13 @@ def treatment_notes(document: Property) -> list[LiftNote]:
         ]
     if "uv" in kinds:
         notes += [
-            LiftNote(
+            BuildNote(
                 view="plant_room",
                 head="At the lamp",
                 text="Metal unions next to the chamber: UV light eats PVC. As much free length beside it as it is "
                 "long, to draw lamp and sleeve. A receptacle above the drip line, by an electrician.",
             ),
-            LiftNote(
+            BuildNote(
                 view="disinfection",
                 head="A lamp that glows",
                 text="Lamps are in use for 9 months to almost 4 years; makers rate about 9,000 hours. The sensor is "
@@ -63,7 +50,7 @@ def treatment_notes(document: Property) -> list[LiftNote]:
         ]
     if served(document)["indoor"]:
         notes.append(
-            LiftNote(
+            BuildNote(
                 view="train",
                 head="Pipe that is not for drinking",
                 text="Marked along its length and at every outlet, in the colour and words that local code has; no "
@@ -71,13 +58,13 @@ def treatment_notes(document: Property) -> list[LiftNote]:
             )
         )
     notes += [
-        LiftNote(
+        BuildNote(
             view="water",
             head="Soft water",
             text="Rain wants no softener, and less soap and detergent: a third of what the packet says. Soft and "
             "acid, it takes metal from pipes; run the tap in the morning before drinking.",
         ),
-        LiftNote(
+        BuildNote(
             view="train",
             head="What touches drinking water",
             text="Liner, pipe, paint, sealant, mortar additive and coating rated for it (NSF/ANSI/CAN 61, "
@@ -86,7 +73,7 @@ def treatment_notes(document: Property) -> list[LiftNote]:
     ]
     if in_concrete(document):
         notes.append(
-            LiftNote(
+            BuildNote(
                 view="water",
                 head="A tank of concrete",
                 text="Gives lime to the water by itself, most in its first years: measure pH and alkalinity before "
@@ -95,7 +82,7 @@ def treatment_notes(document: Property) -> list[LiftNote]:
         )
     if entered.second_source != "none":
         notes.append(
-            LiftNote(
+            BuildNote(
                 view="train",
                 head="Two sources",
                 text="One handle, one way at a time: a changeover that cannot stand between. Each source has its own "
@@ -105,26 +92,26 @@ def treatment_notes(document: Property) -> list[LiftNote]:
     return notes
 
 
-def pump_notes(document: Property, say: Wording) -> list[LiftNote]:
+def pump_notes(document: Property, say: Wording) -> list[BuildNote]:
     """Every note of pump and pipes that applies."""
     entered = document.pump
     notes = []
     if entered.way in ("pump", "header"):
         notes += [
-            LiftNote(
+            BuildNote(
                 view="suction",
                 head="Suction",
                 text="Flooded is best. Else: falling all the way to the tank, no hump that traps air, a foot valve "
                 "and a port to prime it. A pump above the tanks uphill never primes. A flexible connector at a "
                 "large tank, so that the pump's shaking does not work the outlet loose.",
             ),
-            LiftNote(
+            BuildNote(
                 view="power",
                 head="Power point",
                 text="By an electrician, on its own circuit, above any water that can stand there, with a "
                 "residual-current device and a switch within reach.",
             ),
-            LiftNote(
+            BuildNote(
                 view="power",
                 head="Listen to it",
                 text="A pump that starts when nothing is open tells of a leak. Isolating valve each side, a union "
@@ -133,7 +120,7 @@ def pump_notes(document: Property, say: Wording) -> list[LiftNote]:
         ]
         if document.snow.on or document.site.frost_depth_m > 0:
             notes.append(
-                LiftNote(
+                BuildNote(
                     view="power",
                     head="Frost",
                     text=f"{say.bore(50)} board insulation and vents that close have kept a pump working through "
@@ -142,7 +129,7 @@ def pump_notes(document: Property, say: Wording) -> list[LiftNote]:
             )
         if entered.vessel_l > 0 and entered.way == "pump":
             notes.append(
-                LiftNote(
+                BuildNote(
                     view="power",
                     head="Once a year",
                     text="Check the pre-charge with the power off and the vessel empty; a variable-speed set has a "
@@ -150,7 +137,7 @@ def pump_notes(document: Property, say: Wording) -> list[LiftNote]:
                 )
             )
     notes.append(
-        LiftNote(
+        BuildNote(
             view="suction",
             head="The trench",
             text="Below the frost, on sand, warning tape a hand above the pipe, a sleeve under drives and through "
@@ -159,7 +146,7 @@ def pump_notes(document: Property, say: Wording) -> list[LiftNote]:
     )
     if document.household.back_up.kind in ("mains", "well"):
         notes.append(
-            LiftNote(
+            BuildNote(
                 view="top_up",
                 head="The top-up",
                 text="Over a visible air gap, by a licensed plumber. A float valve set at the level above, or a "

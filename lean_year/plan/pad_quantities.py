@@ -71,18 +71,16 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
     return rows
 
 
-def spoil(works: Earthworks, topsoil_m3: float, say: Wording) -> list[Quantity]:
+def spoil(works: Earthworks, topsoil_m3: float, say: Wording) -> Quantity:
     """What is left of the dig, loosened, and has to go somewhere."""
     left_m3 = max(0.0, works.cut_m3 - works.fill_m3) + topsoil_m3
-    return [
-        Quantity(
-            key="spoil",
-            name="Spoil and topsoil to place",
-            value=left_m3 * LOOSE_TIMES,
-            unit="m3",
-            text=f"{say.bulk(left_m3)} in the ground, {say.bulk(left_m3 * LOOSE_TIMES)} loose",
-        )
-    ]
+    return Quantity(
+        key="spoil",
+        name="Spoil and topsoil to place",
+        value=left_m3 * LOOSE_TIMES,
+        unit="m3",
+        text=f"{say.bulk(left_m3)} in the ground, {say.bulk(left_m3 * LOOSE_TIMES)} loose",
+    )
 
 
 def _stone(name: str, compacted_m3: float, say: Wording, key: str = "stone") -> list[Quantity]:

@@ -5,9 +5,11 @@ from pydantic import BaseModel
 from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pipes import GRAVITY_M_S2
 from lean_year.core.pump import MOST_L_S, PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s
+from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.kept import Kept
-from lean_year.plan.lift_notes import LiftNote, pump_notes
+from lean_year.plan.levels import tank_ground_m
+from lean_year.plan.lift_notes import pump_notes
 from lean_year.plan.pump_figures import (
     demand_figures,
     gravity_figures,
@@ -110,7 +112,7 @@ class PumpPlan(BaseModel):
     vessel: VesselStates | None
     offered: list[PumpOffered]
     """Generic pumps to choose from; empty where there is none to choose."""
-    notes: list[LiftNote]
+    notes: list[BuildNote]
     findings: list[Finding]
     cautions: list[str]
 
@@ -188,11 +190,10 @@ def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan
 def _heights(system: System) -> LiftHeights:
     document = system.document
     header = document.pump.header if document.pump.way == "header" else None
-    ground = document.levels.tank_ground_m
     return LiftHeights(
         lowest_m=system.water_m,
         full_m=system.full_m,
-        ground_m=draws_from(document).floor_m if ground is None else ground,
+        ground_m=tank_ground_m(document, draws_from(document)),
         pump_m=system.pump_m,
         tap_m=system.tap_m,
         header_m=header and header.outlet_m,

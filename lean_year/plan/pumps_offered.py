@@ -81,6 +81,8 @@ def _pressures(document: Property, curve: PumpCurve) -> list[dict[str, Any]]:
         return []
     cut_out = round(most)
     cut_in = max(LEAST_CUT_IN_KPA, cut_out - BAND_KPA)
-    pressures = {"precharge": 0.0, "cut_out": cut_out, "cut_in": cut_in}
-    pressures["precharge"] = max(0.0, cut_in - PRECHARGE_UNDER_KPA)
-    return [replace(f"/pump/{name}_kpa", value) for name, value in pressures.items()]
+    return [
+        replace("/pump/precharge_kpa", max(0.0, cut_in - PRECHARGE_UNDER_KPA)),
+        replace("/pump/cut_out_kpa", cut_out),
+        replace("/pump/cut_in_kpa", cut_in),
+    ]

@@ -6,6 +6,7 @@ from typing import Any
 from lean_year.core.cartridges import CARTRIDGES, CartridgeSize
 from lean_year.core.stock import stock_pipes
 from lean_year.plan.figure import Fix
+from lean_year.plan.housings import in_housings
 from lean_year.plan.mend import replace
 from lean_year.plan.pumps_offered import PumpOffered
 from lean_year.plan.system import System, gives
@@ -33,7 +34,7 @@ def tap_fixes(
     document: Property, enough: Callable[[Property], bool], offered: list[PumpOffered], say: Wording
 ) -> list[Fix]:
     """The plainest first; two of them together where none does alone."""
-    large, fit_large = _with_large_housings(document), _housing_operations(document)
+    large, fit_large = in_housings(document, LARGEST), _housing_operations(document)
     fixes = []
     if fit_large and enough(large):
         fixes.append(Fix(text=f"Fit housings of {CARTRIDGES[LARGEST].label}.", operations=fit_large))
@@ -56,14 +57,6 @@ def _housing_operations(document: Property) -> list[dict[str, Any]]:
         for number, stage in enumerate(document.treatment.stages)
         if is_cartridge(stage) and stage.size != LARGEST
     ]
-
-
-def _with_large_housings(document: Property) -> Property:
-    stages = [
-        stage.model_copy(update={"size": LARGEST}) if is_cartridge(stage) else stage
-        for stage in document.treatment.stages
-    ]
-    return document.model_copy(update={"treatment": document.treatment.model_copy(update={"stages": stages})})
 
 
 def _wider(document: Property, enough: Callable[[Property], bool], say: Wording) -> list[Fix]:

@@ -151,17 +151,26 @@ def lamp_number(document: Property) -> int | None:
     return next((number for number, stage in enumerate(document.treatment.stages) if stage.kind == "uv"), None)
 
 
+def stages_before(document: Property, use: Quality) -> int:
+    """How many stages the water of a use passes."""
+    train = document.treatment
+    return {"garden": train.garden_after, "indoor": train.indoor_after, "drinking": len(train.stages)}[use]
+
+
+def through_m3_year(document: Property, number: int, use_m3_year: dict[Quality, float]) -> float:
+    """Water that passes a stage in a year. [m3]"""
+    return sum(m3 for use, m3 in use_m3_year.items() if stages_before(document, use) > number)
+
+
 def life_months_of(document: Property, number: int, use_m3_year: dict[Quality, float]) -> float | None:
     """Until a stage is due, by the water that passes it: the lamp by its rated hours, carbon once a year at the
     latest, sediment once in three. None where it does not wear. [months]"""
-    train = document.treatment
-    stage = train.stages[number]
+    stage = document.treatment.stages[number]
     if stage.kind == "uv":
         return ultraviolet.RATED_LIFE_H / 24 / 365.25 * 12
     if not is_cartridge(stage):
         return None
-    leaves = {"garden": train.garden_after, "indoor": train.indoor_after, "drinking": len(train.stages)}
-    through = sum(m3 for use, m3 in use_m3_year.items() if leaves[use] > number)
+    through = through_m3_year(document, number, use_m3_year)
     life = life_months(size=stage.size, use_m3_year=min(1e6, max(through, 0.1)), side_by_side=stage.side_by_side)
     return min(life, CARBON_MONTHS if stage.kind == "carbon" else SEDIMENT_MONTHS)
 
@@ -171,6 +180,12 @@ def first_life_months(document: Property, use_m3_year: dict[Quality, float]) -> 
     numbers = [number for number, stage in enumerate(document.treatment.stages) if stage.kind == "sediment"]
     lives = [life_months_of(document, number, use_m3_year) for number in numbers]
     return min((life for life in lives if life is not None), default=None)
+
+
+def well_uvt_percent(document: Property) -> float:
+    """Transmittance of the well's water, measured or counted on. [%]"""
+    measured = document.treatment.second_uvt_percent
+    return DESIGN_UVT_PERCENT if measured is None else measured
 
 
 def uv_dose_mj_cm2(

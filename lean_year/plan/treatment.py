@@ -7,11 +7,12 @@ from pydantic import BaseModel
 from lean_year.core import ultraviolet
 from lean_year.core.cartridges import DIRTY_RISE_KPA
 from lean_year.core.household import Quality
+from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.housings import HousingOffered, housings_offered
 from lean_year.plan.kept import Kept
 from lean_year.plan.least_train import lacking, served, stages_for
-from lean_year.plan.lift_notes import LiftNote, in_concrete, treatment_notes
+from lean_year.plan.lift_notes import in_concrete, treatment_notes
 from lean_year.plan.plant_room import PlantRoom, plant_room
 from lean_year.plan.system import lift_key
 from lean_year.plan.train import (
@@ -25,9 +26,10 @@ from lean_year.plan.train import (
     stage_peaks_l_s,
     through_lamp_l_s,
     uv_dose_mj_cm2,
+    well_uvt_percent,
 )
 from lean_year.plan.treatment_findings import treatment_findings
-from lean_year.plan.treatment_schools import TreatmentSchool, treatment_schools
+from lean_year.plan.treatment_schools import TARGETS, TreatmentSchool, treatment_schools
 from lean_year.plan.water_balance import balance_figures
 from lean_year.plan.water_tests import WaterTests, water_tests
 from lean_year.plan.wording import Wording, fixed
@@ -113,7 +115,7 @@ class TreatmentPlan(BaseModel):
     schools: list[TreatmentSchool]
     """Empty where rain is not drunk."""
     plant_room: PlantRoom
-    notes: list[LiftNote]
+    notes: list[BuildNote]
     water: WaterTests | None
     """None where rain is not drunk."""
     findings: list[Finding]
@@ -215,10 +217,7 @@ def _plan_train(document: Property, use_m3_year: dict[Quality, float], say: Word
         stages=rows,
         branches=branches,
         uv_curve=_uv_curve(document, through) if dose is not None else [],
-        credits={
-            target: ultraviolet.log_credit(min(dose, 10_000.0), target)
-            for target in ("cryptosporidium", "giardia", "virus")
-        }
+        credits={target: ultraviolet.log_credit(min(dose, 10_000.0), target) for target in TARGETS}
         if dose is not None
         else {},
         log_doses=_LOG_DOSES if dose is not None else [],
@@ -289,8 +288,8 @@ _LOG_DOSES = [
 
 
 def _second_source(document: Property, through: float, say: Wording) -> Figure:
-    clear = document.treatment.second_uvt_percent
-    counted, known = (DESIGN_UVT_PERCENT, "design") if clear is None else (clear, "measured")
+    counted = well_uvt_percent(document)
+    known = "design" if document.treatment.second_uvt_percent is None else "measured"
     return Figure(
         value=uv_dose_mj_cm2(document, through, uvt_percent=counted),
         unit="mJ/cm2",

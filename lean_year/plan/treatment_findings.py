@@ -9,7 +9,7 @@ from lean_year.plan.figure import Finding, Fix
 from lean_year.plan.lamp_findings import lamp_findings
 from lean_year.plan.least_train import lacking
 from lean_year.plan.mend import Findings, replace
-from lean_year.plan.train import is_cartridge
+from lean_year.plan.train import is_cartridge, stages_before
 from lean_year.plan.treatment_schools import CYST, FINE, contact_needed_min, keeps_cysts
 from lean_year.plan.water_balance import behind_calcite
 from lean_year.plan.water_tests import result_findings
@@ -153,7 +153,7 @@ def _for_other_uses(document: Property, served: dict[Quality, bool], found: Find
         missing = lacking(document, use)
         if not served[use] or not missing.stage:
             continue
-        leaves = min(train.garden_after if use == "garden" else train.indoor_after, len(train.stages))
+        leaves = min(stages_before(document, use), len(train.stages))
         at = 0 if use == "garden" else leaves
         moved = [
             replace(f"/treatment/{name}_after", after + 1)

@@ -3,7 +3,7 @@
 from lean_year.core import calcite, chlorine
 from lean_year.core.household import Quality
 from lean_year.plan.figure import Figure
-from lean_year.plan.train import stage_peaks_l_s
+from lean_year.plan.train import stage_peaks_l_s, through_m3_year
 from lean_year.plan.treatment_schools import contact_needed_min
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
@@ -88,12 +88,10 @@ def _soda(document: Property, measured: float, say: Wording) -> Figure:
 
 
 def _calcite(document: Property, bed: int, use_m3_year: dict[Quality, float], say: Wording) -> dict[str, Figure]:
-    entered = document.treatment
     before, after = behind_calcite(document)
     flow = stage_peaks_l_s(document)[bed]
     litres = calcite.bed_l(min(100.0, flow))
-    leaves = {"garden": entered.garden_after, "indoor": entered.indoor_after, "drinking": len(entered.stages)}
-    through_m3 = sum(m3 for use, m3 in use_m3_year.items() if leaves[use] > bed)
+    through_m3 = through_m3_year(document, bed, use_m3_year)
     rise = max(0.0, after.alkalinity_mg_l - before.alkalinity_mg_l)
     water = f"alkalinity {before.alkalinity_mg_l:g} mg/L, pH {before.ph:g}, {say.temperature(document.pump.water_c)}"
     return {

@@ -6,6 +6,8 @@ from lean_year.core import chlorine
 from lean_year.core.water_tests import LIMITS, Steps, TestKey, failed
 from lean_year.plan.figure import Severity
 from lean_year.plan.mend import Findings
+from lean_year.plan.train import lamp_number
+from lean_year.plan.water_balance import in_tank_l
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
@@ -182,13 +184,12 @@ def _steps(document: Property, name: Steps, results: dict[TestKey, float | None]
 
 
 def _germs(document: Property, say: Wording) -> list[str]:
-    entered = document.treatment.chlorine
-    in_tank = document.cistern.gross_l if entered.in_tank_l is None else entered.in_tank_l
+    entered, in_tank = document.treatment.chlorine, in_tank_l(document)
     bleach = chlorine.bleach_ml(
         volume_l=in_tank, dose_mg_l=SHOCK_MG_L, strength_percent=max(0.01, entered.strength_percent)
     )
     minutes = "three minutes at this height" if document.pump.altitude_m > HIGH_BOIL_M else "one minute"
-    lamp = any(stage.kind == "uv" for stage in document.treatment.stages)
+    lamp = lamp_number(document) is not None
     return [
         f"Tell everybody. Boil what is drunk, and for teeth and dishes: a rolling boil for {minutes}.",
         "Find the way in: lid, vent, screens, a dead animal, fresh droppings, a roof used by birds, a joint to the "

@@ -118,31 +118,29 @@ def play_storm(property_id: str, asked: PlayStorm, workshop: InWorkshop) -> Resp
 
 @router.get("/{property_id}/model.inp", response_class=PlainTextResponse)
 def rain_side_model(property_id: str, workshop: InWorkshop) -> Response:
-    answer = PlainTextResponse(workshop.swmm_model(property_id))
-    answer.headers["content-disposition"] = 'attachment; filename="rain-side.inp"'
-    return answer
+    return _to_take_along(workshop.swmm_model(property_id), "rain-side.inp")
 
 
 @router.get("/{property_id}/pressure.inp", response_class=PlainTextResponse)
 def pressure_side_model(property_id: str, workshop: InWorkshop) -> Response:
-    answer = PlainTextResponse(workshop.epanet_model(property_id))
-    answer.headers["content-disposition"] = 'attachment; filename="pressure-side.inp"'
-    return answer
+    return _to_take_along(workshop.epanet_model(property_id), "pressure-side.inp")
 
 
 @router.get("/{property_id}/ground.dxf", response_class=PlainTextResponse)
 def ground_dxf(property_id: str, workshop: InWorkshop) -> Response:
     drawing = write_ground_dxf(workshop.stored(property_id).document)
-    answer = PlainTextResponse(drawing, media_type="image/vnd.dxf")
-    answer.headers["content-disposition"] = 'attachment; filename="ground.dxf"'
-    return answer
+    return _to_take_along(drawing, "ground.dxf", "image/vnd.dxf")
 
 
 @router.get("/{property_id}/ground.svg", response_class=PlainTextResponse)
 def ground_svg(property_id: str, workshop: InWorkshop) -> Response:
     drawing = write_ground_svg(workshop.stored(property_id).document)
-    answer = PlainTextResponse(drawing, media_type="image/svg+xml")
-    answer.headers["content-disposition"] = 'attachment; filename="ground.svg"'
+    return _to_take_along(drawing, "ground.svg", "image/svg+xml")
+
+
+def _to_take_along(text: str, name: str, media_type: str = "text/plain") -> Response:
+    answer = PlainTextResponse(text, media_type=media_type)
+    answer.headers["content-disposition"] = f'attachment; filename="{name}"'
     return answer
 
 
