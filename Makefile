@@ -14,7 +14,7 @@ demo: $(STAMPS)/runtime $(STAMPS)/build
 	$(BIN)/lean-year serve --port $(PORT) --with-demo
 
 test: checks
-	$(BIN)/python -m pytest
+	$(BIN)/python -m pytest --numprocesses auto --maxprocesses 4 --dist worksteal
 
 checks: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/schema browser
 	$(BIN)/ruff format --check .

@@ -1,13 +1,17 @@
 """Cutting a level pad into a slope: what is dug out, what is filled, and how high the edges stand."""
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
 
 from lean_year.core.errors import InputError, require_number
 
-_CELLS = 240
-_FARTHEST_M = 30.0
+_STEPS = 128
+"""Round half a pad, or along its side."""
+UPRIGHT = 1e-6
+"""Batters below are faces that are held."""
+FARTHEST_M = 30.0
 """Batters that have not met the ground so far out are not followed. [m]"""
 
 
@@ -46,7 +50,7 @@ class Earthworks:
 def earthworks(
     *, pad: Footprint, over_m: float, slope: float, cut_batter: float = 1.0, fill_batter: float = 1.5
 ) -> Earthworks:
-    """Cut and fill of a level pad on an even slope, batters all round, by summing over a fine grid.
+    """Cut and fill of a level pad on an even slope, batters all round: wedges and cones, summed round the pad.
 
     Parameters
     ----------
@@ -62,7 +66,7 @@ def earthworks(
     Returns
     -------
     Earthworks
-        Basis: derived; volumes within 1 % of the integral.
+        Basis: derived; volumes within 0.1 % of the integral.
 
     Raises
     ------
@@ -80,50 +84,76 @@ def earthworks(
         for name, each in (("cut_batter", cut_batter), ("fill_batter", fill_batter))
     ]
     half = pad.width_m / 2
-    cut_edge, fill_edge = max(0.0, rise * half - over), max(0.0, over + rise * half)
-    reach = [_reach_m(edge, batter, rise) for edge, batter in zip((cut_edge, fill_edge), batters, strict=True)]
-    out = max(min(each, _FARTHEST_M) for each in reach) + 0.05
-    x, dx = _middles(-half - out, half + out, _CELLS)
-    # One side of the fall line is like the other.
-    y, dy = _middles(0.0, pad.length_m / 2 + out if not pad.round else half + out, _CELLS // 2)
-    grid_x, grid_y = np.meshgrid(x, y, indexing="ij")
-    away = _away_m(pad, grid_x, grid_y)
-    ground = rise * grid_x - over  # over the pad; x runs uphill
-    cut = np.where(away > 0, ground - _batter_m(away, batters[0]), ground)
-    fill = np.where(away > 0, -ground - _batter_m(away, batters[1]), -ground)
-    cell = 2 * dx * dy
-    inside = away <= 0
+    heights = rise * half - over, over + rise * half
+    cut, fill = _inside_m3(pad, over, rise)
+    # Seen from below, fill is cut into a slope that runs the other way.
+    cut += _beyond_m3(pad, over, rise, batters[0])
+    fill += _beyond_m3(pad, -over, rise, batters[1])
     return Earthworks(
-        cut_m3=float(np.maximum(cut, 0).sum() * cell),
-        fill_m3=float(np.maximum(fill, 0).sum() * cell),
-        cut_edge_m=cut_edge,
-        fill_edge_m=fill_edge,
-        on_fill_share=float((fill[inside] > 1e-9).mean()) if inside.any() else 0.0,
-        meets=all(each <= _FARTHEST_M for each in reach),
+        cut_m3=cut,
+        fill_m3=fill,
+        cut_edge_m=max(0.0, heights[0]),
+        fill_edge_m=max(0.0, heights[1]),
+        on_fill_share=_on_fill_share(pad, over, rise),
+        meets=all(_meets(edge, batter, rise) for edge, batter in zip(heights, batters, strict=True)),
     )
 
 
-def _reach_m(edge_m: float, batter: float, rise: float) -> float:
-    """How far out a batter meets the ground that runs away from it."""
-    if edge_m <= 0 or batter <= 1e-6:
+def _meets(edge_m: float, batter: float, rise: float) -> bool:
+    """Whether a batter comes to the ground that runs away from it before it is given up."""
+    if edge_m <= 0 or batter <= UPRIGHT:
+        return True
+    return edge_m <= (1 / batter - rise) * FARTHEST_M
+
+
+def _uphill_m2(pad: Footprint, x_m: float) -> float:
+    """Of a pad, what lies uphill of a level line."""
+    half = pad.width_m / 2
+    if not pad.round:
+        return pad.length_m * (half - x_m)
+    return half**2 * math.acos(x_m / half) - x_m * math.sqrt(half**2 - x_m**2)
+
+
+def _on_fill_share(pad: Footprint, over_m: float, rise: float) -> float:
+    half = pad.width_m / 2
+    if over_m >= rise * half or rise == 0:
+        return 1.0 if over_m > 0 else 0.0
+    return 1 - _uphill_m2(pad, max(-half, over_m / rise)) / pad.area_m2
+
+
+def _inside_m3(pad: Footprint, over_m: float, rise: float) -> tuple[float, float]:
+    """Cut and fill under the pad itself: a wedge on either side of the line where it meets the slope."""
+    half = pad.width_m / 2
+    if rise * half <= abs(over_m):
+        return max(0.0, -over_m) * pad.area_m2, max(0.0, over_m) * pad.area_m2
+    line = over_m / rise
+    first_moment = 2 / 3 * (half**2 - line**2) ** 1.5 if pad.round else pad.length_m * (half**2 - line**2) / 2
+    cut = max(0.0, rise * first_moment - over_m * _uphill_m2(pad, line))
+    return cut, max(0.0, cut + over_m * pad.area_m2)
+
+
+def _beyond_m3(pad: Footprint, over_m: float, rise: float, batter: float) -> float:
+    """What a cut's batters take all round a pad, followed straight out from each place of its edge."""
+    if batter <= UPRIGHT:
         return 0.0
-    left = 1 / batter - rise
-    return edge_m / left if left > 0 else np.inf
-
-
-def _middles(from_m: float, to_m: float, cells: int) -> tuple[np.ndarray, float]:
-    edges = np.linspace(from_m, to_m, cells + 1)
-    return (edges[:-1] + edges[1:]) / 2, float(edges[1] - edges[0])
-
-
-def _away_m(pad: Footprint, x: np.ndarray, y: np.ndarray) -> np.ndarray:
-    """How far outside the pad each place lies; 0 or less within it."""
+    half = pad.width_m / 2
     if pad.round:
-        return np.asarray(np.hypot(x, y) - pad.width_m / 2)
-    out_x, out_y = np.abs(x) - pad.width_m / 2, np.abs(y) - pad.length_m / 2
-    return np.asarray(np.hypot(np.maximum(out_x, 0), np.maximum(out_y, 0)) + np.minimum(np.maximum(out_x, out_y), 0))
+        uphill = np.cos((np.arange(_STEPS) + 0.5) * np.pi / _STEPS)
+        faces = _wedge(rise * half * uphill - over_m, 1 / batter - rise * uphill)
+        return float(2 * (half * faces[0] + faces[1]).mean() * np.pi)
+    quarter = np.cos((np.arange(_STEPS) + 0.5) * np.pi / 2 / _STEPS)
+    total = 0.0
+    for way in (1, -1):
+        height = np.asarray(way * rise * half - over_m)
+        total += pad.length_m * float(_wedge(height, np.asarray(1 / batter - way * rise))[0])
+        total += float(2 * _wedge(height, 1 / batter - way * rise * quarter)[1].mean() * np.pi / 2)
+    along = (np.arange(_STEPS) + 0.5) / _STEPS * pad.width_m - half
+    return total + float(2 * _wedge(rise * along - over_m, np.asarray(1 / batter))[0].mean() * pad.width_m)
 
 
-def _batter_m(away: np.ndarray, batter: float) -> np.ndarray:
-    """How far a batter has come to meet the ground."""
-    return np.asarray(away / batter if batter > 1e-6 else np.full_like(away, np.inf))
+def _wedge(height_m: np.ndarray, closing: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+    """Area between a face and the ground outwards, and its first moment about where they start. [m2, m3]"""
+    height = np.maximum(height_m, 0)
+    never = closing * FARTHEST_M <= height
+    out = np.where(never, FARTHEST_M * (height > 0), height / np.where(never, 1.0, closing))
+    return height * out - closing * out**2 / 2, height * out**2 / 2 - closing * out**3 / 3

@@ -265,7 +265,7 @@ def _volume(label: str, volume_m3: float, say: Wording) -> Figure:
         unit="m3",
         label=label,
         basis="derived",
-        formula="summed over a fine grid of pad and batters",
+        formula="wedges under the pad, and of its batters all round",
         working=say.bulk(volume_m3),
         moves="Move the pad up or down, and watch the other.",
     )

@@ -1,13 +1,13 @@
 """The pad or the hole in section and from above, as lines that the screen and the drawings share.
 
 In the section x runs uphill from the middle of the tank and z is the height above the datum; from above x runs uphill
-and y along the level. Metres.
+and y along the level. Metres, to the millimetre.
 """
 
 import math
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import AfterValidator, BaseModel
 
 from lean_year.core.earthworks import Footprint
 from lean_year.plan.standing import Standing
@@ -22,9 +22,13 @@ BESIDE_M = 1.5
 _ROUND = 48
 
 
+def _to_the_millimetre(points: list[list[float]]) -> list[list[float]]:
+    return [[round(x, 3), round(y, 3)] for x, y in points]
+
+
 class Line(BaseModel):
     kind: Kind
-    points: list[list[float]]
+    points: Annotated[list[list[float]], AfterValidator(_to_the_millimetre)]
     """Pairs of x and z, or of x and y from above."""
     closed: bool
 

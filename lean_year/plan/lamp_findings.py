@@ -5,7 +5,12 @@ import math
 from lean_year.core import ultraviolet
 from lean_year.plan.figure import Fix
 from lean_year.plan.mend import Findings, replace
-from lean_year.plan.train import DESIGN_UVT_PERCENT, uv_dose_mj_cm2, well_uvt_percent
+from lean_year.plan.train import (
+    DESIGN_UVT_PERCENT,
+    drawn_through_lamp_l_s,
+    uv_dose_mj_cm2,
+    well_uvt_percent,
+)
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 
@@ -17,7 +22,9 @@ def lamp_findings(
     _second_source(document, peak_l_s, found, say)
     uv = document.treatment.uv
     if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
-        short = ultraviolet.DRINKING_MJ_CM2 / max(dose, 1e-9)
+        # A limiter lets through what the larger lamp is rated for: only one for all that the taps draw is enough.
+        unlimited = uv_dose_mj_cm2(document, max(peak_l_s, drawn_through_lamp_l_s(document) or 0.0))
+        short = ultraviolet.DRINKING_MJ_CM2 / max(unlimited, 1e-9)
         wanted = math.ceil(uv.rated_flow_l_s * short * 100) / 100
         fixes = []
         if wanted <= 100:

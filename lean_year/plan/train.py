@@ -84,13 +84,16 @@ def is_cartridge(stage: TreatmentStage) -> bool:
     return stage.kind in ("sediment", "carbon")
 
 
+def drawn_through_lamp_l_s(document: Property) -> float | None:
+    """What the taps behind the lamp draw at the peak, were there no limiter; None without a lamp. [L/s]"""
+    number = lamp_number(document)
+    return None if number is None else stage_peaks_l_s(document)[number]
+
+
 def through_lamp_l_s(document: Property) -> float | None:
     """What passes the lamp at the peak: no more than its limiter lets through; None without a lamp. [L/s]"""
-    number = lamp_number(document)
-    if number is None:
-        return None
-    passing, uv = stage_peaks_l_s(document)[number], document.treatment.uv
-    return min(passing, uv.rated_flow_l_s) if uv.flow_limiter else passing
+    drawn, uv = drawn_through_lamp_l_s(document), document.treatment.uv
+    return drawn if drawn is None or not uv.flow_limiter else min(drawn, uv.rated_flow_l_s)
 
 
 def stage_name(stage: TreatmentStage) -> str:

@@ -30,8 +30,11 @@ def fixed(value: float, decimals: int = 0) -> str:
     >>> fixed(1106.5), fixed(86.25, 1), fixed(2.675, 2), fixed(-0.04, 1), fixed(12345.6)
     ('1,107', '86.3', '2.68', '0.0', '12,346')
     """
-    step = Decimal(1).scaleb(-decimals)
-    rounded = Decimal(repr(float(value))).quantize(step, rounding=ROUND_HALF_UP)
+    value = float(value)
+    steps = abs(value) * 10.0**decimals
+    if abs(steps % 1 - 0.5) > 1e-6 and steps < 1e9:  # no tie, however its digits are read
+        return f"{value if steps > 0.5 else 0.0:,.{decimals}f}"
+    rounded = Decimal(repr(value)).quantize(Decimal(1).scaleb(-decimals), rounding=ROUND_HALF_UP)
     return f"{rounded if rounded else abs(rounded):,}"
 
 

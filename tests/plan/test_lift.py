@@ -98,6 +98,15 @@ def test_a_fault_is_found_and_its_first_fix_mends_it(operations, code):
     assert code not in codes(planned_dry("saltmarrow", *operations, *found.fixes[0].operations))
 
 
+def test_behind_a_limiter_a_larger_lamp_is_one_for_all_that_the_taps_draw():
+    """The limiter lets through what the lamp is rated for: a lamp only a little larger gives no more dose."""
+    small = [replace("/treatment/uv/rated_flow_l_s", 0.02), replace("/treatment/uv/flow_limiter", True),
+             replace("/treatment/uv/rated_mj_cm2", 30)]  # fmt: skip
+    found = finding(planned_dry("saltmarrow", *small), "TREATMENT_UV_SMALL")
+    larger = next(fix for fix in found.fixes if "rated for" in fix.text)
+    assert "TREATMENT_UV_SMALL" not in codes(planned_dry("saltmarrow", *small, *larger.operations))
+
+
 @pytest.mark.parametrize(
     ("operations", "code"),
     [
