@@ -5,6 +5,7 @@ from typing import Annotated, cast
 from fastapi import Body, Depends, Request
 from fastapi.responses import Response
 from pydantic import BaseModel
+from pydantic_core import to_json
 
 from lean_year.api.schemas import property_state
 from lean_year.api.workshop import Workshop
@@ -21,7 +22,7 @@ FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 
 def json_of(body: BaseModel, status: int = 200) -> Response:
     """A body as it is: it was built from checked values, so it is not checked a second time."""
-    return Response(body.model_dump_json(), status_code=status, media_type="application/json")
+    return Response(to_json(body), status_code=status, media_type="application/json")
 
 
 def state_of(workshop: Workshop, stored: Stored, moved: str = "", status: int = 200) -> Response:

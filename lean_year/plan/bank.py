@@ -3,6 +3,7 @@
 import math
 from dataclasses import replace
 
+import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.bank import Share, Vessel, room_left_l
@@ -106,7 +107,7 @@ def _width_m(tank: Tank) -> float:
 
 def _vessel(tank: Tank, vessel: Vessel, share: Share, step: int) -> VesselPlan:
     top = vessel.shape.height_m
-    depths = [top * row / 24 for row in range(25)]
+    depths = top * np.arange(25) / 24
     return VesselPlan(
         id=tank.id,
         name=tank.name,
@@ -124,8 +125,8 @@ def _vessel(tank: Tank, vessel: Vessel, share: Share, step: int) -> VesselPlan:
         let_down_l=share.let_down_l * tank.count,
         gross_l=share.gross_l * tank.count,
         apart=share.apart,
-        curve_m=depths,
-        curve_l=[float(vessel.shape.volume_l(depth)) for depth in depths],  # type: ignore[arg-type]
+        curve_m=depths.tolist(),
+        curve_l=vessel.shape.volume_l(depths).tolist(),
     )
 
 

@@ -154,24 +154,26 @@ def _years(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
     sums["shortfall_l"] = years.sums(np.where(run.short_day, run.shortfall_l, 0.0)).tolist()
     sums["other_water_l"] = years.sums(run.topped_up_l + run.trucked_l).tolist()
     loads, step_days, short_days = (years.days(on).tolist() for on in (run.loads, run.step > 0, run.short_day))
+    spans = [slice(begin, end) for begin, end in zip(years.starts.tolist(), years.ends.tolist(), strict=True)]
+    lowest = [span.start + int(np.argmin(run.store_l[span])) for span in spans]
+    dry = [span.start + int(np.argmax(run.short_day[span])) for span in spans]
+    lowest_l, end_l = run.store_l[lowest].tolist(), run.store_l[years.ends - 1].tolist()
+    starts, lowest_dates, dry_dates = (rain.dates[at].astype(object) for at in (years.starts, lowest, dry))
     rows = []
     for row in range(len(years)):
-        begin, end = int(years.starts[row]), int(years.ends[row])
-        lowest = begin + int(np.argmin(run.store_l[begin:end]))
-        dry = begin + int(np.argmax(run.short_day[begin:end]))
         rows.append(
             CisternYear(
                 label=years.label(row),
-                start=rain.dates[begin].astype(object),
+                start=starts[row],
                 whole=bool(years.whole[row]),
                 counted=bool(rain.counts[row]),
                 loads=loads[row],
                 step_days=step_days[row],
                 short_days=short_days[row],
-                first_short_day=rain.dates[dry].astype(object) if short_days[row] else None,
-                lowest_l=float(run.store_l[lowest]),
-                lowest_date=rain.dates[lowest].astype(object),
-                end_l=float(run.store_l[end - 1]),
+                first_short_day=dry_dates[row] if short_days[row] else None,
+                lowest_l=lowest_l[row],
+                lowest_date=lowest_dates[row],
+                end_l=end_l[row],
                 **{name: sum_l[row] for name, sum_l in sums.items()},
             )
         )

@@ -152,10 +152,8 @@ def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Fi
 def _months_by_rain(run: OperatedReplay, rain: PreparedRain) -> float | None:
     helped = run.short_day | (run.topped_up_l > 0) | (run.trucked_l > 0)
     counted = rain.counted_days
-    months = rain.dates.astype("datetime64[M]").astype(np.int64)
-    months -= months[0]
-    inside = np.bincount(months, counted) > 0
-    alone = np.bincount(months, helped & counted) == 0
+    inside = np.bincount(rain.months_since, counted) > 0
+    alone = np.bincount(rain.months_since, helped & counted) == 0
     years = int(rain.counts.sum())
     return float((inside & alone).sum()) / years if years else None
 

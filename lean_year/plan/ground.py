@@ -17,6 +17,7 @@ from lean_year.plan.floating import FloatStage, float_stages
 from lean_year.plan.ground_findings import GroundFacts, ground_findings
 from lean_year.plan.ground_notes import ground_notes
 from lean_year.plan.ground_section import Line, from_above, section
+from lean_year.plan.kept import Kept, Same
 from lean_year.plan.pad_quantities import Quantity, quantities, spoil
 from lean_year.plan.standing import BASES, Standing, standings
 from lean_year.plan.wording import Wording
@@ -82,8 +83,17 @@ class GroundPlan(BaseModel):
     cautions: list[str]
 
 
+_PARTS = {"units", "site", "cistern", "levels", "ground"}
+_kept: Kept[GroundPlan] = Kept(8)
+
+
 def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
-    """The ground stage; `first` tells when rain brings a buried tank's ballast."""
+    """The ground stage; `first` tells when rain brings a buried tank's ballast. Kept: no filter changes it."""
+    key = (document.model_dump_json(include=_PARTS), Same(first))
+    return _kept.get(key, lambda: _plan_ground(document, first, say))
+
+
+def _plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
     rows = standings(document)
     works = [_works(document, row) for row in rows]
     pads = [_pad(document, row, work, first, say) for row, work in zip(rows, works, strict=True)]

@@ -5,11 +5,13 @@ and y along the level. Metres, to the millimetre.
 """
 
 import math
-from typing import Annotated, Literal
+from typing import Literal
 
-from pydantic import AfterValidator, BaseModel
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+from pydantic import BaseModel
 
-from lean_year.core.earthworks import Footprint
+from lean_year.core.earthworks import FARTHEST_M, Footprint
 from lean_year.plan.standing import Standing
 from lean_year.property.document import Property
 from lean_year.property.tanks import LyingCylinder
@@ -22,15 +24,15 @@ BESIDE_M = 1.5
 _ROUND = 48
 
 
-def _to_the_millimetre(points: list[list[float]]) -> list[list[float]]:
-    return [[round(x, 3), round(y, 3)] for x, y in points]
-
-
 class Line(BaseModel):
     kind: Kind
-    points: Annotated[list[list[float]], AfterValidator(_to_the_millimetre)]
+    points: list[list[float]]
     """Pairs of x and z, or of x and y from above."""
     closed: bool
+
+
+def _line(kind: Kind, points: ArrayLike, *, closed: bool = True) -> Line:
+    return Line(kind=kind, points=np.asarray(points).round(3).tolist(), closed=closed)
 
 
 def section(document: Property, standing: Standing) -> list[Line]:
@@ -53,7 +55,7 @@ def _strata(document: Property, standing: Standing, reach: float) -> list[Line]:
         ("water_table", entered.water_table_m),
     ]
     return [
-        Line(kind=kind, points=[(x, _at(document, standing, x) - depth) for x in (-reach, reach)], closed=False)
+        _line(kind, [(x, _at(document, standing, x) - depth) for x in (-reach, reach)], closed=False)
         for kind, depth in depths
         if depth is not None
     ]
@@ -69,7 +71,7 @@ def _meets(document: Property, standing: Standing, x: float, z: float, batter: f
     face = (1 if height > 0 else -1) / batter
     closing = face - rise * way
     t = height / closing if closing * height > 0 else 0.0
-    return x + way * min(t, 30.0)
+    return x + way * min(t, FARTHEST_M)
 
 
 def _cut_and_fill(document: Property, standing: Standing) -> list[Line]:
@@ -85,7 +87,8 @@ def _cut_and_fill(document: Property, standing: Standing) -> list[Line]:
         batter = entered.cut_batter if height > 0 else entered.fill_batter
         outer[way] = _meets(document, standing, way * half, formation, batter, way)
     middle = min(max(crossing, -half), half) if math.isfinite(crossing) else (half if crossing > 0 else -half)
-    for kind, low, high in (("fill", -half, middle), ("cut", middle, half)):
+    sides: tuple[tuple[Kind, float, float], ...] = (("fill", -half, middle), ("cut", middle, half))
+    for kind, low, high in sides:
         if high - low < 1e-6:
             continue
         ends = [(low, _at(document, standing, low)), (high, _at(document, standing, high))]
@@ -94,9 +97,9 @@ def _cut_and_fill(document: Property, standing: Standing) -> list[Line]:
         if high == half:
             ends[1] = (outer[1], _at(document, standing, outer[1]))
         points = [ends[0], (low, formation), (high, formation), ends[1]]
-        lines.append(Line(kind=kind, points=points, closed=True))
+        lines.append(_line(kind, points))
     pad = [(-half, formation), (half, formation), (half, standing.tank.floor_m), (-half, standing.tank.floor_m)]
-    return [*lines, Line(kind="pad", points=pad, closed=True)]
+    return [*lines, _line("pad", pad)]
 
 
 def _hole(document: Property, standing: Standing) -> list[Line]:
@@ -114,76 +117,71 @@ def _hole(document: Property, standing: Standing) -> list[Line]:
     floor = standing.tank.floor_m
     bed = [(-half, foot), (half, foot), (half, floor), (-half, floor)]
     return [
-        Line(kind="backfill", points=outline, closed=True),
-        Line(kind="pad", points=bed, closed=True),
+        _line("backfill", outline),
+        _line("pad", bed),
     ]
 
 
 def _tank(document: Property, standing: Standing) -> list[Line]:
     half, floor, height = standing.footprint.width_m / 2, standing.tank.floor_m, standing.height_m
     if isinstance(standing.tank.shape, LyingCylinder):
-        outline = [
-            (half * math.sin(angle), floor + half - half * math.cos(angle))
-            for angle in (2 * math.pi * step / _ROUND for step in range(_ROUND))
-        ]
+        outline: ArrayLike = half * _WAYS + (0.0, floor + half)
     else:
         outline = [(-half, floor), (half, floor), (half, floor + height), (-half, floor + height)]
-    lines = [Line(kind="tank", points=outline, closed=True)]
+    lines = [_line("tank", outline)]
     brim = standing.tank.vessel().brim_m
     across = half
     if isinstance(standing.tank.shape, LyingCylinder):
         across = math.sqrt(max(0.0, half**2 - (brim - floor - half) ** 2))
-    lines.append(Line(kind="water", points=[(-across, brim), (across, brim)], closed=False))
+    lines.append(_line("water", [(-across, brim), (across, brim)], closed=False))
     if standing.buried:
         lid = standing.ground_m + document.ground.riser_m
         riser = [(-0.3, floor + height), (0.3, floor + height), (0.3, lid), (-0.3, lid)]
         if lid > floor + height:
-            lines.append(Line(kind="riser", points=riser, closed=True))
+            lines.append(_line("riser", riser))
     return lines
 
 
 def from_above(document: Property, standing: Standing) -> list[Line]:
     """Pad, tank, and where the works meet the ground."""
     lines = [
-        Line(kind="pad", points=_outline(standing.pad), closed=True),
-        Line(kind="tank", points=_outline(standing.footprint), closed=True),
+        _line("pad", _outline(standing.pad)),
+        _line("tank", _outline(standing.footprint)),
     ]
     if not standing.buried:
-        lines.insert(0, Line(kind="toe", points=_toe(document, standing), closed=True))
+        lines.insert(0, _line("toe", _toe(document, standing)))
     return lines
 
 
-def _outline(each: Footprint) -> list[list[float]]:
+_TURN = np.arange(_ROUND) * 2 * np.pi / _ROUND
+_WAYS = np.column_stack([np.cos(_TURN), np.sin(_TURN)])
+_CORNERS = np.array([(1.0, -1.0), (1.0, 1.0), (-1.0, 1.0), (-1.0, -1.0)])
+
+
+def _outline(each: Footprint) -> NDArray[np.float64]:
     if each.round:
-        radius = each.width_m / 2
-        angles = (2 * math.pi * step / _ROUND for step in range(_ROUND))
-        return [[radius * math.cos(angle), radius * math.sin(angle)] for angle in angles]
-    x, y = each.width_m / 2, each.length_m / 2
-    return [[-x, -y], [x, -y], [x, y], [-x, y]]
+        return each.width_m / 2 * _WAYS
+    return _CORNERS * (each.width_m / 2, each.length_m / 2)
 
 
-def _toe(document: Property, standing: Standing) -> list[list[float]]:
+def _toe(document: Property, standing: Standing) -> NDArray[np.float64]:
     """Straight out from each place of the pad's edge until the batter meets the ground."""
-    entered, points = document.ground, []
-    for x, y, out_x, out_y in _edge(standing.pad):
-        height = _at(document, standing, x) - standing.formation_m
-        batter = entered.cut_batter if height > 0 else entered.fill_batter
-        away = 0.0
-        if batter > 0 and abs(height) > 1e-9:
-            closing = (1 if height > 0 else -1) / batter - entered.slope * out_x
-            away = min(height / closing, 30.0) if closing * height > 0 else 0.0
-        points.append([x + away * out_x, y + away * out_y])
-    return points
+    entered = document.ground
+    edge, out = _edge(standing.pad)
+    height = standing.ground_m + entered.slope * edge[:, 0] - standing.formation_m
+    way = np.where(height > 0, 1.0, -1.0)
+    batter = np.where(height > 0, entered.cut_batter, entered.fill_batter)
+    closing = way / np.maximum(batter, 1e-9) - entered.slope * out[:, 0]
+    meets = (batter > 0) & (np.abs(height) > 1e-9) & (closing * height > 0)
+    away = np.where(meets, np.minimum(height / np.where(meets, closing, 1.0), FARTHEST_M), 0.0)
+    return edge + away[:, None] * out
 
 
-def _edge(pad: Footprint) -> list[tuple[float, float, float, float]]:
-    """Places along a pad's edge, each with the way straight out of it."""
+def _edge(pad: Footprint) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Places along a pad's edge, and the way straight out of each; both ways at a corner."""
     if pad.round:
-        radius = pad.width_m / 2
-        ways = [(math.cos(a), math.sin(a)) for a in (2 * math.pi * step / _ROUND for step in range(_ROUND))]
-        return [(radius * x, radius * y, x, y) for x, y in ways]
-    half_x, half_y = pad.width_m / 2, pad.length_m / 2
-    return [
-        (half_x, -half_y, 1, 0), (half_x, half_y, 1, 0), (half_x, half_y, 0, 1), (-half_x, half_y, 0, 1),
-        (-half_x, half_y, -1, 0), (-half_x, -half_y, -1, 0), (-half_x, -half_y, 0, -1), (half_x, -half_y, 0, -1),
-    ]  # fmt: skip
+        return _outline(pad), _WAYS
+    corners = np.repeat(_outline(pad), 2, axis=0)
+    outwards = np.array([(0.0, -1.0), (1.0, 0.0), (1.0, 0.0), (0.0, 1.0), (0.0, 1.0), (-1.0, 0.0), (-1.0, 0.0),
+                         (0.0, -1.0)])  # fmt: skip
+    return corners, outwards

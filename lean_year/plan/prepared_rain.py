@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from lean_year.core import rainfall
 from lean_year.core.generator import Climate, generate_days_mm
-from lean_year.core.rainfall import DailyRain, Filling, WaterYears
+from lean_year.core.rainfall import DailyRain, Filling, Spell, WaterYears
 
 RECORDS_LIKE_IT = 10
 
@@ -35,12 +35,12 @@ class PreparedRain:
     """Without gaps; None where the record has no temperatures."""
     tmax_c: NDArray[np.float64] | None
     et0_mm: NDArray[np.float64] | None
-
-    @property
-    def counted_days(self) -> NDArray[np.bool_]:
-        """Which days lie in a counted year; all of them where none counts."""
-        days = np.repeat(self.counts, self.years.ends - self.years.starts)
-        return days if days.any() else np.ones_like(days)
+    counted_days: NDArray[np.bool_]
+    """Which days lie in a counted year; all of them where none counts."""
+    months_since: NDArray[np.int64]
+    """Calendar months from that of the first day to that of each."""
+    dry_spell: Spell
+    """The longest run of days with hardly any rain; a missing day ends it."""
 
 
 def prepare_rain(record: DailyRain, filling: Filling) -> PreparedRain:
@@ -54,6 +54,9 @@ def prepare_rain(record: DailyRain, filling: Filling) -> PreparedRain:
     years = rainfall.water_years(record, rainfall.water_year_first_month(means))
     counts = years.whole & ((years.missing_share <= rainfall.MISSING_SHARE_LIMIT) | (filling != "none"))
     month = rainfall.month_of(dates)
+    months = dates.astype("datetime64[M]").astype(np.int64)
+    counted = np.repeat(counts, years.ends - years.starts)
+    dry = np.nan_to_num(record.depth_mm, nan=np.inf) < rainfall.DRY_DAY_MM
 
     def weather(values: NDArray[np.float64] | None) -> NDArray[np.float64] | None:
         return None if values is None else rainfall.fill_with_month_means(values, month)
@@ -71,6 +74,9 @@ def prepare_rain(record: DailyRain, filling: Filling) -> PreparedRain:
         weather(record.tmin_c),
         weather(record.tmax_c),
         weather(record.et0_mm),
+        counted if counted.any() else np.ones_like(counted),
+        months - months[:1],
+        rainfall.longest_run(dry),
     )
 
 

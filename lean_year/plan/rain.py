@@ -157,8 +157,7 @@ def _dry_spells(rain: PreparedRain) -> list[DrySpell]:
 def _figures(rain: PreparedRain, say: Wording) -> dict[str, Figure]:
     annual = rain.annual_mm[rain.counts]
     source = f"the record, {day(rain.dates[0])} to {day(rain.dates[-1])}"
-    dry = np.nan_to_num(rain.record.depth_mm, nan=np.inf) < rainfall.DRY_DAY_MM
-    spell = rainfall.longest_run(dry)
+    spell = rain.dry_spell
     driest = next(iter(rainfall.driest_twelve_months(rain.monthly_mm)), None)
     wettest = int(np.argmax(rain.filled_mm))
     figures = {

@@ -11,6 +11,7 @@ from lean_year.core import rainfall, schools
 from lean_year.core.catchment import Basis
 from lean_year.core.household import DAYS_IN_MONTH
 from lean_year.core.operation import OperatedReplay
+from lean_year.plan.kept import Kept, Same
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
 from lean_year.plan.wording import MONTHS, Wording, day, several
@@ -247,8 +248,14 @@ def _lean_year(supply: Supply, run: OperatedReplay, lean_row: int, say: Wording)
     )
 
 
+_peaks: Kept[tuple[schools.CriticalPeriod | None]] = Kept(16)
+
+
 def _sequent_peak(supply: Supply, say: Wording) -> School:
-    found = schools.sequent_peak(inflow_l=supply.inflow_l, demand_l=supply.demand_l)
+    found = _peaks.get(
+        (Same(supply.inflow_l), Same(supply.demand)),
+        lambda: (schools.sequent_peak(inflow_l=supply.inflow_l, demand_l=supply.demand_l),),
+    )[0]
     if found is None:
         return _school(
             "sequent_peak", "Mass curve", None, "from_memory", "Thomas and Burden 1963",
@@ -276,8 +283,7 @@ def _sequent_peak(supply: Supply, say: Wording) -> School:
 
 def _dry_spell(supply: Supply, at_aim: OperatedReplay | None, say: Wording) -> School:
     rain = supply.rain
-    dry = np.nan_to_num(rain.record.depth_mm, nan=np.inf) < rainfall.DRY_DAY_MM
-    spell = rainfall.longest_run(dry)
+    spell = rain.dry_spell
     inside = slice(spell.start, spell.start + spell.days)
     use = float(supply.demand_l[inside].mean()) if spell.days else 0.0
     size = spell.days * use

@@ -15,6 +15,7 @@ from lean_year.plan.ground import GroundPlan, plan_ground
 from lean_year.plan.gutters import GuttersPlan, arrives_l_s, plan_gutters
 from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.household import HouseholdPlan, plan_household
+from lean_year.plan.kept import Kept, Same
 from lean_year.plan.layout import layout_of
 from lean_year.plan.overflow import OverflowPlan, plan_overflow
 from lean_year.plan.prepared_rain import PreparedRain, records_like
@@ -116,6 +117,41 @@ def _overflow(
     return plan_overflow(document, flows, arrives_l_s(document, flows, gutters), supply, run, say)
 
 
+@dataclass(frozen=True, slots=True)
+class RainSide:
+    """Everything from the sky to the tanks, with the replay behind it."""
+
+    rain: RainPlan
+    roofs: RoofsPlan
+    cistern: CisternPlan
+    verdict: Verdict
+    catch: Catch
+    supply: Supply
+    run: OperatedReplay
+
+
+BEHIND_THE_TANKS = {"name", "place", "treatment", "pump", "ground", "assumed"}
+"""Parts of a document that the rain side does not ask for."""
+_kept: Kept[RainSide] = Kept(8)
+
+
+def rain_side(document: Property, rain: PreparedRain, demand: HouseholdDemand, say: Wording) -> RainSide:
+    """The rain side of a document. Kept: another filter, pump or pad changes none of it."""
+    parts = document.model_dump_json(exclude=BEHIND_THE_TANKS)
+    return _kept.get((Same(rain), parts), lambda: _rain_side(document, rain, demand, say))
+
+
+def _rain_side(document: Property, rain: PreparedRain, demand: HouseholdDemand, say: Wording) -> RainSide:
+    catch = catch_rain(document, rain)
+    roofs = plan_roofs(document, rain, catch, demand, say)
+    supply = supply_of(document, rain, catch, demand)
+    run = supply.run()
+    cistern = plan_cistern(document, supply, run, catch, roofs.figures["area_m2"].value or 0.0, say)
+    _worth_of_each_roof(roofs, catch, supply)
+    words = verdict(cistern, say, _carried_in_records_like_it(document, rain))
+    return RainSide(plan_rain(rain, say), roofs, cistern, words, catch, supply, run)
+
+
 def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
     """Work out everything for a document and its rain.
 
@@ -137,14 +173,9 @@ def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
     if rain is None:
         roofs = plan_roofs(document, None, None, demand, say)
     else:
-        rain_plan = plan_rain(rain, say)
-        catch = catch_rain(document, rain)
-        roofs = plan_roofs(document, rain, catch, demand, say)
-        supply = supply_of(document, rain, catch, demand)
-        run = supply.run()
-        cistern = plan_cistern(document, supply, run, catch, roofs.figures["area_m2"].value or 0.0, say)
-        _worth_of_each_roof(roofs, catch, supply)
-        words = verdict(cistern, say, _carried_in_records_like_it(document, rain))
+        side = rain_side(document, rain, demand, say)
+        rain_plan, roofs, cistern, words = side.rain, side.roofs, side.cistern, side.verdict
+        catch, supply, run = side.catch, side.supply, side.run
     gutters = plan_gutters(document, rain, flows_at(document, document.rain.design_intensity_mm_h), say)
     overflow = _overflow(document, gutters, supply, run, say)
     first_flush = plan_first_flush(document, rain, catch, say)

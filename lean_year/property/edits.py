@@ -100,9 +100,9 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     """
     raw = document.model_dump(mode="json")
     try:
-        for operation in operations:
+        for number, operation in enumerate(operations):
             if operation.get("op") == RESIZE:
-                raw["cistern"] = _resized(raw, operation)
+                raw["cistern"] = _resized(check(raw) if number else document, operation)
                 raw["assumed"] = _still_assumed(raw["assumed"], operation)
                 continue
             for each in _surveyed(operation) if operation.get("op") == SURVEY else [operation]:
@@ -168,10 +168,10 @@ def _surveyed(operation: dict[str, Any]) -> list[dict[str, Any]]:
     return out
 
 
-def _resized(raw: dict[str, Any], operation: dict[str, Any]) -> Any:
+def _resized(document: Property, operation: dict[str, Any]) -> Any:
     litres = operation.get("value")
     if operation.get("path") != "/cistern":
         raise InputError("operations", f"can resize /cistern only, got {str(operation.get('path'))[:60]}")
     if isinstance(litres, bool) or not isinstance(litres, int | float) or not 0 <= litres <= 1e9:
         raise InputError("cistern", f"must hold from 0 to 1,000,000,000 L, got {str(litres)[:40]}")
-    return check(raw).cistern.resized(float(litres)).model_dump(mode="json")
+    return document.cistern.resized(float(litres)).model_dump(mode="json")

@@ -10,10 +10,10 @@ import json
 import uuid
 from dataclasses import dataclass
 from threading import Lock
-from typing import Literal
+from typing import Any, Literal, cast
 
 from cachetools import LRUCache, cached
-from sqlalchemy import Engine, func, or_, select
+from sqlalchemy import Engine, Table, bindparam, func, insert, or_, select, update
 from sqlalchemy.orm import Session, defer
 
 from lean_year.property.document import Property, upgrade
@@ -131,12 +131,32 @@ def _stored(session: Session, row: PropertyRow) -> Stored:
     )
 
 
-def _stand(row: PropertyRow, number: int, summary: Summary) -> None:
-    row.head = number
-    row.name, row.place = summary.name, summary.place
-    row.verdict, row.summary = summary.verdict, summary.summary
-    row.years = json.dumps(summary.years)
-    row.changed_at = _now()
+def _standing(number: int, summary: Summary) -> dict[str, Any]:
+    """The columns of a property at which a revision stands."""
+    return {
+        "head": number,
+        "name": summary.name,
+        "place": summary.place,
+        "verdict": summary.verdict,
+        "summary": summary.summary,
+        "years": json.dumps(summary.years),
+        "changed_at": _now(),
+    }
+
+
+# An edit is kept with three statements that are compiled once; rows as objects would cost it several milliseconds.
+_properties, _revisions = (cast(Table, each.__table__) for each in (PropertyRow, RevisionRow))
+_HEAD_AND_LAST = select(
+    _properties.c.head,
+    _properties.c.demo,
+    select(func.max(_revisions.c.number)).where(_revisions.c.property_id == _properties.c.id).scalar_subquery(),
+).where(_properties.c.id == bindparam("property_id"))
+_ADD_REVISION = insert(_revisions)
+_MOVE = update(_properties).where(_properties.c.id == bindparam("property_id"))
+_BASE_OF_EDIT = select(_revisions.c.number, _revisions.c.edit_id, _revisions.c.document).where(
+    _revisions.c.property_id == bindparam("property_id"),
+    or_(_revisions.c.number == bindparam("base"), _revisions.c.edit_id == bindparam("edit_id")),
+)
 
 
 def list_properties(engine: Engine) -> list[Listed]:
@@ -195,21 +215,32 @@ def add_property(
     session: Session, property_id: str, document: Property, label: str, summary: Summary, demo: str | None = None
 ) -> None:
     """Write a new property as its first revision, inside a transaction of the caller's."""
-    row = PropertyRow(id=property_id, demo=demo)
-    _stand(row, 1, summary)
-    session.add(row)
-    session.flush()
-    session.add(
-        RevisionRow(
-            property_id=property_id,
-            number=1,
-            parent=None,
-            label=label,
-            document=document.model_dump_json(),
-            made_at=_now(),
-        )
-    )
-    session.flush()
+    session.execute(insert(_properties), {"id": property_id, "demo": demo, **_standing(1, summary)})
+    _write_revision(session, property_id, 1, None, None, label, document)
+
+
+def _write_revision(
+    session: Session,
+    property_id: str,
+    number: int,
+    parent: int | None,
+    edit_id: str | None,
+    label: str,
+    document: Property,
+) -> None:
+    text = document.model_dump_json()
+    with _parsed_lock:
+        _parsed[text] = document
+    written = {
+        "property_id": property_id,
+        "number": number,
+        "parent": parent,
+        "edit_id": edit_id,
+        "label": label,
+        "document": text,
+        "made_at": _now(),
+    }
+    session.execute(_ADD_REVISION, written)
 
 
 def base_of_edit(engine: Engine, property_id: str, base: int, edit_id: str) -> Property | None:
@@ -220,11 +251,9 @@ def base_of_edit(engine: Engine, property_id: str, base: int, edit_id: str) -> P
     UnknownProperty
         If the property has no such revision.
     """
-    asked = select(RevisionRow.number, RevisionRow.edit_id, RevisionRow.document).where(
-        RevisionRow.property_id == property_id, or_(RevisionRow.number == base, RevisionRow.edit_id == edit_id)
-    )
     with reading(engine) as session:
-        found = session.execute(asked).all()
+        asked = {"property_id": property_id, "base": base, "edit_id": edit_id}
+        found = session.execute(_BASE_OF_EDIT, asked).all()
     if any(row.edit_id == edit_id for row in found):
         return None
     if not found:
@@ -248,27 +277,15 @@ def add_revision(
     ------
     UnknownProperty, StaleRevision
     """
-    row = _row(session, property_id)
-    if row.head != base:
-        raise StaleRevision(row.head)
-    last = session.scalar(select(func.max(RevisionRow.number)).where(RevisionRow.property_id == property_id)) or 0
-    text = document.model_dump_json()
-    with _parsed_lock:
-        _parsed[text] = document
-    session.add(
-        RevisionRow(
-            property_id=property_id,
-            number=last + 1,
-            parent=base,
-            label=label,
-            edit_id=edit_id,
-            document=text,
-            made_at=_now(),
-        )
-    )
-    _stand(row, last + 1, summary)
-    session.flush()
-    return Stored(property_id, last + 1, label, document, can_undo=True, can_redo=False, demo=row.demo)
+    row = session.execute(_HEAD_AND_LAST, {"property_id": property_id}).one_or_none()
+    if row is None:
+        raise UnknownProperty(property_id)
+    head, demo, last = row
+    if head != base:
+        raise StaleRevision(head)
+    _write_revision(session, property_id, last + 1, base, edit_id, label, document)
+    session.execute(_MOVE, {"property_id": property_id, **_standing(last + 1, summary)})
+    return Stored(property_id, last + 1, label, document, can_undo=True, can_redo=False, demo=demo)
 
 
 def step_target(engine: Engine, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[int, Property]:
@@ -300,8 +317,8 @@ def move_head(engine: Engine, property_id: str, *, base: int, target: int, summa
         row = _row(session, property_id)
         if row.head != base:
             raise StaleRevision(row.head)
-        _stand(row, target, summary)
-        session.flush()
+        session.execute(_MOVE, {"property_id": property_id, **_standing(target, summary)})
+        session.refresh(row)
         return _stored(session, row)
 
 
