@@ -4,13 +4,16 @@ import math
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
 
 _STEPS = 128
-"""Round half a pad, or along its side."""
+"""Ways straight out from half a pad's edge, or from a side of it."""
 UPRIGHT = 1e-6
 """Batters below are faces that are held."""
+LEVEL_M = 1e-6
+"""What lies closer is level. [m]"""
 FARTHEST_M = 30.0
 """Batters that have not met the ground so far out are not followed. [m]"""
 
@@ -32,15 +35,18 @@ class Footprint:
 
 @dataclass(frozen=True, slots=True)
 class Earthworks:
-    """A pad cut into a slope."""
+    """A pad cut into a slope whose topsoil is stripped first."""
 
     cut_m3: float
-    """With its batters; in the ground, not loosened."""
+    """Below the topsoil, with its batters; in the ground, not loosened."""
     fill_m3: float
+    """From where the topsoil lay up to the pad, with its batters."""
+    topsoil_m3: float
+    """Stripped off the pad and its batters."""
     cut_edge_m: float
-    """Ground over the pad at its uphill edge, 0 where there is none. [m]"""
+    """Ground over the pad at its uphill edge, topsoil and all; 0 where there is none. [m]"""
     fill_edge_m: float
-    """Pad over the ground at its downhill edge, 0 where there is none. [m]"""
+    """Pad over the stripped ground at its downhill edge, 0 where there is none. [m]"""
     on_fill_share: float
     """Of the pad that stands on fill. [-]"""
     meets: bool
@@ -48,7 +54,13 @@ class Earthworks:
 
 
 def earthworks(
-    *, pad: Footprint, over_m: float, slope: float, cut_batter: float = 1.0, fill_batter: float = 1.5
+    *,
+    pad: Footprint,
+    over_m: float,
+    slope: float,
+    topsoil_m: float = 0.0,
+    cut_batter: float = 1.0,
+    fill_batter: float = 1.5,
 ) -> Earthworks:
     """Cut and fill of a level pad on an even slope, batters all round: wedges and cones, summed round the pad.
 
@@ -60,6 +72,8 @@ def earthworks(
         Pad over the ground at its middle, below zero for a pad that is dug in, -20 to 20. [m]
     slope : float
         Rise over run of the ground, 0 to 1. [-]
+    topsoil_m : float
+        Stripped before anything is dug or filled, 0 to 3. [m]
     cut_batter, fill_batter : float
         Run for each metre of height, 0 for an upright face that is held, 0 to 5. [-]
 
@@ -79,23 +93,26 @@ def earthworks(
     if slope > 1:
         raise InputError("slope", f"must be at most 1, 45 degrees, got {slope:g}")
     rise = require_number("slope", slope, low=0, high=1)
-    batters = [
-        require_number(name, each, low=0, high=5)
-        for name, each in (("cut_batter", cut_batter), ("fill_batter", fill_batter))
-    ]
+    topsoil = require_number("topsoil_m", topsoil_m, low=0, high=3)
+    cut_batter = require_number("cut_batter", cut_batter, low=0, high=5)
+    fill_batter = require_number("fill_batter", fill_batter, low=0, high=5)
     half = pad.width_m / 2
-    heights = rise * half - over, over + rise * half
-    cut, fill = _inside_m3(pad, over, rise)
-    # Seen from below, fill is cut into a slope that runs the other way.
-    cut += _beyond_m3(pad, over, rise, batters[0])
-    fill += _beyond_m3(pad, -over, rise, batters[1])
+    stripped = over + topsoil  # pad over the ground without its topsoil
+    cut, fill = _inside_m3(pad, stripped, rise)
+    rays = _rays(pad)
+    ground = rise * rays.x_m - over
+    dug = _faces(rays, ground, rise * rays.uphill, cut_batter)
+    dug_below = _faces(rays, ground - topsoil, rise * rays.uphill, cut_batter)
+    # Seen from below, fill is cut into a slope that runs the other way; topsoil that still stands holds its edge.
+    filled = _faces(rays, np.where(ground < 0, topsoil - ground, 0.0), -rise * rays.uphill, fill_batter)
     return Earthworks(
-        cut_m3=cut,
-        fill_m3=fill,
-        cut_edge_m=max(0.0, heights[0]),
-        fill_edge_m=max(0.0, heights[1]),
-        on_fill_share=_on_fill_share(pad, over, rise),
-        meets=all(_meets(edge, batter, rise) for edge, batter in zip(heights, batters, strict=True)),
+        cut_m3=cut + dug_below.volume_m3,
+        fill_m3=fill + filled.volume_m3,
+        topsoil_m3=topsoil * (pad.area_m2 + filled.area_m2) + dug.volume_m3 - dug_below.volume_m3,
+        cut_edge_m=max(0.0, rise * half - over),
+        fill_edge_m=max(0.0, stripped + rise * half),
+        on_fill_share=_on_fill_share(pad, stripped, rise),
+        meets=_meets(rise * half - over, cut_batter, rise) and _meets(over + rise * half, fill_batter, rise),
     )
 
 
@@ -117,7 +134,7 @@ def _uphill_m2(pad: Footprint, x_m: float) -> float:
 def _on_fill_share(pad: Footprint, over_m: float, rise: float) -> float:
     half = pad.width_m / 2
     if over_m >= rise * half or rise == 0:
-        return 1.0 if over_m > 0 else 0.0
+        return 1.0 if over_m > LEVEL_M else 0.0
     return 1 - _uphill_m2(pad, max(-half, over_m / rise)) / pad.area_m2
 
 
@@ -132,28 +149,56 @@ def _inside_m3(pad: Footprint, over_m: float, rise: float) -> tuple[float, float
     return cut, max(0.0, cut + over_m * pad.area_m2)
 
 
-def _beyond_m3(pad: Footprint, over_m: float, rise: float, batter: float) -> float:
-    """What a cut's batters take all round a pad, followed straight out from each place of its edge."""
-    if batter <= UPRIGHT:
-        return 0.0
+@dataclass(frozen=True, slots=True)
+class _Rays:
+    """Ways straight out from places all round a pad's edge. Arrays have one shape."""
+
+    x_m: NDArray[np.float64]
+    """Uphill from the pad's middle to where each begins."""
+    uphill: NDArray[np.float64]
+    """How much of each step outwards goes uphill. [-]"""
+    edge_m: NDArray[np.float64]
+    """How much of the edge each stands for."""
+    turn: NDArray[np.float64]
+    """How much of a circle each stands for, where they fan out. [rad]"""
+
+
+def _rays(pad: Footprint) -> _Rays:
     half = pad.width_m / 2
+    middles = (np.arange(_STEPS) + 0.5) / _STEPS
     if pad.round:
-        uphill = np.cos((np.arange(_STEPS) + 0.5) * np.pi / _STEPS)
-        faces = _wedge(rise * half * uphill - over_m, 1 / batter - rise * uphill)
-        return float(2 * (half * faces[0] + faces[1]).mean() * np.pi)
-    quarter = np.cos((np.arange(_STEPS) + 0.5) * np.pi / 2 / _STEPS)
-    total = 0.0
-    for way in (1, -1):
-        height = np.asarray(way * rise * half - over_m)
-        total += pad.length_m * float(_wedge(height, np.asarray(1 / batter - way * rise))[0])
-        total += float(2 * _wedge(height, 1 / batter - way * rise * quarter)[1].mean() * np.pi / 2)
-    along = (np.arange(_STEPS) + 0.5) / _STEPS * pad.width_m - half
-    return total + float(2 * _wedge(rise * along - over_m, np.asarray(1 / batter))[0].mean() * pad.width_m)
+        uphill = np.cos(middles * np.pi)  # one half of a round pad is like the other
+        turn = np.full(_STEPS, 2 * np.pi / _STEPS)
+        return _Rays(half * uphill, uphill, half * turn, turn)
+    fan = np.cos(middles * np.pi / 2)
+    none, quarter = np.zeros(_STEPS), np.full(_STEPS, np.pi / _STEPS)  # of two corners
+    ends = np.array([1.0, -1.0])
+    return _Rays(
+        x_m=np.concatenate(
+            [half * ends, pad.width_m * middles - half, np.full(_STEPS, half), np.full(_STEPS, -half)]
+        ),
+        uphill=np.concatenate([ends, none, fan, -fan]),
+        edge_m=np.concatenate([[pad.length_m] * 2, np.full(_STEPS, 2 * pad.width_m / _STEPS), none, none]),
+        turn=np.concatenate([[0.0, 0.0], none, quarter, quarter]),
+    )
 
 
-def _wedge(height_m: np.ndarray, closing: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
-    """Area between a face and the ground outwards, and its first moment about where they start. [m2, m3]"""
-    height = np.maximum(height_m, 0)
+@dataclass(frozen=True, slots=True)
+class _Faces:
+    volume_m3: float
+    area_m2: float
+    """As seen from above."""
+
+
+def _faces(rays: _Rays, height_m: NDArray[np.float64], rise: NDArray[np.float64], batter: float) -> _Faces:
+    """What lies between batters and the ground, which begins so high over them and rises on the way out."""
+    if batter <= UPRIGHT:
+        return _Faces(0.0, 0.0)
+    height, closing = np.maximum(height_m, 0), 1 / batter - rise
     never = closing * FARTHEST_M <= height
     out = np.where(never, FARTHEST_M * (height > 0), height / np.where(never, 1.0, closing))
-    return height * out - closing * out**2 / 2, height * out**2 / 2 - closing * out**3 / 3
+    section, moment = height * out - closing * out**2 / 2, height * out**2 / 2 - closing * out**3 / 3
+    return _Faces(
+        volume_m3=float((rays.edge_m * section + rays.turn * moment).sum()),
+        area_m2=float((rays.edge_m * out + rays.turn * out**2 / 2).sum()),
+    )

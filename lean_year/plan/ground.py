@@ -16,11 +16,12 @@ from lean_year.plan.first_year import FirstYear
 from lean_year.plan.floating import FloatStage, float_stages
 from lean_year.plan.ground_findings import GroundFacts, ground_findings
 from lean_year.plan.ground_notes import ground_notes
-from lean_year.plan.ground_section import Line, from_above, section
+from lean_year.plan.ground_section import Line, cut_batter, foot_of_works, from_above, section
 from lean_year.plan.kept import Kept, Same
-from lean_year.plan.pad_quantities import Quantity, quantities, spoil
+from lean_year.plan.pad_quantities import LIFT_M, Quantity, moved_earth, quantities
+from lean_year.plan.setbacks import setbacks
 from lean_year.plan.standing import BASES, Standing, standings
-from lean_year.plan.wording import Wording
+from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 from lean_year.property.parts import month_and_day
 from lean_year.property.tanks import UprightCylinder, Volume
@@ -33,6 +34,8 @@ CAUTIONS = [
 ]
 SPREAD_DOWN = 2.0
 """A pad spreads its load one out for each two down. Basis: common practice."""
+LEAST_SHARE = 0.005
+"""Less of a pad on fill is none."""
 READINGS = 9
 """Eight on the rim, one in the middle."""
 
@@ -47,6 +50,14 @@ class Edges(BaseModel):
     cut_edge_m: float
     fill_edge_m: float
     on_fill_share: float
+
+
+class Setback(BaseModel):
+    """What the tank must keep away from."""
+
+    name: str
+    away_m: float
+    least_m: float
 
 
 class PadPlan(BaseModel):
@@ -69,6 +80,10 @@ class PadPlan(BaseModel):
     """How far readings may differ."""
     figures: dict[str, Figure]
     edges: Edges
+    rests: str
+    """On what the pad lies, in a sentence."""
+    in_parts: bool
+    """Whether it is put together, or poured, where it stands."""
     quantities: list[Quantity]
     stages: list[FloatStage]
     section: list[Line]
@@ -78,6 +93,7 @@ class PadPlan(BaseModel):
 class GroundPlan(BaseModel):
     pads: list[PadPlan]
     readings_wanted: int
+    setbacks: list[Setback]
     notes: list[BuildNote]
     findings: list[Finding]
     cautions: list[str]
@@ -110,6 +126,9 @@ def _plan_ground(document: Property, first: FirstYear | None, say: Wording) -> G
     return GroundPlan(
         pads=pads,
         readings_wanted=READINGS,
+        setbacks=[
+            Setback(name=each.name, away_m=each.away_m, least_m=each.least_m) for each in setbacks(document, rows)
+        ],
         notes=ground_notes(document, rows, say),
         findings=ground_findings(document, facts, say),
         cautions=CAUTIONS,
@@ -118,17 +137,13 @@ def _plan_ground(document: Property, first: FirstYear | None, say: Wording) -> G
 
 def _works(document: Property, row: Standing) -> Earthworks:
     entered = document.ground
-    pad, batter = row.pad, (entered.cut_batter, entered.fill_batter)
-    if row.buried:
-        room = 2 * entered.working_room_m
-        pad = Footprint(row.footprint.length_m + room, row.footprint.width_m + room, row.footprint.round)
-        batter = (0.0 if entered.shored else entered.cut_batter, 0.0)
     return earthworks(
-        pad=pad,
+        pad=foot_of_works(document, row),
         over_m=min(20.0, max(-20.0, row.formation_m - row.ground_m)),
         slope=entered.slope,
-        cut_batter=batter[0],
-        fill_batter=batter[1],
+        topsoil_m=entered.topsoil_m,
+        cut_batter=cut_batter(document, row),
+        fill_batter=entered.fill_batter,
     )
 
 
@@ -158,11 +173,21 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         level_mm=row.level_mm,
         figures=_figures(document, row, work, stages, say),
         edges=Edges.model_validate(work),
-        quantities=[*quantities(document, row, say), spoil(work, row.pad.area_m2 * document.ground.topsoil_m, say)],
+        rests=_rests(work, row, say),
+        in_parts=row.in_parts,
+        quantities=[*quantities(document, row, say), *moved_earth(row, work, say)],
         stages=stages,
         section=section(document, row),
         above=from_above(document, row),
     )
+
+
+def _rests(work: Earthworks, row: Standing, say: Wording) -> str:
+    if row.buried or work.on_fill_share < LEAST_SHARE:
+        return "All of it stands in cut."
+    if work.fill_edge_m <= LIFT_M:
+        return f"Where the topsoil was, stone makes up {say.length(work.fill_edge_m)} at most under it."
+    return f"{fixed(100 * work.on_fill_share)} % of it stands on fill."
 
 
 def _figures(
@@ -216,15 +241,15 @@ def _figures(
             working="nobody has looked yet" if soil == "unknown" else GROUNDS[soil].label,
             moves="Fill carries nothing without an engineer.",
         ),
-        "cut_m3": _volume("Cut, in the ground", work.cut_m3, say),
-        "fill_m3": _volume("Fill, compacted", work.fill_m3, say),
-        "topsoil_m3": _volume("Topsoil stripped", row.pad.area_m2 * entered.topsoil_m, say),
+        "cut_m3": _volume("Cut below the topsoil", work.cut_m3, say),
+        "fill_m3": _volume("Fill or levelling stone, compacted", work.fill_m3, say),
+        "topsoil_m3": _volume("Topsoil stripped first", work.topsoil_m3, say),
         "retained_m": Figure(
             value=max(work.cut_edge_m, work.fill_edge_m),
             unit="m",
             label="Highest edge, to hold or to batter",
             basis="derived",
-            formula="the larger of ground over the pad's foot uphill, and foot over ground downhill",
+            formula="the larger of ground over the pad's foot uphill, and foot over the stripped ground downhill",
             working=f"{say.length(work.cut_edge_m)} uphill, {say.length(work.fill_edge_m)} downhill",
             moves="Over a metre a wall is an engineer's.",
         ),

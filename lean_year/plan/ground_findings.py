@@ -8,10 +8,12 @@ from lean_year.core.ground_load import GROUNDS
 from lean_year.plan.figure import Finding, Fix
 from lean_year.plan.floating import FloatStage
 from lean_year.plan.mend import Findings, replace
+from lean_year.plan.pad_quantities import LIFT_M
+from lean_year.plan.setbacks import setbacks
 from lean_year.plan.standing import BASES, Standing
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
-from lean_year.property.tanks import Box, Pit, Slim, UprightCylinder
+from lean_year.property.tanks import Slim
 
 MOST_HELD_M = 1.0
 """Retained without an engineer. Basis: common practice."""
@@ -24,8 +26,6 @@ LEAST_STANDS_MM = 50.0
 RISER_M = 0.1
 SLIM_FROM = 3.0
 """Height over depth from which a slim tank is strapped. Basis: common practice."""
-SEPTIC_M, TREES_M, BOUNDARY_M = 15.0, 3.0, 1.0
-"""Basis: common practice; local rules differ."""
 GATE_SPARE_M, CRANE_M = 0.3, 4.5
 
 
@@ -129,8 +129,9 @@ def _path(document: Property, standing: Standing) -> str:
 def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
     entered, standing, works = document.ground, each.standing, each.works
     share = works.on_fill_share
-    if ON_FILL[0] < share < ON_FILL[1] or (share >= ON_FILL[1] and works.fill_edge_m > 0.15):
-        all_cut = standing.ground_m + standing.thickness_m - entered.slope * standing.pad.width_m / 2
+    if share > ON_FILL[0] and works.fill_edge_m > LIFT_M:
+        deepest = standing.ground_m - entered.topsoil_m - entered.slope * standing.pad.width_m / 2
+        all_cut = deepest + standing.thickness_m
         floor = math.floor(100 * all_cut) / 100
         found.add(
             "GROUND_ON_FILL",
@@ -327,8 +328,8 @@ def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording)
             found.add(
                 "GROUND_SLIM_LOOSE",
                 "caution",
-                f"{standing.tank.name} is {fixed(standing.height_m / standing.tank.shape.width_m, 1)} times as tall "
-                "as deep and is not strapped to a wall.",
+                f"{standing.tank.name}: {fixed(standing.height_m / standing.tank.shape.width_m, 1)} times as tall as "
+                "deep, and not strapped to a wall.",
                 "",
                 Fix(text="Strap it at two heights.", operations=[replace("/ground/tied_down", True)]),
             )
@@ -347,9 +348,8 @@ def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording)
 
 
 def _brought_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
-    entered, shape = document.ground, each.standing.tank.shape
-    built_there = isinstance(shape, Pit) or (isinstance(shape, UprightCylinder) and shape.liner)
-    if built_there or (isinstance(shape, Box) and shape.cast):
+    entered = document.ground
+    if each.standing.in_parts:
         return
     wide = min(each.standing.footprint.width_m, each.standing.footprint.length_m, each.standing.height_m)
     if entered.gate_m < wide + GATE_SPARE_M:
@@ -372,16 +372,13 @@ def _brought_in(document: Property, each: GroundFacts, found: Findings, say: Wor
 
 def _neighbours(document: Property, found: Findings, say: Wording) -> None:
     entered = document.ground
-    for code, distance, least, what in (
-        ("GROUND_NEAR_SEPTIC", entered.to_septic_m, SEPTIC_M, "a septic field"),
-        ("GROUND_NEAR_TREES", entered.to_trees_m, TREES_M, "trees: their roots lift pads and find joints"),
-        ("GROUND_NEAR_BOUNDARY", entered.to_boundary_m, BOUNDARY_M, "the boundary"),
-    ):
-        if distance < least:
+    for each in setbacks(document, []):
+        if each.away_m < each.least_m:
             found.add(
-                code,
-                "caution" if code == "GROUND_NEAR_SEPTIC" else "note",
-                f"{say.length(distance)} to {what}; {say.length(least)} is usual, local rules first.",
+                each.code,
+                "caution" if each.code == "GROUND_NEAR_SEPTIC" else "note",
+                f"{say.length(each.away_m)} to {each.warning}; {say.length(each.least_m)} is usual, local rules "
+                "first.",
                 "Farther off, or ask whoever decides.",
             )
     if not entered.shaded:

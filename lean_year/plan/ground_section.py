@@ -22,6 +22,7 @@ Kind = Literal[
 BESIDE_M = 1.5
 """Ground shown beyond the last of the works."""
 _ROUND = 48
+_CORNER_WAYS = 5
 
 
 class Line(BaseModel):
@@ -33,6 +34,19 @@ class Line(BaseModel):
 
 def _line(kind: Kind, points: ArrayLike, *, closed: bool = True) -> Line:
     return Line(kind=kind, points=np.asarray(points).round(3).tolist(), closed=closed)
+
+
+def foot_of_works(document: Property, standing: Standing) -> Footprint:
+    """What is levelled: under a pad, or the floor of a hole with its working room."""
+    if not standing.buried:
+        return standing.pad
+    room, around = 2 * document.ground.working_room_m, standing.footprint
+    return Footprint(around.length_m + room, around.width_m + room, around.round)
+
+
+def cut_batter(document: Property, standing: Standing) -> float:
+    """Run of a cut face for each metre of height; 0 in a hole that is shored."""
+    return 0.0 if standing.buried and document.ground.shored else document.ground.cut_batter
 
 
 def section(document: Property, standing: Standing) -> list[Line]:
@@ -61,10 +75,13 @@ def _strata(document: Property, standing: Standing, reach: float) -> list[Line]:
     ]
 
 
-def _meets(document: Property, standing: Standing, x: float, z: float, batter: float, way: int) -> float:
-    """Where a face that leaves `(x, z)` outwards meets the ground; where it starts if it never does."""
+def _meets(
+    document: Property, standing: Standing, x: float, z: float, batter: float, way: int, below: float = 0.0
+) -> float:
+    """Where a face that leaves `(x, z)` outwards meets the ground, or so far below it; where it starts if it never
+    does."""
     rise = document.ground.slope
-    height = _at(document, standing, x) - z
+    height = _at(document, standing, x) - below - z
     if batter == 0 or abs(height) < 1e-9:
         return x
     # Outwards by t the face has gone t / batter up or down, and the ground rise x t x way.
@@ -76,37 +93,32 @@ def _meets(document: Property, standing: Standing, x: float, z: float, batter: f
 
 def _cut_and_fill(document: Property, standing: Standing) -> list[Line]:
     entered, half = document.ground, standing.pad.width_m / 2
-    formation = standing.formation_m
-    rise = entered.slope
-    over = formation - standing.ground_m
-    crossing = over / rise if rise > 0 else math.copysign(math.inf, over)
+    formation, rise = standing.formation_m, entered.slope
     lines = []
-    outer = {}
-    for way in (-1, 1):
-        height = _at(document, standing, way * half) - formation
-        batter = entered.cut_batter if height > 0 else entered.fill_batter
-        outer[way] = _meets(document, standing, way * half, formation, batter, way)
-    middle = min(max(crossing, -half), half) if math.isfinite(crossing) else (half if crossing > 0 else -half)
-    sides: tuple[tuple[Kind, float, float], ...] = (("fill", -half, middle), ("cut", middle, half))
-    for kind, low, high in sides:
+    # Fill stands on the stripped ground; what is cut is seen from the ground as it lies.
+    sides: tuple[tuple[Kind, float, int], ...] = (("fill", entered.topsoil_m, -1), ("cut", 0.0, 1))
+    for kind, below, uphill in sides:
+        over = formation - standing.ground_m + below
+        crossing = min(max(over / rise, -half), half) if rise > 0 else math.copysign(half, over)
+        low, high = (-half, crossing) if kind == "fill" else (crossing, half)
         if high - low < 1e-6:
             continue
-        ends = [(low, _at(document, standing, low)), (high, _at(document, standing, high))]
-        if low == -half:
-            ends[0] = (outer[-1], _at(document, standing, outer[-1]))
-        if high == half:
-            ends[1] = (outer[1], _at(document, standing, outer[1]))
-        points = [ends[0], (low, formation), (high, formation), ends[1]]
-        lines.append(_line(kind, points))
+        ends = []
+        for x, way in ((low, -1), (high, 1)):
+            height = _at(document, standing, x) - formation
+            batter = entered.cut_batter if kind == "cut" else entered.fill_batter
+            # Topsoil that still stands holds the edge of a thin fill.
+            free = abs(x) == half and height * uphill > 0
+            out = _meets(document, standing, x, formation, batter, way, below) if free else x
+            ends.append((out, _at(document, standing, out) - below))
+        lines.append(_line(kind, [ends[0], (low, formation), (high, formation), ends[1]]))
     pad = [(-half, formation), (half, formation), (half, standing.tank.floor_m), (-half, standing.tank.floor_m)]
     return [*lines, _line("pad", pad)]
 
 
 def _hole(document: Property, standing: Standing) -> list[Line]:
-    entered = document.ground
-    half = standing.footprint.width_m / 2 + entered.working_room_m
-    foot = standing.formation_m
-    batter = 0.0 if entered.shored else entered.cut_batter
+    half = foot_of_works(document, standing).width_m / 2
+    foot, batter = standing.formation_m, cut_batter(document, standing)
     low, high = (_meets(document, standing, way * half, foot, batter, way) for way in (-1, 1))
     outline = [
         (low, _at(document, standing, low)),
@@ -114,8 +126,8 @@ def _hole(document: Property, standing: Standing) -> list[Line]:
         (half, foot),
         (high, _at(document, standing, high)),
     ]
-    floor = standing.tank.floor_m
-    bed = [(-half, foot), (half, foot), (half, floor), (-half, floor)]
+    floor, wide = standing.tank.floor_m, min(half, standing.pad.width_m / 2)
+    bed = [(-wide, foot), (wide, foot), (wide, floor), (-wide, floor)]
     return [
         _line("backfill", outline),
         _line("pad", bed),
@@ -144,13 +156,11 @@ def _tank(document: Property, standing: Standing) -> list[Line]:
 
 def from_above(document: Property, standing: Standing) -> list[Line]:
     """Pad, tank, and where the works meet the ground."""
-    lines = [
+    return [
+        _line("toe", _toe(document, standing)),
         _line("pad", _outline(standing.pad)),
         _line("tank", _outline(standing.footprint)),
     ]
-    if not standing.buried:
-        lines.insert(0, _line("toe", _toe(document, standing)))
-    return lines
 
 
 _TURN = np.arange(_ROUND) * 2 * np.pi / _ROUND
@@ -165,12 +175,13 @@ def _outline(each: Footprint) -> NDArray[np.float64]:
 
 
 def _toe(document: Property, standing: Standing) -> NDArray[np.float64]:
-    """Straight out from each place of the pad's edge until the batter meets the ground."""
+    """Straight out from each place of the foot's edge until the batter meets the ground."""
     entered = document.ground
-    edge, out = _edge(standing.pad)
-    height = standing.ground_m + entered.slope * edge[:, 0] - standing.formation_m
+    edge, out = _edge(foot_of_works(document, standing))
+    ground = standing.ground_m + entered.slope * edge[:, 0] - standing.formation_m
+    height = np.where(ground < 0, ground - entered.topsoil_m, ground)
     way = np.where(height > 0, 1.0, -1.0)
-    batter = np.where(height > 0, entered.cut_batter, entered.fill_batter)
+    batter = np.where(height > 0, cut_batter(document, standing), entered.fill_batter)
     closing = way / np.maximum(batter, 1e-9) - entered.slope * out[:, 0]
     meets = (batter > 0) & (np.abs(height) > 1e-9) & (closing * height > 0)
     away = np.where(meets, np.minimum(height / np.where(meets, closing, 1.0), FARTHEST_M), 0.0)
@@ -178,10 +189,9 @@ def _toe(document: Property, standing: Standing) -> NDArray[np.float64]:
 
 
 def _edge(pad: Footprint) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """Places along a pad's edge, and the way straight out of each; both ways at a corner."""
+    """Places along its edge, and the way straight out of each; a fan of them at a corner."""
     if pad.round:
         return _outline(pad), _WAYS
-    corners = np.repeat(_outline(pad), 2, axis=0)
-    outwards = np.array([(0.0, -1.0), (1.0, 0.0), (1.0, 0.0), (0.0, 1.0), (0.0, 1.0), (-1.0, 0.0), (-1.0, 0.0),
-                         (0.0, -1.0)])  # fmt: skip
-    return corners, outwards
+    fan = np.linspace(0, np.pi / 2, _CORNER_WAYS)
+    turns = np.concatenate([corner * np.pi / 2 - np.pi / 2 + fan for corner in range(4)])
+    return np.repeat(_outline(pad), _CORNER_WAYS, axis=0), np.column_stack([np.cos(turns), np.sin(turns)])

@@ -11,6 +11,8 @@ from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
 TRUCK_T = 10.0
+LIFT_M = 0.15
+"""Compacted at once."""
 LAPS = 1.15
 """Mesh and cloth over what they cover."""
 PAVER_M = 0.4
@@ -71,16 +73,29 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
     return rows
 
 
-def spoil(works: Earthworks, topsoil_m3: float, say: Wording) -> Quantity:
-    """What is left of the dig, loosened, and has to go somewhere."""
-    left_m3 = max(0.0, works.cut_m3 - works.fill_m3) + topsoil_m3
-    return Quantity(
-        key="spoil",
-        name="Spoil and topsoil to place",
-        value=left_m3 * LOOSE_TIMES,
-        unit="m3",
-        text=f"{say.bulk(left_m3)} in the ground, {say.bulk(left_m3 * LOOSE_TIMES)} loose",
-    )
+def moved_earth(standing: Standing, works: Earthworks, say: Wording) -> list[Quantity]:
+    """What goes back into the ground, and what is left of the dig, loosened, and has to go somewhere.
+
+    Less than a lift of fill only makes up for topsoil, in stone. Deeper fill, and backfill, are what was dug.
+    """
+    rows: list[Quantity] = []
+    back_m3 = 0.0
+    if standing.buried:
+        taken_m3 = standing.volume_below_m3(standing.height_m) + standing.pad.area_m2 * standing.thickness_m
+        back_m3 = max(0.0, works.cut_m3 + works.topsoil_m3 - taken_m3)
+        rows.append(_earth("backfill", "Backfill round and over it", back_m3, say))
+    elif 0 < works.fill_edge_m <= LIFT_M:
+        rows += _stone("Stone where the topsoil was", works.fill_m3, say, key="levelling")
+    elif works.fill_m3 > 0:
+        back_m3 = works.fill_m3
+        rows.append(_earth("fill", "Fill, rolled in thin lifts", back_m3, say))
+    left_m3 = max(0.0, works.cut_m3 + works.topsoil_m3 - back_m3)
+    return [*rows, _earth("spoil", "Spoil and topsoil to place", left_m3, say)]
+
+
+def _earth(key: str, name: str, volume_m3: float, say: Wording) -> Quantity:
+    text = f"{say.bulk(volume_m3)} in the ground, {say.bulk(volume_m3 * LOOSE_TIMES)} loose"
+    return Quantity(key=key, name=name, value=volume_m3 * LOOSE_TIMES, unit="m3", text=text)
 
 
 def _stone(name: str, compacted_m3: float, say: Wording, key: str = "stone") -> list[Quantity]:

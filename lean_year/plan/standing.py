@@ -80,6 +80,13 @@ class Standing:
         return -self.over_m > self.height_m / 2
 
     @property
+    def in_parts(self) -> bool:
+        """Whether it is put together, or poured, where it stands."""
+        shape = self.tank.shape
+        lined = isinstance(shape, UprightCylinder) and shape.liner
+        return lined or isinstance(shape, Pit) or (isinstance(shape, Box) and shape.cast)
+
+    @property
     def cover_m(self) -> float:
         """Ground over its lid; 0 where it looks out."""
         return min(DEEPEST_M, max(0.0, self.ground_m - self.tank.floor_m - self.height_m))

@@ -139,6 +139,32 @@ def test_cut_and_fill_are_those_of_a_sum_over_small_squares(pad, over, slope):
     assert found.fill_m3 == pytest.approx(fill, rel=2e-3, abs=2e-3)
 
 
+@pytest.mark.parametrize("pad", [Footprint(5, 5, round=True), Footprint(7, 3, round=False)])
+@pytest.mark.parametrize("over", [-1.2, -0.6, -0.4])
+def test_topsoil_is_neither_cut_nor_filled(pad, over):
+    """Small squares again, for pads with no free edge of fill: stripped off the pad and its faces, dug below that."""
+    topsoil, slope, batter = 0.2, 0.12, 1.0
+    found = earthworks(pad=pad, over_m=over, slope=slope, topsoil_m=topsoil, cut_batter=batter)
+    dug, _ = volumes_on_a_grid(pad, over, slope, (batter, 1))
+    below, _ = volumes_on_a_grid(pad, over + topsoil, slope, (batter, 1))
+    _, under_pad = volumes_on_a_grid(pad, over + topsoil, slope, (1, 1e-9))
+    held, _ = volumes_on_a_grid(pad, over, slope, (1e-9, 1))
+    held_below, _ = volumes_on_a_grid(pad, over + topsoil, slope, (1e-9, 1))
+    faces = dug - below - (held - held_below)  # topsoil off the batters alone
+    assert found.cut_m3 == pytest.approx(below, rel=2e-3, abs=2e-3)
+    assert found.fill_m3 == pytest.approx(under_pad, rel=5e-3, abs=2e-3)
+    assert found.topsoil_m3 == pytest.approx(topsoil * pad.area_m2 + faces, rel=3e-3)
+
+
+def test_fill_over_level_ground_is_a_frustum_on_what_was_stripped():
+    """By hand, 1.5 to 1: 0.6 m over the ground and 0.2 m of topsoil below it, as round as the batter has become."""
+    found = earthworks(pad=Footprint(4, 4, round=True), over_m=0.6, slope=0, topsoil_m=0.2, fill_batter=1.5)
+    foot = 2 + 0.8 * 1.5
+    assert found.fill_m3 == pytest.approx(math.pi * 0.8 / 3 * (2**2 + 2 * foot + foot**2), rel=1e-6)
+    assert found.topsoil_m3 == pytest.approx(math.pi * foot**2 * 0.2, rel=1e-6)
+    assert (found.cut_m3, found.on_fill_share, found.fill_edge_m) == (0, 1, pytest.approx(0.8))
+
+
 def test_a_round_hole_in_level_ground_is_a_frustum():
     """By hand: pi h / 3 times the sum of both radii squared and their product."""
     found = earthworks(pad=Footprint(4, 4, round=True), over_m=-1.5, slope=0, cut_batter=0.5)

@@ -188,11 +188,13 @@ def test_readings_within_the_tolerance_are_right_and_few_are_none():
 
 
 def test_a_hillside_tank_of_5500_litres_leans_on_its_fill():
-    """Common practice: half on fill, about 6 t; a fall of 60 mm across it loses the wedge."""
+    """Common practice: half on fill, about 6 t; a fall of 60 mm across it loses the wedge. Without the topsoil that
+    somebody should have stripped, most of it is fill."""
     shape = {"kind": "volume", "volume_l": 5_500, "height_m": 2.0}
-    plan = planned_dry("saltmarrow", *of_shape(shape), replace("/ground/slope", 0.25), replace(FLOOR, -1.5),
-                       replace("/ground/lean_mm", 60))  # fmt: skip
+    hillside = [*of_shape(shape), replace("/ground/slope", 0.25), replace(FLOOR, -1.5)]
+    plan = planned_dry("saltmarrow", *hillside, replace("/ground/lean_mm", 60), replace("/ground/topsoil_m", 0))
     pad = plan.ground.pads[0]
+    assert planned_dry("saltmarrow", *hillside).ground.pads[0].edges.on_fill_share > 0.75
     assert pad.figures["full_kg"].value / 1000 == pytest.approx(5.7, abs=0.3)
     assert 0.4 < pad.edges.on_fill_share < 0.6
     assert {"GROUND_ON_FILL", "GROUND_LEANS"} <= codes(plan)
@@ -213,6 +215,33 @@ def test_the_section_is_to_scale_and_its_lines_meet(name):
         works = lines["backfill"] if pad.buried else lines.get("cut", [])
         for x, z in (works[0], works[-1]) if works else ():
             assert z == pytest.approx(pad.ground_m + slope * x, abs=1.1e-3)  # points are whole millimetres
+
+
+def test_topsoil_comes_off_first_and_stone_makes_up_for_it(saltmarrow):
+    """Saltmarrow by hand: 150 mm off 8.9 m and its edges, 100 mm of pad in level ground leave 50 mm to make up."""
+    pad = planned_dry("saltmarrow", replace("/ground/slope", 0)).ground.pads[0]
+    area = 3.14159 / 4 * 8.9**2
+    rows = {row.key: row.value for row in pad.quantities}
+    assert pad.figures["cut_m3"].value == 0
+    assert pad.figures["fill_m3"].value == pytest.approx(0.05 * area, rel=1e-4)
+    assert rows["levelling"] == pytest.approx(0.05 * area * 2.1, rel=1e-3)
+    around = 3.14159 * 8.9 * 0.1**2 / 2  # the batter of what is dug into it
+    assert pad.figures["topsoil_m3"].value == pytest.approx(0.15 * area + around, rel=1e-3)
+    assert rows["spoil"] == pytest.approx(1.25 * pad.figures["topsoil_m3"].value, rel=0.05)
+    assert "GROUND_ON_FILL" not in codes(saltmarrow)
+    # Nothing to make up once the pad is as thick as the topsoil.
+    deep = planned_dry("saltmarrow", replace("/ground/slope", 0), replace("/ground/thickness_mm", 150))
+    assert deep.ground.pads[0].edges.on_fill_share == pytest.approx(0, abs=1e-6)
+
+
+def test_what_was_dug_goes_back_round_a_buried_tank_and_the_rest_is_spoil():
+    pad = planned_dry("brindle-landing").ground.pads[0]
+    rows = {row.key: row.value for row in pad.quantities}
+    standing = standings(edited("brindle-landing"))[0]
+    dug = pad.figures["cut_m3"].value + pad.figures["topsoil_m3"].value
+    bed_and_tank = standing.volume_below_m3(standing.height_m) + standing.pad.area_m2 * standing.thickness_m
+    assert rows["backfill"] / 1.25 == pytest.approx(dug - bed_and_tank, rel=0.05)
+    assert rows["spoil"] / 1.25 == pytest.approx(bed_and_tank, rel=0.05)
 
 
 EXTREMES = [

@@ -1,4 +1,4 @@
-import { useWidth } from "./useWidth";
+import type { ReactNode } from "react";
 
 export type LimitBar = {
   name: string;
@@ -7,63 +7,50 @@ export type LimitBar = {
   limit: number | null;
   /** Whether the value must reach its limit, or stay under it. */
   atLeast: boolean;
-  told: string;
+  told: ReactNode;
   limitTold: string;
 };
 
-const NAME = 132;
-const ROW = 46;
-
 /** Values against what each must reach or stay under, one under the other, each to its own limit. */
 export function LimitBars({ label, bars }: { label: string; bars: LimitBar[] }) {
-  const [box, shown] = useWidth<HTMLDivElement>();
-  const width = Math.min(shown, 620);
-  const room = width - NAME - 70;
   return (
-    <div ref={box} style={{ height: ROW * bars.length + 4 }}>
-      {shown > 0 && (
-        <svg
-          width={width}
-          height={ROW * bars.length + 4}
-          className="block"
-          role="img"
-          aria-label={`${label}: ${bars.map((bar) => `${bar.name} ${bar.told}, ${bar.limitTold}`).join("; ")}`}
-        >
-          {bars.map((bar, i) => {
-            const limit = bar.limit ?? bar.value;
-            const reach = Math.max(limit * 1.4, Math.min(bar.value, limit * 3), 1e-9);
-            const x = (value: number) => NAME + (Math.min(value, reach) / reach) * room;
-            const right = bar.limit === null || (bar.atLeast ? bar.value >= bar.limit : bar.value <= bar.limit);
-            const y = i * ROW;
-            return (
-              <g key={bar.name}>
-                <text x="0" y={y + 16} className="axis">
-                  {bar.name}
-                </text>
-                <rect x={NAME} y={y + 4} width={room} height="16" fill="var(--earth-1)" opacity="0.5" />
-                <rect
-                  x={NAME}
-                  y={y + 4}
-                  width={Math.max(1, x(bar.value) - NAME)}
-                  height="16"
-                  fill={right ? "var(--water-5)" : "var(--alarm)"}
-                />
-                {bar.limit !== null && (
-                  <>
-                    <path d={`M${x(bar.limit)} ${y}v24`} stroke="var(--ink)" strokeWidth="2" />
-                    <text x={x(bar.limit)} y={y + 33} textAnchor="middle" className="axis">
-                      {bar.limitTold}
-                    </text>
-                  </>
-                )}
-                <text x={NAME + room + 8} y={y + 17} className="label" fontWeight="650">
-                  {bar.told}
-                </text>
-              </g>
-            );
-          })}
-        </svg>
+    <dl className="mt-2 grid max-w-[640px] gap-y-1.5 text-[14px]" aria-label={label}>
+      {bars.map((bar) => (
+        <div key={bar.name} className="grid grid-cols-[minmax(5.5rem,9rem)_minmax(0,1fr)_4.5rem] gap-x-3">
+          <dt className="leading-tight">{bar.name}</dt>
+          <dd>
+            <Bar {...bar} />
+          </dd>
+          <dd className="text-right font-semibold whitespace-nowrap">{bar.told}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+function Bar({ value, limit, atLeast, limitTold }: LimitBar) {
+  const held = limit ?? value;
+  const reach = Math.max(held * 1.4, Math.min(value, held * 3), 1e-9);
+  const at = (of: number) => `${(100 * Math.min(of, reach)) / reach}%`;
+  const right = limit === null || (atLeast ? value >= limit : value <= limit);
+  return (
+    <div className="relative h-[38px]">
+      <div className="h-[16px]" style={{ background: "color-mix(in srgb, var(--earth-1) 50%, transparent)" }}>
+        <div
+          className={`h-full min-w-px ${right ? "bg-water-5" : "bg-alarm"}`}
+          style={{ width: at(value) }}
+          data-right={right}
+        />
+      </div>
+      {limit !== null && (
+        <div className="absolute -top-[3px] h-[22px] border-l-2 border-ink" style={{ left: at(limit) }} />
       )}
+      <span
+        className={`note absolute top-[19px] whitespace-nowrap ${limit === null ? "left-0" : "-translate-x-1/2"}`}
+        style={limit === null ? undefined : { left: at(limit) }}
+      >
+        {limitTold}
+      </span>
     </div>
   );
 }

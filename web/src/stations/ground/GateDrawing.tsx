@@ -9,7 +9,8 @@ export function GateDrawing() {
   const { document, plan } = useWorkbench().shown;
   const { units, ground: entered } = document;
   const [box, shown] = useWidth<HTMLDivElement>();
-  const tanks = plan.ground.pads.map((pad) => {
+  const whole = plan.ground.pads.filter((pad) => !pad.in_parts);
+  const tanks = whole.map((pad) => {
     const outline = pad.section.find((line) => line.kind === "tank")!.points;
     const above = pad.above.find((line) => line.kind === "tank")!.points;
     const span = (points: number[][], at: 0 | 1) =>
@@ -21,6 +22,8 @@ export function GateDrawing() {
   const each = Math.min(210, (shown - 20) / Math.max(tanks.length, 1));
   const scale = Math.min((each - 24) / widest, (TALL - 44) / tallest);
   const foot = TALL - 34;
+  if (tanks.length === 0)
+    return <p>It comes in parts and is put together on the spot; the longest of them has to pass.</p>;
   return (
     <div ref={box} style={{ height: TALL }}>
       {shown > 0 && (

@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
 import { replace } from "../../api/edits";
 import { useWorkbench } from "../../frame/workbench";
-import { bore, fixed, metres } from "../../lib/units";
+import { bore, metres } from "../../lib/units";
 import { HeightHandle } from "../../ui/HeightHandle";
 import { useWidth } from "../../ui/useWidth";
 import { groundScale } from "./groundScale";
@@ -131,7 +131,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
             {pad.edges.fill_edge_m > 0.05 && (
               <Held
                 x={scale.x(-half)}
-                from={scale.z(surface(-half))}
+                from={scale.z(surface(-half) - document.ground.topsoil_m)}
                 to={scale.z(foot)}
                 text={`fill ${metres(pad.edges.fill_edge_m, units)}`}
                 anchor="end"
@@ -157,9 +157,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
         )}
       </div>
       <p className="note">
-        {pad.edges.on_fill_share > 0.005
-          ? `${fixed(100 * pad.edges.on_fill_share, 0)} % of it stands on fill.`
-          : "All of it stands in cut."}{" "}
+        {pad.rests}{" "}
         {pad.pad_width_m === pad.pad_length_m
           ? `${metres(pad.pad_width_m, units)} across`
           : `${metres(pad.pad_length_m, units)} by ${metres(pad.pad_width_m, units)}`}
@@ -170,14 +168,17 @@ export function GroundSection({ pad }: { pad: Pad }) {
 }
 
 function Held(props: { x: number; from: number; to: number; text: string; anchor: "start" | "end" }) {
-  const away = props.anchor === "start" ? 7 : -7;
+  // Too thin for words beside it: they go below.
+  const thin = Math.abs(props.from - props.to) < 20;
+  const y = thin ? Math.max(props.from, props.to) + 15 : (props.from + props.to) / 2 + 4;
+  const anchor = thin ? "start" : props.anchor;
   return (
     <g>
       <path d={`M${props.x} ${props.from}V${props.to}`} stroke="var(--ink)" strokeWidth="1.4" />
       <text
-        x={props.x + away}
-        y={(props.from + props.to) / 2 + 4}
-        textAnchor={props.anchor}
+        x={props.x + (anchor === "start" ? 7 : -7)}
+        y={y}
+        textAnchor={anchor}
         className="label halo"
         fontWeight="650"
       >

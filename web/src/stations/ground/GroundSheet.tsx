@@ -106,7 +106,7 @@ export function GroundSheet() {
                 },
               ]
             : []),
-          { key: "weight", name: "Weight & wind", body: <WeightView pad={pad} /> },
+          { key: "weight", name: pad.buried ? "Weight" : "Weight & wind", body: <WeightView pad={pad} /> },
           { key: "way-in", name: "Way in", body: <WayInView /> },
         ]}
       />

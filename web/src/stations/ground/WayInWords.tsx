@@ -1,12 +1,15 @@
 import { useWorkbench } from "../../frame/workbench";
+import { write } from "../../lib/units";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
+import { LimitBars } from "../../ui/LimitBars";
 import { MaybeEntry } from "../../ui/MaybeEntry";
 import { GateDrawing } from "./GateDrawing";
 
 /** How the tank gets there, and what it must keep away from. */
 export function WayInWords() {
-  const { ground: entered } = useWorkbench().shown.document;
+  const { document, plan } = useWorkbench().shown;
+  const { ground: entered, units } = document;
   const away = (label: string, field: "to_boundary_m" | "to_septic_m" | "to_trees_m") => (
     <Entry label={label} path={`/ground/${field}`} kind="length" value={entered[field]} max={1000} />
   );
@@ -15,11 +18,11 @@ export function WayInWords() {
       <h2 className="heading">
         The way in
         <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
-          the narrowest place, and each tank on its slimmest side; what is built on the spot comes in parts
+          the narrowest place, and each whole tank on its slimmest side
         </span>
       </h2>
       <GateDrawing />
-      <p className="leading-[1.85]">
+      <p className="mt-3 leading-[1.85]">
         The narrowest place is{" "}
         <Entry label="Narrowest place" path="/ground/gate_m" kind="length" value={entered.gate_m} max={100} /> wide,{" "}
         <MaybeEntry
@@ -49,6 +52,7 @@ export function WayInWords() {
         />
         .
       </p>
+      <h2 className="heading mt-5">Kept apart</h2>
       <p className="leading-[1.85]">
         From the tank it is {away("To the boundary", "to_boundary_m")} to the boundary,{" "}
         {away("To the septic field", "to_septic_m")} to a septic field, {away("To the trees", "to_trees_m")} to the
@@ -70,6 +74,17 @@ export function WayInWords() {
         />
         .
       </p>
+      <LimitBars
+        label="Kept apart"
+        bars={plan.ground.setbacks.map((each) => ({
+          name: `to ${each.name}`,
+          value: each.away_m,
+          limit: each.least_m,
+          atLeast: true,
+          told: write("length", units, each.away_m),
+          limitTold: `${write("length", units, each.least_m)} usual`,
+        }))}
+      />
     </section>
   );
 }

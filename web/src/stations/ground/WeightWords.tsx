@@ -1,12 +1,12 @@
 import type { Plan } from "../../api/client";
 import { useWorkbench } from "../../frame/workbench";
-import { fixed, pressure, volume } from "../../lib/units";
+import { pressure } from "../../lib/units";
 import { EitherWay } from "../../ui/EitherWay";
 import { Entry } from "../../ui/Entry";
-import { FigureList } from "../../ui/FigureList";
 import { LimitBars } from "../../ui/LimitBars";
 import type { LimitBar } from "../../ui/LimitBars";
 import { MaybeEntry } from "../../ui/MaybeEntry";
+import { Why } from "../../ui/Why";
 
 /** What the tank weighs and how it stands in the wind, empty. */
 export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
@@ -15,19 +15,15 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
   const row = document.cistern.tanks.findIndex((tank) => tank.id === pad.id);
   const water = pad.figures["wind_water_l"]?.value ?? null;
   const allowed = pad.figures["allowed_kpa"]?.value ?? null;
-  const press = (key: string, name: string): LimitBar => {
-    const value = pad.figures[key]?.value ?? 0;
-    const limitTold = allowed === null ? "nobody has looked" : `${pressure(allowed, units)} allowed`;
-    return { name, value, limit: allowed, atLeast: false, told: pressure(value, units), limitTold };
+  const bar = (key: string, name: string, limit: number | null, limitTold: string, atLeast: boolean): LimitBar => {
+    const figure = pad.figures[key]!;
+    return { name, value: figure.value ?? 0, limit, atLeast, limitTold, told: <Why figure={figure} units={units} /> };
   };
-  const hold = (key: string, name: string): LimitBar => {
-    const value = pad.figures[key]?.value ?? 0;
-    return { name, value, limit: 1.5, atLeast: true, told: fixed(value, 2), limitTold: "1.5 wanted" };
-  };
+  const allowedTold = allowed === null ? "nobody has looked at the ground" : `${pressure(allowed, units)} allowed`;
   return (
     <>
       <section aria-label="Weight">
-        <h2 className="heading">{pad.name}, its weight and the wind</h2>
+        <h2 className="heading">{pad.buried ? `${pad.name}, its weight` : `${pad.name}, its weight and the wind`}</h2>
         <p className="leading-[1.85]">
           Empty it weighs{" "}
           {row >= 0 && (
@@ -42,17 +38,23 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
               max={1e7}
             />
           )}
-          {row >= 0 && document.cistern.tanks[row]!.empty_kg !== null && " kg"}. The strongest gust that is counted on
-          is <Entry label="Gust" path="/ground/wind_m_s" kind="speed" value={entered.wind_m_s} min={1} max={120} />;
-          it is{" "}
-          <EitherWay
-            label="Tied down"
-            path="/ground/tied_down"
-            on={entered.tied_down}
-            yes="tied down or strapped to a wall"
-            no="held by its weight alone"
-          />
-          . Earthquakes{" "}
+          {row >= 0 && document.cistern.tanks[row]!.empty_kg !== null && " kg"}.{" "}
+          {!pad.buried && (
+            <>
+              The strongest gust that is counted on is{" "}
+              <Entry label="Gust" path="/ground/wind_m_s" kind="speed" value={entered.wind_m_s} min={1} max={120} />;
+              it is{" "}
+              <EitherWay
+                label="Tied down"
+                path="/ground/tied_down"
+                on={entered.tied_down}
+                yes="tied down or strapped to a wall"
+                no="held by its weight alone"
+              />
+              .{" "}
+            </>
+          )}
+          Earthquakes{" "}
           <EitherWay
             label="Earthquakes"
             path="/ground/earthquakes"
@@ -67,20 +69,24 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
       </section>
       <section aria-label="On the ground">
         <h2 className="heading">Full, on the ground</h2>
-        <LimitBars
-          label="On the ground"
-          bars={[press("base_kpa", "on its pad"), press("ground_kpa", "on the ground")]}
-        />
+        <LimitBars label="On the ground" bars={[bar("ground_kpa", "under its pad", allowed, allowedTold, false)]} />
       </section>
       {water !== null && (
         <section aria-label="In the wind">
           <h2 className="heading">Empty, in that gust</h2>
-          <LimitBars label="In the wind" bars={[hold("overturning", "turning over"), hold("sliding", "sliding")]} />
-          <div className="max-w-[560px]">
-            <FigureList figures={pad.figures} keys={["overturning", "sliding", "wind_water_l"]} units={units} />
-          </div>
+          <LimitBars
+            label="In the wind"
+            bars={[
+              bar("overturning", "against turning over", 1.5, "1.5 wanted", true),
+              bar("sliding", "against sliding", 1.5, "1.5 wanted", true),
+            ]}
+          />
           {water > 0 && (
-            <p className="note mt-1">Leave {volume(water, units)} in it before a storm, or tie it down.</p>
+            <p className="mt-1 leading-[1.85]">
+              {entered.tied_down ? "Were it not tied down, it would take " : "Before a storm it takes "}
+              <Why figure={pad.figures["wind_water_l"]!} units={units} /> of water in it to hold it
+              {entered.tied_down ? "." : ", or ties."}
+            </p>
           )}
         </section>
       )}

@@ -62,8 +62,11 @@ test("of several tanks the one that is picked is shown", async () => {
   expect(screen.getByRole("group", { name: /^Low tanks: floor/ })).toBeTruthy();
 });
 
-test("a gust is written in the units of the property, and the base goes back to what is usual", async () => {
-  const calls = renderOnDemo(<GroundSheet />, buried, "/?view=weight");
+test("a gust is written in the units of the property", async () => {
+  const us = structuredClone(terrace);
+  us.document.units = "us";
+  us.document.ground.wind_m_s = 40.2336;
+  const calls = renderOnDemo(<GroundSheet />, us, "/?view=weight");
   const gust = await screen.findByRole("textbox", { name: "Gust" });
   expect((gust as HTMLInputElement).value).toBe("90 mph");
   await userEvent.clear(gust);
@@ -75,8 +78,9 @@ test("a gust is written in the units of the property, and the base goes back to 
 
 test("pressure and wind are held against their limits, and the way in against each tank", async () => {
   renderOnDemo(<GroundSheet />, terrace, "/?view=weight");
-  expect(await screen.findByRole("img", { name: /^On the ground: on its pad 19 kPa, 72 kPa allowed/ })).toBeTruthy();
-  expect(screen.getByRole("img", { name: /^In the wind: turning over 0.06, 1.5 wanted; sliding 0.08/ })).toBeTruthy();
+  const told = async (region: string) => (await screen.findByRole("region", { name: region })).textContent;
+  expect(await told("On the ground")).toMatch(/under its pad72 kPa allowed18 kPa/);
+  expect(await told("In the wind")).toMatch(/turning over1.5 wanted0.06 ×.*sliding1.5 wanted0.08 ×/);
 });
 
 test("the narrowest place is drawn with every tank that must pass it", async () => {
@@ -86,6 +90,27 @@ test("the narrowest place is drawn with every tank that must pass it", async () 
       name: /^The narrowest place, 0.95 m: Tall tank is 0.60 m at its narrowest, Low/,
     }),
   ).toBeTruthy();
+});
+
+test("no wind is asked for under the ground", async () => {
+  renderOnDemo(<GroundSheet />, buried, "/?view=weight");
+  expect(await screen.findByRole("region", { name: "On the ground" })).toBeTruthy();
+  expect(screen.queryByRole("textbox", { name: "Gust" })).toBeNull();
+  expect(screen.queryByRole("region", { name: "In the wind" })).toBeNull();
+});
+
+test("what comes in parts passes any gate", async () => {
+  renderOnDemo(<GroundSheet />, demo, "/?view=way-in");
+  expect(await screen.findByText(/^It comes in parts/)).toBeTruthy();
+});
+
+test("distances stand against what is usual, a footing for a hole alone", async () => {
+  renderOnDemo(<GroundSheet />, terrace, "/?view=way-in");
+  const way = await screen.findByRole("region", { name: "The way in" });
+  expect(way.textContent).toMatch(/to the boundary1 m usual0.4 m/);
+  const boundary = within(way).getByText("to the boundary").parentElement!;
+  expect(boundary.querySelector("[data-right=false]")).toBeTruthy();
+  expect(within(way).queryByText("to the nearest footing")).toBeNull();
 });
 
 test.each(["pad", "weight", "way-in"])("the view %s has its own notes", async (view) => {
