@@ -14,8 +14,9 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
         BuildNote(
             view="pad",
             head="In this order",
-            text=f"Strip the topsoil, dig to firm ground, cloth, then stone in lifts of {say.bore(150)}, rolled. "
-            "All in cut is best: a pad half on cut and half on fill settles to the fill.",
+            text=f"Strip the topsoil, dig to firm ground, cloth, then stone in lifts of {say.bore(150)}, rolled, its "
+            "edges held by boards, blocks or the ground. All in cut is best: a pad half on cut and half on fill "
+            "settles to the fill.",
         ),
         BuildNote(
             view="pad",
@@ -46,7 +47,8 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
                 head="Under a liner",
                 text=f"Within {say.bore(5)} all over; sand raked and tamped, a fillet at the edge so that the liner "
                 f"does not crease, joints taped. {say.bore(100)} of water from the day the liner is in; about "
-                f"{say.volume(15_000)} to seat it before the roof goes on. Sacrificial anodes on steel.",
+                f"{say.volume(15_000)} to seat it before the roof goes on. Sacrificial anodes on steel: four on a "
+                f"tank of {say.volume(185_000)}.",
             )
         )
     if any(isinstance(shape, Slim) for shape in shapes):

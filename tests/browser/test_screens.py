@@ -99,6 +99,16 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
     sheet.get_by_role("tab", name="Vessel & power").click()
     expect(sheet).to_contain_text(f"{pump['vessel_l']['value']:.0f} L")
     expect(sheet).to_contain_text(f"{pump['kwh_year']['value']:.0f} kWh")
+    stations.get_by_role("button", name="Ground").click()
+    pad = plan["ground"]["pads"][0]
+    for key in ("cut_m3", "fill_m3", "topsoil_m3"):
+        expect(sheet).to_contain_text(f"{pad['figures'][key]['value']:.{2 if key == 'cut_m3' else 1}f} m³")
+    expect(sheet).to_contain_text(f"{pad['figures']['ground_kpa']['value']:.0f} kPa")
+    for row in pad["quantities"]:
+        expect(sheet).to_contain_text(row["text"])
+    sheet.get_by_role("tab", name="Weight & wind").click()
+    for key in ("overturning", "sliding"):
+        expect(sheet).to_contain_text(f"{pad['figures'][key]['value']:.2f} ×")
 
 
 WCAG = {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"]}

@@ -10,7 +10,7 @@ type Pad = Plan["ground"]["pads"][number];
 type Line = Pad["section"][number];
 
 const TALLEST = 330;
-const LEAST = 520;
+const LEAST = 340;
 const ORDER: Line["kind"][] = [
   "backfill",
   "fill",
@@ -126,6 +126,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
                 to={scale.z(foot)}
                 text={`cut ${metres(pad.edges.cut_edge_m, units)}`}
                 anchor="start"
+                width={width}
               />
             )}
             {pad.edges.fill_edge_m > 0.05 && (
@@ -135,6 +136,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
                 to={scale.z(foot)}
                 text={`fill ${metres(pad.edges.fill_edge_m, units)}`}
                 anchor="end"
+                width={width}
               />
             )}
             {row >= 0 && (
@@ -167,11 +169,11 @@ export function GroundSection({ pad }: { pad: Pad }) {
   );
 }
 
-function Held(props: { x: number; from: number; to: number; text: string; anchor: "start" | "end" }) {
+function Held(props: { x: number; from: number; to: number; text: string; anchor: "start" | "end"; width: number }) {
   // Too thin for words beside it: they go below.
   const thin = Math.abs(props.from - props.to) < 20;
   const y = thin ? Math.max(props.from, props.to) + 15 : (props.from + props.to) / 2 + 4;
-  const anchor = thin ? "start" : props.anchor;
+  const anchor = props.x + 80 > props.width ? "end" : thin ? "start" : props.anchor;
   return (
     <g>
       <path d={`M${props.x} ${props.from}V${props.to}`} stroke="var(--ink)" strokeWidth="1.4" />
