@@ -146,8 +146,8 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
         found.add(
             "GROUND_HELD_HIGH",
             "caution",
-            f"A wall of {say.length(edge)} holds the pad's edge: over {say.length(MOST_HELD_M)}, or with a load above, "
-            "it is an engineer's.",
+            f"A wall of {say.length(edge)} holds the pad's edge: over {say.length(MOST_HELD_M)}, or under a load, it "
+            "is an engineer's.",
             "An engineer, or a batter.",
         )
     if not works.meets:
