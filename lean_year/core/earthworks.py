@@ -112,7 +112,8 @@ def earthworks(
         cut_edge_m=max(0.0, rise * half - over),
         fill_edge_m=max(0.0, stripped + rise * half),
         on_fill_share=_on_fill_share(pad, stripped, rise),
-        meets=_meets(rise * half - over, cut_batter, rise) and _meets(over + rise * half, fill_batter, rise),
+        meets=_meets(rise * half - over, cut_batter, rise)
+        and (over + rise * half <= 0 or _meets(stripped + rise * half, fill_batter, rise)),
     )
 
 

@@ -137,7 +137,8 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
             "GROUND_ON_FILL",
             "fails" if entered.slope > 0 and share < ON_FILL[1] else "caution",
             f"{fixed(100 * share)} % of the pad under {standing.tank.name} stands on fill, up to "
-            f"{say.length(works.fill_edge_m)} deep: it settles to that side, and the tank leans.",
+            f"{say.length(works.fill_edge_m)} deep: "
+            + ("it settles to that side, and the tank leans." if share < ON_FILL[1] else "fill settles for years."),
             "Set it lower, all in cut; or fill in thin lifts, rolled, by an engineer.",
             *_all_in_cut(document, standing, floor, say),
         )

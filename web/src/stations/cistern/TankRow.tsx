@@ -196,16 +196,20 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
             long
           </>
         )}
-        . Built{" "}
-        <Choice
-          label={`When ${tank.name} is built`}
-          value={String(tank.phase)}
-          options={[0, 1, 2].map((phase) => ({
-            value: String(phase),
-            label: phase === 0 ? "at first" : `in phase ${phase}`,
-          }))}
-          onChoose={(phase) => set("phase", "phase", Number(phase))}
-        />
+        {cistern.tanks.length > 1 && (
+          <>
+            . Built{" "}
+            <Choice
+              label={`When ${tank.name} is built`}
+              value={String(tank.phase)}
+              options={[0, 1, 2].map((phase) => ({
+                value: String(phase),
+                label: phase === 0 ? "at first" : `in phase ${phase}`,
+              }))}
+              onChoose={(phase) => set("phase", "phase", Number(phase))}
+            />
+          </>
+        )}
         {cistern.layout === "linked" && cistern.tanks.length > 1 && (
           <>
             ,{" "}

@@ -81,7 +81,7 @@ export function InsideView() {
                       path={`${at}/height_m`}
                       kind="length"
                       value={inletAt}
-                      max={100}
+                      max={height}
                     />{" "}
                     above the floor{run ? ` (${metres(run.inlet_m, units)} on the datum)` : ""} and is{" "}
                     {flag("Calming of the inlet", "calmed", "calmed, turned up near the floor", "let fall")}.

@@ -154,6 +154,8 @@ function StepRow({ step, index }: { step: Step; index: number }) {
   const { document, plan } = bench.shown;
   const at = `/household/steps/${index}`;
   const came = plan.cistern?.steps[index];
+  // Each step gives up as much as the one before it, and comes on lower down.
+  const { [index - 1]: before, [index + 1]: next } = document.household.steps;
   return (
     <div className="border-b border-rule py-1.5">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -185,7 +187,8 @@ function StepRow({ step, index }: { step: Step; index: number }) {
           path={`${at}/below_share`}
           kind="percent"
           value={step.below_share}
-          max={1}
+          min={next?.below_share}
+          max={before?.below_share ?? 1}
         />{" "}
         of the live store, cut{" "}
         {CUTS.map(([field, name], i) => (
@@ -197,7 +200,8 @@ function StepRow({ step, index }: { step: Step; index: number }) {
               path={`${at}/${field}`}
               kind="percent"
               value={step[field]}
-              max={1}
+              min={before?.[field]}
+              max={next?.[field] ?? 1}
             />
           </span>
         ))}

@@ -6,8 +6,8 @@ import { VesselDrawing } from "./VesselDrawing";
 /** The vessel and its pressures. */
 export function VesselWords() {
   const { pump: entered } = useWorkbench().shown.document;
-  const kpa = (label: string, field: "cut_in_kpa" | "cut_out_kpa" | "precharge_kpa") => (
-    <Entry label={label} path={`/pump/${field}`} kind="pressure" value={entered[field]} max={2000} />
+  const kpa = (label: string, field: "cut_in_kpa" | "cut_out_kpa" | "precharge_kpa", min: number, max: number) => (
+    <Entry label={label} path={`/pump/${field}`} kind="pressure" value={entered[field]} min={min} max={max} />
   );
   return (
     <section aria-label="The vessel">
@@ -21,9 +21,10 @@ export function VesselWords() {
           yes="keeps its pressure by its speed"
           no="switches on and off"
         />
-        , in at {kpa("Cut-in", "cut_in_kpa")} and out at {kpa("Cut-out", "cut_out_kpa")}. A vessel of{" "}
+        , in at {kpa("Cut-in", "cut_in_kpa", entered.precharge_kpa, entered.cut_out_kpa)} and out at{" "}
+        {kpa("Cut-out", "cut_out_kpa", entered.cut_in_kpa, 2000)}. A vessel of{" "}
         <Entry label="Size of the vessel" path="/pump/vessel_l" kind="volume" value={entered.vessel_l} max={100000} />
-        , pumped to {kpa("Pre-charge", "precharge_kpa")} when empty
+        , pumped to {kpa("Pre-charge", "precharge_kpa", 0, entered.cut_in_kpa)} when empty
         {!entered.variable_speed && (
           <>
             , lets it run at least{" "}

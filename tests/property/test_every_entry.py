@@ -1,0 +1,30 @@
+"""What the interface sends from every entry and every choice of every sheet is taken by the document.
+
+The tests of the interface write it down (`web/src/stations/everyEntry.test.tsx`); `make test` runs them first.
+"""
+
+import json
+from pathlib import Path
+
+import pytest
+
+from lean_year.demo.shipped import DEMOS, demo_file
+from lean_year.property.edits import apply_edit
+
+ENTERED = Path(__file__).parents[2] / "web/src/testing/entered"
+SHEETS = ("rain", "roofs", "gutters", "flush", "cistern", "overflow", "treatment", "pump", "household", "ground")
+
+
+@pytest.mark.parametrize("demo", list(DEMOS))
+@pytest.mark.parametrize("sheet", SHEETS)
+def test_what_a_sheet_sends_is_taken(sheet, demo):
+    file = ENTERED / f"{sheet}.{demo}.json"
+    assert file.is_file(), "the interface's tests write it: make checks"
+    document = demo_file(demo).property
+    before = document.model_dump(exclude={"assumed"})
+    sent = json.loads(file.read_text("utf-8"))
+    assert sent
+    for operation in sent:
+        after = apply_edit(document, [operation])
+        assert after.model_dump(exclude={"assumed"}) != before, operation
+    assert document.model_dump(exclude={"assumed"}) == before
