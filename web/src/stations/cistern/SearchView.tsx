@@ -53,7 +53,7 @@ export function SearchView() {
       <section aria-label="Design search">
         <h2 className="heading">
           The front of {front.designs.toLocaleString("en-US")} designs{" "}
-          <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+          <span className="head-note">
             over {bench.shown.document.prices.service_years} years, with today’s design on it
           </span>
         </h2>

@@ -66,7 +66,7 @@ export function SizeCurve({ schools = [] }: { schools?: School[] }) {
     <section aria-label="Size and security">
       <h2 className="heading">
         Size and security{" "}
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)", fontStretch: "normal" }}>
+        <span className="head-note">
           {cistern.first_filling
             ? "More tank only spends its first filling longer."
             : needed === null

@@ -143,7 +143,7 @@ export function TanksView() {
           <section aria-label="Links">
             <h2 className="heading">
               At {fixed(bank.design_inflow_l_s, 1)} L/s off the roofs
-              <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+              <span className="head-note">
                 a downpour of{" "}
                 <Entry
                   label="Design downpour"

@@ -43,7 +43,7 @@ export function FlushCurve() {
     <section aria-label="Dirt taken against water thrown away">
       <h2 className="heading">
         What each depth takes, and what it costs
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           drag the handle
         </span>
       </h2>

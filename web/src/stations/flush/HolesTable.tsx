@@ -19,7 +19,7 @@ export function HolesTable() {
     <section aria-label="What drains it">
       <h2 className="heading">
         What drains it
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           for {largest.name}, {volume(largest.volume_l, units)}
         </span>
       </h2>

@@ -13,7 +13,7 @@ export function SchoolsTable() {
     <section aria-label="The schools side by side">
       <h2 className="heading">
         The schools side by side
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           on the roofs in use; what is taken and lost, for the middle of each
         </span>
       </h2>

@@ -13,7 +13,7 @@ export function FloatStages({ pad }: { pad: Pad }) {
     <section aria-label="Floating, stage by stage">
       <h2 className="heading">
         Will {pad.name} float
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           empty, at each stage; 1.0 is afloat
         </span>
       </h2>

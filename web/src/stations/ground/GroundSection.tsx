@@ -66,7 +66,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
     <section aria-label="Section of the ground">
       <h2 className="heading">
         {pad.name} in the ground
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           to scale, uphill to the right; drag its floor
         </span>
       </h2>

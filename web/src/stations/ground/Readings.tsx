@@ -17,7 +17,7 @@ export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
     <section aria-label="Level readings">
       <h2 className="heading">
         Level readings
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           on the finished pad, before the tank is set
         </span>
       </h2>

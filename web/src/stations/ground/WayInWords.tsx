@@ -17,7 +17,7 @@ export function WayInWords() {
     <section aria-label="The way in">
       <h2 className="heading">
         The way in
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           the narrowest place, and each whole tank on its slimmest side
         </span>
       </h2>

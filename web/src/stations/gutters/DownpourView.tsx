@@ -43,7 +43,7 @@ export function DownpourView() {
               : tightest
                 ? `Tightest: ${tightest.name}, ${fixed((100 * tightest.flow_l_s) / Math.max(tightest.capacity_l_s, 1e-9), 0)} % used`
                 : "The way of the water"}
-            <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+            <span className="head-note">
               what comes, of what it takes, in {units === "us" ? "gal/min" : "L/s"}; press a gate to size it
             </span>
           </h2>

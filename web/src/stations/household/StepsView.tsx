@@ -298,7 +298,7 @@ function YearsOfHelp() {
     <section aria-label="The hardest years">
       <h2 className="heading">
         The hardest years{" "}
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           {hard.length} of {cistern.years.length} gave something up, or were helped
         </span>
       </h2>

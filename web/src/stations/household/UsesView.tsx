@@ -72,7 +72,7 @@ export function UsesView({ months }: { months: number[] }) {
         <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
           <h2 className="heading">
             {rows.length} uses{" "}
-            <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+            <span className="head-note">
               switched on where rain serves them
             </span>
           </h2>

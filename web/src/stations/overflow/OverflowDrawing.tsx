@@ -35,7 +35,7 @@ export function OverflowDrawing() {
     <section aria-label="The overflow in section">
       <h2 className="heading">
         Over the lip
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           heights over the lip drawn large
         </span>
       </h2>

@@ -44,7 +44,7 @@ export function LiftSection() {
     <section aria-label="Heights">
       <h2 className="heading">
         From the water to the tap
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           heights to scale, over the {levels.datum}
         </span>
       </h2>

@@ -45,7 +45,7 @@ export function PressureStack() {
     <section aria-label="The pressure stack">
       <h2 className="heading">
         What the pressure goes into
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           at the peak
         </span>
       </h2>

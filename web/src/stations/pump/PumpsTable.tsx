@@ -16,7 +16,7 @@ export function PumpsTable() {
     <section aria-label="Pumps to choose from">
       <h2 className="heading">
         Pumps to choose from
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           generic curves on these pipes
         </span>
       </h2>

@@ -36,7 +36,7 @@ export function SuctionBar() {
     <section aria-label="What the atmosphere leaves">
       <h2 className="heading">
         What pushes water into the pump
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           atmosphere {metres(suction.atmosphere_m, units)}
           {falls > 0 && `, water above the pump ${metres(falls, units)}`}
         </span>

@@ -76,7 +76,7 @@ export function RoofsSheet() {
             <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
               <h2 className="heading">
                 From above{" "}
-                <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+                <span className="head-note">
                   {drawing
                     ? "press for each corner, then on the first again or Enter; Escape gives up"
                     : "drag a surface to where it lies"}

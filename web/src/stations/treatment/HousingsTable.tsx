@@ -16,7 +16,7 @@ export function HousingsTable() {
     <section aria-label="The train in other housings">
       <h2 className="heading">
         In other housings
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           at the highest tap, {pressure(pump.residual_kpa, units)} wanted
         </span>
       </h2>

@@ -19,7 +19,7 @@ export function SchoolRows() {
     <section aria-label="Schools of disinfection">
       <h2 className="heading">
         What is to kill the germs
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           logs taken at the taps it covers: 3 of them are 99.9 %
         </span>
       </h2>

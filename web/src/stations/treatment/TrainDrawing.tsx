@@ -47,7 +47,7 @@ export function TrainDrawing() {
     <section aria-label="The train">
       <h2 className="heading">
         The pressure along the train
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           at the peak: drawn through when new, dashed when cartridges are due
         </span>
       </h2>

@@ -26,7 +26,7 @@ export function WallDrawing() {
     <section aria-label="The wall">
       <h2 className="heading">
         The wall it takes
-        <span className="note ml-2 font-[430]" style={{ fontFamily: "var(--font-body)" }}>
+        <span className="head-note">
           to scale; hatched is kept free
         </span>
       </h2>
