@@ -8,19 +8,25 @@ WEB_FILES := $(shell find web/src web/public web/index.html web/vite.config.ts w
 
 SERVER_FILES := $(shell find lean_year -name "*.py" 2>/dev/null)
 
-.PHONY: demo test dev bench screenshots lock schema checks browser clean
+.PHONY: demo test dev bench screenshots lock schema checks checks-python checks-web browser clean
 
 demo: $(STAMPS)/runtime $(STAMPS)/build
 	$(BIN)/lean-year serve --port $(PORT) --with-demo
 
-test: checks
+# Set-up and checks of both sides go on side by side, then the tests on all cores.
+test:
+	$(MAKE) --jobs 2 --output-sync=target checks
 	$(BIN)/python -m pytest --numprocesses auto --maxprocesses 4 --dist worksteal
 
-checks: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/schema browser
+checks: checks-python checks-web $(STAMPS)/build browser
+
+checks-python: $(STAMPS)/dev
 	$(BIN)/ruff format --check .
 	$(BIN)/ruff check .
 	$(BIN)/mypy
 	$(BIN)/lint-imports
+
+checks-web: $(STAMPS)/schema
 	cd web && npx prettier --check src --log-level warn && npx tsc --noEmit && npx eslint src && npx vitest run
 
 # Chromium comes from Debian's packages; the tests drive the real interface in it.

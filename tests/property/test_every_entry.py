@@ -11,7 +11,7 @@ import pytest
 from lean_year.demo.shipped import DEMOS, demo_file
 from lean_year.property.edits import apply_edit
 
-ENTERED = Path(__file__).parents[2] / "web/src/testing/entered"
+ENTERED = Path(__file__).parents[2] / "web/entered"
 SHEETS = ("rain", "roofs", "gutters", "flush", "cistern", "overflow", "treatment", "pump", "household", "ground")
 
 

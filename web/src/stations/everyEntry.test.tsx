@@ -86,7 +86,7 @@ function kindOf(value: unknown) {
   return Array.isArray(value) ? "list" : value === null ? "nothing" : typeof value;
 }
 
-const OUT = "src/testing/entered";
+const OUT = "entered";
 beforeAll(() => mkdirSync(OUT, { recursive: true }));
 
 const CASES = Object.keys(SHEETS).flatMap((name) =>

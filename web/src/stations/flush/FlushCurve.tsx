@@ -43,9 +43,7 @@ export function FlushCurve() {
     <section aria-label="Dirt taken against water thrown away">
       <h2 className="heading">
         What each depth takes, and what it costs
-        <span className="head-note">
-          drag the handle
-        </span>
+        <span className="head-note">drag the handle</span>
       </h2>
       <LineChart
         label={`Share of the roof's dirt taken, and water lost in a mean year, for first flushes up to ${shallow(reach, units)}`}

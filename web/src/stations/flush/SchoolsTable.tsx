@@ -13,9 +13,7 @@ export function SchoolsTable() {
     <section aria-label="The schools side by side">
       <h2 className="heading">
         The schools side by side
-        <span className="head-note">
-          on the roofs in use; what is taken and lost, for the middle of each
-        </span>
+        <span className="head-note">on the roofs in use; what is taken and lost, for the middle of each</span>
       </h2>
       <div className="relative overflow-x-auto">
         <table className="table-lines mt-1 w-full text-[14px]">

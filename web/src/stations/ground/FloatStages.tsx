@@ -13,9 +13,7 @@ export function FloatStages({ pad }: { pad: Pad }) {
     <section aria-label="Floating, stage by stage">
       <h2 className="heading">
         Will {pad.name} float
-        <span className="head-note">
-          empty, at each stage; 1.0 is afloat
-        </span>
+        <span className="head-note">empty, at each stage; 1.0 is afloat</span>
       </h2>
       <ol className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[760px]:grid-cols-2">
         {pad.stages.map((stage, i) => (

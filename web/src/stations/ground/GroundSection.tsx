@@ -66,9 +66,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
     <section aria-label="Section of the ground">
       <h2 className="heading">
         {pad.name} in the ground
-        <span className="head-note">
-          to scale, uphill to the right; drag its floor
-        </span>
+        <span className="head-note">to scale, uphill to the right; drag its floor</span>
       </h2>
       <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
         {shown > 0 && (

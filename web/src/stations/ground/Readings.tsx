@@ -17,9 +17,7 @@ export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
     <section aria-label="Level readings">
       <h2 className="heading">
         Level readings
-        <span className="head-note">
-          on the finished pad, before the tank is set
-        </span>
+        <span className="head-note">on the finished pad, before the tank is set</span>
       </h2>
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 leading-[1.85]">
         {readings.map((reading, i) => (

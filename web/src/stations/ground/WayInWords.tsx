@@ -17,9 +17,7 @@ export function WayInWords() {
     <section aria-label="The way in">
       <h2 className="heading">
         The way in
-        <span className="head-note">
-          the narrowest place, and each whole tank on its slimmest side
-        </span>
+        <span className="head-note">the narrowest place, and each whole tank on its slimmest side</span>
       </h2>
       <GateDrawing />
       <p className="mt-3 leading-[1.85]">

@@ -71,10 +71,7 @@ export function UsesView({ months }: { months: number[] }) {
       <section aria-label="Uses">
         <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
           <h2 className="heading">
-            {rows.length} uses{" "}
-            <span className="head-note">
-              switched on where rain serves them
-            </span>
+            {rows.length} uses <span className="head-note">switched on where rain serves them</span>
           </h2>
           {listed ? (
             <button className="act-quiet" onClick={add} disabled={household.uses.length >= 40}>

@@ -35,9 +35,7 @@ export function OverflowDrawing() {
     <section aria-label="The overflow in section">
       <h2 className="heading">
         Over the lip
-        <span className="head-note">
-          heights over the lip drawn large
-        </span>
+        <span className="head-note">heights over the lip drawn large</span>
       </h2>
       <svg
         width={WIDE}

@@ -44,9 +44,7 @@ export function LiftSection() {
     <section aria-label="Heights">
       <h2 className="heading">
         From the water to the tap
-        <span className="head-note">
-          heights to scale, over the {levels.datum}
-        </span>
+        <span className="head-note">heights to scale, over the {levels.datum}</span>
       </h2>
       <div ref={box} className="relative" style={{ height: TALL }}>
         {shown > 0 && (

@@ -45,9 +45,7 @@ export function PressureStack() {
     <section aria-label="The pressure stack">
       <h2 className="heading">
         What the pressure goes into
-        <span className="head-note">
-          at the peak
-        </span>
+        <span className="head-note">at the peak</span>
       </h2>
       <div ref={box} className="relative" style={{ height: TALL }}>
         {width > 0 && (

@@ -16,9 +16,7 @@ export function PumpsTable() {
     <section aria-label="Pumps to choose from">
       <h2 className="heading">
         Pumps to choose from
-        <span className="head-note">
-          generic curves on these pipes
-        </span>
+        <span className="head-note">generic curves on these pipes</span>
       </h2>
       <div className="relative overflow-x-auto">
         <table className="table-lines mt-1 w-full text-[14px]">

@@ -16,9 +16,7 @@ export function HousingsTable() {
     <section aria-label="The train in other housings">
       <h2 className="heading">
         In other housings
-        <span className="head-note">
-          at the highest tap, {pressure(pump.residual_kpa, units)} wanted
-        </span>
+        <span className="head-note">at the highest tap, {pressure(pump.residual_kpa, units)} wanted</span>
       </h2>
       <div className="relative overflow-x-auto">
         <table className="table-lines mt-1 w-full text-[14px]">

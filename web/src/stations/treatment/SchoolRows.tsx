@@ -19,9 +19,7 @@ export function SchoolRows() {
     <section aria-label="Schools of disinfection">
       <h2 className="heading">
         What is to kill the germs
-        <span className="head-note">
-          logs taken at the taps it covers: 3 of them are 99.9 %
-        </span>
+        <span className="head-note">logs taken at the taps it covers: 3 of them are 99.9 %</span>
       </h2>
       <ul>
         {schools.map((school) => (

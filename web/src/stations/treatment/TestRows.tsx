@@ -25,9 +25,7 @@ export function TestRows() {
       <section aria-label="Tests of the water">
         <h2 className="heading">
           Tests of the water
-          <span className="head-note">
-            at the tap, by a laboratory; enter what the last one showed
-          </span>
+          <span className="head-note">at the tap, by a laboratory; enter what the last one showed</span>
         </h2>
         <ul>
           {water.rows.map((row) => (

@@ -47,9 +47,7 @@ export function TrainDrawing() {
     <section aria-label="The train">
       <h2 className="heading">
         The pressure along the train
-        <span className="head-note">
-          at the peak: drawn through when new, dashed when cartridges are due
-        </span>
+        <span className="head-note">at the peak: drawn through when new, dashed when cartridges are due</span>
       </h2>
       <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
         {shown > 0 && (

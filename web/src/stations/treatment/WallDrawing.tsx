@@ -26,9 +26,7 @@ export function WallDrawing() {
     <section aria-label="The wall">
       <h2 className="heading">
         The wall it takes
-        <span className="head-note">
-          to scale; hatched is kept free
-        </span>
+        <span className="head-note">to scale; hatched is kept free</span>
       </h2>
       <p className="leading-[1.75]">
         {metres(room.width_mm / 1000, units)} of wall
