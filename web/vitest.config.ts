@@ -7,6 +7,7 @@ export default defineConfig({
     environment: "jsdom",
     setupFiles: "src/testing/setup.ts",
     testTimeout: 30_000,
+    maxWorkers: "100%", // else one core is left idle: half of a small machine
     restoreMocks: true,
     unstubGlobals: true,
   },
