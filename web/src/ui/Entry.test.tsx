@@ -20,6 +20,13 @@ function Sheet() {
         max={1e9}
       />
       <Entry label="Below the outlet" path="/cistern/fire_reserve_l" kind="volume" value={cistern.fire_reserve_l} />
+      <Entry
+        label="Full at first"
+        path="/cistern/start_share"
+        kind="percent"
+        value={cistern.start_share}
+        max={0.35}
+      />
     </>
   );
 }
@@ -58,6 +65,15 @@ test("is kept by leaving the field, once", async () => {
   await user.tab();
   await waitFor(() => expect(kept()).toBe(91_000));
   expect(server.edits()).toHaveLength(1);
+});
+
+test("a bound may be written, though its last digit is lost on the way", async () => {
+  const share = screen.getByRole("textbox", { name: "Full at first" });
+  expect(35 * 0.01).toBeGreaterThan(0.35);
+  await user.clear(share);
+  await user.type(share, "35{Enter}");
+  await waitFor(() => expect(server.state.document.cistern.start_share).toBe(0.35));
+  expect(screen.queryByRole("alert")).toBeNull();
 });
 
 test("keeps what cannot be read and says what can", async () => {

@@ -6,6 +6,10 @@ import { example, nudgeStep, read, write, writeBare } from "../lib/units";
 
 const PAUSE_MS = 500;
 
+function sameButForRounding(a: number, b: number) {
+  return Number.isFinite(b) && Math.abs(a - b) <= 1e-9 * Math.abs(b);
+}
+
 type EntryProps = {
   /** What it is, for the revision's label and for screen readers. */
   label: string;
@@ -75,7 +79,9 @@ export function Entry({
   const commit = () => {
     if (nudged.current) return void keep(nudged.current.value, shown);
     if (draft === null || draft === sent.current || problem !== null) return;
-    const next = read(kind, units, draft, value);
+    const written = read(kind, units, draft, value);
+    // A bound that is written in another unit is that bound, whatever its last digit.
+    const next = [min, max].find((bound) => written !== null && sameButForRounding(written, bound)) ?? written;
     if (next === null) return setProblem(`${label}: not a quantity. Write for example ${example(kind, units)}.`);
     if (next < min || next > max) {
       const upper = max === Infinity ? "" : ` to ${write(kind, units, max)}`;
