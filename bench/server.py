@@ -36,6 +36,12 @@ class Client:
         text = answer.read()
         return answer.status, json.loads(text)
 
+    def timed(self, method: str, path: str) -> float:
+        """How long the answer took. [s]"""
+        start = time.perf_counter()
+        assert self.ask(method, path)[0] == 200
+        return time.perf_counter() - start
+
 
 def century() -> bytes:
     """A hundred years of invented daily rain, day first and with a decimal comma."""
