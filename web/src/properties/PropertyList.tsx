@@ -108,7 +108,7 @@ export function PropertyList() {
 function PropertyRow({ listed, remove }: { listed: ListedProperty; remove: () => void }) {
   const [answer, ...rest] = listed.verdict.split(/(?<=\.) /);
   return (
-    <li className="relative grid gap-x-8 gap-y-1 border-b border-rule py-4 hover:bg-wall sm:grid-cols-[220px_minmax(0,1fr)_200px_auto]">
+    <li className="relative grid gap-x-8 gap-y-1 border-b border-rule py-4 hover:bg-wall sm:grid-cols-[220px_minmax(0,1fr)_200px_8.5rem]">
       <div>
         <Link
           to={`/p/${listed.id}/cistern`}
