@@ -125,6 +125,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
                 text={`cut ${metres(pad.edges.cut_edge_m, units)}`}
                 anchor="start"
                 width={width}
+                room={scale.x(half) - scale.x(-half)}
               />
             )}
             {pad.edges.fill_edge_m > 0.05 && (
@@ -135,6 +136,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
                 text={`fill ${metres(pad.edges.fill_edge_m, units)}`}
                 anchor="end"
                 width={width}
+                room={scale.x(half) - scale.x(-half)}
               />
             )}
             {row >= 0 && (
@@ -167,11 +169,20 @@ export function GroundSection({ pad }: { pad: Pad }) {
   );
 }
 
-function Held(props: { x: number; from: number; to: number; text: string; anchor: "start" | "end"; width: number }) {
+function Held(props: {
+  x: number;
+  from: number;
+  to: number;
+  text: string;
+  anchor: "start" | "end";
+  width: number;
+  room: number;
+}) {
   // Too thin for words beside it: they go below.
   const thin = Math.abs(props.from - props.to) < 20;
   const y = thin ? Math.max(props.from, props.to) + 15 : (props.from + props.to) / 2 + 4;
-  const anchor = props.x + 80 > props.width ? "end" : thin ? "start" : props.anchor;
+  const tight = props.room < 180; // both would stand on one another under a narrow pad
+  const anchor = props.x + 80 > props.width ? "end" : thin && !tight ? "start" : props.anchor;
   return (
     <g>
       <path d={`M${props.x} ${props.from}V${props.to}`} stroke="var(--ink)" strokeWidth="1.4" />
