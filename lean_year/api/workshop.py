@@ -24,8 +24,9 @@ from lean_year.plan.demand import demand_of
 from lean_year.plan.downpour_test import Storm, StormPlan, play_downpour
 from lean_year.plan.harvest import catch_rain
 from lean_year.plan.prepared_rain import PreparedRain, prepare_rain
+from lean_year.plan.rain_side import supply_of
 from lean_year.plan.search import search_designs
-from lean_year.plan.whole import Planned, plan_property, supply_of
+from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit

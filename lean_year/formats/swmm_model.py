@@ -22,8 +22,9 @@ from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.levels import run_levels, tank_of
 from lean_year.plan.overflow_ways import overflow_takes_l_s
 from lean_year.plan.prepared_rain import PreparedRain
+from lean_year.plan.rain_side import supply_of
 from lean_year.plan.surface import plan_area_m2
-from lean_year.plan.whole import plan_property, supply_of
+from lean_year.plan.whole import plan_property
 from lean_year.property.document import Property
 
 RAIN_HOURS = 6

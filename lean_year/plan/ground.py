@@ -4,6 +4,7 @@ import datetime as dt
 
 from pydantic import BaseModel, ConfigDict
 
+from lean_year.core import wind
 from lean_year.core.earthworks import Earthworks, earthworks
 from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
@@ -11,12 +12,12 @@ from lean_year.plan.first_year import FirstYear
 from lean_year.plan.floating import FloatStage, float_stages
 from lean_year.plan.ground_findings import GroundFacts, ground_findings
 from lean_year.plan.ground_notes import ground_notes
-from lean_year.plan.ground_section import Line, cut_batter, foot_of_works, from_above, section
+from lean_year.plan.ground_section import Line, from_above, section
 from lean_year.plan.kept import Kept, Same
 from lean_year.plan.pad_figures import pad_figures
 from lean_year.plan.pad_quantities import LIFT_M, Quantity, moved_earth, quantities
-from lean_year.plan.setbacks import setbacks
-from lean_year.plan.standing import BASES, Standing, standings
+from lean_year.plan.setbacks import Setback, setbacks
+from lean_year.plan.standing import BASES, Standing, passes, standings
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 from lean_year.property.parts import month_and_day
@@ -45,14 +46,6 @@ class Edges(BaseModel):
     on_fill_share: float
 
 
-class Setback(BaseModel):
-    """What the tank must keep away from."""
-
-    name: str
-    away_m: float
-    least_m: float
-
-
 class PadPlan(BaseModel):
     """One tank, or one of several alike, and what carries it."""
 
@@ -77,6 +70,10 @@ class PadPlan(BaseModel):
     """On what the pad lies, in a sentence."""
     in_parts: bool
     """Whether it is put together, or poured, where it stands."""
+    sides_m: list[float]
+    """Its three measures, the least first."""
+    passes: bool
+    """Whether it goes through the narrowest place on the way in."""
     quantities: list[Quantity]
     stages: list[FloatStage]
     section: list[Line]
@@ -86,6 +83,8 @@ class PadPlan(BaseModel):
 class GroundPlan(BaseModel):
     pads: list[PadPlan]
     readings_wanted: int
+    hold_wanted: float
+    """Against turning over and sliding, empty."""
     setbacks: list[Setback]
     notes: list[BuildNote]
     findings: list[Finding]
@@ -104,6 +103,7 @@ def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> Gr
 
 def _plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
     rows = standings(document)
+    apart = setbacks(document, rows)
     works = [_works(document, row) for row in rows]
     pads = [_pad(document, row, work, first, say) for row, work in zip(rows, works, strict=True)]
     facts = [
@@ -119,11 +119,10 @@ def _plan_ground(document: Property, first: FirstYear | None, say: Wording) -> G
     return GroundPlan(
         pads=pads,
         readings_wanted=READINGS,
-        setbacks=[
-            Setback(name=each.name, away_m=each.away_m, least_m=each.least_m) for each in setbacks(document, rows)
-        ],
+        hold_wanted=wind.SAFE,
+        setbacks=apart,
         notes=ground_notes(document, rows, say),
-        findings=ground_findings(document, facts, say),
+        findings=ground_findings(document, facts, apart, say),
         cautions=CAUTIONS,
     )
 
@@ -131,11 +130,11 @@ def _plan_ground(document: Property, first: FirstYear | None, say: Wording) -> G
 def _works(document: Property, row: Standing) -> Earthworks:
     entered = document.ground
     return earthworks(
-        pad=foot_of_works(document, row),
+        pad=row.foot,
         over_m=min(20.0, max(-20.0, row.formation_m - row.ground_m)),
         slope=entered.slope,
         topsoil_m=entered.topsoil_m,
-        cut_batter=cut_batter(document, row),
+        cut_batter=row.cut_batter,
         fill_batter=entered.fill_batter,
     )
 
@@ -168,6 +167,8 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         edges=Edges.model_validate(work),
         rests=_rests(work, row, say),
         in_parts=row.in_parts,
+        sides_m=row.sides_m,
+        passes=passes(row, document.ground.gate_m),
         quantities=[*quantities(document, row, say), *moved_earth(row, work, say)],
         stages=stages,
         section=section(document, row),

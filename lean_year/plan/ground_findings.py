@@ -5,12 +5,12 @@ from dataclasses import dataclass
 
 from lean_year.core.earthworks import Earthworks
 from lean_year.core.ground_load import GROUNDS
-from lean_year.plan.figure import Finding, Fix
+from lean_year.plan.figure import Finding, Fix, Severity
 from lean_year.plan.floating import FloatStage
 from lean_year.plan.mend import Findings, replace
 from lean_year.plan.pad_quantities import LIFT_M
-from lean_year.plan.setbacks import setbacks
-from lean_year.plan.standing import BASES, Standing
+from lean_year.plan.setbacks import Setback
+from lean_year.plan.standing import BASES, Standing, passes
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property
 from lean_year.property.tanks import Slim
@@ -26,7 +26,7 @@ LEAST_STANDS_MM = 50.0
 RISER_M = 0.1
 SLIM_FROM = 3.0
 """Height over depth from which a slim tank is strapped. Basis: common practice."""
-GATE_SPARE_M, CRANE_M = 0.3, 4.5
+CRANE_M = 4.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +40,9 @@ class GroundFacts:
     stages: list[FloatStage]
 
 
-def ground_findings(document: Property, facts: list[GroundFacts], say: Wording) -> list[Finding]:
+def ground_findings(
+    document: Property, facts: list[GroundFacts], apart: list[Setback], say: Wording
+) -> list[Finding]:
     """Everything to mend."""
     found = Findings("ground")
     entered = document.ground
@@ -79,7 +81,7 @@ def ground_findings(document: Property, facts: list[GroundFacts], say: Wording) 
             "",
             Fix(text="Keep them apart, stainless between.", operations=[replace("/ground/copper_near", False)]),
         )
-    _neighbours(document, found, say)
+    _neighbours(document, apart, found, say)
     return found.rows
 
 
@@ -353,8 +355,8 @@ def _brought_in(document: Property, each: GroundFacts, found: Findings, say: Wor
     entered = document.ground
     if each.standing.in_parts:
         return
-    wide = min(each.standing.footprint.width_m, each.standing.footprint.length_m, each.standing.height_m)
-    if entered.gate_m < wide + GATE_SPARE_M:
+    wide = each.standing.sides_m[0]
+    if not passes(each.standing, entered.gate_m):
         found.add(
             "GROUND_GATE",
             "fails",
@@ -372,15 +374,23 @@ def _brought_in(document: Property, each: GroundFacts, found: Findings, say: Wor
         )
 
 
-def _neighbours(document: Property, found: Findings, say: Wording) -> None:
+_NEIGHBOURS: dict[str, tuple[str, Severity, str]] = {
+    "septic": ("GROUND_NEAR_SEPTIC", "caution", "a septic field"),
+    "trees": ("GROUND_NEAR_TREES", "note", "trees: their roots lift pads and find joints"),
+    "boundary": ("GROUND_NEAR_BOUNDARY", "note", "the boundary"),
+}
+"""A footing is told with the hole that undermines it."""
+
+
+def _neighbours(document: Property, apart: list[Setback], found: Findings, say: Wording) -> None:
     entered = document.ground
-    for each in setbacks(document, []):
-        if each.away_m < each.least_m:
+    for each in apart:
+        if each.away_m < each.least_m and each.key in _NEIGHBOURS:
+            code, severity, what = _NEIGHBOURS[each.key]
             found.add(
-                each.code,
-                "caution" if each.code == "GROUND_NEAR_SEPTIC" else "note",
-                f"{say.length(each.away_m)} to {each.warning}; {say.length(each.least_m)} is usual, local rules "
-                "first.",
+                code,
+                severity,
+                f"{say.length(each.away_m)} to {what}; {say.length(each.least_m)} is usual, local rules first.",
                 "Farther off, or ask whoever decides.",
             )
     if not entered.shaded:

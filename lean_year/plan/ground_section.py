@@ -36,19 +36,6 @@ def _line(kind: Kind, points: ArrayLike, *, closed: bool = True) -> Line:
     return Line(kind=kind, points=np.asarray(points).round(3).tolist(), closed=closed)
 
 
-def foot_of_works(document: Property, standing: Standing) -> Footprint:
-    """What is levelled: under a pad, or the floor of a hole with its working room."""
-    if not standing.buried:
-        return standing.pad
-    room, around = 2 * document.ground.working_room_m, standing.footprint
-    return Footprint(around.length_m + room, around.width_m + room, around.round)
-
-
-def cut_batter(document: Property, standing: Standing) -> float:
-    """Run of a cut face for each metre of height; 0 in a hole that is shored."""
-    return 0.0 if standing.buried and document.ground.shored else document.ground.cut_batter
-
-
 def section(document: Property, standing: Standing) -> list[Line]:
     """Through the middle of the tank, up and down the slope."""
     works = _hole(document, standing) if standing.buried else _cut_and_fill(document, standing)
@@ -117,8 +104,8 @@ def _cut_and_fill(document: Property, standing: Standing) -> list[Line]:
 
 
 def _hole(document: Property, standing: Standing) -> list[Line]:
-    half = foot_of_works(document, standing).width_m / 2
-    foot, batter = standing.formation_m, cut_batter(document, standing)
+    half = standing.foot.width_m / 2
+    foot, batter = standing.formation_m, standing.cut_batter
     low, high = (_meets(document, standing, way * half, foot, batter, way) for way in (-1, 1))
     outline = [
         (low, _at(document, standing, low)),
@@ -177,11 +164,11 @@ def _outline(each: Footprint) -> NDArray[np.float64]:
 def _toe(document: Property, standing: Standing) -> NDArray[np.float64]:
     """Straight out from each place of the foot's edge until the batter meets the ground."""
     entered = document.ground
-    edge, out = _edge(foot_of_works(document, standing))
+    edge, out = _edge(standing.foot)
     ground = standing.ground_m + entered.slope * edge[:, 0] - standing.formation_m
     height = np.where(ground < 0, ground - entered.topsoil_m, ground)
     way = np.where(height > 0, 1.0, -1.0)
-    batter = np.where(height > 0, cut_batter(document, standing), entered.fill_batter)
+    batter = np.where(height > 0, standing.cut_batter, entered.fill_batter)
     closing = way / np.maximum(batter, 1e-9) - entered.slope * out[:, 0]
     meets = (batter > 0) & (np.abs(height) > 1e-9) & (closing * height > 0)
     away = np.where(meets, np.minimum(height / np.where(meets, closing, 1.0), FARTHEST_M), 0.0)

@@ -68,8 +68,7 @@ def _harvest(
     if roof.material == "mesh_cover":  # rain straight into the store
         return area * water_mm
     if document.losses == "monthly":
-        months = rain.dates.astype("datetime64[M]").astype(np.int64)
-        left = catchment.monthly_school_runoff_mm(water_mm, months)
+        left = catchment.monthly_school_runoff_mm(water_mm, rain.months_since)
         return area * min(runoff, MONTHLY_SCHOOL_RUNOFF) * left
     loss = roof.loss_mm if document.losses == "daily" else 0.0
     return catchment.harvest_l(area_m2=area, rain_mm=water_mm, runoff=runoff, loss_mm=loss)

@@ -6,6 +6,7 @@ from lean_year.core.earthworks import Earthworks, Footprint
 from lean_year.core.flotation import SAFE
 from lean_year.core.foundation import COMPACTED_T_M3
 from lean_year.core.ground_load import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
+from lean_year.core.wind import SAFE as HOLD
 from lean_year.core.wind import wind_hold
 from lean_year.plan.figure import Figure
 from lean_year.plan.floating import FloatStage
@@ -163,7 +164,7 @@ def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, F
             unit="L",
             label="Water to leave in before a storm",
             basis="derived",
-            formula="for the lesser of the two to reach 1.5",
+            formula=f"for the lesser of the two to reach {HOLD:g}",
             working=working,
             moves="Or tie it down.",
         ),

@@ -62,21 +62,21 @@ def prepare_rain(record: DailyRain, filling: Filling) -> PreparedRain:
         return None if values is None else rainfall.fill_with_month_means(values, month)
 
     return PreparedRain(
-        record,
-        filling,
-        filled,
-        dates,
-        month,
-        monthly,
-        years,
-        counts,
-        years.sums(filled),
-        weather(record.tmin_c),
-        weather(record.tmax_c),
-        weather(record.et0_mm),
-        counted if counted.any() else np.ones_like(counted),
-        months - months[:1],
-        rainfall.longest_run(dry),
+        record=record,
+        filling=filling,
+        filled_mm=filled,
+        dates=dates,
+        month=month,
+        monthly_mm=monthly,
+        years=years,
+        counts=counts,
+        annual_mm=years.sums(filled),
+        tmin_c=weather(record.tmin_c),
+        tmax_c=weather(record.tmax_c),
+        et0_mm=weather(record.et0_mm),
+        counted_days=counted if counted.any() else np.ones_like(counted),
+        months_since=months - months[:1],
+        dry_spell=rainfall.longest_run(dry),
     )
 
 

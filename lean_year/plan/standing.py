@@ -42,6 +42,8 @@ BASES: dict[BaseKind, UsualBase] = {
     "bedding": UsualBase("bedding of rounded stone, 8 to 16 mm", 0.3, 100, 20),
 }
 """Basis: common practice."""
+GATE_SPARE_M = 0.3
+"""Room to carry it through."""
 DEEPEST_M, HEAVIEST_KG, LONGEST_M = 20.0, 1e9, 400.0
 """Nobody digs deeper; what is heavier or longer is counted as so much."""
 LINER_MARGIN_M, LINER_LEVEL_MM = 1.0, 5.0
@@ -56,6 +58,10 @@ class Standing:
     base: BaseKind
     footprint: Footprint
     pad: Footprint
+    foot: Footprint
+    """What is levelled: under a pad, or the floor of a hole with its working room."""
+    cut_batter: float
+    """Run of a cut face for each metre of height; 0 in a hole that is shored."""
     thickness_m: float
     height_m: float
     ground_m: float
@@ -87,6 +93,11 @@ class Standing:
         return lined or isinstance(shape, Pit) or (isinstance(shape, Box) and shape.cast)
 
     @property
+    def sides_m(self) -> list[float]:
+        """Its three measures, the least first."""
+        return sorted([self.footprint.width_m, self.footprint.length_m, self.height_m])
+
+    @property
     def cover_m(self) -> float:
         """Ground over its lid; 0 where it looks out."""
         return min(DEEPEST_M, max(0.0, self.ground_m - self.tank.floor_m - self.height_m))
@@ -97,6 +108,11 @@ class Standing:
             return self.footprint.area_m2 * min(max(depth_m, 0.0), self.height_m)
         shape = self.tank.vessel().shape
         return float(shape.volume_l(np.asarray(min(max(depth_m, 0.0), self.height_m)))) / 1000
+
+
+def passes(standing: Standing, gate_m: float) -> bool:
+    """Whether it goes through a gate on its slimmest side, or in parts."""
+    return standing.in_parts or gate_m >= standing.sides_m[0] + GATE_SPARE_M
 
 
 def standings(document: Property) -> list[Standing]:
@@ -117,11 +133,14 @@ def _standing(document: Property, tank: Tank) -> Standing:
         margin = entered.margin_m
     thickness = usual.thickness_mm if entered.thickness_mm is None else entered.thickness_mm
     vessel = tank.vessel()
+    pad = _wider(footprint, margin)
     return Standing(
         tank=tank,
         base=base,
         footprint=footprint,
-        pad=Footprint(footprint.length_m + 2 * margin, footprint.width_m + 2 * margin, footprint.round),
+        pad=pad,
+        foot=_wider(footprint, entered.working_room_m) if dug_in else pad,
+        cut_batter=0.0 if dug_in and entered.shored else entered.cut_batter,
         thickness_m=thickness / 1000,
         height_m=height,
         ground_m=ground,
@@ -129,6 +148,11 @@ def _standing(document: Property, tank: Tank) -> Standing:
         empty_kg=min(HEAVIEST_KG, usual_empty_kg(tank) if tank.empty_kg is None else tank.empty_kg),
         gross_l=float(vessel.below_l(vessel.brim_m)),
     )
+
+
+def _wider(each: Footprint, margin_m: float) -> Footprint:
+    """With a margin all round."""
+    return Footprint(each.length_m + 2 * margin_m, each.width_m + 2 * margin_m, each.round)
 
 
 def usual_base(tank: Tank, dug_in: bool) -> BaseKind:

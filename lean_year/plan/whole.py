@@ -1,32 +1,30 @@
 """The whole plan in one call."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from pydantic import BaseModel
 
 from lean_year.core.household import Quality
 from lean_year.core.operation import OperatedReplay
-from lean_year.plan.cistern import CisternPlan, plan_cistern
-from lean_year.plan.demand import HouseholdDemand, demand_of
+from lean_year.plan.cistern import CisternPlan
+from lean_year.plan.demand import demand_of
 from lean_year.plan.figure import Finding
 from lean_year.plan.first_flush import FirstFlushPlan, plan_first_flush
 from lean_year.plan.flow import flows_at, overflow_intensity_mm_h
 from lean_year.plan.ground import GroundPlan, plan_ground
 from lean_year.plan.gutters import GuttersPlan, arrives_l_s, plan_gutters
-from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.household import HouseholdPlan, plan_household
-from lean_year.plan.kept import Kept, Same
-from lean_year.plan.layout import layout_of
 from lean_year.plan.overflow import OverflowPlan, plan_overflow
-from lean_year.plan.prepared_rain import PreparedRain, records_like
+from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.pump import PumpPlan, plan_pump
-from lean_year.plan.rain import RainPlan, plan_rain
+from lean_year.plan.rain import RainPlan
+from lean_year.plan.rain_side import rain_side
 from lean_year.plan.roofs import RoofsPlan, plan_roofs
 from lean_year.plan.stations import Station, stations
-from lean_year.plan.supply import Supply, operation_of
+from lean_year.plan.supply import Supply
 from lean_year.plan.top_up import TopUpPlan, plan_top_up
 from lean_year.plan.treatment import TreatmentPlan, plan_treatment
-from lean_year.plan.verdict import NO_RAIN, Verdict, verdict
+from lean_year.plan.verdict import NO_RAIN, Verdict
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
@@ -66,40 +64,6 @@ class Planned:
     replay: OperatedReplay | None
 
 
-def supply_of(document: Property, rain: PreparedRain, catch: Catch, demand: HouseholdDemand) -> Supply:
-    """The supply of a document, ready for replays."""
-    return Supply(
-        rain=rain,
-        inflow_l=catch.total,
-        loss_l=catch.lost_l,
-        demand=demand.at_steps(document.household),
-        operation=operation_of(document.household, document.cistern),
-        layout=layout_of(document),
-        start_share=document.cistern.start_share,
-    )
-
-
-def _worth_of_each_roof(roofs: RoofsPlan, catch: Catch, supply: Supply) -> None:
-    alone = supply.on_rain_alone  # a back-up would carry every year without any roof
-    for row, surface in enumerate(roofs.surfaces):
-        if surface.on:
-            # Subtraction can leave a hair below zero where this is the only roof.
-            left = (supply.inflow_l - catch.kept_by_roof[row]).clip(min=0)
-            surface.years_carried_without = replace(alone, inflow_l=left).years_carried()
-
-
-def _carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple[int, int, int] | None:
-    """For a record made from twelve means: fewest and most years carried in others made from the same."""
-    if rain.record.made_from is None or rain.record.made_from.kind != "means":
-        return None
-    carried, of_years = [], 0
-    for other in records_like(rain):
-        supply = supply_of(document, other, catch_rain(document, other), demand_of(document, other))
-        of_years = int(other.counts.sum())
-        carried.append(supply.years_carried())
-    return min(carried), max(carried), of_years
-
-
 def _through_the_train_m3(household: HouseholdPlan) -> dict[Quality, float]:
     """What rain gives to each quality of use in a mean year. [m3]"""
     total: dict[Quality, float] = {"garden": 0.0, "indoor": 0.0, "drinking": 0.0}
@@ -115,41 +79,6 @@ def _overflow(
     """The overflow at its own downpour, which the gutters and pipes may not bring whole."""
     flows = flows_at(document, overflow_intensity_mm_h(document))
     return plan_overflow(document, flows, arrives_l_s(document, flows, gutters), supply, run, say)
-
-
-@dataclass(frozen=True, slots=True)
-class RainSide:
-    """Everything from the sky to the tanks, with the replay behind it."""
-
-    rain: RainPlan
-    roofs: RoofsPlan
-    cistern: CisternPlan
-    verdict: Verdict
-    catch: Catch
-    supply: Supply
-    run: OperatedReplay
-
-
-BEHIND_THE_TANKS = {"name", "place", "treatment", "pump", "ground", "assumed"}
-"""Parts of a document that the rain side does not ask for."""
-_kept: Kept[RainSide] = Kept(8)
-
-
-def rain_side(document: Property, rain: PreparedRain, demand: HouseholdDemand, say: Wording) -> RainSide:
-    """The rain side of a document. Kept: another filter, pump or pad changes none of it."""
-    parts = document.model_dump_json(exclude=BEHIND_THE_TANKS)
-    return _kept.get((Same(rain), parts), lambda: _rain_side(document, rain, demand, say))
-
-
-def _rain_side(document: Property, rain: PreparedRain, demand: HouseholdDemand, say: Wording) -> RainSide:
-    catch = catch_rain(document, rain)
-    roofs = plan_roofs(document, rain, catch, demand, say)
-    supply = supply_of(document, rain, catch, demand)
-    run = supply.run()
-    cistern = plan_cistern(document, supply, run, catch, roofs.figures["area_m2"].value or 0.0, say)
-    _worth_of_each_roof(roofs, catch, supply)
-    words = verdict(cistern, say, _carried_in_records_like_it(document, rain))
-    return RainSide(plan_rain(rain, say), roofs, cistern, words, catch, supply, run)
 
 
 def plan_property(document: Property, rain: PreparedRain | None) -> Planned:

@@ -216,17 +216,18 @@ def add_property(
 ) -> None:
     """Write a new property as its first revision, inside a transaction of the caller's."""
     session.execute(insert(_properties), {"id": property_id, "demo": demo, **_standing(1, summary)})
-    _write_revision(session, property_id, 1, None, None, label, document)
+    _write_revision(session, property_id, 1, label, document)
 
 
 def _write_revision(
     session: Session,
     property_id: str,
     number: int,
-    parent: int | None,
-    edit_id: str | None,
     label: str,
     document: Property,
+    *,
+    parent: int | None = None,
+    edit_id: str | None = None,
 ) -> None:
     text = document.model_dump_json()
     with _parsed_lock:
@@ -283,7 +284,7 @@ def add_revision(
     head, demo, last = row
     if head != base:
         raise StaleRevision(head)
-    _write_revision(session, property_id, last + 1, base, edit_id, label, document)
+    _write_revision(session, property_id, last + 1, label, document, parent=base, edit_id=edit_id)
     session.execute(_MOVE, {"property_id": property_id, **_standing(last + 1, summary)})
     return Stored(property_id, last + 1, label, document, can_undo=True, can_redo=False, demo=demo)
 

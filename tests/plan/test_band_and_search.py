@@ -10,8 +10,9 @@ from lean_year.plan.band import Band, Progress, resampled_band
 from lean_year.plan.demand import demand_of
 from lean_year.plan.harvest import catch_rain
 from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.rain_side import supply_of
 from lean_year.plan.search import Front, search_designs
-from lean_year.plan.whole import plan_property, supply_of
+from lean_year.plan.whole import plan_property
 from lean_year.plan.wording import Wording
 from lean_year.property.edits import apply_edit
 from tests.farm import farm

@@ -4,7 +4,7 @@ import { cleanup, fireEvent, screen } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { beforeAll, expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
-import type { Operation as Sent } from "../api/client";
+
 import { buried, demo, renderInApp, terrace } from "../testing/demo";
 import { CisternSheet } from "./cistern/CisternSheet";
 import { FlushSheet } from "./flush/FlushSheet";
@@ -52,7 +52,7 @@ vi.mock("../ui/Choice", () => ({
 vi.mock("../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 640] }));
 
 const DEMOS = { saltmarrow: demo, "brindle-landing": buried, "lantern-row": terrace };
-type Operation = Sent & { value: unknown };
+type Operation = { op: string; path: string; value: unknown };
 
 const SHEETS: Record<string, { sheet: (state: typeof demo) => ReactNode; views: string[]; least: number }> = {
   rain: { sheet: (state) => <RainSheet {...shown(state)} />, views: ["", "years", "spells"], least: 4 },

@@ -9,16 +9,9 @@ export function GateDrawing() {
   const { document, plan } = useWorkbench().shown;
   const { units, ground: entered } = document;
   const [box, shown] = useWidth<HTMLDivElement>();
-  const whole = plan.ground.pads.filter((pad) => !pad.in_parts);
-  const tanks = whole.map((pad) => {
-    const outline = pad.section.find((line) => line.kind === "tank")!.points;
-    const above = pad.above.find((line) => line.kind === "tank")!.points;
-    const span = (points: number[][], at: 0 | 1) =>
-      Math.max(...points.map((point) => point[at]!)) - Math.min(...points.map((point) => point[at]!));
-    return { name: pad.name, sizes: [span(outline, 0), span(above, 1), span(outline, 1)].sort((a, b) => a - b) };
-  });
-  const tallest = Math.max(entered.overhead_m ?? 0, ...tanks.map((tank) => tank.sizes[1]!), 2.2) * 1.12;
-  const widest = Math.max(entered.gate_m, ...tanks.map((tank) => tank.sizes[0]!)) * 1.25;
+  const tanks = plan.ground.pads.filter((pad) => !pad.in_parts);
+  const tallest = Math.max(entered.overhead_m ?? 0, ...tanks.map((tank) => tank.sides_m[1]!), 2.2) * 1.12;
+  const widest = Math.max(entered.gate_m, ...tanks.map((tank) => tank.sides_m[0]!)) * 1.25;
   const each = Math.min(210, (shown - 20) / Math.max(tanks.length, 1));
   const scale = Math.min((each - 24) / widest, (TALL - 44) / tallest);
   const foot = TALL - 34;
@@ -32,16 +25,15 @@ export function GateDrawing() {
           height={TALL}
           className="block"
           role="img"
-          aria-label={`The narrowest place, ${metres(entered.gate_m, units)}: ${tanks.map((tank) => `${tank.name} is ${metres(tank.sizes[0]!, units)} at its narrowest`).join(", ")}`}
+          aria-label={`The narrowest place, ${metres(entered.gate_m, units)}: ${tanks.map((tank) => `${tank.name} is ${metres(tank.sides_m[0]!, units)} at its narrowest`).join(", ")}`}
         >
           {tanks.map((tank, i) => {
             const middle = each * (i + 0.5) + 8;
-            const wide = tank.sizes[0]! * scale;
-            const tall = tank.sizes[1]! * scale;
+            const wide = tank.sides_m[0]! * scale;
+            const tall = tank.sides_m[1]! * scale;
             const gate = entered.gate_m * scale;
-            const fits = tank.sizes[0]! <= entered.gate_m;
             return (
-              <g key={tank.name}>
+              <g key={tank.id}>
                 <path d={`M${middle - each / 2 + 6} ${foot}H${middle + each / 2 - 6}`} stroke="var(--ink)" />
                 <path
                   d={`M${middle - gate / 2} ${foot}V${foot - 1.8 * scale}M${middle + gate / 2} ${foot}V${foot - 1.8 * scale}`}
@@ -61,14 +53,14 @@ export function GateDrawing() {
                   width={wide}
                   height={tall}
                   fill="var(--water-3)"
-                  stroke={fits ? "var(--ink)" : "var(--alarm)"}
+                  stroke={tank.passes ? "var(--ink)" : "var(--alarm)"}
                   strokeWidth="1.8"
                 />
                 <text x={middle} y={foot + 16} textAnchor="middle" className="axis">
                   {tank.name}
                 </text>
                 <text x={middle} y={foot + 31} textAnchor="middle" className="label" fontWeight="650">
-                  {metres(tank.sizes[0]!, units)} of {metres(entered.gate_m, units)}
+                  {metres(tank.sides_m[0]!, units)} of {metres(entered.gate_m, units)}
                 </text>
               </g>
             );

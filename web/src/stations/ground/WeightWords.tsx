@@ -10,7 +10,8 @@ import { Why } from "../../ui/Why";
 
 /** What the tank weighs and how it stands in the wind, empty. */
 export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
-  const { document } = useWorkbench().shown;
+  const { document, plan } = useWorkbench().shown;
+  const wanted = plan.ground.hold_wanted;
   const { ground: entered, units } = document;
   const row = document.cistern.tanks.findIndex((tank) => tank.id === pad.id);
   const water = pad.figures["wind_water_l"]?.value ?? null;
@@ -77,8 +78,8 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           <LimitBars
             label="In the wind"
             bars={[
-              bar("overturning", "against turning over", 1.5, "1.5 wanted", true),
-              bar("sliding", "against sliding", 1.5, "1.5 wanted", true),
+              bar("overturning", "against turning over", wanted, `${wanted} wanted`, true),
+              bar("sliding", "against sliding", wanted, `${wanted} wanted`, true),
             ]}
           />
           {water > 0 && (
