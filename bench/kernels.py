@@ -9,7 +9,7 @@ from pathlib import Path
 import numpy as np
 
 from bench.report import Row
-from lean_year.core.cistern import SHORT_DAY_L, replay_sizes
+from lean_year.core.cistern.replay import SHORT_DAY_L, replay_sizes
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.demand import demand_of

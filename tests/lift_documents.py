@@ -2,8 +2,8 @@
 
 from hypothesis import strategies as st
 
-from lean_year.core.cartridges import CARTRIDGES
-from lean_year.property.pumping import FixtureCounts, HeaderTank, Pipe, PumpEntry
+from lean_year.core.treatment.cartridges import CARTRIDGES
+from lean_year.property.pump import FixtureCounts, HeaderTank, Pipe, PumpEntry
 from lean_year.property.treatment import ChlorineEntry, Treatment, TreatmentStage, Ultraviolet, WaterTest
 
 stages = st.builds(

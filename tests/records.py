@@ -9,7 +9,7 @@ import pandas as pd
 from numpy.typing import NDArray
 from vega_datasets import data
 
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain.rainfall import DailyRain
 
 
 @cache

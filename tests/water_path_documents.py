@@ -2,8 +2,8 @@
 
 from hypothesis import strategies as st
 
-from lean_year.core.screens import SCREEN_TYPES
-from lean_year.property.catchment import Downpipe
+from lean_year.core.water_path.screens import SCREEN_TYPES
+from lean_year.property.roofs import Downpipe
 from lean_year.property.water_path import (
     Downpour,
     FirstFlush,

@@ -8,9 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel, ConfigDict, Field
 
-from lean_year.core.household import Quality
-from lean_year.core.operation import OperatedReplay
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.household.uses import Quality
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.pump_curve import MOST_CHARACTERS, FlowUnit, HeadUnit
 from lean_year.formats.rain_account import DateOrder, Layout, RainImport, Unit
 from lean_year.plan.band import Band
@@ -18,10 +18,10 @@ from lean_year.plan.downpour_test import Storm
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.search import Front
 from lean_year.plan.whole import Planned, WholePlan
-from lean_year.property.catchment import Material, Roof
 from lean_year.property.document import Property, Units
 from lean_year.property.household import Habit
 from lean_year.property.parts import PlaceText, Text
+from lean_year.property.roofs import Material, Roof
 from lean_year.store.properties import Stored
 from lean_year.store.records import RecordEntry
 

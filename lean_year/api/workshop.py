@@ -13,7 +13,7 @@ from sqlalchemy.exc import IntegrityError
 
 from lean_year.api.jobs import Job, JobKind, Jobs
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import DailyRain, Filling
+from lean_year.core.rain.rainfall import DailyRain, Filling
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.epanet_model import write_epanet_model
 from lean_year.formats.property_file import rain_from_record, record_from_rain

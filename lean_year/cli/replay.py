@@ -8,11 +8,11 @@ import typer
 from numpy.typing import NDArray
 
 from lean_year.cli.output import show
-from lean_year.core import sizing
-from lean_year.core.catchment import harvest_l
-from lean_year.core.cistern import MAX_VOLUME_L, Rule, replay_cistern
+from lean_year.core.cistern import sizing
+from lean_year.core.cistern.replay import MAX_VOLUME_L, Rule, replay_cistern
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.rainfall import longest_run, year_of
+from lean_year.core.rain.rainfall import longest_run, year_of
+from lean_year.core.roofs.catchment import harvest_l
 from lean_year.formats.strict_csv import read_strict_csv
 
 RainFile = Annotated[Path, typer.Option("--rain", help="CSV date,rain_mm, one row a day")]

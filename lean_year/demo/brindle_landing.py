@@ -3,12 +3,12 @@
 Snow and hard frost, a buried tank beside the slipway, US units.
 """
 
-from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof, SnowEntry
+from lean_year.property.cistern import Cistern, LyingCylinder, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household, PeriodEntry, StepEntry, UseEntry
-from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
-from lean_year.property.tanks import Cistern, LyingCylinder, Tank
+from lean_year.property.pump import FixtureCounts, Pipe, PumpEntry
+from lean_year.property.roofs import Downpipe, Drain, Rectangle, Roof, SnowEntry
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 

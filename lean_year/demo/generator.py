@@ -18,7 +18,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain.rainfall import DailyRain
 
 _TEMPERATURE_STREAM = 7_919
 _MEMORY, _SWING_C = 0.75, 3.2

@@ -3,12 +3,12 @@
 Slim linked tanks of two heights for toilets and laundry, topped up from the mains.
 """
 
-from lean_year.property.catchment import Downpipe, Drain, Rectangle, Roof
+from lean_year.property.cistern import Cistern, Link, Slim, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import BackUpEntry, Household, UseEntry
-from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
-from lean_year.property.tanks import Cistern, Link, Slim, Tank
+from lean_year.property.pump import FixtureCounts, Pipe, PumpEntry
+from lean_year.property.roofs import Downpipe, Drain, Rectangle, Roof
 from lean_year.property.treatment import Treatment, TreatmentStage
 from lean_year.property.water_path import Downpour, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 

@@ -3,12 +3,12 @@
 Winter rain and a dry summer, a kitchen garden and two goats, no mains, water by barge as the last resort.
 """
 
-from lean_year.property.catchment import Downpipe, Drain, Outline, Rectangle, Roof
+from lean_year.property.cistern import Cistern, Tank, UprightCylinder
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Animals, Household, Irrigation, StepEntry
-from lean_year.property.pumping import FixtureCounts, Pipe, PumpEntry
-from lean_year.property.tanks import Cistern, Tank, UprightCylinder
+from lean_year.property.pump import FixtureCounts, Pipe, PumpEntry
+from lean_year.property.roofs import Downpipe, Drain, Outline, Rectangle, Roof
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import (
     Downpour,

@@ -6,7 +6,7 @@ from functools import lru_cache
 from importlib.resources import files
 
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.generator import Station, invent_record, read_record_csv, stations
 from lean_year.demo.lantern_row import lantern_row

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.catchment import MAX_RAIN_MM
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import FIRST_YEAR, LAST_YEAR, DailyRain
+from lean_year.core.rain.rainfall import FIRST_YEAR, LAST_YEAR, DailyRain
+from lean_year.core.roofs.catchment import MAX_RAIN_MM
 from lean_year.formats.rain_account import (
     MM_PER_UNIT,
     REFUSED_SHOWN,

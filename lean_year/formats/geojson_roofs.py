@@ -6,9 +6,9 @@ import re
 from typing import Any
 
 from lean_year.core.errors import InputError
-from lean_year.property.catchment import Outline, Roof
 from lean_year.property.document import Property
 from lean_year.property.outline import check_outline
+from lean_year.property.roofs import Outline, Roof
 
 _SEMI_MAJOR_M = 6_378_137.0
 _ECCENTRICITY_2 = 0.00669437999014

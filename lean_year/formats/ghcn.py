@@ -7,9 +7,9 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.catchment import MAX_RAIN_MM
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import FIRST_YEAR, LAST_YEAR
+from lean_year.core.rain.rainfall import FIRST_YEAR, LAST_YEAR
+from lean_year.core.roofs.catchment import MAX_RAIN_MM
 
 _LINE = re.compile(r"(?P<station>[A-Z0-9_-]{11})(?P<year>\d{4})(?P<month>\d{2})(?P<element>[A-Z]{2}[A-Z0-9]{2})")
 _ELEMENTS = {"PRCP": "rain", "TMAX": "tmax", "TMIN": "tmin"}

@@ -10,10 +10,10 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import ValidationError
 
-from lean_year.core import rainfall
 from lean_year.core.errors import InputError
-from lean_year.core.generator import Climate
-from lean_year.core.rainfall import DailyRain, MadeFrom
+from lean_year.core.rain import rainfall
+from lean_year.core.rain.generator import Climate
+from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.property.document import PropertyFile, RainRecord, TwelveMeans, upgrade
 from lean_year.property.edits import first_problem
 

@@ -4,7 +4,7 @@ import re
 from typing import Literal
 
 from lean_year.core.errors import InputError
-from lean_year.core.pump import fit_curve
+from lean_year.core.pump.pump_curve import fit_curve
 
 FlowUnit = Literal["L/s", "L/min", "m3/h", "gal/min", "gal/h"]
 HeadUnit = Literal["m", "bar", "kPa", "ft", "psi"]

@@ -8,9 +8,9 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.catchment import MAX_RAIN_MM
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import DailyRain, longest_run
+from lean_year.core.rain.rainfall import DailyRain, longest_run
+from lean_year.core.roofs.catchment import MAX_RAIN_MM
 from lean_year.formats.rain_table import Table
 from lean_year.plan.wording import fixed
 

@@ -9,11 +9,11 @@ import datetime as dt
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.catchment import MAX_RAIN_MM
-from lean_year.core.disaggregation import days_from_months_mm
 from lean_year.core.errors import InputError
-from lean_year.core.generator import Climate, generate_days_mm, usual_wet_days
-from lean_year.core.rainfall import DailyRain, MadeFrom
+from lean_year.core.rain.disaggregation import days_from_months_mm
+from lean_year.core.rain.generator import Climate, generate_days_mm, usual_wet_days
+from lean_year.core.rain.rainfall import DailyRain, MadeFrom
+from lean_year.core.roofs.catchment import MAX_RAIN_MM
 from lean_year.formats.daily_table import read_daily_table
 from lean_year.formats.ghcn import FixedWidth, looks_like_dly, read_dly
 from lean_year.formats.monthly_rain import LEAST_MONTHS, MOST_MONTH_MM, MonthlyTotals, read_monthly

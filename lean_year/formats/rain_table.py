@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import FIRST_YEAR, LAST_YEAR
+from lean_year.core.rain.rainfall import FIRST_YEAR, LAST_YEAR
 
 MAX_BYTES = 16 * 1024 * 1024
 TRACE_WORDS = {"t", "tr", "trace"}

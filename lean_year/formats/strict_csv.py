@@ -6,10 +6,10 @@ from pathlib import Path
 
 import numpy as np
 
-from lean_year.core import rainfall
-from lean_year.core.catchment import MAX_RAIN_MM
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain import rainfall
+from lean_year.core.rain.rainfall import DailyRain
+from lean_year.core.roofs.catchment import MAX_RAIN_MM
 
 HEADER = "date,rain_mm"
 MAX_DAYS = 200_000

@@ -13,9 +13,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.errors import InputError
-from lean_year.core.operation import OperatedReplay
-from lean_year.core.storm import StormVessel
+from lean_year.core.water_path.storm import StormVessel
 from lean_year.plan.chain import Chain
 from lean_year.plan.demand import demand_of
 from lean_year.plan.harvest import Catch, catch_rain

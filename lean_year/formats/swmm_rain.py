@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import FIRST_YEAR, LAST_YEAR
+from lean_year.core.rain.rainfall import FIRST_YEAR, LAST_YEAR
 
 _LINE = re.compile(
     r"(\S+)[ \t]+(\d{4})[ \t]+(\d{1,2})[ \t]+(\d{1,2})[ \t]+(\d{1,2})[ \t]+(\d{1,2})[ \t]+([+-]?(?:\d+\.?\d*|\.\d+))"

@@ -6,9 +6,9 @@ from dataclasses import replace
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.cistern import replay_sizes
-from lean_year.core.operation import operate_sizes
-from lean_year.core.resampling import RECORDS, resampled_days
+from lean_year.core.cistern.operation import operate_sizes
+from lean_year.core.cistern.replay import replay_sizes
+from lean_year.core.rain.resampling import RECORDS, resampled_days
 from lean_year.plan.supply import Supply
 
 SIZES = 40

@@ -6,16 +6,16 @@ from dataclasses import replace
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.bank import Share, Vessel, room_left_l
-from lean_year.core.pipes import link_flow_l_s, link_head_m
+from lean_year.core.cistern.bank import Share, Vessel, room_left_l
+from lean_year.core.hydraulics.pipes import link_flow_l_s, link_head_m
 from lean_year.plan.figure import Finding
 from lean_year.plan.flow import flows_at
 from lean_year.plan.layout import Layout, Step, layout_of
 from lean_year.plan.supply import Supply
 from lean_year.plan.surface import plan_area_m2
 from lean_year.plan.wording import Wording, fixed
+from lean_year.property.cistern import Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
-from lean_year.property.tanks import Tank, UprightCylinder, Volume
 
 LEAST_OUTLET_M = 0.127
 """Five inches from the floor to the outlet. Basis: common practice."""

@@ -4,12 +4,12 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from lean_year.core.pipes import link_flow_l_s
-from lean_year.core.storm import CURVE_POINTS, StormLink, StormVessel
+from lean_year.core.hydraulics.pipes import link_flow_l_s
+from lean_year.core.water_path.storm import CURVE_POINTS, StormLink, StormVessel
 from lean_year.plan.layout import groups_of_tanks
 from lean_year.plan.overflow_ways import HEAD_IF_AT_LID_M, overflow_count
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
-from lean_year.property.tanks import Tank
 
 SAME_LIP_M = 0.001
 NECK_M2 = 0.2

@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core import first_flush as core
+from lean_year.core.water_path import first_flush as core
 from lean_year.plan.surface import plan_area_m2
 from lean_year.property.document import Property
 

@@ -8,9 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from lean_year.core import sizing
-from lean_year.core.cistern import Rule, no_shortage_size_l
-from lean_year.core.operation import OperatedCurve, OperatedReplay
+from lean_year.core.cistern import sizing
+from lean_year.core.cistern.operation import OperatedCurve, OperatedReplay
+from lean_year.core.cistern.replay import Rule, no_shortage_size_l
 from lean_year.plan.bank import BankPlan, bank_findings, plan_bank
 from lean_year.plan.cistern_figures import RULE_SOURCE, cistern_figures
 from lean_year.plan.figure import Figure, Finding

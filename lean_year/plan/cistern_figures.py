@@ -3,8 +3,8 @@
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.operation import OperatedReplay
-from lean_year.core.rainfall import longest_run
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.rain.rainfall import longest_run
 from lean_year.plan.figure import Figure
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply

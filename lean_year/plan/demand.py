@@ -7,12 +7,12 @@ from typing import cast
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core import household as core
-from lean_year.core import irrigation
-from lean_year.core.household import Kind, Quality, Use
-from lean_year.core.irrigation import Garden, Watering
-from lean_year.core.operation import Demand
-from lean_year.core.rainfall import month_of
+from lean_year.core.cistern.operation import Demand
+from lean_year.core.household import irrigation
+from lean_year.core.household import uses as core
+from lean_year.core.household.irrigation import Garden, Watering
+from lean_year.core.household.uses import Kind, Quality, Use
+from lean_year.core.rain.rainfall import month_of
 from lean_year.plan.kept import Kept
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.property.document import Property

@@ -3,9 +3,9 @@
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.downpour import burst_mm
 from lean_year.core.errors import InputError
-from lean_year.core.overflow import basin_m2, soakaway
+from lean_year.core.rain.downpour import burst_mm
+from lean_year.core.water_path.overflow import basin_m2, soakaway
 from lean_year.plan.flow import Flows, overflow_intensity_mm_h
 from lean_year.plan.wording import Wording, fixed
 from lean_year.property.document import Property

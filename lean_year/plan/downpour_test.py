@@ -6,9 +6,9 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
-from lean_year.core.downpour import effective_area_m2, storm_mm
 from lean_year.core.errors import InputError
-from lean_year.core.storm import StormGroup, StormResult, play_storm
+from lean_year.core.rain.downpour import effective_area_m2, storm_mm
+from lean_year.core.water_path.storm import StormGroup, StormResult, play_storm
 from lean_year.plan.chain import Chain
 from lean_year.plan.chambers import chambers
 from lean_year.plan.figure import Finding, Fix

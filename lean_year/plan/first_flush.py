@@ -5,7 +5,7 @@ import math
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core import first_flush as core
+from lean_year.core.water_path import first_flush as core
 from lean_year.plan.chambers import MOST_LEGS, Chamber, chambers, flush_depth_mm
 from lean_year.plan.demand import temperatures
 from lean_year.plan.figure import Figure, Finding, Fix, Severity

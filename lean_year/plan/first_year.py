@@ -5,7 +5,7 @@ from functools import lru_cache
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.resampling import windows_from
+from lean_year.core.rain.resampling import windows_from
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
 from lean_year.property.parts import month_and_day

@@ -1,8 +1,8 @@
 """Is a roof's water fit for its use? What stands on it and what it is made of."""
 
-from lean_year.core.catchment import runoff_coefficients
+from lean_year.core.roofs.catchment import runoff_coefficients
 from lean_year.plan.figure import Finding, Severity
-from lean_year.property.catchment import Hazard, Roof
+from lean_year.property.roofs import Hazard, Roof
 
 # Severity where the water may be drunk, what is wrong, what to do instead. Basis: common practice.
 _HAZARDS: dict[Hazard, tuple[Severity, str, str]] = {

@@ -1,11 +1,11 @@
 """How gutters, pipes and tank connections are put together, for what this property has. Basis: common practice."""
 
-from lean_year.core.levels import static_pressure_kpa
+from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.plan.build_note import BuildNote
 from lean_year.plan.levels import RunLevels
 from lean_year.plan.wording import Wording
+from lean_year.property.cistern import Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
-from lean_year.property.tanks import Slim, Tank, UprightCylinder, Volume
 
 
 def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> list[BuildNote]:

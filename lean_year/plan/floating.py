@@ -2,8 +2,8 @@
 
 from pydantic import BaseModel
 
-from lean_year.core.crossing import crossing
-from lean_year.core.flotation import BUOYANT_SOIL_KN_M3, SAFE, SAFE_SHORT_TERM, ballast_l, safety_factor
+from lean_year.core.ground.flotation import BUOYANT_SOIL_KN_M3, SAFE, SAFE_SHORT_TERM, ballast_l, safety_factor
+from lean_year.core.numeric.crossing import crossing
 from lean_year.plan.standing import Standing
 from lean_year.property.document import Property
 

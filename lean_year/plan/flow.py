@@ -3,18 +3,18 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core import gutters, screens
-from lean_year.core.catchment import Basis
-from lean_year.core.downpour import effective_area_m2, runoff_l_s
-from lean_year.core.levels import COUNTED_FALL, ENTRY_HEADS
-from lean_year.core.pipes import link_flow_l_s
-from lean_year.core.stock import HALF_ROUND_GUTTERS_MM
+from lean_year.core.hydraulics.pipes import link_flow_l_s
+from lean_year.core.hydraulics.stock_pipes import HALF_ROUND_GUTTERS_MM
+from lean_year.core.rain.downpour import effective_area_m2, runoff_l_s
+from lean_year.core.roofs.catchment import Basis
+from lean_year.core.water_path import gutters, screens
+from lean_year.core.water_path.levels import COUNTED_FALL, ENTRY_HEADS
 from lean_year.plan.levels import RunLevels
 from lean_year.plan.place import Place, first_enough, more_pieces, offer, wider_pipes
 from lean_year.plan.surface import plan_area_m2
 from lean_year.plan.wording import Wording, several
-from lean_year.property.catchment import Downpipe, Rectangle, Roof
 from lean_year.property.document import Property
+from lean_year.property.roofs import Downpipe, Rectangle, Roof
 from lean_year.property.water_path import Screen
 
 OUTLET_HEAD_SHARE = 0.47

@@ -6,8 +6,8 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core import first_flush as core
-from lean_year.core.catchment import Basis
+from lean_year.core.roofs.catchment import Basis
+from lean_year.core.water_path import first_flush as core
 from lean_year.plan.mend import replace
 from lean_year.property.document import Property
 

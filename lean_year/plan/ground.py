@@ -4,8 +4,8 @@ import datetime as dt
 
 from pydantic import BaseModel, ConfigDict
 
-from lean_year.core import wind
-from lean_year.core.earthworks import Earthworks, earthworks
+from lean_year.core.ground import wind
+from lean_year.core.ground.earthworks import Earthworks, earthworks
 from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.first_year import FirstYear

@@ -3,8 +3,8 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.earthworks import Earthworks
-from lean_year.core.ground_load import GROUNDS
+from lean_year.core.ground.bearing import GROUNDS
+from lean_year.core.ground.earthworks import Earthworks
 from lean_year.plan.figure import Finding, Fix, Severity
 from lean_year.plan.floating import FloatStage
 from lean_year.plan.mend import Findings, replace
@@ -12,8 +12,8 @@ from lean_year.plan.pad_quantities import LIFT_M
 from lean_year.plan.setbacks import Setback
 from lean_year.plan.standing import BASES, Standing, passes
 from lean_year.plan.wording import Wording, fixed
+from lean_year.property.cistern import Slim
 from lean_year.property.document import Property
-from lean_year.property.tanks import Slim
 
 MOST_HELD_M = 1.0
 """Retained without an engineer. Basis: common practice."""

@@ -3,8 +3,8 @@
 from lean_year.plan.build_note import BuildNote
 from lean_year.plan.standing import Standing
 from lean_year.plan.wording import Wording
+from lean_year.property.cistern import Box, Pit, Slim, UprightCylinder
 from lean_year.property.document import Property
-from lean_year.property.tanks import Box, Pit, Slim, UprightCylinder
 
 
 def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list[BuildNote]:

@@ -11,10 +11,10 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 from pydantic import BaseModel
 
-from lean_year.core.earthworks import FARTHEST_M, Footprint
+from lean_year.core.ground.earthworks import FARTHEST_M, Footprint
 from lean_year.plan.standing import Standing
+from lean_year.property.cistern import LyingCylinder
 from lean_year.property.document import Property
-from lean_year.property.tanks import LyingCylinder
 
 Kind = Literal[
     "ground", "topsoil", "frost", "water_table", "cut", "fill", "backfill", "pad", "tank", "water", "riser", "toe"

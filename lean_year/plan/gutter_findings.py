@@ -3,8 +3,8 @@
 import math
 from typing import cast
 
-from lean_year.core import screens as screen_rules
-from lean_year.core.gutters import CHANNEL_FALL
+from lean_year.core.water_path import screens as screen_rules
+from lean_year.core.water_path.gutters import CHANNEL_FALL
 from lean_year.plan.figure import Finding, Fix, Severity, Stage
 from lean_year.plan.level_checks import VENT_OVER_INLET
 from lean_year.plan.levels import Check, RunLevels
@@ -12,8 +12,8 @@ from lean_year.plan.mend import Findings, replace
 from lean_year.plan.overflow_ways import has_pipe
 from lean_year.plan.place import Place
 from lean_year.plan.wording import Wording, fixed
+from lean_year.property.cistern import UprightCylinder
 from lean_year.property.document import Property
-from lean_year.property.tanks import UprightCylinder
 
 UNLIKELY_MM_H = 400.0
 """Five minutes of this are beyond what most places ever record. Basis: from memory."""

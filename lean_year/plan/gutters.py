@@ -3,9 +3,9 @@
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core import screens as core
-from lean_year.core.downpour import EstimatedIntensity, estimate_intensity
 from lean_year.core.errors import InputError
+from lean_year.core.rain.downpour import EstimatedIntensity, estimate_intensity
+from lean_year.core.water_path import screens as core
 from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.fitting import fitting_notes

@@ -5,15 +5,15 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core import catchment, snow
-from lean_year.core.catchment import MONTHLY_SCHOOL_RUNOFF
+from lean_year.core.roofs import catchment, snow
+from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
 from lean_year.plan.demand import et0_mm, temperatures
 from lean_year.plan.kept import Kept
 from lean_year.plan.on_the_way import Taken, take_losses
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.surface import plan_area_m2, runoff_of
-from lean_year.property.catchment import Roof
 from lean_year.property.document import Property
+from lean_year.property.roofs import Roof
 
 SLICK = ("metal", "glazed_tile", "copper", "bare_zinc", "rain_roof")
 

@@ -4,7 +4,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from lean_year.core.household import HABITS_L_PERSON_DAY, KINDS, MEASURED_US_L_PERSON_DAY, Kind, Quality
+from lean_year.core.household.uses import HABITS_L_PERSON_DAY, KINDS, MEASURED_US_L_PERSON_DAY, Kind, Quality
 from lean_year.plan.demand import HouseholdDemand, et0_mm
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.kept import Kept

@@ -4,9 +4,9 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from lean_year.core.cartridges import CARTRIDGES, CartridgeSize
-from lean_year.core.household import Quality
-from lean_year.core.pump import operating_flow_l_s
+from lean_year.core.household.uses import Quality
+from lean_year.core.pump.pump_curve import operating_flow_l_s
+from lean_year.core.treatment.cartridges import CARTRIDGES, CartridgeSize
 from lean_year.plan.mend import replace
 from lean_year.plan.system import System, gives
 from lean_year.plan.train import first_life_months, is_cartridge

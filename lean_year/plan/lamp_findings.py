@@ -2,7 +2,7 @@
 
 import math
 
-from lean_year.core import ultraviolet
+from lean_year.core.treatment import ultraviolet
 from lean_year.plan.figure import Fix
 from lean_year.plan.mend import Findings, replace
 from lean_year.plan.train import (

@@ -4,12 +4,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from lean_year.core.bank import Bank, Vessel, linked_bank
-from lean_year.core.operation import Stage
-from lean_year.core.sizing import LARGEST_SIZE_L
+from lean_year.core.cistern.bank import Bank, Vessel, linked_bank
+from lean_year.core.cistern.operation import Stage
+from lean_year.core.cistern.sizing import LARGEST_SIZE_L
 from lean_year.plan.surface import plan_area_m2, runoff_of
+from lean_year.property.cistern import Cistern, Tank
 from lean_year.property.document import Property
-from lean_year.property.tanks import Cistern, Tank
 
 
 @dataclass(frozen=True, slots=True)

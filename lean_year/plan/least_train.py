@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from lean_year.core.household import Quality
+from lean_year.core.household.uses import Quality
 from lean_year.plan.train import stages_before
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage

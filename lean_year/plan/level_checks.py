@@ -1,7 +1,7 @@
 """What the levels must do, one check after another, worst first, each with the edit that mends it."""
 
-from lean_year.core import levels as core
-from lean_year.core.stock import PRESSURE_CLASSES_KPA
+from lean_year.core.hydraulics.stock_pipes import PRESSURE_CLASSES_KPA
+from lean_year.core.water_path import levels as core
 from lean_year.plan.figure import Fix
 from lean_year.plan.levels import (
     GENTLE_MM_H,
@@ -18,8 +18,8 @@ from lean_year.plan.other_tank import other_tanks
 from lean_year.plan.overflow_ways import has_pipe
 from lean_year.plan.tees import tee_checks
 from lean_year.plan.wording import Wording
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
-from lean_year.property.tanks import Tank
 
 DEEPEST_M = -100.0
 """The deepest floor that a tank may have. [m]"""

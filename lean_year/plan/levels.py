@@ -4,14 +4,14 @@ from typing import Any, Literal
 
 from pydantic import BaseModel
 
-from lean_year.core import levels as core
-from lean_year.core.overflow import BALL_VALVE, BEND_45, BEND_90, CHECK_VALVE, TEE_BRANCH, TEE_THROUGH
-from lean_year.core.stock import stock_pipes
+from lean_year.core.hydraulics.stock_pipes import stock_pipes
+from lean_year.core.water_path import levels as core
+from lean_year.core.water_path.overflow import BALL_VALVE, BEND_45, BEND_90, CHECK_VALVE, TEE_BRANCH, TEE_THROUGH
 from lean_year.plan.figure import Fix
 from lean_year.plan.wording import Wording
-from lean_year.property.catchment import Downpipe
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
-from lean_year.property.tanks import Tank
+from lean_year.property.roofs import Downpipe
 
 SCREEN_UNDER_OUTLET_M = 0.3
 """Leaf screen below the gutter outlet where it was not measured. Basis: estimate."""

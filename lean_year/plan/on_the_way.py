@@ -5,7 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.first_flush import Diverted, divert
+from lean_year.core.water_path.first_flush import Diverted, divert
 from lean_year.plan.chambers import Chamber, chambers
 from lean_year.property.document import Property
 

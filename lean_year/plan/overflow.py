@@ -6,8 +6,8 @@ from typing import Any, Literal
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.operation import OperatedReplay
-from lean_year.core.overflow import overflow_capacity_l_s, overflow_head_mm
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.water_path.overflow import overflow_capacity_l_s, overflow_head_mm
 from lean_year.plan.discharge import INTO_THE_GROUND, WAYS, GroundPlan, ground_for_overflow
 from lean_year.plan.figure import Figure, Finding, Fix
 from lean_year.plan.flow import Flows, overflow_intensity_mm_h
@@ -28,8 +28,8 @@ from lean_year.plan.place import Place, SizeOffered, first_enough, more_pieces, 
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply
 from lean_year.plan.wording import Wording, day
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
-from lean_year.property.tanks import Tank
 
 MOST_INFLOW_L_S = 1e5
 """How much the water over a lip is worked out for."""

@@ -1,7 +1,7 @@
 """The ways out of a full tank, and what each passes under the water that stands over its lip."""
 
-from lean_year.core.gutters import downpipe_capacity_l_s
-from lean_year.core.overflow import BEND_90, OverflowPipe, overflow_capacity_l_s
+from lean_year.core.water_path.gutters import downpipe_capacity_l_s
+from lean_year.core.water_path.overflow import BEND_90, OverflowPipe, overflow_capacity_l_s
 from lean_year.property.document import Property
 
 END_LOSS = {"open": 0.0, "pop_up": 2.0, "grate": 1.5}

@@ -2,18 +2,18 @@
 
 import math
 
-from lean_year.core.earthworks import Earthworks, Footprint
-from lean_year.core.flotation import SAFE
-from lean_year.core.foundation import COMPACTED_T_M3
-from lean_year.core.ground_load import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
-from lean_year.core.wind import SAFE as HOLD
-from lean_year.core.wind import wind_hold
+from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
+from lean_year.core.ground.earthworks import Earthworks, Footprint
+from lean_year.core.ground.flotation import SAFE
+from lean_year.core.ground.foundation import COMPACTED_T_M3
+from lean_year.core.ground.wind import SAFE as HOLD
+from lean_year.core.ground.wind import wind_hold
 from lean_year.plan.figure import Figure
 from lean_year.plan.floating import FloatStage
 from lean_year.plan.standing import Standing
 from lean_year.plan.wording import Wording
+from lean_year.property.cistern import UprightCylinder, Volume
 from lean_year.property.document import Property
-from lean_year.property.tanks import UprightCylinder, Volume
 
 
 def pad_figures(

@@ -4,8 +4,8 @@ import math
 
 from pydantic import BaseModel
 
-from lean_year.core.earthworks import Earthworks
-from lean_year.core.foundation import COMPACTED_T_M3, LOOSE_TIMES, concrete_bags, pad_m3
+from lean_year.core.ground.earthworks import Earthworks
+from lean_year.core.ground.foundation import COMPACTED_T_M3, LOOSE_TIMES, concrete_bags, pad_m3
 from lean_year.plan.standing import Standing
 from lean_year.plan.wording import Wording
 from lean_year.property.document import Property

@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from lean_year.core.cartridges import CartridgeSize
+from lean_year.core.treatment.cartridges import CartridgeSize
 from lean_year.plan.train import is_cartridge, stage_name
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage

@@ -6,9 +6,9 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core import rainfall
-from lean_year.core.generator import Climate, generate_days_mm
-from lean_year.core.rainfall import DailyRain, Filling, Spell, WaterYears
+from lean_year.core.rain import rainfall
+from lean_year.core.rain.generator import Climate, generate_days_mm
+from lean_year.core.rain.rainfall import DailyRain, Filling, Spell, WaterYears
 
 RECORDS_LIKE_IT = 10
 

@@ -2,9 +2,9 @@
 
 from pydantic import BaseModel
 
-from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
-from lean_year.core.pipes import GRAVITY_M_S2
-from lean_year.core.pump import MOST_L_S, PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s
+from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.pump.pump_curve import MOST_L_S, PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s
 from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.kept import Kept

@@ -1,9 +1,9 @@
 """The pump station's figures, each with its derivation."""
 
-from lean_year.core import pressure_tank
-from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
-from lean_year.core.pipes import GRAVITY_M_S2
-from lean_year.core.pump import PumpCurve, StandingWater, power_w
+from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.pump import pressure_tank
+from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, power_w
 from lean_year.plan.figure import Figure
 from lean_year.plan.system import Filling, System
 from lean_year.plan.train import fixture_units

@@ -3,9 +3,9 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.pipes import GRAVITY_M_S2
-from lean_year.core.pressure_tank import PRECHARGE_UNDER_KPA
-from lean_year.core.pump import PRACTICAL_LIFT_M
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
+from lean_year.core.pump.pump_curve import PRACTICAL_LIFT_M
 from lean_year.plan.figure import Finding, Fix
 from lean_year.plan.mend import Findings, replace
 from lean_year.plan.pumps_offered import PumpOffered

@@ -6,8 +6,8 @@ from functools import lru_cache
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core import rainfall
-from lean_year.core.rainfall import Filling
+from lean_year.core.rain import rainfall
+from lean_year.core.rain.rainfall import Filling
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.rain_findings import find_in_rain

@@ -2,8 +2,8 @@
 
 import numpy as np
 
-from lean_year.core import rainfall
-from lean_year.core.household import DAYS_IN_MONTH
+from lean_year.core.household.uses import DAYS_IN_MONTH
+from lean_year.core.rain import rainfall
 from lean_year.plan.figure import Finding
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.wording import Wording, count, day, several

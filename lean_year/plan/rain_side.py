@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from lean_year.core.operation import OperatedReplay
+from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.plan.cistern import CisternPlan, plan_cistern
 from lean_year.plan.demand import HouseholdDemand, demand_of
 from lean_year.plan.harvest import Catch, catch_rain

@@ -4,8 +4,8 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from lean_year.core import catchment
-from lean_year.core.catchment import MONTHLY_SCHOOL_RUNOFF
+from lean_year.core.roofs import catchment
+from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
 from lean_year.plan.demand import HouseholdDemand, temperatures
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.fitness import fitness_findings
@@ -13,8 +13,8 @@ from lean_year.plan.harvest import Catch, mean_year_l, snow_applies
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.surface import outline_m, plan_area_m2, runoff_of
 from lean_year.plan.wording import Wording, fixed
-from lean_year.property.catchment import Outline, PlanArea, Rectangle, Roof
 from lean_year.property.document import Property
+from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
 
 CAUTIONS = [
     "Measuring from the ground or a drawing is safest. Work at height needs a fixed ladder, fall protection "

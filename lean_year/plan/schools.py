@@ -7,10 +7,11 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from lean_year.core import rainfall, schools
-from lean_year.core.catchment import Basis
-from lean_year.core.household import DAYS_IN_MONTH
-from lean_year.core.operation import OperatedReplay
+from lean_year.core.cistern import sizing_methods as schools
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.household.uses import DAYS_IN_MONTH
+from lean_year.core.rain import rainfall
+from lean_year.core.roofs.catchment import Basis
 from lean_year.plan.kept import Kept, Same
 from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply

@@ -16,9 +16,9 @@ from lean_year.plan.prepared_rain import PreparedRain
 from lean_year.plan.supply import Supply, operation_of
 from lean_year.plan.wording import Wording
 from lean_year.plan.worth import rain_roof_entry
-from lean_year.property.catchment import Roof
 from lean_year.property.document import Property
 from lean_year.property.household import BackUpEntry, StepEntry
+from lean_year.property.roofs import Roof
 
 UNIT_SHARES = np.linspace(0.2, 2.1, 39)
 COUNTS = (1, 2, 3, 4)

@@ -5,11 +5,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from lean_year.core.earthworks import Footprint
+from lean_year.core.ground.earthworks import Footprint
 from lean_year.plan.levels import tank_ground_m
+from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
 from lean_year.property.ground import BaseKind
-from lean_year.property.tanks import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 
 PLASTIC_KG_L = 0.03
 """Empty, for each litre. Basis: common practice (5.5 m3 weigh about 150 kg)."""

@@ -6,8 +6,8 @@ from functools import lru_cache
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.operation import OperatedReplay
-from lean_year.core.rainfall import driest_years, stretch_dry_spells
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.rain.rainfall import driest_years, stretch_dry_spells
 from lean_year.plan.demand import demand_of
 from lean_year.plan.harvest import Catch, catch_rain
 from lean_year.plan.prepared_rain import PreparedRain

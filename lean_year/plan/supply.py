@@ -5,8 +5,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern import Rule
-from lean_year.core.operation import (
+from lean_year.core.cistern.operation import (
     NO_LIMIT_L,
     BackUp,
     Demand,
@@ -18,11 +17,12 @@ from lean_year.core.operation import (
     operate_windows,
     stores_of_spans,
 )
+from lean_year.core.cistern.replay import Rule
 from lean_year.plan.kept import Kept, Same
 from lean_year.plan.layout import Layout
 from lean_year.plan.prepared_rain import PreparedRain
+from lean_year.property.cistern import Cistern
 from lean_year.property.household import Household
-from lean_year.property.tanks import Cistern
 
 KEPT_TO_DECIMALS_L = 7
 """Live volumes closer than this differ by rounding only."""

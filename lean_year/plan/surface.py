@@ -1,8 +1,8 @@
 """A surface as it was entered: its plan area, its corners, its coefficient."""
 
-from lean_year.core import catchment
-from lean_year.property.catchment import Outline, PlanArea, Rectangle, Roof
+from lean_year.core.roofs import catchment
 from lean_year.property.outline import outline_area_m2
+from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
 
 
 def plan_area_m2(roof: Roof) -> float:

@@ -3,8 +3,8 @@
 from collections.abc import Callable
 from typing import Any
 
-from lean_year.core.cartridges import CARTRIDGES, CartridgeSize
-from lean_year.core.stock import stock_pipes
+from lean_year.core.hydraulics.stock_pipes import stock_pipes
+from lean_year.core.treatment.cartridges import CARTRIDGES, CartridgeSize
 from lean_year.plan.figure import Fix
 from lean_year.plan.housings import in_housings
 from lean_year.plan.mend import replace

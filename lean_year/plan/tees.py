@@ -2,14 +2,14 @@
 
 from pydantic import BaseModel
 
-from lean_year.core import levels as core
+from lean_year.core.water_path import levels as core
 from lean_year.plan.chambers import Chamber, chambers
 from lean_year.plan.figure import Fix
 from lean_year.plan.levels import Check, RunLevels, Status
 from lean_year.plan.mend import replace
 from lean_year.plan.wording import Wording
-from lean_year.property.catchment import Downpipe
 from lean_year.property.document import Property
+from lean_year.property.roofs import Downpipe
 
 LEAST_LEG_M = 0.3
 """A shorter leg is not worth its fittings. Basis: estimate."""

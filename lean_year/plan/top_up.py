@@ -3,9 +3,9 @@
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.bank import level_of_m
-from lean_year.core.cross_connection import air_gap_mm
-from lean_year.core.operation import OperatedReplay
+from lean_year.core.cistern.bank import level_of_m
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.pump.cross_connection import air_gap_mm
 from lean_year.plan.figure import Figure, Finding, Fix
 from lean_year.plan.layout import layout_of
 from lean_year.plan.mend import Findings, replace

@@ -2,8 +2,10 @@
 
 from dataclasses import dataclass
 
-from lean_year.core import ultraviolet
-from lean_year.core.cartridges import (
+from lean_year.core.household.uses import Quality
+from lean_year.core.pump.peak_flow import FIXTURES, open_at_once_l_s, peak_flow_l_s
+from lean_year.core.treatment import ultraviolet
+from lean_year.core.treatment.cartridges import (
     CARTRIDGES,
     DIRTY_RISE_KPA,
     GROWS_WITH,
@@ -11,8 +13,6 @@ from lean_year.core.cartridges import (
     clean_drop_kpa,
     life_months,
 )
-from lean_year.core.household import Quality
-from lean_year.core.peak_flow import FIXTURES, open_at_once_l_s, peak_flow_l_s
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
 

@@ -4,9 +4,9 @@ from collections.abc import Hashable
 
 from pydantic import BaseModel
 
-from lean_year.core import ultraviolet
-from lean_year.core.cartridges import DIRTY_RISE_KPA
-from lean_year.core.household import Quality
+from lean_year.core.household.uses import Quality
+from lean_year.core.treatment import ultraviolet
+from lean_year.core.treatment.cartridges import DIRTY_RISE_KPA
 from lean_year.plan.build_note import BuildNote
 from lean_year.plan.figure import Figure, Finding
 from lean_year.plan.housings import HousingOffered, housings_offered

@@ -3,8 +3,8 @@
 import math
 from typing import Any
 
-from lean_year.core import chlorine as chlorine_rules
-from lean_year.core.household import Quality
+from lean_year.core.household.uses import Quality
+from lean_year.core.treatment import chlorine as chlorine_rules
 from lean_year.plan.figure import Finding, Fix
 from lean_year.plan.lamp_findings import lamp_findings
 from lean_year.plan.least_train import lacking

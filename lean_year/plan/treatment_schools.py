@@ -5,7 +5,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from lean_year.core import chlorine, ultraviolet
+from lean_year.core.treatment import chlorine, ultraviolet
 from lean_year.plan.mend import replace
 from lean_year.plan.system import System, gives
 from lean_year.plan.train import is_cartridge, through_lamp_l_s, uv_dose_mj_cm2

@@ -1,7 +1,7 @@
 """Chlorine for the tank, and what takes the acid off soft rain: soda, or a bed of calcite."""
 
-from lean_year.core import calcite, chlorine
-from lean_year.core.household import Quality
+from lean_year.core.household.uses import Quality
+from lean_year.core.treatment import calcite, chlorine
 from lean_year.plan.figure import Figure
 from lean_year.plan.train import stage_peaks_l_s, through_m3_year
 from lean_year.plan.treatment_schools import contact_needed_min

@@ -2,8 +2,8 @@
 
 from pydantic import BaseModel
 
-from lean_year.core import chlorine
-from lean_year.core.water_tests import LIMITS, Steps, TestKey, failed
+from lean_year.core.treatment import chlorine
+from lean_year.core.treatment.water_tests import LIMITS, Steps, TestKey, failed
 from lean_year.plan.figure import Severity
 from lean_year.plan.mend import Findings
 from lean_year.plan.train import lamp_number

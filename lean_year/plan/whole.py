@@ -4,8 +4,8 @@ from dataclasses import dataclass
 
 from pydantic import BaseModel
 
-from lean_year.core.household import Quality
-from lean_year.core.operation import OperatedReplay
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.household.uses import Quality
 from lean_year.plan.cistern import CisternPlan
 from lean_year.plan.demand import demand_of
 from lean_year.plan.figure import Finding

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from lean_year.core.sizing import knee
+from lean_year.core.cistern.sizing import knee
 from lean_year.plan.demand import demand_of
 from lean_year.plan.figure import Figure
 from lean_year.plan.harvest import catch_rain
@@ -167,7 +167,7 @@ def rain_roof_entry(document: Property, area_m2: float = RAIN_ROOF_M2) -> dict[s
 
 
 def _rain_roof(document: Property, supply: Supply) -> NDArray[np.float64]:
-    from lean_year.property.catchment import Roof
+    from lean_year.property.roofs import Roof
 
     roof = Roof.model_validate(rain_roof_entry(document))
     alone = document.model_copy(update={"roofs": [roof]})

@@ -7,14 +7,14 @@ from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field, model_validator
 
-from lean_year.core.catchment import LossSchool
 from lean_year.core.errors import InputError
-from lean_year.property.catchment import Downpipe, Roof, SnowEntry
+from lean_year.core.roofs.catchment import LossSchool
+from lean_year.property.cistern import Cistern
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
 from lean_year.property.parts import Part, PlaceText, Text, TwelveTemperatures, require_different
-from lean_year.property.pumping import PumpEntry
-from lean_year.property.tanks import Cistern
+from lean_year.property.pump import PumpEntry
+from lean_year.property.roofs import Downpipe, Roof, SnowEntry
 from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 

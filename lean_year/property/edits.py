@@ -8,7 +8,7 @@ import jsonpointer
 from pydantic import ValidationError
 
 from lean_year.core.errors import InputError
-from lean_year.core.levels import height_m
+from lean_year.core.water_path.levels import height_m
 from lean_year.property.document import Property
 
 # The tags of unions, which are no place in the document.

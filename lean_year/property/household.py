@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
-from lean_year.core.household import HABITS_L_PERSON_DAY, Days, Kind, Quality, SavingStep, check_steps
+from lean_year.core.household.uses import HABITS_L_PERSON_DAY, Days, Kind, Quality, SavingStep, check_steps
 from lean_year.property.parts import (
     CalendarDay,
     Key,

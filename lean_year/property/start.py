@@ -1,10 +1,10 @@
 """A new property from four answers: the roof, the rain, the people and their use."""
 
-from lean_year.core.household import HABITS_L_PERSON_DAY
-from lean_year.property.catchment import Material, PlanArea, Roof
+from lean_year.core.household.uses import HABITS_L_PERSON_DAY
+from lean_year.property.cistern import Cistern, Tank, Volume
 from lean_year.property.document import Property, Rain, Units
 from lean_year.property.household import Habit, Household
-from lean_year.property.tanks import Cistern, Tank, Volume
+from lean_year.property.roofs import Material, PlanArea, Roof
 
 FIRST_GUESS_DAYS = 60
 """Days of use that the first tank holds, until somebody chooses. Basis: estimate."""

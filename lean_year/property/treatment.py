@@ -4,7 +4,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
-from lean_year.core.cartridges import CartridgeSize
+from lean_year.core.treatment.cartridges import CartridgeSize
 from lean_year.property.parts import Part
 
 StageKind = Literal["strainer", "sediment", "carbon", "uv", "calcite", "tap_filter"]

@@ -5,8 +5,8 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from lean_year.core.errors import InputError
-from lean_year.core.first_flush import Exposure
-from lean_year.core.screens import SCREEN_TYPES, ScreenKind
+from lean_year.core.water_path.first_flush import Exposure
+from lean_year.core.water_path.screens import SCREEN_TYPES, ScreenKind
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
 
 Bore = Annotated[float, Field(ge=5, le=2_000)]

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session, defer
 
-from lean_year.core.rainfall import DailyRain, DaysFrom, MadeFrom
+from lean_year.core.rain.rainfall import DailyRain, DaysFrom, MadeFrom
 from lean_year.store.database import reading
 from lean_year.store.tables import RainRecordRow
 

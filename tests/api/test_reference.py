@@ -1,5 +1,5 @@
-from lean_year.core.catchment import runoff_coefficients
-from lean_year.core.household import HABITS_L_PERSON_DAY
+from lean_year.core.household.uses import HABITS_L_PERSON_DAY
+from lean_year.core.roofs.catchment import runoff_coefficients
 from lean_year.property.document import Roof
 
 

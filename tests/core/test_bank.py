@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core.bank import Vessel, level_of_m, linked_bank, room_left_l
+from lean_year.core.cistern.bank import Vessel, level_of_m, linked_bank, room_left_l
+from lean_year.core.cistern.vessel import LyingCylinder, Prism
 from lean_year.core.errors import InputError
-from lean_year.core.vessel import LyingCylinder, Prism
 
 
 def tank(name, area=1.0, height=2.0, floor=0.0, outlet=0.1, overflow=None, let_down=False):

@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core.calcite import after_calcite, bed_l
 from lean_year.core.errors import InputError
+from lean_year.core.treatment.calcite import after_calcite, bed_l
 
 # PHREEQC 3 with its database phreeqc.dat: water of so much alkalinity [mg/L CaCO3], with half of it in equivalents as
 # calcium, at a pH and temperature, then EQUILIBRIUM_PHASES Calcite 0: twice the calcium as CaCO3 [mg/L], and the pH.

@@ -1,8 +1,8 @@
 import numpy as np
 import pytest
 
-from lean_year.core import catchment
 from lean_year.core.errors import InputError
+from lean_year.core.roofs import catchment
 
 LITRES_PER_US_GALLON = 3.785411784  # exact by definition
 M2_PER_SQUARE_FOOT = 0.3048**2  # exact by definition

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lean_year.core.cistern import no_shortage_size_l, replay_cistern, replay_sizes
+from lean_year.core.cistern.replay import no_shortage_size_l, replay_cistern, replay_sizes
 from lean_year.core.errors import InputError
 
 RULES = ("yas", "ybs")

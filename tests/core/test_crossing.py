@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import brentq
 
-from lean_year.core.crossing import crossing
+from lean_year.core.numeric.crossing import crossing
 
 
 @given(st.floats(0.3, 3), st.floats(1e-3, 1e3), st.floats(1e-6, 1e6))

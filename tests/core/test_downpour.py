@@ -5,8 +5,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core import downpour
 from lean_year.core.errors import InputError
+from lean_year.core.rain import downpour
 
 
 @pytest.mark.parametrize("years", [2, 10, 50, 100])

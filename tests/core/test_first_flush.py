@@ -7,8 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core import first_flush
 from lean_year.core.errors import InputError
+from lean_year.core.water_path import first_flush
 
 
 @pytest.mark.parametrize(

@@ -4,10 +4,10 @@ import numpy as np
 import pytest
 from scipy import stats
 
-from lean_year.core.disaggregation import days_from_months_mm
 from lean_year.core.errors import InputError
-from lean_year.core.generator import REGIMES, Climate, generate_days_mm, transition_chances, usual_wet_days
-from lean_year.core.household import DAYS_IN_MONTH
+from lean_year.core.household.uses import DAYS_IN_MONTH
+from lean_year.core.rain.disaggregation import days_from_months_mm
+from lean_year.core.rain.generator import REGIMES, Climate, generate_days_mm, transition_chances, usual_wet_days
 
 YEARS = 400
 MEAN_MM = np.array([90.0, 75, 70, 50, 35, 20, 8, 10, 40, 95, 110, 105])

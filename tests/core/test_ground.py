@@ -8,9 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import dblquad
 
-from lean_year.core import flotation, foundation, ground_load, wind
-from lean_year.core.earthworks import Footprint, earthworks
 from lean_year.core.errors import InputError
+from lean_year.core.ground import bearing as ground_load
+from lean_year.core.ground import flotation, foundation, wind
+from lean_year.core.ground.earthworks import Footprint, earthworks
 from lean_year.core.quick_sums import work_out
 
 PSF_KPA = 0.04788026

@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core import gutters
 from lean_year.core.errors import InputError
+from lean_year.core.water_path import gutters
 
 # BS EN 12056-3, table 8: capacity of vertical pipes at a filling degree of 0.33, from memory. [mm], [L/s]
 VERTICAL = {50: 1.7, 60: 2.7, 70: 4.1, 75: 5.0, 80: 5.9, 90: 8.1, 100: 10.7, 120: 17.4, 150: 31.6}

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError
-from lean_year.core.household import (
+from lean_year.core.household.uses import (
     DAYS_IN_MONTH,
     HABITS_L_PERSON_DAY,
     MEASURED_US_L_PERSON_DAY,
@@ -19,7 +19,7 @@ from lean_year.core.household import (
     people_by_day,
     use_by_day_l,
 )
-from lean_year.core.rainfall import month_of
+from lean_year.core.rain.rainfall import month_of
 
 NONE = np.zeros(12)
 YEARS = np.arange(np.datetime64("2001-01-01"), np.datetime64("2005-01-01"))

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 
 from lean_year.core.errors import InputError
-from lean_year.core.irrigation import (
+from lean_year.core.household.irrigation import (
     Garden,
     available_water_mm,
     extraterrestrial_radiation_mj_m2,

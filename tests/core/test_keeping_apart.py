@@ -2,11 +2,11 @@
 
 import pytest
 
-from lean_year.core.cross_connection import air_gap_mm
 from lean_year.core.errors import InputError
-from lean_year.core.generic_pumps import GENERIC_PUMPS
-from lean_year.core.pump import fit_curve, power_w
-from lean_year.core.water_tests import LIMITS, failed
+from lean_year.core.pump.cross_connection import air_gap_mm
+from lean_year.core.pump.generic_pumps import GENERIC_PUMPS
+from lean_year.core.pump.pump_curve import fit_curve, power_w
+from lean_year.core.treatment.water_tests import LIMITS, failed
 
 
 @pytest.mark.parametrize(("bore_mm", "gap_mm"), [(6, 25), (12.5, 25), (15, 30), (20, 40), (50, 100)])

@@ -5,17 +5,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lean_year.core.cistern import replay_cistern
+from lean_year.core.cistern.operation import BackUp, Demand, Operation, Stage, operate, operate_sizes, operate_windows
+from lean_year.core.cistern.replay import replay_cistern
 from lean_year.core.errors import InputError
-from lean_year.core.operation import (
-    BackUp,
-    Demand,
-    Operation,
-    Stage,
-    operate,
-    operate_sizes,
-    operate_windows,
-)
 
 DAYS = 400
 litres = st.floats(0, 2_000)

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core import levels, overflow, screens
 from lean_year.core.errors import InputError
-from lean_year.core.pipes import friction_head_m, hazen_williams_head_m
+from lean_year.core.hydraulics.pipes import friction_head_m, hazen_williams_head_m
+from lean_year.core.water_path import levels, overflow, screens
 
 
 def pipe(**values):

@@ -7,8 +7,8 @@ from fluids.friction import friction_factor as fluids_factor
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core import pipes
 from lean_year.core.errors import InputError
+from lean_year.core.hydraulics import pipes
 
 PLASTIC = {"length_m": 2.0, "roughness_mm": 0.01}
 

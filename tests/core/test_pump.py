@@ -6,10 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core import peak_flow, pressure_tank, pump
-from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.errors import InputError
-from lean_year.core.pipes import friction_head_m
+from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
+from lean_year.core.hydraulics.pipes import friction_head_m
+from lean_year.core.pump import peak_flow, pressure_tank
+from lean_year.core.pump import pump_curve as pump
 
 # Saturation pressure of water, steam tables, from memory. [deg C], [kPa]
 STEAM_KPA = {

@@ -7,9 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats.mstats import plotting_positions
 
-from lean_year.core import rainfall
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain import rainfall
+from lean_year.core.rain.rainfall import DailyRain
 from tests.records import brussels, brussels_dates, seattle
 
 

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core import schools
-from lean_year.core.cistern import replay_sizes
-from lean_year.core.sizing import knee
+from lean_year.core.cistern import sizing_methods as schools
+from lean_year.core.cistern.replay import replay_sizes
+from lean_year.core.cistern.sizing import knee
 
 # A worked example of the handbooks' monthly balance, from memory of their form: a roof of 100 m2 at 0.8, two wet
 # seasons, 4 m3 of use a month. Brought less used, added up from the last full month, is worst in the tenth month.

@@ -2,8 +2,8 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lean_year.core import sizing
-from lean_year.core.cistern import replay_cistern, replay_sizes
+from lean_year.core.cistern import sizing
+from lean_year.core.cistern.replay import replay_cistern, replay_sizes
 from tests.core.test_cistern import rules, supplies
 
 

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError
-from lean_year.core.snow import SnowRules, snow_on_roof, usual_lost_share
+from lean_year.core.roofs.snow import SnowRules, snow_on_roof, usual_lost_share
 
 QUARTER_INCH_A_FOOT_DEG = 1.19
 ONE_IN_TWELVE_DEG = 4.76

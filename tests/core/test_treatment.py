@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core import cartridges, chlorine, ultraviolet
 from lean_year.core.errors import InputError
+from lean_year.core.treatment import cartridges, chlorine, ultraviolet
 
 SIZES = list(cartridges.CARTRIDGES)
 

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from lean_year.core import vessel
+from lean_year.core.cistern import vessel
 from lean_year.core.errors import InputError
 
 metres = st.floats(0.2, 12)

@@ -6,11 +6,11 @@ import numpy as np
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.property_file import parse_property_file, rain_from_record, record_from_rain
 from lean_year.formats.rain_import import read_rain_file
 from lean_year.formats.strict_csv import read_strict_csv
-from lean_year.property.catchment import Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
+from lean_year.property.cistern import Box, Cistern, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property, PropertyFile, Rain, Site
 from lean_year.property.household import (
     Animals,
@@ -22,16 +22,7 @@ from lean_year.property.household import (
     StepEntry,
     UseEntry,
 )
-from lean_year.property.tanks import (
-    Box,
-    Cistern,
-    LyingCylinder,
-    Pit,
-    Slim,
-    Tank,
-    UprightCylinder,
-    Volume,
-)
+from lean_year.property.roofs import Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
 from tests.ground_documents import grounds
 from tests.lift_documents import pumps, trains
 from tests.records import write_csv

@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from lean_year.core.cistern import replay_cistern
-from lean_year.core.resampling import resampled_days
+from lean_year.core.cistern.replay import replay_cistern
+from lean_year.core.rain.resampling import resampled_days
 from lean_year.demo.shipped import DEMOS, demo_rain
 from lean_year.plan.band import Band, Progress, resampled_band
 from lean_year.plan.demand import demand_of

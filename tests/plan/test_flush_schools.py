@@ -2,7 +2,7 @@
 
 import pytest
 
-from lean_year.core import first_flush as core
+from lean_year.core.water_path import first_flush as core
 from tests.plan.on_demos import edited, planned, planned_dry, replace
 
 ROOFS_M2 = 338.53

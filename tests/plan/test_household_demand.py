@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from lean_year.core.household import fixtures
+from lean_year.core.household.uses import fixtures
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.demand import demand_of, litres_a_head
 from lean_year.plan.prepared_rain import prepare_rain

@@ -6,7 +6,7 @@ import pytest
 from cachetools import LRUCache
 
 from lean_year.core.errors import InputError
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.demand import demand_of
 from lean_year.plan.kept import Kept

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lean_year.core.gutters import downpipe_capacity_l_s
+from lean_year.core.water_path.gutters import downpipe_capacity_l_s
 from lean_year.plan.downpour_test import Storm, play_downpour
 from lean_year.plan.whole import plan_property
 from lean_year.plan.wording import Wording

@@ -5,7 +5,7 @@ import json
 import numpy as np
 import pytest
 
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.changes import what_moved
 from lean_year.plan.prepared_rain import prepare_rain

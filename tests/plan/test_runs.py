@@ -4,7 +4,7 @@ import itertools
 
 import pytest
 
-from lean_year.core.levels import COUNTED_FALL, static_pressure_kpa
+from lean_year.core.water_path.levels import COUNTED_FALL, static_pressure_kpa
 from lean_year.plan.whole import plan_property
 from tests.plan.on_demos import codes, edited, finding, planned_dry, replace
 

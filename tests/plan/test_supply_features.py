@@ -7,7 +7,7 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
-from lean_year.core.rainfall import DailyRain, MadeFrom
+from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.demo.shipped import demo_rain
 from lean_year.formats.rain_import import rain_from_means
 from lean_year.plan.prepared_rain import prepare_rain

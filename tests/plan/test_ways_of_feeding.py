@@ -4,7 +4,7 @@ import pytest
 from fluids.friction import friction_factor
 from scipy.optimize import brentq
 
-from lean_year.core.pump import fit_curve
+from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.plan.system import Filling, System
 from tests.plan.on_demos import codes, edited, finding, planned, planned_dry, replace, status
 

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.downpour_test import Storm, play_downpour
 from lean_year.plan.harvest import catch_rain

@@ -9,11 +9,11 @@ from lean_year.plan.downpour_test import Storm, play_downpour
 from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.plan.wording import LITRES_PER_US_GALLON, M2_PER_SQUARE_FOOT, M_PER_FOOT, Wording
-from lean_year.property.catchment import Downpipe, Drain, PlanArea, Rectangle, Roof
+from lean_year.property.cistern import Cistern, Link, Slim, Tank, UprightCylinder
 from lean_year.property.document import Property, Rain
 from lean_year.property.edits import apply_edit
 from lean_year.property.household import Household
-from lean_year.property.tanks import Cistern, Link, Slim, Tank, UprightCylinder
+from lean_year.property.roofs import Downpipe, Drain, PlanArea, Rectangle, Roof
 from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 from tests.plan.on_demos import codes, finding, replace, status
 

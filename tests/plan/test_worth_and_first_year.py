@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from lean_year.core.cistern import replay_cistern
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.cistern.replay import replay_cistern
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property

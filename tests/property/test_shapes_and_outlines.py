@@ -8,19 +8,10 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from lean_year.core.errors import InputError
-from lean_year.property.catchment import Drain, Outline, PlanArea, Roof
+from lean_year.property.cistern import Box, Cistern, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.edits import apply_edit
 from lean_year.property.outline import outline_area_m2
-from lean_year.property.tanks import (
-    Box,
-    Cistern,
-    LyingCylinder,
-    Pit,
-    Slim,
-    Tank,
-    UprightCylinder,
-    Volume,
-)
+from lean_year.property.roofs import Drain, Outline, PlanArea, Roof
 from tests.farm import changed, farm, resize
 
 SHAPES = [

@@ -11,7 +11,7 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
-from lean_year.core.overflow import basin_m2, soakaway
+from lean_year.core.water_path.overflow import basin_m2, soakaway
 
 pytestmark = pytest.mark.reference
 

@@ -5,9 +5,9 @@ import pytest
 from scipy.optimize import linprog
 from scipy.sparse import coo_array
 
-from lean_year.core import sizing
-from lean_year.core.catchment import harvest_l
-from lean_year.core.cistern import no_shortage_size_l
+from lean_year.core.cistern import sizing
+from lean_year.core.cistern.replay import no_shortage_size_l
+from lean_year.core.roofs.catchment import harvest_l
 from tests.records import brussels, cordoba, seattle
 
 
@@ -69,7 +69,7 @@ def test_the_smallest_size_is_that_of_a_linear_programme_and_of_the_sequent_peak
 
 @pytest.mark.reference
 def test_a_thirty_year_record_balances_to_rounding_under_both_rules():
-    from lean_year.core.cistern import replay_cistern
+    from lean_year.core.cistern.replay import replay_cistern
 
     record = brussels()
     inflow = harvest_l(area_m2=130, rain_mm=record.depth_mm, runoff=0.9, loss_mm=0.5)

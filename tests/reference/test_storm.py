@@ -9,11 +9,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lean_year.core.downpour import storm_mm
 from lean_year.core.errors import InputError
-from lean_year.core.overflow import OverflowPipe, overflow_capacity_l_s
-from lean_year.core.pipes import link_flow_l_s
-from lean_year.core.storm import CURVE_POINTS, StormGroup, StormLink, StormVessel, play_storm
+from lean_year.core.hydraulics.pipes import link_flow_l_s
+from lean_year.core.rain.downpour import storm_mm
+from lean_year.core.water_path.overflow import OverflowPipe, overflow_capacity_l_s
+from lean_year.core.water_path.storm import CURVE_POINTS, StormGroup, StormLink, StormVessel, play_storm
 
 FREE = 1e9
 

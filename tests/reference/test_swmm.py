@@ -7,10 +7,10 @@ import sys
 import numpy as np
 import pytest
 
-from lean_year.core.bank import Vessel, linked_bank
-from lean_year.core.catchment import harvest_l
-from lean_year.core.cistern import replay_cistern
-from lean_year.core.vessel import Prism
+from lean_year.core.cistern.bank import Vessel, linked_bank
+from lean_year.core.cistern.replay import replay_cistern
+from lean_year.core.cistern.vessel import Prism
+from lean_year.core.roofs.catchment import harvest_l
 from tests.records import seattle
 
 DEMAND_L_DAY = 260.0

@@ -6,8 +6,8 @@ import sys
 
 import pytest
 
-from lean_year.core.levels import ENTRY_HEADS, wet_run
-from lean_year.core.pipes import GRAVITY_M_S2, mean_velocity_m_s
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, mean_velocity_m_s
+from lean_year.core.water_path.levels import ENTRY_HEADS, wet_run
 
 
 @pytest.mark.reference

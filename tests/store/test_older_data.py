@@ -8,7 +8,7 @@ import pytest
 from alembic import command
 
 from lean_year.api.workshop import Workshop
-from lean_year.core.rainfall import DailyRain, MadeFrom
+from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.store import properties, records
 from lean_year.store.database import FILE_NAME, migrations_config, open_database, open_engine, writing
 from lean_year.store.properties import Summary

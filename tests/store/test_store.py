@@ -12,7 +12,7 @@ import pytest
 from alembic import command
 from sqlalchemy import event
 
-from lean_year.core.rainfall import DailyRain
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
 from lean_year.store import properties, records

@@ -22,7 +22,7 @@ from lean_year.api.schemas import (
     Step,
     pack_days,
 )
-from lean_year.core.pump import fit_curve
+from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.demo.shipped import DEMOS
 from lean_year.formats.geojson_roofs import read_geojson_roofs
 from lean_year.formats.ground_drawing import write_ground_dxf, write_ground_svg

@@ -19,13 +19,13 @@ from lean_year.api.schemas import (
     SumNumber,
     SumOffered,
 )
-from lean_year.core.catchment import runoff_coefficients
-from lean_year.core.generator import REGIMES
-from lean_year.core.household import HABITS_L_PERSON_DAY, animals, fixtures
+from lean_year.core.household.uses import HABITS_L_PERSON_DAY, animals, fixtures
 from lean_year.core.quick_sums import SUM_GROUPS, work_out
+from lean_year.core.rain.generator import REGIMES
+from lean_year.core.roofs.catchment import runoff_coefficients
 from lean_year.demo.generator import stations
 from lean_year.plan.fitness import hazard_label
-from lean_year.property.catchment import Hazard
+from lean_year.property.roofs import Hazard
 
 router = APIRouter(prefix="/api", tags=["reference"])
 

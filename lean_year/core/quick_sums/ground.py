@@ -2,7 +2,8 @@
 
 import math
 
-from lean_year.core import flotation, foundation, ground_load, wind
+from lean_year.core.ground import bearing as ground_load
+from lean_year.core.ground import flotation, foundation, wind
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
 
 

@@ -1,7 +1,9 @@
 """Quick sums of roofs, rain, household and cistern."""
 
-from lean_year.core import catchment, pipes, vessel
+from lean_year.core.cistern import vessel
+from lean_year.core.hydraulics import pipes
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
+from lean_year.core.roofs import catchment
 
 
 def _days_left(level_l: float, demand_l_day: float) -> dict[str, float]:

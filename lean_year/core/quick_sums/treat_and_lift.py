@@ -1,8 +1,10 @@
 """Quick sums of treatment and pump."""
 
-from lean_year.core import chlorine, peak_flow, pressure_tank, pump
-from lean_year.core.cartridges import CARTRIDGES, life_months
+from lean_year.core.pump import peak_flow, pressure_tank
+from lean_year.core.pump import pump_curve as pump
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
+from lean_year.core.treatment import chlorine
+from lean_year.core.treatment.cartridges import CARTRIDGES, life_months
 
 
 def _pressure_tank(

@@ -2,9 +2,11 @@
 
 import numpy as np
 
-from lean_year.core import downpour, first_flush, gutters, overflow, pipes
-from lean_year.core.catchment import MAX_AREA_M2
+from lean_year.core.hydraulics import pipes
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
+from lean_year.core.rain import downpour
+from lean_year.core.roofs.catchment import MAX_AREA_M2
+from lean_year.core.water_path import first_flush, gutters, overflow
 
 
 def _first_flush(area_m2: float, depth_mm: float, bore_mm: float) -> dict[str, float]:

@@ -4,8 +4,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from lean_year.core import vessel
-from lean_year.core.bank import Vessel
+from lean_year.core.cistern import vessel
+from lean_year.core.cistern.bank import Vessel
 from lean_year.core.errors import InputError
 from lean_year.property.parts import CalendarDay, Key, Part, ShareOfOne, Text, require_different
 from lean_year.property.water_path import Inlet

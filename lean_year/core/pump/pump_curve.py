@@ -4,10 +4,10 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from lean_year.core.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
-from lean_year.core.crossing import crossing
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.pipes import GRAVITY_M_S2, friction_head_m, mean_velocity_m_s
+from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, friction_head_m, mean_velocity_m_s
+from lean_year.core.numeric.crossing import crossing
 
 MOST_L_S = 1_000.0
 """No house asks for more. [L/s]"""

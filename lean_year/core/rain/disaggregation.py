@@ -4,7 +4,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError
-from lean_year.core.generator import Climate, generate_days_mm
+from lean_year.core.rain.generator import Climate, generate_days_mm
 
 
 def days_from_months_mm(

@@ -9,8 +9,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.cistern.vessel import Shape
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.vessel import Shape
 
 LEVELS = 129
 

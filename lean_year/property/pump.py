@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from lean_year.core.errors import InputError
-from lean_year.core.pump import fit_curve
+from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.property.parts import Part
 from lean_year.property.water_path import Bore, Height
 

@@ -4,8 +4,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from lean_year.core.catchment import MAX_AREA_M2
 from lean_year.core.errors import InputError
+from lean_year.core.roofs.catchment import MAX_AREA_M2
 from lean_year.property.outline import check_outline
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
 from lean_year.property.water_path import Bore, Gutter, Height, Run, Screen

@@ -1,6 +1,6 @@
 """The replay of a supply as it is run: saving steps, back-up, losses, and stores one behind another.
 
-Adds to the two published rules of `lean_year.core.cistern`, which hold within each store:
+Adds to the two published rules of `lean_year.core.cistern.replay`, which hold within each store:
 
 - **saving steps**: the share of the live volume in store last night decides which step is on, and with it the day's
   demand; what a step gives up is kept beside what was short.
@@ -19,8 +19,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern import MAX_VOLUME_L, SHORT_DAY_L, Rule, SizeCurve
-from lean_year.core.compiled import operate_block, operate_days, operate_spans, within
+from lean_year.core.cistern.compiled import operate_block, operate_days, operate_spans, within
+from lean_year.core.cistern.replay import MAX_VOLUME_L, SHORT_DAY_L, Rule, SizeCurve
 from lean_year.core.errors import InputError, require_number
 
 MAX_STEPS = 6

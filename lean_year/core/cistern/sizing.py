@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern import Rule, SizeCurve, no_shortage_size_l, replay_sizes
+from lean_year.core.cistern.replay import Rule, SizeCurve, no_shortage_size_l, replay_sizes
 from lean_year.core.errors import require_number
 
 Enough = Callable[[SizeCurve], NDArray[np.bool_]]

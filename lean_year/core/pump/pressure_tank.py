@@ -1,7 +1,7 @@
 """The pressure vessel: what it gives between two switchings of the pump, by Boyle's law."""
 
-from lean_year.core.air_and_vapour import SEA_LEVEL_KPA
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.hydraulics.air_and_vapour import SEA_LEVEL_KPA
 
 PRECHARGE_UNDER_KPA = 14.0
 """Pre-charge below the cut-in. Basis: common practice (2 psi)."""

@@ -9,7 +9,7 @@ from numba import njit
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.pipes import GRAVITY_M_S2
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
 
 HALVING_MM = 1.0
 """Rain that halves what is left on a roof. Basis: published (Martinson and Thomas 2005, each mm halves)."""

@@ -1,9 +1,9 @@
-"""The loops over days of `lean_year.core.operation`, compiled. What they do is said there."""
+"""The loops over days of `lean_year.core.cistern.replay.operation`, compiled. What they do is said there."""
 
 import numpy as np
 from numba import njit
 
-from lean_year.core.cistern import SHORT_DAY_L
+from lean_year.core.cistern.replay import SHORT_DAY_L
 
 
 @njit(cache=True, nogil=True)

@@ -3,8 +3,8 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.crossing import crossing
 from lean_year.core.errors import require_number
+from lean_year.core.numeric.crossing import crossing
 
 MG_PER_MEQ = 50.0435
 """Half the molar mass of calcium carbonate: alkalinity is told as if it were all that. [mg]"""

@@ -2,8 +2,8 @@
 
 import math
 
-from lean_year.core.crossing import crossing
 from lean_year.core.errors import require_number
+from lean_year.core.numeric.crossing import crossing
 
 GRAVITY_M_S2 = 9.80665
 VISCOSITY_M2_S = 1.004e-6

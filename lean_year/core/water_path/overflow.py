@@ -6,8 +6,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.gutters import lip_capacity_l_s, lip_head_mm
-from lean_year.core.pipes import link_flow_l_s, link_head_m
+from lean_year.core.hydraulics.pipes import link_flow_l_s, link_head_m
+from lean_year.core.water_path.gutters import lip_capacity_l_s, lip_head_mm
 
 BEND_90, BEND_45, TEE_THROUGH, TEE_BRANCH, BALL_VALVE, CHECK_VALVE = 0.9, 0.4, 0.6, 1.8, 0.1, 2.5
 """Velocity heads lost in fittings. Basis: from memory (handbooks)."""

@@ -1,0 +1,1 @@
+"""What carries the tanks: earthworks, pads, bearing, uplift, wind."""

@@ -1,0 +1,1 @@
+"""Who uses how much, when, for what: people, uses, gardens."""

@@ -1,0 +1,1 @@
+"""What pipes, pumps and treatment share: friction, fittings, pipe sizes as sold, air and vapour."""

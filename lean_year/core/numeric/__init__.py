@@ -1,0 +1,1 @@
+"""Numerical methods that know nothing of water."""

@@ -1,0 +1,1 @@
+"""What fell, how far a record can be trusted, records that might have been, and downpours."""

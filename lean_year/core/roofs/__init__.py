@@ -1,0 +1,1 @@
+"""What catches rain: runoff, losses, snow."""
