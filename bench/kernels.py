@@ -12,9 +12,9 @@ from bench.report import Row
 from lean_year.core.cistern.replay import SHORT_DAY_L, replay_sizes
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.demand import demand_of
-from lean_year.plan.harvest import catch_rain
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.model.demand import demand_of
+from lean_year.plan.model.harvest import catch_rain
+from lean_year.plan.model.prepared_rain import prepare_rain
 
 SIZES = 200
 ROUNDS = 25

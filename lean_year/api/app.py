@@ -18,10 +18,10 @@ from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.lantern_row import lantern_row
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.downpour_test import Storm, play_downpour
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.prepared_rain import prepare_rain
+from lean_year.plan.stations.gutters.storm import Storm, play_downpour
 from lean_year.plan.whole import plan_property
-from lean_year.plan.wording import Wording
 
 STATIC = Path(str(files("lean_year.api") / "static"))
 

@@ -13,10 +13,10 @@ from lean_year.core.household.uses import Quality
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.pump_curve import MOST_CHARACTERS, FlowUnit, HeadUnit
 from lean_year.formats.rain_account import DateOrder, Layout, RainImport, Unit
-from lean_year.plan.band import Band
-from lean_year.plan.downpour_test import Storm
-from lean_year.plan.prepared_rain import PreparedRain
-from lean_year.plan.search import Front
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.stations.cistern.design_search import Front
+from lean_year.plan.stations.cistern.resampled_band import Band
+from lean_year.plan.stations.gutters.storm import Storm
 from lean_year.plan.whole import Planned, WholePlan
 from lean_year.property.document import Property, Units
 from lean_year.property.household import Habit

@@ -18,16 +18,16 @@ from lean_year.demo.shipped import demo_file
 from lean_year.formats.epanet_model import write_epanet_model
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.formats.swmm_model import write_swmm_model
-from lean_year.plan.band import resampled_band
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
-from lean_year.plan.demand import demand_of
-from lean_year.plan.downpour_test import Storm, StormPlan, play_downpour
-from lean_year.plan.harvest import catch_rain
-from lean_year.plan.prepared_rain import PreparedRain, prepare_rain
+from lean_year.plan.model.demand import demand_of
+from lean_year.plan.model.harvest import catch_rain
+from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.rain_side import supply_of
-from lean_year.plan.search import search_designs
+from lean_year.plan.stations.cistern.design_search import search_designs
+from lean_year.plan.stations.cistern.resampled_band import resampled_band
+from lean_year.plan.stations.gutters.storm import Storm, StormPlan, play_downpour
 from lean_year.plan.whole import Planned, plan_property
-from lean_year.plan.wording import Wording
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit
 from lean_year.store import properties, records

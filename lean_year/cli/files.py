@@ -16,7 +16,7 @@ from lean_year.formats.property_file import rain_from_record, read_property_file
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.formats.swmm_model import write_swmm_model
 from lean_year.formats.swmm_rain import write_swmm_rain
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.document import PropertyFile
 

@@ -7,8 +7,8 @@ it through the strainers, and the taps that it presses on.
 
 from lean_year.core.errors import InputError
 from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, VISCOSITY_M2_S
-from lean_year.plan.system import Filling, System, pump_curve
-from lean_year.plan.train import Drop, stage_peaks_l_s
+from lean_year.plan.model.pressure_side import Filling, System, pump_curve
+from lean_year.plan.model.train import Drop, stage_peaks_l_s
 from lean_year.property.document import Property
 from lean_year.property.pump import Pipe
 

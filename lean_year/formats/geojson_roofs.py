@@ -124,7 +124,7 @@ def write_geojson_roofs(document: Property) -> str:
     InputError
         If the property has no longitude and latitude.
     """
-    from lean_year.plan.surface import outline_m, plan_area_m2, runoff_of
+    from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
 
     site = document.site
     if site.latitude_deg is None or site.longitude_deg is None:

@@ -10,9 +10,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from xml.etree import ElementTree
 
-from lean_year.plan.ground import PadPlan, plan_ground
-from lean_year.plan.ground_section import Kind, Line
-from lean_year.plan.wording import M_PER_FOOT, Wording
+from lean_year.plan.answer.wording import M_PER_FOOT, Wording
+from lean_year.plan.stations.ground.section import Kind, Line
+from lean_year.plan.stations.ground.stage import PadPlan, plan_ground
 from lean_year.property.document import Property
 
 APART_M = 2.0

@@ -33,7 +33,7 @@ from lean_year.formats.rain_account import (
 )
 from lean_year.formats.rain_table import text_of
 from lean_year.formats.swmm_rain import SwmmRain, looks_like_swmm, read_swmm_rain
-from lean_year.plan.wording import fixed
+from lean_year.plan.answer.wording import fixed
 
 MONTHS_SEED = 1
 

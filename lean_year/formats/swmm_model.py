@@ -16,14 +16,14 @@ from numpy.typing import NDArray
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.errors import InputError
 from lean_year.core.water_path.storm import StormVessel
-from lean_year.plan.chain import Chain
-from lean_year.plan.demand import demand_of
-from lean_year.plan.harvest import Catch, catch_rain
-from lean_year.plan.levels import run_levels, tank_of
-from lean_year.plan.overflow_ways import overflow_takes_l_s
-from lean_year.plan.prepared_rain import PreparedRain
+from lean_year.plan.model.demand import demand_of
+from lean_year.plan.model.harvest import Catch, catch_rain
+from lean_year.plan.model.levels import run_levels, tank_of
+from lean_year.plan.model.overflow_outlets import overflow_takes_l_s
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.tank_network import Chain
 from lean_year.plan.rain_side import supply_of
-from lean_year.plan.surface import plan_area_m2
 from lean_year.plan.whole import plan_property
 from lean_year.property.document import Property
 

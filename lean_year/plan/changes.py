@@ -1,7 +1,7 @@
 """What an edit moved, in a few words."""
 
+from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.whole import WholePlan
-from lean_year.plan.wording import Wording, several
 
 LEAST_LITRES = 50.0
 

@@ -3,17 +3,17 @@
 from dataclasses import dataclass, replace
 
 from lean_year.core.cistern.operation import OperatedReplay
-from lean_year.plan.cistern import CisternPlan, plan_cistern
-from lean_year.plan.demand import HouseholdDemand, demand_of
-from lean_year.plan.harvest import Catch, catch_rain
-from lean_year.plan.kept import Kept, Same
-from lean_year.plan.layout import layout_of
-from lean_year.plan.prepared_rain import PreparedRain, records_like
-from lean_year.plan.rain import RainPlan, plan_rain
-from lean_year.plan.roofs import RoofsPlan, plan_roofs
-from lean_year.plan.supply import Supply, operation_of
+from lean_year.plan.answer.cache import Kept, Same
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.demand import HouseholdDemand, demand_of
+from lean_year.plan.model.harvest import Catch, catch_rain
+from lean_year.plan.model.layout import layout_of
+from lean_year.plan.model.prepared_rain import PreparedRain, records_like
+from lean_year.plan.model.supply import Supply, operation_of
+from lean_year.plan.stations.cistern.stage import CisternPlan, plan_cistern
+from lean_year.plan.stations.rain.stage import RainPlan, plan_rain
+from lean_year.plan.stations.roofs.stage import RoofsPlan, plan_roofs
 from lean_year.plan.verdict import Verdict, verdict
-from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
 

@@ -2,8 +2,8 @@
 
 from pydantic import BaseModel
 
-from lean_year.plan.cistern import CisternPlan
-from lean_year.plan.wording import Wording, count, day, fixed, several
+from lean_year.plan.answer.wording import Wording, count, day, fixed, several
+from lean_year.plan.stations.cistern.stage import CisternPlan
 
 
 class Verdict(BaseModel):

@@ -6,26 +6,26 @@ from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import Quality
-from lean_year.plan.cistern import CisternPlan
-from lean_year.plan.demand import demand_of
-from lean_year.plan.figure import Finding
-from lean_year.plan.first_flush import FirstFlushPlan, plan_first_flush
-from lean_year.plan.flow import flows_at, overflow_intensity_mm_h
-from lean_year.plan.ground import GroundPlan, plan_ground
-from lean_year.plan.gutters import GuttersPlan, arrives_l_s, plan_gutters
-from lean_year.plan.household import HouseholdPlan, plan_household
-from lean_year.plan.overflow import OverflowPlan, plan_overflow
-from lean_year.plan.prepared_rain import PreparedRain
-from lean_year.plan.pump import PumpPlan, plan_pump
-from lean_year.plan.rain import RainPlan
+from lean_year.plan.answer.figure import Finding
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.fall import Station, stations
+from lean_year.plan.model.demand import demand_of
+from lean_year.plan.model.flow import flows_at, overflow_intensity_mm_h
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import Supply
 from lean_year.plan.rain_side import rain_side
-from lean_year.plan.roofs import RoofsPlan, plan_roofs
-from lean_year.plan.stations import Station, stations
-from lean_year.plan.supply import Supply
-from lean_year.plan.top_up import TopUpPlan, plan_top_up
-from lean_year.plan.treatment import TreatmentPlan, plan_treatment
+from lean_year.plan.stations.cistern.stage import CisternPlan
+from lean_year.plan.stations.first_flush.stage import FirstFlushPlan, plan_first_flush
+from lean_year.plan.stations.ground.stage import GroundPlan, plan_ground
+from lean_year.plan.stations.gutters.stage import GuttersPlan, arrives_l_s, plan_gutters
+from lean_year.plan.stations.household.stage import HouseholdPlan, plan_household
+from lean_year.plan.stations.overflow.stage import OverflowPlan, plan_overflow
+from lean_year.plan.stations.pump.stage import PumpPlan, plan_pump
+from lean_year.plan.stations.pump.top_up import TopUpPlan, plan_top_up
+from lean_year.plan.stations.rain.stage import RainPlan
+from lean_year.plan.stations.roofs.stage import RoofsPlan, plan_roofs
+from lean_year.plan.stations.treatment.stage import TreatmentPlan, plan_treatment
 from lean_year.plan.verdict import NO_RAIN, Verdict
-from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 
 _WORST_FIRST = {"fails": 0, "caution": 1, "note": 2}

@@ -5,7 +5,7 @@ import time
 import pytest
 
 from lean_year.api.jobs import KEPT, Jobs, UnknownJob
-from lean_year.plan.band import Progress
+from lean_year.plan.stations.cistern.resampled_band import Progress
 
 
 def start(client, demo, kind, base=None):

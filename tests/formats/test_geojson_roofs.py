@@ -9,7 +9,7 @@ from pyproj import Geod
 
 from lean_year.core.errors import InputError
 from lean_year.formats.geojson_roofs import read_geojson_roofs, write_geojson_roofs
-from lean_year.plan.surface import plan_area_m2
+from lean_year.plan.model.roof_surface import plan_area_m2
 from tests.farm import changed
 
 EARTH = Geod(ellps="WGS84")

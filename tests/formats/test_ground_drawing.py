@@ -8,8 +8,8 @@ import pytest
 
 from lean_year.demo.shipped import DEMOS
 from lean_year.formats.ground_drawing import SCALE, write_ground_dxf, write_ground_svg
-from lean_year.plan.ground import plan_ground
-from lean_year.plan.wording import Wording
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.stations.ground.stage import plan_ground
 from tests.plan.on_demos import edited, replace
 
 FOOT_M = 0.3048

@@ -3,8 +3,8 @@
 from typing import Any
 
 from lean_year.demo.shipped import DEMOS, demo_rain
-from lean_year.plan.figure import Finding
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.answer.figure import Finding
+from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import WholePlan, plan_property
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit

@@ -3,7 +3,7 @@
 import pytest
 
 from lean_year.core.errors import InputError
-from lean_year.plan.standing import standings
+from lean_year.plan.model.footings import standings
 from lean_year.plan.whole import plan_property
 from tests.plan.on_demos import codes, edited, finding, planned, planned_dry, replace, status
 

@@ -5,8 +5,8 @@ import pytest
 
 from lean_year.core.household.uses import fixtures
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.demand import demand_of, litres_a_head
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.model.demand import demand_of, litres_a_head
+from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.household import Animals
 from tests.farm import changed, farm

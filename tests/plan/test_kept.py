@@ -8,12 +8,12 @@ from cachetools import LRUCache
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.demand import demand_of
-from lean_year.plan.kept import Kept
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.demand import demand_of
+from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.rain_side import BEHIND_THE_TANKS, rain_side
 from lean_year.plan.whole import plan_property
-from lean_year.plan.wording import Wording
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit
 from tests.plan.on_demos import edited, replace

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.plan.layout import layout_of
+from lean_year.plan.model.layout import layout_of
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit
 from tests.farm import farm

@@ -5,9 +5,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from lean_year.core.water_path.gutters import downpipe_capacity_l_s
-from lean_year.plan.downpour_test import Storm, play_downpour
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.stations.gutters.storm import Storm, play_downpour
 from lean_year.plan.whole import plan_property
-from lean_year.plan.wording import Wording
 from lean_year.property.edits import apply_edit
 from tests.plan.on_demos import codes, edited, finding, planned_dry, replace, status
 

@@ -7,10 +7,10 @@ import pytest
 
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
-from lean_year.plan.wording import Wording
 from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
 from tests.farm import changed, farm

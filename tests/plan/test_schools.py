@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from lean_year.demo.shipped import DEMOS, demo_rain
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
 

@@ -2,7 +2,7 @@
 
 import pytest
 
-from lean_year.plan.treatment_schools import TARGETS
+from lean_year.plan.stations.treatment.disinfection_methods import TARGETS
 from tests.plan.on_demos import codes, edited, finding, planned_dry, replace, status
 
 STAGES, TEST, CHLORINE = "/treatment/stages", "/treatment/last_test", "/treatment/chlorine"

@@ -5,7 +5,7 @@ from fluids.friction import friction_factor
 from scipy.optimize import brentq
 
 from lean_year.core.pump.pump_curve import fit_curve
-from lean_year.plan.system import Filling, System
+from lean_year.plan.model.pressure_side import Filling, System
 from tests.plan.on_demos import codes, edited, finding, planned, planned_dry, replace, status
 
 HEADER = [replace("/pump/way", "header"), replace("/pump/header/outlet_m", 30)]
@@ -108,7 +108,7 @@ def test_gravity_runs_what_friction_fittings_and_filters_let_through():
 
 def _train_at(document, flow_l_s):
     """The stages with their drop at a flow other than the peak: a peak of just that."""
-    from lean_year.plan.train import drops
+    from lean_year.plan.model.train import drops
 
     class Taken:
         def __init__(self, kpa):

@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.downpour_test import Storm, play_downpour
-from lean_year.plan.harvest import catch_rain
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.harvest import catch_rain
+from lean_year.plan.model.prepared_rain import prepare_rain
+from lean_year.plan.stations.gutters.storm import Storm, play_downpour
 from lean_year.plan.whole import plan_property
-from lean_year.plan.wording import Wording
 from lean_year.property.edits import apply_edit
 from tests.farm import farm
 from tests.formats.test_round_trips import documents

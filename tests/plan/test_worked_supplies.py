@@ -5,10 +5,10 @@ import math
 import pytest
 
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.downpour_test import Storm, play_downpour
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.answer.wording import LITRES_PER_US_GALLON, M2_PER_SQUARE_FOOT, M_PER_FOOT, Wording
+from lean_year.plan.model.prepared_rain import prepare_rain
+from lean_year.plan.stations.gutters.storm import Storm, play_downpour
 from lean_year.plan.whole import plan_property
-from lean_year.plan.wording import LITRES_PER_US_GALLON, M2_PER_SQUARE_FOOT, M_PER_FOOT, Wording
 from lean_year.property.cistern import Cistern, Link, Slim, Tank, UprightCylinder
 from lean_year.property.document import Property, Rain
 from lean_year.property.edits import apply_edit

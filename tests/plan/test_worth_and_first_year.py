@@ -6,9 +6,9 @@ import pytest
 from lean_year.core.cistern.replay import replay_cistern
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.model.prepared_rain import prepare_rain
+from lean_year.plan.stations.cistern.marginal_cost import tank_cost
 from lean_year.plan.whole import plan_property
-from lean_year.plan.worth import tank_cost
 from lean_year.property.document import Prices
 from lean_year.property.edits import apply_edit
 from tests.farm import changed, farm
@@ -57,7 +57,7 @@ def test_the_cost_of_a_lean_year_cubic_metre_is_spread_over_the_service_years(sh
 
 def test_tanks_and_pads_cost_by_piece_and_by_volume():
     prices = Prices(tank_each=400, tank_m3=150, pad_m3=30)
-    from lean_year.plan.layout import layout_of
+    from lean_year.plan.model.layout import layout_of
 
     assert float(tank_cost(prices, layout_of(farm()), 10_000.0)) == pytest.approx(400 + 10 * 180)
 

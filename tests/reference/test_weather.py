@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from lean_year.core.household.irrigation import extraterrestrial_radiation_mj_m2, hargreaves_mm
-from lean_year.plan.prepared_rain import prepare_rain
+from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from tests.farm import changed
 from tests.records import brussels, cordoba, seattle

@@ -24,7 +24,7 @@ from lean_year.core.quick_sums import SUM_GROUPS, work_out
 from lean_year.core.rain.generator import REGIMES
 from lean_year.core.roofs.catchment import runoff_coefficients
 from lean_year.demo.generator import stations
-from lean_year.plan.fitness import hazard_label
+from lean_year.plan.stations.roofs.fitness import hazard_label
 from lean_year.property.roofs import Hazard
 
 router = APIRouter(prefix="/api", tags=["reference"])

@@ -1,1 +1,1 @@
-"""From the gutter into the tank and out of it: gutters, screens, first flush, levels, overflow, a storm by the minute."""
+"""From the gutter into the tank and out of it: gutters, screens, first flush, levels, overflow, storms."""

@@ -1,0 +1,27 @@
+"""Putting findings together: each with what mends it."""
+
+from typing import Any
+
+from lean_year.plan.answer.figure import Finding, Fix, Severity, Stage
+
+
+def replace(path: str, value: Any) -> dict[str, Any]:
+    """An edit that writes one value."""
+    return {"op": "replace", "path": path, "value": value}
+
+
+class Findings:
+    """The findings of one stage, as they are found."""
+
+    def __init__(self, stage: Stage) -> None:
+        self.rows: list[Finding] = []
+        self._stage = stage
+
+    def add(
+        self, code: str, severity: Severity, text: str, fix: str = "", *fixes: Fix, stage: Stage | None = None
+    ) -> None:
+        """Note one; `fix` is what to do in words, the first of `fixes` where it is empty."""
+        said = fix or (fixes[0].text if fixes else "")
+        self.rows.append(
+            Finding(code=code, stage=stage or self._stage, severity=severity, text=text, fix=said, fixes=list(fixes))
+        )

@@ -1,0 +1,407 @@
+"""The downpour on its way from the roofs to the overflow: what comes to each place, and what the place can take."""
+
+import math
+from dataclasses import dataclass
+
+from lean_year.core.hydraulics.pipes import link_flow_l_s
+from lean_year.core.hydraulics.stock_pipes import HALF_ROUND_GUTTERS_MM
+from lean_year.core.rain.downpour import effective_area_m2, runoff_l_s
+from lean_year.core.roofs.catchment import Basis
+from lean_year.core.water_path import gutters, screens
+from lean_year.core.water_path.levels import COUNTED_FALL, ENTRY_HEADS
+from lean_year.plan.answer.capacity import Place, first_enough, more_pieces, offer, wider_pipes
+from lean_year.plan.answer.wording import Wording, several
+from lean_year.plan.model.levels import RunLevels
+from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.property.document import Property
+from lean_year.property.roofs import Downpipe, Rectangle, Roof
+from lean_year.property.water_path import Screen
+
+OUTLET_HEAD_SHARE = 0.47
+"""Water over a gutter's outlet as a share of the gutter's depth. Basis: from memory (BS EN 12056-3, half-round)."""
+LEVEL_MM_M = 3.0
+"""A gutter that falls less is level. Basis: from memory (BS EN 12056-3)."""
+DRAIN_FILL = 0.7
+"""Depth to which a dry run is filled, over its bore. Basis: from memory (BS EN 12056)."""
+DRY_HEAD_M = 0.3
+"""Water that may stand over a narrow place of a dry run. Basis: estimate."""
+OVERFLOW_TIMES = 1.5
+"""The rate for overflows over that for gutters where it is not entered. Basis: estimate."""
+EN = "BS EN 12056-3 (from memory)"
+
+
+@dataclass(frozen=True, slots=True)
+class Flows:
+    """What comes off every surface in the design downpour. [L/s]"""
+
+    by_roof: dict[str, float]
+    by_group: dict[str, float]
+    """Off the surfaces that drain to it."""
+    in_run: dict[str, float]
+    """With what joins its run from other groups."""
+    total: float
+
+
+def overflow_intensity_mm_h(document: Property) -> float:
+    """The rate that overflows must pass. [mm/h]"""
+    entered = document.downpour.overflow_intensity_mm_h
+    return min(2_000.0, OVERFLOW_TIMES * document.rain.design_intensity_mm_h) if entered is None else entered
+
+
+def flows_at(document: Property, intensity_mm_h: float) -> Flows:
+    """Flows of a rate of rain through every group. [L/s]"""
+    by_roof: dict[str, float] = {}
+    by_group = {pipe.id: 0.0 for pipe in document.downpipes}
+    for roof in document.roofs:
+        if not roof.on:
+            continue
+        area = effective_area_m2(
+            plan_area_m2=plan_area_m2(roof), pitch_deg=roof.pitch_deg, driven=document.downpour.driven_rain
+        )
+        flow = runoff_l_s(area_m2=min(area, 1e6), intensity_mm_h=intensity_mm_h)
+        by_roof[roof.id] = flow
+        for drain in roof.drains:
+            by_group[drain.group] += flow * drain.share
+    in_run = dict(by_group)
+    into = {pipe.id: pipe.run.into for pipe in document.downpipes}
+    for name, flow in by_group.items():
+        after = into[name]
+        while after is not None:
+            in_run[after] += flow
+            after = into[after]
+    return Flows(by_roof, by_group, in_run, sum(by_roof.values()))
+
+
+def gutter_length_m(roof: Roof) -> float:
+    """Eaves with a gutter: entered, or one eave of a slope, or both of a whole roof. [m]"""
+    if roof.gutter.length_m is not None:
+        return roof.gutter.length_m
+    side = math.sqrt(plan_area_m2(roof))
+    if not isinstance(roof.extent, Rectangle):
+        return max(0.1, 2 * side if roof.pitch_deg >= 5 else side)
+    if roof.extent.along_slope:
+        return max(0.1, roof.extent.width_m)
+    longest = max(roof.extent.length_m, roof.extent.width_m)
+    return max(0.1, 2 * longest if roof.pitch_deg >= 5 else longest)
+
+
+def _half_round_mm2(roof: Roof, width_mm: float) -> tuple[float, float, float]:
+    """Section [mm2], depth [mm] and girth [mm] of the gutter of a roof at a width."""
+    gutter = roof.gutter
+    if gutter.shape == "half_round":
+        return gutters.half_round_area_mm2(width_mm), width_mm / 2, width_mm * 1.5708
+    return width_mm * gutter.depth_mm, gutter.depth_mm, width_mm + 2 * gutter.depth_mm
+
+
+@dataclass(frozen=True, slots=True)
+class _GutterTakes:
+    """What a gutter takes by one of the schools. [L/s]"""
+
+    capacity_l_s: float
+    basis: Basis
+    source: str
+    formula: str
+    working: str
+
+
+def _gutter_takes(document: Property, roof: Roof, width_mm: float, outlets: int, say: Wording) -> _GutterTakes:
+    gutter = roof.gutter
+    section, depth, girth = _half_round_mm2(roof, width_mm)
+    runs = max(1, 2 * (outlets - 1))
+    reach_mm = 1000 * gutter_length_m(roof) / runs
+    if document.downpour.school == "code_table":
+        table = gutters.SEMICIRCULAR_GUTTER
+        each = table.flow_l_s(width_mm)
+        return _GutterTakes(
+            runs * each,
+            "from_memory",
+            "code table",
+            "runs to an outlet × the table's roof area at 1 in/h",
+            f"{runs} × {say.flow(each)}, the table's {table.size_of_in(width_mm)} in at 1/16 in a foot",
+        )
+    if gutter.fall_mm_m > LEVEL_MM_M:
+        each = gutters.sloped_gutter_l_s(section_mm2=section, wetted_mm=girth, slope=gutter.fall_mm_m / 1000)
+        return _GutterTakes(
+            runs * each,
+            "published",
+            "Manning",
+            "runs to an outlet × A R^(2/3) S^(1/2) / n, brim full",
+            f"{runs} × {say.flow(each)} at a fall of {gutter.fall_mm_m / 10:g} %, n 0.012",
+        )
+    each = gutters.gutter_capacity_l_s(section_mm2=section, length_over_depth=reach_mm / depth, bends=gutter.bends)
+    factor = gutters.length_factor(reach_mm / depth)
+    return _GutterTakes(
+        runs * each,
+        "from_memory",
+        EN,
+        "runs to an outlet × 0.9 × 2.78e-5 × section^1.25 × length factor",
+        f"{runs} × {say.flow(each)}, × {factor:.2f} in it for {say.length(reach_mm / 1000)} to an outlet"
+        + (" and × 0.85 for its angle" if gutter.bends else "")
+        + ("" if gutter.shape == "half_round" else "; counted as a half-round one of its section, the careful side"),
+    )
+
+
+def spills_over(roof: Roof) -> str:
+    return "over the paving" if roof.gutter.shape == "channel" else "over the eaves"
+
+
+def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wording) -> Place:
+    gutter = roof.gutter
+    now = _gutter_takes(document, roof, gutter.width_mm, gutter.outlets, say)
+    at = f"/roofs/{number}/gutter"
+
+    def takes(width_mm: float, outlets: int) -> float:
+        return _gutter_takes(document, roof, width_mm, outlets, say).capacity_l_s
+
+    wider = (
+        offer(say.bore(width), takes(width, gutter.outlets), flow, f"{at}/width_mm", width)
+        for width in HALF_ROUND_GUTTERS_MM
+        if width > gutter.width_mm
+    )
+    return Place(
+        key=f"gutter:{roof.id}",
+        kind="gutter",
+        name=f"{'Channel' if gutter.shape == 'channel' else 'Gutter'} of {roof.name}",
+        group=None,
+        roof=roof.id,
+        size=f"{say.bore(gutter.width_mm)}, {several(gutter.outlets, 'outlet')}",
+        flow_l_s=flow,
+        capacity_l_s=now.capacity_l_s,
+        basis=now.basis,
+        source=now.source,
+        formula=now.formula,
+        working=now.working,
+        sizes=first_enough(
+            wider,
+            more_pieces(
+                gutter.outlets, "outlets", lambda count: takes(gutter.width_mm, count), flow, f"{at}/outlets"
+            ),
+        ),
+        spills=spills_over(roof),
+    )
+
+
+def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
+    gutter = roof.gutter
+    head = OUTLET_HEAD_SHARE * _half_round_mm2(roof, gutter.width_mm)[1]
+
+    def takes(width_mm: float, count: int) -> float:
+        return count * gutters.lip_capacity_l_s(diameter_mm=width_mm, head_mm=head, strainer=gutter.strainer)
+
+    at = f"/roofs/{number}/gutter"
+    wider = (
+        offer(f"{say.bore(width)} openings", takes(width, gutter.outlets), flow, f"{at}/outlet_mm", width)
+        for width in (100.0, 110.0, 125.0, 150.0, 180.0, 200.0)
+        if width > gutter.outlet_mm
+    )
+    return Place(
+        key=f"outlet:{roof.id}",
+        kind="outlet",
+        name=f"Outlets of {roof.name}",
+        group=None,
+        roof=roof.id,
+        size=f"{gutter.outlets} × {say.bore(gutter.outlet_mm)}",
+        flow_l_s=flow,
+        capacity_l_s=takes(gutter.outlet_mm, gutter.outlets),
+        basis="from_memory",
+        source=EN,
+        formula="outlets × D h^1.5 / 7500, or D² h^0.5 / 15000 once drowned",
+        working=f"{several(gutter.outlets, 'outlet')}, D {say.bore(gutter.outlet_mm)}, h {say.bore(head)}"
+        + (", halved by the strainer" if gutter.strainer else ""),
+        sizes=first_enough(
+            wider,
+            more_pieces(
+                gutter.outlets, "outlets", lambda count: takes(gutter.outlet_mm, count), flow, f"{at}/outlets"
+            ),
+        ),
+        spills=spills_over(roof),
+    )
+
+
+def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say: Wording) -> Place:
+    def takes(bore_mm: float, count: int) -> float:
+        if document.downpour.school == "code_table":
+            return count * gutters.VERTICAL.flow_l_s(bore_mm)
+        return count * gutters.downpipe_capacity_l_s(diameter_mm=min(bore_mm, 1_000))
+
+    at = f"/downpipes/{number}"
+    return Place(
+        key=f"downpipe:{pipe.id}",
+        kind="downpipe",
+        name=f"Downpipe{'' if pipe.pipes == 1 else 's'} of {pipe.name}",
+        group=pipe.id,
+        roof=None,
+        size=f"{pipe.pipes} × {say.bore(pipe.bore_mm)}",
+        flow_l_s=flow,
+        capacity_l_s=takes(pipe.bore_mm, pipe.pipes),
+        basis="from_memory",
+        source="code table" if document.downpour.school == "code_table" else EN,
+        formula="pipes × 2.5e-4 × 0.25^-0.167 × d^2.667 × 0.33^1.667",
+        working=f"{pipe.pipes} × d {say.bore(pipe.bore_mm)}, a third full",
+        sizes=first_enough(
+            wider_pipes(document.units, pipe.bore_mm, lambda bore: takes(bore, pipe.pipes), flow, f"{at}/bore_mm"),
+            more_pieces(pipe.pipes, "downpipes", lambda count: takes(pipe.bore_mm, count), flow, f"{at}/pipes"),
+        ),
+        spills="back up into the gutter and over the eaves",
+    )
+
+
+def at_the_tank(screen: Screen) -> bool:
+    """Whether a screen stands at the far end of the run, and not at every downpipe."""
+    return screen.kind not in ("gutter_mesh", "leaf_screen", "downpipe_filter")
+
+
+def screen_takes_l_s(screen: Screen, clogged_share: float, count: int = 1) -> float:
+    """What a stage takes in the downpour, so many side by side. [L/s]"""
+    return count * screens.mesh_flow_l_s(
+        open_cm2=screen.value("open_cm2"), head_mm=screen.value("head_mm"), clogged_share=clogged_share
+    )
+
+
+def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: float, say: Wording) -> Place:
+    screen = pipe.screens[stage]
+    usual = screens.SCREEN_TYPES[screen.kind]
+    clogged = document.downpour.clogged_share
+    count = 1 if at_the_tank(screen) else pipe.pipes
+    path = f"/downpipes/{number}/screens/{stage}/open_cm2"
+    larger = (
+        screen.model_copy(update={"open_cm2": screen.value("open_cm2") * times})
+        for times in (1.5, 2, 3, 4, 6)
+        if screen.value("open_cm2") * times <= 1e6
+    )
+    wider = (
+        offer(
+            f"{say.opening(each.value('open_cm2'))} open",
+            screen_takes_l_s(each, clogged, count),
+            flow,
+            path,
+            each.open_cm2,
+        )
+        for each in larger
+    )
+    open_area = f"{count} × " * (count > 1) + say.opening(screen.value("open_cm2"))
+    return Place(
+        key=f"screen:{pipe.id}:{stage}",
+        kind="screen",
+        name=f"{usual.label}, {pipe.name}",
+        group=pipe.id,
+        roof=None,
+        size=f"{open_area} open",
+        flow_l_s=flow,
+        capacity_l_s=screen_takes_l_s(screen, clogged, count),
+        basis="from_memory",
+        source="orifice law",
+        formula="0.6 × open area × share clear × √(2 g h)",
+        working=f"{open_area}, {clogged * 100:.0f} % clogged, h {say.bore(screen.value('head_mm'))}",
+        sizes=first_enough(wider),
+        spills="over the screen onto the ground below it",
+    )
+
+
+def run_takes_l_s(pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wording) -> tuple[float, str]:
+    """What a run takes at a bore, and the working. [L/s]"""
+    if levels.drop_m is None:
+        return 0.0, "its heights are not known yet"
+    if pipe.run.kind == "wet":
+        flow = link_flow_l_s(
+            head_m=min(100.0, max(0.0, levels.drop_m)),
+            bore_mm=bore_mm,
+            length_m=levels.length_m,
+            roughness_mm=pipe.run.roughness_mm,
+            fittings=levels.fittings - ENTRY_HEADS,
+        )
+        head, length = say.length(levels.drop_m), say.length(levels.length_m)
+        return flow, f"head {head} over {length} of {say.bore(bore_mm)}, K {levels.fittings:.1f}"
+    slope = min(COUNTED_FALL, max(0.0, levels.drop_m / levels.length_m))
+    flow = gutters.drain_capacity_l_s(diameter_mm=bore_mm, slope=slope, fill=DRAIN_FILL)
+    return flow, f"d {say.bore(bore_mm)}, fall {slope * 100:.2f} %, n 0.011, filled to {DRAIN_FILL:g} d"
+
+
+def _run(
+    document: Property, number: int, pipe: Downpipe, flow: float, levels: RunLevels, say: Wording
+) -> list[Place]:
+    capacity, working = run_takes_l_s(pipe, levels, pipe.run.bore_mm, say)
+    if document.downpour.school == "code_table" and pipe.run.kind == "dry" and levels.drop_m is not None:
+        slope = levels.drop_m / levels.length_m
+        table = gutters.HORIZONTAL[1 / 48] if slope >= 1 / 48 else gutters.HORIZONTAL[1 / 96]
+        capacity = table.flow_l_s(pipe.run.bore_mm) if slope >= 1 / 96 else 0.0
+        working = (
+            f"the table's {table.size_of_in(pipe.run.bore_mm)} in at {'1/4' if slope >= 1 / 48 else '1/8'} in a foot"
+        )
+    at = f"/downpipes/{number}/run"
+    wider = wider_pipes(
+        document.units,
+        pipe.run.bore_mm,
+        lambda bore: run_takes_l_s(pipe, levels, bore, say)[0],
+        flow,
+        f"{at}/bore_mm",
+    )
+    wet = pipe.run.kind == "wet"
+    places = [
+        Place(
+            key=f"run:{pipe.id}",
+            kind="run",
+            name=f"Run of {pipe.name}",
+            group=pipe.id,
+            roof=None,
+            size=f"{say.bore(pipe.run.bore_mm)}, {'wet' if wet else 'dry'}",
+            flow_l_s=flow,
+            capacity_l_s=capacity,
+            basis="published",
+            source="Darcy-Weisbach with Colebrook" if wet else "Manning",
+            formula="flow whose friction, fittings, entry and exit use up the head" if wet
+            else "A R^(2/3) S^(1/2) / n, part full",
+            working=working,
+            sizes=first_enough(wider),
+            spills="over the leaf screen, where the run begins",
+        )
+    ]  # fmt: skip
+    if pipe.run.reducer_mm is not None:
+        head = DRY_HEAD_M if not wet else max(0.0, min(100.0, levels.drop_m or 0.0))
+        narrow = pipe.run.reducer_mm
+        places.append(
+            Place(
+                key=f"reducer:{pipe.id}",
+                kind="reducer",
+                name=f"Narrowest place of {pipe.name}",
+                group=pipe.id,
+                roof=None,
+                size=say.bore(narrow),
+                flow_l_s=flow,
+                capacity_l_s=narrow_takes_l_s(narrow, head),
+                basis="derived",
+                source="entry and exit losses",
+                formula="flow that loses the head in 1.5 velocity heads",
+                working=f"{say.bore(narrow)} under {say.length(head)} of water",
+                sizes=[
+                    offer("no reducer", capacity, flow, f"{at}/reducer_mm", None),
+                ],
+                spills="over the leaf screen, where the run begins",
+            )
+        )
+    return places
+
+
+def narrow_takes_l_s(bore_mm: float, head_m: float) -> float:
+    """What a short narrow place passes under a head. [L/s]"""
+    return link_flow_l_s(head_m=head_m, bore_mm=bore_mm, length_m=0.05, roughness_mm=0.01)
+
+
+def places_to_the_tank(document: Property, flows: Flows, levels: dict[str, RunLevels], say: Wording) -> list[Place]:
+    """Every place between the roofs in use and the tanks, in the order of the water."""
+    places = []
+    for number, roof in enumerate(document.roofs):
+        if roof.on:
+            flow = flows.by_roof[roof.id]
+            places += [_gutter(document, number, roof, flow, say), _outlet(number, roof, flow, say)]
+    for number, pipe in enumerate(document.downpipes):
+        if flows.in_run[pipe.id] <= 0:
+            continue
+        own = flows.by_group[pipe.id]
+        if own > 0:
+            places.append(_downpipe(document, number, pipe, own, say))
+        for stage, screen in enumerate(pipe.screens):
+            flow = flows.in_run[pipe.id] if at_the_tank(screen) else own
+            places.append(_screen(document, number, pipe, stage, flow, say))
+        places += _run(document, number, pipe, flows.in_run[pipe.id], levels[pipe.id], say)
+    return places

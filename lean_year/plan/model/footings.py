@@ -1,0 +1,200 @@
+"""How each tank stands: its footprint, what it weighs, on what, and whether it is in the ground."""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from lean_year.core.ground.earthworks import Footprint
+from lean_year.plan.model.levels import tank_ground_m
+from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
+from lean_year.property.document import Property
+from lean_year.property.ground import BaseKind
+
+PLASTIC_KG_L = 0.03
+"""Empty, for each litre. Basis: common practice (5.5 m3 weigh about 150 kg)."""
+STEEL_KG_M2 = 9.0
+"""Ring panels and liner, for each square metre of wall. Basis: estimate."""
+CONCRETE_KG_M3, STONE_KG_M3, CRATE_KG_M3 = 2_400.0, 2_650.0, 950.0
+CRATES_FROM = 0.6
+"""Share of voids from which a pit's filling is crates, and not stone."""
+CAST_WALL_M, CAST_FLOOR_M = 0.23, 0.15
+"""Of a cast chamber. Basis: common practice."""
+
+
+@dataclass(frozen=True, slots=True)
+class UsualBase:
+    """What a kind of base is where nothing is entered."""
+
+    label: str
+    margin_m: float
+    thickness_mm: float
+    level_mm: float
+    """How far readings on it may differ."""
+
+
+BASES: dict[BaseKind, UsualBase] = {
+    "pavers": UsualBase("pavers on sand", 0.1, 90, 5),
+    "stone": UsualBase("compacted stone", 0.3, 100, 10),
+    "slab": UsualBase("concrete slab", 0.15, 100, 5),
+    "ring_beam": UsualBase("ring beam, stone and sand inside", 0.15, 190, 5),
+    "rock": UsualBase("rock or floor slab", 0.3, 150, 10),
+    "bedding": UsualBase("bedding of rounded stone, 8 to 16 mm", 0.3, 100, 20),
+}
+"""Basis: common practice."""
+GATE_SPARE_M = 0.3
+"""Room to carry it through."""
+DEEPEST_M, HEAVIEST_KG, LONGEST_M = 20.0, 1e9, 400.0
+"""Nobody digs deeper; what is heavier or longer is counted as so much."""
+LINER_MARGIN_M, LINER_LEVEL_MM = 1.0, 5.0
+"""A levelled pad round a liner tank. Basis: common practice (12.2 m for 10.2 m, within 5 mm)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """One tank, or one of several alike, and what is under it. Heights above the datum."""
+
+    tank: Tank
+    base: BaseKind
+    footprint: Footprint
+    pad: Footprint
+    foot: Footprint
+    """What is levelled: under a pad, or the floor of a hole with its working room."""
+    cut_batter: float
+    """Run of a cut face for each metre of height; 0 in a hole that is shored."""
+    thickness_m: float
+    height_m: float
+    ground_m: float
+    level_mm: float
+    """How far readings on the pad may differ."""
+    empty_kg: float
+    gross_l: float
+
+    @property
+    def over_m(self) -> float:
+        """Pad over the ground at its middle, below zero where it is dug in."""
+        return self.tank.floor_m - self.ground_m
+
+    @property
+    def formation_m(self) -> float:
+        """What is levelled under the pad."""
+        return self.tank.floor_m - self.thickness_m
+
+    @property
+    def buried(self) -> bool:
+        """Whether ground stands over half of its height."""
+        return -self.over_m > self.height_m / 2
+
+    @property
+    def in_parts(self) -> bool:
+        """Whether it is put together, or poured, where it stands."""
+        shape = self.tank.shape
+        lined = isinstance(shape, UprightCylinder) and shape.liner
+        return lined or isinstance(shape, Pit) or (isinstance(shape, Box) and shape.cast)
+
+    @property
+    def sides_m(self) -> list[float]:
+        """Its three measures, the least first."""
+        return sorted([self.footprint.width_m, self.footprint.length_m, self.height_m])
+
+    @property
+    def cover_m(self) -> float:
+        """Ground over its lid; 0 where it looks out."""
+        return min(DEEPEST_M, max(0.0, self.ground_m - self.tank.floor_m - self.height_m))
+
+    def volume_below_m3(self, depth_m: float) -> float:
+        """What it displaces up to a height above its floor; a pit with all that fills it."""
+        if isinstance(self.tank.shape, Pit):
+            return self.footprint.area_m2 * min(max(depth_m, 0.0), self.height_m)
+        shape = self.tank.vessel().shape
+        return float(shape.volume_l(np.asarray(min(max(depth_m, 0.0), self.height_m)))) / 1000
+
+
+def passes(standing: Standing, gate_m: float) -> bool:
+    """Whether it goes through a gate on its slimmest side, or in parts."""
+    return standing.in_parts or gate_m >= standing.sides_m[0] + GATE_SPARE_M
+
+
+def standings(document: Property) -> list[Standing]:
+    """Every tank of the planned phase."""
+    return [_standing(document, tank) for tank in document.cistern.built()]
+
+
+def _standing(document: Property, tank: Tank) -> Standing:
+    footprint, height = _footprint(tank), tank.shape.in_core().height_m
+    ground = tank_ground_m(document, tank)
+    dug_in = ground - tank.floor_m > height / 2
+    entered = document.ground
+    base = entered.base or usual_base(tank, dug_in)
+    usual = BASES[base]
+    liner = isinstance(tank.shape, UprightCylinder) and tank.shape.liner
+    margin = LINER_MARGIN_M if liner and base == "stone" else usual.margin_m
+    if entered.margin_m is not None:
+        margin = entered.margin_m
+    thickness = usual.thickness_mm if entered.thickness_mm is None else entered.thickness_mm
+    vessel = tank.vessel()
+    pad = _wider(footprint, margin)
+    return Standing(
+        tank=tank,
+        base=base,
+        footprint=footprint,
+        pad=pad,
+        foot=_wider(footprint, entered.working_room_m) if dug_in else pad,
+        cut_batter=0.0 if dug_in and entered.shored else entered.cut_batter,
+        thickness_m=thickness / 1000,
+        height_m=height,
+        ground_m=ground,
+        level_mm=min(usual.level_mm, LINER_LEVEL_MM) if liner else usual.level_mm,
+        empty_kg=min(HEAVIEST_KG, usual_empty_kg(tank) if tank.empty_kg is None else tank.empty_kg),
+        gross_l=float(vessel.below_l(vessel.brim_m)),
+    )
+
+
+def _wider(each: Footprint, margin_m: float) -> Footprint:
+    """With a margin all round."""
+    return Footprint(each.length_m + 2 * margin_m, each.width_m + 2 * margin_m, each.round)
+
+
+def usual_base(tank: Tank, dug_in: bool) -> BaseKind:
+    """What such a tank usually stands on. Basis: common practice."""
+    match tank.shape:
+        case Pit() | LyingCylinder():
+            return "bedding"
+        case Slim():
+            return "pavers"
+        case Box():
+            return "rock" if tank.shape.cast else "slab"
+        case _:
+            return "bedding" if dug_in else "stone"
+
+
+def _footprint(tank: Tank) -> Footprint:
+    match tank.shape:
+        case UprightCylinder(diameter_m=diameter):
+            across = max(0.1, diameter)
+            return Footprint(across, across, round=True)
+        case Volume(volume_l=volume, height_m=height):
+            diameter = min(LONGEST_M, max(0.1, math.sqrt(volume / 1000 / height * 4 / math.pi)))
+            return Footprint(diameter, diameter, round=True)
+        case LyingCylinder(diameter_m=diameter, length_m=length):
+            return Footprint(min(LONGEST_M, max(0.1, length)), max(0.1, diameter), round=False)
+        case _:
+            return Footprint(max(0.1, tank.shape.length_m), max(0.1, tank.shape.width_m), round=False)
+
+
+def usual_empty_kg(tank: Tank) -> float:
+    """What one of such tanks weighs."""
+    core = tank.shape.in_core()
+    litres = float(core.volume_l(np.asarray(core.height_m)))
+    match tank.shape:
+        case UprightCylinder(liner=True, diameter_m=diameter, height_m=height):
+            return max(1.0, STEEL_KG_M2 * math.pi * diameter * height)
+        case Box(cast=True, length_m=length, width_m=width, height_m=height):
+            walls = 2 * (length + width + 2 * CAST_WALL_M) * height * CAST_WALL_M
+            slabs = 2 * (length + 2 * CAST_WALL_M) * (width + 2 * CAST_WALL_M) * CAST_FLOOR_M
+            return CONCRETE_KG_M3 * (walls + slabs)
+        case Pit(length_m=length, width_m=width, height_m=height, void_ratio=void):
+            solid = CRATE_KG_M3 if void > CRATES_FROM else STONE_KG_M3
+            return max(1.0, length * width * height * (1 - void) * solid)
+        case _:
+            return max(1.0, PLASTIC_KG_L * litres)

@@ -1,0 +1,104 @@
+"""Water off the roofs, day by day, and what of it reaches the tank."""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.roofs import catchment, snow
+from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
+from lean_year.plan.answer.cache import Kept
+from lean_year.plan.model.demand import et0_mm, temperatures
+from lean_year.plan.model.losses import Taken, take_losses
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.roof_surface import plan_area_m2, runoff_of
+from lean_year.property.document import Property
+from lean_year.property.roofs import Roof
+
+SLICK = ("metal", "glazed_tile", "copper", "bare_zinc", "rain_roof")
+
+
+@dataclass(frozen=True, slots=True)
+class Catch:
+    """Daily water off each roof, and what of it reaches the tank. [L]"""
+
+    by_roof: list[NDArray[np.float64]]
+    """At the gutter, switched on or off."""
+    off_roofs: NDArray[np.float64]
+    """At the gutters of those switched on."""
+    kept_by_roof: list[NDArray[np.float64]]
+    """What is left of each roof's water behind screens and first flush."""
+    total: NDArray[np.float64]
+    """Into the tank."""
+    taken: Taken
+    """What screens and first flush took."""
+    lost_l: NDArray[np.float64]
+    """Evaporation out of stores under an open mesh. [L]"""
+    snow_lost_mm: list[float]
+    """Snow that each roof lost by sliding and blowing in the whole record; 0 where snow is not told apart. [mm]"""
+
+
+def snow_applies(document: Property, rain: PreparedRain) -> bool:
+    return document.snow.on and temperatures(document, rain) is not None
+
+
+def _water_by_roof(document: Property, rain: PreparedRain) -> tuple[list[NDArray[np.float64]], list[float]]:
+    """Rain and melt that each roof turns into water each day, and the snow it loses. [mm]"""
+    if not snow_applies(document, rain):
+        return [rain.filled_mm] * len(document.roofs), [0.0] * len(document.roofs)
+    low, high = temperatures(document, rain) or (rain.filled_mm, rain.filled_mm)
+    rules = snow.SnowRules(document.snow.threshold_c, document.snow.melt_mm_c_day)
+    made: dict[float, snow.RoofWater] = {}
+    water, lost = [], []
+    for roof in document.roofs:
+        share = snow.usual_lost_share(pitch_deg=roof.pitch_deg, slick=roof.material in SLICK, guards=roof.snow_guards)
+        if share not in made:
+            made[share] = snow.snow_on_roof(
+                fall_mm=rain.filled_mm, mean_c=(low + high) / 2, rules=rules, lost_share=share
+            )
+        water.append(made[share].water_mm)
+        lost.append(float(made[share].lost_mm.sum()))
+    return water, lost
+
+
+def _harvest(
+    document: Property, roof: Roof, water_mm: NDArray[np.float64], rain: PreparedRain
+) -> NDArray[np.float64]:
+    area, runoff = plan_area_m2(roof), runoff_of(roof)
+    if roof.material == "mesh_cover":  # rain straight into the store
+        return area * water_mm
+    if document.losses == "monthly":
+        left = catchment.monthly_school_runoff_mm(water_mm, rain.months_since)
+        return area * min(runoff, MONTHLY_SCHOOL_RUNOFF) * left
+    loss = roof.loss_mm if document.losses == "daily" else 0.0
+    return catchment.harvest_l(area_m2=area, rain_mm=water_mm, runoff=runoff, loss_mm=loss)
+
+
+_kept: Kept[Catch] = Kept(16)
+
+
+def catch_rain(document: Property, rain: PreparedRain) -> Catch:
+    """The daily harvest of every roof. [L]"""
+    parts = document.model_dump_json(include={"roofs", "downpipes", "first_flush", "losses", "snow", "site"})
+    garden = document.household.irrigation.model_dump_json()  # its evapotranspiration empties open stores
+    return _kept.get((rain, parts, garden), lambda: _catch_rain(document, rain))
+
+
+def _catch_rain(document: Property, rain: PreparedRain) -> Catch:
+    water, snow_lost = _water_by_roof(document, rain)
+    by_roof = [_harvest(document, roof, mm, rain) for roof, mm in zip(document.roofs, water, strict=True)]
+    kept, taken = take_losses(document, by_roof, rain.filled_mm.size)
+    off, total, lost = (np.zeros_like(rain.filled_mm) for _ in range(3))
+    for roof, harvest, left in zip(document.roofs, by_roof, kept, strict=True):
+        if roof.on:
+            off += harvest
+            total += left
+            if roof.material == "mesh_cover":
+                lost += plan_area_m2(roof) * et0_mm(document, rain)[0]
+    return Catch(by_roof, off, kept, total, taken, lost, snow_lost)
+
+
+def mean_year_l(daily_l: NDArray[np.float64], rain: PreparedRain) -> float | None:
+    """Mean over the counted water years; None where none counts. [L]"""
+    sums = rain.years.sums(daily_l)[rain.counts]
+    return float(sums.mean()) if sums.size else None

@@ -1,0 +1,294 @@
+"""Levels: where everything stands on one datum, and whether the water gets from each gutter into its tank."""
+
+from typing import Any, Literal
+
+from pydantic import BaseModel
+
+from lean_year.core.hydraulics.stock_pipes import stock_pipes
+from lean_year.core.water_path import levels as core
+from lean_year.core.water_path.overflow import BALL_VALVE, BEND_45, BEND_90, CHECK_VALVE, TEE_BRANCH, TEE_THROUGH
+from lean_year.plan.answer.figure import Fix
+from lean_year.plan.answer.wording import Wording
+from lean_year.property.cistern import Tank
+from lean_year.property.document import Property
+from lean_year.property.roofs import Downpipe
+
+SCREEN_UNDER_OUTLET_M = 0.3
+"""Leaf screen below the gutter outlet where it was not measured. Basis: estimate."""
+DIP_UNDER_GROUND_M = 0.5
+GENTLE_MM_H = 10.0
+"""A steady rain, at which a wet run should still carry its silt. Basis: estimate."""
+
+ALONG = (0.0, 0.25, 0.5, 0.75, 1.0)
+"""Where the levels of a run are told, as shares of its length; a wet run is lowest half way."""
+
+Status = Literal["settled", "decide", "caution", "fails"]
+
+
+class Check(BaseModel):
+    """One thing that the levels must do, in the order measured, needed, fix."""
+
+    letter: str
+    code: str
+    status: Status
+    title: str
+    said: str
+    """What is there and what is needed."""
+    fixes: list[Fix]
+    group: str | None
+    """The run it belongs to; None for all."""
+    place: Literal["outlet", "screen", "tee", "run", "dip", "inlet", "overflow", "discharge", "vent", "pump"]
+    """Where the section marks it."""
+
+
+class TankLevels(BaseModel):
+    """Heights of one of the tanks that stand. [m]"""
+
+    id: str
+    name: str
+    floor_m: float
+    outlet_m: float
+    overflow_m: float
+    inlet_m: float
+    lid_m: float
+
+
+class LevelPoint(BaseModel):
+    """Heights at one distance along a run, straight between one and the next. [m]"""
+
+    along_m: float
+    ground_m: float
+    invert_m: float | None
+    """None where the gutter outlet is not measured."""
+    storm_m: float | None
+    """Level to which the water would rise in a riser at the design flow; wet runs."""
+
+
+class RunLevels(BaseModel):
+    """One group's way from the gutter to its tank. Heights above the datum. [m]"""
+
+    group: str
+    name: str
+    kind: Literal["dry", "wet"]
+    tank: str
+    """Id of the tank it fills."""
+    through: list[str]
+    """Names of the groups whose runs it joins on the way."""
+    outlet_m: float | None
+    screen_m: float | None
+    screen_assumed: bool
+    inlet_m: float
+    drop_m: float | None
+    """From the water on the leaf screen down to the inlet. [m]"""
+    length_m: float
+    """To the tank, through the runs it joins. [m]"""
+    fittings: float
+    """Velocity heads lost in entry, bends and tees. [-]"""
+    flow_l_s: float
+    fall: float | None
+    """Drop over length. [-]"""
+    friction_m: float | None
+    fittings_m: float | None
+    exit_m: float | None
+    lost_m: float | None
+    spare_m: float | None
+    """Head left at the design flow; wet runs. [m]"""
+    velocity_m_s: float | None
+    low_point_m: float | None
+    needed_m: float
+    """Drop that it should have. [m]"""
+    highest_kpa: float | None
+    """The highest pressure it sees: shut at the tank, water up to the leaf screen or to the lid."""
+    rated_kpa: float | None
+    points: list[LevelPoint]
+    """From its upper end to the tank."""
+
+
+def tank_of(document: Property, group: str) -> Tank:
+    """The tank that a group of downpipes fills, through the runs it joins; the first standing where it names none."""
+    pipes = {pipe.id: pipe for pipe in document.downpipes}
+    pipe = pipes[group]
+    while pipe.run.into is not None:
+        pipe = pipes[pipe.run.into]
+    built = document.cistern.built()
+    return next((tank for tank in built if tank.id == pipe.tank), built[0])
+
+
+def tank_levels(document: Property) -> list[TankLevels]:
+    """The heights of every tank that stands."""
+    return [
+        TankLevels(
+            id=tank.id,
+            name=tank.name,
+            floor_m=tank.floor_m,
+            outlet_m=tank.floor_m + tank.outlet_m,
+            overflow_m=tank.vessel().brim_m,
+            inlet_m=tank.inlet_m,
+            lid_m=tank.floor_m + tank.vessel().shape.height_m,
+        )
+        for tank in document.cistern.built()
+    ]
+
+
+def tank_ground_m(document: Property, tank: Tank) -> float:
+    """Ground at a tank. [m]"""
+    return tank.floor_m if document.levels.tank_ground_m is None else document.levels.tank_ground_m
+
+
+def discharge_m(document: Property) -> float:
+    """Ground where the overflow comes out. [m]"""
+    entered = document.levels.discharge_m
+    return (
+        min(tank_ground_m(document, tank) for tank in document.cistern.built()) - 0.5 if entered is None else entered
+    )
+
+
+def _way(document: Property, pipe: Downpipe) -> list[Downpipe]:
+    """The runs that the water of a group goes through, its own first."""
+    pipes = {each.id: each for each in document.downpipes}
+    way = [pipe]
+    while way[-1].run.into is not None:
+        way.append(pipes[way[-1].run.into])
+    return way
+
+
+def outlet_and_screen_m(document: Property, pipe: Downpipe) -> tuple[float | None, float | None]:
+    """The lowest gutter outlet of a group and the water on its leaf screen; None where nobody has measured. [m]"""
+    heights = [
+        roof.outlet_m
+        for roof in document.roofs
+        if roof.on and roof.outlet_m is not None and any(drain.group == pipe.id for drain in roof.drains)
+    ]
+    outlet = min(heights) if heights else None
+    if pipe.screen_m is not None or outlet is None:
+        return outlet, pipe.screen_m
+    return outlet, outlet - SCREEN_UNDER_OUTLET_M
+
+
+def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -> RunLevels:
+    """Heights and losses of one group's way to its tank.
+
+    `flow_l_s` is what each group's run carries in the downpour.
+    """
+    outlet, screen = outlet_and_screen_m(document, pipe)
+    tank = tank_of(document, pipe.id)
+    inlet = tank.inlet_m
+    way = _way(document, pipe)
+    length = sum(each.run.length_m for each in way)
+    fittings = way_fittings(way)
+    drop = None if screen is None else screen - inlet
+    wet = pipe.run.kind == "wet"
+    friction = minor = ends = spare = lost = velocity = None
+    if wet:
+        parts = [
+            core.wet_run(
+                flow_l_s=min(flow_l_s[each.id], 1e5),
+                bore_mm=each.run.bore_mm,
+                length_m=each.run.length_m,
+                roughness_mm=each.run.roughness_mm,
+                fittings=way_fittings([each]) if each is pipe else way_fittings([each]) - core.ENTRY_HEADS,
+            )
+            for each in way
+        ]
+        friction, minor = sum(part.friction_m for part in parts), sum(part.fittings_m for part in parts)
+        ends, velocity = parts[-1].exit_m, parts[0].velocity_m_s
+        lost = friction + minor + ends
+        spare = None if drop is None else drop - lost
+    needed = core.SCREEN_DROP_M if not wet else max(core.SCREEN_DROP_M, (lost or 0.0) + core.WET_SPARE_M)
+    if not wet:
+        needed = max(needed, length * core.LEAST_FALL)
+    low = pipe.run.low_point_m
+    if wet and low is None:
+        low = min(document.levels.ground_m, tank_ground_m(document, tank)) - DIP_UNDER_GROUND_M
+    foot = low if wet and low is not None else inlet
+    highest = None if screen is None else max(screen, tank.floor_m + tank.vessel().shape.height_m) - foot
+    return RunLevels(
+        group=pipe.id,
+        name=pipe.name,
+        kind=pipe.run.kind,
+        tank=tank.id,
+        through=[each.name for each in way[1:]],
+        outlet_m=outlet,
+        screen_m=screen,
+        screen_assumed=pipe.screen_m is None,
+        inlet_m=inlet,
+        drop_m=drop,
+        length_m=length,
+        fittings=fittings,
+        flow_l_s=flow_l_s[pipe.id],
+        fall=None if screen is None else core.dry_run_fall(start_m=screen, end_m=inlet, length_m=length),
+        friction_m=friction,
+        fittings_m=minor,
+        exit_m=ends,
+        lost_m=lost,
+        spare_m=spare,
+        velocity_m_s=velocity,
+        low_point_m=low if wet else None,
+        needed_m=needed,
+        highest_kpa=None if highest is None else core.static_pressure_kpa(max(0.0, highest)),
+        rated_kpa=pipe.run.rated_kpa,
+        points=[
+            LevelPoint(
+                along_m=share * length,
+                ground_m=document.levels.ground_m
+                + share * (tank_ground_m(document, tank) - document.levels.ground_m),
+                invert_m=None if screen is None else _invert_m(share, screen, inlet, length, low if wet else None),
+                storm_m=None if screen is None or lost is None else screen - lost * share,
+            )
+            for share in ALONG
+        ],
+    )
+
+
+def _invert_m(share: float, screen_m: float, inlet_m: float, length_m: float, low_m: float | None) -> float:
+    """Invert of a run at a share of its length: straight if dry, down to its low point and up again if wet. [m]"""
+    if low_m is not None:
+        return low_m + abs(share - 0.5) * length_m * core.WET_RUN_GRADE
+    start = core.dry_run_start_m(screen_m=screen_m, inlet_m=inlet_m, length_m=length_m)
+    return start + share * (inlet_m - start)
+
+
+def way_fittings(way: list[Downpipe]) -> float:
+    """Velocity heads lost at the entry and in bends, tees and valves of runs in a row. [-]"""
+    return core.ENTRY_HEADS + sum(
+        each.run.bends_90 * BEND_90
+        + each.run.bends_45 * BEND_45
+        + each.run.tees * TEE_THROUGH
+        + each.run.branch_tees * TEE_BRANCH
+        + each.run.valves * BALL_VALVE
+        + each.run.check_valves * CHECK_VALVE
+        for each in way
+    )
+
+
+def lower_tanks(document: Property, by_m: float) -> list[dict[str, Any]]:
+    """The edit that sets all standing tanks lower, the ground entered for them with them."""
+    built = document.cistern.built()
+    operations: list[dict[str, Any]] = [
+        {"op": "replace", "path": f"/cistern/tanks/{number}/floor_m", "value": round(tank.floor_m - by_m, 4)}
+        for number, tank in enumerate(document.cistern.tanks)
+        if tank in built
+    ]
+    return operations
+
+
+def bore_for_spare_mm(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -> float | None:
+    """The least stock bore at which a wet run has the head it needs; None where none has. [mm]"""
+    number = document.downpipes.index(pipe)
+    for stock in stock_pipes(document.units):
+        if stock.bore_mm <= pipe.run.bore_mm:
+            continue
+        run = pipe.run.model_copy(update={"bore_mm": stock.bore_mm})
+        pipes = list(document.downpipes)
+        pipes[number] = pipe.model_copy(update={"run": run})
+        wider = document.model_copy(update={"downpipes": pipes})
+        spare = run_levels(wider, pipes[number], flow_l_s).spare_m
+        if spare is not None and spare >= core.WET_SPARE_M:
+            return stock.bore_mm
+    return None
+
+
+def why_lost(run: RunLevels, say: Wording) -> str:
+    """What a wet run's head is used up by, in words."""
+    parts = (("friction", run.friction_m), ("bends and tees", run.fittings_m), ("exit", run.exit_m))
+    return ", ".join(f"{name} {say.length(part or 0.0)}" for name, part in parts)

@@ -1,0 +1,155 @@
+"""The way from where the water stands to the highest tap: what a flow asks for in lift, pipes and filters."""
+
+import math
+from collections.abc import Callable, Hashable
+
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, friction_head_m, hazen_williams_head_m, mean_velocity_m_s
+from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, fit_curve, operating_flow_l_s
+from lean_year.plan.model.train import drops, peak_l_s
+from lean_year.property.cistern import Tank
+from lean_year.property.document import Property
+from lean_year.property.pump import Pipe
+
+_LIFT_PARTS = {"units", "site", "treatment", "pump", "levels", "prices"}
+
+
+def lift_key(document: Property) -> Hashable:
+    """All of a document that lift and train depend on, but for what is used."""
+    draws = draws_from(document).vessel()
+    return document.model_dump_json(include=_LIFT_PARTS), document.snow.on, draws.sill_m, draws.brim_m
+
+
+def draws_from(document: Property) -> Tank:
+    """The tank that pump or taps draw from."""
+    tanks = document.cistern.built()
+    return tanks[-1] if document.cistern.layout in ("series", "transfer") else tanks[0]
+
+
+class System:
+    """The way to the highest tap: lift, pipes, filters. Heads in m, flows in L/s."""
+
+    def __init__(self, document: Property) -> None:
+        entered = document.pump
+        self.document = document
+        vessel = draws_from(document).vessel()
+        self.water_m = vessel.sill_m
+        """The lowest water that it draws, above the datum."""
+        self.full_m = vessel.brim_m
+        self.pump_m = document.levels.pump_m
+        self.tap_m = document.levels.highest_tap_m
+        self.peak_l_s = peak_l_s(document)
+        self.wanted_kpa = entered.residual_kpa
+        self.backflow_kpa = entered.backflow_kpa
+        header = entered.way == "header"
+        self.from_m = entered.header.outlet_m if header else self.water_m
+        """The water that presses on the taps."""
+        self.pipes: tuple[Pipe, ...] = (entered.suction, entered.delivery)
+        if header:
+            self.pipes = (entered.header.down,)
+        if entered.way == "gravity":
+            self.pipes = (entered.delivery,)
+        self.stages = drops(document)
+        self.strainers = self.stages[: _leading_strainers(document)]
+        """Those that stand before the pump."""
+        self.train = self.stages[len(self.strainers) :] if header else self.stages
+
+    @property
+    def to_m(self) -> float | None:
+        """Where the water must get to; None where that is not measured."""
+        return self.tap_m
+
+    @property
+    def lift_m(self) -> float:
+        """From the water up to there, below zero where it runs down; 0 where it is not measured."""
+        return 0.0 if self.to_m is None else self.to_m - self.from_m
+
+    def pipe_m(self, pipe: Pipe, flow_l_s: float) -> tuple[float, float]:
+        """Friction and fittings of a pipe."""
+        entered = self.document.pump
+        where = {"flow_l_s": flow_l_s, "bore_mm": pipe.bore_mm, "length_m": pipe.length_m}
+        if entered.friction == "darcy":
+            friction = friction_head_m(**where, roughness_mm=min(pipe.roughness_mm, pipe.bore_mm / 2))
+        else:
+            friction = hazen_williams_head_m(**where, c=entered.hazen_c)
+        return friction, pipe.fittings * _velocity_head_m(pipe, flow_l_s)
+
+    def lost_m(self, flow_l_s: float, *, dirty: bool) -> float:
+        """All that is lost on the way at a flow."""
+        pipes = sum(sum(self.pipe_m(pipe, flow_l_s)) for pipe in self.pipes)
+        backflow = self.backflow_kpa * (flow_l_s / max(self.peak_l_s, 1e-6)) ** 2
+        return pipes + (self.train_kpa(flow_l_s, dirty=dirty) + backflow) / GRAVITY_M_S2
+
+    def train_kpa(self, flow_l_s: float, *, dirty: bool) -> float:
+        """Taken by what stands on this way of the train. [kPa]"""
+        return sum(drop.kpa(flow_l_s, dirty=dirty) for drop in self.train)
+
+    def asked_m(self, *, dirty: bool) -> Callable[[float], float]:
+        """Head that a flow asks for, with the wanted pressure at its end."""
+        static = self.lift_m + self.wanted_kpa / GRAVITY_M_S2
+        return lambda flow: static + self.lost_m(flow, dirty=dirty)
+
+    def end_kpa(self, gives: PumpCurve | StandingWater, flow_l_s: float, *, dirty: bool) -> float:
+        """Left at its end at a flow. [kPa]"""
+        left_m = gives.head_m(flow_l_s) - self.lift_m - self.lost_m(flow_l_s, dirty=dirty)
+        return left_m * GRAVITY_M_S2
+
+    def standing(self) -> StandingWater:
+        """The water itself, as what presses where no pump does."""
+        fall = max(0.0, -self.lift_m)
+        widest_m2 = max(math.pi * (pipe.bore_mm / 1000) ** 2 / 4 for pipe in self.pipes)
+        return StandingWater(0.0, 1000 * widest_m2 * math.sqrt(2 * GRAVITY_M_S2 * fall) + 1e-9)
+
+    def open_l_s(self, *, dirty: bool) -> float:
+        """What runs from the open tap by gravity: all losses, and one velocity head in the last pipe."""
+        last = self.pipes[-1]
+        return operating_flow_l_s(
+            self.standing(),
+            lambda flow: self.lift_m + self.lost_m(flow, dirty=dirty) + _velocity_head_m(last, flow),
+        )
+
+    def suction_loss_m(self, flow_l_s: float) -> float:
+        """Lost before the pump: its pipe, and the strainers that stand first in the train."""
+        lost = sum(self.pipe_m(self.document.pump.suction, flow_l_s))
+        return lost + sum(drop.kpa(flow_l_s, dirty=False) for drop in self.strainers) / GRAVITY_M_S2
+
+
+class Filling(System):
+    """The way up to a header tank, where the float lets the water out against nothing."""
+
+    def __init__(self, document: Property) -> None:
+        super().__init__(document)
+        entered = document.pump
+        self.from_m = self.water_m
+        self.pipes = (entered.suction, entered.delivery)
+        self.wanted_kpa = self.backflow_kpa = 0.0
+        self.train = self.strainers
+
+    @property
+    def to_m(self) -> float:
+        header = self.document.pump.header
+        return header.outlet_m + header.depth_m
+
+
+def gives(document: Property, system: System) -> PumpCurve | StandingWater | None:
+    """What presses the water on a way; None where it is not decided."""
+    match document.pump.way:
+        case "undecided":
+            return None
+        case "pump":
+            return pump_curve(document)
+        case _:
+            return pump_curve(document) if isinstance(system, Filling) else system.standing()
+
+
+def pump_curve(document: Property) -> PumpCurve:
+    """The curve of the pump's points."""
+    return fit_curve(*zip(*document.pump.points, strict=True))
+
+
+def _leading_strainers(document: Property) -> int:
+    stages = document.treatment.stages
+    return next((number for number, each in enumerate(stages) if each.kind != "strainer"), len(stages))
+
+
+def _velocity_head_m(pipe: Pipe, flow_l_s: float) -> float:
+    return float(mean_velocity_m_s(flow_l_s=flow_l_s, bore_mm=pipe.bore_mm) ** 2 / (2 * GRAVITY_M_S2))

@@ -1,0 +1,193 @@
+"""One supply made ready for the replay: water in, water wanted, the stores, and how they are run."""
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.cistern.operation import (
+    NO_LIMIT_L,
+    BackUp,
+    Demand,
+    OperatedCurve,
+    OperatedReplay,
+    Operation,
+    operate,
+    operate_sizes,
+    operate_windows,
+    stores_of_spans,
+)
+from lean_year.core.cistern.replay import Rule
+from lean_year.plan.answer.cache import Kept, Same
+from lean_year.plan.model.layout import Layout
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.property.cistern import Cistern
+from lean_year.property.household import Household
+
+KEPT_TO_DECIMALS_L = 7
+"""Live volumes closer than this differ by rounding only."""
+
+
+@dataclass(frozen=True, slots=True)
+class Supply:
+    """Everything a replay needs, so that anyone can ask "and what if"."""
+
+    rain: PreparedRain
+    inflow_l: NDArray[np.float64]
+    loss_l: NDArray[np.float64]
+    """Evaporation from open stores each day. [L]"""
+    demand: Demand
+    operation: Operation
+    layout: Layout
+    start_share: float
+
+    @property
+    def demand_l(self) -> NDArray[np.float64]:
+        """What is wanted each day before any saving step. [L]"""
+        return np.asarray(self.demand.house_l[0] + self.demand.garden_l[0])
+
+    @property
+    def on_rain_alone(self) -> "Supply":
+        """The same supply without its back-up."""
+        if self.operation.back_up == BackUp():
+            return self
+        return replace(self, operation=replace(self.operation, back_up=BackUp()))
+
+    @property
+    def plain(self) -> bool:
+        """No saving step, back-up or loss: the published rules alone, in one store."""
+        return (
+            not self.operation.trigger_share
+            and self.operation.back_up == BackUp()
+            and len(self.layout.steps) == 1
+            and not self.loss_l.any()
+        )
+
+    def run(self, gross_l: float | None = None, rule: Rule | None = None) -> OperatedReplay:
+        """The replay of the tanks as planned, or made wider until they hold `gross_l`."""
+        operation = self.operation if rule is None else replace(self.operation, rule=rule)
+        return operate(
+            inflow_l=self.inflow_l,
+            demand=self.demand,
+            stages=self.layout.stages(gross_l),
+            operation=operation,
+            start_share=self.start_share,
+            loss_l=self.loss_l,
+        )
+
+    def tally(
+        self, gross_l: float | None = None, rule: Rule | None = None, watch: tuple[int, int] = (0, 0)
+    ) -> OperatedCurve:
+        """What one total comes to, without its days: cheaper than `run`. Arrays of one entry."""
+        supply = self if rule is None else replace(self, operation=replace(self.operation, rule=rule))
+        return supply.sizes(np.array([self.layout.gross_l if gross_l is None else gross_l]), watch)
+
+    def years_carried(self, gross_l: float | None = None, rule: Rule | None = None) -> int:
+        """Counted water years without a short day."""
+        return int(self.rain.counts.sum()) - int(self.tally(gross_l, rule).short_years[0])
+
+    def windows(self, windows: list[tuple[int, int]]) -> list[OperatedReplay]:
+        """Replays of spans of the record, each begun anew."""
+        return operate_windows(
+            inflow_l=self.inflow_l,
+            demand=self.demand,
+            stages=self.layout.stages(),
+            operation=self.operation,
+            start_share=self.start_share,
+            loss_l=self.loss_l,
+            windows=windows,
+        )
+
+    def filled_from_empty(self, begins: list[int], days: int) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+        """Live water through spans of the record, each begun empty, and the short days of each."""
+        return stores_of_spans(
+            inflow_l=self.inflow_l,
+            demand=self.demand,
+            stages=self.layout.stages(),
+            operation=self.operation,
+            start_share=0.0,
+            loss_l=self.loss_l,
+            begins=begins,
+            days=days,
+        )
+
+    def sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
+        """Many totals through the record."""
+        if len(self.layout.steps) > 1:
+            return self._chained_sizes(gross_l, watch)
+        return self._live_sizes(self.layout.last_live_for(gross_l), watch)
+
+    def kept_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
+        """As `sizes`, kept: the tanks made wider all come to the same live volumes, whatever is planned today."""
+        if len(self.layout.steps) > 1:
+            return self.sizes(gross_l, watch)
+        live = self.layout.last_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
+        same = (Same(self.rain), Same(self.inflow_l), Same(self.loss_l), Same(self.demand))
+        key = (same, self.operation, self.start_share, watch, live.tobytes())
+        return _kept_sizes.get(key, lambda: self._live_sizes(live, watch))
+
+    def _live_sizes(self, live_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
+        years = self.rain.years
+        return operate_sizes(
+            inflow_l=self.inflow_l,
+            demand=self.demand,
+            size_l=live_l,
+            operation=self.operation,
+            start_share=self.start_share,
+            loss_l=self.loss_l,
+            year_end=years.ends,
+            year_counts=self.rain.counts,
+            watch=watch,
+        )
+
+    def _chained_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
+        runs = [self.run(float(total)) for total in gross_l]
+        short_years = [counted_short_years(run, self.rain) for run in runs]
+
+        def each(name: str) -> NDArray[np.float64]:
+            return np.array([float(getattr(run, name).sum()) for run in runs])
+
+        return OperatedCurve(
+            size_l=np.array([run.size_l for run in runs]),
+            supplied_l=each("supplied_l"),
+            spilled_l=each("spilled_l"),
+            short_days=np.array([int(run.short_day.sum()) for run in runs], dtype=np.int64),
+            short_years=np.array(short_years, dtype=np.int64),
+            missed_l=each("shortfall_l"),
+            watch_missed_l=np.array([float(run.shortfall_l[watch[0] : watch[1]].sum()) for run in runs]),
+            topped_up_l=each("topped_up_l"),
+            trucked_l=each("trucked_l"),
+        )
+
+
+_kept_sizes: Kept[OperatedCurve] = Kept(48)
+
+
+def counted_short_years(run: OperatedReplay, rain: PreparedRain) -> int:
+    """Counted water years with a short day."""
+    return int((rain.counts & (rain.years.days(run.short_day) > 0)).sum())
+
+
+def years_carried(run: OperatedReplay, rain: PreparedRain) -> int:
+    """Counted water years without a short day."""
+    return int(rain.counts.sum()) - counted_short_years(run, rain)
+
+
+def operation_of(household: Household, cistern: Cistern) -> Operation:
+    """How a document says that its supply is run."""
+    entered = household.back_up
+    match entered.kind:
+        case "mains":
+            back_up = BackUp(keep_share=entered.keep_share, limit_l_day=NO_LIMIT_L)
+        case "well":
+            back_up = BackUp(keep_share=entered.keep_share, limit_l_day=entered.well_l_day)
+        case "truck":
+            back_up = BackUp(load_l=entered.load_l, order_share=entered.order_share, lead_days=entered.lead_days)
+        case "none":
+            back_up = BackUp()
+    return Operation(
+        rule=cistern.rule,
+        trigger_share=tuple(step.below_share for step in household.steps),
+        back_up=back_up,
+        garden_from_first=cistern.garden_from_first,
+    )

@@ -1,0 +1,1 @@
+"""One room a station; none knows another."""

@@ -1,0 +1,1 @@
+"""Cistern: how large, and how safe that is."""

@@ -1,0 +1,225 @@
+"""The figures of the cistern's replay, each with its derivation."""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.rain.rainfall import longest_run
+from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.wording import Wording, day, several
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import Supply
+
+RULE_SOURCE = "Jenkins and others 1978; Fewkes and Butler 2000"
+RULE_FORMULA = {
+    "yas": "Y = min(D, V′); V = min(V′ + Q − Y, S − Y)",
+    "ybs": "Y = min(D, V′ + Q); V = min(V′ + Q − Y, S)",
+}
+
+
+def _derived(value: float | None, unit: str, label: str, formula: str, working: str, moves: str = "") -> Figure:
+    return Figure(
+        value=value,
+        unit=unit,
+        label=label,
+        basis="derived",
+        source=RULE_SOURCE,
+        formula=formula,
+        working=working,
+        moves=moves,
+    )
+
+
+def cistern_figures(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
+    """Volumes, the tightest day, shortage, spill and what the back-up gave."""
+    return {
+        **_volumes(supply, say),
+        **_security(supply, run, say),
+        **_waters(supply, run, say),
+    }
+
+
+def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
+    layout = supply.layout
+    tanks = [tank for step in layout.steps for tank in step.tanks]
+    plain = len(tanks) == 1 and tanks[0].count == 1
+    return {
+        "tank_l": Figure(
+            value=layout.gross_l,
+            unit="L",
+            label="Tank, floor to overflow" if plain else "Tanks, floor to overflow",
+            basis="entered" if plain and tanks[0].shape.kind == "volume" else "derived",
+            source="entered" if plain and tanks[0].shape.kind == "volume" else "measures entered",
+            formula="" if plain else "sum of the tanks, each to its own overflow",
+            working=""
+            if plain
+            else " + ".join(
+                f"{tank.count} × {say.volume(float(vessel.below_l(vessel.brim_m)))}"
+                for tank in tanks
+                for vessel in (tank.vessel(),)
+            ),
+        ),
+        "live_l": _derived(
+            layout.live_l,
+            "L",
+            "Live volume",
+            "tanks − below the outlet − stranded − fire reserve",
+            f"{say.volume(layout.gross_l)} − {say.volume(layout.dead_l)} − {say.volume(layout.stranded_l)} "
+            f"− {say.volume(layout.reserve_l)}",
+        ),
+        "dead_l": _derived(
+            layout.dead_l, "L", "Below the outlet", "water under the level of the draw", "sum of the tanks"
+        ),
+        "stranded_l": _derived(
+            layout.stranded_l,
+            "L",
+            "Stranded",
+            "water above the lowest overflow of tanks that share a level",
+            "sum of the tanks",
+            "The lowest overflow rules; a valve lets such water down later.",
+        ),
+    }  # fmt: skip
+
+
+def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
+    rain = supply.rain
+    lowest = int(np.argmin(np.where(rain.counted_days, run.store_l, np.inf)))
+    before = float(run.store_l[lowest - 1]) if lowest else run.start_l
+    wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
+    longest = longest_run(run.short_day)
+    whole = f"{several(rain.dates.size, 'day')}, {day(rain.dates[0])} to {day(rain.dates[-1])}"
+    given_up = float(run.given_up_l.sum())
+    return {
+        "tightest_l": _derived(
+            float(run.store_l[lowest]),
+            "L",
+            f"Tightest day, {day(rain.dates[lowest])}",
+            RULE_FORMULA[supply.operation.rule],
+            f"V′ {say.volume(before)}, Q {say.volume(float(run.inflow_l[lowest]))}, "
+            f"D {say.volume(float(run.demand_l[lowest]))}: Y {say.volume(float(run.supplied_l[lowest]))}, "
+            f"V {say.volume(float(run.store_l[lowest]))}",
+            "Less use in the dry months moves it most.",
+        ),
+        "short_d": _derived(
+            float(run.short_day.sum()), "d", "Dry days", "days that miss more than a rounding error", whole
+        ),
+        "longest_shortage_d": _derived(
+            float(longest.days),
+            "d",
+            "Longest shortage",
+            "longest run of dry days",
+            f"from {day(rain.dates[longest.start])}" if longest.days else "no dry day",
+        ),
+        "shortfall_l": _derived(
+            float(run.shortfall_l.sum()),
+            "L",
+            "Water missed",
+            "demand after the saving steps − supplied, over the whole record",
+            f"{say.volume(wanted)} − {say.volume(supplied)}",
+        ),
+        "given_up_l": _derived(
+            given_up,
+            "L",
+            "Given up on saving steps",
+            "demand − demand after the steps, over the whole record",
+            f"{say.volume(wanted + given_up)} − {say.volume(wanted)}",
+            "Given up is not dry: the garden waits, the house runs.",
+        ),
+        "volumetric_reliability": _derived(
+            run.volumetric_reliability,
+            "-",
+            "Share of the water wanted that was there",
+            "supplied / demand",
+            f"{say.volume(supplied)} / {say.volume(wanted)}",
+        ),
+        "time_reliability": _derived(
+            run.time_reliability,
+            "-",
+            "Share of days met",
+            "1 − dry days / days",
+            f"1 − {int(run.short_day.sum()):,} / {rain.dates.size:,}",
+        ),
+        "months_by_rain": _derived(
+            _months_by_rain(run, rain),
+            "months",
+            "Months of the year carried wholly by rain",
+            "calendar months of the counted years without a dry day, a top-up or a load, a year",
+            f"{int(rain.counts.sum())} years",
+        ),
+    }  # fmt: skip
+
+
+def _months_by_rain(run: OperatedReplay, rain: PreparedRain) -> float | None:
+    helped = run.short_day | (run.topped_up_l > 0) | (run.trucked_l > 0)
+    counted = rain.counted_days
+    inside = np.bincount(rain.months_since, counted) > 0
+    alone = np.bincount(rain.months_since, helped & counted) == 0
+    years = int(rain.counts.sum())
+    return float((inside & alone).sum()) / years if years else None
+
+
+def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
+    rain = supply.rain
+    years = int(rain.counts.sum())
+    inflow, spilled = float(run.inflow_l.sum()), float(run.spilled_l.sum())
+
+    def mean(daily: NDArray[np.float64]) -> float | None:
+        return float(rain.years.sums(daily)[rain.counts].mean()) if years else None
+
+    def worst(daily: NDArray[np.float64]) -> tuple[float, str]:
+        sums = np.where(rain.counts, rain.years.sums(daily), -1.0)
+        row = int(np.argmax(sums))
+        return max(0.0, float(sums[row])), rain.years.label(row)
+
+    supplied = float(run.supplied_l.sum())
+    other = run.topped_up_l + run.trucked_l
+    figures = {
+        "spill_l_year": _derived(
+            mean(run.spilled_l),
+            "L",
+            "Spilled in a mean year",
+            "sum of the days' spill, mean of the counted years",
+            f"{years} years",
+            "A larger tank spills less, up to what the roofs bring.",
+        ),
+        "roof_water_used": _derived(
+            (inflow - spilled) / inflow if inflow > 0 else None,
+            "-",
+            "Share of roof water kept",
+            "(inflow − spilled) / inflow",
+            f"({say.volume(inflow)} − {say.volume(spilled)}) / {say.volume(inflow)}",
+        ),
+        "rain_share": _derived(
+            max(0.0, supplied - float(other.sum())) / supplied if supplied > 0 else None,
+            "-",
+            "Share of the water supplied that is rain",
+            "(supplied − topped up − trucked) / supplied",
+            f"({say.volume(supplied)} − {say.volume(float(other.sum()))}) / {say.volume(supplied)}",
+        ),
+    }
+    if supply.operation.back_up.keep_share > 0:
+        most, label = worst(run.topped_up_l)
+        figures["topped_up_l_year"] = _derived(
+            mean(run.topped_up_l),
+            "L",
+            "Topped up in a mean year",
+            "enough that the day's draw leaves the share that is kept, mean of the counted years",
+            f"keeps {supply.operation.back_up.keep_share * 100:g} %; most in {label}, {say.volume(most)}",
+        )
+        figures["topped_up_worst_l"] = _derived(most, "L", f"Topped up in {label}", "most in a counted year", label)
+    if supply.operation.back_up.load_l > 0:
+        loads = run.loads.astype(np.float64)
+        most, label = worst(loads)
+        figures["loads_year"] = _derived(
+            mean(loads),
+            "loads",
+            "Loads in a mean year",
+            "loads that came, mean of the counted years",
+            f"{say.volume(supply.operation.back_up.load_l)} a load; most in {label}, {most:.0f}",
+        )
+        figures["loads_worst"] = _derived(most, "loads", f"Loads in {label}", "most in a counted year", label)
+    if run.lost_l.any():
+        figures["evaporated_l_year"] = _derived(
+            mean(run.lost_l), "L", "Evaporated in a mean year", "open water × evapotranspiration", f"{years} years"
+        )
+    return figures

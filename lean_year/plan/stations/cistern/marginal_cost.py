@@ -1,0 +1,212 @@
+"""What one more m3 in the lean year costs, by more tank and by the other ways; and where more tank stops paying."""
+
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import BaseModel
+
+from lean_year.core.cistern.sizing import knee
+from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.demand import demand_of
+from lean_year.plan.model.harvest import catch_rain
+from lean_year.plan.model.layout import Layout
+from lean_year.plan.model.supply import Supply
+from lean_year.property.document import Prices, Property
+
+RAIN_ROOF_M2 = 50.0
+PROBE_SHARE = 0.25
+ROOM_FOR_TANK = 0.1
+
+
+class Way(BaseModel):
+    """One way to have more water in the lean year."""
+
+    key: str
+    label: str
+    lean_year_l: float
+    """Water it adds or saves in the lean year. [L]"""
+    cost: float
+    """What it costs once. [money]"""
+    cost_m3: float | None
+    """Cost of each lean-year m3, what is bought once spread over the service years; None where it adds nothing."""
+    operations: list[dict[str, Any]]
+    """The edit that would take it; empty where it is not one edit."""
+    working: str
+
+
+@dataclass(frozen=True, slots=True)
+class Probe:
+    """The tank at which the ways are compared: today's where it runs short in the lean year, else a smaller one."""
+
+    tank_l: float
+    missed_l: float
+    is_design: bool
+
+
+def tank_cost(prices: Prices, layout: Layout, gross_l: float | NDArray[np.float64]) -> Any:
+    """Tanks and their pads. [money]"""
+    count = sum(tank.count for step in layout.steps for tank in step.tanks)
+    return prices.tank_each * count + np.asarray(gross_l) / 1000 * (prices.tank_m3 + prices.pad_m3)
+
+
+def probe_of(supply: Supply, tank_l: NDArray[np.float64], missed_l: NDArray[np.float64], lean: slice) -> Probe:
+    """Where to compare the ways, from a curve of what the lean year misses over size."""
+    today = float(np.interp(supply.layout.gross_l, tank_l, missed_l))
+    wanted = float(supply.demand_l[lean].sum())
+    if today > 1.0:
+        return Probe(supply.layout.gross_l, today, True)
+    short = np.flatnonzero(missed_l >= PROBE_SHARE * wanted)
+    row = int(short[-1]) if short.size else 0
+    return Probe(float(tank_l[row]), float(missed_l[row]), False)
+
+
+def ways_to_more(document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording) -> list[Way]:
+    """Every way with its cost for each lean-year m3, the cheapest first, on rain alone."""
+    prices, years = document.prices, document.prices.service_years
+    watch = (lean.start, lean.stop)
+    base = float(alone.tally(probe.tank_l, watch=watch).watch_missed_l[0])
+    if not alone.demand_l[lean].any():
+        return []
+    rows = []
+
+    def add(
+        key: str, label: str, other: Supply, tank_l: float, cost: float, operations: list[dict[str, Any]], words: str
+    ) -> None:
+        missed = float(other.tally(tank_l, watch=watch).watch_missed_l[0])
+        # A way that lowers the use counts with what the lean year then misses less, as more tank does.
+        gained = max(0.0, base - missed)
+        each = cost / years / (gained / 1000) if gained > 1.0 else None
+        rows.append(
+            Way(
+                key=key,
+                label=label,
+                lean_year_l=gained,
+                cost=cost,
+                cost_m3=each,
+                operations=operations,
+                working=f"{words}: {prices.currency}{fixed(cost)} over {years} years, "
+                f"{say.volume(gained)} more in the lean year",
+            )
+        )
+
+    step = max(1_000.0, round(probe.tank_l * ROOM_FOR_TANK / 1_000) * 1_000.0)
+    bigger = probe.tank_l + step
+    add(
+        "tank",
+        f"{say.volume(step)} more tank",
+        alone,
+        bigger,
+        step / 1000 * (prices.tank_m3 + prices.pad_m3),
+        [{"op": "resize", "path": "/cistern", "value": alone.layout.gross_l + step}],
+        "more of the same tanks and pad",
+    )
+    household = document.household
+    for key, label, change, cost in (
+        ("low_use", "Low-use fittings", {"low_use": True}, prices.low_use_fittings),
+        ("dry_toilet", "A dry toilet", {"dry_toilet": True}, prices.dry_toilet),
+        ("greywater", "Greywater to the garden", {"greywater_share": 0.7}, prices.greywater),
+    ):
+        field = next(iter(change))
+        if getattr(household.cheaper, field):
+            continue
+        changed = document.model_copy(
+            update={
+                "household": household.model_copy(update={"cheaper": household.cheaper.model_copy(update=change)})
+            }
+        )
+        demand = demand_of(changed, alone.rain).at_steps(household)
+        add(
+            key,
+            label,
+            replace(alone, demand=demand),
+            probe.tank_l,
+            cost,
+            [{"op": "replace", "path": f"/household/cheaper/{field}", "value": change[field]}],
+            label.lower(),
+        )
+    roof = _rain_roof(document, alone)
+    add(
+        "rain_roof",
+        f"{say.area(RAIN_ROOF_M2)} of rain roof",
+        replace(alone, inflow_l=alone.inflow_l + roof),
+        probe.tank_l,
+        RAIN_ROOF_M2 * prices.rain_roof_m2,
+        [{"op": "add", "path": "/roofs/-", "value": rain_roof_entry(document)}],
+        "a roof built to catch",
+    )
+    if prices.water_m3 > 0:
+        rows.append(
+            Way(
+                key="water",
+                label="Water from elsewhere",
+                lean_year_l=base,
+                cost=0.0,
+                cost_m3=prices.water_m3,
+                operations=[],
+                working=f"{say.cost(prices.currency, prices.water_m3)}, when it is short",
+            )
+        )
+    rows.sort(key=lambda way: (way.cost_m3 is None, way.cost_m3 or 0.0))
+    return rows
+
+
+def rain_roof_entry(document: Property, area_m2: float = RAIN_ROOF_M2) -> dict[str, Any]:
+    """A roof built to catch rain, as it would be added to a document."""
+    taken = {roof.id for roof in document.roofs}
+    number = next(n for n in range(1, 100) if f"rain-roof-{n}" not in taken)
+    return {
+        "id": f"rain-roof-{number}",
+        "name": "Rain roof",
+        "material": "rain_roof",
+        "extent": {"kind": "area", "area_m2": area_m2},
+        "drains": [{"group": document.downpipes[0].id, "share": 1.0}],
+    }
+
+
+def _rain_roof(document: Property, supply: Supply) -> NDArray[np.float64]:
+    from lean_year.property.roofs import Roof
+
+    roof = Roof.model_validate(rain_roof_entry(document))
+    alone = document.model_copy(update={"roofs": [roof]})
+    return catch_rain(alone, supply.rain).total
+
+
+def knee_figure(
+    document: Property,
+    supply: Supply,
+    tank_l: NDArray[np.float64],
+    lean_l: NDArray[np.float64],
+    ways: list[Way],
+    say: Wording,
+) -> Figure:
+    """Where more tank stops paying, as a figure. [L]"""
+    prices, years = document.prices, document.prices.service_years
+    cost = np.asarray(tank_cost(prices, supply.layout, tank_l)) / years
+    # Fittings and greywater are had once; only what can be had again and again prices the next m3 of tank.
+    others = [way for way in ways if way.key in ("water", "rain_roof") and way.cost_m3]
+    priced = prices.tank_m3 + prices.pad_m3 > 0
+    cheapest = min(others, key=lambda way: way.cost_m3 or 0.0) if others and priced else None
+    if cheapest is not None and cheapest.cost_m3:
+        row = knee(cost=cost, lean_year_l=lean_l, other_l_per_cost=1000 / cheapest.cost_m3)
+        formula = "first size whose next step brings fewer lean-year litres for its money than the cheapest other way"
+        working = (
+            f"tank and pad {say.cost(prices.currency, prices.tank_m3 + prices.pad_m3, 0)} over {years} years; "
+            f"{cheapest.label.lower()} {say.cost(prices.currency, cheapest.cost_m3)} in the lean year"
+        )
+    else:
+        row = knee(cost=cost if priced else tank_l, lean_year_l=lean_l)
+        formula = "point of the curve of lean-year water over size farthest above its chord"
+        working = f"from {say.volume(float(tank_l[0]))} to {say.volume(float(tank_l[-1]))}"
+    return Figure(
+        value=float(tank_l[row]),
+        unit="L",
+        label="Where more tank stops paying",
+        basis="derived",
+        source="prices as entered",
+        formula=formula,
+        working=working,
+        moves="Dearer water from elsewhere moves it up, dearer tanks move it down.",
+    )

@@ -1,0 +1,107 @@
+"""Harder than the record: less rain, longer dry spells, the driest years alone, the best roof lost."""
+
+from dataclasses import replace
+from functools import lru_cache
+
+import numpy as np
+from pydantic import BaseModel
+
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.rain.rainfall import driest_years, stretch_dry_spells
+from lean_year.plan.model.demand import demand_of
+from lean_year.plan.model.harvest import Catch, catch_rain
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import Supply, years_carried
+from lean_year.property.document import Property
+
+DRY_SPAN_YEARS = 10
+
+
+class StressTest(BaseModel):
+    """The same design under one hardship, on rain alone."""
+
+    key: str
+    label: str
+    years_carried: int
+    of_years: int
+    short_days: int
+    shortfall_l: float
+
+
+@lru_cache(maxsize=16)
+def _harsher(rain: PreparedRain) -> dict[str, tuple[str, PreparedRain]]:
+    """The records of the tests by key, each with its words. Kept with the record: no edit changes them."""
+    harsher = {
+        f"rain_{round(share * 100)}": (
+            f"{round((1 - share) * 100)} % less rain",
+            replace(rain, filled_mm=rain.filled_mm * share),
+        )
+        for share in (0.9, 0.8)
+    }
+    longer = replace(rain, filled_mm=stretch_dry_spells(rain.filled_mm, 0.2))
+    return harsher | {"spells": ("Dry spells a fifth longer", longer)}
+
+
+def stress_tests(document: Property, alone: Supply, run: OperatedReplay, catch: Catch) -> list[StressTest]:
+    """Every stress test on a design on rain alone, of which `run` is the replay."""
+    rain = alone.rain
+    of_years = int(rain.counts.sum())
+    rows = [
+        StressTest(
+            key="none",
+            label="The record as it is",
+            years_carried=years_carried(run, rain),
+            of_years=of_years,
+            short_days=int(run.short_day.sum()),
+            shortfall_l=float(run.shortfall_l.sum()),
+        )
+    ]
+
+    def add(key: str, label: str, other: Supply) -> None:
+        tally = other.tally()
+        rows.append(
+            StressTest(
+                key=key,
+                label=label,
+                years_carried=of_years - int(tally.short_years[0]),
+                of_years=of_years,
+                short_days=int(tally.short_days[0]),
+                shortfall_l=max(0.0, float(tally.missed_l[0])),
+            )
+        )
+
+    for key, (label, other) in _harsher(rain).items():
+        harvest = catch_rain(document, other).total
+        wanted = alone.demand
+        if document.household.irrigation.area_m2 > 0:  # a drier garden drinks more
+            wanted = demand_of(document, other).at_steps(document.household)
+        add(key, label, replace(alone, inflow_l=harvest, demand=wanted))
+    rows += _driest_span(alone)
+    on = [row for row, roof in enumerate(document.roofs) if roof.on]
+    if len(on) > 1:
+        best = max(on, key=lambda row: float(catch.kept_by_roof[row].sum()))
+        left = (alone.inflow_l - catch.kept_by_roof[best]).clip(min=0)
+        add("best_roof", f"Without {document.roofs[best].name}", replace(alone, inflow_l=left))
+    return rows
+
+
+def _driest_span(alone: Supply) -> list[StressTest]:
+    rain = alone.rain
+    rows = np.flatnonzero(rain.counts)
+    if rows.size <= DRY_SPAN_YEARS or np.any(np.diff(rows) != 1):
+        return []
+    first = int(rows[driest_years(rain.annual_mm[rows], DRY_SPAN_YEARS)])
+    span = slice(int(rain.years.starts[first]), int(rain.years.ends[first + DRY_SPAN_YEARS - 1]))
+    run = alone.windows([(span.start, span.stop)])[0]
+    starts = rain.years.starts[first : first + DRY_SPAN_YEARS] - span.start
+    short = np.logical_or.reduceat(run.short_day, starts)
+    return [
+        StressTest(
+            key="driest",
+            label=f"The driest {DRY_SPAN_YEARS} years alone, from {rain.years.label(first)}",
+            years_carried=int((~short).sum()),
+            of_years=DRY_SPAN_YEARS,
+            short_days=int(run.short_day.sum()),
+            shortfall_l=float(run.shortfall_l.sum()),
+        )
+    ]

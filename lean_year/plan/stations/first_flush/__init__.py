@@ -1,0 +1,1 @@
+"""First flush: how much is diverted, in what, drained how fast."""

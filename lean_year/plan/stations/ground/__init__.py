@@ -1,0 +1,1 @@
+"""Ground: what carries the tanks."""

@@ -1,0 +1,171 @@
+"""The figures of one pad: what it weighs and presses, what is moved, how it stands in the wind."""
+
+import math
+
+from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
+from lean_year.core.ground.earthworks import Earthworks, Footprint
+from lean_year.core.ground.flotation import SAFE
+from lean_year.core.ground.foundation import COMPACTED_T_M3
+from lean_year.core.ground.wind import SAFE as HOLD
+from lean_year.core.ground.wind import wind_hold
+from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.footings import Standing
+from lean_year.plan.stations.ground.uplift_stages import FloatStage
+from lean_year.property.cistern import UprightCylinder, Volume
+from lean_year.property.document import Property
+
+
+def pad_figures(
+    document: Property, row: Standing, work: Earthworks, stages: list[FloatStage], say: Wording
+) -> dict[str, Figure]:
+    """Every figure that this pad has."""
+    entered = document.ground
+    full_kg = row.gross_l + row.empty_kg
+    base_m2 = max(1e-4, row.footprint.area_m2)
+    spread = Footprint(
+        row.footprint.length_m + 2 * SPREAD * row.thickness_m,
+        row.footprint.width_m + 2 * SPREAD * row.thickness_m,
+        row.footprint.round,
+    )
+    pad_kg = spread.area_m2 * row.thickness_m * COMPACTED_T_M3 * 1000
+    soil = entered.soil
+    allowed = None if soil == "unknown" else GROUNDS[soil].allowed_kpa
+    figures = {
+        "full_kg": Figure(
+            value=full_kg,
+            unit="kg",
+            label="Weighs when full",
+            basis="derived",
+            formula="water + tank",
+            working=f"{say.volume(row.gross_l)} + {say.mass(row.empty_kg)}",
+            moves="A cubic metre is a tonne.",
+        ),
+        "base_kpa": Figure(
+            value=bearing_kpa(mass_kg=min(1e9, full_kg), area_m2=base_m2),
+            unit="kPa",
+            label="Presses on its pad",
+            basis="derived",
+            formula="mass × g / base",
+            working=f"{say.mass(full_kg)} on {say.area(base_m2)}",
+        ),
+        "ground_kpa": Figure(
+            value=bearing_kpa(mass_kg=min(1e9, full_kg + pad_kg), area_m2=max(1e-4, spread.area_m2)),
+            unit="kPa",
+            label="Presses on the ground",
+            basis="common_practice",
+            formula="(tank + pad) × g / the pad's foot, one out for each two down",
+            working=f"{say.mass(full_kg + pad_kg)} on {say.area(spread.area_m2)}",
+            moves="A thicker pad spreads it; soft spots and edges fail first.",
+        ),
+        "allowed_kpa": Figure(
+            value=allowed,
+            unit="kPa",
+            label="The ground may carry",
+            basis="from_memory",
+            source="International Building Code, presumptive load-bearing values",
+            formula="by kind of ground",
+            working="nobody has looked yet" if soil == "unknown" else GROUNDS[soil].label,
+            moves="Fill carries nothing without an engineer.",
+        ),
+        "cut_m3": _volume("Cut below the topsoil", work.cut_m3, say),
+        "fill_m3": _volume("Fill or levelling stone, compacted", work.fill_m3, say),
+        "topsoil_m3": _volume("Topsoil stripped first", work.topsoil_m3, say),
+        "retained_m": Figure(
+            value=max(work.cut_edge_m, work.fill_edge_m),
+            unit="m",
+            label="Highest edge, to hold or to batter",
+            basis="derived",
+            formula="the larger of ground over the pad's foot uphill, and foot over the stripped ground downhill",
+            working=f"{say.length(work.cut_edge_m)} uphill, {say.length(work.fill_edge_m)} downhill",
+            moves="Over a metre a wall is an engineer's.",
+        ),
+    }
+    if not row.buried:
+        figures |= _in_the_wind(document, row, say)
+    if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
+        depth = row.tank.vessel().overflow_m
+        figures["hoop_kn_m"] = Figure(
+            value=hoop_tension_kn_m(diameter_m=min(200.0, row.footprint.width_m), depth_m=depth),
+            unit="kN/m",
+            label="Pull in its lowest metre of wall",
+            basis="published",
+            source="thin rings under water pressure",
+            formula="9.81 × depth × diameter / 2",
+            working=f"{say.length(depth)} × {say.length(row.footprint.width_m)}",
+            moves="It says nothing of what a wall can take: its maker or an engineer does.",
+        )
+    if entered.lean_mm > 0:
+        figures["lean_l"] = Figure(
+            value=lost_to_lean_l(diameter_m=min(200.0, 2 * math.sqrt(base_m2 / math.pi)), drop_mm=entered.lean_mm),
+            unit="L",
+            label="Lost to its lean",
+            basis="derived",
+            formula="base × fall across it / 2, the overflow on the low side",
+            working=f"{say.area(base_m2)} × {say.bore(entered.lean_mm)} / 2",
+            moves="As much again stays in below the outlet, where that is on the high side.",
+        )
+    if stages:
+        last = stages[-1]
+        figures["ballast_l"] = Figure(
+            value=last.ballast_l,
+            unit="L",
+            label="Water that must stay in it, in use",
+            basis="derived",
+            source="Archimedes",
+            formula=f"what holds it with a safety of {SAFE:g} over what lifts it",
+            working=f"{say.bulk(last.displaced_m3)} displaced, tank {say.mass(row.empty_kg)}, "
+            f"{say.force(last.cover_kn)} on it",
+            moves="A collar, more cover, or a drain that keeps the water table down.",
+        )
+    return figures
+
+
+def _volume(label: str, volume_m3: float, say: Wording) -> Figure:
+    return Figure(
+        value=volume_m3,
+        unit="m3",
+        label=label,
+        basis="derived",
+        formula="wedges under the pad, and of its batters all round",
+        working=say.bulk(volume_m3),
+        moves="Move the pad up or down, and watch the other.",
+    )
+
+
+def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, Figure]:
+    wind = document.ground.wind_m_s
+    across = min(200.0, max(row.footprint.width_m, row.footprint.length_m))
+    narrow = min(across, row.footprint.width_m, row.footprint.length_m)
+    # It turns over about its narrow way, and the wind leans on its broad side.
+    hold = wind_hold(diameter_m=across, height_m=row.height_m, empty_kg=row.empty_kg, wind_m_s=wind, along_m=narrow)
+    working = f"{say.speed(wind)} on {say.length(across)} × {say.length(row.height_m)}, {say.mass(row.empty_kg)}"
+    return {
+        "overturning": Figure(
+            value=hold.overturning,
+            unit="×",
+            label="Holds against turning over, empty",
+            basis="from_memory",
+            source="drag of a stubby cylinder, 0.8",
+            formula="m g w / 2 over F h / 2",
+            working=working,
+        ),
+        "sliding": Figure(
+            value=hold.sliding,
+            unit="×",
+            label="Holds against sliding, empty",
+            basis="from_memory",
+            source="friction of 0.4",
+            formula="0.4 m g over F",
+            working=working,
+        ),
+        "wind_water_l": Figure(
+            value=hold.water_l,
+            unit="L",
+            label="Water to leave in before a storm",
+            basis="derived",
+            formula=f"for the lesser of the two to reach {HOLD:g}",
+            working=working,
+            moves="Or tie it down.",
+        ),
+    }

@@ -1,0 +1,402 @@
+"""What is wrong with what carries the tanks, each with the edit that mends it."""
+
+import math
+from dataclasses import dataclass
+
+from lean_year.core.ground.bearing import GROUNDS
+from lean_year.core.ground.earthworks import Earthworks
+from lean_year.plan.answer.figure import Finding, Fix, Severity
+from lean_year.plan.answer.findings import Findings, replace
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.footings import BASES, Standing, passes
+from lean_year.plan.stations.ground.quantities import LIFT_M
+from lean_year.plan.stations.ground.setbacks import Setback
+from lean_year.plan.stations.ground.uplift_stages import FloatStage
+from lean_year.property.cistern import Slim
+from lean_year.property.document import Property
+
+MOST_HELD_M = 1.0
+"""Retained without an engineer. Basis: common practice."""
+SHORED_FROM_M = 1.2
+"""Basis: from memory (safety rules, 1.2 to 1.5 m)."""
+LEAST_COVER_M = {"none": 0.0, "walked": 0.2, "cars": 0.6, "trucks": 0.9}
+"""Over a tank that is made for it. Basis: estimate."""
+ON_FILL = (0.03, 0.97)
+LEAST_STANDS_MM = 50.0
+RISER_M = 0.1
+SLIM_FROM = 3.0
+"""Height over depth from which a slim tank is strapped. Basis: common practice."""
+CRANE_M = 4.5
+
+
+@dataclass(frozen=True, slots=True)
+class GroundFacts:
+    """One tank and what was worked out for it."""
+
+    standing: Standing
+    works: Earthworks
+    bearing_kpa: float
+    wind_water_l: float
+    stages: list[FloatStage]
+
+
+def ground_findings(
+    document: Property, facts: list[GroundFacts], apart: list[Setback], say: Wording
+) -> list[Finding]:
+    """Everything to mend."""
+    found = Findings("ground")
+    entered = document.ground
+    _soil(document, facts, found, say)
+    for each in facts:
+        if each.stages:
+            _floating(document, each, found, say)
+        if each.standing.buried:
+            _dug_in(document, each, found, say)
+        else:
+            _on_its_pad(document, each, found, say)
+            _blown(document, each, found, say)
+        _brought_in(document, each, found, say)
+    if any(not each.standing.buried for each in facts):
+        _level(document, facts, found, say)
+    if not entered.services_located:
+        found.add(
+            "GROUND_SERVICES",
+            "caution",
+            "Nobody has located the pipes and cables in the ground.",
+            "",
+            Fix(text="They are located and marked.", operations=[replace("/ground/services_located", True)]),
+        )
+    if entered.soft_way:
+        found.add(
+            "GROUND_SOFT_WAY",
+            "caution",
+            "A truck sinks in on the way when it is wet.",
+            "Deliver in a dry spell, or lay mats.",
+        )
+    if entered.copper_near:
+        found.add(
+            "GROUND_COPPER",
+            "caution",
+            "Copper or brass touches a coated metal tank, or runs off onto one: it eats the coating.",
+            "",
+            Fix(text="Keep them apart, stainless between.", operations=[replace("/ground/copper_near", False)]),
+        )
+    _neighbours(document, apart, found, say)
+    return found.rows
+
+
+def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
+    entered = document.ground
+    if entered.soil == "unknown":
+        found.add("GROUND_SOIL_UNKNOWN", "note", "Nobody has looked at the ground yet.", "A hole with a spade tells.")
+    elif entered.soil == "fill":
+        found.add(
+            "GROUND_FILL",
+            "fails",
+            "Fill carries nothing without an engineer: it settles for years.",
+            "Dig to native ground, or an engineer.",
+        )
+    else:
+        allowed = GROUNDS[entered.soil].allowed_kpa
+        for each in facts:
+            if each.bearing_kpa > allowed:
+                found.add(
+                    "GROUND_BEARING",
+                    "fails",
+                    f"{each.standing.tank.name} presses {say.pressure(each.bearing_kpa)} on "
+                    f"{GROUNDS[entered.soil].label}, which may carry {say.pressure(allowed)}.",
+                    "A wider base, or an engineer.",
+                )
+    if entered.swelling:
+        found.add(
+            "GROUND_SWELLS",
+            "caution",
+            "Soil that swells lifts a pad unevenly with each wet season.",
+            "An engineer's pad, with its drainage.",
+        )
+    if entered.topsoil_m == 0 and any(not each.standing.buried for each in facts):
+        found.add(
+            "GROUND_TOPSOIL",
+            "caution",
+            "Topsoil rots and settles under a pad.",
+            "",
+            Fix(text=f"Strip {say.bore(150)} of it.", operations=[replace("/ground/topsoil_m", 0.15)]),
+        )
+
+
+def _path(document: Property, standing: Standing) -> str:
+    return f"/cistern/tanks/{document.cistern.tanks.index(standing.tank)}"
+
+
+def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, standing, works = document.ground, each.standing, each.works
+    share = works.on_fill_share
+    if share > ON_FILL[0] and works.fill_edge_m > LIFT_M:
+        deepest = standing.ground_m - entered.topsoil_m - entered.slope * standing.pad.width_m / 2
+        all_cut = deepest + standing.thickness_m
+        floor = math.floor(100 * all_cut) / 100
+        found.add(
+            "GROUND_ON_FILL",
+            "fails" if entered.slope > 0 and share < ON_FILL[1] else "caution",
+            f"{fixed(100 * share)} % of the pad under {standing.tank.name} stands on fill, up to "
+            f"{say.length(works.fill_edge_m)} deep: "
+            + ("it settles to that side, and the tank leans." if share < ON_FILL[1] else "fill settles for years."),
+            "Set it lower, all in cut; or fill in thin lifts, rolled, by an engineer.",
+            *_all_in_cut(document, standing, floor, say),
+        )
+    edge, batter = max((works.cut_edge_m, entered.cut_batter), (works.fill_edge_m, entered.fill_batter))
+    if batter == 0 and edge > MOST_HELD_M:
+        found.add(
+            "GROUND_HELD_HIGH",
+            "caution",
+            f"A wall of {say.length(edge)} holds the pad's edge: over {say.length(MOST_HELD_M)}, or under a load, it "
+            "is an engineer's.",
+            "An engineer, or a batter.",
+        )
+    if not works.meets:
+        found.add(
+            "GROUND_TOO_STEEP",
+            "fails",
+            "The batters do not meet a slope as steep as this.",
+            "Hold the edges with walls, by an engineer, or another place.",
+        )
+    usual = BASES[standing.base]
+    if entered.margin_m is not None and entered.margin_m < usual.margin_m:
+        found.add(
+            "GROUND_PAD_SMALL",
+            "caution",
+            f"The pad reaches {say.length(entered.margin_m)} beyond {standing.tank.name}; edges crumble.",
+            "",
+            Fix(text=f"{say.length(usual.margin_m)} all round.", operations=[replace("/ground/margin_m", None)]),
+        )
+    frost = document.site.frost_depth_m
+    if (
+        frost > 0
+        and standing.ground_m - standing.formation_m < frost
+        and standing.base in ("slab", "ring_beam", "rock")
+    ):
+        found.add(
+            "GROUND_FROST",
+            "caution",
+            f"The base of {standing.tank.name} lies above the frost, {say.length(frost)}: rigid bases are heaved.",
+            "Stone that drains down to the frost, or a base of stone.",
+        )
+
+
+def _all_in_cut(document: Property, standing: Standing, floor_m: float, say: Wording) -> list[Fix]:
+    """The floor set lower; where no ground is entered it stays where it is while the floor moves."""
+    operations = [replace(f"{_path(document, standing)}/floor_m", floor_m)]
+    if document.levels.tank_ground_m is None:
+        if len({tank.floor_m for tank in document.cistern.built()}) > 1:
+            return []
+        operations.append(replace("/levels/tank_ground_m", standing.ground_m))
+    if not -100 <= floor_m <= 5_000:
+        return []
+    return [Fix(text=f"All in cut: floor at {say.length(floor_m)}.", operations=operations)]
+
+
+def _level(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
+    entered = document.ground
+    allowed = min(each.standing.level_mm for each in facts if not each.standing.buried)
+    if len(entered.readings_mm) >= 2:
+        spread = max(entered.readings_mm) - min(entered.readings_mm)
+        if spread > allowed:
+            found.add(
+                "GROUND_NOT_LEVEL",
+                "fails",
+                f"Readings on the pad differ by {say.bore(spread)}; {say.bore(allowed)} are allowed.",
+                "Scrape and roll again before the tank is set.",
+            )
+    if entered.stands_mm < LEAST_STANDS_MM:
+        found.add(
+            "GROUND_PAD_LOW",
+            "caution",
+            f"The pad stands {say.bore(entered.stands_mm)} over the ground around: rain runs onto it.",
+            "",
+            Fix(text=f"{say.bore(75)} over it.", operations=[replace("/ground/stands_mm", 75)]),
+        )
+    if not entered.drained_uphill:
+        found.add(
+            "GROUND_NOT_DRAINED",
+            "caution",
+            "Nothing leads water round the pad: it washes the bed out.",
+            "",
+            Fix(text="A ditch uphill and a drained apron.", operations=[replace("/ground/drained_uphill", True)]),
+        )
+    if entered.lean_mm > 0:
+        found.add(
+            "GROUND_LEANS",
+            "caution",
+            f"A tank leans by {say.bore(entered.lean_mm)} across its base.",
+            "Drained, lifted in small steps with packing that follows, bedded anew, slightly uphill.",
+        )
+
+
+def _floating(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, name = document.ground, each.standing.tank.name
+    failing = [stage for stage in each.stages if stage.fails]
+    if failing:
+        first, last = failing[0], each.stages[-1]
+        found.add(
+            "GROUND_FLOATS" if last.fails else "GROUND_FLOATS_WHILE_BUILT",
+            "fails" if last.fails else "caution",
+            f"{name}, empty, floats: {first.name.lower()}, what holds it is {fixed(first.factor or 0.0, 2)} of what "
+            f"lifts it. {_ballast(first, say)}"
+            + (f" In use it takes {say.volume(last.ballast_l)} for good." if last.fails else ""),
+            "Ballast on the truck; a collar; backfill the same day; not ahead of a wet week.",
+            *(
+                [
+                    Fix(
+                        text=f"A collar of {say.force(math.ceil(short))} more.",
+                        operations=[replace("/ground/collar_kn", math.ceil(entered.collar_kn + short))],
+                    )
+                ]
+                if last.fails and (short := _short_kn(last)) + entered.collar_kn < 100_000
+                else []
+            ),
+        )
+    if entered.water_table_m is None:
+        found.add(
+            "GROUND_WATER_TABLE",
+            "note",
+            f"The water table is not known: a hole full of rain is counted on for {name}.",
+            "Ask the neighbours' wells; look at the hole after rain.",
+        )
+
+
+def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, standing = document.ground, each.standing
+    name, depth = standing.tank.name, standing.ground_m - standing.formation_m
+    if depth > SHORED_FROM_M and not entered.shored and entered.cut_batter < 1:
+        found.add(
+            "GROUND_HOLE_CAVES",
+            "fails",
+            f"A hole {say.length(depth)} deep with steep sides buries whoever is in it.",
+            "",
+            Fix(text="Batter it one to one.", operations=[replace("/ground/cut_batter", 1)]),
+            Fix(text="Shore it.", operations=[replace("/ground/shored", True)]),
+        )
+    if standing.cover_m < LEAST_COVER_M[entered.traffic]:
+        found.add(
+            "GROUND_COVER_THIN",
+            "fails",
+            f"{say.length(standing.cover_m)} of cover over {name}; where {_goes(entered.traffic)}, "
+            f"{say.length(LEAST_COVER_M[entered.traffic])} at least, and a tank made for it.",
+            "Keep wheels off with posts, or a slab that an engineer designs.",
+        )
+    if entered.traffic in ("cars", "trucks"):
+        found.add(
+            "GROUND_LOADED",
+            "caution",
+            f"Where {_goes(entered.traffic)} over a buried tank, an engineer says what carries them.",
+            "",
+            Fix(text="Keep wheels off.", operations=[replace("/ground/traffic", "walked")]),
+        )
+    if entered.to_footing_m < depth:
+        found.add(
+            "GROUND_UNDERMINES",
+            "fails",
+            f"The hole is {say.length(depth)} deep, the nearest footing {say.length(entered.to_footing_m)} away: "
+            "within 45 degrees of its foot.",
+            "Farther off, or an engineer.",
+        )
+    if entered.riser_m < RISER_M:
+        found.add(
+            "GROUND_RISER_LOW",
+            "caution",
+            f"The riser's lid stands {say.length(entered.riser_m)} over the ground: yard water runs in.",
+            "",
+            Fix(text=f"{say.length(0.15)} over it.", operations=[replace("/ground/riser_m", 0.15)]),
+        )
+
+
+def _ballast(stage: FloatStage, say: Wording) -> str:
+    if stage.full_is_too_little:
+        return "Full of water it is barely held: keep the hole pumped dry until it is backfilled."
+    return f"Keep {say.volume(stage.ballast_l)} in it, {say.length(stage.depth_m)} deep."
+
+
+def _short_kn(stage: FloatStage) -> float:
+    """What more must hold it, under water."""
+    return stage.ballast_l * 9.80665 / 1000
+
+
+def _goes(traffic: str) -> str:
+    return {"none": "nobody goes", "walked": "people walk", "cars": "cars drive", "trucks": "trucks drive"}[traffic]
+
+
+def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered, standing = document.ground, each.standing
+    if isinstance(standing.tank.shape, Slim) and standing.height_m >= SLIM_FROM * standing.tank.shape.width_m:
+        if not entered.tied_down:
+            found.add(
+                "GROUND_SLIM_LOOSE",
+                "caution",
+                f"{standing.tank.name}: {fixed(standing.height_m / standing.tank.shape.width_m, 1)} times as tall as "
+                "deep, and not strapped to a wall.",
+                "",
+                Fix(text="Strap it at two heights.", operations=[replace("/ground/tied_down", True)]),
+            )
+        return
+    vessel = standing.tank.vessel()
+    stays_l = float(vessel.below_l(vessel.sill_m))
+    if each.wind_water_l > stays_l and not entered.tied_down:
+        found.add(
+            "GROUND_WIND",
+            "caution",
+            f"Empty, {standing.tank.name} does not stand a gust of {say.speed(entered.wind_m_s)}; "
+            f"{say.volume(each.wind_water_l)} in it hold it, {say.volume(stays_l)} stay below its outlet.",
+            "",
+            Fix(text="Tie it down.", operations=[replace("/ground/tied_down", True)]),
+        )
+
+
+def _brought_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
+    entered = document.ground
+    if each.standing.in_parts:
+        return
+    wide = each.standing.sides_m[0]
+    if not passes(each.standing, entered.gate_m):
+        found.add(
+            "GROUND_GATE",
+            "fails",
+            f"{each.standing.tank.name} is {say.length(wide)} across at its narrowest, the way in "
+            f"{say.length(entered.gate_m)}.",
+            "Over the fence by crane, another tank, or several smaller ones.",
+        )
+    if entered.overhead_m is not None and entered.overhead_m < CRANE_M:
+        found.add(
+            "GROUND_OVERHEAD",
+            "caution",
+            f"{say.length(entered.overhead_m)} clear under wires and branches: trucks and cranes want "
+            f"{say.length(CRANE_M)}.",
+            "Ask the power company before anything is lifted near wires.",
+        )
+
+
+_NEIGHBOURS: dict[str, tuple[str, Severity, str]] = {
+    "septic": ("GROUND_NEAR_SEPTIC", "caution", "a septic field"),
+    "trees": ("GROUND_NEAR_TREES", "note", "trees: their roots lift pads and find joints"),
+    "boundary": ("GROUND_NEAR_BOUNDARY", "note", "the boundary"),
+}
+"""A footing is told with the hole that undermines it."""
+
+
+def _neighbours(document: Property, apart: list[Setback], found: Findings, say: Wording) -> None:
+    entered = document.ground
+    for each in apart:
+        if each.away_m < each.least_m and each.key in _NEIGHBOURS:
+            code, severity, what = _NEIGHBOURS[each.key]
+            found.add(
+                code,
+                severity,
+                f"{say.length(each.away_m)} to {what}; {say.length(each.least_m)} is usual, local rules first.",
+                "Farther off, or ask whoever decides.",
+            )
+    if not entered.shaded:
+        found.add(
+            "GROUND_SUN",
+            "note",
+            "The tank stands in the sun: warm water grows things.",
+            "Shade, a berm, or light paint on the sun side.",
+        )

@@ -1,0 +1,138 @@
+"""How bases, holes and the way in are dealt with, for what this property has. Basis: common practice."""
+
+from lean_year.plan.answer.notes import BuildNote
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.footings import Standing
+from lean_year.property.cistern import Box, Pit, Slim, UprightCylinder
+from lean_year.property.document import Property
+
+
+def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list[BuildNote]:
+    """Every note that applies."""
+    shapes = [row.tank.shape for row in rows]
+    notes = [
+        BuildNote(
+            view="pad",
+            head="In this order",
+            text=f"Strip the topsoil, dig to firm ground, cloth, then stone in lifts of {say.bore(150)}, rolled, its "
+            "edges held by boards, blocks or the ground. All in cut is best: a pad half on cut and half on fill "
+            "settles to the fill.",
+        ),
+        BuildNote(
+            view="pad",
+            head="Hold: level readings",
+            text="Before the tank is set: eight on the rim, one in the middle, with an instrument. A pad judged by "
+            "eye fails. Four on the tank every year after, as a trend.",
+        ),
+        BuildNote(
+            view="pad",
+            head="Keep the bed dry",
+            text="A leak or a downspout washes the bed out from under a tank: apron, drain, and a ditch uphill that "
+            "leads water round.",
+        ),
+    ]
+    if document.ground.lean_mm > 0:
+        notes.append(
+            BuildNote(
+                view="pad",
+                head="To level a tank that leans",
+                text="Drain it first. Lift in small steps with packing that follows, nobody under it; pavers and "
+                "crusher dust beneath; set it slightly uphill.",
+            )
+        )
+    if any(isinstance(shape, UprightCylinder) and shape.liner for shape in shapes):
+        notes.append(
+            BuildNote(
+                view="pad",
+                head="Under a liner",
+                text=f"Within {say.bore(5)} all over; sand raked and tamped, a fillet at the edge so that the liner "
+                f"does not crease, joints taped. {say.bore(100)} of water from the day the liner is in; about "
+                f"{say.volume(15_000)} to seat it before the roof goes on. Sacrificial anodes on steel: four on a "
+                f"tank of {say.volume(185_000)}.",
+            )
+        )
+    if any(isinstance(shape, Slim) for shape in shapes):
+        notes.append(
+            BuildNote(
+                view="weight",
+                head="Slim tanks",
+                text="Strapped to the wall at two heights where they are three times as tall as deep, into masonry "
+                "or framing, never into cladding.",
+            )
+        )
+    if any(isinstance(shape, Box) and shape.cast for shape in shapes):
+        notes.append(
+            BuildNote(
+                view="weight",
+                head="Cast and mortar tanks",
+                text="Designed by a structural engineer, steel included; natural fibre decays. Mortar tanks are "
+                f"round, never square, their floor falling to a drain, the outlet {say.bore(125)} up.",
+            )
+        )
+    if any(row.buried for row in rows):
+        notes += _buried(rows, say)
+    return notes + _way_in(document)
+
+
+def _buried(rows: list[Standing], say: Wording) -> list[BuildNote]:
+    notes = [
+        BuildNote(
+            view="dig",
+            head="Backfill",
+            text=f"On {say.bore(100)} of rounded stone; all round in lifts of {say.bore(300)}, by hand at the "
+            "haunches, the tank filled to the same height as the backfill. Conduit and pipes through the riser, "
+            "not the wall.",
+        ),
+        BuildNote(
+            view="dig",
+            head="Not ahead of a wet week",
+            text="Never leave an empty tank in an open hole when rain is forecast: a hole full of rain lifts it like "
+            "a water table does. Have the ballast on the truck.",
+        ),
+    ]
+    if any(isinstance(row.tank.shape, Pit) for row in rows):
+        notes.append(
+            BuildNote(
+                view="dig",
+                head="A lined pit",
+                text="Felt, liner, felt. Falling to a pump sump, so that it is emptied before winter. Stone that "
+                "fills the openings of crates and culverts is part of what holds it down.",
+            )
+        )
+    return notes
+
+
+def _way_in(document: Property) -> list[BuildNote]:
+    notes = [
+        BuildNote(
+            view="way_in",
+            head="Setting plan",
+            text="How it comes off the truck, rolls or is lifted, by what machine, from which points, and how it is "
+            "turned to its fittings. How far the crane reaches at that weight, where the truck turns, where the "
+            "spoil goes. Nobody under a load.",
+        ),
+        BuildNote(
+            view="way_in",
+            head="Before the digger",
+            text="Have cables and pipes marked by whoever keeps the records, then dig the crossings by hand. "
+            "Setbacks from boundary, building and septic field by local rule.",
+        ),
+    ]
+    if document.ground.copper_near:
+        notes.append(
+            BuildNote(
+                view="way_in",
+                head="Metals apart",
+                text="No copper or brass on zinc or aluminium, no run-off from copper onto it; stainless or an "
+                "insulating union between. Soft rain makes it worse.",
+            )
+        )
+    if document.ground.earthquakes:
+        notes.append(
+            BuildNote(
+                view="weight",
+                head="Earthquakes",
+                text="Flexible joints at every tank, no rigid links between tanks; restraint by an engineer.",
+            )
+        )
+    return notes

@@ -1,0 +1,131 @@
+"""What a base takes: compacted and loose, in tonnes, bags and square metres. Basis: common practice."""
+
+import math
+
+from pydantic import BaseModel
+
+from lean_year.core.ground.earthworks import Earthworks
+from lean_year.core.ground.foundation import COMPACTED_T_M3, LOOSE_TIMES, concrete_bags, pad_m3
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.footings import Standing
+from lean_year.property.document import Property
+
+TRUCK_T = 10.0
+LIFT_M = 0.15
+"""Compacted at once."""
+LAPS = 1.15
+"""Mesh and cloth over what they cover."""
+PAVER_M = 0.4
+SAND_T_M3, SAND_BED_M, PAVER_BED_M = 1.6, 0.065, 0.03
+RING_M = (0.30, 0.24)
+"""Width and height of a ring beam. Basis: estimate; 1.05 m3 in the ring of a 39 m3 tank."""
+REBAR_ROUNDS = 3
+APRON_M = (0.5, 0.1)
+"""Width and depth of stone round the pad."""
+
+
+class Quantity(BaseModel):
+    """One thing to have on the spot."""
+
+    key: str
+    name: str
+    value: float
+    unit: str
+    text: str
+    """In the units of the property, with how it is ordered."""
+
+
+def quantities(document: Property, standing: Standing, say: Wording) -> list[Quantity]:
+    """What one pad takes."""
+    pad, thick = standing.pad, standing.thickness_m
+    around_m = math.pi * pad.width_m if pad.round else 2 * (pad.length_m + pad.width_m)
+    rows: list[Quantity] = []
+    match standing.base:
+        case "stone":
+            rows += _stone("Crushed stone, no sharp edges", pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
+        case "bedding":
+            rows += _stone("Rounded stone, 8 to 16 mm", pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
+        case "slab" | "rock":
+            rows += _concrete(document, pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
+            rows.append(_sheet("mesh", "Reinforcing mesh, with its laps", pad.area_m2, say))
+        case "pavers":
+            count = math.ceil(pad.length_m / PAVER_M) * math.ceil(pad.width_m / PAVER_M)
+            rows.append(
+                Quantity(
+                    key="pavers", name=f"Pavers, {say.bore(1000 * PAVER_M)}", value=count, unit="-", text=f"{count:,}"
+                )
+            )
+            rows.append(_sand(pad.area_m2 * PAVER_BED_M, say))
+        case "ring_beam":
+            ring_m3 = around_m * RING_M[0] * RING_M[1]
+            inside = standing.footprint.area_m2
+            rows += _concrete(document, ring_m3, say)
+            rebar_m = REBAR_ROUNDS * around_m * LAPS
+            rows.append(
+                Quantity(key="rebar", name="Bars round the ring", value=rebar_m, unit="m", text=say.length(rebar_m))
+            )
+            rows += _stone("Crushed stone inside", inside * max(0.0, thick - SAND_BED_M), say)
+            rows.append(_sand(inside * SAND_BED_M, say))
+    if standing.base in ("stone", "bedding", "ring_beam"):
+        rows.append(_sheet("cloth", "Cloth under it, with its laps", pad.area_m2, say))
+    if not standing.buried:
+        rows += _stone("Apron of stone round it", around_m * APRON_M[0] * APRON_M[1], say, key="apron")
+    return rows
+
+
+def moved_earth(standing: Standing, works: Earthworks, say: Wording) -> list[Quantity]:
+    """What goes back into the ground, and what is left of the dig, loosened, and has to go somewhere.
+
+    Less than a lift of fill only makes up for topsoil, in stone. Deeper fill, and backfill, are what was dug.
+    """
+    rows: list[Quantity] = []
+    back_m3 = 0.0
+    if standing.buried:
+        taken_m3 = standing.volume_below_m3(standing.height_m) + standing.pad.area_m2 * standing.thickness_m
+        back_m3 = max(0.0, works.cut_m3 + works.topsoil_m3 - taken_m3)
+        rows.append(_earth("backfill", "Backfill round and over it", back_m3, say))
+    elif 0 < works.fill_edge_m <= LIFT_M:
+        rows += _stone("Stone where the topsoil was", works.fill_m3, say, key="levelling")
+    elif works.fill_m3 > 0:
+        back_m3 = works.fill_m3
+        rows.append(_earth("fill", "Fill, rolled in thin lifts", back_m3, say))
+    left_m3 = max(0.0, works.cut_m3 + works.topsoil_m3 - back_m3)
+    return [*rows, _earth("spoil", "Spoil and topsoil to place", left_m3, say)]
+
+
+def _earth(key: str, name: str, volume_m3: float, say: Wording) -> Quantity:
+    text = f"{say.bulk(volume_m3)} in the ground, {say.bulk(volume_m3 * LOOSE_TIMES)} loose"
+    return Quantity(key=key, name=name, value=volume_m3 * LOOSE_TIMES, unit="m3", text=text)
+
+
+def _stone(name: str, compacted_m3: float, say: Wording, key: str = "stone") -> list[Quantity]:
+    tonnes = compacted_m3 * COMPACTED_T_M3
+    loads = math.ceil(tonnes / TRUCK_T - 1e-9)
+    trucks = f", {loads} truck{'s' if loads > 1 else ''}" if tonnes > 2 else ""
+    text = f"{say.bulk(compacted_m3)} compacted, {say.bulk(compacted_m3 * LOOSE_TIMES)} loose, {say.tonnes(tonnes)}"
+    return [Quantity(key=key, name=name, value=tonnes, unit="t", text=text + trucks)]
+
+
+def _concrete(document: Property, volume_m3: float, say: Wording) -> list[Quantity]:
+    bag = document.ground.bag_kg
+    bags = concrete_bags(volume_m3=volume_m3, bag_kg=bag)
+    return [
+        Quantity(
+            key="concrete",
+            name="Concrete",
+            value=volume_m3,
+            unit="m3",
+            text=f"{say.bulk(volume_m3)}, {bags:,} bags of {say.bag(bag)}",
+        )
+    ]
+
+
+def _sand(volume_m3: float, say: Wording) -> Quantity:
+    tonnes = volume_m3 * SAND_T_M3
+    return Quantity(
+        key="sand", name="Sand", value=tonnes, unit="t", text=f"{say.bulk(volume_m3)}, {say.tonnes(tonnes)}"
+    )
+
+
+def _sheet(key: str, name: str, area_m2: float, say: Wording) -> Quantity:
+    return Quantity(key=key, name=name, value=area_m2 * LAPS, unit="m2", text=say.area(area_m2 * LAPS))

@@ -1,0 +1,197 @@
+"""Ground: what carries each tank, what is dug and filled, whether it floats, blows over or leans."""
+
+import datetime as dt
+
+from pydantic import BaseModel, ConfigDict
+
+from lean_year.core.ground import wind
+from lean_year.core.ground.earthworks import Earthworks, earthworks
+from lean_year.plan.answer.cache import Kept, Same
+from lean_year.plan.answer.figure import Figure, Finding
+from lean_year.plan.answer.notes import BuildNote
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.first_year import FirstYear
+from lean_year.plan.model.footings import BASES, Standing, passes, standings
+from lean_year.plan.stations.ground.figures import pad_figures
+from lean_year.plan.stations.ground.findings import GroundFacts, ground_findings
+from lean_year.plan.stations.ground.notes import ground_notes
+from lean_year.plan.stations.ground.quantities import LIFT_M, Quantity, moved_earth, quantities
+from lean_year.plan.stations.ground.section import Line, from_above, section
+from lean_year.plan.stations.ground.setbacks import Setback, setbacks
+from lean_year.plan.stations.ground.uplift_stages import FloatStage, float_stages
+from lean_year.property.document import Property
+from lean_year.property.parts import month_and_day
+
+CAUTIONS = [
+    "A full tank weighs a tonne for each cubic metre. Nobody stands under or downhill of one that is moved.",
+    "Trenches and holes cave in: deeper than 1.2 m they are shored or battered, with a ladder and somebody outside.",
+    "A retaining wall over a metre, deep fill, a buried tank under loads, a tank on a stand: a structural engineer.",
+    "Find cables and pipes before anything is dug. Local code and the licensed trade come first.",
+]
+LEAST_SHARE = 0.005
+"""Less of a pad on fill is none."""
+READINGS = 9
+"""Eight on the rim, one in the middle."""
+
+
+class Edges(BaseModel):
+    """What the works leave at the pad's edges, and move."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    cut_m3: float
+    fill_m3: float
+    cut_edge_m: float
+    fill_edge_m: float
+    on_fill_share: float
+
+
+class PadPlan(BaseModel):
+    """One tank, or one of several alike, and what carries it."""
+
+    id: str
+    name: str
+    count: int
+    base: str
+    label: str
+    """What it stands on."""
+    buried: bool
+    floor_m: float
+    ground_m: float
+    pad_length_m: float
+    pad_width_m: float
+    round: bool
+    thickness_m: float
+    level_mm: float
+    """How far readings may differ."""
+    figures: dict[str, Figure]
+    edges: Edges
+    rests: str
+    """On what the pad lies, in a sentence."""
+    in_parts: bool
+    """Whether it is put together, or poured, where it stands."""
+    sides_m: list[float]
+    """Its three measures, the least first."""
+    passes: bool
+    """Whether it goes through the narrowest place on the way in."""
+    quantities: list[Quantity]
+    stages: list[FloatStage]
+    section: list[Line]
+    above: list[Line]
+
+
+class GroundPlan(BaseModel):
+    pads: list[PadPlan]
+    readings_wanted: int
+    hold_wanted: float
+    """Against turning over and sliding, empty."""
+    setbacks: list[Setback]
+    notes: list[BuildNote]
+    findings: list[Finding]
+    cautions: list[str]
+
+
+_PARTS = {"units", "site", "cistern", "levels", "ground"}
+_kept: Kept[GroundPlan] = Kept(8)
+
+
+def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
+    """The ground stage; `first` tells when rain brings a buried tank's ballast. Kept: no filter changes it."""
+    key = (document.model_dump_json(include=_PARTS), Same(first))
+    return _kept.get(key, lambda: _plan_ground(document, first, say))
+
+
+def _plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
+    rows = standings(document)
+    apart = setbacks(document, rows)
+    works = [_works(document, row) for row in rows]
+    pads = [_pad(document, row, work, first, say) for row, work in zip(rows, works, strict=True)]
+    facts = [
+        GroundFacts(
+            standing=row,
+            works=work,
+            bearing_kpa=pad.figures["ground_kpa"].value or 0.0,
+            wind_water_l=pad.figures["wind_water_l"].value or 0.0 if "wind_water_l" in pad.figures else 0.0,
+            stages=pad.stages,
+        )
+        for row, work, pad in zip(rows, works, pads, strict=True)
+    ]
+    return GroundPlan(
+        pads=pads,
+        readings_wanted=READINGS,
+        hold_wanted=wind.SAFE,
+        setbacks=apart,
+        notes=ground_notes(document, rows, say),
+        findings=ground_findings(document, facts, apart, say),
+        cautions=CAUTIONS,
+    )
+
+
+def _works(document: Property, row: Standing) -> Earthworks:
+    entered = document.ground
+    return earthworks(
+        pad=row.foot,
+        over_m=min(20.0, max(-20.0, row.formation_m - row.ground_m)),
+        slope=entered.slope,
+        topsoil_m=entered.topsoil_m,
+        cut_batter=row.cut_batter,
+        fill_batter=entered.fill_batter,
+    )
+
+
+def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear | None, say: Wording) -> PadPlan:
+    stages = [
+        stage.model_copy(
+            update={
+                "rain_brings_by": first and _brought_by(row, stage, first, first.p10_l),
+                "rain_often_by": first and _brought_by(row, stage, first, first.p50_l),
+            }
+        )
+        for stage in float_stages(document, row)
+    ]
+    return PadPlan(
+        id=row.tank.id,
+        name=row.tank.name,
+        count=row.tank.count,
+        base=row.base,
+        label=BASES[row.base].label,
+        buried=row.buried,
+        floor_m=row.tank.floor_m,
+        ground_m=row.ground_m,
+        pad_length_m=row.pad.length_m,
+        pad_width_m=row.pad.width_m,
+        round=row.pad.round,
+        thickness_m=row.thickness_m,
+        level_mm=row.level_mm,
+        figures=pad_figures(document, row, work, stages, say),
+        edges=Edges.model_validate(work),
+        rests=_rests(work, row, say),
+        in_parts=row.in_parts,
+        sides_m=row.sides_m,
+        passes=passes(row, document.ground.gate_m),
+        quantities=[*quantities(document, row, say), *moved_earth(row, work, say)],
+        stages=stages,
+        section=section(document, row),
+        above=from_above(document, row),
+    )
+
+
+def _rests(work: Earthworks, row: Standing, say: Wording) -> str:
+    if row.buried or work.on_fill_share < LEAST_SHARE:
+        return "All of it stands in cut."
+    if work.fill_edge_m <= LIFT_M:
+        return f"Where the topsoil was, stone makes up {say.length(work.fill_edge_m)} at most under it."
+    return f"{fixed(100 * work.on_fill_share)} % of it stands on fill."
+
+
+def _brought_by(row: Standing, stage: FloatStage, first: FirstYear, held_l: list[float]) -> str | None:
+    if not first.day or stage.ballast_l <= 0:
+        return None
+    vessel = row.tank.vessel()
+    wanted_l = stage.ballast_l - float(vessel.below_l(vessel.sill_m))
+    by = next((day for day, litres in zip(first.day, held_l, strict=True) if litres >= wanted_l), None)
+    if by is None:
+        return None
+    month, day = month_and_day(first.first_day)
+    date = dt.date(2023, month, min(day, 28) if month == 2 else day) + dt.timedelta(days=by)
+    return f"{date.day} {date:%b}"

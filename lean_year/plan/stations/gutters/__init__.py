@@ -1,0 +1,1 @@
+"""Gutters and pipes: whether the water falls, fits and stays clean."""

@@ -1,0 +1,317 @@
+"""What is wrong between the roofs and inside the tank, each with the edit that mends it."""
+
+import math
+from typing import cast
+
+from lean_year.core.water_path import screens as screen_rules
+from lean_year.core.water_path.gutters import CHANNEL_FALL
+from lean_year.plan.answer.capacity import Place
+from lean_year.plan.answer.figure import Finding, Fix, Severity, Stage
+from lean_year.plan.answer.findings import Findings, replace
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.levels import Check, RunLevels
+from lean_year.plan.model.overflow_outlets import has_pipe
+from lean_year.plan.stations.gutters.level_checks import VENT_OVER_INLET
+from lean_year.property.cistern import UprightCylinder
+from lean_year.property.document import Property
+
+UNLIKELY_MM_H = 400.0
+"""Five minutes of this are beyond what most places ever record. Basis: from memory."""
+EN_MINUTES = (2.0, 5.0)
+CODE_MINUTES, CODE_YEARS = 60.0, 100.0
+FIRE_DEPTH_MM = 300.0
+"""How far below ground pipe is of metal where fires come. Basis: common practice."""
+BULGE_SHARE, LEAST_GAP_MM, WALKWAY_MM = 0.015, 75.0, 600.0
+"""A full plastic tank's swelling, and the room to leave for it and for a person. Basis: estimate; common practice."""
+
+
+_STATIONS: dict[str, Stage] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
+"""Where a check on the levels is a finding, by the head of its code."""
+
+
+def gutter_findings(
+    document: Property, runs: list[RunLevels], checks: list[Check], places: list[Place], say: Wording
+) -> list[Finding]:
+    """Everything to mend at this station."""
+    found = Findings("gutters")
+    _rates(document, found, say)
+    for check in checks:
+        if check.status in ("fails", "caution"):
+            stage: Stage = _STATIONS.get(check.code.partition("_")[0], "gutters")
+            severity = cast(Severity, check.status)
+            found.add(check.code, severity, f"{check.title}: {check.said}.", "", *check.fixes, stage=stage)
+    for place in places:
+        _too_narrow(place, found, say)
+    _joined(document, runs, found, say)
+    _channels(document, found)
+    _fire(document, runs, found, say)
+    _screens(document, places, found, say)
+    _inside(document, found, say)
+    return found.rows
+
+
+def _rates(document: Property, found: Findings, say: Wording) -> None:
+    rate, entered = document.rain.design_intensity_mm_h, document.downpour
+    for path, value in (("/rain/design_intensity_mm_h", rate),
+                        ("/downpour/overflow_intensity_mm_h", entered.overflow_intensity_mm_h)):  # fmt: skip
+        if value is not None and value > UNLIKELY_MM_H:
+            meant = value / 25.4
+            found.add(
+                "GUTTERS_RATE_UNLIKELY",
+                "caution",
+                f"{fixed(value)} mm/h are {fixed(meant, 1)} in/h, more than almost any place has on record.",
+                f"If {fixed(meant, 1)} mm/h was meant, enter that.",
+                Fix(text=f"Enter {fixed(meant, 1)} mm/h.", operations=[replace(path, round(meant, 4))]),
+            )
+    if entered.source == "assumed":
+        found.add(
+            "GUTTERS_RATE_ASSUMED",
+            "note",
+            f"{say.intensity(rate)} stands in for your local table.",
+            "Enter the table's rate for five minutes, once in ten or twenty years, or take the estimate.",
+        )
+    if entered.school == "en" and not EN_MINUTES[0] <= entered.duration_min <= EN_MINUTES[1]:
+        found.add(
+            "GUTTERS_RATE_WRONG_PARTNER",
+            "fails",
+            f"The formulas of BS EN 12056-3 go with the rate of 2 to 5 minutes; this one is of "
+            f"{entered.duration_min:g} minutes.",
+            "Enter the rate of five minutes, or size by the code tables.",
+        )
+    if entered.school == "code_table" and (entered.duration_min != CODE_MINUTES or entered.return_years < CODE_YEARS):
+        found.add(
+            "GUTTERS_RATE_WRONG_PARTNER",
+            "fails",
+            f"The code tables go with the rate of 60 minutes, once in 100 years; this one is of "
+            f"{entered.duration_min:g} minutes, once in {entered.return_years:g} years.",
+            "Enter that rate, or size by BS EN 12056-3.",
+        )
+
+
+def _too_narrow(place: Place, found: Findings, say: Wording) -> None:
+    if place.flow_l_s <= place.capacity_l_s or (place.kind in ("run", "reducer") and place.capacity_l_s <= 0):
+        return
+    code = {
+        "gutter": "GUTTERS_GUTTER_SMALL",
+        "outlet": "GUTTERS_OUTLET_SMALL",
+        "downpipe": "GUTTERS_DOWNPIPE_SMALL",
+        "screen": "GUTTERS_SCREEN_SPILLS",
+        "run": "GUTTERS_RUN_SMALL",
+        "reducer": "GUTTERS_REDUCER_SMALL",
+    }[place.kind]
+    fixes = [Fix(text=f"Make it {size.label}.", operations=size.operations) for size in place.sizes if size.enough]
+    spilled = place.flow_l_s - place.capacity_l_s
+    found.add(
+        code,
+        "fails" if place.ratio > 1.5 else "caution",
+        f"{place.name}: {say.flow(place.flow_l_s)} come, {place.size} takes {say.flow(place.capacity_l_s)}; "
+        f"{say.flow(spilled)} go {place.spills}.",
+        fixes[0].text if fixes else "No size on the list is enough: share the water out.",
+        *fixes,
+    )
+
+
+def _joined(document: Property, runs: list[RunLevels], found: Findings, say: Wording) -> None:
+    bores = {pipe.id: pipe.run.bore_mm for pipe in document.downpipes}
+    for pipe in document.downpipes:
+        feeding = [each for each in document.downpipes if each.run.into == pipe.id]
+        section = pipe.run.bore_mm**2
+        sum_of = sum(bores[each.id] ** 2 for each in feeding)
+        if len(feeding) >= 1 and section < 0.999 * max(sum_of, 0.0) and any(run.group == pipe.id for run in runs):
+            wanted = math.sqrt(sum_of)
+            found.add(
+                "GUTTERS_JOINED_RUN_NARROW",
+                "caution",
+                f"{', '.join(each.name for each in feeding)} join{'s' if len(feeding) == 1 else ''} {pipe.name}, "
+                f"whose run of {say.bore(pipe.run.bore_mm)} is narrower than what comes in together.",
+                f"About {say.bore(wanted)} from there on, and the same at the overflow.",
+            )
+
+
+def _channels(document: Property, found: Findings) -> None:
+    for number, roof in enumerate(document.roofs):
+        if roof.on and roof.gutter.shape == "channel" and roof.gutter.fall_mm_m < 1000 * CHANNEL_FALL - 1e-9:
+            found.add(
+                "GUTTERS_CHANNEL_FLAT",
+                "caution",
+                f"The channel of {roof.name} falls {fixed(roof.gutter.fall_mm_m / 10, 1)} %; at less than "
+                f"{CHANNEL_FALL * 100:g} % it holds sand and puddles.",
+                f"Lay it to {CHANNEL_FALL * 100:g} %.",
+                Fix(
+                    text=f"Lay it to {CHANNEL_FALL * 100:g} %.",
+                    operations=[replace(f"/roofs/{number}/gutter/fall_mm_m", 1000 * CHANNEL_FALL)],
+                ),
+            )
+
+
+def _fire(document: Property, runs: list[RunLevels], found: Findings, say: Wording) -> None:
+    if not document.site.fire_prone:
+        return
+    in_use = {run.group for run in runs}
+    plastic = [
+        (pipe.name, f"/downpipes/{number}/metal")
+        for number, pipe in enumerate(document.downpipes)
+        if pipe.id in in_use and not pipe.metal
+    ]
+    if has_pipe(document) and not document.overflow.metal:
+        plastic.append(("the overflow", "/overflow/metal"))
+    if plastic:
+        names = ", ".join(name for name, _ in plastic)
+        found.add(
+            "GUTTERS_PLASTIC_IN_FIRE",
+            "caution",
+            f"A fire may come over the site, and the pipe of {names} is plastic: it burns through, and the water "
+            "that was kept for the fire is lost.",
+            "",
+            Fix(
+                text=f"Metal pipe and fittings above ground and for the first {say.bore(FIRE_DEPTH_MM)} below.",
+                operations=[replace(path, True) for _, path in plastic],
+            ),
+        )
+
+
+def _screens(document: Property, places: list[Place], found: Findings, say: Wording) -> None:
+    by_key = {place.key: place for place in places}
+    for number, pipe in enumerate(document.downpipes):
+        if f"downpipe:{pipe.id}" not in by_key:
+            continue
+        if not pipe.screens:
+            found.add(
+                "GUTTERS_NO_SCREEN",
+                "caution",
+                f"Nothing keeps leaves out of {pipe.name}.",
+                "A leaf screen at the downpipe, and a mesh at the inlet.",
+                Fix(
+                    text="Fit a leaf screen and an inlet mesh.",
+                    operations=[
+                        {"op": "add", "path": f"/downpipes/{number}/screens/-", "value": {"kind": kind}}
+                        for kind in ("leaf_screen", "inlet_mesh")
+                    ],
+                ),
+            )
+            continue
+        finest = min(screen.value("aperture_mm") for screen in pipe.screens)
+        if finest > screen_rules.MOSQUITO_MM:
+            found.add(
+                "GUTTERS_MOSQUITOES",
+                "caution",
+                f"{pipe.name}: the finest mesh has openings of {say.bore(finest)}; mosquitoes pass.",
+                "A mesh of 1 mm or finer at the inlet.",
+                Fix(
+                    text="Fit an inlet mesh.",
+                    operations=[
+                        {"op": "add", "path": f"/downpipes/{number}/screens/-", "value": {"kind": "inlet_mesh"}}
+                    ],
+                ),
+            )
+        for stage, screen in enumerate(pipe.screens):
+            place = by_key[f"screen:{pipe.id}:{stage}"]
+            kind = screen_rules.SCREEN_TYPES[screen.kind]
+            if screen.reached_from == "roof":
+                found.add(
+                    "GUTTERS_SCREEN_OUT_OF_REACH",
+                    "caution",
+                    f"{kind.label} of {pipe.name} is cleaned from the roof, every {int(screen.value('clean_weeks'))} "
+                    "weeks. Nobody will.",
+                    "Put it where it is reached from the ground or a step ladder.",
+                )
+            area = place.flow_l_s * 3600 / max(document.rain.design_intensity_mm_h, 1e-9)
+            if kind.most_roof_m2 is not None and area > kind.most_roof_m2 * (pipe.pipes if pipe.pipes > 1 else 1):
+                found.add(
+                    "GUTTERS_SCREEN_ROOF_LARGE",
+                    "note",
+                    f"{kind.label} of {pipe.name}: {say.area(area)} of roof, usual to {say.area(kind.most_roof_m2)}.",
+                    "A second one, or a larger kind.",
+                )
+            if screen.kind in ("up_flow", "wrapped_pipe"):
+                _media(pipe.name, kind.label, place.flow_l_s, screen.media_m2, screen.bypass, found)
+
+
+def _media(name: str, label: str, flow_l_s: float, media_m2: float, bypass: bool, found: Findings) -> None:
+    rate = screen_rules.loading_m_h(flow_l_s=min(flow_l_s, 1e5), media_m2=media_m2)
+    if rate > screen_rules.ROUGHING_M_H[1]:
+        found.add(
+            "GUTTERS_MEDIA_STRAINS",
+            "caution" if rate > screen_rules.STRAINING_M_H or not bypass else "note",
+            f"{label} of {name} runs at {fixed(rate, 1)} m/h in the downpour: it strains and does not treat "
+            f"(roughing filters run at {screen_rules.ROUGHING_M_H[0]:g} to {screen_rules.ROUGHING_M_H[1]:g}).",
+            "A bypass above its capacity, a rinse drain, and new media before each wet season."
+            if not bypass
+            else "Rinse it, and renew the media before each wet season.",
+        )
+
+
+def _inside(document: Property, found: Findings, say: Wording) -> None:
+    widest = max((pipe.run.bore_mm for pipe in document.downpipes if pipe.run.into is None), default=0.0)
+    for number, tank in enumerate(document.cistern.tanks):
+        if tank not in document.cistern.built():
+            continue
+        inlet, at = tank.inlet, f"/cistern/tanks/{number}/inlet"
+        if not inlet.calmed:
+            found.add(
+                "GUTTERS_INLET_NOT_CALMED",
+                "caution",
+                f"{tank.name}: the water falls in and stirs up the sludge.",
+                "A calmed inlet, turned up near the floor.",
+                Fix(text="Calm the inlet.", operations=[replace(f"{at}/calmed", True)]),
+            )
+        needed = max(inlet.bore_mm, document.overflow.bore_mm if has_pipe(document) else 0.0) * VENT_OVER_INLET
+        if inlet.vent_mm < needed - 0.5:
+            found.add(
+                "GUTTERS_VENT_SMALL",
+                "caution",
+                f"{tank.name}: a vent of {say.bore(inlet.vent_mm)}; air must leave as fast as water enters, and come "
+                f"in as fast as it is pumped: {say.bore(needed)}.",
+                "A screened vent as wide as the inlet and the overflow.",
+                Fix(text=f"Fit {say.bore(needed)}.", operations=[replace(f"{at}/vent_mm", round(needed, 3))]),
+            )
+        if not inlet.lockable:
+            found.add(
+                "GUTTERS_LID_OPEN",
+                "fails",
+                f"{tank.name}: the lid does not lock. Children drown in open tanks.",
+                "A lockable lid.",
+                Fix(text="Fit a lockable lid.", operations=[replace(f"{at}/lockable", True)]),
+            )
+        if not inlet.light_tight:
+            found.add(
+                "GUTTERS_LIGHT",
+                "caution",
+                f"{tank.name} lets light in, and algae grow.",
+                "Opaque walls, or paint.",
+                Fix(text="Make it light-tight.", operations=[replace(f"{at}/light_tight", True)]),
+            )
+        if not inlet.floating_suction and tank.outlet_m < 0.1 - 1e-9:
+            found.add(
+                "GUTTERS_DRAWS_SLUDGE",
+                "caution",
+                f"{tank.name} draws {say.length(tank.outlet_m)} above its floor.",
+                "A floating suction 100 to 150 mm under the surface, or an outlet 100 mm up.",
+                Fix(text="Fit a floating suction.", operations=[replace(f"{at}/floating_suction", True)]),
+            )
+        if inlet.gauge == "sight_tube":
+            found.add(
+                "GUTTERS_SIGHT_TUBE",
+                "note",
+                f"{tank.name}: a chewed sight tube empties the tank.",
+                "Keep its valve shut; zero at the outlet, full at the underside of the overflow.",
+            )
+        if inlet.bore_mm < widest - 0.5:
+            found.add(
+                "GUTTERS_INLET_NARROW",
+                "caution",
+                f"{tank.name}: the inlet is {say.bore(inlet.bore_mm)}, the widest run {say.bore(widest)}.",
+                "An inlet as wide as its run.",
+                Fix(text=f"Make it {say.bore(widest)}.", operations=[replace(f"{at}/bore_mm", widest)]),
+            )
+        if inlet.gap_mm is not None:
+            across = tank.shape.diameter_m if isinstance(tank.shape, UprightCylinder) else 0.0
+            bulge = max(LEAST_GAP_MM, 1000 * BULGE_SHARE * across)
+            if inlet.gap_mm < bulge:
+                found.add(
+                    "GUTTERS_NO_ROOM_TO_BULGE",
+                    "caution",
+                    f"{tank.name} stands {say.bore(inlet.gap_mm)} from its neighbour; full, it is wider than empty.",
+                    f"Leave {say.bore(bulge)}, and {say.bore(WALKWAY_MM)} where a person must pass.",
+                    Fix(text=f"Leave {say.bore(bulge)}.", operations=[replace(f"{at}/gap_mm", round(bulge))]),
+                )

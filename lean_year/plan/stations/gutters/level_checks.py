@@ -1,0 +1,369 @@
+"""What the levels must do, one check after another, worst first, each with the edit that mends it."""
+
+from lean_year.core.hydraulics.stock_pipes import PRESSURE_CLASSES_KPA
+from lean_year.core.water_path import levels as core
+from lean_year.plan.answer.figure import Fix
+from lean_year.plan.answer.findings import replace
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.levels import (
+    GENTLE_MM_H,
+    Check,
+    RunLevels,
+    Status,
+    bore_for_spare_mm,
+    discharge_m,
+    lower_tanks,
+    why_lost,
+)
+from lean_year.plan.model.overflow_outlets import has_pipe
+from lean_year.plan.stations.gutters.other_tank import other_tanks
+from lean_year.plan.stations.gutters.tees import tee_checks
+from lean_year.property.cistern import Tank
+from lean_year.property.document import Property
+
+DEEPEST_M = -100.0
+"""The deepest floor that a tank may have. [m]"""
+LEVEL_WITH_M = 0.02
+"""A diverter so much over the brim still backs up. Basis: estimate."""
+VENT_OVER_INLET = 1.0
+"""The vent's section over the inlet's. Basis: common practice."""
+_WORST = {"fails": 0, "caution": 1, "decide": 2, "settled": 3}
+_LETTERS = "abcdefghijklmnopqrstuvwxyz"
+MOST_SHOWN = len(_LETTERS)
+
+
+class _Checks:
+    def __init__(self) -> None:
+        self.rows: list[Check] = []
+
+    def add(
+        self, code: str, status: Status, title: str, said: str, place: str, run: RunLevels | None = None, *fixes: Fix
+    ) -> None:
+        self.rows.append(
+            Check.model_validate(
+                {
+                    "letter": "",
+                    "code": code,
+                    "status": status,
+                    "title": title,
+                    "said": said,
+                    "fixes": [] if status == "settled" else [fix.model_dump() for fix in fixes],
+                    "group": run.group if run else None,
+                    "place": place,
+                }
+            )
+        )
+
+
+def level_checks(document: Property, runs: list[RunLevels], flow_l_s: dict[str, float], say: Wording) -> list[Check]:
+    """Every check on the heights, lettered, the worst first."""
+    checks = _Checks()
+    in_use = document.groups_in_use()
+    for run in runs:
+        if run.group not in in_use:
+            continue  # only others' water passes it: their way is measured from their own screen
+        if run.screen_m is None or run.drop_m is None:
+            _unmeasured(document, run, checks)
+            continue
+        _screen_under_outlet(document, run, checks, say)
+        _drop(document, run, checks, say)
+        if run.kind == "dry":
+            _dry(run, checks, say)
+        else:
+            _wet(document, run, flow_l_s, checks, say)
+        _pressure(document, run, checks, say)
+    checks.rows += tee_checks(document, runs, say)
+    _tanks(document, checks, say)
+    rows = sorted(checks.rows, key=lambda row: _WORST[row.status])[:MOST_SHOWN]
+    for letter, row in zip(_LETTERS, rows, strict=False):
+        row.letter = letter
+    return rows
+
+
+def _at(document: Property, group: str) -> str:
+    return f"/downpipes/{next(number for number, pipe in enumerate(document.downpipes) if pipe.id == group)}"
+
+
+def _unmeasured(document: Property, run: RunLevels, checks: _Checks) -> None:
+    names = [
+        roof.name
+        for roof in document.roofs
+        if roof.on and roof.outlet_m is None and any(drain.group == run.group for drain in roof.drains)
+    ]
+    checks.add(
+        "GUTTERS_OUTLET_NOT_MEASURED",
+        "decide",
+        f"Gutter outlet of {run.name}",
+        f"not measured yet ({', '.join(names)}), so nobody knows whether it falls",
+        "outlet",
+        run,
+    )
+
+
+def _screen_under_outlet(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> None:
+    if run.outlet_m is None or run.screen_m is None or run.screen_assumed:
+        return
+    under = run.outlet_m - run.screen_m
+    if under < 0:
+        lower = Fix(
+            text=f"Set the screen at {say.length(run.outlet_m - 0.1)}.",
+            operations=[replace(f"{_at(document, run.group)}/screen_m", round(run.outlet_m - 0.1, 3))],
+        )
+        checks.add(
+            "GUTTERS_SCREEN_ABOVE_OUTLET",
+            "fails",
+            f"Leaf screen of {run.name}",
+            f"{say.length(-under)} above the gutter outlet; water does not run up to it",
+            "screen",
+            run,
+            lower,
+        )
+
+
+def _lower_by(document: Property, by_m: float, say: Wording) -> list[Fix]:
+    """Setting the tanks lower, unless that is deeper than a tank can be entered."""
+    if min(tank.floor_m for tank in document.cistern.built()) - by_m < DEEPEST_M + 0.02:
+        return []
+    names = ", ".join(tank.name for tank in document.cistern.built())
+    step = max(0.01, round(by_m + 0.0049, 2))
+    return [Fix(text=f"Set {names} {say.length(step)} lower: dig it in.", operations=lower_tanks(document, step))]
+
+
+def _water_the_ground(document: Property, run: RunLevels) -> Fix | None:
+    draining = [
+        (number, roof)
+        for number, roof in enumerate(document.roofs)
+        if roof.on and any(drain.group == run.group for drain in roof.drains)
+    ]
+    only = [(number, roof) for number, roof in draining if len(roof.drains) == 1]
+    if only != draining or sum(roof.on for roof in document.roofs) <= len(only):
+        return None
+    names = ", ".join(roof.name for _, roof in only)
+    return Fix(
+        text=f"Let {names} water the ground where it stands.",
+        operations=[replace(f"/roofs/{number}/on", False) for number, _ in only],
+    )
+
+
+def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> None:
+    assert run.drop_m is not None
+    title = f"Leaf screen to tank inlet, {run.name}"
+    needed = core.SCREEN_DROP_M
+    if run.drop_m >= needed:
+        checks.add(
+            "GUTTERS_DROP", "settled", title, f"{say.length(run.drop_m)}, needs {say.length(needed)}", "inlet", run
+        )
+        return
+    fixes = _lower_by(document, run.needed_m - run.drop_m, say)
+    if run.drop_m <= 0:
+        fixes += other_tanks(document, run, say)
+    ground = _water_the_ground(document, run)
+    if ground:
+        fixes.append(ground)
+    if run.drop_m <= 0:
+        checks.add(
+            "GUTTERS_OUTLET_BELOW_INLET",
+            "fails",
+            title,
+            f"{say.length(-run.drop_m)} too low: linked water stands level, so this roof cannot fill the tank. "
+            f"It needs {say.length(needed)} of drop; a sump and lift pump is the way without digging",
+            "inlet",
+            run,
+            *fixes,
+        )
+    else:
+        checks.add(
+            "GUTTERS_DROP_SMALL",
+            "caution",
+            title,
+            f"{say.length(run.drop_m)}, needs {say.length(needed)}",
+            "inlet",
+            run,
+            *fixes,
+        )
+
+
+def _dry(run: RunLevels, checks: _Checks, say: Wording) -> None:
+    assert run.fall is not None
+    title = f"Fall of the dry run, {run.name}"
+    said = f"{run.fall * 100:.1f} % over {say.length(run.length_m)}, needs {core.LEAST_FALL * 100:g} %"
+    if run.fall >= core.LEAST_FALL:
+        checks.add("GUTTERS_FALL", "settled", title, said, "run", run)
+    elif run.fall >= core.LEAST_FALL_TRADE:
+        checks.add(
+            "GUTTERS_FALL_LEAST",
+            "caution",
+            title,
+            f"{said}; {core.LEAST_FALL_TRADE * 100:g} % is the least",
+            "run",
+            run,
+        )
+    elif run.fall > 0:
+        checks.add("GUTTERS_FALL_SMALL", "fails", title, said, "run", run)
+    # A run that rises fails by its drop already.
+
+
+def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks: _Checks, say: Wording) -> None:
+    assert run.spare_m is not None
+    assert run.lost_m is not None
+    assert run.drop_m is not None
+    at = _at(document, run.group)
+    pipe = next(each for each in document.downpipes if each.id == run.group)
+    title = f"Head of the wet run, {run.name}"
+    said = (
+        f"{say.length(run.lost_m)} lost at {say.flow(run.flow_l_s)} ({why_lost(run, say)}); "
+        f"{say.length(run.spare_m)} to spare, needs {say.length(core.WET_SPARE_M)}"
+    )
+    if run.spare_m >= core.WET_SPARE_M:
+        checks.add("GUTTERS_WET_HEAD", "settled", title, said, "run", run)
+    elif run.drop_m > 0:
+        fixes = []
+        wider = bore_for_spare_mm(document, pipe, flow_l_s)
+        if wider is not None:
+            fixes.append(
+                Fix(
+                    text=f"Lay it in {say.bore(wider)} bore.",
+                    operations=[replace(f"{at}/run/bore_mm", wider)],
+                )
+            )
+        fixes += _lower_by(document, core.WET_SPARE_M - run.spare_m, say)
+        status: Status = "fails" if run.spare_m < 0 else "caution"
+        checks.add("GUTTERS_WET_HEAD_SMALL", status, title, said, "run", run, *fixes)
+    if run.low_point_m is not None and run.screen_m is not None and run.low_point_m >= min(run.inlet_m, run.screen_m):
+        checks.add(
+            "GUTTERS_NO_DIP",
+            "caution",
+            f"Low point of {run.name}",
+            f"{say.length(run.low_point_m)} is above one of its ends; such a run is a dry one",
+            "dip",
+            run,
+            Fix(text="Treat it as a dry run.", operations=[replace(f"{at}/run/kind", "dry")]),
+        )
+    if not pipe.run.low_drain:
+        checks.add(
+            "GUTTERS_NO_LOW_DRAIN",
+            "caution",
+            f"Drain at the low point, {run.name}",
+            "none: silt stays, water goes foul within a warm week, and frost splits the pipe",
+            "dip",
+            run,
+            Fix(text="Fit a full-bore drain.", operations=[replace(f"{at}/run/low_drain", True)]),
+        )
+    else:
+        speed = run.velocity_m_s or 0.0
+        gentle = speed * GENTLE_MM_H / max(document.rain.design_intensity_mm_h, 1e-9)
+        status = "settled" if gentle >= core.SETTLING_M_S else "caution"
+        checks.add(
+            "GUTTERS_SILT",
+            "settled" if status == "settled" else "decide",
+            f"Speed in gentle rain, {run.name}",
+            f"{say.length(gentle)} a second at {say.intensity(GENTLE_MM_H)}, silt moves from "
+            f"{say.length(core.SETTLING_M_S)}; open the low drain before the first rain and before frost",
+            "dip",
+            run,
+        )
+
+
+def _pressure(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> None:
+    """The class of pipe and joints against standing water; a dry run is asked only where a class was entered."""
+    if run.highest_kpa is None or (run.kind == "dry" and run.rated_kpa is None):
+        return
+    title, sees = f"Pressure class of {run.name}", f"sees {say.pressure(run.highest_kpa)} when it stands full"
+    path = f"{_at(document, run.group)}/run/rated_kpa"
+    fixes = [
+        Fix(text=f"Lay it in pipe and joints of {say.pressure(rated)}.", operations=[replace(path, rated)])
+        for rated in PRESSURE_CLASSES_KPA
+        if rated >= run.highest_kpa
+    ][:1]
+    if run.rated_kpa is None:
+        checks.add("GUTTERS_PRESSURE", "decide", title, f"{sees}; its class is not entered", "dip", run, *fixes)
+    elif run.rated_kpa < run.highest_kpa:
+        said = f"{sees}, its joints are for {say.pressure(run.rated_kpa)}"
+        checks.add("GUTTERS_PRESSURE_CLASS", "fails", title, said, "dip", run, *fixes)
+    else:
+        said = f"{sees}, joints for {say.pressure(run.rated_kpa)}"
+        checks.add("GUTTERS_PRESSURE", "settled", title, said, "dip", run)
+
+
+def _tanks(document: Property, checks: _Checks, say: Wording) -> None:
+    lip = min(tank.vessel().brim_m for tank in document.cistern.built())
+    for number, tank in enumerate(document.cistern.tanks):
+        if tank in document.cistern.built():
+            _inlet(document, number, tank, lip, checks, say)
+    if has_pipe(document):
+        _discharge(document, lip, checks, say)
+    _pump(document, checks, say)
+
+
+def _inlet(document: Property, number: int, tank: Tank, lip_m: float, checks: _Checks, say: Wording) -> None:
+    over = tank.inlet_m - lip_m
+
+    def bring_in(height_m: float) -> Fix:
+        inside = round(min(height_m - tank.floor_m, tank.vessel().shape.height_m), 4)
+        return Fix(
+            text=f"Bring it in at {say.length(height_m)}.",
+            operations=[replace(f"/cistern/tanks/{number}/inlet/height_m", inside)],
+        )
+
+    title = f"Inlet of {tank.name} above the overflow"
+    if document.overflow.kind == "back_down":
+        title = f"Diverter of {tank.name} level with the brim"
+        if over > LEVEL_WITH_M:
+            checks.add(
+                "OVERFLOW_DIVERTER_HIGH",
+                "fails",
+                title,
+                f"{say.length(over)} over it: the full tank spills at its rim before water backs up to the diverter",
+                "inlet",
+                None,
+                *([bring_in(lip_m)] if lip_m > tank.floor_m else []),
+            )
+        else:
+            checks.add("OVERFLOW_DIVERTER", "settled", title, f"{say.length(max(0.0, -over))} under it", "inlet")
+    elif over < -1e-9:
+        checks.add(
+            "GUTTERS_INLET_DROWNED",
+            "caution",
+            title,
+            f"{say.length(-over)} under it: the full tank stands in the pipe",
+            "inlet",
+            None,
+            bring_in(lip_m + 0.1),
+        )
+    else:
+        checks.add("GUTTERS_INLET", "settled", title, f"{say.length(over)}", "inlet")
+
+
+def _discharge(document: Property, lip_m: float, checks: _Checks, say: Wording) -> None:
+    fall = lip_m - discharge_m(document)
+    if fall <= 0:
+        checks.add(
+            "OVERFLOW_UPHILL",
+            "fails",
+            "Overflow to its end",
+            f"its end lies {say.length(-fall)} above the spill height",
+            "discharge",
+            None,
+            Fix(
+                text=f"Lead it to ground at {say.length(lip_m - 0.3)} or lower.",
+                operations=[replace("/levels/discharge_m", round(lip_m - 0.3, 3))],
+            ),
+        )
+    else:
+        checks.add("OVERFLOW_FALLS", "settled", "Overflow to its end", f"falls {say.length(fall)}", "discharge")
+
+
+def _pump(document: Property, checks: _Checks, say: Wording) -> None:
+    if document.levels.pump_m is None:
+        return
+    draw = document.cistern.built()[0].vessel().sill_m
+    lift = document.levels.pump_m - draw
+    status: Status = "settled" if lift <= 0 else "caution"
+    checks.add(
+        "PUMP_LIFTS",
+        status,
+        "Pump on the tightest day",
+        f"stands {say.length(abs(lift))} {'below' if lift <= 0 else 'above'} the outlet"
+        + ("; it fills itself" if lift <= 0 else ", so it must lift: a foot valve, or set it lower"),
+        "pump",
+    )

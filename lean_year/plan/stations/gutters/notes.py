@@ -1,0 +1,123 @@
+"""How gutters, pipes and tank connections are put together, for what this property has. Basis: common practice."""
+
+from lean_year.core.water_path.levels import static_pressure_kpa
+from lean_year.plan.answer.notes import BuildNote
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.levels import RunLevels
+from lean_year.property.cistern import Slim, Tank, UprightCylinder, Volume
+from lean_year.property.document import Property
+
+
+def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> list[BuildNote]:
+    """Every note that applies."""
+    notes = _gutters_and_downpipes(document)
+    wet = [run for run in runs if run.kind == "wet"]
+    if wet:
+        notes += _wet_runs(wet)
+    notes.append(_supports(document, say))
+    if any(pipe.run.into is not None for pipe in document.downpipes):
+        notes.append(
+            BuildNote(
+                view="downpour",
+                head="Where runs join",
+                text=f"After two feeds of {say.bore(50)} join, the pipe from there on and the overflow want about "
+                f"{say.bore(100)}. Front and back of a house in one run: check the sum.",
+            )
+        )
+    notes += _screens(document)
+    notes += _bottom_connections(document, say)
+    return notes
+
+
+def _gutters_and_downpipes(document: Property) -> list[BuildNote]:
+    notes = [
+        BuildNote(
+            view="downpour",
+            head="Before a wider gutter",
+            text="More hangers come first, since a gutter that sags spills; then wider outlets; then a seamless "
+            "gutter. Screw the tops of downpipes, never glue them: they come off for cleaning.",
+        ),
+        BuildNote(
+            view="downpour",
+            head="Threads and unions",
+            text="Metal female thread over plastic male, never metal into plastic: it cracks. A union or coupling "
+            "wherever something must come out.",
+        ),
+    ]
+    if any(roof.on and roof.gutter.shape == "channel" for roof in document.roofs):
+        notes.append(
+            BuildNote(
+                view="downpour",
+                head="Channels in paving",
+                text="Laid to 2 % under a grate that lifts out; what runs over paving is not for drinking.",
+            )
+        )
+    return notes
+
+
+def _wet_runs(wet: list[RunLevels]) -> list[BuildNote]:
+    names = ", ".join(run.name for run in wet)
+    return [
+        BuildNote(
+            view="levels",
+            head=f"A pipe that stands full: {names}",
+            text="Pressure-rated joints, graded to a full-bore drain at its low point, an air escape at every high "
+            "point. Clean-outs tight against burrowing animals, ends tight against insects.",
+        ),
+        BuildNote(
+            view="levels",
+            head="Before the first rain, before frost",
+            text="Water that has stood a week in the sun is foul: open the low drain and flush it before the first "
+            "rain, and leave it drained before frost.",
+        ),
+    ]
+
+
+def _screens(document: Property) -> list[BuildNote]:
+    notes = [
+        BuildNote(
+            view="screens",
+            head="Over a screen",
+            text="Let the pipe turn down over it: a full straight pipe shoots past. Each stage needs a place from "
+            "which it is reached, and a day in the calendar.",
+        )
+    ]
+    if any(isinstance(tank.shape, Slim) for tank in document.cistern.built()):
+        notes.append(
+            BuildNote(
+                view="screens",
+                head="Slim tanks",
+                text="Steel mesh of 50 micron at the inlet: there is no floor for sludge to rest on.",
+            )
+        )
+    return notes
+
+
+def _supports(document: Property, say: Wording) -> BuildNote:
+    hangers = say.length(0.45) if document.snow.on else say.length(0.6)
+    why = " for the snow" if document.snow.on else f", {say.length(0.45)} in snow"
+    return BuildNote(
+        view="downpour",
+        head="Supports",
+        text=f"Gutter hangers every {hangers}{why}; downpipes every {say.length(1.8)}; drains of plastic every "
+        f"{say.length(1.2)} where they hang.",
+    )
+
+
+def _bottom_connections(document: Property, say: Wording) -> list[BuildNote]:
+    built = document.cistern.built()
+    deepest = max(static_pressure_kpa(tank.vessel().brim_m - tank.floor_m) for tank in built)
+    text = (
+        f"They stand under {say.pressure(deepest)} when the tank is full. No compression fittings above ground under "
+        "pressure: they creep apart. Insulate low connections against frost."
+    )
+    if any(_bulges(tank) for tank in built):
+        text = "Flexible, since a plastic tank swells as it fills. " + text
+    if sum(tank.count for tank in built) > 1:
+        text = "One valve for each tank, so that one leak loses one tank. " + text
+    return [BuildNote(view="inside", head="Connections at the bottom", text=text)]
+
+
+def _bulges(tank: Tank) -> bool:
+    """Whether its walls are likely of plastic."""
+    return isinstance(tank.shape, Slim | Volume | UprightCylinder) and not getattr(tank.shape, "liner", False)

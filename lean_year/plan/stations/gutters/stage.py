@@ -1,0 +1,299 @@
+"""Gutters and pipes: the levels, the downpour's way with its tightest place, the screens, and inside the tank."""
+
+import numpy as np
+from pydantic import BaseModel
+
+from lean_year.core.errors import InputError
+from lean_year.core.rain.downpour import EstimatedIntensity, estimate_intensity
+from lean_year.core.water_path import screens as core
+from lean_year.plan.answer.cache import Kept, Same
+from lean_year.plan.answer.capacity import Place
+from lean_year.plan.answer.figure import Figure, Finding
+from lean_year.plan.answer.notes import BuildNote
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.flow import Flows, places_to_the_tank
+from lean_year.plan.model.levels import (
+    Check,
+    RunLevels,
+    TankLevels,
+    discharge_m,
+    run_levels,
+    tank_ground_m,
+    tank_levels,
+)
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.stations.gutters.findings import gutter_findings
+from lean_year.plan.stations.gutters.level_checks import level_checks
+from lean_year.plan.stations.gutters.notes import fitting_notes
+from lean_year.plan.stations.gutters.tees import TeeLevels, tee_levels
+from lean_year.plan.stations.overflow.stage import lip_and_room_m
+from lean_year.property.document import Property
+
+CAUTIONS = [
+    "Work on gutters is work at height: a fixed ladder or a scaffold, fall protection, dry weather.",
+    "Call before you dig: services lie in the ground. A trench deeper than a man's waist is shored or battered.",
+    "Solvent cement: gloves, and air in the trench. Local plumbing code comes first; drains are a licensed trade.",
+]
+
+
+class ScreenPlan(BaseModel):
+    """One stage of straining on a group."""
+
+    group: str
+    kind: str
+    label: str
+    passes_l_s: float
+    flow_l_s: float
+    open_cm2: float
+    head_mm: float
+    loss_share: float
+    clean_weeks: int
+    reached_from: str
+    aperture_mm: float
+    loading_m_h: float | None
+    """Of media, at the downpour. [m/h]"""
+
+
+class Section(BaseModel):
+    """Heights that belong to no run, for the drawing. [m]"""
+
+    datum: str
+    ground_m: float
+    tank_ground_m: float
+    discharge_m: float
+    lip_m: float
+    pump_m: float | None
+    plant_room_m: float | None
+    highest_tap_m: float | None
+
+
+class Estimate(BaseModel):
+    """A rate worked out from the daily record, for who has no table."""
+
+    intensity_mm_h: float
+    low_mm_h: float
+    high_mm_h: float
+    working: str
+
+
+class GuttersPlan(BaseModel):
+    figures: dict[str, Figure]
+    section: Section
+    tanks: list[TankLevels]
+    runs: list[RunLevels]
+    tees: list[TeeLevels]
+    checks: list[Check]
+    places: list[Place]
+    """In the order of the water; the overflow's stands at its own station."""
+    tightest: str | None
+    """Key of the place that is nearest to spilling, or spills most."""
+    screens: list[ScreenPlan]
+    estimate: Estimate | None
+    overflow_estimate: Estimate | None
+    findings: list[Finding]
+    cautions: list[str]
+    notes: list[BuildNote]
+    """How it is put together."""
+
+
+def arrives_l_s(document: Property, flows: Flows, gutters: GuttersPlan) -> float:
+    """What of a downpour the gutters and pipes can bring to the tanks. [L/s]"""
+    places, runs = gutters.places, gutters.runs
+    of = {place.key: place for place in places}
+    after_gutter: dict[str, float] = {}
+    for roof in document.roofs:
+        if roof.on:
+            limits = [of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s]
+            after_gutter[roof.id] = min(flows.by_roof[roof.id], *limits)
+    total = 0.0
+    joined = {run.group: 0.0 for run in runs}
+    order = sorted(runs, key=lambda run: -len(run.through))
+    for run in order:
+        own = sum(
+            after_gutter[roof.id] * drain.share
+            for roof in document.roofs
+            if roof.on
+            for drain in roof.drains
+            if drain.group == run.group
+        )
+        pipe = next(each for each in document.downpipes if each.id == run.group)
+        limits = [place.capacity_l_s for place in places if place.group == run.group and place.kind == "downpipe"]
+        limits += [place.capacity_l_s for place in places if place.group == run.group and place.kind == "screen"]
+        own = min([own, *limits])
+        # A run whose heights nobody has measured is taken to bring all: the careful side for what it ends in.
+        ends = [
+            place.capacity_l_s
+            for place in places
+            if place.group == run.group and place.kind in ("run", "reducer") and run.drop_m is not None
+        ]
+        through = min([own + joined[run.group], *ends])
+        if pipe.run.into is None:
+            total += through
+        else:
+            joined[pipe.run.into] = joined.get(pipe.run.into, 0.0) + through
+    return total
+
+
+def _estimate(rain: PreparedRain | None, years: float, minutes: float, say: Wording) -> Estimate | None:
+    if rain is None:
+        return None
+    largest = np.array(
+        [
+            float(rain.filled_mm[begin:end].max())
+            for begin, end, counts in zip(rain.years.starts, rain.years.ends, rain.counts, strict=True)
+            if counts and end > begin
+        ]
+    )
+    try:
+        found: EstimatedIntensity = estimate_intensity(largest, return_years=years, minutes=minutes)
+    except InputError:
+        return None
+    return Estimate(
+        intensity_mm_h=found.intensity_mm_h,
+        low_mm_h=found.low_mm_h,
+        high_mm_h=found.high_mm_h,
+        working=f"largest days of {found.years} years: mean {say.shallow(found.mean_mm)}, deviation "
+        f"{say.shallow(found.deviation_mm)}; Gumbel's day of {years:g} years {say.shallow(found.day_mm)}; "
+        f"1.13 × day × ({minutes:g} min / 24 h)^(1/3)",
+    )
+
+
+def _screens(document: Property, places: list[Place]) -> list[ScreenPlan]:
+    by_key = {place.key: place for place in places}
+    rows = []
+    for pipe in document.downpipes:
+        for stage, screen in enumerate(pipe.screens):
+            place = by_key.get(f"screen:{pipe.id}:{stage}")
+            if place is None:
+                continue
+            media = screen.kind in ("up_flow", "wrapped_pipe")
+            rows.append(
+                ScreenPlan(
+                    group=pipe.id,
+                    kind=screen.kind,
+                    label=core.SCREEN_TYPES[screen.kind].label,
+                    passes_l_s=place.capacity_l_s,
+                    flow_l_s=place.flow_l_s,
+                    open_cm2=screen.value("open_cm2"),
+                    head_mm=screen.value("head_mm"),
+                    loss_share=screen.value("loss_share"),
+                    clean_weeks=int(screen.value("clean_weeks")),
+                    reached_from=screen.reached_from,
+                    aperture_mm=screen.value("aperture_mm"),
+                    loading_m_h=core.loading_m_h(flow_l_s=min(place.flow_l_s, 1e5), media_m2=screen.media_m2)
+                    if media
+                    else None,
+                )
+            )
+    return rows
+
+
+_kept: Kept[GuttersPlan] = Kept(16)
+
+
+def plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, say: Wording) -> GuttersPlan:
+    """The gutters and pipes, at the flows of the gutters' downpour. Kept: a wider tank changes none of it."""
+    parts = document.model_dump_json(
+        include={
+            "units",
+            "roofs",
+            "downpipes",
+            "levels",
+            "downpour",
+            "rain",
+            "overflow",
+            "snow",
+            "site",
+            "first_flush",
+        }
+    )
+    cistern = document.cistern
+    # Of a tank's shape only its kind and height count here, and its width where it needs room to bulge.
+    tanks = tuple(
+        (
+            tank.model_dump_json(exclude={"shape"}),
+            tank.vessel().shape.height_m,
+            (tank.shape.kind, getattr(tank.shape, "liner", False)),
+            tank.shape.model_dump_json() if tank.inlet.gap_mm is not None else "",
+        )
+        for tank in cistern.tanks
+    )
+    key = (parts, tanks, cistern.built_phase, Same(rain))
+    return _kept.get(key, lambda: _plan_gutters(document, rain, flows, say))
+
+
+def _plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, say: Wording) -> GuttersPlan:
+    # Every group that has a roof in use, or that another joins.
+    runs = [run_levels(document, pipe, flows.in_run) for pipe in document.downpipes if flows.in_run[pipe.id] > 0]
+    places = places_to_the_tank(document, flows, {run.group: run for run in runs}, say)
+    known = [place for place in places if place.capacity_l_s > 0 or place.kind not in ("run", "reducer")]
+    tightest = max(known, key=lambda place: place.ratio, default=None)
+    checks = level_checks(document, runs, flows.in_run, say)
+    built = document.cistern.built()
+    lip, _, _ = lip_and_room_m(document)
+    measured = [run.drop_m for run in runs if run.drop_m is not None]
+    least = min(measured, default=None)
+    entered = document.downpour
+    figures = {
+        "drop_m": Figure(
+            value=least,
+            unit="m",
+            label="Least drop from leaf screen to inlet",
+            basis="derived",
+            formula="water on the leaf screen − invert of the inlet, the least of all runs",
+            working="; ".join(
+                f"{run.name}: {say.length(run.screen_m)} − {say.length(run.inlet_m)}"
+                for run in runs
+                if run.screen_m is not None
+            ),
+            moves="A tank that stands lower, or a screen higher under its gutter.",
+        ),
+        "flow_l_s": Figure(
+            value=flows.total,
+            unit="L/s",
+            label="Off the roofs in the downpour",
+            basis="derived",
+            source="BS EN 12056-3 for driven rain (from memory)" if entered.driven_rain else "",
+            formula="effective area × rate / 3600; effective = plan × (1 + tan(pitch) / 2)"
+            if entered.driven_rain
+            else "plan area × rate / 3600",
+            working=f"{say.intensity(document.rain.design_intensity_mm_h)}, once in {entered.return_years:g} years "
+            f"over {entered.duration_min:g} minutes",
+        ),
+        "tightest_share": Figure(
+            value=tightest.ratio if tightest else None,
+            unit="-",
+            label=f"Tightest place: {tightest.name}" if tightest else "Tightest place",
+            basis=tightest.basis if tightest else "derived",
+            source=tightest.source if tightest else "",
+            formula=f"flow / capacity; capacity: {tightest.formula}" if tightest else "",
+            working=f"{say.flow(tightest.flow_l_s)} / {say.flow(tightest.capacity_l_s)}; {tightest.working}"
+            if tightest
+            else "",
+        ),
+    }
+    return GuttersPlan(
+        figures=figures,
+        section=Section(
+            datum=document.levels.datum,
+            ground_m=document.levels.ground_m,
+            tank_ground_m=min(tank_ground_m(document, tank) for tank in built),
+            discharge_m=discharge_m(document),
+            lip_m=lip,
+            pump_m=document.levels.pump_m,
+            plant_room_m=document.levels.plant_room_m,
+            highest_tap_m=document.levels.highest_tap_m,
+        ),
+        tanks=tank_levels(document),
+        runs=runs,
+        tees=tee_levels(document, runs),
+        checks=checks,
+        places=places,
+        tightest=tightest.key if tightest else None,
+        screens=_screens(document, places),
+        estimate=_estimate(rain, entered.return_years, entered.duration_min, say),
+        overflow_estimate=_estimate(rain, entered.overflow_return_years, entered.duration_min, say),
+        findings=gutter_findings(document, runs, checks, places, say),
+        cautions=CAUTIONS,
+        notes=fitting_notes(document, runs, say),
+    )

@@ -1,0 +1,1 @@
+"""Household: who uses how much, when and for what."""

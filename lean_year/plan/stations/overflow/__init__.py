@@ -1,0 +1,1 @@
+"""Overflow: whether the full tank passes a downpour, and where that goes."""

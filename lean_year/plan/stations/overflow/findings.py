@@ -1,0 +1,148 @@
+"""What is wrong with an overflow, each with the edit that mends it."""
+
+import numpy as np
+
+from lean_year.plan.answer.capacity import Place
+from lean_year.plan.answer.figure import Finding, Fix
+from lean_year.plan.answer.findings import Findings, replace
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.flow import overflow_intensity_mm_h
+from lean_year.plan.model.overflow_outlets import has_pipe
+from lean_year.plan.stations.overflow.discharge import HALF_EMPTY_H, INTO_THE_GROUND, WAYS, GroundPlan
+from lean_year.property.document import Property
+
+LEAST_FOOTING_M, LEAST_INFILTRATION_M = 3.0, 5.0
+"""From an overflow's end, and from a soakaway, to the nearest footing. Basis: common practice; the 5 m is UK
+guidance, from memory. Local rules come first."""
+
+
+def overflow_findings(
+    document: Property,
+    place: Place,
+    all_of_it: float,
+    room_m: float,
+    inlet_mm2: float,
+    ground: GroundPlan | None,
+    lower_lip: Fix | None,
+    say: Wording,
+) -> list[Finding]:
+    """Everything to mend; `all_of_it` is what runs off the roofs in its downpour. [L/s]"""
+    found = Findings("overflow")
+    entered, add = document.overflow, found.add
+    enough = [size for size in place.sizes if size.enough]
+    fixes = [Fix(text=f"Make it {size.label}.", operations=size.operations) for size in enough]
+    if lower_lip is not None:
+        fixes.append(lower_lip)
+    rate = say.intensity(overflow_intensity_mm_h(document))
+    if entered.kind == "none":
+        add(
+            "OVERFLOW_NONE",
+            "fails",
+            f"There is no overflow: the full tank spills over its rim, {say.flow(place.flow_l_s)} at {rate}, at its "
+            "foot.",
+            "A diverter that sends the water back down the pipe, or an overflow.",
+            *(Fix(text=f"Fit {size.label}.", operations=size.operations) for size in enough),
+        )
+    elif place.flow_l_s > place.capacity_l_s:
+        add(
+            "OVERFLOW_SMALLER_THAN_INFLOW",
+            "fails",
+            f"At {rate} {say.flow(place.flow_l_s)} come in and the overflow, {place.size} with "
+            f"{say.length(room_m)} over its lip, passes {say.flow(place.capacity_l_s)}; the rest goes "
+            f"{place.spills}.",
+            fixes[0].text if fixes else "Lower the lip, add a second overflow, or both.",
+            *fixes,
+        )
+    elif all_of_it > place.capacity_l_s:
+        add(
+            "OVERFLOW_LEANS_ON_THE_GUTTERS",
+            "note",
+            f"{say.flow(all_of_it)} run off the roofs at {rate}. The overflow passes what the gutters and pipes "
+            "bring, not all of it.",
+            "Whoever widens the gutters must widen the overflow.",
+        )
+    overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4
+    if has_pipe(document) and overflow_mm2 < inlet_mm2 * 0.999:
+        add(
+            "OVERFLOW_NARROWER_THAN_INLET",
+            "caution",
+            f"The overflow's section is {say.opening(overflow_mm2 / 100)}, the inlets' together "
+            f"{say.opening(inlet_mm2 / 100)}. The trade makes it at least as large.",
+            "Two inlets, two overflows, or one that equals both.",
+        )
+    if entered.kind == "standpipe" and not entered.siphon_break:
+        add(
+            "OVERFLOW_SIPHONS",
+            "fails",
+            "A standpipe without vent holes at its crown runs on as a siphon and empties the tanks.",
+            "Fit the siphon break.",
+            Fix(text="Fit the siphon break.", operations=[replace("/overflow/siphon_break", True)]),
+        )
+    if entered.kind == "pipe" and sum(tank.count for tank in document.cistern.built()) > 1:
+        add(
+            "OVERFLOW_TAKES_THE_FRESH",
+            "note",
+            "An overflow at the top lets the freshest water go. A standpipe takes the oldest, from the bottom.",
+        )
+    if has_pipe(document) and not (entered.screened and entered.trap):
+        missing = " and ".join(
+            name for name, there in (("no mesh", entered.screened), ("no trap or flap", entered.trap)) if not there
+        )
+        add(
+            "OVERFLOW_OPEN_TO_VERMIN",
+            "caution",
+            f"The overflow has {missing}: rats, frogs and mosquitoes find it.",
+            "Trap or flap, and mesh behind it.",
+            Fix(
+                text="Fit trap and mesh.",
+                operations=[replace("/overflow/screened", True), replace("/overflow/trap", True)],
+            ),
+        )
+    if entered.kind == "back_down" and sum(tank.count for tank in document.cistern.built()) > 1:
+        add(
+            "OVERFLOW_BACK_DOWN_BANK",
+            "caution",
+            "A diverter turns the water away once the vessel beside it is full; the tanks behind may still be empty.",
+            "One overflow for the bank, as large as its inflow.",
+            Fix(text="Fit an overflow pipe.", operations=[replace("/overflow/kind", "pipe")]),
+        )
+    if entered.kind != "none":
+        _its_end(document, ground, found, say)
+    return found.rows
+
+
+def _its_end(document: Property, ground: GroundPlan | None, found: Findings, say: Wording) -> None:
+    """Where the water comes out, and whether the ground takes it."""
+    entered, add = document.overflow, found.add
+    least = LEAST_INFILTRATION_M if entered.way in INTO_THE_GROUND else LEAST_FOOTING_M
+    if entered.footing_m < least:
+        add(
+            "OVERFLOW_NEAR_FOOTING",
+            "caution",
+            f"It ends {say.length(entered.footing_m)} from a footing; {say.length(least)} or more keeps it dry. "
+            "Local rules come first.",
+            f"Lead it {say.length(least - entered.footing_m)} farther.",
+            Fix(text=f"Lead it to {say.length(least)}.", operations=[replace("/overflow/footing_m", least)]),
+        )
+    if not entered.downhill:
+        add(
+            "OVERFLOW_TOWARDS_SOMEBODY",
+            "fails",
+            "It ends uphill of the pad, or towards a neighbour or a septic field.",
+            "Lead it downhill, past the pad, to ground that is yours.",
+        )
+    if entered.way in INTO_THE_GROUND and entered.infiltration_mm_h is None:
+        add(
+            "OVERFLOW_NO_INFILTRATION_TEST",
+            "caution",
+            f"The overflow runs into {WAYS[entered.way]} and nobody has tested how fast the ground takes water.",
+            "Dig a hole, fill it, time the fall between three quarters and one quarter full; enter the rate.",
+        )
+    if ground is not None and ground.half_empty_h is not None and ground.half_empty_h > HALF_EMPTY_H:
+        add(
+            "OVERFLOW_GROUND_SLOW",
+            "fails",
+            f"It takes {fixed(ground.half_empty_h)} h until {WAYS[entered.way]} is half empty; it should be ready "
+            f"again within {HALF_EMPTY_H:g} h.",
+            "A shallower, longer one has more side for the same water.",
+        )

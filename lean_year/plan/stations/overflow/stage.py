@@ -1,0 +1,387 @@
+"""Overflow: can the full tank pass what comes in, and where it goes."""
+
+import math
+from typing import Any, Literal
+
+import numpy as np
+from pydantic import BaseModel
+
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.water_path.overflow import overflow_capacity_l_s, overflow_head_mm
+from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, wider_pipes
+from lean_year.plan.answer.figure import Figure, Finding, Fix
+from lean_year.plan.answer.findings import replace
+from lean_year.plan.answer.wording import Wording, day
+from lean_year.plan.model.flow import Flows, overflow_intensity_mm_h
+from lean_year.plan.model.levels import discharge_m, outlet_and_screen_m
+from lean_year.plan.model.overflow_outlets import (
+    BACKS_UP_M,
+    HEAD_IF_AT_LID_M,
+    has_pipe,
+    overflow_pipe,
+    overflow_takes_l_s,
+    taken_back_l_s,
+)
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import Supply
+from lean_year.plan.stations.gutters.level_checks import LEVEL_WITH_M
+from lean_year.plan.stations.overflow.discharge import INTO_THE_GROUND, WAYS, GroundPlan, ground_for_overflow
+from lean_year.plan.stations.overflow.findings import overflow_findings
+from lean_year.property.cistern import Tank
+from lean_year.property.document import Property
+
+MOST_INFLOW_L_S = 1e5
+"""How much the water over a lip is worked out for."""
+LEAST_LIVE_M = 0.2
+"""Water that a lowered overflow must leave over the outlet. Basis: estimate."""
+Top = Literal["lid", "inlet", "leaf screen"]
+CAUTIONS = [
+    "Never onto a neighbour, into a septic field or the sewer without a gap. Where surface water may go is the "
+    "local authority's to say.",
+    "A soakaway close to a slope, a wall or a footing can move it: ask a geotechnical engineer.",
+]
+
+
+class HeldDown(BaseModel):
+    """What keeping the level down costs over the record."""
+
+    share: float
+    years_carried: int
+    of_years: int
+    spill_l_year: float
+
+
+class OverflowPlan(BaseModel):
+    figures: dict[str, Figure]
+    place: Place
+    """The overflow against what comes in its downpour."""
+    lip_m: float
+    """Height at which it spills. [m]"""
+    room_m: float
+    """From the lip to what the water over it must not reach. [m]"""
+    room_ends_at: Top
+    stands_m: float
+    """How high the water stands over the lip in the downpour. [m]"""
+    capacity_curve: list[list[float]]
+    """Water over the lip [m] and what the overflow passes then [L/s]."""
+    inlet_mm2: float
+    overflow_mm2: float
+    end_m: float
+    way: str
+    ground: GroundPlan | None
+    held_down: list[HeldDown]
+    findings: list[Finding]
+    cautions: list[str]
+
+
+def lip_and_room_m(document: Property) -> tuple[float, float, Tank]:
+    """Height of the lowest overflow, room over it, and that tank. [m]
+
+    The room ends at the lowest lid; a standpipe's also at the lowest inlet and leaf screen, which stand on its bank.
+    """
+    built = document.cistern.built()
+    lowest = min(built, key=lambda tank: tank.vessel().brim_m)
+    lip = lowest.vessel().brim_m
+    room = _top(document)[0] - lip
+    return lip, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
+
+
+def _top(document: Property) -> tuple[float, Top]:
+    """What the water over the overflow must not reach, and which it is. [m]"""
+    built = document.cistern.built()
+    tops: list[tuple[float, Top]] = [(tank.floor_m + tank.vessel().shape.height_m, "lid") for tank in built]
+    if document.overflow.kind == "standpipe":
+        used = document.groups_in_use()
+        screens = [outlet_and_screen_m(document, pipe)[1] for pipe in document.downpipes if pipe.id in used]
+        tops += [(tank.inlet_m, "inlet") for tank in built]
+        tops += [(screen, "leaf screen") for screen in screens if screen is not None]
+    return min(tops, key=lambda top: top[0])
+
+
+def divert_back_down(document: Property) -> list[dict[str, Any]]:
+    """The edit that fits diverters level with the brim instead of an overflow."""
+    return [
+        replace("/overflow/kind", "back_down"),
+        *(
+            replace(f"/cistern/tanks/{number}/inlet/height_m", round(tank.vessel().brim_m - tank.floor_m, 4))
+            for number, tank in enumerate(document.cistern.tanks)
+            if tank in document.cistern.built() and tank.inlet_m > tank.vessel().brim_m + LEVEL_WITH_M
+        ),
+    ]
+
+
+def _place(document: Property, flow: float, room_m: float, say: Wording) -> Place:
+    entered = document.overflow
+    head_mm = min(10_000.0, room_m * 1000)
+
+    def takes(**changed: Any) -> float:
+        return overflow_capacity_l_s(overflow_pipe(document, **changed), head_mm=head_mm)
+
+    back = taken_back_l_s(document)
+    common = {
+        "key": "overflow",
+        "kind": "overflow",
+        "name": "Overflow",
+        "group": None,
+        "roof": None,
+        "flow_l_s": flow,
+    }
+    if entered.kind == "none":
+        ways = (
+            ("a diverter back down the pipe", back, divert_back_down(document)),
+            (f"a pipe of {say.bore(entered.bore_mm)}", takes(count=1), [replace("/overflow/kind", "pipe")]),
+        )
+        own = {
+            "size": "none",
+            "capacity_l_s": 0.0,
+            "basis": "entered",
+            "source": "",
+            "formula": "nothing leaves the full tank but over its rim",
+            "working": "no overflow, no diverter",
+            "sizes": [
+                SizeOffered(label=label, capacity_l_s=passes, enough=passes >= flow, operations=operations)
+                for label, passes, operations in ways
+            ],
+            "spills": "over the rim, at the tank's foot",
+        }
+    elif entered.kind == "back_down":
+        own = {
+            "size": "back down the pipe",
+            "capacity_l_s": back,
+            "basis": "from_memory",
+            "source": "BS EN 12056-3 (from memory) for the downpipes",
+            "formula": "what the downpipes in use carry, a third full: they take back what came down them",
+            "working": "; ".join(
+                f"{pipe.name}: {pipe.pipes} × d {say.bore(pipe.bore_mm)}" for pipe in document.downpipes
+            ),
+            "sizes": [],
+            "spills": "over the rim, at the tank's foot",
+        }
+    else:
+        pipe = overflow_pipe(document)
+        own = {
+            "size": f"{entered.count} × {say.bore(entered.bore_mm)}",
+            "capacity_l_s": takes(),
+            "basis": "derived",
+            "source": "BS EN 12056-3 (from memory) for the lip, Darcy-Weisbach for the pipe",
+            "formula": "the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
+            "working": f"{say.length(room_m)} of water over the lip before it reaches a {_top(document)[1]}; "
+            f"{say.length(pipe.length_m)} of pipe, K {pipe.fittings + 1.5:.1f}",
+            "sizes": first_enough(
+                wider_pipes(
+                    document.units, entered.bore_mm, lambda bore: takes(bore_mm=bore), flow, "/overflow/bore_mm"
+                ),
+                more_pieces(
+                    entered.count, "pipes", lambda count: takes(count=count), flow, "/overflow/count", most=20
+                ),
+            ),
+            "spills": "back into inlet and screens, or over the lid, at the tank's foot"
+            if entered.kind == "standpipe"
+            else "over the lid, at the tank's foot",
+        }
+    return Place.model_validate(common | own)
+
+
+_Hydraulics = tuple[Place, float, list[list[float]]]
+_kept: Kept[_Hydraulics] = Kept(16)
+
+
+def _hydraulics(document: Property, inflow_l_s: float, room_m: float, say: Wording) -> _Hydraulics:
+    """The overflow against an inflow, how high the water then stands [m], and what it passes over its head."""
+    heads = np.linspace(0, max(room_m, 0.05) * 1.5, 13)
+    return (
+        _place(document, inflow_l_s, room_m, say),
+        _stands_m(document, inflow_l_s, room_m),
+        [[float(head), overflow_takes_l_s(document, float(head))] for head in heads],
+    )
+
+
+def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
+    """How high the water stands over the lip while so much comes in. [m]"""
+    if has_pipe(document):
+        return overflow_head_mm(overflow_pipe(document), flow_l_s=min(inflow_l_s, MOST_INFLOW_L_S)) / 1000
+    return BACKS_UP_M if document.overflow.kind == "back_down" else room_m
+
+
+def _lower_lip(document: Property, lip_m: float, stands_m: float, say: Wording) -> Fix | None:
+    """Setting the overflows so low that the water over them finds room, the inlets left where they are."""
+    target = math.floor((_top(document)[0] - stands_m) * 1000) / 1000
+    operations = []
+    for number, tank in enumerate(document.cistern.tanks):
+        if tank not in document.cistern.built() or tank.vessel().brim_m <= target:
+            continue
+        if target - tank.floor_m <= tank.outlet_m + LEAST_LIVE_M:
+            return None
+        at = f"/cistern/tanks/{number}"
+        operations.append(replace(f"{at}/overflow_m", round(target - tank.floor_m, 4)))
+        inside = min(tank.inlet_m - tank.floor_m, tank.vessel().shape.height_m)
+        operations.append(replace(f"{at}/inlet/height_m", math.floor(inside * 1e4) / 1e4))
+    if not operations:
+        return None
+    return Fix(text=f"Set the overflow at {say.length(target)}, {say.length(lip_m - target)} lower.",
+               operations=operations)  # fmt: skip
+
+
+def plan_overflow(
+    document: Property,
+    flows: Flows,
+    arrives_l_s: float,
+    supply: Supply | None,
+    run: OperatedReplay | None,
+    say: Wording,
+) -> OverflowPlan:
+    """The overflow stage.
+
+    `flows` are those of the overflow's downpour, `arrives_l_s` what of them the gutters and pipes can bring.
+    """
+    entered = document.overflow
+    lip, room, _ = lip_and_room_m(document)
+    inflow = min(flows.total, arrives_l_s) if arrives_l_s > 0 else flows.total
+    # A diverter goes by the downpipes, and fitting one by the tanks.
+    others = "" if has_pipe(document) else document.model_dump_json(include={"roofs", "downpipes", "cistern"})
+    key = (entered.model_dump_json(), document.units, inflow, room, _top(document)[1], others)
+    place, stands, curve = _kept.get(key, lambda: _hydraulics(document, inflow, room, say))
+    inlet_mm2 = _inlets_mm2(document)
+    overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4 if has_pipe(document) else 0.0
+    figures = {
+        "inflow_l_s": Figure(
+            value=inflow,
+            unit="L/s",
+            label="Comes in at most",
+            basis="derived",
+            formula="roofs in use × rate / 3600, no more than gutters and pipes can bring",
+            working=f"{say.flow(flows.total)} off the roofs at {say.intensity(overflow_intensity_mm_h(document))}; "
+            f"gutters and pipes bring {say.flow(arrives_l_s)}",
+            moves="Wider gutters and pipes bring more, and the overflow must pass it.",
+        ),
+        "capacity_l_s": Figure(
+            value=place.capacity_l_s,
+            unit="L/s",
+            label="Overflow passes",
+            basis="derived",
+            source=place.source,
+            formula=place.formula,
+            working=place.working,
+            moves="A lip farther under the lid helps as much as a wider pipe.",
+        ),
+    }
+    if has_pipe(document):
+        figures["head_m"] = Figure(
+            value=stands,
+            unit="m",
+            label="Water over the lip in that downpour",
+            basis="derived",
+            formula="the head at which lip and pipe pass the inflow",
+            working=f"{say.flow(inflow)} through {place.size}",
+        )
+    if entered.kind == "standpipe":
+        figures["crown_m"] = Figure(
+            value=lip + room - stands,
+            unit="m",
+            label="Set the standpipe's crown invert at or below",
+            basis="common_practice",
+            formula="the lowest lid, inlet or leaf screen − head at the design inflow",
+            working=f"{say.length(lip + room)} − {say.length(stands)}",
+            moves="The level rises by the head over the crown while it pours.",
+        )
+    held: list[HeldDown] = []
+    if supply is not None and run is not None:
+        figures |= _spills(supply.rain, run, say)
+        held = _held_down(supply, entered.hold_down_share)
+    ground = (
+        ground_for_overflow(document, flows, say)
+        if entered.kind != "none" and entered.way in INTO_THE_GROUND
+        else None
+    )
+    return OverflowPlan(
+        figures=figures,
+        place=place,
+        lip_m=lip,
+        room_m=room,
+        room_ends_at=_top(document)[1],
+        stands_m=stands,
+        capacity_curve=curve,
+        inlet_mm2=inlet_mm2,
+        overflow_mm2=float(overflow_mm2),
+        end_m=discharge_m(document),
+        way=WAYS[entered.way],
+        ground=ground,
+        held_down=held,
+        findings=overflow_findings(
+            document,
+            place,
+            flows.total,
+            room,
+            inlet_mm2,
+            ground,
+            _lower_lip(document, lip, stands, say)
+            if stands > room and has_pipe(document) and inflow <= MOST_INFLOW_L_S
+            else None,
+            say,
+        ),
+        cautions=CAUTIONS,
+    )
+
+
+def _inlets_mm2(document: Property) -> float:
+    ends = [pipe for pipe in document.downpipes if pipe.run.into is None]
+    used = document.groups_in_use()
+    feeding = [
+        pipe for pipe in ends if pipe.id in used or any(each.run.into == pipe.id for each in document.downpipes)
+    ]
+    return float(sum(pipe.run.bore_mm**2 * np.pi / 4 for pipe in feeding))
+
+
+def _spills(rain: PreparedRain, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
+    worst = int(np.argmax(run.spilled_l))
+    sums = rain.years.sums(run.spilled_l)[rain.counts]
+    return {
+        "spill_l_year": Figure(
+            value=float(sums.mean()) if sums.size else None,
+            unit="L",
+            label="Spilled in a mean year",
+            basis="derived",
+            formula="sum of the days' spill, mean of the counted years",
+            working=f"{sums.size} years",
+        ),
+        "largest_day_l": Figure(
+            value=float(run.spilled_l[worst]),
+            unit="L",
+            label="Largest spill of a day",
+            basis="derived",
+            formula="most of all days of the record",
+            working=f"on {day(rain.dates[worst])}, {say.shallow(float(rain.filled_mm[worst]))} of rain",
+        ),
+        "spill_days_year": Figure(
+            value=float((run.spilled_l > 1).sum()) / max(1.0, run.spilled_l.size / 365.25),
+            unit="d",
+            label="Days a year on which it runs",
+            basis="derived",
+            formula="days with more than a litre of spill, a year",
+            working=f"{int((run.spilled_l > 1).sum()):,} days",
+        ),
+    }
+
+
+def _held_down(supply: Supply, share: float) -> list[HeldDown]:
+    """The record with the top of the store kept empty, as if every rain were forecast."""
+    years = int(supply.rain.counts.sum())
+    if years == 0:
+        return []
+    shares = sorted({0.0, 0.1, 0.25, 0.5, round(share, 6)})
+    held_back = supply.layout.gross_l - supply.layout.live_l
+    totals = np.array([held_back + supply.layout.live_l * (1 - each) for each in shares])
+    curve = supply.kept_sizes(totals) if supply.layout.gross_l > 0 else None
+    if curve is None:
+        return []
+    per_year = supply.rain.dates.size / 365.25
+    return [
+        HeldDown(
+            share=each,
+            years_carried=years - int(curve.short_years[row]),
+            of_years=years,
+            spill_l_year=float(curve.spilled_l[row]) / per_year,
+        )
+        for row, each in enumerate(shares)
+    ]

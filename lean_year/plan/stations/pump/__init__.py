@@ -1,0 +1,1 @@
+"""Pump: flow, head, pressure vessel, suction, power and top-up."""

@@ -1,0 +1,246 @@
+"""The pump station's figures, each with its derivation."""
+
+from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.pump import pressure_tank
+from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, power_w
+from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.pressure_side import Filling, System
+from lean_year.plan.model.train import fixture_units
+from lean_year.property.document import Property
+
+_NOT_MEASURED = "the highest tap is not measured yet"
+
+
+def demand_figures(document: Property, system: System, say: Wording) -> dict[str, Figure]:
+    """What the house asks for, however it is fed."""
+    entered = document.pump
+    if entered.flow_by == "units":
+        formula, working = "Hunter's curve, flush tanks", f"{fixed(fixture_units(document), 1)} fixture units"
+    else:
+        formula, working = "the largest that are open at once", f"{entered.at_once} at once"
+    if entered.irrigation_l_s:
+        working += f", and {say.flow(entered.irrigation_l_s)} for the largest zone"
+    stands = "header tank's lowest water" if entered.way == "header" else "outlet of the tank it draws from"
+    return {
+        "peak_l_s": Figure(
+            value=system.peak_l_s,
+            unit="L/s",
+            label="Peak flow",
+            basis="from_memory" if entered.flow_by == "units" else "common_practice",
+            source="International Plumbing Code, appendix E (from memory)" if entered.flow_by == "units" else "",
+            formula=formula,
+            working=working,
+        ),
+        "lift_m": Figure(
+            value=system.lift_m if system.tap_m is not None else None,
+            unit="m",
+            label="From the lowest water to the highest tap",
+            basis="derived",
+            formula=f"highest tap − {stands}",
+            working=_NOT_MEASURED
+            if system.tap_m is None
+            else f"{say.length(system.tap_m)} − {say.length(system.from_m)}",
+            moves="Ten metres of lift are a bar.",
+        ),
+    }
+
+
+def pressure_figures(
+    system: System, press: PumpCurve | StandingWater, to_be_had: dict[bool, float], say: Wording
+) -> dict[str, Figure]:
+    """What is left at the highest tap at the peak, with new filters and when they are due; `to_be_had` is the flow at
+    the wanted pressure of each."""
+    figures = {}
+    for dirty, key, filters in ((False, "tap_clean_kpa", "new"), (True, "tap_dirty_kpa", "due")):
+        figures[key] = Figure(
+            value=system.end_kpa(press, system.peak_l_s, dirty=dirty),
+            unit="kPa",
+            label=f"At the highest tap, filters {filters}",
+            basis="derived",
+            formula="head at the peak − lift − all that is lost on the way",
+            working=f"at {say.flow(system.peak_l_s)}; at the wanted pressure there are {say.flow(to_be_had[dirty])}",
+            moves="The next larger housing, a wider pipe, or more head.",
+        )
+    return figures
+
+
+def shut_off_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
+    """The most that pipes and fittings behind the pump see."""
+    above = 0.0 if system.pump_m is None else max(0.0, system.full_m - system.pump_m)
+    return Figure(
+        value=(curve.shut_off_m + above) * GRAVITY_M_S2,
+        unit="kPa",
+        label="Shut-off pressure",
+        basis="entered",
+        formula="(head at no flow + full tank above the pump) × 9.81",
+        working=f"({say.length(curve.shut_off_m)} + {say.length(above)}) of water",
+        moves="Whatever stands behind the pump must bear it.",
+    )
+
+
+def power_figures(
+    document: Property, curve: PumpCurve, duty_l_s: float, duty_m: float, use_m3_year: float, say: Wording
+) -> dict[str, Figure]:
+    """What it uses: at the middle of its band, or at its duty where it fills a header tank."""
+    entered = document.pump
+    if entered.way == "pump":
+        head, where = (entered.cut_in_kpa + entered.cut_out_kpa) / 2 / GRAVITY_M_S2, "H in the middle of its band"
+        # The pump works over its band; its middle stands for it.
+        running_l_s = _flow_at(curve, head)
+    else:
+        head, where, running_l_s = max(0.0, duty_m), "H at its duty", duty_l_s
+    kwh_m3 = power_w(flow_l_s=1.0, head_m=min(head, 2_000.0), efficiency=entered.efficiency) / 3600
+    watts = power_w(flow_l_s=min(1_000.0, running_l_s), head_m=min(head, 2_000.0), efficiency=entered.efficiency)
+    return {
+        "power_w": Figure(
+            value=watts,
+            unit="W",
+            label="Power while it runs",
+            basis="derived",
+            formula=f"ρ g Q H / efficiency, {where}",
+            working=f"{say.flow(running_l_s)} at {say.length(head)}, {entered.efficiency * 100:.0f} %",
+        ),
+        "kwh_m3": Figure(
+            value=kwh_m3,
+            unit="kWh/m3",
+            label="Electricity",
+            basis="derived",
+            formula=f"ρ g H / efficiency, {where}",
+            working=f"{say.length(head)} at {entered.efficiency * 100:.0f} %",
+        ),
+        "kwh_year": Figure(
+            value=kwh_m3 * use_m3_year,
+            unit="kWh",
+            label="Electricity in a mean year",
+            basis="derived",
+            formula="use from rain × electricity for a cubic metre",
+            working=f"{say.volume(use_m3_year * 1000)} a year",
+        ),
+    }
+
+
+def _flow_at(curve: PumpCurve, head_m: float) -> float:
+    """Flow at which a pump gives a head; 0 where it never does. [L/s]"""
+    return float(((curve.shut_off_m - head_m) / curve.k) ** (1 / curve.n)) if head_m < curve.shut_off_m else 0.0
+
+
+def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[str, Figure]:
+    """The vessel that keeps the pump running, how often it starts, and what is left without power."""
+    entered = document.pump
+    share = pressure_tank.useful_share(
+        cut_in_kpa=entered.cut_in_kpa,
+        cut_out_kpa=entered.cut_out_kpa,
+        precharge_kpa=entered.precharge_kpa,
+        atmosphere_kpa=atmosphere_kpa(entered.altitude_m),
+    )
+    drawdown, wanted = pressure_tank.vessel_l(flow_l_s=flow_l_s, run_s=entered.run_s, share=share)
+    held = entered.vessel_l * share
+    figures = {
+        "vessel_l": Figure(
+            value=None if entered.variable_speed else wanted,
+            unit="L",
+            label="Vessel that keeps it running",
+            basis="published",
+            source="Boyle",
+            formula="flow × least run / (P0 / P_low − P0 / P_out), absolute",
+            working="a variable-speed set needs a small one only"
+            if entered.variable_speed
+            else f"{say.volume(drawdown)} of draw-down / {share * 100:.0f} %",
+            moves="A wider band between cut-in and cut-out gives more of the same vessel.",
+        ),
+        "held_l": Figure(
+            value=held,
+            unit="L",
+            label="Left in the vessel when the power goes",
+            basis="published",
+            source="Boyle",
+            formula="vessel × (P0 / P_low − P0 / P_out), at its best",
+            working=f"{say.volume(entered.vessel_l)} × {share * 100:.0f} %",
+            moves="A few litres: for more, a header tank, a battery, or a low tap that gravity reaches.",
+        ),
+    }
+    if entered.vessel_l > 0 and not entered.variable_speed and flow_l_s > 0:
+        figures["starts_h"] = Figure(
+            value=pressure_tank.most_starts_h(flow_l_s=flow_l_s, drawdown_l=max(1e-6, held)),
+            unit="1/h",
+            label="Most starts an hour",
+            basis="derived",
+            formula="3600 Q / (4 × draw-down), at half its flow",
+            working=f"{say.flow(flow_l_s)}, {say.volume(held)} of draw-down",
+        )
+    return figures
+
+
+def suction_figure(lift_m: float, lost_m: float, left_m: float, document: Property, say: Wording) -> Figure:
+    """What the atmosphere leaves at the pump's inlet."""
+    entered = document.pump
+    return Figure(
+        value=left_m,
+        unit="m",
+        label="Suction head that is left",
+        basis="derived",
+        source="standard atmosphere; vapour pressure by IAPWS",
+        formula="(atmosphere − vapour pressure) / ρ g − lift − losses of pipe and strainer",
+        working=f"({say.pressure(atmosphere_kpa(entered.altitude_m))} − "
+        f"{say.pressure(vapour_pressure_kpa(entered.water_c))}) / 9.81 − {say.length(lift_m)} − {say.length(lost_m)}",
+        moves="A pump lower than the water fills itself.",
+    )
+
+
+def gravity_figures(system: System, say: Wording) -> dict[str, Figure]:
+    """What runs from the open tap where nothing but height presses, with new filters and when they are due."""
+    pipe = system.pipes[-1]
+    darcy = system.document.pump.friction == "darcy"
+    return {
+        key: Figure(
+            value=None if system.tap_m is None else system.open_l_s(dirty=dirty),
+            unit="L/s",
+            label=f"Runs from the open tap by gravity, filters {filters}",
+            basis="published",
+            source="Darcy-Weisbach with Colebrook" if darcy else "Hazen and Williams",
+            formula="friction + fittings + filters + one velocity head = the head there is",
+            working=_NOT_MEASURED
+            if system.tap_m is None
+            else f"{say.length(-system.lift_m)} over {say.length(pipe.length_m)} of {say.bore(pipe.bore_mm)}",
+            moves="A plinth's height is its pressure: ten kPa for each metre.",
+        )
+        for key, filters, dirty in (("gravity_l_s", "new", False), ("gravity_due_l_s", "due", True))
+    }
+
+
+def header_figures(
+    document: Property, filling: Filling, flow_l_s: float, use_m3_year: float, say: Wording
+) -> dict[str, Figure]:
+    """How fast the header tank fills, and how long it lasts without power."""
+    header = document.pump.header
+    daily_l = use_m3_year * 1000 / 365.25
+    return {
+        "fill_l_s": Figure(
+            value=flow_l_s,
+            unit="L/s",
+            label="Pump fills the header tank with",
+            basis="derived",
+            formula="where its curve meets lift and pipes up to the float",
+            working=f"{say.length(filling.lift_m)} up",
+            moves="A wider rising pipe, or a pump with more head.",
+        ),
+        "fill_h": Figure(
+            value=header.volume_l / flow_l_s / 3600 if flow_l_s > 1e-6 else None,
+            unit="h",
+            label="Fills it in",
+            basis="derived",
+            formula="volume / flow",
+            working=f"{say.volume(header.volume_l)} / {say.flow(flow_l_s)}",
+        ),
+        "header_d": Figure(
+            value=header.volume_l / daily_l if daily_l > 1e-6 else None,
+            unit="d",
+            label="Lasts without power",
+            basis="derived",
+            formula="header tank / use in a mean day",
+            working=f"{say.volume(header.volume_l)} / {say.rate(daily_l)}",
+            moves="A larger one, or one filled every evening.",
+        ),
+    }

@@ -1,0 +1,329 @@
+"""What is wrong with the pump and its pressures, each with the edit that mends it."""
+
+import math
+from dataclasses import dataclass
+
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
+from lean_year.core.pump.pump_curve import PRACTICAL_LIFT_M
+from lean_year.plan.answer.figure import Finding, Fix
+from lean_year.plan.answer.findings import Findings, replace
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.stations.pump.pumps_offered import PumpOffered
+from lean_year.plan.stations.pump.tap_fixes import pressed_enough, runs_enough, tap_fixes
+from lean_year.property.document import Property
+
+MOST_VESSEL_L = 100_000
+"""The largest that can be entered. [L]"""
+WORST_FIT_SHARE = 0.1
+"""Of the shut-off head, by which a point may lie off the fitted curve. Basis: estimate."""
+LEAST_NPSH_M = 3.0
+"""A house pump asks for about so much. Basis: estimate."""
+
+
+@dataclass(frozen=True, slots=True)
+class PumpFacts:
+    """What the findings ask of the pump's figures; None where it is not known."""
+
+    peak_l_s: float
+    lift_m: float | None
+    suction_m: float | None
+    """From the lowest water up to the pump."""
+    shut_off_kpa: float | None
+    most_l_s: float | None
+    """Last flow of its points."""
+    off_curve: float
+    """How far its worst point lies off the fitted curve, as a share of the shut-off head."""
+    tap_clean_kpa: float | None
+    tap_dirty_kpa: float | None
+    vessel_l: float | None
+    held_l: float | None
+    """In the vessel when the power goes."""
+    npsh_m: float | None
+    gravity_l_s: float | None
+    gravity_due_l_s: float | None
+    """From the open tap, filters new and due."""
+    fill_l_s: float | None
+    """Into the header tank."""
+
+
+def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffered], say: Wording) -> list[Finding]:
+    """Everything to mend; `offered` are the generic pumps on these pipes."""
+    found = Findings("pump")
+    entered = document.pump
+    if entered.way == "undecided":
+        _undecided(facts, found, say)
+        return found.rows
+    if facts.lift_m is None:
+        found.add(
+            "PUMP_TAP_NOT_MEASURED",
+            "caution",
+            "The highest tap is not measured, so its lift is left out.",
+            "Measure it, at Gutters & pipes, Levels.",
+        )
+    _trench(document, found, say)
+    if entered.way == "gravity":
+        _gravity(document, facts, found, say)
+        return found.rows
+    if entered.way == "header":
+        _header(document, facts, found, say)
+    else:
+        _pressure(document, facts, offered, found, say)
+        _vessel(document, facts, found, say)
+        _power_loss(document, facts, found, say)
+    _shut_off(document, facts, found, say)
+    _suction(document, facts, found, say)
+    _curve(facts, found)
+    for field, code, said, fix in (
+        ("dry_run_stop", "PUMP_RUNS_DRY", "Nothing stops the pump when the tank is empty; its seal burns in minutes.",
+         "Fit a dry-run stop."),
+        ("check_valve", "PUMP_NO_CHECK_VALVE", "Without a check valve the vessel empties back through the pump.",
+         "Fit a check valve."),
+        ("frost_housed", "PUMP_FROST", "The pump is not housed against frost; a frozen volute splits.",
+         "House it with 50 mm of board and vents that close."),
+    ):  # fmt: skip
+        cold = field != "frost_housed" or document.snow.on
+        if not getattr(entered, field) and cold:
+            found.add(code, "caution", said, fix, Fix(text=fix, operations=[replace(f"/pump/{field}", True)]))
+    return found.rows
+
+
+def _undecided(facts: PumpFacts, found: Findings, say: Wording) -> None:
+    lift = facts.lift_m
+    falls = lift is not None and lift < 0
+    if lift is None:
+        says = "The highest tap is not measured yet: whether it needs a pump is not known."
+    elif falls:
+        pressed = say.pressure(-lift * GRAVITY_M_S2)
+        says = f"The highest tap stands {say.length(-lift)} below the lowest water, {pressed} by height alone."
+    else:
+        says = f"The highest tap stands {say.length(lift)} above the lowest water: gravity alone does not lift."
+    ways = [("pump", "By a pump."), ("header", "From a raised header tank."), ("gravity", "By gravity alone.")]
+    found.add(
+        "PUMP_UNDECIDED",
+        "note",
+        f"How the house is fed is not decided. {says}",
+        "",
+        *(Fix(text=text, operations=[replace("/pump/way", way)]) for way, text in (ways if falls else ways[:2])),
+    )
+
+
+def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    lift, due = facts.lift_m, facts.gravity_due_l_s
+    if lift is not None and lift >= 0:
+        found.add(
+            "PUMP_NO_HEAD",
+            "fails",
+            f"The highest tap stands {say.length(lift)} above the lowest water: gravity does not lift.",
+            "",
+            Fix(text="Plan a pump.", operations=[replace("/pump/way", "pump")]),
+            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/way", "header")]),
+        )
+    elif due is not None and due < facts.peak_l_s:
+        found.add(
+            "PUMP_GRAVITY_SLOW",
+            "caution",
+            f"{say.flow(facts.gravity_l_s or 0.0)} run from the open tap with new filters and {say.flow(due)} when "
+            f"they are due; {say.flow(facts.peak_l_s)} are wanted at once.",
+            "",
+            Fix(text="Plan a pump.", operations=[replace("/pump/way", "pump")]),
+            *tap_fixes(document, runs_enough, [], say),
+            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/way", "header")]),
+        )
+
+
+def _pressure(
+    document: Property, facts: PumpFacts, offered: list[PumpOffered], found: Findings, say: Wording
+) -> None:
+    entered = document.pump
+    clean, dirty, peak = facts.tap_clean_kpa, facts.tap_dirty_kpa, facts.peak_l_s
+    assert clean is not None
+    assert dirty is not None
+    if dirty < entered.residual_kpa:
+        mends = tap_fixes(document, pressed_enough, offered, say)
+        found.add(
+            "PUMP_TAP_WEAK",
+            "fails" if clean < entered.residual_kpa else "caution",
+            f"At {say.flow(peak)} the highest tap has {say.pressure(max(0.0, clean))} with new filters and "
+            f"{say.pressure(max(0.0, dirty))} when they are due; {say.pressure(entered.residual_kpa)} are wanted.",
+            "A pump with more head, larger housings and wider pipes, all three." if not mends else "",
+            *mends,
+        )
+    if facts.most_l_s is not None and peak > facts.most_l_s:
+        found.add(
+            "PUMP_BEYOND_ITS_CURVE",
+            "fails",
+            f"{say.flow(peak)} are more than the last point of the pump's curve, {say.flow(facts.most_l_s)}.",
+            "A pump whose curve reaches the peak.",
+        )
+
+
+def _shut_off(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    entered = document.pump
+    shut_off = facts.shut_off_kpa or 0.0
+    if shut_off > entered.fittings_kpa:
+        found.add(
+            "PUMP_SHUT_OFF_HIGH",
+            "fails",
+            f"With every tap shut the pump gives {say.pressure(shut_off)}; the fittings bear "
+            f"{say.pressure(entered.fittings_kpa)}.",
+            "A relief valve and a pressure regulator, or fittings of a higher class.",
+        )
+    if entered.way == "pump" and not entered.variable_speed and entered.cut_out_kpa > shut_off:
+        found.add(
+            "PUMP_NEVER_STOPS",
+            "fails",
+            f"It is to stop at {say.pressure(entered.cut_out_kpa)} and gives {say.pressure(shut_off)} at most: it "
+            "runs for ever.",
+            "",
+            *(
+                [Fix(
+                    text=f"Cut out at {say.pressure(0.9 * shut_off)}.",
+                    operations=[replace("/pump/cut_out_kpa", round(0.9 * shut_off))],
+                )]
+                if 0.9 * shut_off > entered.cut_in_kpa
+                else []
+            ),
+        )  # fmt: skip
+
+
+def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    header, fill = document.pump.header, facts.fill_l_s or 0.0
+    lift = facts.lift_m
+    if lift is not None:
+        short_kpa = document.pump.residual_kpa - (facts.tap_dirty_kpa or 0.0)
+        if short_kpa > 0:
+            higher_m = math.ceil(10 * (header.outlet_m + short_kpa / GRAVITY_M_S2 + 0.05)) / 10
+            found.add(
+                "PUMP_HEADER_LOW",
+                "fails" if lift >= 0 else "caution",
+                f"At {say.flow(facts.peak_l_s)} the header tank leaves the highest tap "
+                f"{say.pressure(max(0.0, facts.tap_clean_kpa or 0.0))} with new filters and "
+                f"{say.pressure(max(0.0, facts.tap_dirty_kpa or 0.0))} when they are due; "
+                f"{say.pressure(document.pump.residual_kpa)} are wanted.",
+                "",
+                *([Fix(text=f"Set its outlet at {say.length(higher_m)}.",
+                       operations=[replace("/pump/header/outlet_m", higher_m)])] if higher_m <= 9_000 else []),
+                *tap_fixes(document, pressed_enough, [], say),
+                Fix(text="A pump that presses, in its place.", operations=[replace("/pump/way", "pump")]),
+            )  # fmt: skip
+    if fill <= 1e-6:
+        found.add(
+            "PUMP_HEADER_OUT_OF_REACH",
+            "fails",
+            f"The pump does not lift to the header tank's float, {say.length(header.outlet_m + header.depth_m)}.",
+            "A pump with more head.",
+        )
+    elif header.volume_l / fill / 3600 > header.fill_h * (1 + 1e-9):
+        hours = math.ceil(header.volume_l / fill / 36) / 100
+        found.add(
+            "PUMP_FILL_SLOW",
+            "caution",
+            f"{say.flow(fill)} fill {say.volume(header.volume_l)} in {fixed(hours, 1)} h; {header.fill_h:g} h are "
+            "wanted.",
+            "A wider rising pipe, a larger pump, or more time.",
+            *(
+                [Fix(text=f"Give it {fixed(hours, 2)} h.", operations=[replace("/pump/header/fill_h", hours)])]
+                if hours <= 240
+                else []
+            ),
+        )
+    if not header.covered:
+        found.add(
+            "PUMP_HEADER_OPEN",
+            "fails",
+            "The header tank has no lid: light, mosquitoes, birds, and whatever falls in.",
+            "",
+            Fix(
+                text="A lid, a screened vent and an overflow.",
+                operations=[replace("/pump/header/covered", True)],
+            ),
+        )
+
+
+def _trench(document: Property, found: Findings, say: Wording) -> None:
+    laid, frost = document.pump.trench_m, document.site.frost_depth_m
+    if frost > 0 and laid < frost:
+        found.add(
+            "PUMP_TRENCH_SHALLOW",
+            "fails",
+            f"The pipe to the house lies {say.length(laid)} deep, the ground freezes to {say.length(frost)}.",
+            "",
+            Fix(text=f"Lay it {say.length(frost + 0.1)} deep.", operations=[replace("/pump/trench_m", frost + 0.1)]),
+        )
+
+
+def _power_loss(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    if document.pump.without_power == "nothing":
+        found.add(
+            "PUMP_POWER_LOSS",
+            "note",
+            f"When the power goes, {say.volume(facts.held_l or 0.0)} are left in the vessel, and no more.",
+            "A battery, a low-voltage pump, an electrician's inlet for a generator, or a low tap by gravity.",
+        )
+
+
+def _curve(facts: PumpFacts, found: Findings) -> None:
+    if facts.off_curve > WORST_FIT_SHARE:
+        found.add(
+            "PUMP_CURVE_FITS_BADLY",
+            "caution",
+            f"One point of the curve lies {fixed(100 * facts.off_curve)} % of the shut-off head off the line through "
+            "them.",
+            "Look for a slip in its figures, or leave out the points that are far from the peak.",
+        )
+
+
+def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    lift, left = facts.suction_m, facts.npsh_m
+    if lift is None or left is None:
+        return
+    if lift > 0 and (left < LEAST_NPSH_M or lift > PRACTICAL_LIFT_M):
+        found.add(
+            "PUMP_SUCTION_HIGH",
+            "fails",
+            f"It must suck {say.length(lift)} up, with {say.length(max(0.0, left))} left of the atmosphere; a house "
+            f"pump asks for about {say.length(LEAST_NPSH_M)}.",
+            "Set it lower, or a submerged pump.",
+        )
+    if lift > 0 and not document.pump.foot_valve:
+        found.add(
+            "PUMP_NO_FOOT_VALVE",
+            "caution",
+            f"It stands {say.length(lift)} above the lowest water and has no foot valve: it loses its prime.",
+            "",
+            Fix(text="Fit a foot valve.", operations=[replace("/pump/foot_valve", True)]),
+        )
+
+
+def _vessel(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
+    entered, wanted = document.pump, facts.vessel_l
+    if wanted is not None and entered.vessel_l < wanted * 0.98:
+        found.add(
+            "PUMP_VESSEL_SMALL",
+            "caution",
+            f"A vessel of {say.volume(entered.vessel_l)}; {say.volume(wanted)} keep the pump running for "
+            f"{entered.run_s:g} s.",
+            "",
+            *(
+                [
+                    Fix(
+                        text=f"Fit {say.volume(wanted)}.",
+                        operations=[replace("/pump/vessel_l", math.ceil(wanted))],
+                    )
+                ]
+                if wanted <= MOST_VESSEL_L
+                else []
+            ),
+            Fix(text="A variable-speed set.", operations=[replace("/pump/variable_speed", True)]),
+        )
+    if entered.cut_in_kpa - entered.precharge_kpa > 2.5 * PRECHARGE_UNDER_KPA:
+        right = entered.cut_in_kpa - PRECHARGE_UNDER_KPA
+        found.add(
+            "PUMP_PRECHARGE_LOW",
+            "note",
+            f"A pre-charge of {say.pressure(entered.precharge_kpa)} is far under the cut-in, "
+            f"{say.pressure(entered.cut_in_kpa)}; the trade sets it {say.pressure(PRECHARGE_UNDER_KPA)} under.",
+            "",
+            Fix(text=f"Pump it to {say.pressure(right)}.", operations=[replace("/pump/precharge_kpa", right)]),
+        )

@@ -1,0 +1,88 @@
+"""Generic pumps against this house: what each would give the highest tap, or how soon it fills the header tank."""
+
+from typing import Any
+
+from pydantic import BaseModel
+
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.pump.generic_pumps import GENERIC_PUMPS, GenericPump
+from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
+from lean_year.core.pump.pump_curve import PumpCurve, fit_curve, operating_flow_l_s
+from lean_year.plan.answer.findings import replace
+from lean_year.plan.model.pressure_side import Filling, System
+from lean_year.property.document import Property
+
+BAND_KPA = 140.0
+"""Between cut-in and cut-out, where a pump takes another pair. Basis: common practice (20 psi)."""
+LEAST_CUT_IN_KPA = 40.0
+
+
+class PumpOffered(BaseModel):
+    """One kind of pump on this house's pipes."""
+
+    key: str
+    label: str
+    note: str
+    tap_clean_kpa: float | None
+    """Left at the highest tap at the peak; None where it fills a header tank."""
+    tap_dirty_kpa: float | None
+    flow_l_s: float
+    """What it gives with new filters: at the wanted pressure, or into the header tank."""
+    fill_h: float | None
+    """To fill the header tank; None where there is none, or it cannot reach it."""
+    enough: bool
+    """Whether it gives what is wanted, with filters that are due."""
+    chosen: bool
+    operations: list[dict[str, Any]]
+
+
+def pumps_offered(document: Property, system: System, runs_on: System) -> list[PumpOffered]:
+    """Every generic pump; none where no pump is planned."""
+    if document.pump.way not in ("pump", "header"):
+        return []
+    return [_offered(document, system, runs_on, pump) for pump in GENERIC_PUMPS]
+
+
+def _offered(document: Property, system: System, runs_on: System, pump: GenericPump) -> PumpOffered:
+    entered = document.pump
+    curve = fit_curve(*zip(*pump.points, strict=True))
+    flow = operating_flow_l_s(curve, runs_on.asked_m(dirty=False))
+    tap: tuple[float | None, float | None] = (None, None)
+    fill_h = None
+    if isinstance(runs_on, Filling):
+        fill_h = entered.header.volume_l / flow / 3600 if flow > 1e-6 else None
+        enough = fill_h is not None and fill_h <= entered.header.fill_h
+    else:
+        clean, dirty = (system.end_kpa(curve, system.peak_l_s, dirty=each) for each in (False, True))
+        tap, enough = (clean, dirty), dirty >= entered.residual_kpa and system.peak_l_s <= curve.most_l_s
+    return PumpOffered(
+        key=pump.key,
+        label=pump.label,
+        note=pump.note,
+        tap_clean_kpa=tap[0],
+        tap_dirty_kpa=tap[1],
+        flow_l_s=flow,
+        fill_h=fill_h,
+        enough=enough,
+        chosen=[tuple(point) for point in entered.points] == list(pump.points),
+        operations=[
+            replace("/pump/points", [list(point) for point in pump.points]),
+            replace("/pump/efficiency", pump.efficiency),
+            replace("/pump/variable_speed", pump.variable_speed),
+            *_pressures(document, curve),
+        ],
+    )
+
+
+def _pressures(document: Property, curve: PumpCurve) -> list[dict[str, Any]]:
+    """Another cut-in and cut-out, where the pump would never reach the one that is set."""
+    most = 0.9 * curve.shut_off_m * GRAVITY_M_S2
+    if document.pump.cut_out_kpa <= most:
+        return []
+    cut_out = round(most)
+    cut_in = max(LEAST_CUT_IN_KPA, cut_out - BAND_KPA)
+    return [
+        replace("/pump/precharge_kpa", max(0.0, cut_in - PRECHARGE_UNDER_KPA)),
+        replace("/pump/cut_out_kpa", cut_out),
+        replace("/pump/cut_in_kpa", cut_in),
+    ]

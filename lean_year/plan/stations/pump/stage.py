@@ -1,0 +1,300 @@
+"""Pump: what flow and head the house asks for, where the pump runs, and what it takes to run it."""
+
+from pydantic import BaseModel
+
+from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
+from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.pump.pump_curve import MOST_L_S, PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s
+from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.figure import Figure, Finding
+from lean_year.plan.answer.notes import BuildNote
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.levels import tank_ground_m
+from lean_year.plan.model.pressure_side import Filling, System, draws_from, gives, lift_key, pump_curve
+from lean_year.plan.model.train import lamp_number
+from lean_year.plan.stations.pump.figures import (
+    demand_figures,
+    gravity_figures,
+    header_figures,
+    power_figures,
+    pressure_figures,
+    shut_off_figure,
+    suction_figure,
+    vessel_figures,
+)
+from lean_year.plan.stations.pump.findings import LEAST_NPSH_M, PumpFacts, pump_findings
+from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pumps_offered
+from lean_year.plan.stations.treatment.notes import pump_notes
+from lean_year.property.document import Property
+
+PUMP_CAUTIONS = [
+    "Mains electricity beside water: a licensed electrician, with a residual-current device.",
+    "Pressure vessels and blocked pumps hold pressure: open a tap before anything is undone.",
+    "Lifting a wet pump out of a tank is done from outside. Nobody enters a tank.",
+]
+TRENCH_CAUTION = "Trenches cave in: slope or shore them as local rules have it before anybody climbs in."
+HEADER_CAUTION = "A tank in a roof, on a stand or a tower: a structural engineer first. A cubic metre weighs a tonne."
+_CURVE_STEPS = 24
+
+
+class StackPart(BaseModel):
+    """One part of the pressure that is asked for, at the peak."""
+
+    key: str
+    name: str
+    clean_kpa: float
+    dirty_kpa: float
+
+
+class CurvePoint(BaseModel):
+    flow_l_s: float
+    pump_m: float
+    clean_m: float
+    """Head that the system asks for with new filters, the wanted pressure at the tap included."""
+    dirty_m: float
+
+
+class OperatingPoint(BaseModel):
+    """Where the pump's curve meets the system's; by gravity, what can be had at the wanted pressure."""
+
+    flow_l_s: float
+    head_m: float
+    tap_kpa: float
+    """Left at the highest tap at the peak flow; below zero where the peak cannot be had."""
+
+
+class LiftHeights(BaseModel):
+    """Heights above the datum; None where they are not measured, or not there. [m]"""
+
+    lowest_m: float
+    full_m: float
+    ground_m: float
+    """At the tank."""
+    pump_m: float | None
+    tap_m: float | None
+    header_m: float | None
+    """Outlet of the header tank."""
+    float_m: float | None
+
+
+class SuctionBudget(BaseModel):
+    """What the atmosphere gives at the pump's inlet, and what takes it. [m]"""
+
+    atmosphere_m: float
+    vapour_m: float
+    lift_m: float
+    """Below zero where the water stands above the pump."""
+    lost_m: float
+    left_m: float
+    wanted_m: float
+
+
+class VesselStates(BaseModel):
+    """Share of the vessel that is water when the pump starts, and when it stops."""
+
+    cut_in: float
+    cut_out: float
+
+
+class PumpPlan(BaseModel):
+    way: str
+    figures: dict[str, Figure]
+    stack: list[StackPart]
+    gives_kpa: float | None
+    """What there is for the stack, at the peak; None where it is not decided."""
+    curve: list[CurvePoint]
+    """Of the pump against the house, or against the way up to the header tank."""
+    clean: OperatingPoint | None
+    dirty: OperatingPoint | None
+    heights: LiftHeights
+    suction: SuctionBudget | None
+    """None where there is no pump, or its height is not measured."""
+    vessel: VesselStates | None
+    offered: list[PumpOffered]
+    """Generic pumps to choose from; empty where there is none to choose."""
+    notes: list[BuildNote]
+    findings: list[Finding]
+    cautions: list[str]
+
+
+_kept: Kept[PumpPlan] = Kept(16)
+
+
+def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
+    """The pump stage; `use_m3_year` is what rain gives in a mean year. Kept: a wider tank changes none of it."""
+    key = (lift_key(document), use_m3_year, document.household.back_up.kind)
+    return _kept.get(key, lambda: _plan_pump(document, use_m3_year, say))
+
+
+def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
+    system = System(document)
+    way, peak = document.pump.way, system.peak_l_s
+    stack = _stack(system)
+    figures = demand_figures(document, system, say) | {"head_m": _head_figure(system, stack, say)}
+    press = gives(document, system)
+    curve, runs_on = None, system
+    clean = dirty = suction = vessel = None
+    if way in ("pump", "header"):
+        curve, runs_on = pump_curve(document), Filling(document) if way == "header" else system
+    if press is not None:
+        to_be_had = {dirty: operating_flow_l_s(press, system.asked_m(dirty=dirty)) for dirty in (False, True)}
+        figures |= pressure_figures(system, press, to_be_had, say)
+        runs = to_be_had
+        if curve is not None and runs_on is not system:
+            runs = {dirty: operating_flow_l_s(curve, runs_on.asked_m(dirty=dirty)) for dirty in (False, True)}
+        clean, dirty = (
+            OperatingPoint(
+                flow_l_s=runs[each],
+                head_m=(curve or press).head_m(runs[each]),
+                tap_kpa=system.end_kpa(press, peak, dirty=each),
+            )
+            for each in (False, True)
+        )
+    if curve is not None and clean is not None:
+        figures["shut_off_kpa"] = shut_off_figure(system, curve, say)
+        figures |= power_figures(document, curve, clean.flow_l_s, clean.head_m, use_m3_year, say)
+        sucks_l_s = max(peak if way == "pump" else 0.0, clean.flow_l_s)
+        if system.pump_m is not None:
+            suction = _suction(system, system.pump_m, sucks_l_s)
+            figures["npsh_m"] = suction_figure(suction.lift_m, suction.lost_m, suction.left_m, document, say)
+    if way == "pump" and clean is not None:
+        figures |= vessel_figures(document, clean.flow_l_s, say)
+        vessel = _vessel(document)
+    if way == "header" and clean is not None and isinstance(runs_on, Filling):
+        figures |= header_figures(document, runs_on, clean.flow_l_s, use_m3_year, say)
+    if way in ("gravity", "header"):
+        figures |= gravity_figures(system, say)
+    offered = pumps_offered(document, system, runs_on)
+    return PumpPlan(
+        way=way,
+        figures=figures,
+        stack=stack,
+        gives_kpa=None if press is None else _gives_kpa(system, press),
+        curve=[] if curve is None else _curve(runs_on, curve),
+        clean=clean,
+        dirty=dirty,
+        heights=_heights(system),
+        suction=suction,
+        vessel=vessel,
+        offered=offered,
+        notes=pump_notes(document, say),
+        findings=pump_findings(document, _facts(system, curve, figures), offered, say),
+        cautions=[
+            *(PUMP_CAUTIONS if way != "gravity" else []),
+            TRENCH_CAUTION,
+            *([HEADER_CAUTION] if way == "header" else []),
+        ],
+    )
+
+
+def _heights(system: System) -> LiftHeights:
+    document = system.document
+    header = document.pump.header if document.pump.way == "header" else None
+    return LiftHeights(
+        lowest_m=system.water_m,
+        full_m=system.full_m,
+        ground_m=tank_ground_m(document, draws_from(document)),
+        pump_m=system.pump_m,
+        tap_m=system.tap_m,
+        header_m=header and header.outlet_m,
+        float_m=header and header.outlet_m + header.depth_m,
+    )
+
+
+def _suction(system: System, pump_m: float, flow_l_s: float) -> SuctionBudget:
+    entered = system.document.pump
+    lift = max(-100.0, min(100.0, pump_m - system.water_m))
+    lost = min(100.0, system.suction_loss_m(flow_l_s))
+    where = {"altitude_m": entered.altitude_m, "water_c": entered.water_c}
+    return SuctionBudget(
+        atmosphere_m=atmosphere_kpa(entered.altitude_m) / GRAVITY_M_S2,
+        vapour_m=vapour_pressure_kpa(entered.water_c) / GRAVITY_M_S2,
+        lift_m=lift,
+        lost_m=lost,
+        left_m=npsh_available_m(**where, lift_m=lift, loss_m=lost),
+        wanted_m=LEAST_NPSH_M,
+    )
+
+
+def _vessel(document: Property) -> VesselStates:
+    entered, air = document.pump, atmosphere_kpa(document.pump.altitude_m)
+    charge = entered.precharge_kpa + air
+    return VesselStates(
+        cut_in=1 - charge / (entered.cut_in_kpa + air), cut_out=1 - charge / (entered.cut_out_kpa + air)
+    )
+
+
+def _gives_kpa(system: System, press: PumpCurve | StandingWater) -> float:
+    """Over where the stack is counted from: the water, or the tap where the water runs down to it."""
+    return (press.head_m(system.peak_l_s) + max(0.0, -system.lift_m)) * GRAVITY_M_S2
+
+
+def _head_figure(system: System, stack: list[StackPart], say: Wording) -> Figure:
+    darcy = system.document.pump.friction == "darcy"
+    return Figure(
+        value=sum(part.dirty_kpa for part in stack) / GRAVITY_M_S2,
+        unit="m",
+        label="Head asked for at the peak, filters due",
+        basis="derived",
+        source="Darcy-Weisbach with Colebrook" if darcy else "Hazen and Williams",
+        formula="lift + pressure at the tap + pipes + fittings + filters + lamp + backflow device",
+        working=" + ".join(f"{part.name.lower()} {say.pressure(part.dirty_kpa)}" for part in stack),
+        moves="The filters' share is seen beside the rest: a larger housing is often the cheapest metre.",
+    )
+
+
+def _stack(system: System) -> list[StackPart]:
+    entered, peak = system.document.pump, system.peak_l_s
+    pipes = [system.pipe_m(pipe, peak) for pipe in system.pipes]
+    lamp = lamp_number(system.document)
+    uv = 0.0 if lamp is None else system.stages[lamp].kpa(peak, dirty=False)
+    filters = [system.train_kpa(peak, dirty=dirty) - uv for dirty in (False, True)]
+    # A fall is what there is, and no part of what is asked for.
+    rows = [
+        ("lift", "Lift", max(0.0, system.lift_m) * GRAVITY_M_S2, None),
+        ("tap", "At the tap", entered.residual_kpa, None),
+        ("pipes", "Pipes", sum(friction for friction, _ in pipes) * GRAVITY_M_S2, None),
+        ("fittings", "Fittings", sum(fittings for _, fittings in pipes) * GRAVITY_M_S2, None),
+        ("filters", "Filters", filters[0], filters[1]),
+        ("uv", "UV lamp", uv, None),
+        ("backflow", "Backflow device", system.backflow_kpa, None),
+    ]
+    return [
+        StackPart(key=key, name=name, clean_kpa=clean, dirty_kpa=clean if dirty is None else dirty)
+        for key, name, clean, dirty in rows
+    ]
+
+
+def _curve(system: System, curve: PumpCurve) -> list[CurvePoint]:
+    most = min(curve.runs_out_l_s, MOST_L_S)
+    flows = [most * step / _CURVE_STEPS for step in range(_CURVE_STEPS + 1)]
+    clean, dirty = (system.asked_m(dirty=each) for each in (False, True))
+    return [
+        CurvePoint(flow_l_s=flow, pump_m=max(0.0, curve.head_m(flow)), clean_m=clean(flow), dirty_m=dirty(flow))
+        for flow in flows
+    ]
+
+
+def _facts(system: System, curve: PumpCurve | None, figures: dict[str, Figure]) -> PumpFacts:
+    values = {key: figure.value for key, figure in figures.items()}
+    return PumpFacts(
+        peak_l_s=system.peak_l_s,
+        lift_m=values["lift_m"],
+        suction_m=None if system.pump_m is None else system.pump_m - system.water_m,
+        shut_off_kpa=values.get("shut_off_kpa"),
+        most_l_s=None if curve is None else curve.most_l_s,
+        off_curve=0.0 if curve is None else _off_curve(system.document, curve),
+        tap_clean_kpa=values.get("tap_clean_kpa"),
+        tap_dirty_kpa=values.get("tap_dirty_kpa"),
+        vessel_l=values.get("vessel_l"),
+        held_l=values.get("held_l"),
+        npsh_m=values.get("npsh_m"),
+        gravity_l_s=values.get("gravity_l_s"),
+        gravity_due_l_s=values.get("gravity_due_l_s"),
+        fill_l_s=values.get("fill_l_s"),
+    )
+
+
+def _off_curve(document: Property, curve: PumpCurve) -> float:
+    """How far the point that fits worst lies off the fitted curve, as a share of the shut-off head."""
+    return max(abs(curve.head_m(flow) - head) for flow, head in document.pump.points) / curve.shut_off_m

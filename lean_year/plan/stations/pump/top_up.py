@@ -1,0 +1,105 @@
+"""Topping the tank up from mains or a well: where its valve opens, the air gap over it, and how often it runs."""
+
+import numpy as np
+from pydantic import BaseModel
+
+from lean_year.core.cistern.bank import level_of_m
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.pump.cross_connection import air_gap_mm
+from lean_year.plan.answer.figure import Figure, Finding, Fix
+from lean_year.plan.answer.findings import Findings, replace
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.layout import layout_of
+from lean_year.property.document import Property
+
+
+class TopUpPlan(BaseModel):
+    """None of it where nothing tops up: trucks come by the load."""
+
+    figures: dict[str, Figure]
+    tank: str
+    """The tank that it comes into."""
+    full_m: float
+    """Its overflow above its floor."""
+    findings: list[Finding]
+
+
+def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) -> TopUpPlan:
+    """The top-up of a document; what depends on the replay is left out without a record."""
+    entered = document.household.back_up
+    if entered.kind not in ("mains", "well"):
+        return TopUpPlan(figures={}, tank="", full_m=0.0, findings=[])
+    gap_mm = air_gap_mm(entered.inlet_mm)
+    layout = layout_of(document)
+    last = layout.steps[-1]
+    kept_l = layout.reserve_l + entered.keep_share * (last.bank.live_l - layout.reserve_l)
+    level_m = float(level_of_m(last.bank, max(0.0, kept_l)))
+    floor_m = last.tanks[0].floor_m
+    figures = {
+        "level_m": Figure(
+            value=max(0.0, level_m - floor_m),
+            unit="m",
+            label=f"Its valve opens at, over the floor of {last.tanks[0].name}",
+            basis="derived",
+            formula="level that goes with the share that is kept",
+            working=f"{entered.keep_share * 100:g} % of what can be drawn, {say.volume(kept_l)}",
+            moves="Set it as low as a top-up can keep pace from: all above it is room for rain.",
+        ),
+        "gap_mm": Figure(
+            value=gap_mm,
+            unit="mm",
+            label="Air gap that it takes",
+            basis="from_memory",
+            source="EN 1717, US plumbing codes",
+            formula="the larger of two bores and an inch",
+            working=f"2 × {say.bore(entered.inlet_mm)}",
+            moves="Local code comes first; the gap stays visible and the overflow larger than the inlet.",
+        ),
+    }
+    if run is not None and run.topped_up_l.size:
+        on = run.topped_up_l > 0
+        figures["days_share"] = Figure(
+            value=float(np.mean(on)),
+            unit="-",
+            label="Share of the days on top-up",
+            basis="derived",
+            formula="days on which any came / all days of the record",
+            working=f"{int(on.sum()):,} of {on.size:,} days",
+            moves="More tank, more roof, or a valve that opens lower.",
+        )
+    vessel = last.tanks[0].vessel()
+    return TopUpPlan(
+        figures=figures,
+        tank=vessel.name,
+        full_m=vessel.overflow_m,
+        findings=_findings(document, gap_mm, say),
+    )
+
+
+def _findings(document: Property, gap_mm: float, say: Wording) -> list[Finding]:
+    entered = document.household.back_up
+    found = Findings("pump")
+    if entered.gap_mm < gap_mm:
+        found.add(
+            "PUMP_TOP_UP_GAP",
+            "fails",
+            f"The {entered.kind} ends {say.bore(entered.gap_mm)} above the highest water; "
+            f"{say.bore(gap_mm)} keep it from being sucked back.",
+            "",
+            Fix(
+                text=f"End it {say.bore(gap_mm)} above.",
+                operations=[replace("/household/back_up/gap_mm", gap_mm)],
+            ),
+        )
+    if not entered.rain_first:
+        found.add(
+            "PUMP_TOP_UP_FIRST",
+            "caution",
+            "Nothing keeps the top-up shut while there is rain: it fills the room that the next rain needs.",
+            "",
+            Fix(
+                text="Lock it so that rain is used first.",
+                operations=[replace("/household/back_up/rain_first", True)],
+            ),
+        )
+    return found.rows

@@ -1,0 +1,1 @@
+"""Rain: what fell, and how far the record can be trusted."""

@@ -1,0 +1,1 @@
+"""Roofs: what catches rain, and whether it is fit for its use."""

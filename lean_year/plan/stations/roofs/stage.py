@@ -1,0 +1,320 @@
+"""Roofs: what catches rain, what each surface brings, and whether it is fit for the use."""
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import BaseModel
+
+from lean_year.core.roofs import catchment
+from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
+from lean_year.plan.answer.figure import Figure, Finding
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.demand import HouseholdDemand, temperatures
+from lean_year.plan.model.harvest import Catch, mean_year_l, snow_applies
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
+from lean_year.plan.stations.roofs.fitness import fitness_findings
+from lean_year.property.document import Property
+from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
+
+CAUTIONS = [
+    "Measuring from the ground or a drawing is safest. Work at height needs a fixed ladder, fall protection "
+    "and dry weather.",
+    "Asbestos, lead or treated-timber roofs are not for drinking water, and asbestos is not to be cut, drilled "
+    "or washed: ask a licensed contractor.",
+]
+SNOW_CAUTION = (
+    "Snow load, the least pitch and the membrane under low-pitch metal are the roofer's or a structural engineer's "
+    "to confirm. Sliding snow takes gutters and people with it."
+)
+FROZEN_SHARE = 0.1
+"""From here on it matters that snow is no rain. Basis: estimate."""
+LOSS_FORMULA = {
+    "daily": "each day: plan area × runoff × (rain − loss), never below 0",
+    "coefficient": "each day: plan area × runoff × rain",
+    "monthly": "each month: plan area × runoff × (rain − 2 mm), never below 0; runoff at most 0.85",
+}
+LOSS_SOURCE = {
+    "daily": "initial loss a rain day and coefficient",
+    "coefficient": "coefficient only",
+    "monthly": "enHealth, Guidance on use of rainwater tanks (from memory)",
+}
+
+
+class RoofPlan(BaseModel):
+    """One surface; `harvest_l_year` is what it brings in a mean year, on or off."""
+
+    id: str
+    name: str
+    on: bool
+    figures: dict[str, Figure]
+    outline_m: list[list[float]]
+    """Its corners on the plan, east and north, for drawing; a square of its area where no shape is known. [m]"""
+    shape_known: bool
+    low_l_year: float | None
+    high_l_year: float | None
+    """Mean year with the material's low and high coefficient. [L]"""
+    years_carried_without: int | None = None
+    """Years carried if this roof alone were switched off; None when it is off or there is no rain."""
+
+
+class GroupPlan(BaseModel):
+    """One group of downpipes."""
+
+    id: str
+    name: str
+    tank: str | None
+    area_m2: float
+    """Plan area in use that drains to it. [m2]"""
+    harvest_l_year: float | None
+
+
+class RoofsPlan(BaseModel):
+    figures: dict[str, Figure]
+    surfaces: list[RoofPlan]
+    groups: list[GroupPlan]
+    harvest_l_day_by_month: list[float] | None
+    """Mean water off the roofs in use on a day of each calendar month, January first; None without rain. [L/d]"""
+    snow_told_apart: bool
+    findings: list[Finding]
+    cautions: list[str]
+
+
+def _frozen_share(document: Property, rain: PreparedRain) -> float:
+    """Share of what fell on days as cold as snow; 0 where nobody knows the temperatures."""
+    weather = temperatures(document, rain)
+    total = float(rain.filled_mm.sum())
+    if weather is None or total <= 0:
+        return 0.0
+    frozen = (weather[0] + weather[1]) / 2 <= document.snow.threshold_c
+    return float(rain.filled_mm[frozen].sum()) / total
+
+
+def _loss_words(document: Property, roof: Roof, say: Wording) -> str:
+    if document.losses == "daily":
+        return f"(rain − {say.shallow(roof.loss_mm)})"
+    return "rain" if document.losses == "coefficient" else f"(rain of the month − {say.shallow(2)})"
+
+
+def _surface(
+    document: Property, roof: Roof, harvest: NDArray[np.float64] | None, rain: PreparedRain | None, say: Wording
+) -> RoofPlan:
+    area, runoff = plan_area_m2(roof), runoff_of(roof)
+    usual = catchment.runoff_coefficients()[roof.material]
+    figures = {
+        "area_m2": Figure(
+            value=area,
+            unit="m2",
+            label="Plan area",
+            basis="entered" if isinstance(roof.extent, PlanArea) else "derived",
+            formula=_area_formula(roof),
+            working=_area_working(roof, say),
+            moves="Rain falls on the plan, not on the slope: a steeper roof over the same ground catches no more.",
+        ),
+        "runoff": Figure(
+            value=runoff,
+            unit="-",
+            label="Runoff coefficient",
+            basis=usual.basis if roof.runoff is None else "entered",
+            source=usual.source if roof.runoff is None else "entered for this roof",
+            formula="share of the rain, after the loss, that reaches the gutter",
+            working=f"{usual.label}: {usual.low:g} low, {usual.central:g} usual, {usual.high:g} high",
+        ),
+    }
+    low = high = None
+    if rain is not None and harvest is not None:
+        mean = mean_year_l(harvest, rain)
+        used = min(runoff, MONTHLY_SCHOOL_RUNOFF) if document.losses == "monthly" else runoff
+        figures["harvest_l_year"] = Figure(
+            value=mean,
+            unit="L",
+            label="Water in a mean year",
+            basis="derived",
+            source=LOSS_SOURCE[document.losses],
+            formula=f"{LOSS_FORMULA[document.losses]}; mean of the counted years",
+            working=f"{say.area(area)} × {used:g} × {_loss_words(document, roof, say)}",
+        )
+        if mean is not None and runoff > 0:
+            low, high = mean * usual.low / runoff, mean * usual.high / runoff
+    return RoofPlan(
+        id=roof.id,
+        name=roof.name,
+        on=roof.on,
+        figures=figures,
+        outline_m=outline_m(roof),
+        shape_known=not isinstance(roof.extent, PlanArea),
+        low_l_year=low,
+        high_l_year=high,
+    )
+
+
+def _area_formula(roof: Roof) -> str:
+    match roof.extent:
+        case PlanArea():
+            return ""
+        case Outline():
+            return "area inside the corners, seen from above"
+        case Rectangle(along_slope=along_slope):
+            return "slope length × width × cos(pitch)" if along_slope else "length × width, seen from above"
+
+
+def _area_working(roof: Roof, say: Wording) -> str:
+    match roof.extent:
+        case PlanArea():
+            return "as entered"
+        case Outline(points_m=points_m):
+            return f"{len(points_m)} corners"
+        case Rectangle() as extent:
+            length, width = say.length(extent.length_m), say.length(extent.width_m)
+            if extent.along_slope:
+                return f"{length} × {width} × cos({roof.pitch_deg:g}°)"
+            return f"{length} × {width}"
+
+
+def _groups(document: Property, catch: Catch | None, rain: PreparedRain | None) -> list[GroupPlan]:
+    rows = []
+    for pipe in document.downpipes:
+        area, harvest = 0.0, 0.0
+        for number, roof in enumerate(document.roofs):
+            share = sum(drain.share for drain in roof.drains if drain.group == pipe.id)
+            if roof.on and share:
+                area += plan_area_m2(roof) * share
+                if catch is not None and rain is not None:
+                    harvest += (mean_year_l(catch.by_roof[number], rain) or 0.0) * share
+        rows.append(
+            GroupPlan(
+                id=pipe.id,
+                name=pipe.name,
+                tank=pipe.tank,
+                area_m2=area,
+                harvest_l_year=harvest if catch is not None else None,
+            )
+        )
+    return rows
+
+
+def plan_roofs(
+    document: Property, rain: PreparedRain | None, catch: Catch | None, demand: HouseholdDemand, say: Wording
+) -> RoofsPlan:
+    """The roofs stage: every surface and what they bring together."""
+    surfaces = [
+        _surface(document, roof, catch.by_roof[row] if catch else None, rain, say)
+        for row, roof in enumerate(document.roofs)
+    ]
+    on = [roof for roof in document.roofs if roof.on]
+    area = sum(plan_area_m2(roof) for roof in on)
+    effective = sum(plan_area_m2(roof) * runoff_of(roof) for roof in on)
+    figures = {
+        "area_m2": Figure(
+            value=area,
+            unit="m2",
+            label="Roof in use",
+            basis="derived",
+            formula="sum of the plan areas that are switched on",
+            working=" + ".join(say.area(plan_area_m2(roof)) for roof in on) or "no roof is switched on",
+        ),
+        "litres_per_mm": Figure(
+            value=effective,
+            unit="L/mm",
+            label="Water for each mm of rain",
+            basis="derived",
+            formula="sum of plan area × runoff; 1 mm on 1 m² is 1 L",
+            working=" + ".join(f"{say.area(plan_area_m2(roof))} × {runoff_of(roof):g}" for roof in on),
+        ),
+    }
+    if rain is not None and catch is not None:
+        figures["harvest_l_year"] = Figure(
+            value=mean_year_l(catch.off_roofs, rain),
+            unit="L",
+            label="Water off the roofs in a mean year",
+            basis="derived",
+            source=LOSS_SOURCE[document.losses],
+            formula=f"{LOSS_FORMULA[document.losses]}; sum over the roofs in use, mean of the counted years",
+            working=f"{say.area(area)} of roof, {int(rain.counts.sum())} years",
+            moves="More roof fills the tank in a wet season; it brings nothing in a rainless one.",
+        )
+    by_month = None
+    if rain is not None and catch is not None:
+        days = np.bincount(rain.month, minlength=13)[1:]
+        by_month = (np.bincount(rain.month, catch.off_roofs, minlength=13)[1:] / np.maximum(days, 1)).tolist()
+    told_apart = rain is not None and snow_applies(document, rain)
+    return RoofsPlan(
+        figures=figures,
+        surfaces=surfaces,
+        groups=_groups(document, catch, rain),
+        harvest_l_day_by_month=by_month,
+        snow_told_apart=told_apart,
+        findings=_findings(document, on, demand, rain, catch, say),
+        cautions=[*CAUTIONS, SNOW_CAUTION] if told_apart else CAUTIONS,
+    )
+
+
+def _findings(
+    document: Property,
+    on: list[Roof],
+    demand: HouseholdDemand,
+    rain: PreparedRain | None,
+    catch: Catch | None,
+    say: Wording,
+) -> list[Finding]:
+    found = []
+    if not on:
+        found.append(
+            Finding(
+                code="ROOF_NONE",
+                stage="roofs",
+                severity="fails",
+                text="No roof is switched on, so nothing is caught.",
+                fix="Add a roof or switch one on.",
+            )
+        )
+    drunk = any(use.quality == "drinking" and use.from_rain and use.daily_l.any() for use in demand.uses)
+    for roof in on:
+        found += fitness_findings(roof, drunk=drunk)
+        if plan_area_m2(roof) == 0:
+            found.append(
+                Finding(
+                    code="ROOF_NO_AREA",
+                    stage="roofs",
+                    severity="caution",
+                    text=f"{roof.name} has an area of zero.",
+                    fix="Enter its measures, or take it off the list.",
+                )
+            )
+    if document.snow.on and rain is not None and not snow_applies(document, rain):
+        found.append(
+            Finding(
+                code="ROOF_SNOW_NO_TEMPERATURES",
+                stage="roofs",
+                severity="caution",
+                text="Snow is to be told from rain, but neither the record nor the site has temperatures.",
+                fix="Enter twelve mean lows and highs, or bring in a record that has them.",
+            )
+        )
+    if not document.snow.on and rain is not None:
+        share = _frozen_share(document, rain)
+        if share > FROZEN_SHARE:
+            found.append(
+                Finding(
+                    code="ROOF_SNOW_COUNTED_AS_RAIN",
+                    stage="roofs",
+                    severity="caution",
+                    text=f"{share * 100:.0f} % of the record fell in frost and is counted as rain on its day.",
+                    fix="Let snow lie on the roofs until it melts: the store is then as low in winter as it will be.",
+                )
+            )
+    if rain is not None and catch is not None and snow_applies(document, rain):
+        years = rain.filled_mm.size / 365.25
+        for roof, lost in zip(document.roofs, catch.snow_lost_mm, strict=True):
+            litres = plan_area_m2(roof) * runoff_of(roof) * lost / years
+            if roof.on and not roof.snow_guards and litres > 0.05 * float(catch.off_roofs.sum()) / years:
+                found.append(
+                    Finding(
+                        code="ROOF_SNOW_SLIDES",
+                        stage="roofs",
+                        severity="note",
+                        text=f"{roof.name} at {fixed(roof.pitch_deg, 1)}° sheds its snow: {say.volume(litres)} of "
+                        "melt a year misses the gutter.",
+                        fix="Snow guards keep it on the roof; the engineer confirms the load.",
+                    )
+                )
+    return found

@@ -1,0 +1,1 @@
+"""Treatment: what the water passes on its way to each use."""

@@ -1,0 +1,138 @@
+"""The schools of making rain fit to drink, side by side: what each covers, leaves uncovered, and costs the shower."""
+
+import math
+from typing import Any
+
+from pydantic import BaseModel
+
+from lean_year.core.treatment import chlorine, ultraviolet
+from lean_year.plan.answer.findings import replace
+from lean_year.plan.model.pressure_side import System, gives
+from lean_year.plan.model.train import is_cartridge, through_lamp_l_s, uv_dose_mj_cm2
+from lean_year.property.document import Property
+from lean_year.property.treatment import TreatmentStage
+
+CYST_MICRON = 1.0
+"""An absolute filter that keeps cysts back. Basis: from memory (EPA, CDC)."""
+CYST_LOG = 3.0
+"""What such a filter is credited with. Basis: from memory (NSF/ANSI 53, cyst reduction of 99.95 %)."""
+CHLORINE_LOG = {"cryptosporidium": 0.0, "giardia": 3.0, "virus": 4.0}
+"""What chlorine is credited with once it has stood its time. Basis: from memory (US EPA, SWTR guidance manual)."""
+TARGETS: tuple[ultraviolet.Target, ...] = ("cryptosporidium", "giardia", "virus")
+
+FINE = {"kind": "sediment", "micron": 5}
+CARBON = {"kind": "carbon", "micron": 5}
+CYST = {"kind": "sediment", "micron": 1, "absolute": True}
+TAP_FILTER = {"kind": "tap_filter", "micron": 0.2, "absolute": True}
+
+
+class TreatmentSchool(BaseModel):
+    key: str
+    label: str
+    covers: str
+    leaves: str
+    """What it leaves uncovered."""
+    logs: dict[str, float]
+    """log10 taken of each target, at the taps that it covers."""
+    tap_dirty_kpa: float | None
+    """At the highest tap at the peak, cartridges due; None where it is not decided how the house is fed."""
+    chosen: bool
+    operations: list[dict[str, Any]]
+
+
+def train_logs(document: Property) -> dict[str, float]:
+    """log10 that the train takes of each target, all barriers together."""
+    logs: dict[str, float] = dict.fromkeys(TARGETS, 0.0)
+    through = through_lamp_l_s(document)
+    if through is not None:
+        dose = min(10_000.0, uv_dose_mj_cm2(document, through))
+        logs = {target: ultraviolet.log_credit(dose, target) for target in TARGETS}
+    if document.treatment.chlorine.on and document.treatment.chlorine.stands_min >= contact_needed_min(document):
+        logs = {target: log + CHLORINE_LOG[target] for target, log in logs.items()}
+    if any(keeps_cysts(stage) for stage in document.treatment.stages):
+        logs = {target: log + (CYST_LOG if target != "virus" else 0.0) for target, log in logs.items()}
+    return logs
+
+
+def keeps_cysts(stage: TreatmentStage) -> bool:
+    """Whether a stage is an absolute filter that Cryptosporidium does not pass."""
+    return stage.absolute and stage.micron <= CYST_MICRON and (is_cartridge(stage) or stage.kind == "tap_filter")
+
+
+def contact_needed_min(document: Property) -> float:
+    """How long dosed water must stand, for 3 log of Giardia. [min]"""
+    entered = document.treatment.chlorine
+    asked = chlorine.contact_mg_min_l(against="giardia", water_c=min(40.0, document.pump.water_c), ph=entered.ph)
+    return chlorine.contact_min(asked_mg_min_l=asked, residual_mg_l=entered.residual_mg_l)
+
+
+def treatment_schools(document: Property) -> list[TreatmentSchool]:
+    """All of them, with the edit that takes each up."""
+    entered = document.treatment
+    kinds = {stage.kind for stage in entered.stages}
+    lamp, dosed, one_tap = "uv" in kinds, entered.chlorine.on, "tap_filter" in kinds
+    held = [stage.model_dump() for stage in entered.stages if stage.kind not in ("uv", "tap_filter")]
+    lamp_stage = next((stage.model_dump() for stage in entered.stages if stage.kind == "uv"), {"kind": "uv"})
+    fine = held if any(_finest(stage) <= 5 for stage in held) else [*held, FINE]
+    for_lamp = [*(fine if any(stage["kind"] == "carbon" for stage in fine) else [*fine, CARBON]), lamp_stage]
+    plain = [stage for stage in held if stage["kind"] != "carbon"]
+    kept_back = any(keeps_cysts(stage) and is_cartridge(stage) for stage in entered.stages)
+    cyst = plain if kept_back else [*plain, CYST]
+    rows = [
+        ("uv", "UV on everything indoors", "Every tap indoors; each litre passes the light.",
+         "Adenovirus, by half a log only; pipes behind the lamp, which nothing keeps clean; the time without power.",
+         for_lamp, False, lamp and not dosed),
+        ("chlorine", "Chlorine in the tank", "Every tap, with a residual down to the last one.",
+         "Cryptosporidium, but for an absolute filter of 1 micron; days on which nobody dosed; its taste.",
+         [*cyst, TAP_FILTER], True, dosed and not lamp),
+        ("both", "UV, and chlorine in the tank", "Every tap, viruses too: for people who are frail.",
+         "What both ask for in upkeep.", for_lamp, True, dosed and lamp),
+        ("one_tap", "A filter at the kitchen tap", "One tap.",
+         "Shower, bath, tooth brush, dishes, ice: water that is not safe to swallow. Viruses at the tap itself.",
+         [*plain, TAP_FILTER], False, one_tap and not lamp and not dosed),
+    ]  # fmt: skip
+    return [
+        _school(document, key, label, covers, leaves, stages, on, chosen)
+        for key, label, covers, leaves, stages, on, chosen in rows
+    ]
+
+
+def _finest(stage: dict[str, Any]) -> float:
+    return float(stage["micron"]) if stage["kind"] in ("sediment", "carbon") else 1e9
+
+
+def _school(
+    document: Property,
+    key: str,
+    label: str,
+    covers: str,
+    leaves: str,
+    stages: list[dict[str, Any]],
+    chlorine_on: bool,
+    chosen: bool,
+) -> TreatmentSchool:
+    entered = document.treatment
+    stands_min = max(entered.chlorine.stands_min, min(100_000.0, math.ceil(contact_needed_min(document))))
+    operations = [replace("/treatment/stages", stages), replace("/treatment/chlorine/on", chlorine_on)]
+    if chlorine_on and stands_min > entered.chlorine.stands_min:
+        operations.append(replace("/treatment/chlorine/stands_min", stands_min))
+    if chosen:
+        other = document
+    else:
+        dosed = entered.chlorine.model_copy(update={"on": chlorine_on, "stands_min": stands_min})
+        train = entered.model_copy(
+            update={"stages": [TreatmentStage.model_validate(stage) for stage in stages], "chlorine": dosed}
+        )
+        other = document.model_copy(update={"treatment": train})
+    system = System(other)
+    press = gives(other, system)
+    return TreatmentSchool(
+        key=key,
+        label=label,
+        covers=covers,
+        leaves=leaves,
+        logs=train_logs(other),
+        tap_dirty_kpa=None if press is None else system.end_kpa(press, system.peak_l_s, dirty=True),
+        chosen=chosen,
+        operations=operations,
+    )

@@ -1,0 +1,296 @@
+"""What is wrong with a treatment train, each with the edit that mends it."""
+
+import math
+from typing import Any
+
+from lean_year.core.household.uses import Quality
+from lean_year.core.treatment import chlorine as chlorine_rules
+from lean_year.plan.answer.figure import Finding, Fix
+from lean_year.plan.answer.findings import Findings, replace
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.train import is_cartridge, stages_before
+from lean_year.plan.stations.treatment.disinfection_methods import CYST, FINE, contact_needed_min, keeps_cysts
+from lean_year.plan.stations.treatment.dosing import behind_calcite
+from lean_year.plan.stations.treatment.lamp_findings import lamp_findings
+from lean_year.plan.stations.treatment.least_train import lacking
+from lean_year.plan.stations.treatment.water_tests import result_findings
+from lean_year.property.document import Property
+
+FINE_MICRON = 5.0
+"""Before a lamp, so that nothing shades a germ. Basis: common practice."""
+LEAST_ALKALINITY_MG_L = 40.0
+"""Softer water than this eats copper. Basis: common practice."""
+MOST_STAGES = 12
+LEAST_TRAIN = (
+    {"kind": "strainer", "micron": 150},
+    {"kind": "sediment", "micron": 20},
+    {"kind": "sediment", "micron": 5},
+    {"kind": "carbon", "micron": 5},
+    {"kind": "uv"},
+)
+"""Of a house that drinks rain. Basis: common practice."""
+
+
+def treatment_findings(
+    document: Property,
+    peak_l_s: float,
+    dose: float | None,
+    new_dose: float,
+    served: dict[Quality, bool],
+    say: Wording,
+) -> list[Finding]:
+    """Everything to mend; `dose` is the lamp's at its peak, None without one, `new_dose` a new lamp's. [mJ/cm2]"""
+    found = Findings("treatment")
+    entered = document.treatment
+    if served["drinking"]:
+        result_findings(document, found)
+    if not entered.stages and not entered.chlorine.on:
+        if served["drinking"]:
+            found.add(
+                "TREATMENT_NONE",
+                "caution",
+                "Nothing is planned between the tank and the taps. Untreated rainwater is not safe to drink.",
+                "",
+                Fix(
+                    text="Begin with the least train of a house.",
+                    operations=[replace("/treatment/stages", [dict(each) for each in LEAST_TRAIN])],
+                ),
+            )
+        return found.rows
+    if served["drinking"]:
+        _for_drinking(document, dose, found)
+    _for_other_uses(document, served, found)
+    _order(document, found)
+    if dose is not None:
+        lamp_findings(document, peak_l_s, dose, new_dose, found, say)
+    if entered.chlorine.on:
+        _chlorine(document, found)
+    _connections(document, found)
+    return found.rows
+
+
+def _add(stage: dict[str, Any], at: int | None = None) -> list[dict[str, Any]]:
+    place = "-" if at is None else str(at)
+    return [{"op": "add", "path": f"/treatment/stages/{place}", "value": stage}]
+
+
+def _for_drinking(document: Property, dose: float | None, found: Findings) -> None:
+    entered = document.treatment
+    kinds = [stage.kind for stage in entered.stages]
+    if dose is None and not entered.chlorine.on:
+        _without_disinfection(document, found)
+    if dose is not None:
+        lamp = kinds.index("uv")
+        before = [stage.micron for stage in entered.stages[:lamp] if is_cartridge(stage)]
+        if min(before, default=1e9) > FINE_MICRON:
+            found.add(
+                "TREATMENT_COARSE_BEFORE_UV",
+                "fails",
+                f"No filter of {FINE_MICRON:g} micron stands before the lamp: a germ in the shade of a grain lives.",
+                "",
+                Fix(
+                    text="Add 5 micron before it.",
+                    operations=_add(FINE, lamp),
+                ),
+            )
+    if not entered.drinking_rated:
+        found.add(
+            "TREATMENT_NOT_RATED",
+            "fails",
+            "Liner, pipe, paint, sealant or coating is not rated for drinking water.",
+            "All that it touches to NSF/ANSI/CAN 61, AS/NZS 4020 or the local rule; tanks new, or once of food only.",
+        )
+    _soft(document, found)
+
+
+def _soft(document: Property, found: Findings) -> None:
+    entered = document.treatment
+    if entered.alkalinity_mg_l is None or entered.alkalinity_mg_l >= LEAST_ALKALINITY_MG_L:
+        return
+    behind = behind_calcite(document)[1].alkalinity_mg_l
+    fitted = any(stage.kind == "calcite" for stage in entered.stages)
+    enough = behind >= LEAST_ALKALINITY_MG_L
+    if fitted and enough:
+        return
+    found.add(
+        "TREATMENT_SOFT",
+        "caution" if entered.copper_pipe else "note",
+        f"An alkalinity of {entered.alkalinity_mg_l:g} mg/L is soft and acid: it eats copper and mortar.",
+        "A calcite contactor, or baking soda in the tank."
+        if enough
+        else f"Baking soda in the tank: calcite brings this water to {fixed(behind)} mg/L at most.",
+        *([Fix(text="Add a calcite contactor.", operations=_add({"kind": "calcite"}, min(1, len(entered.stages))))]
+          if enough and len(entered.stages) < MOST_STAGES
+          else []),
+    )  # fmt: skip
+
+
+def _without_disinfection(document: Property, found: Findings) -> None:
+    at_tap = [stage for stage in document.treatment.stages if stage.kind == "tap_filter"]
+    fixes = (
+        Fix(text="Add a UV lamp at the end.", operations=_add({"kind": "uv"})),
+        Fix(text="Dose chlorine in the tank.", operations=[replace("/treatment/chlorine/on", True)]),
+    )
+    if any(keeps_cysts(stage) for stage in at_tap):
+        found.add(
+            "TREATMENT_ONE_TAP",
+            "caution",
+            "One tap is filtered. Shower, tooth brush, dishes and ice have the tank's water: not safe to swallow.",
+            "Tell whoever lives there, in writing, and mark the other taps.",
+            *fixes,
+        )
+        return
+    also = " A filter of 1 micron, absolute, at one tap would at least keep cysts from it." if at_tap else ""
+    found.add("TREATMENT_NO_BARRIER", "fails", f"Nothing in the train kills germs.{also}", "", *fixes)
+
+
+def _for_other_uses(document: Property, served: dict[Quality, bool], found: Findings) -> None:
+    """What leaves the train early must still have met its least train."""
+    train = document.treatment
+    added = {"garden": {"kind": "strainer", "micron": 150}, "indoor": {"kind": "sediment", "micron": 20}}
+    others: tuple[Quality, ...] = ("garden", "indoor")
+    for use in others:
+        missing = lacking(document, use)
+        if not served[use] or not missing.stage:
+            continue
+        leaves = min(stages_before(document, use), len(train.stages))
+        at = 0 if use == "garden" else leaves
+        moved = [
+            replace(f"/treatment/{name}_after", after + 1)
+            for name, after in (("garden", train.garden_after), ("indoor", train.indoor_after))
+            if name == use or min(after, len(train.stages)) > at
+        ]
+        found.add(
+            f"TREATMENT_{use.upper()}_LACKS",
+            "caution",
+            f"{'The garden' if use == 'garden' else 'Toilets and laundry'} lack {missing.stage} in front.".replace(
+                "The garden lack", "The garden lacks"
+            ),
+            "",
+            *([Fix(text=f"Add {missing.stage}.", operations=[*_add(added[use], at), *moved])]
+              if len(train.stages) < MOST_STAGES and max(train.garden_after, train.indoor_after) < MOST_STAGES
+              else []),
+        )  # fmt: skip
+
+
+def _order(document: Property, found: Findings) -> None:
+    stages = document.treatment.stages
+    if document.pump.way in ("pump", "header") and stages and stages[0].kind != "strainer":
+        found.add(
+            "TREATMENT_NO_STRAINER",
+            "caution",
+            "No strainer stands before the pump: a grain of grit grinds its wheels.",
+            "",
+            *(
+                [Fix(text="Add a strainer in front.", operations=[*_add({"kind": "strainer", "micron": 150}, 0),
+                                                                  *_later(document)])]
+                if len(stages) < MOST_STAGES
+                else []
+            ),
+        )  # fmt: skip
+    finest = math.inf
+    for number, stage in enumerate(stages):
+        if stage.kind != "strainer" and not is_cartridge(stage):
+            continue
+        if stage.kind != "carbon" and stage.micron > finest * 1.001:
+            found.add(
+                "TREATMENT_COARSE_AFTER_FINE",
+                "note",
+                f"Stage {number + 1} of {stage.micron:g} micron stands behind one of {finest:g}: it catches nothing.",
+                "Coarse first, fine last.",
+            )
+        finest = min(finest, stage.micron)
+
+
+def _later(document: Property) -> list[dict[str, Any]]:
+    """Branches leave one stage later, where one is put in front."""
+    train = document.treatment
+    return [
+        replace(f"/treatment/{name}_after", min(MOST_STAGES, after + 1))
+        for name, after in (("garden", train.garden_after), ("indoor", train.indoor_after))
+    ]
+
+
+def _chlorine(document: Property, found: Findings) -> None:
+    entered, train = document.treatment.chlorine, document.treatment
+    if entered.dose_mg_l > chlorine_rules.MOST_MG_L:
+        found.add(
+            "TREATMENT_CHLORINE_HIGH",
+            "fails",
+            f"{entered.dose_mg_l:g} mg/L is over what may be drunk, {chlorine_rules.MOST_MG_L:g}: a shock dose.",
+            "Flush after a shock, and dose less for every day.",
+            Fix(text="Dose 1 mg/L.", operations=[replace("/treatment/chlorine/dose_mg_l", 1)]),
+        )
+    needed = contact_needed_min(document)
+    if entered.stands_min < needed:
+        found.add(
+            "TREATMENT_CONTACT_SHORT",
+            "fails",
+            f"It must stand {fixed(needed)} min with {entered.residual_mg_l:g} mg/L, and stands "
+            f"{fixed(entered.stands_min)}.",
+            "Dose the tank the evening before, or a contact tank behind it.",
+            Fix(
+                text=f"Let it stand {fixed(needed + 0.5)} min.",
+                operations=[replace("/treatment/chlorine/stands_min", min(100_000.0, round(needed + 0.5)))],
+            ),
+        )
+    lamp = any(stage.kind == "uv" for stage in train.stages)
+    if not lamp and not any(keeps_cysts(stage) for stage in train.stages):
+        found.add(
+            "TREATMENT_CRYPTOSPORIDIUM",
+            "fails",
+            "Chlorine does not kill Cryptosporidium at doses that can be drunk.",
+            "",
+            Fix(
+                text="Add an absolute filter of 1 micron.",
+                operations=_add(CYST),
+            ),
+        )
+    carbons = [number for number, stage in enumerate(train.stages) if stage.kind == "carbon"]
+    if carbons and not lamp:
+        found.add(
+            "TREATMENT_RESIDUAL_TAKEN",
+            "caution",
+            "Carbon takes the chlorine away: behind it nothing keeps the pipes clean. It stands last, at the tap, or "
+            "before a lamp.",
+            "",
+            Fix(
+                text="Carbon at the kitchen tap instead.",
+                operations=[
+                    *({"op": "remove", "path": f"/treatment/stages/{number}"} for number in reversed(carbons)),
+                    *_add({"kind": "tap_filter", "micron": 5}),
+                ],
+            ),
+        )  # fmt: skip
+
+
+def _connections(document: Property, found: Findings) -> None:
+    entered = document.treatment
+    if entered.second_source != "none" and entered.changeover == "valves":
+        found.add(
+            "TREATMENT_CROSS_CONNECTION",
+            "fails",
+            f"Two valves part the rain from the {entered.second_source}: one left open joins them.",
+            "An air gap of two bores, at least 20 to 25 mm, or an interlocked changeover. A licensed plumber's work.",
+            Fix(text="Over an air gap.", operations=[replace("/treatment/changeover", "air_gap")]),
+        )
+    if entered.mist:
+        found.add(
+            "TREATMENT_MIST",
+            "caution",
+            "Mist and spray of water from a warm store, above about 25 °C, carry Legionella into the lungs.",
+            "Disinfect what is sprayed, or drip instead.",
+        )
+    garden = max(0, min(entered.garden_after, len(entered.stages)))
+    lamp = next((number for number, stage in enumerate(entered.stages) if stage.kind == "uv"), garden)
+    if lamp < garden:
+        found.add(
+            "TREATMENT_GARDEN_THROUGH_UV",
+            "note",
+            "The garden's water passes the lamp: it wants a larger one for nothing.",
+            "",
+            Fix(
+                text="Take it off before the lamp." if lamp > 1 else "Take it off first.",
+                operations=[replace("/treatment/garden_after", min(lamp, 1))],
+            ),
+        )

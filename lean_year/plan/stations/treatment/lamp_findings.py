@@ -1,0 +1,103 @@
+"""What is wrong with a lamp, its sensor and its valve, on the rain and on another source."""
+
+import math
+
+from lean_year.core.treatment import ultraviolet
+from lean_year.plan.answer.figure import Fix
+from lean_year.plan.answer.findings import Findings, replace
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.train import DESIGN_UVT_PERCENT, drawn_through_lamp_l_s, uv_dose_mj_cm2, well_uvt_percent
+from lean_year.property.document import Property
+
+
+def lamp_findings(
+    document: Property, peak_l_s: float, dose: float, new_dose: float, found: Findings, say: Wording
+) -> None:
+    """Everything to mend; `dose` is the lamp's at its peak, `new_dose` a new lamp's. [mJ/cm2]"""
+    _second_source(document, peak_l_s, found, say)
+    uv = document.treatment.uv
+    if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
+        # A limiter lets through what the larger lamp is rated for: only one for all that the taps draw is enough.
+        unlimited = uv_dose_mj_cm2(document, max(peak_l_s, drawn_through_lamp_l_s(document) or 0.0))
+        short = ultraviolet.DRINKING_MJ_CM2 / max(unlimited, 1e-9)
+        wanted = math.ceil(uv.rated_flow_l_s * short * 100) / 100
+        fixes = []
+        if wanted <= 100:
+            fixes.append(
+                Fix(
+                    text=f"A lamp rated for {say.flow(wanted)}.",
+                    operations=[replace("/treatment/uv/rated_flow_l_s", wanted)],
+                )
+            )
+        if new_dose >= ultraviolet.DRINKING_MJ_CM2 and uv.lamp_h > 0:
+            fixes.append(Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]))
+        found.add(
+            "TREATMENT_UV_SMALL",
+            "fails",
+            f"At {say.flow(peak_l_s)} the lamp gives {fixed(dose)} mJ/cm²; a drinking supply takes "
+            f"{ultraviolet.DRINKING_MJ_CM2:g}.",
+            "",
+            *fixes,
+        )
+    if uv.uvt_percent is None:
+        found.add(
+            "TREATMENT_UVT_NOT_MEASURED",
+            "note",
+            f"{DESIGN_UVT_PERCENT:g} % of transmittance is counted on. Roof water can carry colour that no eye sees.",
+            "Have it measured; better water needs a smaller lamp.",
+        )
+    found.add(
+        "TREATMENT_UV_VIRUS",
+        "note",
+        f"{ultraviolet.DRINKING_MJ_CM2:g} mJ/cm² takes Cryptosporidium and Giardia four logs down, but adenovirus "
+        "only half a log: that takes 186. Few roofs carry it; where people are frail, add chlorine.",
+    )
+    if uv.lamp_h > ultraviolet.RATED_LIFE_H:
+        found.add(
+            "TREATMENT_LAMP_OLD",
+            "fails" if uv.school == "calendar" or not uv.sensor else "caution",
+            f"The lamp has burnt {fixed(uv.lamp_h)} h, its maker rates {fixed(ultraviolet.RATED_LIFE_H)}. A lamp "
+            "that glows is not a lamp that treats.",
+            "",
+            Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]),
+        )
+    if uv.school == "sensor" and not uv.sensor:
+        found.add(
+            "TREATMENT_NO_SENSOR",
+            "fails",
+            "The lamp is changed by its sensor, and it has none.",
+            "",
+            Fix(text="Fit the sensor.", operations=[replace("/treatment/uv/sensor", True)]),
+            Fix(text="Go by the calendar.", operations=[replace("/treatment/uv/school", "calendar")]),
+        )
+    if not uv.shut_valve and not uv.battery:
+        found.add(
+            "TREATMENT_UV_FAILS_OPEN",
+            "caution",
+            "When the power goes, or the light is too little, water runs on untreated.",
+            "A valve that fails shut, or a battery.",
+            Fix(text="Fit a valve that fails shut.", operations=[replace("/treatment/uv/shut_valve", True)]),
+        )
+    if peak_l_s > uv.rated_flow_l_s and not uv.flow_limiter:
+        found.add(
+            "TREATMENT_UV_NO_LIMITER",
+            "caution",
+            f"Taps can draw {say.flow(peak_l_s)}, the lamp is rated for {say.flow(uv.rated_flow_l_s)}.",
+            "A flow limiter, or a larger lamp.",
+            Fix(text="Fit a flow limiter.", operations=[replace("/treatment/uv/flow_limiter", True)]),
+        )
+
+
+def _second_source(document: Property, peak_l_s: float, found: Findings, say: Wording) -> None:
+    if document.treatment.second_source != "well":
+        return
+    clear = well_uvt_percent(document)
+    dose = uv_dose_mj_cm2(document, peak_l_s, uvt_percent=clear)
+    if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
+        found.add(
+            "TREATMENT_WELL_UV_SMALL",
+            "fails",
+            f"On the well, with {clear:g} % of transmittance, the lamp gives {fixed(dose)} mJ/cm² at "
+            f"{say.flow(peak_l_s)}; {ultraviolet.DRINKING_MJ_CM2:g} are wanted.",
+            "Measure the well's own transmittance; treat its iron first; or a lamp for the worse of the two.",
+        )

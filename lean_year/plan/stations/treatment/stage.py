@@ -1,0 +1,302 @@
+"""Treatment: what the water passes on its way to each use, what that takes off, costs and leaves uncovered."""
+
+from collections.abc import Hashable
+
+from pydantic import BaseModel
+
+from lean_year.core.household.uses import Quality
+from lean_year.core.treatment import ultraviolet
+from lean_year.core.treatment.cartridges import DIRTY_RISE_KPA
+from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.figure import Figure, Finding
+from lean_year.plan.answer.notes import BuildNote
+from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.model.pressure_side import lift_key
+from lean_year.plan.model.train import (
+    DESIGN_UVT_PERCENT,
+    LABELS,
+    drops,
+    is_cartridge,
+    life_months_of,
+    peak_l_s,
+    stage_name,
+    stage_peaks_l_s,
+    through_lamp_l_s,
+    uv_dose_mj_cm2,
+    well_uvt_percent,
+)
+from lean_year.plan.stations.treatment.disinfection_methods import TARGETS, TreatmentSchool, treatment_schools
+from lean_year.plan.stations.treatment.dosing import balance_figures
+from lean_year.plan.stations.treatment.findings import treatment_findings
+from lean_year.plan.stations.treatment.housings import HousingOffered, housings_offered
+from lean_year.plan.stations.treatment.least_train import lacking, served, stages_for
+from lean_year.plan.stations.treatment.notes import in_concrete, treatment_notes
+from lean_year.plan.stations.treatment.plant_room import PlantRoom, plant_room
+from lean_year.plan.stations.treatment.water_tests import WaterTests, water_tests
+from lean_year.property.document import Property
+from lean_year.property.treatment import TreatmentStage
+
+USE_NAMES: dict[Quality, str] = {
+    "garden": "Garden and washing outdoors",
+    "indoor": "Toilets and laundry",
+    "drinking": "Drinking, kitchen and shower",
+}
+TAKES = {
+    "strainer": "grit, before the pump",
+    "sediment": "particles",
+    "carbon": "taste, smell and chlorine",
+    "uv": "living germs, where the light reaches",
+    "calcite": "acid: it gives hardness back",
+    "tap_filter": "particles, at one tap only",
+}
+CAUTIONS = [
+    "Untreated rainwater is not safe to drink. Tests tell, not looks.",
+    "UV light burns eyes and skin: power off before the chamber is opened. Lamps hold mercury.",
+    "Bleach: plain, never scented or thickened, never with acid or other cleaners; gloves and goggles.",
+    "Rain and mains never meet: an air gap or the device that local code asks for, by a licensed plumber.",
+]
+
+
+class StagePlan(BaseModel):
+    """One stage at the peak flow."""
+
+    name: str
+    kind: str
+    flow_l_s: float
+    """Passes it at the peak."""
+    clean_kpa: float
+    dirty_kpa: float
+    """When it is due for a change."""
+    after_clean_kpa: float
+    """Taken by the train up to and with it, new."""
+    after_dirty_kpa: float
+    life_months: float | None
+    """None where it is not changed by wear."""
+    cost_year: float | None
+    takes: str
+
+
+class BranchPlan(BaseModel):
+    """What the water of one use passes."""
+
+    use: Quality
+    name: str
+    stages: int
+    """How many of the train's."""
+    passes: str
+    lacks: str
+    """What the least train for the use has besides; empty where nothing is missing."""
+    served: bool
+    """Whether rain serves such a use at all."""
+
+
+class DosePoint(BaseModel):
+    flow_l_s: float
+    dose_mj_cm2: float
+
+
+class LogDose(BaseModel):
+    log: float
+    mj_cm2: dict[str, float]
+
+
+class TreatmentPlan(BaseModel):
+    figures: dict[str, Figure]
+    stages: list[StagePlan]
+    branches: list[BranchPlan]
+    uv_curve: list[DosePoint]
+    """Dose over flow with the lamp as it is; empty without a lamp."""
+    credits: dict[str, float]
+    """log10 of each target that the lamp takes at the peak."""
+    log_doses: list[LogDose]
+    """Dose that each half log takes."""
+    housings: list[HousingOffered]
+    """The same train in housings of every size."""
+    schools: list[TreatmentSchool]
+    """Empty where rain is not drunk."""
+    plant_room: PlantRoom
+    notes: list[BuildNote]
+    water: WaterTests | None
+    """None where rain is not drunk."""
+    findings: list[Finding]
+    cautions: list[str]
+
+
+_kept: Kept[TreatmentPlan] = Kept(16)
+
+
+def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
+    """The treatment stage; `use_m3_year` is what rain gives to each use in a mean year.
+
+    The train is kept as the pump is; what is measured out for the water in the tank is worked out each time.
+    """
+    key = (lift_key(document), tuple(use_m3_year.items()), _beside_the_train(document))
+    train = _kept.get(key, lambda: _plan_train(document, use_m3_year, say))
+    drunk = train.branches[-1].served
+    return train.model_copy(
+        update={
+            "figures": train.figures | balance_figures(document, use_m3_year, say),
+            "water": water_tests(document, say) if drunk else None,
+        }
+    )
+
+
+def _beside_the_train(document: Property) -> Hashable:
+    """What the train's plan reads besides lift, pipes and stages."""
+    return (
+        tuple(served(document).items()),
+        tuple(lacking(document, use).elsewhere for use in USE_NAMES),
+        in_concrete(document),
+    )
+
+
+def _plan_train(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
+    entered, peak = document.treatment, peak_l_s(document)
+    rows = _stages(document, peak, use_m3_year)
+    passes = through_lamp_l_s(document)
+    through = passes or 0.0
+    dose = None if passes is None else uv_dose_mj_cm2(document, through)
+    drunk = served(document)["drinking"]
+    branches = [_branch(document, use) for use in USE_NAMES]
+    costs = [row.cost_year for row in rows if row.cost_year is not None]
+    figures = {
+        "peak_l_s": Figure(
+            value=peak,
+            unit="L/s",
+            label="Peak flow through the train",
+            basis="from_memory" if document.pump.flow_by == "units" else "common_practice",
+            formula="fixture units by Hunter's curve" if document.pump.flow_by == "units" else "what is open at once",
+            working=f"{say.flow(peak)}, chosen at the pump",
+        ),
+        "clean_kpa": Figure(
+            value=sum(row.clean_kpa for row in rows),
+            unit="kPa",
+            label="Taken when all is new",
+            basis="estimate",
+            formula="sum of each stage's drop at the peak",
+            working=" + ".join(say.pressure(row.clean_kpa) for row in rows) or "no stage",
+            moves="A larger housing takes a fraction of it, and lasts longer by the square of its area.",
+        ),
+        "dirty_kpa": Figure(
+            value=sum(row.dirty_kpa for row in rows),
+            unit="kPa",
+            label="Taken when cartridges are due",
+            basis="common_practice",
+            formula=f"new + {say.pressure(DIRTY_RISE_KPA)} across the cartridges",
+            working=" + ".join(say.pressure(row.dirty_kpa) for row in rows) or "no stage",
+            moves="Change them earlier, or fit the next larger housing.",
+        ),
+        "cost_year": Figure(
+            value=sum(costs),
+            unit=document.prices.currency,
+            label="Cartridges and lamps a year",
+            basis="entered",
+            formula="12 / life × cost of each",
+            working=" + ".join(fixed(cost, 2) for cost in costs) or "no cost entered",
+        ),
+    }
+    if dose is not None:
+        uvt = "design" if entered.uv.uvt_percent is None else "measured"
+        figures["dose_mj_cm2"] = Figure(
+            value=dose,
+            unit="mJ/cm2",
+            label="UV dose at the peak",
+            basis="derived",
+            source="Beer and Lambert; lamp and sleeve from memory",
+            formula="rated dose × rated flow / peak × light in the water × lamp × sleeve",
+            working=f"{entered.uv.rated_mj_cm2:g} × {say.flow(entered.uv.rated_flow_l_s)} / {say.flow(through)}, UVT "
+            f"{entered.uv.uvt_percent or DESIGN_UVT_PERCENT:g} % ({uvt}), lamp "
+            f"{ultraviolet.lamp_share(entered.uv.lamp_h) * 100:.0f} %, sleeve "
+            f"{ultraviolet.FOULED_SLEEVE_SHARE * 100:.0f} %",
+            moves="A larger lamp, less flow, clearer water, or a younger lamp.",
+        )
+    if dose is not None and entered.second_source == "well":
+        figures["second_dose_mj_cm2"] = _second_source(document, through, say)
+    return TreatmentPlan(
+        figures=figures,
+        stages=rows,
+        branches=branches,
+        uv_curve=_uv_curve(document, through) if dose is not None else [],
+        credits={target: ultraviolet.log_credit(min(dose, 10_000.0), target) for target in TARGETS}
+        if dose is not None
+        else {},
+        log_doses=_LOG_DOSES if dose is not None else [],
+        housings=housings_offered(document, use_m3_year),
+        schools=treatment_schools(document) if drunk else [],
+        plant_room=plant_room(document),
+        notes=treatment_notes(document),
+        water=None,
+        findings=treatment_findings(
+            document, through, dose, uv_dose_mj_cm2(document, through, new_lamp=True), served(document), say
+        ),
+        cautions=CAUTIONS,
+    )
+
+
+def _stages(document: Property, peak: float, use_m3_year: dict[Quality, float]) -> list[StagePlan]:
+    rows: list[StagePlan] = []
+    clean_sum = dirty_sum = 0.0
+    laws, passing = drops(document), stage_peaks_l_s(document)
+    for number, stage in enumerate(document.treatment.stages):
+        clean, dirty = (laws[number].kpa(peak, dirty=each) for each in (False, True))
+        clean_sum, dirty_sum = clean_sum + clean, dirty_sum + dirty
+        life = life_months_of(document, number, use_m3_year)
+        rows.append(
+            StagePlan(
+                name=stage_name(stage),
+                kind=stage.kind,
+                flow_l_s=passing[number],
+                clean_kpa=clean,
+                dirty_kpa=dirty,
+                after_clean_kpa=clean_sum,
+                after_dirty_kpa=dirty_sum,
+                life_months=life,
+                cost_year=stage.cost_each * stage.side_by_side * 12 / life if life else None,
+                takes=TAKES[stage.kind],
+            )
+        )
+    return rows
+
+
+def _branch(document: Property, use: Quality) -> BranchPlan:
+    stages = stages_for(document, use)
+    return BranchPlan(
+        use=use,
+        name=USE_NAMES[use],
+        stages=len(stages),
+        passes=", ".join(_in_short(stage) for stage in stages) or "nothing",
+        lacks=", ".join(lacking(document, use).all),
+        served=served(document)[use],
+    )
+
+
+def _in_short(stage: TreatmentStage) -> str:
+    fine = is_cartridge(stage) or stage.kind == "strainer"
+    return LABELS[stage.kind].lower().replace("uv", "UV") + (f" {stage.micron:g} µm" if fine else "")
+
+
+def _uv_curve(document: Property, peak: float) -> list[DosePoint]:
+    most = max(peak, document.treatment.uv.rated_flow_l_s) * 1.5
+    flows = [most * (step + 2) / 26 for step in range(25)]
+    return [DosePoint(flow_l_s=flow, dose_mj_cm2=uv_dose_mj_cm2(document, flow)) for flow in flows]
+
+
+_LOG_DOSES = [
+    LogDose(log=log, mj_cm2={target: doses[row] for target, doses in ultraviolet.DOSE_MJ_CM2.items()})
+    for row, log in enumerate(ultraviolet.LOG_STEPS)
+]
+
+
+def _second_source(document: Property, through: float, say: Wording) -> Figure:
+    counted = well_uvt_percent(document)
+    known = "design" if document.treatment.second_uvt_percent is None else "measured"
+    return Figure(
+        value=uv_dose_mj_cm2(document, through, uvt_percent=counted),
+        unit="mJ/cm2",
+        label="UV dose at the peak, on the well",
+        basis="derived",
+        source="Beer and Lambert; lamp and sleeve from memory",
+        formula="as for the rain, with the well's own transmittance",
+        working=f"{say.flow(through)}, UVT {counted:g} % ({known})",
+        moves="Wells carry iron, manganese and tannin: test for them before the lamp is chosen.",
+    )
