@@ -9,8 +9,9 @@ from threading import Event, Lock
 from typing import Literal
 
 from lean_year.core.errors import InputError
+from lean_year.plan.answer.progress import Progress
 from lean_year.plan.stations.cistern.design_search import Front
-from lean_year.plan.stations.cistern.resampled_band import Band, Progress
+from lean_year.plan.stations.cistern.resampled_band import Band
 
 JobKind = Literal["band", "search"]
 State = Literal["running", "done", "cancelled", "failed"]

@@ -3,6 +3,14 @@
 Snow and hard frost, a buried tank beside the slipway, US units.
 """
 
+from lean_year.core.units import (
+    KG_PER_POUND,
+    KN_PER_POUND_FORCE,
+    KPA_PER_PSI,
+    L_PER_US_GALLON,
+    M_PER_FOOT,
+    MM_PER_INCH,
+)
 from lean_year.property.cistern import Cistern, LyingCylinder, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
@@ -12,17 +20,15 @@ from lean_year.property.roofs import Downpipe, Drain, Rectangle, Roof, SnowEntry
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 
-_FOOT_M, _PSI_KPA = 0.3048, 6.894757293168361
-
 
 def brindle_landing(record_id: str | None = None) -> Property:
     """The demo property as it stands in the shipped demo."""
-    half_gable = Rectangle(length_m=51 * _FOOT_M, width_m=12 * _FOOT_M)
+    half_gable = Rectangle(length_m=51 * M_PER_FOOT, width_m=12 * M_PER_FOOT)
     return Property(
         name="Brindle Landing",
         place="Lake Anskell, at the slipway",
         units="us",
-        site=Site(latitude_deg=47.6, frost_depth_m=3.5 * _FOOT_M),
+        site=Site(latitude_deg=47.6, frost_depth_m=3.5 * M_PER_FOOT),
         downpipes=[
             Downpipe(
                 id="a",
@@ -30,7 +36,7 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 pipes=2,
                 bore_mm=77.9,
                 screens=[Screen(kind="leaf_screen"), Screen(kind="inlet_mesh", open_cm2=180)],
-                run=Run(bore_mm=102.3, length_m=26 * _FOOT_M),
+                run=Run(bore_mm=102.3, length_m=26 * M_PER_FOOT),
             ),
             Downpipe(
                 id="b",
@@ -38,7 +44,7 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 pipes=2,
                 bore_mm=77.9,
                 screens=[Screen(kind="leaf_screen"), Screen(kind="inlet_mesh", open_cm2=180)],
-                run=Run(bore_mm=77.9, length_m=32 * _FOOT_M, into="a"),
+                run=Run(bore_mm=77.9, length_m=32 * M_PER_FOOT, into="a"),
             ),
         ],
         roofs=[
@@ -50,8 +56,8 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 pitch_deg=26.57,
                 loss_mm=0.4,
                 drains=[Drain(group="a")],
-                outlet_m=11 * _FOOT_M,
-                gutter=Gutter(width_mm=127, length_m=51 * _FOOT_M, outlets=2),
+                outlet_m=11 * M_PER_FOOT,
+                gutter=Gutter(width_mm=127, length_m=51 * M_PER_FOOT, outlets=2),
                 snow_guards=True,
             ),
             Roof(
@@ -62,16 +68,16 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 pitch_deg=26.57,
                 loss_mm=0.4,
                 drains=[Drain(group="b")],
-                outlet_m=11 * _FOOT_M,
-                gutter=Gutter(width_mm=127, length_m=51 * _FOOT_M, outlets=2),
+                outlet_m=11 * M_PER_FOOT,
+                gutter=Gutter(width_mm=127, length_m=51 * M_PER_FOOT, outlets=2),
                 snow_guards=True,
-                x_m=12 * _FOOT_M,
+                x_m=12 * M_PER_FOOT,
             ),
             Roof(
                 id="shed",
                 name="Timber shed",
                 material="asphalt_shingle",
-                extent=Rectangle(length_m=20 * _FOOT_M, width_m=16 * _FOOT_M),
+                extent=Rectangle(length_m=20 * M_PER_FOOT, width_m=16 * M_PER_FOOT),
                 pitch_deg=18.4,
                 loss_mm=0.8,
                 on=False,
@@ -83,21 +89,21 @@ def brindle_landing(record_id: str | None = None) -> Property:
         ],
         losses="daily",
         snow=SnowEntry(on=True, threshold_c=1, melt_mm_c_day=4),
-        rain=Rain(record_id=record_id, design_intensity_mm_h=2.4 * 25.4),
-        downpour=Downpour(source="table", overflow_intensity_mm_h=4.1 * 25.4),
+        rain=Rain(record_id=record_id, design_intensity_mm_h=2.4 * MM_PER_INCH),
+        downpour=Downpour(source="table", overflow_intensity_mm_h=4.1 * MM_PER_INCH),
         levels=Levels(
             datum="workshop floor",
             ground_m=-0.2,
             tank_ground_m=-0.5,
-            discharge_m=-6 * _FOOT_M,
-            pump_m=-8 * _FOOT_M,
-            highest_tap_m=14 * _FOOT_M,
+            discharge_m=-6 * M_PER_FOOT,
+            pump_m=-8 * M_PER_FOOT,
+            highest_tap_m=14 * M_PER_FOOT,
         ),
         first_flush=FirstFlush(
             kind="standpipe", place="group", depth_mm=0.2, bore_mm=102.3, wall_m=2.1, drain="emitter", emitter_l_h=1.9
         ),
         overflow=OverflowEntry(
-            bore_mm=154.1, length_m=40 * _FOOT_M, way="reed_bed", footing_m=22 * _FOOT_M, end="grate"
+            bore_mm=154.1, length_m=40 * M_PER_FOOT, way="reed_bed", footing_m=22 * M_PER_FOOT, end="grate"
         ),
         treatment=Treatment(
             stages=[
@@ -107,38 +113,40 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 TreatmentStage(kind="carbon", size="4.5x10", micron=5, cost_each=41),
                 TreatmentStage(kind="uv", cost_each=88),
             ],
-            uv=Ultraviolet(rated_flow_l_s=0.9, lamp_h=900, uvt_percent=84, shut_valve=True, length_mm=24 * 25.4),
+            uv=Ultraviolet(
+                rated_flow_l_s=0.9, lamp_h=900, uvt_percent=84, shut_valve=True, length_mm=24 * MM_PER_INCH
+            ),
             copper_pipe=True,
         ),
         ground=GroundEntry(
             soil="sand",
-            topsoil_m=0.5 * _FOOT_M,
-            water_table_m=2 * _FOOT_M,
-            working_room_m=2 * _FOOT_M,
-            collar_kn=32_500 * 4.4482216e-3,
+            topsoil_m=0.5 * M_PER_FOOT,
+            water_table_m=2 * M_PER_FOOT,
+            working_room_m=2 * M_PER_FOOT,
+            collar_kn=32_500 * KN_PER_POUND_FORCE,
             traffic="walked",
-            riser_m=0.5 * _FOOT_M,
+            riser_m=0.5 * M_PER_FOOT,
             services_located=True,
             shaded=True,
-            to_footing_m=16 * _FOOT_M,
-            bag_kg=80 * 0.45359237,
+            to_footing_m=16 * M_PER_FOOT,
+            bag_kg=80 * KG_PER_POUND,
             wind_m_s=90 * 0.44704,
         ),
         pump=PumpEntry(
             way="pump",
             fixtures=FixtureCounts(garden_tap=1),
             points=[[0, 50], [0.6, 44], [1.2, 29]],
-            residual_kpa=25 * _PSI_KPA,
-            suction=Pipe(bore_mm=40.9, length_m=10 * _FOOT_M, fittings=3),
-            delivery=Pipe(bore_mm=40.9, length_m=40 * _FOOT_M, fittings=12),
-            trench_m=4 * _FOOT_M,
+            residual_kpa=25 * KPA_PER_PSI,
+            suction=Pipe(bore_mm=40.9, length_m=10 * M_PER_FOOT, fittings=3),
+            delivery=Pipe(bore_mm=40.9, length_m=40 * M_PER_FOOT, fittings=12),
+            trench_m=4 * M_PER_FOOT,
             variable_speed=True,
-            cut_in_kpa=30 * _PSI_KPA,
-            cut_out_kpa=50 * _PSI_KPA,
-            precharge_kpa=28 * _PSI_KPA,
-            fittings_kpa=150 * _PSI_KPA,
-            vessel_l=2 * 3.785411784,
-            altitude_m=850 * _FOOT_M,
+            cut_in_kpa=30 * KPA_PER_PSI,
+            cut_out_kpa=50 * KPA_PER_PSI,
+            precharge_kpa=28 * KPA_PER_PSI,
+            fittings_kpa=150 * KPA_PER_PSI,
+            vessel_l=2 * L_PER_US_GALLON,
+            altitude_m=850 * M_PER_FOOT,
             water_c=9,
             without_power="low_tap",
         ),
@@ -180,10 +188,10 @@ def brindle_landing(record_id: str | None = None) -> Property:
                 Tank(
                     id="buried",
                     name="Buried tank",
-                    shape=LyingCylinder(diameter_m=7 * _FOOT_M, length_m=24 * _FOOT_M),
+                    shape=LyingCylinder(diameter_m=7 * M_PER_FOOT, length_m=24 * M_PER_FOOT),
                     floor_m=-3.1,
                     outlet_m=0.15,
-                    overflow_m=6.7 * _FOOT_M,
+                    overflow_m=6.7 * M_PER_FOOT,
                     inlet=Inlet(bore_mm=102.3, vent_mm=102.3, floating_suction=True, gauge="float"),
                 )
             ],

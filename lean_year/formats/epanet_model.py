@@ -6,13 +6,14 @@ it through the strainers, and the taps that it presses on.
 """
 
 from lean_year.core.errors import InputError
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, VISCOSITY_M2_S
+from lean_year.core.hydraulics.pipes import VISCOSITY_M2_S
+from lean_year.core.units import GRAVITY_M_S2, M2_PER_SQUARE_FOOT
 from lean_year.plan.model.pressure_side import Filling, System, pump_curve
 from lean_year.plan.model.train import Drop, stage_peaks_l_s
 from lean_year.property.document import Property
 from lean_year.property.pump import Pipe
 
-ENGINE_VISCOSITY_M2_S = 1.1e-5 * 0.3048**2
+ENGINE_VISCOSITY_M2_S = 1.1e-5 * M2_PER_SQUARE_FOOT
 """What the engine multiplies its VISCOSITY by. Basis: from memory (EPANET 2.2 users manual)."""
 CURVE_SHARES = (0.0, 0.25, 0.5, 0.75, 0.9, 1.0, 1.1, 1.5)
 

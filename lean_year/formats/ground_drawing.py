@@ -10,7 +10,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from xml.etree import ElementTree
 
-from lean_year.plan.answer.wording import M_PER_FOOT, Wording
+from lean_year.core.units import M_PER_FOOT
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.stations.ground.section import Kind, Line
 from lean_year.plan.stations.ground.stage import PadPlan, plan_ground
 from lean_year.property.document import Property

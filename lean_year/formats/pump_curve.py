@@ -5,23 +5,23 @@ from typing import Literal
 
 from lean_year.core.errors import InputError
 from lean_year.core.pump.pump_curve import fit_curve
+from lean_year.core.units import GRAVITY_M_S2, KPA_PER_BAR, KPA_PER_PSI, L_PER_US_GALLON, M_PER_FOOT
 
 FlowUnit = Literal["L/s", "L/min", "m3/h", "gal/min", "gal/h"]
 HeadUnit = Literal["m", "bar", "kPa", "ft", "psi"]
-_GALLON_L = 3.785411784
 L_S: dict[FlowUnit, float] = {
     "L/s": 1.0,
     "L/min": 1 / 60,
     "m3/h": 1 / 3.6,
-    "gal/min": _GALLON_L / 60,
-    "gal/h": _GALLON_L / 3_600,
+    "gal/min": L_PER_US_GALLON / 60,
+    "gal/h": L_PER_US_GALLON / 3_600,
 }
 METRES: dict[HeadUnit, float] = {
     "m": 1.0,
-    "bar": 100 / 9.80665,
-    "kPa": 1 / 9.80665,
-    "ft": 0.3048,
-    "psi": 6.894757293168361 / 9.80665,
+    "bar": KPA_PER_BAR / GRAVITY_M_S2,
+    "kPa": 1 / GRAVITY_M_S2,
+    "ft": M_PER_FOOT,
+    "psi": KPA_PER_PSI / GRAVITY_M_S2,
 }
 MOST_POINTS = 30
 MOST_CHARACTERS = 20_000

@@ -11,13 +11,14 @@ from numpy.typing import NDArray
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain, longest_run
 from lean_year.core.roofs.catchment import MAX_RAIN_MM
+from lean_year.core.units import DAYS_PER_YEAR, MM_PER_INCH
 from lean_year.formats.rain_table import Table
 from lean_year.plan.answer.wording import fixed
 
 DateOrder = Literal["ymd", "dmy", "mdy"]
 Layout = Literal["table", "ghcn_dly", "swmm", "months", "means", "archive"]
 Unit = Literal["mm", "tenth_mm", "inch"]
-MM_PER_UNIT: dict[Unit, float] = {"mm": 1.0, "tenth_mm": 0.1, "inch": 25.4}
+MM_PER_UNIT: dict[Unit, float] = {"mm": 1.0, "tenth_mm": 0.1, "inch": MM_PER_INCH}
 UNIT_NAME: dict[Unit, str] = {"mm": "millimetres", "tenth_mm": "tenths of a millimetre", "inch": "inches"}
 LEAST_DAYS = 365
 REFUSED_SHOWN = 50
@@ -82,7 +83,7 @@ class RainImport:
 
 def guess_unit(name: str, values: NDArray[np.float64]) -> tuple[Unit, str]:
     """The unit of the values and the reason, from the column's name and from what the values would mean."""
-    mean_year = float(values.mean() * 365.25)
+    mean_year = float(values.mean() * DAYS_PER_YEAR)
     # Not the very wettest day: one slip of the pen must not change the unit of a record.
     wet = values[values > 0]
     wettest = float(np.quantile(wet, 0.995)) if wet.size else 0.0
@@ -109,7 +110,10 @@ def guess_unit(name: str, values: NDArray[np.float64]) -> tuple[Unit, str]:
         why = f"as millimetres the mean year would be {fixed(mean_year)} mm and its heavy days {fixed(wettest)} mm"
     elif mean_year < DRIEST_YEAR_MM and wettest < 20 and not whole and fits["inch"]:
         guess = "inch"
-        why = f"as millimetres a mean year would be only {fixed(mean_year)} mm, as inches {fixed(mean_year * 25.4)}"
+        why = (
+            f"as millimetres a mean year would be only {fixed(mean_year)} mm, "
+            f"as inches {fixed(mean_year * MM_PER_INCH)}"
+        )
     elif whole and mean_year > 2_500 and wettest > 300:
         guess = "tenth_mm"
         why = f"whole numbers that make {fixed(mean_year)} mm a year; as tenths it is {fixed(mean_year / 10)} mm"
@@ -147,7 +151,7 @@ def account(
     known = np.nan_to_num(rain.depth_mm)
     gap = longest_run(missing)
     wettest = int(np.argmax(known))
-    mean_year = float(known.sum() / (~missing).sum() * 365.25)
+    mean_year = float(known.sum() / (~missing).sum() * DAYS_PER_YEAR)
     warnings = list(warnings or [])
     share = float(missing.mean())
     if share > 0.05:
@@ -155,7 +159,7 @@ def account(
             f"{fixed(share * 100)} % of the days are missing. Years with more than 5 % missing will not count."
         )
     if rain.depth_mm.size < 10 * 365:
-        years = rain.depth_mm.size / 365.25
+        years = rain.depth_mm.size / DAYS_PER_YEAR
         warnings.append(f"{fixed(years, 1)} years are few: a lean year that comes once in twenty may not be in them.")
     if not DRIEST_YEAR_MM <= mean_year <= WETTEST_YEAR_MM:
         warnings.append(f"{fixed(mean_year)} mm in a mean year is unusual. Check the unit.")

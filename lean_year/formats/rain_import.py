@@ -14,6 +14,7 @@ from lean_year.core.rain.disaggregation import days_from_months_mm
 from lean_year.core.rain.generator import Climate, generate_days_mm, usual_wet_days
 from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.core.roofs.catchment import MAX_RAIN_MM
+from lean_year.core.units import MM_PER_INCH
 from lean_year.formats.daily_table import read_daily_table
 from lean_year.formats.ghcn import FixedWidth, looks_like_dly, read_dly
 from lean_year.formats.monthly_rain import LEAST_MONTHS, MOST_MONTH_MM, MonthlyTotals, read_monthly
@@ -144,7 +145,10 @@ def _from_months(read: MonthlyTotals, choices: Choices) -> RainImport:
 def _guess_unit_of_months(months: NDArray[np.float64]) -> tuple[Unit, str]:
     year = float(np.nanmean(months) * 12)
     if year < DRIEST_YEAR_MM and not np.all(np.nan_to_num(months) == np.round(np.nan_to_num(months))):
-        return "inch", f"as millimetres a mean year would be only {fixed(year)} mm, as inches {fixed(year * 25.4)}"
+        return (
+            "inch",
+            f"as millimetres a mean year would be only {fixed(year)} mm, as inches {fixed(year * MM_PER_INCH)}",
+        )
     if year > WETTEST_YEAR_MM:
         return "tenth_mm", f"as millimetres the mean year would be {fixed(year)} mm"
     return "mm", f"as millimetres the mean year is {fixed(year)} mm"

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.errors import InputError
+from lean_year.core.units import SECONDS_PER_DAY
 from lean_year.core.water_path.storm import StormVessel
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import Catch, catch_rain
@@ -308,12 +309,12 @@ def _flows(
     document: Property, chain: Chain, parts: _Parts, days: slice, first: dt.date
 ) -> list[tuple[str, list[str]]]:
     run, house = parts.run, _draws_from(document, chain)
-    series = _by_day("DEMAND", run.demand_l[days] / 86_400, first)
+    series = _by_day("DEMAND", run.demand_l[days] / SECONDS_PER_DAY, first)
     rules = ["RULE DAILY_DEMAND", "IF SIMULATION TIME >= 0", "THEN OUTLET USE SETTING = TIMESERIES DEMAND", ""]
     other = run.topped_up_l[days] + run.trucked_l[days]
     inflows = []
     if other.any():
-        series += _by_day("BACK_UP", other / 86_400, first)
+        series += _by_day("BACK_UP", other / SECONDS_PER_DAY, first)
         inflows.append(f"TANK_{house} FLOW BACK_UP FLOW 1.0 1.0")
     return [("INFLOWS", inflows), ("CONTROLS", rules), ("TIMESERIES", series), ("REPORT", ["SUBCATCHMENTS NONE"])]
 

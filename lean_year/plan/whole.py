@@ -6,18 +6,19 @@ from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import Quality
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.fall import Station, stations
 from lean_year.plan.model.demand import demand_of
-from lean_year.plan.model.flow import flows_at, overflow_intensity_mm_h
+from lean_year.plan.model.flow import arrives_l_s, flows_at, overflow_intensity_mm_h
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply
 from lean_year.plan.rain_side import rain_side
 from lean_year.plan.stations.cistern.stage import CisternPlan
 from lean_year.plan.stations.first_flush.stage import FirstFlushPlan, plan_first_flush
 from lean_year.plan.stations.ground.stage import GroundPlan, plan_ground
-from lean_year.plan.stations.gutters.stage import GuttersPlan, arrives_l_s, plan_gutters
+from lean_year.plan.stations.gutters.stage import GuttersPlan, plan_gutters
 from lean_year.plan.stations.household.stage import HouseholdPlan, plan_household
 from lean_year.plan.stations.overflow.stage import OverflowPlan, plan_overflow
 from lean_year.plan.stations.pump.stage import PumpPlan, plan_pump
@@ -69,7 +70,7 @@ def _through_the_train_m3(household: HouseholdPlan) -> dict[Quality, float]:
     total: dict[Quality, float] = {"garden": 0.0, "indoor": 0.0, "drinking": 0.0}
     for use in household.uses:
         if use.from_rain:
-            total[use.quality] += use.mean_l_day * 365.25 / 1000
+            total[use.quality] += use.mean_l_day * DAYS_PER_YEAR / 1000
     return total
 
 
@@ -78,7 +79,9 @@ def _overflow(
 ) -> OverflowPlan:
     """The overflow at its own downpour, which the gutters and pipes may not bring whole."""
     flows = flows_at(document, overflow_intensity_mm_h(document))
-    return plan_overflow(document, flows, arrives_l_s(document, flows, gutters), supply, run, say)
+    return plan_overflow(
+        document, flows, arrives_l_s(document, flows, gutters.places, gutters.runs), supply, run, say
+    )
 
 
 def plan_property(document: Property, rain: PreparedRain | None) -> Planned:

@@ -4,8 +4,8 @@ import numpy as np
 import pytest
 from scipy import stats
 
+from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.errors import InputError
-from lean_year.core.household.uses import DAYS_IN_MONTH
 from lean_year.core.rain.disaggregation import days_from_months_mm
 from lean_year.core.rain.generator import REGIMES, Climate, generate_days_mm, transition_chances, usual_wet_days
 

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.errors import InputError
 from lean_year.core.household.uses import (
-    DAYS_IN_MONTH,
     HABITS_L_PERSON_DAY,
     MEASURED_US_L_PERSON_DAY,
     Period,

@@ -6,13 +6,14 @@ import pytest
 from lean_year.core.cistern.replay import replay_cistern
 from lean_year.core.rain.resampling import resampled_days
 from lean_year.demo.shipped import DEMOS, demo_rain
+from lean_year.plan.answer.progress import Progress
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import catch_rain
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.rain_side import supply_of
 from lean_year.plan.stations.cistern.design_search import Front, search_designs
-from lean_year.plan.stations.cistern.resampled_band import Band, Progress, resampled_band
+from lean_year.plan.stations.cistern.resampled_band import Band, resampled_band
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
 from tests.farm import farm

@@ -4,8 +4,9 @@ import math
 
 import pytest
 
+from lean_year.core.units import L_PER_US_GALLON, M2_PER_SQUARE_FOOT, M_PER_FOOT
 from lean_year.demo.shipped import demo_rain
-from lean_year.plan.answer.wording import LITRES_PER_US_GALLON, M2_PER_SQUARE_FOOT, M_PER_FOOT, Wording
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.stations.gutters.storm import Storm, play_downpour
 from lean_year.plan.whole import plan_property
@@ -136,9 +137,9 @@ def test_each_half_of_the_garage_is_612_square_feet_and_fills_its_own_tank():
 
 
 def test_the_pair_holds_its_gallons():
-    each = math.pi * (6.0 * M_PER_FOOT) ** 2 / 4 * 7.4 * M_PER_FOOT * 1000 / LITRES_PER_US_GALLON
+    each = math.pi * (6.0 * M_PER_FOOT) ** 2 / 4 * 7.4 * M_PER_FOOT * 1000 / L_PER_US_GALLON
     assert each == pytest.approx(1_550, rel=0.02)
-    assert garage_pair().cistern.gross_l == pytest.approx(2 * each * 6.4 / 7.4 * LITRES_PER_US_GALLON, rel=0.001)
+    assert garage_pair().cistern.gross_l == pytest.approx(2 * each * 6.4 / 7.4 * L_PER_US_GALLON, rel=0.001)
 
 
 def test_two_feeds_of_two_inches_want_a_common_overflow_of_four():
@@ -190,10 +191,10 @@ def slim_at_the_barn():
 
 def test_the_barn_brings_560_gallons_an_inch_and_four_and_a_half_inches_fill_its_tank():
     plan = plan_property(slim_at_the_barn(), prepare_rain(demo_rain("saltmarrow"), "none")).plan
-    an_inch = plan.roofs.figures["litres_per_mm"].value * 25.4 / LITRES_PER_US_GALLON
+    an_inch = plan.roofs.figures["litres_per_mm"].value * 25.4 / L_PER_US_GALLON
     assert an_inch == pytest.approx(560, rel=0.01)
     assert 2_500 / an_inch == pytest.approx(4.5, abs=0.05)
-    assert plan.tank_l / LITRES_PER_US_GALLON == pytest.approx(2_500, rel=0.07)
+    assert plan.tank_l / L_PER_US_GALLON == pytest.approx(2_500, rel=0.07)
 
 
 def test_the_barn_is_told_of_bulge_fine_mesh_and_its_leg():

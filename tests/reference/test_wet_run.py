@@ -6,7 +6,8 @@ import sys
 
 import pytest
 
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, mean_velocity_m_s
+from lean_year.core.hydraulics.pipes import mean_velocity_m_s
+from lean_year.core.units import GRAVITY_M_S2
 from lean_year.core.water_path.levels import ENTRY_HEADS, wet_run
 
 

@@ -8,9 +8,11 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.units import L_PER_US_GALLON, M2_PER_SQUARE_FOOT, MM_PER_INCH
+
 BS_SHARE, DIN_SHARE = 0.05, 0.06
 """Share of a year's water to store. Basis: from memory (BS 8515:2009; DIN 1989-1)."""
-TRADE_CATCH_L_MM_M2 = 600 * 3.785411784 / 25.4 / (1_000 * 0.3048**2)
+TRADE_CATCH_L_MM_M2 = 600 * L_PER_US_GALLON / MM_PER_INCH / (1_000 * M2_PER_SQUARE_FOOT)
 """600 US gal an inch on 1,000 ft2. Basis: common practice. [L per mm and m2]"""
 DRY_MONTH_SHARE = 0.5
 """A month is dry when the roofs bring less than this share of what the house uses. [-] Basis: estimate."""

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from lean_year.core.errors import require_number
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.units import GRAVITY_M_S2
 
 Soil = Literal["clay", "sand", "sandy_gravel", "soft_rock", "bedrock", "fill"]
 SPREAD = 0.5

@@ -1,7 +1,7 @@
 """Buried tanks in wet ground: what lifts them, what holds them, and the water to leave in."""
 
 from lean_year.core.errors import require_number
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.units import GRAVITY_M_S2
 
 SAFE = 1.2
 SAFE_SHORT_TERM = 1.1

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from lean_year.core.errors import require_number
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.units import GRAVITY_M_S2
 
 AIR_KG_M3 = 1.225
 DRAG = 0.8

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.units import L_PER_US_GALLON
 
 Quality = Literal["garden", "indoor", "drinking"]
 """What a use asks of the water: garden, non-drinking indoors, drinking."""
@@ -25,11 +26,8 @@ HABITS_L_PERSON_DAY: dict[str, float] = {
     "generous": 220.0,
 }
 """Indoor use by habit, L per person and day. Basis: common practice, no source."""
-MEASURED_US_L_PERSON_DAY = 58.6 * 3.785411784
+MEASURED_US_L_PERSON_DAY = 58.6 * L_PER_US_GALLON
 """Measured indoor mean, L per person and day. Basis: from memory (Residential End Uses of Water v2, 2016)."""
-
-# The 28.25-day February spreads an entered monthly volume evenly over leap and common years.
-DAYS_IN_MONTH = np.array([31, 28.25, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31])
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,8 +4,8 @@ import math
 
 from lean_year.core.errors import require_number
 from lean_year.core.numeric.crossing import crossing
+from lean_year.core.units import GRAVITY_M_S2
 
-GRAVITY_M_S2 = 9.80665
 VISCOSITY_M2_S = 1.004e-6
 """Kinematic viscosity of water at 20 deg C. [m2/s]"""
 ENTRY_LOSS, EXIT_LOSS = 0.5, 1.0

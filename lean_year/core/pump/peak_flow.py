@@ -5,8 +5,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.units import L_S_PER_GALLON_MIN
 
-GALLONS_MIN_L_S = 3.785411784 / 60
 _UNITS = (*range(1, 11), 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100)
 _GALLONS_MIN = (
     3.0, 5.0, 6.5, 8.0, 9.4, 10.7, 11.8, 12.8, 13.7, 14.6, 17.5, 19.6, 21.5, 23.3, 24.9, 26.3, 27.7, 29.1, 32.0,
@@ -54,11 +54,11 @@ def peak_flow_l_s(fixture_units: float) -> float:
 
     Examples
     --------
-    >>> round(peak_flow_l_s(10) / GALLONS_MIN_L_S, 1)
+    >>> round(peak_flow_l_s(10) / L_S_PER_GALLON_MIN, 1)
     14.6
     """
     units = require_number("fixture_units", fixture_units, low=1, high=100)
-    return float(np.interp(units, _UNITS, _GALLONS_MIN)) * GALLONS_MIN_L_S
+    return float(np.interp(units, _UNITS, _GALLONS_MIN)) * L_S_PER_GALLON_MIN
 
 
 def open_at_once_l_s(counts: dict[str, int], at_once: int) -> float:

@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, friction_head_m, mean_velocity_m_s
+from lean_year.core.hydraulics.pipes import friction_head_m, mean_velocity_m_s
 from lean_year.core.numeric.crossing import crossing
+from lean_year.core.units import GRAVITY_M_S2
 
 MOST_L_S = 1_000.0
 """No house asks for more. [L/s]"""

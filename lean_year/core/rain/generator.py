@@ -9,8 +9,8 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.household.uses import DAYS_IN_MONTH
 
 WET_DAY_MM = 8.0
 """Mean depth of a wet day where nobody said how many there are. [mm] Basis: estimate."""

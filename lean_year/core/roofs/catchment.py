@@ -10,9 +10,9 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.basis import Basis
 from lean_year.core.errors import InputError, require_number
 
-Basis = Literal["published", "derived", "common_practice", "from_memory", "estimate", "entered"]
 Ground = Literal["roof", "paving", "land", "cover"]
 Fitness = Literal["good", "caution", "never"]
 LossSchool = Literal["coefficient", "daily", "monthly"]

@@ -9,7 +9,7 @@ from numba import njit
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
+from lean_year.core.units import GRAVITY_M_S2, L_PER_US_GALLON, M2_PER_SQUARE_FOOT
 
 HALVING_MM = 1.0
 """Rain that halves what is left on a roof. Basis: published (Martinson and Thomas 2005, each mm halves)."""
@@ -19,7 +19,7 @@ HOLE_DISCHARGE = 0.6
 Exposure = Literal["clean", "ordinary", "dirty"]
 EXPOSURE_MM: dict[Exposure, tuple[float, float]] = {"clean": (0.2, 0.5), "ordinary": (0.5, 1.0), "dirty": (1.0, 2.0)}
 """Usual depths; `dirty` with trees, dust, birds or traffic. Basis: common practice."""
-GALLONS_MM = (1 / 100 * 3.785411784 / 0.3048**2, 2 / 100 * 3.785411784 / 0.3048**2)
+GALLONS_MM = (1 / 100 * L_PER_US_GALLON / M2_PER_SQUARE_FOOT, 2 / 100 * L_PER_US_GALLON / M2_PER_SQUARE_FOOT)
 """One to two US gallons for each 100 ft2. [mm]. Basis: from memory (Texas Manual on Rainwater Harvesting)."""
 HABIT_MM = 2.0
 """One trade's habit on every roof. Basis: common practice."""

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.units import M2_PER_SQUARE_FOOT, MM_PER_INCH
 
 HALF_ROUND_FACTOR = 2.78e-5
 DESIGN_SHARE = 0.9
@@ -234,12 +235,12 @@ class CodeTable:
 
     def size_of_in(self, bore_mm: float) -> int | None:
         """The largest size that a bore makes, 0.16 in allowed for its wall; None below the table. [in]"""
-        return max((size for size in self.area_ft2 if size <= bore_mm / 25.4 + 0.16), default=None)
+        return max((size for size in self.area_ft2 if size <= bore_mm / MM_PER_INCH + 0.16), default=None)
 
     def flow_l_s(self, bore_mm: float) -> float:
         """What a bore carries by the table, the same at every rate. [L/s]"""
         size = self.size_of_in(bore_mm)
-        return 0.0 if size is None else self.area_ft2[size] * 0.3048**2 * 25.4 / 3600
+        return 0.0 if size is None else self.area_ft2[size] * M2_PER_SQUARE_FOOT * MM_PER_INCH / 3600
 
     def area_m2(self, size_in: int, rate_mm_h: float) -> float:
         """Roof area that a size carries at a rate. [m2]
@@ -251,7 +252,7 @@ class CodeTable:
         """
         if size_in not in self.area_ft2:
             raise InputError("size_in", f"must be one of {', '.join(map(str, self.area_ft2))}, got {size_in}")
-        return self.area_ft2[size_in] * 0.3048**2 * 25.4 / rate_mm_h
+        return self.area_ft2[size_in] * M2_PER_SQUARE_FOOT * MM_PER_INCH / rate_mm_h
 
 
 _CODE = "from memory (International Plumbing Code, storm drainage; the rate is of 60 minutes, once in 100 years)"

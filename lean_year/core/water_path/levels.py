@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, friction_head_m, mean_velocity_m_s
+from lean_year.core.hydraulics.pipes import friction_head_m, mean_velocity_m_s
+from lean_year.core.units import GRAVITY_M_S2
 
 LEAST_FALL = 1 / 100
 """Fall of a dry run. Basis: common practice."""

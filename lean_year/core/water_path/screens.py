@@ -4,9 +4,9 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
+from lean_year.core.basis import Basis
 from lean_year.core.errors import require_number
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
-from lean_year.core.roofs.catchment import Basis
+from lean_year.core.units import GRAVITY_M_S2
 
 ScreenKind = Literal[
     "gutter_mesh", "leaf_screen", "downpipe_filter", "lid_basket", "inlet_mesh", "up_flow", "wrapped_pipe"

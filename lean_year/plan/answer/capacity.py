@@ -5,8 +5,8 @@ from typing import Any, Literal
 
 from pydantic import BaseModel
 
+from lean_year.core.basis import Basis
 from lean_year.core.hydraulics.stock_pipes import stock_pipes
-from lean_year.core.roofs.catchment import Basis
 from lean_year.property.document import Units
 
 MOST_PIECES = 50

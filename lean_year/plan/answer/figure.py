@@ -4,7 +4,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, Field
 
-from lean_year.core.roofs.catchment import Basis
+from lean_year.core.basis import Basis
 
 Severity = Literal["fails", "caution", "note"]
 Stage = Literal[

@@ -6,18 +6,20 @@ from decimal import ROUND_HALF_UP, Decimal
 
 import numpy as np
 
+from lean_year.core.units import (
+    KG_PER_POUND,
+    KN_PER_POUND_FORCE,
+    KPA_PER_PSI,
+    L_PER_US_GALLON,
+    M2_PER_SQUARE_FOOT,
+    M3_PER_CUBIC_YARD,
+    M_PER_FOOT,
+    M_PER_MILE,
+    ML_PER_FLUID_OUNCE,
+    MM_PER_INCH,
+)
 from lean_year.property.document import Units
 
-LITRES_PER_US_GALLON = 3.785411784
-MILLILITRES_PER_OUNCE = LITRES_PER_US_GALLON * 1_000 / 128
-MM_PER_INCH = 25.4
-KG_PER_POUND = 0.45359237
-KN_PER_POUND_FORCE = 4.4482216152605e-3
-M_PER_MILE = 1_609.344
-M3_PER_CUBIC_YARD = 0.9144**3
-M_PER_FOOT = 0.3048
-KPA_PER_PSI = 6.894757293168361
-M2_PER_SQUARE_FOOT = M_PER_FOOT**2
 MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
 _SMALL_NUMBERS = ("none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
 
@@ -58,18 +60,18 @@ class Wording:
 
     def volume(self, litres: float) -> str:
         if self.units == "us":
-            return f"{fixed(litres / LITRES_PER_US_GALLON)} gal"
+            return f"{fixed(litres / L_PER_US_GALLON)} gal"
         return f"{_significant(litres)} L" if abs(litres) < 1_000 else f"{cubic_metres(litres / 1_000)} m³"
 
     def cost(self, currency: str, cost_m3: float, decimals: int = 2) -> str:
         """What a cubic metre costs, or a thousand gallons."""
         if self.units == "us":
-            return f"{currency}{fixed(cost_m3 * LITRES_PER_US_GALLON, decimals)} for each 1,000 gal"
+            return f"{currency}{fixed(cost_m3 * L_PER_US_GALLON, decimals)} for each 1,000 gal"
         return f"{currency}{fixed(cost_m3, decimals)} for each m³"
 
     def rate(self, litres_day: float) -> str:
         if self.units == "us":
-            return f"{_significant(litres_day / LITRES_PER_US_GALLON)} gal a day"
+            return f"{_significant(litres_day / L_PER_US_GALLON)} gal a day"
         return f"{_significant(litres_day)} L a day"
 
     def rain(self, depth_mm: float) -> str:
@@ -90,7 +92,7 @@ class Wording:
 
     def flow(self, flow_l_s: float) -> str:
         if self.units == "us":
-            return f"{_significant(flow_l_s * 60 / LITRES_PER_US_GALLON)} gal/min"
+            return f"{_significant(flow_l_s * 60 / L_PER_US_GALLON)} gal/min"
         return f"{fixed(flow_l_s, 1 if flow_l_s >= 0.095 else 2 if flow_l_s else 0)} L/s"
 
     def bore(self, bore_mm: float) -> str:
@@ -143,7 +145,7 @@ class Wording:
     def measure(self, millilitres: float) -> str:
         """What is measured out, of bleach or the like."""
         if self.units == "us":
-            ounces = millilitres / MILLILITRES_PER_OUNCE
+            ounces = millilitres / ML_PER_FLUID_OUNCE
             return f"{_significant(ounces)} fl oz" if ounces < 64 else f"{fixed(ounces / 128, 2)} gal"
         return f"{fixed(millilitres / 1_000, 2)} L" if millilitres >= 1_000 else f"{fixed(millilitres)} mL"
 

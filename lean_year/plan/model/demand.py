@@ -7,6 +7,7 @@ from typing import cast
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.cistern.operation import Demand
 from lean_year.core.household import irrigation
 from lean_year.core.household import uses as core
@@ -225,7 +226,7 @@ def _demand_of(document: Property, rain: PreparedRain | None) -> HouseholdDemand
             UseOfWater(beasts.id, f"{label} × {beasts.heads:g}", "animals", "garden", beasts.from_rain, each_l, daily)
         )
     if any(household.garden_l_month):
-        daily = (np.array(household.garden_l_month) / core.DAYS_IN_MONTH)[month - 1]
+        daily = (np.array(household.garden_l_month) / DAYS_IN_MONTH)[month - 1]
         uses.append(UseOfWater("garden", "Garden, as entered", "garden", "garden", True, 0.0, daily))
     watering = et0 = None
     asked = household.irrigation

@@ -3,10 +3,10 @@
 import math
 from dataclasses import dataclass
 
+from lean_year.core.basis import Basis
 from lean_year.core.hydraulics.pipes import link_flow_l_s
 from lean_year.core.hydraulics.stock_pipes import HALF_ROUND_GUTTERS_MM
 from lean_year.core.rain.downpour import effective_area_m2, runoff_l_s
-from lean_year.core.roofs.catchment import Basis
 from lean_year.core.water_path import gutters, screens
 from lean_year.core.water_path.levels import COUNTED_FALL, ENTRY_HEADS
 from lean_year.plan.answer.capacity import Place, first_enough, more_pieces, offer, wider_pipes
@@ -405,3 +405,40 @@ def places_to_the_tank(document: Property, flows: Flows, levels: dict[str, RunLe
             places.append(_screen(document, number, pipe, stage, flow, say))
         places += _run(document, number, pipe, flows.in_run[pipe.id], levels[pipe.id], say)
     return places
+
+
+def arrives_l_s(document: Property, flows: Flows, places: list[Place], runs: list[RunLevels]) -> float:
+    """What of a downpour the gutters and pipes can bring to the tanks. [L/s]"""
+    of = {place.key: place for place in places}
+    after_gutter: dict[str, float] = {}
+    for roof in document.roofs:
+        if roof.on:
+            limits = [of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s]
+            after_gutter[roof.id] = min(flows.by_roof[roof.id], *limits)
+    total = 0.0
+    joined = {run.group: 0.0 for run in runs}
+    order = sorted(runs, key=lambda run: -len(run.through))
+    for run in order:
+        own = sum(
+            after_gutter[roof.id] * drain.share
+            for roof in document.roofs
+            if roof.on
+            for drain in roof.drains
+            if drain.group == run.group
+        )
+        pipe = next(each for each in document.downpipes if each.id == run.group)
+        limits = [place.capacity_l_s for place in places if place.group == run.group and place.kind == "downpipe"]
+        limits += [place.capacity_l_s for place in places if place.group == run.group and place.kind == "screen"]
+        own = min([own, *limits])
+        # A run whose heights nobody has measured is taken to bring all: the careful side for what it ends in.
+        ends = [
+            place.capacity_l_s
+            for place in places
+            if place.group == run.group and place.kind in ("run", "reducer") and run.drop_m is not None
+        ]
+        through = min([own + joined[run.group], *ends])
+        if pipe.run.into is None:
+            total += through
+        else:
+            joined[pipe.run.into] = joined.get(pipe.run.into, 0.0) + through
+    return total

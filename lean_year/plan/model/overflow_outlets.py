@@ -1,7 +1,12 @@
 """The ways out of a full tank, and what each passes under the water that stands over its lip."""
 
+from typing import Any, Literal
+
 from lean_year.core.water_path.gutters import downpipe_capacity_l_s
 from lean_year.core.water_path.overflow import BEND_90, OverflowPipe, overflow_capacity_l_s
+from lean_year.plan.answer.findings import replace
+from lean_year.plan.model.levels import outlet_and_screen_m
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 
 END_LOSS = {"open": 0.0, "pop_up": 2.0, "grate": 1.5}
@@ -10,8 +15,12 @@ TRAP_LOSS = 1.5
 """Of a trap or flap. Basis: estimate."""
 HEAD_IF_AT_LID_M = 0.1
 """Room over an overflow whose height was not entered. Basis: estimate."""
+LEVEL_WITH_M = 0.02
+"""A diverter so much over the brim still backs up. Basis: estimate."""
 BACKS_UP_M = 0.005
 """Water over the brim at which a diverter has turned all of it away. Basis: estimate."""
+
+Top = Literal["lid", "inlet", "leaf screen"]
 
 
 def overflow_pipe(document: Property, *, bore_mm: float | None = None, count: int | None = None) -> OverflowPipe:
@@ -59,3 +68,39 @@ def overflow_takes_l_s(document: Property, head_m: float) -> float:
             return taken_back_l_s(document) * min(1.0, head_m / BACKS_UP_M)
         case "none":
             return 0.0
+
+
+def lip_and_room_m(document: Property) -> tuple[float, float, Tank]:
+    """Height of the lowest overflow, room over it, and that tank. [m]
+
+    The room ends at the lowest lid; a standpipe's also at the lowest inlet and leaf screen, which stand on its bank.
+    """
+    built = document.cistern.built()
+    lowest = min(built, key=lambda tank: tank.vessel().brim_m)
+    lip = lowest.vessel().brim_m
+    room = top_of_room_m(document)[0] - lip
+    return lip, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
+
+
+def top_of_room_m(document: Property) -> tuple[float, Top]:
+    """What the water over the overflow must not reach, and which it is. [m]"""
+    built = document.cistern.built()
+    tops: list[tuple[float, Top]] = [(tank.floor_m + tank.vessel().shape.height_m, "lid") for tank in built]
+    if document.overflow.kind == "standpipe":
+        used = document.groups_in_use()
+        screens = [outlet_and_screen_m(document, pipe)[1] for pipe in document.downpipes if pipe.id in used]
+        tops += [(tank.inlet_m, "inlet") for tank in built]
+        tops += [(screen, "leaf screen") for screen in screens if screen is not None]
+    return min(tops, key=lambda top: top[0])
+
+
+def divert_back_down(document: Property) -> list[dict[str, Any]]:
+    """The edit that fits diverters level with the brim instead of an overflow."""
+    return [
+        replace("/overflow/kind", "back_down"),
+        *(
+            replace(f"/cistern/tanks/{number}/inlet/height_m", round(tank.vessel().brim_m - tank.floor_m, 4))
+            for number, tank in enumerate(document.cistern.tanks)
+            if tank in document.cistern.built() and tank.inlet_m > tank.vessel().brim_m + LEVEL_WITH_M
+        ),
+    ]

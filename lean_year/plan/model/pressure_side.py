@@ -3,8 +3,9 @@
 import math
 from collections.abc import Callable, Hashable
 
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2, friction_head_m, hazen_williams_head_m, mean_velocity_m_s
+from lean_year.core.hydraulics.pipes import friction_head_m, hazen_williams_head_m, mean_velocity_m_s
 from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, fit_curve, operating_flow_l_s
+from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.model.train import drops, peak_l_s
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property

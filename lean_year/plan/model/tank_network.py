@@ -5,6 +5,7 @@ from collections.abc import Sequence
 import numpy as np
 
 from lean_year.core.hydraulics.pipes import link_flow_l_s
+from lean_year.core.units import SECONDS_PER_DAY
 from lean_year.core.water_path.storm import CURVE_POINTS, StormLink, StormVessel
 from lean_year.plan.model.layout import groups_of_tanks
 from lean_year.plan.model.overflow_outlets import HEAD_IF_AT_LID_M, overflow_count
@@ -38,7 +39,7 @@ class Chain:
                     if at > firsts[-1]:
                         self._link(at - 1, at, tank, shut_links)
         self.vessels: list[StormVessel] = []
-        pump = document.cistern.transfer_l_day / 86_400 if document.cistern.layout == "transfer" else 0.0
+        pump = document.cistern.transfer_l_day / SECONDS_PER_DAY if document.cistern.layout == "transfer" else 0.0
         for begin, end in zip(firsts, [*firsts[1:], len(self.tanks)], strict=True):
             last = end == len(self.tanks)
             lip = min(self.tanks[at].vessel().brim_m for at in range(begin, end))

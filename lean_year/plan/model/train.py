@@ -10,9 +10,11 @@ from lean_year.core.treatment.cartridges import (
     DIRTY_RISE_KPA,
     GROWS_WITH,
     REFERENCE_L_S,
+    CartridgeSize,
     clean_drop_kpa,
     life_months,
 )
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
 
@@ -170,7 +172,7 @@ def life_months_of(document: Property, number: int, use_m3_year: dict[Quality, f
     latest, sediment once in three. None where it does not wear. [months]"""
     stage = document.treatment.stages[number]
     if stage.kind == "uv":
-        return ultraviolet.RATED_LIFE_H / 24 / 365.25 * 12
+        return ultraviolet.RATED_LIFE_H / 24 / DAYS_PER_YEAR * 12
     if not is_cartridge(stage):
         return None
     through = through_m3_year(document, number, use_m3_year)
@@ -208,3 +210,17 @@ def uv_dose_mj_cm2(
         lamp=ultraviolet.lamp_share(0.0 if new_lamp else uv.lamp_h),
         sleeve=ultraviolet.FOULED_SLEEVE_SHARE,
     )
+
+
+def in_housings(document: Property, size: CartridgeSize) -> Property:
+    """The same with every cartridge in a housing of one size."""
+    stages = [
+        stage.model_copy(update={"size": size}) if is_cartridge(stage) else stage
+        for stage in document.treatment.stages
+    ]
+    return document.model_copy(update={"treatment": document.treatment.model_copy(update={"stages": stages})})
+
+
+def in_concrete(document: Property) -> bool:
+    """Whether water stands in a tank that is cast."""
+    return any(tank.shape.kind == "box" and tank.shape.cast for tank in document.cistern.built())

@@ -8,6 +8,8 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
+from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.plan.answer.progress import Progress
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import catch_rain
@@ -15,7 +17,6 @@ from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply, operation_of
 from lean_year.plan.stations.cistern.marginal_cost import rain_roof_entry
-from lean_year.plan.stations.cistern.resampled_band import Progress
 from lean_year.property.document import Property
 from lean_year.property.household import BackUpEntry, StepEntry
 from lean_year.property.roofs import Roof
@@ -167,7 +168,7 @@ def search_designs(document: Property, rain: PreparedRain, say: Wording) -> Iter
     totals = sizes[:, 0] * sizes[:, 1]
     variants = _variants(document, rain, say)
     years = int(rain.counts.sum())
-    record_years = rain.dates.size / 365.25
+    record_years = rain.dates.size / DAYS_PER_YEAR
     tank_cost = sizes[:, 0] * prices.tank_each + totals / 1000 * (prices.tank_m3 + prices.pad_m3)
     designs: list[tuple[float, int, float, int, int]] = []
     for number, variant in enumerate(variants):
@@ -223,7 +224,7 @@ def search_designs(document: Property, rain: PreparedRain, say: Wording) -> Iter
 def _today(document: Property, rain: PreparedRain, as_it_is: _Variant, say: Wording) -> Design:
     prices, supply = document.prices, as_it_is.supply
     curve = supply.sizes(np.array([supply.layout.gross_l]))
-    years = rain.dates.size / 365.25
+    years = rain.dates.size / DAYS_PER_YEAR
     tanks = sum(tank.count for step in supply.layout.steps for tank in step.tanks)
     water = float(curve.topped_up_l[0] + curve.trucked_l[0]) / 1000 / years
     return Design(

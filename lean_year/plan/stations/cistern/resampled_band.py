@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from lean_year.core.cistern.operation import operate_sizes
 from lean_year.core.cistern.replay import replay_sizes
 from lean_year.core.rain.resampling import RECORDS, resampled_days
+from lean_year.plan.answer.progress import Progress
 from lean_year.plan.model.supply import Supply
 
 SIZES = 40
@@ -34,13 +35,6 @@ class Band(BaseModel):
     """A twentieth need more than this, or more than the largest size tried. [L]"""
     beyond: float
     """Share of the records in which no size tried meets the aim. [-]"""
-
-
-class Progress(BaseModel):
-    """How far a long piece of work is."""
-
-    done: int
-    of: int
 
 
 def resampled_band(

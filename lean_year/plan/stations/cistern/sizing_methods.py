@@ -7,11 +7,12 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
+from lean_year.core.basis import Basis
+from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.cistern import sizing_methods as schools
 from lean_year.core.cistern.operation import OperatedReplay
-from lean_year.core.household.uses import DAYS_IN_MONTH
 from lean_year.core.rain import rainfall
-from lean_year.core.roofs.catchment import Basis
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import Kept, Same
 from lean_year.plan.answer.wording import MONTHS, Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -324,7 +325,7 @@ def _share(
 ) -> School:
     size = schools.share_of_year_l(yield_l_year=year_in, demand_l_year=year_out, share=share)
     lesser = "brought" if year_in <= year_out else "used"
-    use_day = year_out / 365.25
+    use_day = year_out / DAYS_PER_YEAR
     driest = int(np.argmin(month_in / DAYS_IN_MONTH))
     days = size / use_day if use_day > 0 else 0.0
     return _school(
@@ -379,7 +380,7 @@ def _dry_months(
 
 def _trade_catch(area_m2: float, rain: PreparedRain, year_in: float, say: Wording) -> School:
     annual = rain.annual_mm[rain.counts]
-    mean_mm = float(annual.mean()) if annual.size else float(rain.filled_mm.mean() * 365.25)
+    mean_mm = float(annual.mean()) if annual.size else float(rain.filled_mm.mean() * DAYS_PER_YEAR)
     catch = schools.trade_catch_l(area_m2=area_m2, rain_mm=mean_mm)
     more = "more" if catch >= year_in else "less"
     return _school(

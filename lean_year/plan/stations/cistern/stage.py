@@ -11,6 +11,7 @@ from pydantic import BaseModel
 from lean_year.core.cistern import sizing
 from lean_year.core.cistern.operation import OperatedCurve, OperatedReplay
 from lean_year.core.cistern.replay import Rule, no_shortage_size_l
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.first_year import FirstYear, first_year
@@ -445,7 +446,7 @@ def _findings(
             f"{several(short_years, 'year')} with dry days, {cistern.short_years_allowed} allowed.",
             fix,
         )
-    yearly_l = brought / supply.inflow_l.size * 365.25
+    yearly_l = brought / supply.inflow_l.size * DAYS_PER_YEAR
     if 0 < live_l < DAILY_STEP_LEAST_SHARE * yearly_l:
         add(
             "CISTERN_SMALL_FOR_DAILY_STEP",

@@ -6,7 +6,7 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.roofs.catchment import Basis
+from lean_year.core.basis import Basis
 from lean_year.core.water_path import first_flush as core
 from lean_year.plan.answer.findings import replace
 from lean_year.property.document import Property

@@ -5,6 +5,7 @@ import math
 import numpy as np
 from pydantic import BaseModel
 
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.core.water_path import first_flush as core
 from lean_year.plan.answer.cache import Kept, Same
 from lean_year.plan.answer.figure import Figure, Finding, Fix, Severity
@@ -100,7 +101,7 @@ _kept_curve: Kept[list[float]] = Kept(8)
 
 
 def _mean_year(daily_l: float, rain: PreparedRain) -> float:
-    return daily_l / (rain.dates.size / 365.25)
+    return daily_l / (rain.dates.size / DAYS_PER_YEAR)
 
 
 def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None, depth_mm: float) -> list[FlushPoint]:

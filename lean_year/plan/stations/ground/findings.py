@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from lean_year.core.ground.bearing import GROUNDS
 from lean_year.core.ground.earthworks import Earthworks
+from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.wording import Wording, fixed
@@ -318,7 +319,7 @@ def _ballast(stage: FloatStage, say: Wording) -> str:
 
 def _short_kn(stage: FloatStage) -> float:
     """What more must hold it, under water."""
-    return stage.ballast_l * 9.80665 / 1000
+    return stage.ballast_l * GRAVITY_M_S2 / 1000
 
 
 def _goes(traffic: str) -> str:

@@ -3,6 +3,7 @@
 import math
 from typing import cast
 
+from lean_year.core.units import MM_PER_INCH
 from lean_year.core.water_path import screens as screen_rules
 from lean_year.core.water_path.gutters import CHANNEL_FALL
 from lean_year.plan.answer.capacity import Place
@@ -55,7 +56,7 @@ def _rates(document: Property, found: Findings, say: Wording) -> None:
     for path, value in (("/rain/design_intensity_mm_h", rate),
                         ("/downpour/overflow_intensity_mm_h", entered.overflow_intensity_mm_h)):  # fmt: skip
         if value is not None and value > UNLIKELY_MM_H:
-            meant = value / 25.4
+            meant = value / MM_PER_INCH
             found.add(
                 "GUTTERS_RATE_UNLIKELY",
                 "caution",

@@ -15,7 +15,7 @@ from lean_year.plan.model.levels import (
     lower_tanks,
     why_lost,
 )
-from lean_year.plan.model.overflow_outlets import has_pipe
+from lean_year.plan.model.overflow_outlets import LEVEL_WITH_M, has_pipe
 from lean_year.plan.stations.gutters.other_tank import other_tanks
 from lean_year.plan.stations.gutters.tees import tee_checks
 from lean_year.property.cistern import Tank
@@ -23,8 +23,6 @@ from lean_year.property.document import Property
 
 DEEPEST_M = -100.0
 """The deepest floor that a tank may have. [m]"""
-LEVEL_WITH_M = 0.02
-"""A diverter so much over the brim still backs up. Basis: estimate."""
 VENT_OVER_INLET = 1.0
 """The vent's section over the inlet's. Basis: common practice."""
 _WORST = {"fails": 0, "caution": 1, "decide": 2, "settled": 3}

@@ -21,12 +21,12 @@ from lean_year.plan.model.levels import (
     tank_ground_m,
     tank_levels,
 )
+from lean_year.plan.model.overflow_outlets import lip_and_room_m
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.stations.gutters.findings import gutter_findings
 from lean_year.plan.stations.gutters.level_checks import level_checks
 from lean_year.plan.stations.gutters.notes import fitting_notes
 from lean_year.plan.stations.gutters.tees import TeeLevels, tee_levels
-from lean_year.plan.stations.overflow.stage import lip_and_room_m
 from lean_year.property.document import Property
 
 CAUTIONS = [
@@ -94,44 +94,6 @@ class GuttersPlan(BaseModel):
     cautions: list[str]
     notes: list[BuildNote]
     """How it is put together."""
-
-
-def arrives_l_s(document: Property, flows: Flows, gutters: GuttersPlan) -> float:
-    """What of a downpour the gutters and pipes can bring to the tanks. [L/s]"""
-    places, runs = gutters.places, gutters.runs
-    of = {place.key: place for place in places}
-    after_gutter: dict[str, float] = {}
-    for roof in document.roofs:
-        if roof.on:
-            limits = [of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s]
-            after_gutter[roof.id] = min(flows.by_roof[roof.id], *limits)
-    total = 0.0
-    joined = {run.group: 0.0 for run in runs}
-    order = sorted(runs, key=lambda run: -len(run.through))
-    for run in order:
-        own = sum(
-            after_gutter[roof.id] * drain.share
-            for roof in document.roofs
-            if roof.on
-            for drain in roof.drains
-            if drain.group == run.group
-        )
-        pipe = next(each for each in document.downpipes if each.id == run.group)
-        limits = [place.capacity_l_s for place in places if place.group == run.group and place.kind == "downpipe"]
-        limits += [place.capacity_l_s for place in places if place.group == run.group and place.kind == "screen"]
-        own = min([own, *limits])
-        # A run whose heights nobody has measured is taken to bring all: the careful side for what it ends in.
-        ends = [
-            place.capacity_l_s
-            for place in places
-            if place.group == run.group and place.kind in ("run", "reducer") and run.drop_m is not None
-        ]
-        through = min([own + joined[run.group], *ends])
-        if pipe.run.into is None:
-            total += through
-        else:
-            joined[pipe.run.into] = joined.get(pipe.run.into, 0.0) + through
-    return total
 
 
 def _estimate(rain: PreparedRain | None, years: float, minutes: float, say: Wording) -> Estimate | None:

@@ -23,10 +23,9 @@ from lean_year.plan.model.flow import (
 )
 from lean_year.plan.model.flush_chambers import chambers
 from lean_year.plan.model.levels import run_levels, tank_of
-from lean_year.plan.model.overflow_outlets import overflow_count, overflow_takes_l_s
+from lean_year.plan.model.overflow_outlets import divert_back_down, overflow_count, overflow_takes_l_s
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.tank_network import Chain
-from lean_year.plan.stations.overflow.stage import divert_back_down
 from lean_year.property.document import Property
 from lean_year.property.parts import Part
 

@@ -5,6 +5,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY, KINDS, MEASURED_US_L_PERSON_DAY, Kind, Quality
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import Kept
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import MONTHS, Wording, fixed
@@ -135,7 +136,7 @@ def _figures(
 ) -> dict[str, Figure]:
     household = document.household
     top = int(np.argmax(total))
-    year = 365.25
+    year = DAYS_PER_YEAR
 
     def yearly(daily: NDArray[np.float64]) -> float:
         return float(daily.mean()) * year

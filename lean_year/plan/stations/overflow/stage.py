@@ -1,12 +1,13 @@
 """Overflow: can the full tank pass what comes in, and where it goes."""
 
 import math
-from typing import Any, Literal
+from typing import Any
 
 import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.core.water_path.overflow import overflow_capacity_l_s, overflow_head_mm
 from lean_year.plan.answer.cache import Kept
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, wider_pipes
@@ -14,28 +15,28 @@ from lean_year.plan.answer.figure import Figure, Finding, Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.model.flow import Flows, overflow_intensity_mm_h
-from lean_year.plan.model.levels import discharge_m, outlet_and_screen_m
+from lean_year.plan.model.levels import discharge_m
 from lean_year.plan.model.overflow_outlets import (
     BACKS_UP_M,
-    HEAD_IF_AT_LID_M,
+    Top,
+    divert_back_down,
     has_pipe,
+    lip_and_room_m,
     overflow_pipe,
     overflow_takes_l_s,
     taken_back_l_s,
+    top_of_room_m,
 )
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply
-from lean_year.plan.stations.gutters.level_checks import LEVEL_WITH_M
 from lean_year.plan.stations.overflow.discharge import INTO_THE_GROUND, WAYS, GroundPlan, ground_for_overflow
 from lean_year.plan.stations.overflow.findings import overflow_findings
-from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 
 MOST_INFLOW_L_S = 1e5
 """How much the water over a lip is worked out for."""
 LEAST_LIVE_M = 0.2
 """Water that a lowered overflow must leave over the outlet. Basis: estimate."""
-Top = Literal["lid", "inlet", "leaf screen"]
 CAUTIONS = [
     "Never onto a neighbour, into a septic field or the sewer without a gap. Where surface water may go is the "
     "local authority's to say.",
@@ -73,42 +74,6 @@ class OverflowPlan(BaseModel):
     held_down: list[HeldDown]
     findings: list[Finding]
     cautions: list[str]
-
-
-def lip_and_room_m(document: Property) -> tuple[float, float, Tank]:
-    """Height of the lowest overflow, room over it, and that tank. [m]
-
-    The room ends at the lowest lid; a standpipe's also at the lowest inlet and leaf screen, which stand on its bank.
-    """
-    built = document.cistern.built()
-    lowest = min(built, key=lambda tank: tank.vessel().brim_m)
-    lip = lowest.vessel().brim_m
-    room = _top(document)[0] - lip
-    return lip, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
-
-
-def _top(document: Property) -> tuple[float, Top]:
-    """What the water over the overflow must not reach, and which it is. [m]"""
-    built = document.cistern.built()
-    tops: list[tuple[float, Top]] = [(tank.floor_m + tank.vessel().shape.height_m, "lid") for tank in built]
-    if document.overflow.kind == "standpipe":
-        used = document.groups_in_use()
-        screens = [outlet_and_screen_m(document, pipe)[1] for pipe in document.downpipes if pipe.id in used]
-        tops += [(tank.inlet_m, "inlet") for tank in built]
-        tops += [(screen, "leaf screen") for screen in screens if screen is not None]
-    return min(tops, key=lambda top: top[0])
-
-
-def divert_back_down(document: Property) -> list[dict[str, Any]]:
-    """The edit that fits diverters level with the brim instead of an overflow."""
-    return [
-        replace("/overflow/kind", "back_down"),
-        *(
-            replace(f"/cistern/tanks/{number}/inlet/height_m", round(tank.vessel().brim_m - tank.floor_m, 4))
-            for number, tank in enumerate(document.cistern.tanks)
-            if tank in document.cistern.built() and tank.inlet_m > tank.vessel().brim_m + LEVEL_WITH_M
-        ),
-    ]
 
 
 def _place(document: Property, flow: float, room_m: float, say: Wording) -> Place:
@@ -166,8 +131,8 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
             "basis": "derived",
             "source": "BS EN 12056-3 (from memory) for the lip, Darcy-Weisbach for the pipe",
             "formula": "the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
-            "working": f"{say.length(room_m)} of water over the lip before it reaches a {_top(document)[1]}; "
-            f"{say.length(pipe.length_m)} of pipe, K {pipe.fittings + 1.5:.1f}",
+            "working": f"{say.length(room_m)} of water over the lip before it reaches a "
+            f"{top_of_room_m(document)[1]}; {say.length(pipe.length_m)} of pipe, K {pipe.fittings + 1.5:.1f}",
             "sizes": first_enough(
                 wider_pipes(
                     document.units, entered.bore_mm, lambda bore: takes(bore_mm=bore), flow, "/overflow/bore_mm"
@@ -206,7 +171,7 @@ def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
 
 def _lower_lip(document: Property, lip_m: float, stands_m: float, say: Wording) -> Fix | None:
     """Setting the overflows so low that the water over them finds room, the inlets left where they are."""
-    target = math.floor((_top(document)[0] - stands_m) * 1000) / 1000
+    target = math.floor((top_of_room_m(document)[0] - stands_m) * 1000) / 1000
     operations = []
     for number, tank in enumerate(document.cistern.tanks):
         if tank not in document.cistern.built() or tank.vessel().brim_m <= target:
@@ -240,7 +205,7 @@ def plan_overflow(
     inflow = min(flows.total, arrives_l_s) if arrives_l_s > 0 else flows.total
     # A diverter goes by the downpipes, and fitting one by the tanks.
     others = "" if has_pipe(document) else document.model_dump_json(include={"roofs", "downpipes", "cistern"})
-    key = (entered.model_dump_json(), document.units, inflow, room, _top(document)[1], others)
+    key = (entered.model_dump_json(), document.units, inflow, room, top_of_room_m(document)[1], others)
     place, stands, curve = _kept.get(key, lambda: _hydraulics(document, inflow, room, say))
     inlet_mm2 = _inlets_mm2(document)
     overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4 if has_pipe(document) else 0.0
@@ -299,7 +264,7 @@ def plan_overflow(
         place=place,
         lip_m=lip,
         room_m=room,
-        room_ends_at=_top(document)[1],
+        room_ends_at=top_of_room_m(document)[1],
         stands_m=stands,
         capacity_curve=curve,
         inlet_mm2=inlet_mm2,
@@ -354,7 +319,7 @@ def _spills(rain: PreparedRain, run: OperatedReplay, say: Wording) -> dict[str, 
             working=f"on {day(rain.dates[worst])}, {say.shallow(float(rain.filled_mm[worst]))} of rain",
         ),
         "spill_days_year": Figure(
-            value=float((run.spilled_l > 1).sum()) / max(1.0, run.spilled_l.size / 365.25),
+            value=float((run.spilled_l > 1).sum()) / max(1.0, run.spilled_l.size / DAYS_PER_YEAR),
             unit="d",
             label="Days a year on which it runs",
             basis="derived",
@@ -375,7 +340,7 @@ def _held_down(supply: Supply, share: float) -> list[HeldDown]:
     curve = supply.kept_sizes(totals) if supply.layout.gross_l > 0 else None
     if curve is None:
         return []
-    per_year = supply.rain.dates.size / 365.25
+    per_year = supply.rain.dates.size / DAYS_PER_YEAR
     return [
         HeldDown(
             share=each,

@@ -1,9 +1,9 @@
 """The pump station's figures, each with its derivation."""
 
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
 from lean_year.core.pump import pressure_tank
 from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, power_w
+from lean_year.core.units import DAYS_PER_YEAR, GRAVITY_M_S2
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import Wording, fixed
 from lean_year.plan.model.pressure_side import Filling, System
@@ -215,7 +215,7 @@ def header_figures(
 ) -> dict[str, Figure]:
     """How fast the header tank fills, and how long it lasts without power."""
     header = document.pump.header
-    daily_l = use_m3_year * 1000 / 365.25
+    daily_l = use_m3_year * 1000 / DAYS_PER_YEAR
     return {
         "fill_l_s": Figure(
             value=flow_l_s,

@@ -3,9 +3,9 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
 from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
 from lean_year.core.pump.pump_curve import PRACTICAL_LIFT_M
+from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.wording import Wording, fixed

@@ -4,10 +4,10 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
 from lean_year.core.pump.generic_pumps import GENERIC_PUMPS, GenericPump
 from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
 from lean_year.core.pump.pump_curve import PumpCurve, fit_curve, operating_flow_l_s
+from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.model.pressure_side import Filling, System
 from lean_year.property.document import Property

@@ -3,8 +3,8 @@
 from pydantic import BaseModel
 
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
-from lean_year.core.hydraulics.pipes import GRAVITY_M_S2
 from lean_year.core.pump.pump_curve import MOST_L_S, PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s
+from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.cache import Kept
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
@@ -23,8 +23,8 @@ from lean_year.plan.stations.pump.figures import (
     vessel_figures,
 )
 from lean_year.plan.stations.pump.findings import LEAST_NPSH_M, PumpFacts, pump_findings
+from lean_year.plan.stations.pump.notes import pump_notes
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pumps_offered
-from lean_year.plan.stations.treatment.notes import pump_notes
 from lean_year.property.document import Property
 
 PUMP_CAUTIONS = [

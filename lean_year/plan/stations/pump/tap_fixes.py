@@ -9,9 +9,8 @@ from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.pressure_side import System, gives
-from lean_year.plan.model.train import is_cartridge
+from lean_year.plan.model.train import in_housings, is_cartridge
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered
-from lean_year.plan.stations.treatment.housings import in_housings
 from lean_year.property.document import Property
 
 LARGEST: CartridgeSize = "4.5x20"

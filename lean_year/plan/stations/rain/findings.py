@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from lean_year.core.household.uses import DAYS_IN_MONTH
+from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.rain import rainfall
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.wording import Wording, count, day, several

@@ -6,6 +6,7 @@ from pydantic import BaseModel
 
 from lean_year.core.roofs import catchment
 from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import Wording, fixed
 from lean_year.plan.model.demand import HouseholdDemand, temperatures
@@ -303,7 +304,7 @@ def _findings(
                 )
             )
     if rain is not None and catch is not None and snow_applies(document, rain):
-        years = rain.filled_mm.size / 365.25
+        years = rain.filled_mm.size / DAYS_PER_YEAR
         for roof, lost in zip(document.roofs, catch.snow_lost_mm, strict=True):
             litres = plan_area_m2(roof) * runoff_of(roof) * lost / years
             if roof.on and not roof.snow_guards and litres > 0.05 * float(catch.off_roofs.sum()) / years:

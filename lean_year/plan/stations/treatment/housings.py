@@ -6,10 +6,10 @@ from pydantic import BaseModel
 
 from lean_year.core.household.uses import Quality
 from lean_year.core.pump.pump_curve import operating_flow_l_s
-from lean_year.core.treatment.cartridges import CARTRIDGES, CartridgeSize
+from lean_year.core.treatment.cartridges import CARTRIDGES
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.model.pressure_side import System, gives
-from lean_year.plan.model.train import first_life_months, is_cartridge
+from lean_year.plan.model.train import first_life_months, in_housings, is_cartridge
 from lean_year.property.document import Property
 
 
@@ -31,15 +31,6 @@ class HousingOffered(BaseModel):
     """Until the first cartridge is due."""
     chosen: bool
     operations: list[dict[str, Any]]
-
-
-def in_housings(document: Property, size: CartridgeSize) -> Property:
-    """The same with every cartridge in a housing of one size."""
-    stages = [
-        stage.model_copy(update={"size": size}) if is_cartridge(stage) else stage
-        for stage in document.treatment.stages
-    ]
-    return document.model_copy(update={"treatment": document.treatment.model_copy(update={"stages": stages})})
 
 
 def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> list[HousingOffered]:

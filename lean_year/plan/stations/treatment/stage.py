@@ -16,6 +16,7 @@ from lean_year.plan.model.train import (
     DESIGN_UVT_PERCENT,
     LABELS,
     drops,
+    in_concrete,
     is_cartridge,
     life_months_of,
     peak_l_s,
@@ -30,7 +31,7 @@ from lean_year.plan.stations.treatment.dosing import balance_figures
 from lean_year.plan.stations.treatment.findings import treatment_findings
 from lean_year.plan.stations.treatment.housings import HousingOffered, housings_offered
 from lean_year.plan.stations.treatment.least_train import lacking, served, stages_for
-from lean_year.plan.stations.treatment.notes import in_concrete, treatment_notes
+from lean_year.plan.stations.treatment.notes import treatment_notes
 from lean_year.plan.stations.treatment.plant_room import PlantRoom, plant_room
 from lean_year.plan.stations.treatment.water_tests import WaterTests, water_tests
 from lean_year.property.document import Property
