@@ -17,7 +17,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.stations.cistern.design_search import Front
 from lean_year.plan.stations.cistern.resampled_band import Band
 from lean_year.plan.stations.gutters.storm import Storm
-from lean_year.plan.whole import Planned, WholePlan
+from lean_year.plan.whole import Planned, plan_type
 from lean_year.property.document import Property, Units
 from lean_year.property.household import Habit
 from lean_year.property.parts import PlaceText, Text
@@ -181,7 +181,7 @@ class Answer(BaseModel):
     """A document worked out."""
 
     document: Property
-    plan: WholePlan
+    plan: plan_type()  # type: ignore[valid-type]  # the registry decides its fields
     daily: PackedDays | None
     moved: str
     """What the change did to the answer, in words; empty where nothing moved."""

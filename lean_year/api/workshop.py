@@ -20,12 +20,11 @@ from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.formats.swmm_model import write_swmm_model
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
-from lean_year.plan.model.demand import demand_of
-from lean_year.plan.model.harvest import catch_rain
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
-from lean_year.plan.rain_side import supply_of
+from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.cistern.design_search import search_designs
 from lean_year.plan.stations.cistern.resampled_band import resampled_band
+from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.gutters.storm import Storm, StormPlan, play_downpour
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property, PropertyFile
@@ -100,10 +99,10 @@ class Workshop:
         if kind == "search":
             say = Wording(document.units)
             return self.jobs.start(kind, property_id, revision, lambda: search_designs(document, rain, say))
-        cistern = self.plan(document).plan.cistern
+        cistern = CISTERN.of(self.plan(document).plan)
         assert cistern is not None
         reach_l = cistern.curve.tank_l[-1]
-        supply = supply_of(document, rain, catch_rain(document, rain), demand_of(document, rain))
+        supply = supply_of(document, rain)
         allowed = document.cistern.short_years_allowed
         return self.jobs.start(kind, property_id, revision, lambda: resampled_band(supply, reach_l, allowed))
 
@@ -282,7 +281,7 @@ class Workshop:
 
 
 def _summary(document: Property, planned: Planned) -> Summary:
-    cistern = planned.plan.cistern
+    cistern = CISTERN.of(planned.plan)
     live_l = max(cistern.live_l, 1.0) if cistern else 1.0
     years = (
         [-1 if year.short_days else round(100 * year.lowest_l / live_l) for year in cistern.years] if cistern else []

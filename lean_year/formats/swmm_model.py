@@ -17,15 +17,13 @@ from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.errors import InputError
 from lean_year.core.units import SECONDS_PER_DAY
 from lean_year.core.water_path.storm import StormVessel
-from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import Catch, catch_rain
 from lean_year.plan.model.levels import run_levels, tank_of
 from lean_year.plan.model.overflow_outlets import overflow_takes_l_s
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.supply import lean_year_of, replay_of, supply_of
 from lean_year.plan.model.tank_network import Chain
-from lean_year.plan.rain_side import supply_of
-from lean_year.plan.whole import plan_property
 from lean_year.property.document import Property
 
 RAIN_HOURS = 6
@@ -61,13 +59,10 @@ def write_swmm_model(document: Property, rain: PreparedRain) -> str:
     """
     if not any(roof.on for roof in document.roofs):
         raise InputError("roofs", "needs a roof that is switched on")
-    planned = plan_property(document, rain)
-    catch = catch_rain(document, rain)
-    supply = supply_of(document, rain, catch, demand_of(document, rain))
-    assert planned.replay is not None
-    assert planned.plan.cistern is not None
+    catch, supply = catch_rain(document, rain), supply_of(document, rain)
+    run = replay_of(supply)
     live_l = supply.layout.stages()[-1].size_l
-    parts = _Parts(rain, catch, planned.replay, planned.plan.cistern.lean_year, live_l)
+    parts = _Parts(rain, catch, run, lean_year_of(run, rain), live_l)
     chain = Chain(document)
     begin, end = int(parts.rain.years.starts[parts.year]), int(parts.rain.years.ends[parts.year])
     days = slice(begin, end)

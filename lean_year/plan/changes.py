@@ -1,6 +1,7 @@
 """What an edit moved, in a few words."""
 
 from lean_year.plan.answer.wording import Wording, several
+from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.whole import WholePlan
 
 LEAST_LITRES = 50.0
@@ -8,17 +9,16 @@ LEAST_LITRES = 50.0
 
 def what_moved(before: WholePlan, after: WholePlan, say: Wording) -> str:
     """The differences an owner would ask about, largest first; empty where nothing moved."""
-    if before.cistern is None or after.cistern is None:
+    was, now = CISTERN.of(before), CISTERN.of(after)
+    if was is None or now is None:
         return ""
     moved = []
-    years = after.cistern.years_carried - before.cistern.years_carried
-    if after.cistern.counted_years == before.cistern.counted_years and years:
+    years = now.years_carried - was.years_carried
+    if now.counted_years == was.counted_years and years:
         moved.append(f"{several(abs(years), 'year')} {'more' if years > 0 else 'fewer'} carried")
 
     def change(key: str) -> float:
-        assert before.cistern is not None
-        assert after.cistern is not None
-        return (after.cistern.figures[key].value or 0) - (before.cistern.figures[key].value or 0)
+        return (now.figures[key].value or 0) - (was.figures[key].value or 0)
 
     days = int(change("short_d"))
     if days:

@@ -1,60 +1,62 @@
 """The whole plan in one call."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cache
+from typing import Any, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, create_model
 
 from lean_year.core.cistern.operation import OperatedReplay
-from lean_year.core.household.uses import Quality
-from lean_year.core.units import DAYS_PER_YEAR
-from lean_year.plan.answer.figure import Finding
-from lean_year.plan.answer.wording import Wording
-from lean_year.plan.fall import Station, stations
-from lean_year.plan.model.demand import demand_of
-from lean_year.plan.model.flow import arrives_l_s, flows_at, overflow_intensity_mm_h
+from lean_year.plan.answer.figure import SEVERITIES, Finding, StationKey
 from lean_year.plan.model.prepared_rain import PreparedRain
-from lean_year.plan.model.supply import Supply
-from lean_year.plan.rain_side import rain_side
-from lean_year.plan.stations.cistern.stage import CisternPlan
-from lean_year.plan.stations.first_flush.stage import FirstFlushPlan, plan_first_flush
-from lean_year.plan.stations.ground.stage import GroundPlan, plan_ground
-from lean_year.plan.stations.gutters.stage import GuttersPlan, plan_gutters
-from lean_year.plan.stations.household.stage import HouseholdPlan, plan_household
-from lean_year.plan.stations.overflow.stage import OverflowPlan, plan_overflow
-from lean_year.plan.stations.pump.stage import PumpPlan, plan_pump
-from lean_year.plan.stations.pump.top_up import TopUpPlan, plan_top_up
-from lean_year.plan.stations.rain.stage import RainPlan
-from lean_year.plan.stations.roofs.stage import RoofsPlan, plan_roofs
-from lean_year.plan.stations.treatment.stage import TreatmentPlan, plan_treatment
-from lean_year.plan.verdict import NO_RAIN, Verdict
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import FutureStation, Station
+from lean_year.plan.model.supply import carried_in_records_like_it
+from lean_year.plan.registry import FALL
+from lean_year.plan.stations.cistern.stage import STATION as CISTERN
+from lean_year.plan.verdict import NO_RAIN, Verdict, verdict
 from lean_year.property.document import Property
 
-_WORST_FIRST = {"fails": 0, "caution": 1, "note": 2}
+Status = Literal["settled", "decide", "caution", "fails", "not_built"]
+
+
+class StationSummary(BaseModel):
+    """A station in the fall: its one figure and its status."""
+
+    stage: StationKey
+    name: str
+    job_step: int
+    """Where it comes in the order of the job."""
+    headline: str
+    status: Status
 
 
 class WholePlan(BaseModel):
-    """Every stage's results. A stage that is not built yet, or has no rain to work on, is None."""
+    """What every plan has. `plan_type` adds the answer of each station under its key."""
 
     verdict: str
     verdict_parts: Verdict
-    stations: list[Station]
-    roofs: RoofsPlan
-    rain: RainPlan | None
-    household: HouseholdPlan
+    stations: list[StationSummary]
+    """In the order the water takes."""
     tank_l: float
     """Water in the tanks of the planned phase, floor to overflow."""
-    cistern: CisternPlan | None
-    gutters: GuttersPlan
-    first_flush: FirstFlushPlan
-    overflow: OverflowPlan
-    treatment: TreatmentPlan
-    pump: PumpPlan
-    top_up: TopUpPlan
-    ground: GroundPlan
+    findings: list[Finding]
+    """The worst first, each severity in the order of the job."""
     parts: None = None
     price: None = None
     build: None = None
-    findings: list[Finding]
+
+
+@cache
+def plan_type(stations: tuple[Station[Any] | FutureStation, ...] = FALL) -> type[WholePlan]:
+    """The whole plan with a field for each station; None where it has nothing to work on."""
+    fields: dict[str, Any] = {
+        station.key: (station.answer | None, None) if station.needs_rain else (station.answer, ...)
+        for station in stations
+        if isinstance(station, Station)
+    }
+    return create_model("WholePlan", __base__=WholePlan, __doc__=plan_type.__doc__, **fields)
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,90 +67,73 @@ class Planned:
     replay: OperatedReplay | None
 
 
-def _through_the_train_m3(household: HouseholdPlan) -> dict[Quality, float]:
-    """What rain gives to each quality of use in a mean year. [m3]"""
-    total: dict[Quality, float] = {"garden": 0.0, "indoor": 0.0, "drinking": 0.0}
-    for use in household.uses:
-        if use.from_rain:
-            total[use.quality] += use.mean_l_day * DAYS_PER_YEAR / 1000
-    return total
-
-
-def _overflow(
-    document: Property, gutters: GuttersPlan, supply: Supply | None, run: OperatedReplay | None, say: Wording
-) -> OverflowPlan:
-    """The overflow at its own downpour, which the gutters and pipes may not bring whole."""
-    flows = flows_at(document, overflow_intensity_mm_h(document))
-    return plan_overflow(
-        document, flows, arrives_l_s(document, flows, gutters.places, gutters.runs), supply, run, say
-    )
-
-
-def plan_property(document: Property, rain: PreparedRain | None) -> Planned:
+def plan_property(
+    document: Property,
+    rain: PreparedRain | None,
+    stations: Sequence[Station[Any] | FutureStation] = FALL,
+) -> Planned:
     """Work out everything for a document and its rain.
 
     Parameters
     ----------
     document : Property
     rain : PreparedRain or None
-        None where the property has no record yet; the stages that need rain are then None.
+        None where the property has no record yet; the stations that need rain then have no answer.
+    stations : sequence, optional
+        The registry, or others.
 
     Returns
     -------
     Planned
     """
-    say = Wording(document.units)
-    demand = demand_of(document, rain)
-    household = plan_household(document, demand, rain, say)
-    rain_plan = cistern = run = catch = supply = None
-    words = NO_RAIN
-    if rain is None:
-        roofs = plan_roofs(document, None, None, demand, say)
-    else:
-        side = rain_side(document, rain, demand, say)
-        rain_plan, roofs, cistern, words = side.rain, side.roofs, side.cistern, side.verdict
-        catch, supply, run = side.catch, side.supply, side.run
-    gutters = plan_gutters(document, rain, flows_at(document, document.rain.design_intensity_mm_h), say)
-    overflow = _overflow(document, gutters, supply, run, say)
-    first_flush = plan_first_flush(document, rain, catch, say)
-    through = _through_the_train_m3(household)
-    treatment = plan_treatment(document, through, say)
-    pump = plan_pump(document, sum(through.values()), say)
-    top_up = plan_top_up(document, run, say)
-    ground = plan_ground(document, cistern.first_year if cistern else None, say)
-    stages = (rain_plan, roofs, household, gutters, first_flush, cistern, overflow, treatment, pump, top_up, ground)
-    found = [finding for stage in stages if stage is not None for finding in stage.findings]
-    found.sort(key=lambda finding: _WORST_FIRST[finding.severity])
-    plan = WholePlan(
+    model = PropertyModel(document, rain)
+    built = [station for station in stations if isinstance(station, Station)]
+    answers = {station.key: station.plan(model) for station in built if rain is not None or not station.needs_rain}
+    in_job_order = sorted(built, key=lambda station: station.job_step)
+    answered = [answers[station.key] for station in in_job_order if station.key in answers]
+    found = [finding for answer in answered for finding in answer.findings]
+    found.sort(key=lambda finding: SEVERITIES.index(finding.severity))
+    words = _verdict(model, answers.get(CISTERN.key))
+    plan = plan_type(tuple(stations))(
         verdict=words.text,
         verdict_parts=words,
-        stations=stations(
-            document,
-            rain_plan,
-            roofs,
-            household,
-            cistern,
-            gutters,
-            first_flush,
-            overflow,
-            treatment,
-            pump,
-            ground,
-            found,
-            say,
-        ),
-        roofs=roofs,
-        rain=rain_plan,
-        household=household,
+        stations=[_summary(station, model, answers, found) for station in stations],
         tank_l=document.cistern.gross_l,
-        cistern=cistern,
-        gutters=gutters,
-        first_flush=first_flush,
-        overflow=overflow,
-        treatment=treatment,
-        pump=pump,
-        top_up=top_up,
-        ground=ground,
         findings=found,
+        **answers,
     )
-    return Planned(plan, run)
+    return Planned(plan, model.replay)
+
+
+def _verdict(model: PropertyModel, cistern: Any) -> Verdict:
+    if model.rain is None or cistern is None:
+        return NO_RAIN
+    return verdict(cistern, model.say, carried_in_records_like_it(model.document, model.rain))
+
+
+def _summary(
+    station: Station[Any] | FutureStation, model: PropertyModel, answers: dict[str, Any], found: list[Finding]
+) -> StationSummary:
+    if isinstance(station, FutureStation):
+        headline, status = "not in this version", "not_built"
+    elif station.key not in answers:
+        headline, status = station.no_rain, _status(station, model, None, found)
+    else:
+        answer = answers[station.key]
+        headline, status = station.headline(model, answer), _status(station, model, answer, found)
+    return StationSummary(
+        stage=station.key, name=station.name, job_step=station.job_step, headline=headline, status=status
+    )
+
+
+def _status(station: Station[Any], model: PropertyModel, answer: Any, found: list[Finding]) -> Status:
+    severities = {finding.severity for finding in found if finding.stage == station.key}
+    if "fails" in severities:
+        return "fails"
+    if "caution" in severities:
+        return "caution"
+    if answer is None or station.undecided(model, answer):
+        return "decide"
+    if any(pointer.startswith(station.entries) for pointer in model.document.assumed):
+        return "decide"
+    return "settled"

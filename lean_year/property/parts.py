@@ -1,7 +1,8 @@
 """The building blocks of every part of a property document: names, keys, months, calendar days."""
 
 import datetime as dt
-from typing import Annotated
+from collections.abc import Iterable
+from typing import Annotated, Self
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
@@ -46,6 +47,25 @@ class Part(BaseModel):
     model_config = ConfigDict(
         extra="forbid", strict=True, allow_inf_nan=False, json_schema_serialization_defaults_required=True
     )
+
+    def restricted_to(self, names: Iterable[str]) -> Self:
+        """The same with some of its fields alone (`roofs`, `household.irrigation`); asking for another is an error.
+
+        For reading: it is not checked again, and it cannot be kept as a document.
+        """
+        inner: dict[str, list[str]] = {}
+        for name in names:
+            field, _, rest = name.partition(".")
+            inner.setdefault(field, []).append(rest)
+        values = {
+            field: getattr(self, field) if "" in rest else getattr(self, field).restricted_to(rest)
+            for field, rest in inner.items()
+        }
+        part = object.__new__(type(self))
+        for slot, value in (("__dict__", values), ("__pydantic_fields_set__", set(values)),
+                            ("__pydantic_extra__", None), ("__pydantic_private__", None)):  # fmt: skip
+            object.__setattr__(part, slot, value)
+        return part
 
 
 def zeros() -> list[float]:

@@ -8,10 +8,8 @@ from lean_year.core.rain.resampling import resampled_days
 from lean_year.demo.shipped import DEMOS, demo_rain
 from lean_year.plan.answer.progress import Progress
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.demand import demand_of
-from lean_year.plan.model.harvest import catch_rain
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.rain_side import supply_of
+from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.cistern.design_search import Front, search_designs
 from lean_year.plan.stations.cistern.resampled_band import Band, resampled_band
 from lean_year.plan.whole import plan_property
@@ -25,7 +23,7 @@ def rain():
 
 
 def supply(document, rain):
-    return supply_of(document, rain, catch_rain(document, rain), demand_of(document, rain))
+    return supply_of(document, rain)
 
 
 def test_the_band_is_that_of_plain_replays_of_the_same_records(rain):

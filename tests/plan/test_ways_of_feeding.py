@@ -194,20 +194,20 @@ def test_a_top_up_opens_at_the_level_of_the_share_that_is_kept():
     document = edited("lantern-row")
     first = document.cistern.tanks[0].vessel()
     spills_m = min(tank.vessel().brim_m for tank in document.cistern.tanks) - first.floor_m
-    level = plan.top_up.figures["level_m"].value
+    level = plan.pump.top_up.figures["level_m"].value
     assert first.outlet_m < level < first.overflow_m
     assert level == pytest.approx(first.outlet_m + 0.1 * (spills_m - first.outlet_m), rel=0.02)
     higher = planned_dry("lantern-row", replace("/household/back_up/keep_share", 0.5))
-    assert higher.top_up.figures["level_m"].value > level + 0.5
+    assert higher.pump.top_up.figures["level_m"].value > level + 0.5
 
 
 def test_the_share_of_days_on_top_up_is_counted_over_the_record():
     plan = planned("lantern-row")
-    share = plan.top_up.figures["days_share"]
+    share = plan.pump.top_up.figures["days_share"]
     assert 0 < share.value < 0.5
     days, of = share.working.replace(",", "").removesuffix(" days").split(" of ")
     assert share.value == pytest.approx(int(days) / int(of))
-    assert "days_share" not in planned_dry("lantern-row").top_up.figures
+    assert "days_share" not in planned_dry("lantern-row").pump.top_up.figures
 
 
 @pytest.mark.parametrize(

@@ -1,18 +1,28 @@
-"""Results kept from one plan to the next, by all that they depend on.
+"""Results held from one plan to the next, by all that they read.
 
-An edit changes a few values of a document; what does not depend on them need not be worked out again.
+An edit changes a few values of a document; what does not read them need not be worked out again. A cached function
+says which parts of the document it reads and is handed a document that holds no others: a part that was forgotten is
+an error the first time it is asked for, and never a plan of something else.
 """
 
 from collections.abc import Callable, Hashable
+from functools import cache as once
+from functools import update_wrapper
 from threading import Lock
-from typing import Generic, TypeVar
+from typing import Any, Concatenate, Generic, ParamSpec, TypeVar, cast
 
 from cachetools import LRUCache
+from pydantic import TypeAdapter
 
+from lean_year.property.document import Property
+
+P = ParamSpec("P")
 Result = TypeVar("Result")
+_TEXTS_HELD = 1_024
+_MISSING: Any = object()
 
 
-class Same:
+class ByIdentity:
     """Stands in a key for something that has no value to compare by: equal only to itself."""
 
     __slots__ = ("it",)
@@ -24,22 +34,95 @@ class Same:
         return id(self.it)
 
     def __eq__(self, other: object) -> bool:
-        return isinstance(other, Same) and self.it is other.it
+        return isinstance(other, ByIdentity) and self.it is other.it
 
 
-class Kept(Generic[Result]):
-    """The last results of one computation. Nobody may change a result that is kept."""
+def key_of(argument: object) -> Hashable:
+    """An argument as part of a key: by its value where it has one that cannot change, else by identity."""
+    if isinstance(argument, tuple | list):
+        return tuple(key_of(each) for each in argument)
+    if isinstance(argument, dict):
+        return tuple((name, key_of(each)) for name, each in argument.items())
+    try:
+        hash(argument)
+    except TypeError:
+        return ByIdentity(argument)
+    return argument
+
+
+class Cache(Generic[Result]):
+    """The last results of one function. Nobody may change a result that is held."""
 
     def __init__(self, maxsize: int) -> None:
-        self._results: LRUCache[Hashable, Result] = LRUCache(maxsize)
+        self.results: LRUCache[Hashable, Result] = LRUCache(maxsize)
         self._lock = Lock()
 
     def get(self, key: Hashable, make: Callable[[], Result]) -> Result:
-        """The result kept under a key, made now if there is none."""
+        """The result held under a key, made now if there is none."""
         with self._lock:
-            known = self._results.get(key)
-        if known is None:
+            known = self.results.get(key, _MISSING)
+        if known is _MISSING:
             known = make()
             with self._lock:
-                self._results[key] = known
-        return known
+                self.results[key] = known
+        return cast(Result, known)
+
+
+_texts: Cache[tuple[object, bytes]] = Cache(_TEXTS_HELD)
+
+
+@once
+def _adapter(part: str) -> TypeAdapter[Any]:
+    return TypeAdapter(Property.model_fields[part].rebuild_annotation())
+
+
+def _text_of(part: str, value: object) -> bytes:
+    """A part of a document as text. The parts of one edit are asked for many times, so each is written once."""
+    # The value is held with its text, so that its identity cannot become another's.
+    return _texts.get((part, id(value)), lambda: (value, _adapter(part).dump_json(value, warnings=False)))[1]
+
+
+def cached(maxsize: int) -> Callable[[Callable[P, Result]], Callable[P, Result]]:
+    """Hold the results of a function by its arguments."""
+
+    def decorate(function: Callable[P, Result]) -> Callable[P, Result]:
+        held: Cache[Result] = Cache(maxsize)
+
+        def call(*args: P.args, **kwargs: P.kwargs) -> Result:
+            return held.get(key_of((args, kwargs)), lambda: function(*args, **kwargs))
+
+        return cast(Callable[P, Result], update_wrapper(call, function))
+
+    return decorate
+
+
+def cached_by_parts(
+    maxsize: int, *reads: str, narrowed: Callable[[Property], Property] | None = None
+) -> Callable[[Callable[Concatenate[Property, P], Result]], Callable[Concatenate[Property, P], Result]]:
+    """Hold the results of a function of a document by the parts of it that the function reads.
+
+    Parameters
+    ----------
+    maxsize : int
+    *reads : str
+        Parts of the document, or parts of a part (`household.irrigation`). The function gets no others.
+    narrowed : callable, optional
+        Takes away more of what the function does not read; what is left is both what it gets and its key.
+    """
+    parts = tuple(dict.fromkeys(each.partition(".")[0] for each in reads))
+
+    def decorate(
+        function: Callable[Concatenate[Property, P], Result],
+    ) -> Callable[Concatenate[Property, P], Result]:
+        held: Cache[Result] = Cache(maxsize)
+
+        def call(document: Property, *args: P.args, **kwargs: P.kwargs) -> Result:
+            seen = document.restricted_to(reads)
+            if narrowed is not None:
+                seen = narrowed(seen)
+            texts = tuple(_text_of(part, getattr(seen, part)) for part in parts)
+            return held.get((texts, key_of((args, kwargs))), lambda: function(seen, *args, **kwargs))
+
+        return cast(Callable[Concatenate[Property, P], Result], update_wrapper(call, function))
+
+    return decorate

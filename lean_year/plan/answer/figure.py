@@ -1,27 +1,31 @@
 """What every stage answers with: figures that explain themselves, and findings."""
 
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, GetJsonSchemaHandler
+from pydantic.json_schema import JsonSchemaValue
+from pydantic_core import core_schema
 
 from lean_year.core.basis import Basis
 
 Severity = Literal["fails", "caution", "note"]
-Stage = Literal[
-    "rain",
-    "roofs",
-    "gutters",
-    "first_flush",
-    "cistern",
-    "overflow",
-    "pump",
-    "treatment",
-    "household",
-    "ground",
-    "price",
-    "build",
-    "log",
-]
+SEVERITIES: tuple[Severity, ...] = ("fails", "caution", "note")
+"""The worst first."""
+STATION_KEYS: list[str] = []
+"""Every key of the registry, which fills it: what the schema allows for a station."""
+
+
+class _OneOfTheStations:
+    """Lists the stations in the JSON schema, from which the types of the interface are generated."""
+
+    @classmethod
+    def __get_pydantic_json_schema__(
+        cls, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler
+    ) -> JsonSchemaValue:
+        return handler(schema) | {"enum": list(STATION_KEYS)}
+
+
+StationKey = Annotated[str, _OneOfTheStations]
 
 
 class Figure(BaseModel):
@@ -51,7 +55,7 @@ class Finding(BaseModel):
     """Something to know or to mend, in the order measured, needed, fix."""
 
     code: str
-    stage: Stage
+    stage: StationKey
     severity: Severity
     text: str
     fix: str = ""

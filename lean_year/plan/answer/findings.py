@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from lean_year.plan.answer.figure import Finding, Fix, Severity, Stage
+from lean_year.plan.answer.figure import Finding, Fix, Severity, StationKey
 
 
 def replace(path: str, value: Any) -> dict[str, Any]:
@@ -13,12 +13,12 @@ def replace(path: str, value: Any) -> dict[str, Any]:
 class Findings:
     """The findings of one stage, as they are found."""
 
-    def __init__(self, stage: Stage) -> None:
+    def __init__(self, stage: StationKey) -> None:
         self.rows: list[Finding] = []
         self._stage = stage
 
     def add(
-        self, code: str, severity: Severity, text: str, fix: str = "", *fixes: Fix, stage: Stage | None = None
+        self, code: str, severity: Severity, text: str, fix: str = "", *fixes: Fix, stage: StationKey | None = None
     ) -> None:
         """Note one; `fix` is what to do in words, the first of `fixes` where it is empty."""
         said = fix or (fixes[0].text if fixes else "")

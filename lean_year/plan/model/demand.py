@@ -1,7 +1,6 @@
 """What the household asks of the rain supply, day by day."""
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import cast
 
 import numpy as np
@@ -14,7 +13,7 @@ from lean_year.core.household import uses as core
 from lean_year.core.household.irrigation import Garden, Watering
 from lean_year.core.household.uses import Kind, Quality, Use
 from lean_year.core.rain.rainfall import month_of
-from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.cache import cached, cached_by_parts
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
 from lean_year.property.household import Animals, FixtureKey, Household, UseEntry
@@ -72,25 +71,21 @@ class HouseholdDemand:
 
     def at_steps(self, household: Household) -> Demand:
         """The demand at each saving step, as the replay takes it."""
-        steps = tuple(step.in_core() for step in household.steps)
-        return _kept_at_steps.get((self, steps), lambda: self._at_steps(steps))
-
-    def _at_steps(self, steps: tuple[core.SavingStep, ...]) -> Demand:
-        kinds = {kind: self.of(kind) for kind in core.KINDS}
-        cuts = [None, *steps]
-
-        def left(cut: core.SavingStep | None, *of: Kind) -> NDArray[np.float64]:
-            return sum(
-                (kinds[kind] * (1 - (cut.cut(kind) if cut else 0.0)) for kind in of), np.zeros(self.month.size)
-            )
-
-        return Demand(
-            house_l=np.stack([left(cut, "house", "animals", "other") for cut in cuts]),
-            garden_l=np.stack([left(cut, "garden") for cut in cuts]),
-        )
+        return _at_steps(self, tuple(step.in_core() for step in household.steps))
 
 
-_kept_at_steps: Kept[Demand] = Kept(12)
+@cached(12)
+def _at_steps(uses: HouseholdDemand, steps: tuple[core.SavingStep, ...]) -> Demand:
+    kinds = {kind: uses.of(kind) for kind in core.KINDS}
+    cuts = [None, *steps]
+
+    def left(cut: core.SavingStep | None, *of: Kind) -> NDArray[np.float64]:
+        return sum((kinds[kind] * (1 - (cut.cut(kind) if cut else 0.0)) for kind in of), np.zeros(uses.month.size))
+
+    return Demand(
+        house_l=np.stack([left(cut, "house", "animals", "other") for cut in cuts]),
+        garden_l=np.stack([left(cut, "garden") for cut in cuts]),
+    )
 
 
 def _indoor_uses(household: Household) -> list[tuple[str, Use, bool]]:
@@ -151,7 +146,7 @@ def temperatures(document: Property, rain: PreparedRain) -> tuple[NDArray[np.flo
     return None
 
 
-@lru_cache(maxsize=16)
+@cached(16)
 def _radiation(rain: PreparedRain, latitude_deg: float) -> NDArray[np.float64]:
     day_of_year = (rain.dates - rain.dates.astype("datetime64[Y]")).astype(np.int64) + 1
     return irrigation.extraterrestrial_radiation_mj_m2(latitude_deg=latitude_deg, day_of_year=day_of_year)
@@ -170,7 +165,7 @@ def et0_mm(document: Property, rain: PreparedRain) -> tuple[NDArray[np.float64],
     return np.array(asked.et0_mm_day)[rain.month - 1], "entered"
 
 
-@lru_cache(maxsize=32)
+@cached(32)
 def _people(
     rain: PreparedRain | None, residents: float, guests: tuple[float, ...], periods: tuple[core.Period, ...]
 ) -> NDArray[np.float64]:
@@ -189,16 +184,12 @@ def _watering(
     return watering, np.where(growing > 0, watering.given_l, 0.0)
 
 
-_kept: Kept[HouseholdDemand] = Kept(12)
+DEMAND_READS = ("site", *(f"household.{name}" for name in Household.model_fields if name not in ("steps", "back_up")))
 
 
+@cached_by_parts(12, *DEMAND_READS)
 def demand_of(document: Property, rain: PreparedRain | None) -> HouseholdDemand:
     """Every use of a document through the record; through a plain year where there is none, without watering."""
-    uses = document.household.model_dump_json(exclude={"steps", "back_up"})
-    return _kept.get((rain, uses, document.site.model_dump_json()), lambda: _demand_of(document, rain))
-
-
-def _demand_of(document: Property, rain: PreparedRain | None) -> HouseholdDemand:
     household = document.household
     dates = _ANY_YEAR if rain is None else rain.dates
     month = month_of(dates) if rain is None else rain.month

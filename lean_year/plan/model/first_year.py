@@ -1,11 +1,10 @@
 """The first year: the tank starts empty on a date; what will be in it by when, from every year of the record."""
 
-from functools import lru_cache
-
 import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.rain.resampling import windows_from
+from lean_year.plan.answer.cache import cached
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply
 from lean_year.property.parts import month_and_day
@@ -33,12 +32,13 @@ class FirstYear(BaseModel):
     """Mean number of dry days in that first year, on rain alone."""
 
 
-@lru_cache(maxsize=16)
+@cached(16)
 def _starts(rain: PreparedRain, first_day: str) -> list[int]:
     month, day_of_month = month_and_day(first_day)
     return windows_from(rain.dates, month=month, day=day_of_month, days=DAYS)
 
 
+@cached(8)
 def first_year(supply: Supply, first_day: str, wanted_l: float) -> FirstYear:
     """Fill the tank from empty in every year of the record, on rain alone."""
     starts = _starts(supply.rain, first_day)

@@ -9,9 +9,10 @@ from lean_year.core.hydraulics.stock_pipes import HALF_ROUND_GUTTERS_MM
 from lean_year.core.rain.downpour import effective_area_m2, runoff_l_s
 from lean_year.core.water_path import gutters, screens
 from lean_year.core.water_path.levels import COUNTED_FALL, ENTRY_HEADS
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.capacity import Place, first_enough, more_pieces, offer, wider_pipes
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.levels import RunLevels
+from lean_year.plan.model.levels import RunLevels, by_heights_alone, run_levels
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe, Rectangle, Roof
@@ -407,7 +408,7 @@ def places_to_the_tank(document: Property, flows: Flows, levels: dict[str, RunLe
     return places
 
 
-def arrives_l_s(document: Property, flows: Flows, places: list[Place], runs: list[RunLevels]) -> float:
+def _passed_on_l_s(document: Property, flows: Flows, places: list[Place], runs: list[RunLevels]) -> float:
     """What of a downpour the gutters and pipes can bring to the tanks. [L/s]"""
     of = {place.key: place for place in places}
     after_gutter: dict[str, float] = {}
@@ -442,3 +443,21 @@ def arrives_l_s(document: Property, flows: Flows, places: list[Place], runs: lis
         else:
             joined[pipe.run.into] = joined.get(pipe.run.into, 0.0) + through
     return total
+
+
+def runs_in_use(document: Property, flows: Flows) -> list[RunLevels]:
+    """Heights and losses of every group that has a roof in use, or that another joins."""
+    return [run_levels(document, pipe, flows.in_run) for pipe in document.downpipes if flows.in_run[pipe.id] > 0]
+
+
+@cached_by_parts(
+    16,
+    "units", "roofs", "downpipes", "levels", "downpour", "rain", "cistern",
+    narrowed=by_heights_alone,
+)  # fmt: skip
+def arrives_l_s(document: Property, say: Wording) -> float:
+    """What of the overflow's downpour the gutters and pipes, sized for their own, can bring to the tanks. [L/s]"""
+    own = flows_at(document, document.rain.design_intensity_mm_h)
+    runs = runs_in_use(document, own)
+    places = places_to_the_tank(document, own, {run.group: run for run in runs}, say)
+    return _passed_on_l_s(document, flows_at(document, overflow_intensity_mm_h(document)), places, runs)

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from lean_year.core.roofs import catchment, snow
 from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
-from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.model.demand import et0_mm, temperatures
 from lean_year.plan.model.losses import Taken, take_losses
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -74,17 +74,13 @@ def _harvest(
     return catchment.harvest_l(area_m2=area, rain_mm=water_mm, runoff=runoff, loss_mm=loss)
 
 
-_kept: Kept[Catch] = Kept(16)
+CATCH_READS = ("roofs", "downpipes", "first_flush", "losses", "snow", "site", "household.irrigation")
+"""The garden's evapotranspiration empties open stores, too."""
 
 
+@cached_by_parts(16, *CATCH_READS)
 def catch_rain(document: Property, rain: PreparedRain) -> Catch:
     """The daily harvest of every roof. [L]"""
-    parts = document.model_dump_json(include={"roofs", "downpipes", "first_flush", "losses", "snow", "site"})
-    garden = document.household.irrigation.model_dump_json()  # its evapotranspiration empties open stores
-    return _kept.get((rain, parts, garden), lambda: _catch_rain(document, rain))
-
-
-def _catch_rain(document: Property, rain: PreparedRain) -> Catch:
     water, snow_lost = _water_by_roof(document, rain)
     by_roof = [_harvest(document, roof, mm, rain) for roof, mm in zip(document.roofs, water, strict=True)]
     kept, taken = take_losses(document, by_roof, rain.filled_mm.size)

@@ -114,6 +114,30 @@ def tank_of(document: Property, group: str) -> Tank:
     return next((tank for tank in built if tank.id == pipe.tank), built[0])
 
 
+_UNIT: dict[str, dict[str, float]] = {
+    "volume": {"volume_l": 1.0},
+    "upright_cylinder": {"diameter_m": 1.0},
+    "slim": {"length_m": 1.0, "width_m": 1.0},
+    "box": {"length_m": 1.0, "width_m": 1.0},
+    "lying_cylinder": {"length_m": 1.0},
+    "pit": {"length_m": 1.0, "width_m": 1.0, "pipe_bore_m": 0.0, "pipe_length_m": 0.0},
+}
+
+
+def by_heights_alone(document: Property) -> Property:
+    """The document with its tanks as wide as a metre, for what asks for nothing but their heights and kind.
+
+    One that must have room to bulge beside its neighbour keeps its width.
+    """
+    tanks = [
+        tank
+        if tank.inlet.gap_mm is not None
+        else tank.model_copy(update={"shape": tank.shape.model_copy(update=_UNIT[tank.shape.kind])})
+        for tank in document.cistern.tanks
+    ]
+    return document.model_copy(update={"cistern": document.cistern.model_copy(update={"tanks": tanks})})
+
+
 def tank_levels(document: Property) -> list[TankLevels]:
     """The heights of every tank that stands."""
     return [

@@ -1,7 +1,6 @@
 """A rain record made ready for replays, once for all edits."""
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -9,6 +8,7 @@ from numpy.typing import NDArray
 from lean_year.core.rain import rainfall
 from lean_year.core.rain.generator import Climate, generate_days_mm
 from lean_year.core.rain.rainfall import DailyRain, Filling, Spell, WaterYears
+from lean_year.plan.answer.cache import cached
 
 RECORDS_LIKE_IT = 10
 
@@ -80,7 +80,7 @@ def prepare_rain(record: DailyRain, filling: Filling) -> PreparedRain:
     )
 
 
-@lru_cache(maxsize=8)
+@cached(8)
 def records_like(rain: PreparedRain) -> tuple[PreparedRain, ...]:
     """Records made from the same twelve means as a generated one, itself first. [mm]"""
     made = rain.record.made_from

@@ -1,7 +1,7 @@
 """The way from where the water stands to the highest tap: what a flow asks for in lift, pipes and filters."""
 
 import math
-from collections.abc import Callable, Hashable
+from collections.abc import Callable
 
 from lean_year.core.hydraulics.pipes import friction_head_m, hazen_williams_head_m, mean_velocity_m_s
 from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, fit_curve, operating_flow_l_s
@@ -11,13 +11,8 @@ from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 from lean_year.property.pump import Pipe
 
-_LIFT_PARTS = {"units", "site", "treatment", "pump", "levels", "prices"}
-
-
-def lift_key(document: Property) -> Hashable:
-    """All of a document that lift and train depend on, but for what is used."""
-    draws = draws_from(document).vessel()
-    return document.model_dump_json(include=_LIFT_PARTS), document.snow.on, draws.sill_m, draws.brim_m
+LIFT_READS = ("units", "site", "treatment", "pump", "levels", "prices", "snow", "cistern")
+"""Parts of a document that lift and train read; of the cistern its heights alone."""
 
 
 def draws_from(document: Property) -> Tank:

@@ -1,6 +1,7 @@
 """A surface as it was entered: its plan area, its corners, its coefficient."""
 
 from lean_year.core.roofs import catchment
+from lean_year.property.document import Property
 from lean_year.property.outline import outline_area_m2
 from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
 
@@ -35,3 +36,8 @@ def outline_m(roof: Roof) -> list[list[float]]:
     else:
         wide = deep = area_m2**0.5
     return [[x, y], [x + wide, y], [x + wide, y + deep], [x, y + deep]]
+
+
+def roof_area_m2(document: Property) -> float:
+    """Plan area of all roofs in use. [m2]"""
+    return sum(plan_area_m2(roof) for roof in document.roofs if roof.on)

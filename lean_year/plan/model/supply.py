@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.cistern.lean_year import lean_year
 from lean_year.core.cistern.operation import (
     NO_LIMIT_L,
     BackUp,
@@ -18,10 +19,13 @@ from lean_year.core.cistern.operation import (
     stores_of_spans,
 )
 from lean_year.core.cistern.replay import Rule
-from lean_year.plan.answer.cache import Kept, Same
-from lean_year.plan.model.layout import Layout
-from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.answer.cache import cached, cached_by_parts
+from lean_year.plan.model.demand import DEMAND_READS, demand_of
+from lean_year.plan.model.harvest import CATCH_READS, catch_rain
+from lean_year.plan.model.layout import Layout, layout_of
+from lean_year.plan.model.prepared_rain import PreparedRain, records_like
 from lean_year.property.cistern import Cistern
+from lean_year.property.document import Property
 from lean_year.property.household import Household
 
 KEPT_TO_DECIMALS_L = 7
@@ -122,23 +126,15 @@ class Supply:
         if len(self.layout.steps) > 1:
             return self.sizes(gross_l, watch)
         live = self.layout.last_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
-        same = (Same(self.rain), Same(self.inflow_l), Same(self.loss_l), Same(self.demand))
-        key = (same, self.operation, self.start_share, watch, live.tobytes())
-        return _kept_sizes.get(key, lambda: self._live_sizes(live, watch))
+        return _sizes_of(*self._water, live.tobytes(), watch)
 
     def _live_sizes(self, live_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
-        years = self.rain.years
-        return operate_sizes(
-            inflow_l=self.inflow_l,
-            demand=self.demand,
-            size_l=live_l,
-            operation=self.operation,
-            start_share=self.start_share,
-            loss_l=self.loss_l,
-            year_end=years.ends,
-            year_counts=self.rain.counts,
-            watch=watch,
-        )
+        return _live_sizes(*self._water, live_l, watch)
+
+    @property
+    def _water(self) -> "_Water":
+        """All that decides what a live volume comes to, whatever tanks hold it."""
+        return self.rain, self.inflow_l, self.loss_l, self.demand, self.operation, self.start_share
 
     def _chained_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
         runs = [self.run(float(total)) for total in gross_l]
@@ -160,7 +156,45 @@ class Supply:
         )
 
 
-_kept_sizes: Kept[OperatedCurve] = Kept(48)
+_Water = tuple[PreparedRain, NDArray[np.float64], NDArray[np.float64], Demand, Operation, float]
+
+
+def _live_sizes(
+    rain: PreparedRain,
+    inflow_l: NDArray[np.float64],
+    loss_l: NDArray[np.float64],
+    demand: Demand,
+    operation: Operation,
+    start_share: float,
+    live_l: NDArray[np.float64],
+    watch: tuple[int, int],
+) -> OperatedCurve:
+    return operate_sizes(
+        inflow_l=inflow_l,
+        demand=demand,
+        size_l=live_l,
+        operation=operation,
+        start_share=start_share,
+        loss_l=loss_l,
+        year_end=rain.years.ends,
+        year_counts=rain.counts,
+        watch=watch,
+    )
+
+
+@cached(48)
+def _sizes_of(
+    rain: PreparedRain,
+    inflow_l: NDArray[np.float64],
+    loss_l: NDArray[np.float64],
+    demand: Demand,
+    operation: Operation,
+    start_share: float,
+    live_l: bytes,
+    watch: tuple[int, int],
+) -> OperatedCurve:
+    """As `_live_sizes`; the live volumes as the bytes of their array, so that equal ones are found again."""
+    return _live_sizes(rain, inflow_l, loss_l, demand, operation, start_share, np.frombuffer(live_l).copy(), watch)
 
 
 def counted_short_years(run: OperatedReplay, rain: PreparedRain) -> int:
@@ -191,3 +225,51 @@ def operation_of(household: Household, cistern: Cistern) -> Operation:
         back_up=back_up,
         garden_from_first=cistern.garden_from_first,
     )
+
+
+SUPPLY_READS = (*CATCH_READS, *DEMAND_READS, "household.steps", "household.back_up", "cistern")
+
+
+@cached_by_parts(8, *SUPPLY_READS)
+def supply_of(document: Property, rain: PreparedRain) -> Supply:
+    """The supply of a document, ready for replays."""
+    catch = catch_rain(document, rain)
+    return Supply(
+        rain=rain,
+        inflow_l=catch.total,
+        loss_l=catch.lost_l,
+        demand=demand_of(document, rain).at_steps(document.household),
+        operation=operation_of(document.household, document.cistern),
+        layout=layout_of(document),
+        start_share=document.cistern.start_share,
+    )
+
+
+@cached(8)
+def replay_of(supply: Supply) -> OperatedReplay:
+    """The replay of the design, held for all who ask for its days."""
+    return supply.run()
+
+
+@cached(8)
+def lean_year_of(run: OperatedReplay, rain: PreparedRain) -> int:
+    """Row of the water year that is hardest on a replay; `lean_year.core.cistern.lean_year` has the rule."""
+    years = rain.years
+    return lean_year(
+        shortfall_l=years.sums(np.where(run.short_day, run.shortfall_l, 0.0)),
+        other_water_l=years.sums(run.topped_up_l + run.trucked_l) + years.sums(run.given_up_l),
+        lowest_l=np.minimum.reduceat(run.store_l, years.starts),
+        counted=rain.counts,
+    )
+
+
+@cached_by_parts(8, *SUPPLY_READS)
+def carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple[int, int, int] | None:
+    """For a record made from twelve means: fewest and most years carried in others made from the same, of so many."""
+    if rain.record.made_from is None or rain.record.made_from.kind != "means":
+        return None
+    carried, of_years = [], 0
+    for other in records_like(rain):
+        of_years = int(other.counts.sum())
+        carried.append(supply_of(document, other).years_carried())
+    return min(carried), max(carried), of_years

@@ -10,10 +10,10 @@ from pydantic import BaseModel
 from lean_year.core.basis import Basis
 from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.cistern import sizing_methods as schools
-from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.cistern.operation import Demand, OperatedReplay
 from lean_year.core.rain import rainfall
 from lean_year.core.units import DAYS_PER_YEAR
-from lean_year.plan.answer.cache import Kept, Same
+from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.wording import MONTHS, Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply
@@ -250,14 +250,14 @@ def _lean_year(supply: Supply, run: OperatedReplay, lean_row: int, say: Wording)
     )
 
 
-_peaks: Kept[tuple[schools.CriticalPeriod | None]] = Kept(16)
+@cached(16)
+def _critical_period(inflow_l: NDArray[np.float64], demand: Demand) -> schools.CriticalPeriod | None:
+    """The stretch that the mass curve finds; it asks for nothing but inflow and demand."""
+    return schools.sequent_peak(inflow_l=inflow_l, demand_l=np.asarray(demand.house_l[0] + demand.garden_l[0]))
 
 
 def _sequent_peak(supply: Supply, say: Wording) -> School:
-    found = _peaks.get(
-        (Same(supply.inflow_l), Same(supply.demand)),
-        lambda: (schools.sequent_peak(inflow_l=supply.inflow_l, demand_l=supply.demand_l),),
-    )[0]
+    found = _critical_period(supply.inflow_l, supply.demand)
     if found is None:
         return _school(
             "sequent_peak", "Mass curve", None, "from_memory", "Thomas and Burden 1963",

@@ -12,12 +12,16 @@ from lean_year.core.cistern import sizing
 from lean_year.core.cistern.operation import OperatedCurve, OperatedReplay
 from lean_year.core.cistern.replay import Rule, no_shortage_size_l
 from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.first_year import FirstYear, first_year
 from lean_year.plan.model.harvest import Catch
 from lean_year.plan.model.prepared_rain import PreparedRain
-from lean_year.plan.model.supply import Supply, years_carried
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.roof_surface import roof_area_m2
+from lean_year.plan.model.station import Station
+from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, years_carried
 from lean_year.plan.stations.cistern.figures import RULE_SOURCE, cistern_figures
 from lean_year.plan.stations.cistern.marginal_cost import Way, knee_figure, probe_of, tank_cost, ways_to_more
 from lean_year.plan.stations.cistern.sizing_methods import School, schools_table
@@ -272,14 +276,8 @@ def _steps(document: Property, run: OperatedReplay, rain: PreparedRain) -> list[
     return rows
 
 
-def plan_cistern(
-    document: Property,
-    supply: Supply,
-    run: OperatedReplay,
-    catch: Catch,
-    roof_area_m2: float,
-    say: Wording,
-) -> CisternPlan:
+@cached_by_parts(8, *SUPPLY_READS, "units", "prices", "rain", "downpour", "levels")
+def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch: Catch, say: Wording) -> CisternPlan:
     """The cistern stage: the design's replay by year, sizes, schools, what else would do, and hardships."""
     rain, cistern = supply.rain, document.cistern
     alone = supply.on_rain_alone
@@ -288,12 +286,7 @@ def plan_cistern(
     counted = int(rain.counts.sum())
     carried = years_carried(run, rain)
     rows = [row for row in range(len(years)) if years[row].counted] or list(range(len(years)))
-
-    def hardship(row: int) -> tuple[float, float, float]:
-        year = years[row]
-        return (-year.shortfall_l, -(year.other_water_l + year.given_up_l), year.lowest_l)
-
-    lean = min(rows, key=hardship)
+    lean = lean_year_of(run, rain)
     lean_days = slice(int(rain.years.starts[lean]), int(rain.years.ends[lean]))
     carried_rows = [row for row in rows if years[row].short_days == 0]
     tightest = min(carried_rows, key=lambda row: years[row].lowest_l) if carried_rows else None
@@ -362,7 +355,7 @@ def plan_cistern(
         curve=curve,
         bank=bank,
         steps=_steps(document, run, rain),
-        schools=schools_table(alone, alone_run, at_aim, for_aim, lean, roof_area_m2, say),
+        schools=schools_table(alone, alone_run, at_aim, for_aim, lean, roof_area_m2(document), say),
         ways=ways,
         probe_l=probe.tank_l,
         stress=stress_tests(document, alone, alone_run, catch),
@@ -463,3 +456,30 @@ def _findings(
             "Begin it empty to see the difference.",
         )
     return found
+
+
+def _plan(model: PropertyModel) -> CisternPlan:
+    assert model.supply is not None
+    assert model.replay is not None
+    assert model.catch is not None
+    return plan_cistern(model.document, model.supply, model.replay, model.catch, model.say)
+
+
+def _headline(model: PropertyModel, plan: CisternPlan) -> str:
+    tank = model.say.volume(model.document.cistern.gross_l)
+    dry = int(plan.figures["short_d"].value or 0)
+    tightest = model.say.volume(plan.figures["tightest_l"].value or 0).removesuffix(" gal")
+    return f"{tank}, dry {dry:,} d" if dry else f"{tank}, low {tightest}"
+
+
+STATION = Station(
+    key="cistern",
+    name="Cistern",
+    job_step=4,
+    entries="/cistern",
+    answer=CisternPlan,
+    plan=_plan,
+    headline=_headline,
+    needs_rain=True,
+    no_rain="not replayed",
+)

@@ -1,13 +1,13 @@
 """Harder than the record: less rain, longer dry spells, the driest years alone, the best roof lost."""
 
 from dataclasses import replace
-from functools import lru_cache
 
 import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.rain.rainfall import driest_years, stretch_dry_spells
+from lean_year.plan.answer.cache import cached
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import Catch, catch_rain
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -28,7 +28,7 @@ class StressTest(BaseModel):
     shortfall_l: float
 
 
-@lru_cache(maxsize=16)
+@cached(16)
 def _harsher(rain: PreparedRain) -> dict[str, tuple[str, PreparedRain]]:
     """The records of the tests by key, each with its words. Kept with the record: no edit changes them."""
     harsher = {

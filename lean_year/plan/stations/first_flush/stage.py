@@ -3,11 +3,12 @@
 import math
 
 import numpy as np
+from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.core.water_path import first_flush as core
-from lean_year.plan.answer.cache import Kept, Same
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.wording import Wording, fixed, several
@@ -16,7 +17,9 @@ from lean_year.plan.model.flush_chambers import MOST_LEGS, Chamber, chambers, fl
 from lean_year.plan.model.harvest import Catch
 from lean_year.plan.model.losses import Taken, take_losses
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.station import Station
 from lean_year.plan.stations.first_flush.methods import FlushSchool, flush_schools
 from lean_year.property.document import Property
 
@@ -97,9 +100,6 @@ class FirstFlushPlan(BaseModel):
     cautions: list[str]
 
 
-_kept_curve: Kept[list[float]] = Kept(8)
-
-
 def _mean_year(daily_l: float, rain: PreparedRain) -> float:
     return daily_l / (rain.dates.size / DAYS_PER_YEAR)
 
@@ -111,28 +111,27 @@ def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None, d
         return [FlushPoint(depth_mm=mm, share_left=core.share_left(mm), lost_l_year=0.0) for mm in CURVE_MM]
     entered = document.first_flush
     kind = "ball" if entered.kind == "none" else entered.kind
-    key = (
-        tuple(Same(each) for each in catch.by_roof),
-        document.model_dump_json(include={"roofs", "downpipes"}),
-        entered.model_copy(update={"depth_mm": 0.0, "by": "depth", "kind": kind}).model_dump_json(),
-    )
-
-    def work_out() -> list[float]:
-        lost = []
-        for depth in CURVE_MM:
-            changed = entered.model_copy(update={"kind": kind, "by": "depth", "depth_mm": depth})
-            other = document.model_copy(update={"first_flush": changed})
-            taken = take_losses(other, catch.by_roof, rain.filled_mm.size)[1]
-            lost.append(_mean_year(float(taken.flushed_l.sum()), rain) if depth > 0 else 0.0)
-        return lost
-
-    lost_l = dict(zip(CURVE_MM, _kept_curve.get(key, work_out), strict=True))
+    usual = entered.model_copy(update={"depth_mm": 0.0, "by": "depth", "kind": kind})
+    curve_l = _lost_by_depth_l(document.model_copy(update={"first_flush": usual}), tuple(catch.by_roof))
+    lost_l = {depth: _mean_year(lost, rain) for depth, lost in zip(CURVE_MM, curve_l, strict=True)}
     if 0 < depth_mm <= CURVE_MM[-1]:
         lost_l[depth_mm] = _mean_year(float(catch.taken.flushed_l.sum()), rain)
     return [
         FlushPoint(depth_mm=depth, share_left=core.share_left(depth), lost_l_year=lost)
         for depth, lost in sorted(lost_l.items())
     ]
+
+
+@cached_by_parts(8, "roofs", "downpipes", "first_flush")
+def _lost_by_depth_l(document: Property, by_roof: tuple[NDArray[np.float64], ...]) -> list[float]:
+    """Water over the record that each depth of the curve throws away."""
+    lost = []
+    for depth in CURVE_MM:
+        changed = document.first_flush.model_copy(update={"depth_mm": depth})
+        other = document.model_copy(update={"first_flush": changed})
+        taken = take_losses(other, list(by_roof), by_roof[0].size)[1] if by_roof else None
+        lost.append(float(taken.flushed_l.sum()) if taken and depth > 0 else 0.0)
+    return lost
 
 
 def _drain_curve(chamber: Chamber, steady: bool) -> list[list[float]]:
@@ -206,21 +205,11 @@ def _holes(document: Property, found: list[Chamber]) -> list[HoleOffered]:
     return rows
 
 
-_kept: Kept[FirstFlushPlan] = Kept(16)
-
-
+@cached_by_parts(16, "units", "roofs", "downpipes", "first_flush", "household.uses", "site")
 def plan_first_flush(
     document: Property, rain: PreparedRain | None, catch: Catch | None, say: Wording
 ) -> FirstFlushPlan:
-    """The first-flush stage. Kept: it asks nothing of the tanks."""
-    parts = document.model_dump_json(include={"units", "roofs", "downpipes", "first_flush", "household", "site"})
-    key = (parts, Same(rain), Same(catch))
-    return _kept.get(key, lambda: _plan_first_flush(document, rain, catch, say))
-
-
-def _plan_first_flush(
-    document: Property, rain: PreparedRain | None, catch: Catch | None, say: Wording
-) -> FirstFlushPlan:
+    """The first-flush stage. It asks nothing of the tanks."""
     entered = document.first_flush
     found = chambers(document)
     taken = catch.taken if catch is not None else None
@@ -450,3 +439,21 @@ def _hole_for_a_day(document: Property, found: list[Chamber]) -> list[Fix]:
 
 def _dirty(document: Property) -> bool:
     return any(roof.on and {"trees", "birds"} & set(roof.hazards) for roof in document.roofs)
+
+
+def _headline(model: PropertyModel, plan: FirstFlushPlan) -> str:
+    if plan.kind == "none":
+        return "none"
+    depth, volume = (plan.figures[key].value or 0.0 for key in ("depth_mm", "volume_l"))
+    return f"{model.say.volume(volume)}, first {model.say.shallow(depth)}"
+
+
+STATION = Station(
+    key="first_flush",
+    name="First flush",
+    job_step=6,
+    entries="/first_flush",
+    answer=FirstFlushPlan,
+    plan=lambda model: plan_first_flush(model.document, model.rain, model.catch, model.say),
+    headline=_headline,
+)

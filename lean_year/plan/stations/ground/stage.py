@@ -6,12 +6,14 @@ from pydantic import BaseModel, ConfigDict
 
 from lean_year.core.ground import wind
 from lean_year.core.ground.earthworks import Earthworks, earthworks
-from lean_year.plan.answer.cache import Kept, Same
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording, fixed
 from lean_year.plan.model.first_year import FirstYear
 from lean_year.plan.model.footings import BASES, Standing, passes, standings
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import Station
 from lean_year.plan.stations.ground.figures import pad_figures
 from lean_year.plan.stations.ground.findings import GroundFacts, ground_findings
 from lean_year.plan.stations.ground.notes import ground_notes
@@ -91,17 +93,9 @@ class GroundPlan(BaseModel):
     cautions: list[str]
 
 
-_PARTS = {"units", "site", "cistern", "levels", "ground"}
-_kept: Kept[GroundPlan] = Kept(8)
-
-
+@cached_by_parts(8, "units", "site", "cistern", "levels", "ground")
 def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
-    """The ground stage; `first` tells when rain brings a buried tank's ballast. Kept: no filter changes it."""
-    key = (document.model_dump_json(include=_PARTS), Same(first))
-    return _kept.get(key, lambda: _plan_ground(document, first, say))
-
-
-def _plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
+    """The ground stage; `first` tells when rain brings a buried tank's ballast. No filter changes it."""
     rows = standings(document)
     apart = setbacks(document, rows)
     works = [_works(document, row) for row in rows]
@@ -195,3 +189,21 @@ def _brought_by(row: Standing, stage: FloatStage, first: FirstYear, held_l: list
     month, day = month_and_day(first.first_day)
     date = dt.date(2023, month, min(day, 28) if month == 2 else day) + dt.timedelta(days=by)
     return f"{date.day} {date:%b}"
+
+
+def _headline(model: PropertyModel, plan: GroundPlan) -> str:
+    full_kg = sum((pad.figures["full_kg"].value or 0.0) * pad.count for pad in plan.pads)
+    pressed = max((pad.figures["ground_kpa"].value or 0.0) for pad in plan.pads)
+    return f"{model.say.tonnes(full_kg / 1000)}, {model.say.pressure(pressed)}"
+
+
+STATION = Station(
+    key="ground",
+    name="Ground",
+    job_step=10,
+    entries="/ground",
+    answer=GroundPlan,
+    plan=lambda model: plan_ground(model.document, model.first_year, model.say),
+    headline=_headline,
+    undecided=lambda model, _plan: model.document.ground.soil == "unknown",
+)

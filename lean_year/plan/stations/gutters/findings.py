@@ -7,7 +7,7 @@ from lean_year.core.units import MM_PER_INCH
 from lean_year.core.water_path import screens as screen_rules
 from lean_year.core.water_path.gutters import CHANNEL_FALL
 from lean_year.plan.answer.capacity import Place
-from lean_year.plan.answer.figure import Finding, Fix, Severity, Stage
+from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.wording import Wording, fixed
 from lean_year.plan.model.levels import Check, RunLevels
@@ -26,7 +26,7 @@ BULGE_SHARE, LEAST_GAP_MM, WALKWAY_MM = 0.015, 75.0, 600.0
 """A full plastic tank's swelling, and the room to leave for it and for a person. Basis: estimate; common practice."""
 
 
-_STATIONS: dict[str, Stage] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
+_STATIONS: dict[str, str] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
 """Where a check on the levels is a finding, by the head of its code."""
 
 
@@ -38,7 +38,7 @@ def gutter_findings(
     _rates(document, found, say)
     for check in checks:
         if check.status in ("fails", "caution"):
-            stage: Stage = _STATIONS.get(check.code.partition("_")[0], "gutters")
+            stage = _STATIONS.get(check.code.partition("_")[0], "gutters")
             severity = cast(Severity, check.status)
             found.add(check.code, severity, f"{check.title}: {check.said}.", "", *check.fixes, stage=stage)
     for place in places:

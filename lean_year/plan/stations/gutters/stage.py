@@ -6,23 +6,25 @@ from pydantic import BaseModel
 from lean_year.core.errors import InputError
 from lean_year.core.rain.downpour import EstimatedIntensity, estimate_intensity
 from lean_year.core.water_path import screens as core
-from lean_year.plan.answer.cache import Kept, Same
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.flow import Flows, places_to_the_tank
+from lean_year.plan.model.flow import flows_at, places_to_the_tank, runs_in_use
 from lean_year.plan.model.levels import (
     Check,
     RunLevels,
     TankLevels,
+    by_heights_alone,
     discharge_m,
-    run_levels,
     tank_ground_m,
     tank_levels,
 )
 from lean_year.plan.model.overflow_outlets import lip_and_room_m
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import Station
 from lean_year.plan.stations.gutters.findings import gutter_findings
 from lean_year.plan.stations.gutters.level_checks import level_checks
 from lean_year.plan.stations.gutters.notes import fitting_notes
@@ -150,43 +152,15 @@ def _screens(document: Property, places: list[Place]) -> list[ScreenPlan]:
     return rows
 
 
-_kept: Kept[GuttersPlan] = Kept(16)
-
-
-def plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, say: Wording) -> GuttersPlan:
-    """The gutters and pipes, at the flows of the gutters' downpour. Kept: a wider tank changes none of it."""
-    parts = document.model_dump_json(
-        include={
-            "units",
-            "roofs",
-            "downpipes",
-            "levels",
-            "downpour",
-            "rain",
-            "overflow",
-            "snow",
-            "site",
-            "first_flush",
-        }
-    )
-    cistern = document.cistern
-    # Of a tank's shape only its kind and height count here, and its width where it needs room to bulge.
-    tanks = tuple(
-        (
-            tank.model_dump_json(exclude={"shape"}),
-            tank.vessel().shape.height_m,
-            (tank.shape.kind, getattr(tank.shape, "liner", False)),
-            tank.shape.model_dump_json() if tank.inlet.gap_mm is not None else "",
-        )
-        for tank in cistern.tanks
-    )
-    key = (parts, tanks, cistern.built_phase, Same(rain))
-    return _kept.get(key, lambda: _plan_gutters(document, rain, flows, say))
-
-
-def _plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, say: Wording) -> GuttersPlan:
-    # Every group that has a roof in use, or that another joins.
-    runs = [run_levels(document, pipe, flows.in_run) for pipe in document.downpipes if flows.in_run[pipe.id] > 0]
+@cached_by_parts(
+    16,
+    "units", "roofs", "downpipes", "levels", "downpour", "rain", "overflow", "snow", "site", "first_flush", "cistern",
+    narrowed=by_heights_alone,
+)  # fmt: skip
+def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) -> GuttersPlan:
+    """The gutters and pipes in their downpour. A wider tank changes none of it."""
+    flows = flows_at(document, document.rain.design_intensity_mm_h)
+    runs = runs_in_use(document, flows)
     places = places_to_the_tank(document, flows, {run.group: run for run in runs}, say)
     known = [place for place in places if place.capacity_l_s > 0 or place.kind not in ("run", "reducer")]
     tightest = max(known, key=lambda place: place.ratio, default=None)
@@ -259,3 +233,20 @@ def _plan_gutters(document: Property, rain: PreparedRain | None, flows: Flows, s
         cautions=CAUTIONS,
         notes=fitting_notes(document, runs, say),
     )
+
+
+def _headline(model: PropertyModel, plan: GuttersPlan) -> str:
+    drop = plan.figures["drop_m"].value
+    return "heights not measured" if drop is None else f"{model.say.length(drop)} of drop"
+
+
+STATION = Station(
+    key="gutters",
+    name="Gutters & pipes",
+    job_step=5,
+    entries="/downpipes",
+    answer=GuttersPlan,
+    plan=lambda model: plan_gutters(model.document, model.rain, model.say),
+    headline=_headline,
+    undecided=lambda _model, plan: plan.figures["drop_m"].value is None,
+)

@@ -6,11 +6,13 @@ from pydantic import BaseModel
 
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY, KINDS, MEASURED_US_L_PERSON_DAY, Kind, Quality
 from lean_year.core.units import DAYS_PER_YEAR
-from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import MONTHS, Wording, fixed
 from lean_year.plan.model.demand import HouseholdDemand, et0_mm
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import Station
 from lean_year.property.document import Property
 
 CAUTIONS = [
@@ -68,20 +70,11 @@ def _by_month(daily: NDArray[np.float64], month: NDArray[np.int64]) -> NDArray[n
     return np.asarray(np.bincount(month, daily, minlength=13)[1:] / np.maximum(days, 1))
 
 
-_kept: Kept[HouseholdPlan] = Kept(16)
-
-
+@cached_by_parts(16, "household", "site")
 def plan_household(
     document: Property, demand: HouseholdDemand, rain: PreparedRain | None, say: Wording
 ) -> HouseholdPlan:
     """The household stage: the demand and where it comes from. Not to be changed by the caller."""
-    key = (demand, rain, say, document.household.model_dump_json(), document.site.model_dump_json())
-    return _kept.get(key, lambda: _plan_household(document, demand, rain, say))
-
-
-def _plan_household(
-    document: Property, demand: HouseholdDemand, rain: PreparedRain | None, say: Wording
-) -> HouseholdPlan:
     kinds = {kind: _by_month(demand.of(kind), demand.month) for kind in KINDS}
     total = sum(kinds.values(), np.zeros(12))
     people = _by_month(demand.people, demand.month)
@@ -294,3 +287,19 @@ def _findings(document: Property, demand: HouseholdDemand, rain: PreparedRain | 
             )
         )
     return found
+
+
+def _headline(model: PropertyModel, plan: HouseholdPlan) -> str:
+    use, top = (model.say.rate(plan.figures[key].value or 0) for key in ("demand_l_day", "top_month_l_day"))
+    return f"{use.replace(' a day', '/day')}, top {top.split()[0]}"
+
+
+STATION = Station(
+    key="household",
+    name="Household",
+    job_step=3,
+    entries="/household",
+    answer=HouseholdPlan,
+    plan=lambda model: plan_household(model.document, model.demand, model.rain, model.say),
+    headline=_headline,
+)

@@ -9,12 +9,12 @@ from pydantic import BaseModel
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.core.water_path.overflow import overflow_capacity_l_s, overflow_head_mm
-from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, wider_pipes
 from lean_year.plan.answer.figure import Figure, Finding, Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording, day
-from lean_year.plan.model.flow import Flows, overflow_intensity_mm_h
+from lean_year.plan.model.flow import arrives_l_s, flows_at, overflow_intensity_mm_h
 from lean_year.plan.model.levels import discharge_m
 from lean_year.plan.model.overflow_outlets import (
     BACKS_UP_M,
@@ -28,6 +28,8 @@ from lean_year.plan.model.overflow_outlets import (
     top_of_room_m,
 )
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.overflow.discharge import INTO_THE_GROUND, WAYS, GroundPlan, ground_for_overflow
 from lean_year.plan.stations.overflow.findings import overflow_findings
@@ -76,14 +78,13 @@ class OverflowPlan(BaseModel):
     cautions: list[str]
 
 
-def _place(document: Property, flow: float, room_m: float, say: Wording) -> Place:
+def _place(document: Property, flow: float, room_m: float, top: Top, say: Wording) -> Place:
     entered = document.overflow
     head_mm = min(10_000.0, room_m * 1000)
 
     def takes(**changed: Any) -> float:
         return overflow_capacity_l_s(overflow_pipe(document, **changed), head_mm=head_mm)
 
-    back = taken_back_l_s(document)
     common = {
         "key": "overflow",
         "kind": "overflow",
@@ -94,7 +95,7 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
     }
     if entered.kind == "none":
         ways = (
-            ("a diverter back down the pipe", back, divert_back_down(document)),
+            ("a diverter back down the pipe", taken_back_l_s(document), divert_back_down(document)),
             (f"a pipe of {say.bore(entered.bore_mm)}", takes(count=1), [replace("/overflow/kind", "pipe")]),
         )
         own = {
@@ -113,7 +114,7 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
     elif entered.kind == "back_down":
         own = {
             "size": "back down the pipe",
-            "capacity_l_s": back,
+            "capacity_l_s": taken_back_l_s(document),
             "basis": "from_memory",
             "source": "BS EN 12056-3 (from memory) for the downpipes",
             "formula": "what the downpipes in use carry, a third full: they take back what came down them",
@@ -132,7 +133,7 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
             "source": "BS EN 12056-3 (from memory) for the lip, Darcy-Weisbach for the pipe",
             "formula": "the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
             "working": f"{say.length(room_m)} of water over the lip before it reaches a "
-            f"{top_of_room_m(document)[1]}; {say.length(pipe.length_m)} of pipe, K {pipe.fittings + 1.5:.1f}",
+            f"{top}; {say.length(pipe.length_m)} of pipe, K {pipe.fittings + 1.5:.1f}",
             "sizes": first_enough(
                 wider_pipes(
                     document.units, entered.bore_mm, lambda bore: takes(bore_mm=bore), flow, "/overflow/bore_mm"
@@ -149,17 +150,19 @@ def _place(document: Property, flow: float, room_m: float, say: Wording) -> Plac
 
 
 _Hydraulics = tuple[Place, float, list[list[float]]]
-_kept: Kept[_Hydraulics] = Kept(16)
 
 
-def _hydraulics(document: Property, inflow_l_s: float, room_m: float, say: Wording) -> _Hydraulics:
+def _hydraulics(document: Property, inflow_l_s: float, room_m: float, top: Top, say: Wording) -> _Hydraulics:
     """The overflow against an inflow, how high the water then stands [m], and what it passes over its head."""
     heads = np.linspace(0, max(room_m, 0.05) * 1.5, 13)
     return (
-        _place(document, inflow_l_s, room_m, say),
+        _place(document, inflow_l_s, room_m, top, say),
         _stands_m(document, inflow_l_s, room_m),
         [[float(head), overflow_takes_l_s(document, float(head))] for head in heads],
     )
+
+
+_through_a_pipe = cached_by_parts(16, "overflow", "units")(_hydraulics)
 
 
 def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
@@ -189,24 +192,17 @@ def _lower_lip(document: Property, lip_m: float, stands_m: float, say: Wording) 
 
 
 def plan_overflow(
-    document: Property,
-    flows: Flows,
-    arrives_l_s: float,
-    supply: Supply | None,
-    run: OperatedReplay | None,
-    say: Wording,
+    document: Property, supply: Supply | None, run: OperatedReplay | None, say: Wording
 ) -> OverflowPlan:
-    """The overflow stage.
-
-    `flows` are those of the overflow's downpour, `arrives_l_s` what of them the gutters and pipes can bring.
-    """
+    """The overflow stage, at its own downpour, which the gutters and pipes may not bring whole."""
     entered = document.overflow
+    flows = flows_at(document, overflow_intensity_mm_h(document))
+    brought_l_s = arrives_l_s(document, say)
     lip, room, _ = lip_and_room_m(document)
-    inflow = min(flows.total, arrives_l_s) if arrives_l_s > 0 else flows.total
-    # A diverter goes by the downpipes, and fitting one by the tanks.
-    others = "" if has_pipe(document) else document.model_dump_json(include={"roofs", "downpipes", "cistern"})
-    key = (entered.model_dump_json(), document.units, inflow, room, top_of_room_m(document)[1], others)
-    place, stands, curve = _kept.get(key, lambda: _hydraulics(document, inflow, room, say))
+    inflow = min(flows.total, brought_l_s) if brought_l_s > 0 else flows.total
+    # A pipe goes by its own entries alone; a diverter by the downpipes, and fitting one by the tanks.
+    hydraulics = _through_a_pipe if has_pipe(document) else _hydraulics
+    place, stands, curve = hydraulics(document, inflow, room, top_of_room_m(document)[1], say)
     inlet_mm2 = _inlets_mm2(document)
     overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4 if has_pipe(document) else 0.0
     figures = {
@@ -217,7 +213,7 @@ def plan_overflow(
             basis="derived",
             formula="roofs in use × rate / 3600, no more than gutters and pipes can bring",
             working=f"{say.flow(flows.total)} off the roofs at {say.intensity(overflow_intensity_mm_h(document))}; "
-            f"gutters and pipes bring {say.flow(arrives_l_s)}",
+            f"gutters and pipes bring {say.flow(brought_l_s)}",
             moves="Wider gutters and pipes bring more, and the overflow must pass it.",
         ),
         "capacity_l_s": Figure(
@@ -350,3 +346,21 @@ def _held_down(supply: Supply, share: float) -> list[HeldDown]:
         )
         for row, each in enumerate(shares)
     ]
+
+
+def _headline(model: PropertyModel, plan: OverflowPlan) -> str:
+    spill = plan.figures.get("spill_l_year")
+    if spill is not None and spill.value is not None:
+        return f"{model.say.volume(spill.value)} a year"
+    return model.say.flow(plan.place.capacity_l_s)
+
+
+STATION = Station(
+    key="overflow",
+    name="Overflow",
+    job_step=7,
+    entries="/overflow",
+    answer=OverflowPlan,
+    plan=lambda model: plan_overflow(model.document, model.supply, model.replay, model.say),
+    headline=_headline,
+)

@@ -5,12 +5,14 @@ from pydantic import BaseModel
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pump.pump_curve import MOST_L_S, PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s
 from lean_year.core.units import GRAVITY_M_S2
-from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.levels import tank_ground_m
-from lean_year.plan.model.pressure_side import Filling, System, draws_from, gives, lift_key, pump_curve
+from lean_year.plan.model.levels import by_heights_alone, tank_ground_m
+from lean_year.plan.model.pressure_side import LIFT_READS, Filling, System, draws_from, gives, pump_curve
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import Station
 from lean_year.plan.model.train import lamp_number
 from lean_year.plan.stations.pump.figures import (
     demand_figures,
@@ -25,6 +27,7 @@ from lean_year.plan.stations.pump.figures import (
 from lean_year.plan.stations.pump.findings import LEAST_NPSH_M, PumpFacts, pump_findings
 from lean_year.plan.stations.pump.notes import pump_notes
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pumps_offered
+from lean_year.plan.stations.pump.top_up import NO_TOP_UP, TopUpPlan, plan_top_up
 from lean_year.property.document import Property
 
 PUMP_CAUTIONS = [
@@ -112,21 +115,16 @@ class PumpPlan(BaseModel):
     vessel: VesselStates | None
     offered: list[PumpOffered]
     """Generic pumps to choose from; empty where there is none to choose."""
+    top_up: TopUpPlan = NO_TOP_UP
+    """Of its own, as it asks for the replay."""
     notes: list[BuildNote]
     findings: list[Finding]
     cautions: list[str]
 
 
-_kept: Kept[PumpPlan] = Kept(16)
-
-
+@cached_by_parts(16, *LIFT_READS, "household.back_up", narrowed=by_heights_alone)
 def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
-    """The pump stage; `use_m3_year` is what rain gives in a mean year. Kept: a wider tank changes none of it."""
-    key = (lift_key(document), use_m3_year, document.household.back_up.kind)
-    return _kept.get(key, lambda: _plan_pump(document, use_m3_year, say))
-
-
-def _plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
+    """The pump stage; `use_m3_year` is what rain gives in a mean year. A wider tank changes none of it."""
     system = System(document)
     way, peak = document.pump.way, system.peak_l_s
     stack = _stack(system)
@@ -298,3 +296,36 @@ def _facts(system: System, curve: PumpCurve | None, figures: dict[str, Figure]) 
 def _off_curve(document: Property, curve: PumpCurve) -> float:
     """How far the point that fits worst lies off the fitted curve, as a share of the shut-off head."""
     return max(abs(curve.head_m(flow) - head) for flow, head in document.pump.points) / curve.shut_off_m
+
+
+def _plan(model: PropertyModel) -> PumpPlan:
+    pump = plan_pump(model.document, sum(model.rain_use_m3_year.values()), model.say)
+    top_up = plan_top_up(model.document, model.replay, model.say)
+    return pump.model_copy(update={"top_up": top_up, "findings": [*pump.findings, *top_up.findings]})
+
+
+def _headline(model: PropertyModel, plan: PumpPlan) -> str:
+    say, figures = model.say, plan.figures
+    match plan.way:
+        case "undecided":
+            return "not decided"
+        case "gravity":
+            flow = figures["gravity_l_s"].value
+            return "gravity" if flow is None else f"gravity, {say.flow(flow)}"
+        case "header":
+            return f"header tank, {say.pressure(max(0.0, figures['tap_dirty_kpa'].value or 0.0))}"
+        case _:
+            tap = max(0.0, figures["tap_dirty_kpa"].value or 0.0)
+            return f"{say.flow(figures['peak_l_s'].value or 0.0)}, {say.pressure(tap)}"
+
+
+STATION = Station(
+    key="pump",
+    name="Pump",
+    job_step=9,
+    entries="/pump",
+    answer=PumpPlan,
+    plan=_plan,
+    headline=_headline,
+    undecided=lambda model, _plan: model.document.pump.way == "undecided",
+)

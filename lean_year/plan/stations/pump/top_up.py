@@ -24,11 +24,14 @@ class TopUpPlan(BaseModel):
     findings: list[Finding]
 
 
+NO_TOP_UP = TopUpPlan(figures={}, tank="", full_m=0.0, findings=[])
+
+
 def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) -> TopUpPlan:
     """The top-up of a document; what depends on the replay is left out without a record."""
     entered = document.household.back_up
     if entered.kind not in ("mains", "well"):
-        return TopUpPlan(figures={}, tank="", full_m=0.0, findings=[])
+        return NO_TOP_UP
     gap_mm = air_gap_mm(entered.inlet_mm)
     layout = layout_of(document)
     last = layout.steps[-1]

@@ -1,16 +1,18 @@
 """Rain: what fell, how far the record can be trusted, what a lean year looks like."""
 
 import datetime as dt
-from functools import lru_cache
 
 import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.rain import rainfall
 from lean_year.core.rain.rainfall import Filling
+from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import MONTHS, Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import Station
 from lean_year.plan.stations.rain.findings import find_in_rain
 
 RETURN_YEARS = (5, 10, 20)
@@ -236,7 +238,7 @@ def _month_name(rain: PreparedRain, months_from_january: int) -> str:
     return f"from {MONTHS[months_from_january % 12]} {year}"
 
 
-@lru_cache(maxsize=32)
+@cached(32)
 def plan_rain(rain: PreparedRain, say: Wording) -> RainPlan:
     """The rain stage: statistics, years and what is wrong with the record. Not to be changed by the caller."""
     return RainPlan(
@@ -254,3 +256,29 @@ def plan_rain(rain: PreparedRain, say: Wording) -> RainPlan:
         findings=find_in_rain(rain, [row.mean_mm for row in _months(rain)], say),
         cautions=[],
     )
+
+
+def _plan(model: PropertyModel) -> RainPlan:
+    assert model.rain is not None
+    return plan_rain(model.rain, model.say)
+
+
+def _headline(model: PropertyModel, plan: RainPlan) -> str:
+    mean = plan.figures["mean_year_mm"].value
+    if mean is None or model.lean_year is None:
+        return several(plan.days, "day")
+    lean = model.say.rain(plan.years[model.lean_year].total_mm)
+    return f"{model.say.rain(mean)}, lean {lean.split()[0]}"
+
+
+STATION = Station(
+    key="rain",
+    name="Rain",
+    job_step=2,
+    entries="/rain",
+    answer=RainPlan,
+    plan=_plan,
+    headline=_headline,
+    needs_rain=True,
+    no_rain="no record yet",
+)

@@ -1,5 +1,7 @@
 """Roofs: what catches rain, what each surface brings, and whether it is fit for the use."""
 
+from dataclasses import replace
+
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
@@ -7,12 +9,16 @@ from pydantic import BaseModel
 from lean_year.core.roofs import catchment
 from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
 from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.wording import Wording, fixed, several
 from lean_year.plan.model.demand import HouseholdDemand, temperatures
 from lean_year.plan.model.harvest import Catch, mean_year_l, snow_applies
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
+from lean_year.plan.model.station import Station
+from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.roofs.fitness import fitness_findings
 from lean_year.property.document import Property
 from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
@@ -193,14 +199,22 @@ def _groups(document: Property, catch: Catch | None, rain: PreparedRain | None) 
     return rows
 
 
+@cached_by_parts(8, "roofs", "downpipes", "losses", "snow", "site")
 def plan_roofs(
-    document: Property, rain: PreparedRain | None, catch: Catch | None, demand: HouseholdDemand, say: Wording
+    document: Property,
+    rain: PreparedRain | None,
+    catch: Catch | None,
+    supply: Supply | None,
+    demand: HouseholdDemand,
+    say: Wording,
 ) -> RoofsPlan:
     """The roofs stage: every surface and what they bring together."""
     surfaces = [
         _surface(document, roof, catch.by_roof[row] if catch else None, rain, say)
         for row, roof in enumerate(document.roofs)
     ]
+    if catch is not None and supply is not None:
+        _worth_of_each(surfaces, catch, supply)
     on = [roof for roof in document.roofs if roof.on]
     area = sum(plan_area_m2(roof) for roof in on)
     effective = sum(plan_area_m2(roof) * runoff_of(roof) for roof in on)
@@ -247,6 +261,15 @@ def plan_roofs(
         findings=_findings(document, on, demand, rain, catch, say),
         cautions=[*CAUTIONS, SNOW_CAUTION] if told_apart else CAUTIONS,
     )
+
+
+def _worth_of_each(surfaces: list[RoofPlan], catch: Catch, supply: Supply) -> None:
+    alone = supply.on_rain_alone  # a back-up would carry every year without any roof
+    for row, surface in enumerate(surfaces):
+        if surface.on:
+            # Subtraction can leave a hair below zero where this is the only roof.
+            left = (supply.inflow_l - catch.kept_by_roof[row]).clip(min=0)
+            surface.years_carried_without = replace(alone, inflow_l=left).years_carried()
 
 
 def _findings(
@@ -319,3 +342,19 @@ def _findings(
                     )
                 )
     return found
+
+
+def _headline(model: PropertyModel, plan: RoofsPlan) -> str:
+    on = sum(roof.on for roof in model.document.roofs)
+    return f"{model.say.area(plan.figures['area_m2'].value or 0)}, {several(on, 'roof')}"
+
+
+STATION = Station(
+    key="roofs",
+    name="Roofs",
+    job_step=1,
+    entries="/roofs",
+    answer=RoofsPlan,
+    plan=lambda model: plan_roofs(model.document, model.rain, model.catch, model.supply, model.demand, model.say),
+    headline=_headline,
+)

@@ -12,7 +12,7 @@ from lean_year.plan.model.train import is_cartridge, stages_before
 from lean_year.plan.stations.treatment.disinfection_methods import CYST, FINE, contact_needed_min, keeps_cysts
 from lean_year.plan.stations.treatment.dosing import behind_calcite
 from lean_year.plan.stations.treatment.lamp_findings import lamp_findings
-from lean_year.plan.stations.treatment.least_train import lacking
+from lean_year.plan.stations.treatment.least_train import missing_stage
 from lean_year.plan.stations.treatment.water_tests import result_findings
 from lean_year.property.document import Property
 
@@ -150,8 +150,8 @@ def _for_other_uses(document: Property, served: dict[Quality, bool], found: Find
     added = {"garden": {"kind": "strainer", "micron": 150}, "indoor": {"kind": "sediment", "micron": 20}}
     others: tuple[Quality, ...] = ("garden", "indoor")
     for use in others:
-        missing = lacking(document, use)
-        if not served[use] or not missing.stage:
+        missing = missing_stage(document, use)
+        if not served[use] or not missing:
             continue
         leaves = min(stages_before(document, use), len(train.stages))
         at = 0 if use == "garden" else leaves
@@ -163,11 +163,11 @@ def _for_other_uses(document: Property, served: dict[Quality, bool], found: Find
         found.add(
             f"TREATMENT_{use.upper()}_LACKS",
             "caution",
-            f"{'The garden' if use == 'garden' else 'Toilets and laundry'} lack {missing.stage} in front.".replace(
+            f"{'The garden' if use == 'garden' else 'Toilets and laundry'} lack {missing} in front.".replace(
                 "The garden lack", "The garden lacks"
             ),
             "",
-            *([Fix(text=f"Add {missing.stage}.", operations=[*_add(added[use], at), *moved])]
+            *([Fix(text=f"Add {missing}.", operations=[*_add(added[use], at), *moved])]
               if len(train.stages) < MOST_STAGES and max(train.garden_after, train.indoor_after) < MOST_STAGES
               else []),
         )  # fmt: skip

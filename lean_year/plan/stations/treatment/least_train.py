@@ -11,16 +11,21 @@ DRIPPER_MICRON, INDOOR_MICRON, DRINKING_MICRON = 150.0, 50.0, 5.0
 
 
 @dataclass(frozen=True, slots=True)
-class Lacking:
-    """What a use lacks: of the train itself, and on the way into the tank and out of it."""
+class WayIn:
+    """What the water has passed before the train, as far as the least train asks."""
 
-    stage: str
-    """Empty where the train has all that it takes."""
-    elsewhere: tuple[str, ...]
+    screened: bool
+    """By leaf screens on every downpipe, or a first flush."""
+    calmed: bool
+    """By the inlets of all tanks."""
 
-    @property
-    def all(self) -> list[str]:
-        return ([self.stage] if self.stage else []) + list(self.elsewhere)
+
+def way_in(document: Property) -> WayIn:
+    """What the water of a document passes on its way into the tanks."""
+    used = document.groups_in_use()
+    screened = all(each.screens for each in document.downpipes if each.id in used)
+    calmed = all(tank.inlet.calmed for tank in document.cistern.built())
+    return WayIn(screened or document.first_flush.kind != "none", calmed)
 
 
 def served(document: Property) -> dict[Quality, bool]:
@@ -39,32 +44,30 @@ def stages_for(document: Property, use: Quality) -> list[TreatmentStage]:
     return document.treatment.stages[: stages_before(document, use)]
 
 
-def lacking(document: Property, use: Quality) -> Lacking:
-    """What the least train for a use has that this property has not."""
+def missing_stage(document: Property, use: Quality) -> str:
+    """What the train lacks of the least train for a use; empty where it has all of it."""
     stages = stages_for(document, use)
     kinds = {each.kind for each in stages}
     filters = ("strainer", "sediment", "carbon") if use == "garden" else ("sediment", "carbon")
     finest = min((each.micron for each in stages if each.kind in filters), default=1e9)
     if use == "garden":
-        stage = "" if finest <= DRIPPER_MICRON else "a strainer of 100 to 150 micron"
-        return Lacking(stage, _before_the_tank(document))
+        return "" if finest <= DRIPPER_MICRON else "a strainer of 100 to 150 micron"
     if use == "indoor":
-        stage = "" if finest <= INDOOR_MICRON else "sediment of 20 to 50 micron"
-        return Lacking(stage, _before_the_tank(document) + _in_the_tank(document))
+        return "" if finest <= INDOOR_MICRON else "sediment of 20 to 50 micron"
     missing = ["sediment of 5 micron"] if finest > DRINKING_MICRON else []
     if "carbon" not in kinds and not document.treatment.chlorine.on:
         missing.append("carbon")
     if "uv" not in kinds and not document.treatment.chlorine.on:
         missing.append("UV, or chlorine with its time")
-    return Lacking(", ".join(missing), _before_the_tank(document) + _in_the_tank(document))
+    return ", ".join(missing)
 
 
-def _before_the_tank(document: Property) -> tuple[str, ...]:
-    used = document.groups_in_use()
-    screened = all(each.screens for each in document.downpipes if each.id in used)
-    return () if screened or document.first_flush.kind != "none" else ("leaf screens, or a first flush",)
-
-
-def _in_the_tank(document: Property) -> tuple[str, ...]:
-    calm = all(tank.inlet.calmed for tank in document.cistern.built())
-    return () if calm else ("a calmed inlet",)
+def lacking(document: Property, use: Quality, before: WayIn) -> list[str]:
+    """What the least train for a use has that this property has not: in the train, before the tank and in it."""
+    missing = missing_stage(document, use)
+    found = [missing] if missing else []
+    if not before.screened:
+        found.append("leaf screens, or a first flush")
+    if not before.calmed and use != "garden":
+        found.append("a calmed inlet")
+    return found

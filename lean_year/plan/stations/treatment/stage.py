@@ -1,22 +1,22 @@
 """Treatment: what the water passes on its way to each use, what that takes off, costs and leaves uncovered."""
 
-from collections.abc import Hashable
-
 from pydantic import BaseModel
 
 from lean_year.core.household.uses import Quality
 from lean_year.core.treatment import ultraviolet
 from lean_year.core.treatment.cartridges import DIRTY_RISE_KPA
-from lean_year.plan.answer.cache import Kept
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
-from lean_year.plan.answer.wording import Wording, fixed
-from lean_year.plan.model.pressure_side import lift_key
+from lean_year.plan.answer.wording import Wording, fixed, several
+from lean_year.plan.model.levels import by_heights_alone
+from lean_year.plan.model.pressure_side import LIFT_READS
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import Station
 from lean_year.plan.model.train import (
     DESIGN_UVT_PERCENT,
     LABELS,
     drops,
-    in_concrete,
     is_cartridge,
     life_months_of,
     peak_l_s,
@@ -30,7 +30,7 @@ from lean_year.plan.stations.treatment.disinfection_methods import TARGETS, Trea
 from lean_year.plan.stations.treatment.dosing import balance_figures
 from lean_year.plan.stations.treatment.findings import treatment_findings
 from lean_year.plan.stations.treatment.housings import HousingOffered, housings_offered
-from lean_year.plan.stations.treatment.least_train import lacking, served, stages_for
+from lean_year.plan.stations.treatment.least_train import WayIn, lacking, served, stages_for, way_in
 from lean_year.plan.stations.treatment.notes import treatment_notes
 from lean_year.plan.stations.treatment.plant_room import PlantRoom, plant_room
 from lean_year.plan.stations.treatment.water_tests import WaterTests, water_tests
@@ -123,16 +123,12 @@ class TreatmentPlan(BaseModel):
     cautions: list[str]
 
 
-_kept: Kept[TreatmentPlan] = Kept(16)
-
-
 def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
     """The treatment stage; `use_m3_year` is what rain gives to each use in a mean year.
 
-    The train is kept as the pump is; what is measured out for the water in the tank is worked out each time.
+    The train is held as the pump is; what is measured out for the water in the tank is worked out each time.
     """
-    key = (lift_key(document), tuple(use_m3_year.items()), _beside_the_train(document))
-    train = _kept.get(key, lambda: _plan_train(document, use_m3_year, say))
+    train = _plan_train(document, use_m3_year, way_in(document), say)
     drunk = train.branches[-1].served
     return train.model_copy(
         update={
@@ -142,23 +138,17 @@ def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: W
     )
 
 
-def _beside_the_train(document: Property) -> Hashable:
-    """What the train's plan reads besides lift, pipes and stages."""
-    return (
-        tuple(served(document).items()),
-        tuple(lacking(document, use).elsewhere for use in USE_NAMES),
-        in_concrete(document),
-    )
-
-
-def _plan_train(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> TreatmentPlan:
+@cached_by_parts(
+    16, *LIFT_READS, "household.uses", "household.irrigation", "household.garden_l_month", narrowed=by_heights_alone
+)
+def _plan_train(document: Property, use_m3_year: dict[Quality, float], before: WayIn, say: Wording) -> TreatmentPlan:
     entered, peak = document.treatment, peak_l_s(document)
     rows = _stages(document, peak, use_m3_year)
     passes = through_lamp_l_s(document)
     through = passes or 0.0
     dose = None if passes is None else uv_dose_mj_cm2(document, through)
     drunk = served(document)["drinking"]
-    branches = [_branch(document, use) for use in USE_NAMES]
+    branches = [_branch(document, use, before) for use in USE_NAMES]
     costs = [row.cost_year for row in rows if row.cost_year is not None]
     figures = {
         "peak_l_s": Figure(
@@ -259,14 +249,14 @@ def _stages(document: Property, peak: float, use_m3_year: dict[Quality, float]) 
     return rows
 
 
-def _branch(document: Property, use: Quality) -> BranchPlan:
+def _branch(document: Property, use: Quality, before: WayIn) -> BranchPlan:
     stages = stages_for(document, use)
     return BranchPlan(
         use=use,
         name=USE_NAMES[use],
         stages=len(stages),
         passes=", ".join(_in_short(stage) for stage in stages) or "nothing",
-        lacks=", ".join(lacking(document, use).all),
+        lacks=", ".join(lacking(document, use, before)),
         served=served(document)[use],
     )
 
@@ -301,3 +291,22 @@ def _second_source(document: Property, through: float, say: Wording) -> Figure:
         working=f"{say.flow(through)}, UVT {counted:g} % ({known})",
         moves="Wells carry iron, manganese and tannin: test for them before the lamp is chosen.",
     )
+
+
+def _headline(model: PropertyModel, plan: TreatmentPlan) -> str:
+    if not plan.stages:
+        return "nothing chosen"
+    taken = model.say.pressure(plan.figures["dirty_kpa"].value or 0.0)
+    return f"{several(len(plan.stages), 'stage')}, {taken}"
+
+
+STATION = Station(
+    key="treatment",
+    name="Treatment",
+    job_step=8,
+    entries="/treatment",
+    answer=TreatmentPlan,
+    plan=lambda model: plan_treatment(model.document, model.rain_use_m3_year, model.say),
+    headline=_headline,
+    undecided=lambda model, _plan: not model.document.treatment.stages,
+)

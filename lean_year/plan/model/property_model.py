@@ -1,0 +1,61 @@
+"""One property with its rain as all stations see it: what they share, worked out when it is first asked for."""
+
+from functools import cached_property
+
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.household.uses import Quality
+from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.demand import HouseholdDemand, demand_of
+from lean_year.plan.model.first_year import FirstYear, first_year
+from lean_year.plan.model.harvest import Catch, catch_rain
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import Supply, lean_year_of, replay_of, supply_of
+from lean_year.property.document import Property
+
+
+class PropertyModel:
+    """A document and its rain. What needs rain is None where the property has no record yet."""
+
+    def __init__(self, document: Property, rain: PreparedRain | None) -> None:
+        self.document = document
+        self.rain = rain
+        self.say = Wording(document.units)
+
+    @cached_property
+    def demand(self) -> HouseholdDemand:
+        return demand_of(self.document, self.rain)
+
+    @cached_property
+    def catch(self) -> Catch | None:
+        return None if self.rain is None else catch_rain(self.document, self.rain)
+
+    @cached_property
+    def supply(self) -> Supply | None:
+        return None if self.rain is None else supply_of(self.document, self.rain)
+
+    @cached_property
+    def replay(self) -> OperatedReplay | None:
+        """The daily replay of the design."""
+        return None if self.supply is None else replay_of(self.supply)
+
+    @cached_property
+    def lean_year(self) -> int | None:
+        """Row of the water year that is hardest on the design."""
+        return None if self.rain is None or self.replay is None else lean_year_of(self.replay, self.rain)
+
+    @cached_property
+    def first_year(self) -> FirstYear | None:
+        if self.supply is None:
+            return None
+        cistern = self.document.cistern
+        return first_year(self.supply, cistern.first_day, cistern.first_year_wanted_l)
+
+    @cached_property
+    def rain_use_m3_year(self) -> dict[Quality, float]:
+        """What rain gives to each quality of use in a mean year. [m3]"""
+        total: dict[Quality, float] = {"garden": 0.0, "indoor": 0.0, "drinking": 0.0}
+        for use in self.demand.uses:
+            if use.from_rain:
+                total[use.quality] += float(use.daily_l.mean()) * DAYS_PER_YEAR / 1000
+        return total

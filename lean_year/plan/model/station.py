@@ -1,0 +1,54 @@
+"""What a station is to the rest of the application: one entry of the registry."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Generic, Protocol, TypeVar, cast
+
+from pydantic import BaseModel
+
+from lean_year.plan.answer.figure import Finding
+from lean_year.plan.model.property_model import PropertyModel
+
+
+class Answer(Protocol):
+    """Every station's answer has findings, whatever else."""
+
+    findings: list[Finding]
+
+
+AnyAnswer = TypeVar("AnyAnswer", bound=BaseModel)
+
+
+@dataclass(frozen=True, slots=True)
+class Station(Generic[AnyAnswer]):
+    """One station: what it is called, what is entered for it, and how it is worked out and summed up."""
+
+    key: str
+    """Its name in the plan, in findings and in the interface."""
+    name: str
+    job_step: int
+    """Where it comes in the order of the job; the registry has the order of the water."""
+    entries: str
+    """The part of the document that is entered at it, as a JSON pointer."""
+    answer: type[AnyAnswer]
+    plan: Callable[[PropertyModel], AnyAnswer]
+    headline: Callable[[PropertyModel, AnyAnswer], str]
+    needs_rain: bool = False
+    """Whether there is no answer without a record."""
+    no_rain: str = ""
+    """Its headline then."""
+    undecided: Callable[[PropertyModel, AnyAnswer], bool] = lambda _model, _answer: False
+    """Whether something that nobody can assume has not been decided or measured."""
+
+    def of(self, plan: BaseModel) -> AnyAnswer | None:
+        """This station's answer in a whole plan."""
+        return cast(AnyAnswer | None, getattr(plan, self.key))
+
+
+@dataclass(frozen=True, slots=True)
+class FutureStation:
+    """A station that has its place, and is not in this version."""
+
+    key: str
+    name: str
+    job_step: int

@@ -1,0 +1,34 @@
+"""All stations, in the order the water takes. Whatever lists stations derives from this."""
+
+from typing import Any
+
+from lean_year.plan.answer import figure
+from lean_year.plan.model.station import FutureStation, Station
+from lean_year.plan.stations.cistern.stage import STATION as CISTERN
+from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
+from lean_year.plan.stations.ground.stage import STATION as GROUND
+from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
+from lean_year.plan.stations.household.stage import STATION as HOUSEHOLD
+from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW
+from lean_year.plan.stations.pump.stage import STATION as PUMP
+from lean_year.plan.stations.rain.stage import STATION as RAIN
+from lean_year.plan.stations.roofs.stage import STATION as ROOFS
+from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
+
+FALL: tuple[Station[Any] | FutureStation, ...] = (
+    RAIN,
+    ROOFS,
+    GUTTERS,
+    FIRST_FLUSH,
+    CISTERN,
+    OVERFLOW,
+    PUMP,
+    TREATMENT,
+    HOUSEHOLD,
+    GROUND,
+    FutureStation("price", "Parts & price", 11),
+    FutureStation("build", "Build", 12),
+    FutureStation("log", "Log", 13),
+)
+
+figure.STATION_KEYS[:] = [station.key for station in FALL]
