@@ -12,7 +12,7 @@ from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import Quality
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.pump_curve import MOST_CHARACTERS, FlowUnit, HeadUnit
-from lean_year.formats.rain_account import DateOrder, Layout, RainImport, Unit
+from lean_year.formats.rain.account import DateOrder, Layout, RainImport, Unit
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.stations.cistern.design_search import Front
 from lean_year.plan.stations.cistern.resampled_band import Band

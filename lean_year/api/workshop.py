@@ -15,9 +15,9 @@ from lean_year.api.jobs import Job, JobKind, Jobs
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain, Filling
 from lean_year.demo.shipped import demo_file
-from lean_year.formats.epanet_model import write_epanet_model
+from lean_year.formats.exports.epanet_model import write_epanet_model
+from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.property_file import rain_from_record, record_from_rain
-from lean_year.formats.swmm_model import write_swmm_model
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain

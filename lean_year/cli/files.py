@@ -9,13 +9,13 @@ import typer
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import demo_file
-from lean_year.formats.epanet_model import write_epanet_model
+from lean_year.formats.exports.epanet_model import write_epanet_model
+from lean_year.formats.exports.ground_drawing import write_ground_dxf, write_ground_svg
+from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.geojson_roofs import write_geojson_roofs
-from lean_year.formats.ground_drawing import write_ground_dxf, write_ground_svg
 from lean_year.formats.property_file import rain_from_record, read_property_file
+from lean_year.formats.rain.swmm_rain import write_swmm_rain
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
-from lean_year.formats.swmm_model import write_swmm_model
-from lean_year.formats.swmm_rain import write_swmm_rain
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.document import PropertyFile

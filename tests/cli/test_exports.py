@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from lean_year.demo.shipped import DEMOS, demo_rain
-from lean_year.formats.rain_import import read_rain_file
+from lean_year.formats.rain.rain_import import read_rain_file
 
 
 @pytest.fixture(params=list(DEMOS))

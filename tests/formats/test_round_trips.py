@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.property_file import parse_property_file, rain_from_record, record_from_rain
-from lean_year.formats.rain_import import read_rain_file
+from lean_year.formats.rain.rain_import import read_rain_file
 from lean_year.formats.strict_csv import read_strict_csv
 from lean_year.property.cistern import Box, Cistern, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property, PropertyFile, Rain, Site

@@ -8,7 +8,7 @@ import pytest
 
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import DEMOS
-from lean_year.formats.epanet_model import write_epanet_model
+from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.plan.whole import plan_property
 from tests.plan.on_demos import edited, replace
 

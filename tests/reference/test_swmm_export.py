@@ -8,7 +8,7 @@ import pytest
 
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import DEMOS, demo_rain
-from lean_year.formats.swmm_model import write_swmm_model
+from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit

@@ -24,8 +24,8 @@ from lean_year.api.schemas import (
 )
 from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.demo.shipped import DEMOS
+from lean_year.formats.exports.ground_drawing import write_ground_dxf, write_ground_svg
 from lean_year.formats.geojson_roofs import read_geojson_roofs
-from lean_year.formats.ground_drawing import write_ground_dxf, write_ground_svg
 from lean_year.formats.property_file import file_text, parse_property_file
 from lean_year.formats.pump_curve import read_pump_curve
 from lean_year.plan.model.roof_surface import plan_area_m2

@@ -20,8 +20,8 @@ from lean_year.api.schemas import (
 )
 from lean_year.demo.generator import stations
 from lean_year.demo.shipped import archive_rain, station_note
-from lean_year.formats.rain_account import UNIT_NAME, Choices, DateOrder, RainImport, Unit
-from lean_year.formats.rain_import import archive_account, rain_from_means, read_rain_file
+from lean_year.formats.rain.account import UNIT_NAME, Choices, DateOrder, RainImport, Unit
+from lean_year.formats.rain.rain_import import archive_account, rain_from_means, read_rain_file
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.store import records
 from lean_year.store.records import RecordEntry

@@ -4,7 +4,7 @@ from hypothesis import strategies as st
 
 from lean_year.core.cistern import sizing
 from lean_year.core.cistern.replay import replay_cistern, replay_sizes
-from tests.core.test_cistern import rules, supplies
+from tests.core.cistern.test_replay import rules, supplies
 
 
 @settings(max_examples=60)

@@ -12,7 +12,7 @@ from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain, longest_run
 from lean_year.core.roofs.catchment import MAX_RAIN_MM
 from lean_year.core.units import DAYS_PER_YEAR, MM_PER_INCH
-from lean_year.formats.rain_table import Table
+from lean_year.formats.rain.rain_table import Table
 from lean_year.plan.answer.wording import fixed
 
 DateOrder = Literal["ymd", "dmy", "mdy"]

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import FIRST_YEAR, LAST_YEAR
-from lean_year.formats.rain_table import COMMA_NUMBER, MISSING_WORDS, POINT_NUMBER, TRACE_WORDS, split_rows
+from lean_year.formats.rain.rain_table import COMMA_NUMBER, MISSING_WORDS, POINT_NUMBER, TRACE_WORDS, split_rows
 
 LEAST_MONTHS = 24
 MOST_MONTH_MM = 10_000.0

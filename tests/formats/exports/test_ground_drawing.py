@@ -7,7 +7,7 @@ import ezdxf
 import pytest
 
 from lean_year.demo.shipped import DEMOS
-from lean_year.formats.ground_drawing import SCALE, write_ground_dxf, write_ground_svg
+from lean_year.formats.exports.ground_drawing import SCALE, write_ground_dxf, write_ground_svg
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.stations.ground.stage import plan_ground
 from tests.plan.on_demos import edited, replace

@@ -6,9 +6,9 @@ import numpy as np
 import pytest
 
 from lean_year.core.errors import InputError
-from lean_year.formats.rain_account import Choices
-from lean_year.formats.rain_import import rain_from_means, read_rain_file
-from lean_year.formats.swmm_rain import write_swmm_rain
+from lean_year.formats.rain.account import Choices
+from lean_year.formats.rain.rain_import import rain_from_means, read_rain_file
+from lean_year.formats.rain.swmm_rain import write_swmm_rain
 
 START = dt.date(2003, 1, 1)
 DAYS = 731

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import FIRST_YEAR, LAST_YEAR, DailyRain
 from lean_year.core.roofs.catchment import MAX_RAIN_MM
-from lean_year.formats.rain_account import (
+from lean_year.formats.rain.account import (
     MM_PER_UNIT,
     REFUSED_SHOWN,
     UNIT_NAME,
@@ -24,7 +24,7 @@ from lean_year.formats.rain_account import (
     guess_unit,
     require_a_year,
 )
-from lean_year.formats.rain_table import (
+from lean_year.formats.rain.rain_table import (
     COMMA_NUMBER,
     COMPACT_DATE,
     DATE,

@@ -15,10 +15,7 @@ from lean_year.core.rain.generator import Climate, generate_days_mm, usual_wet_d
 from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.core.roofs.catchment import MAX_RAIN_MM
 from lean_year.core.units import MM_PER_INCH
-from lean_year.formats.daily_table import read_daily_table
-from lean_year.formats.ghcn import FixedWidth, looks_like_dly, read_dly
-from lean_year.formats.monthly_rain import LEAST_MONTHS, MOST_MONTH_MM, MonthlyTotals, read_monthly
-from lean_year.formats.rain_account import (
+from lean_year.formats.rain.account import (
     DRIEST_YEAR_MM,
     MM_PER_UNIT,
     REFUSED_SHOWN,
@@ -32,8 +29,11 @@ from lean_year.formats.rain_account import (
     guess_unit,
     require_a_year,
 )
-from lean_year.formats.rain_table import text_of
-from lean_year.formats.swmm_rain import SwmmRain, looks_like_swmm, read_swmm_rain
+from lean_year.formats.rain.daily_table import read_daily_table
+from lean_year.formats.rain.ghcn import FixedWidth, looks_like_dly, read_dly
+from lean_year.formats.rain.monthly_rain import LEAST_MONTHS, MOST_MONTH_MM, MonthlyTotals, read_monthly
+from lean_year.formats.rain.rain_table import text_of
+from lean_year.formats.rain.swmm_rain import SwmmRain, looks_like_swmm, read_swmm_rain
 from lean_year.plan.answer.wording import fixed
 
 MONTHS_SEED = 1

@@ -9,7 +9,7 @@ import pytest
 
 from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.demo.shipped import demo_rain
-from lean_year.formats.rain_import import rain_from_means
+from lean_year.formats.rain.rain_import import rain_from_means
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit

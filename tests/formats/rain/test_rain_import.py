@@ -9,8 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError
-from lean_year.formats.rain_account import Choices
-from lean_year.formats.rain_import import read_rain_file
+from lean_year.formats.rain.account import Choices
+from lean_year.formats.rain.rain_import import read_rain_file
 
 START = dt.date(1990, 3, 1)
 DAYS = 1_500

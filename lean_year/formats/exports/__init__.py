@@ -1,0 +1,1 @@
+"""What goes out: models for engines, drawings."""

@@ -1,0 +1,73 @@
+"""Stations are listed once; whatever lists them derives from the registry."""
+
+import re
+from pathlib import Path
+
+from pydantic import BaseModel
+
+from lean_year.plan.answer.figure import STATION_KEYS, Finding
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import FutureStation, Station
+from lean_year.plan.registry import FALL
+from lean_year.plan.whole import plan_property, plan_type
+from lean_year.property.document import Property
+from tests.plan.on_demos import edited
+
+ROOT = Path(__file__).parents[2]
+BUILT = [station for station in FALL if isinstance(station, Station)]
+
+
+class ShadeAnswer(BaseModel):
+    trees: int
+    findings: list[Finding]
+
+
+def plan_shade(model: PropertyModel) -> ShadeAnswer:
+    finding = Finding(code="SHADE_DEEP", stage="shade", severity="caution", text="Deep shade.")
+    return ShadeAnswer(trees=len(model.document.roofs), findings=[finding])
+
+
+SHADE = Station(
+    key="shade",
+    name="Shade",
+    job_step=14,
+    entries="/site",
+    answer=ShadeAnswer,
+    plan=plan_shade,
+    headline=lambda _model, answer: f"{answer.trees} trees",
+)
+
+
+def test_a_station_is_added_by_one_entry():
+    plan = plan_property(edited("saltmarrow"), None, (*FALL, SHADE)).plan
+    assert SHADE.of(plan) == ShadeAnswer(trees=3, findings=plan.shade.findings)
+    assert "SHADE_DEEP" in [finding.code for finding in plan.findings]
+    summary = plan.stations[-1]
+    assert (summary.stage, summary.name, summary.headline, summary.status) == ("shade", "Shade", "3 trees", "caution")
+    assert "shade" in plan_type((*FALL, SHADE)).model_json_schema()["required"]
+
+
+def test_every_station_answers_under_its_key_and_is_told_apart():
+    plan = plan_property(edited("saltmarrow"), None).plan
+    assert [summary.stage for summary in plan.stations] == [station.key for station in FALL] == STATION_KEYS
+    for station in BUILT:
+        assert (station.of(plan) is None) == station.needs_rain
+    steps = [station.job_step for station in FALL]
+    assert sorted(steps) == list(range(1, len(FALL) + 1))
+
+
+def test_entries_of_a_station_are_a_part_of_the_document():
+    assert all(station.entries.removeprefix("/") in Property.model_fields for station in BUILT)
+
+
+def test_findings_name_a_station_of_the_registry():
+    for path in (ROOT / "lean_year/plan/stations").rglob("*.py"):
+        for key in re.findall(r'(?:stage="|Findings\(")(\w+)"', path.read_text("utf-8")):
+            assert key in STATION_KEYS, f"{path}: {key}"
+
+
+def test_each_station_has_its_room_on_every_floor():
+    for station in BUILT:
+        assert (ROOT / f"lean_year/plan/stations/{station.key}/stage.py").is_file()
+        assert (ROOT / f"web/src/stations/{station.key}").is_dir(), station.key
+    assert all(isinstance(station, Station | FutureStation) for station in FALL)
