@@ -10,7 +10,7 @@ from playwright.sync_api import Page, sync_playwright
 
 ROOT = Path(__file__).parent.parent
 sys.path.insert(0, str(ROOT))
-from tests.serving import CHROMIUM, CHROMIUM_FLAGS, Server  # noqa: E402
+from tests.serving import CHROMIUM, CHROMIUM_FLAGS, Server, every_page  # noqa: E402
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
@@ -45,40 +45,6 @@ VIEWS = (
     View("cistern-safety", "brindle", "cistern?view=safety", run="Draw the band"),
     View("cistern-search", "saltmarrow", "cistern?view=search", run="Search"),
 )
-EVERY_PAGE = (
-    "roofs",
-    "rain",
-    "rain?view=years",
-    "rain?view=spells",
-    "gutters",
-    "gutters?view=downpour",
-    "gutters?view=storm",
-    "gutters?view=screens",
-    "gutters?view=inside",
-    "first_flush",
-    "overflow",
-    "household",
-    "household?view=uses",
-    "household?view=garden",
-    "household?view=steps",
-    "cistern",
-    "cistern?view=tanks",
-    "cistern?view=schools",
-    "cistern?view=safety",
-    "cistern?view=search",
-    "treatment",
-    "treatment?view=disinfection",
-    "treatment?view=water",
-    "treatment?view=plant-room",
-    "pump",
-    "pump?view=pipes",
-    "pump?view=power",
-    "pump?view=top-up",
-    "ground",
-    "ground?view=float",
-    "ground?view=weight",
-    "ground?view=way-in",
-)
 
 
 def settle(page: Page) -> None:
@@ -87,13 +53,13 @@ def settle(page: Page) -> None:
     page.wait_for_timeout(250)
 
 
-def views_asked(asked: argparse.Namespace) -> list[View]:
+def views_asked(asked: argparse.Namespace, page: Page, bases: dict[str, str]) -> list[View]:
     """The views to take: those of the README, or every page of one demo."""
     if asked.demo:
         work = {"cistern?view=safety": "Draw the band", "cistern?view=search": "Search"}
         every = [
-            View(f"{page.replace('?view=', '-')}-{asked.demo}", asked.demo, page, work.get(page, ""))
-            for page in EVERY_PAGE
+            View(f"{at.replace('?view=', '-')}-{asked.demo}", asked.demo, at, work.get(at, ""))
+            for at in every_page(page, bases[asked.demo])
         ]
     else:
         every = [View("properties", "", ""), *VIEWS]
@@ -119,7 +85,7 @@ def take(asked: argparse.Namespace) -> None:
             path = page.get_by_role("link", name=name, exact=True).get_attribute("href")
             assert path is not None
             bases[demo] = server.url + path.rsplit("/", 1)[0]
-        for view in views_asked(asked):
+        for view in views_asked(asked, page, bases):
             page.goto(f"{bases[view.demo]}/{view.page}" if view.demo else server.url)
             settle(page)
             if view.run:

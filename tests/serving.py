@@ -8,6 +8,10 @@ import time
 import urllib.request
 from pathlib import Path
 from types import TracebackType
+from typing import Any
+
+from lean_year.plan.model.station import Station
+from lean_year.plan.registry import FALL
 
 CHROMIUM = os.environ.get("LEAN_YEAR_CHROMIUM", "/usr/bin/chromium")
 CHROMIUM_FLAGS = [
@@ -77,3 +81,17 @@ class Server:
         assert self._process is not None
         self._process.terminate()
         self._process.wait(timeout=20)
+
+
+def every_page(page: Any, base: str) -> list[str]:
+    """The address of every view of every station under a property's address, as the interface offers them."""
+    found = []
+    for station in FALL:
+        if not isinstance(station, Station):
+            continue
+        page.goto(f"{base}/{station.key}")
+        page.get_by_test_id("verdict").wait_for()
+        tabs = page.locator("[role=tab][data-view]")
+        views = [tabs.nth(number).get_attribute("data-view") for number in range(1, tabs.count())]
+        found += [station.key, *(f"{station.key}?view={view}" for view in views)]
+    return found

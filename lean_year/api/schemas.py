@@ -14,6 +14,7 @@ from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.pump_curve import MOST_CHARACTERS, FlowUnit, HeadUnit
 from lean_year.formats.rain.account import DateOrder, Layout, RainImport, Unit
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.design_search import Front
 from lean_year.plan.stations.cistern.resampled_band import Band
 from lean_year.plan.stations.gutters.storm import Storm
@@ -181,7 +182,7 @@ class Answer(BaseModel):
     """A document worked out."""
 
     document: Property
-    plan: plan_type()  # type: ignore[valid-type]  # the registry decides its fields
+    plan: plan_type(FALL)  # type: ignore[valid-type]  # the registry decides its fields
     daily: PackedDays | None
     moved: str
     """What the change did to the answer, in words; empty where nothing moved."""

@@ -49,7 +49,7 @@ class WholePlan(BaseModel):
 
 
 @cache
-def plan_type(stations: tuple[Station[Any] | FutureStation, ...] = FALL) -> type[WholePlan]:
+def plan_type(stations: tuple[Station[Any] | FutureStation, ...]) -> type[WholePlan]:
     """The whole plan with a field for each station; None where it has nothing to work on."""
     fields: dict[str, Any] = {
         station.key: (station.answer | None, None) if station.needs_rain else (station.answer, ...)

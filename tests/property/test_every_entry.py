@@ -1,6 +1,6 @@
 """What the interface sends from every entry and every choice of every sheet is taken by the document.
 
-The tests of the interface write it down (`web/src/stations/everyEntry.test.tsx`); `make test` runs them first.
+The tests of the interface write it down (`web/src/app/everyEntry.test.tsx`); `make test` runs them first.
 """
 
 import json
@@ -9,10 +9,12 @@ from pathlib import Path
 import pytest
 
 from lean_year.demo.shipped import DEMOS, demo_file
+from lean_year.plan.model.station import Station
+from lean_year.plan.registry import FALL
 from lean_year.property.edits import apply_edit
 
 ENTERED = Path(__file__).parents[2] / "web/entered"
-SHEETS = ("rain", "roofs", "gutters", "flush", "cistern", "overflow", "treatment", "pump", "household", "ground")
+SHEETS = [station.key for station in FALL if isinstance(station, Station)]
 
 
 @pytest.mark.parametrize("demo", list(DEMOS))

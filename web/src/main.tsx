@@ -4,10 +4,10 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Toaster } from "sonner";
 import { Refused } from "./api/client";
-import { Shell } from "./frame/Shell";
+import { Shell } from "./app/Shell";
 import { applyLight } from "./lib/light";
-import { PropertyList } from "./properties/PropertyList";
-import { SumsPage } from "./sums/SumsPage";
+import { PropertyList } from "./app/properties/PropertyList";
+import { SumsPage } from "./app/sums/SumsPage";
 import "./styles.css";
 
 applyLight();

@@ -113,7 +113,9 @@ def test_a_plan_after_any_one_change_is_the_plan_from_nothing(feeding, parts, le
     assert kinds >= {"float", "int", "bool", "str", "absent"} or feeding == "header"
 
 
-@pytest.mark.parametrize("part", ["household", "cistern", "units", "losses", "snow", "prices", "roofs", "first_flush"])
+@pytest.mark.parametrize(
+    "part", ["household", "cistern", "units", "losses", "snow", "prices", "roofs", "first_flush"]
+)
 def test_a_replayed_plan_after_a_change_is_the_plan_from_nothing(part, from_nothing):
     """The same with a record, over a sample of the values on the rain's side of the tanks."""
     record = demo_rain("saltmarrow")
@@ -156,7 +158,7 @@ def test_a_result_is_made_once_for_equal_parts_and_again_for_others():
     made = []
 
     @cached_by_parts(4, "pump")
-    def count(document: Property, extra: dict[str, float]) -> int:
+    def count(_document: Property, extra: dict[str, float]) -> int:
         made.append(extra)
         return len(made)
 

@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 import type { PropertyState } from "../api/client";
-import { WorkbenchProvider } from "../frame/workbench";
+import { WorkbenchProvider } from "../document/workbench";
 import demoState from "./demoState.json";
 
 /** The demo properties as the server answers them, with their real plans. */

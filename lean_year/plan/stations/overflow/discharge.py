@@ -28,7 +28,7 @@ WAYS = {
 }
 
 
-class GroundPlan(BaseModel):
+class InfiltrationPlan(BaseModel):
     """What the ground must be given, sized for the gutters' return period."""
 
     infiltration_mm_h: float | None
@@ -44,12 +44,12 @@ class GroundPlan(BaseModel):
     said: str
 
 
-def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> GroundPlan:
+def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> InfiltrationPlan:
     """The soakaway, swale or basin that takes the roofs' storm at the gutters' return period."""
     entered = document.overflow
     area = sum(flows.by_roof.values()) * 3600 / max(overflow_intensity_mm_h(document), 1e-9)
     rate = entered.infiltration_mm_h
-    empty = GroundPlan(
+    empty = InfiltrationPlan(
         infiltration_mm_h=rate,
         storm_area_m2=area,
         length_m=None,

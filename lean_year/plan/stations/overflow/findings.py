@@ -8,7 +8,7 @@ from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.wording import Wording, fixed
 from lean_year.plan.model.flow import overflow_intensity_mm_h
 from lean_year.plan.model.overflow_outlets import has_pipe
-from lean_year.plan.stations.overflow.discharge import HALF_EMPTY_H, INTO_THE_GROUND, WAYS, GroundPlan
+from lean_year.plan.stations.overflow.discharge import HALF_EMPTY_H, INTO_THE_GROUND, WAYS, InfiltrationPlan
 from lean_year.property.document import Property
 
 LEAST_FOOTING_M, LEAST_INFILTRATION_M = 3.0, 5.0
@@ -22,7 +22,7 @@ def overflow_findings(
     all_of_it: float,
     room_m: float,
     inlet_mm2: float,
-    ground: GroundPlan | None,
+    ground: InfiltrationPlan | None,
     lower_lip: Fix | None,
     say: Wording,
 ) -> list[Finding]:
@@ -111,7 +111,7 @@ def overflow_findings(
     return found.rows
 
 
-def _its_end(document: Property, ground: GroundPlan | None, found: Findings, say: Wording) -> None:
+def _its_end(document: Property, ground: InfiltrationPlan | None, found: Findings, say: Wording) -> None:
     """Where the water comes out, and whether the ground takes it."""
     entered, add = document.overflow, found.add
     least = LEAST_INFILTRATION_M if entered.way in INTO_THE_GROUND else LEAST_FOOTING_M

@@ -31,7 +31,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import Supply
-from lean_year.plan.stations.overflow.discharge import INTO_THE_GROUND, WAYS, GroundPlan, ground_for_overflow
+from lean_year.plan.stations.overflow.discharge import INTO_THE_GROUND, WAYS, InfiltrationPlan, ground_for_overflow
 from lean_year.plan.stations.overflow.findings import overflow_findings
 from lean_year.property.document import Property
 
@@ -72,7 +72,7 @@ class OverflowPlan(BaseModel):
     overflow_mm2: float
     end_m: float
     way: str
-    ground: GroundPlan | None
+    ground: InfiltrationPlan | None
     held_down: list[HeldDown]
     findings: list[Finding]
     cautions: list[str]

@@ -1,8 +1,8 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, roundStep, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
-import { JobLine } from "../../ui/JobLine";
+import { JobLine } from "../../document/JobLine";
 import { fieldOf, LineChart, pathOf } from "../../ui/LineChart";
-import { useJob } from "../../ui/useJob";
+import { useJob } from "../../document/useJob";
 
 /** How much the answer owes to the order the recorded years came in. */
 export function BandChart() {

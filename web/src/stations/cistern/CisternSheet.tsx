@@ -1,18 +1,16 @@
-import { resize } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
-import type { Days } from "../../lib/days";
+import { resize } from "../../document/edits";
+import type { SheetProps } from "../../document/sheet";
+import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
-import { NoRain } from "../NoRain";
+import { NoRain } from "../../document/NoRain";
 import { DaysView } from "./DaysView";
 import { SafetyView } from "./SafetyView";
 import { SchoolsView } from "./SchoolsView";
 import { SearchView } from "./SearchView";
 import { TanksView } from "./TanksView";
-
-type SheetProps = { days: Days | null; yearRow: number; pickYear: (row: number) => void };
 
 /** The store: its record, its tanks, the schools of sizing, how safe it is, and what else there could be. */
 export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {

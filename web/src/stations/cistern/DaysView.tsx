@@ -1,16 +1,16 @@
 import { useCallback, useMemo } from "react";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { useAxis } from "../../lib/axis";
 import { FULL, yearSpans } from "../../lib/days";
 import type { Days } from "../../lib/days";
 import { volume } from "../../lib/units";
 import { DayPicture, rowTops } from "../../ui/DayPicture";
-import { Cautions, Findings } from "../../ui/Findings";
+import { Cautions, Findings } from "../../document/Findings";
 import { Why } from "../../ui/Why";
 import { LowestDots } from "./LowestDots";
 import { ResultsTable } from "./ResultsTable";
 import { SizeCurve } from "./SizeCurve";
-import { css, DRY_DAY, STORE_SCALE, storeStep } from "./storeScale";
+import { css, DRY_DAY, STORE_SCALE, storeStep } from "../../ui/storeScale";
 import { YearsTable } from "./YearsTable";
 
 const PICTURE_HEIGHT = 222;

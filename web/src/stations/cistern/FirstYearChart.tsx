@@ -1,9 +1,9 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { addDays, dayName, monthName, parseDay } from "../../lib/dates";
 import { fixed, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
-import { DayEntry } from "../../ui/DayEntry";
-import { Entry } from "../../ui/Entry";
+import { DayEntry } from "../../document/DayEntry";
+import { Entry } from "../../document/Entry";
 import { fieldOf, LineChart, pathOf } from "../../ui/LineChart";
 
 /** What the empty tank holds through its first year, whichever recorded year that year turns out to be. */

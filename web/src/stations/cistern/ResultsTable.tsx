@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { CisternPlan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { dayName, parseDay } from "../../lib/dates";
 import { fixed, volume } from "../../lib/units";
 import { Why } from "../../ui/Why";

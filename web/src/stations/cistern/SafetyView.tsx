@@ -1,8 +1,8 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { costOf, costUnit, fixed, volume } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 import { BandChart } from "./BandChart";
 import { FirstYearChart } from "./FirstYearChart";
 

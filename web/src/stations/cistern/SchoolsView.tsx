@@ -1,5 +1,5 @@
 import type { Figure, School } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Why } from "../../ui/Why";

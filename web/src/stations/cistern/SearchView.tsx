@@ -1,10 +1,10 @@
 import { useState } from "react";
 import type { Design, Operation } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, roundStep, volume } from "../../lib/units";
-import { JobLine } from "../../ui/JobLine";
+import { JobLine } from "../../document/JobLine";
 import { LineChart, pathOf } from "../../ui/LineChart";
-import { useJob } from "../../ui/useJob";
+import { useJob } from "../../document/useJob";
 import { yearTicks } from "./BandChart";
 
 const asked = (design: Design) => design.operations as Operation[];

@@ -1,8 +1,8 @@
 import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
 import type { School } from "../../api/client";
-import { resize } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { resize } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { nudgeStep, roundStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 

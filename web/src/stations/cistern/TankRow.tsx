@@ -1,9 +1,9 @@
 import type { Document } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
-import { Entry } from "../../ui/Entry";
-import { NameEntry } from "../../ui/NameEntry";
+import { Entry } from "../../document/Entry";
+import { NameEntry } from "../../document/NameEntry";
 
 export type Tank = Document["cistern"]["tanks"][number];
 type Shape = Tank["shape"];

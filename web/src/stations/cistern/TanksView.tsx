@@ -1,11 +1,11 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { freshNumber } from "../../lib/freshNumber";
 import { fixed, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
-import { Entry } from "../../ui/Entry";
-import { Cautions, Findings } from "../../ui/Findings";
+import { Entry } from "../../document/Entry";
+import { Cautions, Findings } from "../../document/Findings";
 import { Why } from "../../ui/Why";
 import { BankDrawing, headOf } from "./BankDrawing";
 import { TankRow } from "./TankRow";

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { dayName, parseDay } from "../../lib/dates";
 import { rain as rainWords, volume } from "../../lib/units";
 import { DataTable, yearName } from "../../ui/DataTable";

@@ -4,9 +4,9 @@ import { expect, test, vi } from "vitest";
 import { unpackDays } from "../../lib/days";
 import { fixed, volume } from "../../lib/units";
 import { answerCalls, demo, lastOperations, renderInApp, renderOnDemo, terrace } from "../../testing/demo";
-import { WorkbenchProvider } from "../../frame/workbench";
+import { WorkbenchProvider } from "../../document/workbench";
 import { CisternSheet } from "./CisternSheet";
-import { STORE_SCALE, storeStep } from "./storeScale";
+import { STORE_SCALE, storeStep } from "../../ui/storeScale";
 
 const { plan } = demo;
 const cistern = plan.cistern!;

@@ -1,7 +1,7 @@
 import { screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test } from "vitest";
-import { WorkbenchProvider } from "../../frame/workbench";
+import { WorkbenchProvider } from "../../document/workbench";
 import { fixed, volume } from "../../lib/units";
 import { answerCalls, buried, demo, lastOperations, renderInApp, renderOnDemo } from "../../testing/demo";
 import { BandChart, yearTicks } from "./BandChart";

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { useWidth } from "../../ui/useWidth";
 import { groundScale } from "./groundScale";
 

@@ -1,9 +1,9 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
-import { MaybeEntry } from "../../ui/MaybeEntry";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 
 /** The hole, the water in the ground, and what goes over it. */
 export function DigWords() {

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, metres, volume } from "../../lib/units";
 import { Mark } from "../../ui/Mark";
 

@@ -1,8 +1,8 @@
 import type { Plan } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { bore, metres } from "../../lib/units";
-import { HeightHandle } from "../../ui/HeightHandle";
+import { HeightHandle } from "../../document/HeightHandle";
 import { useWidth } from "../../ui/useWidth";
 import { groundScale } from "./groundScale";
 

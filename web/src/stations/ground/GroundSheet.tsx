@@ -1,13 +1,13 @@
 import { useState } from "react";
 import type { Plan } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { BuildNotes } from "../../ui/BuildNotes";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
-import { Cautions, Findings } from "../../ui/Findings";
+import { Cautions, Findings } from "../../document/Findings";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { AboveDrawing } from "./AboveDrawing";

@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { bore } from "../../lib/units";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 import { Mark } from "../../ui/Mark";
 
 /** The hold point before the tank is set: level readings on the finished pad. */

@@ -1,9 +1,9 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { write } from "../../lib/units";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
 import { LimitBars } from "../../ui/LimitBars";
-import { MaybeEntry } from "../../ui/MaybeEntry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { GateDrawing } from "./GateDrawing";
 
 /** How the tank gets there, and what it must keep away from. */

@@ -1,11 +1,11 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { pressure } from "../../lib/units";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
 import { LimitBars } from "../../ui/LimitBars";
 import type { LimitBar } from "../../ui/LimitBars";
-import { MaybeEntry } from "../../ui/MaybeEntry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { Why } from "../../ui/Why";
 
 /** What the tank weighs and how it stands in the wind, empty. */

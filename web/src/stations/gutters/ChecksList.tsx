@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { Fixes } from "../../ui/Findings";
+import { Fixes } from "../../document/Findings";
 import { Mark } from "../../ui/Mark";
 
 type Check = Plan["gutters"]["checks"][number];

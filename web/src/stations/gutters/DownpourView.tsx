@@ -1,11 +1,11 @@
 import { useState } from "react";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { flow, fixed } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
-import { Cautions, Findings } from "../../ui/Findings";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
+import { Cautions, Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
 import { FlowPicture } from "./FlowPicture";
 import type { Place } from "./FlowPicture";

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { BuildNotes } from "../../ui/BuildNotes";
 
 type View = Plan["gutters"]["notes"][number]["view"];

@@ -1,9 +1,9 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { intensity } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
 import { DownpourView } from "./DownpourView";

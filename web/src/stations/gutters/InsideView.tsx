@@ -1,10 +1,10 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { metres } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
-import { Findings } from "../../ui/Findings";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
+import { Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
 import { InletDrawing } from "./InletDrawing";
 

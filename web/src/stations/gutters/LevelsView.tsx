@@ -1,10 +1,10 @@
 import { useState } from "react";
 import type { Operation } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
-import { Cautions, Fixes } from "../../ui/Findings";
+import { Cautions, Fixes } from "../../document/Findings";
 import { Mark } from "../../ui/Mark";
 import { ChecksList } from "./ChecksList";
 import { FittingNotes } from "./FittingNotes";

@@ -1,9 +1,9 @@
 import type { Document, Roof } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
 import type { RunLevels, Tee } from "./sectionScale";
 
 const NONE = "";

@@ -1,11 +1,11 @@
 import type { Document, Plan } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { flow, fixed, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
-import { Findings } from "../../ui/Findings";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
+import { Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
 
 type Pipe = Document["downpipes"][number];

@@ -2,7 +2,7 @@ import type { Document, Plan } from "../../api/client";
 import { metres, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
-import { HeightHandle } from "../../ui/HeightHandle";
+import { HeightHandle } from "../../document/HeightHandle";
 import { Badge, HeadMarks, Leg, Level, Point, Scale, signed, WayOut } from "./SectionParts";
 import { groundAt, invertAt, sectionScale, STAFF, TOP } from "./sectionScale";
 import type { RunLevels, Section, TankBox, Tee } from "./sectionScale";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { StormAsk } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { read, write } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { Choice } from "../../ui/Choice";

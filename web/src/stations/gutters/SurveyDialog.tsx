@@ -1,7 +1,7 @@
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { Document } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { read, write } from "../../lib/units";
 
 type Point = { path: string; name: string; value: number | null };

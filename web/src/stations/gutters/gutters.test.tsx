@@ -3,7 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { describe, expect, test, vi } from "vitest";
 import type { PropertyState, StormPlan } from "../../api/client";
 import { answerCalls, buried, demo, lastOperations, renderInApp, renderOnDemo, terrace } from "../../testing/demo";
-import { WorkbenchProvider } from "../../frame/workbench";
+import { WorkbenchProvider } from "../../document/workbench";
 import { DownpourView } from "./DownpourView";
 import { gatesOf, laneLayout } from "./flowLanes";
 import { InsideView } from "./InsideView";

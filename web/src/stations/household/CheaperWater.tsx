@@ -1,7 +1,7 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { costOf, costUnit, volume } from "../../lib/units";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 import { Toggle } from "../../ui/Toggle";
 
 /** Ways to need less, each with what it costs for a lean-year cubic metre beside that of more tank. */

@@ -1,12 +1,12 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { useAxis } from "../../lib/axis";
 import { Choice } from "../../ui/Choice";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 import { Why } from "../../ui/Why";
-import { SiteTemperatures } from "../SiteTemperatures";
+import { SiteTemperatures } from "../../document/SiteTemperatures";
 import { MonthBars } from "./MonthBars";
-import { MonthEntries } from "./MonthEntries";
+import { MonthEntries } from "../../document/MonthEntries";
 import { PeopleCalendar } from "./PeopleCalendar";
 
 /** Who is there when, and how the watered ground drinks. */

@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { choicesQuery } from "../../api/queries";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { monthName, monthStarts } from "../../lib/dates";
 import { rate } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
 import { GardenView } from "./GardenView";

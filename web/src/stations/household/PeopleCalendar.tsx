@@ -1,11 +1,11 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { dayX, useAxis } from "../../lib/axis";
 import { monthName, monthStarts } from "../../lib/dates";
 import { Choice } from "../../ui/Choice";
-import { DayEntry } from "../../ui/DayEntry";
-import { Entry } from "../../ui/Entry";
-import { NameEntry } from "../../ui/NameEntry";
+import { DayEntry } from "../../document/DayEntry";
+import { Entry } from "../../document/Entry";
+import { NameEntry } from "../../document/NameEntry";
 
 const TOP = 20;
 const ROW = 24;

@@ -1,12 +1,12 @@
 import type { Document } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
-import { Entry } from "../../ui/Entry";
-import { Cautions, Findings } from "../../ui/Findings";
-import { NameEntry } from "../../ui/NameEntry";
+import { Entry } from "../../document/Entry";
+import { Cautions, Findings } from "../../document/Findings";
+import { NameEntry } from "../../document/NameEntry";
 import { useWidth } from "../../ui/useWidth";
 
 type Step = Document["household"]["steps"][number];

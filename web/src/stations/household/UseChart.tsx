@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
 import { volumeTicks } from "../../lib/units";

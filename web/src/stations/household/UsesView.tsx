@@ -1,14 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Document, Plan } from "../../api/client";
-import { replace } from "../../api/edits";
+import { replace } from "../../document/edits";
 import { choicesQuery } from "../../api/queries";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { freshNumber } from "../../lib/freshNumber";
 import { monthName } from "../../lib/dates";
 import { rate } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { Entry } from "../../ui/Entry";
-import { NameEntry } from "../../ui/NameEntry";
+import { Entry } from "../../document/Entry";
+import { NameEntry } from "../../document/NameEntry";
 import { Toggle } from "../../ui/Toggle";
 import { CheaperWater } from "./CheaperWater";
 

@@ -1,11 +1,11 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
 import { rate } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
-import { Cautions, Findings } from "../../ui/Findings";
+import { Cautions, Findings } from "../../document/Findings";
 import { Derivation } from "../../ui/Why";
-import { MonthEntries } from "./MonthEntries";
+import { MonthEntries } from "../../document/MonthEntries";
 import { UseChart } from "./UseChart";
 
 /** The year of demand against the year of harvest, month by month. */

@@ -2,7 +2,7 @@ import { screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test } from "vitest";
 import { rate, volume } from "../../lib/units";
-import { readDay, writeDay } from "../../ui/DayEntry";
+import { readDay, writeDay } from "../../document/DayEntry";
 import { buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
 import { HouseholdSheet } from "./HouseholdSheet";
 

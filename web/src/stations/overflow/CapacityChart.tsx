@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { flow, fixed, metres, roundStep } from "../../lib/units";
 import { LineChart, pathOf } from "../../ui/LineChart";
 

@@ -1,6 +1,6 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
-import { Entry } from "../../ui/Entry";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
+import { Entry } from "../../document/Entry";
 
 const IN_THE_GROUND = ["soakaway", "swale", "rain_garden", "basins"];
 

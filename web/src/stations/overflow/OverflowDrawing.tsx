@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { bore, metres } from "../../lib/units";
 
 const WIDE = 350;

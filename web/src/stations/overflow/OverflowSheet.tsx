@@ -1,8 +1,8 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { bore, flow, fixed, intensity, metres, volume } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
-import { Entry } from "../../ui/Entry";
-import { Cautions, Findings } from "../../ui/Findings";
+import { Entry } from "../../document/Entry";
+import { Cautions, Findings } from "../../document/Findings";
 import { FigureList } from "../../ui/FigureList";
 import { Why } from "../../ui/Why";
 import { CapacityChart } from "./CapacityChart";

@@ -1,7 +1,7 @@
 import { Fragment } from "react";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
-import { Entry } from "../../ui/Entry";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
+import { Entry } from "../../document/Entry";
 import { PasteCurve } from "./PasteCurve";
 
 /** The points of the pump's own curve, as its sheet gives them. */

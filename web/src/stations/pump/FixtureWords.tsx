@@ -1,8 +1,8 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import type { Document } from "../../api/client";
 import { Choice } from "../../ui/Choice";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 
 type Fixture = keyof Document["pump"]["fixtures"];
 

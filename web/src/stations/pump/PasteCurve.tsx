@@ -1,8 +1,8 @@
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { client, Refused, taken } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { flow, metres } from "../../lib/units";
 
 const FLOWS = ["L/s", "L/min", "m3/h", "gal/min", "gal/h"] as const;

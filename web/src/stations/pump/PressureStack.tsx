@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, pressure, roundStep } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { useWidth } from "../../ui/useWidth";

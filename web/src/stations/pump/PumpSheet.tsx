@@ -1,11 +1,11 @@
 import type { Plan } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { BuildNotes } from "../../ui/BuildNotes";
 import { Choice } from "../../ui/Choice";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
-import { Cautions, Findings } from "../../ui/Findings";
+import { Cautions, Findings } from "../../document/Findings";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";

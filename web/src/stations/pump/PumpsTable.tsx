@@ -1,6 +1,6 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { figure, flow, pressure } from "../../lib/units";
-import { TakeIt } from "../../ui/TakeIt";
+import { TakeIt } from "../../document/TakeIt";
 
 /** Generic pumps on this house's pipes, to choose one before a maker's sheet is at hand. */
 export function PumpsTable() {

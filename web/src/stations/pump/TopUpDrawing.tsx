@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { bore, metres } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
@@ -11,7 +11,7 @@ export function TopUpDrawing() {
   const { document, plan } = useWorkbench().shown;
   const { units, household } = document;
   const { back_up: entered } = household;
-  const { figures, full_m, tank } = plan.top_up;
+  const { figures, full_m, tank } = plan.pump.top_up;
   const [box, shown] = useWidth<HTMLDivElement>();
   const level = figures["level_m"]?.value ?? 0;
   const asked = figures["gap_mm"]?.value ?? 0;

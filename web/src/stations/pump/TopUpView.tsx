@@ -1,9 +1,9 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
 import { TopUpDrawing } from "./TopUpDrawing";
 
@@ -73,7 +73,7 @@ export function TopUpView() {
       {tops && <TopUpDrawing />}
       {tops && (
         <div className="mt-2 max-w-[560px]">
-          <FigureList figures={plan.top_up.figures} keys={["level_m", "gap_mm", "days_share"]} units={units} />
+          <FigureList figures={plan.pump.top_up.figures} keys={["level_m", "gap_mm", "days_share"]} units={units} />
         </div>
       )}
       {tops && comes !== null && <p className="note mt-1.5">{volume(comes, units)} come in a mean year.</p>}

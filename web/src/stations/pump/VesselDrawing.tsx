@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { pressure, volume } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 

@@ -1,6 +1,6 @@
-import { useWorkbench } from "../../frame/workbench";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
+import { useWorkbench } from "../../document/workbench";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
 import { VesselDrawing } from "./VesselDrawing";
 
 /** The vessel and its pressures. */

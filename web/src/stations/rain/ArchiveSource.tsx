@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { archiveQuery, keepSource, previewSource } from "../../api/queries";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed } from "../../lib/units";
 import { ImportAccount } from "./ImportAccount";
 import { KeepFooter } from "./KeepFooter";

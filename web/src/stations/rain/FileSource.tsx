@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import type { ImportChoices } from "../../api/client";
 import { keepRain, previewRain } from "../../api/queries";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { ImportAccount } from "./ImportAccount";
 import { KeepFooter } from "./KeepFooter";
 import { useKeepRain, whatWasWrong } from "./useKeepRain";

@@ -2,7 +2,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test, vi } from "vitest";
 import type { RainPreview } from "../../api/client";
-import { WorkbenchProvider } from "../../frame/workbench";
+import { WorkbenchProvider } from "../../document/workbench";
 import { answerCalls, demo, renderInApp } from "../../testing/demo";
 import { ImportDialog } from "./ImportDialog";
 

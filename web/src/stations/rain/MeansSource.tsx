@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { choicesQuery, keepSource, previewSource } from "../../api/queries";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { monthName } from "../../lib/dates";
 import { read } from "../../lib/units";
 import { ImportAccount } from "./ImportAccount";

@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { rainDaysQuery } from "../../api/queries";
-import { useWorkbench } from "../../frame/workbench";
+import type { SheetProps } from "../../document/sheet";
+import { useWorkbench } from "../../document/workbench";
 import { dayName, monthName, parseDay } from "../../lib/dates";
 import { unpack16 } from "../../lib/days";
-import type { Days } from "../../lib/days";
 import { Choice } from "../../ui/Choice";
-import { Cautions } from "../../ui/Findings";
+import { Cautions } from "../../document/Findings";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
 import { DaysView } from "./DaysView";
@@ -19,8 +19,6 @@ const FILLINGS = [
   { value: "zero", label: "as no rain, all whole years counted" },
   { value: "other_years", label: "as the same days of the nearest year" },
 ] as const;
-
-type SheetProps = { days: Days | null; yearRow: number; pickYear: (row: number) => void };
 
 /** What fell, how far it can be trusted, and what a lean year looks like. */
 export function RainSheet({ yearRow, pickYear }: SheetProps) {

@@ -4,7 +4,7 @@ import { expect, test, vi } from "vitest";
 import { dayName, parseDay } from "../../lib/dates";
 import { rain as rainWords } from "../../lib/units";
 import { answerCalls, demo, renderInApp, renderOnDemo } from "../../testing/demo";
-import { WorkbenchProvider } from "../../frame/workbench";
+import { WorkbenchProvider } from "../../document/workbench";
 import { RainSheet } from "./RainSheet";
 
 const rain = demo.plan.rain!;

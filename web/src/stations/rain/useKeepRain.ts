@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Refused } from "../../api/client";
 import type { PropertyState } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 
 /** Takes a record that another call brings, with what was against it. */
 export function useKeepRain(done: () => void) {

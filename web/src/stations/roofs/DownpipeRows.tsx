@@ -1,9 +1,9 @@
 import type { Operation } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { freshNumber } from "../../lib/freshNumber";
 import { Choice } from "../../ui/Choice";
-import { NameEntry } from "../../ui/NameEntry";
+import { NameEntry } from "../../document/NameEntry";
 import { letterOf } from "./RoofPlanDrawing";
 
 const FIRST = "";

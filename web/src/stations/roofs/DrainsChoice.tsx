@@ -1,6 +1,6 @@
 import type { Roof } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
 import { letterOf } from "./RoofPlanDrawing";
 

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { client, Refused, taken } from "../../api/client";
 import type { Operation } from "../../api/client";
 import { asFile } from "../../api/queries";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { area } from "../../lib/units";
 
 type ReadRoofs = Awaited<ReturnType<typeof readRoofs>>;

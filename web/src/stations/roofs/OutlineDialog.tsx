@@ -1,8 +1,8 @@
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import { replace } from "../../api/edits";
+import { replace } from "../../document/edits";
 import type { Roof } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed } from "../../lib/units";
 
 const FOOT_M = 0.3048;

@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import type { Roof } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { area, fixed, roundStep, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { fit } from "../../ui/fit";

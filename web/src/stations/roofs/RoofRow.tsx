@@ -1,11 +1,11 @@
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import type { ChoiceLists, Document, Operation, Plan, Roof } from "../../api/client";
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
-import { Entry } from "../../ui/Entry";
-import { NameEntry } from "../../ui/NameEntry";
+import { Entry } from "../../document/Entry";
+import { NameEntry } from "../../document/NameEntry";
 import { Toggle } from "../../ui/Toggle";
 import { Why } from "../../ui/Why";
 import { DrainsChoice } from "./DrainsChoice";

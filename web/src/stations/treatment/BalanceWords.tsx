@@ -1,7 +1,7 @@
-import { useWorkbench } from "../../frame/workbench";
-import { Entry } from "../../ui/Entry";
+import { useWorkbench } from "../../document/workbench";
+import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
-import { MaybeEntry } from "../../ui/MaybeEntry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 
 /** How soft and acid the water is, and what takes that off. */
 export function BalanceWords() {

@@ -1,5 +1,5 @@
-import { useWorkbench } from "../../frame/workbench";
-import { Entry } from "../../ui/Entry";
+import { useWorkbench } from "../../document/workbench";
+import { Entry } from "../../document/Entry";
 import { Mark } from "../../ui/Mark";
 
 /** What the water of each use passes, and what its least train has besides. */

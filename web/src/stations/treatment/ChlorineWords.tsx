@@ -1,7 +1,7 @@
-import { useWorkbench } from "../../frame/workbench";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
-import { MaybeEntry } from "../../ui/MaybeEntry";
+import { useWorkbench } from "../../document/workbench";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { Why } from "../../ui/Why";
 
 /** Chlorine in the tank: its dose for the water of the day, and its time. */

@@ -1,6 +1,6 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, flow, pressure } from "../../lib/units";
-import { TakeIt } from "../../ui/TakeIt";
+import { TakeIt } from "../../document/TakeIt";
 
 /** The same train in housings of every size: the shower each costs, and how long it lasts. */
 export function HousingsTable() {

@@ -1,11 +1,11 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, flow, roundStep } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { Entry } from "../../ui/Entry";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
 import { LineChart, pathOf } from "../../ui/LineChart";
-import { MaybeEntry } from "../../ui/MaybeEntry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { Why } from "../../ui/Why";
 
 const NAMES: Record<string, string> = { cryptosporidium: "Cryptosporidium", giardia: "Giardia", virus: "viruses" };

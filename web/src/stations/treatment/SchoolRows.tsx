@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, pressure } from "../../lib/units";
-import { TakeIt } from "../../ui/TakeIt";
+import { TakeIt } from "../../document/TakeIt";
 
 const TARGETS = [
   ["cryptosporidium", "Cryptosporidium"],

@@ -1,8 +1,8 @@
-import { replace } from "../../api/edits";
-import { useWorkbench } from "../../frame/workbench";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../ui/EitherWay";
-import { MaybeEntry } from "../../ui/MaybeEntry";
+import { EitherWay } from "../../document/EitherWay";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { Why } from "../../ui/Why";
 
 /** Another source, how it is kept apart, and what the water touches and becomes. */

@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { Mark } from "../../ui/Mark";
-import { MaybeEntry } from "../../ui/MaybeEntry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 
 type Test = NonNullable<Plan["treatment"]["water"]>["rows"][number];
 

@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { fixed, flow, pressure, roundStep } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { isCartridge } from "./stageKinds";

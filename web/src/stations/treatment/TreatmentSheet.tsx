@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { BuildNotes } from "../../ui/BuildNotes";
-import { Cautions, Findings } from "../../ui/Findings";
+import { Cautions, Findings } from "../../document/Findings";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";

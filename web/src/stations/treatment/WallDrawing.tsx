@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../frame/workbench";
+import { useWorkbench } from "../../document/workbench";
 import { bore, metres } from "../../lib/units";
-import { Entry } from "../../ui/Entry";
+import { Entry } from "../../document/Entry";
 import { useWidth } from "../../ui/useWidth";
 
 type Part = Plan["treatment"]["plant_room"]["parts"][number];

@@ -1,0 +1,36 @@
+import { AlertDialog } from "radix-ui";
+import type { Workbench } from "../document/workbench";
+
+/** Tells who came second in two windows, and leaves the choice with them. */
+export function ConflictDialog({ bench }: { bench: Workbench }) {
+  const conflict = bench.conflict;
+  return (
+    <AlertDialog.Root open={conflict !== null}>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="veil" />
+        <AlertDialog.Content className="dialog" style={{ width: "min(560px, calc(100vw - 24px))" }}>
+          <AlertDialog.Title className="title">Changed in another window</AlertDialog.Title>
+          <AlertDialog.Description className="mt-3">
+            This property stands at revision {conflict?.standing} now, not at the one you see. Your entry was not put
+            over it. It is kept here:
+          </AlertDialog.Description>
+          <ul className="my-3 border-y border-rule py-2">
+            {conflict?.edits.map((edit) => (
+              <li key={edit.edit_id}>
+                <strong>{edit.label}</strong>
+              </li>
+            ))}
+          </ul>
+          <p className="mt-5 flex flex-wrap gap-3">
+            <AlertDialog.Action className="act" onClick={() => void bench.resolveConflict("apply")}>
+              Put mine on top
+            </AlertDialog.Action>
+            <AlertDialog.Cancel className="act-quiet" onClick={() => void bench.resolveConflict("drop")}>
+              Leave mine, show how it stands
+            </AlertDialog.Cancel>
+          </p>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}

@@ -1,0 +1,179 @@
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Stage, Station, Status } from "../api/client";
+import { Mark, STATUS_WORDS } from "../ui/Mark";
+import { flowsOf } from "../document/flows";
+import type { Flows } from "../ui/fallLine";
+import { STATIONS } from "./registry";
+import type { Workbench } from "../document/workbench";
+
+const BELOW_GROUND: Partial<Record<Stage, string>> = { ground: "var(--earth-1)", price: "var(--earth-2)" };
+const KEY: Status[] = ["settled", "decide", "caution", "fails", "not_built"];
+
+type FallProps = { bench: Workbench; stage: Stage; goTo: (stage: Stage) => void };
+
+/** The property in section, top to bottom in the order the water takes, and the way about. */
+export function Fall({ bench, stage, goTo }: FallProps) {
+  const { plan, document } = bench.shown;
+  const flows = flowsOf(plan);
+  const here = plan.stations.find((station) => station.stage === stage);
+  const [open, setOpen] = useState(false);
+  const list = (
+    <StationList
+      stations={plan.stations}
+      stage={stage}
+      flows={flows}
+      goTo={(next) => {
+        setOpen(false);
+        goTo(next);
+      }}
+    />
+  );
+  return (
+    <>
+      <nav
+        aria-label="Stations"
+        style={{ gridArea: "fall" }}
+        className="hidden min-h-0 flex-col overflow-y-auto overflow-x-hidden border-r-[1.5px] border-ink bg-wall [scrollbar-width:none] min-[900px]:flex"
+      >
+        <PropertyName bench={bench} />
+        {list}
+        <div className="grid flex-1 grid-cols-2 content-end gap-x-2 gap-y-1 bg-[var(--earth-3)] px-4 pt-1 pb-3 text-[13px]">
+          {KEY.map((status) => (
+            <span key={status} className="flex items-center gap-1.5 whitespace-nowrap">
+              <Mark status={status} size={14} />
+              {status === "not_built" ? "not built" : STATUS_WORDS[status]}
+            </span>
+          ))}
+          <span className="col-span-2 flex items-center gap-1.5 whitespace-nowrap">
+            <svg width="34" height="12" aria-hidden="true" className="shrink-0">
+              <path d="M0 6h34" stroke="var(--water-3)" strokeWidth="9" />
+              <path d="M0 6h34" stroke="var(--water-9)" strokeWidth="4.5" />
+            </svg>
+            {document.units === "us" ? "gal" : "m³"} a year, inner: lean year
+          </span>
+        </div>
+      </nav>
+
+      <Dialog.Root open={open} onOpenChange={setOpen}>
+        <div className="no-print sticky top-0 z-30 flex items-center justify-between gap-2 border-b border-rule bg-wall px-4 py-1 min-[900px]:hidden">
+          <Link to="/" className="head flex min-h-11 min-w-0 items-center text-[18px] font-bold">
+            <span className="truncate">{document.name}</span>
+          </Link>
+          <Dialog.Trigger className="act-quiet shrink-0 bg-sheet">
+            {here && <Mark status={here.status} />}
+            {here?.name}
+            <svg width="12" height="8" aria-hidden="true">
+              <path d="M1 1l5 5 5-5" fill="none" stroke="currentColor" strokeWidth="2" />
+            </svg>
+          </Dialog.Trigger>
+        </div>
+        <Dialog.Portal>
+          <Dialog.Overlay className="veil" />
+          <Dialog.Content
+            aria-describedby={undefined}
+            className="fixed inset-y-0 left-0 z-50 w-[min(320px,90vw)] overflow-y-auto border-r-[1.5px] border-ink bg-wall"
+          >
+            <Dialog.Title className="heading px-4 pt-4 pb-2">Stations</Dialog.Title>
+            {list}
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+    </>
+  );
+}
+
+function PropertyName({ bench }: { bench: Workbench }) {
+  const { name, place } = bench.shown.document;
+  return (
+    <Link to="/" className="block shrink-0 px-4 pt-3 pb-1 hover:underline" title="All properties">
+      <span className="head block truncate text-[20px] leading-tight font-bold">{name}</span>
+      <span className="note block truncate">
+        {bench.kept.demo ? "invented demo property" : place || "all properties"}
+      </span>
+    </Link>
+  );
+}
+
+function StationList(props: {
+  stations: Station[];
+  stage: Stage;
+  flows: Flows | null;
+  goTo: (stage: Stage) => void;
+}) {
+  const main = props.stations.filter((station) => station.stage !== "build" && station.stage !== "log");
+  const late = props.stations.filter((station) => station.stage === "build" || station.stage === "log");
+  return (
+    <ol>
+      {main.map((station) => (
+        <li key={station.stage} className="relative" style={{ background: BELOW_GROUND[station.stage] }}>
+          {station.stage === "ground" && (
+            <span className="absolute inset-x-0 top-0 border-t-2 border-ink" aria-hidden="true" />
+          )}
+          <StationButton
+            station={station}
+            current={station.stage === props.stage}
+            goTo={props.goTo}
+            flows={props.flows}
+          />
+        </li>
+      ))}
+      <li className="grid grid-cols-2 bg-[var(--earth-3)]">
+        {late.map((station) => (
+          <button
+            key={station.stage}
+            className="flex min-h-11 items-center gap-2 px-4 aria-[current=page]:bg-sheet"
+            aria-current={station.stage === props.stage ? "page" : undefined}
+            onClick={() => props.goTo(station.stage)}
+          >
+            <span className="heading">{station.name}</span>
+            <Mark status={station.status} size={14} />
+          </button>
+        ))}
+      </li>
+    </ol>
+  );
+}
+
+function StationButton(props: {
+  station: Station;
+  current: boolean;
+  goTo: (stage: Stage) => void;
+  flows: Flows | null;
+}) {
+  const { station, current } = props;
+  const { Symbol } = STATIONS[station.stage];
+  return (
+    <button
+      aria-current={current ? "page" : undefined}
+      onClick={() => props.goTo(station.stage)}
+      className="group relative flex h-[clamp(46px,calc((100dvh-214px)/11),60px)] w-full items-center text-left"
+    >
+      {/* The outline of the chosen station reaches into the sheet. */}
+      <span
+        aria-hidden="true"
+        className={
+          current
+            ? "absolute inset-y-0 right-[-2px] left-[82px] rounded-l-[3px] border-[1.5px] border-r-0 border-ink bg-sheet"
+            : "absolute inset-y-0 right-0 left-[82px] group-hover:bg-sheet/60"
+        }
+      />
+      <svg
+        viewBox="0 0 84 54"
+        preserveAspectRatio="none"
+        className="h-full w-[80px] shrink-0 overflow-visible"
+        aria-hidden="true"
+      >
+        <Symbol flows={props.flows} />
+      </svg>
+      <span className="relative min-w-0 flex-1 pr-2.5 pl-2">
+        <span className="flex items-center justify-between gap-1">
+          <span className="heading truncate text-[16px] leading-tight">{station.name}</span>
+          <Mark status={station.status} />
+        </span>
+        <span className="block truncate text-[13.5px] leading-tight text-ink-2">{station.headline}</span>
+      </span>
+    </button>
+  );
+}

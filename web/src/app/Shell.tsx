@@ -1,0 +1,100 @@
+import { useEffect, useMemo, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
+import type { Stage } from "../api/client";
+import { AxisContext, axisFor } from "../lib/axis";
+import { unpackDays } from "../lib/days";
+import { useWidth } from "../ui/useWidth";
+import { ConflictDialog } from "./ConflictDialog";
+import { Fall } from "./Fall";
+import { STATIONS } from "./registry";
+import { ShortcutSheet } from "./ShortcutSheet";
+import { Verdict } from "./Verdict";
+import { useWorkbench, WorkbenchProvider } from "../document/workbench";
+import { YearStrip } from "./YearStrip";
+
+/** Keys work with the focus on a slider too, but never while somebody types. */
+const ANYWHERE = { enableOnFormTags: ["slider", "radio"] as const };
+
+export function Shell() {
+  const { id, stage } = useParams();
+  if (!id) return <Navigate to="/" />;
+  return (
+    <WorkbenchProvider key={id} id={id}>
+      <Frame stage={stage as Stage} />
+    </WorkbenchProvider>
+  );
+}
+
+function Frame({ stage }: { stage: Stage }) {
+  const bench = useWorkbench();
+  const navigate = useNavigate();
+  const [search, setSearch] = useSearchParams();
+  const [content, contentWidth] = useWidth<HTMLDivElement>();
+  const [helpOpen, setHelpOpen] = useState(false);
+  const { plan, daily } = bench.shown;
+  const axis = useMemo(() => axisFor(contentWidth || 1000), [contentWidth]);
+  const days = useMemo(() => (daily ? unpackDays(daily) : null), [daily]);
+  const station = plan.stations.find((each) => each.stage === stage);
+
+  // The year that everything shows: the one picked, else the lean year of the design as kept.
+  const leanRow = plan.cistern?.lean_year ?? 0;
+  const picked = plan.rain?.years.findIndex((year) => year.label === search.get("year")) ?? -1;
+  const yearRow = picked >= 0 ? picked : leanRow;
+  const pickYear = (row: number) => {
+    const label = plan.rain?.years[row]?.label;
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (row === leanRow || !label) next.delete("year");
+        else next.set("year", label);
+        return next;
+      },
+      { replace: true },
+    );
+  };
+
+  useEffect(() => {
+    document.title = `${station?.name ?? "Lean Year"} · ${bench.kept.document.name}`;
+  }, [station?.name, bench.kept.document.name]);
+
+  const goTo = (next: Stage) => void navigate({ pathname: `/p/${bench.id}/${next}`, search: search.toString() });
+  const neighbour = (step: number) => {
+    const at = plan.stations.findIndex((each) => each.stage === stage);
+    const next = plan.stations[at + step];
+    if (next) goTo(next.stage);
+  };
+  useHotkeys("mod+z", () => void bench.step("undo"), { ...ANYWHERE, preventDefault: true });
+  useHotkeys("mod+shift+z, mod+y", () => void bench.step("redo"), { ...ANYWHERE, preventDefault: true });
+  useHotkeys("bracketleft", () => neighbour(-1), ANYWHERE);
+  useHotkeys("bracketright", () => neighbour(1), ANYWHERE);
+  useHotkeys("comma", () => yearRow > 0 && pickYear(yearRow - 1), ANYWHERE);
+  useHotkeys("period", () => yearRow < (plan.rain?.years.length ?? 0) - 1 && pickYear(yearRow + 1), ANYWHERE);
+  useHotkeys("?", () => setHelpOpen(true), { ...ANYWHERE, useKey: true });
+
+  if (!station) return <Navigate to={`/p/${bench.id}/cistern`} replace />;
+  const sheet = { days, yearRow, pickYear };
+  const { Sheet } = STATIONS[station.stage];
+  return (
+    <AxisContext.Provider value={axis}>
+      <a
+        href="#sheet"
+        className="absolute left-2 top-2 z-50 -translate-y-20 bg-sheet px-3 py-2 font-semibold focus:translate-y-0"
+      >
+        To the sheet
+      </a>
+      <div className="frame">
+        <Fall bench={bench} stage={stage} goTo={goTo} />
+        <Verdict bench={bench} openHelp={() => setHelpOpen(true)} />
+        <main id="sheet" tabIndex={-1} className="sheet" aria-label={station.name}>
+          <div ref={content} className="relative">
+            <Sheet {...sheet} />
+          </div>
+        </main>
+        <YearStrip bench={bench} {...sheet} />
+      </div>
+      <ConflictDialog bench={bench} />
+      <ShortcutSheet open={helpOpen} setOpen={setHelpOpen} />
+    </AxisContext.Provider>
+  );
+}

@@ -1,0 +1,149 @@
+import { DropdownMenu, ToggleGroup } from "radix-ui";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { toggleLight, useLight } from "../lib/light";
+import type { Workbench } from "../document/workbench";
+
+/** The answer, its caveat, what the last change moved, and the few things that are always at hand. */
+export function Verdict({ bench, openHelp }: { bench: Workbench; openHelp: () => void }) {
+  const { answer, tightest, caveat } = bench.shown.plan.verdict_parts;
+  const moved = bench.shown.moved;
+  return (
+    <header
+      style={{ gridArea: "verdict" }}
+      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink bg-sheet px-4 py-2 min-[900px]:flex-nowrap min-[900px]:pr-4 min-[900px]:pl-6"
+    >
+      <div className="min-w-0 flex-1 basis-full min-[900px]:basis-0" aria-live="polite">
+        <p className="head text-[20px] leading-[1.12] font-[650] min-[900px]:line-clamp-2" data-testid="verdict">
+          {answer} <span className="font-[500] text-water-7">{tightest}</span>
+        </p>
+        <p className="text-[14.5px] leading-snug text-ink-2 min-[900px]:truncate" title={caveat}>
+          {moved ? (
+            <span className="text-ink">
+              <strong>Than before:</strong> {moved}.{" "}
+            </span>
+          ) : null}
+          {caveat}
+        </p>
+      </div>
+      <Saving bench={bench} />
+      <div className="no-print flex items-center gap-1">
+        <Tool
+          label="Undo"
+          disabled={!bench.kept.can_undo || bench.waiting > 0}
+          onClick={() => void bench.step("undo")}
+        >
+          <path d="M8 5L4 9l4 4M4.5 9H13a4.5 4.5 0 010 9H9" />
+        </Tool>
+        <span
+          className="px-1 whitespace-nowrap text-ink-2"
+          title={`Last change: ${bench.kept.label}`}
+          data-testid="revision"
+        >
+          rev {bench.kept.revision}
+        </span>
+        <Tool
+          label="Redo"
+          disabled={!bench.kept.can_redo || bench.waiting > 0}
+          onClick={() => void bench.step("redo")}
+        >
+          <path d="M14 5l4 4-4 4M17.5 9H9a4.5 4.5 0 000 9h4" />
+        </Tool>
+        <ToggleGroup.Root
+          type="single"
+          aria-label="Units"
+          className="ml-2 flex border-[1.5px] border-ink"
+          value={bench.kept.document.units}
+          onValueChange={(units) =>
+            units &&
+            void bench.edit(units === "us" ? "US units" : "Metric units", [
+              { op: "replace", path: "/units", value: units },
+            ])
+          }
+        >
+          {(["metric", "us"] as const).map((units) => (
+            <ToggleGroup.Item
+              key={units}
+              value={units}
+              aria-label={units === "us" ? "US customary, gallons are US gallons" : "Metric"}
+              title={units === "us" ? "US customary; gallons are US gallons" : "Metric"}
+              className="h-9 min-w-9 px-2 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet"
+            >
+              {units === "us" ? "ft" : "m"}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        <More bench={bench} openHelp={openHelp} />
+      </div>
+    </header>
+  );
+}
+
+function Saving({ bench }: { bench: Workbench }) {
+  if (bench.offline)
+    return (
+      <p role="status" className="note max-w-[26ch] text-parched-7">
+        <strong>No connection.</strong> {bench.waiting === 1 ? "1 change is" : `${bench.waiting} changes are`} kept
+        here and sent when it is back.
+      </p>
+    );
+  return null;
+}
+
+function Tool(props: { label: string; disabled: boolean; onClick: () => void; children: ReactNode }) {
+  return (
+    <button
+      aria-label={props.label}
+      title={props.label}
+      disabled={props.disabled}
+      onClick={props.onClick}
+      className="grid h-11 w-9 place-items-center disabled:opacity-35"
+    >
+      <svg
+        width="22"
+        height="22"
+        viewBox="0 0 22 22"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2"
+        aria-hidden="true"
+      >
+        {props.children}
+      </svg>
+    </button>
+  );
+}
+
+function More({ bench, openHelp }: { bench: Workbench; openHelp: () => void }) {
+  const light = useLight();
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="ml-1 grid size-11 place-items-center" aria-label="More" title="More">
+        <svg width="22" height="22" viewBox="0 0 22 22" stroke="currentColor" strokeWidth="2" aria-hidden="true">
+          <path d="M4 6h14M4 11h14M4 16h14" />
+        </svg>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="menu min-w-[230px]" align="end" sideOffset={6}>
+          <DropdownMenu.Item className="menu-item" asChild>
+            <a href={`/api/properties/${bench.id}/file`} download={`${bench.kept.document.name}.json`}>
+              Save as a property file
+            </a>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" onSelect={toggleLight}>
+            {light === "dark" ? "Paper by day" : "Dark, for the van at night"}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" onSelect={openHelp}>
+            Keys <span className="note">?</span>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" asChild>
+            <Link to="/sums">Quick sums</Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" asChild>
+            <Link to="/">All properties</Link>
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,314 @@
+import { Slider } from "radix-ui";
+import { useMemo } from "react";
+import { useAxis } from "../lib/axis";
+import { daysBetween, monthName, monthStarts, parseDay } from "../lib/dates";
+import { dailyQuantiles, FULL, YEAR_DAYS, yearSpans } from "../lib/days";
+import type { Days } from "../lib/days";
+import { rain as rainWords, volume, volumeTick, volumeTicks, volumeUnit } from "../lib/units";
+import type { Workbench } from "../document/workbench";
+
+const HEIGHT = 124;
+const RAIN_TOP = 3;
+const RAIN_REACH = 30;
+const STORE_TOP = 36;
+const STORE_FOOT = 102;
+
+type StripProps = { bench: Workbench; days: Days | null; yearRow: number; pickYear: (row: number) => void };
+
+/** The water year along the foot: every recorded year as a band, one year drawn strong, rain hanging from the top. */
+export function YearStrip({ bench, days, yearRow, pickYear }: StripProps) {
+  const { plan } = bench.shown;
+  if (!plan.rain || !plan.cistern || !days) {
+    return (
+      <footer style={{ gridArea: "strip" }} className="border-t-[1.5px] border-ink bg-wall px-6 py-4">
+        <p className="heading">The year</p>
+        <p className="note">Drawn here once there is a rain record: every recorded year, and the lean one on top.</p>
+      </footer>
+    );
+  }
+  return (
+    <footer
+      style={{ gridArea: "strip" }}
+      aria-label="The year"
+      className="relative border-t-[1.5px] border-ink bg-wall px-4 min-[900px]:pr-0 min-[900px]:pl-6"
+    >
+      <div className="flex flex-wrap min-[900px]:flex-nowrap">
+        <YearDrawing bench={bench} days={days} yearRow={yearRow} />
+        <YearPicker bench={bench} yearRow={yearRow} pickYear={pickYear} />
+      </div>
+    </footer>
+  );
+}
+
+function YearDrawing({ bench, days, yearRow }: { bench: Workbench; days: Days; yearRow: number }) {
+  const axis = useAxis();
+  const rain = bench.shown.plan.rain!;
+  const cistern = bench.shown.plan.cistern!;
+  const units = bench.shown.document.units;
+  const spans = useMemo(() => yearSpans(rain), [rain]);
+  const [low, p10, median, p90, high] = useMemo(
+    () =>
+      dailyQuantiles(days.share, spans, [0, 0.1, 0.5, 0.9, 1]) as [
+        Float64Array,
+        Float64Array,
+        Float64Array,
+        Float64Array,
+        Float64Array,
+      ],
+    [days, spans],
+  );
+  const span = spans[yearRow]!;
+  const year = rain.years[yearRow]!;
+  const x = (day: number) => axis.left + (day / (YEAR_DAYS - 1)) * axis.width;
+  const y = (share: number) => STORE_FOOT - (share / FULL) * (STORE_FOOT - STORE_TOP);
+  const line = (values: ArrayLike<number>, offset = 0) => {
+    let path = "";
+    for (let day = 0; day < values.length; day++) {
+      const value = values[day]!;
+      if (!Number.isNaN(value)) path += `${path ? "L" : "M"}${x(day + offset).toFixed(1)} ${y(value).toFixed(1)}`;
+    }
+    return path;
+  };
+  const band = (above: Float64Array, below: Float64Array) => {
+    const back = Array.from(below, (value, day) => `L${x(day).toFixed(1)} ${y(value).toFixed(1)}`).reverse();
+    return `${line(above)}${back.join("")}Z`;
+  };
+  const strong = days.share.subarray(span.first, span.first + span.days);
+  const dry: [number, number][] = [];
+  for (let day = 0; day < span.days; day++)
+    if (days.isShort(span.first + day)) {
+      const last = dry.at(-1);
+      if (last && last[1] === day) last[1] = day + 1;
+      else dry.push([day, day + 1]);
+    }
+  const dryDays = dry.reduce((sum, [from, to]) => sum + to - from, 0);
+  const months = monthStarts(rain.first_month);
+  const wettest = Math.max(
+    ...rain.months.map((month) => month.mean_mm ?? 0),
+    ...year.monthly_mm.map((depth) => depth ?? 0),
+    1,
+  );
+  const monthWidth = axis.width / 12;
+  const ticks = volumeTicks(days.liveL, units, 2);
+  const spellStart = year.dry_spell_start
+    ? daysBetween(parseDay(year.start), parseDay(year.dry_spell_start)) + span.offset
+    : 0;
+  const spellWidth = x(spellStart + year.dry_spell_days) - x(spellStart);
+  const storeY = (litres: number) => y(days.liveL > 0 ? (litres / days.liveL) * FULL : 0);
+  return (
+    <svg
+      width={axis.left + axis.width + 8}
+      height={HEIGHT}
+      className="block shrink-0 overflow-visible"
+      role="img"
+      aria-label={`Store through ${year.label}: lowest ${volume(cistern.years[yearRow]!.lowest_l, units)}, ${dryDays} dry days, ${rainWords(year.total_mm, units)} of rain.`}
+    >
+      <defs>
+        <pattern id="dry-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="7" height="7" fill="var(--parched-2)" opacity="0.55" />
+          <path d="M0 0V7" stroke="var(--parched-5)" strokeWidth="1" opacity="0.55" />
+        </pattern>
+      </defs>
+      {year.dry_spell_days > 6 && (
+        <>
+          <rect
+            x={x(spellStart)}
+            y={0}
+            width={spellWidth}
+            height={STORE_FOOT}
+            fill="var(--parched-2)"
+            opacity="0.5"
+          />
+          <rect
+            x={x(spellStart)}
+            y={STORE_TOP - 2}
+            width={spellWidth}
+            height={STORE_FOOT - STORE_TOP + 2}
+            fill="url(#dry-hatch)"
+          />
+        </>
+      )}
+      <path d={band(high, low)} fill="var(--water-1)" />
+      <path d={band(p90, p10)} fill="var(--water-3)" opacity="0.62" />
+      <path d={line(median)} fill="none" stroke="var(--water-5)" strokeWidth="1.3" />
+      {months.map(({ month, day }) => {
+        const mean = ((rain.months[month - 1]!.mean_mm ?? 0) / wettest) * RAIN_REACH;
+        const here = ((year.monthly_mm[month - 1] ?? 0) / wettest) * RAIN_REACH;
+        const left = x(day) + monthWidth * 0.14;
+        return (
+          <g key={month}>
+            <rect
+              x={left}
+              y={RAIN_TOP}
+              width={monthWidth * 0.72}
+              height={mean}
+              fill="var(--water-3)"
+              opacity="0.75"
+            />
+            <rect
+              x={left + monthWidth * 0.2}
+              y={RAIN_TOP}
+              width={monthWidth * 0.32}
+              height={here}
+              fill="var(--water-7)"
+            />
+          </g>
+        );
+      })}
+      <path d={line(strong, span.offset)} fill="none" stroke="var(--wall)" strokeWidth="5" />
+      <path d={line(strong, span.offset)} fill="none" stroke="var(--water-9)" strokeWidth="2.8" />
+      {dry.map(([from, to]) => (
+        <rect
+          key={from}
+          x={x(from + span.offset)}
+          y={STORE_FOOT - 5}
+          width={Math.max(2, x(to) - x(from))}
+          height="6"
+          fill="var(--alarm)"
+        />
+      ))}
+      <path d={`M${axis.left} ${STORE_FOOT}H${axis.left + axis.width}`} stroke="var(--ink)" strokeWidth="1.2" />
+      {ticks.map((tick) => (
+        <text key={tick} x={axis.left - 6} y={storeY(tick) + 4} textAnchor="end" className="axis">
+          {tick === 0 ? `0 ${volumeUnit(units)}` : volumeTick(tick, units)}
+        </text>
+      ))}
+      <text x={axis.left - 6} y={RAIN_TOP + 12} textAnchor="end" className="axis">
+        rain
+      </text>
+      {months.map(({ month, day }) => (
+        <g key={month}>
+          <path d={`M${x(day)} ${STORE_FOOT}v5`} stroke="var(--ink)" strokeWidth="1" />
+          <text x={x(day) + monthWidth / 2} y={STORE_FOOT + 16} textAnchor="middle" className="axis">
+            {axis.narrow ? monthName(month)[0] : monthName(month)}
+          </text>
+        </g>
+      ))}
+      {year.dry_spell_days > 6 && spellWidth > 110 && (
+        <text
+          x={x(spellStart) + spellWidth / 2}
+          y={RAIN_TOP + 12}
+          textAnchor="middle"
+          className="label halo-wall font-semibold"
+        >
+          {year.dry_spell_days} days under {units === "us" ? "0.04 in" : "1 mm"}
+        </text>
+      )}
+      {dryDays > 0 && (
+        <text
+          x={Math.min(x((dry[0]![0] + dry.at(-1)![1]) / 2 + span.offset), axis.left + axis.width - 40)}
+          y={STORE_FOOT - 9}
+          textAnchor="middle"
+          className="label halo-wall"
+          style={{ fill: "var(--alarm)", fontWeight: 650 }}
+        >
+          dry {dryDays} {dryDays === 1 ? "day" : "days"}
+        </text>
+      )}
+    </svg>
+  );
+}
+
+function YearPicker({
+  bench,
+  yearRow,
+  pickYear,
+}: {
+  bench: Workbench;
+  yearRow: number;
+  pickYear: (row: number) => void;
+}) {
+  const axis = useAxis();
+  const rain = bench.shown.plan.rain!;
+  const cistern = bench.shown.plan.cistern!;
+  const units = bench.shown.document.units;
+  const year = rain.years[yearRow]!;
+  const replayed = cistern.years[yearRow]!;
+  const isLean = yearRow === cistern.lean_year;
+  const width = axis.narrow ? axis.contentWidth : Math.max(180, axis.contentWidth - axis.left - axis.width - 28);
+  const count = rain.years.length;
+  const step = width / count;
+  const bar = Math.max(1, Math.min(step - 1.5, 14));
+  const foot = 44;
+  const highest = Math.max(...cistern.years.map((each) => each.lowest_l), 1);
+  const said = replayed.short_days
+    ? `dry ${replayed.short_days} ${replayed.short_days === 1 ? "day" : "days"}`
+    : `lowest ${volume(replayed.lowest_l, units)}`;
+  return (
+    <div className="pb-2 min-[900px]:ml-5" style={{ width }}>
+      <p className="heading pt-1.5 leading-tight" data-testid="strip-year">
+        {year.label}
+        {isLean ? ", the lean year" : ""}
+      </p>
+      <p className="note leading-tight">
+        {rainWords(year.total_mm, units)} of rain, {said}
+        {!year.counted && (year.whole ? ", not counted" : ", part year")}
+        {!isLean && (
+          <>
+            {" · "}
+            <button
+              className="fix relative after:absolute after:-inset-2 after:content-['']"
+              onClick={() => pickYear(cistern.lean_year)}
+            >
+              lean year
+            </button>
+          </>
+        )}
+      </p>
+      <Slider.Root
+        className="relative block h-[62px] touch-none select-none"
+        min={0}
+        max={Math.max(count - 1, 1)}
+        value={[yearRow]}
+        onValueChange={([row]) => pickYear(Math.min(row!, count - 1))}
+      >
+        <Slider.Track className="absolute inset-0 block">
+          <svg width={width} height="62" aria-hidden="true">
+            {cistern.years.map((each, row) => {
+              const height = Math.max(1.5, (each.lowest_l / highest) * 30);
+              const left = row * step + (step - bar) / 2;
+              return each.short_days ? (
+                <rect key={each.start} x={left} y={foot - 8} width={bar} height="8" fill="var(--alarm)" />
+              ) : (
+                <rect
+                  key={each.start}
+                  x={left}
+                  y={foot - height}
+                  width={bar}
+                  height={height}
+                  fill={each.counted ? "var(--water-5)" : "var(--water-3)"}
+                />
+              );
+            })}
+            <path d={`M0 ${foot}H${width}`} stroke="var(--ink)" strokeWidth="1.2" />
+            <text x="0" y={foot + 15} className="axis">
+              {rain.years[0]!.start.slice(0, 4)}
+            </text>
+            <text x={width / 2} y={foot + 15} className="axis" textAnchor="middle">
+              lowest store, each year
+            </text>
+            <text x={width} y={foot + 15} className="axis" textAnchor="end">
+              {rain.years.at(-1)!.start.slice(0, 4)}
+            </text>
+          </svg>
+        </Slider.Track>
+        <Slider.Thumb asChild aria-label="Year" aria-valuetext={`${year.label}, ${said}`}>
+          {/* As wide as one year, so that it stands over that year's bar; what can be gripped is wider. */}
+          <span className="group block h-[62px] outline-none" style={{ width: step }}>
+            <span className="absolute -inset-y-1 left-1/2 w-11 -translate-x-1/2 cursor-ew-resize" />
+            <svg
+              width="22"
+              height="46"
+              aria-hidden="true"
+              className="pointer-events-none absolute left-1/2 -translate-x-1/2 group-focus-visible:outline-2 group-focus-visible:outline-water-7"
+            >
+              <path d="M11 16V44" stroke="var(--ink)" strokeWidth="1.8" />
+              <circle cx="11" cy="9" r="8" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.6" />
+              <path d="M9 5.5L5.8 9 9 12.5M13 5.5L16.2 9 13 12.5" fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+            </svg>
+          </span>
+        </Slider.Thumb>
+      </Slider.Root>
+    </div>
+  );
+}

@@ -1,0 +1,121 @@
+/// <reference types="node" />
+import { mkdirSync, writeFileSync } from "node:fs";
+import { cleanup, fireEvent, screen } from "@testing-library/react";
+import { beforeAll, expect, test, vi } from "vitest";
+import { unpackDays } from "../lib/days";
+
+import type { Stage } from "../api/client";
+import { buried, demo, renderInApp, terrace } from "../testing/demo";
+import { STATIONS } from "./registry";
+
+// What is entered anywhere goes to a place that the document has, as the kind of value that stands there. All of it is
+// written down beside the demos, for the tests of the server, which has to take it.
+
+/** A workbench that only writes down what it is asked to keep, so that no sheet is worked out or drawn again. */
+const desk = vi.hoisted(() => ({ state: {} as object, kept: [] as unknown[] }));
+vi.mock("../document/workbench", () => ({
+  useWorkbench: () => ({
+    id: "demo",
+    kept: desk.state,
+    shown: desk.state,
+    preview: () => {},
+    endPreview: () => {},
+    edit: (_label: string, operations: unknown[]) => {
+      desk.kept.push(...operations);
+      return Promise.resolve(null);
+    },
+  }),
+}));
+type Offered = { label: string; value: string; options: { value: string }[]; onChoose: (value: string) => void };
+// Every option as a button of its own, instead of a menu that has to be opened.
+vi.mock("../ui/Choice", () => ({
+  Choice: ({ label, value, options, onChoose }: Offered) =>
+    options
+      .filter((option) => option.value !== value)
+      .map((option) => (
+        <button
+          key={option.value}
+          aria-label={`choose ${label}: ${option.value}`}
+          onClick={() => onChoose(option.value)}
+        />
+      )),
+}));
+vi.mock("../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 640] }));
+
+const DEMOS = { saltmarrow: demo, "brindle-landing": buried, "lantern-row": terrace };
+type Operation = { op: string; path: string; value: unknown };
+
+/** How many entries and choices a sheet has at least, over all its views. */
+const LEAST: Partial<Record<Stage, number>> = {
+  rain: 4,
+  roofs: 20,
+  gutters: 60,
+  first_flush: 3,
+  cistern: 20,
+  overflow: 15,
+  treatment: 25,
+  pump: 70,
+  household: 40,
+  ground: 50,
+};
+const SHEETS = demo.plan.stations.filter((station) => station.status !== "not_built").map(({ stage }) => stage);
+
+function shown(state: typeof demo) {
+  return { days: unpackDays(state.daily!), yearRow: state.plan.cistern!.lean_year, pickYear: vi.fn() };
+}
+
+/** What stands in the document at a JSON pointer; undefined where nothing does. */
+function at(document: unknown, path: string): unknown {
+  return path
+    .slice(1)
+    .split("/")
+    .reduce<unknown>(
+      (part, key) => (part === null || part === undefined ? undefined : (part as never)[key]),
+      document,
+    );
+}
+
+function kindOf(value: unknown) {
+  return Array.isArray(value) ? "list" : value === null ? "nothing" : typeof value;
+}
+
+const OUT = "entered";
+beforeAll(() => mkdirSync(OUT, { recursive: true }));
+
+const CASES = SHEETS.flatMap((name) =>
+  (Object.keys(DEMOS) as (keyof typeof DEMOS)[]).map((which) => [name, which] as const),
+);
+
+test.each(CASES)("every entry of %s on %s reaches the document", async (name, which) => {
+  const state = DEMOS[which];
+  desk.state = state;
+  const { Sheet } = STATIONS[name];
+  const all: unknown[] = [];
+  const views = [0];
+  for (const view of views) {
+    desk.kept = [];
+    renderInApp(<Sheet {...shown(state)} />);
+    await screen.findAllByRole("heading");
+    const tabs = screen.queryAllByRole("tab");
+    if (view === 0) views.push(...tabs.slice(1).map((_, number) => number + 1));
+    if (view > 0) fireEvent.mouseDown(tabs[view]!);
+    if (view > 0) expect(tabs[view]!.getAttribute("aria-selected")).toBe("true");
+    for (const entry of screen.queryAllByRole("textbox")) {
+      fireEvent.keyDown(entry, { key: "ArrowUp" });
+      fireEvent.keyDown(entry, { key: "Enter" });
+    }
+    for (const option of screen.queryAllByRole("button", { name: /^choose / })) fireEvent.click(option);
+    expect(screen.queryAllByRole("alert").map((each) => each.textContent)).toEqual([]);
+    for (const { op, path, value } of desk.kept as Operation[]) {
+      if (op === "resize") continue;
+      const before = at(state.document, op === "add" ? path.replace(/\/[^/]*$/, "") : path);
+      expect(before, `${view}: ${op} ${path}`).not.toBeUndefined();
+      if (op === "replace" && before !== null && value !== null)
+        expect(kindOf(value), `${view}: ${path} ${JSON.stringify(value)}`).toBe(kindOf(before));
+    }
+    all.push(...desk.kept);
+    cleanup();
+  }
+  writeFileSync(`${OUT}/${name}.${which}.json`, JSON.stringify(all));
+  expect(all.length).toBeGreaterThanOrEqual(LEAST[name]!);
+});

@@ -1,0 +1,112 @@
+import { screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { expect, test, vi } from "vitest";
+import { unpackDays } from "../lib/days";
+import { demo, renderOnDemo } from "../testing/demo";
+import { Fall } from "./Fall";
+import { flowsOf } from "../document/flows";
+import { Verdict } from "./Verdict";
+import { useWorkbench } from "../document/workbench";
+import { YearStrip } from "./YearStrip";
+
+const { plan } = demo;
+const days = unpackDays(demo.daily!);
+
+function FallHere({ goTo }: { goTo: (stage: string) => void }) {
+  return <Fall bench={useWorkbench()} stage="cistern" goTo={goTo} />;
+}
+
+test("the fall shows every station with its figure and its status, and leads there", async () => {
+  const goTo = vi.fn();
+  renderOnDemo(<FallHere goTo={goTo} />);
+  const list = await screen.findByRole("navigation", { name: "Stations" });
+  for (const station of plan.stations) {
+    const button = within(list).getByRole("button", { name: new RegExp(`^${station.name}`) });
+    expect(within(button).getByRole("img").getAttribute("aria-label")).toBe(
+      {
+        settled: "settled",
+        decide: "to decide",
+        not_built: "not in this version",
+        caution: "caution",
+        fails: "fails",
+      }[station.status],
+    );
+    if (station.status !== "not_built") expect(button.textContent).toContain(station.headline);
+  }
+  expect(
+    within(list)
+      .getByRole("button", { name: /^Cistern/ })
+      .getAttribute("aria-current"),
+  ).toBe("page");
+  await userEvent.click(within(list).getByRole("button", { name: /^Roofs/ }));
+  expect(goTo).toHaveBeenCalledWith("roofs");
+});
+
+test("the flows are the means of the counted years and the lean year", () => {
+  const flows = flowsOf(plan)!;
+  const lean = plan.cistern!.years[plan.cistern!.lean_year]!;
+  expect(flows.inflow.lean).toBe(lean.inflow_l);
+  expect(flows.inflow.mean).toBeGreaterThan(flows.inflow.lean);
+  expect(flows.spilled.lean).toBe(lean.spilled_l);
+  // What reaches the tank is what the roofs bring less what screens and first flush take.
+  const taken = plan.first_flush.figures["lost_l_year"]!.value!;
+  expect(flows.inflow.mean / (plan.roofs.figures["harvest_l_year"]!.value! - taken)).toBeCloseTo(1, 3);
+  expect(flows.tightestShare).toBeCloseTo(7_000 / 86_000);
+  expect(flowsOf({ ...plan, cistern: null })).toBeNull();
+});
+
+function StripHere({ row, pickYear }: { row: number; pickYear: (row: number) => void }) {
+  return <YearStrip bench={useWorkbench()} days={days} yearRow={row} pickYear={pickYear} />;
+}
+
+test("the strip names the year, its rain and its dry days", async () => {
+  const lean = plan.cistern!.lean_year;
+  renderOnDemo(<StripHere row={lean} pickYear={vi.fn()} />);
+  expect((await screen.findByTestId("strip-year")).textContent).toBe("1990–91, the lean year");
+  expect(screen.getByText(/577 mm of rain, dry 8 days/)).toBeTruthy();
+  expect(screen.getByText("dry 8 days")).toBeTruthy();
+});
+
+test("the strip says how many days of a year are short as often as the replay has them", () => {
+  const { years } = plan.rain!;
+  let first = 0;
+  years.forEach((year, row) => {
+    let short = 0;
+    for (let day = first; day < first + year.days; day++) short += Number(days.isShort(day));
+    expect(short).toBe(plan.cistern!.years[row]!.short_days);
+    first += year.days;
+  });
+});
+
+test("another year is picked with the keyboard, and the lean year is a word away", async () => {
+  const pickYear = vi.fn();
+  renderOnDemo(<StripHere row={0} pickYear={pickYear} />);
+  const slider = await screen.findByRole("slider", { name: "Year" });
+  slider.focus();
+  await userEvent.keyboard("{ArrowRight}");
+  expect(pickYear).toHaveBeenLastCalledWith(1);
+  await userEvent.click(screen.getByRole("button", { name: "lean year" }));
+  expect(pickYear).toHaveBeenLastCalledWith(plan.cistern!.lean_year);
+});
+
+test("without rain the strip says what it will show", async () => {
+  renderOnDemo(<StripHere row={0} pickYear={vi.fn()} />, {
+    ...demo,
+    plan: { ...plan, rain: null, cistern: null },
+    daily: null,
+  });
+  expect(await screen.findByText(/Drawn here once there is a rain record/)).toBeTruthy();
+});
+
+function VerdictHere() {
+  return <Verdict bench={useWorkbench()} openHelp={vi.fn()} />;
+}
+
+test("the verdict is the plan's, with what moved in front of its caveat", async () => {
+  renderOnDemo(<VerdictHere />, { ...demo, moved: "2 fewer dry days", can_undo: true });
+  const header = await screen.findByRole("banner");
+  expect(header.textContent).toContain(plan.verdict_parts.answer);
+  expect(header.textContent).toContain("Than before: 2 fewer dry days.");
+  expect(screen.getByRole("button", { name: "Undo" }).hasAttribute("disabled")).toBe(false);
+  expect(screen.getByRole("button", { name: "Redo" }).hasAttribute("disabled")).toBe(true);
+});

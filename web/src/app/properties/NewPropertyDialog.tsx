@@ -1,0 +1,257 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Dialog, ToggleGroup } from "radix-ui";
+import { useState } from "react";
+import type { FormEvent, ReactNode } from "react";
+import { useNavigate } from "react-router";
+import { client, Refused, taken } from "../../api/client";
+import type { NewProperty } from "../../api/client";
+import { choicesQuery, propertyQuery, recordsQuery } from "../../api/queries";
+import { rate, read } from "../../lib/units";
+import type { Units } from "../../lib/units";
+
+const LATER = "later";
+
+/** Four answers: the roof, the rain, the people, the use. The rest is assumed until somebody confirms it. */
+export function NewPropertyDialog({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content
+          className="dialog"
+          aria-describedby={undefined}
+          style={{ width: "min(640px, calc(100vw - 24px))" }}
+        >
+          <Dialog.Title className="title">New property</Dialog.Title>
+          <Questions />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Questions() {
+  const navigate = useNavigate();
+  const cache = useQueryClient();
+  const choices = useQuery(choicesQuery());
+  const records = useQuery(recordsQuery());
+  const [units, setUnits] = useState<Units>("metric");
+  const [name, setName] = useState("");
+  const [roof, setRoof] = useState("");
+  const [material, setMaterial] = useState<NewProperty["material"]>("metal");
+  const [rainFrom, setRainFrom] = useState(LATER);
+  const [people, setPeople] = useState("");
+  const [habit, setHabit] = useState<NewProperty["habit"]>("careful");
+  const [problems, setProblems] = useState<Record<string, string>>({});
+
+  const create = useMutation({
+    mutationFn: (asked: NewProperty) => taken(client.POST("/api/properties", { body: asked })),
+    onSuccess: (state) => {
+      cache.setQueryData(propertyQuery(state.id).queryKey, state);
+      void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
+      void navigate(`/p/${state.id}/${state.plan.rain ? "cistern" : "rain"}`);
+    },
+    onError: (error) =>
+      setProblems(
+        error instanceof Refused && error.refusal
+          ? Object.fromEntries(error.refusal.errors.map((each) => [each.field, each.message]))
+          : { all: "The server does not answer. Your answers are still here; try again." },
+      ),
+  });
+
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const area = read("area", units, roof, 100);
+    const count = read("count", units, people, 1);
+    const found: Record<string, string> = {};
+    if (!name.trim()) found.name = "Give it a name.";
+    if (area === null || area <= 0 || area > 100_000)
+      found.roof_area_m2 = `Write an area above 0, for example ${units === "us" ? "1,010 ft²" : "94 m²"}.`;
+    if (count === null || count < 0 || count > 10_000) found.people = "Write a number from 0 to 10,000.";
+    setProblems(found);
+    if (Object.keys(found).length || area === null || count === null) return;
+    create.mutate({
+      name: name.trim(),
+      place: "",
+      units,
+      roof_area_m2: area,
+      material,
+      rain_from: rainFrom === LATER ? null : rainFrom,
+      people: count,
+      habit,
+    });
+  };
+
+  return (
+    <form onSubmit={submit} noValidate className="mt-4 grid gap-5">
+      <div className="grid gap-4 sm:grid-cols-[minmax(0,1fr)_auto]">
+        <Field label="Name" problem={problems.name}>
+          {(id) => (
+            <input
+              {...id}
+              className="field"
+              autoFocus
+              value={name}
+              maxLength={80}
+              onChange={(event) => setName(event.target.value)}
+            />
+          )}
+        </Field>
+        <div>
+          <p className="font-semibold">Units</p>
+          <ToggleGroup.Root
+            type="single"
+            aria-label="Units"
+            value={units}
+            onValueChange={(value) => value && setUnits(value as Units)}
+            className="mt-1 flex h-11 border-[1.5px] border-ink"
+          >
+            {(["metric", "us"] as const).map((each) => (
+              <ToggleGroup.Item
+                key={each}
+                value={each}
+                className="px-4 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet"
+              >
+                {each === "metric" ? "Metric" : "US"}
+              </ToggleGroup.Item>
+            ))}
+          </ToggleGroup.Root>
+        </div>
+      </div>
+      <Question number={1} title="The roof">
+        <div className="grid gap-4 sm:grid-cols-2">
+          <Field label={`Area seen from above, ${units === "us" ? "ft²" : "m²"}`} problem={problems.roof_area_m2}>
+            {(id) => (
+              <input
+                {...id}
+                className="field"
+                inputMode="text"
+                value={roof}
+                onChange={(event) => setRoof(event.target.value)}
+              />
+            )}
+          </Field>
+          <Field label="Covering">
+            {(id) => (
+              <select
+                {...id}
+                className="field"
+                value={material}
+                onChange={(event) => setMaterial(event.target.value as typeof material)}
+              >
+                {choices.data?.materials.map((each) => (
+                  <option key={each.key} value={each.key}>
+                    {each.label}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        </div>
+      </Question>
+      <Question number={2} title="The rain">
+        <Field label="Which record" problem={problems["rain.record_id"]}>
+          {(id) => (
+            <select {...id} className="field" value={rainFrom} onChange={(event) => setRainFrom(event.target.value)}>
+              <option value={LATER}>Bring in a file next</option>
+              {records.data?.map((record) => (
+                <option key={record.id} value={record.id}>
+                  {record.name}, {Math.round(record.days / 365.25)} years from {record.start.slice(0, 4)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      </Question>
+      <div className="grid gap-5 sm:grid-cols-2">
+        <Question number={3} title="The people">
+          <Field label="How many live there" problem={problems.people}>
+            {(id) => (
+              <input
+                {...id}
+                className="field"
+                inputMode="decimal"
+                value={people}
+                onChange={(event) => setPeople(event.target.value)}
+              />
+            )}
+          </Field>
+        </Question>
+        <Question number={4} title="Their use">
+          <Field label="Habit with water, indoors">
+            {(id) => (
+              <select
+                {...id}
+                className="field"
+                value={habit}
+                onChange={(event) => setHabit(event.target.value as typeof habit)}
+              >
+                {choices.data?.habits.map((each) => (
+                  <option key={each.key} value={each.key}>
+                    {each.key}, {rate(each.litres_person_day, units)} each
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        </Question>
+      </div>
+      {problems.all && (
+        <p role="alert" className="font-semibold text-alarm">
+          {problems.all}
+        </p>
+      )}
+      <p className="flex flex-wrap gap-3">
+        <button className="act" disabled={create.isPending}>
+          {create.isPending ? "Replaying" : rainFrom === LATER ? "Next: the rain file" : "Show the answer"}
+        </button>
+        <Dialog.Close className="act-quiet" type="button">
+          Cancel
+        </Dialog.Close>
+      </p>
+    </form>
+  );
+}
+
+function Question({ number, title, children }: { number: number; title: string; children: ReactNode }) {
+  return (
+    <fieldset className="border-t-[1.5px] border-ink pt-2">
+      <legend className="sr-only">{title}</legend>
+      <p className="heading mb-1" aria-hidden="true">
+        <span className="text-water-7">{number}</span> {title}
+      </p>
+      {children}
+    </fieldset>
+  );
+}
+
+type Attributes = { id: string; "aria-invalid": boolean; "aria-describedby"?: string };
+
+function Field({
+  label,
+  problem,
+  children,
+}: {
+  label: string;
+  problem?: string;
+  children: (id: Attributes) => ReactNode;
+}) {
+  const id = `field-${label.replaceAll(/\W+/g, "-").toLowerCase()}`;
+  return (
+    <div>
+      <label htmlFor={id} className="text-[14px]">
+        {label}
+      </label>
+      {children({
+        id,
+        "aria-invalid": problem !== undefined,
+        ...(problem ? { "aria-describedby": `${id}-problem` } : {}),
+      })}
+      {problem && (
+        <p id={`${id}-problem`} className="mt-1 text-[13.5px] font-semibold text-alarm">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,85 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { sumsQuery } from "../../api/queries";
+import type { Units } from "../../lib/units";
+import { SumForm } from "./SumForm";
+
+const KEPT = "lean-year-sum-units";
+
+/** One formula at a time, for use at the van: nothing is kept, nothing belongs to a property. */
+export function SumsPage() {
+  const query = useQuery(sumsQuery());
+  const [search, setSearch] = useSearchParams();
+  const [units, setUnits] = useState<Units>(() => (localStorage.getItem(KEPT) === "us" ? "us" : "metric"));
+  useEffect(() => {
+    document.title = "Quick sums · Lean Year";
+  }, []);
+  const sums = query.data ?? [];
+  const open = sums.find((each) => each.name === search.get("sum")) ?? sums[0];
+  const groups = [...new Set(sums.map((each) => each.group))];
+  const choose = (next: Units) => {
+    localStorage.setItem(KEPT, next);
+    setUnits(next);
+  };
+  return (
+    <div className="min-h-full bg-sheet">
+      <header className="border-b-[1.5px] border-ink bg-wall">
+        <div className="mx-auto flex max-w-[1080px] flex-wrap items-baseline justify-between gap-4 px-4 py-4 sm:px-6">
+          <h1 className="head text-[26px] leading-none font-bold">Quick sums</h1>
+          <p className="flex items-center gap-4">
+            <span role="group" aria-label="Units" className="flex gap-3">
+              {(["metric", "us"] as const).map((each) => (
+                <button
+                  key={each}
+                  className={`fix ${each === units ? "underline decoration-2 underline-offset-4" : ""}`}
+                  aria-pressed={each === units}
+                  onClick={() => choose(each)}
+                >
+                  {each === "us" ? "US units" : "metric"}
+                </button>
+              ))}
+            </span>
+            <Link className="act-quiet" to="/">
+              All properties
+            </Link>
+          </p>
+        </div>
+      </header>
+      <main className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 px-4 py-5 sm:px-6 min-[800px]:grid-cols-[300px_minmax(0,1fr)]">
+        {query.isPending && <p className="note">Reading the sums.</p>}
+        {query.isError && <p role="alert">The server does not answer. Start it with make demo.</p>}
+        {open && (
+          <div className="min-[800px]:order-2">
+            <SumForm key={`${open.name} ${units}`} sum={open} units={units} />
+          </div>
+        )}
+        <nav aria-label="Sums">
+          {groups.map((group) => (
+            <section key={group} className="mb-3">
+              <h2 className="heading">{group}</h2>
+              <ul>
+                {sums
+                  .filter((each) => each.group === group)
+                  .map((each) => (
+                    <li key={each.name}>
+                      <button
+                        className={`fix block min-h-8 w-full py-1 text-left max-[799px]:min-h-11 ${each.name === open?.name ? "text-ink" : ""}`}
+                        aria-current={each.name === open?.name ? "page" : undefined}
+                        onClick={() => {
+                          setSearch({ sum: each.name }, { replace: true });
+                          window.scrollTo({ top: 0 });
+                        }}
+                      >
+                        {each.label}
+                      </button>
+                    </li>
+                  ))}
+              </ul>
+            </section>
+          ))}
+        </nav>
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,144 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { fireEvent, render, screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { beforeEach, expect, test } from "vitest";
+import { useWorkbench, WorkbenchProvider } from "./workbench";
+import { FakeServer } from "../testing/fakeServer";
+import { Entry } from "./Entry";
+
+let server: FakeServer;
+
+function Sheet() {
+  const { cistern } = useWorkbench().shown.document;
+  return (
+    <>
+      <Entry
+        label="Tank size"
+        path="/cistern/transfer_l_day"
+        kind="volume"
+        value={cistern.transfer_l_day}
+        max={1e9}
+      />
+      <Entry label="Below the outlet" path="/cistern/fire_reserve_l" kind="volume" value={cistern.fire_reserve_l} />
+      <Entry
+        label="Full at first"
+        path="/cistern/start_share"
+        kind="percent"
+        value={cistern.start_share}
+        max={0.35}
+      />
+    </>
+  );
+}
+
+async function open() {
+  server = new FakeServer();
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <WorkbenchProvider id="p">
+        <Sheet />
+      </WorkbenchProvider>
+    </QueryClientProvider>,
+  );
+  return (await screen.findByRole("textbox", { name: "Tank size" })) as HTMLInputElement;
+}
+
+let tank: HTMLInputElement;
+const user = userEvent.setup();
+
+beforeEach(async () => {
+  tank = await open();
+});
+
+const kept = () => server.state.document.cistern.transfer_l_day;
+
+test("is written with a unit and kept by Enter", async () => {
+  await user.clear(tank);
+  await user.type(tank, "40 kL{Enter}");
+  await waitFor(() => expect(tank.value).toBe("40 m³"));
+  expect(kept()).toBe(40_000);
+});
+
+test("is kept by leaving the field, once", async () => {
+  await user.clear(tank);
+  await user.type(tank, "91{Enter}");
+  await user.tab();
+  await waitFor(() => expect(kept()).toBe(91_000));
+  expect(server.edits()).toHaveLength(1);
+});
+
+test("a bound may be written, though its last digit is lost on the way", async () => {
+  const share = screen.getByRole("textbox", { name: "Full at first" });
+  expect(35 * 0.01).toBeGreaterThan(0.35);
+  await user.clear(share);
+  await user.type(share, "35{Enter}");
+  await waitFor(() => expect(server.state.document.cistern.start_share).toBe(0.35));
+  expect(screen.queryByRole("alert")).toBeNull();
+});
+
+test("keeps what cannot be read and says what can", async () => {
+  await user.clear(tank);
+  await user.type(tank, "plenty{Enter}");
+  expect(screen.getByRole("alert").textContent).toContain("Tank size: not a quantity. Write for example 40 kL");
+  expect(tank.value).toBe("plenty");
+  expect(tank.getAttribute("aria-invalid")).toBe("true");
+  await user.keyboard("{Escape}");
+  expect(tank.value).toBe("86 m³");
+  expect(screen.queryByRole("alert")).toBeNull();
+  expect(server.edits()).toHaveLength(0);
+});
+
+test("names the range before asking the server", async () => {
+  await user.clear(tank);
+  await user.type(tank, "-5{Enter}");
+  expect(screen.getByRole("alert").textContent).toContain("must be from 0 L to 1,000,000 m³");
+  expect(server.edits()).toHaveLength(0);
+});
+
+test("shows what the server has against it, with the entry still there", async () => {
+  server.refusal = "must be at least what is held back";
+  await user.clear(tank);
+  await user.type(tank, "1{Enter}");
+  expect((await screen.findByRole("alert")).textContent).toBe("must be at least what is held back");
+  expect(tank.value).toBe("1");
+});
+
+test("is nudged by the arrow keys: shown at once, kept after a pause as one change", async () => {
+  await user.click(tank);
+  // In one go: on a slow machine the pause would end between keys that are waited for.
+  for (const key of ["ArrowUp", "ArrowUp", "ArrowDown"]) fireEvent.keyDown(tank, { key });
+  expect(tank.value).toBe("87 m³");
+  await waitFor(() => expect(kept()).toBe(87_000), { timeout: 3_000 });
+  expect(server.edits()).toHaveLength(1);
+});
+
+test("with Shift an arrow goes ten times as far, and never under the least", async () => {
+  await user.click(tank);
+  await user.keyboard("{Shift>}{ArrowDown}{/Shift}");
+  expect(tank.value).toBe("76 m³");
+  await user.keyboard("{Escape}");
+  const outlet = screen.getByRole("textbox", { name: /Below the outlet/ }) as HTMLInputElement;
+  await user.click(outlet);
+  await user.keyboard("{Shift>}{ArrowDown}{/Shift}");
+  expect(outlet.value).toBe("0 L");
+});
+
+test("an assumed value is confirmed by Enter, and a confirmed one costs no revision", async () => {
+  const outlet = screen.getByRole("textbox", { name: "Below the outlet, assumed" });
+  await user.click(outlet);
+  await user.keyboard("{Enter}");
+  await screen.findByRole("textbox", { name: "Below the outlet" });
+  expect(server.state.revision).toBe(2);
+  await user.click(tank);
+  await user.keyboard("{Enter}");
+  expect(server.edits()).toHaveLength(1);
+});
+
+test("where nothing was typed, Ctrl Z undoes the last change", async () => {
+  await user.clear(tank);
+  await user.type(tank, "91{Enter}");
+  await waitFor(() => expect(server.state.revision).toBe(2));
+  await waitFor(() => expect(tank.value).toBe("91 m³"));
+  await user.keyboard("{Control>}z{/Control}");
+  await waitFor(() => expect(server.sent.at(-1)?.body.way).toBe("undo"));
+});

@@ -1,0 +1,159 @@
+import { useEffect, useId, useRef, useState } from "react";
+import type { Operation } from "../api/client";
+import { useWorkbench } from "./workbench";
+import type { Kind } from "../lib/units";
+import { example, nudgeStep, read, write, writeBare } from "../lib/units";
+
+const PAUSE_MS = 500;
+
+function sameButForRounding(a: number, b: number) {
+  return Number.isFinite(b) && Math.abs(a - b) <= 1e-9 * Math.abs(b);
+}
+
+type EntryProps = {
+  /** What it is, for the revision's label and for screen readers. */
+  label: string;
+  /** Where it stands in the document. */
+  path: string;
+  kind: Kind;
+  value: number;
+  min?: number;
+  max?: number;
+  step?: number;
+  className?: string;
+  /** Leave the unit out, where the head of a column says it. */
+  bare?: boolean;
+  /** Only whole numbers stand there: what is written is rounded. */
+  whole?: boolean;
+  /** Turn a written value into operations where it is not a plain replacement. */
+  toOperations?: (value: number) => Operation[];
+};
+
+/** A quantity that is changed where it stands: written with any unit, nudged with the arrow keys. */
+export function Entry({
+  label,
+  path,
+  kind,
+  value,
+  min = 0,
+  max = Infinity,
+  step,
+  className,
+  bare = false,
+  whole = false,
+  toOperations,
+}: EntryProps) {
+  const bench = useWorkbench();
+  const units = bench.kept.document.units;
+  const [draft, setDraft] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const nudged = useRef<{ value: number; timer: ReturnType<typeof setTimeout> } | null>(null);
+  /** The text that was sent and is not answered yet; it is not sent a second time on leaving the field. */
+  const sent = useRef<string | null>(null);
+  const problemId = useId();
+  const shown = draft ?? (bare ? writeBare : write)(kind, units, value);
+  const assumed = bench.kept.document.assumed.some((pointer) => pointer === path);
+  const operations = (next: number): Operation[] => {
+    const value = whole ? Math.round(next) : next;
+    return toOperations?.(value) ?? [{ op: "replace", path, value }];
+  };
+
+  useEffect(() => () => clearTimeout(nudged.current?.timer), []);
+
+  const keep = async (next: number, text: string) => {
+    clearTimeout(nudged.current?.timer);
+    nudged.current = null;
+    if (next === value && !assumed) {
+      setDraft(null);
+      bench.endPreview();
+      return;
+    }
+    sent.current = text;
+    const refused = await bench.edit(`${label} ${write(kind, units, next)}`, operations(next));
+    if (sent.current !== text) return; // changed again meanwhile
+    sent.current = null;
+    setProblem(refused);
+    setDraft(refused ? text : null);
+  };
+
+  const commit = () => {
+    if (nudged.current) return void keep(nudged.current.value, shown);
+    if (draft === null || draft === sent.current || problem !== null) return;
+    const written = read(kind, units, draft, value);
+    // A bound that is written in another unit is that bound, whatever its last digit.
+    const next = [min, max].find((bound) => written !== null && sameButForRounding(written, bound)) ?? written;
+    if (next === null) return setProblem(`${label}: not a quantity. Write for example ${example(kind, units)}.`);
+    if (next < min || next > max) {
+      const upper = max === Infinity ? "" : ` to ${write(kind, units, max)}`;
+      return setProblem(`${label}: must be ${upper ? "from" : "at least"} ${write(kind, units, min)}${upper}.`);
+    }
+    setProblem(null);
+    void keep(next, draft);
+  };
+
+  const nudge = (ways: number) => {
+    const from = nudged.current?.value ?? read(kind, units, shown, value) ?? value;
+    const size = step ?? nudgeStep(kind, units, from);
+    const next = Math.min(max, Math.max(min, Number(((Math.round(from / size) + ways) * size).toPrecision(12))));
+    clearTimeout(nudged.current?.timer);
+    setProblem(null);
+    setDraft(write(kind, units, next));
+    bench.preview(operations(next));
+    nudged.current = { value: next, timer: setTimeout(() => void keep(next, write(kind, units, next)), PAUSE_MS) };
+  };
+
+  const cancel = () => {
+    clearTimeout(nudged.current?.timer);
+    nudged.current = null;
+    setDraft(null);
+    setProblem(null);
+    bench.endPreview();
+  };
+
+  return (
+    <span className="relative inline-block">
+      <input
+        className={`word ${assumed ? "assumed" : ""} ${className ?? ""}`}
+        style={CSS.supports("field-sizing", "content") ? undefined : { width: `${Math.max(shown.length, 2) + 1}ch` }}
+        value={shown}
+        aria-label={assumed ? `${label}, assumed` : label}
+        aria-invalid={problem !== null}
+        aria-describedby={problem ? problemId : undefined}
+        title={assumed ? `${label}: assumed, not confirmed yet. Press Enter to keep it.` : label}
+        inputMode={kind === "count" || kind === "share" ? "decimal" : "text"}
+        autoComplete="off"
+        spellCheck={false}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => {
+          clearTimeout(nudged.current?.timer);
+          nudged.current = null;
+          setDraft(event.target.value);
+          setProblem(null);
+        }}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") {
+            if (draft === null && assumed) void keep(value, shown);
+            else commit();
+          } else if (event.key === "Escape") cancel();
+          else if ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key) && draft === null) {
+            event.preventDefault(); // nothing typed here: undo the last change instead
+            void bench.step(event.shiftKey || event.key === "y" ? "redo" : "undo");
+          } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+            event.preventDefault();
+            nudge((event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1));
+          }
+        }}
+      />
+      {problem && (
+        <span
+          id={problemId}
+          role="alert"
+          className="absolute left-0 top-full z-30 mt-1 w-max max-w-[min(34ch,80vw)] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-[13.5px] font-medium text-alarm"
+        >
+          {problem}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,62 @@
+import type { Finding, Status } from "../api/client";
+import { useWorkbench } from "./workbench";
+import { Mark } from "../ui/Mark";
+
+const MARK: Record<Finding["severity"], Status> = { fails: "fails", caution: "caution", note: "decide" };
+
+/** Edits that mend something: pointed at, each is shown on the drawing; pressed, it is made. */
+export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
+  const bench = useWorkbench();
+  return fixes.map((fix) => (
+    <button
+      key={fix.text}
+      className="fix relative block text-left after:absolute after:-inset-x-2 after:-inset-y-1.5 after:content-['']"
+      onPointerEnter={() => bench.preview(fix.operations as never)}
+      onPointerLeave={bench.endPreview}
+      onFocus={() => bench.preview(fix.operations as never)}
+      onBlur={bench.endPreview}
+      onClick={() => void bench.edit(fix.text, fix.operations as never)}
+    >
+      {fix.text}
+    </button>
+  ));
+}
+
+/** What is wrong at a station, worst first, each with its fix. */
+export function Findings({ findings }: { findings: Finding[] }) {
+  if (!findings.length) return null;
+  return (
+    <ul className="grid gap-2">
+      {findings.map((finding) => (
+        <li
+          key={`${finding.code} ${finding.text}`}
+          className="flex gap-2 border-b border-rule pb-2 text-[13.5px] leading-snug"
+        >
+          <span className="pt-0.5">
+            <Mark status={MARK[finding.severity]} />
+          </span>
+          <span>
+            {finding.text}
+            {!finding.fixes?.length && finding.fix && <span className="fix block">{finding.fix}</span>}
+            {finding.fixes?.length ? <Fixes fixes={finding.fixes} /> : null}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Where people get hurt at this step. */
+export function Cautions({ cautions }: { cautions: string[] }) {
+  if (!cautions.length) return null;
+  return (
+    <section aria-label="Cautions" className="border-t-[1.5px] border-parched-5 pt-2">
+      <h3 className="heading text-parched-7">Take care</h3>
+      <ul className="note mt-1 grid gap-1.5">
+        {cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}

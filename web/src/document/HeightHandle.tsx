@@ -1,0 +1,100 @@
+import { useRef, useState } from "react";
+import type { Operation } from "../api/client";
+import { useWorkbench } from "./workbench";
+import { metres } from "../lib/units";
+import type { Units } from "../lib/units";
+
+const STEP_M = 0.05;
+const PAUSE_MS = 500;
+
+/** A height on the section that is dragged up and down, or moved with the arrow keys. */
+export function HeightHandle(props: {
+  label: string;
+  x: number;
+  y: (metres: number) => number;
+  metresAPx: number;
+  value: number;
+  units: Units;
+  /** How far to the right what it moves stands, for the line to it. */
+  leader?: number;
+  toOperations: (value: number) => Operation[];
+}) {
+  const bench = useWorkbench();
+  const [at, setAt] = useState<number | null>(null);
+  const begun = useRef<{ pointer: number; value: number; metresAPx: number } | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const shown = at ?? props.value;
+  const move = (value: number) => {
+    const next = Number(value.toFixed(2));
+    setAt(next);
+    bench.preview(props.toOperations(next));
+    return next;
+  };
+  const keep = (value: number) => {
+    clearTimeout(timer.current);
+    void bench
+      .edit(`${props.label} ${metres(value, props.units)}`, props.toOperations(value))
+      .then(() => setAt(null));
+  };
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={props.label}
+      aria-orientation="vertical"
+      aria-valuenow={Number(shown.toFixed(2))}
+      aria-valuetext={metres(shown, props.units)}
+      className="height-handle"
+      transform={`translate(${props.x} ${props.y(shown)})`}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        begun.current = { pointer: event.clientY, value: props.value, metresAPx: props.metresAPx };
+      }}
+      onPointerMove={(event) => {
+        if (begun.current) move(dragged(begun.current, event.clientY));
+      }}
+      onPointerUp={(event) => {
+        if (!begun.current) return;
+        // Measured from where it was taken up: what is shown meanwhile is already the preview.
+        const value = dragged(begun.current, event.clientY);
+        const moved = Math.abs(value - begun.current.value) > 0.004;
+        begun.current = null;
+        if (moved) keep(move(value));
+        else {
+          setAt(null);
+          bench.endPreview();
+        }
+      }}
+      onPointerCancel={() => {
+        begun.current = null;
+        setAt(null);
+        bench.endPreview();
+      }}
+      onKeyDown={(event) => {
+        const ways = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[
+          event.key
+        ];
+        if (!ways) return;
+        event.preventDefault();
+        const next = move((Math.round(shown / STEP_M) + ways) * STEP_M);
+        clearTimeout(timer.current);
+        timer.current = setTimeout(() => keep(next), PAUSE_MS);
+      }}
+    >
+      {props.leader !== undefined && (
+        <path d={`M7 0H${props.leader}`} stroke="var(--water-7)" strokeWidth="1.2" strokeDasharray="2 3" />
+      )}
+      <rect x="-22" y="-22" width="44" height="44" fill="transparent" />
+      <path
+        d="M0 -9l5 6h-10zM0 9l5 -6h-10z"
+        fill="var(--water-7)"
+        stroke="var(--sheet)"
+        strokeWidth="2.5"
+        paintOrder="stroke"
+      />
+    </g>
+  );
+}
+
+const dragged = (from: { pointer: number; value: number; metresAPx: number }, to: number) =>
+  from.value - (to - from.pointer) * from.metresAPx;

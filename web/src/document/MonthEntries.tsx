@@ -1,0 +1,60 @@
+import { replace } from "./edits";
+import { monthName } from "../lib/dates";
+import type { Kind } from "../lib/units";
+import { Entry } from "./Entry";
+
+/** Twelve entries under the months of the chart; in a list where there is no room for a row. */
+export function MonthEntries(props: {
+  title: string;
+  /** What one of them is, for screen readers and the revision's label. */
+  name: string;
+  path: string;
+  kind: Kind;
+  months: number[];
+  values: number[];
+  max: number;
+  min?: number;
+  step?: number;
+  narrow: boolean;
+  left: number;
+  width: number;
+  assumed?: boolean;
+}) {
+  return (
+    <div className="mt-3 border-t border-rule pt-1.5" style={{ width: props.left + props.width, maxWidth: "100%" }}>
+      <h3
+        className={`text-[14px] font-semibold ${props.assumed ? "underline decoration-dashed underline-offset-4" : ""}`}
+      >
+        {props.title}
+        {props.assumed && <span className="note font-normal"> assumed none</span>}
+      </h3>
+      <div
+        className="mt-1 grid grid-cols-4 gap-y-3 text-[14px] min-[900px]:grid-cols-12 min-[900px]:gap-y-0"
+        style={props.narrow ? undefined : { marginLeft: props.left }}
+      >
+        {props.months.map((month) => (
+          <span key={month} className="text-center">
+            {props.narrow && <span className="note block">{monthName(month)}</span>}
+            <Entry
+              label={`${props.name} in ${monthName(month)}`}
+              path={`${props.path}/${month - 1}`}
+              kind={props.kind}
+              value={props.values[month - 1]!}
+              min={props.min}
+              max={props.max}
+              step={props.step}
+              bare={props.kind !== "volume"}
+              className="max-w-[62px] text-center text-[13.5px]"
+              toOperations={(value) =>
+                replace(
+                  props.path,
+                  props.values.map((before, i) => (i === month - 1 ? value : before)),
+                )
+              }
+            />
+          </span>
+        ))}
+      </div>
+    </div>
+  );
+}

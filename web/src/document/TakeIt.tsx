@@ -1,0 +1,24 @@
+import type { Operation } from "../api/client";
+import { useWorkbench } from "./workbench";
+
+/** The last cell of a row of choices: previewed when it is pointed at, made when it is pressed; a tick where it stands. */
+export function TakeIt(props: { label: string; chosen: boolean; operations: Operation[]; edit?: string }) {
+  const bench = useWorkbench();
+  if (props.chosen)
+    return (
+      <span role="img" aria-label="chosen">
+        ✓
+      </span>
+    );
+  return (
+    <button
+      className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
+      aria-label={`Take it: ${props.label}`}
+      onPointerEnter={() => bench.preview(props.operations)}
+      onPointerLeave={bench.endPreview}
+      onClick={() => void bench.edit(props.edit ?? props.label, props.operations)}
+    >
+      Take
+    </button>
+  );
+}

@@ -1,0 +1,42 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import type { JobState } from "../api/client";
+import { cancelJob, jobQuery, propertyQuery, startJob } from "../api/queries";
+import { useWorkbench } from "./workbench";
+
+/** Long work on the design as it is kept: started, watched, cancelled; its result stays until the page is left. */
+export function useJob(kind: JobState["kind"]) {
+  const bench = useWorkbench();
+  const cache = useQueryClient();
+  const key = ["job-of", bench.id, kind];
+  const { data: jobId = null } = useQuery<string | null>({
+    queryKey: key,
+    queryFn: () => null,
+    enabled: false,
+    initialData: null,
+    gcTime: Infinity,
+  });
+  const query = useQuery(jobQuery(jobId));
+  const start = useMutation({
+    // From the cache: an edit that has just been kept may not be drawn yet.
+    mutationFn: () => {
+      const standing = cache.getQueryData(propertyQuery(bench.id).queryKey)?.revision ?? bench.kept.revision;
+      return startJob(bench.id, standing, kind);
+    },
+    onSuccess: (job) => {
+      cache.setQueryData(jobQuery(job.id).queryKey, job);
+      cache.setQueryData(key, job.id);
+    },
+  });
+  const job = query.data ?? null;
+  return {
+    job,
+    /** Whether the design has moved on since the work began. */
+    stale: job !== null && job.revision !== bench.kept.revision,
+    running: start.isPending || job?.state === "running",
+    lost: query.isError || start.isError,
+    start: () => start.mutate(),
+    cancel: async () => {
+      if (jobId) cache.setQueryData(jobQuery(jobId).queryKey, await cancelJob(jobId));
+    },
+  };
+}

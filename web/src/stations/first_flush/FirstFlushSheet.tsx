@@ -1,0 +1,176 @@
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
+import { Choice } from "../../ui/Choice";
+import { Entry } from "../../document/Entry";
+import { Cautions, Findings } from "../../document/Findings";
+import { Why } from "../../ui/Why";
+import { ChamberDrawings } from "./ChamberDrawings";
+import { FlushCurve } from "./FlushCurve";
+import { HolesTable } from "./HolesTable";
+import { SchoolsTable } from "./SchoolsTable";
+
+const KINDS = [
+  { value: "none", label: "nothing", note: "screens, calmed inlet and floating suction instead" },
+  { value: "ball", label: "by ball and seat", note: "the ball floats up and shuts" },
+  { value: "standpipe", label: "by standpipe", note: "a dead leg that fills first" },
+  { value: "tank", label: "into a small tank", note: "where legs would be too many" },
+] as const;
+const SCHOOLS = [
+  { value: "depth", label: "a depth of" },
+  { value: "volume", label: "a fixed volume of", note: "for each chamber" },
+  { value: "removal", label: "so much that", note: "each mm halves what lies on the roof" },
+  { value: "exposure", label: "what is usual for", note: "clean, ordinary, or trees, dust and birds" },
+] as const;
+
+/** How much to throw away, in what pipe, drained how fast; and what that costs. */
+export function FirstFlushSheet() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { first_flush: told } = plan;
+  const { units, first_flush: entered } = document;
+  const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
+  const none = entered.kind === "none";
+  const set = (label: string, field: string, value: unknown) =>
+    void bench.edit(`First flush: ${label}`, replace(`/first_flush/${field}`, value));
+  return (
+    <>
+      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+        <h1 className="title shrink-0 pt-0.5">First flush</h1>
+        <div className="leading-[1.75]">
+          <p>
+            Divert{" "}
+            <Choice
+              label="Kind of diverter"
+              value={entered.kind}
+              options={[...KINDS]}
+              onChoose={(kind) => set(kind, "kind", kind)}
+            />
+            {!none && (
+              <>
+                {" "}
+                <Choice
+                  label="How much is thrown away"
+                  value={entered.by}
+                  options={[...SCHOOLS]}
+                  onChoose={(by) => set(by, "by", by)}
+                />{" "}
+                <Amount />
+                {", "}
+                <Choice
+                  label="Where the chambers are"
+                  value={entered.place}
+                  options={[
+                    { value: "each", label: "a chamber at every downpipe" },
+                    { value: "group", label: "one for each group of downpipes" },
+                    { value: "one", label: "one where all have joined" },
+                  ]}
+                  onChoose={(place) => set("place", "place", place)}
+                />
+              </>
+            )}
+            .
+          </p>
+          {!none && (
+            <p>
+              {figure("volume_l")} in all, {figure("share_left")} of the dirt still to come.{" "}
+              {told.figures["lost_l_year"] && (
+                <>
+                  It costs {figure("lost_l_year")} in a mean year, {figure("lost_share")} of the water
+                  {plan.cistern && (
+                    <>
+                      {" "}
+                      and leaves{" "}
+                      <strong>
+                        {plan.cistern.rain_alone_years_carried} of {plan.cistern.counted_years}
+                      </strong>{" "}
+                      years carried on rain alone
+                    </>
+                  )}
+                  .
+                </>
+              )}
+            </p>
+          )}
+        </div>
+      </div>
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-y-5">
+          <FlushCurve />
+          <SchoolsTable />
+          {!none && <ChamberDrawings />}
+          {!none && <HolesTable />}
+        </div>
+        <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What to mind">
+          <Findings findings={plan.findings.filter((finding) => finding.stage === "first_flush")} />
+          {!none && (
+            <section>
+              <h2 className="heading">Before it is left alone</h2>
+              <p className="note mt-1">
+                Fill it by hose, see the ball seat and the flow change over, time the drain, then choose the washer. A
+                union on each side, level and plumb, no light in it.
+              </p>
+            </section>
+          )}
+          <Cautions cautions={told.cautions} />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+/** The one value that the chosen school asks for. */
+function Amount() {
+  const bench = useWorkbench();
+  const { first_flush: entered } = bench.shown.document;
+  switch (entered.by) {
+    case "depth":
+      return (
+        <Entry
+          label="First-flush depth"
+          path="/first_flush/depth_mm"
+          kind="depth"
+          value={entered.depth_mm}
+          max={20}
+        />
+      );
+    case "volume":
+      return (
+        <Entry
+          label="First-flush volume"
+          path="/first_flush/volume_l"
+          kind="volume"
+          value={entered.volume_l}
+          max={100000}
+        />
+      );
+    case "removal":
+      return (
+        <>
+          <Entry
+            label="Share of the dirt that may be left"
+            path="/first_flush/left_share"
+            kind="percent"
+            value={entered.left_share}
+            min={0.01}
+            max={1}
+          />{" "}
+          may be left
+        </>
+      );
+    case "exposure":
+      return (
+        <Choice
+          label="Exposure of the roofs"
+          value={entered.exposure}
+          options={[
+            { value: "clean", label: "clean roofs", note: "0.2 to 0.5 mm" },
+            { value: "ordinary", label: "ordinary roofs", note: "0.5 to 1 mm" },
+            { value: "dirty", label: "trees, dust, birds or traffic", note: "1 to 2 mm" },
+          ]}
+          onChoose={(exposure) =>
+            void bench.edit(`Exposure: ${exposure}`, replace("/first_flush/exposure", exposure))
+          }
+        />
+      );
+  }
+}

@@ -1,0 +1,167 @@
+import { Slider } from "radix-ui";
+import { useRef, useState } from "react";
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
+import { fixed, roundStep, shallow, volume } from "../../lib/units";
+import { DataTable } from "../../ui/DataTable";
+import { LineChart, pathOf } from "../../ui/LineChart";
+
+const STEP_MM = 0.1;
+
+/** Dirt taken off the roof against water thrown away, over the depth: the choice as a handle on both lines. */
+export function FlushCurve() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units, first_flush: entered } = document;
+  const { curve, figures } = plan.first_flush;
+  const none = entered.kind === "none";
+  const depth = none ? 0 : (figures["depth_mm"]!.value ?? 0);
+  const [dragged, setDragged] = useState<number | null>(null);
+  const last = useRef(depth);
+  const reach = curve.at(-1)!.depth_mm;
+  const most = Math.max(...curve.map((point) => point.lost_l_year), 1);
+  const unit = units === "us" ? 25.4 : 1;
+  const tick = roundStep(reach / unit / 4) * unit;
+  const at = Math.min(dragged ?? depth, reach);
+  const operations = (mm: number) => [
+    ...(entered.by === "depth" ? [] : replace("/first_flush/by", "depth")),
+    ...(none ? replace("/first_flush/kind", "ball") : []),
+    ...replace("/first_flush/depth_mm", mm),
+  ];
+  const between = (mm: number, pick: (point: (typeof curve)[number]) => number) => {
+    const right = Math.max(
+      1,
+      curve.findIndex((point) => point.depth_mm >= mm),
+    );
+    const [one, other] = [curve[right - 1]!, curve[right] ?? curve.at(-1)!];
+    const share = other.depth_mm > one.depth_mm ? (mm - one.depth_mm) / (other.depth_mm - one.depth_mm) : 0;
+    return pick(one) + (pick(other) - pick(one)) * share;
+  };
+  const taken = (mm: number) => between(mm, (point) => 1 - point.share_left);
+  const height = 232;
+  return (
+    <section aria-label="Dirt taken against water thrown away">
+      <h2 className="heading">
+        What each depth takes, and what it costs
+        <span className="head-note">drag the handle</span>
+      </h2>
+      <LineChart
+        label={`Share of the roof's dirt taken, and water lost in a mean year, for first flushes up to ${shallow(reach, units)}`}
+        height={height}
+        xReach={reach}
+        yReach={1}
+        xTicks={Array.from({ length: Math.floor(reach / tick + 1e-9) + 1 }, (_, i) => ({
+          at: i * tick,
+          name: fixed((i * tick) / unit, units === "us" ? 2 : 1),
+        }))}
+        yTicks={[0, 0.25, 0.5, 0.75, 1].map((share) => ({ at: share, name: `${share * 100}` }))}
+        yName="% of the dirt taken"
+        xName={units === "us" ? "in thrown away" : "mm thrown away"}
+        over={(plot) => (
+          <Slider.Root
+            className="absolute flex touch-none items-center"
+            style={{ left: plot.x(0) - 9, width: plot.x(reach) - plot.x(0) + 18, top: plot.foot - 12, height: 24 }}
+            value={[at]}
+            max={reach}
+            step={STEP_MM}
+            onValueChange={([mm]) => {
+              setDragged(mm!);
+              last.current = mm!;
+              bench.preview(operations(Number(mm!.toFixed(2))));
+            }}
+            onValueCommit={([mm]) =>
+              void bench
+                .edit(`First flush ${shallow(mm!, units)}`, operations(Number(mm!.toFixed(2))))
+                .then(() => setDragged(null))
+            }
+          >
+            <Slider.Track className="relative h-px w-full bg-transparent" />
+            <Slider.Thumb
+              className="relative block size-[18px] rounded-full border-2 border-sheet bg-water-7 after:absolute after:-inset-3.5 after:content-['']"
+              aria-label="First-flush depth"
+              aria-valuetext={shallow(at, units)}
+            />
+          </Slider.Root>
+        )}
+      >
+        {(plot) => {
+          const lostY = (litres: number) => plot.foot - (litres / (most * 1.12)) * (plot.foot - 20);
+          const points: [number, number][] = Array.from({ length: 81 }, (_, i) => [
+            plot.x((reach * i) / 80),
+            plot.y(taken((reach * i) / 80)),
+          ]);
+          const lost: [number, number][] = curve.map((point) => [plot.x(point.depth_mm), lostY(point.lost_l_year)]);
+          const label = lost[Math.round(lost.length * 0.8)]!;
+          return (
+            <>
+              <path d={pathOf(points)} fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+              <path d={pathOf(lost)} fill="none" stroke="var(--parched-5)" strokeWidth="2" strokeDasharray="6 4" />
+              <text
+                x={label[0]}
+                y={label[1] - 9}
+                textAnchor="end"
+                className="axis halo"
+                style={{ fill: "var(--parched-7)" }}
+              >
+                water lost, {volume(most, units)} a year at the end
+              </text>
+              <text
+                x={plot.x(reach) - 4}
+                y={plot.y(taken(reach)) - 8}
+                textAnchor="end"
+                className="axis halo"
+                style={{ fill: "var(--ink)" }}
+              >
+                dirt taken
+              </text>
+              <path d={`M${plot.x(at)} ${plot.foot}V24`} stroke="var(--water-7)" strokeWidth="1.4" />
+              <circle cx={plot.x(at)} cy={plot.y(taken(at))} r="4.5" fill="var(--ink)" />
+              <circle
+                cx={plot.x(at)}
+                cy={lostY(between(at, (point) => point.lost_l_year))}
+                r="4.5"
+                fill="var(--parched-5)"
+              />
+              {[
+                `${shallow(at, units)} takes ${fixed(100 * taken(at), 0)} %`,
+                `and loses ${volume(
+                  between(at, (point) => point.lost_l_year),
+                  units,
+                )} a year`,
+              ].map((line, row) => (
+                <text
+                  key={row}
+                  x={plot.x(at) + (at > reach * 0.6 ? -10 : 10)}
+                  y={plot.foot - 34 + row * 17}
+                  textAnchor={at > reach * 0.6 ? "end" : "start"}
+                  className="label halo"
+                  fontWeight="650"
+                >
+                  {line}
+                </text>
+              ))}
+            </>
+          );
+        }}
+      </LineChart>
+      <details>
+        <summary className="fix cursor-pointer">As a table</summary>
+        <DataTable
+          head={["Thrown away", "Dirt left", "Lost in a mean year"]}
+          rows={curve
+            .filter((_, i) => i % 2 === 0)
+            .map((point) => ({
+              key: String(point.depth_mm),
+              name: shallow(point.depth_mm, units),
+              cells: [`${fixed(point.share_left * 100, 0)} %`, volume(point.lost_l_year, units)],
+              strong: Math.abs(point.depth_mm - depth) < 0.01,
+            }))}
+        />
+      </details>
+      <p className="note">
+        Each millimetre halves what is left on a roof (Martinson and Thomas 2005). The water lost is replayed day by
+        day: a chamber takes only what has drained since the last rain.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,125 @@
+import { replace } from "../../document/edits";
+import { useWorkbench } from "../../document/workbench";
+import { volume } from "../../lib/units";
+import { Choice } from "../../ui/Choice";
+import { EitherWay } from "../../document/EitherWay";
+import { Entry } from "../../document/Entry";
+import { TakeIt } from "../../document/TakeIt";
+import { hours } from "./ChamberDrawings";
+
+/** Holes and emitters side by side: time to empty, what leaks in a rain, what clogs. */
+export function HolesTable() {
+  const bench = useWorkbench();
+  const { document, plan } = bench.shown;
+  const { units, first_flush: entered } = document;
+  const { holes, chambers } = plan.first_flush;
+  const largest = [...chambers].sort((one, other) => other.volume_l - one.volume_l)[0];
+  if (!largest) return null;
+  return (
+    <section aria-label="What drains it">
+      <h2 className="heading">
+        What drains it
+        <span className="head-note">
+          for {largest.name}, {volume(largest.volume_l, units)}
+        </span>
+      </h2>
+      <p className="leading-[1.85]">
+        It drains by{" "}
+        <Choice
+          label="What drains the chambers"
+          value={entered.drain}
+          options={[
+            { value: "hole", label: "a hole", note: "fast at first, slow at the end" },
+            { value: "emitter", label: "an emitter", note: "a steady rate" },
+            { value: "by_hand", label: "hand", note: "somebody opens it after each rain" },
+          ]}
+          onChoose={(drain) => void bench.edit(`Drained by ${drain}`, drainTo(drain))}
+        />
+        {entered.drain === "hole" && (
+          <>
+            {" "}
+            of{" "}
+            <Entry
+              label="Drip hole"
+              path="/first_flush/hole_mm"
+              kind="bore"
+              value={entered.hole_mm}
+              min={0.2}
+              max={100}
+            />
+          </>
+        )}
+        {entered.drain === "emitter" && (
+          <>
+            {" "}
+            of{" "}
+            <Entry
+              label="Emitter, a litre or gallon an hour"
+              path="/first_flush/emitter_l_h"
+              kind="volume"
+              value={entered.emitter_l_h}
+              min={0.1}
+              max={1000}
+            />{" "}
+            an hour
+          </>
+        )}
+        ,{" "}
+        <EitherWay
+          label="Screen before the hole"
+          path="/first_flush/screened"
+          on={entered.screened}
+          yes="behind a screen"
+          no="without a screen"
+        />
+        . A wet day rains{" "}
+        <Entry
+          label="Hours of rain on a wet day"
+          path="/first_flush/rain_h"
+          kind="count"
+          value={entered.rain_h}
+          max={24}
+        />{" "}
+        hours.
+      </p>
+      <div className="relative overflow-x-auto">
+        <table className="table-lines mt-1 w-full text-[14px]">
+          <thead>
+            <tr>
+              <th scope="col">Drain</th>
+              <th scope="col">Empties in</th>
+              <th scope="col">Leaks in a rain</th>
+              <th scope="col">Clogs</th>
+              <th scope="col">
+                <span className="sr-only">Take it</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {holes.map((hole) => {
+              const field = hole.path.split("/").at(-1)!;
+              const operations = drainTo(field === "hole_mm" ? "hole" : "emitter", field, hole.value);
+              return (
+                <tr key={hole.label} className={hole.chosen ? "font-bold" : undefined}>
+                  <th scope="row">{hole.label}</th>
+                  <td>{hours(hole.drain_h)}</td>
+                  <td>{volume(hole.leak_l_rain, units)}</td>
+                  <td>{hole.clogs ? "soon" : field === "hole_mm" ? "seldom" : "late"}</td>
+                  <td>
+                    <TakeIt label={hole.label} chosen={hole.chosen} operations={operations} />
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+/** Sets the drain of every chamber. */
+const drainTo = (drain: "hole" | "emitter" | "by_hand", field?: string, value?: number) => [
+  ...replace("/first_flush/drain", drain),
+  ...(field ? replace(`/first_flush/${field}`, value) : []),
+];
