@@ -18,7 +18,7 @@ test:
 	$(MAKE) --jobs 2 --output-sync=target checks
 	$(BIN)/python -m pytest --numprocesses auto --maxprocesses 4 --dist worksteal
 
-checks: checks-python checks-web $(STAMPS)/build browser
+checks: checks-python checks-web $(STAMPS)/wheel browser
 
 checks-python: $(STAMPS)/dev
 	$(BIN)/ruff format --check .
@@ -75,6 +75,11 @@ $(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_s
 	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
 	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts
 	$(BIN)/python scripts/demo_state.py > web/src/testing/demoState.json
+	@touch $@
+
+# The wheel, with the built interface in it, in an environment of its own: every command is run from there.
+$(STAMPS)/wheel: $(STAMPS)/dev $(STAMPS)/build $(SERVER_FILES) scripts/check_wheel.py
+	$(BIN)/python scripts/check_wheel.py
 	@touch $@
 
 $(STAMPS)/build: $(STAMPS)/web $(WEB_FILES)

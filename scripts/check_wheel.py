@@ -1,0 +1,107 @@
+"""Builds the wheel, installs it into an empty environment and runs every command of it there.
+
+What the wheel needs comes from its own metadata, in the versions of the lock file. Run by `make test`.
+"""
+
+import json
+import re
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from pathlib import Path
+
+ROOT = Path(__file__).parent.parent
+sys.path.insert(0, str(ROOT))
+from tests.serving import free_port  # noqa: E402
+
+HASH = re.compile(r"\s*\\\n\s+--hash=sha256:[0-9a-f]+")
+REPLAY = {
+    "--rain": "rain.csv", "--roof-m2": "120", "--runoff": "0.9", "--loss-mm": "0.5", "--demand-l-day": "180",
+    "--rule": "yas",
+}  # fmt: skip
+
+
+def install(folder: Path) -> Path:
+    """The command in an environment that holds the wheel and what it declares."""
+    pip = [sys.executable, "-m", "pip", "--disable-pip-version-check", "--quiet"]
+    subprocess.run([*pip, "wheel", "--no-deps", "--no-build-isolation", "-w", folder, ROOT], check=True)
+    # A constraint with hashes would ask for one of the wheel itself, too.
+    locked = HASH.sub("", (ROOT / "requirements/runtime.txt").read_text("utf-8"))
+    (folder / "locked.txt").write_text(locked, "utf-8")
+    subprocess.run([sys.executable, "-m", "venv", folder / "venv"], check=True)
+    there = [folder / "venv/bin/python", "-m", "pip", "--disable-pip-version-check", "--quiet"]
+    wheel = next(folder.glob("lean_year-*.whl"))
+    subprocess.run([*there, "install", "-c", folder / "locked.txt", wheel], check=True)
+    return folder / "venv/bin/lean-year"
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory() as name:
+        folder = Path(name)
+        command = install(folder)
+
+        def run(*arguments: str) -> str:
+            done = subprocess.run([command, *arguments], cwd=folder, capture_output=True, text=True, check=False)
+            if done.returncode != 0:
+                raise SystemExit(f"lean-year {' '.join(arguments)} left with {done.returncode}: {done.stderr}")
+            return done.stdout
+
+        asked = run("--help")
+        commands = set(re.findall(r"^  ([a-z]+)  ", asked[asked.index("Commands") :], re.MULTILINE))
+        ran = {"serve", "backup", "restore"}
+
+        def check(name: str, *arguments: str) -> str:
+            ran.add(name)
+            return run(name, *arguments)
+
+        check("demo", "saltmarrow", "--out", "saltmarrow.json")
+        assert json.loads(check("plan", "saltmarrow.json", "--json"))["verdict"]
+        placed = json.loads((folder / "saltmarrow.json").read_text("utf-8"))
+        placed["property"]["site"] |= {"latitude_deg": 51.0, "longitude_deg": -9.0}
+        (folder / "saltmarrow.json").write_text(json.dumps(placed), "utf-8")
+        for form, out in (("rain-csv", "rain.csv"), ("swmm", "s.inp"), ("swmm-rain", "r.dat"), ("epanet", "e.inp"),
+                          ("geojson", "g.json"), ("dxf", "d.dxf"), ("svg", "d.svg")):  # fmt: skip
+            check("export", "saltmarrow.json", "--format", form, "--out", out)
+            assert any(folder.glob(f"{Path(out).stem}*")), out
+        supply = [part for pair in REPLAY.items() for part in pair]
+        assert json.loads(check("replay", *supply, "--tank-l", "20000", "--json"))["days"] > 14_000
+        assert "tank_l" in json.loads(check("smallest", *supply, "--json"))
+        assert json.loads(check("schema"))["$defs"]
+        assert "volume_l" in json.loads(check("sum", "harvest", "area_m2=1", "rain_mm=1", "runoff=1", "loss_mm=0",
+                                              "--json"))  # fmt: skip
+        serve(command, folder, run)
+        assert commands <= ran, f"not run from the wheel: {sorted(commands - ran)}"
+        print(f"wheel: {len(ran)} commands run from an empty environment")
+
+
+def serve(command: Path, folder: Path, run: object) -> None:
+    """The server with the interface that is in the wheel; a backup while it runs, and the way back."""
+    assert callable(run)
+    port = free_port()
+    data = str(folder / "data")
+    server = subprocess.Popen(
+        [command, "serve", "--port", str(port), "--data", data], cwd=folder, stdout=subprocess.DEVNULL
+    )
+    try:
+        for _ in range(300):
+            try:
+                with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=2) as answer:
+                    assert answer.status == 200
+                break
+            except OSError:
+                time.sleep(0.2)
+        else:
+            raise SystemExit("the server of the wheel did not start")
+        with urllib.request.urlopen(f"http://127.0.0.1:{port}/", timeout=5) as page:
+            assert b'id="root"' in page.read(), "the interface is not in the wheel"
+        run("backup", "--out", "all.backup", "--data", data)
+    finally:
+        server.terminate()
+        server.wait(timeout=20)
+    run("restore", "all.backup", "--data", str(folder / "again"))
+
+
+if __name__ == "__main__":
+    main()
