@@ -71,10 +71,13 @@ $(STAMPS)/web: web/package-lock.json web/.npmrc
 	@mkdir -p $(STAMPS) && touch $@
 
 # The types of the API are generated, never written or kept: they cannot be stale.
-$(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_state.py
+$(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_state.py scripts/written_quantities.py
 	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
+	$(BIN)/python -m lean_year.plan.answer.quantities > web/src/lib/quantities.json
+	$(BIN)/python -m lean_year.property.ranges > web/src/document/ranges.json
 	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts
 	$(BIN)/python scripts/demo_state.py > web/src/testing/demoState.json
+	$(BIN)/python scripts/written_quantities.py > web/src/testing/writtenQuantities.json
 	@touch $@
 
 # The wheel, with the built interface in it, in an environment of its own: every command is run from there.
@@ -82,6 +85,6 @@ $(STAMPS)/wheel: $(STAMPS)/dev $(STAMPS)/build $(SERVER_FILES) scripts/check_whe
 	$(BIN)/python scripts/check_wheel.py
 	@touch $@
 
-$(STAMPS)/build: $(STAMPS)/web $(WEB_FILES)
+$(STAMPS)/build: $(STAMPS)/schema $(WEB_FILES)
 	cd web && npx vite build --logLevel warn
 	@touch $@

@@ -8,6 +8,7 @@ from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy import Engine
 from starlette.middleware.body_limit import RequestBodyLimitMiddleware
+from starlette.middleware.gzip import GZipMiddleware
 
 from lean_year import __version__
 from lean_year.api.errors import add_handlers, refuse
@@ -23,6 +24,9 @@ from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.stations.gutters.storm import Storm, play_downpour
 from lean_year.plan.whole import plan_property
 
+COMPRESSED_FROM_BYTES = 2_048
+COMPRESSION = 4
+"""Quick rather than small: an answer is compressed while somebody waits for it."""
 STATIC = Path(str(files("lean_year.api") / "static"))
 
 
@@ -39,6 +43,7 @@ def create_app(engine: Engine | None) -> FastAPI:
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))
     app.include_router(_interface())  # last: it answers every address that is left
     add_handlers(app)
+    app.add_middleware(GZipMiddleware, minimum_size=COMPRESSED_FROM_BYTES, compresslevel=COMPRESSION)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=MAX_REQUEST_BYTES)
     app.add_middleware(LocalOnly)
     return app

@@ -2,7 +2,8 @@
 
 from pydantic import BaseModel
 
-from lean_year.plan.answer.wording import Wording, count, day, fixed, several
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording, count, day, several
 from lean_year.plan.stations.cistern.stage import CisternPlan
 
 

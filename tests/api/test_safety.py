@@ -71,3 +71,12 @@ def test_nothing_sent_by_its_own_schema_makes_the_server_fail(fuzzed_app):
 
     send()
     assert len(answered) >= 12
+
+
+def test_answers_and_scripts_are_sent_compressed(client, demo):
+    answer = client.get(f"/api/properties/{demo['id']}", headers={"accept-encoding": "gzip"})
+    assert answer.headers["content-encoding"] == "gzip"
+    assert int(answer.headers.get("content-length", 0)) < len(answer.content) / 3
+    plain = client.get(f"/api/properties/{demo['id']}", headers={"accept-encoding": "identity"})
+    assert "content-encoding" not in plain.headers
+    assert plain.json() == answer.json()

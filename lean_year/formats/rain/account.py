@@ -13,7 +13,7 @@ from lean_year.core.rain.rainfall import DailyRain, longest_run
 from lean_year.core.roofs.catchment import MAX_RAIN_MM
 from lean_year.core.units import DAYS_PER_YEAR, MM_PER_INCH
 from lean_year.formats.rain.rain_table import Table
-from lean_year.plan.answer.wording import fixed
+from lean_year.plan.answer.quantities import fixed
 
 DateOrder = Literal["ymd", "dmy", "mdy"]
 Layout = Literal["table", "ghcn_dly", "swmm", "months", "means", "archive"]

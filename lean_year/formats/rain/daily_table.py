@@ -35,7 +35,7 @@ from lean_year.formats.rain.rain_table import (
     Weather,
     read_table,
 )
-from lean_year.plan.answer.wording import fixed
+from lean_year.plan.answer.quantities import fixed
 
 MAX_SPAN_DAYS = 200_000
 REFUSED_SHARE_LIMIT = 0.2

@@ -34,7 +34,7 @@ from lean_year.formats.rain.ghcn import FixedWidth, looks_like_dly, read_dly
 from lean_year.formats.rain.monthly_rain import LEAST_MONTHS, MOST_MONTH_MM, MonthlyTotals, read_monthly
 from lean_year.formats.rain.rain_table import text_of
 from lean_year.formats.rain.swmm_rain import SwmmRain, looks_like_swmm, read_swmm_rain
-from lean_year.plan.answer.wording import fixed
+from lean_year.plan.answer.quantities import fixed
 
 MONTHS_SEED = 1
 

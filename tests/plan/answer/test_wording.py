@@ -7,7 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.plan.answer.wording import Wording, count, day, fixed, several
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording, count, day, several
 
 METRIC, US = Wording("metric"), Wording("us")
 

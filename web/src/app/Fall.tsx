@@ -1,3 +1,4 @@
+import { axisUnit } from "../lib/units";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -51,7 +52,7 @@ export function Fall({ bench, stage, goTo }: FallProps) {
               <path d="M0 6h34" stroke="var(--water-3)" strokeWidth="9" />
               <path d="M0 6h34" stroke="var(--water-9)" strokeWidth="4.5" />
             </svg>
-            {document.units === "us" ? "gal" : "m³"} a year, inner: lean year
+            {axisUnit("volume", document.units).unit} a year, inner: lean year
           </span>
         </div>
       </nav>

@@ -1,3 +1,4 @@
+import { axisUnit } from "../lib/units";
 import { DropdownMenu, ToggleGroup } from "radix-ui";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
@@ -69,7 +70,7 @@ export function Verdict({ bench, openHelp }: { bench: Workbench; openHelp: () =>
               title={units === "us" ? "US customary; gallons are US gallons" : "Metric"}
               className="h-9 min-w-9 px-2 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet"
             >
-              {units === "us" ? "ft" : "m"}
+              {axisUnit("length", units).unit}
             </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>

@@ -4,7 +4,7 @@ import { useAxis } from "../lib/axis";
 import { daysBetween, monthName, monthStarts, parseDay } from "../lib/dates";
 import { dailyQuantiles, FULL, YEAR_DAYS, yearSpans } from "../lib/days";
 import type { Days } from "../lib/days";
-import { rain as rainWords, volume, volumeTick, volumeTicks, volumeUnit } from "../lib/units";
+import { dayRain, rain as rainWords, volume, volumeTick, volumeTicks, volumeUnit } from "../lib/units";
 import type { Workbench } from "../document/workbench";
 
 const HEIGHT = 124;
@@ -191,7 +191,7 @@ function YearDrawing({ bench, days, yearRow }: { bench: Workbench; days: Days; y
           textAnchor="middle"
           className="label halo-wall font-semibold"
         >
-          {year.dry_spell_days} days under {units === "us" ? "0.04 in" : "1 mm"}
+          {year.dry_spell_days} days under {dayRain(rain.dry_day_mm, units)}
         </text>
       )}
       {dryDays > 0 && (

@@ -91,7 +91,7 @@ test("keeps what cannot be read and says what can", async () => {
 test("names the range before asking the server", async () => {
   await user.clear(tank);
   await user.type(tank, "-5{Enter}");
-  expect(screen.getByRole("alert").textContent).toContain("must be from 0 L to 1,000,000 m³");
+  expect(screen.getByRole("alert").textContent).toContain("must be from 0 L to 10,000 m³");
   expect(server.edits()).toHaveLength(0);
 });
 

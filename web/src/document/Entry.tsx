@@ -1,5 +1,7 @@
 import { useEffect, useId, useRef, useState } from "react";
 import type { Operation } from "../api/client";
+import { rangeAt } from "./ranges";
+import type { Range } from "./ranges";
 import { useWorkbench } from "./workbench";
 import type { Kind } from "../lib/units";
 import { example, nudgeStep, read, write, writeBare } from "../lib/units";
@@ -10,6 +12,32 @@ function sameButForRounding(a: number, b: number) {
   return Number.isFinite(b) && Math.abs(a - b) <= 1e-9 * Math.abs(b);
 }
 
+type Bounds = Range & { min: number; max: number };
+
+/** The range of the schema, narrowed by what an entry adds; an entry that has none there is not below zero. */
+function boundsOf(document: unknown, path: string, stored: number, min?: number, max?: number): Bounds {
+  const range = rangeAt(document, path) ?? { min: min ?? 0 };
+  const entered = (bound: number | undefined) => (bound === undefined ? undefined : bound / stored);
+  return {
+    whole: range.whole,
+    above: entered(range.above),
+    below: entered(range.below),
+    min: Math.max(entered(range.min) ?? -Infinity, min ?? -Infinity),
+    max: Math.min(entered(range.max) ?? Infinity, max ?? Infinity),
+  };
+}
+
+/** What is allowed, where a value is not; empty where it is. */
+function outside(value: number, range: Bounds, write: (bound: number) => string): string {
+  const { min, max, above, below } = range;
+  if (value >= min && value <= max && value > (above ?? -Infinity) && value < (below ?? Infinity)) return "";
+  const lower = above !== undefined ? `above ${write(above)}` : min > -Infinity ? write(min) : "";
+  const upper = below !== undefined ? `below ${write(below)}` : max < Infinity ? write(max) : "";
+  if (above !== undefined) return upper ? `${lower}, ${below === undefined ? "to" : "and"} ${upper}` : lower;
+  if (!upper) return `at least ${lower}`;
+  return lower ? `from ${lower} to ${upper}` : `at most ${upper}`;
+}
+
 type EntryProps = {
   /** What it is, for the revision's label and for screen readers. */
   label: string;
@@ -17,14 +45,15 @@ type EntryProps = {
   path: string;
   kind: Kind;
   value: number;
+  /** Bounds narrower than those of the schema, such as those of its neighbours. */
   min?: number;
   max?: number;
   step?: number;
   className?: string;
   /** Leave the unit out, where the head of a column says it. */
   bare?: boolean;
-  /** Only whole numbers stand there: what is written is rounded. */
-  whole?: boolean;
+  /** Stored units in one unit of the entry, where it is kept otherwise than it is written: 100 for a kept percentage. */
+  stored?: number;
   /** Turn a written value into operations where it is not a plain replacement. */
   toOperations?: (value: number) => Operation[];
 };
@@ -35,12 +64,12 @@ export function Entry({
   path,
   kind,
   value,
-  min = 0,
-  max = Infinity,
+  min,
+  max,
   step,
   className,
   bare = false,
-  whole = false,
+  stored = 1,
   toOperations,
 }: EntryProps) {
   const bench = useWorkbench();
@@ -53,8 +82,10 @@ export function Entry({
   const problemId = useId();
   const shown = draft ?? (bare ? writeBare : write)(kind, units, value);
   const assumed = bench.kept.document.assumed.some((pointer) => pointer === path);
+  const range = boundsOf(bench.kept.document, path, stored, min, max);
   const operations = (next: number): Operation[] => {
-    const value = whole ? Math.round(next) : next;
+    const kept = stored === 1 ? next : Number((next * stored).toPrecision(12));
+    const value = range.whole ? Math.round(kept) : kept;
     return toOperations?.(value) ?? [{ op: "replace", path, value }];
   };
 
@@ -81,12 +112,11 @@ export function Entry({
     if (draft === null || draft === sent.current || problem !== null) return;
     const written = read(kind, units, draft, value);
     // A bound that is written in another unit is that bound, whatever its last digit.
-    const next = [min, max].find((bound) => written !== null && sameButForRounding(written, bound)) ?? written;
+    const next =
+      [range.min, range.max].find((bound) => written !== null && sameButForRounding(written, bound)) ?? written;
     if (next === null) return setProblem(`${label}: not a quantity. Write for example ${example(kind, units)}.`);
-    if (next < min || next > max) {
-      const upper = max === Infinity ? "" : ` to ${write(kind, units, max)}`;
-      return setProblem(`${label}: must be ${upper ? "from" : "at least"} ${write(kind, units, min)}${upper}.`);
-    }
+    const allowed = outside(next, range, (bound) => write(kind, units, bound));
+    if (allowed) return setProblem(`${label}: must be ${allowed}.`);
     setProblem(null);
     void keep(next, draft);
   };
@@ -94,7 +124,9 @@ export function Entry({
   const nudge = (ways: number) => {
     const from = nudged.current?.value ?? read(kind, units, shown, value) ?? value;
     const size = step ?? nudgeStep(kind, units, from);
-    const next = Math.min(max, Math.max(min, Number(((Math.round(from / size) + ways) * size).toPrecision(12))));
+    const least = Math.max(range.min, (range.above ?? -Infinity) + size);
+    const most = Math.min(range.max, (range.below ?? Infinity) - size);
+    const next = Math.min(most, Math.max(least, Number(((Math.round(from / size) + ways) * size).toPrecision(12))));
     clearTimeout(nudged.current?.timer);
     setProblem(null);
     setDraft(write(kind, units, next));
@@ -116,6 +148,7 @@ export function Entry({
         className={`word ${assumed ? "assumed" : ""} ${className ?? ""}`}
         style={CSS.supports("field-sizing", "content") ? undefined : { width: `${Math.max(shown.length, 2) + 1}ch` }}
         value={shown}
+        data-path={path}
         aria-label={assumed ? `${label}, assumed` : label}
         aria-invalid={problem !== null}
         aria-describedby={problem ? problemId : undefined}

@@ -12,8 +12,6 @@ export function MonthEntries(props: {
   kind: Kind;
   months: number[];
   values: number[];
-  max: number;
-  min?: number;
   step?: number;
   narrow: boolean;
   left: number;
@@ -40,8 +38,6 @@ export function MonthEntries(props: {
               path={`${props.path}/${month - 1}`}
               kind={props.kind}
               value={props.values[month - 1]!}
-              min={props.min}
-              max={props.max}
               step={props.step}
               bare={props.kind !== "volume"}
               className="max-w-[62px] text-center text-[13.5px]"

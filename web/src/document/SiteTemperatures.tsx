@@ -1,3 +1,4 @@
+import { axisUnit } from "../lib/units";
 import { replace } from "./edits";
 import { useWorkbench } from "./workbench";
 import { useAxis } from "../lib/axis";
@@ -11,7 +12,7 @@ export function SiteTemperatures({ months }: { months: number[] }) {
   const bench = useWorkbench();
   const axis = useAxis();
   const { site, units } = bench.shown.document;
-  const degrees = units === "us" ? "°F" : "°C";
+  const degrees = axisUnit("temperature", units).unit;
   const place = { months, narrow: axis.narrow, left: axis.left, width: axis.width, kind: "temperature" as const };
   const twelve = (value: number) => Array.from({ length: 12 }, () => value);
   if (!site.tmin_c || !site.tmax_c)
@@ -39,8 +40,6 @@ export function SiteTemperatures({ months }: { months: number[] }) {
         name="Mean daily low"
         path="/site/tmin_c"
         values={site.tmin_c}
-        min={-80}
-        max={60}
       />
       <MonthEntries
         {...place}
@@ -48,8 +47,6 @@ export function SiteTemperatures({ months }: { months: number[] }) {
         name="Mean daily high"
         path="/site/tmax_c"
         values={site.tmax_c}
-        min={-80}
-        max={60}
       />
     </>
   );

@@ -1,5 +1,19 @@
 import { describe, expect, test } from "vitest";
-import { costOf, figure, nudgeStep, read, roundStep, volume, volumeTicks, write, writeBare } from "./units";
+import writtenQuantities from "../testing/writtenQuantities.json";
+import {
+  costOf,
+  figure,
+  nudgeStep,
+  quantity,
+  read,
+  roundStep,
+  significant,
+  volume,
+  volumeTicks,
+  write,
+  writeBare,
+} from "./units";
+import type { Quantity, Units } from "./units";
 
 describe("an entry is read in any unit", () => {
   test.each([
@@ -122,4 +136,16 @@ describe("what the supply added", () => {
   test("months of a year have one decimal", () => {
     expect(figure(11.9274, "months", "metric")).toBe("11.9 months");
   });
+});
+
+test("every quantity is written as the server writes it, digit by digit", () => {
+  expect(writtenQuantities.rows.length).toBeGreaterThan(5_000);
+  const wrong = writtenQuantities.rows.filter(
+    ([kind, units, value, text]) => quantity(kind as Quantity, value as number, units as Units) !== text,
+  );
+  expect(wrong).toEqual([]);
+});
+
+test("a number without a unit has the digits that the server gives it", () => {
+  for (const [value, text] of writtenQuantities.significant) expect(significant(value as number)).toBe(text);
 });

@@ -9,7 +9,8 @@ from pydantic import BaseModel
 
 from lean_year.core.cistern.sizing import knee
 from lean_year.plan.answer.figure import Figure
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import catch_rain
 from lean_year.plan.model.layout import Layout

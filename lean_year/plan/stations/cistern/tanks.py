@@ -9,7 +9,8 @@ from pydantic import BaseModel
 from lean_year.core.cistern.bank import Share, Vessel, room_left_l
 from lean_year.core.hydraulics.pipes import link_flow_l_s, link_head_m
 from lean_year.plan.answer.figure import Finding
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import flows_at
 from lean_year.plan.model.layout import Layout, Step, layout_of
 from lean_year.plan.model.roof_surface import plan_area_m2

@@ -11,7 +11,8 @@ from lean_year.core.water_path import first_flush as core
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
-from lean_year.plan.answer.wording import Wording, fixed, several
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.demand import temperatures
 from lean_year.plan.model.flush_chambers import MOST_LEGS, Chamber, chambers, flush_depth_mm
 from lean_year.plan.model.harvest import Catch

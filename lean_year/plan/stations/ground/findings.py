@@ -8,7 +8,8 @@ from lean_year.core.ground.earthworks import Earthworks
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import BASES, Standing, passes
 from lean_year.plan.stations.ground.quantities import LIFT_M
 from lean_year.plan.stations.ground.setbacks import Setback

@@ -9,7 +9,8 @@ from lean_year.core.ground.earthworks import Earthworks, earthworks
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.first_year import FirstYear
 from lean_year.plan.model.footings import BASES, Standing, passes, standings
 from lean_year.plan.model.property_model import PropertyModel

@@ -9,7 +9,8 @@ from lean_year.core.water_path.gutters import CHANNEL_FALL
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import Check, RunLevels
 from lean_year.plan.model.overflow_outlets import has_pipe
 from lean_year.plan.stations.gutters.level_checks import VENT_OVER_INLET

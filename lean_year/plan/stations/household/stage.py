@@ -8,7 +8,8 @@ from lean_year.core.household.uses import HABITS_L_PERSON_DAY, KINDS, MEASURED_U
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
-from lean_year.plan.answer.wording import MONTHS, Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import MONTHS, Wording
 from lean_year.plan.model.demand import HouseholdDemand, et0_mm
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel

@@ -6,7 +6,8 @@ from pydantic import BaseModel
 from lean_year.core.errors import InputError
 from lean_year.core.rain.downpour import burst_mm
 from lean_year.core.water_path.overflow import basin_m2, soakaway
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import Flows, overflow_intensity_mm_h
 from lean_year.property.document import Property
 

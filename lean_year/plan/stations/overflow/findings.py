@@ -5,7 +5,8 @@ import numpy as np
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import overflow_intensity_mm_h
 from lean_year.plan.model.overflow_outlets import has_pipe
 from lean_year.plan.stations.overflow.discharge import HALF_EMPTY_H, INTO_THE_GROUND, WAYS, InfiltrationPlan

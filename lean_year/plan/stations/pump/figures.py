@@ -5,7 +5,8 @@ from lean_year.core.pump import pressure_tank
 from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, power_w
 from lean_year.core.units import DAYS_PER_YEAR, GRAVITY_M_S2
 from lean_year.plan.answer.figure import Figure
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.pressure_side import Filling, System
 from lean_year.plan.model.train import fixture_units
 from lean_year.property.document import Property

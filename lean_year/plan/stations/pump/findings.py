@@ -8,7 +8,8 @@ from lean_year.core.pump.pump_curve import PRACTICAL_LIFT_M
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered
 from lean_year.plan.stations.pump.tap_fixes import pressed_enough, runs_enough, tap_fixes
 from lean_year.property.document import Property

@@ -76,6 +76,8 @@ class RainPlan(BaseModel):
     years: list[RainYear]
     driest: list[DriestMonths]
     """Driest first, none overlapping another."""
+    dry_day_mm: float
+    """A day with less is dry."""
     dry_spells: list[DrySpell]
     """Of at least ten days, in the order of the record; the longest thousand of a very long one."""
     findings: list[Finding]
@@ -252,6 +254,7 @@ def plan_rain(rain: PreparedRain, say: Wording) -> RainPlan:
         months=_months(rain),
         years=_years(rain),
         driest=_driest(rain),
+        dry_day_mm=rainfall.DRY_DAY_MM,
         dry_spells=_dry_spells(rain),
         findings=find_in_rain(rain, [row.mean_mm for row in _months(rain)], say),
         cautions=[],

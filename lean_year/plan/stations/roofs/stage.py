@@ -11,7 +11,8 @@ from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
-from lean_year.plan.answer.wording import Wording, fixed, several
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.demand import HouseholdDemand, temperatures
 from lean_year.plan.model.harvest import Catch, mean_year_l, snow_applies
 from lean_year.plan.model.prepared_rain import PreparedRain

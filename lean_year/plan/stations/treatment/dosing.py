@@ -3,7 +3,8 @@
 from lean_year.core.household.uses import Quality
 from lean_year.core.treatment import calcite, chlorine
 from lean_year.plan.answer.figure import Figure
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import stage_peaks_l_s, through_m3_year
 from lean_year.plan.stations.treatment.disinfection_methods import contact_needed_min
 from lean_year.property.document import Property

@@ -7,7 +7,8 @@ from lean_year.core.household.uses import Quality
 from lean_year.core.treatment import chlorine as chlorine_rules
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
-from lean_year.plan.answer.wording import Wording, fixed
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import is_cartridge, stages_before
 from lean_year.plan.stations.treatment.disinfection_methods import CYST, FINE, contact_needed_min, keeps_cysts
 from lean_year.plan.stations.treatment.dosing import behind_calcite

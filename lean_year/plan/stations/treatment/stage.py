@@ -8,7 +8,8 @@ from lean_year.core.treatment.cartridges import DIRTY_RISE_KPA
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
-from lean_year.plan.answer.wording import Wording, fixed, several
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.levels import by_heights_alone
 from lean_year.plan.model.pressure_side import LIFT_READS
 from lean_year.plan.model.property_model import PropertyModel

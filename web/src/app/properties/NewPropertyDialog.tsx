@@ -6,7 +6,7 @@ import { useNavigate } from "react-router";
 import { client, Refused, taken } from "../../api/client";
 import type { NewProperty } from "../../api/client";
 import { choicesQuery, propertyQuery, recordsQuery } from "../../api/queries";
-import { rate, read } from "../../lib/units";
+import { axisUnit, rate, read } from "../../lib/units";
 import type { Units } from "../../lib/units";
 
 const LATER = "later";
@@ -120,7 +120,7 @@ function Questions() {
       </div>
       <Question number={1} title="The roof">
         <div className="grid gap-4 sm:grid-cols-2">
-          <Field label={`Area seen from above, ${units === "us" ? "ft²" : "m²"}`} problem={problems.roof_area_m2}>
+          <Field label={`Area seen from above, ${axisUnit("area", units).unit}`} problem={problems.roof_area_m2}>
             {(id) => (
               <input
                 {...id}

@@ -100,6 +100,6 @@ test("names and answers are written for people", () => {
     "62",
     "0.448",
     "1.00 in",
-    "2.20 short tons",
+    "2.2 short tons",
   ]);
 });

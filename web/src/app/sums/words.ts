@@ -1,4 +1,4 @@
-import { figure, fixed, type Kind, type Units } from "../../lib/units";
+import { figure, fixed, quantity, shallow, type Kind, type Units } from "../../lib/units";
 
 /** How a number of a sum is written, by its unit. */
 const KINDS: Record<string, Kind> = {
@@ -34,10 +34,8 @@ export function wordsOf(name: string): string {
 /** An answer in the units that were chosen; a bare number has as many digits as it is worth. */
 export function told(value: number, unit: string, units: Units): string {
   if (unit === "-") return fixed(value, Number.isInteger(value) ? 0 : Math.abs(value) < 10 ? 3 : 1);
-  if (unit === "mm") return units === "us" ? `${fixed(value / 25.4, 2)} in` : `${fixed(value, 1)} mm`;
-  if (unit === "MPa") return units === "us" ? `${fixed(value * 145.0377, 0)} psi` : `${fixed(value, 2)} MPa`;
-  if (unit === "t") return units === "us" ? `${fixed(value * 1.1023113, 2)} short tons` : `${fixed(value, 2)} t`;
-  if (unit === "h") return value < 1 ? `${fixed(value * 60, 0)} min` : `${fixed(value, 1)} h`;
+  if (unit === "mm") return shallow(value, units);
+  if (unit === "t") return quantity("tonnes", value, units);
   if (unit === "L/s" && units === "metric") return `${fixed(value, 2)} L/s`;
   return figure(value, unit, units);
 }

@@ -1,5 +1,5 @@
 import type { CisternPlan } from "../../api/client";
-import { fixed, roundStep, volume, write } from "../../lib/units";
+import { axisUnit, bore, fixed, quantity, roundStep, volume, write } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { fit } from "../../ui/fit";
 import { useWidth } from "../../ui/useWidth";
@@ -18,15 +18,11 @@ const LEAST_TALL = 130;
 const MOST_WIDE = 1400;
 const MOST_DRAWN = 4;
 
-/** Heights in the unit of the property, two decimals. */
-export const heightOf = (metres: number, units: Units) =>
-  units === "us" ? `${fixed(metres / 0.3048, 2)} ft` : `${fixed(metres, 2)} m`;
+/** A height on the datum. */
+export const heightOf = (metres: number, units: Units) => quantity("height", metres, units);
 
-/** A head of water: in mm where it is small. */
-export const headOf = (metres: number, units: Units) => {
-  if (units === "us") return metres < 0.15 ? `${fixed(metres / 0.0254, 1)} in` : heightOf(metres, units);
-  return metres < 0.1 ? `${fixed(metres * 1000, 0)} mm` : heightOf(metres, units);
-};
+/** A head of water, in a small unit where it is small. */
+export const headOf = (metres: number, units: Units) => quantity("head", metres, units);
 
 /** Every tank where it stands, to one scale and on one datum, with what of its water can be used. */
 export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boolean; units: Units }) {
@@ -65,7 +61,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
       : vessel.overflow_m;
   const draw = (vessel: Vessel) =>
     linked && vessel.step === last && !vessel.apart ? Math.max(vessel.floor_m, bank.draw_m) : vessel.outlet_m;
-  const unit = units === "us" ? 0.3048 : 1;
+  const unit = axisUnit("length", units).factor;
   const staffStep = roundStep(((high - low) / unit) * (24 / Math.max(foot - y(high), 24)) * 1.2) * unit;
   const ticks: number[] = [];
   for (let at = Math.ceil(low / staffStep - 1e-9) * staffStep; at <= high + 1e-9; at += staffStep) ticks.push(at);
@@ -97,7 +93,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
             </pattern>
           </defs>
           <text x="0" y="12" className="axis">
-            above datum, {units === "us" ? "ft" : "m"}
+            above datum, {axisUnit("length", units).unit}
           </text>
           <path d={`M${STAFF - 8} ${y(high)}V${foot}`} stroke="var(--ink)" strokeWidth="1.4" />
           {ticks.map((at) => (
@@ -160,7 +156,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
                     textAnchor="middle"
                     className="axis"
                   >
-                    {units === "us" ? `${fixed(link.bore_mm / 25.4, 1)} in` : `${fixed(link.bore_mm, 0)} mm`}
+                    {bore(link.bore_mm, units)}
                   </text>
                 )}
               </g>

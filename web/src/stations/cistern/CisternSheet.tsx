@@ -68,7 +68,6 @@ function CisternSettings() {
             path="/cistern/short_years_allowed"
             kind="count"
             value={entered.short_years_allowed}
-            max={200}
           />{" "}
           {counted ? `of ${counted} years` : "years"} run short.
         </p>
@@ -91,13 +90,7 @@ function CisternSettings() {
           {cistern &&
             ` (${entered.rule === "yas" ? "before" : "after"} it: ${cistern.other_rule_years_carried} years)`}
           . Hold back{" "}
-          <Entry
-            label="Fire reserve"
-            path="/cistern/fire_reserve_l"
-            kind="volume"
-            value={entered.fire_reserve_l}
-            max={1e9}
-          />{" "}
+          <Entry label="Fire reserve" path="/cistern/fire_reserve_l" kind="volume" value={entered.fire_reserve_l} />{" "}
           for fire
           {cistern && (
             <>

@@ -1,4 +1,3 @@
-import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { addDays, dayName, monthName, parseDay } from "../../lib/dates";
 import { fixed, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
@@ -34,8 +33,6 @@ export function FirstYearChart() {
           path="/cistern/first_year_wanted_l"
           kind="volume"
           value={document.cistern.first_year_wanted_l}
-          max={1e9}
-          toOperations={(litres) => replace("/cistern/first_year_wanted_l", litres)}
         />
         :{" "}
         {said ? `nine years in ten have held it by ${said}` : "fewer than nine years in ten hold it within the year"}.

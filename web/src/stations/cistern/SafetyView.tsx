@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../document/workbench";
-import { costOf, costUnit, fixed, volume } from "../../lib/units";
+import { axisUnit, costOf, costUnit, fixed, volume } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
@@ -53,7 +53,7 @@ function WaysTable() {
   const smaller = probe_l < plan.tank_l - 1;
   const knee = figures["knee_l"]!;
   const price = (label: string, field: keyof typeof prices, kind: Kind = "money") => (
-    <Entry label={label} path={`/prices/${field}`} kind={kind} value={Number(prices[field])} max={1e9} />
+    <Entry label={label} path={`/prices/${field}`} kind={kind} value={Number(prices[field])} />
   );
   return (
     <section aria-label="What a lean-year cubic metre costs">
@@ -115,19 +115,11 @@ function WaysTable() {
         tank, {price("Price of tank by volume", "tank_m3", "money_m3")} and{" "}
         {price("Price of the pad by volume of tank", "pad_m3", "money_m3")} for its pad each {costUnit(units)}, water
         from elsewhere {price("Price of water by volume", "water_m3", "money_m3")} each {costUnit(units)}, rain roof{" "}
-        {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {units === "us" ? "ft²" : "m²"},
-        low-use fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
+        {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {axisUnit("area", units).unit}, low-use
+        fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
         {price("Price of a dry toilet", "dry_toilet")}, greywater {price("Price of a greywater system", "greywater")};
         spread over{" "}
-        <Entry
-          label="Years of service"
-          path="/prices/service_years"
-          kind="count"
-          value={prices.service_years}
-          min={1}
-          max={100}
-          whole
-        />{" "}
+        <Entry label="Years of service" path="/prices/service_years" kind="count" value={prices.service_years} />{" "}
         years.
       </p>
     </section>

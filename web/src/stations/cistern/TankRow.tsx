@@ -26,20 +26,16 @@ const kindOf = (shape: Shape): Kind => {
   return shape.kind;
 };
 
-type Measure = { field: string; label: string; kind: "length" | "volume" | "share"; max: number; before?: string };
+type Measure = { field: string; label: string; kind: "length" | "volume" | "share"; before?: string };
 
 const length = (field: string, label: string, before = " × "): Measure => ({
   field,
   label,
   kind: "length",
-  max: 100,
   before,
 });
 const MEASURES: Record<Shape["kind"], Measure[]> = {
-  volume: [
-    { field: "volume_l", label: "Volume", kind: "volume", max: 1e9 },
-    length("height_m", "Height", ", height "),
-  ],
+  volume: [{ field: "volume_l", label: "Volume", kind: "volume" }, length("height_m", "Height", ", height ")],
   upright_cylinder: [length("diameter_m", "Diameter", " ⌀ "), length("height_m", "Height")],
   slim: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
   box: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
@@ -48,9 +44,9 @@ const MEASURES: Record<Shape["kind"], Measure[]> = {
     length("length_m", "Length", " "),
     length("width_m", "Width"),
     length("height_m", "Depth"),
-    { field: "void_ratio", label: "Void ratio", kind: "share", max: 1, before: ", void ratio " },
+    { field: "void_ratio", label: "Void ratio", kind: "share", before: ", void ratio " },
     length("pipe_bore_m", "Bore of the pipes in it", ", pipes ⌀ "),
-    { ...length("pipe_length_m", "Length of the pipes in it"), max: 10_000 },
+    { ...length("pipe_length_m", "Length of the pipes in it") },
   ],
 };
 
@@ -121,15 +117,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
         )}
       </div>
       <p>
-        <Entry
-          label={`How many of ${tank.name}`}
-          path={`${at}/count`}
-          kind="count"
-          value={tank.count}
-          min={1}
-          max={50}
-        />{" "}
-        ×{" "}
+        <Entry label={`How many of ${tank.name}`} path={`${at}/count`} kind="count" value={tank.count} /> ×{" "}
         <Choice
           label={`Kind of ${tank.name}`}
           value={kindOf(tank.shape)}
@@ -144,34 +132,18 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
               path={`${at}/shape/${measure.field}`}
               kind={measure.kind}
               value={(tank.shape as unknown as Record<string, number>)[measure.field] ?? 0}
-              max={measure.max}
             />
           </span>
         ))}
-        . Floor at{" "}
-        <Entry
-          label={`Floor of ${tank.name}`}
-          path={`${at}/floor_m`}
-          kind="length"
-          value={tank.floor_m}
-          min={-100}
-          max={5000}
-        />
+        . Floor at <Entry label={`Floor of ${tank.name}`} path={`${at}/floor_m`} kind="length" value={tank.floor_m} />
         , outlet{" "}
-        <Entry
-          label={`Outlet of ${tank.name}`}
-          path={`${at}/outlet_m`}
-          kind="length"
-          value={tank.outlet_m}
-          max={100}
-        />{" "}
-        and overflow{" "}
+        <Entry label={`Outlet of ${tank.name}`} path={`${at}/outlet_m`} kind="length" value={tank.outlet_m} /> and
+        overflow{" "}
         <Entry
           label={`Overflow of ${tank.name}`}
           path={`${at}/overflow_m`}
           kind="length"
           value={tank.overflow_m ?? height}
-          max={100}
         />{" "}
         above its floor
         {joined && (
@@ -182,8 +154,6 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
               path={`${at}/link/bore_mm`}
               kind="bore"
               value={tank.link.bore_mm}
-              min={5}
-              max={2000}
             />{" "}
             pipe,{" "}
             <Entry
@@ -191,7 +161,6 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
               path={`${at}/link/length_m`}
               kind="length"
               value={tank.link.length_m}
-              max={1000}
             />{" "}
             long
           </>

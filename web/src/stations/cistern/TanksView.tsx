@@ -74,7 +74,6 @@ export function TanksView() {
                     path="/cistern/transfer_l_day"
                     kind="rate"
                     value={entered.transfer_l_day}
-                    max={1e7}
                   />{" "}
                   a day
                 </>
@@ -150,8 +149,6 @@ export function TanksView() {
                   path="/rain/design_intensity_mm_h"
                   kind="intensity"
                   value={document.rain.design_intensity_mm_h}
-                  min={1}
-                  max={1000}
                 />
               </span>
             </h2>

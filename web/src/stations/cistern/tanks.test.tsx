@@ -111,7 +111,7 @@ test("several alike are drawn one beside the other, and many as a number", async
 
 test("heights and heads have the digits a builder reads", () => {
   expect(heightOf(1.7, "metric")).toBe("1.70 m");
-  expect(heightOf(-3.1, "us")).toBe("-10.17 ft");
+  expect(heightOf(-3.1, "us")).toBe("−10.17 ft");
   expect(headOf(0.0021, "metric")).toBe("2 mm");
   expect(headOf(1.07, "metric")).toBe("1.07 m");
   expect(headOf(0.06, "us")).toBe("2.4 in");

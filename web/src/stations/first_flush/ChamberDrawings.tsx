@@ -25,31 +25,15 @@ export function ChamberDrawings() {
       <p className="leading-[1.85]">
         {!tank && (
           <>
-            Pipe of{" "}
-            <Entry
-              label="Bore of the legs"
-              path="/first_flush/bore_mm"
-              kind="bore"
-              value={entered.bore_mm}
-              min={20}
-              max={2000}
-            />{" "}
+            Pipe of <Entry label="Bore of the legs" path="/first_flush/bore_mm" kind="bore" value={entered.bore_mm} />{" "}
             bore against{" "}
-            <Entry
-              label="Wall height for a leg"
-              path="/first_flush/wall_m"
-              kind="length"
-              value={entered.wall_m}
-              min={0.1}
-              max={20}
-            />{" "}
-            of wall,{" "}
+            <Entry label="Wall height for a leg" path="/first_flush/wall_m" kind="length" value={entered.wall_m} /> of
+            wall,{" "}
             <Entry
               label="Room under the leg"
               path="/first_flush/cap_room_mm"
               kind="bore"
               value={entered.cap_room_mm}
-              max={2000}
             />{" "}
             of it to unscrew the cap.
           </>

@@ -124,25 +124,9 @@ function Amount() {
   const { first_flush: entered } = bench.shown.document;
   switch (entered.by) {
     case "depth":
-      return (
-        <Entry
-          label="First-flush depth"
-          path="/first_flush/depth_mm"
-          kind="depth"
-          value={entered.depth_mm}
-          max={20}
-        />
-      );
+      return <Entry label="First-flush depth" path="/first_flush/depth_mm" kind="depth" value={entered.depth_mm} />;
     case "volume":
-      return (
-        <Entry
-          label="First-flush volume"
-          path="/first_flush/volume_l"
-          kind="volume"
-          value={entered.volume_l}
-          max={100000}
-        />
-      );
+      return <Entry label="First-flush volume" path="/first_flush/volume_l" kind="volume" value={entered.volume_l} />;
     case "removal":
       return (
         <>
@@ -151,8 +135,6 @@ function Amount() {
             path="/first_flush/left_share"
             kind="percent"
             value={entered.left_share}
-            min={0.01}
-            max={1}
           />{" "}
           may be left
         </>

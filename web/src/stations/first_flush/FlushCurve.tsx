@@ -2,7 +2,7 @@ import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
-import { fixed, roundStep, shallow, volume } from "../../lib/units";
+import { axisUnit, fixed, roundStep, shallow, volume } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { LineChart, pathOf } from "../../ui/LineChart";
 
@@ -20,7 +20,7 @@ export function FlushCurve() {
   const last = useRef(depth);
   const reach = curve.at(-1)!.depth_mm;
   const most = Math.max(...curve.map((point) => point.lost_l_year), 1);
-  const unit = units === "us" ? 25.4 : 1;
+  const unit = axisUnit("rain", units).factor;
   const tick = roundStep(reach / unit / 4) * unit;
   const at = Math.min(dragged ?? depth, reach);
   const operations = (mm: number) => [
@@ -56,7 +56,7 @@ export function FlushCurve() {
         }))}
         yTicks={[0, 0.25, 0.5, 0.75, 1].map((share) => ({ at: share, name: `${share * 100}` }))}
         yName="% of the dirt taken"
-        xName={units === "us" ? "in thrown away" : "mm thrown away"}
+        xName={`${axisUnit("rain", units).unit} diverted`}
         over={(plot) => (
           <Slider.Root
             className="absolute flex touch-none items-center"

@@ -38,15 +38,7 @@ export function HolesTable() {
         {entered.drain === "hole" && (
           <>
             {" "}
-            of{" "}
-            <Entry
-              label="Drip hole"
-              path="/first_flush/hole_mm"
-              kind="bore"
-              value={entered.hole_mm}
-              min={0.2}
-              max={100}
-            />
+            of <Entry label="Drip hole" path="/first_flush/hole_mm" kind="bore" value={entered.hole_mm} />
           </>
         )}
         {entered.drain === "emitter" && (
@@ -58,8 +50,6 @@ export function HolesTable() {
               path="/first_flush/emitter_l_h"
               kind="volume"
               value={entered.emitter_l_h}
-              min={0.1}
-              max={1000}
             />{" "}
             an hour
           </>
@@ -73,13 +63,7 @@ export function HolesTable() {
           no="without a screen"
         />
         . A wet day rains{" "}
-        <Entry
-          label="Hours of rain on a wet day"
-          path="/first_flush/rain_h"
-          kind="count"
-          value={entered.rain_h}
-          max={24}
-        />{" "}
+        <Entry label="Hours of rain on a wet day" path="/first_flush/rain_h" kind="count" value={entered.rain_h} />{" "}
         hours.
       </p>
       <div className="relative overflow-x-auto">

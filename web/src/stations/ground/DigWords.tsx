@@ -21,27 +21,14 @@ export function DigWords() {
           value={entered.water_table_m}
           unknown="nobody knows how deep"
           start={1}
-          max={100}
         />{" "}
         {entered.water_table_m !== null && "under the ground"}; the hole has{" "}
-        <Entry
-          label="Working room"
-          path="/ground/working_room_m"
-          kind="length"
-          value={entered.working_room_m}
-          max={10}
-        />{" "}
-        of working room and is{" "}
+        <Entry label="Working room" path="/ground/working_room_m" kind="length" value={entered.working_room_m} /> of
+        working room and is{" "}
         <EitherWay label="Shoring" path="/ground/shored" on={entered.shored} yes="shored" no="battered" />. A collar
         or slab of{" "}
-        <Entry
-          label="Collar, under water"
-          path="/ground/collar_kn"
-          kind="force"
-          value={entered.collar_kn}
-          max={100000}
-        />{" "}
-        under water holds it down. Over it{" "}
+        <Entry label="Collar, under water" path="/ground/collar_kn" kind="force" value={entered.collar_kn} /> under
+        water holds it down. Over it{" "}
         <Choice
           label="What goes over it"
           value={entered.traffic}
@@ -54,21 +41,13 @@ export function DigWords() {
           onChoose={(traffic) => void bench.edit(`Over it: ${traffic}`, replace("/ground/traffic", traffic))}
         />
         ; the riser’s lid stands{" "}
-        <Entry
-          label="Riser over the ground"
-          path="/ground/riser_m"
-          kind="length"
-          value={entered.riser_m}
-          min={-2}
-          max={5}
-        />{" "}
-        over the ground, the nearest footing{" "}
+        <Entry label="Riser over the ground" path="/ground/riser_m" kind="length" value={entered.riser_m} /> over the
+        ground, the nearest footing{" "}
         <Entry
           label="To the nearest footing"
           path="/ground/to_footing_m"
           kind="length"
           value={entered.to_footing_m}
-          max={1000}
         />{" "}
         away.
       </p>

@@ -51,12 +51,10 @@ export function GroundSheet() {
             path="/levels/tank_ground_m"
             kind="length"
             value={levels.tank_ground_m ?? pad.ground_m}
-            min={-1000}
-            max={9000}
           />{" "}
           over the {levels.datum} and rises{" "}
-          <Entry label="Slope of the ground" path="/ground/slope" kind="percent" value={entered.slope} max={1} />{" "}
-          uphill; it is{" "}
+          <Entry label="Slope of the ground" path="/ground/slope" kind="percent" value={entered.slope} /> uphill; it
+          is{" "}
           <Choice
             label="Kind of ground"
             value={entered.soil}
@@ -72,8 +70,8 @@ export function GroundSheet() {
             yes="which swells when wet"
             no="which does not swell"
           />
-          , under <Entry label="Topsoil" path="/ground/topsoil_m" kind="length" value={entered.topsoil_m} max={3} />{" "}
-          of topsoil.
+          , under <Entry label="Topsoil" path="/ground/topsoil_m" kind="length" value={entered.topsoil_m} /> of
+          topsoil.
         </p>
       </div>
       {pads.length > 1 && (

@@ -43,7 +43,6 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           value={entered.margin_m}
           unknown="as usual"
           start={0.3}
-          max={20}
         />{" "}
         beyond it,{" "}
         <MaybeEntry
@@ -53,28 +52,19 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           value={entered.thickness_mm}
           unknown="as thick as usual"
           start={100}
-          min={20}
-          max={2000}
         />
         . Cut faces lean{" "}
-        <Entry label="Batter of the cut" path="/ground/cut_batter" kind="count" value={entered.cut_batter} max={5} />{" "}
-        to 1{pad.buried ? "" : ", fill "}
+        <Entry label="Batter of the cut" path="/ground/cut_batter" kind="count" value={entered.cut_batter} /> to 1
+        {pad.buried ? "" : ", fill "}
         {!pad.buried && (
           <>
-            <Entry
-              label="Batter of the fill"
-              path="/ground/fill_batter"
-              kind="count"
-              value={entered.fill_batter}
-              max={5}
-            />{" "}
+            <Entry label="Batter of the fill" path="/ground/fill_batter" kind="count" value={entered.fill_batter} />{" "}
             to 1; 0 is a wall. The pad stands{" "}
             <Entry
               label="Pad over the ground around"
               path="/ground/stands_mm"
               kind="bore"
               value={entered.stands_mm}
-              max={1000}
             />{" "}
             over the ground around,{" "}
             <EitherWay

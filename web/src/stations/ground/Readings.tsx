@@ -23,14 +23,7 @@ export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
         {readings.map((reading, i) => (
           <span key={i}>
             <span className="note">{i + 1}</span>{" "}
-            <Entry
-              label={`Reading ${i + 1}`}
-              path={`/ground/readings_mm/${i}`}
-              kind="bore"
-              value={reading}
-              min={-5000}
-              max={5000}
-            />
+            <Entry label={`Reading ${i + 1}`} path={`/ground/readings_mm/${i}`} kind="bore" value={reading} />
           </span>
         ))}
         {readings.length < 24 && (

@@ -11,7 +11,7 @@ export function WayInWords() {
   const { document, plan } = useWorkbench().shown;
   const { ground: entered, units } = document;
   const away = (label: string, field: "to_boundary_m" | "to_septic_m" | "to_trees_m") => (
-    <Entry label={label} path={`/ground/${field}`} kind="length" value={entered[field]} max={1000} />
+    <Entry label={label} path={`/ground/${field}`} kind="length" value={entered[field]} />
   );
   return (
     <section aria-label="The way in">
@@ -22,7 +22,7 @@ export function WayInWords() {
       <GateDrawing />
       <p className="mt-3 leading-[1.85]">
         The narrowest place is{" "}
-        <Entry label="Narrowest place" path="/ground/gate_m" kind="length" value={entered.gate_m} max={100} /> wide,{" "}
+        <Entry label="Narrowest place" path="/ground/gate_m" kind="length" value={entered.gate_m} /> wide,{" "}
         <MaybeEntry
           label="Clear height"
           path="/ground/overhead_m"
@@ -30,7 +30,6 @@ export function WayInWords() {
           value={entered.overhead_m}
           unknown="with nothing overhead"
           start={4.5}
-          max={100}
         />
         {entered.overhead_m !== null && " clear under wires and branches"};{" "}
         <EitherWay

@@ -35,16 +35,13 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
               value={document.cistern.tanks[row]!.empty_kg}
               unknown="what is usual for its kind"
               start={100}
-              min={1}
-              max={1e7}
             />
           )}
           {row >= 0 && document.cistern.tanks[row]!.empty_kg !== null && " kg"}.{" "}
           {!pad.buried && (
             <>
               The strongest gust that is counted on is{" "}
-              <Entry label="Gust" path="/ground/wind_m_s" kind="speed" value={entered.wind_m_s} min={1} max={120} />;
-              it is{" "}
+              <Entry label="Gust" path="/ground/wind_m_s" kind="speed" value={entered.wind_m_s} />; it is{" "}
               <EitherWay
                 label="Tied down"
                 path="/ground/tied_down"
@@ -64,8 +61,7 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             no="are not counted on"
           />
           . A tank that stands leans by{" "}
-          <Entry label="Lean across the base" path="/ground/lean_mm" kind="bore" value={entered.lean_mm} max={5000} />
-          .
+          <Entry label="Lean across the base" path="/ground/lean_mm" kind="bore" value={entered.lean_mm} />.
         </p>
       </section>
       <section aria-label="On the ground">

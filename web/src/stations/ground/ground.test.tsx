@@ -9,7 +9,7 @@ vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 640] }
 
 test("the section says where floor and ground are; its floor is moved with the keys, and kept after a pause", async () => {
   const calls = renderOnDemo(<GroundSheet />);
-  expect(await screen.findByRole("group", { name: /^Liner tank: floor -1.60 m, ground -1.60 m/ })).toBeTruthy();
+  expect(await screen.findByRole("group", { name: /^Liner tank: floor −1.60 m, ground −1.60 m/ })).toBeTruthy();
   fireEvent.keyDown(screen.getByRole("slider", { name: "Floor of Liner tank" }), { key: "ArrowDown" });
   await waitFor(() =>
     expect(lastOperations(calls, "preview")).toEqual([

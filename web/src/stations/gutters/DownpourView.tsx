@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
-import { flow, fixed } from "../../lib/units";
+import { axisUnit, fixed, flow } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -44,7 +44,7 @@ export function DownpourView() {
                 ? `Tightest: ${tightest.name}, ${fixed((100 * tightest.flow_l_s) / Math.max(tightest.capacity_l_s, 1e-9), 0)} % used`
                 : "The way of the water"}
             <span className="head-note">
-              what comes, of what it takes, in {units === "us" ? "gal/min" : "L/s"}; press a gate to size it
+              what comes, of what it takes, in {axisUnit("flow", units).unit}; press a gate to size it
             </span>
           </h2>
           <FlowPicture
@@ -153,8 +153,6 @@ function PlaceEntries({ place }: { place: Place }) {
           path={`${at}/width_mm`}
           kind="bore"
           value={gutter.width_mm}
-          min={20}
-          max={2000}
         />{" "}
         wide
         {gutter.shape !== "half_round" && (
@@ -166,30 +164,17 @@ function PlaceEntries({ place }: { place: Place }) {
               path={`${at}/depth_mm`}
               kind="bore"
               value={gutter.depth_mm}
-              min={10}
-              max={2000}
             />{" "}
             deep
           </>
         )}
-        , with{" "}
-        <Entry
-          label={`Outlets of ${roof.name}`}
-          path={`${at}/outlets`}
-          kind="count"
-          value={gutter.outlets}
-          min={1}
-          max={50}
-          whole
-        />{" "}
+        , with <Entry label={`Outlets of ${roof.name}`} path={`${at}/outlets`} kind="count" value={gutter.outlets} />{" "}
         outlets of{" "}
         <Entry
           label={`Opening of the outlets of ${roof.name}`}
           path={`${at}/outlet_mm`}
           kind="bore"
           value={gutter.outlet_mm}
-          min={20}
-          max={1000}
         />
         ,{" "}
         <EitherWay
@@ -206,8 +191,7 @@ function PlaceEntries({ place }: { place: Place }) {
           path={`${at}/fall_mm_m`}
           kind="percent"
           value={gutter.fall_mm_m / 1000}
-          max={0.2}
-          toOperations={(share) => replace(`${at}/fall_mm_m`, Number((share * 1000).toFixed(3)))}
+          stored={1000}
         />
         ,{" "}
         <EitherWay
@@ -231,9 +215,6 @@ function PlaceEntries({ place }: { place: Place }) {
           path={`/downpipes/${index}/pipes`}
           kind="count"
           value={pipe.pipes}
-          min={1}
-          max={50}
-          whole
         />{" "}
         downpipes of{" "}
         <Entry
@@ -241,8 +222,6 @@ function PlaceEntries({ place }: { place: Place }) {
           path={`/downpipes/${index}/bore_mm`}
           kind="bore"
           value={pipe.bore_mm}
-          min={5}
-          max={2000}
         />{" "}
         bore.
       </p>

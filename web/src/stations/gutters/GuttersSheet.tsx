@@ -54,26 +54,15 @@ function RateSentence() {
             path="/rain/design_intensity_mm_h"
             kind="intensity"
             value={rain.design_intensity_mm_h}
-            min={1}
-            max={1000}
           />
           , once in{" "}
-          <Entry
-            label="Return period"
-            path="/downpour/return_years"
-            kind="count"
-            value={downpour.return_years}
-            min={1.01}
-            max={1000}
-          />{" "}
+          <Entry label="Return period" path="/downpour/return_years" kind="count" value={downpour.return_years} />{" "}
           years over{" "}
           <Entry
             label="Minutes of the downpour"
             path="/downpour/duration_min"
             kind="count"
             value={downpour.duration_min}
-            min={1}
-            max={1440}
           />{" "}
           minutes,{" "}
           <Choice
@@ -128,7 +117,6 @@ function RateSentence() {
             path="/downpour/clogged_share"
             kind="percent"
             value={downpour.clogged_share}
-            max={0.99}
           />{" "}
           clogged.
         </p>

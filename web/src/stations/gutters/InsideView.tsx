@@ -72,8 +72,6 @@ export function InsideView() {
                       path={`${at}/bore_mm`}
                       kind="bore"
                       value={inlet.bore_mm}
-                      min={5}
-                      max={2000}
                     />
                     , comes in{" "}
                     <Entry
@@ -88,14 +86,7 @@ export function InsideView() {
                   </p>
                   <p>
                     A vent of{" "}
-                    <Entry
-                      label={`Vent of ${tank.name}`}
-                      path={`${at}/vent_mm`}
-                      kind="bore"
-                      value={inlet.vent_mm}
-                      min={5}
-                      max={2000}
-                    />{" "}
+                    <Entry label={`Vent of ${tank.name}`} path={`${at}/vent_mm`} kind="bore" value={inlet.vent_mm} />{" "}
                     under a screen. The lid {flag("Lid", "lockable", "locks", "does not lock")}, the walls{" "}
                     {flag("Walls", "light_tight", "keep the light out", "let light in")}.
                   </p>
@@ -127,7 +118,6 @@ export function InsideView() {
                           path={`${at}/gap_mm`}
                           kind="bore"
                           value={inlet.gap_mm}
-                          max={10000}
                         />{" "}
                         from its neighbour.
                       </>

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Operation } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
-import { fixed, metres } from "../../lib/units";
+import { axisUnit, fixed, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Cautions, Fixes } from "../../document/Findings";
 import { Mark } from "../../ui/Mark";
@@ -131,7 +131,7 @@ function PlanFindings() {
 
 /** The heights along the run, on the same distances. */
 function LevelsTable({ run, units }: { run: RunLevels; units: Units }) {
-  const unit = units === "us" ? 0.3048 : 1;
+  const unit = axisUnit("length", units).factor;
   const cell = (value: number | null) => (value === null ? "–" : signed(value / unit, 2));
   return (
     <div className="relative mt-2 overflow-x-auto">
@@ -139,7 +139,7 @@ function LevelsTable({ run, units }: { run: RunLevels; units: Units }) {
         <caption className="sr-only">Levels along the run of {run.name}</caption>
         <thead>
           <tr>
-            <th scope="col">Along, {units === "us" ? "ft" : "m"}</th>
+            <th scope="col">Along, {axisUnit("length", units).unit}</th>
             {run.points.map((point) => (
               <th key={point.along_m} scope="col">
                 {fixed(point.along_m / unit, 1)}

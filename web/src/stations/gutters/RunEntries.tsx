@@ -43,8 +43,6 @@ export function RunEntries(props: {
                 path={`/roofs/${row}/outlet_m`}
                 kind="length"
                 value={roof.outlet_m}
-                min={-1000}
-                max={9000}
               />
             )}
             ;{" "}
@@ -53,14 +51,7 @@ export function RunEntries(props: {
         {run.screen_m !== null && (
           <>
             water on the leaf screen at{" "}
-            <Entry
-              label={`Leaf screen of ${pipe.name}`}
-              path={`${at}/screen_m`}
-              kind="length"
-              value={run.screen_m}
-              min={-1000}
-              max={9000}
-            />
+            <Entry label={`Leaf screen of ${pipe.name}`} path={`${at}/screen_m`} kind="length" value={run.screen_m} />
             {run.screen_assumed && <span className="note"> (assumed under the outlet)</span>}.
           </>
         )}
@@ -73,8 +64,6 @@ export function RunEntries(props: {
               path={`${at}/tee_m`}
               kind="length"
               value={props.tee.tee_m}
-              min={-1000}
-              max={9000}
             />
             {props.tee.assumed && <span className="note"> (assumed under the screen)</span>}.
           </>
@@ -97,8 +86,6 @@ export function RunEntries(props: {
           path={`${at}/run/bore_mm`}
           kind="bore"
           value={pipe.run.bore_mm}
-          min={5}
-          max={2000}
         />{" "}
         bore,{" "}
         <Entry
@@ -106,8 +93,6 @@ export function RunEntries(props: {
           path={`${at}/run/length_m`}
           kind="length"
           value={pipe.run.length_m}
-          min={0.1}
-          max={5000}
         />{" "}
         long, with{" "}
         <Entry
@@ -115,8 +100,6 @@ export function RunEntries(props: {
           path={`${at}/run/bends_90`}
           kind="count"
           value={pipe.run.bends_90}
-          max={50}
-          whole
         />{" "}
         square bends and{" "}
         <Entry
@@ -124,8 +107,6 @@ export function RunEntries(props: {
           path={`${at}/run/bends_45`}
           kind="count"
           value={pipe.run.bends_45}
-          max={50}
-          whole
         />{" "}
         of 45°, <Pieces pipe={pipe} index={index} />
         to{" "}
@@ -146,8 +127,6 @@ export function RunEntries(props: {
               path={`${at}/run/low_point_m`}
               kind="length"
               value={run.low_point_m ?? 0}
-              min={-1000}
-              max={9000}
             />{" "}
             <EitherWay
               label={`Drain at the low point of ${pipe.name}`}
@@ -169,8 +148,6 @@ export function RunEntries(props: {
                   path={`${at}/run/rated_kpa`}
                   kind="pressure"
                   value={pipe.run.rated_kpa}
-                  min={1}
-                  max={10000}
                 />
               </>
             )}
@@ -198,7 +175,6 @@ export function RunEntries(props: {
               path={`${at}/run/reducer_mm`}
               kind="bore"
               value={pipe.run.reducer_mm}
-              min={5}
               max={pipe.run.bore_mm}
             />
             .{" "}
@@ -210,22 +186,13 @@ export function RunEntries(props: {
       </p>
       <p>
         Ground at the house{" "}
-        <Entry
-          label="Ground at the house"
-          path="/levels/ground_m"
-          kind="length"
-          value={levels.ground_m}
-          min={-1000}
-          max={9000}
-        />
-        , at the tank{" "}
+        <Entry label="Ground at the house" path="/levels/ground_m" kind="length" value={levels.ground_m} />, at the
+        tank{" "}
         <Entry
           label="Ground at the tank"
           path="/levels/tank_ground_m"
           kind="length"
           value={bench.shown.plan.gutters.section.tank_ground_m}
-          min={-1000}
-          max={9000}
         />
         , where the overflow ends{" "}
         <Entry
@@ -233,8 +200,6 @@ export function RunEntries(props: {
           path="/levels/discharge_m"
           kind="length"
           value={bench.shown.plan.gutters.section.discharge_m}
-          min={-1000}
-          max={9000}
         />
         ; pump <Optional label="Pump" path="/levels/pump_m" value={levels.pump_m} />, highest tap{" "}
         <Optional label="Highest tap" path="/levels/highest_tap_m" value={levels.highest_tap_m} />. All above the{" "}
@@ -273,8 +238,6 @@ function Pieces({ pipe, index }: { pipe: Document["downpipes"][number]; index: n
             path={`${at}/${piece.field}`}
             kind="count"
             value={pipe.run[piece.field]}
-            max={50}
-            whole
           />{" "}
           {piece.one}
           {pipe.run[piece.field] === 1 ? "" : "s"},{" "}
@@ -304,7 +267,7 @@ function Optional({ label, path, value }: { label: string; path: string; value: 
         not measured
       </button>
     );
-  return <Entry label={label} path={path} kind="length" value={value} min={-1000} max={9000} />;
+  return <Entry label={label} path={path} kind="length" value={value} />;
 }
 
 /** Whether the run of one group comes to another on its way. */

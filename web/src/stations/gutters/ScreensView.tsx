@@ -151,28 +151,13 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; told: Plan["gutt
         </button>
       </div>
       <p>
-        <Entry
-          label={`Open area of the ${name}`}
-          path={`${at}/open_cm2`}
-          kind="opening"
-          value={told.open_cm2}
-          min={1}
-          max={1e6}
-        />{" "}
+        <Entry label={`Open area of the ${name}`} path={`${at}/open_cm2`} kind="opening" value={told.open_cm2} />{" "}
         open, water up to{" "}
-        <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={told.head_mm} max={2000} /> on
-        it
+        <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={told.head_mm} /> on it
         {media && (
           <>
             , a bed of{" "}
-            <Entry
-              label={`Bed of the ${name}`}
-              path={`${at}/media_m2`}
-              kind="area"
-              value={screen.media_m2}
-              min={0.01}
-              max={10000}
-            />
+            <Entry label={`Bed of the ${name}`} path={`${at}/media_m2`} kind="area" value={screen.media_m2} />
             {told.loading_m_h !== null && <> at {fixed(told.loading_m_h, 1)} m/h</>},{" "}
             <EitherWay
               label={`Bypass of the ${name}`}
@@ -184,22 +169,13 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; told: Plan["gutt
           </>
         )}
         ; loses{" "}
-        <Entry
-          label={`Loss of the ${name}`}
-          path={`${at}/loss_share`}
-          kind="percent"
-          value={told.loss_share}
-          max={1}
-        />{" "}
-        in any rain; cleaned every{" "}
+        <Entry label={`Loss of the ${name}`} path={`${at}/loss_share`} kind="percent" value={told.loss_share} /> in
+        any rain; cleaned every{" "}
         <Entry
           label={`Weeks between cleanings of the ${name}`}
           path={`${at}/clean_weeks`}
           kind="count"
           value={told.clean_weeks}
-          min={1}
-          max={520}
-          whole
         />{" "}
         weeks from{" "}
         <span className="whitespace-nowrap">

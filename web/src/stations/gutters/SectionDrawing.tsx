@@ -1,5 +1,5 @@
 import type { Document, Plan } from "../../api/client";
-import { metres, roundStep } from "../../lib/units";
+import { axisUnit, metres, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { HeightHandle } from "../../document/HeightHandle";
@@ -32,7 +32,7 @@ export function SectionDrawing(props: {
   const width = Math.max(shown, LEAST);
   const at = sectionScale(run, section, tank, props.tee, width, HEIGHT);
   const { x, y, houseX, tankX, tankPx, rightX, endX } = at;
-  const unit = units === "us" ? 0.3048 : 1;
+  const unit = axisUnit("length", units).factor;
   const step = roundStep(((at.high - at.low) / unit) * (26 / (HEIGHT - 50))) * unit;
   const ticks: number[] = [];
   for (let each = Math.ceil(at.low / step) * step; each <= at.high; each += step) ticks.push(each);
@@ -94,7 +94,7 @@ export function SectionDrawing(props: {
           <path d={ground} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
           {/* levelling staff */}
           <text x="0" y="12" className="axis">
-            {units === "us" ? "ft" : "m"} above {section.datum}
+            {axisUnit("length", units).unit} above {section.datum}
           </text>
           {ticks.map((each, i) => (
             <g key={each}>

@@ -1,5 +1,5 @@
 import type { Document, Status } from "../../api/client";
-import { fixed, metres, roundStep } from "../../lib/units";
+import { axisUnit, fixed, metres, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Mark } from "../../ui/Mark";
 import type { RunLevels, Section, sectionScale, TankBox, Tee } from "./sectionScale";
@@ -155,7 +155,7 @@ export function HeadMarks(props: { run: RunLevels; at: At; lid: number; units: U
         textAnchor={atLid ? "start" : "end"}
         className="label halo"
       >
-        inlet {signed(run.inlet_m / (units === "us" ? 0.3048 : 1), 2)}
+        inlet {signed(run.inlet_m / axisUnit("length", units).factor, 2)}
       </text>
     </>
   );
@@ -167,7 +167,7 @@ export function Scale({ x, y, at, unit, units }: { x: number; y: number; at: At;
     <g>
       <path d={`M${x} ${y - 4}v4h${along * at.alongScale}v-4`} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
       <text x={x + along * at.alongScale + 5} y={y + 1} className="axis">
-        {fixed(along / unit, 0)} {units === "us" ? "ft" : "m"}
+        {fixed(along / unit, 0)} {axisUnit("length", units).unit}
       </text>
       <text x={x - 8} y={y + 1} textAnchor="end" className="axis">
         heights × {fixed(at.upScale / at.alongScale, 1)}

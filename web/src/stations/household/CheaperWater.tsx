@@ -45,7 +45,6 @@ export function CheaperWater() {
               path="/household/cheaper/greywater_share"
               kind="percent"
               value={cheaper.greywater_share}
-              max={1}
             />{" "}
             of the <strong>greywater to the garden</strong>
           </p>

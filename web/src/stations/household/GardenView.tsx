@@ -1,3 +1,4 @@
+import { axisUnit } from "../../lib/units";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { useAxis } from "../../lib/axis";
@@ -27,15 +28,13 @@ export function GardenView({ months }: { months: number[] }) {
       <section aria-label="Watered ground">
         <h2 className="heading">Watered ground</h2>
         <p className="leading-[1.9]">
-          <Entry label="Watered area" path={`${at}/area_m2`} kind="area" value={irrigation.area_m2} max={1e6} />{" "}
-          watered with an efficiency of{" "}
+          <Entry label="Watered area" path={`${at}/area_m2`} kind="area" value={irrigation.area_m2} /> watered with an
+          efficiency of{" "}
           <Entry
             label="Efficiency of watering"
             path={`${at}/efficiency`}
             kind="percent"
             value={irrigation.efficiency}
-            min={0.05}
-            max={1}
           />
           . The roots’ soil holds{" "}
           <Entry
@@ -43,8 +42,6 @@ export function GardenView({ months }: { months: number[] }) {
             path={`${at}/available_water_mm`}
             kind="depth"
             value={irrigation.available_water_mm}
-            min={1}
-            max={1000}
           />
           , of which{" "}
           <Entry
@@ -52,7 +49,6 @@ export function GardenView({ months }: { months: number[] }) {
             path={`${at}/allowed_depletion`}
             kind="percent"
             value={irrigation.allowed_depletion}
-            max={1}
           />{" "}
           may be used before it is watered again. Its thirst comes from{" "}
           <Choice
@@ -74,8 +70,6 @@ export function GardenView({ months }: { months: number[] }) {
                 path="/site/latitude_deg"
                 kind="angle"
                 value={document.site.latitude_deg ?? 0}
-                min={-66}
-                max={66}
               />
             </>
           )}
@@ -108,8 +102,8 @@ export function GardenView({ months }: { months: number[] }) {
             {watering && (
               <MonthBars
                 {...place}
-                name={`Watering on a mean day, ${units === "us" ? "gal" : "L"}`}
-                values={watering.by_month_l_day.map((litres) => (units === "us" ? litres / 3.785411784 : litres))}
+                name={`Watering on a mean day, ${axisUnit("rate", units).unit}`}
+                values={watering.by_month_l_day.map((litres) => litres / axisUnit("rate", units).factor)}
               />
             )}
             <MonthEntries
@@ -119,18 +113,16 @@ export function GardenView({ months }: { months: number[] }) {
               path={`${at}/crop_factor`}
               kind="share"
               values={irrigation.crop_factor}
-              max={2}
               step={0.05}
             />
             {irrigation.et0 === "entered" && (
               <MonthEntries
                 {...place}
-                title={`Evapotranspiration, ${units === "us" ? "in" : "mm"} a day`}
+                title={`Evapotranspiration, ${axisUnit("rain", units).unit} a day`}
                 name="Evapotranspiration"
                 path={`${at}/et0_mm_day`}
                 kind="depth"
                 values={irrigation.et0_mm_day}
-                max={40}
               />
             )}
           </>

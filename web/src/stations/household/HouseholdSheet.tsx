@@ -33,8 +33,7 @@ export function HouseholdSheet() {
         <h1 className="title shrink-0 pt-0.5">Household</h1>
         <div className="leading-[1.75]">
           <p>
-            <Entry label="People" path="/household/residents" kind="count" value={entered.residents} max={10_000} />{" "}
-            people
+            <Entry label="People" path="/household/residents" kind="count" value={entered.residents} /> people
             {listed ? (
               <>
                 , {entered.uses.length} uses listed one by one,{" "}
@@ -60,7 +59,6 @@ export function HouseholdSheet() {
                   path="/household/litres_person_day"
                   kind="rate"
                   value={entered.litres_person_day ?? figures["litres_person_day"]!.value ?? 0}
-                  max={2000}
                 />{" "}
                 each a day indoors
               </>

@@ -141,14 +141,7 @@ export function PeopleCalendar({ months }: { months: number[] }) {
                 ]}
                 onChoose={(days) => set(days, "days", days)}
               />
-              :{" "}
-              <Entry
-                label={`People in ${period.name}`}
-                path={`${at}/people`}
-                kind="count"
-                value={period.people}
-                max={100_000}
-              />{" "}
+              : <Entry label={`People in ${period.name}`} path={`${at}/people`} kind="count" value={period.people} />{" "}
               people{" "}
               <Choice
                 label={`How ${period.name} counts`}

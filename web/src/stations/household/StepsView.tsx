@@ -234,7 +234,6 @@ function BackUp() {
               path={`${at}/keep_share`}
               kind="percent"
               value={back_up.keep_share}
-              max={1}
             />{" "}
             of the live store
             {back_up.kind === "well" && (
@@ -246,7 +245,6 @@ function BackUp() {
                   path={`${at}/well_l_day`}
                   kind="rate"
                   value={back_up.well_l_day}
-                  max={1e7}
                 />{" "}
                 a day
               </>
@@ -255,26 +253,16 @@ function BackUp() {
         )}
         {back_up.kind === "truck" && (
           <>
-            : loads of{" "}
-            <Entry label="Load" path={`${at}/load_l`} kind="volume" value={back_up.load_l} min={100} max={1e6} />,
-            ordered below{" "}
+            : loads of <Entry label="Load" path={`${at}/load_l`} kind="volume" value={back_up.load_l} />, ordered
+            below{" "}
             <Entry
               label="Store at which a load is ordered"
               path={`${at}/order_share`}
               kind="percent"
               value={back_up.order_share}
-              max={1}
             />{" "}
             and here{" "}
-            <Entry
-              label="Days until a load comes"
-              path={`${at}/lead_days`}
-              kind="count"
-              value={back_up.lead_days}
-              min={1}
-              max={120}
-              whole
-            />{" "}
+            <Entry label="Days until a load comes" path={`${at}/lead_days`} kind="count" value={back_up.lead_days} />{" "}
             days later
           </>
         )}

@@ -2,7 +2,7 @@ import type { Plan } from "../../api/client";
 import { useWorkbench } from "../../document/workbench";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
-import { volumeTicks } from "../../lib/units";
+import { axisUnit, volumeTicks } from "../../lib/units";
 import { LegendKey } from "../../ui/LegendKey";
 
 const HEIGHT = 268;
@@ -33,7 +33,7 @@ export function UseChart({ months }: { months: number[] }) {
     ) * 1.05;
   const y = (litres: number) => FOOT - (litres / reach) * (FOOT - TOP);
   const wide = axis.width / 12;
-  const factor = us ? 3.785411784 : 1;
+  const { factor, unit } = axisUnit("rate", document.units);
   const ticks = volumeTicks(reach * (us ? 1 : 1000), document.units, 4).map((tick) => (us ? tick : tick / 1000));
   const wet = rows.every((row) => row.brought !== null);
   const leanBrings = plan.cistern?.lean_inflow_l_day ?? null;
@@ -99,7 +99,7 @@ export function UseChart({ months }: { months: number[] }) {
           </g>
         ))}
         <text x={axis.left} y={TOP - 10} className="axis">
-          {us ? "gal" : "L"} a day
+          {unit}
         </text>
         {rows.map((row, i) => {
           const left = axis.left + i * wide + wide * 0.16;

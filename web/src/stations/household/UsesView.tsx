@@ -168,7 +168,6 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
             path={`${at}/litres_person_day`}
             kind="rate"
             value={entry.litres_person_day}
-            max={2000}
           />{" "}
           for each person
           {entry.kind !== "house" || daily > 0 ? (
@@ -180,7 +179,6 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
                 path={`${at}/litres_day`}
                 kind="rate"
                 value={daily}
-                max={1e6}
                 toOperations={(litres) => replace(`${at}/litres_day`, spread(entry.litres_day, litres))}
               />{" "}
               a day besides
@@ -232,7 +230,6 @@ function BesidesByMonth({ entry, at, months }: { entry: Use; at: string; months:
               path={`${at}/litres_day/${month - 1}`}
               kind="rate"
               value={entry.litres_day[month - 1]!}
-              max={1e6}
               toOperations={(litres) =>
                 replace(
                   `${at}/litres_day`,
@@ -307,13 +304,7 @@ function Animals() {
         const usual = kind ? (kind.low_l_day + kind.high_l_day) / 2 : 0;
         return (
           <p key={each.id} className="flex flex-wrap items-baseline gap-x-2 border-b border-rule py-1 text-[14px]">
-            <Entry
-              label={`Number of ${each.animal}`}
-              path={`${at}/heads`}
-              kind="count"
-              value={each.heads}
-              max={100_000}
-            />
+            <Entry label={`Number of ${each.animal}`} path={`${at}/heads`} kind="count" value={each.heads} />
             ×
             <Choice
               label="Animal"
@@ -341,7 +332,6 @@ function Animals() {
                 path={`${at}/litres_head_day`}
                 kind="rate"
                 value={each.litres_head_day ?? usual}
-                max={500}
               />{" "}
               each
             </span>

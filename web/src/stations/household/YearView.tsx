@@ -30,7 +30,6 @@ export function YearView({ months }: { months: number[] }) {
           path="/household/guests"
           kind="count"
           values={entered.guests}
-          max={10_000}
           step={0.1}
           assumed={assumed.includes("/household/guests")}
         />
@@ -41,7 +40,6 @@ export function YearView({ months }: { months: number[] }) {
           path="/household/garden_l_month"
           kind="volume"
           values={entered.garden_l_month}
-          max={1e7}
           assumed={assumed.includes("/household/garden_l_month")}
         />
         <MonthsTable months={months} />

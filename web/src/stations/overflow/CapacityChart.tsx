@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../document/workbench";
-import { flow, fixed, metres, roundStep } from "../../lib/units";
+import { axisUnit, fixed, flow, metres, roundStep } from "../../lib/units";
 import { LineChart, pathOf } from "../../ui/LineChart";
 
 /** What the overflow passes over the water above its lip, against what comes in and where the lid is. */
@@ -12,8 +12,8 @@ export function CapacityChart() {
   const inflow = told.place.flow_l_s;
   const all = told.figures["inflow_l_s"]!;
   const yReach = Math.max(...curve.map(([, passes]) => passes!), inflow * 1.15, 0.1);
-  const xUnit = units === "us" ? 0.3048 : 1;
-  const yUnit = units === "us" ? 3.785411784 / 60 : 1;
+  const xUnit = axisUnit("length", units).factor;
+  const yUnit = axisUnit("flow", units).factor;
   const xStep = roundStep(reach / xUnit / 4) * xUnit;
   const yStep = roundStep(yReach / yUnit / 4) * yUnit;
   const fails = inflow > told.place.capacity_l_s;
@@ -33,8 +33,8 @@ export function CapacityChart() {
           at: i * yStep,
           name: fixed((i * yStep) / yUnit, yStep / yUnit < 1 ? 1 : 0),
         }))}
-        yName={units === "us" ? "gal/min" : "L/s"}
-        xName={`${units === "us" ? "ft" : "m"} of water over the lip`}
+        yName={axisUnit("flow", units).unit}
+        xName={`${axisUnit("length", units).unit} of water over the lip`}
       >
         {(plot) => (
           <>

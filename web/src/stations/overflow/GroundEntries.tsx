@@ -31,22 +31,13 @@ export function GroundEntries() {
               path="/overflow/infiltration_mm_h"
               kind="intensity"
               value={entered.infiltration_mm_h}
-              min={0.01}
-              max={10000}
             />
           </>
         )}
         , by a test on the spot. {soakaway ? "A pit " : "Ponding "}
         {soakaway && (
           <>
-            <Entry
-              label="Width of the soakaway"
-              path="/overflow/width_m"
-              kind="length"
-              value={entered.width_m}
-              min={0.1}
-              max={100}
-            />{" "}
+            <Entry label="Width of the soakaway" path="/overflow/width_m" kind="length" value={entered.width_m} />{" "}
             wide and{" "}
           </>
         )}
@@ -55,21 +46,12 @@ export function GroundEntries() {
           path="/overflow/depth_m"
           kind="length"
           value={entered.depth_m}
-          min={0.05}
-          max={20}
         />{" "}
         deep
         {soakaway && (
           <>
             , of stone with{" "}
-            <Entry
-              label="Voids of the stone"
-              path="/overflow/void_ratio"
-              kind="percent"
-              value={entered.void_ratio}
-              min={0.05}
-              max={1}
-            />{" "}
+            <Entry label="Voids of the stone" path="/overflow/void_ratio" kind="percent" value={entered.void_ratio} />{" "}
             voids
           </>
         )}
@@ -81,7 +63,6 @@ export function GroundEntries() {
               path="/overflow/greywater_l_day"
               kind="rate"
               value={entered.greywater_l_day}
-              max={100000}
             />{" "}
             of greywater a day
           </>

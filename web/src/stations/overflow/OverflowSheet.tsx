@@ -38,8 +38,6 @@ export function OverflowSheet() {
               path="/downpour/overflow_intensity_mm_h"
               kind="intensity"
               value={rate}
-              min={1}
-              max={2000}
             />
             {downpour.overflow_intensity_mm_h === null && (
               <span className="note"> (half as much again as the gutters’)</span>
@@ -50,8 +48,6 @@ export function OverflowSheet() {
               path="/downpour/overflow_return_years"
               kind="count"
               value={downpour.overflow_return_years}
-              min={1.01}
-              max={1000}
             />{" "}
             years, at most {figure("inflow_l_s")} come in; {PASSES[entered.kind]}{" "}
             {entered.kind === "none" ? "rim" : figure("capacity_l_s")}.
@@ -84,7 +80,6 @@ export function OverflowSheet() {
                   path="/overflow/hold_down_share"
                   kind="percent"
                   value={entered.hold_down_share}
-                  max={1}
                 />{" "}
                 of the tank empty for rain that is forecast, on rain alone over the whole record:
               </p>

@@ -41,15 +41,7 @@ export function KindWords() {
       {{ pipe: "", standpipe: "", back_down: "A ", none: "There is " }[kind]}
       {piped && (
         <>
-          <Entry
-            label="Overflow pipes"
-            path="/overflow/count"
-            kind="count"
-            value={entered.count}
-            min={1}
-            max={20}
-            whole
-          />{" "}
+          <Entry label="Overflow pipes" path="/overflow/count" kind="count" value={entered.count} />{" "}
         </>
       )}
       <Choice label="Kind of overflow" value={kind} options={[...KINDS]} onChoose={(chosen) => set("kind", chosen)} />
@@ -103,7 +95,6 @@ export function EndWords() {
         path="/overflow/footing_m"
         kind="length"
         value={entered.footing_m}
-        max={5000}
       />{" "}
       from the nearest footing,{" "}
       <Flag label="Lie of the end" field="downhill" yes="downhill of the pad" no="towards the pad or a neighbour" />.
@@ -125,33 +116,9 @@ function PipeWords() {
   return (
     <>
       {" "}
-      of{" "}
-      <Entry
-        label="Bore of the overflow"
-        path="/overflow/bore_mm"
-        kind="bore"
-        value={entered.bore_mm}
-        min={5}
-        max={2000}
-      />
-      ,{" "}
-      <Entry
-        label="Length of the overflow"
-        path="/overflow/length_m"
-        kind="length"
-        value={entered.length_m}
-        min={0.1}
-        max={2000}
-      />{" "}
-      long, with{" "}
-      <Entry
-        label="Bends of the overflow"
-        path="/overflow/bends_90"
-        kind="count"
-        value={entered.bends_90}
-        max={50}
-        whole
-      />{" "}
+      of <Entry label="Bore of the overflow" path="/overflow/bore_mm" kind="bore" value={entered.bore_mm} />,{" "}
+      <Entry label="Length of the overflow" path="/overflow/length_m" kind="length" value={entered.length_m} /> long,
+      with <Entry label="Bends of the overflow" path="/overflow/bends_90" kind="count" value={entered.bends_90} />{" "}
       square bends, ending{" "}
       <Choice
         label="End of the overflow"

@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../document/workbench";
-import { fixed, flow, metres, roundStep } from "../../lib/units";
+import { axisUnit, fixed, flow, metres, roundStep } from "../../lib/units";
 import { LineChart, pathOf } from "../../ui/LineChart";
 
 /** The pump's curve against what the pipes and filters ask for, new and due, with where it runs. */
@@ -8,8 +8,8 @@ export function CurveChart() {
   const { units, pump: entered } = document;
   const { curve, clean, dirty, figures } = plan.pump;
   if (!clean || !dirty || curve.length === 0) return null;
-  const xUnit = units === "us" ? 3.785411784 / 60 : 1;
-  const yUnit = units === "us" ? 0.3048 : 1;
+  const xUnit = axisUnit("flow", units).factor;
+  const yUnit = axisUnit("length", units).factor;
   // A header tank parts the house's peak from what its pump runs at.
   const fills = entered.way === "header";
   const peak = fills ? 0 : (figures["peak_l_s"]!.value ?? 0);
@@ -37,8 +37,8 @@ export function CurveChart() {
           at: i * yTick,
           name: fixed((i * yTick) / yUnit, 0),
         }))}
-        yName={units === "us" ? "ft of head" : "m of head"}
-        xName={units === "us" ? "gal/min" : "L/s"}
+        yName={`${axisUnit("length", units).unit} of head`}
+        xName={axisUnit("flow", units).unit}
       >
         {(plot) => (
           <>

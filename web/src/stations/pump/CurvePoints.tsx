@@ -27,7 +27,6 @@ export function CurvePoints() {
                 path={`/pump/points/${row}/1`}
                 kind="length"
                 value={point[1]!}
-                max={2000}
               />{" "}
               at{" "}
               {row === 0 ? (
@@ -38,7 +37,6 @@ export function CurvePoints() {
                   path={`/pump/points/${row}/0`}
                   kind="flow"
                   value={point[0]!}
-                  max={1000}
                 />
               )}
               {row < points.length - 1 ? "," : "."}

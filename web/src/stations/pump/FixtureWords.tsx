@@ -35,8 +35,6 @@ export function FixtureWords() {
             path={`/pump/fixtures/${key}`}
             kind="count"
             value={entered.fixtures[key]}
-            max={500}
-            whole
           />{" "}
           {entered.fixtures[key] === 1 ? one : many},{" "}
         </span>
@@ -65,17 +63,7 @@ export function FixtureWords() {
       />
       {entered.flow_by === "at_once" && (
         <>
-          ,{" "}
-          <Entry
-            label="Open at once"
-            path="/pump/at_once"
-            kind="count"
-            value={entered.at_once}
-            min={1}
-            max={50}
-            whole
-          />{" "}
-          of them
+          , <Entry label="Open at once" path="/pump/at_once" kind="count" value={entered.at_once} /> of them
         </>
       )}
       , and{" "}
@@ -84,7 +72,6 @@ export function FixtureWords() {
         path="/pump/irrigation_l_s"
         kind="flow"
         value={entered.irrigation_l_s}
-        max={100}
       />{" "}
       for the garden’s largest zone.
     </p>

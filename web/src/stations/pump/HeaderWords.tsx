@@ -19,42 +19,14 @@ export function HeaderWords() {
       <h2 className="heading">The header tank</h2>
       <p className="leading-[1.85]">
         Its outlet stands{" "}
-        <Entry
-          label="Outlet of the header tank"
-          path="/pump/header/outlet_m"
-          kind="length"
-          value={header.outlet_m}
-          min={-1000}
-          max={9000}
-        />{" "}
+        <Entry label="Outlet of the header tank" path="/pump/header/outlet_m" kind="length" value={header.outlet_m} />{" "}
         over the {document.levels.datum}, its float shuts{" "}
-        <Entry
-          label="Depth of the header tank"
-          path="/pump/header/depth_m"
-          kind="length"
-          value={header.depth_m}
-          min={0.01}
-          max={20}
-        />{" "}
+        <Entry label="Depth of the header tank" path="/pump/header/depth_m" kind="length" value={header.depth_m} />{" "}
         above that; between them it holds{" "}
-        <Entry
-          label="Volume of the header tank"
-          path="/pump/header/volume_l"
-          kind="volume"
-          value={header.volume_l}
-          min={1}
-          max={1000000}
-        />
+        <Entry label="Volume of the header tank" path="/pump/header/volume_l" kind="volume" value={header.volume_l} />
         , {figure("header_d")} of use. The pump fills it in {figure("fill_h")}, wanted within{" "}
-        <Entry
-          label="Hours to fill it, wanted"
-          path="/pump/header/fill_h"
-          kind="count"
-          value={header.fill_h}
-          min={0.01}
-          max={240}
-        />{" "}
-        h. Down to the taps: <PipeEntries name="header’s pipe" at="/pump/header/down" pipe={header.down} />. It is{" "}
+        <Entry label="Hours to fill it, wanted" path="/pump/header/fill_h" kind="count" value={header.fill_h} /> h.
+        Down to the taps: <PipeEntries name="header’s pipe" at="/pump/header/down" pipe={header.down} />. It is{" "}
         <EitherWay
           label="Lid of the header tank"
           path="/pump/header/covered"

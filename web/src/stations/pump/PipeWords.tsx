@@ -11,32 +11,11 @@ type Pipe = Document["pump"]["delivery"];
 export function PipeEntries({ name, at, pipe }: { name: string; at: string; pipe: Pipe }) {
   return (
     <>
-      <Entry
-        label={`Bore of the ${name}`}
-        path={`${at}/bore_mm`}
-        kind="bore"
-        value={pipe.bore_mm}
-        min={5}
-        max={2000}
-      />{" "}
-      bore,{" "}
-      <Entry
-        label={`Length of the ${name}`}
-        path={`${at}/length_m`}
-        kind="length"
-        value={pipe.length_m}
-        min={0.1}
-        max={10000}
-      />{" "}
-      long, bends and valves of{" "}
-      <Entry
-        label={`Fittings of the ${name}`}
-        path={`${at}/fittings`}
-        kind="count"
-        value={pipe.fittings}
-        max={1000}
-      />{" "}
-      velocity heads
+      <Entry label={`Bore of the ${name}`} path={`${at}/bore_mm`} kind="bore" value={pipe.bore_mm} /> bore,{" "}
+      <Entry label={`Length of the ${name}`} path={`${at}/length_m`} kind="length" value={pipe.length_m} /> long,
+      bends and valves of{" "}
+      <Entry label={`Fittings of the ${name}`} path={`${at}/fittings`} kind="count" value={pipe.fittings} /> velocity
+      heads
     </>
   );
 }
@@ -64,40 +43,25 @@ export function DeliveryWords() {
           <>
             {" "}
             with a C of{" "}
-            <Entry
-              label="C of Hazen and Williams"
-              path="/pump/hazen_c"
-              kind="count"
-              value={entered.hazen_c}
-              min={10}
-              max={200}
-            />
+            <Entry label="C of Hazen and Williams" path="/pump/hazen_c" kind="count" value={entered.hazen_c} />
           </>
         )}
         ; a backflow device takes{" "}
-        <Entry
-          label="Backflow device"
-          path="/pump/backflow_kpa"
-          kind="pressure"
-          value={entered.backflow_kpa}
-          max={500}
-        />
-        . All fittings bear{" "}
+        <Entry label="Backflow device" path="/pump/backflow_kpa" kind="pressure" value={entered.backflow_kpa} />. All
+        fittings bear{" "}
         <Entry
           label="Rating of the fittings"
           path="/pump/fittings_kpa"
           kind="pressure"
           value={entered.fittings_kpa}
-          min={10}
-          max={10000}
         />
         .
       </p>
       <p className="leading-[1.85]">
         In a trench it lies{" "}
-        <Entry label="Depth of the trench" path="/pump/trench_m" kind="length" value={entered.trench_m} max={10} />{" "}
-        deep; the ground freezes to{" "}
-        <Entry label="Depth of frost" path="/site/frost_depth_m" kind="length" value={site.frost_depth_m} max={5} />.
+        <Entry label="Depth of the trench" path="/pump/trench_m" kind="length" value={entered.trench_m} /> deep; the
+        ground freezes to{" "}
+        <Entry label="Depth of frost" path="/site/frost_depth_m" kind="length" value={site.frost_depth_m} />.
       </p>
     </section>
   );
@@ -111,17 +75,10 @@ export function SuctionWords() {
       <h2 className="heading">Suction</h2>
       <p className="leading-[1.85]">
         <PipeEntries name="suction" at="/pump/suction" pipe={entered.suction} />. The place lies{" "}
-        <Entry
-          label="Altitude"
-          path="/pump/altitude_m"
-          kind="length"
-          value={entered.altitude_m}
-          min={-500}
-          max={6000}
-        />{" "}
-        above the sea, its water has{" "}
-        <Entry label="Warmth of the water" path="/pump/water_c" kind="temperature" value={entered.water_c} max={50} />
-        . There is{" "}
+        <Entry label="Altitude" path="/pump/altitude_m" kind="length" value={entered.altitude_m} /> above the sea, its
+        water has{" "}
+        <Entry label="Warmth of the water" path="/pump/water_c" kind="temperature" value={entered.water_c} />. There
+        is{" "}
         <EitherWay
           label="Foot valve"
           path="/pump/foot_valve"

@@ -13,15 +13,8 @@ export function PowerWords() {
       <h2 className="heading">Power and housing</h2>
       <p className="leading-[1.85]">
         Of its electricity{" "}
-        <Entry
-          label="Efficiency"
-          path="/pump/efficiency"
-          kind="percent"
-          value={entered.efficiency}
-          min={0.01}
-          max={1}
-        />{" "}
-        goes into the water. It stands{" "}
+        <Entry label="Efficiency" path="/pump/efficiency" kind="percent" value={entered.efficiency} /> goes into the
+        water. It stands{" "}
         <EitherWay
           label="Frost"
           path="/pump/frost_housed"

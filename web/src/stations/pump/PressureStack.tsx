@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../document/workbench";
-import { fixed, pressure, roundStep } from "../../lib/units";
+import { axisUnit, fixed, pressure, roundStep } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { useWidth } from "../../ui/useWidth";
 
@@ -27,7 +27,7 @@ export function PressureStack() {
   const given = plan.pump.way === "pump" ? "the pump gives" : "the height gives";
   const reach = Math.max(sum("dirty_kpa"), gives ?? 0, 10) * 1.06;
   const y = (kpa: number) => TALL - 26 - (kpa / reach) * (TALL - 26 - TOP);
-  const unit = units === "us" ? 6.894757293168361 : 1;
+  const unit = axisUnit("pressure", units).factor;
   const tick = roundStep(reach / unit / 4) * unit;
   const wide = Math.max(54, Math.min(92, (width - LEFT) * 0.2));
   const columns = [
@@ -57,7 +57,7 @@ export function PressureStack() {
             aria-label={`${pressure(sum("clean_kpa"), units)} with new filters, ${pressure(sum("dirty_kpa"), units)} when they are due${gives === null ? "" : `; ${given} ${pressure(gives, units)}`}`}
           >
             <text x={LEFT - 6} y={TOP - 6} textAnchor="end" className="axis">
-              {units === "us" ? "psi" : "kPa"}
+              {axisUnit("pressure", units).unit}
             </text>
             {Array.from({ length: Math.floor(reach / tick + 1e-9) + 1 }, (_, i) => (
               <g key={i}>

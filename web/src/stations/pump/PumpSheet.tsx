@@ -58,7 +58,6 @@ export function PumpSheet() {
               path="/pump/residual_kpa"
               kind="pressure"
               value={entered.residual_kpa}
-              max={1000}
             />{" "}
             wanted at the highest tap: {figure("head_m")} of head when filters are due.
           </p>

@@ -39,7 +39,6 @@ export function TopUpView() {
               path="/household/back_up/keep_share"
               kind="percent"
               value={entered.keep_share}
-              max={1}
             />{" "}
             of what can be drawn, through an inlet of{" "}
             <Entry
@@ -47,8 +46,6 @@ export function TopUpView() {
               path="/household/back_up/inlet_mm"
               kind="bore"
               value={entered.inlet_mm}
-              min={5}
-              max={2000}
             />{" "}
             that ends{" "}
             <Entry
@@ -56,7 +53,6 @@ export function TopUpView() {
               path="/household/back_up/gap_mm"
               kind="bore"
               value={entered.gap_mm}
-              max={10000}
             />{" "}
             above the highest water;{" "}
             <EitherWay

@@ -23,20 +23,12 @@ export function VesselWords() {
         />
         , in at {kpa("Cut-in", "cut_in_kpa", entered.precharge_kpa, entered.cut_out_kpa)} and out at{" "}
         {kpa("Cut-out", "cut_out_kpa", entered.cut_in_kpa, 2000)}. A vessel of{" "}
-        <Entry label="Size of the vessel" path="/pump/vessel_l" kind="volume" value={entered.vessel_l} max={100000} />
-        , pumped to {kpa("Pre-charge", "precharge_kpa", 0, entered.cut_in_kpa)} when empty
+        <Entry label="Size of the vessel" path="/pump/vessel_l" kind="volume" value={entered.vessel_l} />, pumped to{" "}
+        {kpa("Pre-charge", "precharge_kpa", 0, entered.cut_in_kpa)} when empty
         {!entered.variable_speed && (
           <>
             , lets it run at least{" "}
-            <Entry
-              label="Least time of a run"
-              path="/pump/run_s"
-              kind="count"
-              value={entered.run_s}
-              min={1}
-              max={3600}
-            />{" "}
-            seconds
+            <Entry label="Least time of a run" path="/pump/run_s" kind="count" value={entered.run_s} /> seconds
           </>
         )}
         .

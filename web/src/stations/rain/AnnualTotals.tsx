@@ -1,5 +1,5 @@
 import type { RainPlan } from "../../api/client";
-import { rain as rainWords, rainTick } from "../../lib/units";
+import { axisUnit, rain as rainWords, rainTick } from "../../lib/units";
 import type { Units } from "../../lib/units";
 
 const HEAD = 18;
@@ -23,7 +23,7 @@ export function AnnualTotals(props: {
   return (
     <svg width={WIDTH} height={HEAD + foot} className="block overflow-visible" aria-hidden="true">
       <text x="0" y="12" className="axis">
-        total, {units === "us" ? "in" : "mm"}
+        total, {axisUnit("rain", units).unit}
       </text>
       {rain.years.map((year, row) => (
         <rect

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { archiveQuery, keepSource, previewSource } from "../../api/queries";
 import { useWorkbench } from "../../document/workbench";
-import { fixed } from "../../lib/units";
+import { axisUnit, fixed } from "../../lib/units";
 import { ImportAccount } from "./ImportAccount";
 import { KeepFooter } from "./KeepFooter";
 import { useKeepRain } from "./useKeepRain";
@@ -49,7 +49,7 @@ export function ArchiveSource({ done }: { done: () => void }) {
             <span className="note text-right">
               {each.start.slice(0, 4)} to {each.end.slice(0, 4)}
               <br />
-              {units === "us" ? `${fixed(each.elevation_m / 0.3048, 0)} ft` : `${fixed(each.elevation_m, 0)} m`}
+              {fixed(each.elevation_m / axisUnit("length", units).factor, 0)} {axisUnit("length", units).unit}
             </span>
           </label>
         ))}

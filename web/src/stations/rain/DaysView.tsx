@@ -62,7 +62,7 @@ export function DaysView({ rain, query, tenths, yearRow, leanRow, units, pickYea
             <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
               <h2 className="heading">Every recorded day</h2>
               <p className="flex flex-wrap items-center gap-x-2 text-[13.5px]">
-                {units === "us" ? "none, to 1 in a day and more" : "none, to 25 mm a day and more"}
+                none, to {rainWords(LIMITS_MM.at(-1)!, units)} a day and more
                 <svg width="132" height="14" aria-hidden="true">
                   {wet.map((rgb, i) => (
                     <rect
@@ -130,7 +130,7 @@ export function DaysView({ rain, query, tenths, yearRow, leanRow, units, pickYea
                   ["dry_year_1_in_10_mm", "1 year in 10"],
                   ["dry_year_1_in_20_mm", "1 year in 20"],
                   ["driest_12_months_mm", "driest 12 months"],
-                  ["longest_dry_spell_d", `longest run under ${units === "us" ? "0.04 in" : "1 mm"} a day`],
+                  ["longest_dry_spell_d", `longest run under ${dayRain(rain.dry_day_mm, units)} a day`],
                   ["wettest_day_mm", "wettest day"],
                 ].map(([key, name]) => (
                   <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { choicesQuery, keepSource, previewSource } from "../../api/queries";
 import { useWorkbench } from "../../document/workbench";
 import { monthName } from "../../lib/dates";
-import { read } from "../../lib/units";
+import { axisUnit, read } from "../../lib/units";
 import { ImportAccount } from "./ImportAccount";
 import { KeepFooter } from "./KeepFooter";
 import { useKeepRain, whatWasWrong } from "./useKeepRain";
@@ -85,7 +85,7 @@ export function MeansSource({ done }: { done: () => void }) {
               {monthName(month + 1)}
             </span>
           ))}
-          <span>Rain, {units === "us" ? "in" : "mm"}</span>
+          <span>Rain, {axisUnit("rain", units).unit}</span>
           {cells(means, setMeans, "Mean rain")}
           <span>Wet days</span>
           {cells(wetDays, setWetDays, "Wet days")}

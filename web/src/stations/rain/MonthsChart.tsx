@@ -1,7 +1,7 @@
 import type { RainPlan } from "../../api/client";
 import { dayX, useAxis } from "../../lib/axis";
 import { monthName, monthStarts } from "../../lib/dates";
-import { rainFactor, rainTick, roundStep } from "../../lib/units";
+import { axisUnit, rainFactor, rainTick, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { LegendKey } from "../../ui/LegendKey";
 
@@ -50,7 +50,7 @@ export function MonthsChart({ rain, yearRow, units }: { rain: RainPlan; yearRow:
             <path d={`M${axis.left} ${y(tick)}h${axis.width}`} stroke="var(--rule)" />
             <text x={axis.left - 6} y={y(tick) + 4.5} textAnchor="end" className="axis">
               {rainTick(tick, units)}
-              {tick === 0 ? (units === "us" ? " in" : " mm") : ""}
+              {tick === 0 ? ` ${axisUnit("rain", units).unit}` : ""}
             </text>
           </g>
         ))}

@@ -3,7 +3,7 @@ import type { RainPlan } from "../../api/client";
 import { useAxis } from "../../lib/axis";
 import { dayName, daysBetween, monthName, monthStarts, parseDay } from "../../lib/dates";
 import { YEAR_DAYS, yearSpans } from "../../lib/days";
-import { rain as rainWords } from "../../lib/units";
+import { dayRain, rain as rainWords } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { monthYear } from "./YearsView";
 
@@ -42,7 +42,7 @@ export function SpellsView({ rain, yearRow, leanRow, units, pickYear }: ViewProp
   const driest = rain.driest[0];
   const tone = (days: number) => TONES[days >= LONG_DAYS[1]! ? 2 : days >= LONG_DAYS[0]! ? 1 : 0]!;
   const thin = Math.max(2, Math.min(rowHeight - 1.5, 9));
-  const limit = units === "us" ? "0.04 in" : "1 mm";
+  const limit = dayRain(rain.dry_day_mm, units);
   const labelled = new Set([yearRow, leanRow]);
   const labels: number[] = [...labelled].filter((row) => row >= 0);
   rain.years.forEach((year, row) => {

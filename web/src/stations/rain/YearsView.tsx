@@ -3,7 +3,7 @@ import type { RainPlan } from "../../api/client";
 import { useAxis } from "../../lib/axis";
 import { dayName, monthName, monthStarts, parseDay } from "../../lib/dates";
 import { MISSING, YEAR_DAYS, yearSpans } from "../../lib/days";
-import { rain as rainWords, rainFactor, rainTick, roundStep } from "../../lib/units";
+import { axisUnit, rain as rainWords, rainFactor, rainTick, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { pathOf } from "../../ui/LineChart";
 
@@ -73,7 +73,7 @@ export function YearsView({ rain, tenths, yearRow, leanRow, units, pickYear }: V
               <path d={`M${axis.left} ${y(tick)}h${axis.width}`} stroke="var(--rule)" />
               <text x={axis.left - 6} y={y(tick) + 4.5} textAnchor="end" className="axis">
                 {rainTick(tick, units)}
-                {tick === 0 ? (units === "us" ? " in" : " mm") : ""}
+                {tick === 0 ? ` ${axisUnit("rain", units).unit}` : ""}
               </text>
             </g>
           ))}

@@ -3,9 +3,7 @@ import { useState } from "react";
 import { replace } from "../../document/edits";
 import type { Roof } from "../../api/client";
 import { useWorkbench } from "../../document/workbench";
-import { fixed } from "../../lib/units";
-
-const FOOT_M = 0.3048;
+import { axisUnit, fixed } from "../../lib/units";
 
 /** Corners written one on a line, east and north, in the unit of the property; a message where a line cannot be read. */
 export function readCorners(text: string, unit_m: number): number[][] | string {
@@ -27,7 +25,7 @@ export function readCorners(text: string, unit_m: number): number[][] | string {
 export function OutlineDialog({ roof, index, close }: { roof: Roof; index: number; close: () => void }) {
   const bench = useWorkbench();
   const us = bench.kept.document.units === "us";
-  const unit = us ? FOOT_M : 1;
+  const unit = axisUnit("length", bench.kept.document.units).factor;
   const points = roof.extent.kind === "outline" ? roof.extent.points_m : [];
   const [text, setText] = useState(
     points.map(([x, y]) => `${fixed(x! / unit, 2)} ${fixed(y! / unit, 2)}`.replaceAll(",", "")).join("\n"),

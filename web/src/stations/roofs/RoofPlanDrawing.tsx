@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import type { Roof } from "../../api/client";
 import { useWorkbench } from "../../document/workbench";
-import { area, fixed, roundStep, volume } from "../../lib/units";
+import { area, axisUnit, fixed, metres, roundStep, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { fit } from "../../ui/fit";
 import { useWidth } from "../../ui/useWidth";
@@ -220,9 +220,9 @@ export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingPr
               ))}
               {at && (
                 <text x={scale.toX(at[0]) + 10} y={scale.toY(at[1]) - 8} className="label halo">
-                  {lengthSaid(at[0], units)}, {lengthSaid(at[1], units)}
+                  {metres(at[0], units)}, {metres(at[1], units)}
                   {corners.length > 0 &&
-                    `; side ${lengthSaid(Math.hypot(at[0] - corners.at(-1)![0], at[1] - corners.at(-1)![1]), units)}`}
+                    `; side ${metres(Math.hypot(at[0] - corners.at(-1)![0], at[1] - corners.at(-1)![1]), units)}`}
                 </text>
               )}
             </g>
@@ -244,9 +244,6 @@ export const letterOf = (index: number) => String.fromCharCode(65 + (index % 26)
 
 const harvestWords = (litres: number | null | undefined, units: Units) =>
   litres == null ? "" : `, ${volume(litres, units)} a year`;
-
-const lengthSaid = (metres: number, units: Units) =>
-  units === "us" ? `${fixed(metres / 0.3048, 1)} ft` : `${fixed(metres, 1)} m`;
 
 function Disc({ x, y, letter }: { x: number; y: number; letter: string }) {
   return (
@@ -365,7 +362,7 @@ function Courses(props: { roof: Roof; outline: Point[]; scale: PlanScale; path: 
 }
 
 function ScaleBar({ units, scale, top }: { units: Units; scale: number; top: number }) {
-  const metres = units === "us" ? 0.3048 : 1;
+  const metres = axisUnit("length", units).factor;
   const length = roundStep(70 / scale / metres);
   return (
     <g>
@@ -376,7 +373,7 @@ function ScaleBar({ units, scale, top }: { units: Units; scale: number; top: num
         strokeWidth="1.4"
       />
       <text x={8 + length * metres * scale} y={top} className="axis">
-        {length} {units === "us" ? "ft" : "m"}
+        {length} {axisUnit("length", units).unit}
       </text>
     </g>
   );

@@ -107,7 +107,6 @@ export function RoofRow(props: {
               path={`${at}/extent/area_m2`}
               kind="area"
               value={extent.area_m2}
-              max={1e6}
             />
           )}
           {extent.kind === "rectangle" && (
@@ -117,7 +116,6 @@ export function RoofRow(props: {
                 path={`${at}/extent/length_m`}
                 kind="length"
                 value={extent.length_m}
-                max={1000}
               />{" "}
               ×{" "}
               <Entry
@@ -125,38 +123,24 @@ export function RoofRow(props: {
                 path={`${at}/extent/width_m`}
                 kind="length"
                 value={extent.width_m}
-                max={1000}
               />
             </>
           )}
           , pitch{" "}
-          <Entry
-            label={`Pitch of ${roof.name}`}
-            path={`${at}/pitch_deg`}
-            kind="angle"
-            value={roof.pitch_deg}
-            max={89}
-          />
+          <Entry label={`Pitch of ${roof.name}`} path={`${at}/pitch_deg`} kind="angle" value={roof.pitch_deg} />
           {extent.kind !== "area" && (
             <>
               , so <Why figure={surface.figures["area_m2"]!} units={document.units} /> in plan
             </>
           )}
           . Of the rain after the first{" "}
-          <Entry
-            label={`Daily loss on ${roof.name}`}
-            path={`${at}/loss_mm`}
-            kind="depth"
-            value={roof.loss_mm}
-            max={20}
-          />{" "}
-          each day,{" "}
+          <Entry label={`Daily loss on ${roof.name}`} path={`${at}/loss_mm`} kind="depth" value={roof.loss_mm} /> each
+          day,{" "}
           <Entry
             label={`Runoff coefficient of ${roof.name}`}
             path={`${at}/runoff`}
             kind="share"
             value={surface.figures["runoff"]!.value ?? 0}
-            max={1}
           />{" "}
           runs off, to <DrainsChoice roof={roof} index={index} />, from a gutter outlet{" "}
           {roof.outlet_m === null ? (
@@ -174,8 +158,6 @@ export function RoofRow(props: {
                 path={`${at}/outlet_m`}
                 kind="length"
                 value={roof.outlet_m}
-                min={-1000}
-                max={9000}
               />
             </>
           )}

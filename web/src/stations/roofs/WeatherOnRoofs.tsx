@@ -36,22 +36,12 @@ export function WeatherOnRoofs() {
       {snow.on && (
         <>
           : falling as snow below{" "}
-          <Entry
-            label="Snow below"
-            path="/snow/threshold_c"
-            kind="temperature"
-            value={snow.threshold_c}
-            min={-5}
-            max={5}
-          />
-          , melting{" "}
+          <Entry label="Snow below" path="/snow/threshold_c" kind="temperature" value={snow.threshold_c} />, melting{" "}
           <Entry
             label="Melt for each degree and day"
             path="/snow/melt_mm_c_day"
             kind="depth"
             value={snow.melt_mm_c_day}
-            min={1}
-            max={10}
           />{" "}
           for each degree Celsius and day
           {!plan.roofs.snow_told_apart && ", once there are temperatures"}

@@ -19,7 +19,6 @@ export function BalanceWords() {
           value={entered.alkalinity_mg_l}
           unknown="is not measured"
           start={20}
-          max={1000}
         />
         {entered.alkalinity_mg_l !== null && " mg/L as calcium carbonate"}; soda is to raise it to{" "}
         <Entry
@@ -27,7 +26,6 @@ export function BalanceWords() {
           path="/treatment/wanted_alkalinity_mg_l"
           kind="count"
           value={entered.wanted_alkalinity_mg_l}
-          max={500}
         />{" "}
         mg/L. A contactor of calcite is a stage of the train.
       </p>

@@ -17,8 +17,6 @@ export function BranchTable() {
           path="/treatment/garden_after"
           kind="count"
           value={Math.min(entered.garden_after, most)}
-          max={12}
-          whole
         />{" "}
         stages, that of toilets and laundry after{" "}
         <Entry
@@ -26,8 +24,6 @@ export function BranchTable() {
           path="/treatment/indoor_after"
           kind="count"
           value={Math.min(entered.indoor_after, most)}
-          max={12}
-          whole
         />
         : in pipe that is marked as not for drinking.
       </p>

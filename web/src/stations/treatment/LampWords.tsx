@@ -1,6 +1,6 @@
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
-import { fixed, flow, roundStep } from "../../lib/units";
+import { axisUnit, fixed, flow, roundStep } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -21,7 +21,7 @@ export function LampWords() {
     void bench.edit(`Lamp: ${label}`, replace(`/treatment/uv/${field}`, value));
   const reach = curve.at(-1)?.flow_l_s ?? 1;
   const most = Math.min(curve[0]?.dose_mj_cm2 ?? 100, 160);
-  const unit = units === "us" ? 3.785411784 / 60 : 1;
+  const unit = axisUnit("flow", units).factor;
   const tick = roundStep(reach / unit / 4) * unit;
   const lamp = plan.treatment.stages.find((stage) => stage.kind === "uv");
   return (
@@ -30,22 +30,13 @@ export function LampWords() {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 min-[1100px]:grid-cols-2">
         <p className="leading-[1.85]">
           Rated for{" "}
-          <Entry
-            label="Rated dose"
-            path="/treatment/uv/rated_mj_cm2"
-            kind="count"
-            value={uv.rated_mj_cm2}
-            min={1}
-            max={1000}
-          />{" "}
-          mJ/cm² at{" "}
+          <Entry label="Rated dose" path="/treatment/uv/rated_mj_cm2" kind="count" value={uv.rated_mj_cm2} /> mJ/cm²
+          at{" "}
           <Entry
             label="Rated flow of the lamp"
             path="/treatment/uv/rated_flow_l_s"
             kind="flow"
             value={uv.rated_flow_l_s}
-            min={0.01}
-            max={100}
           />{" "}
           in water of{" "}
           <Entry
@@ -53,9 +44,7 @@ export function LampWords() {
             path="/treatment/uv/rated_uvt_percent"
             kind="percent"
             value={uv.rated_uvt_percent / 100}
-            min={0.01}
-            max={1}
-            toOperations={(share) => replace("/treatment/uv/rated_uvt_percent", Number((share * 100).toFixed(2)))}
+            stored={100}
           />{" "}
           transmittance. This water has{" "}
           <MaybeEntry
@@ -65,12 +54,10 @@ export function LampWords() {
             value={uv.uvt_percent}
             unknown="not been measured: 75 %"
             start={75}
-            min={1}
-            max={100}
           />
           {uv.uvt_percent !== null && " %"}. It has burnt{" "}
-          <Entry label="Hours of the lamp" path="/treatment/uv/lamp_h" kind="count" value={uv.lamp_h} max={200000} />{" "}
-          hours and is changed{" "}
+          <Entry label="Hours of the lamp" path="/treatment/uv/lamp_h" kind="count" value={uv.lamp_h} /> hours and is
+          changed{" "}
           <Choice
             label="When the lamp is changed"
             value={uv.school}
@@ -131,7 +118,7 @@ export function LampWords() {
             .filter((dose) => dose <= most)
             .map((dose) => ({ at: dose, name: String(dose) }))}
           yName="mJ/cm²"
-          xName={units === "us" ? "gal/min" : "L/s"}
+          xName={axisUnit("flow", units).unit}
         >
           {(plot) => (
             <>

@@ -55,8 +55,6 @@ export function SourceWords() {
               value={entered.second_uvt_percent}
               unknown="is not measured"
               start={75}
-              min={1}
-              max={100}
             />
             {entered.second_uvt_percent !== null && " %"}
             {dose && (

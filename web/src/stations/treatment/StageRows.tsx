@@ -78,25 +78,13 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
                 path={`${at}/side_by_side`}
                 kind="count"
                 value={stage.side_by_side}
-                min={1}
-                max={20}
-                whole
               />{" "}
               side by side
             </>
           )}
           {(cartridge || stage.kind === "strainer" || stage.kind === "tap_filter") && (
             <>
-              ,{" "}
-              <Entry
-                label={`Micron of ${name}`}
-                path={`${at}/micron`}
-                kind="count"
-                value={stage.micron}
-                min={0.01}
-                max={5000}
-              />{" "}
-              micron{" "}
+              , <Entry label={`Micron of ${name}`} path={`${at}/micron`} kind="count" value={stage.micron} /> micron{" "}
               <EitherWay
                 label={`Rating of ${name}`}
                 path={`${at}/absolute`}
@@ -137,7 +125,6 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
                 value={stage.clean_kpa}
                 unknown="what is usual"
                 start={20}
-                max={2000}
               />
               {stage.clean_kpa !== null && ` new at ${flow(0.5, units)} on its sheet`}
             </>
@@ -147,13 +134,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
             <>
               {" "}
               at {document.prices.currency}
-              <Entry
-                label={`Cost of ${name}`}
-                path={`${at}/cost_each`}
-                kind="money"
-                value={stage.cost_each}
-                max={1e6}
-              />
+              <Entry label={`Cost of ${name}`} path={`${at}/cost_each`} kind="money" value={stage.cost_each} />
             </>
           )}
           {told.cost_year ? `: ${document.prices.currency}${fixed(told.cost_year, 0)} a year` : ""}

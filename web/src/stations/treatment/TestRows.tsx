@@ -60,8 +60,6 @@ function TestRow({ row }: { row: Test }) {
           value={results[row.key as keyof typeof results]}
           unknown="not tested"
           start={row.key === "ph" ? 7 : row.low}
-          min={row.key === "ph" ? 4 : 0}
-          max={row.key === "ph" ? 10 : row.key.endsWith("100ml") ? 1e7 : 100}
         />
         {row.result !== null && row.unit && <span className="note block">{row.unit}</span>}
       </div>

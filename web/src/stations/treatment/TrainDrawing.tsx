@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../document/workbench";
-import { fixed, flow, pressure, roundStep } from "../../lib/units";
+import { axisUnit, fixed, flow, pressure, roundStep } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { isCartridge } from "./stageKinds";
 
@@ -28,7 +28,7 @@ export function TrainDrawing() {
   const at = (place: number) => LEFT + step * place;
   const reach = Math.max(stages.at(-1)?.after_dirty_kpa ?? 0, 10) * 1.08;
   const y = (kpa: number) => CHART + (kpa / reach) * DEEP;
-  const unit = units === "us" ? 6.894757293168361 : 1;
+  const unit = axisUnit("pressure", units).factor;
   const tick = roundStep(reach / unit / 4) * unit;
   const line = (of: "after_clean_kpa" | "after_dirty_kpa") =>
     `M${LEFT} ${y(0)}` +
@@ -90,7 +90,7 @@ export function TrainDrawing() {
               </g>
             ))}
             <text x="0" y={CHART - 10} className="axis">
-              {units === "us" ? "psi" : "kPa"}
+              {axisUnit("pressure", units).unit}
             </text>
             <path
               d={line("after_dirty_kpa")}

@@ -1,6 +1,6 @@
 import type { Plan } from "../../api/client";
 import { useWorkbench } from "../../document/workbench";
-import { bore, metres } from "../../lib/units";
+import { axisUnit, bore, fixed, metres } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 import { useWidth } from "../../ui/useWidth";
 
@@ -41,8 +41,6 @@ export function WallDrawing() {
               path="/treatment/uv/length_mm"
               kind="bore"
               value={document.treatment.uv.length_mm}
-              min={50}
-              max={5000}
             />{" "}
             long.
           </>
@@ -99,7 +97,8 @@ function Wall({ width }: { width: number }) {
       <path d={`M${x(0) - 8} ${y(0)}H${x(wide) + 8}`} stroke="var(--ink)" strokeWidth="2.5" />
       {[0, 500, 1000, 1500].map((mm) => (
         <text key={mm} x={x(0) - 14} y={y(mm) + 4} textAnchor="end" className="axis">
-          {units === "us" ? `${(mm / 304.8).toFixed(1)}′` : (mm / 1000).toFixed(1)}
+          {fixed(mm / 1000 / axisUnit("length", units).factor, 1)}
+          {units === "us" ? "′" : ""}
         </text>
       ))}
       <path d={`M${x(0)} ${y(pipe)}${run}`} fill="none" stroke="var(--water-5)" strokeWidth="5" />
