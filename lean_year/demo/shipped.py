@@ -59,8 +59,8 @@ def demo_file(name: str) -> PropertyFile:
 def station_note(station: Station) -> str:
     """What to know of an archive record."""
     return (
-        f"An invented daily record from a seeded generator: {station.about}. {station.latitude_deg:g}° north, "
-        f"{station.elevation_m:g} m. Not an observation of any real place."
+        f"An invented daily record from a seeded generator: {station.about}. {station.latitude_deg:g}° north. "
+        "Not an observation of any real place."
     )
 
 

@@ -84,11 +84,12 @@ QUANTITIES: dict[str, Systems] = {
         (Written("mm", 1, 1, 10), Written("mm")),
         (Written("in", to.MM_PER_INCH, 2, 25), Written("in", to.MM_PER_INCH, 1)),
     ),
-    "micron": _both(Written("µm", 1, "significant")),
+    "micron": _both(Written("micron", 1, "significant")),
     "flow": _either(
         (Written("L/s", 1, 0, 1e-9), Written("L/s", 1, 2, 0.095), Written("L/s", 1, 1)),
         Written("gal/min", to.L_S_PER_GALLON_MIN, "significant"),
     ),
+    "drip": _either(Written("L/h", 1, "significant"), Written("gal/h", to.L_PER_US_GALLON, "significant")),
     "opening": _either(Written("cm²"), Written("in²", to.CM2_PER_SQUARE_INCH, "significant")),
     "pressure": _either(Written("kPa"), Written("psi", to.KPA_PER_PSI, "significant")),
     "stress": _either(Written("MPa", 1_000, 2), Written("psi", to.KPA_PER_PSI)),

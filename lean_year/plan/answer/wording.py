@@ -41,6 +41,16 @@ class Wording:
     def bore(self, bore_mm: float) -> str:
         return written("bore", bore_mm, self.units)
 
+    def drip(self, flow_l_h: float) -> str:
+        """Of an emitter, or a hole in a cap."""
+        return written("drip", flow_l_h, self.units)
+
+    def full_weight(self) -> str:
+        """What water weighs, by the volume that people know."""
+        if self.units == "us":
+            return f"{self.mass(L_PER_US_GALLON * 100)} for each 100 gallons"
+        return f"{fixed(1)} t for each m³"
+
     def opening(self, area_cm2: float) -> str:
         """A small area, of a mesh or a vent."""
         return written("opening", area_cm2, self.units)

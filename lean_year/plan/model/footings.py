@@ -39,7 +39,7 @@ BASES: dict[BaseKind, UsualBase] = {
     "slab": UsualBase("concrete slab", 0.15, 100, 5),
     "ring_beam": UsualBase("ring beam, stone and sand inside", 0.15, 190, 5),
     "rock": UsualBase("rock or floor slab", 0.3, 150, 10),
-    "bedding": UsualBase("bedding of rounded stone, 8 to 16 mm", 0.3, 100, 20),
+    "bedding": UsualBase("bedding of rounded stone", 0.3, 100, 20),
 }
 """Basis: common practice."""
 GATE_SPARE_M = 0.3

@@ -12,7 +12,7 @@ from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.cistern import sizing_methods as schools
 from lean_year.core.cistern.operation import Demand, OperatedReplay
 from lean_year.core.rain import rainfall
-from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.core.units import DAYS_PER_YEAR, M2_PER_SQUARE_FOOT, MM_PER_INCH
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.wording import MONTHS, Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -378,6 +378,14 @@ def _dry_months(
     )
 
 
+def _trade_words(say: Wording) -> str:
+    """The rule as the trade says it: 600 US gallons for each inch on a thousand square feet."""
+    us = say.units == "us"
+    area_m2, rain_mm = (1_000 * M2_PER_SQUARE_FOOT, MM_PER_INCH) if us else (100.0, 10.0)
+    catch = say.volume(schools.TRADE_CATCH_L_MM_M2 * area_m2 * rain_mm)
+    return f"{catch} for each {say.shallow(rain_mm)} on {say.area(area_m2)}"
+
+
 def _trade_catch(area_m2: float, rain: PreparedRain, year_in: float, say: Wording) -> School:
     annual = rain.annual_mm[rain.counts]
     mean_mm = float(annual.mean()) if annual.size else float(rain.filled_mm.mean() * DAYS_PER_YEAR)
@@ -385,11 +393,11 @@ def _trade_catch(area_m2: float, rain: PreparedRain, year_in: float, say: Wordin
     more = "more" if catch >= year_in else "less"
     return _school(
         "trade_catch",
-        "600 gal an inch",
+        f"{_trade_words(say)}",
         None,
         "common_practice",
         "the trade's rule of catch, no size",
-        "600 US gal for each inch on 1,000 ft²",
+        f"{_trade_words(say)}, on all of the roof",
         {"area_m2": area_m2, "rain_mm": mean_mm, "litres_per_mm_m2": schools.TRADE_CATCH_L_MM_M2, "catch_l": catch},
         f"{say.area(area_m2)} × {say.rain(mean_mm)}: {say.volume(catch)} a year",
         f"A catch, not a size: {say.volume(abs(catch - year_in))} a year {more} than the roofs bring with their own "

@@ -34,13 +34,16 @@ DRY_RUNS_SHOWN = 12
 DRY_RUN_GAP_DAYS = 30
 DAILY_STEP_LEAST_SHARE = 0.01
 CHAINED_CURVE_SIZES = 33
-CAUTIONS = [
-    "Nobody enters a tank: the air in it can kill. One that can't be cleaned from outside needs a trained "
-    "confined-space crew with gas test, attendant and rescue line.",
-    "Keep every lid locked: children drown in open tanks.",
-    "A full tank weighs 1 t for each m³ of water. Concrete and mortar tanks, and any tank on a roof, stand or "
-    "tower, are a structural engineer's work.",
-]
+
+
+def _cautions(say: Wording) -> list[str]:
+    return [
+        "Nobody enters a tank: the air in it can kill. One that can't be cleaned from outside needs a trained "
+        "confined-space crew with gas test, attendant and rescue line.",
+        "Keep every lid locked: children drown in open tanks.",
+        f"Water weighs {say.full_weight()}. Concrete and mortar tanks, and any tank on a roof, stand or "
+        "tower, are a structural engineer's work.",
+    ]
 
 
 class DryRun(BaseModel):
@@ -364,7 +367,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
             *_findings(document, supply, counted - carried, for_aim, first_filling, say),
             *bank_findings(bank, say),
         ],
-        cautions=CAUTIONS,
+        cautions=_cautions(say),
     )
 
 

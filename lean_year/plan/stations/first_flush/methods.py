@@ -7,8 +7,10 @@ import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.basis import Basis
+from lean_year.core.units import M2_PER_SQUARE_FOOT
 from lean_year.core.water_path import first_flush as core
 from lean_year.plan.answer.findings import replace
+from lean_year.plan.answer.wording import Wording
 from lean_year.property.document import Property
 
 LIKE_MM = 0.005
@@ -37,7 +39,7 @@ class FlushSchool(BaseModel):
 
 
 def flush_schools(
-    document: Property, area_m2: float, depth_mm: float, curve: Sequence[tuple[float, float]] | None
+    document: Property, area_m2: float, depth_mm: float, curve: Sequence[tuple[float, float]] | None, say: Wording
 ) -> list[FlushSchool]:
     """Every school on the roofs in use; `curve` is the water lost in a mean year [L] by depth [mm]."""
     if area_m2 <= 0:
@@ -48,13 +50,20 @@ def flush_schools(
         ("Clean roofs", *core.EXPOSURE_MM["clean"], "common_practice", ""),
         ("Ordinary roofs", *core.EXPOSURE_MM["ordinary"], "common_practice", ""),
         ("Trees, dust, birds or traffic", *core.EXPOSURE_MM["dirty"], "common_practice", ""),
-        ("1 to 2 US gal for each 100 ft²", *core.GALLONS_MM, "from_memory", "Texas Manual on Rainwater Harvesting"),
+        (_by_the_gallon(say), *core.GALLONS_MM, "from_memory", "Texas Manual on Rainwater Harvesting"),
         ("One trade’s habit", core.HABIT_MM, core.HABIT_MM, "common_practice", ""),
         ("A fixed volume for a house", house_mm[0], house_mm[1], "from_memory", "enHealth"),
         ("A fixed volume for a shed", shed_mm[0], shed_mm[1], "common_practice", ""),
         ("Three quarters of the dirt off", quarter_mm, quarter_mm, "published", core.SOURCE),
     ]
     return [_school(document, area_m2, depth_mm, curve, *row) for row in rows]
+
+
+def _by_the_gallon(say: Wording) -> str:
+    """One to two US gallons for each hundred square feet."""
+    low_mm, high_mm = core.GALLONS_MM
+    area_m2 = 100 * M2_PER_SQUARE_FOOT if say.units == "us" else 10.0
+    return f"{say.volume(low_mm * area_m2)} to {say.volume(high_mm * area_m2)} for each {say.area(area_m2)}"
 
 
 def _school(

@@ -27,6 +27,12 @@ from lean_year.property.document import Property
 CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2))
 MOST_HOLE_MM = 100.0
 """The widest hole that can be entered. [mm]"""
+USUAL_EMITTER_L_H = 4
+"""The dripper that is sold everywhere. Basis: common practice."""
+WIDE_BORE_MM = 152
+"""Pipe of six inches. Basis: common practice."""
+LEAST_CAP_ROOM_MM, CAP_ROOM_MM = 150.0, 200
+"""Room under a leg in which its cap can still be unscrewed, and which is left for it. Basis: common practice."""
 CLOGS_MM = 1.0
 """A hole narrower than this clogs with one leaf hair. Basis: common practice."""
 RESETS_WITHIN_H, NEVER_H = 72.0, 240.0
@@ -175,7 +181,7 @@ def _chamber(document: Property, chamber: Chamber, taken: Taken | None, rain: Pr
     )
 
 
-def _holes(document: Property, found: list[Chamber]) -> list[HoleOffered]:
+def _holes(document: Property, found: list[Chamber], say: Wording) -> list[HoleOffered]:
     """Holes and emitters side by side for the largest chamber, the chosen one among them."""
     entered = document.first_flush
     if not found or entered.kind == "none":
@@ -194,7 +200,7 @@ def _holes(document: Property, found: list[Chamber]) -> list[HoleOffered]:
         )
         rows.append(
             HoleOffered(
-                label=f"{value:g} mm hole" if drain == "hole" else f"{value:g} L/h emitter",
+                label=f"{say.bore(value)} hole" if drain == "hole" else f"{say.drip(value)} emitter",
                 drain_h=other.drain_h,
                 leak_l_rain=other.leak_l_h * entered.rain_h,
                 clogs=drain == "hole" and value < CLOGS_MM,
@@ -288,8 +294,8 @@ def plan_first_flush(
         figures=figures,
         chambers=[_chamber(document, chamber, taken, rain) for chamber in found],
         curve=curve,
-        schools=flush_schools(document, area, depth, lost),
-        holes=_holes(document, found),
+        schools=flush_schools(document, area, depth, lost, say),
+        holes=_holes(document, found, say),
         findings=_findings(document, found, rain, say),
         cautions=CAUTIONS,
     )
@@ -344,12 +350,15 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
         add(
             "FLUSH_HOLE_CLOGS",
             "caution",
-            f"A hole of {fixed(entered.hole_mm, 1)} mm clogs"
+            f"A hole of {say.bore(entered.hole_mm)} clogs"
             + (" even behind its screen." if entered.screened else ", and it has no screen."),
             "An emitter drains as slowly and does not clog as soon. If it blocks, fit the next larger washer.",
             Fix(
-                text="Fit a 4 L/h emitter.",
-                operations=[replace("/first_flush/drain", "emitter"), replace("/first_flush/emitter_l_h", 4)],
+                text=f"Fit an emitter of {say.drip(USUAL_EMITTER_L_H)}.",
+                operations=[
+                    replace("/first_flush/drain", "emitter"),
+                    replace("/first_flush/emitter_l_h", USUAL_EMITTER_L_H),
+                ],
             ),
         )
     elif entered.drain == "hole" and not entered.screened:
@@ -370,7 +379,10 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
                     f"{several(chamber.legs, 'leg')} of {say.length(chamber.leg_m)}.",
                     "A tank-type diverter, or a wider pipe.",
                     Fix(text="Make it a tank-type diverter.", operations=[replace("/first_flush/kind", "tank")]),
-                    Fix(text="Lay it in 152 mm bore.", operations=[replace("/first_flush/bore_mm", 152)]),
+                    Fix(
+                        text=f"Lay it in {say.bore(WIDE_BORE_MM)} bore.",
+                        operations=[replace("/first_flush/bore_mm", WIDE_BORE_MM)],
+                    ),
                 )
     ends = [pipe.name for pipe in document.downpipes if pipe.id in document.groups_in_use() and pipe.run.into is None]
     if entered.place == "one" and len(ends) > 1:
@@ -381,13 +393,15 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
             "A chamber for each group, or lead one run into the other.",
             Fix(text="One for each group.", operations=[replace("/first_flush/place", "group")]),
         )
-    if entered.cap_room_mm < 150 and entered.kind != "tank":
+    if entered.cap_room_mm < LEAST_CAP_ROOM_MM and entered.kind != "tank":
         add(
             "FLUSH_NO_ROOM_FOR_CAP",
             "caution",
             f"{say.bore(entered.cap_room_mm)} under the leg is too little to unscrew its cap.",
-            "Leave 200 mm, or turn the foot out with a 45° bend.",
-            Fix(text="Leave 200 mm.", operations=[replace("/first_flush/cap_room_mm", 200)]),
+            f"Leave {say.bore(CAP_ROOM_MM)}, or turn the foot out with a 45° bend.",
+            Fix(
+                text=f"Leave {say.bore(CAP_ROOM_MM)}.", operations=[replace("/first_flush/cap_room_mm", CAP_ROOM_MM)]
+            ),
         )
     cold = temperatures(document, rain) if rain is not None else None
     if cold is not None and float(np.percentile(cold[0], 5)) < -3:

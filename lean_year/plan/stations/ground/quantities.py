@@ -15,6 +15,8 @@ LIFT_M = 0.15
 """Compacted at once."""
 LAPS = 1.15
 """Mesh and cloth over what they cover."""
+ROUNDED_MM = 8.0, 16.0
+"""Grain of the stone that a buried tank is bedded in. Basis: common practice."""
 PAVER_M = 0.4
 SAND_T_M3, SAND_BED_M, PAVER_BED_M = 1.6, 0.065, 0.03
 RING_M = (0.30, 0.24)
@@ -44,7 +46,11 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
         case "stone":
             rows += _stone("Crushed stone, no sharp edges", pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
         case "bedding":
-            rows += _stone("Rounded stone, 8 to 16 mm", pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
+            rows += _stone(
+                f"Rounded stone, {say.bore(ROUNDED_MM[0])} to {say.bore(ROUNDED_MM[1])}",
+                pad_m3(area_m2=pad.area_m2, thickness_m=thick),
+                say,
+            )
         case "slab" | "rock":
             rows += _concrete(document, pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
             rows.append(_sheet("mesh", "Reinforcing mesh, with its laps", pad.area_m2, say))

@@ -25,12 +25,22 @@ from lean_year.plan.stations.ground.uplift_stages import FloatStage, float_stage
 from lean_year.property.document import Property
 from lean_year.property.parts import month_and_day
 
-CAUTIONS = [
-    "A full tank weighs a tonne for each cubic metre. Nobody stands under or downhill of one that is moved.",
-    "Trenches and holes cave in: deeper than 1.2 m they are shored or battered, with a ladder and somebody outside.",
-    "A retaining wall over a metre, deep fill, a buried tank under loads, a tank on a stand: a structural engineer.",
-    "Find cables and pipes before anything is dug. Local code and the licensed trade come first.",
-]
+SHORED_FROM_M, ENGINEERED_WALL_M = 1.2, 1.0
+"""Depth from which a hole is shored or battered, and height from which a wall is an engineer's. Basis: from memory
+(work safety rules; local rules differ)."""
+
+
+def _cautions(say: Wording) -> list[str]:
+    return [
+        f"Water weighs {say.full_weight()}. Nobody stands under or downhill of a tank that is moved.",
+        f"Trenches and holes cave in: deeper than {say.length(SHORED_FROM_M)} they are shored or battered, with a "
+        "ladder and somebody outside.",
+        f"A retaining wall over {say.length(ENGINEERED_WALL_M)}, deep fill, a buried tank under loads, a tank on a "
+        "stand: a structural engineer.",
+        "Find cables and pipes before anything is dug. Local code and the licensed trade come first.",
+    ]
+
+
 LEAST_SHARE = 0.005
 """Less of a pad on fill is none."""
 READINGS = 9
@@ -118,7 +128,7 @@ def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> Gr
         setbacks=apart,
         notes=ground_notes(document, rows, say),
         findings=ground_findings(document, facts, apart, say),
-        cautions=CAUTIONS,
+        cautions=_cautions(say),
     )
 
 

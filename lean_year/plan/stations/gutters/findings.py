@@ -21,6 +21,8 @@ UNLIKELY_MM_H = 400.0
 """Five minutes of this are beyond what most places ever record. Basis: from memory."""
 EN_MINUTES = (2.0, 5.0)
 CODE_MINUTES, CODE_YEARS = 60.0, 100.0
+SUCTION_UNDER_MM, LEAST_DRAW_MM = 125.0, 100.0
+"""A floating suction under the surface, and an outlet above the floor. Basis: common practice."""
 FIRE_DEPTH_MM = 300.0
 """How far below ground pipe is of metal where fires come. Basis: common practice."""
 BULGE_SHARE, LEAST_GAP_MM, WALKWAY_MM = 0.015, 75.0, 600.0
@@ -198,7 +200,7 @@ def _screens(document: Property, places: list[Place], found: Findings, say: Word
                 "GUTTERS_MOSQUITOES",
                 "caution",
                 f"{pipe.name}: the finest mesh has openings of {say.bore(finest)}; mosquitoes pass.",
-                "A mesh of 1 mm or finer at the inlet.",
+                f"A mesh of {say.bore(screen_rules.MOSQUITO_MM)} or finer at the inlet.",
                 Fix(
                     text="Fit an inlet mesh.",
                     operations=[
@@ -283,12 +285,13 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
                 "Opaque walls, or paint.",
                 Fix(text="Make it light-tight.", operations=[replace(f"{at}/light_tight", True)]),
             )
-        if not inlet.floating_suction and tank.outlet_m < 0.1 - 1e-9:
+        if not inlet.floating_suction and tank.outlet_m < LEAST_DRAW_MM / 1000 - 1e-9:
             found.add(
                 "GUTTERS_DRAWS_SLUDGE",
                 "caution",
                 f"{tank.name} draws {say.length(tank.outlet_m)} above its floor.",
-                "A floating suction 100 to 150 mm under the surface, or an outlet 100 mm up.",
+                f"A floating suction {say.bore(SUCTION_UNDER_MM)} under the surface, or an outlet "
+                f"{say.bore(LEAST_DRAW_MM)} up.",
                 Fix(text="Fit a floating suction.", operations=[replace(f"{at}/floating_suction", True)]),
             )
         if inlet.gauge == "sight_tube":

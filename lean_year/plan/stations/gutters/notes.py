@@ -7,6 +7,9 @@ from lean_year.plan.model.levels import RunLevels
 from lean_year.property.cistern import Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
 
+SLIM_MICRON = 50.0
+"""Mesh before a slim tank. Basis: common practice."""
+
 
 def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> list[BuildNote]:
     """Every note that applies."""
@@ -24,7 +27,7 @@ def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> li
                 f"{say.bore(100)}. Front and back of a house in one run: check the sum.",
             )
         )
-    notes += _screens(document)
+    notes += _screens(document, say)
     notes += _bottom_connections(document, say)
     return notes
 
@@ -73,7 +76,7 @@ def _wet_runs(wet: list[RunLevels]) -> list[BuildNote]:
     ]
 
 
-def _screens(document: Property) -> list[BuildNote]:
+def _screens(document: Property, say: Wording) -> list[BuildNote]:
     notes = [
         BuildNote(
             view="screens",
@@ -87,7 +90,9 @@ def _screens(document: Property) -> list[BuildNote]:
             BuildNote(
                 view="screens",
                 head="Slim tanks",
-                text="Steel mesh of 50 micron at the inlet: there is no floor for sludge to rest on.",
+                text=(
+                    f"Steel mesh of {say.micron(SLIM_MICRON)} at the inlet: there is no floor for sludge to rest on."
+                ),
             )
         )
     return notes

@@ -14,6 +14,8 @@ from lean_year.plan.stations.pump.pumps_offered import PumpOffered
 from lean_year.plan.stations.pump.tap_fixes import pressed_enough, runs_enough, tap_fixes
 from lean_year.property.document import Property
 
+FROST_BOARD_MM = 50.0
+"""Insulation that has kept a pump working. Basis: common practice."""
 MOST_VESSEL_L = 100_000
 """The largest that can be entered. [L]"""
 WORST_FIT_SHARE = 0.1
@@ -81,7 +83,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
         ("check_valve", "PUMP_NO_CHECK_VALVE", "Without a check valve the vessel empties back through the pump.",
          "Fit a check valve."),
         ("frost_housed", "PUMP_FROST", "The pump is not housed against frost; a frozen volute splits.",
-         "House it with 50 mm of board and vents that close."),
+         f"House it with {say.bore(FROST_BOARD_MM)} of board and vents that close."),
     ):  # fmt: skip
         cold = field != "frost_housed" or document.snow.on
         if not getattr(entered, field) and cold:

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.roofs import catchment
-from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
+from lean_year.core.roofs.catchment import MONTHLY_LOSS_MM, MONTHLY_SCHOOL_RUNOFF
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
@@ -39,7 +39,7 @@ FROZEN_SHARE = 0.1
 LOSS_FORMULA = {
     "daily": "each day: plan area × runoff × (rain − loss), never below 0",
     "coefficient": "each day: plan area × runoff × rain",
-    "monthly": "each month: plan area × runoff × (rain − 2 mm), never below 0; runoff at most 0.85",
+    "monthly": "each month: plan area × runoff × (rain − {loss}), never below 0; runoff at most {most}",
 }
 LOSS_SOURCE = {
     "daily": "initial loss a rain day and coefficient",
@@ -97,10 +97,14 @@ def _frozen_share(document: Property, rain: PreparedRain) -> float:
     return float(rain.filled_mm[frozen].sum()) / total
 
 
+def _loss_formula(document: Property, say: Wording) -> str:
+    return LOSS_FORMULA[document.losses].format(loss=say.shallow(MONTHLY_LOSS_MM), most=f"{MONTHLY_SCHOOL_RUNOFF:g}")
+
+
 def _loss_words(document: Property, roof: Roof, say: Wording) -> str:
     if document.losses == "daily":
         return f"(rain − {say.shallow(roof.loss_mm)})"
-    return "rain" if document.losses == "coefficient" else f"(rain of the month − {say.shallow(2)})"
+    return "rain" if document.losses == "coefficient" else f"(rain of the month − {say.shallow(MONTHLY_LOSS_MM)})"
 
 
 def _surface(
@@ -138,7 +142,7 @@ def _surface(
             label="Water in a mean year",
             basis="derived",
             source=LOSS_SOURCE[document.losses],
-            formula=f"{LOSS_FORMULA[document.losses]}; mean of the counted years",
+            formula=f"{_loss_formula(document, say)}; mean of the counted years",
             working=f"{say.area(area)} × {used:g} × {_loss_words(document, roof, say)}",
         )
         if mean is not None and runoff > 0:
@@ -233,7 +237,7 @@ def plan_roofs(
             unit="L/mm",
             label="Water for each mm of rain",
             basis="derived",
-            formula="sum of plan area × runoff; 1 mm on 1 m² is 1 L",
+            formula="sum of plan area × runoff",
             working=" + ".join(f"{say.area(plan_area_m2(roof))} × {runoff_of(roof):g}" for roof in on),
         ),
     }
@@ -244,7 +248,7 @@ def plan_roofs(
             label="Water off the roofs in a mean year",
             basis="derived",
             source=LOSS_SOURCE[document.losses],
-            formula=f"{LOSS_FORMULA[document.losses]}; sum over the roofs in use, mean of the counted years",
+            formula=f"{_loss_formula(document, say)}; sum over the roofs in use, mean of the counted years",
             working=f"{say.area(area)} of roof, {int(rain.counts.sum())} years",
             moves="More roof fills the tank in a wet season; it brings nothing in a rainless one.",
         )

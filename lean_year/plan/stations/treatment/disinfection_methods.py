@@ -7,6 +7,7 @@ from pydantic import BaseModel
 
 from lean_year.core.treatment import chlorine, ultraviolet
 from lean_year.plan.answer.findings import replace
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.pressure_side import System, gives
 from lean_year.plan.model.train import is_cartridge, through_lamp_l_s, uv_dose_mj_cm2
 from lean_year.property.document import Property
@@ -20,6 +21,8 @@ CHLORINE_LOG = {"cryptosporidium": 0.0, "giardia": 3.0, "virus": 4.0}
 """What chlorine is credited with once it has stood its time. Basis: from memory (US EPA, SWTR guidance manual)."""
 TARGETS: tuple[ultraviolet.Target, ...] = ("cryptosporidium", "giardia", "virus")
 
+CYST_MICRON = 1.0
+"""Absolute, it keeps back cysts. Basis: from memory (NSF/ANSI 53)."""
 FINE = {"kind": "sediment", "micron": 5}
 CARBON = {"kind": "carbon", "micron": 5}
 CYST = {"kind": "sediment", "micron": 1, "absolute": True}
@@ -66,7 +69,7 @@ def contact_needed_min(document: Property) -> float:
     return chlorine.contact_min(asked_mg_min_l=asked, residual_mg_l=entered.residual_mg_l)
 
 
-def treatment_schools(document: Property) -> list[TreatmentSchool]:
+def treatment_schools(document: Property, say: Wording) -> list[TreatmentSchool]:
     """All of them, with the edit that takes each up."""
     entered = document.treatment
     kinds = {stage.kind for stage in entered.stages}
@@ -83,7 +86,8 @@ def treatment_schools(document: Property) -> list[TreatmentSchool]:
          "Adenovirus, by half a log only; pipes behind the lamp, which nothing keeps clean; the time without power.",
          for_lamp, False, lamp and not dosed),
         ("chlorine", "Chlorine in the tank", "Every tap, with a residual down to the last one.",
-         "Cryptosporidium, but for an absolute filter of 1 micron; days on which nobody dosed; its taste.",
+         f"Cryptosporidium, but for an absolute filter of {say.micron(CYST_MICRON)}; days on which nobody "
+         "dosed; its taste.",
          [*cyst, TAP_FILTER], True, dosed and not lamp),
         ("both", "UV, and chlorine in the tank", "Every tap, viruses too: for people who are frail.",
          "What both ask for in upkeep.", for_lamp, True, dosed and lamp),

@@ -4,13 +4,20 @@ import math
 from typing import Any
 
 from lean_year.core.household.uses import Quality
+from lean_year.core.pump.cross_connection import LEAST_GAP_MM
 from lean_year.core.treatment import chlorine as chlorine_rules
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import is_cartridge, stages_before
-from lean_year.plan.stations.treatment.disinfection_methods import CYST, FINE, contact_needed_min, keeps_cysts
+from lean_year.plan.stations.treatment.disinfection_methods import (
+    CYST,
+    CYST_MICRON,
+    FINE,
+    contact_needed_min,
+    keeps_cysts,
+)
 from lean_year.plan.stations.treatment.dosing import behind_calcite
 from lean_year.plan.stations.treatment.lamp_findings import lamp_findings
 from lean_year.plan.stations.treatment.least_train import missing_stage
@@ -22,6 +29,8 @@ FINE_MICRON = 5.0
 LEAST_ALKALINITY_MG_L = 40.0
 """Softer water than this eats copper. Basis: common practice."""
 MOST_STAGES = 12
+LEGIONELLA_C = 25.0
+"""From here on Legionella grows. Basis: from memory (WHO, Legionella and the prevention of legionellosis)."""
 LEAST_TRAIN = (
     {"kind": "strainer", "micron": 150},
     {"kind": "sediment", "micron": 20},
@@ -59,14 +68,14 @@ def treatment_findings(
             )
         return found.rows
     if served["drinking"]:
-        _for_drinking(document, dose, found)
-    _for_other_uses(document, served, found)
+        _for_drinking(document, dose, found, say)
+    _for_other_uses(document, served, found, say)
     _order(document, found)
     if dose is not None:
         lamp_findings(document, peak_l_s, dose, new_dose, found, say)
     if entered.chlorine.on:
-        _chlorine(document, found)
-    _connections(document, found)
+        _chlorine(document, found, say)
+    _connections(document, found, say)
     return found.rows
 
 
@@ -75,11 +84,11 @@ def _add(stage: dict[str, Any], at: int | None = None) -> list[dict[str, Any]]:
     return [{"op": "add", "path": f"/treatment/stages/{place}", "value": stage}]
 
 
-def _for_drinking(document: Property, dose: float | None, found: Findings) -> None:
+def _for_drinking(document: Property, dose: float | None, found: Findings, say: Wording) -> None:
     entered = document.treatment
     kinds = [stage.kind for stage in entered.stages]
     if dose is None and not entered.chlorine.on:
-        _without_disinfection(document, found)
+        _without_disinfection(document, found, say)
     if dose is not None:
         lamp = kinds.index("uv")
         before = [stage.micron for stage in entered.stages[:lamp] if is_cartridge(stage)]
@@ -87,10 +96,11 @@ def _for_drinking(document: Property, dose: float | None, found: Findings) -> No
             found.add(
                 "TREATMENT_COARSE_BEFORE_UV",
                 "fails",
-                f"No filter of {FINE_MICRON:g} micron stands before the lamp: a germ in the shade of a grain lives.",
+                f"No filter of {say.micron(FINE_MICRON)} stands before the lamp: UV does not reach germs that "
+                "particles shield.",
                 "",
                 Fix(
-                    text="Add 5 micron before it.",
+                    text=f"Add {say.micron(FINE_MICRON)} before it.",
                     operations=_add(FINE, lamp),
                 ),
             )
@@ -126,7 +136,7 @@ def _soft(document: Property, found: Findings) -> None:
     )  # fmt: skip
 
 
-def _without_disinfection(document: Property, found: Findings) -> None:
+def _without_disinfection(document: Property, found: Findings, say: Wording) -> None:
     at_tap = [stage for stage in document.treatment.stages if stage.kind == "tap_filter"]
     fixes = (
         Fix(text="Add a UV lamp at the end.", operations=_add({"kind": "uv"})),
@@ -141,17 +151,21 @@ def _without_disinfection(document: Property, found: Findings) -> None:
             *fixes,
         )
         return
-    also = " A filter of 1 micron, absolute, at one tap would at least keep cysts from it." if at_tap else ""
+    also = (
+        f" A filter of {say.micron(CYST_MICRON)}, absolute, at one tap would at least keep cysts from it."
+        if at_tap
+        else ""
+    )
     found.add("TREATMENT_NO_BARRIER", "fails", f"Nothing in the train kills germs.{also}", "", *fixes)
 
 
-def _for_other_uses(document: Property, served: dict[Quality, bool], found: Findings) -> None:
+def _for_other_uses(document: Property, served: dict[Quality, bool], found: Findings, say: Wording) -> None:
     """What leaves the train early must still have met its least train."""
     train = document.treatment
     added = {"garden": {"kind": "strainer", "micron": 150}, "indoor": {"kind": "sediment", "micron": 20}}
     others: tuple[Quality, ...] = ("garden", "indoor")
     for use in others:
-        missing = missing_stage(document, use)
+        missing = missing_stage(document, use, say)
         if not served[use] or not missing:
             continue
         leaves = min(stages_before(document, use), len(train.stages))
@@ -212,7 +226,7 @@ def _later(document: Property) -> list[dict[str, Any]]:
     ]
 
 
-def _chlorine(document: Property, found: Findings) -> None:
+def _chlorine(document: Property, found: Findings, say: Wording) -> None:
     entered, train = document.treatment.chlorine, document.treatment
     if entered.dose_mg_l > chlorine_rules.MOST_MG_L:
         found.add(
@@ -243,7 +257,7 @@ def _chlorine(document: Property, found: Findings) -> None:
             "Chlorine does not kill Cryptosporidium at doses that can be drunk.",
             "",
             Fix(
-                text="Add an absolute filter of 1 micron.",
+                text=f"Add an absolute filter of {say.micron(CYST_MICRON)}.",
                 operations=_add(CYST),
             ),
         )
@@ -265,21 +279,24 @@ def _chlorine(document: Property, found: Findings) -> None:
         )  # fmt: skip
 
 
-def _connections(document: Property, found: Findings) -> None:
+def _connections(document: Property, found: Findings, say: Wording) -> None:
     entered = document.treatment
     if entered.second_source != "none" and entered.changeover == "valves":
         found.add(
             "TREATMENT_CROSS_CONNECTION",
             "fails",
             f"Two valves part the rain from the {entered.second_source}: one left open joins them.",
-            "An air gap of two bores, at least 20 to 25 mm, or an interlocked changeover. A licensed plumber's work.",
+            f"An air gap of two bores, at least {say.bore(LEAST_GAP_MM)}, or an interlocked changeover. A licensed "
+            "plumber's work.",
             Fix(text="Over an air gap.", operations=[replace("/treatment/changeover", "air_gap")]),
         )
     if entered.mist:
         found.add(
             "TREATMENT_MIST",
             "caution",
-            "Mist and spray of water from a warm store, above about 25 °C, carry Legionella into the lungs.",
+            f"Mist and spray of water from a warm store, above about {say.temperature(LEGIONELLA_C)}, carry "
+            "Legionella into "
+            "the lungs.",
             "Disinfect what is sprayed, or drip instead.",
         )
     garden = max(0, min(entered.garden_after, len(entered.stages)))

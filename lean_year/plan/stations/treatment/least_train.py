@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from lean_year.core.household.uses import Quality
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import stages_before
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
@@ -44,17 +45,17 @@ def stages_for(document: Property, use: Quality) -> list[TreatmentStage]:
     return document.treatment.stages[: stages_before(document, use)]
 
 
-def missing_stage(document: Property, use: Quality) -> str:
+def missing_stage(document: Property, use: Quality, say: Wording) -> str:
     """What the train lacks of the least train for a use; empty where it has all of it."""
     stages = stages_for(document, use)
     kinds = {each.kind for each in stages}
     filters = ("strainer", "sediment", "carbon") if use == "garden" else ("sediment", "carbon")
     finest = min((each.micron for each in stages if each.kind in filters), default=1e9)
     if use == "garden":
-        return "" if finest <= DRIPPER_MICRON else "a strainer of 100 to 150 micron"
+        return "" if finest <= DRIPPER_MICRON else f"a strainer of {say.micron(DRIPPER_MICRON)}"
     if use == "indoor":
-        return "" if finest <= INDOOR_MICRON else "sediment of 20 to 50 micron"
-    missing = ["sediment of 5 micron"] if finest > DRINKING_MICRON else []
+        return "" if finest <= INDOOR_MICRON else f"sediment of {say.micron(INDOOR_MICRON)}"
+    missing = [f"sediment of {say.micron(DRINKING_MICRON)}"] if finest > DRINKING_MICRON else []
     if "carbon" not in kinds and not document.treatment.chlorine.on:
         missing.append("carbon")
     if "uv" not in kinds and not document.treatment.chlorine.on:
@@ -62,9 +63,9 @@ def missing_stage(document: Property, use: Quality) -> str:
     return ", ".join(missing)
 
 
-def lacking(document: Property, use: Quality, before: WayIn) -> list[str]:
+def lacking(document: Property, use: Quality, before: WayIn, say: Wording) -> list[str]:
     """What the least train for a use has that this property has not: in the train, before the tank and in it."""
-    missing = missing_stage(document, use)
+    missing = missing_stage(document, use, say)
     found = [missing] if missing else []
     if not before.screened:
         found.append("leaf screens, or a first flush")

@@ -149,7 +149,7 @@ def _plan_train(document: Property, use_m3_year: dict[Quality, float], before: W
     through = passes or 0.0
     dose = None if passes is None else uv_dose_mj_cm2(document, through)
     drunk = served(document)["drinking"]
-    branches = [_branch(document, use, before) for use in USE_NAMES]
+    branches = [_branch(document, use, before, say) for use in USE_NAMES]
     costs = [row.cost_year for row in rows if row.cost_year is not None]
     figures = {
         "peak_l_s": Figure(
@@ -214,7 +214,7 @@ def _plan_train(document: Property, use_m3_year: dict[Quality, float], before: W
         else {},
         log_doses=_LOG_DOSES if dose is not None else [],
         housings=housings_offered(document, use_m3_year),
-        schools=treatment_schools(document) if drunk else [],
+        schools=treatment_schools(document, say) if drunk else [],
         plant_room=plant_room(document),
         notes=treatment_notes(document),
         water=None,
@@ -250,21 +250,21 @@ def _stages(document: Property, peak: float, use_m3_year: dict[Quality, float]) 
     return rows
 
 
-def _branch(document: Property, use: Quality, before: WayIn) -> BranchPlan:
+def _branch(document: Property, use: Quality, before: WayIn, say: Wording) -> BranchPlan:
     stages = stages_for(document, use)
     return BranchPlan(
         use=use,
         name=USE_NAMES[use],
         stages=len(stages),
-        passes=", ".join(_in_short(stage) for stage in stages) or "nothing",
-        lacks=", ".join(lacking(document, use, before)),
+        passes=", ".join(_in_short(stage, say) for stage in stages) or "nothing",
+        lacks=", ".join(lacking(document, use, before, say)),
         served=served(document)[use],
     )
 
 
-def _in_short(stage: TreatmentStage) -> str:
+def _in_short(stage: TreatmentStage, say: Wording) -> str:
     fine = is_cartridge(stage) or stage.kind == "strainer"
-    return LABELS[stage.kind].lower().replace("uv", "UV") + (f" {stage.micron:g} µm" if fine else "")
+    return LABELS[stage.kind].lower().replace("uv", "UV") + (f" {say.micron(stage.micron)}" if fine else "")
 
 
 def _uv_curve(document: Property, peak: float) -> list[DosePoint]:

@@ -67,6 +67,7 @@ function StageRow(props: { pad: Pad; stage: Stage; number: number; first: boolea
 
 /** The tank with the water outside and the ballast inside, to one scale. */
 function Outline({ pad, stage }: { pad: Pad; stage: Stage }) {
+  const { units } = useWorkbench().shown.document;
   const tank = pad.section.find((line) => line.kind === "tank")!;
   const points = tank.points as unknown as [number, number][];
   const wide = Math.max(...points.map(([x]) => x)) * 2;
@@ -82,7 +83,7 @@ function Outline({ pad, stage }: { pad: Pad; stage: Stage }) {
       height="92"
       className="shrink-0"
       role="img"
-      aria-label={`Water outside ${fixed(stage.water_m, 1)} m over its floor`}
+      aria-label={`Water outside ${metres(stage.water_m, units)} over its floor`}
     >
       <clipPath id={id}>
         <path d={outline} />
