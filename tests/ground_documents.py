@@ -37,6 +37,6 @@ grounds = st.builds(
     services_located=st.booleans(),
     gate_m=away,
     overhead_m=st.none() | away,
-    soft_way=st.booleans(),
+    soft_access=st.booleans(),
     copper_near=st.booleans(),
 )

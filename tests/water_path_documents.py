@@ -88,7 +88,7 @@ downpours = st.builds(
     duration_min=st.floats(1, 1_440),
     source=st.sampled_from(["assumed", "table", "estimate"]),
     overflow_intensity_mm_h=st.none() | st.floats(1e-3, 2_000),
-    school=st.sampled_from(["en", "code_table"]),
+    method=st.sampled_from(["en", "code_table"]),
     driven_rain=st.booleans(),
     clogged_share=st.floats(0, 0.99),
 )

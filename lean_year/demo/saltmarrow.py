@@ -107,7 +107,7 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 TreatmentStage(kind="carbon", micron=5, cost_each=74),
                 TreatmentStage(kind="uv", cost_each=95),
             ],
-            uv=Ultraviolet(rated_flow_l_s=1.15, lamp_h=5_200, sensor=True, shut_valve=True, school="sensor"),
+            uv=Ultraviolet(rated_flow_l_s=1.15, lamp_h=5_200, sensor=True, shut_valve=True, change_by="sensor"),
             alkalinity_mg_l=52,
         ),
         ground=GroundEntry(soil="sandy_gravel", slope=0.02, services_located=True, shaded=True, gate_m=2.6),

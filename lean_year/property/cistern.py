@@ -172,7 +172,7 @@ class Tank(Part):
         if self.inlet.height_m is not None:
             return self.floor_m + self.inlet.height_m
         vessel = self.vessel()
-        return min(vessel.brim_m + USUAL_INLET_OVER_M, vessel.floor_m + vessel.shape.height_m)
+        return min(vessel.top_water_m + USUAL_INLET_OVER_M, vessel.floor_m + vessel.shape.height_m)
 
     @model_validator(mode="after")
     def _heights_in_order(self) -> "Tank":
@@ -235,7 +235,9 @@ class Cistern(Part):
     def gross_l(self) -> float:
         """Water in the tanks of the planned phase, floor to overflow. [L]"""
         return sum(
-            tank.count * float(vessel.below_l(vessel.brim_m)) for tank in self.built() for vessel in (tank.vessel(),)
+            tank.count * float(vessel.below_l(vessel.top_water_m))
+            for tank in self.built()
+            for vessel in (tank.vessel(),)
         )
 
     def resized(self, gross_l: float) -> "Cistern":

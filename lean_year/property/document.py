@@ -8,7 +8,7 @@ from typing import Annotated, Any, Final, Literal
 from pydantic import Field, model_validator
 
 from lean_year.core.errors import InputError
-from lean_year.core.roofs.catchment import LossSchool
+from lean_year.core.roofs.catchment import LossMethod
 from lean_year.property.cistern import Cistern
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
@@ -78,7 +78,7 @@ class Property(Part):
     downpipes: list[Downpipe] = Field(
         default_factory=lambda: [Downpipe(id="a", name="A")], min_length=1, max_length=30
     )
-    losses: LossSchool = "daily"
+    losses: LossMethod = "daily"
     """How rain is lost on the roofs: by a coefficient alone, a depth a day and the coefficient, or by the month."""
     snow: SnowEntry = Field(default_factory=SnowEntry)
     rain: Rain = Field(default_factory=Rain)

@@ -64,7 +64,7 @@ class GroundEntry(Part):
     """Narrowest place on the way in."""
     overhead_m: float | None = Field(default=None, ge=0, le=100)
     """Clear height under wires and branches; None where nothing hangs there."""
-    soft_way: bool = False
+    soft_access: bool = False
     """Whether a truck sinks in on the way when it is wet."""
     shaded: bool = False
     """Shade, a berm or light paint on the sun side."""

@@ -58,7 +58,7 @@ class Ultraviolet(Part):
     """Measured; 75 % is counted on until it is."""
     lamp_h: float = Field(default=0, ge=0, le=200_000)
     """Hours that the lamp has burnt."""
-    school: Literal["calendar", "sensor"] = "calendar"
+    change_by: Literal["calendar", "sensor"] = "calendar"
     """Changed by the calendar, or when its sensor says so and at the calendar's end at the latest."""
     sensor: bool = False
     shut_valve: bool = False

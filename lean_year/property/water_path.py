@@ -107,7 +107,7 @@ class Levels(Part):
 
 
 class Downpour(Part):
-    """What the rates of rain stand for, and by which school the sizes go."""
+    """What the rates of rain stand for, and by which method the sizes go."""
 
     return_years: float = Field(default=10, ge=1.01, le=1_000)
     """Of `rain.design_intensity_mm_h`."""
@@ -116,7 +116,7 @@ class Downpour(Part):
     overflow_intensity_mm_h: float | None = Field(default=None, gt=0, le=2_000)
     """What overflows, and eaves that spill indoors, must pass; half as much again where None."""
     overflow_return_years: float = Field(default=100, ge=1.01, le=1_000)
-    school: Literal["en", "code_table"] = "en"
+    method: Literal["en", "code_table"] = "en"
     driven_rain: bool = True
     """Count half the exposed rise of a roof for rain driven by wind."""
     clogged_share: float = Field(default=0.5, ge=0, le=0.99)

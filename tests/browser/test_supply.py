@@ -47,10 +47,10 @@ def test_a_tank_is_added_made_round_and_built_later(terrace):
     expect(terrace.get_by_role("region", name="Phases")).to_contain_text("phase 1")
 
 
-def test_the_schools_stand_side_by_side_and_open_their_sums(demo_page):
+def test_the_methods_stand_side_by_side_and_open_their_sums(demo_page):
     page = demo_page
-    page.get_by_role("tab", name="Schools of sizing").click()
-    table = page.get_by_role("region", name="The schools")
+    page.get_by_role("tab", name="Methods of sizing").click()
+    table = page.get_by_role("region", name="The methods")
     expect(table).to_contain_text("6 % of the year")
     table.get_by_role("button", name=re.compile("^6 % of the year")).click()
     expect(page.get_by_role("dialog")).to_contain_text("0.06 × the lesser of what a mean year brings and uses")

@@ -1,4 +1,4 @@
-"""The water path on screen: a height is dragged below the inlet, and one press mends it."""
+"""The water path on screen: a height is dragged below the inlet, and one press fixes it."""
 
 import re
 

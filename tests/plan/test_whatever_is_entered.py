@@ -72,7 +72,7 @@ def test_a_storm_on_anything_adds_up_and_every_overflow_too_small_is_found(docum
             apply_edit(document, fix.operations)
 
 
-MENDED_BY_ONE_PRESS = {
+FIXED_BY_ONE_PRESS = {
     "FLUSH_TEE_ABOVE_SCREEN", "FLUSH_TEE_TOO_LOW", "FLUSH_LEG_IN_THE_GROUND", "GUTTERS_PRESSURE_CLASS",
     "GUTTERS_OUTLET_BELOW_INLET", "GUTTERS_CHANNEL_FLAT", "OVERFLOW_SMALLER_THAN_INFLOW", "OVERFLOW_NONE",
     "OVERFLOW_DIVERTER_HIGH", "TREATMENT_NO_BARRIER", "TREATMENT_COARSE_BEFORE_UV", "TREATMENT_UV_SMALL",
@@ -88,10 +88,10 @@ MENDED_BY_ONE_PRESS = {
 
 @settings(max_examples=60, deadline=None)
 @given(documents())
-def test_a_fix_of_the_water_path_mends_what_it_stands_under(document):
+def test_a_fix_of_the_water_path_fixes_what_it_stands_under(document):
     plan = plan_property(document, None).plan
     for finding in plan.findings:
-        if finding.code in MENDED_BY_ONE_PRESS:
+        if finding.code in FIXED_BY_ONE_PRESS:
             for fix in finding.fixes:
                 after = plan_property(apply_edit(document, fix.operations), None).plan
                 left = [each for each in after.findings if each.code == finding.code]

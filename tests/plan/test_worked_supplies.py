@@ -154,7 +154,7 @@ def test_the_pairs_standpipe_has_its_siphon_break_and_its_head():
     crown = plan.overflow.figures["crown_m"].value
     assert plan.overflow.room_ends_at == "inlet"
     assert crown == pytest.approx(7.2 * M_PER_FOOT - plan.overflow.stands_m)
-    assert crown >= plan.overflow.lip_m
+    assert crown >= plan.overflow.overflow_invert_m
     without = apply_edit(garage_pair(), [replace("/overflow/siphon_break", False)])
     assert finding(plan_property(without, None).plan, "OVERFLOW_SIPHONS").severity == "fails"
 

@@ -31,7 +31,7 @@ def series(name: str, flow_l_s: list[float]) -> str:
 def model(asked: dict) -> str:
     minutes = len(asked["near_l_s"]) + 30
     area_near, area_far = asked["area_m2"]
-    rim, lip = asked["rim_m"], asked["lip_m"]
+    rim, lip = asked["rim_m"], asked["overflow_invert_m"]
     rating = "\n".join(f"OVER{' Rating' if not row else ''} {head} {flow}"
                        for row, (head, flow) in enumerate(asked["rating"]))  # fmt: skip
     return f"""[OPTIONS]

@@ -61,7 +61,7 @@ def test_at_the_operating_point_the_tap_has_just_what_is_wanted(name, tmp_path):
     assert engine["pressure_m"]["TAP"] == pytest.approx(wanted_m, abs=0.01 * plan.pump.clean.head_m)
 
 
-def test_the_other_school_of_friction_and_a_device_are_the_engines_too(tmp_path):
+def test_the_other_method_of_friction_and_a_device_are_the_engines_too(tmp_path):
     document = edited("saltmarrow", replace("/pump/friction", "hazen_williams"), replace("/pump/backflow_kpa", 40),
                       replace("/pump/delivery/bore_mm", 20))  # fmt: skip
     engine = by_the_engine(document, tmp_path)

@@ -18,9 +18,9 @@ from lean_year.core.water_path.storm import CURVE_POINTS, StormGroup, StormLink,
 FREE = 1e9
 
 
-def tank(area_m2, lid_m, lip_m, start_m, overflows=0):
+def tank(area_m2, lid_m, overflow_invert_m, start_m, overflows=0):
     level = np.linspace(0, lid_m, CURVE_POINTS)
-    return StormVessel(level * area_m2 * 1000, level, lip_m, start_m, overflows, -1, 0.0)
+    return StormVessel(level * area_m2 * 1000, level, overflow_invert_m, start_m, overflows, -1, 0.0)
 
 
 def group(vessel, into=-1, chamber=0.0, takes=FREE, run=FREE, inlet=FREE):
@@ -48,7 +48,8 @@ def test_spilled_volumes_and_peak_are_those_of_swmm(bore, shut):
     manning = (bore / 4_000) ** (1 / 6) * (0.02 / (8 * 9.81)) ** 0.5
     asked = {
         "near_l_s": (rain * areas[0] / 60).tolist(), "far_l_s": (rain * areas[1] / 60).tolist(),
-        "area_m2": [3.0, 5.0], "rim_m": 2.2, "lip_m": 1.9, "start_m": 1.8, "bore_m": 1e-4 if shut else bore / 1000,
+        "area_m2": [3.0, 5.0], "rim_m": 2.2,
+        "overflow_invert_m": 1.9, "start_m": 1.8, "bore_m": 1e-4 if shut else bore / 1000,
         "length_m": 2.0, "manning_n": manning, "fittings": 1.0,
         "rating": list(zip(heads.tolist(), flows.tolist(), strict=True)),
     }  # fmt: skip

@@ -56,8 +56,8 @@ def test_the_standards_share_of_the_year_fails_where_the_dry_season_is_long():
     carried = {}
     for name, record in (("brussels", brussels), ("cordoba", cordoba)):
         plan = plan_property(changed(household__residents=2), prepare_rain(record(), "none")).plan
-        school = next(each for each in plan.cistern.schools if each.key == "din")
-        carried[name] = school.carried / plan.cistern.counted_years
+        method = next(each for each in plan.cistern.methods if each.key == "din")
+        carried[name] = method.carried / plan.cistern.counted_years
     assert carried["brussels"] > carried["cordoba"]
 
 

@@ -40,12 +40,12 @@ class Vessel:
         return self.shape.volume_l(depth)
 
     @property
-    def brim_m(self) -> float:
+    def top_water_m(self) -> float:
         """Its overflow above the datum. [m]"""
         return self.floor_m + self.overflow_m
 
     @property
-    def sill_m(self) -> float:
+    def lowest_draw_m(self) -> float:
         """Its outlet above the datum. [m]"""
         return self.floor_m + self.outlet_m
 
@@ -127,13 +127,13 @@ def linked_bank(vessels: list[Vessel], draws_from: int = 0) -> Bank:
     """
     if not 0 <= draws_from < len(vessels):
         raise InputError("draws_from", f"must be one of the {len(vessels)} vessels, counted from 0, got {draws_from}")
-    draw = vessels[draws_from].sill_m
-    overflow = min(vessel.brim_m for vessel in vessels)
+    draw = vessels[draws_from].lowest_draw_m
+    overflow = min(vessel.top_water_m for vessel in vessels)
     shares = []
     for vessel in vessels:
-        sill = max(vessel.sill_m, draw)
-        brim, gross = min(vessel.brim_m, overflow), float(vessel.below_l(vessel.brim_m))
-        apart = sill >= overflow or vessel.brim_m <= draw
+        sill = max(vessel.lowest_draw_m, draw)
+        brim, gross = min(vessel.top_water_m, overflow), float(vessel.below_l(vessel.top_water_m))
+        apart = sill >= overflow or vessel.top_water_m <= draw
         dead = float(vessel.below_l(sill))
         live = 0.0 if apart else float(vessel.below_l(brim)) - dead
         above = max(0.0, gross - max(dead, float(vessel.below_l(brim))))

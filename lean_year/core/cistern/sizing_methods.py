@@ -1,4 +1,4 @@
-"""The schools of sizing, as they are practised, for a comparison with the replay.
+"""The methods of sizing, as they are practised, for a comparison with the replay.
 
 Each answers with the live volume it would choose and the values it used, so that anyone can work it out again.
 """

@@ -62,7 +62,7 @@ def peak_flow_l_s(fixture_units: float) -> float:
 
 
 def open_at_once_l_s(counts: dict[str, int], at_once: int) -> float:
-    """Flow of so many fixtures open at once, the largest first: the small-house school.
+    """Flow of so many fixtures open at once, the largest first: the small-house method.
 
     Parameters
     ----------

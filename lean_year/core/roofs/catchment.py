@@ -15,7 +15,7 @@ from lean_year.core.errors import InputError, require_number
 
 Ground = Literal["roof", "paving", "land", "cover"]
 Fitness = Literal["good", "caution", "never"]
-LossSchool = Literal["coefficient", "daily", "monthly"]
+LossMethod = Literal["coefficient", "daily", "monthly"]
 MAX_AREA_M2 = 1_000_000.0
 MAX_RAIN_MM = 1_825.0
 """The largest rain recorded in one day, mm. Basis: from memory (World Meteorological Organization)."""
@@ -124,15 +124,15 @@ def harvest_l(
     return np.asarray(area * coefficient * np.maximum(0.0, rain - loss))
 
 
-MONTHLY_LOSS_MM, MONTHLY_SCHOOL_RUNOFF = 2.0, 0.85
-"""The monthly school's loss a month and its coefficient. Basis: from memory (enHealth, Guidance on use of rainwater
+MONTHLY_LOSS_MM, MONTHLY_METHOD_RUNOFF = 2.0, 0.85
+"""The monthly method's loss a month and its coefficient. Basis: from memory (enHealth, Guidance on use of rainwater
 tanks: 0.8 to 0.85)."""
 
 
-def monthly_school_runoff_mm(
+def monthly_method_runoff_mm(
     rain_mm: NDArray[np.float64], month_number: NDArray[np.int64], *, loss_mm: float = MONTHLY_LOSS_MM
 ) -> NDArray[np.float64]:
-    """Rain left each day by the monthly school, before its coefficient: the first 2 mm of each month are lost.
+    """Rain left each day by the monthly method, before its coefficient: the first 2 mm of each month are lost.
 
     Over a whole month the days add up to `max(0, P_month - loss)`.
 

@@ -44,7 +44,7 @@ class StormVessel:
     """Water at each level of `level_m`, shape (33,), rising. [L]"""
     level_m: NDArray[np.float64]
     """Floor to lid. [m]"""
-    lip_m: float
+    overflow_invert_m: float
     """Where it spills: by its overflows, else freely. [m]"""
     start_m: float
     """Level when the storm begins. [m]"""
@@ -253,7 +253,9 @@ def play_storm(
     }
     curves_l = np.array([vessel.volume_l for vessel in vessels])
     curves_m = np.array([vessel.level_m for vessel in vessels])
-    lip, start = (np.array([getattr(vessel, name) for vessel in vessels]) for name in ("lip_m", "start_m"))
+    lip, start = (
+        np.array([getattr(vessel, name) for vessel in vessels]) for name in ("overflow_invert_m", "start_m")
+    )
     flushed, stored = _play(
         rain_mm, area_m2, gutter_l_s, shares, _upstream_first(groups),
         np.array([group.takes_l_s for group in groups]), np.array([group.chamber_l for group in groups]),

@@ -102,13 +102,13 @@ def _options(first: dt.date, days: int, step_s: float) -> list[str]:
 
 def _rating(document: Property, chain: Chain) -> list[tuple[float, float]]:
     """Water over the lip and what all overflow pipes pass, softened where it would make the engine swing."""
-    room = max(0.3, *(float(vessel.level_m[-1]) - vessel.lip_m for vessel in chain.vessels))
+    room = max(0.3, *(float(vessel.level_m[-1]) - vessel.overflow_invert_m for vessel in chain.vessels))
     heads = np.linspace(0, room + 1.0, MOST_CURVE * 2)
     return [(float(head), overflow_takes_l_s(document, float(head))) for head in heads]
 
 
 def _area_at_lip_m2(vessel: StormVessel) -> float:
-    at = int(np.clip(np.searchsorted(vessel.level_m, vessel.lip_m), 1, vessel.level_m.size - 1))
+    at = int(np.clip(np.searchsorted(vessel.level_m, vessel.overflow_invert_m), 1, vessel.level_m.size - 1))
     rise = vessel.level_m[at] - vessel.level_m[at - 1]
     return max(0.01, float(vessel.volume_l[at] - vessel.volume_l[at - 1]) / 1000 / float(rise))
 
@@ -203,7 +203,7 @@ def _network(
     outfalls.append(f"HOUSE {lowest:.3f} FREE NO")
     share = sum(vessel.overflows for vessel in chain.vessels) or 1
     for at, vessel in enumerate(chain.vessels):
-        lip = vessel.lip_m - float(vessel.level_m[0])
+        lip = vessel.overflow_invert_m - float(vessel.level_m[0])
         to = f"SPILL_{at}" if vessel.spills_to < 0 else f"TANK_{vessel.spills_to}"
         if vessel.spills_to < 0:
             outfalls.append(f"SPILL_{at} {lowest:.3f} FREE NO")
@@ -258,14 +258,15 @@ def _bank_of(document_first: int, chain: Chain) -> list[int]:
 def _held(chain: Chain, bank: list[int], level_m: float) -> float:
     """Water of a bank below a level, each vessel to its own lip. [L]"""
     return sum(
-        float(np.interp(min(level_m, v.lip_m), v.level_m, v.volume_l)) for v in (chain.vessels[at] for at in bank)
+        float(np.interp(min(level_m, v.overflow_invert_m), v.level_m, v.volume_l))
+        for v in (chain.vessels[at] for at in bank)
     )
 
 
 def _draw_depth_m(chain: Chain, house: int, parts: _Parts) -> float:
     """Depth over the drawing tank's floor at which the live water is used up. [m]"""
     bank = _bank_of(house, chain)
-    lip = min(chain.vessels[at].lip_m for at in bank)
+    lip = min(chain.vessels[at].overflow_invert_m for at in bank)
     floor = float(chain.vessels[house].level_m[0])
     live = parts.last_live_l
     full = _held(chain, bank, lip)
@@ -287,7 +288,7 @@ def _start_levels(chain: Chain, parts: _Parts, begin: int) -> list[float]:
             seen |= set(bank)
     share_full = run.start_l / run.size_l if run.size_l else 0.0
     for number, bank in enumerate(stages):
-        lip = min(chain.vessels[at].lip_m for at in bank)
+        lip = min(chain.vessels[at].overflow_invert_m for at in bank)
         sizes = run.stage_l[min(number, run.stage_l.shape[0] - 1)]
         live_full = parts.last_live_l if number + 1 == len(stages) else float(sizes.max(initial=0.0))
         live = float(sizes[begin - 1]) if begin else live_full * share_full

@@ -55,7 +55,7 @@ def _date_order(parts: NDArray[np.int64], lines: NDArray[np.int64], chosen: Date
         raise InputError(
             "dates",
             f"are in two orders: line {lines[day_first[0]]} has the day first, "
-            f"line {lines[month_first[0]]} the month first; mend the file or choose one order",
+            f"line {lines[month_first[0]]} the month first; fix the file or choose one order",
         )
     if day_first.size or month_first.size:
         return "dmy" if day_first.size else "mdy"

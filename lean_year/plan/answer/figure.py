@@ -45,14 +45,14 @@ class Figure(BaseModel):
 
 
 class Fix(BaseModel):
-    """One way to mend something, as the edit that does it."""
+    """One way to fix something, as the edit that does it."""
 
     text: str
     operations: list[dict[str, Any]]
 
 
 class Finding(BaseModel):
-    """Something to know or to mend, in the order measured, needed, fix."""
+    """Something to know or to fix, in the order measured, needed, fix."""
 
     code: str
     stage: StationKey
@@ -60,4 +60,4 @@ class Finding(BaseModel):
     text: str
     fix: str = ""
     fixes: list[Fix] = Field(default_factory=list)
-    """Edits that would mend it, the first the one that `fix` describes; empty where it takes more than an edit."""
+    """Edits that would fix it, the first the one that `fix` describes; empty where it takes more than an edit."""

@@ -1,4 +1,4 @@
-"""Putting findings together: each with what mends it."""
+"""Putting findings together: each with what fixes it."""
 
 from typing import Any
 

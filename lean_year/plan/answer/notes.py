@@ -8,7 +8,7 @@ View = Literal[
     "levels", "downpour", "screens", "inside",
     "train", "disinfection", "water", "plant_room",
     "pressure", "suction", "power", "top_up",
-    "pad", "dig", "weight", "way_in",
+    "pad", "dig", "weight", "access",
 ]  # fmt: skip
 """Of gutters and pipes, treatment, pump, ground."""
 

@@ -96,7 +96,7 @@ def _half_round_mm2(roof: Roof, width_mm: float) -> tuple[float, float, float]:
 
 @dataclass(frozen=True, slots=True)
 class _GutterTakes:
-    """What a gutter takes by one of the schools. [L/s]"""
+    """What a gutter takes by one of the methods. [L/s]"""
 
     capacity_l_s: float
     basis: Basis
@@ -110,7 +110,7 @@ def _gutter_takes(document: Property, roof: Roof, width_mm: float, outlets: int,
     section, depth, girth = _half_round_mm2(roof, width_mm)
     runs = max(1, 2 * (outlets - 1))
     reach_mm = 1000 * gutter_length_m(roof) / runs
-    if document.downpour.school == "code_table":
+    if document.downpour.method == "code_table":
         table = gutters.SEMICIRCULAR_GUTTER
         each = table.flow_l_s(width_mm)
         return _GutterTakes(
@@ -221,7 +221,7 @@ def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
 
 def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say: Wording) -> Place:
     def takes(bore_mm: float, count: int) -> float:
-        if document.downpour.school == "code_table":
+        if document.downpour.method == "code_table":
             return count * gutters.VERTICAL.flow_l_s(bore_mm)
         return count * gutters.downpipe_capacity_l_s(diameter_mm=min(bore_mm, 1_000))
 
@@ -236,7 +236,7 @@ def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say:
         flow_l_s=flow,
         capacity_l_s=takes(pipe.bore_mm, pipe.pipes),
         basis="from_memory",
-        source="code table" if document.downpour.school == "code_table" else EN,
+        source="code table" if document.downpour.method == "code_table" else EN,
         formula="pipes × 2.5e-4 × 0.25^-0.167 × d^2.667 × 0.33^1.667",
         working=f"{pipe.pipes} × d {say.bore(pipe.bore_mm)}, a third full",
         sizes=first_enough(
@@ -322,7 +322,7 @@ def _run(
     document: Property, number: int, pipe: Downpipe, flow: float, levels: RunLevels, say: Wording
 ) -> list[Place]:
     capacity, working = run_takes_l_s(pipe, levels, pipe.run.bore_mm, say)
-    if document.downpour.school == "code_table" and pipe.run.kind == "dry" and levels.drop_m is not None:
+    if document.downpour.method == "code_table" and pipe.run.kind == "dry" and levels.drop_m is not None:
         slope = levels.drop_m / levels.length_m
         table = gutters.HORIZONTAL[1 / 48] if slope >= 1 / 48 else gutters.HORIZONTAL[1 / 96]
         capacity = table.flow_l_s(pipe.run.bore_mm) if slope >= 1 / 96 else 0.0

@@ -54,7 +54,7 @@ def area_of_group_m2(document: Property, group: str) -> float:
 
 
 def flush_depth_mm(document: Property, area_m2: float, count: int = 1) -> float:
-    """The depth that is thrown away off an area, by the school that was chosen. [mm]"""
+    """The depth that is thrown away off an area, by the method that was chosen. [mm]"""
     entered = document.first_flush
     match entered.by:
         case "depth":

@@ -146,7 +146,7 @@ def _standing(document: Property, tank: Tank) -> Standing:
         ground_m=ground,
         level_mm=min(usual.level_mm, LINER_LEVEL_MM) if liner else usual.level_mm,
         empty_kg=min(HEAVIEST_KG, usual_empty_kg(tank) if tank.empty_kg is None else tank.empty_kg),
-        gross_l=float(vessel.below_l(vessel.brim_m)),
+        gross_l=float(vessel.below_l(vessel.top_water_m)),
     )
 
 

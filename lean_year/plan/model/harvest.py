@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.roofs import catchment, snow
-from lean_year.core.roofs.catchment import MONTHLY_SCHOOL_RUNOFF
+from lean_year.core.roofs.catchment import MONTHLY_METHOD_RUNOFF
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.model.demand import et0_mm, temperatures
 from lean_year.plan.model.losses import Taken, take_losses
@@ -68,8 +68,8 @@ def _harvest(
     if roof.material == "mesh_cover":  # rain straight into the store
         return area * water_mm
     if document.losses == "monthly":
-        left = catchment.monthly_school_runoff_mm(water_mm, rain.months_since)
-        return area * min(runoff, MONTHLY_SCHOOL_RUNOFF) * left
+        left = catchment.monthly_method_runoff_mm(water_mm, rain.months_since)
+        return area * min(runoff, MONTHLY_METHOD_RUNOFF) * left
     loss = roof.loss_mm if document.losses == "daily" else 0.0
     return catchment.harvest_l(area_m2=area, rain_mm=water_mm, runoff=runoff, loss_mm=loss)
 

@@ -146,7 +146,7 @@ def tank_levels(document: Property) -> list[TankLevels]:
             name=tank.name,
             floor_m=tank.floor_m,
             outlet_m=tank.floor_m + tank.outlet_m,
-            overflow_m=tank.vessel().brim_m,
+            overflow_m=tank.vessel().top_water_m,
             inlet_m=tank.inlet_m,
             lid_m=tank.floor_m + tank.vessel().shape.height_m,
         )

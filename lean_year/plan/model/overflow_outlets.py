@@ -70,14 +70,14 @@ def overflow_takes_l_s(document: Property, head_m: float) -> float:
             return 0.0
 
 
-def lip_and_room_m(document: Property) -> tuple[float, float, Tank]:
+def invert_and_room_m(document: Property) -> tuple[float, float, Tank]:
     """Height of the lowest overflow, room over it, and that tank. [m]
 
     The room ends at the lowest lid; a standpipe's also at the lowest inlet and leaf screen, which stand on its bank.
     """
     built = document.cistern.built()
-    lowest = min(built, key=lambda tank: tank.vessel().brim_m)
-    lip = lowest.vessel().brim_m
+    lowest = min(built, key=lambda tank: tank.vessel().top_water_m)
+    lip = lowest.vessel().top_water_m
     room = top_of_room_m(document)[0] - lip
     return lip, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
 
@@ -99,8 +99,8 @@ def divert_back_down(document: Property) -> list[dict[str, Any]]:
     return [
         replace("/overflow/kind", "back_down"),
         *(
-            replace(f"/cistern/tanks/{number}/inlet/height_m", round(tank.vessel().brim_m - tank.floor_m, 4))
+            replace(f"/cistern/tanks/{number}/inlet/height_m", round(tank.vessel().top_water_m - tank.floor_m, 4))
             for number, tank in enumerate(document.cistern.tanks)
-            if tank in document.cistern.built() and tank.inlet_m > tank.vessel().brim_m + LEVEL_WITH_M
+            if tank in document.cistern.built() and tank.inlet_m > tank.vessel().top_water_m + LEVEL_WITH_M
         ),
     ]

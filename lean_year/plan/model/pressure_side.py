@@ -28,9 +28,9 @@ class System:
         entered = document.pump
         self.document = document
         vessel = draws_from(document).vessel()
-        self.water_m = vessel.sill_m
+        self.water_m = vessel.lowest_draw_m
         """The lowest water that it draws, above the datum."""
-        self.full_m = vessel.brim_m
+        self.full_m = vessel.top_water_m
         self.pump_m = document.levels.pump_m
         self.tap_m = document.levels.highest_tap_m
         self.peak_l_s = peak_l_s(document)

@@ -12,7 +12,7 @@ from lean_year.plan.model.overflow_outlets import HEAD_IF_AT_LID_M, overflow_cou
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 
-SAME_LIP_M = 0.001
+SAME_INVERT_M = 0.001
 NECK_M2 = 0.2
 """Least section of the room over an overflow whose height was not entered. Basis: estimate."""
 
@@ -42,8 +42,8 @@ class Chain:
         pump = document.cistern.transfer_l_day / SECONDS_PER_DAY if document.cistern.layout == "transfer" else 0.0
         for begin, end in zip(firsts, [*firsts[1:], len(self.tanks)], strict=True):
             last = end == len(self.tanks)
-            lip = min(self.tanks[at].vessel().brim_m for at in range(begin, end))
-            lowest = [at for at in range(begin, end) if self.tanks[at].vessel().brim_m < lip + SAME_LIP_M]
+            lip = min(self.tanks[at].vessel().top_water_m for at in range(begin, end))
+            lowest = [at for at in range(begin, end) if self.tanks[at].vessel().top_water_m < lip + SAME_INVERT_M]
             onward = not last and document.cistern.layout in ("settling_first", "series")
             pipes = overflow_count(document)
             for at in range(begin, end):
@@ -54,7 +54,7 @@ class Chain:
                     _vessel(
                         self.tanks[at],
                         start_share,
-                        bank_lip_m=lip,
+                        bank_invert_m=lip,
                         closed=place is not None and own == 0 and not onward,
                         overflows=own,
                         spills_to=end if onward and place == 0 else -1,
@@ -79,7 +79,7 @@ def _vessel(
     tank: Tank,
     start_share: float,
     *,
-    bank_lip_m: float,
+    bank_invert_m: float,
     closed: bool,
     overflows: int,
     spills_to: int,
@@ -88,7 +88,7 @@ def _vessel(
     vessel = tank.vessel()
     top = vessel.shape.height_m
     # An overflow that nobody measured has the room that its sizing counts on.
-    neck = HEAD_IF_AT_LID_M if overflows and vessel.brim_m >= vessel.floor_m + top - SAME_LIP_M else 0.0
+    neck = HEAD_IF_AT_LID_M if overflows and vessel.top_water_m >= vessel.floor_m + top - SAME_INVERT_M else 0.0
     depth = np.linspace(0, top + neck, CURVE_POINTS)
     volume = np.asarray(vessel.shape.volume_l(np.minimum(depth, top)), dtype=np.float64)
     if neck:
@@ -98,8 +98,9 @@ def _vessel(
     return StormVessel(
         volume_l=volume + np.arange(CURVE_POINTS) * 1e-6,  # rising even where a shape holds nothing
         level_m=vessel.floor_m + depth,
-        lip_m=vessel.floor_m + top if closed else vessel.brim_m,
-        start_m=vessel.sill_m + start_share * max(0.0, min(vessel.brim_m, bank_lip_m) - vessel.sill_m),
+        overflow_invert_m=vessel.floor_m + top if closed else vessel.top_water_m,
+        start_m=vessel.lowest_draw_m
+        + start_share * max(0.0, min(vessel.top_water_m, bank_invert_m) - vessel.lowest_draw_m),
         overflows=overflows,
         spills_to=spills_to,
         pump_l_s=pump_l_s,

@@ -56,7 +56,7 @@ def _counts(document: Property, uses: tuple[Quality, ...]) -> dict[str, int]:
 
 
 def house_peak_l_s(document: Property, *uses: Quality) -> float:
-    """Peak flow of the fixtures of some uses, or of all, by the school that was chosen. [L/s]"""
+    """Peak flow of the fixtures of some uses, or of all, by the method that was chosen. [L/s]"""
     entered = document.pump
     if entered.flow_by == "at_once":
         return open_at_once_l_s(_counts(document, uses), entered.at_once)

@@ -92,7 +92,7 @@ def test_the_four_parts_make_up_every_vessel(rows, lying):
     bank = linked_bank(vessels)
     for vessel, share in zip(vessels, bank.shares, strict=True):
         assert min(share.dead_l, share.live_l, share.stranded_l, share.let_down_l) >= -1e-6
-        assert share.gross_l == pytest.approx(float(vessel.below_l(vessel.brim_m)), rel=1e-9, abs=1e-6)
+        assert share.gross_l == pytest.approx(float(vessel.below_l(vessel.top_water_m)), rel=1e-9, abs=1e-6)
     assert np.all(np.diff(bank.usable_l) >= -1e-6)
     assert bank.usable_l[-1] == pytest.approx(sum(share.live_l for share in bank.shares), rel=1e-6, abs=1e-3)
 

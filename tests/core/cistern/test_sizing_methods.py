@@ -1,11 +1,11 @@
-"""The schools of sizing: worked examples, standards, and the replay where it must say the same."""
+"""The methods of sizing: worked examples, standards, and the replay where it must say the same."""
 
 import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core.cistern import sizing_methods as schools
+from lean_year.core.cistern import sizing_methods as rules
 from lean_year.core.cistern.replay import replay_sizes
 from lean_year.core.cistern.sizing import knee
 
@@ -18,7 +18,7 @@ def test_the_handbooks_monthly_balance():
     """From memory of the form; the sums by hand: 8, 6.4 and 4.8 m3 leave it full; then from May to October
     2.4, 0.8, 0.4, 0.4, 0.8, 3.2 m3 come and 4 go each month: 1.6 + 3.2 + 3.6 + 3.6 + 3.2 + 0.8 = 16 m3."""
     inflow = EXAMPLE_MM * 100 * 0.8
-    balance = schools.monthly_balance(inflow_l=inflow, demand_l=np.full(12, 4_000.0), repeats=True)
+    balance = rules.monthly_balance(inflow_l=inflow, demand_l=np.full(12, 4_000.0), repeats=True)
     assert balance.size_l == pytest.approx(16_000)
     assert balance.deficit_l.tolist() == pytest.approx(
         [0, 0, 0, 0, 1_600, 4_800, 8_400, 12_000, 15_200, 16_000, 11_200, 2_400]
@@ -26,18 +26,18 @@ def test_the_handbooks_monthly_balance():
 
 
 def test_a_year_that_uses_more_than_it_brings_has_no_monthly_answer():
-    assert schools.monthly_balance(inflow_l=np.ones(12), demand_l=np.full(12, 2.0), repeats=True).size_l is None
-    alone = schools.monthly_balance(inflow_l=np.ones(12), demand_l=np.full(12, 2.0), repeats=False)
+    assert rules.monthly_balance(inflow_l=np.ones(12), demand_l=np.full(12, 2.0), repeats=True).size_l is None
+    alone = rules.monthly_balance(inflow_l=np.ones(12), demand_l=np.full(12, 2.0), repeats=False)
     assert alone.size_l == pytest.approx(12)
 
 
 def test_the_standards_take_five_and_six_percent_of_the_lesser():
     """BS 8515:2009 and DIN 1989-1, from memory: 60 m2 x 0.9 x 0.9 x 700 mm = 34.0 m3 against 80 m3 of use."""
     catch = 60 * 0.9 * 0.9 * 700
-    assert schools.share_of_year_l(
-        yield_l_year=catch, demand_l_year=80_000, share=schools.DIN_SHARE
-    ) == pytest.approx(0.06 * 34_020)
-    assert schools.share_of_year_l(yield_l_year=80_000, demand_l_year=catch, share=schools.BS_SHARE) == pytest.approx(
+    assert rules.share_of_year_l(yield_l_year=catch, demand_l_year=80_000, share=rules.DIN_SHARE) == pytest.approx(
+        0.06 * 34_020
+    )
+    assert rules.share_of_year_l(yield_l_year=80_000, demand_l_year=catch, share=rules.BS_SHARE) == pytest.approx(
         0.05 * 34_020
     )
 
@@ -48,7 +48,7 @@ def test_the_sequent_peak_is_the_smallest_size_the_replay_needs_twice_round(seed
     random = np.random.default_rng(seed)
     inflow = np.where(random.random(365) < 0.25, random.exponential(900, 365), 0.0)
     demand = np.full(365, min(150.0, 0.8 * inflow.mean()))
-    size = schools.sequent_peak(inflow_l=inflow, demand_l=demand).size_l
+    size = rules.sequent_peak(inflow_l=inflow, demand_l=demand).size_l
     twice = {"inflow_l": np.tile(inflow, 2), "demand_l": np.tile(demand, 2), "rule": "ybs"}
     curve = replay_sizes(size_l=np.array([size - 1.0, size + 1e-6]), **twice)
     assert curve.short_days[1] == 0
@@ -56,21 +56,21 @@ def test_the_sequent_peak_is_the_smallest_size_the_replay_needs_twice_round(seed
 
 
 def test_the_sequent_peak_of_a_house_that_outruns_its_roof_is_none():
-    assert schools.sequent_peak(inflow_l=np.ones(10), demand_l=np.full(10, 2.0)) is None
+    assert rules.sequent_peak(inflow_l=np.ones(10), demand_l=np.full(10, 2.0)) is None
 
 
 def test_dry_months_run_round_the_new_year():
     inflow = np.array([1.0, 1, 9, 9, 9, 9, 9, 9, 9, 9, 9, 1])
-    assert schools.dry_months(inflow_l=inflow, demand_l=np.full(12, 4.0)) == schools.DryMonths(12, 3)
-    assert schools.dry_months(inflow_l=np.full(12, 9.0), demand_l=np.full(12, 4.0)).count == 0
-    assert schools.dry_months(inflow_l=np.zeros(12), demand_l=np.full(12, 4.0)).count == 12
+    assert rules.dry_months(inflow_l=inflow, demand_l=np.full(12, 4.0)) == rules.DryMonths(12, 3)
+    assert rules.dry_months(inflow_l=np.full(12, 9.0), demand_l=np.full(12, 4.0)).count == 0
+    assert rules.dry_months(inflow_l=np.zeros(12), demand_l=np.full(12, 4.0)).count == 12
 
 
 def test_an_inch_on_a_thousand_square_feet_is_600_gallons_and_twelve_feed_a_garden():
     """Common practice in the trade, no source: 600 gal an inch on 1,000 ft2; 12 in on 1,000 to 1,250 ft2 catch
     7,000 to 9,000 gal."""
     gallon, foot2, inch = 3.785411784, 0.3048**2, 25.4
-    caught = [schools.trade_catch_l(area_m2=area * foot2, rain_mm=12 * inch) / gallon for area in (1_000, 1_250)]
+    caught = [rules.trade_catch_l(area_m2=area * foot2, rain_mm=12 * inch) / gallon for area in (1_000, 1_250)]
     assert 7_000 <= caught[0] <= caught[1] <= 9_000
 
 

@@ -89,7 +89,7 @@ def test_water_that_nobody_should_drink_says_what_to_do_instead(key):
     assert row.advice.endswith(".")
 
 
-def test_the_monthly_school_takes_two_millimetres_off_each_month():
+def test_the_monthly_method_takes_two_millimetres_off_each_month():
     """From memory: enHealth, Guidance on use of rainwater tanks: runoff = A x 0.8 to 0.85 x (month - 2 mm)."""
     dates = np.arange(np.datetime64("2001-01-01"), np.datetime64("2001-04-01"))
     rain = np.zeros(dates.size)
@@ -97,7 +97,7 @@ def test_the_monthly_school_takes_two_millimetres_off_each_month():
     rain[40] = 1.5  # February, less than the loss
     rain[70] = 20  # March
     month = dates.astype("datetime64[M]").astype(np.int64)
-    runoff = catchment.monthly_school_runoff_mm(rain, month - month[0])
+    runoff = catchment.monthly_method_runoff_mm(rain, month - month[0])
     assert runoff[:31].sum() == pytest.approx(40)
     assert runoff[31:59].sum() == 0
     assert runoff[59:].sum() == pytest.approx(18)

@@ -4,7 +4,7 @@ import { Mark } from "../ui/Mark";
 
 const MARK: Record<Finding["severity"], Status> = { fails: "fails", caution: "caution", note: "decide" };
 
-/** Edits that mend something: pointed at, each is shown on the drawing; pressed, it is made. */
+/** Edits that fix something: pointed at, each is shown on the drawing; pressed, it is made. */
 export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
   const bench = useWorkbench();
   return fixes.map((fix) => (

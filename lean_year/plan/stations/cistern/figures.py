@@ -54,7 +54,7 @@ def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
             working=""
             if plain
             else " + ".join(
-                f"{tank.count} × {say.volume(float(vessel.below_l(vessel.brim_m)))}"
+                f"{tank.count} × {say.volume(float(vessel.below_l(vessel.top_water_m)))}"
                 for tank in tanks
                 for vessel in (tank.vessel(),)
             ),

@@ -1,4 +1,4 @@
-"""The schools of sizing side by side, each with its own values and why it differs on this property."""
+"""The methods of sizing side by side, each with its own values and why it differs on this property."""
 
 from collections.abc import Iterator
 from typing import Any
@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from lean_year.core.basis import Basis
 from lean_year.core.calendar import DAYS_IN_MONTH
-from lean_year.core.cistern import sizing_methods as schools
+from lean_year.core.cistern import sizing_methods as rules
 from lean_year.core.cistern.operation import Demand, OperatedReplay
 from lean_year.core.rain import rainfall
 from lean_year.core.units import DAYS_PER_YEAR, M2_PER_SQUARE_FOOT, MM_PER_INCH
@@ -21,8 +21,8 @@ from lean_year.plan.model.supply import Supply
 Values = dict[str, float | list[float] | str]
 
 
-class School(BaseModel):
-    """What one school would choose."""
+class SizingMethod(BaseModel):
+    """What one method would choose."""
 
     key: str
     letter: str
@@ -43,7 +43,7 @@ class School(BaseModel):
     """Why it differs from the replay here."""
 
 
-def schools_table(
+def sizing_methods_compared(
     supply: Supply,
     run: OperatedReplay,
     at_aim: OperatedReplay | None,
@@ -51,8 +51,8 @@ def schools_table(
     lean_row: int,
     roof_area_m2: float,
     say: Wording,
-) -> list[School]:
-    """Every school on one supply.
+) -> list[SizingMethod]:
+    """Every method on one supply.
 
     `run` is the replay of the design, `at_aim` that of the smallest tank for the aim, `lean_row` the lean year.
     """
@@ -69,8 +69,8 @@ def schools_table(
         _lean_year(supply, run, lean_row, say),
         _sequent_peak(supply, say),
         _dry_spell(supply, at_aim, say),
-        _share("bs", "5 % of the year", schools.BS_SHARE, "BS 8515:2009", year_in, year_out, month_in, say),
-        _share("din", "6 % of the year", schools.DIN_SHARE, "DIN 1989-1", year_in, year_out, month_in, say),
+        _share("bs", "5 % of the year", rules.BS_SHARE, "BS 8515:2009", year_in, year_out, month_in, say),
+        _share("din", "6 % of the year", rules.DIN_SHARE, "DIN 1989-1", year_in, year_out, month_in, say),
         _dry_months(month_in, month_out, rain, inflow, lean_row, say),
         _trade_catch(roof_area_m2, rain, year_in, say),
     ]
@@ -88,7 +88,7 @@ def schools_table(
     return out
 
 
-def _school(
+def _method(
     key: str,
     label: str,
     live_l: float | None,
@@ -98,8 +98,8 @@ def _school(
     values: Values,
     working: str,
     why: str,
-) -> School:
-    return School(
+) -> SizingMethod:
+    return SizingMethod(
         key=key,
         letter="",
         label=label,
@@ -124,11 +124,11 @@ def last_full_before(run: OperatedReplay, at: int) -> int | None:
     return int(full[-1]) if full.size else None
 
 
-def _replay(supply: Supply, run: OperatedReplay | None, tank_l: float | None, say: Wording) -> School:
+def _replay(supply: Supply, run: OperatedReplay | None, tank_l: float | None, say: Wording) -> SizingMethod:
     rain, rule = supply.rain, supply.operation.rule
     label, source = "Day by day", "Jenkins and others 1978; Fewkes and Butler 2000"
     if run is None or tank_l is None:
-        return _school(
+        return _method(
             "replay", label, None, "derived", source, "least size whose replay meets the aim", {},
             "no size meets the aim with this start",
             "The roofs bring less than the house uses, or the first days find the tank too low: a larger "
@@ -159,7 +159,7 @@ def _replay(supply: Supply, run: OperatedReplay | None, tank_l: float | None, sa
         "start_share": 1.0 if top is not None else supply.start_share,
     }
     if span.stop <= span.start:
-        return _school(
+        return _method(
             "replay", label, run.size_l, "derived", source, "least size whose replay meets the aim", values,
             f"full even on its tightest day, {day(rain.dates[bottom])}",
             "It takes every recorded day in its order. Here rain comes faster than it is used.",
@@ -169,7 +169,7 @@ def _replay(supply: Supply, run: OperatedReplay | None, tank_l: float | None, sa
     more = f" − {say.volume(extra)} from elsewhere" if extra > 0.5 else ""
     if lost > 0.5:
         more += f" + {say.volume(lost)} evaporated"
-    return _school(
+    return _method(
         "replay",
         label,
         run.size_l,
@@ -197,8 +197,8 @@ def _average_year(
     lean_row: int,
     inflow: NDArray[np.float64],
     say: Wording,
-) -> School:
-    balance = schools.monthly_balance(inflow_l=month_in, demand_l=month_out, repeats=True)
+) -> SizingMethod:
+    balance = rules.monthly_balance(inflow_l=month_in, demand_l=month_out, repeats=True)
     begin, end = int(rain.years.starts[lean_row]), int(rain.years.ends[lean_row])
     lean_in = float(inflow[begin:end].sum())
     why = (
@@ -209,7 +209,7 @@ def _average_year(
         why = "The average year uses more than it brings, so a monthly sum has no end."
     elif at_aim is not None and at_aim.size_l > balance.size_l:
         why += f" It comes out {say.volume(at_aim.size_l - balance.size_l)} smaller than the replay."
-    return _school(
+    return _method(
         "average_year",
         "Monthly, average year",
         balance.size_l,
@@ -222,21 +222,21 @@ def _average_year(
     )
 
 
-def _lean_year(supply: Supply, run: OperatedReplay, lean_row: int, say: Wording) -> School:
+def _lean_year(supply: Supply, run: OperatedReplay, lean_row: int, say: Wording) -> SizingMethod:
     rain = supply.rain
     begin, end = int(rain.years.starts[lean_row]), int(rain.years.ends[lean_row])
     month = rain.month[begin:end]
     order = [(rain.years.first_month - 1 + step) % 12 for step in range(12)]
     brought = np.asarray(np.bincount(month, supply.inflow_l[begin:end], minlength=13)[1:][order], dtype=np.float64)
     used = np.asarray(np.bincount(month, supply.demand_l[begin:end], minlength=13)[1:][order], dtype=np.float64)
-    balance = schools.monthly_balance(inflow_l=brought, demand_l=used, repeats=False)
+    balance = rules.monthly_balance(inflow_l=brought, demand_l=used, repeats=False)
     label = rain.years.label(lean_row)
     began = float(run.store_l[begin - 1]) if begin else run.start_l
     names = ", ".join(
         f"{MONTHS[row]} {say.volume(float(brought[at]))} in, {say.volume(float(used[at]))} out"
         for at, row in enumerate(order)
     )
-    return _school(
+    return _method(
         "lean_year",
         f"Monthly, {label}",
         balance.size_l,
@@ -251,15 +251,15 @@ def _lean_year(supply: Supply, run: OperatedReplay, lean_row: int, say: Wording)
 
 
 @cached(16)
-def _critical_period(inflow_l: NDArray[np.float64], demand: Demand) -> schools.CriticalPeriod | None:
+def _critical_period(inflow_l: NDArray[np.float64], demand: Demand) -> rules.CriticalPeriod | None:
     """The stretch that the mass curve finds; it asks for nothing but inflow and demand."""
-    return schools.sequent_peak(inflow_l=inflow_l, demand_l=np.asarray(demand.house_l[0] + demand.garden_l[0]))
+    return rules.sequent_peak(inflow_l=inflow_l, demand_l=np.asarray(demand.house_l[0] + demand.garden_l[0]))
 
 
-def _sequent_peak(supply: Supply, say: Wording) -> School:
+def _sequent_peak(supply: Supply, say: Wording) -> SizingMethod:
     found = _critical_period(supply.inflow_l, supply.demand)
     if found is None:
-        return _school(
+        return _method(
             "sequent_peak", "Mass curve", None, "from_memory", "Thomas and Burden 1963",
             "largest of use − brought over any stretch of days", {},
             f"{say.volume(float(supply.demand_l.sum()))} used, {say.volume(float(supply.inflow_l.sum()))} brought",
@@ -269,7 +269,7 @@ def _sequent_peak(supply: Supply, say: Wording) -> School:
     used, brought = float(supply.demand_l[days].sum()), float(supply.inflow_l[days].sum())
     begin, end = supply.rain.dates[days[0] if days.size else 0], supply.rain.dates[days[-1] if days.size else 0]
     saves = " It knows no saving steps and no back-up." if not supply.plain else ""
-    return _school(
+    return _method(
         "sequent_peak",
         "Mass curve, no failure",
         found.size_l,
@@ -283,7 +283,7 @@ def _sequent_peak(supply: Supply, say: Wording) -> School:
     )
 
 
-def _dry_spell(supply: Supply, at_aim: OperatedReplay | None, say: Wording) -> School:
+def _dry_spell(supply: Supply, at_aim: OperatedReplay | None, say: Wording) -> SizingMethod:
     rain = supply.rain
     spell = rain.dry_spell
     inside = slice(spell.start, spell.start + spell.days)
@@ -300,7 +300,7 @@ def _dry_spell(supply: Supply, at_aim: OperatedReplay | None, say: Wording) -> S
             f" At its tightest, {day(rain.dates[bottom])}, the replay's store had been falling for "
             f"{several(fell, 'day')}, rain and all."
         )
-    return _school(
+    return _method(
         "dry_spell",
         "Longest dry spell",
         size,
@@ -322,13 +322,13 @@ def _share(
     year_out: float,
     month_in: NDArray[np.float64],
     say: Wording,
-) -> School:
-    size = schools.share_of_year_l(yield_l_year=year_in, demand_l_year=year_out, share=share)
+) -> SizingMethod:
+    size = rules.share_of_year_l(yield_l_year=year_in, demand_l_year=year_out, share=share)
     lesser = "brought" if year_in <= year_out else "used"
     use_day = year_out / DAYS_PER_YEAR
     driest = int(np.argmin(month_in / DAYS_IN_MONTH))
     days = size / use_day if use_day > 0 else 0.0
-    return _school(
+    return _method(
         key,
         label,
         size,
@@ -349,8 +349,8 @@ def _dry_months(
     inflow: NDArray[np.float64],
     lean_row: int,
     say: Wording,
-) -> School:
-    run = schools.dry_months(inflow_l=month_in, demand_l=month_out)
+) -> SizingMethod:
+    run = rules.dry_months(inflow_l=month_in, demand_l=month_out)
     rows = [(run.first - 1 + step) % 12 for step in range(run.count)]
     use = float(month_out[rows].mean()) if rows else float(month_out.mean())
     brought = float(month_in[rows].sum()) if rows else 0.0
@@ -365,7 +365,7 @@ def _dry_months(
         else "No month of a mean year brings less than half of its use, so this sum asks for no tank. "
         "Single years do."
     )
-    return _school(
+    return _method(
         "dry_months",
         "Dry months × use",
         run.count * use,
@@ -382,23 +382,23 @@ def _trade_words(say: Wording) -> str:
     """The rule as the trade says it: 600 US gallons for each inch on a thousand square feet."""
     us = say.units == "us"
     area_m2, rain_mm = (1_000 * M2_PER_SQUARE_FOOT, MM_PER_INCH) if us else (100.0, 10.0)
-    catch = say.volume(schools.TRADE_CATCH_L_MM_M2 * area_m2 * rain_mm)
+    catch = say.volume(rules.TRADE_CATCH_L_MM_M2 * area_m2 * rain_mm)
     return f"{catch} for each {say.shallow(rain_mm)} on {say.area(area_m2)}"
 
 
-def _trade_catch(area_m2: float, rain: PreparedRain, year_in: float, say: Wording) -> School:
+def _trade_catch(area_m2: float, rain: PreparedRain, year_in: float, say: Wording) -> SizingMethod:
     annual = rain.annual_mm[rain.counts]
     mean_mm = float(annual.mean()) if annual.size else float(rain.filled_mm.mean() * DAYS_PER_YEAR)
-    catch = schools.trade_catch_l(area_m2=area_m2, rain_mm=mean_mm)
+    catch = rules.trade_catch_l(area_m2=area_m2, rain_mm=mean_mm)
     more = "more" if catch >= year_in else "less"
-    return _school(
+    return _method(
         "trade_catch",
         f"{_trade_words(say)}",
         None,
         "common_practice",
         "the trade's rule of catch, no size",
         f"{_trade_words(say)}, on all of the roof",
-        {"area_m2": area_m2, "rain_mm": mean_mm, "litres_per_mm_m2": schools.TRADE_CATCH_L_MM_M2, "catch_l": catch},
+        {"area_m2": area_m2, "rain_mm": mean_mm, "litres_per_mm_m2": rules.TRADE_CATCH_L_MM_M2, "catch_l": catch},
         f"{say.area(area_m2)} × {say.rain(mean_mm)}: {say.volume(catch)} a year",
         f"A catch, not a size: {say.volume(abs(catch - year_in))} a year {more} than the roofs bring with their own "
         "coefficients and losses. It says nothing of when the rain falls.",

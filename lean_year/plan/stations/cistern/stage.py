@@ -24,7 +24,7 @@ from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, years_carried
 from lean_year.plan.stations.cistern.figures import RULE_SOURCE, cistern_figures
 from lean_year.plan.stations.cistern.marginal_cost import Way, knee_figure, probe_of, tank_cost, ways_to_more
-from lean_year.plan.stations.cistern.sizing_methods import School, schools_table
+from lean_year.plan.stations.cistern.sizing_methods import SizingMethod, sizing_methods_compared
 from lean_year.plan.stations.cistern.stress import StressTest, stress_tests
 from lean_year.plan.stations.cistern.tanks import BankPlan, bank_findings, plan_bank
 from lean_year.property.document import Property
@@ -129,7 +129,7 @@ class CisternPlan(BaseModel):
     curve: Curve
     bank: BankPlan
     steps: list[StepPlan]
-    schools: list[School]
+    methods: list[SizingMethod]
     ways: list[Way]
     probe_l: float
     """The tank at which the ways are compared."""
@@ -281,7 +281,7 @@ def _steps(document: Property, run: OperatedReplay, rain: PreparedRain) -> list[
 
 @cached_by_parts(8, *SUPPLY_READS, "units", "prices", "rain", "downpour", "levels")
 def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch: Catch, say: Wording) -> CisternPlan:
-    """The cistern stage: the design's replay by year, sizes, schools, what else would do, and hardships."""
+    """The cistern stage: the design's replay by year, sizes, methods, what else would do, and hardships."""
     rain, cistern = supply.rain, document.cistern
     alone = supply.on_rain_alone
     alone_run = run if alone is supply else alone.run()
@@ -358,7 +358,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         curve=curve,
         bank=bank,
         steps=_steps(document, run, rain),
-        schools=schools_table(alone, alone_run, at_aim, for_aim, lean, roof_area_m2(document), say),
+        methods=sizing_methods_compared(alone, alone_run, at_aim, for_aim, lean, roof_area_m2(document), say),
         ways=ways,
         probe_l=probe.tank_l,
         stress=stress_tests(document, alone, alone_run, catch),

@@ -1,4 +1,4 @@
-"""How much the schools of first flush would throw away on these roofs, side by side."""
+"""How much the methods of first flush would throw away on these roofs, side by side."""
 
 from collections.abc import Sequence
 from typing import Any
@@ -17,7 +17,7 @@ LIKE_MM = 0.005
 """Depths that show alike are the same choice. Basis: estimate."""
 
 
-class FlushSchool(BaseModel):
+class FlushMethod(BaseModel):
     """One way to say how much, as it comes out here."""
 
     label: str
@@ -38,10 +38,10 @@ class FlushSchool(BaseModel):
     """The edit that takes the middle of it."""
 
 
-def flush_schools(
+def flush_methods(
     document: Property, area_m2: float, depth_mm: float, curve: Sequence[tuple[float, float]] | None, say: Wording
-) -> list[FlushSchool]:
-    """Every school on the roofs in use; `curve` is the water lost in a mean year [L] by depth [mm]."""
+) -> list[FlushMethod]:
+    """Every method on the roofs in use; `curve` is the water lost in a mean year [L] by depth [mm]."""
     if area_m2 <= 0:
         return []
     quarter_mm = core.depth_for_share_left_mm(0.25)
@@ -56,7 +56,7 @@ def flush_schools(
         ("A fixed volume for a shed", shed_mm[0], shed_mm[1], "common_practice", ""),
         ("Three quarters of the dirt off", quarter_mm, quarter_mm, "published", core.SOURCE),
     ]
-    return [_school(document, area_m2, depth_mm, curve, *row) for row in rows]
+    return [_method(document, area_m2, depth_mm, curve, *row) for row in rows]
 
 
 def _by_the_gallon(say: Wording) -> str:
@@ -66,7 +66,7 @@ def _by_the_gallon(say: Wording) -> str:
     return f"{say.volume(low_mm * area_m2)} to {say.volume(high_mm * area_m2)} for each {say.area(area_m2)}"
 
 
-def _school(
+def _method(
     document: Property,
     area_m2: float,
     depth_mm: float,
@@ -76,13 +76,13 @@ def _school(
     high_mm: float,
     basis: Basis,
     source: str,
-) -> FlushSchool:
+) -> FlushMethod:
     middle = (low_mm + high_mm) / 2
     lost = None
     if curve and middle <= curve[-1][0]:
         lost = float(np.interp(middle, [depth for depth, _ in curve], [litres for _, litres in curve]))
     none = document.first_flush.kind == "none"
-    return FlushSchool(
+    return FlushMethod(
         label=label,
         low_mm=low_mm,
         high_mm=high_mm,

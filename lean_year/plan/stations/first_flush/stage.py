@@ -21,7 +21,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.station import Station
-from lean_year.plan.stations.first_flush.methods import FlushSchool, flush_schools
+from lean_year.plan.stations.first_flush.methods import FlushMethod, flush_methods
 from lean_year.property.document import Property
 
 CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2))
@@ -101,7 +101,7 @@ class FirstFlushPlan(BaseModel):
     figures: dict[str, Figure]
     chambers: list[ChamberPlan]
     curve: list[FlushPoint]
-    schools: list[FlushSchool]
+    methods: list[FlushMethod]
     holes: list[HoleOffered]
     findings: list[Finding]
     cautions: list[str]
@@ -294,7 +294,7 @@ def plan_first_flush(
         figures=figures,
         chambers=[_chamber(document, chamber, taken, rain) for chamber in found],
         curve=curve,
-        schools=flush_schools(document, area, depth, lost, say),
+        methods=flush_methods(document, area, depth, lost, say),
         holes=_holes(document, found, say),
         findings=_findings(document, found, rain, say),
         cautions=CAUTIONS,

@@ -1,4 +1,4 @@
-"""What is wrong with what carries the tanks, each with the edit that mends it."""
+"""What is wrong with what carries the tanks, each with the edit that fixes it."""
 
 import math
 from dataclasses import dataclass
@@ -45,7 +45,7 @@ class GroundFacts:
 def ground_findings(
     document: Property, facts: list[GroundFacts], apart: list[Setback], say: Wording
 ) -> list[Finding]:
-    """Everything to mend."""
+    """Everything to fix."""
     found = Findings("ground")
     entered = document.ground
     _soil(document, facts, found, say)
@@ -68,7 +68,7 @@ def ground_findings(
             "",
             Fix(text="They are located and marked.", operations=[replace("/ground/services_located", True)]),
         )
-    if entered.soft_way:
+    if entered.soft_access:
         found.add(
             "GROUND_SOFT_WAY",
             "caution",
@@ -341,7 +341,7 @@ def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording)
             )
         return
     vessel = standing.tank.vessel()
-    stays_l = float(vessel.below_l(vessel.sill_m))
+    stays_l = float(vessel.below_l(vessel.lowest_draw_m))
     if each.wind_water_l > stays_l and not entered.tied_down:
         found.add(
             "GROUND_WIND",

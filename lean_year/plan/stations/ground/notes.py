@@ -105,14 +105,14 @@ def _buried(rows: list[Standing], say: Wording) -> list[BuildNote]:
 def _way_in(document: Property) -> list[BuildNote]:
     notes = [
         BuildNote(
-            view="way_in",
+            view="access",
             head="Setting plan",
             text="How it comes off the truck, rolls or is lifted, by what machine, from which points, and how it is "
             "turned to its fittings. How far the crane reaches at that weight, where the truck turns, where the "
             "spoil goes. Nobody under a load.",
         ),
         BuildNote(
-            view="way_in",
+            view="access",
             head="Before the digger",
             text="Have cables and pipes marked by whoever keeps the records, then dig the crossings by hand. "
             "Setbacks from boundary, building and septic field by local rule.",
@@ -121,7 +121,7 @@ def _way_in(document: Property) -> list[BuildNote]:
     if document.ground.copper_near:
         notes.append(
             BuildNote(
-                view="way_in",
+                view="access",
                 head="Metals apart",
                 text="No copper or brass on zinc or aluminium, no run-off from copper onto it; stainless or an "
                 "insulating union between. Soft rain makes it worse.",

@@ -128,7 +128,7 @@ def _tank(document: Property, standing: Standing) -> list[Line]:
     else:
         outline = [(-half, floor), (half, floor), (half, floor + height), (-half, floor + height)]
     lines = [_line("tank", outline)]
-    brim = standing.tank.vessel().brim_m
+    brim = standing.tank.vessel().top_water_m
     across = half
     if isinstance(standing.tank.shape, LyingCylinder):
         across = math.sqrt(max(0.0, half**2 - (brim - floor - half) ** 2))

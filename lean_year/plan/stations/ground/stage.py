@@ -193,7 +193,7 @@ def _brought_by(row: Standing, stage: FloatStage, first: FirstYear, held_l: list
     if not first.day or stage.ballast_l <= 0:
         return None
     vessel = row.tank.vessel()
-    wanted_l = stage.ballast_l - float(vessel.below_l(vessel.sill_m))
+    wanted_l = stage.ballast_l - float(vessel.below_l(vessel.lowest_draw_m))
     by = next((day for day, litres in zip(first.day, held_l, strict=True) if litres >= wanted_l), None)
     if by is None:
         return None

@@ -1,4 +1,4 @@
-"""What is wrong between the roofs and inside the tank, each with the edit that mends it."""
+"""What is wrong between the roofs and inside the tank, each with the edit that fixes it."""
 
 import math
 from typing import cast
@@ -36,7 +36,7 @@ _STATIONS: dict[str, str] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
 def gutter_findings(
     document: Property, runs: list[RunLevels], checks: list[Check], places: list[Place], say: Wording
 ) -> list[Finding]:
-    """Everything to mend at this station."""
+    """Everything to fix at this station."""
     found = Findings("gutters")
     _rates(document, found, say)
     for check in checks:
@@ -74,7 +74,7 @@ def _rates(document: Property, found: Findings, say: Wording) -> None:
             f"{say.intensity(rate)} stands in for your local table.",
             "Enter the table's rate for five minutes, once in ten or twenty years, or take the estimate.",
         )
-    if entered.school == "en" and not EN_MINUTES[0] <= entered.duration_min <= EN_MINUTES[1]:
+    if entered.method == "en" and not EN_MINUTES[0] <= entered.duration_min <= EN_MINUTES[1]:
         found.add(
             "GUTTERS_RATE_WRONG_PARTNER",
             "fails",
@@ -82,7 +82,7 @@ def _rates(document: Property, found: Findings, say: Wording) -> None:
             f"{entered.duration_min:g} minutes.",
             "Enter the rate of five minutes, or size by the code tables.",
         )
-    if entered.school == "code_table" and (entered.duration_min != CODE_MINUTES or entered.return_years < CODE_YEARS):
+    if entered.method == "code_table" and (entered.duration_min != CODE_MINUTES or entered.return_years < CODE_YEARS):
         found.add(
             "GUTTERS_RATE_WRONG_PARTNER",
             "fails",

@@ -1,4 +1,4 @@
-"""What the levels must do, one check after another, worst first, each with the edit that mends it."""
+"""What the levels must do, one check after another, worst first, each with the edit that fixes it."""
 
 from lean_year.core.hydraulics.stock_pipes import PRESSURE_CLASSES_KPA
 from lean_year.core.water_path import levels as core
@@ -284,7 +284,7 @@ def _pressure(document: Property, run: RunLevels, checks: _Checks, say: Wording)
 
 
 def _tanks(document: Property, checks: _Checks, say: Wording) -> None:
-    lip = min(tank.vessel().brim_m for tank in document.cistern.built())
+    lip = min(tank.vessel().top_water_m for tank in document.cistern.built())
     for number, tank in enumerate(document.cistern.tanks):
         if tank in document.cistern.built():
             _inlet(document, number, tank, lip, checks, say)
@@ -293,8 +293,10 @@ def _tanks(document: Property, checks: _Checks, say: Wording) -> None:
     _pump(document, checks, say)
 
 
-def _inlet(document: Property, number: int, tank: Tank, lip_m: float, checks: _Checks, say: Wording) -> None:
-    over = tank.inlet_m - lip_m
+def _inlet(
+    document: Property, number: int, tank: Tank, overflow_invert_m: float, checks: _Checks, say: Wording
+) -> None:
+    over = tank.inlet_m - overflow_invert_m
 
     def bring_in(height_m: float) -> Fix:
         inside = round(min(height_m - tank.floor_m, tank.vessel().shape.height_m), 4)
@@ -314,7 +316,7 @@ def _inlet(document: Property, number: int, tank: Tank, lip_m: float, checks: _C
                 f"{say.length(over)} over it: the full tank spills at its rim before water backs up to the diverter",
                 "inlet",
                 None,
-                *([bring_in(lip_m)] if lip_m > tank.floor_m else []),
+                *([bring_in(overflow_invert_m)] if overflow_invert_m > tank.floor_m else []),
             )
         else:
             checks.add("OVERFLOW_DIVERTER", "settled", title, f"{say.length(max(0.0, -over))} under it", "inlet")
@@ -326,14 +328,14 @@ def _inlet(document: Property, number: int, tank: Tank, lip_m: float, checks: _C
             f"{say.length(-over)} under it: the full tank stands in the pipe",
             "inlet",
             None,
-            bring_in(lip_m + 0.1),
+            bring_in(overflow_invert_m + 0.1),
         )
     else:
         checks.add("GUTTERS_INLET", "settled", title, f"{say.length(over)}", "inlet")
 
 
-def _discharge(document: Property, lip_m: float, checks: _Checks, say: Wording) -> None:
-    fall = lip_m - discharge_m(document)
+def _discharge(document: Property, overflow_invert_m: float, checks: _Checks, say: Wording) -> None:
+    fall = overflow_invert_m - discharge_m(document)
     if fall <= 0:
         checks.add(
             "OVERFLOW_UPHILL",
@@ -343,8 +345,8 @@ def _discharge(document: Property, lip_m: float, checks: _Checks, say: Wording) 
             "discharge",
             None,
             Fix(
-                text=f"Lead it to ground at {say.length(lip_m - 0.3)} or lower.",
-                operations=[replace("/levels/discharge_m", round(lip_m - 0.3, 3))],
+                text=f"Lead it to ground at {say.length(overflow_invert_m - 0.3)} or lower.",
+                operations=[replace("/levels/discharge_m", round(overflow_invert_m - 0.3, 3))],
             ),
         )
     else:
@@ -354,7 +356,7 @@ def _discharge(document: Property, lip_m: float, checks: _Checks, say: Wording) 
 def _pump(document: Property, checks: _Checks, say: Wording) -> None:
     if document.levels.pump_m is None:
         return
-    draw = document.cistern.built()[0].vessel().sill_m
+    draw = document.cistern.built()[0].vessel().lowest_draw_m
     lift = document.levels.pump_m - draw
     status: Status = "settled" if lift <= 0 else "caution"
     checks.add(

@@ -111,7 +111,7 @@ def _supports(document: Property, say: Wording) -> BuildNote:
 
 def _bottom_connections(document: Property, say: Wording) -> list[BuildNote]:
     built = document.cistern.built()
-    deepest = max(static_pressure_kpa(tank.vessel().brim_m - tank.floor_m) for tank in built)
+    deepest = max(static_pressure_kpa(tank.vessel().top_water_m - tank.floor_m) for tank in built)
     text = (
         f"They stand under {say.pressure(deepest)} when the tank is full. No compression fittings above ground under "
         "pressure: they creep apart. Insulate low connections against frost."

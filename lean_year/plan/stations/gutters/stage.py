@@ -21,7 +21,7 @@ from lean_year.plan.model.levels import (
     tank_ground_m,
     tank_levels,
 )
-from lean_year.plan.model.overflow_outlets import lip_and_room_m
+from lean_year.plan.model.overflow_outlets import invert_and_room_m
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
@@ -63,7 +63,7 @@ class Section(BaseModel):
     ground_m: float
     tank_ground_m: float
     discharge_m: float
-    lip_m: float
+    overflow_invert_m: float
     pump_m: float | None
     plant_room_m: float | None
     highest_tap_m: float | None
@@ -166,7 +166,7 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
     tightest = max(known, key=lambda place: place.ratio, default=None)
     checks = level_checks(document, runs, flows.in_run, say)
     built = document.cistern.built()
-    lip, _, _ = lip_and_room_m(document)
+    lip, _, _ = invert_and_room_m(document)
     measured = [run.drop_m for run in runs if run.drop_m is not None]
     least = min(measured, default=None)
     entered = document.downpour
@@ -215,7 +215,7 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
             ground_m=document.levels.ground_m,
             tank_ground_m=min(tank_ground_m(document, tank) for tank in built),
             discharge_m=discharge_m(document),
-            lip_m=lip,
+            overflow_invert_m=lip,
             pump_m=document.levels.pump_m,
             plant_room_m=document.levels.plant_room_m,
             highest_tap_m=document.levels.highest_tap_m,

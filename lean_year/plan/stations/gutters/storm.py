@@ -1,4 +1,4 @@
-"""The downpour test: a storm played on a property, where it spills first, how much, onto what, and what mends it."""
+"""The downpour test: a storm played on a property, where it spills first, how much, onto what, and what fixes it."""
 
 from typing import Literal
 
@@ -77,7 +77,7 @@ class StormPlace(Part):
 
 class StormVesselPlan(Part):
     name: str
-    lip_m: float
+    overflow_invert_m: float
     lid_m: float
     floor_m: float
     level_m: list[float]
@@ -315,7 +315,7 @@ def _told(
         vessels=[
             StormVesselPlan(
                 name=name,
-                lip_m=vessel.lip_m,
+                overflow_invert_m=vessel.overflow_invert_m,
                 lid_m=float(vessel.level_m[-1]),
                 floor_m=float(vessel.level_m[0]),
                 level_m=np.round(result.level_m[row], 4).tolist(),

@@ -67,7 +67,7 @@ def _tee(document: Property, pipe: Downpipe, run: RunLevels, screen_m: float, ch
 
 
 def tee_checks(document: Property, runs: list[RunLevels], say: Wording) -> list[Check]:
-    """What each tee and its leg must do, with the edit that mends it."""
+    """What each tee and its leg must do, with the edit that fixes it."""
     of = {run.group: run for run in runs}
     return [_check(document, of[tee.group], tee, say) for tee in tee_levels(document, runs)]
 

@@ -1,4 +1,4 @@
-"""What is wrong with an overflow, each with the edit that mends it."""
+"""What is wrong with an overflow, each with the edit that fixes it."""
 
 import numpy as np
 
@@ -27,7 +27,7 @@ def overflow_findings(
     lower_lip: Fix | None,
     say: Wording,
 ) -> list[Finding]:
-    """Everything to mend; `all_of_it` is what runs off the roofs in its downpour. [L/s]"""
+    """Everything to fix; `all_of_it` is what runs off the roofs in its downpour. [L/s]"""
     found = Findings("overflow")
     entered, add = document.overflow, found.add
     enough = [size for size in place.sizes if size.enough]

@@ -21,7 +21,7 @@ from lean_year.plan.model.overflow_outlets import (
     Top,
     divert_back_down,
     has_pipe,
-    lip_and_room_m,
+    invert_and_room_m,
     overflow_pipe,
     overflow_takes_l_s,
     taken_back_l_s,
@@ -59,7 +59,7 @@ class OverflowPlan(BaseModel):
     figures: dict[str, Figure]
     place: Place
     """The overflow against what comes in its downpour."""
-    lip_m: float
+    overflow_invert_m: float
     """Height at which it spills. [m]"""
     room_m: float
     """From the lip to what the water over it must not reach. [m]"""
@@ -172,12 +172,12 @@ def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
     return BACKS_UP_M if document.overflow.kind == "back_down" else room_m
 
 
-def _lower_lip(document: Property, lip_m: float, stands_m: float, say: Wording) -> Fix | None:
+def _lower_lip(document: Property, overflow_invert_m: float, stands_m: float, say: Wording) -> Fix | None:
     """Setting the overflows so low that the water over them finds room, the inlets left where they are."""
     target = math.floor((top_of_room_m(document)[0] - stands_m) * 1000) / 1000
     operations = []
     for number, tank in enumerate(document.cistern.tanks):
-        if tank not in document.cistern.built() or tank.vessel().brim_m <= target:
+        if tank not in document.cistern.built() or tank.vessel().top_water_m <= target:
             continue
         if target - tank.floor_m <= tank.outlet_m + LEAST_LIVE_M:
             return None
@@ -187,7 +187,7 @@ def _lower_lip(document: Property, lip_m: float, stands_m: float, say: Wording) 
         operations.append(replace(f"{at}/inlet/height_m", math.floor(inside * 1e4) / 1e4))
     if not operations:
         return None
-    return Fix(text=f"Set the overflow at {say.length(target)}, {say.length(lip_m - target)} lower.",
+    return Fix(text=f"Set the overflow at {say.length(target)}, {say.length(overflow_invert_m - target)} lower.",
                operations=operations)  # fmt: skip
 
 
@@ -198,7 +198,7 @@ def plan_overflow(
     entered = document.overflow
     flows = flows_at(document, overflow_intensity_mm_h(document))
     brought_l_s = arrives_l_s(document, say)
-    lip, room, _ = lip_and_room_m(document)
+    lip, room, _ = invert_and_room_m(document)
     inflow = min(flows.total, brought_l_s) if brought_l_s > 0 else flows.total
     # A pipe goes by its own entries alone; a diverter by the downpipes, and fitting one by the tanks.
     hydraulics = _through_a_pipe if has_pipe(document) else _hydraulics
@@ -258,7 +258,7 @@ def plan_overflow(
     return OverflowPlan(
         figures=figures,
         place=place,
-        lip_m=lip,
+        overflow_invert_m=lip,
         room_m=room,
         room_ends_at=top_of_room_m(document)[1],
         stands_m=stands,

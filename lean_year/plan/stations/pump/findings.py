@@ -1,4 +1,4 @@
-"""What is wrong with the pump and its pressures, each with the edit that mends it."""
+"""What is wrong with the pump and its pressures, each with the edit that fixes it."""
 
 import math
 from dataclasses import dataclass
@@ -51,7 +51,7 @@ class PumpFacts:
 
 
 def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffered], say: Wording) -> list[Finding]:
-    """Everything to mend; `offered` are the generic pumps on these pipes."""
+    """Everything to fix; `offered` are the generic pumps on these pipes."""
     found = Findings("pump")
     entered = document.pump
     if entered.way == "undecided":
@@ -143,14 +143,14 @@ def _pressure(
     assert clean is not None
     assert dirty is not None
     if dirty < entered.residual_kpa:
-        mends = tap_fixes(document, pressed_enough, offered, say)
+        fixes = tap_fixes(document, pressed_enough, offered, say)
         found.add(
             "PUMP_TAP_WEAK",
             "fails" if clean < entered.residual_kpa else "caution",
             f"At {say.flow(peak)} the highest tap has {say.pressure(max(0.0, clean))} with new filters and "
             f"{say.pressure(max(0.0, dirty))} when they are due; {say.pressure(entered.residual_kpa)} are wanted.",
-            "A pump with more head, larger housings and wider pipes, all three." if not mends else "",
-            *mends,
+            "A pump with more head, larger housings and wider pipes, all three." if not fixes else "",
+            *fixes,
         )
     if facts.most_l_s is not None and peak > facts.most_l_s:
         found.add(

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.roofs import catchment
-from lean_year.core.roofs.catchment import MONTHLY_LOSS_MM, MONTHLY_SCHOOL_RUNOFF
+from lean_year.core.roofs.catchment import MONTHLY_LOSS_MM, MONTHLY_METHOD_RUNOFF
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
@@ -98,7 +98,7 @@ def _frozen_share(document: Property, rain: PreparedRain) -> float:
 
 
 def _loss_formula(document: Property, say: Wording) -> str:
-    return LOSS_FORMULA[document.losses].format(loss=say.shallow(MONTHLY_LOSS_MM), most=f"{MONTHLY_SCHOOL_RUNOFF:g}")
+    return LOSS_FORMULA[document.losses].format(loss=say.shallow(MONTHLY_LOSS_MM), most=f"{MONTHLY_METHOD_RUNOFF:g}")
 
 
 def _loss_words(document: Property, roof: Roof, say: Wording) -> str:
@@ -135,7 +135,7 @@ def _surface(
     low = high = None
     if rain is not None and harvest is not None:
         mean = mean_year_l(harvest, rain)
-        used = min(runoff, MONTHLY_SCHOOL_RUNOFF) if document.losses == "monthly" else runoff
+        used = min(runoff, MONTHLY_METHOD_RUNOFF) if document.losses == "monthly" else runoff
         figures["harvest_l_year"] = Figure(
             value=mean,
             unit="L",

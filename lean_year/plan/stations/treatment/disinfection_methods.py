@@ -1,4 +1,4 @@
-"""The schools of making rain fit to drink, side by side: what each covers, leaves uncovered, and costs the shower."""
+"""The methods of making rain fit to drink, side by side: what each covers, leaves uncovered, and costs the shower."""
 
 import math
 from typing import Any
@@ -29,7 +29,7 @@ CYST = {"kind": "sediment", "micron": 1, "absolute": True}
 TAP_FILTER = {"kind": "tap_filter", "micron": 0.2, "absolute": True}
 
 
-class TreatmentSchool(BaseModel):
+class DisinfectionMethod(BaseModel):
     key: str
     label: str
     covers: str
@@ -69,7 +69,7 @@ def contact_needed_min(document: Property) -> float:
     return chlorine.contact_min(asked_mg_min_l=asked, residual_mg_l=entered.residual_mg_l)
 
 
-def treatment_schools(document: Property, say: Wording) -> list[TreatmentSchool]:
+def disinfection_methods(document: Property, say: Wording) -> list[DisinfectionMethod]:
     """All of them, with the edit that takes each up."""
     entered = document.treatment
     kinds = {stage.kind for stage in entered.stages}
@@ -96,7 +96,7 @@ def treatment_schools(document: Property, say: Wording) -> list[TreatmentSchool]
          [*plain, TAP_FILTER], False, one_tap and not lamp and not dosed),
     ]  # fmt: skip
     return [
-        _school(document, key, label, covers, leaves, stages, on, chosen)
+        _method(document, key, label, covers, leaves, stages, on, chosen)
         for key, label, covers, leaves, stages, on, chosen in rows
     ]
 
@@ -105,7 +105,7 @@ def _finest(stage: dict[str, Any]) -> float:
     return float(stage["micron"]) if stage["kind"] in ("sediment", "carbon") else 1e9
 
 
-def _school(
+def _method(
     document: Property,
     key: str,
     label: str,
@@ -114,7 +114,7 @@ def _school(
     stages: list[dict[str, Any]],
     chlorine_on: bool,
     chosen: bool,
-) -> TreatmentSchool:
+) -> DisinfectionMethod:
     entered = document.treatment
     stands_min = max(entered.chlorine.stands_min, min(100_000.0, math.ceil(contact_needed_min(document))))
     operations = [replace("/treatment/stages", stages), replace("/treatment/chlorine/on", chlorine_on)]
@@ -130,7 +130,7 @@ def _school(
         other = document.model_copy(update={"treatment": train})
     system = System(other)
     press = gives(other, system)
-    return TreatmentSchool(
+    return DisinfectionMethod(
         key=key,
         label=label,
         covers=covers,

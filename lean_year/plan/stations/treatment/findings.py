@@ -1,4 +1,4 @@
-"""What is wrong with a treatment train, each with the edit that mends it."""
+"""What is wrong with a treatment train, each with the edit that fixes it."""
 
 import math
 from typing import Any
@@ -49,7 +49,7 @@ def treatment_findings(
     served: dict[Quality, bool],
     say: Wording,
 ) -> list[Finding]:
-    """Everything to mend; `dose` is the lamp's at its peak, None without one, `new_dose` a new lamp's. [mJ/cm2]"""
+    """Everything to fix; `dose` is the lamp's at its peak, None without one, `new_dose` a new lamp's. [mJ/cm2]"""
     found = Findings("treatment")
     entered = document.treatment
     if served["drinking"]:

@@ -14,7 +14,7 @@ from lean_year.property.document import Property
 def lamp_findings(
     document: Property, peak_l_s: float, dose: float, new_dose: float, found: Findings, say: Wording
 ) -> None:
-    """Everything to mend; `dose` is the lamp's at its peak, `new_dose` a new lamp's. [mJ/cm2]"""
+    """Everything to fix; `dose` is the lamp's at its peak, `new_dose` a new lamp's. [mJ/cm2]"""
     _second_source(document, peak_l_s, found, say)
     uv = document.treatment.uv
     if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
@@ -56,20 +56,20 @@ def lamp_findings(
     if uv.lamp_h > ultraviolet.RATED_LIFE_H:
         found.add(
             "TREATMENT_LAMP_OLD",
-            "fails" if uv.school == "calendar" or not uv.sensor else "caution",
+            "fails" if uv.change_by == "calendar" or not uv.sensor else "caution",
             f"The lamp has burnt {fixed(uv.lamp_h)} h, its maker rates {fixed(ultraviolet.RATED_LIFE_H)}. A lamp "
             "that glows is not a lamp that treats.",
             "",
             Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]),
         )
-    if uv.school == "sensor" and not uv.sensor:
+    if uv.change_by == "sensor" and not uv.sensor:
         found.add(
             "TREATMENT_NO_SENSOR",
             "fails",
             "The lamp is changed by its sensor, and it has none.",
             "",
             Fix(text="Fit the sensor.", operations=[replace("/treatment/uv/sensor", True)]),
-            Fix(text="Go by the calendar.", operations=[replace("/treatment/uv/school", "calendar")]),
+            Fix(text="Go by the calendar.", operations=[replace("/treatment/uv/change_by", "calendar")]),
         )
     if not uv.shut_valve and not uv.battery:
         found.add(

@@ -12,7 +12,7 @@ DRIPPER_MICRON, INDOOR_MICRON, DRINKING_MICRON = 150.0, 50.0, 5.0
 
 
 @dataclass(frozen=True, slots=True)
-class WayIn:
+class Pretreatment:
     """What the water has passed before the train, as far as the least train asks."""
 
     screened: bool
@@ -21,12 +21,12 @@ class WayIn:
     """By the inlets of all tanks."""
 
 
-def way_in(document: Property) -> WayIn:
+def pretreatment(document: Property) -> Pretreatment:
     """What the water of a document passes on its way into the tanks."""
     used = document.groups_in_use()
     screened = all(each.screens for each in document.downpipes if each.id in used)
     calmed = all(tank.inlet.calmed for tank in document.cistern.built())
-    return WayIn(screened or document.first_flush.kind != "none", calmed)
+    return Pretreatment(screened or document.first_flush.kind != "none", calmed)
 
 
 def served(document: Property) -> dict[Quality, bool]:
@@ -63,7 +63,7 @@ def missing_stage(document: Property, use: Quality, say: Wording) -> str:
     return ", ".join(missing)
 
 
-def lacking(document: Property, use: Quality, before: WayIn, say: Wording) -> list[str]:
+def lacking(document: Property, use: Quality, before: Pretreatment, say: Wording) -> list[str]:
     """What the least train for a use has that this property has not: in the train, before the tank and in it."""
     missing = missing_stage(document, use, say)
     found = [missing] if missing else []

@@ -27,11 +27,11 @@ from lean_year.plan.model.train import (
     uv_dose_mj_cm2,
     well_uvt_percent,
 )
-from lean_year.plan.stations.treatment.disinfection_methods import TARGETS, TreatmentSchool, treatment_schools
+from lean_year.plan.stations.treatment.disinfection_methods import TARGETS, DisinfectionMethod, disinfection_methods
 from lean_year.plan.stations.treatment.dosing import balance_figures
 from lean_year.plan.stations.treatment.findings import treatment_findings
 from lean_year.plan.stations.treatment.housings import HousingOffered, housings_offered
-from lean_year.plan.stations.treatment.least_train import WayIn, lacking, served, stages_for, way_in
+from lean_year.plan.stations.treatment.least_train import Pretreatment, lacking, pretreatment, served, stages_for
 from lean_year.plan.stations.treatment.notes import treatment_notes
 from lean_year.plan.stations.treatment.plant_room import PlantRoom, plant_room
 from lean_year.plan.stations.treatment.water_tests import WaterTests, water_tests
@@ -114,7 +114,7 @@ class TreatmentPlan(BaseModel):
     """Dose that each half log takes."""
     housings: list[HousingOffered]
     """The same train in housings of every size."""
-    schools: list[TreatmentSchool]
+    methods: list[DisinfectionMethod]
     """Empty where rain is not drunk."""
     plant_room: PlantRoom
     notes: list[BuildNote]
@@ -129,7 +129,7 @@ def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: W
 
     The train is held as the pump is; what is measured out for the water in the tank is worked out each time.
     """
-    train = _plan_train(document, use_m3_year, way_in(document), say)
+    train = _plan_train(document, use_m3_year, pretreatment(document), say)
     drunk = train.branches[-1].served
     return train.model_copy(
         update={
@@ -142,7 +142,9 @@ def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: W
 @cached_by_parts(
     16, *LIFT_READS, "household.uses", "household.irrigation", "household.garden_l_month", narrowed=by_heights_alone
 )
-def _plan_train(document: Property, use_m3_year: dict[Quality, float], before: WayIn, say: Wording) -> TreatmentPlan:
+def _plan_train(
+    document: Property, use_m3_year: dict[Quality, float], before: Pretreatment, say: Wording
+) -> TreatmentPlan:
     entered, peak = document.treatment, peak_l_s(document)
     rows = _stages(document, peak, use_m3_year)
     passes = through_lamp_l_s(document)
@@ -214,7 +216,7 @@ def _plan_train(document: Property, use_m3_year: dict[Quality, float], before: W
         else {},
         log_doses=_LOG_DOSES if dose is not None else [],
         housings=housings_offered(document, use_m3_year),
-        schools=treatment_schools(document, say) if drunk else [],
+        methods=disinfection_methods(document, say) if drunk else [],
         plant_room=plant_room(document),
         notes=treatment_notes(document),
         water=None,
@@ -250,7 +252,7 @@ def _stages(document: Property, peak: float, use_m3_year: dict[Quality, float]) 
     return rows
 
 
-def _branch(document: Property, use: Quality, before: WayIn, say: Wording) -> BranchPlan:
+def _branch(document: Property, use: Quality, before: Pretreatment, say: Wording) -> BranchPlan:
     stages = stages_for(document, use)
     return BranchPlan(
         use=use,

@@ -1,4 +1,4 @@
-"""Each school's figure, worked out again from the values in its own note, and why it differs on this property."""
+"""Each method's figure, worked out again from the values in its own note, and why it differs on this property."""
 
 import numpy as np
 import pytest
@@ -24,10 +24,10 @@ def worst_deficit(brought, used, rounds):
     return worst
 
 
-def again(school):
+def again(method):
     """The figure by hand, from nothing but what the note holds."""
-    values = school.values
-    match school.key:
+    values = method.values
+    match method.key:
         case "replay":
             gone = values["used_l"] + values["spilled_l"] + values["lost_l"]
             came = values["brought_l"] + values["other_water_l"]
@@ -46,22 +46,22 @@ def again(school):
             return values["months"] * values["use_l_month"]
         case "trade_catch":
             return None
-    raise AssertionError(school.key)
+    raise AssertionError(method.key)
 
 
-def test_each_schools_figure_can_be_worked_out_from_its_note(demo):
+def test_each_methods_figure_can_be_worked_out_from_its_note(demo):
     checked = 0
-    for school in demo.cistern.schools:
-        figure = again(school)
-        if figure is None or school.live_l is None:
+    for method in demo.cistern.methods:
+        figure = again(method)
+        if figure is None or method.live_l is None:
             continue
-        assert school.live_l == pytest.approx(figure, rel=1e-6, abs=0.5), school.key
+        assert method.live_l == pytest.approx(figure, rel=1e-6, abs=0.5), method.key
         checked += 1
     assert checked >= 6
 
 
 def test_the_trades_catch_is_its_own_sum(demo):
-    trade = next(school for school in demo.cistern.schools if school.key == "trade_catch")
+    trade = next(method for method in demo.cistern.methods if method.key == "trade_catch")
     assert trade.live_l is None
     values = trade.values
     gallon, inch, foot2 = 3.785411784, 25.4, 0.3048**2
@@ -69,20 +69,20 @@ def test_the_trades_catch_is_its_own_sum(demo):
     assert values["catch_l"] == pytest.approx(by_hand, rel=1e-9)
 
 
-def test_every_school_says_why_it_differs_here_and_where_it_comes_from(demo):
-    whys = [school.why for school in demo.cistern.schools]
+def test_every_method_says_why_it_differs_here_and_where_it_comes_from(demo):
+    whys = [method.why for method in demo.cistern.methods]
     assert len(set(whys)) == len(whys)
-    for school in demo.cistern.schools:
-        assert school.why
-        assert school.source
-        assert school.formula
-        assert school.working
-    assert [school.letter for school in demo.cistern.schools] == list("ABCDEFGHI")
+    for method in demo.cistern.methods:
+        assert method.why
+        assert method.source
+        assert method.formula
+        assert method.working
+    assert [method.letter for method in demo.cistern.methods] == list("ABCDEFGHI")
 
 
 def test_the_reasons_are_this_propertys_not_canned(demo):
     """What the average year's reason says is in the months of the plan."""
-    average = next(school for school in demo.cistern.schools if school.key == "average_year")
+    average = next(method for method in demo.cistern.methods if method.key == "average_year")
     brought = sum(average.values["brought_l"])
     years = [year.inflow_l for year in demo.cistern.years if year.counted]
     assert brought == pytest.approx(sum(years) / len(years), rel=0.02)
@@ -90,23 +90,23 @@ def test_the_reasons_are_this_propertys_not_canned(demo):
     assert lean.label in average.why
 
 
-def test_what_a_school_carries_is_what_the_curve_says_of_its_size(demo):
+def test_what_a_method_carries_is_what_the_curve_says_of_its_size(demo):
     curve = demo.cistern.curve
-    for school in demo.cistern.schools:
-        if school.tank_l is None or school.carried is None or school.tank_l > curve.tank_l[-1]:
+    for method in demo.cistern.methods:
+        if method.tank_l is None or method.carried is None or method.tank_l > curve.tank_l[-1]:
             continue
-        at = int(np.searchsorted(curve.tank_l, school.tank_l))
+        at = int(np.searchsorted(curve.tank_l, method.tank_l))
         low = curve.years_carried[max(0, at - 1)]
         high = curve.years_carried[min(at, len(curve.tank_l) - 1)]
-        assert min(low, high) <= school.carried <= max(low, high), school.key
+        assert min(low, high) <= method.carried <= max(low, high), method.key
 
 
-def test_where_the_house_outruns_its_roof_the_schools_that_cannot_say_none():
+def test_where_the_house_outruns_its_roof_the_methods_that_cannot_say_none():
     document = apply_edit(
         DEMOS["saltmarrow"].property(), [{"op": "replace", "path": "/household/residents", "value": 40}]
     )
     plan = plan_property(document, prepare_rain(demo_rain("saltmarrow"), "none")).plan
-    by_key = {school.key: school for school in plan.cistern.schools}
+    by_key = {method.key: method for method in plan.cistern.methods}
     assert by_key["average_year"].live_l is None
     assert by_key["sequent_peak"].live_l is None
     assert by_key["average_year"].why

@@ -41,8 +41,8 @@ def harvest(plan):
 # --- roofs
 
 
-def test_the_three_schools_of_losses_differ_as_they_must(rain, plain):
-    """Without the first wetting more comes; the monthly school by hand, month by month, from the record."""
+def test_the_three_methods_of_losses_differ_as_they_must(rain, plain):
+    """Without the first wetting more comes; the monthly method by hand, month by month, from the record."""
     assert harvest(plan(rain, losses="coefficient")) > harvest(plain)
     monthly = plan(rain, losses="monthly")
     areas = [surface.figures["area_m2"].value for surface in plain.roofs.surfaces]

@@ -1,4 +1,4 @@
-"""The ground of the demos: what a pad level moves, what floats when, what is found, and what mends it."""
+"""The ground of the demos: what a pad level moves, what floats when, what is found, and what fixes it."""
 
 import pytest
 
@@ -97,7 +97,7 @@ def test_without_its_collar_it_floats_in_use_until_the_fix_and_rain_tells_when_i
     assert "GROUND_FLOATS" not in codes(planned("brindle-landing", *bare, *found.fixes[0].operations))
     first = plan.cistern.first_year
     vessel = edited("brindle-landing").cistern.tanks[0].vessel()
-    wanted = last.ballast_l - float(vessel.below_l(vessel.sill_m))
+    wanted = last.ballast_l - float(vessel.below_l(vessel.lowest_draw_m))
     assert (last.rain_often_by is None) == (max(first.p50_l) < wanted)
     assert (last.rain_brings_by is None) == (max(first.p10_l) < wanted)
 
@@ -142,7 +142,7 @@ def test_a_tank_that_is_cut_in_drains_but_floats_where_the_water_table_stands_ov
         ("brindle-landing", [replace("/ground/traffic", "cars")], "GROUND_LOADED"),
     ],
 )
-def test_a_fault_is_found_and_its_first_fix_mends_it(name, operations, code):
+def test_a_fault_is_found_and_its_first_fix_fixes_it(name, operations, code):
     found = finding(planned_dry(name, *operations), code)
     assert found.stage == "ground"
     assert code not in codes(planned_dry(name, *operations, *found.fixes[0].operations))
@@ -159,7 +159,7 @@ def test_a_fault_is_found_and_its_first_fix_mends_it(name, operations, code):
         ("saltmarrow", [*HELD, replace(FLOOR, -2.2)], "GROUND_HELD_HIGH"),
         ("saltmarrow", [replace("/ground/slope", 1.0)], "GROUND_TOO_STEEP"),
         ("saltmarrow", [replace("/ground/to_septic_m", 5)], "GROUND_NEAR_SEPTIC"),
-        ("saltmarrow", [replace("/ground/soft_way", True)], "GROUND_SOFT_WAY"),
+        ("saltmarrow", [replace("/ground/soft_access", True)], "GROUND_SOFT_WAY"),
         ("saltmarrow", [replace("/ground/swelling", True)], "GROUND_SWELLS"),
         ("lantern-row", [replace("/ground/gate_m", 0.7)], "GROUND_GATE"),
         ("lantern-row", [replace("/ground/overhead_m", 3)], "GROUND_OVERHEAD"),

@@ -99,9 +99,9 @@ def test_a_class_is_asked_for_compared_and_found_too_low(rated, status):
     assert check.status == status
     assert ("GUTTERS_PRESSURE_CLASS" in codes(plan)) == (status == "fails")
     if check.fixes:
-        mended = planned_dry("saltmarrow", *check.fixes[0].operations)
-        assert run(mended, "a").rated_kpa == 50
-        assert "GUTTERS_PRESSURE_CLASS" not in codes(mended)
+        fixed = planned_dry("saltmarrow", *check.fixes[0].operations)
+        assert run(fixed, "a").rated_kpa == 50
+        assert "GUTTERS_PRESSURE_CLASS" not in codes(fixed)
 
 
 def test_a_dry_run_is_asked_only_where_a_class_was_entered(saltmarrow):
@@ -175,10 +175,10 @@ def test_a_channel_in_paving_falls_two_percent_or_is_found():
     flat = planned_dry("saltmarrow", *CHANNEL, replace("/roofs/1/gutter/fall_mm_m", 5))
     found = finding(flat, "GUTTERS_CHANNEL_FLAT")
     assert "falls 0.5 %" in found.text
-    mended = planned_dry("saltmarrow", *CHANNEL, *found.fixes[0].operations)
-    assert "GUTTERS_CHANNEL_FLAT" not in codes(mended)
+    fixed = planned_dry("saltmarrow", *CHANNEL, *found.fixes[0].operations)
+    assert "GUTTERS_CHANNEL_FLAT" not in codes(fixed)
     before, after = (
-        next(place for place in plan.gutters.places if place.key == "gutter:studio") for plan in (flat, mended)
+        next(place for place in plan.gutters.places if place.key == "gutter:studio") for plan in (flat, fixed)
     )
     assert (after.name, after.spills) == ("Channel of Studio, metal", "over the paving")
     assert after.capacity_l_s == pytest.approx(2 * before.capacity_l_s)  # Manning: the root of four times the fall
@@ -235,7 +235,7 @@ def test_connections_of_a_bank_of_plastic_tanks_are_flexible_with_a_valve_each(s
     [
         ([], "BS EN 12056-3 (from memory)", "section^1.25"),
         ([replace("/roofs/1/gutter/fall_mm_m", 5)], "Manning", "R^(2/3)"),
-        ([replace("/downpour/school", "code_table")], "code table", "roof area at 1 in/h"),
+        ([replace("/downpour/method", "code_table")], "code table", "roof area at 1 in/h"),
     ],
 )
 def test_a_gutter_names_the_formula_that_was_used(operations, source, words):

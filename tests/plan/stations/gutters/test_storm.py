@@ -1,4 +1,4 @@
-"""The downpour test on the demos: what spills first, how much, onto what, and what mends it."""
+"""The downpour test on the demos: what spills first, how much, onto what, and what fixes it."""
 
 import pytest
 

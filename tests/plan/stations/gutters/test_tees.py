@@ -1,4 +1,4 @@
-"""First-flush tees: where they hang, what ends in the ground, and what mends it."""
+"""First-flush tees: where they hang, what ends in the ground, and what fixes it."""
 
 import pytest
 
@@ -45,9 +45,9 @@ def test_a_tee_out_of_its_reach_fails_at_its_own_station_and_one_press_sets_it(t
     assert (found.severity, found.stage) == ("fails", "first_flush")
     assert status(plan, "first_flush") == "fails"
     assert status(plan, "gutters") != "fails"
-    mended = planned_dry("saltmarrow", replace(TEE, tee_m), *found.fixes[0].operations)
-    assert check(mended).status == "settled"
-    assert tee(mended).tee_m == pytest.approx(2.45)
+    fixed = planned_dry("saltmarrow", replace(TEE, tee_m), *found.fixes[0].operations)
+    assert check(fixed).status == "settled"
+    assert tee(fixed).tee_m == pytest.approx(2.45)
 
 
 def test_a_leg_in_the_ground_is_lifted_or_cut_into_more():
@@ -58,10 +58,10 @@ def test_a_leg_in_the_ground_is_lifted_or_cut_into_more():
     assert found.severity == "fails"
     assert "1.67 m short" in found.text
     (more_legs,) = found.fixes  # lifted to +3.49 m it would hang above its screen
-    mended = planned_dry("saltmarrow", *long, *more_legs.operations)
-    assert check(mended).status == "settled"
-    assert tee(mended).legs > tee(plan).legs
-    assert tee(mended).foot_m >= -0.15 + 0.2
+    fixed = planned_dry("saltmarrow", *long, *more_legs.operations)
+    assert check(fixed).status == "settled"
+    assert tee(fixed).legs > tee(plan).legs
+    assert tee(fixed).foot_m >= -0.15 + 0.2
 
 
 def test_a_leg_without_room_for_its_cap_is_a_caution_and_the_tee_is_set_higher():

@@ -29,9 +29,9 @@ def test_a_gutter_outlet_below_the_inlet_fails_and_its_fix_clears_it(kind):
     assert "0.20 m too low" in found.text
     assert found.fix == found.fixes[0].text
     assert any(check.status == "fails" and check.group == "b" for check in plan.gutters.checks)
-    mended = planned("saltmarrow", *low, *found.fixes[0].operations)
-    assert {"GUTTERS_OUTLET_BELOW_INLET", "GUTTERS_DROP_SMALL", "GUTTERS_WET_HEAD_SMALL"}.isdisjoint(codes(mended))
-    assert status(mended, "gutters") != "fails"
+    fixed = planned("saltmarrow", *low, *found.fixes[0].operations)
+    assert {"GUTTERS_OUTLET_BELOW_INLET", "GUTTERS_DROP_SMALL", "GUTTERS_WET_HEAD_SMALL"}.isdisjoint(codes(fixed))
+    assert status(fixed, "gutters") != "fails"
     own, on_the_ground = (planned("saltmarrow", *low, *fix.operations) for fix in found.fixes[1:])
     assert "GUTTERS_OUTLET_BELOW_INLET" not in codes(own) | codes(on_the_ground)
 
@@ -47,9 +47,9 @@ def test_each_level_is_the_difference_of_two_heights(saltmarrow):
 def test_a_wet_run_too_narrow_for_its_flow_is_offered_the_bore_that_has_300_mm_to_spare():
     plan = planned("saltmarrow", replace("/downpipes/0/run/bore_mm", 46), replace("/downpipes/0/screen_m", 1.6))
     found = finding(plan, "GUTTERS_WET_HEAD_SMALL")
-    mended = planned("saltmarrow", replace("/downpipes/0/screen_m", 1.6), *found.fixes[0].operations)
-    assert mended.gutters.runs[0].spare_m >= 0.3
-    assert "GUTTERS_WET_HEAD_SMALL" not in codes(mended)
+    fixed = planned("saltmarrow", replace("/downpipes/0/screen_m", 1.6), *found.fixes[0].operations)
+    assert fixed.gutters.runs[0].spare_m >= 0.3
+    assert "GUTTERS_WET_HEAD_SMALL" not in codes(fixed)
 
 
 def test_valves_and_branches_cost_a_wet_run_their_velocity_heads(saltmarrow):
@@ -68,8 +68,8 @@ def test_a_screen_above_its_gutter_a_run_that_rises_and_an_end_uphill_are_found(
                    replace(f"{run}/low_point_m", 2.0), replace(f"{run}/low_drain", False))  # fmt: skip
     assert {"GUTTERS_SCREEN_ABOVE_OUTLET", "OVERFLOW_UPHILL", "GUTTERS_NO_DIP", "GUTTERS_NO_LOW_DRAIN"} <= codes(plan)
     assert finding(plan, "OVERFLOW_UPHILL").stage == "overflow"
-    mended = planned("saltmarrow", *finding(plan, "OVERFLOW_UPHILL").fixes[0].operations)
-    assert "OVERFLOW_UPHILL" not in codes(mended)
+    fixed = planned("saltmarrow", *finding(plan, "OVERFLOW_UPHILL").fixes[0].operations)
+    assert "OVERFLOW_UPHILL" not in codes(fixed)
 
 
 def test_heights_that_nobody_measured_are_asked_for_and_nothing_is_claimed_of_them():
@@ -139,7 +139,7 @@ def test_every_size_that_is_offered_as_enough_is_enough(place):
 def test_rates_go_with_their_formulas_and_an_impossible_one_says_what_was_meant():
     hour = planned("saltmarrow", replace("/downpour/duration_min", 60))
     assert "2 to 5 minutes" in finding(hour, "GUTTERS_RATE_WRONG_PARTNER").text
-    table = [replace("/downpour/school", "code_table")]
+    table = [replace("/downpour/method", "code_table")]
     assert "GUTTERS_RATE_WRONG_PARTNER" in codes(planned("saltmarrow", *table))
     right = [*table, replace("/downpour/duration_min", 60), replace("/downpour/return_years", 100)]
     assert "GUTTERS_RATE_WRONG_PARTNER" not in codes(planned("saltmarrow", *right))
@@ -223,7 +223,7 @@ def test_what_the_roofs_bring_is_what_reaches_the_tank_and_what_was_taken(saltma
         ([replace("/first_flush/by", "volume"), replace("/first_flush/volume_l", 50)], 2 * 50 / 338.53),
     ],
 )
-def test_every_school_comes_to_a_depth(operations, depth):
+def test_every_method_comes_to_a_depth(operations, depth):
     plan = planned("saltmarrow", *operations)
     assert plan.first_flush.figures["depth_mm"].value == pytest.approx(depth, rel=0.001)
 
@@ -232,9 +232,9 @@ def test_a_diverter_that_never_drains_fails_and_its_fix_drains_it():
     plan = planned("saltmarrow", replace("/first_flush/drain", "by_hand"))
     found = finding(plan, "FLUSH_NEVER_DRAINS")
     assert found.severity == "fails"
-    mended = planned("saltmarrow", *found.fixes[0].operations)
-    assert "FLUSH_NEVER_DRAINS" not in codes(mended)
-    assert all(chamber.drain_h <= 24.5 for chamber in mended.first_flush.chambers)
+    fixed = planned("saltmarrow", *found.fixes[0].operations)
+    assert "FLUSH_NEVER_DRAINS" not in codes(fixed)
+    assert all(chamber.drain_h <= 24.5 for chamber in fixed.first_flush.chambers)
 
 
 def test_a_fine_hole_clogs_and_a_wide_one_leaks_all_through_the_rain():
@@ -272,8 +272,8 @@ def test_an_overflow_smaller_than_the_inflow_is_always_found(bore, count, rate, 
     assert (plan.overflow.stands_m > plan.overflow.room_m * 1.001) <= small
     if small:
         for fix in finding(plan, "OVERFLOW_SMALLER_THAN_INFLOW").fixes:
-            mended = plan_property(apply_edit(document, fix.operations), None).plan
-            assert "OVERFLOW_SMALLER_THAN_INFLOW" not in codes(mended)
+            fixed = plan_property(apply_edit(document, fix.operations), None).plan
+            assert "OVERFLOW_SMALLER_THAN_INFLOW" not in codes(fixed)
 
 
 def test_what_is_said_of_an_overflow():

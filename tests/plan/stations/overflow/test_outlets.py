@@ -25,9 +25,9 @@ def test_a_barrel_without_overflow_fails_and_either_fix_gives_the_water_a_way():
     assert plan.overflow.place.capacity_l_s == 0
     diverter, pipe = found.fixes
     for fix, kind in ((diverter, "back_down"), (pipe, "pipe")):
-        mended = edited("saltmarrow", replace(KIND, "none"), *fix.operations)
-        assert mended.overflow.kind == kind
-        after = plan_property(mended, None).plan
+        fixed = edited("saltmarrow", replace(KIND, "none"), *fix.operations)
+        assert fixed.overflow.kind == kind
+        after = plan_property(fixed, None).plan
         assert status(after, "overflow") == "settled"
 
 
@@ -52,8 +52,8 @@ def test_a_diverter_above_the_brim_is_found_and_brought_down():
     plan = planned_dry("saltmarrow", replace(KIND, "back_down"))
     found = finding(plan, "OVERFLOW_DIVERTER_HIGH")
     assert (found.stage, found.severity) == ("overflow", "fails")
-    mended = planned_dry("saltmarrow", replace(KIND, "back_down"), *found.fixes[0].operations)
-    assert "OVERFLOW_DIVERTER_HIGH" not in codes(mended)
+    fixed = planned_dry("saltmarrow", replace(KIND, "back_down"), *found.fixes[0].operations)
+    assert "OVERFLOW_DIVERTER_HIGH" not in codes(fixed)
 
 
 def test_a_diverter_is_not_for_a_bank():
@@ -101,15 +101,15 @@ def test_a_lowered_lip_makes_exactly_the_room_that_the_water_needs(bore, rate, k
         after = plan_property(apply_edit(document, fix.operations), None).plan.overflow
         assert after.stands_m <= after.room_m
         assert after.room_m - after.stands_m < 0.0011
-        assert after.lip_m < plan.overflow.lip_m
+        assert after.overflow_invert_m < plan.overflow.overflow_invert_m
 
 
 def test_an_overflow_of_plastic_where_fires_come_is_named_with_the_pipes():
     plan = planned_dry("saltmarrow", replace("/site/fire_prone", True))
     found = finding(plan, "GUTTERS_PLASTIC_IN_FIRE")
     assert "House, Barn and studio, the overflow" in found.text
-    mended = planned_dry("saltmarrow", replace("/site/fire_prone", True), *found.fixes[0].operations)
-    assert "GUTTERS_PLASTIC_IN_FIRE" not in codes(mended)
+    fixed = planned_dry("saltmarrow", replace("/site/fire_prone", True), *found.fixes[0].operations)
+    assert "GUTTERS_PLASTIC_IN_FIRE" not in codes(fixed)
     barrel = planned_dry("saltmarrow", replace("/site/fire_prone", True), replace(KIND, "back_down"))
     assert "the overflow" not in finding(barrel, "GUTTERS_PLASTIC_IN_FIRE").text
     assert "GUTTERS_PLASTIC_IN_FIRE" not in codes(planned_dry("saltmarrow"))

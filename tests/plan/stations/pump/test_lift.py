@@ -1,4 +1,4 @@
-"""Treatment and pump on the demos: what each moves, what is found, and what mends it."""
+"""Treatment and pump on the demos: what each moves, what is found, and what fixes it."""
 
 import pytest
 
@@ -23,8 +23,8 @@ def test_the_small_cartridge_costs_the_shower_the_flow_and_the_months_at_once(sa
     lives = [plan.treatment.stages[1].life_months for plan in (saltmarrow, small)]
     assert lives[1] == pytest.approx(lives[0] / 3.6**2, rel=0.01)
     found = finding(small, "PUMP_TAP_WEAK")
-    mended = planned_dry("saltmarrow", *SMALL, *found.fixes[0].operations)
-    assert "PUMP_TAP_WEAK" not in codes(mended)
+    fixed = planned_dry("saltmarrow", *SMALL, *found.fixes[0].operations)
+    assert "PUMP_TAP_WEAK" not in codes(fixed)
 
 
 def test_housings_side_by_side_are_the_plans_of_each(saltmarrow):
@@ -92,7 +92,7 @@ def test_the_garden_leaves_before_the_lamp_and_wants_no_larger_one(saltmarrow):
         ([replace("/pump/precharge_kpa", 100)], "PUMP_PRECHARGE_LOW"),
     ],
 )  # fmt: skip
-def test_a_fault_is_found_and_its_first_fix_mends_it(operations, code):
+def test_a_fault_is_found_and_its_first_fix_fixes_it(operations, code):
     found = finding(planned_dry("saltmarrow", *operations), code)
     assert found.stage == code.partition("_")[0].lower()
     assert code not in codes(planned_dry("saltmarrow", *operations, *found.fixes[0].operations))

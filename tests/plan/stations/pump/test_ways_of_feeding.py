@@ -1,4 +1,4 @@
-"""A header tank, gravity, generic pumps and a top-up: what each moves, what is found, and what mends it."""
+"""A header tank, gravity, generic pumps and a top-up: what each moves, what is found, and what fixes it."""
 
 import pytest
 from fluids.friction import friction_factor
@@ -76,7 +76,7 @@ def test_a_structural_engineer_is_named_where_a_tank_stands_on_high(header):
         ([replace("/pump/header/volume_l", 20_000), replace("/pump/header/fill_h", 2)], "PUMP_FILL_SLOW"),
     ],
 )
-def test_a_fault_of_the_header_tank_is_found_and_its_first_fix_mends_it(operations, code):
+def test_a_fault_of_the_header_tank_is_found_and_its_first_fix_fixes_it(operations, code):
     found = finding(planned_dry("saltmarrow", *HEADER, *operations), code)
     assert code not in codes(planned_dry("saltmarrow", *HEADER, *operations, *found.fixes[0].operations))
 
@@ -143,7 +143,7 @@ def test_a_generic_pump_does_on_these_pipes_what_its_row_says(way):
             assert after.pump.figures["fill_h"].value == (pump.fill_h and pytest.approx(pump.fill_h))
 
 
-def test_every_fix_of_a_weak_tap_mends_it():
+def test_every_fix_of_a_weak_tap_fixes_it():
     weak = [replace("/pump/points", [[0, 40], [0.6, 33], [1.2, 18]])]
     found = finding(planned_dry("brindle-landing", *weak), "PUMP_TAP_WEAK")
     assert len(found.fixes) >= 2
@@ -183,7 +183,7 @@ def test_the_strainer_takes_its_share_of_the_suction():
 def test_a_full_tank_above_the_pump_adds_to_its_shut_off_pressure():
     document = edited("saltmarrow")
     plan = planned_dry("saltmarrow")
-    above = document.cistern.tanks[0].vessel().brim_m - document.levels.pump_m
+    above = document.cistern.tanks[0].vessel().top_water_m - document.levels.pump_m
     assert plan.pump.figures["shut_off_kpa"].value == pytest.approx((52 + above) * 9.80665)
 
 
@@ -193,7 +193,7 @@ def test_a_top_up_opens_at_the_level_of_the_share_that_is_kept():
     plan = planned("lantern-row")
     document = edited("lantern-row")
     first = document.cistern.tanks[0].vessel()
-    spills_m = min(tank.vessel().brim_m for tank in document.cistern.tanks) - first.floor_m
+    spills_m = min(tank.vessel().top_water_m for tank in document.cistern.tanks) - first.floor_m
     level = plan.pump.top_up.figures["level_m"].value
     assert first.outlet_m < level < first.overflow_m
     assert level == pytest.approx(first.outlet_m + 0.1 * (spills_m - first.outlet_m), rel=0.02)
@@ -218,7 +218,7 @@ def test_the_share_of_days_on_top_up_is_counted_over_the_record():
         ([replace("/household/back_up/rain_first", False)], "PUMP_TOP_UP_FIRST"),
     ],
 )
-def test_a_fault_of_the_top_up_is_found_at_the_pump_and_mended(operations, code):
+def test_a_fault_of_the_top_up_is_found_at_the_pump_and_fixed(operations, code):
     found = finding(planned_dry("lantern-row", *operations), code)
     assert found.stage == "pump"
     assert code not in codes(planned_dry("lantern-row", *operations, *found.fixes[0].operations))

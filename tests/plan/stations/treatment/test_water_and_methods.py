@@ -1,4 +1,4 @@
-"""Schools of disinfection, tests of the water, its balance, and the wall: on the demos."""
+"""Methods of disinfection, tests of the water, its balance, and the wall: on the demos."""
 
 import pytest
 
@@ -14,25 +14,25 @@ def saltmarrow():
 
 
 @pytest.mark.parametrize("name", ["saltmarrow", "brindle-landing"])
-def test_each_school_does_what_its_row_says_and_leaves_no_barrier_out(name):
+def test_each_method_does_what_its_row_says_and_leaves_no_barrier_out(name):
     plan = planned_dry(name)
-    assert [school.key for school in plan.treatment.schools] == ["uv", "chlorine", "both", "one_tap"]
-    for school in plan.treatment.schools:
-        after = planned_dry(name, *school.operations)
-        again = {each.key: each for each in after.treatment.schools}
-        assert [key for key, each in again.items() if each.chosen] == [school.key]
-        assert again[school.key].logs == school.logs
-        assert after.pump.dirty.tap_kpa == pytest.approx(school.tap_dirty_kpa)
+    assert [method.key for method in plan.treatment.methods] == ["uv", "chlorine", "both", "one_tap"]
+    for method in plan.treatment.methods:
+        after = planned_dry(name, *method.operations)
+        again = {each.key: each for each in after.treatment.methods}
+        assert [key for key, each in again.items() if each.chosen] == [method.key]
+        assert again[method.key].logs == method.logs
+        assert after.pump.dirty.tap_kpa == pytest.approx(method.tap_dirty_kpa)
         assert not codes(after) & {"TREATMENT_NO_BARRIER", "TREATMENT_CRYPTOSPORIDIUM", "TREATMENT_CONTACT_SHORT",
                                    "TREATMENT_RESIDUAL_TAKEN", "TREATMENT_COARSE_BEFORE_UV"}  # fmt: skip
-        assert ("TREATMENT_ONE_TAP" in codes(after)) == (school.key == "one_tap")
+        assert ("TREATMENT_ONE_TAP" in codes(after)) == (method.key == "one_tap")
 
 
 def test_logs_are_those_of_the_agencys_tables(saltmarrow):
     """A dose of 40 mJ/cm2: 4 log of Cryptosporidium and Giardia, half of virus (US EPA, LT2 rule). Chlorine with its
     time: 3 of Giardia, 4 of virus, none of Cryptosporidium (SWTR guidance manual). An absolute filter of 1 micron: 3
     of cysts (NSF/ANSI 53). From memory."""
-    logs = {school.key: [school.logs[target] for target in TARGETS] for school in saltmarrow.treatment.schools}
+    logs = {method.key: [method.logs[target] for target in TARGETS] for method in saltmarrow.treatment.methods}
     assert logs["uv"] == [4, 4, 0.5]
     assert logs["chlorine"] == [3, 6, 4]
     assert logs["both"] == [4, 7, 4.5]
@@ -40,7 +40,7 @@ def test_logs_are_those_of_the_agencys_tables(saltmarrow):
 
 
 def test_a_filter_at_one_tap_warns_of_the_shower_and_a_coarse_one_is_no_barrier(saltmarrow):
-    one_tap = next(school for school in saltmarrow.treatment.schools if school.key == "one_tap")
+    one_tap = next(method for method in saltmarrow.treatment.methods if method.key == "one_tap")
     plan = planned_dry("saltmarrow", *one_tap.operations)
     assert "tooth brush" in finding(plan, "TREATMENT_ONE_TAP").text
     last = len(edited("saltmarrow", *one_tap.operations).treatment.stages) - 1
@@ -48,9 +48,9 @@ def test_a_filter_at_one_tap_warns_of_the_shower_and_a_coarse_one_is_no_barrier(
     assert "TREATMENT_NO_BARRIER" in codes(coarse)
 
 
-def test_no_school_and_no_test_where_rain_is_not_drunk():
+def test_no_method_and_no_test_where_rain_is_not_drunk():
     treatment = planned_dry("lantern-row").treatment
-    assert treatment.schools == []
+    assert treatment.methods == []
     assert treatment.water is None
 
 
@@ -69,7 +69,7 @@ DOSED = [replace(f"{CHLORINE}/on", True), {"op": "remove", "path": f"{STAGES}/4"
         ([replace("/treatment/alkalinity_mg_l", 20), replace(f"{TEST}/ph", 6.2)], "TREATMENT_SOFT"),
     ],
 )
-def test_a_fault_is_found_and_its_first_fix_mends_it(operations, code):
+def test_a_fault_is_found_and_its_first_fix_fixes_it(operations, code):
     found = finding(planned_dry("saltmarrow", *operations), code)
     assert code not in codes(planned_dry("saltmarrow", *operations, *found.fixes[0].operations))
 

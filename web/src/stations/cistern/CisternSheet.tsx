@@ -8,11 +8,11 @@ import { Why } from "../../ui/Why";
 import { NoRain } from "../../document/NoRain";
 import { DaysView } from "./DaysView";
 import { SafetyView } from "./SafetyView";
-import { SchoolsView } from "./SchoolsView";
+import { MethodsView } from "./MethodsView";
 import { SearchView } from "./SearchView";
 import { TanksView } from "./TanksView";
 
-/** The store: its record, its tanks, the schools of sizing, how safe it is, and what else there could be. */
+/** The store: its record, its tanks, the methods of sizing, how safe it is, and what else there could be. */
 export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
   const bench = useWorkbench();
   const { cistern, rain } = bench.shown.plan;
@@ -25,7 +25,7 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
         views={[
           { key: "days", name: "Every day", body: <DaysView days={days} yearRow={yearRow} pickYear={pickYear} /> },
           { key: "tanks", name: "The tanks", body: <TanksView /> },
-          { key: "schools", name: "Schools of sizing", body: <SchoolsView /> },
+          { key: "methods", name: "Methods of sizing", body: <MethodsView /> },
           { key: "safety", name: "How safe", body: <SafetyView /> },
           { key: "search", name: "Design search", body: <SearchView /> },
         ]}

@@ -1,6 +1,6 @@
 import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
-import type { School } from "../../api/client";
+import type { SizingMethod } from "../../api/client";
 import { resize } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { nudgeStep, roundStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
@@ -13,8 +13,8 @@ const LEFT = 32;
 const RIGHT = 14;
 const PAUSE_MS = 350;
 
-/** Security over size, with the tank as a handle on its axis and, where asked, the schools as letters on the curve. */
-export function SizeCurve({ schools = [] }: { schools?: School[] }) {
+/** Security over size, with the tank as a handle on its axis and, where asked, the methods as letters on the curve. */
+export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
   const bench = useWorkbench();
   const [box, width] = useWidth<HTMLDivElement>();
   const [dragged, setDragged] = useState<number | null>(null);
@@ -135,7 +135,7 @@ export function SizeCurve({ schools = [] }: { schools?: School[] }) {
                 />
               )}
               <path d={`M${handleX} ${TOP - 6}V${FOOT}`} stroke="var(--ink)" strokeWidth="2" />
-              {lettersOn(schools, reach, x, y).map(({ letter, cx, cy, label, key }) => (
+              {lettersOn(methods, reach, x, y).map(({ letter, cx, cy, label, key }) => (
                 <g key={key}>
                   <path d={`M${cx} ${cy}L${label.x} ${label.y}`} stroke="var(--ink-2)" strokeWidth="1" />
                   <circle cx={cx} cy={cy} r="3.4" fill="var(--ink)" stroke="var(--sheet)" strokeWidth="1.2" />
@@ -145,7 +145,7 @@ export function SizeCurve({ schools = [] }: { schools?: School[] }) {
                   </text>
                 </g>
               ))}
-              {schools.length === 0 && (
+              {methods.length === 0 && (
                 <>
                   <text
                     {...reading}
@@ -197,15 +197,15 @@ export function SizeCurve({ schools = [] }: { schools?: School[] }) {
   );
 }
 
-/** Where each school's letter goes: on the curve where it has room, else beside it on a leader. */
-function lettersOn(schools: School[], reach: number, x: (litres: number) => number, y: (years: number) => number) {
+/** Where each method's letter goes: on the curve where it has room, else beside it on a leader. */
+function lettersOn(methods: SizingMethod[], reach: number, x: (litres: number) => number, y: (years: number) => number) {
   const placed: { x: number; y: number }[] = [];
   const free = (at: { x: number; y: number }) =>
     placed.every((other) => Math.hypot(other.x - at.x, other.y - at.y) >= 22) && at.y > 4 && at.y < FOOT - 8;
-  return schools.flatMap((school) => {
-    if (school.tank_l === null || school.carried === null || school.tank_l > reach) return [];
-    const cx = x(school.tank_l);
-    const cy = y(school.carried);
+  return methods.flatMap((method) => {
+    if (method.tank_l === null || method.carried === null || method.tank_l > reach) return [];
+    const cx = x(method.tank_l);
+    const cy = y(method.carried);
     const tries = [18, 28, 40, 54, 68, 84].flatMap((far) =>
       [-55, -35, -80, 125, 145, 100, 35].map((angle) => ({
         x: Math.max(10, cx + far * Math.cos((angle * Math.PI) / 180)),
@@ -214,7 +214,7 @@ function lettersOn(schools: School[], reach: number, x: (litres: number) => numb
     );
     const label = tries.find(free) ?? tries[0]!;
     placed.push(label, { x: cx, y: cy });
-    return [{ key: school.key, letter: school.letter, cx, cy, label }];
+    return [{ key: method.key, letter: method.letter, cx, cy, label }];
   });
 }
 

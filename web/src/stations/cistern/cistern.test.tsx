@@ -122,16 +122,16 @@ test("a tank that is taken out takes its downpipes' aim with it", async () => {
   ]);
 });
 
-test("every school says its size, what it would carry and why it differs", async () => {
-  renderOnDemo(<CisternSheet {...sheet} />, demo, "/?view=schools");
-  const table = within(await screen.findByRole("region", { name: "The schools" }));
-  for (const school of cistern.schools) {
-    expect(table.getByText(school.label)).toBeTruthy();
-    expect(table.getByText(school.why)).toBeTruthy();
-    if (school.tank_l !== null)
+test("every method says its size, what it would carry and why it differs", async () => {
+  renderOnDemo(<CisternSheet {...sheet} />, demo, "/?view=methods");
+  const table = within(await screen.findByRole("region", { name: "The methods" }));
+  for (const method of cistern.methods) {
+    expect(table.getByText(method.label)).toBeTruthy();
+    expect(table.getByText(method.why)).toBeTruthy();
+    if (method.tank_l !== null)
       expect(
-        table.getByRole("button", { name: new RegExp(`^${school.label.replace(/[^\w ]/g, ".")},`) }).textContent,
-      ).toBe(volume(school.tank_l, "metric"));
+        table.getByRole("button", { name: new RegExp(`^${method.label.replace(/[^\w ]/g, ".")},`) }).textContent,
+      ).toBe(volume(method.tank_l, "metric"));
   }
 });
 

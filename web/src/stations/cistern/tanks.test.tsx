@@ -117,13 +117,13 @@ test("heights and heads have the digits a builder reads", () => {
   expect(headOf(0.06, "us")).toBe("2.4 in");
 });
 
-test("the schools stand as letters where their size lies on the curve", async () => {
-  renderOnDemo(<SizeCurve schools={demo.plan.cistern!.schools} />);
+test("the methods stand as letters where their size lies on the curve", async () => {
+  renderOnDemo(<SizeCurve methods={demo.plan.cistern!.methods} />);
   const curve = await screen.findByRole("img", { name: "Years carried over tank size" });
   const reach = demo.plan.cistern!.curve.tank_l.at(-1)!;
-  const shown = demo.plan.cistern!.schools.filter((school) => school.tank_l !== null && school.tank_l <= reach);
+  const shown = demo.plan.cistern!.methods.filter((method) => method.tank_l !== null && method.tank_l <= reach);
   expect(shown.length).toBeGreaterThan(5);
-  for (const school of shown) expect(within(curve).getByText(school.letter)).toBeTruthy();
+  for (const method of shown) expect(within(curve).getByText(method.letter)).toBeTruthy();
   expect(screen.queryByTestId("handle-reading")).toBeNull();
 });
 

@@ -7,7 +7,7 @@ import { Why } from "../../ui/Why";
 import { ChamberDrawings } from "./ChamberDrawings";
 import { FlushCurve } from "./FlushCurve";
 import { HolesTable } from "./HolesTable";
-import { SchoolsTable } from "./SchoolsTable";
+import { MethodsTable } from "./MethodsTable";
 
 const KINDS = [
   { value: "none", label: "nothing", note: "screens, calmed inlet and floating suction instead" },
@@ -15,7 +15,7 @@ const KINDS = [
   { value: "standpipe", label: "by standpipe", note: "a dead leg that fills first" },
   { value: "tank", label: "into a small tank", note: "where legs would be too many" },
 ] as const;
-const SCHOOLS = [
+const METHODS = [
   { value: "depth", label: "a depth of" },
   { value: "volume", label: "a fixed volume of", note: "for each chamber" },
   { value: "removal", label: "so much that", note: "each mm halves what lies on the roof" },
@@ -51,7 +51,7 @@ export function FirstFlushSheet() {
                 <Choice
                   label="How much is thrown away"
                   value={entered.by}
-                  options={[...SCHOOLS]}
+                  options={[...METHODS]}
                   onChoose={(by) => set(by, "by", by)}
                 />{" "}
                 <Amount />
@@ -96,7 +96,7 @@ export function FirstFlushSheet() {
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-y-5">
           <FlushCurve />
-          <SchoolsTable />
+          <MethodsTable />
           {!none && <ChamberDrawings />}
           {!none && <HolesTable />}
         </div>
@@ -118,7 +118,7 @@ export function FirstFlushSheet() {
   );
 }
 
-/** The one value that the chosen school asks for. */
+/** The one value that the chosen method asks for. */
 function Amount() {
   const bench = useWorkbench();
   const { first_flush: entered } = bench.shown.document;

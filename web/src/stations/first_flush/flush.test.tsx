@@ -28,7 +28,7 @@ test("each chamber is drawn with its legs, and a hole can be taken from the tabl
   const chambers = await screen.findByRole("region", { name: "Chambers" });
   for (const chamber of buried.plan.first_flush.chambers)
     expect(within(chambers).getByText(chamber.name)).toBeTruthy();
-  await userEvent.click(screen.getByRole("button", { name: "Take it: 1 mm hole" }));
+  await userEvent.click(screen.getByRole("button", { name: "Take it: 1.0 mm hole" }));
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([
       { op: "replace", path: "/first_flush/drain", value: "hole" },
@@ -46,13 +46,13 @@ test("without a first flush the curve says what one would cost, and draws no cha
   expect(lastOperations(calls)).toContainEqual({ op: "replace", path: "/first_flush/kind", value: "ball" });
 });
 
-test("the schools stand side by side, and one that is taken is one edit", async () => {
+test("the methods stand side by side, and one that is taken is one edit", async () => {
   const calls = renderOnDemo(<FirstFlushSheet />);
-  const table = await screen.findByRole("region", { name: "The schools side by side" });
-  const { schools } = demo.plan.first_flush;
-  expect(within(table).getAllByRole("row")).toHaveLength(schools.length + 1);
+  const table = await screen.findByRole("region", { name: "The methods side by side" });
+  const { methods } = demo.plan.first_flush;
+  expect(within(table).getAllByRole("row")).toHaveLength(methods.length + 1);
   expect(within(table).getAllByRole("img", { name: "chosen" })).toHaveLength(
-    schools.filter((school) => school.chosen).length,
+    methods.filter((method) => method.chosen).length,
   );
   const dirty = within(table).getByRole("row", { name: /^Trees, dust, birds or traffic/ });
   expect(within(dirty).getByText("1–2 mm")).toBeTruthy();
@@ -66,7 +66,7 @@ test("the schools stand side by side, and one that is taken is one edit", async 
   );
 });
 
-test("a school that is pointed at is previewed, and left alone it changes nothing", async () => {
+test("a method that is pointed at is previewed, and left alone it changes nothing", async () => {
   const calls = renderOnDemo(<FirstFlushSheet />, buried);
   const take = await screen.findByRole("button", { name: "Take it: One trade’s habit" });
   fireEvent.pointerEnter(take);
@@ -77,7 +77,7 @@ test("a school that is pointed at is previewed, and left alone it changes nothin
 
 test("a depth is told in the inches of the property", async () => {
   renderOnDemo(<FirstFlushSheet />, buried);
-  const table = await screen.findByRole("region", { name: "The schools side by side" });
+  const table = await screen.findByRole("region", { name: "The methods side by side" });
   expect(within(table).getByText("0.02–0.039 in")).toBeTruthy();
   expect(within(table).queryByText(/ mm$/)).toBeNull();
 });

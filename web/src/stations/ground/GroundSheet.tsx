@@ -17,7 +17,7 @@ import { GroundSection } from "./GroundSection";
 import { PadWords } from "./PadWords";
 import { QuantityList } from "./QuantityList";
 import { Readings } from "./Readings";
-import { WayInWords } from "./WayInWords";
+import { AccessWords } from "./AccessWords";
 import { WeightWords } from "./WeightWords";
 
 const SOILS = [
@@ -105,7 +105,7 @@ export function GroundSheet() {
               ]
             : []),
           { key: "weight", name: pad.buried ? "Weight" : "Weight & wind", body: <WeightView pad={pad} /> },
-          { key: "way-in", name: "Way in", body: <WayInView /> },
+          { key: "access", name: "Way in", body: <WayInView /> },
         ]}
       />
     </>
@@ -166,8 +166,8 @@ function WeightView({ pad }: { pad: Pad }) {
 
 function WayInView() {
   return (
-    <MainAndAside aside={<Aside view="way_in" />}>
-      <WayInWords />
+    <MainAndAside aside={<Aside view="access" />}>
+      <AccessWords />
     </MainAndAside>
   );
 }

@@ -84,7 +84,7 @@ test("pressure and wind are held against their limits, and the way in against ea
 });
 
 test("the narrowest place is drawn with every tank that must pass it", async () => {
-  renderOnDemo(<GroundSheet />, terrace, "/?view=way-in");
+  renderOnDemo(<GroundSheet />, terrace, "/?view=access");
   expect(
     await screen.findByRole("img", {
       name: /^The narrowest place, 0.95 m: Tall tank is 0.60 m at its narrowest, Low/,
@@ -100,12 +100,12 @@ test("no wind is asked for under the ground", async () => {
 });
 
 test("what comes in parts passes any gate", async () => {
-  renderOnDemo(<GroundSheet />, demo, "/?view=way-in");
+  renderOnDemo(<GroundSheet />, demo, "/?view=access");
   expect(await screen.findByText(/^It comes in parts/)).toBeTruthy();
 });
 
 test("distances stand against what is usual, a footing for a hole alone", async () => {
-  renderOnDemo(<GroundSheet />, terrace, "/?view=way-in");
+  renderOnDemo(<GroundSheet />, terrace, "/?view=access");
   const way = await screen.findByRole("region", { name: "The way in" });
   expect(way.textContent).toMatch(/to the boundary1 m usual0.4 m/);
   const boundary = within(way).getByText("to the boundary").parentElement!;
@@ -113,7 +113,7 @@ test("distances stand against what is usual, a footing for a hole alone", async 
   expect(within(way).queryByText("to the nearest footing")).toBeNull();
 });
 
-test.each(["pad", "weight", "way-in"])("the view %s has its own notes", async (view) => {
+test.each(["pad", "weight", "access"])("the view %s has its own notes", async (view) => {
   renderOnDemo(<GroundSheet />, terrace, `/?view=${view}`);
   const notes = await screen.findByRole("region", { name: "How it is put together" });
   for (const note of terrace.plan.ground.notes)

@@ -90,8 +90,8 @@ function RateSentence() {
         <p>
           Size by{" "}
           <Choice
-            label="School of sizing"
-            value={downpour.school}
+            label="Method of sizing"
+            value={downpour.method}
             options={[
               { value: "en", label: "BS EN 12056-3", note: "with the rate of 2 to 5 minutes" },
               {
@@ -100,7 +100,7 @@ function RateSentence() {
                 note: "with the rate of 60 minutes, once in 100 years",
               },
             ]}
-            onChoose={(school) => void bench.edit("School of sizing", replace("/downpour/school", school))}
+            onChoose={(method) => void bench.edit("Method of sizing", replace("/downpour/method", method))}
           />
           , rain{" "}
           <EitherWay

@@ -38,7 +38,7 @@ export function SectionDrawing(props: {
   for (let each = Math.ceil(at.low / step) * step; each <= at.high; each += step) ticks.push(each);
   const screen = run.screen_m;
   const outlet = run.outlet_m;
-  const lip = section.lip_m;
+  const lip = section.overflow_invert_m;
   const bad = (code: string) => props.checks.some((check) => check.code === code && check.status === "fails");
   const pipe = run.points.flatMap((point): [number, number][] =>
     point.invert_m === null ? [] : [[x(point.along_m), y(point.invert_m)]],

@@ -84,7 +84,7 @@ export function WayOut(props: {
   const { overflow, at, section, unit } = props;
   const { y, rightX, endX } = at;
   if (overflow.kind === "none" || overflow.kind === "back_down") return null;
-  const lip = y(section.lip_m);
+  const lip = y(section.overflow_invert_m);
   const end = y(section.discharge_m) - 4;
   const standpipe = overflow.kind === "standpipe";
   const way = standpipe

@@ -227,7 +227,7 @@ function Vessels({ told, at, units }: { told: StormPlan; at: number; units: Unit
       {told.vessels.map((vessel, row) => {
         const level = vessel.level_m[at] ?? vessel.floor_m;
         const share = (level - vessel.floor_m) / Math.max(vessel.lid_m - vessel.floor_m, 1e-9);
-        const over = level > vessel.lip_m + 0.0005;
+        const over = level > vessel.overflow_invert_m + 0.0005;
         const spilled = told.places.find((place) => place.key === `vessel:${row}`)?.spilled_l ?? 0;
         return (
           <li key={vessel.name} className="flex items-center gap-2.5 text-[14px]">
@@ -241,7 +241,7 @@ function Vessels({ told, at, units }: { told: StormPlan; at: number; units: Unit
               />
               <path d="M3 2V44H31V2" fill="none" stroke="var(--ink)" strokeWidth="2" />
               <path
-                d={`M1 ${44 - 40 * Math.min(1, (vessel.lip_m - vessel.floor_m) / (vessel.lid_m - vessel.floor_m))}h32`}
+                d={`M1 ${44 - 40 * Math.min(1, (vessel.overflow_invert_m - vessel.floor_m) / (vessel.lid_m - vessel.floor_m))}h32`}
                 stroke="var(--ink)"
                 strokeDasharray="2 2"
               />
@@ -250,8 +250,8 @@ function Vessels({ told, at, units }: { told: StormPlan; at: number; units: Unit
               <strong className="block">{vessel.name}</strong>
               {metres(level, units)}
               {over
-                ? `, ${metres(level - vessel.lip_m, units)} over its rim`
-                : `, rim at ${metres(vessel.lip_m, units)}`}
+                ? `, ${metres(level - vessel.overflow_invert_m, units)} over its rim`
+                : `, rim at ${metres(vessel.overflow_invert_m, units)}`}
               {spilled > 0 && (
                 <span className="block font-semibold text-alarm">{volume(spilled, units)} spilled</span>
               )}

@@ -253,7 +253,7 @@ const STORM: StormPlan = {
       first_min: 1, onto: "over the eaves", flow_l_s: [0.5, 1, 0.5], spill_l_s: [0, 0.5, 0],
     },
   ],
-  vessels: [{ name: "Tall tank", lip_m: 2, lid_m: 2.1, floor_m: 0, level_m: [1.7, 1.8, 1.75] }],
+  vessels: [{ name: "Tall tank", overflow_invert_m: 2, lid_m: 2.1, floor_m: 0, level_m: [1.7, 1.8, 1.75] }],
   first: "gutter:back",
   said: "It spills first at Gutter of Back slope, in minute 2.",
   findings: [],

@@ -92,7 +92,7 @@ export function OverflowDrawing() {
           </>
         )}
         <text x={LEFT + 8} y={lip + 17} className="axis">
-          {piped ? "lip" : "brim"}, {metres(told.lip_m, units)} on the datum
+          {piped ? "lip" : "brim"}, {metres(told.overflow_invert_m, units)} on the datum
         </text>
         <text x={LEFT} y={LID - 8} className="axis" style={fails ? { fill: "var(--alarm)" } : undefined}>
           {told.room_ends_at}, {metres(told.room_m, units)} over the lip

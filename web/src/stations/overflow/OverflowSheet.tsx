@@ -109,7 +109,7 @@ export function OverflowSheet() {
               {told.place.sizes.length > 0 &&
                 `Next on the shelf: ${told.place.sizes.map((size) => `${size.label} passes ${flow(size.capacity_l_s, units)}`).join(", ")}.`}{" "}
               {entered.kind !== "none" &&
-                `It ends where somebody sees it run, on an apron of ${bore(20, units)} stone, ${metres(told.lip_m - told.end_m, units)} below the lip.`}
+                `It ends where somebody sees it run, on an apron of ${bore(20, units)} stone, ${metres(told.overflow_invert_m - told.end_m, units)} below the lip.`}
             </p>
           </section>
           <Cautions cautions={told.cautions} />

@@ -18,7 +18,7 @@ const FIXTURES: { key: Fixture; one: string; many: string }[] = [
   { key: "garden_tap", one: "garden tap", many: "garden taps" },
 ];
 
-/** What can be open in the house, and by which school it makes a peak. */
+/** What can be open in the house, and by which method it makes a peak. */
 export function FixtureWords() {
   const bench = useWorkbench();
   const { document } = bench.shown;
@@ -53,13 +53,13 @@ export function FixtureWords() {
       )}
       ; counted{" "}
       <Choice
-        label="School of the peak"
+        label="Method of the peak"
         value={entered.flow_by}
         options={[
           { value: "at_once", label: "by what is open at once", note: "a small house" },
           { value: "units", label: "by fixture units", note: "Hunter’s curve" },
         ]}
-        onChoose={(school) => void bench.edit("School of the peak", replace("/pump/flow_by", school))}
+        onChoose={(method) => void bench.edit("Method of the peak", replace("/pump/flow_by", method))}
       />
       {entered.flow_by === "at_once" && (
         <>

@@ -31,13 +31,13 @@ export function DeliveryWords() {
       <p className="leading-[1.85]">
         <PipeEntries name="delivery" at="/pump/delivery" pipe={entered.delivery} />, friction by{" "}
         <Choice
-          label="School of friction"
+          label="Method of friction"
           value={entered.friction}
           options={[
             { value: "darcy", label: "Darcy and Colebrook" },
             { value: "hazen_williams", label: "Hazen and Williams", note: "the trade’s" },
           ]}
-          onChoose={(school) => void bench.edit("School of friction", replace("/pump/friction", school))}
+          onChoose={(method) => void bench.edit("Method of friction", replace("/pump/friction", method))}
         />
         {entered.friction === "hazen_williams" && (
           <>

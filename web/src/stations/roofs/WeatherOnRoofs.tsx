@@ -12,14 +12,14 @@ export function WeatherOnRoofs() {
     <p>
       Count the losses{" "}
       <Choice
-        label="School of losses"
+        label="Method of losses"
         value={losses}
         options={[
           { value: "daily", label: "day by day", note: "a first wetting each day, then the coefficient" },
           { value: "coefficient", label: "by the coefficient alone", note: "no wetting loss" },
           { value: "monthly", label: "by the month", note: "coefficient × (month − 2 mm)" },
         ]}
-        onChoose={(school) => void bench.edit(`Losses ${school}`, replace("/losses", school))}
+        onChoose={(method) => void bench.edit(`Losses ${method}`, replace("/losses", method))}
       />
       . Snow is{" "}
       <Choice

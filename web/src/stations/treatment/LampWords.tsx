@@ -60,12 +60,12 @@ export function LampWords() {
           changed{" "}
           <Choice
             label="When the lamp is changed"
-            value={uv.school}
+            value={uv.change_by}
             options={[
               { value: "calendar", label: "by the calendar", note: "9,000 hours, a year" },
               { value: "sensor", label: "by its sensor", note: "and by the calendar at the latest" },
             ]}
-            onChoose={(school) => set(school, "school", school)}
+            onChoose={(method) => set(changeBy, "change_by", changeBy)}
           />
           ;{" "}
           <EitherWay

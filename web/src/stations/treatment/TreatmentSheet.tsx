@@ -10,7 +10,7 @@ import { BranchTable } from "./BranchTable";
 import { ChlorineWords } from "./ChlorineWords";
 import { HousingsTable } from "./HousingsTable";
 import { LampWords } from "./LampWords";
-import { SchoolRows } from "./SchoolRows";
+import { MethodRows } from "./MethodRows";
 import { SourceWords } from "./SourceWords";
 import { StageRows } from "./StageRows";
 import { TestRows } from "./TestRows";
@@ -84,7 +84,7 @@ function DisinfectionView() {
   const { document } = useWorkbench().shown;
   return (
     <MainAndAside aside={<Aside view="disinfection" />}>
-      <SchoolRows />
+      <MethodRows />
       {document.treatment.stages.some((stage) => stage.kind === "uv") && <LampWords />}
       <ChlorineWords />
     </MainAndAside>

@@ -54,7 +54,7 @@ test("only uses that rain serves are listed, and what they lack is said", async 
 test("where rain is not drunk nothing asks for a lamp or a test", async () => {
   renderOnDemo(<TreatmentSheet />, terrace, "/?view=disinfection");
   expect(await screen.findByText(/^Rain is not drunk here/)).toBeTruthy();
-  for (const name of ["The lamp", "Schools of disinfection"])
+  for (const name of ["The lamp", "Methods of disinfection"])
     expect(screen.queryByRole("region", { name })).toBeNull();
 });
 
@@ -76,13 +76,13 @@ test("the lamp says its dose and what that takes", async () => {
   expect(within(lamp).getByRole("img", { name: /^Dose over the flow: 41 mJ/ })).toBeTruthy();
 });
 
-test("each school says what it leaves uncovered, and is taken with what the plan worked out for it", async () => {
+test("each method says what it leaves uncovered, and is taken with what the plan worked out for it", async () => {
   const calls = renderOnDemo(<TreatmentSheet />, demo, "/?view=disinfection");
-  const schools = await screen.findByRole("region", { name: "Schools of disinfection" });
-  expect(within(schools).getAllByText("Leaves uncovered:")).toHaveLength(4);
-  expect(within(schools).getAllByRole("img", { name: "chosen" })).toHaveLength(1);
-  await userEvent.click(within(schools).getByRole("button", { name: "Take it: Chlorine in the tank" }));
-  const chlorine = demo.plan.treatment.schools.find((school) => school.key === "chlorine")!;
+  const methods = await screen.findByRole("region", { name: "Methods of disinfection" });
+  expect(within(methods).getAllByText("Leaves uncovered:")).toHaveLength(4);
+  expect(within(methods).getAllByRole("img", { name: "chosen" })).toHaveLength(1);
+  await userEvent.click(within(methods).getByRole("button", { name: "Take it: Chlorine in the tank" }));
+  const chlorine = demo.plan.treatment.methods.find((method) => method.key === "chlorine")!;
   await waitFor(() => expect(lastOperations(calls)).toEqual(chlorine.operations));
 });
 

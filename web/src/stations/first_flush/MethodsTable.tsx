@@ -2,24 +2,24 @@ import { useWorkbench } from "../../document/workbench";
 import { fixed, volume, write } from "../../lib/units";
 import { TakeIt } from "../../document/TakeIt";
 
-/** How much each school would throw away on these roofs, what that takes and what it costs. */
-export function SchoolsTable() {
+/** How much each method would throw away on these roofs, what that takes and what it costs. */
+export function MethodsTable() {
   const { document, plan } = useWorkbench().shown;
   const { units } = document;
-  const { schools } = plan.first_flush;
-  if (!schools.length) return null;
+  const { methods } = plan.first_flush;
+  if (!methods.length) return null;
   const span = (low: string, high: string) => (low === high ? low : `${low.replace(/ [^ ]+$/, "")}–${high}`);
   return (
-    <section aria-label="The schools side by side">
+    <section aria-label="The methods side by side">
       <h2 className="heading">
-        The schools side by side
+        The methods side by side
         <span className="head-note">on the roofs in use; what is taken and lost, for the middle of each</span>
       </h2>
       <div className="relative overflow-x-auto">
         <table className="table-lines mt-1 w-full text-[14px]">
           <thead>
             <tr>
-              <th scope="col">School</th>
+              <th scope="col">Method</th>
               <th scope="col">Depth</th>
               <th scope="col" className="hidden min-[520px]:table-cell">
                 In all
@@ -32,22 +32,22 @@ export function SchoolsTable() {
             </tr>
           </thead>
           <tbody>
-            {schools.map((school) => (
-              <tr key={school.label} className={school.chosen ? "font-bold" : undefined}>
+            {methods.map((method) => (
+              <tr key={method.label} className={method.chosen ? "font-bold" : undefined}>
                 <th scope="row">
-                  {school.label}
-                  {school.source && (
-                    <span className="note hidden font-[430] min-[520px]:block">{sourceOf(school)}</span>
+                  {method.label}
+                  {method.source && (
+                    <span className="note hidden font-[430] min-[520px]:block">{sourceOf(method)}</span>
                   )}
                 </th>
-                <td>{span(write("depth", units, school.low_mm), write("depth", units, school.high_mm))}</td>
+                <td>{span(write("depth", units, method.low_mm), write("depth", units, method.high_mm))}</td>
                 <td className="hidden min-[520px]:table-cell">
-                  {span(volume(school.low_l, units), volume(school.high_l, units))}
+                  {span(volume(method.low_l, units), volume(method.high_l, units))}
                 </td>
-                <td>{fixed(100 * (1 - school.share_left), 0)} %</td>
-                <td>{school.lost_l_year === null ? "–" : volume(school.lost_l_year, units)}</td>
+                <td>{fixed(100 * (1 - method.share_left), 0)} %</td>
+                <td>{method.lost_l_year === null ? "–" : volume(method.lost_l_year, units)}</td>
                 <td>
-                  <TakeIt label={school.label} chosen={school.chosen} operations={school.operations as never} />
+                  <TakeIt label={method.label} chosen={method.chosen} operations={method.operations as never} />
                 </td>
               </tr>
             ))}
@@ -58,5 +58,5 @@ export function SchoolsTable() {
   );
 }
 
-const sourceOf = (school: { basis: string; source: string }) =>
-  school.basis === "from_memory" ? `${school.source}, from memory` : school.source;
+const sourceOf = (method: { basis: string; source: string }) =>
+  method.basis === "from_memory" ? `${method.source}, from memory` : method.source;

@@ -1,31 +1,31 @@
-import type { Figure, School } from "../../api/client";
+import type { Figure, SizingMethod } from "../../api/client";
 import { useWorkbench } from "../../document/workbench";
 import { volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Why } from "../../ui/Why";
 import { SizeCurve } from "./SizeCurve";
 
-/** A school's size as a figure with its derivation. */
-const asFigure = (school: School): Figure => ({
-  label: school.label,
-  value: school.tank_l,
+/** A method's size as a figure with its derivation. */
+const asFigure = (method: SizingMethod): Figure => ({
+  label: method.label,
+  value: method.tank_l,
   unit: "L",
-  basis: school.basis,
-  source: school.source,
-  formula: school.formula,
-  working: school.working,
-  moves: school.why,
+  basis: method.basis,
+  source: method.source,
+  formula: method.formula,
+  working: method.working,
+  moves: method.why,
 });
 
 /** Every way of sizing the trade knows, on this property, each with what it would have carried and why it differs. */
-export function SchoolsView() {
+export function MethodsView() {
   const { document, plan } = useWorkbench().shown;
-  const { schools, counted_years } = plan.cistern!;
+  const { methods, counted_years } = plan.cistern!;
   const units = document.units;
   return (
     <>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-3 min-[900px]:grid-cols-[minmax(0,58%)_minmax(0,1fr)]">
-        <SizeCurve schools={schools} />
+        <SizeCurve methods={methods} />
         <section className="text-[14.5px] leading-snug">
           <h2 className="heading">Why they disagree</h2>
           <p className="mt-1">
@@ -39,37 +39,37 @@ export function SchoolsView() {
           </p>
         </section>
       </div>
-      <section aria-label="The schools" className="mt-2 border-t-[1.5px] border-ink">
-        {schools.map((school) => (
-          <SchoolRow key={school.key} school={school} units={units} counted={counted_years} />
+      <section aria-label="The methods" className="mt-2 border-t-[1.5px] border-ink">
+        {methods.map((method) => (
+          <MethodRow key={method.key} method={method} units={units} counted={counted_years} />
         ))}
       </section>
     </>
   );
 }
 
-function SchoolRow({ school, units, counted }: { school: School; units: Units; counted: number }) {
-  const first = school.key === "replay";
+function MethodRow({ method, units, counted }: { method: SizingMethod; units: Units; counted: number }) {
+  const first = method.key === "replay";
   return (
     <div
       className={`grid grid-cols-[24px_minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-rule py-1.5 text-[14px] leading-snug min-[900px]:grid-cols-[24px_190px_92px_96px_minmax(0,1fr)] ${first ? "bg-water-1/50" : ""}`}
     >
-      <span className="head text-center text-[16px] font-bold">{school.letter}</span>
-      <span className={first ? "font-bold" : "font-semibold"}>{school.label}</span>
+      <span className="head text-center text-[16px] font-bold">{method.letter}</span>
+      <span className={first ? "font-bold" : "font-semibold"}>{method.label}</span>
       <span className="text-right font-semibold">
-        {school.tank_l === null ? (
+        {method.tank_l === null ? (
           "no size"
         ) : (
-          <Why figure={asFigure(school)} units={units}>
-            {volume(school.tank_l, units)}
+          <Why figure={asFigure(method)} units={units}>
+            {volume(method.tank_l, units)}
           </Why>
         )}
       </span>
       <span className="text-right max-[899px]:col-start-3">
-        {school.carried === null ? "–" : `${school.carried} of ${counted}`}
+        {method.carried === null ? "–" : `${method.carried} of ${counted}`}
       </span>
       <span className="note max-[899px]:col-span-2 max-[899px]:col-start-2 max-[899px]:row-start-2">
-        {school.why}
+        {method.why}
       </span>
     </div>
   );

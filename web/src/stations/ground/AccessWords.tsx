@@ -7,7 +7,7 @@ import { MaybeEntry } from "../../document/MaybeEntry";
 import { GateDrawing } from "./GateDrawing";
 
 /** How the tank gets there, and what it must keep away from. */
-export function WayInWords() {
+export function AccessWords() {
   const { document, plan } = useWorkbench().shown;
   const { ground: entered, units } = document;
   const away = (label: string, field: "to_boundary_m" | "to_septic_m" | "to_trees_m") => (
@@ -34,8 +34,8 @@ export function WayInWords() {
         {entered.overhead_m !== null && " clear under wires and branches"};{" "}
         <EitherWay
           label="Soft way"
-          path="/ground/soft_way"
-          on={entered.soft_way}
+          path="/ground/soft_access"
+          on={entered.soft_access}
           yes="a truck sinks in when it is wet"
           no="it carries a truck in any weather"
         />

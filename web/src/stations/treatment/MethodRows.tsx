@@ -9,50 +9,50 @@ const TARGETS = [
   ["virus", "Viruses"],
 ] as const;
 
-/** The schools of making rain fit to drink: what each covers, leaves uncovered, and leaves of the shower. */
-export function SchoolRows() {
+/** The methods of making rain fit to drink: what each covers, leaves uncovered, and leaves of the shower. */
+export function MethodRows() {
   const { plan } = useWorkbench().shown;
-  const { schools } = plan.treatment;
-  if (!schools.length)
+  const { methods } = plan.treatment;
+  if (!methods.length)
     return <p>Rain is not drunk here: what toilets, laundry and garden take needs no disinfection.</p>;
   return (
-    <section aria-label="Schools of disinfection">
+    <section aria-label="Methods of disinfection">
       <h2 className="heading">
         What is to kill the germs
         <span className="head-note">logs taken at the taps it covers: 3 of them are 99.9 %</span>
       </h2>
       <ul>
-        {schools.map((school) => (
-          <School key={school.key} school={school} />
+        {methods.map((method) => (
+          <Method key={method.key} method={method} />
         ))}
       </ul>
     </section>
   );
 }
 
-function School({ school }: { school: Plan["treatment"]["schools"][number] }) {
+function Method({ method }: { method: Plan["treatment"]["methods"][number] }) {
   const { document } = useWorkbench().shown;
   return (
     <li className="border-b border-rule py-2 text-[14px] leading-snug">
       <div className="flex items-baseline justify-between gap-4">
-        <strong>{school.label}</strong>
-        <TakeIt label={school.label} chosen={school.chosen} operations={school.operations as never} />
+        <strong>{method.label}</strong>
+        <TakeIt label={method.label} chosen={method.chosen} operations={method.operations as never} />
       </div>
       <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-1 min-[700px]:grid-cols-[minmax(0,1fr)_264px]">
         <p>
-          Covers: {school.covers.charAt(0).toLowerCase() + school.covers.slice(1)}
+          Covers: {method.covers.charAt(0).toLowerCase() + method.covers.slice(1)}
           <span className="block">
             <span className="font-semibold text-parched-7">Leaves uncovered:</span>{" "}
-            {school.leaves.charAt(0).toLowerCase() + school.leaves.slice(1)}
+            {method.leaves.charAt(0).toLowerCase() + method.leaves.slice(1)}
           </span>
         </p>
         <div>
           {TARGETS.map(([target, name]) => (
-            <Logs key={target} name={name} log={school.logs[target] ?? 0} />
+            <Logs key={target} name={name} log={method.logs[target] ?? 0} />
           ))}
-          {school.tap_dirty_kpa !== null && (
+          {method.tap_dirty_kpa !== null && (
             <p className="note">
-              Highest tap, filters due: {pressure(Math.max(0, school.tap_dirty_kpa), document.units)}
+              Highest tap, filters due: {pressure(Math.max(0, method.tap_dirty_kpa), document.units)}
             </p>
           )}
         </div>
