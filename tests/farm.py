@@ -2,8 +2,9 @@
 
 from typing import Any
 
-from lean_year.property.document import Property, upgrade
+from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit, check
+from lean_year.property.upgrades import upgrade
 
 VERSION_1: dict[str, Any] = {
     "version": 1,

@@ -17,7 +17,7 @@ grounds = st.builds(
     bag_kg=st.floats(5, 100),
     cut_batter=st.floats(0, 5),
     fill_batter=st.floats(0, 5),
-    stands_mm=st.floats(0, 1_000),
+    pad_over_ground_mm=st.floats(0, 1_000),
     readings_mm=st.lists(st.floats(-5_000, 5_000), max_size=24),
     lean_mm=st.floats(0, 5_000),
     drained_uphill=st.booleans(),

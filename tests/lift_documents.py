@@ -56,7 +56,7 @@ trains = st.builds(
         strength_percent=st.floats(0.01, 20),
         residual_mg_l=st.floats(0.01, 20),
         ph=st.floats(6, 9),
-        stands_min=st.floats(0, 1_000),
+        contact_min=st.floats(0, 1_000),
         in_tank_l=st.none() | st.floats(0, 1e6),
     ),
     second_uvt_percent=st.none() | st.floats(1, 100),
@@ -72,7 +72,7 @@ pipes = st.builds(
     bore_mm=st.floats(5, 200),
     length_m=st.floats(0.1, 1_000),
     roughness_mm=st.floats(0, 2),
-    fittings=st.floats(0, 100),
+    fittings_k=st.floats(0, 100),
 )
 counts = st.integers(0, 30)
 fixtures = st.builds(FixtureCounts, **dict.fromkeys(FixtureCounts.model_fields, counts))
@@ -86,7 +86,7 @@ def pumps(draw):
     points = [[0.0, shut_off]] + [[step * (row + 1), shut_off * (1 - share)] for row, share in enumerate(shares)]
     cut_in = draw(st.floats(0, 500))
     return PumpEntry(
-        way=draw(st.sampled_from(["undecided", "pump", "gravity", "header"])),
+        feed=draw(st.sampled_from(["undecided", "pump", "gravity", "header"])),
         header=HeaderTank(
             outlet_m=draw(st.floats(-20, 60)),
             depth_m=draw(st.floats(0.05, 5)),

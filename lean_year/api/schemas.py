@@ -152,7 +152,7 @@ class Edit(Preview):
 class Step(Asked):
     """Undo or redo one revision."""
 
-    way: Literal["undo", "redo"]
+    direction: Literal["undo", "redo"]
     base_revision: int = Field(ge=1, le=LAST_REVISION)
 
 

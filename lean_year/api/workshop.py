@@ -261,14 +261,14 @@ class Workshop:
             )
         return stored, self.moved(before, document, planned)
 
-    def step(self, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[Stored, str]:
+    def step(self, property_id: str, base: int, direction: Literal["undo", "redo"]) -> tuple[Stored, str]:
         """Undo or redo.
 
         Raises
         ------
         properties.UnknownProperty, properties.StaleRevision, properties.NothingToDo
         """
-        target, document = properties.step_target(self.engine, property_id, base, way)
+        target, document = properties.step_target(self.engine, property_id, base, direction)
         planned = self.plan(document)
         stored = properties.move_head(
             self.engine, property_id, base=base, target=target, summary=_summary(document, planned)

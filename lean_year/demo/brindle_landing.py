@@ -103,7 +103,7 @@ def brindle_landing(record_id: str | None = None) -> Property:
             kind="standpipe", place="group", depth_mm=0.2, bore_mm=102.3, wall_m=2.1, drain="emitter", emitter_l_h=1.9
         ),
         overflow=OverflowEntry(
-            bore_mm=154.1, length_m=40 * M_PER_FOOT, way="reed_bed", footing_m=22 * M_PER_FOOT, end="grate"
+            bore_mm=154.1, length_m=40 * M_PER_FOOT, destination="reed_bed", footing_m=22 * M_PER_FOOT, end="grate"
         ),
         treatment=Treatment(
             stages=[
@@ -133,12 +133,12 @@ def brindle_landing(record_id: str | None = None) -> Property:
             wind_m_s=90 * 0.44704,
         ),
         pump=PumpEntry(
-            way="pump",
+            feed="pump",
             fixtures=FixtureCounts(garden_tap=1),
             points=[[0, 50], [0.6, 44], [1.2, 29]],
             residual_kpa=25 * KPA_PER_PSI,
-            suction=Pipe(bore_mm=40.9, length_m=10 * M_PER_FOOT, fittings=3),
-            delivery=Pipe(bore_mm=40.9, length_m=40 * M_PER_FOOT, fittings=12),
+            suction=Pipe(bore_mm=40.9, length_m=10 * M_PER_FOOT, fittings_k=3),
+            delivery=Pipe(bore_mm=40.9, length_m=40 * M_PER_FOOT, fittings_k=12),
             trench_m=4 * M_PER_FOOT,
             variable_speed=True,
             cut_in_kpa=30 * KPA_PER_PSI,

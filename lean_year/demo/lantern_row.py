@@ -80,7 +80,7 @@ def lantern_row(record_id: str | None = None) -> Property:
         rain=Rain(record_id=record_id, design_intensity_mm_h=88),
         downpour=Downpour(source="table", overflow_intensity_mm_h=140),
         levels=Levels(datum="yard drain", tank_ground_m=0, discharge_m=-0.25, highest_tap_m=6.4),
-        overflow=OverflowEntry(bore_mm=71, length_m=2.5, way="storm_drain", footing_m=3),
+        overflow=OverflowEntry(bore_mm=71, length_m=2.5, destination="storm_drain", footing_m=3),
         treatment=Treatment(
             stages=[
                 TreatmentStage(kind="strainer", micron=150),
@@ -90,7 +90,7 @@ def lantern_row(record_id: str | None = None) -> Property:
         ),
         ground=GroundEntry(soil="clay", gate_m=0.95, to_boundary_m=0.4, to_footing_m=0.3, shaded=True),
         pump=PumpEntry(
-            way="pump",
+            feed="pump",
             fixtures=FixtureCounts(toilet=2, basin=0, shower=0, kitchen_sink=0),
             residual_kpa=100,
             points=[[0, 36], [0.5, 31], [1.0, 20]],
@@ -98,7 +98,7 @@ def lantern_row(record_id: str | None = None) -> Property:
             cut_out_kpa=290,
             precharge_kpa=146,
             vessel_l=80,
-            delivery=Pipe(bore_mm=26, length_m=12, fittings=10),
+            delivery=Pipe(bore_mm=26, length_m=12, fittings_k=10),
         ),
         household=Household(
             residents=2,

@@ -97,7 +97,7 @@ def saltmarrow(record_id: str | None = None) -> Property:
         ),
         first_flush=FirstFlush(kind="ball", place="group", bore_mm=152, wall_m=2.0, drain="emitter", emitter_l_h=2),
         overflow=OverflowEntry(
-            bore_mm=190, length_m=6, bends_90=1, way="swale", footing_m=9, infiltration_mm_h=25, depth_m=0.2
+            bore_mm=190, length_m=6, bends_90=1, destination="swale", footing_m=9, infiltration_mm_h=25, depth_m=0.2
         ),
         treatment=Treatment(
             stages=[
@@ -112,10 +112,10 @@ def saltmarrow(record_id: str | None = None) -> Property:
         ),
         ground=GroundEntry(soil="sandy_gravel", slope=0.02, services_located=True, shaded=True, gate_m=2.6),
         pump=PumpEntry(
-            way="pump",
+            feed="pump",
             fixtures=FixtureCounts(toilet=2, basin=2, bath=1),
             points=[[0, 52], [0.6, 46], [1.2, 30]],
-            delivery=Pipe(bore_mm=36, length_m=31, fittings=14),
+            delivery=Pipe(bore_mm=36, length_m=31, fittings_k=14),
             vessel_l=100,
             altitude_m=20,
             water_c=14,

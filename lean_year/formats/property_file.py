@@ -14,8 +14,9 @@ from lean_year.core.errors import InputError
 from lean_year.core.rain import rainfall
 from lean_year.core.rain.generator import Climate
 from lean_year.core.rain.rainfall import DailyRain, MadeFrom
-from lean_year.property.document import PropertyFile, RainRecord, TwelveMeans, upgrade
+from lean_year.property.document import PropertyFile, RainRecord, TwelveMeans
 from lean_year.property.edits import first_problem
+from lean_year.property.upgrades import upgrade
 
 MAX_BYTES = 16 * 1024 * 1024
 

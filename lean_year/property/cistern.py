@@ -135,7 +135,7 @@ class Link(Part):
     bore_mm: float = Field(default=100, ge=5, le=2_000)
     length_m: float = Field(default=2, ge=0, le=1_000)
     roughness_mm: float = Field(default=0.01, ge=0, le=2)
-    fittings: float = Field(default=1, ge=0, le=100)
+    fittings_k: float = Field(default=1, ge=0, le=100)
     """Velocity heads lost in its valve and bends. Basis: estimate."""
 
 

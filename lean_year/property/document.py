@@ -1,9 +1,9 @@
-"""The property document, version 2.
+"""The property document, version 3.
 
 Field names carry their units. A value that nobody has confirmed is named in `assumed` by its JSON pointer.
 """
 
-from typing import Annotated, Any, Final, Literal
+from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
 
@@ -18,7 +18,7 @@ from lean_year.property.roofs import Downpipe, Roof, SnowEntry
 from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
-DOCUMENT_VERSION: Final = 2
+DOCUMENT_VERSION: Final = 3
 Units = Literal["metric", "us"]
 Money = Annotated[float, Field(ge=0, le=1e9)]
 
@@ -69,7 +69,7 @@ class Prices(Part):
 class Property(Part):
     """Everything that was entered about one property."""
 
-    version: Literal[2] = DOCUMENT_VERSION
+    version: Literal[3] = DOCUMENT_VERSION
     name: Text
     place: PlaceText = ""
     units: Units = "metric"
@@ -177,32 +177,3 @@ class PropertyFile(Part):
     format: Literal["lean-year-property"] = "lean-year-property"
     property: Property
     rain_record: RainRecord | None = None
-
-
-def upgrade(raw: dict[str, Any]) -> dict[str, Any]:
-    """Bring a document of an older version up to this one.
-
-    Version 1 had one tank known by its volume; it becomes a tank two metres high whose outlet stands where the
-    water it held back reached.
-    """
-    if raw.get("version") != 1:
-        return raw
-    old = raw.get("cistern")
-    if not isinstance(old, dict):
-        return raw | {"version": 2}
-    old = dict(old)
-    tank_l, below_l = old.pop("tank_l", 0.0), old.pop("below_outlet_l", 0.0)
-    if not all(isinstance(litres, int | float) for litres in (tank_l, below_l)):
-        raise InputError("cistern.tank_l", "must be a number, as must below_outlet_l")
-    if below_l > tank_l:
-        raise InputError("cistern.tank_l", f"must be at least what is below the outlet, {below_l:g}, got {tank_l:g}")
-    height_m = 2.0
-    tank = {
-        "id": "tank-1",
-        "name": "Tank",
-        "shape": {"kind": "volume", "volume_l": tank_l, "height_m": height_m},
-        "outlet_m": height_m * below_l / tank_l if tank_l else 0.0,
-    }
-    moved = {"/cistern/tank_l": "/cistern/tanks/0/shape", "/cistern/below_outlet_l": "/cistern/tanks/0/outlet_m"}
-    assumed = [moved.get(pointer, pointer) for pointer in raw.get("assumed", [])]
-    return raw | {"version": 2, "cistern": old | {"tanks": [tank]}, "assumed": assumed}

@@ -30,7 +30,7 @@ class GroundEntry(Part):
     cut_batter: float = Field(default=1, ge=0, le=5)
     fill_batter: float = Field(default=1.5, ge=0, le=5)
     """Run for each metre of height; 0 where a wall holds the edge."""
-    stands_mm: float = Field(default=75, ge=0, le=1_000)
+    pad_over_ground_mm: float = Field(default=75, ge=0, le=1_000)
     """Top of the pad over the ground that is levelled round it."""
     readings_mm: list[Annotated[float, Field(ge=-5_000, le=5_000)]] = Field(default_factory=list, max_length=24)
     """Staff readings on the finished pad, rim and middle."""

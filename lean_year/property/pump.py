@@ -38,7 +38,7 @@ class Pipe(Part):
     bore_mm: Bore = 32
     length_m: float = Field(default=25, gt=0, le=10_000)
     roughness_mm: float = Field(default=0.0015, ge=0, le=2)
-    fittings: float = Field(default=12, ge=0, le=1_000)
+    fittings_k: float = Field(default=12, ge=0, le=1_000)
     """Velocity heads lost in bends, tees and valves."""
 
 
@@ -56,7 +56,7 @@ class HeaderTank(Part):
     """Between the two."""
     fill_h: float = Field(default=1, gt=0, le=240)
     """Within which the transfer pump is to fill it."""
-    down: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=12, fittings=8))
+    down: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=12, fittings_k=8))
     """From it to the taps."""
     covered: bool = True
     """Lid, screened vent and overflow."""
@@ -65,7 +65,7 @@ class HeaderTank(Part):
 class PumpEntry(Part):
     """The pump, its vessel and its pipes; a pump and a header tank; or gravity alone."""
 
-    way: Literal["undecided", "pump", "gravity", "header"] = "undecided"
+    feed: Literal["undecided", "pump", "gravity", "header"] = "undecided"
     fixtures: FixtureCounts = Field(default_factory=FixtureCounts)
     flow_by: Literal["units", "at_once"] = "at_once"
     """By fixture units, or by how many things are open at once."""
@@ -85,7 +85,7 @@ class PumpEntry(Part):
     vessel_l: float = Field(default=60, ge=0, le=100_000)
     run_s: float = Field(default=60, ge=1, le=3_600)
     """Least time of one run."""
-    suction: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=3, fittings=3))
+    suction: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=3, fittings_k=3))
     delivery: Pipe = Field(default_factory=Pipe)
     header: HeaderTank = Field(default_factory=HeaderTank)
     friction: Literal["darcy", "hazen_williams"] = "darcy"

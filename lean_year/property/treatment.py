@@ -76,7 +76,7 @@ class ChlorineEntry(Part):
     strength_percent: float = Field(default=5, gt=0, le=20)
     residual_mg_l: float = Field(default=0.4, gt=0, le=20)
     ph: float = Field(default=7, ge=6, le=9)
-    stands_min: float = Field(default=60, ge=0, le=100_000)
+    contact_min: float = Field(default=60, ge=0, le=100_000)
     """Least time between dosing and the tap."""
     in_tank_l: float | None = Field(default=None, ge=0, le=1e9)
     """Water in the tank on the day of dosing, by its gauge; a full tank where None."""

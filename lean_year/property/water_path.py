@@ -176,7 +176,7 @@ class OverflowEntry(Part):
     trap: bool = True
     """A trap or flap against vermin and smells."""
     end: Literal["open", "pop_up", "grate"] = "open"
-    way: Literal[
+    destination: Literal[
         "ground",
         "soakaway",
         "swale",

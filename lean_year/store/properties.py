@@ -16,7 +16,8 @@ from cachetools import LRUCache, cached
 from sqlalchemy import Engine, Table, bindparam, func, insert, or_, select, update
 from sqlalchemy.orm import Session, defer
 
-from lean_year.property.document import Property, upgrade
+from lean_year.property.document import Property
+from lean_year.property.upgrades import upgrade
 from lean_year.store.database import reading, writing
 from lean_year.store.tables import PropertyRow, RainRecordRow, RevisionRow
 
@@ -289,7 +290,9 @@ def add_revision(
     return Stored(property_id, last + 1, label, document, can_undo=True, can_redo=False, demo=demo)
 
 
-def step_target(engine: Engine, property_id: str, base: int, way: Literal["undo", "redo"]) -> tuple[int, Property]:
+def step_target(
+    engine: Engine, property_id: str, base: int, direction: Literal["undo", "redo"]
+) -> tuple[int, Property]:
     """Where an undo or redo from `base` leads: the revision's number and document.
 
     Raises
@@ -301,9 +304,9 @@ def step_target(engine: Engine, property_id: str, base: int, way: Literal["undo"
         if row.head != base:
             raise StaleRevision(row.head)
         here = _revision(session, property_id, base)
-        target = here.parent if way == "undo" else _latest_child(session, property_id, base)
+        target = here.parent if direction == "undo" else _latest_child(session, property_id, base)
         if target is None:
-            raise NothingToDo(f"nothing to {way}")
+            raise NothingToDo(f"nothing to {direction}")
         return target, _document(_revision(session, property_id, target))
 
 

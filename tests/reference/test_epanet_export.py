@@ -70,7 +70,7 @@ def test_the_other_method_of_friction_and_a_device_are_the_engines_too(tmp_path)
 
 
 def test_gravity_alone_is_a_pipe_down_the_hill(tmp_path):
-    document = edited("saltmarrow", replace("/pump/way", "gravity"), replace("/levels/highest_tap_m", -20))
+    document = edited("saltmarrow", replace("/pump/feed", "gravity"), replace("/levels/highest_tap_m", -20))
     engine = by_the_engine(document, tmp_path)
     assert "PUMP" not in engine["flow_l_s"]
     assert engine["pressure_m"]["TAP"] > 5
@@ -79,7 +79,7 @@ def test_gravity_alone_is_a_pipe_down_the_hill(tmp_path):
 @pytest.mark.parametrize("due", [False, True])
 @pytest.mark.parametrize("name", ["saltmarrow", "lantern-row"])
 def test_a_header_tank_is_filled_and_presses_as_the_screens_say(name, due, tmp_path):
-    document = edited(name, replace("/pump/way", "header"), replace("/pump/header/outlet_m", 22),
+    document = edited(name, replace("/pump/feed", "header"), replace("/pump/header/outlet_m", 22),
                       replace("/pump/delivery/bore_mm", 26))  # fmt: skip
     engine = by_the_engine(document, tmp_path, due=due)
     pump = plan_property(document, None).plan.pump
@@ -93,7 +93,7 @@ def test_a_header_tank_is_filled_and_presses_as_the_screens_say(name, due, tmp_p
 @pytest.mark.parametrize(
     ("operations", "field"),
     [
-        ([replace("/pump/way", "undecided")], "pump.way"),
+        ([replace("/pump/feed", "undecided")], "pump.feed"),
         ([replace("/levels/highest_tap_m", None)], "levels.highest_tap_m"),
         ([replace("/pump/at_once", 1), *(replace(f"/pump/fixtures/{name}", 0) for name in (
             "toilet", "basin", "shower", "bath", "kitchen_sink", "washing_machine", "garden_tap"))], "pump.fixtures"),

@@ -158,5 +158,5 @@ def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop) -> Response:
 
 @router.post("/{property_id}/steps", response_model=PropertyState)
 def step(property_id: str, asked: Step, workshop: InWorkshop) -> Response:
-    stored, moved = workshop.step(property_id, asked.base_revision, asked.way)
+    stored, moved = workshop.step(property_id, asked.base_revision, asked.direction)
     return state_of(workshop, stored, moved)

@@ -26,8 +26,8 @@ def write_epanet_model(document: Property, *, due: bool = False) -> str:
     InputError
         If it is not decided how the house is fed, its highest tap is not measured, or nothing draws.
     """
-    if document.pump.way == "undecided":
-        raise InputError("pump.way", "must be decided first: a pump, a header tank, or gravity alone")
+    if document.pump.feed == "undecided":
+        raise InputError("pump.feed", "must be decided first: a pump, a header tank, or gravity alone")
     system = System(document)
     if system.tap_m is None:
         raise InputError("levels.highest_tap_m", "must be measured first")
@@ -57,7 +57,7 @@ class _Network:
     def source(self) -> str:
         """From the tank to where the pipe to the house begins; names that node."""
         entered, system = self._entered, self._system
-        if entered.way == "gravity":
+        if entered.feed == "gravity":
             return "TANK"
         curve = pump_curve(system.document)
         self._junction("SUCTION")
@@ -66,7 +66,7 @@ class _Network:
         self._pumps.append("PUMP SUCTION PRESSED HEAD PUMP")
         for share in (0.0, 0.5, 1.0):
             self._curves.append(f"PUMP {share * curve.most_l_s:.6f} {curve.head_m(share * curve.most_l_s):.6f}")
-        return self._header_tank() if entered.way == "header" else "PRESSED"
+        return self._header_tank() if entered.feed == "header" else "PRESSED"
 
     def _header_tank(self) -> str:
         at = "PRESSED"
@@ -105,7 +105,7 @@ class _Network:
             self._junction(after, leaves[number + 1] if number + 1 < len(laws) else 0.0)
             at = after
         self._junctions.append(f"TAP {tap_m:.4f} {passing[-1] if first < len(laws) else system.peak_l_s:.6f}")
-        self._pipe("RISE", at, "TAP", Pipe(bore_mm=500, length_m=0.01, fittings=0))  # to its height, at no loss
+        self._pipe("RISE", at, "TAP", Pipe(bore_mm=500, length_m=0.01, fittings_k=0))  # to its height, at no loss
 
     def _junction(self, name: str, draws_l_s: float = 0.0) -> None:
         self._junctions.append(f"{name} {self._low_m:.4f} {draws_l_s:.6f}")
@@ -113,7 +113,7 @@ class _Network:
     def _pipe(self, name: str, one: str, other: str, laid: Pipe) -> None:
         rough = self._entered.hazen_c if self._entered.friction == "hazen_williams" else laid.roughness_mm
         self._pipes.append(
-            f"{name} {one} {other} {laid.length_m:.4f} {laid.bore_mm:.4f} {rough:.6f} {laid.fittings:.4f} OPEN"
+            f"{name} {one} {other} {laid.length_m:.4f} {laid.bore_mm:.4f} {rough:.6f} {laid.fittings_k:.4f} OPEN"
         )
 
     def _stage(self, number: int, one: str, other: str, law: Drop, passing_l_s: float) -> None:

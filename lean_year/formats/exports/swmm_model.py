@@ -198,7 +198,7 @@ def _network(
             f"{far:.4f} 0"
         )
         sections.append(f"LINK_{number} CIRCULAR {joint.bore_mm / 1000:.4f} 0 0 0")
-        losses.append(f"LINK_{number} 0.5 1.0 {joint.fittings:g} NO 0")
+        losses.append(f"LINK_{number} 0.5 1.0 {joint.fittings_k:g} NO 0")
     lowest = min(float(vessel.level_m[0]) for vessel in chain.vessels) - 10
     outfalls.append(f"HOUSE {lowest:.3f} FREE NO")
     share = sum(vessel.overflows for vessel in chain.vessels) or 1

@@ -36,13 +36,13 @@ class System:
         self.peak_l_s = peak_l_s(document)
         self.wanted_kpa = entered.residual_kpa
         self.backflow_kpa = entered.backflow_kpa
-        header = entered.way == "header"
+        header = entered.feed == "header"
         self.from_m = entered.header.outlet_m if header else self.water_m
         """The water that presses on the taps."""
         self.pipes: tuple[Pipe, ...] = (entered.suction, entered.delivery)
         if header:
             self.pipes = (entered.header.down,)
-        if entered.way == "gravity":
+        if entered.feed == "gravity":
             self.pipes = (entered.delivery,)
         self.stages = drops(document)
         self.strainers = self.stages[: _leading_strainers(document)]
@@ -67,7 +67,7 @@ class System:
             friction = friction_head_m(**where, roughness_mm=min(pipe.roughness_mm, pipe.bore_mm / 2))
         else:
             friction = hazen_williams_head_m(**where, c=entered.hazen_c)
-        return friction, pipe.fittings * _velocity_head_m(pipe, flow_l_s)
+        return friction, pipe.fittings_k * _velocity_head_m(pipe, flow_l_s)
 
     def lost_m(self, flow_l_s: float, *, dirty: bool) -> float:
         """All that is lost on the way at a flow."""
@@ -128,7 +128,7 @@ class Filling(System):
 
 def gives(document: Property, system: System) -> PumpCurve | StandingWater | None:
     """What presses the water on a way; None where it is not decided."""
-    match document.pump.way:
+    match document.pump.feed:
         case "undecided":
             return None
         case "pump":

@@ -66,7 +66,7 @@ class Chain:
         shut = len(self.links) in shut_links
         flow = link_flow_l_s(
             head_m=1.0, bore_mm=tank.link.bore_mm, length_m=tank.link.length_m,
-            roughness_mm=tank.link.roughness_mm, fittings=tank.link.fittings,
+            roughness_mm=tank.link.roughness_mm, fittings=tank.link.fittings_k,
         )  # fmt: skip
         self.links.append(StormLink(near, far, 0.0 if shut else flow))
         self.link_names.append((self.names[near], self.names[far]))

@@ -95,7 +95,7 @@ def kind_of(value: Any) -> str:
 
 @pytest.mark.parametrize(("feeding", "parts", "least"), [("pump", EVERYTHING, 300), ("header", ["pump"], 50)])
 def test_a_plan_after_any_one_change_is_the_plan_from_nothing(feeding, parts, least, from_nothing):
-    document = edited("saltmarrow", *BUSY, replace("/pump/way", feeding))
+    document = edited("saltmarrow", *BUSY, replace("/pump/feed", feeding))
     before = plan_property(document, None).plan.model_dump()
     changed, kinds, moved = 0, set(), 0
     for part in parts:

@@ -45,11 +45,11 @@ export const keepEdit = (id: string, base_revision: number, edit: EditToKeep) =>
     }),
   );
 
-export const stepRevision = (id: string, base_revision: number, way: "undo" | "redo") =>
+export const stepRevision = (id: string, base_revision: number, direction: "undo" | "redo") =>
   taken(
     client.POST("/api/properties/{property_id}/steps", {
       params: { path: { property_id: id } },
-      body: { way, base_revision },
+      body: { direction, base_revision },
     }),
   );
 

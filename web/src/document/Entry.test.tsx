@@ -140,5 +140,5 @@ test("where nothing was typed, Ctrl Z undoes the last change", async () => {
   await waitFor(() => expect(server.state.revision).toBe(2));
   await waitFor(() => expect(tank.value).toBe("91 m³"));
   await user.keyboard("{Control>}z{/Control}");
-  await waitFor(() => expect(server.sent.at(-1)?.body.way).toBe("undo"));
+  await waitFor(() => expect(server.sent.at(-1)?.body.direction).toBe("undo"));
 });

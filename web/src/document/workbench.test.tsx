@@ -181,7 +181,7 @@ test("undo asks for the revision before", async () => {
     await bench.edit("Tank", tank(90_000));
   });
   await act(() => bench.step("undo"));
-  expect(server.sent.at(-1)).toMatchObject({ body: { way: "undo", base_revision: 2 } });
+  expect(server.sent.at(-1)).toMatchObject({ body: { direction: "undo", base_revision: 2 } });
   await screen.findByText(/^rev 1/);
 });
 

@@ -39,7 +39,7 @@ export type Workbench = {
   endPreview: () => void;
   /** Keep an edit. Resolves to null, or to what the server had against it. */
   edit: (label: string, operations: Operation[]) => Promise<string | null>;
-  step: (way: "undo" | "redo") => Promise<void>;
+  step: (direction: "undo" | "redo") => Promise<void>;
   /** Take a state that another call answered with. */
   accept: (state: PropertyState) => void;
   resolveConflict: (how: "apply" | "drop") => Promise<void>;
@@ -188,17 +188,17 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
   );
 
   const step = useCallback(
-    async (way: "undo" | "redo") => {
+    async (direction: "undo" | "redo") => {
       const base = standing()?.revision;
       if (base === undefined || outbox.size()) return;
       endPreview();
       try {
-        accept(await stepRevision(id, base, way));
+        accept(await stepRevision(id, base, direction));
       } catch (error) {
         if (error instanceof Refused && error.stale) {
           await cache.invalidateQueries({ queryKey: propertyQuery(id).queryKey });
           toast(
-            `Changed in another window, so nothing was ${way === "undo" ? "undone" : "redone"}. This is how it stands now.`,
+            `Changed in another window, so nothing was ${direction === "undo" ? "undone" : "redone"}. This is how it stands now.`,
           );
         } else if (!(error instanceof Refused)) {
           toast("No connection to the server. Nothing was changed.");

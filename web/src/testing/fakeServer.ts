@@ -33,7 +33,7 @@ export function smallState(changes: Partial<PropertyState> = {}): PropertyState 
 
 type Sent = {
   url: string;
-  body: { base_revision: number; edit_id?: string; way?: string; operations?: Operation[] };
+  body: { base_revision: number; edit_id?: string; direction?: string; operations?: Operation[] };
 };
 
 /** Answers the calls that the workbench makes, as the server would for replacements in the cistern. */

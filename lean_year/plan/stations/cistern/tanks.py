@@ -175,7 +175,11 @@ def _links(document: Property, layout: Layout) -> list[LinkPlan]:
     rows = []
     for number, flow in enumerate(_inflow_beyond(document, step), start=1):
         near, far = step.tanks[number - 1], step.tanks[number]
-        pipe = far.link.model_dump()
+        laid = far.link
+        pipe = {
+            "bore_mm": laid.bore_mm, "length_m": laid.length_m,
+            "roughness_mm": laid.roughness_mm, "fittings": laid.fittings_k,
+        }  # fmt: skip
         head = link_head_m(flow_l_s=min(flow, 1e5), **pipe)
         room = sum(room_left_l(tank.vessel(), step.bank, head) * tank.count for tank in step.tanks[number:])
         depth = max(0.0, step.bank.overflow_m - step.bank.draw_m)

@@ -209,13 +209,13 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
                 f"Readings on the pad differ by {say.bore(spread)}; {say.bore(allowed)} are allowed.",
                 "Scrape and roll again before the tank is set.",
             )
-    if entered.stands_mm < LEAST_STANDS_MM:
+    if entered.pad_over_ground_mm < LEAST_STANDS_MM:
         found.add(
             "GROUND_PAD_LOW",
             "caution",
-            f"The pad stands {say.bore(entered.stands_mm)} over the ground around: rain runs onto it.",
+            f"The pad stands {say.bore(entered.pad_over_ground_mm)} over the ground around: rain runs onto it.",
             "",
-            Fix(text=f"{say.bore(75)} over it.", operations=[replace("/ground/stands_mm", 75)]),
+            Fix(text=f"{say.bore(75)} over it.", operations=[replace("/ground/pad_over_ground_mm", 75)]),
         )
     if not entered.drained_uphill:
         found.add(

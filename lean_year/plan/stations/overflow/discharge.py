@@ -15,7 +15,7 @@ HALF_EMPTY_H = 24.0
 """A soakaway is half empty again within a day. Basis: from memory (BRE Digest 365)."""
 STORM_MIN = np.array([5.0, 10, 15, 30, 60, 120, 240, 360, 600, 1_440])
 INTO_THE_GROUND = ("soakaway", "swale", "rain_garden", "basins")
-WAYS = {
+DESTINATIONS = {
     "ground": "open ground",
     "soakaway": "a soakaway",
     "swale": "a swale",
@@ -68,8 +68,8 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
     # Depths of other durations by the one-third power rule from the rate that was entered.
     scale = burst_mm(day_mm=1.0, minutes=max(1.0, document.downpour.duration_min))
     depth = np.array([design * burst_mm(day_mm=1.0, minutes=float(span)) / scale for span in STORM_MIN])
-    greywater = entered.greywater_l_day / 1000 if entered.way == "basins" else 0.0
-    if entered.way == "soakaway":
+    greywater = entered.greywater_l_day / 1000 if entered.destination == "basins" else 0.0
+    if entered.destination == "soakaway":
         try:
             pit = soakaway(
                 area_m2=min(area, 1e6),

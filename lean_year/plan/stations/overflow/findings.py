@@ -9,7 +9,7 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import overflow_intensity_mm_h
 from lean_year.plan.model.overflow_outlets import has_pipe
-from lean_year.plan.stations.overflow.discharge import HALF_EMPTY_H, INTO_THE_GROUND, WAYS, InfiltrationPlan
+from lean_year.plan.stations.overflow.discharge import DESTINATIONS, HALF_EMPTY_H, INTO_THE_GROUND, InfiltrationPlan
 from lean_year.property.document import Property
 
 LEAST_FOOTING_M, LEAST_INFILTRATION_M = 3.0, 5.0
@@ -115,7 +115,7 @@ def overflow_findings(
 def _its_end(document: Property, ground: InfiltrationPlan | None, found: Findings, say: Wording) -> None:
     """Where the water comes out, and whether the ground takes it."""
     entered, add = document.overflow, found.add
-    least = LEAST_INFILTRATION_M if entered.way in INTO_THE_GROUND else LEAST_FOOTING_M
+    least = LEAST_INFILTRATION_M if entered.destination in INTO_THE_GROUND else LEAST_FOOTING_M
     if entered.footing_m < least:
         add(
             "OVERFLOW_NEAR_FOOTING",
@@ -132,18 +132,20 @@ def _its_end(document: Property, ground: InfiltrationPlan | None, found: Finding
             "It ends uphill of the pad, or towards a neighbour or a septic field.",
             "Lead it downhill, past the pad, to ground that is yours.",
         )
-    if entered.way in INTO_THE_GROUND and entered.infiltration_mm_h is None:
+    if entered.destination in INTO_THE_GROUND and entered.infiltration_mm_h is None:
         add(
             "OVERFLOW_NO_INFILTRATION_TEST",
             "caution",
-            f"The overflow runs into {WAYS[entered.way]} and nobody has tested how fast the ground takes water.",
+            f"The overflow runs into {DESTINATIONS[entered.destination]} and nobody has tested how fast the "
+            "ground takes water.",
             "Dig a hole, fill it, time the fall between three quarters and one quarter full; enter the rate.",
         )
     if ground is not None and ground.half_empty_h is not None and ground.half_empty_h > HALF_EMPTY_H:
         add(
             "OVERFLOW_GROUND_SLOW",
             "fails",
-            f"It takes {fixed(ground.half_empty_h)} h until {WAYS[entered.way]} is half empty; it should be ready "
+            f"It takes {fixed(ground.half_empty_h)} h until {DESTINATIONS[entered.destination]} is half empty; "
+            "it should be ready "
             f"again within {HALF_EMPTY_H:g} h.",
             "A shallower, longer one has more side for the same water.",
         )

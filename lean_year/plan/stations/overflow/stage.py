@@ -31,7 +31,12 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import Supply
-from lean_year.plan.stations.overflow.discharge import INTO_THE_GROUND, WAYS, InfiltrationPlan, ground_for_overflow
+from lean_year.plan.stations.overflow.discharge import (
+    DESTINATIONS,
+    INTO_THE_GROUND,
+    InfiltrationPlan,
+    ground_for_overflow,
+)
 from lean_year.plan.stations.overflow.findings import overflow_findings
 from lean_year.property.document import Property
 
@@ -71,7 +76,7 @@ class OverflowPlan(BaseModel):
     inlet_mm2: float
     overflow_mm2: float
     end_m: float
-    way: str
+    destination: str
     ground: InfiltrationPlan | None
     held_down: list[HeldDown]
     findings: list[Finding]
@@ -252,7 +257,7 @@ def plan_overflow(
         held = _held_down(supply, entered.hold_down_share)
     ground = (
         ground_for_overflow(document, flows, say)
-        if entered.kind != "none" and entered.way in INTO_THE_GROUND
+        if entered.kind != "none" and entered.destination in INTO_THE_GROUND
         else None
     )
     return OverflowPlan(
@@ -266,7 +271,7 @@ def plan_overflow(
         inlet_mm2=inlet_mm2,
         overflow_mm2=float(overflow_mm2),
         end_m=discharge_m(document),
-        way=WAYS[entered.way],
+        destination=DESTINATIONS[entered.destination],
         ground=ground,
         held_down=held,
         findings=overflow_findings(

@@ -23,7 +23,7 @@ def demand_figures(document: Property, system: System, say: Wording) -> dict[str
         formula, working = "the largest that are open at once", f"{entered.at_once} at once"
     if entered.irrigation_l_s:
         working += f", and {say.flow(entered.irrigation_l_s)} for the largest zone"
-    stands = "header tank's lowest water" if entered.way == "header" else "outlet of the tank it draws from"
+    stands = "header tank's lowest water" if entered.feed == "header" else "outlet of the tank it draws from"
     return {
         "peak_l_s": Figure(
             value=system.peak_l_s,
@@ -86,7 +86,7 @@ def power_figures(
 ) -> dict[str, Figure]:
     """What it uses: at the middle of its band, or at its duty where it fills a header tank."""
     entered = document.pump
-    if entered.way == "pump":
+    if entered.feed == "pump":
         head, where = (entered.cut_in_kpa + entered.cut_out_kpa) / 2 / GRAVITY_M_S2, "H in the middle of its band"
         # The pump works over its band; its middle stands for it.
         running_l_s = _flow_at(curve, head)

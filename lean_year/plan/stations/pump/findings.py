@@ -54,7 +54,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
     """Everything to fix; `offered` are the generic pumps on these pipes."""
     found = Findings("pump")
     entered = document.pump
-    if entered.way == "undecided":
+    if entered.feed == "undecided":
         _undecided(facts, found, say)
         return found.rows
     if facts.lift_m is None:
@@ -65,10 +65,10 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
             "Measure it, at Gutters & pipes, Levels.",
         )
     _trench(document, found, say)
-    if entered.way == "gravity":
+    if entered.feed == "gravity":
         _gravity(document, facts, found, say)
         return found.rows
-    if entered.way == "header":
+    if entered.feed == "header":
         _header(document, facts, found, say)
     else:
         _pressure(document, facts, offered, found, say)
@@ -107,7 +107,7 @@ def _undecided(facts: PumpFacts, found: Findings, say: Wording) -> None:
         "note",
         f"How the house is fed is not decided. {says}",
         "",
-        *(Fix(text=text, operations=[replace("/pump/way", way)]) for way, text in (ways if falls else ways[:2])),
+        *(Fix(text=text, operations=[replace("/pump/feed", way)]) for way, text in (ways if falls else ways[:2])),
     )
 
 
@@ -119,8 +119,8 @@ def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording
             "fails",
             f"The highest tap stands {say.length(lift)} above the lowest water: gravity does not lift.",
             "",
-            Fix(text="Plan a pump.", operations=[replace("/pump/way", "pump")]),
-            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/way", "header")]),
+            Fix(text="Plan a pump.", operations=[replace("/pump/feed", "pump")]),
+            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/feed", "header")]),
         )
     elif due is not None and due < facts.peak_l_s:
         found.add(
@@ -129,9 +129,9 @@ def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording
             f"{say.flow(facts.gravity_l_s or 0.0)} run from the open tap with new filters and {say.flow(due)} when "
             f"they are due; {say.flow(facts.peak_l_s)} are wanted at once.",
             "",
-            Fix(text="Plan a pump.", operations=[replace("/pump/way", "pump")]),
+            Fix(text="Plan a pump.", operations=[replace("/pump/feed", "pump")]),
             *tap_fixes(document, runs_enough, [], say),
-            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/way", "header")]),
+            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/feed", "header")]),
         )
 
 
@@ -172,7 +172,7 @@ def _shut_off(document: Property, facts: PumpFacts, found: Findings, say: Wordin
             f"{say.pressure(entered.fittings_kpa)}.",
             "A relief valve and a pressure regulator, or fittings of a higher class.",
         )
-    if entered.way == "pump" and not entered.variable_speed and entered.cut_out_kpa > shut_off:
+    if entered.feed == "pump" and not entered.variable_speed and entered.cut_out_kpa > shut_off:
         found.add(
             "PUMP_NEVER_STOPS",
             "fails",
@@ -208,7 +208,7 @@ def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording)
                 *([Fix(text=f"Set its outlet at {say.length(higher_m)}.",
                        operations=[replace("/pump/header/outlet_m", higher_m)])] if higher_m <= 9_000 else []),
                 *tap_fixes(document, pressed_enough, [], say),
-                Fix(text="A pump that presses, in its place.", operations=[replace("/pump/way", "pump")]),
+                Fix(text="A pump that presses, in its place.", operations=[replace("/pump/feed", "pump")]),
             )  # fmt: skip
     if fill <= 1e-6:
         found.add(

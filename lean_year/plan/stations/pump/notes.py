@@ -9,7 +9,7 @@ def pump_notes(document: Property, say: Wording) -> list[BuildNote]:
     """Every note of pump and pipes that applies."""
     entered = document.pump
     notes = []
-    if entered.way in ("pump", "header"):
+    if entered.feed in ("pump", "header"):
         notes += [
             BuildNote(
                 view="suction",
@@ -40,7 +40,7 @@ def pump_notes(document: Property, say: Wording) -> list[BuildNote]:
                     f"{say.temperature(-9)} without power. A drain at the low point of everything outside.",
                 )
             )
-        if entered.vessel_l > 0 and entered.way == "pump":
+        if entered.vessel_l > 0 and entered.feed == "pump":
             notes.append(
                 BuildNote(
                     view="power",

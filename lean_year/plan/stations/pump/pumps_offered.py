@@ -38,7 +38,7 @@ class PumpOffered(BaseModel):
 
 def pumps_offered(document: Property, system: System, runs_on: System) -> list[PumpOffered]:
     """Every generic pump; none where no pump is planned."""
-    if document.pump.way not in ("pump", "header"):
+    if document.pump.feed not in ("pump", "header"):
         return []
     return [_offered(document, system, runs_on, pump) for pump in GENERIC_PUMPS]
 

@@ -100,7 +100,7 @@ class VesselStates(BaseModel):
 
 
 class PumpPlan(BaseModel):
-    way: str
+    feed: str
     figures: dict[str, Figure]
     stack: list[StackPart]
     gives_kpa: float | None
@@ -126,7 +126,7 @@ class PumpPlan(BaseModel):
 def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
     """The pump stage; `use_m3_year` is what rain gives in a mean year. A wider tank changes none of it."""
     system = System(document)
-    way, peak = document.pump.way, system.peak_l_s
+    way, peak = document.pump.feed, system.peak_l_s
     stack = _stack(system)
     figures = demand_figures(document, system, say) | {"head_m": _head_figure(system, stack, say)}
     press = gives(document, system)
@@ -164,7 +164,7 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         figures |= gravity_figures(system, say)
     offered = pumps_offered(document, system, runs_on)
     return PumpPlan(
-        way=way,
+        feed=way,
         figures=figures,
         stack=stack,
         gives_kpa=None if press is None else _gives_kpa(system, press),
@@ -187,7 +187,7 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
 
 def _heights(system: System) -> LiftHeights:
     document = system.document
-    header = document.pump.header if document.pump.way == "header" else None
+    header = document.pump.header if document.pump.feed == "header" else None
     return LiftHeights(
         lowest_m=system.water_m,
         full_m=system.full_m,
@@ -306,7 +306,7 @@ def _plan(model: PropertyModel) -> PumpPlan:
 
 def _headline(model: PropertyModel, plan: PumpPlan) -> str:
     say, figures = model.say, plan.figures
-    match plan.way:
+    match plan.feed:
         case "undecided":
             return "not decided"
         case "gravity":
@@ -327,5 +327,5 @@ STATION = Station(
     answer=PumpPlan,
     plan=_plan,
     headline=_headline,
-    undecided=lambda model, _plan: model.document.pump.way == "undecided",
+    undecided=lambda model, _plan: model.document.pump.feed == "undecided",
 )

@@ -61,7 +61,7 @@ def _housing_operations(document: Property) -> list[dict[str, Any]]:
 def _wider(document: Property, enough: Callable[[Property], bool], say: Wording) -> list[Fix]:
     """The narrowest pipe of the stock list that does, in place of the last one to the tap."""
     pump = document.pump
-    header = pump.way == "header"
+    header = pump.feed == "header"
     laid = pump.header.down if header else pump.delivery
     path = "/pump/header/down/bore_mm" if header else "/pump/delivery/bore_mm"
 

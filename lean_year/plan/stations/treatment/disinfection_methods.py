@@ -50,7 +50,7 @@ def train_logs(document: Property) -> dict[str, float]:
     if through is not None:
         dose = min(10_000.0, uv_dose_mj_cm2(document, through))
         logs = {target: ultraviolet.log_credit(dose, target) for target in TARGETS}
-    if document.treatment.chlorine.on and document.treatment.chlorine.stands_min >= contact_needed_min(document):
+    if document.treatment.chlorine.on and document.treatment.chlorine.contact_min >= contact_needed_min(document):
         logs = {target: log + CHLORINE_LOG[target] for target, log in logs.items()}
     if any(keeps_cysts(stage) for stage in document.treatment.stages):
         logs = {target: log + (CYST_LOG if target != "virus" else 0.0) for target, log in logs.items()}
@@ -116,14 +116,14 @@ def _method(
     chosen: bool,
 ) -> DisinfectionMethod:
     entered = document.treatment
-    stands_min = max(entered.chlorine.stands_min, min(100_000.0, math.ceil(contact_needed_min(document))))
+    contact_min = max(entered.chlorine.contact_min, min(100_000.0, math.ceil(contact_needed_min(document))))
     operations = [replace("/treatment/stages", stages), replace("/treatment/chlorine/on", chlorine_on)]
-    if chlorine_on and stands_min > entered.chlorine.stands_min:
-        operations.append(replace("/treatment/chlorine/stands_min", stands_min))
+    if chlorine_on and contact_min > entered.chlorine.contact_min:
+        operations.append(replace("/treatment/chlorine/contact_min", contact_min))
     if chosen:
         other = document
     else:
-        dosed = entered.chlorine.model_copy(update={"on": chlorine_on, "stands_min": stands_min})
+        dosed = entered.chlorine.model_copy(update={"on": chlorine_on, "contact_min": contact_min})
         train = entered.model_copy(
             update={"stages": [TreatmentStage.model_validate(stage) for stage in stages], "chlorine": dosed}
         )

@@ -190,7 +190,7 @@ def _for_other_uses(document: Property, served: dict[Quality, bool], found: Find
 
 def _order(document: Property, found: Findings) -> None:
     stages = document.treatment.stages
-    if document.pump.way in ("pump", "header") and stages and stages[0].kind != "strainer":
+    if document.pump.feed in ("pump", "header") and stages and stages[0].kind != "strainer":
         found.add(
             "TREATMENT_NO_STRAINER",
             "caution",
@@ -237,16 +237,16 @@ def _chlorine(document: Property, found: Findings, say: Wording) -> None:
             Fix(text="Dose 1 mg/L.", operations=[replace("/treatment/chlorine/dose_mg_l", 1)]),
         )
     needed = contact_needed_min(document)
-    if entered.stands_min < needed:
+    if entered.contact_min < needed:
         found.add(
             "TREATMENT_CONTACT_SHORT",
             "fails",
             f"It must stand {fixed(needed)} min with {entered.residual_mg_l:g} mg/L, and stands "
-            f"{fixed(entered.stands_min)}.",
+            f"{fixed(entered.contact_min)}.",
             "Dose the tank the evening before, or a contact tank behind it.",
             Fix(
                 text=f"Let it stand {fixed(needed + 0.5)} min.",
-                operations=[replace("/treatment/chlorine/stands_min", min(100_000.0, round(needed + 0.5)))],
+                operations=[replace("/treatment/chlorine/contact_min", min(100_000.0, round(needed + 0.5)))],
             ),
         )
     lamp = any(stage.kind == "uv" for stage in train.stages)

@@ -130,7 +130,7 @@ def test_a_tank_that_is_cut_in_drains_but_floats_where_the_water_table_stands_ov
     [
         ("saltmarrow", [SLOPE], "GROUND_ON_FILL"),
         ("saltmarrow", [replace("/ground/margin_m", 0.05)], "GROUND_PAD_SMALL"),
-        ("saltmarrow", [replace("/ground/stands_mm", 20)], "GROUND_PAD_LOW"),
+        ("saltmarrow", [replace("/ground/pad_over_ground_mm", 20)], "GROUND_PAD_LOW"),
         ("saltmarrow", [replace("/ground/drained_uphill", False)], "GROUND_NOT_DRAINED"),
         ("saltmarrow", [replace("/ground/topsoil_m", 0)], "GROUND_TOPSOIL"),
         ("saltmarrow", [replace("/ground/services_located", False)], "GROUND_SERVICES"),

@@ -77,7 +77,7 @@ def test_the_garden_leaves_before_the_lamp_and_wants_no_larger_one(saltmarrow):
         ([replace("/treatment/uv/rated_flow_l_s", 0.4)], "TREATMENT_UV_SMALL"),
         ([replace("/treatment/chlorine/on", True), replace("/treatment/chlorine/dose_mg_l", 20)],
          "TREATMENT_CHLORINE_HIGH"),
-        ([replace("/treatment/chlorine/on", True), replace("/treatment/chlorine/stands_min", 5)],
+        ([replace("/treatment/chlorine/on", True), replace("/treatment/chlorine/contact_min", 5)],
          "TREATMENT_CONTACT_SHORT"),
         ([replace("/treatment/chlorine/on", True), {"op": "remove", "path": f"{STAGES}/4"}],
          "TREATMENT_CRYPTOSPORIDIUM"),
@@ -88,7 +88,7 @@ def test_the_garden_leaves_before_the_lamp_and_wants_no_larger_one(saltmarrow):
         ([replace("/pump/check_valve", False)], "PUMP_NO_CHECK_VALVE"),
         ([replace("/pump/points", [[0, 30], [0.6, 26], [1.2, 12]])], "PUMP_NEVER_STOPS"),
         ([replace("/pump/vessel_l", 20)], "PUMP_VESSEL_SMALL"),
-        ([replace("/pump/way", "gravity")], "PUMP_NO_HEAD"),
+        ([replace("/pump/feed", "gravity")], "PUMP_NO_HEAD"),
         ([replace("/pump/precharge_kpa", 100)], "PUMP_PRECHARGE_LOW"),
     ],
 )  # fmt: skip
@@ -159,7 +159,7 @@ def test_a_stage_without_a_rating_has_what_is_usual_for_its_kind():
 
 @pytest.mark.parametrize(("tap_m", "ways"), [(3.3, 2), (-20, 3), (None, 2)])
 def test_what_feeds_the_house_is_asked_for_with_what_gravity_can_do(tap_m, ways):
-    plan = planned_dry("saltmarrow", replace("/pump/way", "undecided"), replace("/levels/highest_tap_m", tap_m))
+    plan = planned_dry("saltmarrow", replace("/pump/feed", "undecided"), replace("/levels/highest_tap_m", tap_m))
     found = finding(plan, "PUMP_UNDECIDED")
     assert len(found.fixes) == ways
     for fix in found.fixes:
@@ -169,7 +169,7 @@ def test_what_feeds_the_house_is_asked_for_with_what_gravity_can_do(tap_m, ways)
 
 
 def test_what_is_not_decided_is_to_decide_and_no_figure_is_made_up():
-    plan = planned_dry("saltmarrow", replace("/pump/way", "undecided"), replace(STAGES, []))
+    plan = planned_dry("saltmarrow", replace("/pump/feed", "undecided"), replace(STAGES, []))
     assert (status(plan, "pump"), status(plan, "treatment")) == ("decide", "caution")
     assert plan.pump.curve == []
     assert plan.pump.clean is None

@@ -8,8 +8,8 @@ from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.plan.model.pressure_side import Filling, System
 from tests.plan.on_demos import codes, edited, finding, planned, planned_dry, replace, status
 
-HEADER = [replace("/pump/way", "header"), replace("/pump/header/outlet_m", 30)]
-GRAVITY = [replace("/pump/way", "gravity"), replace("/levels/highest_tap_m", -25)]
+HEADER = [replace("/pump/feed", "header"), replace("/pump/header/outlet_m", 30)]
+GRAVITY = [replace("/pump/feed", "gravity"), replace("/levels/highest_tap_m", -25)]
 
 
 @pytest.fixture(scope="module")
@@ -126,7 +126,7 @@ def test_gravity_that_is_too_slow_is_mended_by_its_fixes():
 
 @pytest.mark.parametrize("way", ["pump", "header"])
 def test_a_generic_pump_does_on_these_pipes_what_its_row_says(way):
-    before = [replace("/pump/way", way), *HEADER[1:]]
+    before = [replace("/pump/feed", way), *HEADER[1:]]
     plan = planned_dry("saltmarrow", *before)
     assert len(plan.pump.offered) == 6
     for pump in plan.pump.offered:

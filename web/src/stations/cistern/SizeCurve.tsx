@@ -198,7 +198,12 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
 }
 
 /** Where each method's letter goes: on the curve where it has room, else beside it on a leader. */
-function lettersOn(methods: SizingMethod[], reach: number, x: (litres: number) => number, y: (years: number) => number) {
+function lettersOn(
+  methods: SizingMethod[],
+  reach: number,
+  x: (litres: number) => number,
+  y: (years: number) => number,
+) {
   const placed: { x: number; y: number }[] = [];
   const free = (at: { x: number; y: number }) =>
     placed.every((other) => Math.hypot(other.x - at.x, other.y - at.y) >= 22) && at.y > 4 && at.y < FOOT - 8;

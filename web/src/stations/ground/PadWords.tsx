@@ -62,9 +62,9 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             to 1; 0 is a wall. The pad stands{" "}
             <Entry
               label="Pad over the ground around"
-              path="/ground/stands_mm"
+              path="/ground/pad_over_ground_mm"
               kind="bore"
-              value={entered.stands_mm}
+              value={entered.pad_over_ground_mm}
             />{" "}
             over the ground around,{" "}
             <EitherWay

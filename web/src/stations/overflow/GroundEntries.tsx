@@ -9,12 +9,12 @@ export function GroundEntries() {
   const bench = useWorkbench();
   const { document, plan } = bench.shown;
   const { overflow: entered } = document;
-  const { ground, way } = plan.overflow;
-  if (!IN_THE_GROUND.includes(entered.way) || entered.kind === "none") return null;
-  const soakaway = entered.way === "soakaway";
+  const { ground, destination } = plan.overflow;
+  if (!IN_THE_GROUND.includes(entered.destination) || entered.kind === "none") return null;
+  const soakaway = entered.destination === "soakaway";
   return (
-    <section aria-label={`What ${way} must hold`}>
-      <h2 className="heading">How large {way} must be</h2>
+    <section aria-label={`What ${destination} must hold`}>
+      <h2 className="heading">How large {destination} must be</h2>
       <p className="leading-[1.85]">
         The ground takes{" "}
         {entered.infiltration_mm_h === null ? (
@@ -55,7 +55,7 @@ export function GroundEntries() {
             voids
           </>
         )}
-        {entered.way === "basins" && (
+        {entered.destination === "basins" && (
           <>
             , which also take{" "}
             <Entry

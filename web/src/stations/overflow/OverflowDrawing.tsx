@@ -108,7 +108,7 @@ export function OverflowDrawing() {
           </text>
         )}
         <text x={WIDE - 8} y={FLOOR + 34} textAnchor="end" className="axis">
-          {out ? `to ${told.way}` : "over its rim, at its foot"}
+          {out ? `to ${told.destination}` : "over its rim, at its foot"}
         </text>
       </svg>
     </section>

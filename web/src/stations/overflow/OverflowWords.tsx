@@ -52,7 +52,7 @@ export function KindWords() {
           ; it leads to{" "}
           <Choice
             label="Where the overflow goes"
-            value={entered.way}
+            value={entered.destination}
             options={[...WAYS]}
             onChoose={(way) => set("way", way)}
           />

@@ -25,7 +25,7 @@ test("where the overflow goes decides what is asked of the ground", async () => 
   await userEvent.click(screen.getByRole("button", { name: "Where the overflow goes: a swale" }));
   await userEvent.click(await screen.findByRole("menuitemradio", { name: "a soakaway" }));
   await waitFor(() =>
-    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/overflow/way", value: "soakaway" }]),
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/overflow/destination", value: "soakaway" }]),
   );
 });
 

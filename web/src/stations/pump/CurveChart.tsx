@@ -11,7 +11,7 @@ export function CurveChart() {
   const xUnit = axisUnit("flow", units).factor;
   const yUnit = axisUnit("length", units).factor;
   // A header tank parts the house's peak from what its pump runs at.
-  const fills = entered.way === "header";
+  const fills = entered.feed === "header";
   const peak = fills ? 0 : (figures["peak_l_s"]!.value ?? 0);
   const reach = Math.max(peak * 1.3, curve.at(-1)!.flow_l_s);
   const most = Math.max(...entered.points.map((point) => point[1]!), 1) * 1.12;

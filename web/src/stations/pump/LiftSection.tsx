@@ -28,7 +28,7 @@ export function LiftSection() {
   const headerX = tapX * 0.76;
   const pump = heights.pump_m ?? heights.lowest_m;
   const header = heights.header_m !== null && heights.float_m !== null;
-  const pumped = document.pump.way !== "gravity";
+  const pumped = document.pump.feed !== "gravity";
   const up = header ? headerX : tapX;
   const marks = spread(
     [

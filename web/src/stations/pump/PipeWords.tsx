@@ -14,7 +14,7 @@ export function PipeEntries({ name, at, pipe }: { name: string; at: string; pipe
       <Entry label={`Bore of the ${name}`} path={`${at}/bore_mm`} kind="bore" value={pipe.bore_mm} /> bore,{" "}
       <Entry label={`Length of the ${name}`} path={`${at}/length_m`} kind="length" value={pipe.length_m} /> long,
       bends and valves of{" "}
-      <Entry label={`Fittings of the ${name}`} path={`${at}/fittings`} kind="count" value={pipe.fittings} /> velocity
+      <Entry label={`Fittings of the ${name}`} path={`${at}/fittings_k`} kind="count" value={pipe.fittings_k} /> velocity
       heads
     </>
   );
@@ -27,7 +27,7 @@ export function DeliveryWords() {
   const { pump: entered, site } = document;
   return (
     <section aria-label="Pipes">
-      <h2 className="heading">{entered.way === "header" ? "To the header tank" : "To the house"}</h2>
+      <h2 className="heading">{entered.feed === "header" ? "To the header tank" : "To the house"}</h2>
       <p className="leading-[1.85]">
         <PipeEntries name="delivery" at="/pump/delivery" pipe={entered.delivery} />, friction by{" "}
         <Choice

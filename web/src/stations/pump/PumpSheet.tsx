@@ -37,7 +37,7 @@ export function PumpSheet() {
   const { pump: told } = plan;
   const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
   const falls = (told.figures["lift_m"]?.value ?? 0) < 0;
-  const pumped = entered.way === "pump" || entered.way === "header";
+  const pumped = entered.feed === "pump" || entered.feed === "header";
   return (
     <>
       <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
@@ -47,9 +47,9 @@ export function PumpSheet() {
             The house is fed{" "}
             <Choice
               label="How the house is fed"
-              value={entered.way}
+              value={entered.feed}
               options={[...WAYS]}
-              onChoose={(way) => void bench.edit(`Fed by ${way}`, replace("/pump/way", way))}
+              onChoose={(feed) => void bench.edit(`Fed by ${feed}`, replace("/pump/feed", feed))}
             />
             : {figure("peak_l_s")} at the peak
             {!falls && <>, {figure("lift_m")} up</>}, with{" "}
@@ -94,7 +94,7 @@ function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
         </section>
       )}
       <BuildNotes notes={plan.pump.notes} view={view} />
-      {document.pump.way !== "undecided" && view === "pressure" && (
+      {document.pump.feed !== "undecided" && view === "pressure" && (
         <p className="no-print">
           <a className="act-quiet" href={`/api/properties/${bench.id}/pressure.inp`} download="pressure-side.inp">
             EPANET model
@@ -109,8 +109,8 @@ function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
 const PRESSURES = ["tap_clean_kpa", "tap_dirty_kpa", "gravity_l_s", "gravity_due_l_s", "shut_off_kpa"] as const;
 
 function PressureView() {
-  const { way } = useWorkbench().shown.document.pump;
-  const pumped = way === "pump" || way === "header";
+  const { feed } = useWorkbench().shown.document.pump;
+  const pumped = feed === "pump" || feed === "header";
   return (
     <MainAndAside aside={<Aside view="pressure" figures={PRESSURES} />}>
       <div
@@ -119,7 +119,7 @@ function PressureView() {
         <PressureStack />
         {pumped && <CurveChart />}
       </div>
-      {way === "header" && <HeaderWords />}
+      {feed === "header" && <HeaderWords />}
       {pumped && <PumpsTable />}
       {pumped && <CurvePoints />}
     </MainAndAside>
@@ -127,8 +127,8 @@ function PressureView() {
 }
 
 function PipesView() {
-  const { way } = useWorkbench().shown.document.pump;
-  const pumped = way === "pump" || way === "header";
+  const { feed } = useWorkbench().shown.document.pump;
+  const pumped = feed === "pump" || feed === "header";
   return (
     <MainAndAside aside={<Aside view="suction" figures={["npsh_m", "shut_off_kpa"]} />}>
       <LiftSection />
@@ -146,10 +146,10 @@ function PipesView() {
 const POWER = ["vessel_l", "starts_h", "held_l", "header_d", "power_w", "kwh_m3", "kwh_year"] as const;
 
 function PowerView() {
-  const { way } = useWorkbench().shown.document.pump;
+  const { feed } = useWorkbench().shown.document.pump;
   return (
     <MainAndAside aside={<Aside view="power" figures={POWER} />}>
-      {way === "pump" && <VesselWords />}
+      {feed === "pump" && <VesselWords />}
       <PowerWords />
     </MainAndAside>
   );

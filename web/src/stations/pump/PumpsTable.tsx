@@ -6,7 +6,7 @@ import { TakeIt } from "../../document/TakeIt";
 export function PumpsTable() {
   const { document, plan } = useWorkbench().shown;
   const { units, pump } = document;
-  const header = pump.way === "header";
+  const header = pump.feed === "header";
   const tap = (kpa: number | null) => (
     <td className={kpa !== null && kpa < pump.residual_kpa ? "text-alarm" : undefined}>
       {kpa === null ? "–" : pressure(Math.max(0, kpa), units)}

@@ -50,8 +50,8 @@ test("a point of the curve is written in the units of the property", async () =>
 
 test("by gravity there is no curve and no vessel", async () => {
   const state = structuredClone(demo);
-  state.document.pump.way = "gravity";
-  state.plan.pump = { ...state.plan.pump, way: "gravity", curve: [], offered: [], vessel: null };
+  state.document.pump.feed = "gravity";
+  state.plan.pump = { ...state.plan.pump, feed: "gravity", curve: [], offered: [], vessel: null };
   renderOnDemo(<PumpSheet />, state);
   expect(await screen.findByRole("button", { name: "How the house is fed: by gravity alone" })).toBeTruthy();
   for (const name of ["The pump's curve", "Points of the curve", "Pumps to choose from"])

@@ -57,9 +57,9 @@ export function ChlorineWords() {
             must stand <Why figure={figures["contact_min"]!} units={units} />, and stands{" "}
             <Entry
               label="Minutes it stands"
-              path="/treatment/chlorine/stands_min"
+              path="/treatment/chlorine/contact_min"
               kind="count"
-              value={chlorine.stands_min}
+              value={chlorine.contact_min}
             />{" "}
             min
           </>

@@ -26,7 +26,7 @@ export function HousingsTable() {
               <th scope="col">Tap, new</th>
               <th scope="col">Tap, due</th>
               <th scope="col" className="hidden min-[520px]:table-cell">
-                {pump.way === "pump" ? "Pump gives" : "There is"}
+                {pump.feed === "pump" ? "Pump gives" : "There is"}
               </th>
               <th scope="col">Months</th>
               <th scope="col">

@@ -65,7 +65,7 @@ export function LampWords() {
               { value: "calendar", label: "by the calendar", note: "9,000 hours, a year" },
               { value: "sensor", label: "by its sensor", note: "and by the calendar at the latest" },
             ]}
-            onChoose={(method) => set(changeBy, "change_by", changeBy)}
+            onChoose={(changeBy) => set(changeBy, "change_by", changeBy)}
           />
           ;{" "}
           <EitherWay

@@ -1,0 +1,96 @@
+"""Documents of older versions, brought up to this one step by step."""
+
+from typing import Any
+
+from lean_year.core.errors import InputError
+from lean_year.property.document import DOCUMENT_VERSION
+
+RENAMED_IN_3 = {
+    "/downpour/school": "method",
+    "/treatment/uv/school": "change_by",
+    "/treatment/chlorine/stands_min": "contact_min",
+    "/pump/way": "feed",
+    "/pump/suction/fittings": "fittings_k",
+    "/pump/delivery/fittings": "fittings_k",
+    "/pump/header/down/fittings": "fittings_k",
+    "/overflow/way": "destination",
+    "/ground/stands_mm": "pad_over_ground_mm",
+    "/ground/soft_way": "soft_access",
+    "/cistern/tanks/*/link/fittings": "fittings_k",
+}
+"""Fields that version 3 names as the trade does: where they stood, and their new name."""
+
+
+def upgrade(raw: dict[str, Any]) -> dict[str, Any]:
+    """Bring a document of an older version up to this one.
+
+    Raises
+    ------
+    InputError
+        If it is of a newer version than this program knows: both versions are named.
+    """
+    version = raw.get("version")
+    if isinstance(version, int) and not isinstance(version, bool) and version > DOCUMENT_VERSION:
+        raise InputError("version", f"must be at most {DOCUMENT_VERSION}, which this program knows, got {version}")
+    if version == 1:
+        raw = _tanks_with_shapes(raw)
+    if raw.get("version") == 2:
+        raw = _names_of_the_trade(raw)
+    return raw
+
+
+def _tanks_with_shapes(raw: dict[str, Any]) -> dict[str, Any]:
+    """Version 1 had one tank known by its volume; it becomes a tank two metres high whose outlet stands where the
+    water it held back reached.
+    """
+    old = raw.get("cistern")
+    if not isinstance(old, dict):
+        return raw | {"version": 2}
+    old = dict(old)
+    tank_l, below_l = old.pop("tank_l", 0.0), old.pop("below_outlet_l", 0.0)
+    if not all(isinstance(litres, int | float) for litres in (tank_l, below_l)):
+        raise InputError("cistern.tank_l", "must be a number, as must below_outlet_l")
+    if below_l > tank_l:
+        raise InputError("cistern.tank_l", f"must be at least what is below the outlet, {below_l:g}, got {tank_l:g}")
+    height_m = 2.0
+    tank = {
+        "id": "tank-1",
+        "name": "Tank",
+        "shape": {"kind": "volume", "volume_l": tank_l, "height_m": height_m},
+        "outlet_m": height_m * below_l / tank_l if tank_l else 0.0,
+    }
+    moved = {"/cistern/tank_l": "/cistern/tanks/0/shape", "/cistern/below_outlet_l": "/cistern/tanks/0/outlet_m"}
+    assumed = [moved.get(pointer, pointer) for pointer in raw.get("assumed", [])]
+    return raw | {"version": 2, "cistern": old | {"tanks": [tank]}, "assumed": assumed}
+
+
+def _names_of_the_trade(raw: dict[str, Any]) -> dict[str, Any]:
+    """Version 2 had other names for some fields; their values stay, and so does what is assumed."""
+    new = {**raw, "version": 3}
+    moved = {}
+    for path, name in RENAMED_IN_3.items():
+        new = _renamed(new, path.split("/")[1:], name)
+        moved[path] = f"{path.rpartition('/')[0]}/{name}"
+    if isinstance(raw.get("assumed"), list):
+        new["assumed"] = [_moved(pointer, moved) for pointer in raw["assumed"]]
+    return new
+
+
+def _renamed(part: Any, path: list[str], name: str) -> Any:
+    """A copy with the field at a path under another name; what is not there is left to the document's check."""
+    first, rest = path[0], path[1:]
+    if first == "*":
+        return [_renamed(each, rest, name) for each in part] if isinstance(part, list) else part
+    if not isinstance(part, dict) or first not in part:
+        return part
+    if rest:
+        return {**part, first: _renamed(part[first], rest, name)}
+    return {(name if field == first else field): value for field, value in part.items()}
+
+
+def _moved(pointer: Any, moved: dict[str, str]) -> Any:
+    if not isinstance(pointer, str):
+        return pointer
+    keys = pointer.split("/")
+    pattern = "/".join("*" if key.isdigit() else key for key in keys)
+    return "/".join([*keys[:-1], moved[pattern].rpartition("/")[2]]) if pattern in moved else pointer

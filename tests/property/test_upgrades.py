@@ -1,0 +1,79 @@
+"""Documents of older versions open with every value in its place; a newer one is refused by its version."""
+
+import json
+from pathlib import Path
+
+import pytest
+
+from lean_year.core.errors import InputError
+from lean_year.demo.shipped import DEMOS
+from lean_year.property.document import DOCUMENT_VERSION, Property
+from lean_year.property.edits import check
+from lean_year.property.upgrades import RENAMED_IN_3, upgrade
+
+VERSION_2 = Path(__file__).parent / "version_2"
+
+
+def version_2(name: str) -> dict:
+    """A demo property as version 2 of the application wrote it."""
+    return json.loads((VERSION_2 / f"{name}.json").read_text("utf-8"))
+
+
+def leaves(part, path=""):
+    if isinstance(part, dict):
+        for key, value in part.items():
+            yield from leaves(value, f"{path}/{key}")
+    elif isinstance(part, list):
+        for number, value in enumerate(part):
+            yield from leaves(value, f"{path}/{number}")
+    else:
+        yield path, part
+
+
+@pytest.mark.parametrize("name", list(DEMOS))
+def test_every_value_of_version_2_is_in_its_place(name):
+    old = version_2(name)
+    opened = check(upgrade(old)).model_dump(mode="json")
+    found = dict(leaves(opened))
+    renamed = 0
+    for path, value in leaves(old):
+        keys = path.split("/")
+        pattern = "/".join("*" if key.isdigit() else key for key in keys)
+        if pattern in RENAMED_IN_3:
+            assert path not in found
+            path, renamed = "/".join([*keys[:-1], RENAMED_IN_3[pattern]]), renamed + 1
+        if path not in ("/version",):
+            assert found[path] == value, path
+    assert renamed >= len(RENAMED_IN_3)
+    assert len(found) == len(dict(leaves(old)))
+    assert opened["version"] == DOCUMENT_VERSION
+
+
+def test_what_was_assumed_stays_so_under_its_new_name():
+    old = version_2("saltmarrow") | {"assumed": ["/pump/way", "/cistern/tanks/0/link/fittings", "/roofs/0/runoff"]}
+    assert upgrade(old)["assumed"] == ["/pump/feed", "/cistern/tanks/0/link/fittings_k", "/roofs/0/runoff"]
+
+
+def test_an_upgrade_leaves_what_it_was_given_alone_and_is_not_done_twice():
+    old = version_2("lantern-row")
+    before = json.dumps(old)
+    once = upgrade(old)
+    assert json.dumps(old) == before
+    assert upgrade(once) == once
+
+
+@pytest.mark.parametrize("version", [4, 17])
+def test_a_newer_document_is_refused_by_its_version(version):
+    with pytest.raises(InputError, match=rf"version: must be at most {DOCUMENT_VERSION}.*got {version}"):
+        upgrade(version_2("saltmarrow") | {"version": version})
+
+
+@pytest.mark.parametrize("odd", [{"pump": 3}, {"cistern": {"tanks": {}}}, {"assumed": "x"}, {"assumed": [1]}])
+def test_what_is_no_document_is_left_to_the_check_of_the_document(odd):
+    with pytest.raises(InputError):
+        check(upgrade(version_2("saltmarrow") | odd))
+
+
+def test_the_fixtures_are_of_both_systems_of_units():
+    assert {version_2(name)["units"] for name in DEMOS} == {"metric", "us"}
+    assert set(Property.model_fields) == set(version_2("saltmarrow"))
