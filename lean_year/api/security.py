@@ -45,9 +45,9 @@ class LocalOnly:
 
         async def send_with_headers(message: Message) -> None:
             if message["type"] == "http.response.start":
-                told = MutableHeaders(scope=message)
+                sent = MutableHeaders(scope=message)
                 for name, value in _HEADERS.items():
-                    told.setdefault(name, value)
+                    sent.setdefault(name, value)
             await send(message)
 
         return await self.app(scope, receive, send_with_headers)

@@ -12,7 +12,7 @@ def test_a_storm_is_played_on_the_revision_that_was_asked(client, demo):
     told = answer.json()
     assert len(told["rain_mm"]) == 60
     assert told["places"][0]["kind"] == "gutter"
-    assert told["said"]
+    assert told["text"]
 
 
 def test_a_storm_that_cannot_be_names_its_field(client, demo):

@@ -32,7 +32,7 @@ class Check(BaseModel):
     code: str
     status: Status
     title: str
-    said: str
+    text: str
     """What is there and what is needed."""
     fixes: list[Fix]
     group: str | None

@@ -17,8 +17,8 @@ test("all entries that were held are named, and both ways out are offered", asyn
   const edits = ["Tank size 90 m³", "Fire reserve 5 m³"].map((label) => ({ edit_id: label, label, operations: [] }));
   const here = bench({ edits, standing: 7 });
   render(<ConflictDialog bench={here} />);
-  const told = screen.getByRole("alertdialog", { name: "Changed in another window" });
-  expect(told.textContent).toContain("stands at revision 7");
+  const answer = screen.getByRole("alertdialog", { name: "Changed in another window" });
+  expect(answer.textContent).toContain("stands at revision 7");
   for (const { label } of edits) expect(screen.getByText(label)).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: "Put mine on top" }));
   expect(here.resolveConflict).toHaveBeenCalledWith("apply");

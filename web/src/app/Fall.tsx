@@ -91,7 +91,7 @@ function PropertyName({ bench }: { bench: Workbench }) {
     <Link to="/" className="block shrink-0 px-4 pt-3 pb-1 hover:underline" title="All properties">
       <span className="head block truncate text-[20px] leading-tight font-bold">{name}</span>
       <span className="note block truncate">
-        {bench.kept.demo ? "invented demo property" : place || "all properties"}
+        {bench.saved.demo ? "invented demo property" : place || "all properties"}
       </span>
     </Link>
   );

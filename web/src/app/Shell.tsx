@@ -55,8 +55,8 @@ function Frame({ stage }: { stage: Stage }) {
   };
 
   useEffect(() => {
-    document.title = `${station?.name ?? "Lean Year"} · ${bench.kept.document.name}`;
-  }, [station?.name, bench.kept.document.name]);
+    document.title = `${station?.name ?? "Lean Year"} · ${bench.saved.document.name}`;
+  }, [station?.name, bench.saved.document.name]);
 
   const goTo = (next: Stage) => void navigate({ pathname: `/p/${bench.id}/${next}`, search: search.toString() });
   const neighbour = (step: number) => {

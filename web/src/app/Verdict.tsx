@@ -31,21 +31,21 @@ export function Verdict({ bench, openHelp }: { bench: Workbench; openHelp: () =>
       <div className="no-print flex items-center gap-1">
         <Tool
           label="Undo"
-          disabled={!bench.kept.can_undo || bench.waiting > 0}
+          disabled={!bench.saved.can_undo || bench.waiting > 0}
           onClick={() => void bench.step("undo")}
         >
           <path d="M8 5L4 9l4 4M4.5 9H13a4.5 4.5 0 010 9H9" />
         </Tool>
         <span
           className="px-1 whitespace-nowrap text-ink-2"
-          title={`Last change: ${bench.kept.label}`}
+          title={`Last change: ${bench.saved.label}`}
           data-testid="revision"
         >
-          rev {bench.kept.revision}
+          rev {bench.saved.revision}
         </span>
         <Tool
           label="Redo"
-          disabled={!bench.kept.can_redo || bench.waiting > 0}
+          disabled={!bench.saved.can_redo || bench.waiting > 0}
           onClick={() => void bench.step("redo")}
         >
           <path d="M14 5l4 4-4 4M17.5 9H9a4.5 4.5 0 000 9h4" />
@@ -54,7 +54,7 @@ export function Verdict({ bench, openHelp }: { bench: Workbench; openHelp: () =>
           type="single"
           aria-label="Units"
           className="ml-2 flex border-[1.5px] border-ink"
-          value={bench.kept.document.units}
+          value={bench.saved.document.units}
           onValueChange={(units) =>
             units &&
             void bench.edit(units === "us" ? "US units" : "Metric units", [
@@ -127,7 +127,7 @@ function More({ bench, openHelp }: { bench: Workbench; openHelp: () => void }) {
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu min-w-[230px]" align="end" sideOffset={6}>
           <DropdownMenu.Item className="menu-item" asChild>
-            <a href={`/api/properties/${bench.id}/file`} download={`${bench.kept.document.name}.json`}>
+            <a href={`/api/properties/${bench.id}/file`} download={`${bench.saved.document.name}.json`}>
               Save as a property file
             </a>
           </DropdownMenu.Item>

@@ -17,7 +17,7 @@ const desk = vi.hoisted(() => ({ state: {} as object, kept: [] as unknown[] }));
 vi.mock("../document/workbench", () => ({
   useWorkbench: () => ({
     id: "demo",
-    kept: desk.state,
+    saved: desk.state,
     shown: desk.state,
     preview: () => {},
     endPreview: () => {},

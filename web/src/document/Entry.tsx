@@ -73,7 +73,7 @@ export function Entry({
   toOperations,
 }: EntryProps) {
   const bench = useWorkbench();
-  const units = bench.kept.document.units;
+  const units = bench.saved.document.units;
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const nudged = useRef<{ value: number; timer: ReturnType<typeof setTimeout> } | null>(null);
@@ -81,8 +81,8 @@ export function Entry({
   const sent = useRef<string | null>(null);
   const problemId = useId();
   const shown = draft ?? (bare ? writeBare : write)(kind, units, value);
-  const assumed = bench.kept.document.assumed.some((pointer) => pointer === path);
-  const range = boundsOf(bench.kept.document, path, stored, min, max);
+  const assumed = bench.saved.document.assumed.some((pointer) => pointer === path);
+  const range = boundsOf(bench.saved.document, path, stored, min, max);
   const operations = (next: number): Operation[] => {
     const kept = stored === 1 ? next : Number((next * stored).toPrecision(12));
     const value = range.whole ? Math.round(kept) : kept;

@@ -19,7 +19,7 @@ export function useJob(kind: JobState["kind"]) {
   const start = useMutation({
     // From the cache: an edit that has just been kept may not be drawn yet.
     mutationFn: () => {
-      const standing = cache.getQueryData(propertyQuery(bench.id).queryKey)?.revision ?? bench.kept.revision;
+      const standing = cache.getQueryData(propertyQuery(bench.id).queryKey)?.revision ?? bench.saved.revision;
       return startJob(bench.id, standing, kind);
     },
     onSuccess: (job) => {
@@ -31,7 +31,7 @@ export function useJob(kind: JobState["kind"]) {
   return {
     job,
     /** Whether the design has moved on since the work began. */
-    stale: job !== null && job.revision !== bench.kept.revision,
+    stale: job !== null && job.revision !== bench.saved.revision,
     running: start.isPending || job?.state === "running",
     lost: query.isError || start.isError,
     start: () => start.mutate(),

@@ -15,7 +15,7 @@ function Probe() {
   useLayoutEffect(() => {
     bench = here;
   });
-  return <p>{`rev ${here.kept.revision}, tank ${here.shown.document.cistern.transfer_l_day}`}</p>;
+  return <p>{`rev ${here.saved.revision}, tank ${here.shown.document.cistern.transfer_l_day}`}</p>;
 }
 
 function open() {
@@ -66,7 +66,7 @@ test("a refused edit says why and changes nothing", async () => {
     problem = await bench.edit("Tank", tank(2e9));
   });
   expect(problem).toBe("must be at most 1,000,000,000");
-  expect(bench.kept.revision).toBe(1);
+  expect(bench.saved.revision).toBe(1);
   expect(bench.waiting).toBe(0);
 });
 

@@ -26,7 +26,7 @@ export type Conflict = { edits: EditToKeep[]; standing: number };
 export type Workbench = {
   id: string;
   /** As it stands on the server. */
-  kept: PropertyState;
+  saved: PropertyState;
   /** What to draw: a preview while something is being dragged or typed, else what is kept. */
   shown: Answer & { id: string; record: PropertyState["record"] };
   previewing: boolean;
@@ -224,11 +224,11 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
 
   if (query.isPending) return <Opening />;
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
-  const kept = query.data;
+  const saved = query.data;
   const bench: Workbench = {
     id,
-    kept,
-    shown: { ...(preview ?? kept), id, record: kept.record },
+    saved,
+    shown: { ...(preview ?? saved), id, record: saved.record },
     previewing: preview !== null,
     waiting,
     offline,

@@ -7,7 +7,7 @@ export type LimitBar = {
   limit: number | null;
   /** Whether the value must reach its limit, or stay under it. */
   atLeast: boolean;
-  told: ReactNode;
+  answer: ReactNode;
   limitTold: string;
 };
 
@@ -21,7 +21,7 @@ export function LimitBars({ label, bars }: { label: string; bars: LimitBar[] }) 
           <dd>
             <Bar {...bar} />
           </dd>
-          <dd className="text-right font-semibold whitespace-nowrap">{bar.told}</dd>
+          <dd className="text-right font-semibold whitespace-nowrap">{bar.answer}</dd>
         </div>
       ))}
     </dl>

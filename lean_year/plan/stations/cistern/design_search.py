@@ -71,7 +71,7 @@ class _Variant:
 
 
 def _roof_choices(document: Property, say: Wording) -> list[tuple[Property, float, str, list[dict[str, Any]]]]:
-    """The roofs as they are, each of the largest switched the other way, and a rain roof added."""
+    """The roofs as they are, each of the largest switched the other option, and a rain roof added."""
     choices: list[tuple[Property, float, str, list[dict[str, Any]]]] = [(document, 0.0, "", [])]
     for row in range(min(len(document.roofs), MOST_ROOFS_TRIED)):
         roof = document.roofs[row]

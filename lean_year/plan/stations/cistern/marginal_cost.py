@@ -1,4 +1,4 @@
-"""What one more m3 in the lean year costs, by more tank and by the other ways; and where more tank stops paying."""
+"""What one more m3 in the lean year costs, by more tank and otherwise; and where more tank stops paying."""
 
 from dataclasses import dataclass, replace
 from typing import Any
@@ -22,7 +22,7 @@ PROBE_SHARE = 0.25
 ROOM_FOR_TANK = 0.1
 
 
-class Way(BaseModel):
+class Option(BaseModel):
     """One way to have more water in the lean year."""
 
     key: str
@@ -40,7 +40,7 @@ class Way(BaseModel):
 
 @dataclass(frozen=True, slots=True)
 class Probe:
-    """The tank at which the ways are compared: today's where it runs short in the lean year, else a smaller one."""
+    """Where the options are compared: at the tank of today if it runs short in the lean year, else at a smaller one."""
 
     tank_l: float
     missed_l: float
@@ -54,7 +54,7 @@ def tank_cost(prices: Prices, layout: Layout, gross_l: float | NDArray[np.float6
 
 
 def probe_of(supply: Supply, tank_l: NDArray[np.float64], missed_l: NDArray[np.float64], lean: slice) -> Probe:
-    """Where to compare the ways, from a curve of what the lean year misses over size."""
+    """Where to compare the options, from a curve of what the lean year misses over size."""
     today = float(np.interp(supply.layout.gross_l, tank_l, missed_l))
     wanted = float(supply.demand_l[lean].sum())
     if today > 1.0:
@@ -64,7 +64,7 @@ def probe_of(supply: Supply, tank_l: NDArray[np.float64], missed_l: NDArray[np.f
     return Probe(float(tank_l[row]), float(missed_l[row]), False)
 
 
-def ways_to_more(document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording) -> list[Way]:
+def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording) -> list[Option]:
     """Every way with its cost for each lean-year m3, the cheapest first, on rain alone."""
     prices, years = document.prices, document.prices.service_years
     watch = (lean.start, lean.stop)
@@ -81,7 +81,7 @@ def ways_to_more(document: Property, alone: Supply, probe: Probe, lean: slice, s
         gained = max(0.0, base - missed)
         each = cost / years / (gained / 1000) if gained > 1.0 else None
         rows.append(
-            Way(
+            Option(
                 key=key,
                 label=label,
                 lean_year_l=gained,
@@ -140,7 +140,7 @@ def ways_to_more(document: Property, alone: Supply, probe: Probe, lean: slice, s
     )
     if prices.water_m3 > 0:
         rows.append(
-            Way(
+            Option(
                 key="water",
                 label="Water from elsewhere",
                 lean_year_l=base,
@@ -150,7 +150,7 @@ def ways_to_more(document: Property, alone: Supply, probe: Probe, lean: slice, s
                 working=f"{say.cost(prices.currency, prices.water_m3)}, when it is short",
             )
         )
-    rows.sort(key=lambda way: (way.cost_m3 is None, way.cost_m3 or 0.0))
+    rows.sort(key=lambda option: (option.cost_m3 is None, option.cost_m3 or 0.0))
     return rows
 
 
@@ -180,16 +180,16 @@ def knee_figure(
     supply: Supply,
     tank_l: NDArray[np.float64],
     lean_l: NDArray[np.float64],
-    ways: list[Way],
+    options: list[Option],
     say: Wording,
 ) -> Figure:
     """Where more tank stops paying, as a figure. [L]"""
     prices, years = document.prices, document.prices.service_years
     cost = np.asarray(tank_cost(prices, supply.layout, tank_l)) / years
     # Fittings and greywater are had once; only what can be had again and again prices the next m3 of tank.
-    others = [way for way in ways if way.key in ("water", "rain_roof") and way.cost_m3]
+    others = [option for option in options if option.key in ("water", "rain_roof") and option.cost_m3]
     priced = prices.tank_m3 + prices.pad_m3 > 0
-    cheapest = min(others, key=lambda way: way.cost_m3 or 0.0) if others and priced else None
+    cheapest = min(others, key=lambda option: option.cost_m3 or 0.0) if others and priced else None
     if cheapest is not None and cheapest.cost_m3:
         row = knee(cost=cost, lean_year_l=lean_l, other_l_per_cost=1000 / cheapest.cost_m3)
         formula = "first size whose next step brings fewer lean-year litres for its money than the cheapest other way"

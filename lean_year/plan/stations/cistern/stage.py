@@ -23,7 +23,7 @@ from lean_year.plan.model.roof_surface import roof_area_m2
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, years_carried
 from lean_year.plan.stations.cistern.figures import RULE_SOURCE, cistern_figures
-from lean_year.plan.stations.cistern.marginal_cost import Way, knee_figure, probe_of, tank_cost, ways_to_more
+from lean_year.plan.stations.cistern.marginal_cost import Option, knee_figure, options_for_more, probe_of, tank_cost
 from lean_year.plan.stations.cistern.sizing_methods import SizingMethod, sizing_methods_compared
 from lean_year.plan.stations.cistern.stress import StressTest, stress_tests
 from lean_year.plan.stations.cistern.tanks import BankPlan, bank_findings, plan_bank
@@ -130,9 +130,9 @@ class CisternPlan(BaseModel):
     bank: BankPlan
     steps: list[StepPlan]
     methods: list[SizingMethod]
-    ways: list[Way]
+    options: list[Option]
     probe_l: float
-    """The tank at which the ways are compared."""
+    """The tank at which the options are compared."""
     stress: list[StressTest]
     first_year: FirstYear
     findings: list[Finding]
@@ -305,10 +305,10 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
     curve = _curve(document, supply, sized)
     tank_l, missed = np.array(curve.tank_l), np.array(curve.lean_year_missed_l)
     probe = probe_of(supply, tank_l, missed, lean_days)
-    ways = ways_to_more(document, alone, probe, lean_days, say)
+    options = options_for_more(document, alone, probe, lean_days, say)
     lean_l = float(supply.demand_l[lean_days].sum()) - missed
     figures = cistern_figures(supply, run, say)
-    figures["knee_l"] = knee_figure(document, supply, tank_l, lean_l, ways, say)
+    figures["knee_l"] = knee_figure(document, supply, tank_l, lean_l, options, say)
     figures["years_carried"] = Figure(
         value=float(carried),
         unit="years",
@@ -359,7 +359,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         bank=bank,
         steps=_steps(document, run, rain),
         methods=sizing_methods_compared(alone, alone_run, at_aim, for_aim, lean, roof_area_m2(document), say),
-        ways=ways,
+        options=options,
         probe_l=probe.tank_l,
         stress=stress_tests(document, alone, alone_run, catch),
         first_year=first_year(supply, cistern.first_day, cistern.first_year_wanted_l),

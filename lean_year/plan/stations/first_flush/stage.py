@@ -327,15 +327,15 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
     ]
     for chamber in resets:
         if math.isinf(chamber.drain_h):
-            said = f"{chamber.name}: the chamber is emptied by hand. Until somebody does, it washes nothing."
+            text = f"{chamber.name}: the chamber is emptied by hand. Until somebody does, it washes nothing."
         else:
-            said = (
+            text = (
                 f"{chamber.name}: the chamber takes {fixed(chamber.drain_h)} h to empty, longer than "
                 f"{RESETS_WITHIN_H:g} h: the next rain finds it full."
             )
         fixes = [] if entered.kind == "tank" else _hole_for_a_day(document, found)
         severity: Severity = "fails" if chamber.drain_h > NEVER_H else "caution"
-        add("FLUSH_NEVER_DRAINS", severity, said, fixes[0].text if fixes else "A larger hole or emitter.", *fixes)
+        add("FLUSH_NEVER_DRAINS", severity, text, fixes[0].text if fixes else "A larger hole or emitter.", *fixes)
     for chamber in found:
         if 0 < chamber.drain_h < entered.rain_h:
             add(

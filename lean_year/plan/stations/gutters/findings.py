@@ -43,7 +43,7 @@ def gutter_findings(
         if check.status in ("fails", "caution"):
             stage = _STATIONS.get(check.code.partition("_")[0], "gutters")
             severity = cast(Severity, check.status)
-            found.add(check.code, severity, f"{check.title}: {check.said}.", "", *check.fixes, stage=stage)
+            found.add(check.code, severity, f"{check.title}: {check.text}.", "", *check.fixes, stage=stage)
     for place in places:
         _too_narrow(place, found, say)
     _joined(document, runs, found, say)

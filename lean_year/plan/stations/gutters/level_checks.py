@@ -35,7 +35,7 @@ class _Checks:
         self.rows: list[Check] = []
 
     def add(
-        self, code: str, status: Status, title: str, said: str, place: str, run: RunLevels | None = None, *fixes: Fix
+        self, code: str, status: Status, title: str, text: str, place: str, run: RunLevels | None = None, *fixes: Fix
     ) -> None:
         self.rows.append(
             Check.model_validate(
@@ -44,7 +44,7 @@ class _Checks:
                     "code": code,
                     "status": status,
                     "title": title,
-                    "said": said,
+                    "text": text,
                     "fixes": [] if status == "settled" else [fix.model_dump() for fix in fixes],
                     "group": run.group if run else None,
                     "place": place,
@@ -184,20 +184,20 @@ def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> 
 def _dry(run: RunLevels, checks: _Checks, say: Wording) -> None:
     assert run.fall is not None
     title = f"Fall of the dry run, {run.name}"
-    said = f"{run.fall * 100:.1f} % over {say.length(run.length_m)}, needs {core.LEAST_FALL * 100:g} %"
+    text = f"{run.fall * 100:.1f} % over {say.length(run.length_m)}, needs {core.LEAST_FALL * 100:g} %"
     if run.fall >= core.LEAST_FALL:
-        checks.add("GUTTERS_FALL", "settled", title, said, "run", run)
+        checks.add("GUTTERS_FALL", "settled", title, text, "run", run)
     elif run.fall >= core.LEAST_FALL_TRADE:
         checks.add(
             "GUTTERS_FALL_LEAST",
             "caution",
             title,
-            f"{said}; {core.LEAST_FALL_TRADE * 100:g} % is the least",
+            f"{text}; {core.LEAST_FALL_TRADE * 100:g} % is the least",
             "run",
             run,
         )
     elif run.fall > 0:
-        checks.add("GUTTERS_FALL_SMALL", "fails", title, said, "run", run)
+        checks.add("GUTTERS_FALL_SMALL", "fails", title, text, "run", run)
     # A run that rises fails by its drop already.
 
 
@@ -208,12 +208,12 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
     at = _at(document, run.group)
     pipe = next(each for each in document.downpipes if each.id == run.group)
     title = f"Head of the wet run, {run.name}"
-    said = (
+    text = (
         f"{say.length(run.lost_m)} lost at {say.flow(run.flow_l_s)} ({why_lost(run, say)}); "
         f"{say.length(run.spare_m)} to spare, needs {say.length(core.WET_SPARE_M)}"
     )
     if run.spare_m >= core.WET_SPARE_M:
-        checks.add("GUTTERS_WET_HEAD", "settled", title, said, "run", run)
+        checks.add("GUTTERS_WET_HEAD", "settled", title, text, "run", run)
     elif run.drop_m > 0:
         fixes = []
         wider = bore_for_spare_mm(document, pipe, flow_l_s)
@@ -226,7 +226,7 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
             )
         fixes += _lower_by(document, core.WET_SPARE_M - run.spare_m, say)
         status: Status = "fails" if run.spare_m < 0 else "caution"
-        checks.add("GUTTERS_WET_HEAD_SMALL", status, title, said, "run", run, *fixes)
+        checks.add("GUTTERS_WET_HEAD_SMALL", status, title, text, "run", run, *fixes)
     if run.low_point_m is not None and run.screen_m is not None and run.low_point_m >= min(run.inlet_m, run.screen_m):
         checks.add(
             "GUTTERS_NO_DIP",
@@ -276,11 +276,11 @@ def _pressure(document: Property, run: RunLevels, checks: _Checks, say: Wording)
     if run.rated_kpa is None:
         checks.add("GUTTERS_PRESSURE", "decide", title, f"{sees}; its class is not entered", "dip", run, *fixes)
     elif run.rated_kpa < run.highest_kpa:
-        said = f"{sees}, its joints are for {say.pressure(run.rated_kpa)}"
-        checks.add("GUTTERS_PRESSURE_CLASS", "fails", title, said, "dip", run, *fixes)
+        text = f"{sees}, its joints are for {say.pressure(run.rated_kpa)}"
+        checks.add("GUTTERS_PRESSURE_CLASS", "fails", title, text, "dip", run, *fixes)
     else:
-        said = f"{sees}, joints for {say.pressure(run.rated_kpa)}"
-        checks.add("GUTTERS_PRESSURE", "settled", title, said, "dip", run)
+        text = f"{sees}, joints for {say.pressure(run.rated_kpa)}"
+        checks.add("GUTTERS_PRESSURE", "settled", title, text, "dip", run)
 
 
 def _tanks(document: Property, checks: _Checks, say: Wording) -> None:

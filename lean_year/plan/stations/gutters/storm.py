@@ -108,7 +108,7 @@ class StormPlan(Part):
     vessels: list[StormVesselPlan]
     first: str | None
     """Key of the place that spills first."""
-    said: str
+    text: str
     findings: list[Finding]
 
 
@@ -183,7 +183,7 @@ def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
         overflow_head_m=heads,
         overflow_l_s=rating,
     )
-    return _told(document, storm, rain, result, chain, places, say)
+    return _result(document, storm, rain, result, chain, places, say)
 
 
 def _groups(
@@ -232,7 +232,7 @@ def _groups(
     return groups
 
 
-def _told(
+def _result(
     document: Property,
     storm: Storm,
     rain: NDArray[np.float64],
@@ -293,9 +293,9 @@ def _told(
     found = _findings(document, storm, rows, chain, of, say)
     if first is None:
         most = float(result.overflow_l_s.max(initial=0.0))
-        said = f"Nothing spills. {say.volume(overflowed)} leave by the overflow, {say.flow(most)} at most."
+        text = f"Nothing spills. {say.volume(overflowed)} leave by the overflow, {say.flow(most)} at most."
     else:
-        said = (
+        text = (
             f"It spills first at {first.name}, in minute {(first.first_min or 0) + 1}: {say.volume(first.spilled_l)} "
             f"{first.onto}. {say.volume(spilled)} are spilled in all."
         )
@@ -323,7 +323,7 @@ def _told(
             for row, (name, vessel) in enumerate(zip(chain.names, chain.vessels, strict=True))
         ],
         first=first.key if first else None,
-        said=said,
+        text=text,
         findings=found,
     )
 

@@ -86,13 +86,13 @@ def _check(document: Property, run: RunLevels, tee: TeeLevels, say: Wording) -> 
         to = round(height_m, 3)
         return [Fix(text=f"Set the tee at {say.length(to)}.", operations=[replace(f"/downpipes/{number}/tee_m", to)])]
 
-    def check(code: str, status: Status, said: str, fixes: list[Fix]) -> Check:
+    def check(code: str, status: Status, text: str, fixes: list[Fix]) -> Check:
         return Check(
             letter="",
             code=code,
             status=status,
             title=f"First-flush tee, {run.name}",
-            said=said,
+            text=text,
             fixes=fixes,
             group=run.group,
             place="tee",
@@ -119,15 +119,15 @@ def _check(document: Property, run: RunLevels, tee: TeeLevels, say: Wording) -> 
             f"at {say.length(tee.tee_m)}, needs {say.length(tee.lowest_m)} or more: {why}",
             set_tee(highest),
         )
-    said = (
+    text = (
         f"at {say.length(tee.tee_m)}, {leg} of {say.length(tee.leg_m)}: "
         f"{say.length(room) if room >= 0 else f'{say.length(-room)} short'} to the ground, needs "
         f"{say.length(tee.cap_room_m)}"
     )
     if room >= tee.cap_room_m - 1e-9:
-        return check("FLUSH_LEG", "settled", said, [])
+        return check("FLUSH_LEG", "settled", text, [])
     fixes = set_tee(ground + tee.cap_room_m + tee.leg_m + 0.01) + _shorter_legs(document, tee, say)
-    return check("FLUSH_LEG_IN_THE_GROUND", "fails" if room < 0 else "caution", said, fixes)
+    return check("FLUSH_LEG_IN_THE_GROUND", "fails" if room < 0 else "caution", text, fixes)
 
 
 def _shorter_legs(document: Property, tee: TeeLevels, say: Wording) -> list[Fix]:

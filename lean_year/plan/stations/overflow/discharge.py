@@ -42,7 +42,7 @@ class InfiltrationPlan(BaseModel):
     floor_m2: float | None
     half_empty_h: float | None
     worst_min: float | None
-    said: str
+    text: str
 
 
 def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> InfiltrationPlan:
@@ -60,7 +60,7 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
         floor_m2=None,
         half_empty_h=None,
         worst_min=None,
-        said="Its size waits for an infiltration test on the spot.",
+        text="Its size waits for an infiltration test on the spot.",
     )
     if rate is None:
         return empty
@@ -88,7 +88,7 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
                 "storage_l": pit.storage_m3 * 1000,
                 "half_empty_h": pit.half_empty_h,
                 "worst_min": pit.worst_min,
-                "said": f"{say.length(pit.length_m)} long, {say.length(pit.width_m)} wide, {say.length(pit.depth_m)} "
+                "text": f"{say.length(pit.length_m)} long, {say.length(pit.width_m)} wide, {say.length(pit.depth_m)} "
                 f"deep holds {say.volume(pit.storage_m3 * 1000)}; the storm of {fixed(pit.worst_min)} minutes rules; "
                 f"half empty after {fixed(pit.half_empty_h, 1)} h.",
             }
@@ -109,7 +109,7 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
             "storage_l": floor * entered.depth_m * 1000,
             "half_empty_h": half,
             "worst_min": worst,
-            "said": f"A floor of {say.area(floor + for_greywater)}{also}, {say.length(entered.depth_m)} of ponding; "
+            "text": f"A floor of {say.area(floor + for_greywater)}{also}, {say.length(entered.depth_m)} of ponding; "
             f"the storm of {fixed(worst)} minutes rules; half empty after {fixed(half, 1)} h.",
         }
     )

@@ -77,7 +77,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
     _shut_off(document, facts, found, say)
     _suction(document, facts, found, say)
     _curve(facts, found)
-    for field, code, said, fix in (
+    for field, code, text, fix in (
         ("dry_run_stop", "PUMP_RUNS_DRY", "Nothing stops the pump when the tank is empty; its seal burns in minutes.",
          "Fit a dry-run stop."),
         ("check_valve", "PUMP_NO_CHECK_VALVE", "Without a check valve the vessel empties back through the pump.",
@@ -87,7 +87,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
     ):  # fmt: skip
         cold = field != "frost_housed" or document.snow.on
         if not getattr(entered, field) and cold:
-            found.add(code, "caution", said, fix, Fix(text=fix, operations=[replace(f"/pump/{field}", True)]))
+            found.add(code, "caution", text, fix, Fix(text=fix, operations=[replace(f"/pump/{field}", True)]))
     return found.rows
 
 

@@ -22,7 +22,7 @@ def treatment_notes(document: Property) -> list[BuildNote]:
             BuildNote(
                 view="plant_room",
                 head="New cartridges",
-                text="“Micron” is nominal on most: about so much is kept back, not all. Absolute is said so. Flush "
+                text="“Micron” is nominal on most: about so much is kept back, not all. Absolute is text so. Flush "
                 "carbon to waste until it runs clear. Write the date on the bowl.",
             ),
         ]

@@ -34,7 +34,7 @@ def test_each_way_adds_what_the_plan_with_it_misses_less(short, rain):
     document, plan = short
     row = plan.cistern.lean_year
     checked = 0
-    for way in plan.cistern.ways:
+    for way in plan.cistern.options:
         if not way.operations:
             continue
         taken = plan_property(apply_edit(document, way.operations), rain).plan
@@ -46,12 +46,12 @@ def test_each_way_adds_what_the_plan_with_it_misses_less(short, rain):
 
 def test_the_cost_of_a_lean_year_cubic_metre_is_spread_over_the_service_years(short):
     document, plan = short
-    for way in plan.cistern.ways:
+    for way in plan.cistern.options:
         if way.key == "water":
             assert way.cost_m3 == pytest.approx(30.0)
         elif way.cost_m3 is not None:
             assert way.cost_m3 == pytest.approx(way.cost / document.prices.service_years / (way.lean_year_l / 1000))
-    costs = [way.cost_m3 for way in plan.cistern.ways if way.cost_m3 is not None]
+    costs = [way.cost_m3 for way in plan.cistern.options if way.cost_m3 is not None]
     assert costs == sorted(costs)
 
 

@@ -243,8 +243,8 @@ def test_a_back_up_counts_as_supplied_but_not_as_rain(rain, plain, back_up, figu
 def test_cheaper_water_lowers_the_use_by_what_its_table_says(rain, plain):
     saving = plan(rain, household__cheaper={"low_use": True, "dry_toilet": True, "greywater_share": 0.0})
     assert saving.household.figures["demand_l_year"].value < plain.household.figures["demand_l_year"].value
-    assert {way.key for way in plain.cistern.ways} >= {"low_use", "dry_toilet", "greywater", "tank", "rain_roof"}
-    assert not {"low_use", "dry_toilet"} & {way.key for way in saving.cistern.ways}
+    assert {way.key for way in plain.cistern.options} >= {"low_use", "dry_toilet", "greywater", "tank", "rain_roof"}
+    assert not {"low_use", "dry_toilet"} & {way.key for way in saving.cistern.options}
 
 
 # --- cistern

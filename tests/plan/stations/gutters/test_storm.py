@@ -48,7 +48,7 @@ def test_taking_fix_after_fix_ends_every_spill():
         plan = played("saltmarrow", *taken)
     assert plan.spilled_l == 0 < first.spilled_l
     assert plan.overflow_peak_l_s > first.overflow_peak_l_s
-    assert plan.said.startswith("Nothing spills.")
+    assert plan.text.startswith("Nothing spills.")
 
 
 @pytest.mark.parametrize("name", list(DEMOS))

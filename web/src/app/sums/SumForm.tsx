@@ -5,7 +5,7 @@ import type { SumOffered } from "../../api/client";
 import { workOut } from "../../api/queries";
 import { example, read, write } from "../../lib/units";
 import type { Units } from "../../lib/units";
-import { kindOf, told, unitBehind, wordsOf } from "./words";
+import { kindOf, answerText, unitBehind, wordsOf } from "./words";
 
 /** Limits beyond it are no help to anybody. */
 const LARGEST_TOLD = 5_000;
@@ -95,7 +95,7 @@ export function SumForm({ sum, units }: { sum: SumOffered; units: Units }) {
           <div key={name} className="flex items-baseline justify-between border-b border-rule py-1.5">
             <dt>{wordsOf(name)}</dt>
             <dd className="head text-[22px] font-bold">
-              {answer?.[name] === undefined ? "–" : told(answer[name], unit, units)}
+              {answer?.[name] === undefined ? "–" : answerText(answer[name], unit, units)}
             </dd>
           </div>
         ))}

@@ -4,7 +4,7 @@ import { beforeEach, expect, test } from "vitest";
 import type { SumOffered } from "../../api/client";
 import { answerCalls, renderInApp } from "../../testing/demo";
 import { SumsPage } from "./SumsPage";
-import { told, wordsOf } from "./words";
+import { answerText, wordsOf } from "./words";
 
 const SUMS: SumOffered[] = [
   {
@@ -96,7 +96,7 @@ test("names and answers are written for people", () => {
     "Volume",
     "C",
   ]);
-  expect([told(62, "-", "metric"), told(0.448, "-", "us"), told(25.4, "mm", "us"), told(2, "t", "us")]).toEqual([
+  expect([answerText(62, "-", "metric"), answerText(0.448, "-", "us"), answerText(25.4, "mm", "us"), answerText(2, "t", "us")]).toEqual([
     "62",
     "0.448",
     "1.00 in",

@@ -32,7 +32,7 @@ export function wordsOf(name: string): string {
 }
 
 /** An answer in the units that were chosen; a bare number has as many digits as it is worth. */
-export function told(value: number, unit: string, units: Units): string {
+export function answerText(value: number, unit: string, units: Units): string {
   if (unit === "-") return fixed(value, Number.isInteger(value) ? 0 : Math.abs(value) < 10 ? 3 : 1);
   if (unit === "mm") return shallow(value, units);
   if (unit === "t") return quantity("tonnes", value, units);

@@ -6,7 +6,7 @@ import { Entry } from "../../document/Entry";
 import { BandChart } from "./BandChart";
 import { FirstYearChart } from "./FirstYearChart";
 
-/** How far the answer can be trusted: other weather, other orders of the years, the first filling, other ways. */
+/** How far the answer can be trusted: other weather, other orders of the years, the first filling, other options. */
 export function SafetyView() {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 min-[900px]:grid-cols-2">
@@ -47,9 +47,9 @@ function StressTable() {
 function WaysTable() {
   const bench = useWorkbench();
   const { document, plan } = bench.shown;
-  const { ways, probe_l, figures } = plan.cistern!;
+  const { options, probe_l, figures } = plan.cistern!;
   const { units, prices } = document;
-  const priced = [...ways].sort((a, b) => (a.cost_m3 ?? Infinity) - (b.cost_m3 ?? Infinity));
+  const priced = [...options].sort((a, b) => (a.cost_m3 ?? Infinity) - (b.cost_m3 ?? Infinity));
   const smaller = probe_l < plan.tank_l - 1;
   const knee = figures["knee_l"]!;
   const price = (label: string, field: keyof typeof prices, kind: Kind = "money") => (
@@ -73,22 +73,22 @@ function WaysTable() {
           </thead>
           <tbody>
             {priced.map((way, i) => (
-              <tr key={way.key} title={way.working}>
+              <tr key={option.key} title={option.working}>
                 <th scope="row" className={i === 0 ? "font-bold!" : ""}>
-                  {way.label}
+                  {option.label}
                 </th>
-                <td>{volume(way.lean_year_l, units)}</td>
-                <td>{way.cost ? `${prices.currency}${fixed(way.cost, 0)}` : "–"}</td>
+                <td>{volume(option.lean_year_l, units)}</td>
+                <td>{option.cost ? `${prices.currency}${fixed(option.cost, 0)}` : "–"}</td>
                 <td className={i === 0 ? "font-bold!" : ""}>
-                  {way.cost_m3 === null ? "adds none" : costOf(way.cost_m3, prices.currency, units)}
+                  {option.cost_m3 === null ? "adds none" : costOf(option.cost_m3, prices.currency, units)}
                 </td>
                 <td>
-                  {way.operations.length > 0 && way.cost_m3 !== null && (
+                  {option.operations.length > 0 && option.cost_m3 !== null && (
                     <button
                       className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-                      aria-label={`Take it: ${way.label}`}
-                      onClick={() => void bench.edit(way.label, way.operations as never)}
-                      onPointerEnter={() => bench.preview(way.operations as never)}
+                      aria-label={`Take it: ${option.label}`}
+                      onClick={() => void bench.edit(option.label, option.operations as never)}
+                      onPointerEnter={() => bench.preview(option.operations as never)}
                       onPointerLeave={bench.endPreview}
                     >
                       Take it
@@ -102,7 +102,7 @@ function WaysTable() {
       </div>
       <p className="note mt-1.5">
         {smaller
-          ? `Today’s tanks miss nothing in the lean year, so the ways are compared at a tank of ${volume(probe_l, units)}.`
+          ? `Today’s tanks miss nothing in the lean year, so the options are compared at a tank of ${volume(probe_l, units)}.`
           : "Each way alone, on today’s tanks."}{" "}
         {knee.value !== null && (
           <>

@@ -20,9 +20,9 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
   const [dragged, setDragged] = useState<number | null>(null);
   const pressed = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const { units } = bench.kept.document;
+  const { units } = bench.saved.document;
   // The axis stays put while the handle moves on it.
-  const curve = (dragged === null ? bench.shown : bench.kept).plan.cistern!.curve;
+  const curve = (dragged === null ? bench.shown : bench.saved).plan.cistern!.curve;
   const cistern = bench.shown.plan.cistern!;
   const tank = dragged ?? bench.shown.plan.tank_l;
   const held = bench.shown.plan.tank_l - cistern.live_l;

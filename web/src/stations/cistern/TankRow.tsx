@@ -91,7 +91,7 @@ const heightOfShape = (shape: Shape) => (shape.kind === "lying_cylinder" ? shape
 /** One tank, or several alike, in a sentence: its measures, where it stands, how it is joined, when it is built. */
 export function TankRow({ tank, index, holds }: { tank: Tank; index: number; holds: number }) {
   const bench = useWorkbench();
-  const { cistern, downpipes } = bench.kept.document;
+  const { cistern, downpipes } = bench.saved.document;
   const at = `/cistern/tanks/${index}`;
   const set = (label: string, field: string, value: unknown) =>
     void bench.edit(`${tank.name}: ${label}`, replace(`${at}/${field}`, value));

@@ -137,7 +137,7 @@ test("every method says its size, what it would carry and why it differs", async
 
 test("a way that is taken is the edit which the plan named", async () => {
   const calls = renderOnDemo(<CisternSheet {...sheet} />, demo, "/?view=safety");
-  const way = cistern.ways.find((each) => each.operations.length > 0)!;
+  const way = cistern.options.find((each) => each.operations.length > 0)!;
   await userEvent.click(await screen.findByRole("button", { name: `Take it: ${way.label}` }));
   expect(lastOperations(calls)).toEqual(way.operations);
   const stress = within(screen.getByRole("region", { name: "Worse weather" }));

@@ -65,7 +65,7 @@ test("in US units a lean-year price is for a thousand gallons, and is kept for a
   const calls = renderOnDemo(<SafetyView />, buried);
   const table = within(await screen.findByRole("region", { name: "What a lean-year cubic metre costs" }));
   expect(table.getByRole("columnheader", { name: "Each lean-year 1,000 gal" })).toBeTruthy();
-  const way = buried.plan.cistern!.ways.find((each) => each.key === "low_use")!;
+  const way = buried.plan.cistern!.options.find((each) => each.key === "low_use")!;
   expect(table.getByRole("row", { name: /Low-use fittings/ }).textContent).toContain(
     `$${fixed(way.cost_m3! * 3.785411784, 2)}`,
   );

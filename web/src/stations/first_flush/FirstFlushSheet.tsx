@@ -26,9 +26,9 @@ const METHODS = [
 export function FirstFlushSheet() {
   const bench = useWorkbench();
   const { document, plan } = bench.shown;
-  const { first_flush: told } = plan;
+  const { first_flush: answer } = plan;
   const { units, first_flush: entered } = document;
-  const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
+  const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
   const none = entered.kind === "none";
   const set = (label: string, field: string, value: unknown) =>
     void bench.edit(`First flush: ${label}`, replace(`/first_flush/${field}`, value));
@@ -73,7 +73,7 @@ export function FirstFlushSheet() {
           {!none && (
             <p>
               {figure("volume_l")} in all, {figure("share_left")} of the dirt still to come.{" "}
-              {told.figures["lost_l_year"] && (
+              {answer.figures["lost_l_year"] && (
                 <>
                   It costs {figure("lost_l_year")} in a mean year, {figure("lost_share")} of the water
                   {plan.cistern && (
@@ -111,7 +111,7 @@ export function FirstFlushSheet() {
               </p>
             </section>
           )}
-          <Cautions cautions={told.cautions} />
+          <Cautions cautions={answer.cautions} />
         </aside>
       </div>
     </>

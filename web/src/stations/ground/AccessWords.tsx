@@ -78,7 +78,7 @@ export function AccessWords() {
           value: each.away_m,
           limit: each.least_m,
           atLeast: true,
-          told: write("length", units, each.away_m),
+          answer: write("length", units, each.away_m),
           limitTold: `${write("length", units, each.least_m)} usual`,
         }))}
       />

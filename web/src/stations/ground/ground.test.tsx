@@ -78,9 +78,9 @@ test("a gust is written in the units of the property", async () => {
 
 test("pressure and wind are held against their limits, and the way in against each tank", async () => {
   renderOnDemo(<GroundSheet />, terrace, "/?view=weight");
-  const told = async (region: string) => (await screen.findByRole("region", { name: region })).textContent;
-  expect(await told("On the ground")).toMatch(/under its pad72 kPa allowed18 kPa/);
-  expect(await told("In the wind")).toMatch(/turning over1.5 wanted0.06 ×.*sliding1.5 wanted0.08 ×/);
+  const answer = async (region: string) => (await screen.findByRole("region", { name: region })).textContent;
+  expect(await answer("On the ground")).toMatch(/under its pad72 kPa allowed18 kPa/);
+  expect(await answer("In the wind")).toMatch(/turning over1.5 wanted0.06 ×.*sliding1.5 wanted0.08 ×/);
 });
 
 test("the narrowest place is drawn with every tank that must pass it", async () => {

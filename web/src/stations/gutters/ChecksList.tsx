@@ -41,7 +41,7 @@ function Row({ check }: { check: Check }) {
       </span>
       <span>
         <strong className="block text-[14px]">{check.title}</strong>
-        {check.said}
+        {check.text}
         <Fixes fixes={check.fixes} />
       </span>
     </li>

@@ -128,7 +128,7 @@ function PlaceSheet({ place }: { place: Place }) {
 /** What of a place can be entered. */
 function PlaceEntries({ place }: { place: Place }) {
   const bench = useWorkbench();
-  const { document } = bench.kept;
+  const { document } = bench.saved;
   if (place.roof !== null) {
     const row = document.roofs.findIndex((roof) => roof.id === place.roof);
     const roof = document.roofs[row];

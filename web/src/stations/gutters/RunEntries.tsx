@@ -16,7 +16,7 @@ export function RunEntries(props: {
   roofs: { roof: Roof; row: number }[];
 }) {
   const bench = useWorkbench();
-  const { document } = bench.kept;
+  const { document } = bench.saved;
   const { downpipes, levels } = document;
   const { run, index } = props;
   const pipe = downpipes[index]!;

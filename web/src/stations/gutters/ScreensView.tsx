@@ -101,8 +101,8 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
     <section aria-label={`Screens of ${pipe.name}`} className="mb-4 border-t-[1.5px] border-ink pt-1.5">
       <h2 className="heading">{pipe.name}</h2>
       {pipe.screens.map((screen, stage) => {
-        const told = plan.gutters.screens.filter((each) => each.group === pipe.id)[stage];
-        return told && <Stage key={stage} pipe={pipe} screen={screen} at={`${at}/${stage}`} told={told} />;
+        const answer = plan.gutters.screens.filter((each) => each.group === pipe.id)[stage];
+        return answer && <Stage key={stage} pipe={pipe} screen={screen} at={`${at}/${stage}`} answer={answer} />;
       })}
       {pipe.screens.length === 0 && <p className="note py-1">Nothing keeps leaves out yet.</p>}
       {pipe.screens.length < 6 && (
@@ -121,13 +121,13 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
 
 const nameOf = (kind: Kind) => KINDS.find((each) => each.value === kind)!.label;
 
-function Stage(props: { pipe: Pipe; screen: Screen; at: string; told: Plan["gutters"]["screens"][number] }) {
+function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gutters"]["screens"][number] }) {
   const bench = useWorkbench();
-  const { pipe, screen, at, told } = props;
+  const { pipe, screen, at, answer } = props;
   const { units } = bench.shown.document;
   const name = `${nameOf(screen.kind)} of ${pipe.name}`;
   const media = screen.kind === "up_flow" || screen.kind === "wrapped_pipe";
-  const spills = told.flow_l_s > told.passes_l_s;
+  const spills = answer.flow_l_s > answer.passes_l_s;
   return (
     <div className="border-b border-rule py-1.5 leading-[1.8]">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -139,7 +139,7 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; told: Plan["gutt
             onChoose={(kind) => void bench.edit(`${pipe.name}: ${nameOf(kind)}`, replace(at, { kind }))}
           />
           <span className={spills ? "ml-3 font-semibold text-alarm" : "ml-3"}>
-            {flow(told.flow_l_s, units)} come, it takes {flow(told.passes_l_s, units)}
+            {flow(answer.flow_l_s, units)} come, it takes {flow(answer.passes_l_s, units)}
           </span>
         </p>
         <button
@@ -151,14 +151,14 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; told: Plan["gutt
         </button>
       </div>
       <p>
-        <Entry label={`Open area of the ${name}`} path={`${at}/open_cm2`} kind="opening" value={told.open_cm2} />{" "}
+        <Entry label={`Open area of the ${name}`} path={`${at}/open_cm2`} kind="opening" value={answer.open_cm2} />{" "}
         open, water up to{" "}
-        <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={told.head_mm} /> on it
+        <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={answer.head_mm} /> on it
         {media && (
           <>
             , a bed of{" "}
             <Entry label={`Bed of the ${name}`} path={`${at}/media_m2`} kind="area" value={screen.media_m2} />
-            {told.loading_m_h !== null && <> at {fixed(told.loading_m_h, 1)} m/h</>},{" "}
+            {answer.loading_m_h !== null && <> at {fixed(answer.loading_m_h, 1)} m/h</>},{" "}
             <EitherWay
               label={`Bypass of the ${name}`}
               path={`${at}/bypass`}
@@ -169,13 +169,13 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; told: Plan["gutt
           </>
         )}
         ; loses{" "}
-        <Entry label={`Loss of the ${name}`} path={`${at}/loss_share`} kind="percent" value={told.loss_share} /> in
+        <Entry label={`Loss of the ${name}`} path={`${at}/loss_share`} kind="percent" value={answer.loss_share} /> in
         any rain; cleaned every{" "}
         <Entry
           label={`Weeks between cleanings of the ${name}`}
           path={`${at}/clean_weeks`}
           kind="count"
-          value={told.clean_weeks}
+          value={answer.clean_weeks}
         />{" "}
         weeks from{" "}
         <span className="whitespace-nowrap">

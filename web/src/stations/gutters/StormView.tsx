@@ -35,7 +35,7 @@ export function StormView() {
   const { document, plan } = bench.shown;
   const { units } = document;
   const [storm, setStorm] = useState(START);
-  const revision = bench.kept.revision;
+  const revision = bench.saved.revision;
   const played = useQuery({
     queryKey: ["storm", bench.id, revision, storm],
     queryFn: () =>
@@ -48,11 +48,11 @@ export function StormView() {
     placeholderData: (before) => before,
     retry: false,
   });
-  const told = played.data;
+  const answer = played.data;
   const [minute, setMinute] = useState<number | null>(null);
   const [running, setRunning] = useState(false);
-  const minutes = told?.rain_mm.length ?? 0;
-  const peak = told ? told.rain_mm.indexOf(Math.max(...told.rain_mm)) : 0;
+  const minutes = answer?.rain_mm.length ?? 0;
+  const peak = answer ? answer.rain_mm.indexOf(Math.max(...answer.rain_mm)) : 0;
   const at = Math.min(minute ?? peak, Math.max(minutes - 1, 0));
   const timer = useRef<ReturnType<typeof setInterval>>(undefined);
   useEffect(() => {
@@ -68,9 +68,9 @@ export function StormView() {
     );
     return () => clearInterval(timer.current);
   }, [running, minutes]);
-  if (played.isError && !told)
+  if (played.isError && !answer)
     return <p className="text-alarm">The storm could not be played: {played.error.message}</p>;
-  const of = new Map(told?.places.map((place) => [place.key, place]));
+  const of = new Map(answer?.places.map((place) => [place.key, place]));
   const screens = document.downpipes
     .flatMap((pipe) =>
       pipe.screens.map((screen, stage) => ({
@@ -84,14 +84,14 @@ export function StormView() {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
       <div>
         <StormEntry storm={storm} set={set} />
-        {told && (
+        {answer && (
           <>
             <section aria-label="What the storm did" aria-live="polite" className="mt-1">
-              <p className="head text-[19px] leading-snug font-[640]">{told.said}</p>
+              <p className="head text-[19px] leading-snug font-[640]">{answer.text}</p>
               <p className="note">
-                {volume(told.rain_l, units)} off the roofs: {volume(told.flushed_l, units)} in first flush,{" "}
-                {volume(told.overflowed_l, units)} by the overflow ({flow(told.overflow_peak_l_s, units)} at most),{" "}
-                {volume(told.spilled_l, units)} spilled, {volume(Math.max(0, told.stored_l), units)} kept.
+                {volume(answer.rain_l, units)} off the roofs: {volume(answer.flushed_l, units)} in first flush,{" "}
+                {volume(answer.overflowed_l, units)} by the overflow ({flow(answer.overflow_peak_l_s, units)} at most),{" "}
+                {volume(answer.spilled_l, units)} spilled, {volume(Math.max(0, answer.stored_l), units)} kept.
               </p>
             </section>
             <section aria-label="The storm on the flow picture" className="mt-2">
@@ -106,7 +106,7 @@ export function StormView() {
                   {running ? "Stop" : "Play"}
                 </button>
                 <div className="min-w-0 flex-1">
-                  <Hyetograph depths={told.rain_mm} at={at} units={units} spills={firstSpill(told)} />
+                  <Hyetograph depths={answer.rain_mm} at={at} units={units} spills={firstSpill(answer)} />
                   <Slider.Root
                     className="relative flex h-6 touch-none items-center"
                     value={[at]}
@@ -129,9 +129,9 @@ export function StormView() {
                 <p className="w-[15ch] shrink-0 text-right">
                   minute <strong>{at + 1}</strong>
                   <span className="note block">
-                    {fixed((told.rain_mm[at] ?? 0) * 60, 0) === "0"
+                    {fixed((answer.rain_mm[at] ?? 0) * 60, 0) === "0"
                       ? "dry"
-                      : `${rain((told.rain_mm[at] ?? 0) * 60, units)} an hour`}
+                      : `${rain((answer.rain_mm[at] ?? 0) * 60, units)} an hour`}
                   </span>
                 </p>
               </div>
@@ -140,7 +140,7 @@ export function StormView() {
                 places={plan.gutters.places}
                 overflow={plan.overflow.place}
                 tightest={null}
-                selected={told.first}
+                selected={answer.first}
                 onSelect={() => undefined}
                 units={units}
                 playing={{
@@ -148,7 +148,7 @@ export function StormView() {
                   spill: (key) => of.get(key)?.spill_l_s[at] ?? 0,
                 }}
               />
-              <Vessels told={told} at={at} units={units} />
+              <Vessels answer={answer} at={at} units={units} />
             </section>
           </>
         )}
@@ -157,7 +157,7 @@ export function StormView() {
         <section>
           <h2 className="heading">What if</h2>
           <ul className="mt-1">
-            {told?.links.map((link, number) => (
+            {answer?.links.map((link, number) => (
               <Switch
                 key={`${link.near}-${link.far}`}
                 label={`the valve between ${link.near} and ${link.far} is shut`}
@@ -199,8 +199,8 @@ export function StormView() {
             .
           </p>
         </section>
-        {told && <Findings findings={told.findings} />}
-        {told && <SpillTable told={told} units={units} />}
+        {answer && <Findings findings={answer.findings} />}
+        {answer && <SpillTable answer={answer} units={units} />}
       </aside>
     </div>
   );
@@ -209,7 +209,7 @@ export function StormView() {
 const screenName = (kind: string) => kind.replaceAll("_", " ");
 const toggled = <T,>(list: T[], item: T, on: boolean) =>
   on ? [...list, item] : list.filter((each) => each !== item);
-const firstSpill = (told: StormPlan) => told.places.find((place) => place.key === told.first)?.first_min ?? null;
+const firstSpill = (answer: StormPlan) => answer.places.find((place) => place.key === answer.first)?.first_min ?? null;
 
 function Switch(props: { label: string; on: boolean; onChange: (on: boolean) => void }) {
   return (
@@ -221,14 +221,14 @@ function Switch(props: { label: string; on: boolean; onChange: (on: boolean) => 
 }
 
 /** The level in every tank at the minute, against its rim and lid. */
-function Vessels({ told, at, units }: { told: StormPlan; at: number; units: Units }) {
+function Vessels({ answer, at, units }: { answer: StormPlan; at: number; units: Units }) {
   return (
     <ul className="mt-1 flex flex-wrap gap-x-8 gap-y-2">
-      {told.vessels.map((vessel, row) => {
+      {answer.vessels.map((vessel, row) => {
         const level = vessel.level_m[at] ?? vessel.floor_m;
         const share = (level - vessel.floor_m) / Math.max(vessel.lid_m - vessel.floor_m, 1e-9);
         const over = level > vessel.overflow_invert_m + 0.0005;
-        const spilled = told.places.find((place) => place.key === `vessel:${row}`)?.spilled_l ?? 0;
+        const spilled = answer.places.find((place) => place.key === `vessel:${row}`)?.spilled_l ?? 0;
         return (
           <li key={vessel.name} className="flex items-center gap-2.5 text-[14px]">
             <svg width="34" height="46" aria-hidden="true">
@@ -263,8 +263,8 @@ function Vessels({ told, at, units }: { told: StormPlan; at: number; units: Unit
   );
 }
 
-function SpillTable({ told, units }: { told: StormPlan; units: Units }) {
-  const spilling = told.places.filter((place) => place.spilled_l > 0);
+function SpillTable({ answer, units }: { answer: StormPlan; units: Units }) {
+  const spilling = answer.places.filter((place) => place.spilled_l > 0);
   if (!spilling.length) return null;
   return (
     <section aria-label="What spilled">
@@ -275,7 +275,7 @@ function SpillTable({ told, units }: { told: StormPlan; units: Units }) {
           key: place.key,
           name: place.name,
           cells: [`min ${(place.first_min ?? 0) + 1}`, volume(place.spilled_l, units)],
-          strong: place.key === told.first,
+          strong: place.key === answer.first,
         }))}
       />
     </section>

@@ -37,7 +37,7 @@ function points(document: Document): Point[] {
 /** The survey, for one hand in the field: staff readings against one height of instrument. */
 export function SurveyDialog() {
   const bench = useWorkbench();
-  const { document } = bench.kept;
+  const { document } = bench.saved;
   const { units } = document;
   const [open, setOpen] = useState(false);
   const [instrument, setInstrument] = useState("");

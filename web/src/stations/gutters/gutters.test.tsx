@@ -255,7 +255,7 @@ const STORM: StormPlan = {
   ],
   vessels: [{ name: "Tall tank", overflow_invert_m: 2, lid_m: 2.1, floor_m: 0, level_m: [1.7, 1.8, 1.75] }],
   first: "gutter:back",
-  said: "It spills first at Gutter of Back slope, in minute 2.",
+  text: "It spills first at Gutter of Back slope, in minute 2.",
   findings: [],
 }; // prettier-ignore
 
@@ -270,7 +270,7 @@ describe("the downpour test", () => {
         <StormView />
       </WorkbenchProvider>,
     );
-    expect(await screen.findByText(STORM.said)).toBeTruthy();
+    expect(await screen.findByText(STORM.text)).toBeTruthy();
     expect(
       screen.getByRole("button", { name: /Gutter of Back slope, 1.5 of 1.0: 1.5 L\/s come.*spills 0.5 L\/s/ }),
     ).toBeTruthy();

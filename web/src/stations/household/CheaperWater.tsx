@@ -10,7 +10,7 @@ export function CheaperWater() {
   const { document, plan } = bench.shown;
   const { cheaper } = document.household;
   const { prices, units } = document;
-  const ways = plan.cistern?.ways ?? [];
+  const ways = plan.cistern?.options ?? [];
   const tank = ways.find((way) => way.key === "tank");
   const money = (value: number | null | undefined) => (value == null ? null : costOf(value, prices.currency, units));
   const words = (key: string, on: boolean) => {

@@ -6,22 +6,22 @@ import { LineChart, pathOf } from "../../ui/LineChart";
 export function CapacityChart() {
   const { document, plan } = useWorkbench().shown;
   const { units } = document;
-  const { overflow: told } = plan;
-  const curve = told.capacity_curve;
+  const { overflow: answer } = plan;
+  const curve = answer.capacity_curve;
   const reach = curve.at(-1)![0]!;
-  const inflow = told.place.flow_l_s;
-  const all = told.figures["inflow_l_s"]!;
+  const inflow = answer.place.flow_l_s;
+  const all = answer.figures["inflow_l_s"]!;
   const yReach = Math.max(...curve.map(([, passes]) => passes!), inflow * 1.15, 0.1);
   const xUnit = axisUnit("length", units).factor;
   const yUnit = axisUnit("flow", units).factor;
   const xStep = roundStep(reach / xUnit / 4) * xUnit;
   const yStep = roundStep(yReach / yUnit / 4) * yUnit;
-  const fails = inflow > told.place.capacity_l_s;
+  const fails = inflow > answer.place.capacity_l_s;
   return (
     <section aria-label="What the overflow passes">
       <h2 className="heading">What it passes</h2>
       <LineChart
-        label={`The overflow passes ${flow(told.place.capacity_l_s, units)} before the water reaches the ${told.room_ends_at}; ${flow(inflow, units)} come in`}
+        label={`The overflow passes ${flow(answer.place.capacity_l_s, units)} before the water reaches the ${answer.room_ends_at}; ${flow(inflow, units)} come in`}
         height={218}
         xReach={reach}
         yReach={yReach}
@@ -39,17 +39,17 @@ export function CapacityChart() {
         {(plot) => (
           <>
             <path
-              d={`M${plot.x(Math.min(told.room_m, reach))} ${plot.foot}V20`}
+              d={`M${plot.x(Math.min(answer.room_m, reach))} ${plot.foot}V20`}
               stroke={fails ? "var(--alarm)" : "var(--ink)"}
               strokeDasharray="5 3"
             />
             <text
-              x={plot.x(Math.min(told.room_m, reach)) + 5}
+              x={plot.x(Math.min(answer.room_m, reach)) + 5}
               y={plot.foot - 6}
               className="axis halo"
               style={{ fill: "var(--ink)" }}
             >
-              {told.room_ends_at}, {metres(told.room_m, units)}
+              {answer.room_ends_at}, {metres(answer.room_m, units)}
             </text>
             <path
               d={pathOf(curve.map(([head, passes]) => [plot.x(head!), plot.y(passes!)]))}
@@ -72,8 +72,8 @@ export function CapacityChart() {
               {flow(all.value ?? inflow, units)} come in
             </text>
             <circle
-              cx={plot.x(Math.min(told.room_m, reach))}
-              cy={plot.y(told.place.capacity_l_s)}
+              cx={plot.x(Math.min(answer.room_m, reach))}
+              cy={plot.y(answer.place.capacity_l_s)}
               r="5"
               fill="var(--water-7)"
             />

@@ -69,7 +69,7 @@ export function GroundEntries() {
         )}
         .
       </p>
-      {ground && <p className="mt-1 font-semibold">{ground.said}</p>}
+      {ground && <p className="mt-1 font-semibold">{ground.text}</p>}
       <p className="note mt-1">
         For the gutters’ return period over all durations from 5 minutes to a day, longer ones by the one-third power
         rule (BRE Digest 365, the method from memory). The local rule comes first.

@@ -12,16 +12,16 @@ const RIGHT = 214;
 export function OverflowDrawing() {
   const { document, plan } = useWorkbench().shown;
   const { units, overflow: entered } = document;
-  const { overflow: told } = plan;
+  const { overflow: answer } = plan;
   const piped = entered.kind === "pipe" || entered.kind === "standpipe";
   const count = entered.count > 1 ? `${entered.count} × ` : "";
-  const room = Math.max(told.room_m, 0.02);
+  const room = Math.max(answer.room_m, 0.02);
   // The room over the lip is drawn large; the tank below it is only begun.
   const lip = LID + 62;
   const px = (lip - LID) / room;
-  const stands = Math.min(told.stands_m, room * 1.4);
+  const stands = Math.min(answer.stands_m, room * 1.4);
   const top = lip - stands * px;
-  const fails = told.place.flow_l_s > told.place.capacity_l_s;
+  const fails = answer.place.flow_l_s > answer.place.capacity_l_s;
   const pipe = Math.max(8, Math.min(26, (entered.bore_mm / 1000) * px * 0.5));
   const down = `V${FLOOR + 8}H${WIDE - 34}`;
   const out = {
@@ -43,7 +43,7 @@ export function OverflowDrawing() {
         viewBox={`0 0 ${WIDE} ${TALL}`}
         className="mt-1 block h-auto max-w-full"
         role="img"
-        aria-label={`In the downpour the water stands ${metres(told.stands_m, units)} over the lip; there are ${metres(told.room_m, units)} up to the ${told.room_ends_at}`}
+        aria-label={`In the downpour the water stands ${metres(answer.stands_m, units)} over the lip; there are ${metres(answer.room_m, units)} up to the ${answer.room_ends_at}`}
       >
         <rect
           x={LEFT}
@@ -87,15 +87,15 @@ export function OverflowDrawing() {
               fontWeight="650"
               style={{ fill: fails ? "var(--alarm)" : "var(--water-9)" }}
             >
-              {metres(told.stands_m, units)} over it
+              {metres(answer.stands_m, units)} over it
             </text>
           </>
         )}
         <text x={LEFT + 8} y={lip + 17} className="axis">
-          {piped ? "lip" : "brim"}, {metres(told.overflow_invert_m, units)} on the datum
+          {piped ? "lip" : "brim"}, {metres(answer.overflow_invert_m, units)} on the datum
         </text>
         <text x={LEFT} y={LID - 8} className="axis" style={fails ? { fill: "var(--alarm)" } : undefined}>
-          {told.room_ends_at}, {metres(told.room_m, units)} over the lip
+          {answer.room_ends_at}, {metres(answer.room_m, units)} over the lip
         </text>
         {out && (
           <text x={RIGHT + (entered.kind === "pipe" ? 58 : 86)} y={lip + 36} className="axis">
@@ -108,7 +108,7 @@ export function OverflowDrawing() {
           </text>
         )}
         <text x={WIDE - 8} y={FLOOR + 34} textAnchor="end" className="axis">
-          {out ? `to ${told.destination}` : "over its rim, at its foot"}
+          {out ? `to ${answer.destination}` : "over its rim, at its foot"}
         </text>
       </svg>
     </section>

@@ -22,10 +22,10 @@ export function OverflowSheet() {
   const bench = useWorkbench();
   const { document, plan } = bench.shown;
   const { units, overflow: entered, downpour, rain } = document;
-  const { overflow: told, gutters } = plan;
-  const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
+  const { overflow: answer, gutters } = plan;
+  const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
   const rate = downpour.overflow_intensity_mm_h ?? rain.design_intensity_mm_h * 1.5;
-  const spillDays = told.figures["spill_days_year"];
+  const spillDays = answer.figures["spill_days_year"];
   return (
     <>
       <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
@@ -66,11 +66,11 @@ export function OverflowSheet() {
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-y-5">
           <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1100px]:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
             <OverflowDrawing />
-            {told.figures["head_m"] && <CapacityChart />}
+            {answer.figures["head_m"] && <CapacityChart />}
           </div>
           {entered.kind !== "none" && <EndWords />}
           <GroundEntries />
-          {told.held_down.length > 0 && (
+          {answer.held_down.length > 0 && (
             <section aria-label="Held down before rain">
               <h2 className="heading">What holding the level down costs</h2>
               <p className="leading-[1.85]">
@@ -85,7 +85,7 @@ export function OverflowSheet() {
               </p>
               <DataTable
                 head={["Kept empty", "Years carried", "Spilled a year"]}
-                rows={told.held_down.map((held) => ({
+                rows={answer.held_down.map((held) => ({
                   key: String(held.share),
                   name: `${fixed(held.share * 100, 0)} %`,
                   cells: [`${held.years_carried} of ${held.of_years}`, volume(held.spill_l_year, units)],
@@ -100,19 +100,19 @@ export function OverflowSheet() {
           <section>
             <h2 className="heading">Over the record</h2>
             <FigureList
-              figures={told.figures}
+              figures={answer.figures}
               keys={["spill_l_year", "largest_day_l", "spill_days_year", "head_m", "crown_m"]}
               units={units}
             />
             {!spillDays && <p className="note">What it spills in a year is told once there is a rain record.</p>}
             <p className="note mt-1.5">
-              {told.place.sizes.length > 0 &&
-                `Next on the shelf: ${told.place.sizes.map((size) => `${size.label} passes ${flow(size.capacity_l_s, units)}`).join(", ")}.`}{" "}
+              {answer.place.sizes.length > 0 &&
+                `Next on the shelf: ${answer.place.sizes.map((size) => `${size.label} passes ${flow(size.capacity_l_s, units)}`).join(", ")}.`}{" "}
               {entered.kind !== "none" &&
-                `It ends where somebody sees it run, on an apron of ${bore(20, units)} stone, ${metres(told.overflow_invert_m - told.end_m, units)} below the lip.`}
+                `It ends where somebody sees it run, on an apron of ${bore(20, units)} stone, ${metres(answer.overflow_invert_m - answer.end_m, units)} below the lip.`}
             </p>
           </section>
-          <Cautions cautions={told.cautions} />
+          <Cautions cautions={answer.cautions} />
         </aside>
       </div>
     </>

@@ -21,7 +21,7 @@ test("an overflow that is too small says so, and the size that passes is one pre
 test("where the overflow goes decides what is asked of the ground", async () => {
   const calls = renderOnDemo(<OverflowSheet />);
   const ground = await screen.findByRole("region", { name: "What a swale must hold" });
-  expect(within(ground).getByText(demo.plan.overflow.ground!.said)).toBeTruthy();
+  expect(within(ground).getByText(demo.plan.overflow.ground!.text)).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: "Where the overflow goes: a swale" }));
   await userEvent.click(await screen.findByRole("menuitemradio", { name: "a soakaway" }));
   await waitFor(() =>

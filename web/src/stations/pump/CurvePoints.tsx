@@ -7,7 +7,7 @@ import { PasteCurve } from "./PasteCurve";
 /** The points of the pump's own curve, as its sheet gives them. */
 export function CurvePoints() {
   const bench = useWorkbench();
-  const { points } = bench.kept.document.pump;
+  const { points } = bench.saved.document.pump;
   const last = points.at(-1)!;
   const before = points.at(-2)!;
   const further = [

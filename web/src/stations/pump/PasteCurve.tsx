@@ -16,7 +16,7 @@ type ReadCurve = Awaited<ReturnType<typeof readCurve>>;
 /** Takes a pump's points from a table that was copied out of its sheet: looked at first, then kept. */
 export function PasteCurve() {
   const bench = useWorkbench();
-  const { units } = bench.kept.document;
+  const { units } = bench.saved.document;
   const [open, setOpen] = useState(false);
   const [text, setText] = useState("");
   const [flowUnit, setFlowUnit] = useState<(typeof FLOWS)[number]>(units === "us" ? "gal/min" : "L/min");

@@ -34,9 +34,9 @@ export function PumpSheet() {
   const bench = useWorkbench();
   const { document, plan } = bench.shown;
   const { units, pump: entered } = document;
-  const { pump: told } = plan;
-  const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
-  const falls = (told.figures["lift_m"]?.value ?? 0) < 0;
+  const { pump: answer } = plan;
+  const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
+  const falls = (answer.figures["lift_m"]?.value ?? 0) < 0;
   const pumped = entered.feed === "pump" || entered.feed === "header";
   return (
     <>

@@ -10,7 +10,7 @@ import { useKeepRain } from "./useKeepRain";
 /** A record from the archive of invented stations that ships with the application. */
 export function ArchiveSource({ done }: { done: () => void }) {
   const bench = useWorkbench();
-  const units = bench.kept.document.units;
+  const units = bench.saved.document.units;
   const archive = useQuery(archiveQuery());
   const [station, setStation] = useState<string | null>(null);
   const { keep, keeping, problem } = useKeepRain(done);
@@ -60,7 +60,7 @@ export function ArchiveSource({ done }: { done: () => void }) {
         problem={problem}
         ready={look.data !== undefined}
         keeping={keeping}
-        onKeep={() => void keep(() => keepSource(bench.id, bench.kept.revision, source))}
+        onKeep={() => void keep(() => keepSource(bench.id, bench.saved.revision, source))}
       />
     </>
   );

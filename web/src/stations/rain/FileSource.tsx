@@ -80,7 +80,7 @@ export function FileSource({ done }: { done: () => void }) {
         <>
           <ImportAccount
             preview={preview}
-            units={bench.kept.document.units}
+            units={bench.saved.document.units}
             choose={(choice) => setChoices((before) => ({ ...before, ...choice }))}
           />
           <label className="mt-4 block">
@@ -100,7 +100,7 @@ export function FileSource({ done }: { done: () => void }) {
         ready={preview !== undefined && !look.isFetching && name.trim() !== ""}
         keeping={keeping}
         onKeep={() =>
-          void keep(() => keepRain(bench.id, bench.kept.revision, name.trim() || file!.name, file!, choices))
+          void keep(() => keepRain(bench.id, bench.saved.revision, name.trim() || file!.name, file!, choices))
         }
       />
     </>

@@ -96,9 +96,9 @@ test("a kept record goes with its name and choices, on the revision that is show
 test("a file that is refused says why and that nothing was changed", async () => {
   answer = [422, { errors: [{ field: "line 1", message: "no column of dates found" }], revision: null }];
   await choose(file);
-  const told = await screen.findByRole("alert");
-  expect(told.textContent).toContain("line 1 no column of dates found");
-  expect(told.textContent).toContain("Nothing of the property was changed.");
+  const alert = await screen.findByRole("alert");
+  expect(alert.textContent).toContain("line 1 no column of dates found");
+  expect(alert.textContent).toContain("Nothing of the property was changed.");
   expect(use().hasAttribute("disabled")).toBe(true);
 });
 

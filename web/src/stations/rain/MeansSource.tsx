@@ -14,7 +14,7 @@ const blank = () => TWELVE.map(() => "");
 /** Days made up from twelve monthly means, where there is nothing better. */
 export function MeansSource({ done }: { done: () => void }) {
   const bench = useWorkbench();
-  const units = bench.kept.document.units;
+  const units = bench.saved.document.units;
   const choices = useQuery(choicesQuery());
   const [name, setName] = useState("Twelve means");
   const [means, setMeans] = useState(blank);
@@ -160,7 +160,7 @@ export function MeansSource({ done }: { done: () => void }) {
         problem={problem}
         ready={whole && !wrong && look.data !== undefined && !look.isError && !look.isFetching}
         keeping={keeping}
-        onKeep={() => void keep(() => keepSource(bench.id, bench.kept.revision, source))}
+        onKeep={() => void keep(() => keepSource(bench.id, bench.saved.revision, source))}
       />
     </>
   );

@@ -20,7 +20,7 @@ const readRoofs = (file: Blob, near_latitude_deg: number | null) =>
 /** Brings in roof outlines from a GeoJSON file: looked at first, then added to the plan. */
 export function GeojsonButton() {
   const bench = useWorkbench();
-  const { document } = bench.kept;
+  const { document } = bench.saved;
   const picker = useRef<HTMLInputElement>(null);
   const [read, setRead] = useState<ReadRoofs | null>(null);
   const [problem, setProblem] = useState<string | null>(null);

@@ -24,8 +24,8 @@ export function readCorners(text: string, unit_m: number): number[][] | string {
 /** The corners of a surface as numbers. */
 export function OutlineDialog({ roof, index, close }: { roof: Roof; index: number; close: () => void }) {
   const bench = useWorkbench();
-  const us = bench.kept.document.units === "us";
-  const unit = axisUnit("length", bench.kept.document.units).factor;
+  const us = bench.saved.document.units === "us";
+  const unit = axisUnit("length", bench.saved.document.units).factor;
   const points = roof.extent.kind === "outline" ? roof.extent.points_m : [];
   const [text, setText] = useState(
     points.map(([x, y]) => `${fixed(x! / unit, 2)} ${fixed(y! / unit, 2)}`.replaceAll(",", "")).join("\n"),

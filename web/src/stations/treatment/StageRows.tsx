@@ -42,7 +42,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
   const bench = useWorkbench();
   const { document, plan } = bench.shown;
   const { units } = document;
-  const told = plan.treatment.stages[number];
+  const answer = plan.treatment.stages[number];
   const at = `/treatment/stages/${number}`;
   const name = `stage ${number + 1}`;
   const cartridge = isCartridge(stage);
@@ -111,10 +111,10 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
           </button>
         </span>
       </div>
-      {told && (
+      {answer && (
         <p className="note leading-[1.7]">
-          Takes {told.takes}. {flow(told.flow_l_s, units)} at the peak: {pressure(told.clean_kpa, units)}
-          {told.dirty_kpa > told.clean_kpa + 0.5 && ` new, ${pressure(told.dirty_kpa, units)} when due`}
+          Takes {answer.takes}. {flow(answer.flow_l_s, units)} at the peak: {pressure(answer.clean_kpa, units)}
+          {answer.dirty_kpa > answer.clean_kpa + 0.5 && ` new, ${pressure(answer.dirty_kpa, units)} when due`}
           {(cartridge || stage.kind === "calcite") && (
             <>
               , by{" "}
@@ -129,16 +129,16 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
               {stage.clean_kpa !== null && ` new at ${flow(0.5, units)} on its sheet`}
             </>
           )}
-          .{told.life_months !== null && <> Changed every {fixed(told.life_months, 0)} months</>}
-          {told.life_months !== null && (
+          .{answer.life_months !== null && <> Changed every {fixed(answer.life_months, 0)} months</>}
+          {answer.life_months !== null && (
             <>
               {" "}
               at {document.prices.currency}
               <Entry label={`Cost of ${name}`} path={`${at}/cost_each`} kind="money" value={stage.cost_each} />
             </>
           )}
-          {told.cost_year ? `: ${document.prices.currency}${fixed(told.cost_year, 0)} a year` : ""}
-          {told.life_months !== null && "."}
+          {answer.cost_year ? `: ${document.prices.currency}${fixed(answer.cost_year, 0)} a year` : ""}
+          {answer.life_months !== null && "."}
         </p>
       )}
     </li>

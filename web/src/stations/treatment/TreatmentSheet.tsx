@@ -21,9 +21,9 @@ import { WallDrawing } from "./WallDrawing";
 export function TreatmentSheet() {
   const { document, plan } = useWorkbench().shown;
   const { units, treatment: entered } = document;
-  const { treatment: told } = plan;
-  const figure = (key: string) => told.figures[key] && <Why figure={told.figures[key]} units={units} />;
-  const cost = told.figures["cost_year"]?.value ?? 0;
+  const { treatment: answer } = plan;
+  const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
+  const cost = answer.figures["cost_year"]?.value ?? 0;
   const staged = entered.stages.length > 0;
   return (
     <>
