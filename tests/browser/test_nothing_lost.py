@@ -42,7 +42,7 @@ def test_the_second_of_two_windows_is_told_and_keeps_its_entry(demo_page, contex
     expect(told).to_contain_text("Fire reserve 5 m³")
     assert tank_and_reserve(standing(server, first.url)) == (92_000, 4_000)
 
-    second.get_by_role("button", name="Put mine on top").click()
+    second.get_by_role("button", name="Apply my changes on top").click()
     expect(second.get_by_test_id("revision")).to_have_text("rev 3")
     expect(second.get_by_role("textbox", name="Tank size")).to_have_value("92 m³")
     assert tank_and_reserve(standing(server, first.url)) == (92_000, 5_000)
@@ -59,7 +59,7 @@ def test_the_second_window_may_leave_its_entry(demo_page, context):
     set_tank(demo_page, "92 m3")
     expect(demo_page.get_by_test_id("revision")).to_have_text("rev 2")
     set_tank(second, "70 m3")
-    second.get_by_role("button", name="Leave mine, show how it stands").click()
+    second.get_by_role("button", name="Discard my changes").click()
     expect(second.get_by_role("textbox", name="Tank size")).to_have_value("92 m³")
 
 

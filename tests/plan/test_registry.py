@@ -5,7 +5,8 @@ from pathlib import Path
 
 from pydantic import BaseModel
 
-from lean_year.plan.answer.figure import STATION_KEYS, Finding
+from lean_year.plan.answer.figure import STATION_KEYS, Finding, Fix
+from lean_year.plan.answer.findings import Findings
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import FutureStation, Station
 from lean_year.plan.registry import FALL
@@ -71,3 +72,13 @@ def test_each_station_has_its_room_on_every_floor():
         assert (ROOT / f"lean_year/plan/stations/{station.key}/stage.py").is_file()
         assert (ROOT / f"web/src/stations/{station.key}").is_dir(), station.key
     assert all(isinstance(station, Station | FutureStation) for station in FALL)
+
+
+def test_a_finding_says_what_is_wrong_and_apart_from_it_what_to_do():
+    found = Findings("pump")
+    found.add("A", "fails", "It leaks.", "", Fix(text="Replace the seal.", operations=[]))
+    found.add("B", "note", "It hums.", "Set it on rubber.", stage="ground")
+    assert [(each.text, each.fix, each.stage) for each in found.rows] == [
+        ("It leaks.", "Replace the seal.", "pump"),
+        ("It hums.", "Set it on rubber.", "ground"),
+    ]

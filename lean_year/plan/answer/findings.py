@@ -21,7 +21,9 @@ class Findings:
         self, code: str, severity: Severity, text: str, fix: str = "", *fixes: Fix, stage: StationKey | None = None
     ) -> None:
         """Note one; `fix` is what to do in words, the first of `fixes` where it is empty."""
-        text = fix or (fixes[0].text if fixes else "")
+        advice = fix or (fixes[0].text if fixes else "")
         self.rows.append(
-            Finding(code=code, stage=stage or self._stage, severity=severity, text=text, fix=text, fixes=list(fixes))
+            Finding(
+                code=code, stage=stage or self._stage, severity=severity, text=text, fix=advice, fixes=list(fixes)
+            )
         )

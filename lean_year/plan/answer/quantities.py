@@ -13,7 +13,7 @@ from typing import Any, Literal
 from lean_year.core import units as to
 from lean_year.property.document import Units
 
-Digits = int | Literal["significant"]
+Digits = int | Literal["significant", "shortest"]
 _ENDLESS = 1e300
 
 
@@ -25,7 +25,7 @@ class Written:
     factor: float = 1.0
     """Kept units in one of this."""
     digits: Digits = 0
-    """Decimals, or `significant`: whole from ten upwards, one decimal from one, else two."""
+    """Decimals; or `significant`: whole from ten upwards, one decimal from one, else two; or `shortest`: up to two."""
     below: float = _ENDLESS
     zero: float = 0.0
     """Where the scale of the unit begins, in itself: 32 for Fahrenheit."""
@@ -84,7 +84,7 @@ QUANTITIES: dict[str, Systems] = {
         (Written("mm", 1, 1, 10), Written("mm")),
         (Written("in", to.MM_PER_INCH, 2, 25), Written("in", to.MM_PER_INCH, 1)),
     ),
-    "micron": _both(Written("micron", 1, "significant")),
+    "micron": _both(Written("micron", 1, "shortest")),
     "flow": _either(
         (Written("L/s", 1, 0, 1e-9), Written("L/s", 1, 2, 0.095), Written("L/s", 1, 1)),
         Written("gal/min", to.L_S_PER_GALLON_MIN, "significant"),
@@ -259,7 +259,13 @@ def written(kind: str, value: float, units: Units) -> str:
     rules = QUANTITIES[kind][units]
     rule = next((each for each in rules if abs(value) < each.below), rules[-1])
     shown = value / rule.factor + rule.zero
-    figure = significant(shown) if rule.digits == "significant" else fixed(shown, rule.digits)
+    match rule.digits:
+        case "significant":
+            figure = significant(shown)
+        case "shortest":
+            figure = fixed(shown, 2).rstrip("0").rstrip(".")
+        case decimals:
+            figure = fixed(shown, decimals)
     return f"{figure} {rule.unit}".replace("-", "−").rstrip()
 
 

@@ -20,8 +20,8 @@ test("all entries that were held are named, and both ways out are offered", asyn
   const answer = screen.getByRole("alertdialog", { name: "Changed in another window" });
   expect(answer.textContent).toContain("stands at revision 7");
   for (const { label } of edits) expect(screen.getByText(label)).toBeTruthy();
-  await userEvent.click(screen.getByRole("button", { name: "Put mine on top" }));
+  await userEvent.click(screen.getByRole("button", { name: "Apply my changes on top" }));
   expect(here.resolveConflict).toHaveBeenCalledWith("apply");
-  await userEvent.click(screen.getByRole("button", { name: "Leave mine, show how it stands" }));
+  await userEvent.click(screen.getByRole("button", { name: "Discard my changes" }));
   expect(here.resolveConflict).toHaveBeenCalledWith("drop");
 });

@@ -23,10 +23,10 @@ export function ConflictDialog({ bench }: { bench: Workbench }) {
           </ul>
           <p className="mt-5 flex flex-wrap gap-3">
             <AlertDialog.Action className="act" onClick={() => void bench.resolveConflict("apply")}>
-              Put mine on top
+              Apply my changes on top
             </AlertDialog.Action>
             <AlertDialog.Cancel className="act-quiet" onClick={() => void bench.resolveConflict("drop")}>
-              Leave mine, show how it stands
+              Discard my changes
             </AlertDialog.Cancel>
           </p>
         </AlertDialog.Content>

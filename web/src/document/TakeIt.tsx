@@ -13,12 +13,12 @@ export function TakeIt(props: { label: string; chosen: boolean; operations: Oper
   return (
     <button
       className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-      aria-label={`Take it: ${props.label}`}
+      aria-label={`Use it: ${props.label}`}
       onPointerEnter={() => bench.preview(props.operations)}
       onPointerLeave={bench.endPreview}
       onClick={() => void bench.edit(props.edit ?? props.label, props.operations)}
     >
-      Take
+      Use
     </button>
   );
 }

@@ -49,7 +49,12 @@ export function significant(value: number): string {
 export function quantity(kind: Quantity, value: number, units: Units): string {
   const rule = ruleFor(QUANTITIES[kind][units], value);
   const shown = value / rule.factor + rule.zero;
-  const figure = typeof rule.digits === "number" ? fixed(shown, rule.digits) : significant(shown);
+  const figure =
+    typeof rule.digits === "number"
+      ? fixed(shown, rule.digits)
+      : rule.digits === "significant"
+        ? significant(shown)
+        : plain(shown, 2);
   return `${figure} ${rule.unit}`.replaceAll("-", "−").trimEnd();
 }
 

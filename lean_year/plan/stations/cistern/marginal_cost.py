@@ -40,7 +40,7 @@ class Option(BaseModel):
 
 @dataclass(frozen=True, slots=True)
 class Probe:
-    """Where the options are compared: at the tank of today if it runs short in the lean year, else at a smaller one."""
+    """Where the options are compared: the tank of today if it runs short in the lean year, else a smaller one."""
 
     tank_l: float
     missed_l: float

@@ -132,7 +132,7 @@ def _replay(supply: Supply, run: OperatedReplay | None, tank_l: float | None, sa
             "replay", label, None, "derived", source, "least size whose replay meets the aim", {},
             "no size meets the aim with this start",
             "The roofs bring less than the house uses, or the first days find the tank too low: a larger "
-            "tank would only spend its first filling.",
+            "tank would only use up what it was first filled with.",
         )  # fmt: skip
     carried = rain.counted_days & ~run.short_day
     bottom = int(np.argmin(np.where(carried, run.store_l, np.inf)))

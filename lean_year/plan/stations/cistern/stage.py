@@ -431,7 +431,7 @@ def _findings(
             "CISTERN_FIRST_FILLING",
             "fails",
             f"The house uses {say.volume(wanted)} over the record and the roofs bring {say.volume(brought)}. "
-            "A tank that never ran dry would only be spending its first filling.",
+            "No tank size closes the gap: it would only use up what it was first filled with.",
             "More roof, less use, or water from elsewhere.",
         )
     if short_years > cistern.short_years_allowed:

@@ -259,7 +259,7 @@ def bank_findings(bank: BankPlan, say: Wording) -> list[Finding]:
             add(
                 "CISTERN_NO_LIVE_VOLUME",
                 "fails",
-                f"{vessel.name}'s outlet is no lower than its overflow.",
+                f"{vessel.name}'s outlet is not below its overflow, so nothing can be drawn from it.",
                 "Lower the outlet.",
             )
         if vessel.stranded_l > 0.005 * vessel.gross_l:
@@ -288,6 +288,6 @@ def bank_findings(bank: BankPlan, say: Wording) -> list[Finding]:
                 f"In the design downpour {fixed(link.flow_l_s, 1)} L/s must cross from {link.near} to {link.far}: "
                 f"the near tank stands {say.length(link.head_m)} higher and spills with "
                 f"{say.volume(link.room_left_l)} of room beyond.",
-                "A wider link, a second one, or a downpipe into each end.",
+                "Fit a wider link or a second one, or lead a downpipe into each end.",
             )
     return found

@@ -66,13 +66,13 @@ def ground_findings(
             "caution",
             "Nobody has located the pipes and cables in the ground.",
             "",
-            Fix(text="They are located and marked.", operations=[replace("/ground/services_located", True)]),
+            Fix(text="Mark them as located.", operations=[replace("/ground/services_located", True)]),
         )
     if entered.soft_access:
         found.add(
             "GROUND_SOFT_WAY",
             "caution",
-            "A truck sinks in on the way when it is wet.",
+            "The access is soft: a truck sinks in when it is wet.",
             "Deliver in a dry spell, or lay mats.",
         )
     if entered.copper_near:
@@ -81,7 +81,10 @@ def ground_findings(
             "caution",
             "Copper or brass touches a coated metal tank, or runs off onto one: it eats the coating.",
             "",
-            Fix(text="Keep them apart, stainless between.", operations=[replace("/ground/copper_near", False)]),
+            Fix(
+                text="Keep them apart, with stainless steel between.",
+                operations=[replace("/ground/copper_near", False)],
+            ),
         )
     _neighbours(document, apart, found, say)
     return found.rows
@@ -90,13 +93,15 @@ def ground_findings(
 def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
     entered = document.ground
     if entered.soil == "unknown":
-        found.add("GROUND_SOIL_UNKNOWN", "note", "Nobody has looked at the ground yet.", "A hole with a spade tells.")
+        found.add(
+            "GROUND_SOIL_UNKNOWN", "note", "Nobody has looked at the ground yet.", "Dig a hole with a spade and look."
+        )
     elif entered.soil == "fill":
         found.add(
             "GROUND_FILL",
             "fails",
-            "Fill carries nothing without an engineer: it settles for years.",
-            "Dig to native ground, or an engineer.",
+            "Uncontrolled fill may not carry a tank: it settles for years.",
+            "Dig down to native ground, or have an engineer design the base.",
         )
     else:
         allowed = GROUNDS[entered.soil].allowed_kpa
@@ -107,20 +112,20 @@ def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wo
                     "fails",
                     f"{each.standing.tank.name} presses {say.pressure(each.bearing_kpa)} on "
                     f"{GROUNDS[entered.soil].label}, which may carry {say.pressure(allowed)}.",
-                    "A wider base, or an engineer.",
+                    "Make the base wider, or ask an engineer.",
                 )
     if entered.swelling:
         found.add(
             "GROUND_SWELLS",
             "caution",
             "Soil that swells lifts a pad unevenly with each wet season.",
-            "An engineer's pad, with its drainage.",
+            "Have an engineer design the pad and its drainage.",
         )
     if entered.topsoil_m == 0 and any(not each.standing.buried for each in facts):
         found.add(
             "GROUND_TOPSOIL",
             "caution",
-            "Topsoil rots and settles under a pad.",
+            "Topsoil under a pad rots and settles.",
             "",
             Fix(text=f"Strip {say.bore(150)} of it.", operations=[replace("/ground/topsoil_m", 0.15)]),
         )
@@ -153,21 +158,22 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
             "caution",
             f"A wall of {say.length(edge)} holds the pad's edge: over {say.length(MOST_HELD_M)}, or under a load, it "
             "is an engineer's.",
-            "An engineer, or a batter.",
+            "Ask an engineer, or batter the edge.",
         )
     if not works.meets:
         found.add(
             "GROUND_TOO_STEEP",
             "fails",
             "The batters do not meet a slope as steep as this.",
-            "Hold the edges with walls, by an engineer, or another place.",
+            "Hold the edges with walls that an engineer designs, or choose another place.",
         )
     usual = BASES[standing.base]
     if entered.margin_m is not None and entered.margin_m < usual.margin_m:
         found.add(
             "GROUND_PAD_SMALL",
             "caution",
-            f"The pad reaches {say.length(entered.margin_m)} beyond {standing.tank.name}; edges crumble.",
+            f"The pad reaches {say.length(entered.margin_m)} beyond {standing.tank.name}; the edges of a pad "
+            "crumble.",
             "",
             Fix(text=f"{say.length(usual.margin_m)} all round.", operations=[replace("/ground/margin_m", None)]),
         )
@@ -181,7 +187,7 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
             "GROUND_FROST",
             "caution",
             f"The base of {standing.tank.name} lies above the frost, {say.length(frost)}: rigid bases are heaved.",
-            "Stone that drains down to the frost, or a base of stone.",
+            "Lay draining stone down to the frost depth, or use a base of stone.",
         )
 
 
@@ -194,7 +200,7 @@ def _all_in_cut(document: Property, standing: Standing, floor_m: float, say: Wor
         operations.append(replace("/levels/tank_ground_m", standing.ground_m))
     if not -100 <= floor_m <= 5_000:
         return []
-    return [Fix(text=f"All in cut: floor at {say.length(floor_m)}.", operations=operations)]
+    return [Fix(text=f"Set it all in cut, floor at {say.length(floor_m)}.", operations=operations)]
 
 
 def _level(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
@@ -213,7 +219,7 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
         found.add(
             "GROUND_PAD_LOW",
             "caution",
-            f"The pad stands {say.bore(entered.pad_over_ground_mm)} over the ground around: rain runs onto it.",
+            f"The pad stands {say.bore(entered.pad_over_ground_mm)} above the ground around it: rain runs onto it.",
             "",
             Fix(text=f"{say.bore(75)} over it.", operations=[replace("/ground/pad_over_ground_mm", 75)]),
         )
@@ -223,14 +229,17 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
             "caution",
             "Nothing leads water round the pad: it washes the bed out.",
             "",
-            Fix(text="A ditch uphill and a drained apron.", operations=[replace("/ground/drained_uphill", True)]),
+            Fix(
+                text="Dig a ditch uphill and lay a drained apron.",
+                operations=[replace("/ground/drained_uphill", True)],
+            ),
         )
     if entered.lean_mm > 0:
         found.add(
             "GROUND_LEANS",
             "caution",
             f"A tank leans by {say.bore(entered.lean_mm)} across its base.",
-            "Drained, lifted in small steps with packing that follows, bedded anew, slightly uphill.",
+            "Drain it, lift it in small steps with packing that follows, bed it again and set it slightly uphill.",
         )
 
 
@@ -245,7 +254,7 @@ def _floating(document: Property, each: GroundFacts, found: Findings, say: Wordi
             f"{name}, empty, floats: {first.name.lower()}, what holds it is {fixed(first.factor or 0.0, 2)} of what "
             f"lifts it. {_ballast(first, say)}"
             + (f" In use it takes {say.volume(last.ballast_l)} for good." if last.fails else ""),
-            "Ballast on the truck; a collar; backfill the same day; not ahead of a wet week.",
+            "Have ballast on the truck, or a collar; backfill the same day; do not start ahead of a wet week.",
             *(
                 [
                     Fix(
@@ -300,7 +309,7 @@ def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording
             "fails",
             f"The hole is {say.length(depth)} deep, the nearest footing {say.length(entered.to_footing_m)} away: "
             "within 45 degrees of its foot.",
-            "Farther off, or an engineer.",
+            "Move it farther off, or ask an engineer.",
         )
     if entered.riser_m < RISER_M:
         found.add(
@@ -346,8 +355,8 @@ def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording)
         found.add(
             "GROUND_WIND",
             "caution",
-            f"Empty, {standing.tank.name} does not stand a gust of {say.speed(entered.wind_m_s)}; "
-            f"{say.volume(each.wind_water_l)} in it hold it, {say.volume(stays_l)} stay below its outlet.",
+            f"Empty, {standing.tank.name} slides or tips in a gust of {say.speed(entered.wind_m_s)}; keep at least "
+            f"{say.volume(each.wind_water_l)} in it. {say.volume(stays_l)} stay below its outlet.",
             "",
             Fix(text="Tie it down.", operations=[replace("/ground/tied_down", True)]),
         )
@@ -364,7 +373,7 @@ def _brought_in(document: Property, each: GroundFacts, found: Findings, say: Wor
             "fails",
             f"{each.standing.tank.name} is {say.length(wide)} across at its narrowest, the way in "
             f"{say.length(entered.gate_m)}.",
-            "Over the fence by crane, another tank, or several smaller ones.",
+            "Lift it over the fence by crane, or choose another tank or several smaller ones.",
         )
     if entered.overhead_m is not None and entered.overhead_m < CRANE_M:
         found.add(
@@ -393,12 +402,12 @@ def _neighbours(document: Property, apart: list[Setback], found: Findings, say: 
                 code,
                 severity,
                 f"{say.length(each.away_m)} to {what}; {say.length(each.least_m)} is usual, local rules first.",
-                "Farther off, or ask whoever decides.",
+                "Move it farther off, or ask the authority that decides.",
             )
     if not entered.shaded:
         found.add(
             "GROUND_SUN",
             "note",
-            "The tank stands in the sun: warm water grows things.",
-            "Shade, a berm, or light paint on the sun side.",
+            "The tank stands in the sun: bacteria and algae grow in warm water.",
+            "Give it shade, a berm, or light paint on the sunny side.",
         )

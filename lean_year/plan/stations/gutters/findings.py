@@ -71,7 +71,7 @@ def _rates(document: Property, found: Findings, say: Wording) -> None:
         found.add(
             "GUTTERS_RATE_ASSUMED",
             "note",
-            f"{say.intensity(rate)} stands in for your local table.",
+            f"{say.intensity(rate)} is assumed in place of your local table.",
             "Enter the table's rate for five minutes, once in ten or twenty years, or take the estimate.",
         )
     if entered.method == "en" and not EN_MINUTES[0] <= entered.duration_min <= EN_MINUTES[1]:
@@ -108,8 +108,8 @@ def _too_narrow(place: Place, found: Findings, say: Wording) -> None:
     found.add(
         code,
         "fails" if place.ratio > 1.5 else "caution",
-        f"{place.name}: {say.flow(place.flow_l_s)} come, {place.size} takes {say.flow(place.capacity_l_s)}; "
-        f"{say.flow(spilled)} go {place.spills}.",
+        f"{place.name}: inflow {say.flow(place.flow_l_s)}, capacity {say.flow(place.capacity_l_s)} ({place.size}); "
+        f"{say.flow(spilled)} spill {place.spills}.",
         fixes[0].text if fixes else "No size on the list is enough: share the water out.",
         *fixes,
     )
@@ -184,7 +184,7 @@ def _screens(document: Property, places: list[Place], found: Findings, say: Word
                 "GUTTERS_NO_SCREEN",
                 "caution",
                 f"Nothing keeps leaves out of {pipe.name}.",
-                "A leaf screen at the downpipe, and a mesh at the inlet.",
+                "Fit a leaf screen at the downpipe and a mesh at the inlet.",
                 Fix(
                     text="Fit a leaf screen and an inlet mesh.",
                     operations=[
@@ -225,7 +225,7 @@ def _screens(document: Property, places: list[Place], found: Findings, say: Word
                     "GUTTERS_SCREEN_ROOF_LARGE",
                     "note",
                     f"{kind.label} of {pipe.name}: {say.area(area)} of roof, usual to {say.area(kind.most_roof_m2)}.",
-                    "A second one, or a larger kind.",
+                    "Fit a second one, or a larger kind.",
                 )
             if screen.kind in ("up_flow", "wrapped_pipe"):
                 _media(pipe.name, kind.label, place.flow_l_s, screen.media_m2, screen.bypass, found)
@@ -237,7 +237,8 @@ def _media(name: str, label: str, flow_l_s: float, media_m2: float, bypass: bool
         found.add(
             "GUTTERS_MEDIA_STRAINS",
             "caution" if rate > screen_rules.STRAINING_M_H or not bypass else "note",
-            f"{label} of {name} runs at {fixed(rate, 1)} m/h in the downpour: it strains and does not treat "
+            f"{label} of {name} runs at {fixed(rate, 1)} m/h in the downpour: at this rate the media strains "
+            "and does not treat "
             f"(roughing filters run at {screen_rules.ROUGHING_M_H[0]:g} to {screen_rules.ROUGHING_M_H[1]:g}).",
             "A bypass above its capacity, a rinse drain, and new media before each wet season."
             if not bypass
@@ -255,8 +256,8 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
             found.add(
                 "GUTTERS_INLET_NOT_CALMED",
                 "caution",
-                f"{tank.name}: the water falls in and stirs up the sludge.",
-                "A calmed inlet, turned up near the floor.",
+                f"{tank.name}: the water falls in and stirs up the sediment.",
+                "Fit a calmed inlet, turned up near the floor.",
                 Fix(text="Calm the inlet.", operations=[replace(f"{at}/calmed", True)]),
             )
         needed = max(inlet.bore_mm, document.overflow.bore_mm if has_pipe(document) else 0.0) * VENT_OVER_INLET
@@ -274,7 +275,7 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
                 "GUTTERS_LID_OPEN",
                 "fails",
                 f"{tank.name}: the lid does not lock. Children drown in open tanks.",
-                "A lockable lid.",
+                "Fit a lid that locks.",
                 Fix(text="Fit a lockable lid.", operations=[replace(f"{at}/lockable", True)]),
             )
         if not inlet.light_tight:
@@ -282,7 +283,7 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
                 "GUTTERS_LIGHT",
                 "caution",
                 f"{tank.name} lets light in, and algae grow.",
-                "Opaque walls, or paint.",
+                "Use opaque walls, or paint it.",
                 Fix(text="Make it light-tight.", operations=[replace(f"{at}/light_tight", True)]),
             )
         if not inlet.floating_suction and tank.outlet_m < LEAST_DRAW_MM / 1000 - 1e-9:
@@ -299,14 +300,14 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
                 "GUTTERS_SIGHT_TUBE",
                 "note",
                 f"{tank.name}: a chewed sight tube empties the tank.",
-                "Keep its valve shut; zero at the outlet, full at the underside of the overflow.",
+                "Keep its valve shut; mark zero at the outlet and full at the overflow invert.",
             )
         if inlet.bore_mm < widest - 0.5:
             found.add(
                 "GUTTERS_INLET_NARROW",
                 "caution",
                 f"{tank.name}: the inlet is {say.bore(inlet.bore_mm)}, the widest run {say.bore(widest)}.",
-                "An inlet as wide as its run.",
+                "Make the inlet as wide as its run.",
                 Fix(text=f"Make it {say.bore(widest)}.", operations=[replace(f"{at}/bore_mm", widest)]),
             )
         if inlet.gap_mm is not None:

@@ -92,7 +92,7 @@ def _unmeasured(document: Property, run: RunLevels, checks: _Checks) -> None:
         "GUTTERS_OUTLET_NOT_MEASURED",
         "decide",
         f"Gutter outlet of {run.name}",
-        f"not measured yet ({', '.join(names)}), so nobody knows whether it falls",
+        f"not measured yet ({', '.join(names)}), so it is not known whether the pipe falls to the tank",
         "outlet",
         run,
     )
@@ -163,8 +163,9 @@ def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> 
             "GUTTERS_OUTLET_BELOW_INLET",
             "fails",
             title,
-            f"{say.length(-run.drop_m)} too low: linked water stands level, so this roof cannot fill the tank. "
-            f"It needs {say.length(needed)} of drop; a sump and lift pump is the way without digging",
+            f"{say.length(-run.drop_m)} too low: water in joined pipes and tanks stands level, so this roof "
+            "cannot fill the tank. "
+            f"It needs {say.length(needed)} of drop; a sump with a lift pump is the alternative to digging",
             "inlet",
             run,
             *fixes,
@@ -232,7 +233,7 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
             "GUTTERS_NO_DIP",
             "caution",
             f"Low point of {run.name}",
-            f"{say.length(run.low_point_m)} is above one of its ends; such a run is a dry one",
+            f"{say.length(run.low_point_m)} is above one of its ends; a wet run must dip below both ends",
             "dip",
             run,
             Fix(text="Treat it as a dry run.", operations=[replace(f"{at}/run/kind", "dry")]),
@@ -242,7 +243,7 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
             "GUTTERS_NO_LOW_DRAIN",
             "caution",
             f"Drain at the low point, {run.name}",
-            "none: silt stays, water goes foul within a warm week, and frost splits the pipe",
+            "none: silt stays in the pipe, the water goes foul within a warm week, and frost splits it",
             "dip",
             run,
             Fix(text="Fit a full-bore drain.", operations=[replace(f"{at}/run/low_drain", True)]),
@@ -307,13 +308,14 @@ def _inlet(
 
     title = f"Inlet of {tank.name} above the overflow"
     if document.overflow.kind == "back_down":
-        title = f"Diverter of {tank.name} level with the brim"
+        title = f"Diverter of {tank.name} level with the overflow"
         if over > LEVEL_WITH_M:
             checks.add(
                 "OVERFLOW_DIVERTER_HIGH",
                 "fails",
                 title,
-                f"{say.length(over)} over it: the full tank spills at its rim before water backs up to the diverter",
+                f"{say.length(over)} over it: the full tank spills over its rim before water backs up to the "
+                "diverter",
                 "inlet",
                 None,
                 *([bring_in(overflow_invert_m)] if overflow_invert_m > tank.floor_m else []),
@@ -341,7 +343,7 @@ def _discharge(document: Property, overflow_invert_m: float, checks: _Checks, sa
             "OVERFLOW_UPHILL",
             "fails",
             "Overflow to its end",
-            f"its end lies {say.length(-fall)} above the spill height",
+            f"its end is {say.length(-fall)} above the overflow invert",
             "discharge",
             None,
             Fix(

@@ -52,7 +52,10 @@ def _gutters_and_downpipes(document: Property) -> list[BuildNote]:
             BuildNote(
                 view="downpour",
                 head="Channels in paving",
-                text="Laid to 2 % under a grate that lifts out; what runs over paving is not for drinking.",
+                text=(
+                    "Lay them to a fall of 2 % under a grate that lifts out; what runs over paving is not for "
+                    "drinking."
+                ),
             )
         )
     return notes

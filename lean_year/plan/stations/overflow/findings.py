@@ -39,8 +39,9 @@ def overflow_findings(
         add(
             "OVERFLOW_NONE",
             "fails",
-            f"There is no overflow: the full tank spills over its rim, {say.flow(place.flow_l_s)} at {rate}, at its "
-            "foot.",
+            f"There is no overflow: at {rate} the full tank spills {say.flow(place.flow_l_s)} over its rim and "
+            "washes "
+            "out its base.",
             "A diverter that sends the water back down the pipe, or an overflow.",
             *(Fix(text=f"Fit {size.label}.", operations=size.operations) for size in enough),
         )
@@ -48,10 +49,10 @@ def overflow_findings(
         add(
             "OVERFLOW_SMALLER_THAN_INFLOW",
             "fails",
-            f"At {rate} {say.flow(place.flow_l_s)} come in and the overflow, {place.size} with "
-            f"{say.length(room_m)} over its lip, passes {say.flow(place.capacity_l_s)}; the rest goes "
+            f"At {rate} {say.flow(place.flow_l_s)} flow in and the overflow, {place.size} with "
+            f"{say.length(room_m)} of head over its invert, passes {say.flow(place.capacity_l_s)}; the rest goes "
             f"{place.spills}.",
-            fixes[0].text if fixes else "Lower the lip, add a second overflow, or both.",
+            fixes[0].text if fixes else "Lower the overflow invert, add a second overflow, or both.",
             *fixes,
         )
     elif all_of_it > place.capacity_l_s:
@@ -69,7 +70,7 @@ def overflow_findings(
             "caution",
             f"The overflow's section is {say.opening(overflow_mm2 / 100)}, the inlets' together "
             f"{say.opening(inlet_mm2 / 100)}. The trade makes it at least as large.",
-            "Two inlets, two overflows, or one that equals both.",
+            "For two inlets fit two overflows, or one as large as both.",
         )
     if entered.kind == "standpipe" and not entered.siphon_break:
         add(
@@ -83,7 +84,7 @@ def overflow_findings(
         add(
             "OVERFLOW_TAKES_THE_FRESH",
             "note",
-            "An overflow at the top lets the freshest water go. A standpipe takes the oldest, from the bottom.",
+            "An overflow at the top lets the freshest water go. A standpipe takes the oldest water, from the bottom.",
         )
     if has_pipe(document) and not (entered.screened and entered.trap):
         missing = " and ".join(
@@ -93,7 +94,7 @@ def overflow_findings(
             "OVERFLOW_OPEN_TO_VERMIN",
             "caution",
             f"The overflow has {missing}: rats, frogs and mosquitoes find it.",
-            "Trap or flap, and mesh behind it.",
+            "Fit a trap or flap, and mesh behind it.",
             Fix(
                 text="Fit trap and mesh.",
                 operations=[replace("/overflow/screened", True), replace("/overflow/trap", True)],
@@ -104,7 +105,7 @@ def overflow_findings(
             "OVERFLOW_BACK_DOWN_BANK",
             "caution",
             "A diverter turns the water away once the vessel beside it is full; the tanks behind may still be empty.",
-            "One overflow for the bank, as large as its inflow.",
+            "Fit one overflow for the bank, as large as its inflow.",
             Fix(text="Fit an overflow pipe.", operations=[replace("/overflow/kind", "pipe")]),
         )
     if entered.kind != "none":

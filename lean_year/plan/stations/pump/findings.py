@@ -78,7 +78,8 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
     _suction(document, facts, found, say)
     _curve(facts, found)
     for field, code, text, fix in (
-        ("dry_run_stop", "PUMP_RUNS_DRY", "Nothing stops the pump when the tank is empty; its seal burns in minutes.",
+        ("dry_run_stop", "PUMP_RUNS_DRY", "Nothing stops the pump when the tank is empty; its seal burns out "
+                                          "in minutes.",
          "Fit a dry-run stop."),
         ("check_valve", "PUMP_NO_CHECK_VALVE", "Without a check valve the vessel empties back through the pump.",
          "Fit a check valve."),
@@ -100,8 +101,14 @@ def _undecided(facts: PumpFacts, found: Findings, say: Wording) -> None:
         pressed = say.pressure(-lift * GRAVITY_M_S2)
         says = f"The highest tap stands {say.length(-lift)} below the lowest water, {pressed} by height alone."
     else:
-        says = f"The highest tap stands {say.length(lift)} above the lowest water: gravity alone does not lift."
-    ways = [("pump", "By a pump."), ("header", "From a raised header tank."), ("gravity", "By gravity alone.")]
+        says = (
+            f"The highest tap stands {say.length(lift)} above the lowest water: water does not rise to it by gravity."
+        )
+    ways = [
+        ("pump", "By a pump."),
+        ("header", "Feed it from a raised header tank."),
+        ("gravity", "By gravity alone."),
+    ]
     found.add(
         "PUMP_UNDECIDED",
         "note",
@@ -117,10 +124,11 @@ def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording
         found.add(
             "PUMP_NO_HEAD",
             "fails",
-            f"The highest tap stands {say.length(lift)} above the lowest water: gravity does not lift.",
+            f"The highest tap stands {say.length(lift)} above the lowest water: water does not rise to it by "
+            "gravity.",
             "",
             Fix(text="Plan a pump.", operations=[replace("/pump/feed", "pump")]),
-            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/feed", "header")]),
+            Fix(text="Fit a pump and a raised header tank.", operations=[replace("/pump/feed", "header")]),
         )
     elif due is not None and due < facts.peak_l_s:
         found.add(
@@ -131,7 +139,7 @@ def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording
             "",
             Fix(text="Plan a pump.", operations=[replace("/pump/feed", "pump")]),
             *tap_fixes(document, runs_enough, [], say),
-            Fix(text="A pump and a raised header tank.", operations=[replace("/pump/feed", "header")]),
+            Fix(text="Fit a pump and a raised header tank.", operations=[replace("/pump/feed", "header")]),
         )
 
 
@@ -149,7 +157,7 @@ def _pressure(
             "fails" if clean < entered.residual_kpa else "caution",
             f"At {say.flow(peak)} the highest tap has {say.pressure(max(0.0, clean))} with new filters and "
             f"{say.pressure(max(0.0, dirty))} when they are due; {say.pressure(entered.residual_kpa)} are wanted.",
-            "A pump with more head, larger housings and wider pipes, all three." if not fixes else "",
+            "Fit a pump with more head, larger housings or wider pipes; it may take all three." if not fixes else "",
             *fixes,
         )
     if facts.most_l_s is not None and peak > facts.most_l_s:
@@ -157,7 +165,7 @@ def _pressure(
             "PUMP_BEYOND_ITS_CURVE",
             "fails",
             f"{say.flow(peak)} are more than the last point of the pump's curve, {say.flow(facts.most_l_s)}.",
-            "A pump whose curve reaches the peak.",
+            "Choose a pump whose curve reaches the peak flow.",
         )
 
 
@@ -168,16 +176,16 @@ def _shut_off(document: Property, facts: PumpFacts, found: Findings, say: Wordin
         found.add(
             "PUMP_SHUT_OFF_HIGH",
             "fails",
-            f"With every tap shut the pump gives {say.pressure(shut_off)}; the fittings bear "
+            f"With every tap shut the pump gives {say.pressure(shut_off)}; pipes and fittings are rated for "
             f"{say.pressure(entered.fittings_kpa)}.",
-            "A relief valve and a pressure regulator, or fittings of a higher class.",
+            "Fit a relief valve and a pressure regulator, or fittings of a higher pressure rating.",
         )
     if entered.feed == "pump" and not entered.variable_speed and entered.cut_out_kpa > shut_off:
         found.add(
             "PUMP_NEVER_STOPS",
             "fails",
-            f"It is to stop at {say.pressure(entered.cut_out_kpa)} and gives {say.pressure(shut_off)} at most: it "
-            "runs for ever.",
+            f"Cut-out {say.pressure(entered.cut_out_kpa)} is above the pump's shut-off pressure, "
+            f"{say.pressure(shut_off)}: it never switches off.",
             "",
             *(
                 [Fix(
@@ -208,7 +216,7 @@ def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording)
                 *([Fix(text=f"Set its outlet at {say.length(higher_m)}.",
                        operations=[replace("/pump/header/outlet_m", higher_m)])] if higher_m <= 9_000 else []),
                 *tap_fixes(document, pressed_enough, [], say),
-                Fix(text="A pump that presses, in its place.", operations=[replace("/pump/feed", "pump")]),
+                Fix(text="Fit a pump that feeds the taps directly.", operations=[replace("/pump/feed", "pump")]),
             )  # fmt: skip
     if fill <= 1e-6:
         found.add(
@@ -224,7 +232,7 @@ def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording)
             "caution",
             f"{say.flow(fill)} fill {say.volume(header.volume_l)} in {fixed(hours, 1)} h; {header.fill_h:g} h are "
             "wanted.",
-            "A wider rising pipe, a larger pump, or more time.",
+            "Fit a wider rising pipe or a larger pump, or allow more time.",
             *(
                 [Fix(text=f"Give it {fixed(hours, 2)} h.", operations=[replace("/pump/header/fill_h", hours)])]
                 if hours <= 240
@@ -238,7 +246,7 @@ def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording)
             "The header tank has no lid: light, mosquitoes, birds, and whatever falls in.",
             "",
             Fix(
-                text="A lid, a screened vent and an overflow.",
+                text="Fit a lid, a screened vent and an overflow.",
                 operations=[replace("/pump/header/covered", True)],
             ),
         )
@@ -261,7 +269,8 @@ def _power_loss(document: Property, facts: PumpFacts, found: Findings, say: Word
         found.add(
             "PUMP_POWER_LOSS",
             "note",
-            f"When the power goes, {say.volume(facts.held_l or 0.0)} are left in the vessel, and no more.",
+            f"When the power goes, {say.volume(facts.held_l or 0.0)} can be drawn from the pressure vessel, "
+            "and no more.",
             "A battery, a low-voltage pump, an electrician's inlet for a generator, or a low tap by gravity.",
         )
 
@@ -285,15 +294,17 @@ def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording
         found.add(
             "PUMP_SUCTION_HIGH",
             "fails",
-            f"It must suck {say.length(lift)} up, with {say.length(max(0.0, left))} left of the atmosphere; a house "
-            f"pump asks for about {say.length(LEAST_NPSH_M)}.",
-            "Set it lower, or a submerged pump.",
+            f"It must lift the water {say.length(lift)}, with {say.length(max(0.0, left))} of NPSH available; "
+            "a house "
+            f"pump requires about {say.length(LEAST_NPSH_M)}.",
+            "Set the pump lower, or use a submerged pump.",
         )
     if lift > 0 and not document.pump.foot_valve:
         found.add(
             "PUMP_NO_FOOT_VALVE",
             "caution",
-            f"It stands {say.length(lift)} above the lowest water and has no foot valve: it loses its prime.",
+            f"It stands {say.length(lift)} above the lowest water and has no foot valve: it loses its prime "
+            "when it stops.",
             "",
             Fix(text="Fit a foot valve.", operations=[replace("/pump/foot_valve", True)]),
         )

@@ -16,7 +16,7 @@ def pump_notes(document: Property, say: Wording) -> list[BuildNote]:
                 head="Suction",
                 text="Flooded is best. Else: falling all the way to the tank, no hump that traps air, a foot valve "
                 "and a port to prime it. A pump above the tanks uphill never primes. A flexible connector at a "
-                "large tank, so that the pump's shaking does not work the outlet loose.",
+                "large tank, so that vibration does not work the outlet loose.",
             ),
             BuildNote(
                 view="power",
@@ -27,7 +27,8 @@ def pump_notes(document: Property, say: Wording) -> list[BuildNote]:
             BuildNote(
                 view="power",
                 head="Listen to it",
-                text="A pump that starts when nothing is open tells of a leak. Isolating valve each side, a union "
+                text="A pump that starts when nothing is open has a leak behind it. Isolating valve each side, "
+                "a union "
                 "each side, a gauge that can be read from the door.",
             ),
         ]

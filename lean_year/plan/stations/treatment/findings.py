@@ -70,7 +70,7 @@ def treatment_findings(
     if served["drinking"]:
         _for_drinking(document, dose, found, say)
     _for_other_uses(document, served, found, say)
-    _order(document, found)
+    _order(document, found, say)
     if dose is not None:
         lamp_findings(document, peak_l_s, dose, new_dose, found, say)
     if entered.chlorine.on:
@@ -109,7 +109,8 @@ def _for_drinking(document: Property, dose: float | None, found: Findings, say: 
             "TREATMENT_NOT_RATED",
             "fails",
             "Liner, pipe, paint, sealant or coating is not rated for drinking water.",
-            "All that it touches to NSF/ANSI/CAN 61, AS/NZS 4020 or the local rule; tanks new, or once of food only.",
+            "Use materials rated to NSF/ANSI/CAN 61, AS/NZS 4020 or the local rule; tanks must be new, or have "
+            "held food only.",
         )
     _soft(document, found)
 
@@ -126,7 +127,8 @@ def _soft(document: Property, found: Findings) -> None:
     found.add(
         "TREATMENT_SOFT",
         "caution" if entered.copper_pipe else "note",
-        f"An alkalinity of {entered.alkalinity_mg_l:g} mg/L is soft and acid: it eats copper and mortar.",
+        f"An alkalinity of {entered.alkalinity_mg_l:g} mg/L is soft and acid: it corrodes copper and dissolves "
+        "mortar.",
         "A calcite contactor, or baking soda in the tank."
         if enough
         else f"Baking soda in the tank: calcite brings this water to {fixed(behind)} mg/L at most.",
@@ -146,8 +148,9 @@ def _without_disinfection(document: Property, found: Findings, say: Wording) -> 
         found.add(
             "TREATMENT_ONE_TAP",
             "caution",
-            "One tap is filtered. Shower, tooth brush, dishes and ice have the tank's water: not safe to swallow.",
-            "Tell whoever lives there, in writing, and mark the other taps.",
+            "One tap is filtered. Shower, tooth brush, dishes and ice have untreated water, which is not safe "
+            "to swallow.",
+            "Tell the people who live there in writing, and mark the other taps as not for drinking.",
             *fixes,
         )
         return
@@ -156,7 +159,7 @@ def _without_disinfection(document: Property, found: Findings, say: Wording) -> 
         if at_tap
         else ""
     )
-    found.add("TREATMENT_NO_BARRIER", "fails", f"Nothing in the train kills germs.{also}", "", *fixes)
+    found.add("TREATMENT_NO_BARRIER", "fails", f"Nothing in the train disinfects the water.{also}", "", *fixes)
 
 
 def _for_other_uses(document: Property, served: dict[Quality, bool], found: Findings, say: Wording) -> None:
@@ -188,13 +191,13 @@ def _for_other_uses(document: Property, served: dict[Quality, bool], found: Find
         )  # fmt: skip
 
 
-def _order(document: Property, found: Findings) -> None:
+def _order(document: Property, found: Findings, say: Wording) -> None:
     stages = document.treatment.stages
     if document.pump.feed in ("pump", "header") and stages and stages[0].kind != "strainer":
         found.add(
             "TREATMENT_NO_STRAINER",
             "caution",
-            "No strainer stands before the pump: a grain of grit grinds its wheels.",
+            "There is no strainer before the pump: grit wears the impellers.",
             "",
             *(
                 [Fix(text="Add a strainer in front.", operations=[*_add({"kind": "strainer", "micron": 150}, 0),
@@ -211,7 +214,8 @@ def _order(document: Property, found: Findings) -> None:
             found.add(
                 "TREATMENT_COARSE_AFTER_FINE",
                 "note",
-                f"Stage {number + 1} of {stage.micron:g} micron stands behind one of {finest:g}: it catches nothing.",
+                f"Stage {number + 1} of {say.micron(stage.micron)} stands behind one of {say.micron(finest)}: it has "
+                "nothing left to catch.",
                 "Coarse first, fine last.",
             )
         finest = min(finest, stage.micron)
@@ -266,7 +270,7 @@ def _chlorine(document: Property, found: Findings, say: Wording) -> None:
         found.add(
             "TREATMENT_RESIDUAL_TAKEN",
             "caution",
-            "Carbon takes the chlorine away: behind it nothing keeps the pipes clean. It stands last, at the tap, or "
+            "Carbon removes the chlorine: no residual protects the pipes behind it. It stands last, at the tap, or "
             "before a lamp.",
             "",
             Fix(
@@ -285,7 +289,7 @@ def _connections(document: Property, found: Findings, say: Wording) -> None:
         found.add(
             "TREATMENT_CROSS_CONNECTION",
             "fails",
-            f"Two valves part the rain from the {entered.second_source}: one left open joins them.",
+            f"Only two valves separate the rain from the {entered.second_source}: one left open joins them.",
             f"An air gap of two bores, at least {say.bore(LEAST_GAP_MM)}, or an interlocked changeover. A licensed "
             "plumber's work.",
             Fix(text="Over an air gap.", operations=[replace("/treatment/changeover", "air_gap")]),
@@ -305,7 +309,7 @@ def _connections(document: Property, found: Findings, say: Wording) -> None:
         found.add(
             "TREATMENT_GARDEN_THROUGH_UV",
             "note",
-            "The garden's water passes the lamp: it wants a larger one for nothing.",
+            "The garden's water passes the lamp: the lamp must be larger than the house needs.",
             "",
             Fix(
                 text="Take it off before the lamp." if lamp > 1 else "Take it off first.",

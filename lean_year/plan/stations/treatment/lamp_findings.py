@@ -35,7 +35,7 @@ def lamp_findings(
         found.add(
             "TREATMENT_UV_SMALL",
             "fails",
-            f"At {say.flow(peak_l_s)} the lamp gives {fixed(dose)} mJ/cm²; a drinking supply takes "
+            f"At {say.flow(peak_l_s)} the lamp gives {fixed(dose)} mJ/cm²; a drinking supply needs "
             f"{ultraviolet.DRINKING_MJ_CM2:g}.",
             "",
             *fixes,
@@ -44,13 +44,14 @@ def lamp_findings(
         found.add(
             "TREATMENT_UVT_NOT_MEASURED",
             "note",
-            f"{DESIGN_UVT_PERCENT:g} % of transmittance is counted on. Roof water can carry colour that no eye sees.",
-            "Have it measured; better water needs a smaller lamp.",
+            f"{DESIGN_UVT_PERCENT:g} % UV transmittance is assumed. Roof water can absorb UV without looking "
+            "coloured.",
+            "Have the transmittance measured; clearer water needs a smaller lamp.",
         )
     found.add(
         "TREATMENT_UV_VIRUS",
         "note",
-        f"{ultraviolet.DRINKING_MJ_CM2:g} mJ/cm² takes Cryptosporidium and Giardia four logs down, but adenovirus "
+        f"{ultraviolet.DRINKING_MJ_CM2:g} mJ/cm² reduces Cryptosporidium and Giardia by four logs, but adenovirus "
         "only half a log: that takes 186. Few roofs carry it; where people are frail, add chlorine.",
     )
     if uv.lamp_h > ultraviolet.RATED_LIFE_H:
@@ -58,7 +59,7 @@ def lamp_findings(
             "TREATMENT_LAMP_OLD",
             "fails" if uv.change_by == "calendar" or not uv.sensor else "caution",
             f"The lamp has burnt {fixed(uv.lamp_h)} h, its maker rates {fixed(ultraviolet.RATED_LIFE_H)}. A lamp "
-            "that glows is not a lamp that treats.",
+            "that still glows may no longer disinfect.",
             "",
             Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]),
         )
@@ -66,7 +67,7 @@ def lamp_findings(
         found.add(
             "TREATMENT_NO_SENSOR",
             "fails",
-            "The lamp is changed by its sensor, and it has none.",
+            "The lamp is to be changed by its sensor, but it has none.",
             "",
             Fix(text="Fit the sensor.", operations=[replace("/treatment/uv/sensor", True)]),
             Fix(text="Go by the calendar.", operations=[replace("/treatment/uv/change_by", "calendar")]),
@@ -75,8 +76,8 @@ def lamp_findings(
         found.add(
             "TREATMENT_UV_FAILS_OPEN",
             "caution",
-            "When the power goes, or the light is too little, water runs on untreated.",
-            "A valve that fails shut, or a battery.",
+            "When the power goes, or the light is too little, untreated water reaches the taps.",
+            "Fit a shut-off valve that fails shut, or a battery.",
             Fix(text="Fit a valve that fails shut.", operations=[replace("/treatment/uv/shut_valve", True)]),
         )
     if peak_l_s > uv.rated_flow_l_s and not uv.flow_limiter:
@@ -84,7 +85,7 @@ def lamp_findings(
             "TREATMENT_UV_NO_LIMITER",
             "caution",
             f"Taps can draw {say.flow(peak_l_s)}, the lamp is rated for {say.flow(uv.rated_flow_l_s)}.",
-            "A flow limiter, or a larger lamp.",
+            "Fit a flow limiter or a larger lamp.",
             Fix(text="Fit a flow limiter.", operations=[replace("/treatment/uv/flow_limiter", True)]),
         )
 

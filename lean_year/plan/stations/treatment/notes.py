@@ -22,7 +22,8 @@ def treatment_notes(document: Property) -> list[BuildNote]:
             BuildNote(
                 view="plant_room",
                 head="New cartridges",
-                text="“Micron” is nominal on most: about so much is kept back, not all. Absolute is text so. Flush "
+                text="“Micron” is nominal on most: it keeps back most particles of that size, not all. A "
+                "filter is absolute only where it says so. Flush "
                 "carbon to waste until it runs clear. Write the date on the bowl.",
             ),
         ]
@@ -31,7 +32,8 @@ def treatment_notes(document: Property) -> list[BuildNote]:
             BuildNote(
                 view="plant_room",
                 head="At the lamp",
-                text="Metal unions next to the chamber: UV light eats PVC. As much free length beside it as it is "
+                text="Metal unions next to the chamber: UV light degrades PVC. As much free length beside it "
+                "as it is "
                 "long, to draw lamp and sleeve. A receptacle above the drip line, by an electrician.",
             ),
             BuildNote(
@@ -55,7 +57,8 @@ def treatment_notes(document: Property) -> list[BuildNote]:
         BuildNote(
             view="water",
             head="Soft water",
-            text="Rain wants no softener, and less soap and detergent: a third of what the packet says. Soft and "
+            text="Rainwater needs no softener, and less soap and detergent: a third of what the packet says. "
+            "Soft and "
             "acid, it takes metal from pipes; run the tap in the morning before drinking.",
         ),
         BuildNote(
@@ -79,7 +82,8 @@ def treatment_notes(document: Property) -> list[BuildNote]:
             BuildNote(
                 view="train",
                 head="Two sources",
-                text="One handle, one way at a time: a changeover that cannot stand between. Each source has its own "
+                text="One handle, one way at a time: a changeover valve without a middle position. Each source "
+                "has its own "
                 "test and its own transmittance. Labels at both valves.",
             )
         )

@@ -147,7 +147,7 @@ def _steps(document: Property, name: Steps, results: dict[TestKey, float | None]
             return _germs(document, say)
         case "cloudy":
             return [
-                "Boil what is drunk: light does not reach a germ in the shade of a grain.",
+                "Boil what is drunk: UV does not reach germs that particles shield.",
                 "Change the cartridges, and look at what was in them: sand, leaf, slime, rust.",
                 "Look at first flush, leaf screens and the calmed inlet; has the level fallen to the sludge?",
                 "Clean the sleeve, run the taps clear, test again.",
@@ -164,7 +164,7 @@ def _steps(document: Property, name: Steps, results: dict[TestKey, float | None]
                 "Take two samples: the first litre of the morning, and one after five minutes. The first tells of "
                 "the house's pipes, the second of roof and tank.",
                 "Look for lead flashing, old solder, brass, bare copper.",
-                "Take the acid off the water, then test again.",
+                "Raise pH and alkalinity, then test again.",
             ]
         case "residual":
             shown = results["chlorine_mg_l"] or 0.0
@@ -173,7 +173,7 @@ def _steps(document: Property, name: Steps, results: dict[TestKey, float | None]
             return [
                 "Boil what is drunk until a residual is back.",
                 "Dose the tank for its level today, mix, wait its time, test again.",
-                "Does it vanish in a day? Something eats it: sludge, leaves, a new animal. Clean first.",
+                "Does it vanish in a day? Something consumes it: sediment, leaves, a dead animal. Clean first.",
             ]
         case "iron":
             return [
@@ -193,7 +193,7 @@ def _germs(document: Property, say: Wording) -> list[str]:
     return [
         f"Tell everybody. Boil what is drunk, and for teeth and dishes: a rolling boil for {minutes}.",
         "Find the way in: lid, vent, screens, a dead animal, fresh droppings, a roof used by birds, a joint to the "
-        "ground. Mend it, clean from outside; nobody enters a tank.",
+        "ground. Repair it, clean from outside; nobody enters a tank.",
         *(["The lamp: power, sensor, sleeve, hours, and the valve that should have shut."] if lamp else []),
         f"Shock the tank: {say.measure(bleach)} of plain "
         f"{entered.strength_percent:g} % bleach for {say.volume(in_tank)}, {SHOCK_MG_L:g} mg/L. Open each tap until "

@@ -96,10 +96,10 @@ test("names and answers are written for people", () => {
     "Volume",
     "C",
   ]);
-  expect([answerText(62, "-", "metric"), answerText(0.448, "-", "us"), answerText(25.4, "mm", "us"), answerText(2, "t", "us")]).toEqual([
-    "62",
-    "0.448",
-    "1.00 in",
-    "2.2 short tons",
-  ]);
+  expect([
+    answerText(62, "-", "metric"),
+    answerText(0.448, "-", "us"),
+    answerText(25.4, "mm", "us"),
+    answerText(2, "t", "us"),
+  ]).toEqual(["62", "0.448", "1.00 in", "2.2 short tons"]);
 });

@@ -94,7 +94,7 @@ function CisternSettings() {
           for fire
           {cistern && (
             <>
-              ; <Why figure={cistern.figures["dead_l"]!} units={units} /> lies below the outlet
+              ; <Why figure={cistern.figures["dead_l"]!} units={units} /> is below the outlet
             </>
           )}
           . Begin{" "}

@@ -67,12 +67,12 @@ function WaysTable() {
               <th scope="col">Costs once</th>
               <th scope="col">Each lean-year {costUnit(units)}</th>
               <th scope="col">
-                <span className="sr-only">Take it</span>
+                <span className="sr-only">Use it</span>
               </th>
             </tr>
           </thead>
           <tbody>
-            {priced.map((way, i) => (
+            {priced.map((option, i) => (
               <tr key={option.key} title={option.working}>
                 <th scope="row" className={i === 0 ? "font-bold!" : ""}>
                   {option.label}
@@ -86,12 +86,12 @@ function WaysTable() {
                   {option.operations.length > 0 && option.cost_m3 !== null && (
                     <button
                       className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-                      aria-label={`Take it: ${option.label}`}
+                      aria-label={`Use it: ${option.label}`}
                       onClick={() => void bench.edit(option.label, option.operations as never)}
                       onPointerEnter={() => bench.preview(option.operations as never)}
                       onPointerLeave={bench.endPreview}
                     >
-                      Take it
+                      Use it
                     </button>
                   )}
                 </td>

@@ -138,7 +138,7 @@ test("every method says its size, what it would carry and why it differs", async
 test("a way that is taken is the edit which the plan named", async () => {
   const calls = renderOnDemo(<CisternSheet {...sheet} />, demo, "/?view=safety");
   const way = cistern.options.find((each) => each.operations.length > 0)!;
-  await userEvent.click(await screen.findByRole("button", { name: `Take it: ${way.label}` }));
+  await userEvent.click(await screen.findByRole("button", { name: `Use it: ${way.label}` }));
   expect(lastOperations(calls)).toEqual(way.operations);
   const stress = within(screen.getByRole("region", { name: "Worse weather" }));
   for (const hard of cistern.stress)

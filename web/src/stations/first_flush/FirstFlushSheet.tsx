@@ -49,7 +49,7 @@ export function FirstFlushSheet() {
               <>
                 {" "}
                 <Choice
-                  label="How much is thrown away"
+                  label="How much is diverted"
                   value={entered.by}
                   options={[...METHODS]}
                   onChoose={(by) => set(by, "by", by)}
@@ -100,11 +100,11 @@ export function FirstFlushSheet() {
           {!none && <ChamberDrawings />}
           {!none && <HolesTable />}
         </div>
-        <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What to mind">
+        <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="Findings and notes">
           <Findings findings={plan.findings.filter((finding) => finding.stage === "first_flush")} />
           {!none && (
             <section>
-              <h2 className="heading">Before it is left alone</h2>
+              <h2 className="heading">Commissioning</h2>
               <p className="note mt-1">
                 Fill it by hose, see the ball seat and the flow change over, time the drain, then choose the washer. A
                 union on each side, level and plumb, no light in it.

@@ -40,7 +40,7 @@ export function FlushCurve() {
   const taken = (mm: number) => between(mm, (point) => 1 - point.share_left);
   const height = 232;
   return (
-    <section aria-label="Dirt taken against water thrown away">
+    <section aria-label="Dirt removed against water diverted">
       <h2 className="heading">
         What each depth takes, and what it costs
         <span className="head-note">drag the handle</span>

@@ -75,7 +75,7 @@ export function HolesTable() {
               <th scope="col">Leaks in a rain</th>
               <th scope="col">Clogs</th>
               <th scope="col">
-                <span className="sr-only">Take it</span>
+                <span className="sr-only">Use it</span>
               </th>
             </tr>
           </thead>

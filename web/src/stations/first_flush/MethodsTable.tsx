@@ -27,7 +27,7 @@ export function MethodsTable() {
               <th scope="col">Dirt taken</th>
               <th scope="col">Lost a year</th>
               <th scope="col">
-                <span className="sr-only">Take it</span>
+                <span className="sr-only">Use it</span>
               </th>
             </tr>
           </thead>

@@ -28,7 +28,7 @@ test("each chamber is drawn with its legs, and a hole can be taken from the tabl
   const chambers = await screen.findByRole("region", { name: "Chambers" });
   for (const chamber of buried.plan.first_flush.chambers)
     expect(within(chambers).getByText(chamber.name)).toBeTruthy();
-  await userEvent.click(screen.getByRole("button", { name: "Take it: 1.0 mm hole" }));
+  await userEvent.click(screen.getByRole("button", { name: "Use it: 0.04 in hole" }));
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([
       { op: "replace", path: "/first_flush/drain", value: "hole" },
@@ -57,7 +57,7 @@ test("the methods stand side by side, and one that is taken is one edit", async 
   const dirty = within(table).getByRole("row", { name: /^Trees, dust, birds or traffic/ });
   expect(within(dirty).getByText("1–2 mm")).toBeTruthy();
   expect(within(dirty).getByText("65 %")).toBeTruthy();
-  await userEvent.click(within(dirty).getByRole("button", { name: /^Take it/ }));
+  await userEvent.click(within(dirty).getByRole("button", { name: /^Use it/ }));
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([
       { op: "replace", path: "/first_flush/by", value: "depth" },
@@ -68,7 +68,7 @@ test("the methods stand side by side, and one that is taken is one edit", async 
 
 test("a method that is pointed at is previewed, and left alone it changes nothing", async () => {
   const calls = renderOnDemo(<FirstFlushSheet />, buried);
-  const take = await screen.findByRole("button", { name: "Take it: One trade’s habit" });
+  const take = await screen.findByRole("button", { name: "Use it: One trade’s habit" });
   fireEvent.pointerEnter(take);
   await waitFor(() => expect(lastOperations(calls, "preview")).not.toBeNull());
   fireEvent.pointerLeave(take);

@@ -45,7 +45,7 @@ export function GroundSheet() {
       <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
         <h1 className="title shrink-0 pt-0.5">Ground</h1>
         <p className="leading-[1.75]">
-          The ground at the tank lies{" "}
+          The ground at the tank is at{" "}
           <Entry
             label="Ground at the tank"
             path="/levels/tank_ground_m"
@@ -121,7 +121,7 @@ function Aside({ view, pad, figures }: { view: string; pad?: Pad; figures?: read
       <Findings findings={plan.findings.filter((finding) => finding.stage === "ground")} />
       {pad && figures && (
         <section>
-          <h2 className="heading">What comes of it</h2>
+          <h2 className="heading">Results</h2>
           <FigureList figures={known} keys={figures} units={document.units} />
         </section>
       )}

@@ -18,7 +18,14 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
   const allowed = pad.figures["allowed_kpa"]?.value ?? null;
   const bar = (key: string, name: string, limit: number | null, limitTold: string, atLeast: boolean): LimitBar => {
     const figure = pad.figures[key]!;
-    return { name, value: figure.value ?? 0, limit, atLeast, limitTold, answer: <Why figure={figure} units={units} /> };
+    return {
+      name,
+      value: figure.value ?? 0,
+      limit,
+      atLeast,
+      limitTold,
+      answer: <Why figure={figure} units={units} />,
+    };
   };
   const allowedTold = allowed === null ? "nobody has looked at the ground" : `${pressure(allowed, units)} allowed`;
   return (

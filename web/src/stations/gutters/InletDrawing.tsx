@@ -81,7 +81,7 @@ export function InletDrawing(props: {
         <path d={`M${RIGHT - 5} ${y(props.overflow)}h26v18`} fill="none" stroke="var(--ink)" strokeWidth="4" />
       )}
       <text x={RIGHT + 8} y={y(props.overflow) - 6} className="axis">
-        {props.piped ? "overflow" : "brim"}
+        {props.piped ? "overflow" : "top water level"}
       </text>
       {/* draw */}
       {inlet.floating_suction ? (

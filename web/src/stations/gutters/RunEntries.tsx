@@ -96,14 +96,14 @@ export function RunEntries(props: {
         />{" "}
         long, with{" "}
         <Entry
-          label={`Square bends of ${pipe.name}`}
+          label={`90° bends of ${pipe.name}`}
           path={`${at}/run/bends_90`}
           kind="count"
           value={pipe.run.bends_90}
         />{" "}
-        square bends and{" "}
+        90° bends and{" "}
         <Entry
-          label={`Half bends of ${pipe.name}`}
+          label={`45° bends of ${pipe.name}`}
           path={`${at}/run/bends_45`}
           kind="count"
           value={pipe.run.bends_45}

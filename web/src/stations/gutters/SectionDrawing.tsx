@@ -196,7 +196,7 @@ export function SectionDrawing(props: {
           <Level
             x={tankX + 8}
             y={y(lip)}
-            text={`${props.overflow.kind === "none" || props.overflow.kind === "back_down" ? "brim" : "overflow"} ${signed(lip / unit, 2)}`}
+            text={`${props.overflow.kind === "none" || props.overflow.kind === "back_down" ? "top water level" : "overflow"} ${signed(lip / unit, 2)}`}
           />
           <text x={rightX} y={y(tank.lid_m) - 8} textAnchor="end" className="label halo">
             lid {signed(tank.lid_m / unit, 2)}

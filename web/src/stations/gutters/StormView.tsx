@@ -90,8 +90,8 @@ export function StormView() {
               <p className="head text-[19px] leading-snug font-[640]">{answer.text}</p>
               <p className="note">
                 {volume(answer.rain_l, units)} off the roofs: {volume(answer.flushed_l, units)} in first flush,{" "}
-                {volume(answer.overflowed_l, units)} by the overflow ({flow(answer.overflow_peak_l_s, units)} at most),{" "}
-                {volume(answer.spilled_l, units)} spilled, {volume(Math.max(0, answer.stored_l), units)} kept.
+                {volume(answer.overflowed_l, units)} by the overflow ({flow(answer.overflow_peak_l_s, units)} at
+                most), {volume(answer.spilled_l, units)} spilled, {volume(Math.max(0, answer.stored_l), units)} kept.
               </p>
             </section>
             <section aria-label="The storm on the flow picture" className="mt-2">
@@ -209,7 +209,8 @@ export function StormView() {
 const screenName = (kind: string) => kind.replaceAll("_", " ");
 const toggled = <T,>(list: T[], item: T, on: boolean) =>
   on ? [...list, item] : list.filter((each) => each !== item);
-const firstSpill = (answer: StormPlan) => answer.places.find((place) => place.key === answer.first)?.first_min ?? null;
+const firstSpill = (answer: StormPlan) =>
+  answer.places.find((place) => place.key === answer.first)?.first_min ?? null;
 
 function Switch(props: { label: string; on: boolean; onChange: (on: boolean) => void }) {
   return (

@@ -122,7 +122,7 @@ export function SurveyDialog() {
           )}
           <p className="mt-4 flex gap-3">
             <button className="act" onClick={() => void save()}>
-              Keep these heights
+              Save these heights
             </button>
             <Dialog.Close className="act-quiet">Cancel</Dialog.Close>
           </p>

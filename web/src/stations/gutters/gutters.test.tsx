@@ -38,10 +38,10 @@ describe("levels", () => {
     await userEvent.click(await screen.findByRole("button", { name: "Survey heights" }));
     const dialog = await screen.findByRole("dialog");
     await userEvent.type(within(dialog).getByLabelText(/Height of the instrument/), "1.45");
-    await userEvent.click(within(dialog).getByRole("button", { name: "Keep these heights" }));
+    await userEvent.click(within(dialog).getByRole("button", { name: "Save these heights" }));
     expect(within(dialog).getByRole("alert").textContent).toMatch(/at least one/);
     await userEvent.type(within(dialog).getByLabelText("Staff reading at Gutter outlet of Barn"), "-1.7");
-    await userEvent.click(within(dialog).getByRole("button", { name: "Keep these heights" }));
+    await userEvent.click(within(dialog).getByRole("button", { name: "Save these heights" }));
     await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
     expect(lastOperations(calls)).toEqual([
       {
@@ -160,12 +160,12 @@ describe("the way out on the section", () => {
     expect(within(section).getByText("crown at most +1.65")).toBeTruthy();
   });
 
-  test("a barrel has a brim and no pipe", async () => {
+  test("a barrel has a top water level and no pipe", async () => {
     const state = structuredClone(terrace);
     state.document.overflow.kind = "back_down";
     renderOnDemo(<LevelsView />, state);
     const section = await screen.findByRole("group", { name: /Section of Yard/ });
-    expect(within(section).getByText("brim +1.70")).toBeTruthy();
+    expect(within(section).getByText("top water level +1.70")).toBeTruthy();
     expect(within(section).queryByText(/^overflow/)).toBeNull();
   });
 });
@@ -182,10 +182,10 @@ describe("without an overflow", () => {
     expect(screen.getByText(/come, and nothing takes them/)).toBeTruthy();
   });
 
-  test("the tank is drawn with its brim", async () => {
+  test("the tank is drawn with its top water level", async () => {
     renderOnDemo(<InsideView />, state);
     const inside = await screen.findByRole("region", { name: "Inside Liner tank" });
-    expect(within(inside).getByText("brim")).toBeTruthy();
+    expect(within(inside).getByText("top water level")).toBeTruthy();
     expect(within(inside).queryByText("overflow")).toBeNull();
   });
 });

@@ -50,7 +50,7 @@ export function GardenView({ months }: { months: number[] }) {
             kind="percent"
             value={irrigation.allowed_depletion}
           />{" "}
-          may be used before it is watered again. Its thirst comes from{" "}
+          may be used before it is watered again. Evapotranspiration from{" "}
           <Choice
             label="Where the evapotranspiration comes from"
             value={irrigation.et0}

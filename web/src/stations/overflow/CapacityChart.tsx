@@ -2,7 +2,7 @@ import { useWorkbench } from "../../document/workbench";
 import { axisUnit, fixed, flow, metres, roundStep } from "../../lib/units";
 import { LineChart, pathOf } from "../../ui/LineChart";
 
-/** What the overflow passes over the water above its lip, against what comes in and where the lid is. */
+/** What the overflow passes over its head, against what comes in and where the lid is. */
 export function CapacityChart() {
   const { document, plan } = useWorkbench().shown;
   const { units } = document;
@@ -34,7 +34,7 @@ export function CapacityChart() {
           name: fixed((i * yStep) / yUnit, yStep / yUnit < 1 ? 1 : 0),
         }))}
         yName={axisUnit("flow", units).unit}
-        xName={`${axisUnit("length", units).unit} of water over the lip`}
+        xName={`${axisUnit("length", units).unit} of head over the invert`}
       >
         {(plot) => (
           <>

@@ -34,8 +34,8 @@ export function OverflowDrawing() {
   return (
     <section aria-label="The overflow in section">
       <h2 className="heading">
-        Over the lip
-        <span className="head-note">heights over the lip drawn large</span>
+        Head over the overflow
+        <span className="head-note">heights above the invert drawn large</span>
       </h2>
       <svg
         width={WIDE}
@@ -43,7 +43,7 @@ export function OverflowDrawing() {
         viewBox={`0 0 ${WIDE} ${TALL}`}
         className="mt-1 block h-auto max-w-full"
         role="img"
-        aria-label={`In the downpour the water stands ${metres(answer.stands_m, units)} over the lip; there are ${metres(answer.room_m, units)} up to the ${answer.room_ends_at}`}
+        aria-label={`In the downpour the water stands ${metres(answer.stands_m, units)} over the overflow invert; there are ${metres(answer.room_m, units)} up to the ${answer.room_ends_at}`}
       >
         <rect
           x={LEFT}
@@ -92,10 +92,10 @@ export function OverflowDrawing() {
           </>
         )}
         <text x={LEFT + 8} y={lip + 17} className="axis">
-          {piped ? "lip" : "brim"}, {metres(answer.overflow_invert_m, units)} on the datum
+          {piped ? "overflow invert" : "top water level"}, {metres(answer.overflow_invert_m, units)} on the datum
         </text>
         <text x={LEFT} y={LID - 8} className="axis" style={fails ? { fill: "var(--alarm)" } : undefined}>
-          {answer.room_ends_at}, {metres(answer.room_m, units)} over the lip
+          {answer.room_ends_at}, {metres(answer.room_m, units)} above it
         </text>
         {out && (
           <text x={RIGHT + (entered.kind === "pipe" ? 58 : 86)} y={lip + 36} className="axis">

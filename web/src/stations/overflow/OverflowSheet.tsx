@@ -95,7 +95,7 @@ export function OverflowSheet() {
             </section>
           )}
         </div>
-        <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What to mind">
+        <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="Findings and notes">
           <Findings findings={plan.findings.filter((finding) => finding.stage === "overflow")} />
           <section>
             <h2 className="heading">Over the record</h2>

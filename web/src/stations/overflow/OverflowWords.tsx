@@ -54,7 +54,7 @@ export function KindWords() {
             label="Where the overflow goes"
             value={entered.destination}
             options={[...WAYS]}
-            onChoose={(way) => set("way", way)}
+            onChoose={(destination) => set("destination", destination)}
           />
         </>
       )}
@@ -118,8 +118,8 @@ function PipeWords() {
       {" "}
       of <Entry label="Bore of the overflow" path="/overflow/bore_mm" kind="bore" value={entered.bore_mm} />,{" "}
       <Entry label="Length of the overflow" path="/overflow/length_m" kind="length" value={entered.length_m} /> long,
-      with <Entry label="Bends of the overflow" path="/overflow/bends_90" kind="count" value={entered.bends_90} />{" "}
-      square bends, ending{" "}
+      with <Entry label="Bends of the overflow" path="/overflow/bends_90" kind="count" value={entered.bends_90} /> 90°
+      bends, ending{" "}
       <Choice
         label="End of the overflow"
         value={entered.end}

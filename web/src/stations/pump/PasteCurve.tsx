@@ -102,7 +102,7 @@ export function PasteCurve() {
           <p className="mt-4 flex gap-3">
             {read ? (
               <button className="act" onClick={() => void keep()}>
-                Keep these points
+                Save these points
               </button>
             ) : (
               <button className="act" disabled={!text.trim()} onClick={() => void look()}>

@@ -13,9 +13,13 @@ export function PipeEntries({ name, at, pipe }: { name: string; at: string; pipe
     <>
       <Entry label={`Bore of the ${name}`} path={`${at}/bore_mm`} kind="bore" value={pipe.bore_mm} /> bore,{" "}
       <Entry label={`Length of the ${name}`} path={`${at}/length_m`} kind="length" value={pipe.length_m} /> long,
-      bends and valves of{" "}
-      <Entry label={`Fittings of the ${name}`} path={`${at}/fittings_k`} kind="count" value={pipe.fittings_k} /> velocity
-      heads
+      fittings, total K{" "}
+      <Entry
+        label={`Fittings of the ${name}, total K`}
+        path={`${at}/fittings_k`}
+        kind="count"
+        value={pipe.fittings_k}
+      />
     </>
   );
 }
@@ -48,9 +52,9 @@ export function DeliveryWords() {
         )}
         ; a backflow device takes{" "}
         <Entry label="Backflow device" path="/pump/backflow_kpa" kind="pressure" value={entered.backflow_kpa} />. All
-        fittings bear{" "}
+        fittings have a pressure rating of{" "}
         <Entry
-          label="Rating of the fittings"
+          label="Pressure rating of the fittings"
           path="/pump/fittings_kpa"
           kind="pressure"
           value={entered.fittings_kpa}
@@ -74,11 +78,9 @@ export function SuctionWords() {
     <section aria-label="Suction">
       <h2 className="heading">Suction</h2>
       <p className="leading-[1.85]">
-        <PipeEntries name="suction" at="/pump/suction" pipe={entered.suction} />. The place lies{" "}
-        <Entry label="Altitude" path="/pump/altitude_m" kind="length" value={entered.altitude_m} /> above the sea, its
-        water has{" "}
-        <Entry label="Warmth of the water" path="/pump/water_c" kind="temperature" value={entered.water_c} />. There
-        is{" "}
+        <PipeEntries name="suction" at="/pump/suction" pipe={entered.suction} />. Altitude{" "}
+        <Entry label="Altitude" path="/pump/altitude_m" kind="length" value={entered.altitude_m} />; the water is at{" "}
+        <Entry label="Water temperature" path="/pump/water_c" kind="temperature" value={entered.water_c} />. There is{" "}
         <EitherWay
           label="Foot valve"
           path="/pump/foot_valve"

@@ -89,7 +89,7 @@ function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
       <Findings findings={plan.findings.filter((finding) => finding.stage === "pump")} />
       {any && (
         <section>
-          <h2 className="heading">What comes of it</h2>
+          <h2 className="heading">Results</h2>
           <FigureList figures={known} keys={figures} units={document.units} />
         </section>
       )}

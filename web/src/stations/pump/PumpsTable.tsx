@@ -36,7 +36,7 @@ export function PumpsTable() {
                 </>
               )}
               <th scope="col">
-                <span className="sr-only">Take it</span>
+                <span className="sr-only">Use it</span>
               </th>
             </tr>
           </thead>

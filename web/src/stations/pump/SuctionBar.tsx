@@ -20,10 +20,10 @@ export function SuctionBar() {
   const falls = Math.max(0, -suction.lift_m);
   const gives = suction.atmosphere_m + falls;
   const parts = [
-    { name: "boiling", of: suction.vapour_m, fill: "var(--parched-5)" },
+    { name: "vapour pressure", of: suction.vapour_m, fill: "var(--parched-5)" },
     { name: "lift", of: Math.max(0, suction.lift_m), fill: "var(--earth-3)" },
     { name: "pipe and strainer", of: suction.lost_m, fill: "var(--ink-2)" },
-    { name: "left for the pump", of: Math.max(0, suction.left_m), fill: "var(--water-5)" },
+    { name: "NPSH available", of: Math.max(0, suction.left_m), fill: "var(--water-5)" },
   ];
   const reach = Math.max(
     gives,

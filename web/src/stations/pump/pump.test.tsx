@@ -76,7 +76,7 @@ test("a generic pump shows what it would do when it is pointed at, and is taken 
   const table = await screen.findByRole("region", { name: "Pumps to choose from" });
   expect(within(table).getAllByRole("row")).toHaveLength(demo.plan.pump.offered.length + 1);
   const pump = demo.plan.pump.offered.find((each) => each.enough)!;
-  const take = within(table).getByRole("button", { name: `Take it: ${pump.label}` });
+  const take = within(table).getByRole("button", { name: `Use it: ${pump.label}` });
   fireEvent.pointerEnter(take);
   await waitFor(() => expect(lastOperations(calls, "preview")).toEqual(pump.operations));
   await userEvent.click(take);
@@ -96,7 +96,7 @@ test("a pasted table is read on the server, shown with the curve through it, and
   await userEvent.type(screen.getByRole("textbox", { name: "Flow and head, a line each" }), "0 48{Enter}30 42");
   await userEvent.click(screen.getByRole("button", { name: "Read it" }));
   expect(await screen.findByRole("columnheader", { name: "Curve through them" })).toBeTruthy();
-  await userEvent.click(screen.getByRole("button", { name: "Keep these points" }));
+  await userEvent.click(screen.getByRole("button", { name: "Save these points" }));
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/points", value: points }]),
   );
@@ -113,13 +113,13 @@ test("a table that is refused says why, and changes nothing", async () => {
   await userEvent.type(screen.getByRole("textbox", { name: "Flow and head, a line each" }), "0 48{Enter}x");
   await userEvent.click(screen.getByRole("button", { name: "Read it" }));
   expect((await screen.findByRole("alert")).textContent).toMatch(/line 2.*must be a flow and a head/);
-  expect(screen.queryByRole("button", { name: "Keep these points" })).toBeNull();
+  expect(screen.queryByRole("button", { name: "Save these points" })).toBeNull();
 });
 
 test("heights and suction are drawn where they are known, and asked for where they are not", async () => {
   renderOnDemo(<PumpSheet />, demo, "/?view=pipes");
   expect(await screen.findByRole("img", { name: /^highest tap 3.30 m, full 0.70 m/ })).toBeTruthy();
-  expect(screen.getByRole("img", { name: /left for the pump 8.59 m/ })).toBeTruthy();
+  expect(screen.getByRole("img", { name: /NPSH available 8.59 m/ })).toBeTruthy();
 });
 
 test("a pump whose height is not measured asks for it", async () => {

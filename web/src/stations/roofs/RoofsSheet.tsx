@@ -79,7 +79,7 @@ export function RoofsSheet() {
                 <span className="head-note">
                   {drawing
                     ? "press for each corner, then on the first again or Enter; Escape gives up"
-                    : "drag a surface to where it lies"}
+                    : "drag a surface to its place"}
                 </span>
               </h2>
               <p className="no-print flex flex-wrap gap-2">
@@ -115,7 +115,7 @@ export function RoofsSheet() {
             {cistern && (
               <p className="mb-1 text-[14.5px]">
                 With them all, {cistern.rain_alone_years_carried} of {cistern.counted_years} years are carried on rain
-                alone. Switch one off to see what it is worth.
+                alone. Switch one off to see how many years it carries.
               </p>
             )}
             {document.roofs.map((roof, index) => (

@@ -30,7 +30,7 @@ export function HousingsTable() {
               </th>
               <th scope="col">Months</th>
               <th scope="col">
-                <span className="sr-only">Take it</span>
+                <span className="sr-only">Use it</span>
               </th>
             </tr>
           </thead>

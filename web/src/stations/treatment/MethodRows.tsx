@@ -18,7 +18,7 @@ export function MethodRows() {
   return (
     <section aria-label="Methods of disinfection">
       <h2 className="heading">
-        What is to kill the germs
+        Disinfection methods
         <span className="head-note">logs taken at the taps it covers: 3 of them are 99.9 %</span>
       </h2>
       <ul>

@@ -18,7 +18,7 @@ test("another housing shows its shower when it is pointed at, and is taken with 
   const calls = renderOnDemo(<TreatmentSheet />);
   const table = await screen.findByRole("region", { name: "The train in other housings" });
   const small = demo.plan.treatment.housings[0]!;
-  const take = within(table).getByRole("button", { name: `Take it: ${small.label}` });
+  const take = within(table).getByRole("button", { name: `Use it: ${small.label}` });
   fireEvent.pointerEnter(take);
   await waitFor(() => expect(lastOperations(calls, "preview")).toEqual(small.operations));
   await userEvent.click(take);
@@ -81,7 +81,7 @@ test("each method says what it leaves uncovered, and is taken with what the plan
   const methods = await screen.findByRole("region", { name: "Methods of disinfection" });
   expect(within(methods).getAllByText("Leaves uncovered:")).toHaveLength(4);
   expect(within(methods).getAllByRole("img", { name: "chosen" })).toHaveLength(1);
-  await userEvent.click(within(methods).getByRole("button", { name: "Take it: Chlorine in the tank" }));
+  await userEvent.click(within(methods).getByRole("button", { name: "Use it: Chlorine in the tank" }));
   const chlorine = demo.plan.treatment.methods.find((method) => method.key === "chlorine")!;
   await waitFor(() => expect(lastOperations(calls)).toEqual(chlorine.operations));
 });
