@@ -10,7 +10,10 @@ PATH = re.compile(r"`((?:tests|lean_year|web|core|plan|docs)/[\w/.-]+\.(?:py|tom
 LINK = re.compile(r"\]\(([^)#]+)\)")
 
 
-@pytest.mark.parametrize("page", ["README.md", "THIRD_PARTY.md", "docs/architecture.md", "docs/how-it-is-checked.md"])
+PAGES = ["README.md", "THIRD_PARTY.md", *(f"docs/{page.name}" for page in (ROOT / "docs").glob("*.md"))]
+
+
+@pytest.mark.parametrize("page", PAGES)
 def test_every_link_leads_to_a_file(page):
     links = [link for link in LINK.findall((ROOT / page).read_text("utf-8")) if "://" not in link]
     for link in links:

@@ -73,7 +73,7 @@ def test_an_edit_sent_twice_is_kept_once(demo, edit):
 
 def test_undo_and_redo_walk_the_revisions_and_a_new_edit_forks(client, demo, edit):
     def step(way, base):
-        return client.post(f"/api/properties/{demo['id']}/steps", json={"way": way, "base_revision": base})
+        return client.post(f"/api/properties/{demo['id']}/steps", json={"direction": way, "base_revision": base})
 
     edit(demo["id"], 1, "/cistern", 90_000)
     edit(demo["id"], 2, "/cistern", 95_000)
@@ -111,7 +111,7 @@ def test_undo_and_redo_walk_the_revisions_and_a_new_edit_forks(client, demo, edi
         ("/units", "furlongs", "units", "'metric' or 'us'"),
         ("/nowhere/3", 1, "operations", "do not fit"),
         ("/rain/record_id", "gone", "rain.record_id", "not there"),
-        ("/version", 9, "version", "must be one of 2"),
+        ("/version", 9, "version", "must be one of 3"),
     ],
 )
 def test_a_refused_edit_names_the_field_and_loses_nothing(client, demo, edit, path, value, field, words):

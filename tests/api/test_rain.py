@@ -36,7 +36,7 @@ def test_a_kept_record_is_used_and_can_be_undone(client, bare):
     days = client.get(f"/api/properties/{bare['id']}/rain-days").json()
     tenths = np.frombuffer(base64.b64decode(days["tenth_mm"]), dtype="<u2")
     assert tenths / 10 == pytest.approx(seattle().depth_mm)
-    undone = client.post(f"/api/properties/{bare['id']}/steps", json={"way": "undo", "base_revision": 2}).json()
+    undone = client.post(f"/api/properties/{bare['id']}/steps", json={"direction": "undo", "base_revision": 2}).json()
     assert undone["plan"]["rain"] is None
 
 

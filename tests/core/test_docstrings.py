@@ -1,43 +1,96 @@
-"""The docstrings of the core are its specification: every dimensioned parameter says the unit its name carries."""
+"""The docstrings of the core are its specification: each dimensioned parameter in the unit its name carries, and a
+worked example that is run for every number that comes out."""
 
 import importlib
 import inspect
 import pkgutil
 import re
 
+import pytest
+
 import lean_year.core
 
 UNITS = {
-    "_mj_m2": "MJ/m2 per day", "_mm": "mm", "_m2": "m2", "_m": "m", "_deg": "deg", "_mg_l": "mg/L",
-    "_mg_min_l": "mg min/L", "_mg_l_caco3": "mg/L", "_kpa": "kPa", "_percent": "%", "_l_s": "L/s", "_l": "L",
+    "mj_m2": "MJ/m2 per day", "mj_cm2": "mJ/cm2", "mm_h": "mm/h", "mm2": "mm2", "cm2": "cm2", "m2": "m2", "m3": "m3",
+    "mm": "mm", "cm": "cm", "m": "m", "deg": "deg", "mg_min_l": "mg min/L", "mg_l_caco3": "mg/L", "mg_l": "mg/L",
+    "kpa": "kPa", "kn": "kN", "kg": "kg", "percent": "%", "l_s": "L/s", "l_day": "L/d", "l": "L", "m_s": "m/s",
+    "c": "deg C",
+    "h": "h", "min": "min", "s": "s", "m3_year": "m3", "l_year": "L", "number": "-",
 }  # fmt: skip
+"""By the ending of a name, the longest that fits: what stands in square brackets in its description."""
+ENDINGS = sorted(UNITS, key=len, reverse=True)
 NAMED = re.compile(r"^    ([a-z_0-9, ]+) : [^\n]+\n((?:        [^\n]*\n)+)", re.MULTILINE)
+NUMBERS = re.compile(r"float|int\b|NDArray|ndarray")
+NOT_SHOWN = {
+    "resampled_days": "an endless supply of random records",
+    "no_short_day": "a wish that is handed to the search",
+    "time_reliability_at_least": "a wish that is handed to the search",
+    "years_carried_at_least": "a wish that is handed to the search",
+}
+"""Functions without an example, and why."""
 
 
 def public_functions():
-    for module in pkgutil.iter_modules(lean_year.core.__path__):
-        loaded = importlib.import_module(f"lean_year.core.{module.name}")
+    for module in pkgutil.walk_packages(lean_year.core.__path__, "lean_year.core."):
+        loaded = importlib.import_module(module.name)
         for name, function in inspect.getmembers(loaded, inspect.isfunction):
             if function.__module__ == loaded.__name__ and not name.startswith("_"):
                 yield function
 
 
-def test_parameters_are_described_and_their_units_agree_with_their_names():
-    checked = 0
-    for function in public_functions():
-        text = inspect.getdoc(function) or ""
-        assert text, f"{function.__name__} has no docstring"
-        if "Parameters" not in text:
-            continue
-        indented = "\n".join("    " + line if line else line for line in text.split("\n")) + "\n"
-        described = {
-            name.strip(): body for names, body in NAMED.findall(indented) for name in names.split(",") if name.strip()
-        }
-        for name in inspect.signature(function).parameters:
-            assert name in described, f"{function.__name__} does not describe {name}"
-            for suffix, unit in UNITS.items():
-                if name.endswith(suffix):
-                    assert f"[{unit}]" in described[name], f"{function.__name__}: {name} is not in [{unit}]"
-                    checked += 1
-                    break
-    assert checked > 15
+FUNCTIONS = list(public_functions())
+
+
+def unit_of(name: str) -> str | None:
+    """The unit that a name's ending asks for; None where it has none."""
+    return next((UNITS[ending] for ending in ENDINGS if name.endswith(f"_{ending}")), None)
+
+
+def described(function) -> dict[str, str]:
+    text = inspect.getdoc(function) or ""
+    indented = "\n".join("    " + line if line else line for line in text.split("\n")) + "\n"
+    return {
+        name.strip(): body for names, body in NAMED.findall(indented) for name in names.split(",") if name.strip()
+    }
+
+
+def test_the_whole_core_is_looked_at():
+    rooms = {function.__module__.split(".")[2] for function in FUNCTIONS}
+    assert rooms >= {
+        "rain",
+        "roofs",
+        "household",
+        "cistern",
+        "water_path",
+        "treatment",
+        "pump",
+        "ground",
+        "hydraulics",
+    }
+    assert len(FUNCTIONS) > 130
+
+
+@pytest.mark.parametrize("function", FUNCTIONS, ids=lambda function: function.__qualname__)
+def test_parameters_are_described_and_their_units_agree_with_their_names(function):
+    assert inspect.getdoc(function), "has no docstring"
+    bodies = described(function)
+    if not bodies:
+        assert not any(unit_of(name) for name in inspect.signature(function).parameters), "describes no parameter"
+        return
+    for name in inspect.signature(function).parameters:
+        assert name in bodies, f"does not describe {name}"
+        unit = unit_of(name)
+        if unit is not None:
+            assert f"[{unit}]" in bodies[name], f"{name} is not in [{unit}]: {bodies[name].strip()}"
+
+
+@pytest.mark.parametrize("function", FUNCTIONS, ids=lambda function: function.__qualname__)
+def test_a_function_that_returns_a_number_has_an_example_that_is_run(function):
+    returns = str(inspect.signature(function).return_annotation)
+    if NUMBERS.search(returns) and function.__name__ not in NOT_SHOWN:
+        assert ">>>" in (inspect.getdoc(function) or "")
+
+
+def test_enough_units_are_checked():
+    checked = sum(unit_of(name) is not None for function in FUNCTIONS for name in described(function))
+    assert checked > 180

@@ -6,9 +6,10 @@ from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY
-from lean_year.property.document import Property, upgrade
+from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit, check, field_name
 from lean_year.property.start import FIRST_GUESS_DAYS, new_property
+from lean_year.property.upgrades import upgrade
 from tests.farm import farm
 from tests.formats.test_round_trips import documents
 

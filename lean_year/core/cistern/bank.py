@@ -171,6 +171,13 @@ def level_of_m(bank: Bank, usable_l: NDArray[np.float64] | float) -> NDArray[np.
     -------
     ndarray
         Level above the datum. [m]
+
+    Examples
+    --------
+    >>> from lean_year.core.cistern.vessel import Prism
+    >>> bank = linked_bank([Vessel("tank", Prism(2.0, 2.0), 0.0, 0.1, 2.0)])
+    >>> [float(level_of_m(bank, litres)) for litres in (0.0, bank.live_l)]
+    [0.1, 2.0]
     """
     return np.asarray(np.interp(usable_l, bank.usable_l, bank.level_m))
 
@@ -191,5 +198,12 @@ def room_left_l(vessel: Vessel, bank: Bank, head_m: float) -> float:
     -------
     float
         [L]. Basis: derived.
+
+    Examples
+    --------
+    >>> from lean_year.core.cistern.vessel import Prism
+    >>> near = Vessel("near", Prism(2.0, 2.0), 0.0, 0.1, 2.0)
+    >>> round(room_left_l(near, linked_bank([near]), 0.05))
+    100
     """
     return float(vessel.below_l(bank.overflow_m) - vessel.below_l(bank.overflow_m - head_m))

@@ -369,6 +369,15 @@ def stores_of_spans(
     ------
     InputError
         If a series or a value is out of its range, or a span leaves the record.
+
+    Examples
+    --------
+    >>> daily = Demand(house_l=np.full((1, 4), 10.0), garden_l=np.zeros((1, 4)))
+    >>> rain = np.array([30.0, 0.0, 0.0, 0.0])
+    >>> tank = (Stage(size_l=25.0, inflow_share=1.0, spills_on=False, pumped_l_day=0.0),)
+    >>> [each.tolist() for each in stores_of_spans(inflow_l=rain, demand=daily, stages=tank,
+    ...     operation=Operation(rule="ybs"), begins=[0], days=4, start_share=0.0)]
+    [[[20.0, 10.0, 0.0, 0.0]], [1]]
     """
     if begins and not (min(begins) >= 0 and max(begins) + days <= inflow_l.size):
         raise InputError("begins", "every span must lie within the record")

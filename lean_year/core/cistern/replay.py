@@ -296,6 +296,12 @@ def no_shortage_size_l(*, inflow_l: NDArray[np.float64], demand_l: NDArray[np.fl
     float
         [L]. Basis: derived from the rules; under `ybs` the sequent-peak algorithm (Thomas and Burden 1963, from
         memory). Where the mean demand exceeds the mean inflow this is only the first filling.
+
+    Examples
+    --------
+    >>> rain, use = np.array([40.0, 0.0, 0.0, 40.0]), np.full(4, 10.0)
+    >>> no_shortage_size_l(inflow_l=rain, demand_l=use, rule="ybs")
+    20.0
     """
     inflow, demand = _series(inflow_l, demand_l)
     return float(_needed_size(inflow, demand, rule == "yas"))

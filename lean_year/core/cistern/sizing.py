@@ -28,7 +28,23 @@ class SmallestSize:
 
 
 def demand_outruns_inflow(inflow_l: NDArray[np.float64], demand_l: NDArray[np.float64]) -> bool:
-    """Whether the record brings less than is wanted, so that no store lasts for ever."""
+    """Whether the record brings less than is wanted, so that no store lasts for ever.
+
+    Parameters
+    ----------
+    inflow_l, demand_l : ndarray, shape (n_days,)
+        Water brought and wanted each day. [L]
+
+    Returns
+    -------
+    bool
+        Basis: derived.
+
+    Examples
+    --------
+    >>> demand_outruns_inflow(np.array([9.0, 0.0]), np.array([5.0, 5.0]))
+    True
+    """
     return float(demand_l.sum()) > float(inflow_l.sum())
 
 
@@ -62,6 +78,11 @@ def narrow_down(
     -------
     int or None
         None where no size does it.
+
+    Examples
+    --------
+    >>> narrow_down(lambda sizes: sizes >= 12_345, 1_000_000)
+    12345
     """
     high = min(high, int(LARGEST_SIZE_L))
     if high <= low or not will_do(np.array([float(high)]))[0]:
@@ -170,6 +191,12 @@ def knee(
     -------
     int
         Index of the size. Basis: derived.
+
+    Examples
+    --------
+    >>> cost, water = np.array([0.0, 1.0, 2.0, 3.0]), np.array([0.0, 8.0, 9.0, 9.5])
+    >>> knee(cost=cost, lean_year_l=water), knee(cost=cost, lean_year_l=water, other_l_per_cost=0.6)
+    (1, 2)
     """
     if other_l_per_cost is not None:
         gained = np.diff(lean_year_l) / np.maximum(np.diff(cost), 1e-12)

@@ -108,6 +108,11 @@ def share_of_year_l(*, yield_l_year: float, demand_l_year: float, share: float) 
     -------
     float
         [L]. Basis: from memory (BS 8515:2009, 0.05; DIN 1989-1, 0.06). For temperate climates with rain all year.
+
+    Examples
+    --------
+    >>> share_of_year_l(yield_l_year=60_000, demand_l_year=80_000, share=0.05)
+    3000.0
     """
     return share * min(yield_l_year, demand_l_year)
 

@@ -8,8 +8,6 @@ from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
 
-CURVE_POINTS = 65
-
 
 def cylinder_volume_l(*, diameter_m: float, depth_m: float) -> float:
     """Volume of an upright cylinder: `pi d^2 / 4 x h x 1000`.
@@ -211,41 +209,3 @@ def slim_tank(*, length_m: float, width_m: float, height_m: float) -> Prism:
     if width_m > length_m:
         raise InputError("length_m", f"must be at least the width, {width_m:g}, got {length_m:g}")
     return Prism((length_m - width_m) * width_m + math.pi * width_m**2 / 4, height_m)
-
-
-def lean_loss_l(*, area_m2: float, across_m: float, drop_m: float) -> float:
-    """Water lost where a tank with upright walls leans and the overflow is on its low side: `area x drop / 2`.
-
-    Parameters
-    ----------
-    area_m2 : float
-        Plan area. [m2]
-    across_m : float
-        Distance over which the floor falls. [m]
-    drop_m : float
-        Fall over that distance. [m]
-
-    Returns
-    -------
-    float
-        [L]. Basis: derived (the wedge between level water and the leaning rim).
-    """
-    require_number("across_m", across_m, low=0, high=1_000)
-    return 1000.0 * area_m2 * require_number("drop_m", drop_m, low=0, high=across_m) / 2
-
-
-def level_volume_curve(shape: Shape) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """Depth and volume from empty to the lid.
-
-    Parameters
-    ----------
-    shape : Shape
-        The store.
-
-    Returns
-    -------
-    tuple of ndarray, shape (65,)
-        Depth above the floor [m] and water [L].
-    """
-    depth = np.linspace(0.0, shape.height_m, CURVE_POINTS)
-    return depth, shape.volume_l(depth)

@@ -26,6 +26,11 @@ def pad_m3(*, area_m2: float, thickness_m: float) -> float:
     -------
     float
         [m3]
+
+    Examples
+    --------
+    >>> round(pad_m3(area_m2=12.0, thickness_m=0.1), 6)
+    1.2
     """
     area = require_number("area_m2", area_m2, low=0, high=1e6)
     return area * require_number("thickness_m", thickness_m, low=0, high=10)

@@ -42,6 +42,11 @@ def wind_force_n(*, diameter_m: float, height_m: float, wind_m_s: float) -> floa
     -------
     float
         [N]. Basis: published (drag).
+
+    Examples
+    --------
+    >>> round(wind_force_n(diameter_m=2.0, height_m=2.0, wind_m_s=40.0))
+    3136
     """
     across = require_number("diameter_m", diameter_m, low=1e-6, high=200) * require_number(
         "height_m", height_m, low=1e-6, high=100

@@ -132,6 +132,12 @@ def people_by_day(
     ------
     InputError
         If a value is out of its range or `guests` has not twelve values.
+
+    Examples
+    --------
+    >>> winter = np.arange(np.datetime64("2025-01-31"), np.datetime64("2025-02-02"))
+    >>> people_by_day(winter, residents=3, guests=np.array([0.0, 1.5, *[0.0] * 10])).tolist()
+    [3.0, 4.5]
     """
     require_number("residents", residents, low=0, high=10_000)
     guests = np.asarray(guests, dtype=np.float64)
@@ -174,6 +180,12 @@ def use_by_day_l(use: Use, people: NDArray[np.float64], month: NDArray[np.int64]
     -------
     ndarray, shape (n_days,)
         [L]
+
+    Examples
+    --------
+    >>> shower = Use("Shower", "house", "drinking", True, 25.0, (0.0,) * 12)
+    >>> use_by_day_l(shower, np.array([2.0, 3.0]), np.array([1, 1])).tolist()
+    [50.0, 75.0]
     """
     return np.asarray(people * use.litres_person_day + np.array(use.litres_day)[month - 1])
 

@@ -29,6 +29,11 @@ def friction_factor(*, reynolds: float, relative_roughness: float) -> float:
     -------
     float
         [-]. Basis: published (Colebrook 1939), solved to rounding.
+
+    Examples
+    --------
+    >>> [round(friction_factor(reynolds=re, relative_roughness=1e-4), 4) for re in (1_000, 1e5, 1e7)]
+    [0.064, 0.0185, 0.0122]
     """
     if reynolds <= _LAMINAR:
         return 64.0 / reynolds
@@ -68,6 +73,11 @@ def friction_head_m(*, flow_l_s: float, bore_mm: float, length_m: float, roughne
     -------
     float
         [m]. Basis: published (Darcy-Weisbach with `friction_factor`).
+
+    Examples
+    --------
+    >>> round(friction_head_m(flow_l_s=0.5, bore_mm=26, length_m=60, roughness_mm=0.0015), 2)
+    2.59
     """
     bore_m, velocity = _flowing(flow_l_s, bore_mm)
     length = require_number("length_m", length_m, low=0, high=100_000)
@@ -92,6 +102,11 @@ def mean_velocity_m_s(*, flow_l_s: float, bore_mm: float) -> float:
     -------
     float
         [m/s]
+
+    Examples
+    --------
+    >>> round(mean_velocity_m_s(flow_l_s=1.0, bore_mm=50), 3)
+    0.509
     """
     return _flowing(flow_l_s, bore_mm)[1]
 
@@ -114,6 +129,11 @@ def hazen_williams_head_m(*, flow_l_s: float, bore_mm: float, length_m: float, c
     -------
     float
         [m]. Basis: published (Hazen and Williams 1905).
+
+    Examples
+    --------
+    >>> round(hazen_williams_head_m(flow_l_s=0.5, bore_mm=26, length_m=60, c=150), 2)
+    2.41
     """
     bore_m, _ = _flowing(flow_l_s, bore_mm)
     length = require_number("length_m", length_m, low=0, high=100_000)
@@ -187,6 +207,11 @@ def link_flow_l_s(
     -------
     float
         [L/s]
+
+    Examples
+    --------
+    >>> round(link_flow_l_s(head_m=0.1, bore_mm=50, length_m=2, roughness_mm=0.01), 2)
+    1.78
     """
     head = require_number("head_m", head_m, low=0, high=100)
     require_number("length_m", length_m, low=0, high=100_000)

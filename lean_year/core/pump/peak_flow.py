@@ -80,6 +80,11 @@ def open_at_once_l_s(counts: dict[str, int], at_once: int) -> float:
     ------
     InputError
         If a fixture is not known.
+
+    Examples
+    --------
+    >>> open_at_once_l_s({"shower": 2, "basin": 1}, 1) == FIXTURES["shower"].flow_l_s
+    True
     """
     require_number("at_once", at_once, low=0, high=100)
     flows = []

@@ -29,6 +29,11 @@ def useful_share(
     ------
     InputError
         If the pressures are not in their order.
+
+    Examples
+    --------
+    >>> round(useful_share(cut_in_kpa=220, cut_out_kpa=360, precharge_kpa=206), 3)
+    0.29
     """
     on = require_number("cut_in_kpa", cut_in_kpa, low=0, high=2_000)
     off = require_number("cut_out_kpa", cut_out_kpa, low=0, high=2_000)
@@ -58,6 +63,11 @@ def vessel_l(*, flow_l_s: float, run_s: float, share: float) -> tuple[float, flo
     -------
     tuple of float
         Draw-down and size. [L]
+
+    Examples
+    --------
+    >>> vessel_l(flow_l_s=0.5, run_s=60, share=0.3)
+    (30.0, 100.0)
     """
     drawdown = require_number("flow_l_s", flow_l_s, low=0, high=1_000) * require_number(
         "run_s", run_s, low=0, high=86_400
@@ -79,6 +89,11 @@ def most_starts_h(*, flow_l_s: float, drawdown_l: float) -> float:
     -------
     float
         [1/h]. Basis: derived: filling at Q/2 and emptying at Q/2 take 2 dV / Q each.
+
+    Examples
+    --------
+    >>> round(most_starts_h(flow_l_s=0.5, drawdown_l=30.0), 1)
+    15.0
     """
     flow = require_number("flow_l_s", flow_l_s, low=0, high=1_000)
     return 3600 * flow / (4 * require_number("drawdown_l", drawdown_l, low=1e-6, high=1e9))

@@ -109,6 +109,12 @@ def operating_flow_l_s(curve: PumpCurve | StandingWater, system_head_m: Callable
     -------
     float
         0 where the system asks for more than the shut-off head at no flow. [L/s]
+
+    Examples
+    --------
+    >>> curve = fit_curve((0.0, 0.5, 1.0), (40.0, 35.0, 20.0))
+    >>> round(operating_flow_l_s(curve, lambda flow: 20.0 + 10.0 * flow**2), 3)
+    0.816
     """
     if system_head_m(0.0) >= curve.shut_off_m:
         return 0.0
@@ -200,6 +206,11 @@ def power_w(*, flow_l_s: float, head_m: float, efficiency: float) -> float:
     -------
     float
         [W]. Basis: published (hydraulics).
+
+    Examples
+    --------
+    >>> round(power_w(flow_l_s=0.5, head_m=40, efficiency=0.35))
+    560
     """
     flow = require_number("flow_l_s", flow_l_s, low=0, high=1_000)
     head = require_number("head_m", head_m, low=0, high=2_000)

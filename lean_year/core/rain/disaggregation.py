@@ -35,6 +35,13 @@ def days_from_months_mm(
     ------
     InputError
         If the months and the days do not cover the same span.
+
+    Examples
+    --------
+    >>> climate = Climate(np.full(12, 60.0), np.full(12, 12.0), 0.15)
+    >>> january = np.arange(np.datetime64("2025-01-01"), np.datetime64("2025-02-01"))
+    >>> round(float(days_from_months_mm(climate, january, np.array([45.0]), 1).sum()), 6)
+    45.0
     """
     month = dates.astype("datetime64[M]").astype(np.int64)
     month -= month[0]

@@ -75,6 +75,11 @@ def burst_mm(*, day_mm: float, minutes: float) -> float:
     -------
     float
         [mm]. Basis: from memory (the one-third power rule, Indian Meteorological Department).
+
+    Examples
+    --------
+    >>> round(burst_mm(day_mm=60.0, minutes=5), 1)
+    10.3
     """
     day = require_number("day_mm", day_mm, low=0, high=1_825)
     span = require_number("minutes", minutes, low=1, high=DAY_MIN)

@@ -67,6 +67,11 @@ def usual_wet_days(mean_mm: NDArray[np.float64]) -> NDArray[np.float64]:
     -------
     ndarray, shape (12,)
         [d], at least half a day and at most 26 in a month with rain, 0 in one without. Basis: estimate.
+
+    Examples
+    --------
+    >>> usual_wet_days(np.array([0.0, 40.0, 80.0])).round(1).tolist()
+    [0.0, 5.0, 10.0]
     """
     return np.where(mean_mm > 0, np.clip(mean_mm / WET_DAY_MM, 0.5, 26.0), 0.0)
 
@@ -86,6 +91,11 @@ def transition_chances(wet_share: NDArray[np.float64]) -> tuple[NDArray[np.float
     tuple of ndarray
         After a dry day and after a wet day. Basis: from memory (Geng, Penning de Vries and Supit 1986; the chain of
         Richardson 1981).
+
+    Examples
+    --------
+    >>> [chance.round(2).tolist() for chance in transition_chances(np.array([0.25, 0.5]))]
+    [[0.19, 0.38], [0.44, 0.62]]
     """
     return 0.75 * wet_share, np.where(wet_share > 0, 0.25 + 0.75 * wet_share, 0.0)
 
@@ -102,6 +112,11 @@ def gamma_shape(wet_day_mm: NDArray[np.float64]) -> NDArray[np.float64]:
     -------
     ndarray
         [-], 0.55 to 1. Basis: from memory (Geng and others 1986), clipped where the fit leaves its data.
+
+    Examples
+    --------
+    >>> gamma_shape(np.array([4.0, 8.0])).round(2).tolist()
+    [0.78, 0.64]
     """
     scale = np.maximum(1.83 * wet_day_mm - 2.16, 1e-9)
     return np.clip(wet_day_mm / scale, 0.55, 1.0)
@@ -146,6 +161,14 @@ def generate_days_mm(climate: Climate, dates: NDArray[np.datetime64], seed: int)
     ndarray, shape (n_days,)
         [mm]. Basis: published (Richardson 1981, two-state chain); gamma amounts from memory (Katz 1977; Richardson
         and Wright 1984).
+
+    Examples
+    --------
+    >>> climate = Climate(np.full(12, 60.0), np.full(12, 12.0), 0.15)
+    >>> year = np.arange(np.datetime64("2025-01-01"), np.datetime64("2026-01-01"))
+    >>> first, again = (generate_days_mm(climate, year, 7) for _ in range(2))
+    >>> first.size, bool((first == again).all())
+    (365, True)
     """
     random = np.random.default_rng(seed)
     month = dates.astype("datetime64[M]").astype(np.int64) % 12 + 1

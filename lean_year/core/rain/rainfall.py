@@ -110,12 +110,24 @@ class WaterYears:
 
 
 def month_of(dates: NDArray[np.datetime64]) -> NDArray[np.int64]:
-    """Calendar month of each day, 1 to 12."""
+    """Calendar month of each day, 1 to 12.
+
+    Examples
+    --------
+    >>> month_of(np.array(["2025-01-31", "2025-02-01"], "datetime64[D]")).tolist()
+    [1, 2]
+    """
     return dates.astype("datetime64[M]").astype(np.int64) % 12 + 1
 
 
 def year_of(dates: NDArray[np.datetime64]) -> NDArray[np.int64]:
-    """Calendar year of each day."""
+    """Calendar year of each day.
+
+    Examples
+    --------
+    >>> year_of(np.array(["2024-12-31", "2025-01-01"], "datetime64[D]")).tolist()
+    [2024, 2025]
+    """
     return dates.astype("datetime64[Y]").astype(np.int64) + 1970
 
 
@@ -137,6 +149,12 @@ def fill_missing(record: DailyRain, filling: Filling) -> NDArray[np.float64]:
     -------
     ndarray, shape (n_days,)
         [mm]. A day recorded in no year is filled with 0.
+
+    Examples
+    --------
+    >>> gauge = DailyRain(dt.date(2024, 1, 1), np.array([4.0, np.nan, 2.0]))
+    >>> fill_missing(gauge, "zero").tolist()
+    [4.0, 0.0, 2.0]
     """
     filled = record.depth_mm.copy()
     gaps = np.flatnonzero(record.missing)
@@ -172,6 +190,11 @@ def fill_with_month_means(values: NDArray[np.float64], month: NDArray[np.int64])
     -------
     ndarray, shape (n_days,)
         A month recorded in no year takes the mean of all days.
+
+    Examples
+    --------
+    >>> fill_with_month_means(np.array([4.0, np.nan, 6.0]), np.array([1, 1, 1])).tolist()
+    [4.0, 5.0, 6.0]
     """
     known = ~np.isnan(values)
     if known.all():
@@ -198,6 +221,11 @@ def stretch_dry_spells(rain_mm: NDArray[np.float64], share: float) -> NDArray[np
     -------
     ndarray, shape (n_days,)
         [mm]
+
+    Examples
+    --------
+    >>> stretch_dry_spells(np.array([9.0, *[0.0] * 5, 7.0, 3.0]), 0.2).tolist()
+    [9.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 3.0]
     """
     dry = rain_mm < DRY_DAY_MM
     edges = np.diff(np.concatenate(([0], dry.astype(np.int8), [0])))
@@ -221,6 +249,11 @@ def driest_years(annual: NDArray[np.float64], count: int) -> int:
     -------
     int
         Row of the first.
+
+    Examples
+    --------
+    >>> driest_years(np.array([900.0, 400.0, 500.0, 800.0]), 2)
+    1
     """
     return int(np.argmin(np.convolve(annual, np.ones(count), "valid")))
 
@@ -247,7 +280,26 @@ def dry_spells(rain_mm: NDArray[np.float64], least_days: int) -> list[Spell]:
 
 
 def monthly_totals_mm(rain_mm: NDArray[np.float64], dates: NDArray[np.datetime64]) -> NDArray[np.float64]:
-    """Totals of every calendar month wholly inside the series, shape (n_years, 12), NaN elsewhere. [mm]"""
+    """Totals of every calendar month wholly inside the series.
+
+    Parameters
+    ----------
+    rain_mm : ndarray, shape (n_days,)
+        Rain of each day. [mm]
+    dates : ndarray of datetime64, shape (n_days,)
+        Its days, one after another.
+
+    Returns
+    -------
+    ndarray, shape (n_years, 12)
+        NaN for a month that the series does not hold whole. [mm]
+
+    Examples
+    --------
+    >>> january = np.arange(np.datetime64("2025-01-01"), np.datetime64("2025-02-01"))
+    >>> monthly_totals_mm(np.full(31, 2.0), january)[0, :2].tolist()
+    [62.0, nan]
+    """
     months = dates.astype("datetime64[M]")
     first = months[0].astype(np.int64)
     index = months.astype(np.int64) - first
@@ -261,7 +313,17 @@ def monthly_totals_mm(rain_mm: NDArray[np.float64], dates: NDArray[np.datetime64
 
 
 def water_year_first_month(monthly_mean_mm: NDArray[np.float64]) -> int:
-    """The month after the driest three months in a row, 1 to 12: a store is then at its lowest.
+    """The month after the driest three months in a row: a store is then at its lowest.
+
+    Parameters
+    ----------
+    monthly_mean_mm : ndarray, shape (12,)
+        Mean rain of each month, January first. [mm]
+
+    Returns
+    -------
+    int
+        1 to 12.
 
     Examples
     --------
@@ -323,6 +385,11 @@ def driest_twelve_months(monthly_mm: NDArray[np.float64], count: int = 1) -> lis
     list of tuple of (int, float)
         Months from January of the first year to the first of the twelve, and their total [mm]; fewer than
         `count` where the record has no more.
+
+    Examples
+    --------
+    >>> driest_twelve_months(np.vstack((np.full(12, 50.0), np.full(12, 20.0))))
+    [(12, 240.0)]
     """
     months = monthly_mm.ravel()
     found: list[tuple[int, float]] = []

@@ -61,6 +61,12 @@ def windows_from(dates: NDArray[np.datetime64], *, month: int, day: int, days: i
     Returns
     -------
     list of int
+
+    Examples
+    --------
+    >>> two_years = np.arange(np.datetime64("2023-01-01"), np.datetime64("2025-01-01"))
+    >>> windows_from(two_years, month=10, day=1, days=365)
+    [273]
     """
     months = dates.astype("datetime64[M]")
     at = (months.astype(np.int64) % 12 + 1 == month) & ((dates - months).astype(np.int64) + 1 == day)

@@ -141,7 +141,7 @@ def monthly_method_runoff_mm(
     rain_mm : ndarray, shape (n_days,)
         Daily rain. [mm]
     month_number : ndarray, shape (n_days,)
-        A number for each calendar month in turn, the same for all its days.
+        A number for each calendar month in turn, the same for all its days. [-]
     loss_mm : float, default 2
         Depth lost in each month. [mm]
 
@@ -149,6 +149,11 @@ def monthly_method_runoff_mm(
     -------
     ndarray, shape (n_days,)
         [mm]. Basis: from memory (enHealth, Guidance on use of rainwater tanks); spread over days here.
+
+    Examples
+    --------
+    >>> monthly_method_runoff_mm(np.array([1.0, 9.0]), np.array([0, 0])).round(3).tolist()
+    [0.0, 8.0]
     """
     if not rain_mm.size:
         return rain_mm.copy()

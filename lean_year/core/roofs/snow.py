@@ -121,6 +121,11 @@ def usual_lost_share(*, pitch_deg: float, slick: bool, guards: bool) -> float:
     -------
     float
         [-]. Basis: estimate between pitches that are common practice.
+
+    Examples
+    --------
+    >>> [usual_lost_share(pitch_deg=pitch, slick=True, guards=False) for pitch in (10, 45)]
+    [0.7, 0.7]
     """
     pitch = require_number("pitch_deg", pitch_deg, low=0, high=89)
     if guards or pitch <= HOLDING_PITCH_DEG:

@@ -160,5 +160,10 @@ def bed_l(flow_l_s: float) -> float:
     -------
     float
         [L]. Basis: estimate.
+
+    Examples
+    --------
+    >>> round(bed_l(0.5))
+    180
     """
     return require_number("flow_l_s", flow_l_s, low=0, high=100) * 60 * CONTACT_MIN

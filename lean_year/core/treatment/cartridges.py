@@ -90,6 +90,11 @@ def life_months(*, size: CartridgeSize, use_m3_year: float, side_by_side: int = 
     -------
     float
         `5 x (area / 1.8)^2 x (100 / use)`. [months]. Basis: common practice; an estimate until a log tells.
+
+    Examples
+    --------
+    >>> round(life_months(size="4.5x20", use_m3_year=90.0), 1)
+    22.2
     """
     use = require_number("use_m3_year", use_m3_year, low=1e-6, high=1e6)
     area = _known(size).area * require_number("side_by_side", side_by_side, low=1, high=20)

@@ -6,8 +6,6 @@ import numpy as np
 
 from lean_year.core.errors import InputError, require_number
 
-FREE_RESIDUAL_MG_L = (0.2, 0.5)
-"""Free chlorine that should be left. Basis: from memory (enHealth, WHO)."""
 MOST_MG_L = 5.0
 """More than this in drinking water is not safe. Basis: from memory (WHO guideline value)."""
 SODA_AS_CACO3 = 0.5957
@@ -75,6 +73,11 @@ def soda_g(*, volume_l: float, rise_mg_l_caco3: float) -> float:
     -------
     float
         `V x rise / 595.7`. [g]. Basis: published (molar masses).
+
+    Examples
+    --------
+    >>> round(soda_g(volume_l=10_000, rise_mg_l_caco3=40))
+    671
     """
     volume = require_number("volume_l", volume_l, low=0, high=1e9)
     rise = require_number("rise_mg_l_caco3", rise_mg_l_caco3, low=0, high=1_000)
@@ -125,6 +128,11 @@ def contact_min(*, asked_mg_min_l: float, residual_mg_l: float) -> float:
     -------
     float
         [min]. Basis: published (CT).
+
+    Examples
+    --------
+    >>> contact_min(asked_mg_min_l=6.0, residual_mg_l=0.4)
+    15.0
     """
     asked = require_number("asked_mg_min_l", asked_mg_min_l, low=0, high=1e5)
     return asked / require_number("residual_mg_l", residual_mg_l, low=1e-3, high=100)

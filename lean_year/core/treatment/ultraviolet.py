@@ -61,6 +61,11 @@ def lamp_share(hours: float) -> float:
     -------
     float
         0.7 at the rated 9,000 h, not below 0. [-]. Basis: estimate between two values from memory.
+
+    Examples
+    --------
+    >>> lamp_share(0), round(lamp_share(9_000), 2)
+    (1.0, 0.7)
     """
     burnt = require_number("hours", hours, low=0, high=200_000) / RATED_LIFE_H
     return max(0.0, 1 - (1 - END_OF_LIFE_SHARE) * burnt)
@@ -100,6 +105,12 @@ def dose_mj_cm2(
     -------
     float
         [mJ/cm2]. Basis: derived: light and time both go straight into the dose.
+
+    Examples
+    --------
+    >>> lamp = {"rated_mj_cm2": 40, "rated_flow_l_s": 1.0, "rated_uvt_percent": 95, "depth_cm": 4}
+    >>> round(dose_mj_cm2(**lamp, flow_l_s=0.5, uvt_percent=95, lamp=1, sleeve=1), 6)
+    80.0
     """
     rated = require_number("rated_mj_cm2", rated_mj_cm2, low=0, high=1_000)
     time = require_number("rated_flow_l_s", rated_flow_l_s, low=1e-6, high=100) / require_number(

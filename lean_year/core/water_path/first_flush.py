@@ -62,6 +62,11 @@ def depth_for_share_left_mm(left: float) -> float:
     -------
     float
         [mm]
+
+    Examples
+    --------
+    >>> depth_for_share_left_mm(0.25)
+    2.0
     """
     return -HALVING_MM * math.log2(require_number("left", left, low=0.001, high=1))
 
@@ -80,6 +85,11 @@ def flush_volume_l(*, area_m2: float, depth_mm: float) -> float:
     -------
     float
         [L]. Basis: derived.
+
+    Examples
+    --------
+    >>> flush_volume_l(area_m2=120, depth_mm=0.5)
+    60.0
     """
     area = require_number("area_m2", area_m2, low=0, high=1e8)
     return area * require_number("depth_mm", depth_mm, low=0, high=100)
@@ -124,6 +134,11 @@ def hole_flow_l_h(*, hole_mm: float, head_m: float) -> float:
     -------
     float
         [L/h]. Basis: published (Torricelli).
+
+    Examples
+    --------
+    >>> round(hole_flow_l_h(hole_mm=2.0, head_m=1.0), 1)
+    30.1
     """
     hole = math.pi * (require_number("hole_mm", hole_mm, low=0, high=1_000) / 1000) ** 2 / 4
     head = require_number("head_m", head_m, low=0, high=100)
@@ -181,6 +196,12 @@ def hole_for_time_mm(*, chamber_length_m: float, bore_mm: float, hours: float) -
     -------
     float
         [mm]
+
+    Examples
+    --------
+    >>> hole = hole_for_time_mm(chamber_length_m=1.5, bore_mm=104, hours=24)
+    >>> round(drain_down_h(chamber_length_m=1.5, bore_mm=104, hole_mm=hole), 6)
+    24.0
     """
     length = require_number("chamber_length_m", chamber_length_m, low=0, high=100)
     bore = require_number("bore_mm", bore_mm, low=0.1, high=1e6)

@@ -37,6 +37,11 @@ def half_round_area_mm2(width_mm: float) -> float:
     -------
     float
         [mm2]. Basis: derived.
+
+    Examples
+    --------
+    >>> round(half_round_area_mm2(100))
+    3927
     """
     return math.pi * require_number("width_mm", width_mm, low=1, high=5_000) ** 2 / 8
 
@@ -83,6 +88,11 @@ def gutter_capacity_l_s(
     -------
     float
         To one outlet at its end. [L/s]. Basis: from memory (BS EN 12056-3).
+
+    Examples
+    --------
+    >>> round(gutter_capacity_l_s(section_mm2=half_round_area_mm2(100)), 2)
+    0.78
     """
     section = require_number("section_mm2", section_mm2, low=0, high=1e7)
     factor = require_number("shape_factor", shape_factor, low=0.5, high=1.5)
@@ -108,6 +118,11 @@ def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, man
     -------
     float
         [L/s]. Basis: published (Manning), `A R^(2/3) S^(1/2) / n`.
+
+    Examples
+    --------
+    >>> round(sloped_gutter_l_s(section_mm2=3_927, wetted_mm=157, slope=0.005), 2)
+    1.98
     """
     section = require_number("section_mm2", section_mm2, low=0, high=1e7) / 1e6
     wetted = require_number("wetted_mm", wetted_mm, low=1e-3, high=1e5) / 1e3
@@ -160,6 +175,11 @@ def lip_head_mm(*, diameter_mm: float, flow_l_s: float) -> float:
     -------
     float
         [mm]
+
+    Examples
+    --------
+    >>> round(lip_capacity_l_s(diameter_mm=100, head_mm=lip_head_mm(diameter_mm=100, flow_l_s=2.0)), 6)
+    2.0
     """
     d = require_number("diameter_mm", diameter_mm, low=0.1, high=2_000)
     q = require_number("flow_l_s", flow_l_s, low=0, high=100_000)
@@ -210,6 +230,11 @@ def drain_capacity_l_s(*, diameter_mm: float, slope: float, manning_n: float = 0
     -------
     float
         [L/s]. Basis: published (Manning).
+
+    Examples
+    --------
+    >>> round(drain_capacity_l_s(diameter_mm=100, slope=0.01), 2)
+    6.1
     """
     d = require_number("diameter_mm", diameter_mm, low=0, high=10_000) / 1000
     fall = require_number("slope", slope, low=0, high=1)
@@ -228,10 +253,6 @@ class CodeTable:
 
     source: str
     area_ft2: dict[int, float]
-
-    def size_for_in(self, area_ft2: float, rate_in_h: float) -> int | None:
-        """The least size for an area at a rate; None where the table ends. [in]"""
-        return next((size for size, area in self.area_ft2.items() if area >= area_ft2 * rate_in_h), None)
 
     def size_of_in(self, bore_mm: float) -> int | None:
         """The largest size that a bore makes, 0.16 in allowed for its wall; None below the table. [in]"""

@@ -87,6 +87,11 @@ def dry_run_start_m(*, screen_m: float, inlet_m: float, length_m: float) -> floa
     -------
     float
         [m]. Basis: estimate.
+
+    Examples
+    --------
+    >>> round(dry_run_start_m(screen_m=3.0, inlet_m=2.0, length_m=10.0), 3)
+    2.5
     """
     return min(screen_m - UNDER_SCREEN_M, inlet_m + COUNTED_FALL * length_m)
 
@@ -155,6 +160,11 @@ def dry_run_fall(*, start_m: float, end_m: float, length_m: float) -> float:
     ------
     InputError
         If it has no length.
+
+    Examples
+    --------
+    >>> dry_run_fall(start_m=3.0, end_m=2.5, length_m=10.0) > LEAST_FALL
+    True
     """
     if not length_m > 0:
         raise InputError("length_m", f"must be above 0, got {length_m:g}")

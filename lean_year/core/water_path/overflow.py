@@ -25,8 +25,6 @@ class OverflowPipe:
     """Velocity heads lost in bends and grates. [-]"""
     roughness_mm: float = 0.05
     count: int = 1
-    sideways: bool = True
-    """Whether the pipe leaves through the wall, so that its crown stands a bore above its lip."""
 
 
 def overflow_capacity_l_s(pipe: OverflowPipe, *, head_mm: float) -> float:
@@ -44,6 +42,12 @@ def overflow_capacity_l_s(pipe: OverflowPipe, *, head_mm: float) -> float:
     float
         Of all its pipes. [L/s]. Basis: derived (`lip_capacity_l_s`; the pipe full under the head and its drop, with
         entry, friction, fittings and one velocity head at its end).
+
+    Examples
+    --------
+    >>> pipe = OverflowPipe(bore_mm=104, length_m=4.0, drop_m=0.0, fittings=1.0, roughness_mm=0.05, count=1)
+    >>> round(overflow_capacity_l_s(pipe, head_mm=60.0), 2)
+    5.05
     """
     head = require_number("head_mm", head_mm, low=0, high=10_000)
     lip = lip_capacity_l_s(diameter_mm=pipe.bore_mm, head_mm=head)
@@ -72,6 +76,12 @@ def overflow_head_mm(pipe: OverflowPipe, *, flow_l_s: float) -> float:
     -------
     float
         [mm]
+
+    Examples
+    --------
+    >>> pipe = OverflowPipe(bore_mm=104, length_m=4.0, drop_m=0.0, fittings=1.0, roughness_mm=0.05, count=1)
+    >>> round(overflow_capacity_l_s(pipe, head_mm=overflow_head_mm(pipe, flow_l_s=3.0)), 3)
+    3.0
     """
     flow = require_number("flow_l_s", flow_l_s, low=0, high=100_000) / pipe.count
     lip = lip_head_mm(diameter_mm=pipe.bore_mm, flow_l_s=flow)
@@ -197,6 +207,12 @@ def basin_m2(
     ------
     InputError
         If a value is out of its range.
+
+    Examples
+    --------
+    >>> storms = {"depth_mm": np.array([20.0, 40.0]), "duration_min": np.array([15.0, 120.0])}
+    >>> [round(each, 1) for each in basin_m2(area_m2=150, **storms, infiltration_m_s=5e-6, ponding_m=0.2)]
+    [25.4, 120.0]
     """
     area = require_number("area_m2", area_m2, low=0, high=1e6)
     if infiltration_m_s == 0:

@@ -25,7 +25,7 @@ class Written:
     factor: float = 1.0
     """Kept units in one of this."""
     digits: Digits = 0
-    """Decimals; or `significant`: whole from ten upwards, one decimal from one, else two; or `shortest`: up to two."""
+    """Decimals; `significant`: whole from ten upwards, one decimal from one, else two; `shortest`: up to two."""
     below: float = _ENDLESS
     zero: float = 0.0
     """Where the scale of the unit begins, in itself: 32 for Fahrenheit."""
@@ -89,7 +89,8 @@ QUANTITIES: dict[str, Systems] = {
         (Written("L/s", 1, 0, 1e-9), Written("L/s", 1, 2, 0.095), Written("L/s", 1, 1)),
         Written("gal/min", to.L_S_PER_GALLON_MIN, "significant"),
     ),
-    "drip": _either(Written("L/h", 1, "significant"), Written("gal/h", to.L_PER_US_GALLON, "significant")),
+    "drip": _either(Written("L/h", 1, "shortest"), Written("gal/h", to.L_PER_US_GALLON, "shortest")),
+    "hole": _either(Written("mm", 1, "shortest"), Written("in", to.MM_PER_INCH, 3)),
     "opening": _either(Written("cm²"), Written("in²", to.CM2_PER_SQUARE_INCH, "significant")),
     "pressure": _either(Written("kPa"), Written("psi", to.KPA_PER_PSI, "significant")),
     "stress": _either(Written("MPa", 1_000, 2), Written("psi", to.KPA_PER_PSI)),

@@ -51,6 +51,10 @@ class Wording:
             return f"{self.mass(L_PER_US_GALLON * 100)} for each 100 gallons"
         return f"{fixed(1)} t for each m³"
 
+    def hole(self, width_mm: float) -> str:
+        """That drains a chamber slowly."""
+        return written("hole", width_mm, self.units)
+
     def opening(self, area_cm2: float) -> str:
         """A small area, of a mesh or a vent."""
         return written("opening", area_cm2, self.units)

@@ -31,11 +31,6 @@ class Layout:
     gross_l: float
 
     @property
-    def held_back_l(self) -> float:
-        """Water in the tanks that the house cannot draw, at the planned size. [L]"""
-        return self.gross_l - self.live_l
-
-    @property
     def live_l(self) -> float:
         return self.live_for(self.gross_l)
 

@@ -78,9 +78,10 @@ def test_weir_and_orifice_meet_at_half_the_diameter():
 
 
 def test_the_code_tables_ask_for_a_size():
-    assert gutters.VERTICAL.size_for_in(2_000, 1) == 2
-    assert gutters.VERTICAL.size_for_in(2_000, 4) == 3
-    assert gutters.VERTICAL.size_for_in(1e6, 4) is None
+    inch_an_hour = 2_000 * 0.09290304 * 25.4 / 3600
+    assert gutters.VERTICAL.flow_l_s(2 * 25.4) >= inch_an_hour > gutters.VERTICAL.flow_l_s(1 * 25.4)
+    assert gutters.VERTICAL.flow_l_s(3 * 25.4) >= 4 * inch_an_hour > gutters.VERTICAL.flow_l_s(2 * 25.4)
+    assert gutters.VERTICAL.size_of_in(100 * 25.4) == max(gutters.VERTICAL.area_ft2)
     assert gutters.VERTICAL.area_m2(3, 25.4) == pytest.approx(8_800 * 0.09290304)
     with pytest.raises(InputError):
         gutters.VERTICAL.area_m2(7, 25.4)

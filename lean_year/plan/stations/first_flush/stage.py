@@ -200,7 +200,7 @@ def _holes(document: Property, found: list[Chamber], say: Wording) -> list[HoleO
         )
         rows.append(
             HoleOffered(
-                label=f"{say.bore(value)} hole" if drain == "hole" else f"{say.drip(value)} emitter",
+                label=f"{say.hole(value)} hole" if drain == "hole" else f"{say.drip(value)} emitter",
                 drain_h=other.drain_h,
                 leak_l_rain=other.leak_l_h * entered.rain_h,
                 clogs=drain == "hole" and value < CLOGS_MM,
@@ -350,7 +350,7 @@ def _findings(document: Property, found: list[Chamber], rain: PreparedRain | Non
         add(
             "FLUSH_HOLE_CLOGS",
             "caution",
-            f"A hole of {say.bore(entered.hole_mm)} clogs"
+            f"A hole of {say.hole(entered.hole_mm)} clogs"
             + (" even behind its screen." if entered.screened else ", and it has no screen."),
             "An emitter drains as slowly and does not clog as soon. If it blocks, fit the next larger washer.",
             Fix(

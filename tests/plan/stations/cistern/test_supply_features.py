@@ -269,7 +269,7 @@ def test_a_narrow_link_lets_the_near_tank_spill_while_the_far_one_has_room(rain)
         document = farm()
         tank = document.cistern.tanks[0].model_dump(mode="json")
         far = tank | {"id": "far", "name": "Far", "link": {"bore_mm": bore, "length_m": 2.0, "roughness_mm": 0.01,
-                                                            "fittings": 1.0}}  # fmt: skip
+                                                            "fittings_k": 1.0}}  # fmt: skip
         pair = apply_edit(document, [{"op": "add", "path": "/cistern/tanks/-", "value": far}])
         # A downpour that brings 10 L/s, half of which has to pass the link.
         flow = plan_property(pair, rain).plan.gutters.figures["flow_l_s"].value

@@ -54,7 +54,7 @@ def test_what_a_method_costs_is_what_the_plan_then_loses(saltmarrow):
 def test_the_ones_that_hold_what_is_entered_are_marked(saltmarrow):
     """Half a millimetre closes the clean roofs' span and opens the ordinary one."""
     chosen = {row.label for row in saltmarrow.first_flush.methods if row.chosen}
-    assert chosen == {"Clean roofs", "Ordinary roofs", "1 to 2 US gal for each 100 ft²"}
+    assert chosen == {"Clean roofs", "Ordinary roofs", "4.1 L to 8.1 L for each 10 m²"}
 
 
 def test_more_costs_more_and_without_a_record_nothing_is_claimed(saltmarrow):

@@ -278,7 +278,7 @@ def test_an_overflow_smaller_than_the_inflow_is_always_found(bore, count, rate, 
 
 def test_what_is_said_of_an_overflow():
     bad = {"siphon_break": False, "kind": "standpipe", "screened": False, "footing_m": 1.0, "downhill": False,
-           "way": "soakaway", "infiltration_mm_h": 1.0, "depth_m": 1.5}  # fmt: skip
+           "destination": "soakaway", "infiltration_mm_h": 1.0, "depth_m": 1.5}  # fmt: skip
     plan = planned("saltmarrow", *(replace(f"/overflow/{name}", value) for name, value in bad.items()))
     assert {"OVERFLOW_SIPHONS", "OVERFLOW_OPEN_TO_VERMIN", "OVERFLOW_NEAR_FOOTING", "OVERFLOW_TOWARDS_SOMEBODY",
             "OVERFLOW_GROUND_SLOW"} <= codes(plan)  # fmt: skip

@@ -97,7 +97,7 @@ def test_gravity_runs_what_friction_fittings_and_filters_let_through():
     def over(flow_l_s):
         velocity = flow_l_s / 1000 / (3.141592653589793 * (pipe.bore_mm / 1000) ** 2 / 4)
         factor = friction_factor(Re=velocity * pipe.bore_mm / 1000 / 1.004e-6, eD=pipe.roughness_mm / pipe.bore_mm)
-        heads = factor * pipe.length_m / (pipe.bore_mm / 1000) + pipe.fittings + 1
+        heads = factor * pipe.length_m / (pipe.bore_mm / 1000) + pipe.fittings_k + 1
         filters_m = sum(stage.clean_kpa for stage in _train_at(document, flow_l_s)) / 9.80665
         return heads * velocity**2 / 2 / 9.80665 + filters_m - fall_m
 

@@ -28,7 +28,7 @@ test("each chamber is drawn with its legs, and a hole can be taken from the tabl
   const chambers = await screen.findByRole("region", { name: "Chambers" });
   for (const chamber of buried.plan.first_flush.chambers)
     expect(within(chambers).getByText(chamber.name)).toBeTruthy();
-  await userEvent.click(screen.getByRole("button", { name: "Use it: 0.04 in hole" }));
+  await userEvent.click(screen.getByRole("button", { name: "Use it: 0.039 in hole" }));
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([
       { op: "replace", path: "/first_flush/drain", value: "hole" },
