@@ -4,7 +4,7 @@ Wet and dry days follow a two-state Markov chain and amounts a gamma distributio
 from memory), both moving with the season, with wetter and drier years. Temperatures follow the season with a day's
 memory of the day before. For invented climates only.
 
-`python -m lean_year.demo.generator` writes the shipped records anew.
+`python -m lean_year.demo.write_records` writes the shipped records anew.
 """
 
 import datetime as dt
@@ -12,7 +12,6 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
-from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -164,11 +163,3 @@ def read_record_csv(text: str) -> DailyRain:
         tmin_c=values[:, 1].copy(),
         tmax_c=values[:, 2].copy(),
     )
-
-
-if __name__ == "__main__":
-    from lean_year.demo.shipped import DEMOS
-
-    for demo in DEMOS.values():
-        path = Path(str(files("lean_year.demo") / f"{demo.station}.csv"))
-        path.write_text(record_csv(invent_record(stations()[demo.station].climate)), "utf-8")
