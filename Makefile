@@ -74,6 +74,7 @@ $(STAMPS)/web: web/package-lock.json web/.npmrc
 $(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_state.py scripts/written_quantities.py
 	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
 	$(BIN)/python -m lean_year.plan.answer.quantities > web/src/lib/quantities.json
+	$(BIN)/python -m lean_year.plan.choices > web/src/document/choices.json
 	$(BIN)/python -m lean_year.property.ranges > web/src/document/ranges.json
 	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts
 	$(BIN)/python scripts/demo_state.py > web/src/testing/demoState.json

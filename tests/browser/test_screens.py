@@ -148,6 +148,7 @@ def test_at_the_width_of_a_phone_nothing_runs_out_of_the_screen(demo_page):
         expect(page.get_by_test_id("verdict")).to_be_visible()
         page.wait_for_load_state("networkidle")
         assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"], at
+    page.goto(f"{base}/pump")
     page.get_by_role("button", name="Pump").first.click()
     page.get_by_role("dialog").get_by_role("button", name="Rain").click()
     expect(page.get_by_role("heading", name="Rain", exact=True)).to_be_visible()

@@ -6,7 +6,9 @@ from typing import Generic, Protocol, TypeVar, cast
 
 from pydantic import BaseModel
 
+from lean_year.plan.answer.choices import Choices
 from lean_year.plan.answer.figure import Finding
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.property_model import PropertyModel
 
 
@@ -37,6 +39,8 @@ class Station(Generic[AnyAnswer]):
     """Whether there is no answer without a record."""
     no_rain: str = ""
     """Its headline then."""
+    choices: Callable[[Wording], Choices] = lambda _say: {}
+    """What its entries offer to choose from, where more than a name is known of it."""
     undecided: Callable[[PropertyModel, AnyAnswer], bool] = lambda _model, _answer: False
     """Whether something that nobody can assume has not been decided or measured."""
 

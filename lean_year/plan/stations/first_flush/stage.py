@@ -21,6 +21,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.station import Station
+from lean_year.plan.stations.first_flush.choices import choices
 from lean_year.plan.stations.first_flush.methods import FlushMethod, flush_methods
 from lean_year.property.document import Property
 
@@ -471,4 +472,5 @@ STATION = Station(
     answer=FirstFlushPlan,
     plan=lambda model: plan_first_flush(model.document, model.rain, model.catch, model.say),
     headline=_headline,
+    choices=choices,
 )

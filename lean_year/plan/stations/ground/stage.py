@@ -15,6 +15,7 @@ from lean_year.plan.model.first_year import FirstYear
 from lean_year.plan.model.footings import BASES, Standing, passes, standings
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
+from lean_year.plan.stations.ground.choices import choices
 from lean_year.plan.stations.ground.figures import pad_figures
 from lean_year.plan.stations.ground.findings import GroundFacts, ground_findings
 from lean_year.plan.stations.ground.notes import ground_notes
@@ -216,5 +217,6 @@ STATION = Station(
     answer=GroundPlan,
     plan=lambda model: plan_ground(model.document, model.first_year, model.say),
     headline=_headline,
+    choices=choices,
     undecided=lambda model, _plan: model.document.ground.soil == "unknown",
 )

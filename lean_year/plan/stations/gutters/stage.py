@@ -25,6 +25,7 @@ from lean_year.plan.model.overflow_outlets import invert_and_room_m
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
+from lean_year.plan.stations.gutters.choices import choices
 from lean_year.plan.stations.gutters.findings import gutter_findings
 from lean_year.plan.stations.gutters.level_checks import level_checks
 from lean_year.plan.stations.gutters.notes import fitting_notes
@@ -248,5 +249,6 @@ STATION = Station(
     answer=GuttersPlan,
     plan=lambda model: plan_gutters(model.document, model.rain, model.say),
     headline=_headline,
+    choices=choices,
     undecided=lambda _model, plan: plan.figures["drop_m"].value is None,
 )

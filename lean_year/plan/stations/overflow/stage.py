@@ -31,6 +31,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import Supply
+from lean_year.plan.stations.overflow.choices import choices
 from lean_year.plan.stations.overflow.discharge import (
     DESTINATIONS,
     INTO_THE_GROUND,
@@ -368,4 +369,5 @@ STATION = Station(
     answer=OverflowPlan,
     plan=lambda model: plan_overflow(model.document, model.supply, model.replay, model.say),
     headline=_headline,
+    choices=choices,
 )

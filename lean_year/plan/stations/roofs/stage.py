@@ -20,6 +20,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import Supply
+from lean_year.plan.stations.roofs.choices import choices
 from lean_year.plan.stations.roofs.fitness import fitness_findings
 from lean_year.property.document import Property
 from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
@@ -362,4 +363,5 @@ STATION = Station(
     answer=RoofsPlan,
     plan=lambda model: plan_roofs(model.document, model.rain, model.catch, model.supply, model.demand, model.say),
     headline=_headline,
+    choices=choices,
 )

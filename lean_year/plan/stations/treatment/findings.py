@@ -24,7 +24,7 @@ from lean_year.plan.stations.treatment.least_train import missing_stage
 from lean_year.plan.stations.treatment.water_tests import result_findings
 from lean_year.property.document import Property
 
-FINE_MICRON = 5.0
+COARSE_MICRON, FINE_MICRON = 20.0, 5.0
 """Before a lamp, so that nothing shades a germ. Basis: common practice."""
 LEAST_ALKALINITY_MG_L = 40.0
 """Softer water than this eats copper. Basis: common practice."""
@@ -33,7 +33,7 @@ LEGIONELLA_C = 25.0
 """From here on Legionella grows. Basis: from memory (WHO, Legionella and the prevention of legionellosis)."""
 LEAST_TRAIN = (
     {"kind": "strainer", "micron": 150},
-    {"kind": "sediment", "micron": 20},
+    {"kind": "sediment", "micron": COARSE_MICRON},
     {"kind": "sediment", "micron": 5},
     {"kind": "carbon", "micron": 5},
     {"kind": "uv"},

@@ -27,6 +27,7 @@ from lean_year.plan.model.train import (
     uv_dose_mj_cm2,
     well_uvt_percent,
 )
+from lean_year.plan.stations.treatment.choices import choices
 from lean_year.plan.stations.treatment.disinfection_methods import TARGETS, DisinfectionMethod, disinfection_methods
 from lean_year.plan.stations.treatment.dosing import balance_figures
 from lean_year.plan.stations.treatment.findings import treatment_findings
@@ -311,5 +312,6 @@ STATION = Station(
     answer=TreatmentPlan,
     plan=lambda model: plan_treatment(model.document, model.rain_use_m3_year, model.say),
     headline=_headline,
+    choices=choices,
     undecided=lambda model, _plan: not model.document.treatment.stages,
 )

@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
@@ -144,11 +145,7 @@ function Amount() {
         <Choice
           label="Exposure of the roofs"
           value={entered.exposure}
-          options={[
-            { value: "clean", label: "clean roofs", note: "0.2 to 0.5 mm" },
-            { value: "ordinary", label: "ordinary roofs", note: "0.5 to 1 mm" },
-            { value: "dirty", label: "trees, dust, birds or traffic", note: "1 to 2 mm" },
-          ]}
+          options={choicesAt<typeof entered.exposure>("/first_flush/exposure", bench.saved.document.units)}
           onChoose={(exposure) =>
             void bench.edit(`Exposure: ${exposure}`, replace("/first_flush/exposure", exposure))
           }

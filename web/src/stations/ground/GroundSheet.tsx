@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { useState } from "react";
 import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
@@ -19,16 +20,6 @@ import { QuantityList } from "./QuantityList";
 import { Readings } from "./Readings";
 import { AccessWords } from "./AccessWords";
 import { WeightWords } from "./WeightWords";
-
-const SOILS = [
-  { value: "unknown", label: "not looked at yet" },
-  { value: "clay", label: "clay or silt", note: "72 kPa" },
-  { value: "sand", label: "sand", note: "96 kPa" },
-  { value: "sandy_gravel", label: "sandy gravel", note: "144 kPa" },
-  { value: "soft_rock", label: "soft or layered rock", note: "192 kPa" },
-  { value: "bedrock", label: "bedrock", note: "575 kPa" },
-  { value: "fill", label: "fill", note: "nothing without an engineer" },
-] as const;
 
 type Pad = Plan["ground"]["pads"][number];
 
@@ -59,7 +50,7 @@ export function GroundSheet() {
             label="Kind of ground"
             value={entered.soil}
             assumed={entered.soil === "unknown"}
-            options={[...SOILS]}
+            options={choicesAt<typeof entered.soil>("/ground/soil", document.units)}
             onChoose={(soil) => void bench.edit(`Ground: ${soil}`, replace("/ground/soil", soil))}
           />
           ,{" "}

@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import type { Document, Plan } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
@@ -12,39 +13,8 @@ type Pipe = Document["downpipes"][number];
 type Screen = Pipe["screens"][number];
 type Kind = Screen["kind"];
 
-const KINDS: { value: Kind; label: string; note: string }[] = [
-  {
-    value: "gutter_mesh",
-    label: "mesh over the gutter",
-    note: "keeps leaves out; swept twice a year",
-  },
-  {
-    value: "leaf_screen",
-    label: "leaf screen",
-    note: "sloped, 4 to 6 mm; the pipe turns down over it",
-  },
-  {
-    value: "downpipe_filter",
-    label: "filter in the downpipe",
-    note: "0.5 to 1 mm, loses a tenth of the water",
-  },
-  { value: "lid_basket", label: "basket in the lid", note: "for roofs up to about 200 m²" },
-  {
-    value: "inlet_mesh",
-    label: "mesh at the inlet",
-    note: "1 mm or finer keeps mosquitoes out",
-  },
-  {
-    value: "up_flow",
-    label: "up-flow gravel and fibre",
-    note: "strains at storm rates, with a rinse drain",
-  },
-  {
-    value: "wrapped_pipe",
-    label: "wrapped pipes in a chamber",
-    note: "strains, wants a bypass",
-  },
-];
+import type { Units } from "../../lib/units";
+const AT = "/downpipes/0/screens/0/kind";
 const REACH = [
   { value: "ground", label: "the ground" },
   { value: "step_ladder", label: "a step ladder" },
@@ -96,7 +66,7 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
   const { units } = document;
   const at = `/downpipes/${index}/screens`;
   const add = (kind: Kind) =>
-    void bench.edit(`${pipe.name}: ${nameOf(kind)}`, [{ op: "add", path: `${at}/-`, value: { kind } }]);
+    void bench.edit(`${pipe.name}: ${nameOf(kind, units)}`, [{ op: "add", path: `${at}/-`, value: { kind } }]);
   return (
     <section aria-label={`Screens of ${pipe.name}`} className="mb-4 border-t-[1.5px] border-ink pt-1.5">
       <h2 className="heading">{pipe.name}</h2>
@@ -107,7 +77,12 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
       {pipe.screens.length === 0 && <p className="note py-1">Nothing keeps leaves out yet.</p>}
       {pipe.screens.length < 6 && (
         <p className="mt-1.5">
-          <Choice label={`Add a stage to ${pipe.name}`} value={"" as Kind} options={KINDS} onChoose={add}>
+          <Choice
+            label={`Add a stage to ${pipe.name}`}
+            value={"" as Kind}
+            options={choicesAt<Kind>(AT, units)}
+            onChoose={add}
+          >
             Add a stage
           </Choice>
           <span className="note ml-3">
@@ -119,13 +94,13 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
   );
 }
 
-const nameOf = (kind: Kind) => KINDS.find((each) => each.value === kind)!.label;
+const nameOf = (kind: Kind, units: Units) => choicesAt<Kind>(AT, units).find((each) => each.value === kind)!.label;
 
 function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gutters"]["screens"][number] }) {
   const bench = useWorkbench();
   const { pipe, screen, at, answer } = props;
   const { units } = bench.shown.document;
-  const name = `${nameOf(screen.kind)} of ${pipe.name}`;
+  const name = `${nameOf(screen.kind, units)} of ${pipe.name}`;
   const media = screen.kind === "up_flow" || screen.kind === "wrapped_pipe";
   const spills = answer.flow_l_s > answer.passes_l_s;
   return (
@@ -135,8 +110,8 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
           <Choice
             label={`Kind of ${name}`}
             value={screen.kind}
-            options={KINDS}
-            onChoose={(kind) => void bench.edit(`${pipe.name}: ${nameOf(kind)}`, replace(at, { kind }))}
+            options={choicesAt<Kind>(AT, units)}
+            onChoose={(kind) => void bench.edit(`${pipe.name}: ${nameOf(kind, units)}`, replace(at, { kind }))}
           />
           <span className={spills ? "ml-3 font-semibold text-alarm" : "ml-3"}>
             {flow(answer.flow_l_s, units)} come, it takes {flow(answer.passes_l_s, units)}

@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { opening } from "../../lib/units";
@@ -14,18 +15,6 @@ const KINDS = [
     note: "a barrel’s: once it is full, the water goes on down the pipe",
   },
   { value: "none", label: "no overflow at all" },
-] as const;
-const WAYS = [
-  { value: "ground", label: "open ground" },
-  { value: "soakaway", label: "a soakaway" },
-  { value: "swale", label: "a swale" },
-  { value: "rain_garden", label: "a rain garden" },
-  { value: "basins", label: "mulch basins" },
-  { value: "pond", label: "a pond" },
-  { value: "second_dam", label: "a second dam" },
-  { value: "creek", label: "a creek" },
-  { value: "reed_bed", label: "a reed bed" },
-  { value: "storm_drain", label: "a storm drain" },
 ] as const;
 
 /** The way out of the full tank, and where it leads, in one sentence. */
@@ -53,7 +42,7 @@ export function KindWords() {
           <Choice
             label="Where the overflow goes"
             value={entered.destination}
-            options={[...WAYS]}
+            options={choicesAt<typeof entered.destination>("/overflow/destination", bench.saved.document.units)}
             onChoose={(destination) => set("destination", destination)}
           />
         </>

@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
@@ -14,11 +15,7 @@ export function WeatherOnRoofs() {
       <Choice
         label="Method of losses"
         value={losses}
-        options={[
-          { value: "daily", label: "day by day", note: "a first wetting each day, then the coefficient" },
-          { value: "coefficient", label: "by the coefficient alone", note: "no wetting loss" },
-          { value: "monthly", label: "by the month", note: "coefficient × (month − 2 mm)" },
-        ]}
+        options={choicesAt<typeof losses>("/losses", bench.saved.document.units)}
         onChoose={(method) => void bench.edit(`Losses ${method}`, replace("/losses", method))}
       />
       . Snow is{" "}

@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
@@ -34,11 +35,7 @@ export function SourceWords() {
             <Choice
               label="How it is kept apart"
               value={entered.changeover}
-              options={[
-                { value: "air_gap", label: "over an air gap", note: "two bores, at least 20 to 25 mm" },
-                { value: "interlocked", label: "by an interlocked changeover", note: "one way at a time" },
-                { value: "valves", label: "by two valves" },
-              ]}
+              options={choicesAt<typeof entered.changeover>("/treatment/changeover", units)}
               onChoose={(way) => void bench.edit("Changeover", replace("/treatment/changeover", way))}
             />
           </>

@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { fixed, flow, pressure } from "../../lib/units";
@@ -5,7 +6,7 @@ import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
-import { isCartridge, KINDS, SIZES } from "./stageKinds";
+import { isCartridge } from "./stageKinds";
 import type { TreatmentStage } from "./stageKinds";
 
 /** The stages one under the other: what each is, what it takes, how long it lasts. */
@@ -25,7 +26,7 @@ export function StageRows() {
           <Choice
             label="Add a stage"
             value={"" as TreatmentStage["kind"]}
-            options={[...KINDS]}
+            options={choicesAt<TreatmentStage["kind"]>("/treatment/stages/0/kind", bench.saved.document.units)}
             onChoose={(kind) =>
               void bench.edit(`Added a stage: ${kind}`, [{ op: "add", path: "/treatment/stages/-", value: { kind } }])
             }
@@ -59,7 +60,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
           <Choice
             label={`Kind of ${name}`}
             value={stage.kind}
-            options={[...KINDS]}
+            options={choicesAt<TreatmentStage["kind"]>("/treatment/stages/0/kind", bench.saved.document.units)}
             onChoose={(kind) => void bench.edit(`${name}: ${kind}`, replace(`${at}/kind`, kind))}
           />
           {cartridge && (
@@ -69,7 +70,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
               <Choice
                 label={`Housing of ${name}`}
                 value={stage.size}
-                options={[...SIZES]}
+                options={choicesAt<TreatmentStage["size"]>("/treatment/stages/0/size", bench.saved.document.units)}
                 onChoose={(size) => void bench.edit(`${name}: ${size}`, replace(`${at}/size`, size))}
               />
               ,{" "}

@@ -1,0 +1,14 @@
+"""What the ground is entered as, and what it may carry."""
+
+from lean_year.core.ground.bearing import GROUNDS
+from lean_year.plan.answer.choices import Choice, Choices
+from lean_year.plan.answer.wording import Wording
+
+
+def choices(say: Wording) -> Choices:
+    """Kinds of ground with the load that each may carry without anybody's calculation."""
+    grounds = (
+        Choice(key, ground.label, say.pressure(ground.allowed_kpa) if ground.allowed_kpa else "only by an engineer")
+        for key, ground in GROUNDS.items()
+    )
+    return {"/ground/soil": (Choice("unknown", "not looked at yet"), *grounds)}

@@ -1,0 +1,31 @@
+"""Stages of a train, sizes of cartridges, and how a second source is kept apart."""
+
+from lean_year.core.pump.cross_connection import LEAST_GAP_MM
+from lean_year.core.treatment.cartridges import CARTRIDGES
+from lean_year.plan.answer.choices import Choice, Choices
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.stations.treatment.findings import COARSE_MICRON, FINE_MICRON
+from lean_year.plan.stations.treatment.least_train import DRIPPER_MICRON
+
+
+def choices(say: Wording) -> Choices:
+    """Everything that is chosen in a train."""
+    size_notes = {"2.5x10": "cheap, and takes most pressure", "4.5x20": "lasts longest"}
+    return {
+        "/treatment/stages/*/kind": (
+            Choice("strainer", "strainer", f"{say.micron(DRIPPER_MICRON)} or finer, before the pump"),
+            Choice("sediment", "sediment filter", f"{say.micron(COARSE_MICRON)}, then {say.micron(FINE_MICRON)}"),
+            Choice("carbon", "carbon block", "taste, smell, chlorine"),
+            Choice("uv", "UV lamp", "disinfects clear water"),
+            Choice("calcite", "calcite contactor", "raises pH and alkalinity"),
+            Choice("tap_filter", "filter at the kitchen tap", "leaves every other tap as it is"),
+        ),
+        "/treatment/stages/*/size": tuple(
+            Choice(key, cartridge.label, size_notes.get(key, "")) for key, cartridge in CARTRIDGES.items()
+        ),
+        "/treatment/changeover": (
+            Choice("air_gap", "over an air gap", f"two bores, at least {say.bore(LEAST_GAP_MM)}"),
+            Choice("interlocked", "by an interlocked changeover", "one source at a time"),
+            Choice("valves", "by two valves"),
+        ),
+    }
