@@ -157,7 +157,7 @@ def test_at_the_width_of_a_phone_nothing_runs_out_of_the_screen(demo_page):
 def test_the_keyboard_alone_reaches_a_kept_change(demo_page):
     page = demo_page
     page.keyboard.press("]")
-    expect(page.get_by_role("heading", name="Overflow")).to_be_visible()
+    expect(page.get_by_role("heading", name="Overflow", exact=True)).to_be_visible()
     page.keyboard.press("[")
     expect(page.get_by_role("heading", name="Cistern", exact=True)).to_be_visible()
     slider = page.get_by_role("slider", name="Tank size")

@@ -20,7 +20,9 @@ def test_an_outlet_below_the_inlet_fails_on_every_view_and_its_fix_clears_it(dem
     screen.press("Enter")
     expect(sheet).to_contain_text("0.30 m too low")
     expect(station.get_by_role("img", name="fails")).to_be_visible()
-    expect(sheet.get_by_role("region", name="Checks on the levels")).to_contain_text("water in joined pipes and tanks stands level")
+    expect(sheet.get_by_role("region", name="Checks on the levels")).to_contain_text(
+        "water in joined pipes and tanks stands level"
+    )
     sheet.get_by_role("button", name="Set Liner tank 0.80 m lower: dig it in.").first.click()
     expect(sheet).to_contain_text("0.50 m of drop")
     expect(station.get_by_role("img", name="fails")).to_have_count(0)

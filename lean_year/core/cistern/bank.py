@@ -13,6 +13,8 @@ from lean_year.core.cistern.vessel import Shape
 from lean_year.core.errors import InputError, require_number
 
 LEVELS = 129
+LEAST_OUTLET_M = 0.127
+"""Five inches from the floor to the outlet. Basis: common practice."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,6 +16,11 @@ LEVEL_M = 1e-6
 """What lies closer is level. [m]"""
 FARTHEST_M = 30.0
 """Batters that have not met the ground so far out are not followed. [m]"""
+MOST_HELD_M = 1.0
+"""Retained without an engineer. Basis: common practice."""
+SHORED_FROM_M = 1.2
+"""Basis: from memory (safety rules, 1.2 to 1.5 m)."""
+LEAST_STANDS_MM = 50.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,6 +8,8 @@ SAFE_SHORT_TERM = 1.1
 """What holds over what lifts; the lower while it is being built. Basis: common practice."""
 BUOYANT_SOIL_KN_M3 = 8.5
 """Soil under water, less the water it pushes away. Basis: from memory (soil mechanics, 8 to 10)."""
+DRY_SOIL_KN_M3 = 17.0
+"""Basis: from memory (soil mechanics)."""
 
 
 def safety_factor(*, displaced_m3: float, tank_kg: float, water_l: float, cover_kn: float) -> float:

@@ -10,6 +10,24 @@ LOOSE_TIMES = 1.25
 """Volume that is ordered over the compacted one, 1.2 to 1.3. Basis: common practice."""
 BAG_M3_KG = 4.682e-4
 """Concrete from each kilogram of dry mix. Basis: common practice: 80 lb make 0.6 cubic feet."""
+RISER_M = 0.1
+SLIM_FROM = 3.0
+"""Height over depth from which a slim tank is strapped. Basis: common practice."""
+CRANE_M = 4.5
+TRUCK_T = 10.0
+LIFT_M = 0.15
+"""Compacted at once."""
+LAPS = 1.15
+"""Mesh and cloth over what they cover."""
+ROUNDED_MM = 8.0, 16.0
+"""Grain of the stone that a buried tank is bedded in. Basis: common practice."""
+PAVER_M = 0.4
+SAND_T_M3, SAND_BED_M, PAVER_BED_M = 1.6, 0.065, 0.03
+RING_M = (0.30, 0.24)
+"""Width and height of a ring beam. Basis: estimate; 1.05 m3 in the ring of a 39 m3 tank."""
+REBAR_ROUNDS = 3
+SEPTIC_M, TREES_M, BOUNDARY_M = 15.0, 3.0, 1.0
+"""Basis: common practice; local rules differ."""
 
 
 def pad_m3(*, area_m2: float, thickness_m: float) -> float:

@@ -5,6 +5,9 @@ from lean_year.core.hydraulics.air_and_vapour import SEA_LEVEL_KPA
 
 PRECHARGE_UNDER_KPA = 14.0
 """Pre-charge below the cut-in. Basis: common practice (2 psi)."""
+BAND_KPA = 140.0
+"""Between cut-in and cut-out, where a pump takes another pair. Basis: common practice (20 psi)."""
+LEAST_CUT_IN_KPA = 40.0
 
 
 def useful_share(

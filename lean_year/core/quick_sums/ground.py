@@ -3,12 +3,12 @@
 import math
 
 from lean_year.core.ground import bearing as ground_load
-from lean_year.core.ground import flotation, foundation, wind
+from lean_year.core.ground import flotation, foundation, tank_weights, wind
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
 
 
 def _tank_weight(volume_l: float, empty_kg: float, base_area_m2: float) -> dict[str, float]:
-    mass = volume_l + empty_kg
+    mass = tank_weights.full_tank_kg(empty_kg=empty_kg, volume_l=volume_l)
     return {"mass_kg": mass, "bearing_kpa": ground_load.bearing_kpa(mass_kg=mass, area_m2=base_area_m2)}
 
 

@@ -18,6 +18,8 @@ ESTIMATE_BAND = (0.6, 1.6)
 _EULER = 0.5772156649
 _GUMBEL_SCALE = math.sqrt(6) / math.pi
 LEAST_YEARS = 10
+OVERFLOW_TIMES = 1.5
+"""The rate for overflows over that for gutters where it is not entered. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,6 +19,10 @@ DRY_DAY_MM = 1.0
 
 
 DaysFrom = Literal["observed", "months", "means"]
+FEW_YEARS = 20
+TREND_SHARE = 0.10
+SUSPECT_ZERO_SHARE = 0.15
+ACCUMULATION_PERCENTILE = 99.0
 
 
 @dataclass(frozen=True, slots=True)

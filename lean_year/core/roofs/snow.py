@@ -12,6 +12,8 @@ HOLDING_PITCH_DEG, SHEDDING_PITCH_DEG = 1.1935, 4.7636
 """Pitches of 1:48, which holds snow, and 1:12, from which slick metal sheds it. Basis: common practice."""
 SLIDING_SHARE, HELD_SHARE = 0.7, 0.15
 """Share of the snow that leaves a slick shedding roof, and one that holds it, unmelted. Basis: estimate."""
+FROZEN_SHARE = 0.1
+"""From here on it matters that snow is no rain. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,6 +15,8 @@ BULK_KG_L = 1.45
 
 
 _PH_REACH = 4.0, 11.5
+LEAST_ALKALINITY_MG_L = 40.0
+"""Softer water than this eats copper. Basis: common practice."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -23,6 +23,10 @@ _GIARDIA_3_LOG = (
     (24, 29, 35, 42, 50, 59, 70),
 )
 """By temperature and pH at 0.4 mg/L or less. [mg min/L]. Basis: from memory (the same, tables E-1 to E-6)."""
+LEGIONELLA_C = 25.0
+"""From here on Legionella grows. Basis: from memory (WHO, Legionella and the prevention of legionellosis)."""
+RAIN_PH, RAIN_ALKALINITY_MG_L = 5.8, 5.0
+"""Counted on until it is measured. Basis: common practice."""
 
 
 def bleach_ml(*, volume_l: float, dose_mg_l: float, strength_percent: float) -> float:

@@ -22,6 +22,8 @@ DOSE_MJ_CM2: dict[Target, tuple[float, ...]] = {
 }
 """Dose for each half log. Basis: from memory (US EPA, LT2 rule, 40 CFR 141.720). Virus goes by adenovirus, the
 toughest."""
+DESIGN_UVT_PERCENT = 75.0
+"""Counted on until it is measured. Basis: from memory (UV guidance)."""
 
 
 def mean_irradiance_share(*, uvt_percent: float, depth_cm: float) -> float:

@@ -8,6 +8,10 @@ TestKey = Literal[
     "e_coli_100ml", "coliforms_100ml", "turbidity_ntu", "ph", "chlorine_mg_l", "lead_ug_l", "copper_mg_l", "iron_mg_l"
 ]
 Steps = Literal["germs", "cloudy", "acid", "metals", "residual", "iron"]
+SHOCK_MG_L = 5.0
+"""Basis: from memory (enHealth, Guidance on use of rainwater tanks)."""
+HIGH_BOIL_M = 2_000.0
+"""Above it water boils cooler, and longer is asked for. Basis: from memory (CDC)."""
 
 
 @dataclass(frozen=True, slots=True)

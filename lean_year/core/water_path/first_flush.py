@@ -27,6 +27,25 @@ HOUSE_L, SHED_L = (20.0, 25.0), (5.0, 10.0)
 """A fixed volume for an ordinary house roof, and for a shed. [L]. Basis: from memory (enHealth); common practice."""
 USUAL_RAIN_H = 6.0
 """Hours of rain on a wet day, in which a drip hole leaks. Basis: estimate."""
+TANK_DEPTH_M = 0.6
+"""Water in a tank-type diverter. Basis: estimate."""
+MOST_LEGS = 4
+"""More legs than this are a tank's work. Basis: estimate."""
+USUAL_EMITTER_L_H = 4
+"""The dripper that is sold everywhere. Basis: common practice."""
+WIDE_BORE_MM = 152
+"""Pipe of six inches. Basis: common practice."""
+LEAST_CAP_ROOM_MM, CAP_ROOM_MM = 150.0, 200
+"""Room under a leg in which its cap can still be unscrewed, and which is left for it. Basis: common practice."""
+CLOGS_MM = 1.0
+"""A hole narrower than this clogs with one leaf hair. Basis: common practice."""
+RESETS_WITHIN_H, NEVER_H = 72.0, 240.0
+"""A chamber that takes longer is often still full when it rains again; one beyond the second never resets in a wet
+season. Basis: estimate."""
+DRINK_LEFT = 0.5
+"""Share of the dirt that may be left where the water is drunk. Basis: estimate."""
+LEAST_LEG_M = 0.3
+"""A shorter leg is not worth its fittings. Basis: estimate."""
 
 
 def share_left(depth_mm: float) -> float:

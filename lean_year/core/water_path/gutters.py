@@ -23,6 +23,20 @@ CHANNEL_FALL = 0.02
 """Least fall of a channel in paving. Basis: common practice."""
 PIPE_ROUGHNESS_MM, MOST_FILL = 0.25, 0.33
 """Of a downpipe in the Wyly-Eaton formula. Basis: from memory (BS EN 12056-3)."""
+OUTLET_HEAD_SHARE = 0.47
+"""Water over a gutter's outlet as a share of the gutter's depth. Basis: from memory (BS EN 12056-3, half-round)."""
+LEVEL_MM_M = 3.0
+"""A gutter that falls less is level. Basis: from memory (BS EN 12056-3)."""
+DRAIN_FILL = 0.7
+"""Depth to which a dry run is filled, over its bore. Basis: from memory (BS EN 12056)."""
+DRY_HEAD_M = 0.3
+"""Water that may stand over a narrow place of a dry run. Basis: estimate."""
+UNLIKELY_MM_H = 400.0
+"""Five minutes of this are beyond what most places ever record. Basis: from memory."""
+EN_MINUTES = (2.0, 5.0)
+CODE_MINUTES, CODE_YEARS = 60.0, 100.0
+FIRE_DEPTH_MM = 300.0
+"""How far below ground pipe is of metal where fires come. Basis: common practice."""
 
 
 def half_round_area_mm2(width_mm: float) -> float:

@@ -24,6 +24,21 @@ ENTRY_HEADS = 0.5
 """Velocity heads lost where the water enters a run. Basis: from memory (handbooks)."""
 SETTLING_M_S = 0.6
 """Under this, solids settle at the dip. Basis: from memory (sewer practice)."""
+SCREEN_UNDER_OUTLET_M = 0.3
+"""Leaf screen below the gutter outlet where it was not measured. Basis: estimate."""
+DIP_UNDER_GROUND_M = 0.5
+GENTLE_MM_H = 10.0
+"""A steady rain, at which a wet run should still carry its silt. Basis: estimate."""
+SUCTION_UNDER_MM, LEAST_DRAW_MM = 125.0, 100.0
+"""A floating suction under the surface, and an outlet above the floor. Basis: common practice."""
+BULGE_SHARE, LEAST_GAP_MM, WALKWAY_MM = 0.015, 75.0, 600.0
+"""A full plastic tank's swelling, and the room to leave for it and for a person. Basis: estimate; common practice."""
+VENT_OVER_INLET = 1.0
+"""The vent's section over the inlet's. Basis: common practice."""
+OWN_HEIGHT_M = 1.2
+"""Of a low tank that is pumped up. Basis: estimate."""
+STORM_MM = 25.0
+"""Rain that it holds off its roofs, so that the pump can take its time. Basis: estimate."""
 
 
 def height_m(*, instrument_m: float, staff_m: float) -> float:

@@ -19,6 +19,10 @@ STRAINING_M_H = 20.0
 """Loading up to which gravel and fibre still strain. Basis: estimate."""
 MOSQUITO_MM = 1.0
 """Openings no wider keep mosquitoes out. Basis: common practice."""
+SLIM_MICRON = 50.0
+"""Mesh before a slim tank. Basis: common practice."""
+CLOGGED = 0.95
+"""Share of a screen that the switch "clogged" closes. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,8 +6,9 @@ from dataclasses import dataclass
 from lean_year.core.basis import Basis
 from lean_year.core.hydraulics.pipes import link_flow_l_s
 from lean_year.core.hydraulics.stock_pipes import HALF_ROUND_GUTTERS_MM
-from lean_year.core.rain.downpour import effective_area_m2, runoff_l_s
+from lean_year.core.rain.downpour import OVERFLOW_TIMES, effective_area_m2, runoff_l_s
 from lean_year.core.water_path import gutters, screens
+from lean_year.core.water_path.gutters import DRAIN_FILL, DRY_HEAD_M, LEVEL_MM_M, OUTLET_HEAD_SHARE
 from lean_year.core.water_path.levels import COUNTED_FALL, ENTRY_HEADS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.capacity import Place, first_enough, more_pieces, offer, wider_pipes
@@ -18,16 +19,6 @@ from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe, Rectangle, Roof
 from lean_year.property.water_path import Screen
 
-OUTLET_HEAD_SHARE = 0.47
-"""Water over a gutter's outlet as a share of the gutter's depth. Basis: from memory (BS EN 12056-3, half-round)."""
-LEVEL_MM_M = 3.0
-"""A gutter that falls less is level. Basis: from memory (BS EN 12056-3)."""
-DRAIN_FILL = 0.7
-"""Depth to which a dry run is filled, over its bore. Basis: from memory (BS EN 12056)."""
-DRY_HEAD_M = 0.3
-"""Water that may stand over a narrow place of a dry run. Basis: estimate."""
-OVERFLOW_TIMES = 1.5
-"""The rate for overflows over that for gutters where it is not entered. Basis: estimate."""
 EN = "BS EN 12056-3 (from memory)"
 
 

@@ -4,13 +4,9 @@ import math
 from dataclasses import dataclass
 
 from lean_year.core.water_path import first_flush as core
+from lean_year.core.water_path.first_flush import TANK_DEPTH_M
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.property.document import Property
-
-TANK_DEPTH_M = 0.6
-"""Water in a tank-type diverter. Basis: estimate."""
-MOST_LEGS = 4
-"""More legs than this are a tank's work. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)

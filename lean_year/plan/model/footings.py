@@ -6,20 +6,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.ground.earthworks import Footprint
+from lean_year.core.ground.tank_weights import cast_tank_kg, filled_pit_kg, plastic_tank_kg, ring_panel_tank_kg
 from lean_year.plan.model.levels import tank_ground_m
 from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
 from lean_year.property.ground import BaseKind
-
-PLASTIC_KG_L = 0.03
-"""Empty, for each litre. Basis: common practice (5.5 m3 weigh about 150 kg)."""
-STEEL_KG_M2 = 9.0
-"""Ring panels and liner, for each square metre of wall. Basis: estimate."""
-CONCRETE_KG_M3, STONE_KG_M3, CRATE_KG_M3 = 2_400.0, 2_650.0, 950.0
-CRATES_FROM = 0.6
-"""Share of voids from which a pit's filling is crates, and not stone."""
-CAST_WALL_M, CAST_FLOOR_M = 0.23, 0.15
-"""Of a cast chamber. Basis: common practice."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -188,13 +179,10 @@ def usual_empty_kg(tank: Tank) -> float:
     litres = float(core.volume_l(np.asarray(core.height_m)))
     match tank.shape:
         case UprightCylinder(liner=True, diameter_m=diameter, height_m=height):
-            return max(1.0, STEEL_KG_M2 * math.pi * diameter * height)
+            return ring_panel_tank_kg(diameter_m=diameter, height_m=height)
         case Box(cast=True, length_m=length, width_m=width, height_m=height):
-            walls = 2 * (length + width + 2 * CAST_WALL_M) * height * CAST_WALL_M
-            slabs = 2 * (length + 2 * CAST_WALL_M) * (width + 2 * CAST_WALL_M) * CAST_FLOOR_M
-            return CONCRETE_KG_M3 * (walls + slabs)
+            return cast_tank_kg(length_m=length, width_m=width, height_m=height)
         case Pit(length_m=length, width_m=width, height_m=height, void_ratio=void):
-            solid = CRATE_KG_M3 if void > CRATES_FROM else STONE_KG_M3
-            return max(1.0, length * width * height * (1 - void) * solid)
+            return filled_pit_kg(volume_m3=length * width * height, void_ratio=void)
         case _:
-            return max(1.0, PLASTIC_KG_L * litres)
+            return plastic_tank_kg(litres)

@@ -6,18 +6,13 @@ from pydantic import BaseModel
 
 from lean_year.core.hydraulics.stock_pipes import stock_pipes
 from lean_year.core.water_path import levels as core
+from lean_year.core.water_path.levels import DIP_UNDER_GROUND_M, SCREEN_UNDER_OUTLET_M
 from lean_year.core.water_path.overflow import BALL_VALVE, BEND_45, BEND_90, CHECK_VALVE, TEE_BRANCH, TEE_THROUGH
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.wording import Wording
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
-
-SCREEN_UNDER_OUTLET_M = 0.3
-"""Leaf screen below the gutter outlet where it was not measured. Basis: estimate."""
-DIP_UNDER_GROUND_M = 0.5
-GENTLE_MM_H = 10.0
-"""A steady rain, at which a wet run should still carry its silt. Basis: estimate."""
 
 ALONG = (0.0, 0.25, 0.5, 0.75, 1.0)
 """Where the levels of a run are told, as shares of its length; a wet run is lowest half way."""

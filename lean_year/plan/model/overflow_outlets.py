@@ -3,22 +3,20 @@
 from typing import Any, Literal
 
 from lean_year.core.water_path.gutters import downpipe_capacity_l_s
-from lean_year.core.water_path.overflow import BEND_90, OverflowPipe, overflow_capacity_l_s
+from lean_year.core.water_path.overflow import (
+    BACKS_UP_M,
+    BEND_90,
+    END_LOSS,
+    HEAD_IF_AT_LID_M,
+    LEVEL_WITH_M,
+    TRAP_LOSS,
+    OverflowPipe,
+    overflow_capacity_l_s,
+)
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.model.levels import outlet_and_screen_m
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
-
-END_LOSS = {"open": 0.0, "pop_up": 2.0, "grate": 1.5}
-"""Velocity heads lost in what stands on the end of the pipe. Basis: estimate."""
-TRAP_LOSS = 1.5
-"""Of a trap or flap. Basis: estimate."""
-HEAD_IF_AT_LID_M = 0.1
-"""Room over an overflow whose height was not entered. Basis: estimate."""
-LEVEL_WITH_M = 0.02
-"""A diverter so much over the brim still backs up. Basis: estimate."""
-BACKS_UP_M = 0.005
-"""Water over the brim at which a diverter has turned all of it away. Basis: estimate."""
 
 Top = Literal["lid", "inlet", "leaf screen"]
 

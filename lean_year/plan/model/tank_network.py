@@ -6,9 +6,10 @@ import numpy as np
 
 from lean_year.core.hydraulics.pipes import link_flow_l_s
 from lean_year.core.units import SECONDS_PER_DAY
+from lean_year.core.water_path.overflow import HEAD_IF_AT_LID_M
 from lean_year.core.water_path.storm import CURVE_POINTS, StormLink, StormVessel
 from lean_year.plan.model.layout import groups_of_tanks
-from lean_year.plan.model.overflow_outlets import HEAD_IF_AT_LID_M, overflow_count
+from lean_year.plan.model.overflow_outlets import overflow_count
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 

@@ -6,22 +6,24 @@ from lean_year.core.household.uses import Quality
 from lean_year.core.pump.peak_flow import FIXTURES, open_at_once_l_s, peak_flow_l_s
 from lean_year.core.treatment import ultraviolet
 from lean_year.core.treatment.cartridges import (
+    CALCITE_KPA,
+    CARBON_MONTHS,
     CARTRIDGES,
     DIRTY_RISE_KPA,
     GROWS_WITH,
     REFERENCE_L_S,
+    SEDIMENT_MONTHS,
+    STRAINER_KPA,
+    TAP_FILTER_KPA,
     CartridgeSize,
     clean_drop_kpa,
     life_months,
 )
+from lean_year.core.treatment.ultraviolet import DESIGN_UVT_PERCENT
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
 
-DESIGN_UVT_PERCENT = 75.0
-"""Counted on until it is measured. Basis: from memory (UV guidance)."""
-STRAINER_KPA, CALCITE_KPA, TAP_FILTER_KPA = 5.0, 20.0, 0.0
-"""At 0.5 L/s; a filter at one tap takes nothing of the others'. Basis: estimate."""
 USE_OF: dict[str, Quality] = {
     "toilet": "indoor",
     "washing_machine": "indoor",
@@ -33,8 +35,6 @@ USE_OF: dict[str, Quality] = {
     "kitchen_sink": "drinking",
     "dishwasher": "drinking",
 }
-CARBON_MONTHS, SEDIMENT_MONTHS = 12.0, 36.0
-"""Changed then at the latest. Basis: common practice."""
 LABELS = {
     "strainer": "Strainer",
     "sediment": "Sediment",

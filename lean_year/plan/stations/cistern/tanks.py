@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.cistern.bank import Share, Vessel, room_left_l
+from lean_year.core.cistern.bank import LEAST_OUTLET_M, Share, Vessel, room_left_l
 from lean_year.core.hydraulics.pipes import link_flow_l_s, link_head_m
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.quantities import fixed
@@ -17,9 +17,6 @@ from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import Supply
 from lean_year.property.cistern import Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
-
-LEAST_OUTLET_M = 0.127
-"""Five inches from the floor to the outlet. Basis: common practice."""
 
 
 class VesselPlan(BaseModel):

@@ -8,13 +8,24 @@ from pydantic import BaseModel
 
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.core.water_path import first_flush as core
+from lean_year.core.water_path.first_flush import (
+    CAP_ROOM_MM,
+    CLOGS_MM,
+    DRINK_LEFT,
+    LEAST_CAP_ROOM_MM,
+    MOST_LEGS,
+    NEVER_H,
+    RESETS_WITHIN_H,
+    USUAL_EMITTER_L_H,
+    WIDE_BORE_MM,
+)
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.demand import temperatures
-from lean_year.plan.model.flush_chambers import MOST_LEGS, Chamber, chambers, flush_depth_mm
+from lean_year.plan.model.flush_chambers import Chamber, chambers, flush_depth_mm
 from lean_year.plan.model.harvest import Catch
 from lean_year.plan.model.losses import Taken, take_losses
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -28,19 +39,6 @@ from lean_year.property.document import Property
 CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2))
 MOST_HOLE_MM = 100.0
 """The widest hole that can be entered. [mm]"""
-USUAL_EMITTER_L_H = 4
-"""The dripper that is sold everywhere. Basis: common practice."""
-WIDE_BORE_MM = 152
-"""Pipe of six inches. Basis: common practice."""
-LEAST_CAP_ROOM_MM, CAP_ROOM_MM = 150.0, 200
-"""Room under a leg in which its cap can still be unscrewed, and which is left for it. Basis: common practice."""
-CLOGS_MM = 1.0
-"""A hole narrower than this clogs with one leaf hair. Basis: common practice."""
-RESETS_WITHIN_H, NEVER_H = 72.0, 240.0
-"""A chamber that takes longer is often still full when it rains again; one beyond the second never resets in a wet
-season. Basis: estimate."""
-DRINK_LEFT = 0.5
-"""Share of the dirt that may be left where the water is drunk. Basis: estimate."""
 CAUTIONS = [
     "Diverted water goes to a bed, not to the footing. It is the dirtiest the roof gives: nobody drinks it.",
     "First flush does not make rainwater safe to drink; treatment does.",

@@ -6,6 +6,7 @@ from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_ten
 from lean_year.core.ground.earthworks import Earthworks, Footprint
 from lean_year.core.ground.flotation import SAFE
 from lean_year.core.ground.foundation import COMPACTED_T_M3
+from lean_year.core.ground.tank_weights import full_tank_kg
 from lean_year.core.ground.wind import SAFE as HOLD
 from lean_year.core.ground.wind import wind_hold
 from lean_year.plan.answer.figure import Figure
@@ -21,7 +22,7 @@ def pad_figures(
 ) -> dict[str, Figure]:
     """Every figure that this pad has."""
     entered = document.ground
-    full_kg = row.gross_l + row.empty_kg
+    full_kg = full_tank_kg(empty_kg=min(1e9, row.empty_kg), volume_l=min(1e9, row.gross_l))
     base_m2 = max(1e-4, row.footprint.area_m2)
     spread = Footprint(
         row.footprint.length_m + 2 * SPREAD * row.thickness_m,

@@ -4,31 +4,22 @@ import math
 from dataclasses import dataclass
 
 from lean_year.core.ground.bearing import GROUNDS
-from lean_year.core.ground.earthworks import Earthworks
+from lean_year.core.ground.earthworks import LEAST_STANDS_MM, MOST_HELD_M, SHORED_FROM_M, Earthworks
+from lean_year.core.ground.foundation import CRANE_M, LIFT_M, RISER_M, SLIM_FROM
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import BASES, Standing, passes
-from lean_year.plan.stations.ground.quantities import LIFT_M
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
 from lean_year.property.cistern import Slim
 from lean_year.property.document import Property
 
-MOST_HELD_M = 1.0
-"""Retained without an engineer. Basis: common practice."""
-SHORED_FROM_M = 1.2
-"""Basis: from memory (safety rules, 1.2 to 1.5 m)."""
 LEAST_COVER_M = {"none": 0.0, "walked": 0.2, "cars": 0.6, "trucks": 0.9}
 """Over a tank that is made for it. Basis: estimate."""
 ON_FILL = (0.03, 0.97)
-LEAST_STANDS_MM = 50.0
-RISER_M = 0.1
-SLIM_FROM = 3.0
-"""Height over depth from which a slim tank is strapped. Basis: common practice."""
-CRANE_M = 4.5
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,23 +5,26 @@ import math
 from pydantic import BaseModel
 
 from lean_year.core.ground.earthworks import Earthworks
-from lean_year.core.ground.foundation import COMPACTED_T_M3, LOOSE_TIMES, concrete_bags, pad_m3
+from lean_year.core.ground.foundation import (
+    COMPACTED_T_M3,
+    LAPS,
+    LIFT_M,
+    LOOSE_TIMES,
+    PAVER_BED_M,
+    PAVER_M,
+    REBAR_ROUNDS,
+    RING_M,
+    ROUNDED_MM,
+    SAND_BED_M,
+    SAND_T_M3,
+    TRUCK_T,
+    concrete_bags,
+    pad_m3,
+)
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
 from lean_year.property.document import Property
 
-TRUCK_T = 10.0
-LIFT_M = 0.15
-"""Compacted at once."""
-LAPS = 1.15
-"""Mesh and cloth over what they cover."""
-ROUNDED_MM = 8.0, 16.0
-"""Grain of the stone that a buried tank is bedded in. Basis: common practice."""
-PAVER_M = 0.4
-SAND_T_M3, SAND_BED_M, PAVER_BED_M = 1.6, 0.065, 0.03
-RING_M = (0.30, 0.24)
-"""Width and height of a ring beam. Basis: estimate; 1.05 m3 in the ring of a 39 m3 tank."""
-REBAR_ROUNDS = 3
 APRON_M = (0.5, 0.1)
 """Width and depth of stone round the pad."""
 

@@ -4,11 +4,9 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from lean_year.core.ground.foundation import BOUNDARY_M, SEPTIC_M, TREES_M
 from lean_year.plan.model.footings import Standing
 from lean_year.property.document import Property
-
-SEPTIC_M, TREES_M, BOUNDARY_M = 15.0, 3.0, 1.0
-"""Basis: common practice; local rules differ."""
 
 
 class Setback(BaseModel):

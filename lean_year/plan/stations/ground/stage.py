@@ -5,7 +5,8 @@ import datetime as dt
 from pydantic import BaseModel, ConfigDict
 
 from lean_year.core.ground import wind
-from lean_year.core.ground.earthworks import Earthworks, earthworks
+from lean_year.core.ground.earthworks import MOST_HELD_M, SHORED_FROM_M, Earthworks, earthworks
+from lean_year.core.ground.foundation import LIFT_M
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
@@ -19,16 +20,12 @@ from lean_year.plan.stations.ground.choices import choices
 from lean_year.plan.stations.ground.figures import pad_figures
 from lean_year.plan.stations.ground.findings import GroundFacts, ground_findings
 from lean_year.plan.stations.ground.notes import ground_notes
-from lean_year.plan.stations.ground.quantities import LIFT_M, Quantity, moved_earth, quantities
+from lean_year.plan.stations.ground.quantities import Quantity, moved_earth, quantities
 from lean_year.plan.stations.ground.section import Line, from_above, section
 from lean_year.plan.stations.ground.setbacks import Setback, setbacks
 from lean_year.plan.stations.ground.uplift_stages import FloatStage, float_stages
 from lean_year.property.document import Property
 from lean_year.property.parts import month_and_day
-
-SHORED_FROM_M, ENGINEERED_WALL_M = 1.2, 1.0
-"""Depth from which a hole is shored or battered, and height from which a wall is an engineer's. Basis: from memory
-(work safety rules; local rules differ)."""
 
 
 def _cautions(say: Wording) -> list[str]:
@@ -36,7 +33,7 @@ def _cautions(say: Wording) -> list[str]:
         f"Water weighs {say.full_weight()}. Nobody stands under or downhill of a tank that is moved.",
         f"Trenches and holes cave in: deeper than {say.length(SHORED_FROM_M)} they are shored or battered, with a "
         "ladder and somebody outside.",
-        f"A retaining wall over {say.length(ENGINEERED_WALL_M)}, deep fill, a buried tank under loads, a tank on a "
+        f"A retaining wall over {say.length(MOST_HELD_M)}, deep fill, a buried tank under loads, a tank on a "
         "stand: a structural engineer.",
         "Find cables and pipes before anything is dug. Local code and the licensed trade come first.",
     ]

@@ -2,13 +2,17 @@
 
 from pydantic import BaseModel
 
-from lean_year.core.ground.flotation import BUOYANT_SOIL_KN_M3, SAFE, SAFE_SHORT_TERM, ballast_l, safety_factor
+from lean_year.core.ground.flotation import (
+    BUOYANT_SOIL_KN_M3,
+    DRY_SOIL_KN_M3,
+    SAFE,
+    SAFE_SHORT_TERM,
+    ballast_l,
+    safety_factor,
+)
 from lean_year.core.numeric.crossing import crossing
 from lean_year.plan.model.footings import Standing
 from lean_year.property.document import Property
-
-DRY_SOIL_KN_M3 = 17.0
-"""Basis: from memory (soil mechanics)."""
 
 
 class FloatStage(BaseModel):

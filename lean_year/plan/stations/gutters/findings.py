@@ -5,7 +5,22 @@ from typing import cast
 
 from lean_year.core.units import MM_PER_INCH
 from lean_year.core.water_path import screens as screen_rules
-from lean_year.core.water_path.gutters import CHANNEL_FALL
+from lean_year.core.water_path.gutters import (
+    CHANNEL_FALL,
+    CODE_MINUTES,
+    CODE_YEARS,
+    EN_MINUTES,
+    FIRE_DEPTH_MM,
+    UNLIKELY_MM_H,
+)
+from lean_year.core.water_path.levels import (
+    BULGE_SHARE,
+    LEAST_DRAW_MM,
+    LEAST_GAP_MM,
+    SUCTION_UNDER_MM,
+    VENT_OVER_INLET,
+    WALKWAY_MM,
+)
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
@@ -13,21 +28,8 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import Check, RunLevels
 from lean_year.plan.model.overflow_outlets import has_pipe
-from lean_year.plan.stations.gutters.level_checks import VENT_OVER_INLET
 from lean_year.property.cistern import UprightCylinder
 from lean_year.property.document import Property
-
-UNLIKELY_MM_H = 400.0
-"""Five minutes of this are beyond what most places ever record. Basis: from memory."""
-EN_MINUTES = (2.0, 5.0)
-CODE_MINUTES, CODE_YEARS = 60.0, 100.0
-SUCTION_UNDER_MM, LEAST_DRAW_MM = 125.0, 100.0
-"""A floating suction under the surface, and an outlet above the floor. Basis: common practice."""
-FIRE_DEPTH_MM = 300.0
-"""How far below ground pipe is of metal where fires come. Basis: common practice."""
-BULGE_SHARE, LEAST_GAP_MM, WALKWAY_MM = 0.015, 75.0, 600.0
-"""A full plastic tank's swelling, and the room to leave for it and for a person. Basis: estimate; common practice."""
-
 
 _STATIONS: dict[str, str] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
 """Where a check on the levels is a finding, by the head of its code."""

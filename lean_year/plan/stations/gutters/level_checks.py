@@ -2,11 +2,12 @@
 
 from lean_year.core.hydraulics.stock_pipes import PRESSURE_CLASSES_KPA
 from lean_year.core.water_path import levels as core
+from lean_year.core.water_path.levels import GENTLE_MM_H
+from lean_year.core.water_path.overflow import LEVEL_WITH_M
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import (
-    GENTLE_MM_H,
     Check,
     RunLevels,
     Status,
@@ -15,7 +16,7 @@ from lean_year.plan.model.levels import (
     lower_tanks,
     why_lost,
 )
-from lean_year.plan.model.overflow_outlets import LEVEL_WITH_M, has_pipe
+from lean_year.plan.model.overflow_outlets import has_pipe
 from lean_year.plan.stations.gutters.other_tank import other_tanks
 from lean_year.plan.stations.gutters.tees import tee_checks
 from lean_year.property.cistern import Tank
@@ -23,8 +24,6 @@ from lean_year.property.document import Property
 
 DEEPEST_M = -100.0
 """The deepest floor that a tank may have. [m]"""
-VENT_OVER_INLET = 1.0
-"""The vent's section over the inlet's. Basis: common practice."""
 _WORST = {"fails": 0, "caution": 1, "decide": 2, "settled": 3}
 _LETTERS = "abcdefghijklmnopqrstuvwxyz"
 MOST_SHOWN = len(_LETTERS)

@@ -1,14 +1,12 @@
 """How gutters, pipes and tank connections are put together, for what this property has. Basis: common practice."""
 
 from lean_year.core.water_path.levels import static_pressure_kpa
+from lean_year.core.water_path.screens import SLIM_MICRON
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import RunLevels
 from lean_year.property.cistern import Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
-
-SLIM_MICRON = 50.0
-"""Mesh before a slim tank. Basis: common practice."""
 
 
 def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> list[BuildNote]:

@@ -3,6 +3,7 @@
 import math
 from typing import Any
 
+from lean_year.core.water_path.levels import OWN_HEIGHT_M, STORM_MM
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
@@ -10,10 +11,6 @@ from lean_year.plan.model.flush_chambers import area_of_group_m2
 from lean_year.plan.model.levels import RunLevels
 from lean_year.property.document import Property
 
-OWN_HEIGHT_M = 1.2
-"""Of a low tank that is pumped up. Basis: estimate."""
-STORM_MM = 25.0
-"""Rain that it holds off its roofs, so that the pump can take its time. Basis: estimate."""
 LEAST_L, STEP_L = 500.0, 500.0
 LOWEST_M, HIGHEST_M = -100.0, 5_000.0
 """Floors that a tank may have. [m]"""

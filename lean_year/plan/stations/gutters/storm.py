@@ -8,6 +8,7 @@ from pydantic import Field
 
 from lean_year.core.errors import InputError
 from lean_year.core.rain.downpour import effective_area_m2, storm_mm
+from lean_year.core.water_path.screens import CLOGGED
 from lean_year.core.water_path.storm import StormGroup, StormResult, play_storm
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Finding, Fix
@@ -31,8 +32,6 @@ from lean_year.property.parts import Part
 
 SPILLS_L = 0.5
 """Less than this in a whole storm is no spill. [L]"""
-CLOGGED = 0.95
-"""Share of a screen that the switch "clogged" closes. Basis: estimate."""
 AS_OPEN = 1e9
 
 

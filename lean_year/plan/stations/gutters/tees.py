@@ -3,6 +3,7 @@
 from pydantic import BaseModel
 
 from lean_year.core.water_path import levels as core
+from lean_year.core.water_path.first_flush import LEAST_LEG_M
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
@@ -10,9 +11,6 @@ from lean_year.plan.model.flush_chambers import Chamber, chambers
 from lean_year.plan.model.levels import Check, RunLevels, Status
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
-
-LEAST_LEG_M = 0.3
-"""A shorter leg is not worth its fittings. Basis: estimate."""
 
 
 class TeeLevels(BaseModel):

@@ -11,8 +11,6 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import Flows, overflow_intensity_mm_h
 from lean_year.property.document import Property
 
-HALF_EMPTY_H = 24.0
-"""A soakaway is half empty again within a day. Basis: from memory (BRE Digest 365)."""
 STORM_MIN = np.array([5.0, 10, 15, 30, 60, 120, 240, 360, 600, 1_440])
 INTO_THE_GROUND = ("soakaway", "swale", "rain_garden", "basins")
 DESTINATIONS = {

@@ -2,6 +2,7 @@
 
 import numpy as np
 
+from lean_year.core.water_path.overflow import HALF_EMPTY_H, LEAST_FOOTING_M, LEAST_INFILTRATION_M
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
@@ -9,12 +10,8 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import overflow_intensity_mm_h
 from lean_year.plan.model.overflow_outlets import has_pipe
-from lean_year.plan.stations.overflow.discharge import DESTINATIONS, HALF_EMPTY_H, INTO_THE_GROUND, InfiltrationPlan
+from lean_year.plan.stations.overflow.discharge import DESTINATIONS, INTO_THE_GROUND, InfiltrationPlan
 from lean_year.property.document import Property
-
-LEAST_FOOTING_M, LEAST_INFILTRATION_M = 3.0, 5.0
-"""From an overflow's end, and from a soakaway, to the nearest footing. Basis: common practice; the 5 m is UK
-guidance, from memory. Local rules come first."""
 
 
 def overflow_findings(

@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.units import DAYS_PER_YEAR
-from lean_year.core.water_path.overflow import overflow_capacity_l_s, overflow_head_mm
+from lean_year.core.water_path.overflow import BACKS_UP_M, overflow_capacity_l_s, overflow_head_mm
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, wider_pipes
 from lean_year.plan.answer.figure import Figure, Finding, Fix
@@ -17,7 +17,6 @@ from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.model.flow import arrives_l_s, flows_at, overflow_intensity_mm_h
 from lean_year.plan.model.levels import discharge_m
 from lean_year.plan.model.overflow_outlets import (
-    BACKS_UP_M,
     Top,
     divert_back_down,
     has_pipe,

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
-from lean_year.core.pump.pump_curve import PRACTICAL_LIFT_M
+from lean_year.core.pump.pump_curve import FROST_BOARD_MM, LEAST_NPSH_M, PRACTICAL_LIFT_M, WORST_FIT_SHARE
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
@@ -14,14 +14,8 @@ from lean_year.plan.stations.pump.pumps_offered import PumpOffered
 from lean_year.plan.stations.pump.tap_fixes import pressed_enough, runs_enough, tap_fixes
 from lean_year.property.document import Property
 
-FROST_BOARD_MM = 50.0
-"""Insulation that has kept a pump working. Basis: common practice."""
 MOST_VESSEL_L = 100_000
 """The largest that can be entered. [L]"""
-WORST_FIT_SHARE = 0.1
-"""Of the shut-off head, by which a point may lie off the fitted curve. Basis: estimate."""
-LEAST_NPSH_M = 3.0
-"""A house pump asks for about so much. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,16 +5,12 @@ from typing import Any
 from pydantic import BaseModel
 
 from lean_year.core.pump.generic_pumps import GENERIC_PUMPS, GenericPump
-from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
+from lean_year.core.pump.pressure_tank import BAND_KPA, LEAST_CUT_IN_KPA, PRECHARGE_UNDER_KPA
 from lean_year.core.pump.pump_curve import PumpCurve, fit_curve, operating_flow_l_s
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.model.pressure_side import Filling, System
 from lean_year.property.document import Property
-
-BAND_KPA = 140.0
-"""Between cut-in and cut-out, where a pump takes another pair. Basis: common practice (20 psi)."""
-LEAST_CUT_IN_KPA = 40.0
 
 
 class PumpOffered(BaseModel):

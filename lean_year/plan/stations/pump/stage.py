@@ -3,7 +3,14 @@
 from pydantic import BaseModel
 
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
-from lean_year.core.pump.pump_curve import MOST_L_S, PumpCurve, StandingWater, npsh_available_m, operating_flow_l_s
+from lean_year.core.pump.pump_curve import (
+    LEAST_NPSH_M,
+    MOST_L_S,
+    PumpCurve,
+    StandingWater,
+    npsh_available_m,
+    operating_flow_l_s,
+)
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
@@ -24,7 +31,7 @@ from lean_year.plan.stations.pump.figures import (
     suction_figure,
     vessel_figures,
 )
-from lean_year.plan.stations.pump.findings import LEAST_NPSH_M, PumpFacts, pump_findings
+from lean_year.plan.stations.pump.findings import PumpFacts, pump_findings
 from lean_year.plan.stations.pump.notes import pump_notes
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pumps_offered
 from lean_year.plan.stations.pump.top_up import NO_TOP_UP, TopUpPlan, plan_top_up

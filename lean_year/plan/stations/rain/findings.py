@@ -4,14 +4,10 @@ import numpy as np
 
 from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.rain import rainfall
+from lean_year.core.rain.rainfall import ACCUMULATION_PERCENTILE, FEW_YEARS, SUSPECT_ZERO_SHARE, TREND_SHARE
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.wording import Wording, count, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain
-
-FEW_YEARS = 20
-TREND_SHARE = 0.10
-SUSPECT_ZERO_SHARE = 0.15
-ACCUMULATION_PERCENTILE = 99.0
 
 
 def _suspect_zeros(rain: PreparedRain, mean_mm: list[float | None]) -> tuple[int, int, float] | None:

@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from lean_year.core.roofs import catchment
 from lean_year.core.roofs.catchment import MONTHLY_LOSS_MM, MONTHLY_METHOD_RUNOFF
+from lean_year.core.roofs.snow import FROZEN_SHARE
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
@@ -35,8 +36,6 @@ SNOW_CAUTION = (
     "Snow load, the least pitch and the membrane under low-pitch metal are the roofer's or a structural engineer's "
     "to confirm. Sliding snow takes gutters and people with it."
 )
-FROZEN_SHARE = 0.1
-"""From here on it matters that snow is no rain. Basis: estimate."""
 LOSS_FORMULA = {
     "daily": "each day: plan area × runoff × (rain − loss), never below 0",
     "coefficient": "each day: plan area × runoff × rain",

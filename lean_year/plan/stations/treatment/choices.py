@@ -1,11 +1,9 @@
 """Stages of a train, sizes of cartridges, and how a second source is kept apart."""
 
 from lean_year.core.pump.cross_connection import LEAST_GAP_MM
-from lean_year.core.treatment.cartridges import CARTRIDGES
+from lean_year.core.treatment.cartridges import CARTRIDGES, COARSE_MICRON, DRIPPER_MICRON, FINE_MICRON
 from lean_year.plan.answer.choices import Choice, Choices
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.stations.treatment.findings import COARSE_MICRON, FINE_MICRON
-from lean_year.plan.stations.treatment.least_train import DRIPPER_MICRON
 
 
 def choices(say: Wording) -> Choices:

@@ -6,6 +6,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from lean_year.core.treatment import chlorine, ultraviolet
+from lean_year.core.treatment.cartridges import CYST_LOG, CYST_MICRON
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.pressure_side import System, gives
@@ -13,16 +14,10 @@ from lean_year.plan.model.train import is_cartridge, through_lamp_l_s, uv_dose_m
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
 
-CYST_MICRON = 1.0
-"""An absolute filter that keeps cysts back. Basis: from memory (EPA, CDC)."""
-CYST_LOG = 3.0
-"""What such a filter is credited with. Basis: from memory (NSF/ANSI 53, cyst reduction of 99.95 %)."""
 CHLORINE_LOG = {"cryptosporidium": 0.0, "giardia": 3.0, "virus": 4.0}
 """What chlorine is credited with once it has stood its time. Basis: from memory (US EPA, SWTR guidance manual)."""
 TARGETS: tuple[ultraviolet.Target, ...] = ("cryptosporidium", "giardia", "virus")
 
-CYST_MICRON = 1.0
-"""Absolute, it keeps back cysts. Basis: from memory (NSF/ANSI 53)."""
 FINE = {"kind": "sediment", "micron": 5}
 CARBON = {"kind": "carbon", "micron": 5}
 CYST = {"kind": "sediment", "micron": 1, "absolute": True}

@@ -2,15 +2,13 @@
 
 from lean_year.core.household.uses import Quality
 from lean_year.core.treatment import calcite, chlorine
+from lean_year.core.treatment.chlorine import RAIN_ALKALINITY_MG_L, RAIN_PH
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import stage_peaks_l_s, through_m3_year
 from lean_year.plan.stations.treatment.disinfection_methods import contact_needed_min
 from lean_year.property.document import Property
-
-RAIN_PH, RAIN_ALKALINITY_MG_L = 5.8, 5.0
-"""Counted on until it is measured. Basis: common practice."""
 
 
 def balance_figures(document: Property, use_m3_year: dict[Quality, float], say: Wording) -> dict[str, Figure]:

@@ -6,31 +6,22 @@ from typing import Any
 from lean_year.core.household.uses import Quality
 from lean_year.core.pump.cross_connection import LEAST_GAP_MM
 from lean_year.core.treatment import chlorine as chlorine_rules
+from lean_year.core.treatment.calcite import LEAST_ALKALINITY_MG_L
+from lean_year.core.treatment.cartridges import COARSE_MICRON, CYST_MICRON, FINE_MICRON
+from lean_year.core.treatment.chlorine import LEGIONELLA_C
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import is_cartridge, stages_before
-from lean_year.plan.stations.treatment.disinfection_methods import (
-    CYST,
-    CYST_MICRON,
-    FINE,
-    contact_needed_min,
-    keeps_cysts,
-)
+from lean_year.plan.stations.treatment.disinfection_methods import CYST, FINE, contact_needed_min, keeps_cysts
 from lean_year.plan.stations.treatment.dosing import behind_calcite
 from lean_year.plan.stations.treatment.lamp_findings import lamp_findings
 from lean_year.plan.stations.treatment.least_train import missing_stage
 from lean_year.plan.stations.treatment.water_tests import result_findings
 from lean_year.property.document import Property
 
-COARSE_MICRON, FINE_MICRON = 20.0, 5.0
-"""Before a lamp, so that nothing shades a germ. Basis: common practice."""
-LEAST_ALKALINITY_MG_L = 40.0
-"""Softer water than this eats copper. Basis: common practice."""
 MOST_STAGES = 12
-LEGIONELLA_C = 25.0
-"""From here on Legionella grows. Basis: from memory (WHO, Legionella and the prevention of legionellosis)."""
 LEAST_TRAIN = (
     {"kind": "strainer", "micron": 150},
     {"kind": "sediment", "micron": COARSE_MICRON},

@@ -3,11 +3,12 @@
 import math
 
 from lean_year.core.treatment import ultraviolet
+from lean_year.core.treatment.ultraviolet import DESIGN_UVT_PERCENT
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.train import DESIGN_UVT_PERCENT, drawn_through_lamp_l_s, uv_dose_mj_cm2, well_uvt_percent
+from lean_year.plan.model.train import drawn_through_lamp_l_s, uv_dose_mj_cm2, well_uvt_percent
 from lean_year.property.document import Property
 
 

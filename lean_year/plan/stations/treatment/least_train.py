@@ -3,12 +3,11 @@
 from dataclasses import dataclass
 
 from lean_year.core.household.uses import Quality
+from lean_year.core.treatment.cartridges import DRINKING_MICRON, DRIPPER_MICRON, INDOOR_MICRON
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import stages_before
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
-
-DRIPPER_MICRON, INDOOR_MICRON, DRINKING_MICRON = 150.0, 50.0, 5.0
 
 
 @dataclass(frozen=True, slots=True)

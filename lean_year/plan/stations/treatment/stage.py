@@ -5,6 +5,7 @@ from pydantic import BaseModel
 from lean_year.core.household.uses import Quality
 from lean_year.core.treatment import ultraviolet
 from lean_year.core.treatment.cartridges import DIRTY_RISE_KPA
+from lean_year.core.treatment.ultraviolet import DESIGN_UVT_PERCENT
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
@@ -15,7 +16,6 @@ from lean_year.plan.model.pressure_side import LIFT_READS
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.train import (
-    DESIGN_UVT_PERCENT,
     LABELS,
     drops,
     is_cartridge,

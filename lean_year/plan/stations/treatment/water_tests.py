@@ -3,18 +3,13 @@
 from pydantic import BaseModel
 
 from lean_year.core.treatment import chlorine
-from lean_year.core.treatment.water_tests import LIMITS, Steps, TestKey, failed
+from lean_year.core.treatment.water_tests import HIGH_BOIL_M, LIMITS, SHOCK_MG_L, Steps, TestKey, failed
 from lean_year.plan.answer.figure import Severity
 from lean_year.plan.answer.findings import Findings
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import lamp_number
 from lean_year.plan.stations.treatment.dosing import in_tank_l
 from lean_year.property.document import Property
-
-SHOCK_MG_L = 5.0
-"""Basis: from memory (enHealth, Guidance on use of rainwater tanks)."""
-HIGH_BOIL_M = 2_000.0
-"""Above it water boils cooler, and longer is asked for. Basis: from memory (CDC)."""
 
 
 class WaterTestRow(BaseModel):

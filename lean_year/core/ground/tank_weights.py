@@ -1,0 +1,133 @@
+"""What tanks weigh: empty, by their kind, and full."""
+
+import math
+
+from lean_year.core.errors import require_number
+
+PLASTIC_KG_L = 0.03
+"""Empty, for each litre. Basis: common practice (5.5 m3 weigh about 150 kg)."""
+STEEL_KG_M2 = 9.0
+"""Ring panels and liner, for each square metre of wall. Basis: estimate."""
+CONCRETE_KG_M3, STONE_KG_M3, CRATE_KG_M3 = 2_400.0, 2_650.0, 950.0
+"""Of solid material. Basis: from memory (handbooks)."""
+CRATES_FROM = 0.6
+"""Share of voids from which a pit's filling is crates, and not stone. Basis: estimate."""
+CAST_WALL_M, CAST_FLOOR_M = 0.23, 0.15
+"""Walls, and floor and lid, of a cast chamber. Basis: common practice."""
+
+
+def full_tank_kg(*, empty_kg: float, volume_l: float) -> float:
+    """Weight of a tank filled to the brim: the tank and a kilogram for each litre.
+
+    Parameters
+    ----------
+    empty_kg : float
+        0 to 1e9. [kg]
+    volume_l : float
+        Brim-full, 0 to 1e9. [L]
+
+    Returns
+    -------
+    float
+        [kg]. Basis: derived.
+
+    Examples
+    --------
+    >>> full_tank_kg(empty_kg=150, volume_l=5_500)
+    5650.0
+    """
+    empty = require_number("empty_kg", empty_kg, low=0, high=1e9)
+    return empty + require_number("volume_l", volume_l, low=0, high=1e9)
+
+
+def plastic_tank_kg(volume_l: float) -> float:
+    """Empty weight of a plastic tank, by its volume.
+
+    Parameters
+    ----------
+    volume_l : float
+        Brim-full, 0 to 1e9. [L]
+
+    Returns
+    -------
+    float
+        [kg]; at least 1. Basis: common practice.
+
+    Examples
+    --------
+    >>> plastic_tank_kg(5_000)
+    150.0
+    """
+    return max(1.0, PLASTIC_KG_L * require_number("volume_l", volume_l, low=0, high=1e9))
+
+
+def ring_panel_tank_kg(*, diameter_m: float, height_m: float) -> float:
+    """Empty weight of ring panels with their liner: that of the wall.
+
+    Parameters
+    ----------
+    diameter_m, height_m : float
+        0 to 1,000. [m]
+
+    Returns
+    -------
+    float
+        [kg]; at least 1. Basis: estimate.
+
+    Examples
+    --------
+    >>> round(ring_panel_tank_kg(diameter_m=10.2, height_m=2.3))
+    663
+    """
+    across = require_number("diameter_m", diameter_m, low=0, high=1_000)
+    return max(1.0, STEEL_KG_M2 * math.pi * across * require_number("height_m", height_m, low=0, high=1_000))
+
+
+def cast_tank_kg(*, length_m: float, width_m: float, height_m: float) -> float:
+    """Weight of a cast concrete chamber with floor and lid, by its clear measures.
+
+    Parameters
+    ----------
+    length_m, width_m, height_m : float
+        Inside, 0 to 1,000. [m]
+
+    Returns
+    -------
+    float
+        [kg]. Basis: derived from the usual thickness of walls and slabs.
+
+    Examples
+    --------
+    >>> round(cast_tank_kg(length_m=3.0, width_m=2.0, height_m=2.0))
+    18184
+    """
+    for name, value in (("length_m", length_m), ("width_m", width_m), ("height_m", height_m)):
+        require_number(name, value, low=0, high=1_000)
+    walls = 2 * (length_m + width_m + 2 * CAST_WALL_M) * height_m * CAST_WALL_M
+    slabs = 2 * (length_m + 2 * CAST_WALL_M) * (width_m + 2 * CAST_WALL_M) * CAST_FLOOR_M
+    return CONCRETE_KG_M3 * (walls + slabs)
+
+
+def filled_pit_kg(*, volume_m3: float, void_ratio: float) -> float:
+    """Weight of what fills a lined pit: stone, or crates from a share of voids on.
+
+    Parameters
+    ----------
+    volume_m3 : float
+        Of the pit, 0 to 1e6. [m3]
+    void_ratio : float
+        Above 0 to 1. [-]
+
+    Returns
+    -------
+    float
+        [kg]; at least 1. Basis: derived.
+
+    Examples
+    --------
+    >>> round(filled_pit_kg(volume_m3=10.0, void_ratio=0.38)), round(filled_pit_kg(volume_m3=10.0, void_ratio=0.95))
+    (16430, 475)
+    """
+    voids = require_number("void_ratio", void_ratio, low=0, high=1)
+    solid = CRATE_KG_M3 if voids > CRATES_FROM else STONE_KG_M3
+    return max(1.0, require_number("volume_m3", volume_m3, low=0, high=1e6) * (1 - voids) * solid)
