@@ -70,7 +70,7 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
     expect(sheet).to_contain_text(f"It costs {flush['lost_l_year']['value'] / 1000:.1f} m³ in a mean year")
     stations.get_by_role("button", name="Overflow").click()
     overflow = plan["overflow"]["figures"]
-    expect(sheet).to_contain_text(f"at most {overflow['inflow_l_s']['value']:.1f} L/s come in")
+    expect(sheet).to_contain_text(f"the inflow is at most {overflow['inflow_l_s']['value']:.1f} L/s")
     expect(sheet).to_contain_text(f"the overflow passes {overflow['capacity_l_s']['value']:.1f} L/s")
     expect(sheet).to_contain_text(f"{overflow['spill_l_year']['value'] / 1000:.1f} m³")
     stations.get_by_role("button", name="Treatment").click()

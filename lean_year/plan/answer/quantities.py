@@ -144,7 +144,8 @@ QUANTITIES: dict[str, Systems] = {
 
 FIGURES: dict[str, tuple[str, float]] = {
     "L": ("volume", 1), "L/d": ("rate", 1), "mm": ("rain", 1), "m2": ("area", 1), "L/mm": ("for_each_depth", 1),
-    "L/s": ("flow", 1), "m": ("length", 1), "kPa": ("pressure", 1), "MPa": ("stress", 1_000), "mJ/cm2": ("dose", 1),
+    "L/s": ("flow", 1), "m": ("length", 1), "m head": ("head", 1), "kPa": ("pressure", 1), "MPa": ("stress", 1_000),
+    "mJ/cm2": ("dose", 1),
     "kWh/m3": ("energy_for_water", 1), "kWh": ("energy", 1), "1/h": ("starts", 1), "mL": ("measure", 1),
     "kg": ("mass", 1), "g": ("mass", 0.001), "W": ("power", 1), "h": ("hours", 1), "m3": ("bulk", 1),
     "kN/m": ("line_load", 1), "×": ("factor", 1), "mg/L": ("concentration", 1), "min": ("minutes", 1),

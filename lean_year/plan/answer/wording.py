@@ -38,6 +38,10 @@ class Wording:
     def flow(self, flow_l_s: float) -> str:
         return written("flow", flow_l_s, self.units)
 
+    def head(self, head_m: float) -> str:
+        """Of water, in a small unit where it is small."""
+        return written("head", head_m, self.units)
+
     def bore(self, bore_mm: float) -> str:
         return written("bore", bore_mm, self.units)
 

@@ -72,6 +72,8 @@ export const shallow = writer("shallow");
 /** A height or a length. */
 export const metres = writer("length");
 /** A bore or a small depth. */
+/** A head of water, in a small unit where it is small. */
+export const head = writer("head");
 export const bore = writer("bore");
 export const flow = writer("flow");
 export const pressure = writer("pressure");

@@ -21,7 +21,7 @@ def overflow_findings(
     room_m: float,
     inlet_mm2: float,
     ground: InfiltrationPlan | None,
-    lower_lip: Fix | None,
+    lower_overflow: Fix | None,
     say: Wording,
 ) -> list[Finding]:
     """Everything to fix; `all_of_it` is what runs off the roofs in its downpour. [L/s]"""
@@ -29,8 +29,8 @@ def overflow_findings(
     entered, add = document.overflow, found.add
     enough = [size for size in place.sizes if size.enough]
     fixes = [Fix(text=f"Make it {size.label}.", operations=size.operations) for size in enough]
-    if lower_lip is not None:
-        fixes.append(lower_lip)
+    if lower_overflow is not None:
+        fixes.append(lower_overflow)
     rate = say.intensity(overflow_intensity_mm_h(document))
     if entered.kind == "none":
         add(
@@ -47,7 +47,7 @@ def overflow_findings(
             "OVERFLOW_SMALLER_THAN_INFLOW",
             "fails",
             f"At {rate} {say.flow(place.flow_l_s)} flow in and the overflow, {place.size} with "
-            f"{say.length(room_m)} of head over its invert, passes {say.flow(place.capacity_l_s)}; the rest goes "
+            f"{say.head(room_m)} of head over its invert, passes {say.flow(place.capacity_l_s)}; the rest goes "
             f"{place.spills}.",
             fixes[0].text if fixes else "Lower the overflow invert, add a second overflow, or both.",
             *fixes,

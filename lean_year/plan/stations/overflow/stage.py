@@ -1,4 +1,4 @@
-"""Overflow: can the full tank pass what comes in, and where it goes."""
+"""Overflow: can the full tank pass the inflow, and where it goes."""
 
 import math
 from typing import Any
@@ -41,7 +41,7 @@ from lean_year.plan.stations.overflow.findings import overflow_findings
 from lean_year.property.document import Property
 
 MOST_INFLOW_L_S = 1e5
-"""How much the water over a lip is worked out for."""
+"""Inflow up to which the head over an overflow is worked out."""
 LEAST_LIVE_M = 0.2
 """Water that a lowered overflow must leave over the outlet. Basis: estimate."""
 CAUTIONS = [
@@ -63,16 +63,16 @@ class HeldDown(BaseModel):
 class OverflowPlan(BaseModel):
     figures: dict[str, Figure]
     place: Place
-    """The overflow against what comes in its downpour."""
+    """The overflow against the inflow of its downpour."""
     overflow_invert_m: float
     """Height at which it spills. [m]"""
     room_m: float
-    """From the lip to what the water over it must not reach. [m]"""
+    """From the overflow invert to what the water over it must not reach. [m]"""
     room_ends_at: Top
     stands_m: float
-    """How high the water stands over the lip in the downpour. [m]"""
+    """Head over the overflow invert in the downpour. [m]"""
     capacity_curve: list[list[float]]
-    """Water over the lip [m] and what the overflow passes then [L/s]."""
+    """Head over the overflow invert [m] and what the overflow passes then [L/s]."""
     inlet_mm2: float
     overflow_mm2: float
     end_m: float
@@ -135,9 +135,10 @@ def _place(document: Property, flow: float, room_m: float, top: Top, say: Wordin
             "size": f"{entered.count} × {say.bore(entered.bore_mm)}",
             "capacity_l_s": takes(),
             "basis": "derived",
-            "source": "BS EN 12056-3 (from memory) for the lip, Darcy-Weisbach for the pipe",
-            "formula": "the lesser of lip, D h^1.5 / 7500 or D² h^0.5 / 15000, and pipe under that head",
-            "working": f"{say.length(room_m)} of water over the lip before it reaches a "
+            "source": "BS EN 12056-3 (from memory) for the inlet, Darcy-Weisbach for the pipe",
+            "formula": "the lesser of its inlet, as a weir D h^1.5 / 7500, as an orifice D² h^0.5 / 15000, and the "
+            "pipe under that head",
+            "working": f"{say.head(room_m)} of head over its invert before the water reaches a "
             f"{top}; {say.length(pipe.length_m)} of pipe, K {pipe.fittings + 1.5:.1f}",
             "sizes": first_enough(
                 wider_pipes(
@@ -171,13 +172,13 @@ _through_a_pipe = cached_by_parts(16, "overflow", "units")(_hydraulics)
 
 
 def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
-    """How high the water stands over the lip while so much comes in. [m]"""
+    """Head over the overflow invert at so much inflow. [m]"""
     if has_pipe(document):
         return overflow_head_mm(overflow_pipe(document), flow_l_s=min(inflow_l_s, MOST_INFLOW_L_S)) / 1000
     return BACKS_UP_M if document.overflow.kind == "back_down" else room_m
 
 
-def _lower_lip(document: Property, overflow_invert_m: float, stands_m: float, say: Wording) -> Fix | None:
+def _lower_overflow(document: Property, overflow_invert_m: float, stands_m: float, say: Wording) -> Fix | None:
     """Setting the overflows so low that the water over them finds room, the inlets left where they are."""
     target = math.floor((top_of_room_m(document)[0] - stands_m) * 1000) / 1000
     operations = []
@@ -203,7 +204,7 @@ def plan_overflow(
     entered = document.overflow
     flows = flows_at(document, overflow_intensity_mm_h(document))
     brought_l_s = arrives_l_s(document, say)
-    lip, room, _ = invert_and_room_m(document)
+    invert, room, _ = invert_and_room_m(document)
     inflow = min(flows.total, brought_l_s) if brought_l_s > 0 else flows.total
     # A pipe goes by its own entries alone; a diverter by the downpipes, and fitting one by the tanks.
     hydraulics = _through_a_pipe if has_pipe(document) else _hydraulics
@@ -214,7 +215,7 @@ def plan_overflow(
         "inflow_l_s": Figure(
             value=inflow,
             unit="L/s",
-            label="Comes in at most",
+            label="Inflow at most",
             basis="derived",
             formula="roofs in use × rate / 3600, no more than gutters and pipes can bring",
             working=f"{say.flow(flows.total)} off the roofs at {say.intensity(overflow_intensity_mm_h(document))}; "
@@ -229,26 +230,26 @@ def plan_overflow(
             source=place.source,
             formula=place.formula,
             working=place.working,
-            moves="A lip farther under the lid helps as much as a wider pipe.",
+            moves="An invert farther under the lid helps as much as a wider pipe.",
         ),
     }
     if has_pipe(document):
         figures["head_m"] = Figure(
             value=stands,
-            unit="m",
-            label="Water over the lip in that downpour",
+            unit="m head",
+            label="Head over the overflow at that rate",
             basis="derived",
-            formula="the head at which lip and pipe pass the inflow",
+            formula="the head at which the overflow's inlet and its pipe pass the inflow",
             working=f"{say.flow(inflow)} through {place.size}",
         )
     if entered.kind == "standpipe":
         figures["crown_m"] = Figure(
-            value=lip + room - stands,
+            value=invert + room - stands,
             unit="m",
             label="Set the standpipe's crown invert at or below",
             basis="common_practice",
             formula="the lowest lid, inlet or leaf screen − head at the design inflow",
-            working=f"{say.length(lip + room)} − {say.length(stands)}",
+            working=f"{say.length(invert + room)} − {say.length(stands)}",
             moves="The level rises by the head over the crown while it pours.",
         )
     held: list[HeldDown] = []
@@ -263,7 +264,7 @@ def plan_overflow(
     return OverflowPlan(
         figures=figures,
         place=place,
-        overflow_invert_m=lip,
+        overflow_invert_m=invert,
         room_m=room,
         room_ends_at=top_of_room_m(document)[1],
         stands_m=stands,
@@ -281,7 +282,7 @@ def plan_overflow(
             room,
             inlet_mm2,
             ground,
-            _lower_lip(document, lip, stands, say)
+            _lower_overflow(document, invert, stands, say)
             if stands > room and has_pipe(document) and inflow <= MOST_INFLOW_L_S
             else None,
             say,

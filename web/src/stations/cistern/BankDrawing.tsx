@@ -21,9 +21,6 @@ const MOST_DRAWN = 4;
 /** A height on the datum. */
 export const heightOf = (metres: number, units: Units) => quantity("height", metres, units);
 
-/** A head of water, in a small unit where it is small. */
-export const headOf = (metres: number, units: Units) => quantity("head", metres, units);
-
 /** Every tank where it stands, to one scale and on one datum, with what of its water can be used. */
 export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boolean; units: Units }) {
   const [box, shown] = useWidth<HTMLDivElement>();

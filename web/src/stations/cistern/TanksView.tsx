@@ -1,13 +1,13 @@
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
 import { freshNumber } from "../../lib/freshNumber";
-import { fixed, volume } from "../../lib/units";
+import { fixed, head, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
 import { Why } from "../../ui/Why";
-import { BankDrawing, headOf } from "./BankDrawing";
+import { BankDrawing } from "./BankDrawing";
 import { TankRow } from "./TankRow";
 import type { Tank } from "./TankRow";
 import { LegendKey } from "../../ui/LegendKey";
@@ -158,7 +158,7 @@ export function TanksView() {
                   {link.near} to {link.far}
                 </p>
                 <p>
-                  {fixed(link.flow_l_s, 1)} L/s needs {headOf(link.head_m, units)} of head
+                  {fixed(link.flow_l_s, 1)} L/s needs {head(link.head_m, units)} of head
                   {link.room_left_l > 1
                     ? `: ${link.near} spills with ${volume(link.room_left_l, units)} of room left beyond.`
                     : "; the far side fills too."}

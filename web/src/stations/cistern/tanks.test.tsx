@@ -3,7 +3,8 @@ import userEvent from "@testing-library/user-event";
 import { describe, expect, test } from "vitest";
 import type { CisternPlan, PropertyState } from "../../api/client";
 import { buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
-import { BankDrawing, headOf, heightOf } from "./BankDrawing";
+import { BankDrawing, heightOf } from "./BankDrawing";
+import { head } from "../../lib/units";
 import { SizeCurve } from "./SizeCurve";
 import { TanksView } from "./TanksView";
 
@@ -112,9 +113,9 @@ test("several alike are drawn one beside the other, and many as a number", async
 test("heights and heads have the digits a builder reads", () => {
   expect(heightOf(1.7, "metric")).toBe("1.70 m");
   expect(heightOf(-3.1, "us")).toBe("−10.17 ft");
-  expect(headOf(0.0021, "metric")).toBe("2 mm");
-  expect(headOf(1.07, "metric")).toBe("1.07 m");
-  expect(headOf(0.06, "us")).toBe("2.4 in");
+  expect(head(0.0021, "metric")).toBe("2 mm");
+  expect(head(1.07, "metric")).toBe("1.07 m");
+  expect(head(0.06, "us")).toBe("2.4 in");
 });
 
 test("the methods stand as letters where their size lies on the curve", async () => {

@@ -1,8 +1,8 @@
 import { useWorkbench } from "../../document/workbench";
-import { axisUnit, fixed, flow, metres, roundStep } from "../../lib/units";
+import { axisUnit, fixed, flow, head, roundStep } from "../../lib/units";
 import { LineChart, pathOf } from "../../ui/LineChart";
 
-/** What the overflow passes over its head, against what comes in and where the lid is. */
+/** What the overflow passes over its head, against the inflow and where the lid is. */
 export function CapacityChart() {
   const { document, plan } = useWorkbench().shown;
   const { units } = document;
@@ -21,7 +21,7 @@ export function CapacityChart() {
     <section aria-label="What the overflow passes">
       <h2 className="heading">What it passes</h2>
       <LineChart
-        label={`The overflow passes ${flow(answer.place.capacity_l_s, units)} before the water reaches the ${answer.room_ends_at}; ${flow(inflow, units)} come in`}
+        label={`The overflow passes ${flow(answer.place.capacity_l_s, units)} before the water reaches the ${answer.room_ends_at}; the inflow is ${flow(inflow, units)}`}
         height={218}
         xReach={reach}
         yReach={yReach}
@@ -49,7 +49,7 @@ export function CapacityChart() {
               className="axis halo"
               style={{ fill: "var(--ink)" }}
             >
-              {answer.room_ends_at}, {metres(answer.room_m, units)}
+              {answer.room_ends_at}, {head(answer.room_m, units)}
             </text>
             <path
               d={pathOf(curve.map(([head, passes]) => [plot.x(head!), plot.y(passes!)]))}
@@ -69,7 +69,7 @@ export function CapacityChart() {
               fontWeight="650"
               style={fails ? { fill: "var(--alarm)" } : undefined}
             >
-              {flow(all.value ?? inflow, units)} come in
+              inflow {flow(all.value ?? inflow, units)}
             </text>
             <circle
               cx={plot.x(Math.min(answer.room_m, reach))}

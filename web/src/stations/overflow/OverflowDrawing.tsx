@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../document/workbench";
-import { bore, metres } from "../../lib/units";
+import { bore, head, metres } from "../../lib/units";
 
 const WIDE = 350;
 const TALL = 230;
@@ -8,7 +8,7 @@ const FLOOR = 190;
 const LEFT = 30;
 const RIGHT = 214;
 
-/** The top of the tank drawn out: lip, water in the downpour, lid, and the pipe to where it ends. */
+/** The top of the tank drawn out: overflow invert, water in the downpour, lid, and the pipe to where it ends. */
 export function OverflowDrawing() {
   const { document, plan } = useWorkbench().shown;
   const { units, overflow: entered } = document;
@@ -16,19 +16,19 @@ export function OverflowDrawing() {
   const piped = entered.kind === "pipe" || entered.kind === "standpipe";
   const count = entered.count > 1 ? `${entered.count} × ` : "";
   const room = Math.max(answer.room_m, 0.02);
-  // The room over the lip is drawn large; the tank below it is only begun.
-  const lip = LID + 62;
-  const px = (lip - LID) / room;
+  // The room over the invert is drawn large; the tank below it is only begun.
+  const invert = LID + 62;
+  const px = (invert - LID) / room;
   const stands = Math.min(answer.stands_m, room * 1.4);
-  const top = lip - stands * px;
+  const top = invert - stands * px;
   const fails = answer.place.flow_l_s > answer.place.capacity_l_s;
   const pipe = Math.max(8, Math.min(26, (entered.bore_mm / 1000) * px * 0.5));
   const down = `V${FLOOR + 8}H${WIDE - 34}`;
   const out = {
-    pipe: `M${RIGHT - 4} ${lip + pipe / 2}H${RIGHT + 34}${down}`,
-    standpipe: `M${RIGHT - 4} ${FLOOR - 14}H${RIGHT + 30}V${lip + pipe / 2}H${RIGHT + 66}${down}`,
+    pipe: `M${RIGHT - 4} ${invert + pipe / 2}H${RIGHT + 34}${down}`,
+    standpipe: `M${RIGHT - 4} ${FLOOR - 14}H${RIGHT + 30}V${invert + pipe / 2}H${RIGHT + 66}${down}`,
     // The downpipe beside the barrel, joined to it level with its brim.
-    back_down: `M${RIGHT - 4} ${lip + pipe / 2}H${RIGHT + 54}M${RIGHT + 54} 6${down}`,
+    back_down: `M${RIGHT - 4} ${invert + pipe / 2}H${RIGHT + 54}M${RIGHT + 54} 6${down}`,
     none: null,
   }[entered.kind];
   return (
@@ -43,7 +43,7 @@ export function OverflowDrawing() {
         viewBox={`0 0 ${WIDE} ${TALL}`}
         className="mt-1 block h-auto max-w-full"
         role="img"
-        aria-label={`In the downpour the water stands ${metres(answer.stands_m, units)} over the overflow invert; there are ${metres(answer.room_m, units)} up to the ${answer.room_ends_at}`}
+        aria-label={`In the downpour the water stands ${head(answer.stands_m, units)} over the overflow invert; there are ${head(answer.room_m, units)} up to the ${answer.room_ends_at}`}
       >
         <rect
           x={LEFT}
@@ -52,7 +52,7 @@ export function OverflowDrawing() {
           height={FLOOR - Math.max(top, LID - 14)}
           fill="var(--water-1)"
         />
-        <rect x={LEFT} y={lip} width={RIGHT - LEFT} height={FLOOR - lip} fill="var(--water-3)" opacity="0.7" />
+        <rect x={LEFT} y={invert} width={RIGHT - LEFT} height={FLOOR - invert} fill="var(--water-3)" opacity="0.7" />
         <path d={`M${LEFT} ${LID}V${FLOOR}M${RIGHT} ${FLOOR}V${LID}`} stroke="var(--ink)" strokeWidth="3" />
         <path
           d={`M${LEFT} ${FLOOR}${Array.from({ length: 10 }, () => "l10 -8l11 8").join("")}`}
@@ -72,38 +72,41 @@ export function OverflowDrawing() {
             <path d={`M${WIDE - 34} ${FLOOR + 8 - 7}l12 7-12 7z`} fill="var(--ink)" />
           </>
         )}
-        <path d={`M${LEFT + 8} ${lip}H${RIGHT}`} stroke="var(--ink)" strokeDasharray="2 3" />
+        <path d={`M${LEFT + 8} ${invert}H${RIGHT}`} stroke="var(--ink)" strokeDasharray="2 3" />
         {entered.kind !== "back_down" && (
           <>
             <path
-              d={`M${LEFT + 26} ${lip}V${Math.max(top, LID - 14)}m-4 0h8m-8 ${lip - Math.max(top, LID - 14)}h8`}
+              d={`M${LEFT + 26} ${invert}V${Math.max(top, LID - 14)}m-4 0h8m-8 ${invert - Math.max(top, LID - 14)}h8`}
               stroke={fails ? "var(--alarm)" : "var(--water-9)"}
               strokeWidth="1.6"
             />
             <text
               x={LEFT + 36}
-              y={(lip + Math.max(top, LID - 14)) / 2 + 5}
+              y={(invert + Math.max(top, LID - 14)) / 2 + 5}
               className="label"
               fontWeight="650"
               style={{ fill: fails ? "var(--alarm)" : "var(--water-9)" }}
             >
-              {metres(answer.stands_m, units)} over it
+              {head(answer.stands_m, units)} of head
             </text>
           </>
         )}
-        <text x={LEFT + 8} y={lip + 17} className="axis">
-          {piped ? "overflow invert" : "top water level"}, {metres(answer.overflow_invert_m, units)} on the datum
+        <text x={LEFT + 8} y={invert + 17} className="axis">
+          {piped ? "overflow invert" : "top water level"}
+        </text>
+        <text x={LEFT + 8} y={invert + 34} className="axis">
+          {metres(answer.overflow_invert_m, units)} on the datum
         </text>
         <text x={LEFT} y={LID - 8} className="axis" style={fails ? { fill: "var(--alarm)" } : undefined}>
-          {answer.room_ends_at}, {metres(answer.room_m, units)} above it
+          {answer.room_ends_at}, {head(answer.room_m, units)} above the invert
         </text>
         {out && (
-          <text x={RIGHT + (entered.kind === "pipe" ? 58 : 86)} y={lip + 36} className="axis">
+          <text x={RIGHT + (entered.kind === "pipe" ? 58 : 86)} y={invert + 36} className="axis">
             {entered.kind === "back_down" ? "downpipe" : `${count}${bore(entered.bore_mm, units)}`}
           </text>
         )}
         {entered.kind === "standpipe" && entered.siphon_break && (
-          <text x={RIGHT + 22} y={lip - 12} className="axis">
+          <text x={RIGHT + 22} y={invert - 12} className="axis">
             vent holes
           </text>
         )}

@@ -49,7 +49,7 @@ export function OverflowSheet() {
               kind="count"
               value={downpour.overflow_return_years}
             />{" "}
-            years, at most {figure("inflow_l_s")} come in; {PASSES[entered.kind]}{" "}
+            years, the inflow is at most {figure("inflow_l_s")}; {PASSES[entered.kind]}{" "}
             {entered.kind === "none" ? "rim" : figure("capacity_l_s")}.
             {gutters.overflow_estimate && downpour.overflow_intensity_mm_h === null && (
               <span className="note" title={gutters.overflow_estimate.working}>
@@ -104,12 +104,12 @@ export function OverflowSheet() {
               keys={["spill_l_year", "largest_day_l", "spill_days_year", "head_m", "crown_m"]}
               units={units}
             />
-            {!spillDays && <p className="note">What it spills in a year is told once there is a rain record.</p>}
+            {!spillDays && <p className="note">What it spills in a year is known once there is a rain record.</p>}
             <p className="note mt-1.5">
               {answer.place.sizes.length > 0 &&
-                `Next on the shelf: ${answer.place.sizes.map((size) => `${size.label} passes ${flow(size.capacity_l_s, units)}`).join(", ")}.`}{" "}
+                `Other sizes: ${answer.place.sizes.map((size) => `${size.label}, ${flow(size.capacity_l_s, units)}`).join("; ")}.`}{" "}
               {entered.kind !== "none" &&
-                `It ends where somebody sees it run, on an apron of ${bore(20, units)} stone, ${metres(answer.overflow_invert_m - answer.end_m, units)} below the lip.`}
+                `It ends where somebody sees it run, on an apron of ${bore(20, units)} stone, ${metres(answer.overflow_invert_m - answer.end_m, units)} below the overflow invert.`}
             </p>
           </section>
           <Cautions cautions={answer.cautions} />

@@ -12,7 +12,7 @@ test("an overflow that is too small says so, and the size that passes is one pre
   const finding = terrace.plan.findings.find((each) => each.code === "OVERFLOW_SMALLER_THAN_INFLOW")!;
   expect(await screen.findByText(finding.text)).toBeTruthy();
   expect(
-    screen.getByRole("img", { name: /passes 2.3 L\/s before the water reaches the lid; 2.8 L\/s come in/ }),
+    screen.getByRole("img", { name: /passes 2.3 L\/s before the water reaches the lid; the inflow is 2.8 L\/s/ }),
   ).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: finding.fixes![0]!.text }));
   await waitFor(() => expect(lastOperations(calls)).toEqual(finding.fixes![0]!.operations));

@@ -72,7 +72,7 @@ export function TopUpView() {
           <FigureList figures={plan.pump.top_up.figures} keys={["level_m", "gap_mm", "days_share"]} units={units} />
         </div>
       )}
-      {tops && comes !== null && <p className="note mt-1.5">{volume(comes, units)} come in a mean year.</p>}
+      {tops && comes !== null && <p className="note mt-1.5">{volume(comes, units)} of top-up in a mean year.</p>}
     </section>
   );
 }
