@@ -62,7 +62,7 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
     for place in plan["gutters"]["places"]:
         gate = sheet.get_by_role("button", name=re.compile("^" + re.escape(place["name"]) + ", [\\d.]+ of"))
         expect(gate).to_have_accessible_name(
-            re.compile(f"{place['flow_l_s']:.1f} L/s come, takes {place['capacity_l_s']:.1f} L/s")
+            re.compile(f"inflow {place['flow_l_s']:.1f} L/s, capacity {place['capacity_l_s']:.1f} L/s")
         )
     stations.get_by_role("button", name="First flush").click()
     flush = plan["first_flush"]["figures"]

@@ -66,7 +66,7 @@ def test_more_first_flush_moves_verdict_chamber_and_curve(demo_page):
     depth.fill("2 mm")
     depth.press("Enter")
     expect(sheet).to_contain_text("2.0 mm takes 75 %")
-    expect(sheet).to_contain_text("677 L in all, 25.0 % of the dirt still to come")
+    expect(sheet).to_contain_text("677 L in all, 25.0 % of the dirt left on the roof")
     expect(page.get_by_test_id("verdict")).not_to_contain_text("38 of 40 years")
 
 

@@ -36,6 +36,15 @@ class PumpCurve:
         """Head at a flow; below zero beyond where it can pump at all. [m]"""
         return float(self.shut_off_m - self.k * flow_l_s**self.n)
 
+    def flow_l_s(self, head_m: float) -> float:
+        """Flow at which it gives a head, `MOST_L_S` at most; 0 where it never does. [L/s]"""
+        share = (self.shut_off_m - head_m) / self.k
+        if share <= 0:
+            return 0.0
+        if math.log(share) / self.n >= math.log(MOST_L_S):  # a curve that is all but flat
+            return MOST_L_S
+        return float(share ** (1 / self.n))
+
     @property
     def runs_out_l_s(self) -> float:
         """Flow at which it gives no head. [L/s]"""

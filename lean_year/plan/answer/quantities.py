@@ -234,7 +234,7 @@ def fixed(value: float, decimals: int = 0) -> str:
     """
     value = float(value)
     steps = abs(value) * 10.0**decimals
-    if abs(steps % 1 - 0.5) > 1e-6 and steps < 1e9:  # no tie, however its digits are read
+    if steps > 2.0**53 or (abs(steps % 1 - 0.5) > 1e-6 and steps < 1e9):  # no tie, however its digits are read
         return f"{value if steps > 0.5 else 0.0:,.{decimals}f}"
     rounded = Decimal(repr(value)).quantize(Decimal(1).scaleb(-decimals), rounding=ROUND_HALF_UP)
     return f"{rounded if rounded else abs(rounded):,}"

@@ -169,3 +169,19 @@ def test_a_pump_starts_most_often_at_half_its_flow():
 def test_a_litre_a_second_up_ten_metres_is_98_watts_of_water():
     assert pump.power_w(flow_l_s=1, head_m=10, efficiency=1) == pytest.approx(98.0665)
     assert pump.power_w(flow_l_s=1, head_m=10, efficiency=0.5) == pytest.approx(196.133)
+
+
+@given(st.floats(1, 1_000), st.floats(1e-300, 10), st.floats(0.01, 10), st.floats(0, 1_000))
+def test_the_flow_at_a_head_is_where_the_curve_has_that_head(shut_off_m, k, n, head_m):
+    curve = pump.PumpCurve(shut_off_m=shut_off_m, k=k, n=n, most_l_s=1.0)
+    flow = curve.flow_l_s(head_m)
+    if head_m >= shut_off_m:
+        assert flow == 0
+    elif flow < pump.MOST_L_S:
+        assert curve.head_m(flow) == pytest.approx(head_m, rel=1e-9, abs=1e-6)
+    else:
+        assert curve.head_m(flow) >= head_m - 1e-6
+
+
+def test_a_curve_that_is_all_but_flat_gives_no_more_than_any_house_asks_for():
+    assert pump.PumpCurve(shut_off_m=50, k=1e-300, n=0.02, most_l_s=1.0).flow_l_s(10) == pump.MOST_L_S

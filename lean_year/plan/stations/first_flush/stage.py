@@ -249,7 +249,7 @@ def plan_first_flush(
         "share_left": Figure(
             value=core.share_left(min(100.0, depth)),
             unit="-",
-            label="Of the roof's dirt still to come",
+            label="Share of the dirt left on the roof",
             basis="published",
             source=core.SOURCE,
             formula="0.5^depth in mm",

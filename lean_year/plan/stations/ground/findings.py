@@ -242,10 +242,10 @@ def _floating(document: Property, each: GroundFacts, found: Findings, say: Wordi
         found.add(
             "GROUND_FLOATS" if last.fails else "GROUND_FLOATS_WHILE_BUILT",
             "fails" if last.fails else "caution",
-            f"{name}, empty, floats: {first.name.lower()}, what holds it is {fixed(first.factor or 0.0, 2)} of what "
-            f"lifts it. {_ballast(first, say)}"
-            + (f" In use it takes {say.volume(last.ballast_l)} for good." if last.fails else ""),
-            "Have ballast on the truck, or a collar; backfill the same day; do not start ahead of a wet week.",
+            f"{name} floats while it is empty: {first.name.lower()}, its safety factor against flotation is "
+            f"{fixed(first.factor or 0.0, 2)}, and {fixed(first.wanted, 1)} is wanted. {_ballast(first, say)}"
+            + (f" In use {say.volume(last.ballast_l)} must stay in it." if last.fails else ""),
+            "Have water for ballast on site, or a collar; backfill the same day; do not start ahead of a wet week.",
             *(
                 [
                     Fix(
@@ -314,8 +314,8 @@ def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording
 
 def _ballast(stage: FloatStage, say: Wording) -> str:
     if stage.full_is_too_little:
-        return "Full of water it is barely held: keep the hole pumped dry until it is backfilled."
-    return f"Keep {say.volume(stage.ballast_l)} in it, {say.length(stage.depth_m)} deep."
+        return "Even full of water it is not held safely: keep the hole pumped dry until it is backfilled."
+    return f"Keep {say.volume(stage.ballast_l)} of water in it, {say.length(stage.depth_m)} deep."
 
 
 def _short_kn(stage: FloatStage) -> float:

@@ -129,7 +129,7 @@ def _joined(document: Property, runs: list[RunLevels], found: Findings, say: Wor
                 "GUTTERS_JOINED_RUN_NARROW",
                 "caution",
                 f"{', '.join(each.name for each in feeding)} join{'s' if len(feeding) == 1 else ''} {pipe.name}, "
-                f"whose run of {say.bore(pipe.run.bore_mm)} is narrower than what comes in together.",
+                f"whose run of {say.bore(pipe.run.bore_mm)} is too narrow for their inflow together.",
                 f"About {say.bore(wanted)} from there on, and the same at the overflow.",
             )
 
@@ -267,8 +267,8 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
             found.add(
                 "GUTTERS_VENT_SMALL",
                 "caution",
-                f"{tank.name}: a vent of {say.bore(inlet.vent_mm)}; air must leave as fast as water enters, and come "
-                f"in as fast as it is pumped: {say.bore(needed)}.",
+                f"{tank.name} has a vent of {say.bore(inlet.vent_mm)} and needs {say.bore(needed)}: air must leave "
+                "as fast as water enters, and enter as fast as water is pumped out.",
                 "A screened vent as wide as the inlet and the overflow.",
                 Fix(text=f"Fit {say.bore(needed)}.", operations=[replace(f"{at}/vent_mm", round(needed, 3))]),
             )

@@ -359,7 +359,7 @@ def _findings(
                 found.add(
                     "STORM_VESSEL_SPILLS",
                     "fails",
-                    f"{text}: links and overflow pass less than comes in.",
+                    f"{text}: links and overflow pass less than the inflow.",
                     "A wider link, a downpipe into each end, or a wider overflow.",
                 )
         elif place.kind == "gutter":

@@ -89,7 +89,7 @@ def power_figures(
     if entered.feed == "pump":
         head, where = (entered.cut_in_kpa + entered.cut_out_kpa) / 2 / GRAVITY_M_S2, "H in the middle of its band"
         # The pump works over its band; its middle stands for it.
-        running_l_s = _flow_at(curve, head)
+        running_l_s = curve.flow_l_s(head)
     else:
         head, where, running_l_s = max(0.0, duty_m), "H at its duty", duty_l_s
     kwh_m3 = power_w(flow_l_s=1.0, head_m=min(head, 2_000.0), efficiency=entered.efficiency) / 3600
@@ -120,11 +120,6 @@ def power_figures(
             working=f"{say.volume(use_m3_year * 1000)} a year",
         ),
     }
-
-
-def _flow_at(curve: PumpCurve, head_m: float) -> float:
-    """Flow at which a pump gives a head; 0 where it never does. [L/s]"""
-    return float(((curve.shut_off_m - head_m) / curve.k) ** (1 / curve.n)) if head_m < curve.shut_off_m else 0.0
 
 
 def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[str, Figure]:
@@ -180,7 +175,7 @@ def suction_figure(lift_m: float, lost_m: float, left_m: float, document: Proper
     return Figure(
         value=left_m,
         unit="m",
-        label="Suction head that is left",
+        label="NPSH available",
         basis="derived",
         source="standard atmosphere; vapour pressure by IAPWS",
         formula="(atmosphere − vapour pressure) / ρ g − lift − losses of pipe and strainer",

@@ -38,7 +38,7 @@ def treatment_notes(document: Property) -> list[BuildNote]:
             ),
             BuildNote(
                 view="disinfection",
-                head="A lamp that glows",
+                head="The lamp and its sensor",
                 text="Lamps are in use for 9 months to almost 4 years; makers rate about 9,000 hours. The sensor is "
                 "the dear part, and the only one that sees dose: with a valve that fails shut it is worth its price. "
                 "A sleeve is wiped at every cartridge.",

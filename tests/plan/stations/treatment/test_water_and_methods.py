@@ -211,7 +211,7 @@ def test_small_housings_keep_wall_for_the_next_larger():
 
 def test_notes_stand_for_what_is_there():
     heads = {note.head for note in planned_dry("saltmarrow").treatment.notes}
-    assert {"Around each housing", "At the lamp", "A lamp that glows", "Soft water"} <= heads
+    assert {"Around each housing", "At the lamp", "The lamp and its sensor", "Soft water"} <= heads
     assert "A tank of concrete" not in heads
     cast = {"kind": "box", "length_m": 4, "width_m": 4, "height_m": 2.5, "cast": True}
     concrete = planned_dry("saltmarrow", replace("/cistern/tanks/0/shape", cast)).treatment.notes

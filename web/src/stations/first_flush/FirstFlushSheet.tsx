@@ -73,7 +73,7 @@ export function FirstFlushSheet() {
           </p>
           {!none && (
             <p>
-              {figure("volume_l")} in all, {figure("share_left")} of the dirt still to come.{" "}
+              {figure("volume_l")} in all, {figure("share_left")} of the dirt left on the roof.{" "}
               {answer.figures["lost_l_year"] && (
                 <>
                   It costs {figure("lost_l_year")} in a mean year, {figure("lost_share")} of the water

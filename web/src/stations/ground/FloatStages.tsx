@@ -42,12 +42,12 @@ function StageRow(props: { pad: Pad; stage: Stage; number: number; first: boolea
         <p>
           {stage.factor === null
             ? "No water stands round it."
-            : `Held ${fixed(stage.factor, 2)} of what lifts it; ${fixed(stage.wanted, 1)} wanted.`}
+            : `Safety factor against flotation ${fixed(stage.factor, 2)}; ${fixed(stage.wanted, 1)} wanted.`}
         </p>
         {stage.fails && (
           <p className="font-semibold">
             {stage.full_is_too_little
-              ? "Even full it is barely held: keep the hole pumped dry."
+              ? "Even full it is not held safely: keep the hole pumped dry."
               : `Keep ${volume(stage.ballast_l, units)} in it, ${metres(stage.depth_m, units)} deep.`}
           </p>
         )}
@@ -56,8 +56,8 @@ function StageRow(props: { pad: Pad; stage: Stage; number: number; first: boolea
             {stage.rain_brings_by
               ? `Rain alone has brought it by ${stage.rain_brings_by} in nine years of ten.`
               : stage.rain_often_by
-                ? `Rain alone has brought it by ${stage.rain_often_by} in every other year only: have it on the truck.`
-                : "Rain alone does not bring it within a year: have it on the truck."}
+                ? `Rain alone has brought it by ${stage.rain_often_by} in every other year only: have it on site.`
+                : "Rain alone does not bring it within a year: have it on site."}
           </p>
         )}
       </div>

@@ -53,7 +53,7 @@ test("each stage of a buried tank says what holds it and the water to keep in it
   expect(stages).toHaveLength(4);
   expect(stages[0]!.textContent).toContain("keep the hole pumped dry");
   expect(stages[1]!.textContent).toMatch(/Keep [\d,]+ gal in it, [\d.]+ ft deep/);
-  expect(stages[3]!.textContent).toContain("1.23 of what lifts it");
+  expect(stages[3]!.textContent).toContain("flotation 1.23");
 });
 
 test("of several tanks the one that is picked is shown", async () => {

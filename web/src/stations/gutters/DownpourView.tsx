@@ -42,9 +42,9 @@ export function DownpourView() {
                 : `${tightest.name} is too narrow`
               : tightest
                 ? `Tightest: ${tightest.name}, ${fixed((100 * tightest.flow_l_s) / Math.max(tightest.capacity_l_s, 1e-9), 0)} % used`
-                : "The way of the water"}
+                : "From the gutters to the overflow"}
             <span className="head-note">
-              what comes, of what it takes, in {axisUnit("flow", units).unit}; press a gate to size it
+              inflow of capacity, in {axisUnit("flow", units).unit}; press a gate to size it
             </span>
           </h2>
           <FlowPicture
@@ -80,13 +80,13 @@ function PlaceSheet({ place }: { place: Place }) {
       <div className="flex flex-wrap items-baseline gap-x-5">
         <h3 className="heading">{place.name}</h3>
         <p>
-          <strong>{flow(place.flow_l_s, units)}</strong> come,{" "}
+          Inflow <strong>{flow(place.flow_l_s, units)}</strong>;{" "}
           {place.kind === "overflow" && place.capacity_l_s === 0 ? (
-            "and nothing takes them"
+            "nothing takes it"
           ) : (
             <>
-              {place.size} takes{" "}
-              <strong>{place.capacity_l_s > 0 ? flow(place.capacity_l_s, units) : "nothing that is known"}</strong>
+              capacity of {place.size}{" "}
+              <strong>{place.capacity_l_s > 0 ? flow(place.capacity_l_s, units) : "not known"}</strong>
             </>
           )}
           {spill > 0.005 && place.capacity_l_s > 0 && (

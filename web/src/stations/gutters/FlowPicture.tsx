@@ -17,7 +17,7 @@ const MOST = 52;
 /** What flows and spills now, by the key of a place; where it is missing, the design downpour stands. */
 export type Playing = { flow: (key: string) => number; spill: (key: string) => number };
 
-/** The downpour on its way, each place a gate as wide as it can take, the water in it as wide as what comes. */
+/** The downpour on its way, each place a gate as wide as it can take, the water in it as wide as the inflow. */
 export function FlowPicture(props: {
   document: Document;
   places: Place[];
@@ -116,8 +116,8 @@ function GateMark(props: {
   const { gate, x, y, pxALitre, units } = props;
   const open = Math.min(Math.max(gate.capacity * pxALitre, 2), MOST + 6);
   const spills = gate.spill > 0.005;
-  const comes = flowText(gate.flow + gate.spill, units).replace(/ .*/, "");
-  const takes = flowText(gate.capacity, units).replace(/ .*/, "");
+  const inflow = flowText(gate.flow + gate.spill, units).replace(/ .*/, "");
+  const capacity = flowText(gate.capacity, units).replace(/ .*/, "");
   const half = LANE / 2 - 16;
   const jaw = Math.max(2, half - open / 2);
   const colour = spills ? "var(--alarm)" : props.tightest ? "var(--parched-7)" : "var(--ink)";
@@ -126,8 +126,8 @@ function GateMark(props: {
       role="button"
       tabIndex={0}
       aria-pressed={props.selected}
-      aria-label={`${gate.name}, ${comes}${gate.known ? ` of ${takes}` : ""}: ${flowText(gate.flow + gate.spill, units)} come${
-        gate.known ? `, takes ${flowText(gate.capacity, units)}` : ""
+      aria-label={`${gate.name}, ${inflow}${gate.known ? ` of ${capacity}` : ""}: inflow ${flowText(gate.flow + gate.spill, units)}${
+        gate.known ? `, capacity ${flowText(gate.capacity, units)}` : ""
       }${spills ? `, spills ${flowText(gate.spill, units)}` : ""}`}
       className="gate"
       onClick={props.onSelect}
@@ -177,11 +177,11 @@ function GateMark(props: {
         style={{ fill: spills ? "var(--alarm)" : "var(--ink)" }}
         fontWeight="600"
       >
-        {comes}
+        {inflow}
         {gate.known && (
           <tspan fontWeight="430" style={{ fill: "var(--ink-2)" }}>
             {" "}
-            of {takes}
+            of {capacity}
           </tspan>
         )}
       </text>

@@ -73,7 +73,7 @@ export function InsideView() {
                       kind="bore"
                       value={inlet.bore_mm}
                     />
-                    , comes in{" "}
+                    , enters{" "}
                     <Entry
                       label={`Height of the inlet of ${tank.name}`}
                       path={`${at}/height_m`}
@@ -100,7 +100,7 @@ export function InsideView() {
                       options={[...GAUGES]}
                       onChoose={(gauge) => void bench.edit(`${tank.name}: ${gauge}`, replace(`${at}/gauge`, gauge))}
                     />
-                    {inlet.gauge !== "none" && ": outlet is empty, the underside of the overflow is full"}.
+                    {inlet.gauge !== "none" && ": empty at the outlet, full at the underside of the overflow"}.
                   </p>
                   <p>
                     {inlet.gap_mm === null ? (

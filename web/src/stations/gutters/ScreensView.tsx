@@ -114,7 +114,7 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
             onChoose={(kind) => void bench.edit(`${pipe.name}: ${nameOf(kind, units)}`, replace(at, { kind }))}
           />
           <span className={spills ? "ml-3 font-semibold text-alarm" : "ml-3"}>
-            {flow(answer.flow_l_s, units)} come, it takes {flow(answer.passes_l_s, units)}
+            inflow {flow(answer.flow_l_s, units)}, capacity {flow(answer.passes_l_s, units)}
           </span>
         </p>
         <button

@@ -12,7 +12,7 @@ export function CapacityChart() {
   const inflow = answer.place.flow_l_s;
   const all = answer.figures["inflow_l_s"]!;
   const yReach = Math.max(...curve.map(([, passes]) => passes!), inflow * 1.15, 0.1);
-  const xUnit = axisUnit("length", units).factor;
+  const xUnit = axisUnit("bore", units).factor / 1000;
   const yUnit = axisUnit("flow", units).factor;
   const xStep = roundStep(reach / xUnit / 4) * xUnit;
   const yStep = roundStep(yReach / yUnit / 4) * yUnit;
@@ -27,14 +27,14 @@ export function CapacityChart() {
         yReach={yReach}
         xTicks={Array.from({ length: Math.floor(reach / xStep + 1e-9) + 1 }, (_, i) => ({
           at: i * xStep,
-          name: fixed((i * xStep) / xUnit, 2),
+          name: fixed((i * xStep) / xUnit, xStep / xUnit < 1 ? 1 : 0),
         }))}
         yTicks={Array.from({ length: Math.floor(yReach / yStep + 1e-9) + 1 }, (_, i) => ({
           at: i * yStep,
           name: fixed((i * yStep) / yUnit, yStep / yUnit < 1 ? 1 : 0),
         }))}
         yName={axisUnit("flow", units).unit}
-        xName={`${axisUnit("length", units).unit} of head over the invert`}
+        xName={`${axisUnit("bore", units).unit} of head over the invert`}
       >
         {(plot) => (
           <>
@@ -63,8 +63,9 @@ export function CapacityChart() {
               strokeWidth="1.8"
             />
             <text
-              x={plot.x(0) + 6}
-              y={plot.y(inflow) - 6}
+              x={plot.right - 4}
+              y={plot.y(inflow) + (plot.foot - plot.y(inflow) > 40 ? 16 : -6)}
+              textAnchor="end"
               className="label halo"
               fontWeight="650"
               style={fails ? { fill: "var(--alarm)" } : undefined}

@@ -72,7 +72,7 @@ export function SuctionBar() {
               className="axis"
               style={short ? { fill: "var(--alarm)" } : undefined}
             >
-              a house pump wants about {metres(suction.wanted_m, units)}
+              a house pump requires about {metres(suction.wanted_m, units)}
             </text>
           </svg>
         )}

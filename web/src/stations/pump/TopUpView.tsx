@@ -18,12 +18,12 @@ export function TopUpView() {
   return (
     <section aria-label="Top-up">
       <p className="leading-[1.85]">
-        When rain does not reach,{" "}
+        When rain is not enough,{" "}
         <Choice
           label="Back-up"
           value={entered.kind}
           options={[
-            { value: "none", label: "nothing else comes" },
+            { value: "none", label: "nothing else is at hand" },
             { value: "mains", label: "the mains top the tank up" },
             { value: "well", label: "a well tops the tank up" },
             { value: "truck", label: "trucks bring it by the load" },

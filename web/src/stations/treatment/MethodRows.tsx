@@ -19,7 +19,7 @@ export function MethodRows() {
     <section aria-label="Methods of disinfection">
       <h2 className="heading">
         Disinfection methods
-        <span className="head-note">logs taken at the taps it covers: 3 of them are 99.9 %</span>
+        <span className="head-note">log reduction at the taps it covers; 3.0 log is 99.9 %</span>
       </h2>
       <ul>
         {methods.map((method) => (

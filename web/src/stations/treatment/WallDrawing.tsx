@@ -1,6 +1,7 @@
 import type { Plan } from "../../api/client";
 import { useWorkbench } from "../../document/workbench";
 import { axisUnit, bore, fixed, metres } from "../../lib/units";
+import type { Units } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 import { useWidth } from "../../ui/useWidth";
 
@@ -63,6 +64,12 @@ export function WallDrawing() {
   );
 }
 
+/** Whole feet, or half metres. */
+function heightTicks_mm(units: Units): number[] {
+  const step = units === "us" ? axisUnit("length", units).factor * 1000 : 500;
+  return Array.from({ length: Math.floor(1600 / step) + 1 }, (_, i) => i * step);
+}
+
 function Wall({ width }: { width: number }) {
   const { document, plan } = useWorkbench().shown;
   const { units } = document;
@@ -95,9 +102,9 @@ function Wall({ width }: { width: number }) {
         </pattern>
       </defs>
       <path d={`M${x(0) - 8} ${y(0)}H${x(wide) + 8}`} stroke="var(--ink)" strokeWidth="2.5" />
-      {[0, 500, 1000, 1500].map((mm) => (
+      {heightTicks_mm(units).map((mm) => (
         <text key={mm} x={x(0) - 14} y={y(mm) + 4} textAnchor="end" className="axis">
-          {fixed(mm / 1000 / axisUnit("length", units).factor, 1)}
+          {fixed(mm / 1000 / axisUnit("length", units).factor, units === "us" ? 0 : 1)}
           {units === "us" ? "′" : ""}
         </text>
       ))}
