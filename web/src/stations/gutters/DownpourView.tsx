@@ -85,8 +85,8 @@ function PlaceSheet({ place }: { place: Place }) {
             "nothing takes it"
           ) : (
             <>
-              capacity of {place.size}{" "}
-              <strong>{place.capacity_l_s > 0 ? flow(place.capacity_l_s, units) : "not known"}</strong>
+              {place.size} has a capacity{" "}
+              <strong>{place.capacity_l_s > 0 ? `of ${flow(place.capacity_l_s, units)}` : "that is not known"}</strong>
             </>
           )}
           {spill > 0.005 && place.capacity_l_s > 0 && (
@@ -103,7 +103,7 @@ function PlaceSheet({ place }: { place: Place }) {
       <PlaceEntries place={place} />
       {place.sizes.length > 0 && (
         <p className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1.5">
-          <span>From the shelf:</span>
+          <span>Sizes in stock:</span>
           {place.sizes.map((size) => (
             <button
               key={size.label}
