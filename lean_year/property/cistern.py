@@ -136,7 +136,7 @@ class Link(Part):
     length_m: float = Field(default=2, ge=0, le=1_000)
     roughness_mm: float = Field(default=0.01, ge=0, le=2)
     fittings_k: float = Field(default=1, ge=0, le=100)
-    """Velocity heads lost in its valve and bends. Basis: estimate."""
+    """Loss coefficient K of its valve and bends. Basis: estimate."""
 
 
 class Tank(Part):

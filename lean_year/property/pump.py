@@ -39,7 +39,7 @@ class Pipe(Part):
     length_m: float = Field(default=25, gt=0, le=10_000)
     roughness_mm: float = Field(default=0.0015, ge=0, le=2)
     fittings_k: float = Field(default=12, ge=0, le=1_000)
-    """Velocity heads lost in bends, tees and valves."""
+    """Loss coefficient K of bends, tees and valves."""
 
 
 class HeaderTank(Part):

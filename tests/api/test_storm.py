@@ -9,10 +9,10 @@ def play(client, demo, **storm):
 def test_a_storm_is_played_on_the_revision_that_was_asked(client, demo):
     answer = play(client, demo, storm_min=60)
     assert answer.status_code == 200
-    told = answer.json()
-    assert len(told["rain_mm"]) == 60
-    assert told["places"][0]["kind"] == "gutter"
-    assert told["text"]
+    storm = answer.json()
+    assert len(storm["rain_mm"]) == 60
+    assert storm["places"][0]["kind"] == "gutter"
+    assert storm["text"]
 
 
 def test_a_storm_that_cannot_be_names_its_field(client, demo):

@@ -134,11 +134,11 @@ def linked_bank(vessels: list[Vessel], draws_from: int = 0) -> Bank:
     shares = []
     for vessel in vessels:
         sill = max(vessel.lowest_draw_m, draw)
-        brim, gross = min(vessel.top_water_m, overflow), float(vessel.below_l(vessel.top_water_m))
+        full_m, gross = min(vessel.top_water_m, overflow), float(vessel.below_l(vessel.top_water_m))
         apart = sill >= overflow or vessel.top_water_m <= draw
         dead = float(vessel.below_l(sill))
-        live = 0.0 if apart else float(vessel.below_l(brim)) - dead
-        above = max(0.0, gross - max(dead, float(vessel.below_l(brim))))
+        live = 0.0 if apart else float(vessel.below_l(full_m)) - dead
+        above = max(0.0, gross - max(dead, float(vessel.below_l(full_m))))
         if apart:
             dead, above = gross, 0.0
         shares.append(

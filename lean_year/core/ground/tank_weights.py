@@ -17,14 +17,14 @@ CAST_WALL_M, CAST_FLOOR_M = 0.23, 0.15
 
 
 def full_tank_kg(*, empty_kg: float, volume_l: float) -> float:
-    """Weight of a tank filled to the brim: the tank and a kilogram for each litre.
+    """Weight of a full tank: the tank and a kilogram for each litre.
 
     Parameters
     ----------
     empty_kg : float
         0 to 1e9. [kg]
     volume_l : float
-        Brim-full, 0 to 1e9. [L]
+        Of the full tank, 0 to 1e9. [L]
 
     Returns
     -------
@@ -46,7 +46,7 @@ def plastic_tank_kg(volume_l: float) -> float:
     Parameters
     ----------
     volume_l : float
-        Brim-full, 0 to 1e9. [L]
+        Of the full tank, 0 to 1e9. [L]
 
     Returns
     -------

@@ -9,7 +9,7 @@ from lean_year.core.units import GRAVITY_M_S2
 VISCOSITY_M2_S = 1.004e-6
 """Kinematic viscosity of water at 20 deg C. [m2/s]"""
 ENTRY_LOSS, EXIT_LOSS = 0.5, 1.0
-"""Velocity heads lost at a sharp entry and at an exit into still water. Basis: from memory (handbooks)."""
+"""Loss coefficient K of a sharp entry and of an exit into still water. Basis: from memory (handbooks)."""
 _LAMINAR, _TURBULENT = 2_000.0, 4_000.0
 
 
@@ -164,7 +164,7 @@ def link_head_m(
     roughness_mm : float
         Roughness height, 0 to half the bore. [mm]
     fittings : float, default 0
-        Velocity heads lost in valves and bends, 0 to 1,000. [-]
+        Loss coefficient K of valves and bends, 0 to 1,000. [-]
 
     Returns
     -------
@@ -201,7 +201,7 @@ def link_flow_l_s(
     roughness_mm : float
         Roughness height. [mm]
     fittings : float, default 0
-        Velocity heads lost in valves and bends. [-]
+        Loss coefficient K of valves and bends. [-]
 
     Returns
     -------

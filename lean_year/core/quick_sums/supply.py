@@ -66,7 +66,7 @@ SUMS = (
             SumInput("roughness_mm", "mm", 0, 5_000),
         ),
         {"head_m": "m"},
-        "friction (Colebrook) + entry 0.5 + exit 1.0 velocity heads",
+        "friction (Colebrook) + entry, K 0.5, + exit, K 1.0",
         lambda **v: {"head_m": pipes.link_head_m(**v)},
     ),
     QuickSum(

@@ -21,7 +21,7 @@ WET_RUN_GRADE = 0.01
 UNDER_SCREEN_M = 0.1
 """From the water on the leaf screen to what follows it: a tee, the start of a run. Basis: estimate."""
 ENTRY_HEADS = 0.5
-"""Velocity heads lost where the water enters a run. Basis: from memory (handbooks)."""
+"""Loss coefficient K of the entry into a run. Basis: from memory (handbooks)."""
 SETTLING_M_S = 0.6
 """Under this, solids settle at the dip. Basis: from memory (sewer practice)."""
 SCREEN_UNDER_OUTLET_M = 0.3
@@ -140,7 +140,7 @@ def wet_run(*, flow_l_s: float, bore_mm: float, length_m: float, roughness_mm: f
     roughness_mm : float
         [mm]
     fittings : float
-        Velocity heads lost in entry, bends and tees, 0 to 1,000. [-]
+        Loss coefficient K of entry, bends and tees, 0 to 1,000. [-]
 
     Returns
     -------

@@ -10,17 +10,17 @@ from lean_year.core.hydraulics.pipes import link_flow_l_s, link_head_m
 from lean_year.core.water_path.gutters import lip_capacity_l_s, lip_head_mm
 
 BEND_90, BEND_45, TEE_THROUGH, TEE_BRANCH, BALL_VALVE, CHECK_VALVE = 0.9, 0.4, 0.6, 1.8, 0.1, 2.5
-"""Velocity heads lost in fittings. Basis: from memory (handbooks)."""
+"""Loss coefficient K of fittings. Basis: from memory (handbooks)."""
 END_LOSS = {"open": 0.0, "pop_up": 2.0, "grate": 1.5}
-"""Velocity heads lost in what stands on the end of the pipe. Basis: estimate."""
+"""Loss coefficient K of what stands on the end of the pipe. Basis: estimate."""
 TRAP_LOSS = 1.5
 """Of a trap or flap. Basis: estimate."""
 HEAD_IF_AT_LID_M = 0.1
 """Room over an overflow whose height was not entered. Basis: estimate."""
 LEVEL_WITH_M = 0.02
-"""A diverter so much over the brim still backs up. Basis: estimate."""
+"""A diverter so much over the top water level still backs up. Basis: estimate."""
 BACKS_UP_M = 0.005
-"""Water over the brim at which a diverter has turned all of it away. Basis: estimate."""
+"""Water over its own level at which a diverter has turned all of it away. Basis: estimate."""
 LEAST_FOOTING_M, LEAST_INFILTRATION_M = 3.0, 5.0
 """From an overflow's end, and from a soakaway, to the nearest footing. Basis: common practice; the 5 m is UK
 guidance, from memory. Local rules come first."""
@@ -37,7 +37,7 @@ class OverflowPipe:
     drop_m: float
     """From the lip down to the end of the pipe, or to the water it ends in. [m]"""
     fittings: float
-    """Velocity heads lost in bends and grates. [-]"""
+    """Loss coefficient K of bends and grates. [-]"""
     roughness_mm: float = 0.05
     count: int = 1
 

@@ -363,7 +363,7 @@ def _run(
                 capacity_l_s=narrow_takes_l_s(narrow, head),
                 basis="derived",
                 source="entry and exit losses",
-                formula="flow that loses the head in 1.5 velocity heads",
+                formula="flow at which K 1.5 loses the head",
                 working=f"{say.bore(narrow)} under {say.length(head)} of water",
                 sizes=[
                     offer("no reducer", capacity, flow, f"{at}/reducer_mm", None),

@@ -92,9 +92,3 @@ def catch_rain(document: Property, rain: PreparedRain) -> Catch:
             if roof.material == "mesh_cover":
                 lost += plan_area_m2(roof) * et0_mm(document, rain)[0]
     return Catch(by_roof, off, kept, total, taken, lost, snow_lost)
-
-
-def mean_year_l(daily_l: NDArray[np.float64], rain: PreparedRain) -> float | None:
-    """Mean over the counted water years; None where none counts. [L]"""
-    sums = rain.years.sums(daily_l)[rain.counts]
-    return float(sums.mean()) if sums.size else None

@@ -78,7 +78,7 @@ class RunLevels(BaseModel):
     length_m: float
     """To the tank, through the runs it joins. [m]"""
     fittings: float
-    """Velocity heads lost in entry, bends and tees. [-]"""
+    """Loss coefficient K of entry, bends and tees. [-]"""
     flow_l_s: float
     fall: float | None
     """Drop over length. [-]"""
@@ -268,7 +268,7 @@ def _invert_m(share: float, screen_m: float, inlet_m: float, length_m: float, lo
 
 
 def way_fittings(way: list[Downpipe]) -> float:
-    """Velocity heads lost at the entry and in bends, tees and valves of runs in a row. [-]"""
+    """Loss coefficient K of the entry and of bends, tees and valves of runs in a row. [-]"""
     return core.ENTRY_HEADS + sum(
         each.run.bends_90 * BEND_90
         + each.run.bends_45 * BEND_45

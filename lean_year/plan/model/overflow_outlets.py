@@ -93,7 +93,7 @@ def top_of_room_m(document: Property) -> tuple[float, Top]:
 
 
 def divert_back_down(document: Property) -> list[dict[str, Any]]:
-    """The edit that fits diverters level with the brim instead of an overflow."""
+    """The edit that fits diverters level with the top water level instead of an overflow."""
     return [
         replace("/overflow/kind", "back_down"),
         *(

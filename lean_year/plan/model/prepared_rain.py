@@ -91,3 +91,9 @@ def records_like(rain: PreparedRain) -> tuple[PreparedRain, ...]:
         depth = generate_days_mm(climate, rain.dates, made.seed + number)
         others.append(prepare_rain(replace(rain.record, depth_mm=depth), rain.filling))
     return (rain, *others)
+
+
+def mean_year_l(daily_l: NDArray[np.float64], rain: PreparedRain) -> float | None:
+    """Mean over the counted water years; None where none counts. [L]"""
+    sums = rain.years.sums(daily_l)[rain.counts]
+    return float(sums.mean()) if sums.size else None

@@ -7,7 +7,7 @@ from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.rain.rainfall import longest_run
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import Wording, day, several
-from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.prepared_rain import PreparedRain, mean_year_l
 from lean_year.plan.model.supply import Supply
 
 RULE_SOURCE = "Jenkins and others 1978; Fewkes and Butler 2000"
@@ -163,9 +163,6 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
     years = int(rain.counts.sum())
     inflow, spilled = float(run.inflow_l.sum()), float(run.spilled_l.sum())
 
-    def mean(daily: NDArray[np.float64]) -> float | None:
-        return float(rain.years.sums(daily)[rain.counts].mean()) if years else None
-
     def worst(daily: NDArray[np.float64]) -> tuple[float, str]:
         sums = np.where(rain.counts, rain.years.sums(daily), -1.0)
         row = int(np.argmax(sums))
@@ -175,7 +172,7 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
     other = run.topped_up_l + run.trucked_l
     figures = {
         "spill_l_year": _derived(
-            mean(run.spilled_l),
+            mean_year_l(run.spilled_l, rain),
             "L",
             "Spilled in a mean year",
             "sum of the days' spill, mean of the counted years",
@@ -200,7 +197,7 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
     if supply.operation.back_up.keep_share > 0:
         most, label = worst(run.topped_up_l)
         figures["topped_up_l_year"] = _derived(
-            mean(run.topped_up_l),
+            mean_year_l(run.topped_up_l, rain),
             "L",
             "Topped up in a mean year",
             "enough that the day's draw leaves the share that is kept, mean of the counted years",
@@ -211,7 +208,7 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
         loads = run.loads.astype(np.float64)
         most, label = worst(loads)
         figures["loads_year"] = _derived(
-            mean(loads),
+            mean_year_l(loads, rain),
             "loads",
             "Loads in a mean year",
             "loads that came, mean of the counted years",
@@ -220,6 +217,10 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
         figures["loads_worst"] = _derived(most, "loads", f"Loads in {label}", "most in a counted year", label)
     if run.lost_l.any():
         figures["evaporated_l_year"] = _derived(
-            mean(run.lost_l), "L", "Evaporated in a mean year", "open water × evapotranspiration", f"{years} years"
+            mean_year_l(run.lost_l, rain),
+            "L",
+            "Evaporated in a mean year",
+            "open water × evapotranspiration",
+            f"{years} years",
         )
     return figures

@@ -106,8 +106,9 @@ class FirstFlushPlan(BaseModel):
     cautions: list[str]
 
 
-def _mean_year(daily_l: float, rain: PreparedRain) -> float:
-    return daily_l / (rain.dates.size / DAYS_PER_YEAR)
+def _per_year(total: float, rain: PreparedRain) -> float:
+    """A sum over the whole record, for each year of it."""
+    return total / (rain.dates.size / DAYS_PER_YEAR)
 
 
 def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None, depth_mm: float) -> list[FlushPoint]:
@@ -119,9 +120,9 @@ def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None, d
     kind = "ball" if entered.kind == "none" else entered.kind
     usual = entered.model_copy(update={"depth_mm": 0.0, "by": "depth", "kind": kind})
     curve_l = _lost_by_depth_l(document.model_copy(update={"first_flush": usual}), tuple(catch.by_roof))
-    lost_l = {depth: _mean_year(lost, rain) for depth, lost in zip(CURVE_MM, curve_l, strict=True)}
+    lost_l = {depth: _per_year(lost, rain) for depth, lost in zip(CURVE_MM, curve_l, strict=True)}
     if 0 < depth_mm <= CURVE_MM[-1]:
-        lost_l[depth_mm] = _mean_year(float(catch.taken.flushed_l.sum()), rain)
+        lost_l[depth_mm] = _per_year(float(catch.taken.flushed_l.sum()), rain)
     return [
         FlushPoint(depth_mm=depth, share_left=core.share_left(depth), lost_l_year=lost)
         for depth, lost in sorted(lost_l.items())
@@ -154,10 +155,10 @@ def _chamber(document: Property, chamber: Chamber, taken: Taken | None, rain: Pr
     facts: dict[str, float | None] = dict.fromkeys(("taken_l_year", "leaked_l_year", "resets_year", "wet_days_year"))
     if diverted is not None and rain is not None:
         facts = {
-            "taken_l_year": _mean_year(float(diverted.taken_l.sum()), rain),
-            "leaked_l_year": _mean_year(diverted.leaked_l, rain),
-            "resets_year": _mean_year(diverted.resets, rain),
-            "wet_days_year": _mean_year(diverted.wet_days, rain),
+            "taken_l_year": _per_year(float(diverted.taken_l.sum()), rain),
+            "leaked_l_year": _per_year(diverted.leaked_l, rain),
+            "resets_year": _per_year(diverted.resets, rain),
+            "wet_days_year": _per_year(diverted.wet_days, rain),
         }
     return ChamberPlan.model_validate(
         {
@@ -257,8 +258,8 @@ def plan_first_flush(
         ),
     }
     if taken is not None and rain is not None and catch is not None:
-        flushed = _mean_year(float(taken.flushed_l.sum()), rain)
-        off = _mean_year(float(catch.off_roofs.sum()), rain)
+        flushed = _per_year(float(taken.flushed_l.sum()), rain)
+        off = _per_year(float(catch.off_roofs.sum()), rain)
         figures["lost_l_year"] = Figure(
             value=flushed,
             unit="L",
@@ -276,7 +277,7 @@ def plan_first_flush(
             formula="diverted / off the roofs",
             working=f"{say.volume(flushed)} / {say.volume(off)}",
         )
-        screened = _mean_year(float(taken.screened_l.sum()), rain)
+        screened = _per_year(float(taken.screened_l.sum()), rain)
         if screened > 0:
             figures["screened_l_year"] = Figure(
                 value=screened,

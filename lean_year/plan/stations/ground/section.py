@@ -128,11 +128,11 @@ def _tank(document: Property, standing: Standing) -> list[Line]:
     else:
         outline = [(-half, floor), (half, floor), (half, floor + height), (-half, floor + height)]
     lines = [_line("tank", outline)]
-    brim = standing.tank.vessel().top_water_m
+    top_water_m = standing.tank.vessel().top_water_m
     across = half
     if isinstance(standing.tank.shape, LyingCylinder):
-        across = math.sqrt(max(0.0, half**2 - (brim - floor - half) ** 2))
-    lines.append(_line("water", [(-across, brim), (across, brim)], closed=False))
+        across = math.sqrt(max(0.0, half**2 - (top_water_m - floor - half) ** 2))
+    lines.append(_line("water", [(-across, top_water_m), (across, top_water_m)], closed=False))
     if standing.buried:
         lid = standing.ground_m + document.ground.riser_m
         riser = [(-0.3, floor + height), (0.3, floor + height), (0.3, lid), (-0.3, lid)]

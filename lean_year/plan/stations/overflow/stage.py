@@ -26,7 +26,7 @@ from lean_year.plan.model.overflow_outlets import (
     taken_back_l_s,
     top_of_room_m,
 )
-from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.prepared_rain import PreparedRain, mean_year_l
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import Supply
@@ -302,15 +302,14 @@ def _inlets_mm2(document: Property) -> float:
 
 def _spills(rain: PreparedRain, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
     worst = int(np.argmax(run.spilled_l))
-    sums = rain.years.sums(run.spilled_l)[rain.counts]
     return {
         "spill_l_year": Figure(
-            value=float(sums.mean()) if sums.size else None,
+            value=mean_year_l(run.spilled_l, rain),
             unit="L",
             label="Spilled in a mean year",
             basis="derived",
             formula="sum of the days' spill, mean of the counted years",
-            working=f"{sums.size} years",
+            working=f"{int(rain.counts.sum())} years",
         ),
         "largest_day_l": Figure(
             value=float(run.spilled_l[worst]),

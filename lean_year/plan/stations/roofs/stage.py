@@ -15,8 +15,8 @@ from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.demand import HouseholdDemand, temperatures
-from lean_year.plan.model.harvest import Catch, mean_year_l, snow_applies
-from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.harvest import Catch, snow_applies
+from lean_year.plan.model.prepared_rain import PreparedRain, mean_year_l
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
 from lean_year.plan.model.station import Station

@@ -52,7 +52,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
   const foot = y(low);
   const last = bank.vessels.at(-1)?.step ?? 0;
   /** The level which the overflow of the bank allows in a vessel, and the level down to which it is drawn. */
-  const brim = (vessel: Vessel) =>
+  const topWater = (vessel: Vessel) =>
     linked && vessel.step === last && !vessel.apart
       ? Math.min(bank.overflow_m, vessel.overflow_m)
       : vessel.overflow_m;
@@ -110,7 +110,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
               drawn={drawn[i]!}
               scale={scale}
               y={y}
-              brim={brim(vessel)}
+              topWater={topWater(vessel)}
               draw={draw(vessel)}
               units={units}
             />
@@ -188,34 +188,40 @@ type SectionProps = {
   drawn: number;
   scale: number;
   y: (metres: number) => number;
-  brim: number;
+  topWater: number;
   draw: number;
   units: Units;
 };
 
 /** One tank in section, or several alike side by side. */
 function VesselSection(props: SectionProps) {
-  const { vessel, left, slot, drawn, scale, y, brim, draw, units } = props;
+  const { vessel, left, slot, drawn, scale, y, topWater, draw, units } = props;
   const wide = vessel.width_m * scale;
   const top = y(vessel.lid_m);
   const foot = y(vessel.floor_m);
-  const stranded = vessel.stranded_l > 0.5 && vessel.overflow_m > brim + 1e-6;
-  const letDown = vessel.let_down_l > 0.5 && vessel.overflow_m > brim + 1e-6;
+  const stranded = vessel.stranded_l > 0.5 && vessel.overflow_m > topWater + 1e-6;
+  const letDown = vessel.let_down_l > 0.5 && vessel.overflow_m > topWater + 1e-6;
   return (
     <g>
       {Array.from({ length: drawn }, (_, i) => {
         const x = left + i * (wide + 0.15 * scale);
         return (
           <g key={i}>
-            <rect x={x} y={y(brim)} width={wide} height={Math.max(0, y(draw) - y(brim))} fill="var(--water-3)" />
-            <path d={`M${x} ${y(brim)}h${wide}`} stroke="var(--water-7)" strokeWidth="1.4" />
+            <rect
+              x={x}
+              y={y(topWater)}
+              width={wide}
+              height={Math.max(0, y(draw) - y(topWater))}
+              fill="var(--water-3)"
+            />
+            <path d={`M${x} ${y(topWater)}h${wide}`} stroke="var(--water-7)" strokeWidth="1.4" />
             <rect x={x} y={y(draw)} width={wide} height={Math.max(0, foot - y(draw))} fill="url(#below-outlet)" />
             {(stranded || letDown) && (
               <rect
                 x={x}
                 y={y(vessel.overflow_m)}
                 width={wide}
-                height={Math.max(0, y(brim) - y(vessel.overflow_m))}
+                height={Math.max(0, y(topWater) - y(vessel.overflow_m))}
                 fill={letDown ? "var(--water-1)" : "url(#stranded)"}
                 stroke={letDown ? "var(--water-7)" : "var(--parched-7)"}
                 strokeDasharray={letDown ? "4 3" : undefined}
@@ -241,7 +247,7 @@ function VesselSection(props: SectionProps) {
       {(stranded || letDown) && (
         <text
           x={left + 5}
-          y={Math.min(y(brim) + 15, foot - 4)}
+          y={Math.min(y(topWater) + 15, foot - 4)}
           className="label halo"
           fontWeight="650"
           style={letDown ? undefined : { fill: "var(--parched-7)" }}

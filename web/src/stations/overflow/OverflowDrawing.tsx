@@ -27,7 +27,7 @@ export function OverflowDrawing() {
   const out = {
     pipe: `M${RIGHT - 4} ${invert + pipe / 2}H${RIGHT + 34}${down}`,
     standpipe: `M${RIGHT - 4} ${FLOOR - 14}H${RIGHT + 30}V${invert + pipe / 2}H${RIGHT + 66}${down}`,
-    // The downpipe beside the barrel, joined to it level with its brim.
+    // The downpipe beside the barrel, joined to it at its top water level.
     back_down: `M${RIGHT - 4} ${invert + pipe / 2}H${RIGHT + 54}M${RIGHT + 54} 6${down}`,
     none: null,
   }[entered.kind];
