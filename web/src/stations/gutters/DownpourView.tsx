@@ -86,7 +86,9 @@ function PlaceSheet({ place }: { place: Place }) {
           ) : (
             <>
               {place.size} has a capacity{" "}
-              <strong>{place.capacity_l_s > 0 ? `of ${flow(place.capacity_l_s, units)}` : "that is not known"}</strong>
+              <strong>
+                {place.capacity_l_s > 0 ? `of ${flow(place.capacity_l_s, units)}` : "that is not known"}
+              </strong>
             </>
           )}
           {spill > 0.005 && place.capacity_l_s > 0 && (
