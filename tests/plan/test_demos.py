@@ -43,7 +43,7 @@ def test_saltmarrow_runs_dry_in_late_summer_and_the_garden_gives_up_first(plans)
 
 def test_brindle_runs_dry_in_winter_because_its_water_lies_on_the_roof_as_snow(plans):
     brindle = plans["brindle-landing"]
-    assert brindle.roofs.snow_told_apart
+    assert brindle.roofs.snow_counted_apart
     assert all(run.start.month in (1, 2, 3, 4) for run in brindle.cistern.dry_runs)
     as_rain = planned("brindle-landing", {"op": "replace", "path": "/snow/on", "value": False})
     assert as_rain.cistern.figures["short_d"].value < brindle.cistern.figures["short_d"].value

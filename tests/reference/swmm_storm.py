@@ -31,7 +31,7 @@ def series(name: str, flow_l_s: list[float]) -> str:
 def model(asked: dict) -> str:
     minutes = len(asked["near_l_s"]) + 30
     area_near, area_far = asked["area_m2"]
-    rim, lip = asked["rim_m"], asked["overflow_invert_m"]
+    rim, invert = asked["rim_m"], asked["overflow_invert_m"]
     rating = "\n".join(f"OVER{' Rating' if not row else ''} {head} {flow}"
                        for row, (head, flow) in enumerate(asked["rating"]))  # fmt: skip
     return f"""[OPTIONS]
@@ -70,7 +70,7 @@ LINK 0.5 1.0 {asked["fittings"]} NO 0
 
 [OUTLETS]
 ATRIM NEAR RIM {rim} FUNCTIONAL/DEPTH {area_near * 1000 / (4 * STEP_S)} 1
-ATLIP FAR OVERFLOW {lip} TABULAR/DEPTH OVER
+SPILL FAR OVERFLOW {invert} TABULAR/DEPTH OVER
 
 [CURVES]
 {rating}
@@ -93,7 +93,7 @@ def run(asked: dict) -> dict[str, float]:
         with Simulation(str(path)) as simulation:
             nodes, links = Nodes(simulation), Links(simulation)
             for _ in simulation:
-                peak = max(peak, links["ATLIP"].flow)
+                peak = max(peak, links["SPILL"].flow)
             told = {
                 "spilled_l": nodes["RIM"].cumulative_inflow * 1000,
                 "overflowed_l": nodes["OVERFLOW"].cumulative_inflow * 1000,

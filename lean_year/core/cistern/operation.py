@@ -25,6 +25,11 @@ from lean_year.core.errors import InputError, require_number
 
 MAX_STEPS = 6
 NO_LIMIT_L = 1e15
+DAILY_STEP_LEAST_SHARE = 0.01
+"""Live volume, as a share of the year's inflow, under which a day is too long a step. From memory: Fewkes and Butler
+2000."""
+SHORT_RECORD_YEARS = 3
+"""A record shorter than this is flattered by a store that begins full. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,6 +13,27 @@ ENTRY_LOSS, EXIT_LOSS = 0.5, 1.0
 _LAMINAR, _TURBULENT = 2_000.0, 4_000.0
 
 
+def circle_mm2(diameter_mm: float) -> float:
+    """Area of a circle.
+
+    Parameters
+    ----------
+    diameter_mm : float
+        [mm]
+
+    Returns
+    -------
+    float
+        [mm2]
+
+    Examples
+    --------
+    >>> round(circle_mm2(100.0))
+    7854
+    """
+    return math.pi / 4 * diameter_mm**2
+
+
 def friction_factor(*, reynolds: float, relative_roughness: float) -> float:
     """Darcy friction factor.
 

@@ -107,11 +107,11 @@ SUMS = (
     ),
     QuickSum(
         "overflow",
-        "Overflow with a level lip",
+        "Overflow with a level edge",
         (SumInput("diameter_mm", "mm", 0, 2_000), SumInput("head_mm", "mm", 0, 10_000)),
         {"capacity_l_s": "L/s"},
         "D h^1.5 / 7500 for h up to D/2, else D^2 h^0.5 / 15000",
-        lambda **v: {"capacity_l_s": gutters.lip_capacity_l_s(**v)},
+        lambda **v: {"capacity_l_s": gutters.opening_capacity_l_s(**v)},
     ),
     QuickSum(
         "pipe_loss",

@@ -14,11 +14,13 @@ SLIDING_SHARE, HELD_SHARE = 0.7, 0.15
 """Share of the snow that leaves a slick shedding roof, and one that holds it, unmelted. Basis: estimate."""
 FROZEN_SHARE = 0.1
 """From here on it matters that snow is no rain. Basis: estimate."""
+SLIDES_SHARE = 0.05
+"""A roof that sheds more of the year's water than this as snow is worth guards. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)
 class SnowRules:
-    """How snow is told from rain and how it melts."""
+    """How snow is counted apart from rain and how it melts."""
 
     threshold_c: float = 1.0
     """A day's mean temperature at or below which all of it is snow. [deg C] Basis: common practice."""

@@ -42,6 +42,8 @@ CLOGS_MM = 1.0
 RESETS_WITHIN_H, NEVER_H = 72.0, 240.0
 """A chamber that takes longer is often still full when it rains again; one beyond the second never resets in a wet
 season. Basis: estimate."""
+HARD_FROST_C = -3.0
+"""A full leg is taken to split in nights as cold as this. Basis: estimate."""
 DRINK_LEFT = 0.5
 """Share of the dirt that may be left where the water is drunk. Basis: estimate."""
 LEAST_LEG_M = 0.3
@@ -247,29 +249,27 @@ class Diverted:
 
     taken_l: NDArray[np.float64]
     """Into the chamber and out of its hole, each day. [L]"""
-    leaked_l: float
+    leaked_l: NDArray[np.float64]
     """Of that, out of the hole while it rained. [L]"""
-    resets: int
+    reset: NDArray[np.bool_]
     """Days on which rain found it at least nine tenths empty."""
-    wet_days: int
+    wet_day: NDArray[np.bool_]
+    """Days on which its roofs brought water."""
 
 
 @njit(cache=True, nogil=True)
-def _divert(water, volume, drain_h, steady, leak, rain_h, taken):  # type: ignore[no-untyped-def]
-    held, leaked = 0.0, 0.0
-    resets, wet = 0, 0
+def _divert(water, volume, drain_h, steady, leak, rain_h, taken, leaked, reset):  # type: ignore[no-untyped-def]
+    held = 0.0
     for day in range(water.size):
         came = water[day]
         hours = 24.0
         if came > 0:
-            wet += 1
-            if held <= 0.1 * volume:
-                resets += 1
+            reset[day] = held <= 0.1 * volume
             into = min(came, volume - held)
             held += into
             # The hole leaks only what there is left of the day's water once the chamber is full.
             out = min(came - into, leak * rain_h)
-            leaked += out
+            leaked[day] = out
             taken[day] = into + out
             hours = 24.0 - rain_h
         if drain_h > 0 and held > 0:
@@ -281,7 +281,6 @@ def _divert(water, volume, drain_h, steady, leak, rain_h, taken):  # type: ignor
                 held = volume * root * root
         elif drain_h == 0:
             held = 0.0
-    return leaked, resets, wet
 
 
 def divert(water_l: NDArray[np.float64], diverter: Diverter, *, rain_h: float = USUAL_RAIN_H) -> Diverted:
@@ -305,10 +304,10 @@ def divert(water_l: NDArray[np.float64], diverter: Diverter, *, rain_h: float = 
         Basis: derived.
     """
     hours = require_number("rain_h", rain_h, low=0, high=24)
-    taken = np.zeros_like(water_l)
-    if diverter.volume_l <= 0:
-        return Diverted(taken, 0.0, 0, int((water_l > 0).sum()))
-    leaked, resets, wet = _divert(
-        water_l, diverter.volume_l, diverter.drain_h, diverter.steady, diverter.leak_l_h, hours, taken
-    )
-    return Diverted(taken, float(leaked), int(resets), int(wet))
+    taken, leaked, reset = np.zeros_like(water_l), np.zeros_like(water_l), np.zeros(water_l.size, dtype=np.bool_)
+    if diverter.volume_l > 0:
+        _divert(
+            water_l, diverter.volume_l, diverter.drain_h, diverter.steady, diverter.leak_l_h, hours,
+            taken, leaked, reset,
+        )  # fmt: skip
+    return Diverted(taken, leaked, reset, water_l > 0)

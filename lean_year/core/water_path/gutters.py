@@ -145,17 +145,17 @@ def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, man
     return float(1000 * section * (section / wetted) ** (2 / 3) * math.sqrt(fall) / n)
 
 
-def lip_capacity_l_s(*, diameter_mm: float, head_mm: float, strainer: bool = False) -> float:
-    """A round outlet in a gutter's floor, or a vertical overflow pipe with a level lip.
+def opening_capacity_l_s(*, diameter_mm: float, head_mm: float, strainer: bool = False) -> float:
+    """A round outlet in a gutter's floor, or a vertical overflow pipe with a level edge.
 
-    `D h^1.5 / 7500` while the lip is a weir (h up to D/2), `D^2 h^0.5 / 15000` once it is drowned.
+    `D h^1.5 / 7500` while its edge is a weir (h up to D/2), `D^2 h^0.5 / 15000` once it is drowned.
 
     Parameters
     ----------
     diameter_mm : float
         0 to 2,000. [mm]
     head_mm : float
-        Water above the lip, 0 to 10,000. [mm]
+        Water above its edge, 0 to 10,000. [mm]
     strainer : bool, default False
         A strainer over it halves it.
 
@@ -166,7 +166,7 @@ def lip_capacity_l_s(*, diameter_mm: float, head_mm: float, strainer: bool = Fal
 
     Examples
     --------
-    >>> round(lip_capacity_l_s(diameter_mm=100, head_mm=50), 3)
+    >>> round(opening_capacity_l_s(diameter_mm=100, head_mm=50), 3)
     4.714
     """
     d = require_number("diameter_mm", diameter_mm, low=0, high=2_000)
@@ -175,8 +175,8 @@ def lip_capacity_l_s(*, diameter_mm: float, head_mm: float, strainer: bool = Fal
     return flow / 2 if strainer else flow
 
 
-def lip_head_mm(*, diameter_mm: float, flow_l_s: float) -> float:
-    """Water above a level lip that makes it take a flow, the inverse of `lip_capacity_l_s`.
+def opening_head_mm(*, diameter_mm: float, flow_l_s: float) -> float:
+    """Water above a level edge that makes it take a flow, the inverse of `opening_capacity_l_s`.
 
     Parameters
     ----------
@@ -192,7 +192,7 @@ def lip_head_mm(*, diameter_mm: float, flow_l_s: float) -> float:
 
     Examples
     --------
-    >>> round(lip_capacity_l_s(diameter_mm=100, head_mm=lip_head_mm(diameter_mm=100, flow_l_s=2.0)), 6)
+    >>> round(opening_capacity_l_s(diameter_mm=100, head_mm=opening_head_mm(diameter_mm=100, flow_l_s=2.0)), 6)
     2.0
     """
     d = require_number("diameter_mm", diameter_mm, low=0.1, high=2_000)

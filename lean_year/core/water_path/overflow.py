@@ -6,8 +6,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.hydraulics.pipes import link_flow_l_s, link_head_m
-from lean_year.core.water_path.gutters import lip_capacity_l_s, lip_head_mm
+from lean_year.core.hydraulics.pipes import ENTRY_LOSS, EXIT_LOSS, link_flow_l_s, link_head_m
+from lean_year.core.water_path.gutters import opening_capacity_l_s, opening_head_mm
 
 BEND_90, BEND_45, TEE_THROUGH, TEE_BRANCH, BALL_VALVE, CHECK_VALVE = 0.9, 0.4, 0.6, 1.8, 0.1, 2.5
 """Loss coefficient K of fittings. Basis: from memory (handbooks)."""
@@ -30,33 +30,38 @@ HALF_EMPTY_H = 24.0
 
 @dataclass(frozen=True, slots=True)
 class OverflowPipe:
-    """An overflow: a level lip at the spill height, then a pipe down to its end."""
+    """An overflow: an inlet level with the spill height, then a pipe down to its end."""
 
     bore_mm: float
     length_m: float
     drop_m: float
-    """From the lip down to the end of the pipe, or to the water it ends in. [m]"""
+    """From the invert down to the end of the pipe, or to the water it ends in. [m]"""
     fittings: float
     """Loss coefficient K of bends and grates. [-]"""
     roughness_mm: float = 0.05
     count: int = 1
 
+    @property
+    def total_k(self) -> float:
+        """With its entry and exit. [-]"""
+        return ENTRY_LOSS + self.fittings + EXIT_LOSS
+
 
 def overflow_capacity_l_s(pipe: OverflowPipe, *, head_mm: float) -> float:
-    """What an overflow passes with water standing over its lip: the lesser of lip and pipe.
+    """What an overflow passes with water standing over its invert: the lesser of its inlet and its pipe.
 
     Parameters
     ----------
     pipe : OverflowPipe
         The pipe, or several alike.
     head_mm : float
-        Water above the lip, 0 to 10,000. [mm]
+        Water above the invert, 0 to 10,000. [mm]
 
     Returns
     -------
     float
-        Of all its pipes. [L/s]. Basis: derived (`lip_capacity_l_s`; the pipe full under the head and its drop, with
-        entry, friction, fittings and one velocity head at its end).
+        Of all its pipes. [L/s]. Basis: derived (`opening_capacity_l_s`; the pipe full under the head and its drop,
+        with entry, friction, fittings and one velocity head at its end).
 
     Examples
     --------
@@ -65,7 +70,7 @@ def overflow_capacity_l_s(pipe: OverflowPipe, *, head_mm: float) -> float:
     5.05
     """
     head = require_number("head_mm", head_mm, low=0, high=10_000)
-    lip = lip_capacity_l_s(diameter_mm=pipe.bore_mm, head_mm=head)
+    inlet = opening_capacity_l_s(diameter_mm=pipe.bore_mm, head_mm=head)
     fall_m = head / 1000 + max(0.0, pipe.drop_m)
     full = link_flow_l_s(
         head_m=min(100.0, fall_m),
@@ -74,11 +79,11 @@ def overflow_capacity_l_s(pipe: OverflowPipe, *, head_mm: float) -> float:
         roughness_mm=pipe.roughness_mm,
         fittings=pipe.fittings,
     )
-    return pipe.count * min(lip, full)
+    return pipe.count * min(inlet, full)
 
 
 def overflow_head_mm(pipe: OverflowPipe, *, flow_l_s: float) -> float:
-    """How high the water must stand over the lip to pass a flow, the inverse of `overflow_capacity_l_s`.
+    """How high the water must stand over the invert to pass a flow, the inverse of `overflow_capacity_l_s`.
 
     Parameters
     ----------
@@ -99,7 +104,7 @@ def overflow_head_mm(pipe: OverflowPipe, *, flow_l_s: float) -> float:
     3.0
     """
     flow = require_number("flow_l_s", flow_l_s, low=0, high=100_000) / pipe.count
-    lip = lip_head_mm(diameter_mm=pipe.bore_mm, flow_l_s=flow)
+    inlet = opening_head_mm(diameter_mm=pipe.bore_mm, flow_l_s=flow)
     needed_m = link_head_m(
         flow_l_s=flow,
         bore_mm=pipe.bore_mm,
@@ -107,7 +112,7 @@ def overflow_head_mm(pipe: OverflowPipe, *, flow_l_s: float) -> float:
         roughness_mm=pipe.roughness_mm,
         fittings=pipe.fittings,
     )
-    return max(lip, 1000 * (needed_m - max(0.0, pipe.drop_m)), 0.0)
+    return max(inlet, 1000 * (needed_m - max(0.0, pipe.drop_m)), 0.0)
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,7 +2,7 @@
 
 What a place cannot take spills there at once; gutters and pipes hold nothing. A first-flush chamber fills before it
 lets water on. Tanks have their true level-volume curves; a link carries `C sqrt(h)` for the head across it, an
-overflow what its rating gives for the water over its lip.
+overflow what its rating gives for the water over its invert.
 """
 
 from dataclasses import dataclass
@@ -84,7 +84,7 @@ class StormResult:
     overflow_l_s: NDArray[np.float64]
     """Through the overflow, shape (n_minutes,)."""
     vessel_spill_l_s: NDArray[np.float64]
-    """Over a lip without overflow, or over a lid."""
+    """Over a rim without overflow, or over a lid."""
     residual_l: float
     """Rain - spilled - flushed - overflowed - stored: rounding only. [L]"""
 
@@ -92,15 +92,15 @@ class StormResult:
 @njit(cache=True, nogil=True)
 def _play(  # type: ignore[no-untyped-def]
     rain, area, gutter, shares, order, takes, chamber, run_takes, inlet, into, fills,
-    curve_l, curve_m, lip, lid, start, has, to, pump, near, far, coefficient, heads, rating,
+    curve_l, curve_m, invert, lid, start, has, to, pump, near, far, coefficient, heads, rating,
     roof_out, gutter_spill, group_spill, run_out, run_spill, inlet_spill, level_out, overflow_out, vessel_spill,
 ):  # fmt: skip
-    roofs, groups, vessels = area.size, takes.size, lip.size
+    roofs, groups, vessels = area.size, takes.size, invert.size
     held, level = np.empty(vessels), np.empty(vessels)
-    lip_l, lid_l = np.empty(vessels), np.empty(vessels)
+    invert_l, lid_l = np.empty(vessels), np.empty(vessels)
     for v in range(vessels):
         held[v] = np.interp(start[v], curve_m[v], curve_l[v])
-        lip_l[v] = np.interp(lip[v], curve_m[v], curve_l[v])
+        invert_l[v] = np.interp(invert[v], curve_m[v], curve_l[v])
         lid_l[v] = np.interp(lid[v], curve_m[v], curve_l[v])
     empty = chamber.copy()
     arrives, comes, enters = np.zeros(groups), np.zeros(groups), np.zeros(vessels)
@@ -160,11 +160,11 @@ def _play(  # type: ignore[no-untyped-def]
                     lifted = min(pump[v] * dt, held[v], max(0.0, lid_l[v + 1] - held[v + 1]))
                     held[v] -= lifted
                     held[v + 1] += lifted
-                more = held[v] - lip_l[v]
+                more = held[v] - invert_l[v]
                 if more > 0:
                     out = more
                     if has[v] > 0:
-                        out = min(more, has[v] * np.interp(level[v] - lip[v], heads, rating) * dt)
+                        out = min(more, has[v] * np.interp(level[v] - invert[v], heads, rating) * dt)
                         over += out
                         lifted_lid = max(0.0, held[v] - out - lid_l[v])
                         spill[v] += lifted_lid
@@ -220,7 +220,7 @@ def play_storm(
     links : list of StormLink
         Between them.
     overflow_head_m : ndarray, shape (n_points,)
-        Water over the overflow's lip, rising from 0. [m]
+        Water over the overflow's invert, rising from 0. [m]
     overflow_l_s : ndarray, shape (n_points,)
         What one overflow pipe passes then. [L/s]
 
@@ -253,7 +253,7 @@ def play_storm(
     }
     curves_l = np.array([vessel.volume_l for vessel in vessels])
     curves_m = np.array([vessel.level_m for vessel in vessels])
-    lip, start = (
+    invert, start = (
         np.array([getattr(vessel, name) for vessel in vessels]) for name in ("overflow_invert_m", "start_m")
     )
     flushed, stored = _play(
@@ -262,7 +262,7 @@ def play_storm(
         np.array([group.run_l_s for group in groups]), np.array([group.inlet_l_s for group in groups]),
         np.array([group.into for group in groups], dtype=np.int64),
         np.array([group.vessel for group in groups], dtype=np.int64),
-        curves_l, curves_m, lip, curves_m[:, -1].copy(), start,
+        curves_l, curves_m, invert, curves_m[:, -1].copy(), start,
         np.array([vessel.overflows for vessel in vessels], dtype=np.int64),
         np.array([vessel.spills_to for vessel in vessels], dtype=np.int64),
         np.array([vessel.pump_l_s for vessel in vessels], dtype=np.float64),

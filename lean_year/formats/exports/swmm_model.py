@@ -31,7 +31,7 @@ MANNING_N = 0.011
 OUTLET_BAND_M = 0.01
 """Height over the draw in which the outlet opens fully."""
 SOFT_STEPS = 4
-"""Routing steps in which an overflow may empty the slice over its lip: a stiffer one makes the engine swing."""
+"""Routing steps in which an overflow may empty the slice over its invert: a stiffer one makes the engine swing."""
 STEPS_S = (1.0, 30.0)
 MOST_CURVE = 12
 
@@ -101,7 +101,7 @@ def _options(first: dt.date, days: int, step_s: float) -> list[str]:
 
 
 def _rating(document: Property, chain: Chain) -> list[tuple[float, float]]:
-    """Water over the lip and what all overflow pipes pass, softened where it would make the engine swing."""
+    """Water over the invert and what all overflow pipes pass, softened where it would make the engine swing."""
     room = max(0.3, *(float(vessel.level_m[-1]) - vessel.overflow_invert_m for vessel in chain.vessels))
     heads = np.linspace(0, room + 1.0, MOST_CURVE * 2)
     return [(float(head), overflow_takes_l_s(document, float(head))) for head in heads]
@@ -203,7 +203,7 @@ def _network(
     outfalls.append(f"HOUSE {lowest:.3f} FREE NO")
     share = sum(vessel.overflows for vessel in chain.vessels) or 1
     for at, vessel in enumerate(chain.vessels):
-        lip = vessel.overflow_invert_m - float(vessel.level_m[0])
+        invert = vessel.overflow_invert_m - float(vessel.level_m[0])
         to = f"SPILL_{at}" if vessel.spills_to < 0 else f"TANK_{vessel.spills_to}"
         if vessel.spills_to < 0:
             outfalls.append(f"SPILL_{at} {lowest:.3f} FREE NO")
@@ -212,10 +212,10 @@ def _network(
             for head, flow in rating:
                 curves.append(f"OVER_{at}{kind} {head:.4f} {flow * vessel.overflows / share:.6f}")
                 kind = ""
-            outlets.append(f"LIP_{at} TANK_{at} {to} {lip:.4f} TABULAR/DEPTH OVER_{at} NO")
+            outlets.append(f"SPILL_{at} TANK_{at} {to} {invert:.4f} TABULAR/DEPTH OVER_{at} NO")
         else:
             slope = _area_at_lip_m2(vessel) * 1000 / (SOFT_STEPS * STEPS_S[1])
-            outlets.append(f"LIP_{at} TANK_{at} {to} {lip:.4f} FUNCTIONAL/DEPTH {slope:.4f} 1 NO")
+            outlets.append(f"SPILL_{at} TANK_{at} {to} {invert:.4f} FUNCTIONAL/DEPTH {slope:.4f} 1 NO")
         if vessel.pump_l_s > 0:
             outlets.append(f"LIFT_{at} TANK_{at} TANK_{at + 1} 0.02 TABULAR/DEPTH LIFTED_{at} NO")
             curves += [f"LIFTED_{at} Rating 0 0", f"LIFTED_{at} {OUTLET_BAND_M} {vessel.pump_l_s:.6f}",
@@ -256,7 +256,7 @@ def _bank_of(document_first: int, chain: Chain) -> list[int]:
 
 
 def _held(chain: Chain, bank: list[int], level_m: float) -> float:
-    """Water of a bank below a level, each vessel to its own lip. [L]"""
+    """Water of a bank below a level, each vessel to its own invert. [L]"""
     return sum(
         float(np.interp(min(level_m, v.overflow_invert_m), v.level_m, v.volume_l))
         for v in (chain.vessels[at] for at in bank)
@@ -266,11 +266,11 @@ def _held(chain: Chain, bank: list[int], level_m: float) -> float:
 def _draw_depth_m(chain: Chain, house: int, parts: _Parts) -> float:
     """Depth over the drawing tank's floor at which the live water is used up. [m]"""
     bank = _bank_of(house, chain)
-    lip = min(chain.vessels[at].overflow_invert_m for at in bank)
+    invert = min(chain.vessels[at].overflow_invert_m for at in bank)
     floor = float(chain.vessels[house].level_m[0])
     live = parts.last_live_l
-    full = _held(chain, bank, lip)
-    levels = np.linspace(floor, lip, 400)
+    full = _held(chain, bank, invert)
+    levels = np.linspace(floor, invert, 400)
     held = np.array([_held(chain, bank, float(level)) for level in levels])
     return float(np.interp(full - live, held, levels)) - floor
 
@@ -288,11 +288,11 @@ def _start_levels(chain: Chain, parts: _Parts, begin: int) -> list[float]:
             seen |= set(bank)
     share_full = run.start_l / run.size_l if run.size_l else 0.0
     for number, bank in enumerate(stages):
-        lip = min(chain.vessels[at].overflow_invert_m for at in bank)
+        invert = min(chain.vessels[at].overflow_invert_m for at in bank)
         sizes = run.stage_l[min(number, run.stage_l.shape[0] - 1)]
         live_full = parts.last_live_l if number + 1 == len(stages) else float(sizes.max(initial=0.0))
         live = float(sizes[begin - 1]) if begin else live_full * share_full
-        levels = np.linspace(min(float(chain.vessels[at].level_m[0]) for at in bank), lip, 400)
+        levels = np.linspace(min(float(chain.vessels[at].level_m[0]) for at in bank), invert, 400)
         held = np.array([_held(chain, bank, float(level)) for level in levels])
         wanted = held[-1] - live_full + live
         level = float(np.interp(wanted, held, levels))

@@ -1,6 +1,7 @@
 """Quantities and dates in the words and units of one property."""
 
 import datetime as dt
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -131,6 +132,16 @@ def count(number: int) -> str:
     ('two', '32')
     """
     return _SMALL_NUMBERS[number] if 0 <= number < len(_SMALL_NUMBERS) else f"{number:,}"
+
+
+def first_few(names: Sequence[str], shown: int) -> str:
+    """The first names of a list, and how many more there are.
+
+    >>> first_few(["sink", "bath", "shower"], 2)
+    'sink, bath and 1 more'
+    """
+    more = len(names) - shown
+    return ", ".join(names[:shown]) + (f" and {more} more" if more > 0 else "")
 
 
 def several(number: int, noun: str) -> str:

@@ -178,7 +178,7 @@ def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
     head = OUTLET_HEAD_SHARE * _half_round_mm2(roof, gutter.width_mm)[1]
 
     def takes(width_mm: float, count: int) -> float:
-        return count * gutters.lip_capacity_l_s(diameter_mm=width_mm, head_mm=head, strainer=gutter.strainer)
+        return count * gutters.opening_capacity_l_s(diameter_mm=width_mm, head_mm=head, strainer=gutter.strainer)
 
     at = f"/roofs/{number}/gutter"
     wider = (

@@ -1,4 +1,4 @@
-"""The ways out of a full tank, and what each passes under the water that stands over its lip."""
+"""The outlets of a full tank, and what each passes under the water that stands over its invert."""
 
 from typing import Any, Literal
 
@@ -28,7 +28,7 @@ def overflow_pipe(document: Property, *, bore_mm: float | None = None, count: in
     return OverflowPipe(
         bore_mm=entered.bore_mm if bore_mm is None else bore_mm,
         length_m=entered.length_m,
-        drop_m=0.0,  # it is not trusted to pull as a siphon: only the water over its lip drives it
+        drop_m=0.0,  # it is not trusted to pull as a siphon: only the water over its invert drives it
         fittings=fittings,
         roughness_mm=entered.roughness_mm,
         count=entered.count if count is None else count,
@@ -58,7 +58,7 @@ def taken_back_l_s(document: Property) -> float:
 
 
 def overflow_takes_l_s(document: Property, head_m: float) -> float:
-    """What all ways out pass together with so much water over the lip. [L/s]"""
+    """What all outlets pass together with so much water over the invert. [L/s]"""
     match document.overflow.kind:
         case "pipe" | "standpipe":
             return overflow_capacity_l_s(overflow_pipe(document), head_mm=min(10_000.0, head_m * 1000))
@@ -75,9 +75,9 @@ def invert_and_room_m(document: Property) -> tuple[float, float, Tank]:
     """
     built = document.cistern.built()
     lowest = min(built, key=lambda tank: tank.vessel().top_water_m)
-    lip = lowest.vessel().top_water_m
-    room = top_of_room_m(document)[0] - lip
-    return lip, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
+    invert = lowest.vessel().top_water_m
+    room = top_of_room_m(document)[0] - invert
+    return invert, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
 
 
 def top_of_room_m(document: Property) -> tuple[float, Top]:

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from lean_year.core.rain import rainfall
 from lean_year.core.rain.generator import Climate, generate_days_mm
 from lean_year.core.rain.rainfall import DailyRain, Filling, Spell, WaterYears
+from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import cached
 
 RECORDS_LIKE_IT = 10
@@ -41,6 +42,10 @@ class PreparedRain:
     """Calendar months from that of the first day to that of each."""
     dry_spell: Spell
     """The longest run of days with hardly any rain; a missing day ends it."""
+
+    def a_year(self, total: float) -> float:
+        """What a sum over the whole record comes to in each of its years, part years among them."""
+        return float(total) / (self.dates.size / DAYS_PER_YEAR)
 
 
 def prepare_rain(record: DailyRain, filling: Filling) -> PreparedRain:
@@ -93,7 +98,10 @@ def records_like(rain: PreparedRain) -> tuple[PreparedRain, ...]:
     return (rain, *others)
 
 
-def mean_year_l(daily_l: NDArray[np.float64], rain: PreparedRain) -> float | None:
-    """Mean over the counted water years; None where none counts. [L]"""
-    sums = rain.years.sums(daily_l)[rain.counts]
+def mean_year(daily: NDArray[np.float64] | NDArray[np.bool_], rain: PreparedRain) -> float | None:
+    """What the days of a year add up to in the mean of the counted water years; None where none counts.
+
+    The one definition of a mean year of water: part years and years with too many gaps never enter it.
+    """
+    sums = rain.years.sums(np.asarray(daily, dtype=np.float64))[rain.counts]
     return float(sums.mean()) if sums.size else None

@@ -1,4 +1,4 @@
-"""The tanks of a property one by one, as a storm or another engine takes them: their links, lips and overflow."""
+"""The tanks of a property one by one, as a storm or another engine takes them: links, inverts and overflow."""
 
 from collections.abc import Sequence
 
@@ -43,8 +43,8 @@ class Chain:
         pump = document.cistern.transfer_l_day / SECONDS_PER_DAY if document.cistern.layout == "transfer" else 0.0
         for begin, end in zip(firsts, [*firsts[1:], len(self.tanks)], strict=True):
             last = end == len(self.tanks)
-            lip = min(self.tanks[at].vessel().top_water_m for at in range(begin, end))
-            lowest = [at for at in range(begin, end) if self.tanks[at].vessel().top_water_m < lip + SAME_INVERT_M]
+            invert = min(self.tanks[at].vessel().top_water_m for at in range(begin, end))
+            lowest = [at for at in range(begin, end) if self.tanks[at].vessel().top_water_m < invert + SAME_INVERT_M]
             onward = not last and document.cistern.layout in ("settling_first", "series")
             pipes = overflow_count(document)
             for at in range(begin, end):
@@ -55,7 +55,7 @@ class Chain:
                     _vessel(
                         self.tanks[at],
                         start_share,
-                        bank_invert_m=lip,
+                        bank_invert_m=invert,
                         closed=place is not None and own == 0 and not onward,
                         overflows=own,
                         spills_to=end if onward and place == 0 else -1,

@@ -63,17 +63,17 @@ def test_a_gutter_laid_to_a_fall_beats_a_level_one():
 
 @given(st.floats(20, 300), st.floats(0.01, 40))
 def test_the_head_over_a_lip_is_the_one_that_its_flow_needs(bore, flow):
-    head = gutters.lip_head_mm(diameter_mm=bore, flow_l_s=flow)
+    head = gutters.opening_head_mm(diameter_mm=bore, flow_l_s=flow)
     if head <= 10_000 and not 0.49 * bore < head < 0.51 * bore:
-        assert gutters.lip_capacity_l_s(diameter_mm=bore, head_mm=head) == pytest.approx(flow, rel=1e-9)
+        assert gutters.opening_capacity_l_s(diameter_mm=bore, head_mm=head) == pytest.approx(flow, rel=1e-9)
 
 
 def test_weir_and_orifice_meet_at_half_the_diameter():
-    below = gutters.lip_capacity_l_s(diameter_mm=100, head_mm=50)
-    above = gutters.lip_capacity_l_s(diameter_mm=100, head_mm=50.0001)
+    below = gutters.opening_capacity_l_s(diameter_mm=100, head_mm=50)
+    above = gutters.opening_capacity_l_s(diameter_mm=100, head_mm=50.0001)
     assert below == pytest.approx(above, rel=1e-4)
-    assert gutters.lip_capacity_l_s(diameter_mm=100, head_mm=30, strainer=True) * 2 == pytest.approx(
-        gutters.lip_capacity_l_s(diameter_mm=100, head_mm=30)
+    assert gutters.opening_capacity_l_s(diameter_mm=100, head_mm=30, strainer=True) * 2 == pytest.approx(
+        gutters.opening_capacity_l_s(diameter_mm=100, head_mm=30)
     )
 
 

@@ -7,7 +7,7 @@ from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.rain.rainfall import longest_run
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import Wording, day, several
-from lean_year.plan.model.prepared_rain import PreparedRain, mean_year_l
+from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply
 
 RULE_SOURCE = "Jenkins and others 1978; Fewkes and Butler 2000"
@@ -37,6 +37,18 @@ def cistern_figures(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
         **_security(supply, run, say),
         **_waters(supply, run, say),
     }
+
+
+def years_carried_figure(carried: int, counted: int) -> Figure:
+    """Counted years without a short day."""
+    return _derived(
+        float(carried),
+        "years",
+        f"Years carried of {counted}",
+        "counted water years without a short day",
+        f"{counted} counted − {counted - carried} with a short day",
+        "The record is what it is: forty years do not hold every drought.",
+    )
 
 
 def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
@@ -163,16 +175,11 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
     years = int(rain.counts.sum())
     inflow, spilled = float(run.inflow_l.sum()), float(run.spilled_l.sum())
 
-    def worst(daily: NDArray[np.float64]) -> tuple[float, str]:
-        sums = np.where(rain.counts, rain.years.sums(daily), -1.0)
-        row = int(np.argmax(sums))
-        return max(0.0, float(sums[row])), rain.years.label(row)
-
     supplied = float(run.supplied_l.sum())
     other = run.topped_up_l + run.trucked_l
     figures = {
         "spill_l_year": _derived(
-            mean_year_l(run.spilled_l, rain),
+            mean_year(run.spilled_l, rain),
             "L",
             "Spilled in a mean year",
             "sum of the days' spill, mean of the counted years",
@@ -194,10 +201,22 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
             f"({say.volume(supplied)} − {say.volume(float(other.sum()))}) / {say.volume(supplied)}",
         ),
     }
+    return figures | _other_water(supply, run, say)
+
+
+def _other_water(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
+    """What the back-up gave, and what evaporated."""
+    rain, figures = supply.rain, dict[str, Figure]()
+
+    def worst(daily: NDArray[np.float64]) -> tuple[float, str]:
+        sums = np.where(rain.counts, rain.years.sums(daily), -1.0)
+        row = int(np.argmax(sums))
+        return max(0.0, float(sums[row])), rain.years.label(row)
+
     if supply.operation.back_up.keep_share > 0:
         most, label = worst(run.topped_up_l)
         figures["topped_up_l_year"] = _derived(
-            mean_year_l(run.topped_up_l, rain),
+            mean_year(run.topped_up_l, rain),
             "L",
             "Topped up in a mean year",
             "enough that the day's draw leaves the share that is kept, mean of the counted years",
@@ -208,7 +227,7 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
         loads = run.loads.astype(np.float64)
         most, label = worst(loads)
         figures["loads_year"] = _derived(
-            mean_year_l(loads, rain),
+            mean_year(loads, rain),
             "loads",
             "Loads in a mean year",
             "loads that came, mean of the counted years",
@@ -217,10 +236,10 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
         figures["loads_worst"] = _derived(most, "loads", f"Loads in {label}", "most in a counted year", label)
     if run.lost_l.any():
         figures["evaporated_l_year"] = _derived(
-            mean_year_l(run.lost_l, rain),
+            mean_year(run.lost_l, rain),
             "L",
             "Evaporated in a mean year",
             "open water × evapotranspiration",
-            f"{years} years",
+            f"{int(rain.counts.sum())} years",
         )
     return figures

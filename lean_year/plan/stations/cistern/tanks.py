@@ -6,11 +6,8 @@ from dataclasses import replace
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.cistern.bank import LEAST_OUTLET_M, Share, Vessel, room_left_l
+from lean_year.core.cistern.bank import Share, Vessel, room_left_l
 from lean_year.core.hydraulics.pipes import link_flow_l_s, link_head_m
-from lean_year.plan.answer.figure import Finding
-from lean_year.plan.answer.quantities import fixed
-from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import flows_at
 from lean_year.plan.model.layout import Layout, Step, layout_of
 from lean_year.plan.model.roof_surface import plan_area_m2
@@ -230,61 +227,3 @@ def plan_bank(document: Property, supply: Supply) -> BankPlan:
         stranded_l=layout.stranded_l,
         let_down_l=sum(share.let_down_l for step in layout.steps for share in step.bank.shares),
     )
-
-
-def bank_findings(bank: BankPlan, say: Wording) -> list[Finding]:
-    """What is wrong with how the tanks stand."""
-    found = []
-
-    def add(code: str, severity: str, text: str, fix: str = "") -> None:
-        found.append(
-            Finding.model_validate({"code": code, "stage": "cistern", "severity": severity, "text": text, "fix": fix})
-        )
-
-    for vessel in bank.vessels:
-        shares = [other for other in bank.vessels if other.step == vessel.step]
-        if vessel.apart and len(shares) > 1:
-            lowest = min(other.overflow_m for other in shares)
-            add(
-                "CISTERN_NO_SHARED_LEVEL",
-                "fails",
-                f"{vessel.name} shares no level with the rest: it gives water from {say.length(vessel.outlet_m)} to "
-                f"{say.length(vessel.overflow_m)}, the bank from {say.length(bank.draw_m)} to {say.length(lowest)}.",
-                "Move it up or down until the two overlap, or let one spill into the other.",
-            )
-        elif vessel.apart:
-            add(
-                "CISTERN_NO_LIVE_VOLUME",
-                "fails",
-                f"{vessel.name}'s outlet is not below its overflow, so nothing can be drawn from it.",
-                "Lower the outlet.",
-            )
-        if vessel.stranded_l > 0.005 * vessel.gross_l:
-            add(
-                "CISTERN_STRANDED",
-                "caution",
-                f"{say.volume(vessel.stranded_l)} of {vessel.name} are above the lowest overflow, "
-                f"{say.length(bank.overflow_m)}, and never fill.",
-                f"Lower its floor by {say.length(vessel.overflow_m - bank.overflow_m)}, or fit a valve on its base "
-                "link: shut while it fills, opened to let the water down. Both valves open at once is the fault to "
-                "look for.",
-            )
-        if vessel.outlet_m - vessel.floor_m < LEAST_OUTLET_M - 1e-9 and vessel.gross_l > 2_000:
-            add(
-                "CISTERN_OUTLET_LOW",
-                "note",
-                f"{vessel.name}'s outlet is {say.length(vessel.outlet_m - vessel.floor_m)} above its floor. Sludge "
-                f"lies there; the trade leaves at least {say.length(LEAST_OUTLET_M)}.",
-                "Raise the outlet, or draw through a floating suction.",
-            )
-    for link in bank.links:
-        if link.head_m > 0.1:
-            add(
-                "CISTERN_LINK_NARROW",
-                "caution" if link.head_m > 0.3 else "note",
-                f"In the design downpour {fixed(link.flow_l_s, 1)} L/s must cross from {link.near} to {link.far}: "
-                f"the near tank stands {say.length(link.head_m)} higher and spills with "
-                f"{say.volume(link.room_left_l)} of room beyond.",
-                "Fit a wider link or a second one, or lead a downpipe into each end.",
-            )
-    return found

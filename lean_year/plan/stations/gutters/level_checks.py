@@ -284,12 +284,12 @@ def _pressure(document: Property, run: RunLevels, checks: _Checks, say: Wording)
 
 
 def _tanks(document: Property, checks: _Checks, say: Wording) -> None:
-    lip = min(tank.vessel().top_water_m for tank in document.cistern.built())
+    invert = min(tank.vessel().top_water_m for tank in document.cistern.built())
     for number, tank in enumerate(document.cistern.tanks):
         if tank in document.cistern.built():
-            _inlet(document, number, tank, lip, checks, say)
+            _inlet(document, number, tank, invert, checks, say)
     if has_pipe(document):
-        _discharge(document, lip, checks, say)
+        _discharge(document, invert, checks, say)
     _pump(document, checks, say)
 
 

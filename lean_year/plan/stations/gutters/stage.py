@@ -167,7 +167,7 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
     tightest = max(known, key=lambda place: place.ratio, default=None)
     checks = level_checks(document, runs, flows.in_run, say)
     built = document.cistern.built()
-    lip, _, _ = invert_and_room_m(document)
+    invert, _, _ = invert_and_room_m(document)
     measured = [run.drop_m for run in runs if run.drop_m is not None]
     least = min(measured, default=None)
     entered = document.downpour
@@ -216,7 +216,7 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
             ground_m=document.levels.ground_m,
             tank_ground_m=min(tank_ground_m(document, tank) for tank in built),
             discharge_m=discharge_m(document),
-            overflow_invert_m=lip,
+            overflow_invert_m=invert,
             pump_m=document.levels.pump_m,
             plant_room_m=document.levels.plant_room_m,
             highest_tap_m=document.levels.highest_tap_m,

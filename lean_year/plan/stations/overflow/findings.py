@@ -1,7 +1,6 @@
 """What is wrong with an overflow, each with the edit that fixes it."""
 
-import numpy as np
-
+from lean_year.core.hydraulics.pipes import circle_mm2
 from lean_year.core.water_path.overflow import HALF_EMPTY_H, LEAST_FOOTING_M, LEAST_INFILTRATION_M
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Finding, Fix
@@ -60,7 +59,7 @@ def overflow_findings(
             "bring, not all of it.",
             "Whoever widens the gutters must widen the overflow.",
         )
-    overflow_mm2 = entered.count * entered.bore_mm**2 * np.pi / 4
+    overflow_mm2 = entered.count * circle_mm2(entered.bore_mm)
     if has_pipe(document) and overflow_mm2 < inlet_mm2 * 0.999:
         add(
             "OVERFLOW_NARROWER_THAN_INLET",

@@ -6,8 +6,11 @@ from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.rain import rainfall
 from lean_year.core.rain.rainfall import ACCUMULATION_PERCENTILE, FEW_YEARS, SUSPECT_ZERO_SHARE, TREND_SHARE
 from lean_year.plan.answer.figure import Finding
-from lean_year.plan.answer.wording import Wording, count, day, several
+from lean_year.plan.answer.findings import Findings
+from lean_year.plan.answer.wording import Wording, count, day, first_few, several
 from lean_year.plan.model.prepared_rain import PreparedRain
+
+YEARS_NAMED = 4
 
 
 def _suspect_zeros(rain: PreparedRain, mean_mm: list[float | None]) -> tuple[int, int, float] | None:
@@ -45,18 +48,29 @@ def _accumulation(rain: PreparedRain) -> tuple[int, int] | None:
     return at, at - 1 - gap
 
 
-def find_in_rain(rain: PreparedRain, mean_mm: list[float | None], say: Wording) -> list[Finding]:
+def rain_findings(rain: PreparedRain, mean_mm: list[float | None], say: Wording) -> list[Finding]:
     """What a person should know about a record before trusting it. `mean_mm` is by month, January first."""
-    found = []
-    counted = int(rain.counts.sum())
-
-    def add(code: str, severity: str, text: str, fix: str = "") -> None:
-        found.append(
-            Finding.model_validate({"code": code, "stage": "rain", "severity": severity, "text": text, "fix": fix})
+    found = Findings("rain")
+    _too_short(found, rain)
+    _missing_days(found, rain)
+    _trend(found, rain, say)
+    _zeros_and_sums(found, rain, mean_mm, say)
+    made = rain.record.made_from
+    if made is not None and made.kind == "months":
+        found.add(
+            "RAIN_DAYS_MADE_FROM_MONTHS",
+            "caution",
+            "Only the monthly totals of this record were observed. The days in them were made, so dry spells and "
+            "spills within a month are a guess.",
+            "Ask the gauge's owner for the daily readings.",
         )
+    return found.rows
 
+
+def _too_short(found: Findings, rain: PreparedRain) -> None:
+    counted = int(rain.counts.sum())
     if counted == 0:
-        add(
+        found.add(
             "RAIN_NO_WHOLE_YEAR",
             "fails",
             f"The record has no water year to count: {several(rain.dates.size, 'day')}, "
@@ -64,42 +78,52 @@ def find_in_rain(rain: PreparedRain, mean_mm: list[float | None], say: Wording) 
             "Bring in a longer record, or fill the missing days.",
         )
     elif counted < FEW_YEARS:
-        add(
+        found.add(
             "RAIN_FEW_YEARS",
             "caution",
             f"The record counts {several(counted, 'year')}. A lean year that comes once in twenty may not be in it.",
             "Look for a longer record from the same valley or coast.",
         )
+
+
+def _missing_days(found: Findings, rain: PreparedRain) -> None:
     left_out = rain.years.whole & ~rain.counts
     if left_out.any():
-        names = ", ".join(rain.years.label(int(row)) for row in np.flatnonzero(left_out)[:4])
-        more = f" and {int(left_out.sum()) - 4} more" if left_out.sum() > 4 else ""
-        add(
+        names = [rain.years.label(int(row)) for row in np.flatnonzero(left_out)]
+        found.add(
             "RAIN_YEARS_LEFT_OUT",
             "caution",
-            f"{count(int(left_out.sum())).capitalize()} of {several(int(rain.years.whole.sum()), 'whole year')} "
-            f"left out: more than {rainfall.MISSING_SHARE_LIMIT * 100:.0f} % of their days missing ({names}{more}).",
+            f"{count(len(names)).capitalize()} of {several(int(rain.years.whole.sum()), 'whole year')} "
+            f"left out: more than {rainfall.MISSING_SHARE_LIMIT * 100:.0f} % of their days missing "
+            f"({first_few(names, YEARS_NAMED)}).",
             "Fill the missing days, or find the record that has them.",
         )
     missing = int(rain.record.missing.sum())
     if missing and rain.filling != "none":
         how = "no rain, which errs on the dry side" if rain.filling == "zero" else "the same days of the nearest year"
-        add("RAIN_FILLED", "note", f"{several(missing, 'missing day')} filled with {how}.")
+        found.add("RAIN_FILLED", "note", f"{several(missing, 'missing day')} filled with {how}.")
+
+
+def _trend(found: Findings, rain: PreparedRain, say: Wording) -> None:
     annual = rain.annual_mm[rain.counts]
-    if annual.size >= FEW_YEARS:
-        early, late = float(annual[: annual.size // 2].mean()), float(annual[annual.size // 2 :].mean())
-        if early > 0 and abs(late / early - 1) > TREND_SHARE:
-            add(
-                "RAIN_TREND",
-                "note",
-                f"The later half of the record is {'drier' if late < early else 'wetter'}: "
-                f"{say.rain(late)} a year against {say.rain(early)}.",
-                "Weigh the later years more.",
-            )
+    if annual.size < FEW_YEARS:
+        return
+    early, late = float(annual[: annual.size // 2].mean()), float(annual[annual.size // 2 :].mean())
+    if early > 0 and abs(late / early - 1) > TREND_SHARE:
+        found.add(
+            "RAIN_TREND",
+            "note",
+            f"The later half of the record is {'drier' if late < early else 'wetter'}: "
+            f"{say.rain(late)} a year against {say.rain(early)}.",
+            "Weigh the later years more.",
+        )
+
+
+def _zeros_and_sums(found: Findings, rain: PreparedRain, mean_mm: list[float | None], say: Wording) -> None:
     zeros = _suspect_zeros(rain, mean_mm)
     if zeros:
         start, days, usual_mm = zeros
-        add(
+        found.add(
             "RAIN_LONG_ZERO_RUN",
             "caution",
             f"{several(days, 'day')} of exact zeros from {day(rain.dates[start])}, "
@@ -109,20 +133,10 @@ def find_in_rain(rain: PreparedRain, mean_mm: list[float | None], say: Wording) 
     piled = _accumulation(rain)
     if piled:
         at, gap_days = piled
-        add(
+        found.add(
             "RAIN_ACCUMULATION",
             "caution",
             f"{say.rain(float(rain.record.depth_mm[at]))} on {day(rain.dates[at])} stands right after "
             f"{several(gap_days, 'missing day')}: it may be the sum of them.",
             "Look at the gauge's log; a sum read as one day makes the store seem to fill at once.",
         )
-    made = rain.record.made_from
-    if made is not None and made.kind == "months":
-        add(
-            "RAIN_DAYS_MADE_FROM_MONTHS",
-            "caution",
-            "Only the monthly totals of this record were observed. The days in them were made, so dry spells and "
-            "spills within a month are a guess.",
-            "Ask the gauge's owner for the daily readings.",
-        )
-    return found

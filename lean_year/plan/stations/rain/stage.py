@@ -9,13 +9,13 @@ from lean_year.core.rain import rainfall
 from lean_year.core.rain.rainfall import Filling
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.figure import Figure, Finding
-from lean_year.plan.answer.wording import MONTHS, Wording, day, several
+from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
-from lean_year.plan.stations.rain.findings import find_in_rain
+from lean_year.plan.stations.rain.figures import rain_figures
+from lean_year.plan.stations.rain.findings import rain_findings
 
-RETURN_YEARS = (5, 10, 20)
 DRIEST_SHOWN = 5
 SPELL_LEAST_DAYS = 10
 SPELLS_SHOWN = 1_000
@@ -158,91 +158,10 @@ def _dry_spells(rain: PreparedRain) -> list[DrySpell]:
     return [DrySpell(start=rain.dates[spell.start].astype(object), days=spell.days) for spell in spells]
 
 
-def _figures(rain: PreparedRain, say: Wording) -> dict[str, Figure]:
-    annual = rain.annual_mm[rain.counts]
-    source = f"the record, {day(rain.dates[0])} to {day(rain.dates[-1])}"
-    spell = rain.dry_spell
-    driest = next(iter(rainfall.driest_twelve_months(rain.monthly_mm)), None)
-    wettest = int(np.argmax(rain.filled_mm))
-    figures = {
-        "mean_year_mm": Figure(
-            value=float(annual.mean()) if annual.size else None,
-            unit="mm",
-            label="Mean year",
-            basis="derived",
-            source=source,
-            formula="sum of the counted years' rain / counted years",
-            working=f"{say.rain(float(annual.sum()))} / {annual.size} years" if annual.size else "",
-            moves="A mean hides the lean years; the replay uses every day instead.",
-        ),
-        "driest_year_mm": Figure(
-            value=float(annual.min()) if annual.size else None,
-            unit="mm",
-            label="Driest year",
-            basis="derived",
-            source=source,
-            formula="least total of a counted water year",
-            working=rain.years.label(int(np.flatnonzero(rain.counts)[np.argmin(annual)])) if annual.size else "",
-        ),
-        "driest_12_months_mm": Figure(
-            value=driest[1] if driest else None,
-            unit="mm",
-            label="Driest 12 months in a row",
-            basis="derived",
-            source=source,
-            formula="least sum of 12 calendar months in a row, wherever they begin",
-            working=_month_name(rain, driest[0]) if driest else "",
-        ),
-        "longest_dry_spell_d": Figure(
-            value=float(spell.days),
-            unit="d",
-            label="Longest dry spell",
-            basis="derived",
-            source=source,
-            formula=f"longest run of days each under {say.shallow(rainfall.DRY_DAY_MM)}; a missing day ends a run",
-            working=f"from {day(rain.dates[spell.start])}" if spell.days else "no day under the limit",
-        ),
-        "wettest_day_mm": Figure(
-            value=float(rain.filled_mm[wettest]),
-            unit="mm",
-            label="Wettest day",
-            basis="derived",
-            source=source,
-            formula="largest day of the record",
-            working=day(rain.dates[wettest]),
-        ),
-        "missing_d": Figure(
-            value=float(rain.record.missing.sum()),
-            unit="d",
-            label="Missing days",
-            basis="derived",
-            source=source,
-            formula="days without a value between the first and the last",
-            working=f"longest gap {several(rainfall.longest_run(rain.record.missing).days, 'day')}",
-        ),
-    }
-    for years in RETURN_YEARS:
-        figures[f"dry_year_1_in_{years}_mm"] = Figure(
-            value=rainfall.dry_year_mm(annual, years).total_mm,
-            unit="mm",
-            label=f"Dry year, 1 in {years}",
-            basis="derived",
-            source=f"{source}; plotting position of Weibull",
-            formula="years ranked from the driest; the m-th is undercut with probability m / (n + 1)",
-            working=f"n = {annual.size}, probability 1 / {years}",
-            moves="Needs more years than this to say." if annual.size + 1 < years else "",
-        )
-    return figures
-
-
-def _month_name(rain: PreparedRain, months_from_january: int) -> str:
-    year = int(rainfall.year_of(rain.dates[:1])[0]) + months_from_january // 12
-    return f"from {MONTHS[months_from_january % 12]} {year}"
-
-
 @cached(32)
 def plan_rain(rain: PreparedRain, say: Wording) -> RainPlan:
     """The rain stage: statistics, years and what is wrong with the record. Not to be changed by the caller."""
+    months = _months(rain)
     return RainPlan(
         start=rain.record.start,
         end=rain.dates[-1].astype(object),
@@ -250,13 +169,13 @@ def plan_rain(rain: PreparedRain, say: Wording) -> RainPlan:
         first_month=rain.years.first_month,
         counted_years=int(rain.counts.sum()),
         filling=rain.filling,
-        figures=_figures(rain, say),
-        months=_months(rain),
+        figures=rain_figures(rain, say),
+        months=months,
         years=_years(rain),
         driest=_driest(rain),
         dry_day_mm=rainfall.DRY_DAY_MM,
         dry_spells=_dry_spells(rain),
-        findings=find_in_rain(rain, [row.mean_mm for row in _months(rain)], say),
+        findings=rain_findings(rain, [row.mean_mm for row in months], say),
         cautions=[],
     )
 

@@ -1,7 +1,8 @@
 """Is a roof's water fit for its use? What stands on it and what it is made of."""
 
 from lean_year.core.roofs.catchment import runoff_coefficients
-from lean_year.plan.answer.figure import Finding, Severity
+from lean_year.plan.answer.figure import Severity
+from lean_year.plan.answer.findings import Findings
 from lean_year.property.roofs import Hazard, Roof
 
 # Severity where the water may be drunk, what is wrong, what to do instead. Basis: common practice.
@@ -26,13 +27,9 @@ _HAZARDS: dict[Hazard, tuple[Severity, str, str]] = {
 }
 
 
-def fitness_findings(roof: Roof, *, drunk: bool) -> list[Finding]:
+def fitness_findings(found: Findings, roof: Roof, *, drunk: bool) -> None:
     """What stands against a roof's water. `drunk`: some of the uses it serves need drinking quality."""
-    found = []
-
-    def add(code: str, severity: Severity, text: str, fix: str) -> None:
-        found.append(Finding(code=code, stage="roofs", severity=severity, text=text, fix=fix))
-
+    add = found.add
     material = runoff_coefficients()[roof.material]
     if material.drinking == "never":
         what = f"{roof.name}: {material.label.lower()} is not for drinking water"
@@ -48,7 +45,6 @@ def fitness_findings(roof: Roof, *, drunk: bool) -> list[Finding]:
         if not drunk and severity == "fails":
             severity = "caution"
         add(f"ROOF_{hazard.upper()}", severity, f"{roof.name} has {what}.", fix)
-    return found
 
 
 def hazard_label(hazard: Hazard) -> str:

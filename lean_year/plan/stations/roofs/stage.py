@@ -6,23 +6,21 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
+from lean_year.core.calendar import mean_by_month
 from lean_year.core.roofs import catchment
 from lean_year.core.roofs.catchment import MONTHLY_LOSS_MM, MONTHLY_METHOD_RUNOFF
-from lean_year.core.roofs.snow import FROZEN_SHARE
-from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
-from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.demand import HouseholdDemand, temperatures
+from lean_year.plan.model.demand import HouseholdDemand
 from lean_year.plan.model.harvest import Catch, snow_applies
-from lean_year.plan.model.prepared_rain import PreparedRain, mean_year_l
+from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.roofs.choices import choices
-from lean_year.plan.stations.roofs.fitness import fitness_findings
+from lean_year.plan.stations.roofs.findings import roof_findings
 from lean_year.property.document import Property
 from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
 
@@ -82,19 +80,9 @@ class RoofsPlan(BaseModel):
     groups: list[GroupPlan]
     harvest_l_day_by_month: list[float] | None
     """Mean water off the roofs in use on a day of each calendar month, January first; None without rain. [L/d]"""
-    snow_told_apart: bool
+    snow_counted_apart: bool
     findings: list[Finding]
     cautions: list[str]
-
-
-def _frozen_share(document: Property, rain: PreparedRain) -> float:
-    """Share of what fell on days as cold as snow; 0 where nobody knows the temperatures."""
-    weather = temperatures(document, rain)
-    total = float(rain.filled_mm.sum())
-    if weather is None or total <= 0:
-        return 0.0
-    frozen = (weather[0] + weather[1]) / 2 <= document.snow.threshold_c
-    return float(rain.filled_mm[frozen].sum()) / total
 
 
 def _loss_formula(document: Property, say: Wording) -> str:
@@ -134,7 +122,7 @@ def _surface(
     }
     low = high = None
     if rain is not None and harvest is not None:
-        mean = mean_year_l(harvest, rain)
+        mean = mean_year(harvest, rain)
         used = min(runoff, MONTHLY_METHOD_RUNOFF) if document.losses == "monthly" else runoff
         figures["harvest_l_year"] = Figure(
             value=mean,
@@ -191,7 +179,7 @@ def _groups(document: Property, catch: Catch | None, rain: PreparedRain | None) 
             if roof.on and share:
                 area += plan_area_m2(roof) * share
                 if catch is not None and rain is not None:
-                    harvest += (mean_year_l(catch.by_roof[number], rain) or 0.0) * share
+                    harvest += (mean_year(catch.by_roof[number], rain) or 0.0) * share
         rows.append(
             GroupPlan(
                 id=pipe.id,
@@ -219,7 +207,7 @@ def plan_roofs(
         for row, roof in enumerate(document.roofs)
     ]
     if catch is not None and supply is not None:
-        _worth_of_each(surfaces, catch, supply)
+        _carried_without_each(surfaces, catch, supply)
     on = [roof for roof in document.roofs if roof.on]
     area = sum(plan_area_m2(roof) for roof in on)
     effective = sum(plan_area_m2(roof) * runoff_of(roof) for roof in on)
@@ -243,7 +231,7 @@ def plan_roofs(
     }
     if rain is not None and catch is not None:
         figures["harvest_l_year"] = Figure(
-            value=mean_year_l(catch.off_roofs, rain),
+            value=mean_year(catch.off_roofs, rain),
             unit="L",
             label="Water off the roofs in a mean year",
             basis="derived",
@@ -254,99 +242,26 @@ def plan_roofs(
         )
     by_month = None
     if rain is not None and catch is not None:
-        days = np.bincount(rain.month, minlength=13)[1:]
-        by_month = (np.bincount(rain.month, catch.off_roofs, minlength=13)[1:] / np.maximum(days, 1)).tolist()
-    told_apart = rain is not None and snow_applies(document, rain)
+        by_month = mean_by_month(catch.off_roofs, rain.month).tolist()
+    counted_apart = rain is not None and snow_applies(document, rain)
     return RoofsPlan(
         figures=figures,
         surfaces=surfaces,
         groups=_groups(document, catch, rain),
         harvest_l_day_by_month=by_month,
-        snow_told_apart=told_apart,
-        findings=_findings(document, on, demand, rain, catch, say),
-        cautions=[*CAUTIONS, SNOW_CAUTION] if told_apart else CAUTIONS,
+        snow_counted_apart=counted_apart,
+        findings=roof_findings(document, demand, rain, catch, say),
+        cautions=[*CAUTIONS, SNOW_CAUTION] if counted_apart else CAUTIONS,
     )
 
 
-def _worth_of_each(surfaces: list[RoofPlan], catch: Catch, supply: Supply) -> None:
+def _carried_without_each(surfaces: list[RoofPlan], catch: Catch, supply: Supply) -> None:
     alone = supply.on_rain_alone  # a back-up would carry every year without any roof
     for row, surface in enumerate(surfaces):
         if surface.on:
             # Subtraction can leave a hair below zero where this is the only roof.
             left = (supply.inflow_l - catch.kept_by_roof[row]).clip(min=0)
             surface.years_carried_without = replace(alone, inflow_l=left).years_carried()
-
-
-def _findings(
-    document: Property,
-    on: list[Roof],
-    demand: HouseholdDemand,
-    rain: PreparedRain | None,
-    catch: Catch | None,
-    say: Wording,
-) -> list[Finding]:
-    found = []
-    if not on:
-        found.append(
-            Finding(
-                code="ROOF_NONE",
-                stage="roofs",
-                severity="fails",
-                text="No roof is switched on, so nothing is caught.",
-                fix="Add a roof or switch one on.",
-            )
-        )
-    drunk = any(use.quality == "drinking" and use.from_rain and use.daily_l.any() for use in demand.uses)
-    for roof in on:
-        found += fitness_findings(roof, drunk=drunk)
-        if plan_area_m2(roof) == 0:
-            found.append(
-                Finding(
-                    code="ROOF_NO_AREA",
-                    stage="roofs",
-                    severity="caution",
-                    text=f"{roof.name} has an area of zero.",
-                    fix="Enter its measures, or take it off the list.",
-                )
-            )
-    if document.snow.on and rain is not None and not snow_applies(document, rain):
-        found.append(
-            Finding(
-                code="ROOF_SNOW_NO_TEMPERATURES",
-                stage="roofs",
-                severity="caution",
-                text="Snow is to be told from rain, but neither the record nor the site has temperatures.",
-                fix="Enter twelve mean lows and highs, or bring in a record that has them.",
-            )
-        )
-    if not document.snow.on and rain is not None:
-        share = _frozen_share(document, rain)
-        if share > FROZEN_SHARE:
-            found.append(
-                Finding(
-                    code="ROOF_SNOW_COUNTED_AS_RAIN",
-                    stage="roofs",
-                    severity="caution",
-                    text=f"{share * 100:.0f} % of the record fell in frost and is counted as rain on its day.",
-                    fix="Let snow lie on the roofs until it melts: the store is then as low in winter as it will be.",
-                )
-            )
-    if rain is not None and catch is not None and snow_applies(document, rain):
-        years = rain.filled_mm.size / DAYS_PER_YEAR
-        for roof, lost in zip(document.roofs, catch.snow_lost_mm, strict=True):
-            litres = plan_area_m2(roof) * runoff_of(roof) * lost / years
-            if roof.on and not roof.snow_guards and litres > 0.05 * float(catch.off_roofs.sum()) / years:
-                found.append(
-                    Finding(
-                        code="ROOF_SNOW_SLIDES",
-                        stage="roofs",
-                        severity="note",
-                        text=f"{roof.name} at {fixed(roof.pitch_deg, 1)}° sheds its snow: {say.volume(litres)} of "
-                        "melt a year misses the gutter.",
-                        fix="Snow guards keep it on the roof; the engineer confirms the load.",
-                    )
-                )
-    return found
 
 
 def _headline(model: PropertyModel, plan: RoofsPlan) -> str:

@@ -38,7 +38,7 @@ export function SectionDrawing(props: {
   for (let each = Math.ceil(at.low / step) * step; each <= at.high; each += step) ticks.push(each);
   const screen = run.screen_m;
   const outlet = run.outlet_m;
-  const lip = section.overflow_invert_m;
+  const invert = section.overflow_invert_m;
   const bad = (code: string) => props.checks.some((check) => check.code === code && check.status === "fails");
   const pipe = run.points.flatMap((point): [number, number][] =>
     point.invert_m === null ? [] : [[x(point.along_m), y(point.invert_m)]],
@@ -64,7 +64,7 @@ export function SectionDrawing(props: {
     rightX,
     tankPx,
     endX,
-    lip,
+    invert,
     section,
     tee: props.tee,
   });
@@ -173,9 +173,9 @@ export function SectionDrawing(props: {
           />
           <rect
             x={tankX}
-            y={y(lip)}
+            y={y(invert)}
             width={tankPx}
-            height={Math.max(0, y(tank.outlet_m) - y(lip))}
+            height={Math.max(0, y(tank.outlet_m) - y(invert))}
             fill="var(--water-1)"
           />
           <rect
@@ -195,8 +195,8 @@ export function SectionDrawing(props: {
           <WayOut overflow={props.overflow} tank={tank} section={section} at={at} unit={unit} />
           <Level
             x={tankX + 8}
-            y={y(lip)}
-            text={`${props.overflow.kind === "none" || props.overflow.kind === "back_down" ? "top water level" : "overflow"} ${signed(lip / unit, 2)}`}
+            y={y(invert)}
+            text={`${props.overflow.kind === "none" || props.overflow.kind === "back_down" ? "top water level" : "overflow"} ${signed(invert / unit, 2)}`}
           />
           <text x={rightX} y={y(tank.lid_m) - 8} textAnchor="end" className="label halo">
             lid {signed(tank.lid_m / unit, 2)}
@@ -209,7 +209,7 @@ export function SectionDrawing(props: {
           />
           <text
             x={tankX + tankPx / 2}
-            y={(y(lip) + y(tank.floor_m)) / 2 + 5}
+            y={(y(invert) + y(tank.floor_m)) / 2 + 5}
             textAnchor="middle"
             className="label"
             fontWeight="650"
@@ -317,7 +317,7 @@ type Corners = {
   rightX: number;
   tankPx: number;
   endX: number;
-  lip: number;
+  invert: number;
   section: Section;
   tee: Tee | undefined;
 };
@@ -343,9 +343,9 @@ function placed(checks: Check[], run: RunLevels, on: Corners) {
       dip: [on.x(mid), on.y(invert) + 20],
       // Side by side up to the tank's wall.
       inlet: [on.tankX - 6 - 34 * atInlet, on.y(run.inlet_m) + 18],
-      overflow: [on.rightX + 34, on.y(on.lip) - 12],
+      overflow: [on.rightX + 34, on.y(on.invert) - 12],
       discharge: [on.endX - 30, on.y(on.section.discharge_m) - 28],
-      vent: [on.tankX + on.tankPx / 2, on.y(on.lip) - 30],
+      vent: [on.tankX + on.tankPx / 2, on.y(on.invert) - 30],
       pump: [on.rightX + 52, on.y(on.section.pump_m ?? on.section.tank_ground_m) + 20],
     };
     const [left, top] = spot[check.place];

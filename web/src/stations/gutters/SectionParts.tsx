@@ -84,18 +84,18 @@ export function WayOut(props: {
   const { overflow, at, section, unit } = props;
   const { y, rightX, endX } = at;
   if (overflow.kind === "none" || overflow.kind === "back_down") return null;
-  const lip = y(section.overflow_invert_m);
+  const invert = y(section.overflow_invert_m);
   const end = y(section.discharge_m) - 4;
   const standpipe = overflow.kind === "standpipe";
   const way = standpipe
-    ? `M${rightX - 6} ${y(props.tank.floor_m) - 7}H${rightX + 18}V${lip}H${rightX + 34}V${end}H${endX - 12}`
-    : `M${rightX - 6} ${lip}H${rightX + 20}V${end}H${endX - 12}`;
+    ? `M${rightX - 6} ${y(props.tank.floor_m) - 7}H${rightX + 18}V${invert}H${rightX + 34}V${end}H${endX - 12}`
+    : `M${rightX - 6} ${invert}H${rightX + 20}V${end}H${endX - 12}`;
   return (
     <>
       <path d={way} fill="none" stroke="var(--ink)" strokeWidth="5" strokeLinejoin="round" />
       <path d={`M${endX - 14} ${end - 5}l10 5-10 5z`} fill="var(--ink)" />
       {standpipe && overflow.crown_m !== null && (
-        <text x={endX} y={lip - 10} textAnchor="end" className="label halo">
+        <text x={endX} y={invert - 10} textAnchor="end" className="label halo">
           crown at most {signed(overflow.crown_m / unit, 2)}
         </text>
       )}

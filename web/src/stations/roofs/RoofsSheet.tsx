@@ -67,7 +67,7 @@ export function RoofsSheet() {
         </div>
       </div>
 
-      {document.snow.on && (document.site.tmin_c !== null || !roofs.snow_told_apart) && (
+      {document.snow.on && (document.site.tmin_c !== null || !roofs.snow_counted_apart) && (
         <SiteTemperatures months={monthStarts(plan.rain?.first_month ?? 1).map(({ month }) => month)} />
       )}
       <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">

@@ -41,7 +41,7 @@ export function WeatherOnRoofs() {
             value={snow.melt_mm_c_day}
           />{" "}
           for each degree Celsius and day
-          {!plan.roofs.snow_told_apart && ", once there are temperatures"}
+          {!plan.roofs.snow_counted_apart && ", once there are temperatures"}
         </>
       )}
       .

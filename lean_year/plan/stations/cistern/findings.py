@@ -1,0 +1,137 @@
+"""What is wrong with the store: its size, the record behind it, and how its tanks stand."""
+
+from lean_year.core.cistern.bank import LEAST_OUTLET_M
+from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE, SHORT_RECORD_YEARS
+from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.plan.answer.figure import Finding
+from lean_year.plan.answer.findings import Findings
+from lean_year.plan.answer.wording import Wording, several
+from lean_year.plan.model.supply import Supply
+from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
+from lean_year.property.document import Property
+
+STRANDED_SHARE = 0.005
+"""Water above the lowest overflow that is worth a word, of a tank."""
+SLUDGE_FROM_L = 2_000.0
+"""From this size on an outlet near the floor is worth a word. Basis: estimate."""
+LINK_HEAD_NOTED_M, LINK_HEAD_CAUTION_M = 0.1, 0.3
+"""Head across a link in the design downpour that is worth a note, and a caution. Basis: estimate."""
+
+
+def cistern_findings(
+    document: Property,
+    supply: Supply,
+    bank: BankPlan,
+    short_years: int,
+    for_aim_l: float | None,
+    first_filling: bool,
+    say: Wording,
+) -> list[Finding]:
+    """Everything to fix; `for_aim_l` is the smallest tank that does it, `first_filling` that no size would."""
+    found = Findings("cistern")
+    if first_filling:
+        _not_enough_rain(found, document, supply, say)
+    allowed = document.cistern.short_years_allowed
+    if short_years > allowed:
+        found.add(
+            "CISTERN_SHORT_YEARS",
+            "fails",
+            f"{several(short_years, 'year')} with dry days, {allowed} allowed.",
+            f"A tank of {say.volume(for_aim_l)} does it." if for_aim_l is not None and not first_filling else "",
+        )
+    _replay(found, document, supply, say)
+    for vessel in bank.vessels:
+        _vessel(found, vessel, bank, say)
+    _links(found, bank, say)
+    return found.rows
+
+
+def _not_enough_rain(found: Findings, document: Property, supply: Supply, say: Wording) -> None:
+    wanted, brought = float(supply.demand_l.sum()), float(supply.inflow_l.sum())
+    text = f"The house uses {say.volume(wanted)} over the record and the roofs bring {say.volume(brought)}"
+    if document.household.back_up.kind != "none":
+        found.add(
+            "CISTERN_RAIN_IS_NOT_ENOUGH",
+            "note",
+            f"{text}; the rest is other water whatever the tank.",
+            "More roof or less use lowers the bill.",
+        )
+    else:
+        found.add(
+            "CISTERN_FIRST_FILLING",
+            "fails",
+            f"{text}. No tank size closes the gap: it would only use up what it was first filled with.",
+            "More roof, less use, or water from elsewhere.",
+        )
+
+
+def _replay(found: Findings, document: Property, supply: Supply, say: Wording) -> None:
+    brought_l_year, live_l = supply.rain.a_year(supply.inflow_l.sum()), supply.layout.live_l
+    if 0 < live_l < DAILY_STEP_LEAST_SHARE * brought_l_year:
+        found.add(
+            "CISTERN_SMALL_FOR_DAILY_STEP",
+            "caution",
+            f"{say.volume(live_l)} live is under {DAILY_STEP_LEAST_SHARE * 100:.0f} % of the yearly inflow, "
+            f"{say.volume(brought_l_year)}. A store this small fills and empties within a day, which daily "
+            "sums blur.",
+            "Trust the figures as a rough guide (limit from memory: Fewkes and Butler 2000).",
+        )
+    start_share = document.cistern.start_share
+    if start_share > 0 and supply.demand_l.size < SHORT_RECORD_YEARS * int(DAYS_PER_YEAR):
+        found.add(
+            "CISTERN_SHORT_RECORD_START",
+            "note",
+            f"The replay begins with the tank {start_share * 100:.0f} % full, which flatters a short record.",
+            "Begin it empty to see the difference.",
+        )
+
+
+def _vessel(found: Findings, vessel: VesselPlan, bank: BankPlan, say: Wording) -> None:
+    shares = [other for other in bank.vessels if other.step == vessel.step]
+    if vessel.apart and len(shares) > 1:
+        lowest = min(other.overflow_m for other in shares)
+        found.add(
+            "CISTERN_NO_SHARED_LEVEL",
+            "fails",
+            f"{vessel.name} shares no level with the rest: it gives water from {say.length(vessel.outlet_m)} to "
+            f"{say.length(vessel.overflow_m)}, the bank from {say.length(bank.draw_m)} to {say.length(lowest)}.",
+            "Move it up or down until the two overlap, or let one spill into the other.",
+        )
+    elif vessel.apart:
+        found.add(
+            "CISTERN_NO_LIVE_VOLUME",
+            "fails",
+            f"{vessel.name}'s outlet is not below its overflow, so nothing can be drawn from it.",
+            "Lower the outlet.",
+        )
+    if vessel.stranded_l > STRANDED_SHARE * vessel.gross_l:
+        found.add(
+            "CISTERN_STRANDED",
+            "caution",
+            f"{say.volume(vessel.stranded_l)} of {vessel.name} are above the lowest overflow, "
+            f"{say.length(bank.overflow_m)}, and never fill.",
+            f"Lower its floor by {say.length(vessel.overflow_m - bank.overflow_m)}, or fit a valve on its base "
+            "link: shut while it fills, opened to let the water down. Both valves open at once is the fault to "
+            "look for.",
+        )
+    if vessel.outlet_m - vessel.floor_m < LEAST_OUTLET_M - 1e-9 and vessel.gross_l > SLUDGE_FROM_L:
+        found.add(
+            "CISTERN_OUTLET_LOW",
+            "note",
+            f"{vessel.name}'s outlet is {say.length(vessel.outlet_m - vessel.floor_m)} above its floor. Sludge "
+            f"lies there; the trade leaves at least {say.length(LEAST_OUTLET_M)}.",
+            "Raise the outlet, or draw through a floating suction.",
+        )
+
+
+def _links(found: Findings, bank: BankPlan, say: Wording) -> None:
+    for link in bank.links:
+        if link.head_m > LINK_HEAD_NOTED_M:
+            found.add(
+                "CISTERN_LINK_NARROW",
+                "caution" if link.head_m > LINK_HEAD_CAUTION_M else "note",
+                f"In the design downpour {say.flow(link.flow_l_s)} must cross from {link.near} to {link.far}: "
+                f"the near tank stands {say.length(link.head_m)} higher and spills with "
+                f"{say.volume(link.room_left_l)} of room beyond.",
+                "Fit a wider link or a second one, or lead a downpipe into each end.",
+            )

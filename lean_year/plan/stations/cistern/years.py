@@ -1,0 +1,146 @@
+"""The replay year by year: what came, what was short, which saving steps were on."""
+
+import datetime as dt
+
+import numpy as np
+from pydantic import BaseModel
+
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.property.document import Property
+
+DRY_RUNS_SHOWN = 12
+
+
+DRY_RUN_GAP_DAYS = 30
+
+
+class DryRun(BaseModel):
+    """A stretch on which the house was short: dry days no more than `DRY_RUN_GAP_DAYS` apart, across New Year."""
+
+    start: dt.date
+    end: dt.date
+    days: int
+    """Dry days in it."""
+    shortfall_l: float
+
+
+class CisternYear(BaseModel):
+    """One water year of the replay. [L]"""
+
+    label: str
+    start: dt.date
+    whole: bool
+    counted: bool
+    inflow_l: float
+    demand_l: float
+    supplied_l: float
+    shortfall_l: float
+    given_up_l: float
+    spilled_l: float
+    other_water_l: float
+    """Topped up or trucked."""
+    loads: int
+    step_days: int
+    """Days on any saving step."""
+    short_days: int
+    first_short_day: dt.date | None
+    lowest_l: float
+    lowest_date: dt.date
+    end_l: float
+
+
+class StepPlan(BaseModel):
+    """One saving step over the record."""
+
+    name: str
+    below_share: float
+    days: int
+    years: int
+    """Counted years with a day on it."""
+    given_up_l: float
+    cuts: str
+
+
+def dry_runs(run: OperatedReplay, rain: PreparedRain) -> list[DryRun]:
+    dry = np.flatnonzero(run.short_day)
+    stretches = np.split(dry, np.flatnonzero(np.diff(dry) > DRY_RUN_GAP_DAYS) + 1) if dry.size else []
+    shortfall = run.shortfall_l
+    runs = [
+        DryRun(
+            start=rain.dates[days[0]].astype(object),
+            end=rain.dates[days[-1]].astype(object),
+            days=int(days.size),
+            shortfall_l=float(shortfall[days].sum()),
+        )
+        for days in stretches
+    ]
+    return sorted(runs, key=lambda dry_run: -dry_run.shortfall_l)[:DRY_RUNS_SHOWN]
+
+
+def years_of(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
+    years = rain.years
+    daily = ("inflow_l", "demand_l", "supplied_l", "given_up_l", "spilled_l")
+    sums = {name: years.sums(getattr(run, name)).tolist() for name in daily}
+    sums["shortfall_l"] = years.sums(np.where(run.short_day, run.shortfall_l, 0.0)).tolist()
+    sums["other_water_l"] = years.sums(run.topped_up_l + run.trucked_l).tolist()
+    loads, step_days, short_days = (years.days(on).tolist() for on in (run.loads, run.step > 0, run.short_day))
+    spans = [slice(begin, end) for begin, end in zip(years.starts.tolist(), years.ends.tolist(), strict=True)]
+    lowest = [span.start + int(np.argmin(run.store_l[span])) for span in spans]
+    dry = [span.start + int(np.argmax(run.short_day[span])) for span in spans]
+    lowest_l, end_l = run.store_l[lowest].tolist(), run.store_l[years.ends - 1].tolist()
+    starts, lowest_dates, dry_dates = (rain.dates[at].astype(object) for at in (years.starts, lowest, dry))
+    rows = []
+    for row in range(len(years)):
+        rows.append(
+            CisternYear(
+                label=years.label(row),
+                start=starts[row],
+                whole=bool(years.whole[row]),
+                counted=bool(rain.counts[row]),
+                loads=loads[row],
+                step_days=step_days[row],
+                short_days=short_days[row],
+                first_short_day=dry_dates[row] if short_days[row] else None,
+                lowest_l=lowest_l[row],
+                lowest_date=lowest_dates[row],
+                end_l=end_l[row],
+                **{name: sum_l[row] for name, sum_l in sums.items()},
+            )
+        )
+    return rows
+
+
+def steps_of(document: Property, run: OperatedReplay, rain: PreparedRain) -> list[StepPlan]:
+    rows = []
+    for number, step in enumerate(document.household.steps, start=1):
+        on = run.step == number
+        years = (rain.years.days(on) > 0) & rain.counts
+        cuts = [
+            f"{name} −{share * 100:g} %"
+            for name, share in (
+                ("indoors", step.house_cut),
+                ("garden", step.garden_cut),
+                ("animals", step.animals_cut),
+                ("other", step.other_cut),
+            )
+            if share > 0
+        ]
+        rows.append(
+            StepPlan(
+                name=step.name,
+                below_share=step.below_share,
+                days=int(on.sum()),
+                years=int(years.sum()),
+                given_up_l=float(run.given_up_l[on].sum()),
+                cuts=", ".join(cuts) or "nothing is cut",
+            )
+        )
+    return rows
+
+
+def tightest_carried(years: list[CisternYear]) -> int | None:
+    """Row of the counted year without a short day whose store fell lowest; of any such year where none counts."""
+    rows = [row for row, year in enumerate(years) if year.counted] or list(range(len(years)))
+    carried = [row for row in rows if years[row].short_days == 0]
+    return min(carried, key=lambda row: years[row].lowest_l) if carried else None
