@@ -1,25 +1,102 @@
-"""The loops over days of `lean_year.core.cistern.replay.operation`, compiled. What they do is said there."""
+"""The loops over days of `lean_year.core.cistern.operation`, compiled. What they do is said there.
+
+What they take and write has names: each group of arrays is a named tuple, which the compiler takes apart.
+"""
+
+from typing import NamedTuple
 
 import numpy as np
 from numba import njit
+from numpy.typing import NDArray
 
 from lean_year.core.cistern.replay import SHORT_DAY_L
 
 
+class DaysIn(NamedTuple):
+    """What each day brings and asks. [L]"""
+
+    inflow: NDArray[np.float64]
+    house: NDArray[np.float64]
+    """Shape (n_steps + 1, n_days), no step first."""
+    garden: NDArray[np.float64]
+    loss: NDArray[np.float64]
+
+
+class Stores(NamedTuple):
+    """The stores of a chain, shape (n_stages,)."""
+
+    size_l: NDArray[np.float64]
+    inflow_share: NDArray[np.float64]
+    spills_on: NDArray[np.bool_]
+    pumped_l_day: NDArray[np.float64]
+    garden_stage: int
+    """Which of them the garden draws from."""
+    start_l: NDArray[np.float64]
+
+
+class Running(NamedTuple):
+    """How a supply is run; see `lean_year.core.cistern.operation`."""
+
+    triggers: NDArray[np.float64]
+    yas: bool
+    keep_share: float
+    limit_l_day: float
+    load_l: float
+    order_share: float
+    lead_days: int
+
+
+class DaysOut(NamedTuple):
+    """What a replay writes for each day. [L]"""
+
+    stage: NDArray[np.float64]
+    """Shape (n_stages, n_days)."""
+    demand: NDArray[np.float64]
+    supplied: NDArray[np.float64]
+    spilled: NDArray[np.float64]
+    lost: NDArray[np.float64]
+    topped_up: NDArray[np.float64]
+    trucked: NDArray[np.float64]
+    step: NDArray[np.int8]
+
+
+class YearsWatched(NamedTuple):
+    """How the days are cut into years, and a span counted apart."""
+
+    end: NDArray[np.int64]
+    counts: NDArray[np.bool_]
+    watch_begin: int
+    watch_end: int
+
+
+class SizesOut(NamedTuple):
+    """What many sizes come to, shape (n_sizes,). [L]"""
+
+    held: NDArray[np.float64]
+    supplied: NDArray[np.float64]
+    missed: NDArray[np.float64]
+    watch_missed: NDArray[np.float64]
+    short_days: NDArray[np.float64]
+    short_years: NDArray[np.float64]
+    lost: NDArray[np.float64]
+    topped_up: NDArray[np.float64]
+    trucked: NDArray[np.float64]
+
+
 @njit(cache=True, nogil=True)
-def operate_days(  # type: ignore[no-untyped-def]
-    inflow, house, garden, loss, size, share_in, spills_on, pump, garden_stage, start, triggers, yas,
-    keep_share, limit, load, order_share, lead,
-    stage_l, demand, supplied, spilled, lost, topped, trucked, step_on,
-):  # fmt: skip
+def operate_days(days, stores, running, out):  # type: ignore[no-untyped-def]
+    size, spills_on, pump, triggers, yas = (
+        stores.size_l, stores.spills_on, stores.pumped_l_day, running.triggers, running.yas
+    )  # fmt: skip
+    keep_share, load = running.keep_share, running.load_l
     n = size.size
     last = n - 1
-    held = start.copy()
+    held = stores.start_l.copy()
     inverse = 1.0 / size.sum() if size.sum() > 0 else 0.0
     keep = keep_share * size[last]
     pending = 0
     in_store = held.sum()
-    for day in range(inflow.size):
+    for day in range(days.inflow.size):
         share = in_store * inverse
         step = 0
         for k in range(triggers.size):
@@ -31,9 +108,9 @@ def operate_days(  # type: ignore[no-untyped-def]
                 if pending == 0:
                     came = min(load, size[last] - held[last])
                     held[last] += came
-                    trucked[day] = came
-            if pending == 0 and trucked[day] == 0 and share < order_share:
-                pending = lead
+                    out.trucked[day] = came
+            if pending == 0 and out.trucked[day] == 0 and share < running.order_share:
+                pending = running.lead_days
         for i in range(last):  # pumps first: what stood in the low tank last night is lifted in the morning
             if pump[i] > 0:
                 moved = min(pump[i], held[i], size[i + 1] - held[i + 1])
@@ -44,22 +121,22 @@ def operate_days(  # type: ignore[no-untyped-def]
         for i in range(n):
             wanted = 0.0
             if i == last:
-                wanted += house[step, day]
-            if i == garden_stage:
-                wanted += garden[step, day]
-            q = inflow[day] * share_in[i] + carried
+                wanted += days.house[step, day]
+            if i == stores.garden_stage:
+                wanted += days.garden[step, day]
+            q = days.inflow[day] * stores.inflow_share[i] + carried
             carried = 0.0
             top = 0.0
             v = held[i]
             if i == last:
-                gone = min(v, loss[day])
-                lost[day] = gone
+                gone = min(v, days.loss[day])
+                out.lost[day] = gone
                 v -= gone
                 if keep_share > 0:
                     # In the order of operate_block, so that a level kept at a trigger is on the same side of it.
                     lack = keep + wanted - v - (0.0 if yas else q)
-                    top = min(max(lack, 0.0), limit)
-                    topped[day] = top
+                    top = min(max(lack, 0.0), running.limit_l_day)
+                    out.topped_up[day] = top
                     v += top
             available = v if yas else v + q
             drawn = wanted if wanted < available else available
@@ -71,50 +148,49 @@ def operate_days(  # type: ignore[no-untyped-def]
             if spills_on[i] and i < last:
                 carried = over
             else:
-                spilled[day] += over
-            supplied[day] += drawn
-            demand[day] += wanted
-            stage_l[i, day] = held[i]
+                out.spilled[day] += over
+            out.supplied[day] += drawn
+            out.demand[day] += wanted
+            out.stage[i, day] = held[i]
             in_store += held[i]
-        step_on[day] = step
+        out.step[day] = step
 
 
 @njit(cache=True, nogil=True)
-def operate_spans(  # type: ignore[no-untyped-def]
-    inflow, house, garden, loss, size, share_in, spills_on, pump, garden_stage, start, triggers, yas,
-    keep_share, limit, load, order_share, lead, begins, store, short_days,
-):  # fmt: skip
-    days = store.shape[1]
-    stage_l = np.empty((size.size, days))
-    step_on = np.empty(days, dtype=np.int8)
-    demand, supplied, spilled = np.empty(days), np.empty(days), np.empty(days)
-    lost, topped, trucked = np.empty(days), np.empty(days), np.empty(days)
+def operate_spans(days, stores, running, begins, store, short_days):  # type: ignore[no-untyped-def]
+    count, stages = store.shape[1], stores.size_l.size
+    out = DaysOut(
+        np.empty((stages, count)), np.empty(count), np.empty(count), np.empty(count), np.empty(count),
+        np.empty(count), np.empty(count), np.empty(count, dtype=np.int8),
+    )  # fmt: skip
     for span in range(begins.size):
         begin = begins[span]
-        end = begin + days
-        for sums in (demand, supplied, spilled, lost, topped, trucked):
+        end = begin + count
+        for sums in (out.demand, out.supplied, out.spilled, out.lost, out.topped_up, out.trucked):
             sums[:] = 0.0
-        operate_days(
-            inflow[begin:end], house[:, begin:end], garden[:, begin:end], loss[begin:end], size, share_in, spills_on,
-            pump, garden_stage, start, triggers, yas, keep_share, limit, load, order_share, lead,
-            stage_l, demand, supplied, spilled, lost, topped, trucked, step_on,
-        )  # fmt: skip
-        for day in range(days):
+        part = DaysIn(
+            days.inflow[begin:end], days.house[:, begin:end], days.garden[:, begin:end], days.loss[begin:end]
+        )
+        operate_days(part, stores, running, out)
+        for day in range(count):
             held = 0.0
-            for stage in range(size.size):
-                held += stage_l[stage, day]
+            for stage in range(stages):
+                held += out.stage[stage, day]
             store[span, day] = held
-            short_days[span] += demand[day] - supplied[day] > SHORT_DAY_L
+            short_days[span] += out.demand[day] - out.supplied[day] > SHORT_DAY_L
 
 
 @njit(cache=True, nogil=True)
-def operate_block(  # type: ignore[no-untyped-def]
-    inflow, demand, loss, size, start, triggers, yas, keep_share, limit, load, order_share, lead,
-    year_end, year_counts, watch_begin, watch_end,
-    held, supplied, missed, watch_missed, short_days, short_years, lost, topped, trucked,
-):  # fmt: skip
+def operate_block(inflow, demand, loss, size, start, running, years, out):  # type: ignore[no-untyped-def]
     # Days outside, sizes inside, and each inner loop free of branches and over few arrays, so that the compiler runs
     # several sizes at a time in the vector units.
+    triggers, yas, keep_share, limit, load, order_share, lead = (
+        running.triggers, running.yas, running.keep_share, running.limit_l_day, running.load_l,
+        running.order_share, running.lead_days,
+    )  # fmt: skip
+    held, supplied, missed, watch_missed, short_days, lost, topped, trucked = (
+        out.held, out.supplied, out.missed, out.watch_missed, out.short_days, out.lost, out.topped_up, out.trucked
+    )  # fmt: skip
     n = size.size
     before, want, top, pending, inverse = np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n)
     first = triggers[0] if triggers.size > 0 else -1.0
@@ -124,10 +200,10 @@ def operate_block(  # type: ignore[no-untyped-def]
         held[k] = start[k]
         inverse[k] = 1.0 / size[k] if size[k] > 0 else 0.0
     day = 0
-    for year in range(year_end.size):
+    for year in range(years.end.size):
         for k in range(n):
             before[k] = short_days[k]
-        while day < year_end[year]:
+        while day < years.end[year]:
             q, gone, d0 = inflow[day], loss[day], demand[0, day]
             if triggers.size == 0:
                 for k in range(n):
@@ -162,9 +238,9 @@ def operate_block(  # type: ignore[no-untyped-def]
                         pending[k] = lead
             if gone > 0:
                 for k in range(n):
-                    out = gone if gone < held[k] else held[k]
-                    lost[k] += out
-                    held[k] -= out
+                    taken = gone if gone < held[k] else held[k]
+                    lost[k] += taken
+                    held[k] -= taken
             if keep_share > 0:
                 rain_first = 0.0 if yas else q
                 for k in range(n):
@@ -203,13 +279,13 @@ def operate_block(  # type: ignore[no-untyped-def]
             for k in range(n):
                 missed[k] += want[k]
                 short_days[k] += 1.0 if want[k] > SHORT_DAY_L else 0.0
-            if watch_begin <= day < watch_end:
+            if years.watch_begin <= day < years.watch_end:
                 for k in range(n):
                     watch_missed[k] += want[k]
             day += 1
-        if year_counts[year]:
+        if years.counts[year]:
             for k in range(n):
-                short_years[k] += 1 if short_days[k] > before[k] else 0
+                out.short_years[k] += 1 if short_days[k] > before[k] else 0
 
 
 @njit(cache=True, nogil=True)

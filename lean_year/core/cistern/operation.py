@@ -14,12 +14,22 @@ start + inflow + top-up + trucked = supplied + spilled + lost + end.
 """
 
 from dataclasses import dataclass, field
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern.compiled import operate_block, operate_days, operate_spans, within
+from lean_year.core.cistern.compiled import (
+    DaysIn,
+    DaysOut,
+    Running,
+    SizesOut,
+    Stores,
+    YearsWatched,
+    operate_block,
+    operate_days,
+    operate_spans,
+    within,
+)
 from lean_year.core.cistern.replay import MAX_VOLUME_L, SHORT_DAY_L, Rule, SizeCurve
 from lean_year.core.errors import InputError, require_number
 
@@ -233,14 +243,17 @@ def operate(
     )[0]
 
 
-@dataclass(frozen=True, slots=True)
-class _Ready:
-    """What the compiled loops take, checked."""
-
-    series: tuple[NDArray[np.float64], ...]
-    """Inflow, house, garden, loss."""
-    size_l: NDArray[np.float64]
-    settings: tuple[Any, ...]
+def _running(operation: Operation) -> Running:
+    back_up = operation.back_up
+    return Running(
+        triggers=np.array(operation.trigger_share, dtype=np.float64),
+        yas=operation.rule == "yas",
+        keep_share=float(back_up.keep_share),
+        limit_l_day=float(back_up.limit_l_day),
+        load_l=float(back_up.load_l),
+        order_share=float(back_up.order_share),
+        lead_days=back_up.lead_days,
+    )
 
 
 def _ready(
@@ -250,7 +263,8 @@ def _ready(
     operation: Operation,
     start_share: float,
     loss_l: NDArray[np.float64] | None,
-) -> _Ready:
+) -> tuple[DaysIn, Stores, Running]:
+    """What the compiled loops take, checked."""
     if not stages:
         raise InputError("stages", "needs at least one store")
     inflow = _checked("inflow_l", inflow_l)
@@ -258,23 +272,28 @@ def _ready(
     loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
     share = require_number("start_share", start_share, low=0, high=1)
     size = np.array([require_number("size_l", stage.size_l, low=0, high=MAX_VOLUME_L) for stage in stages])
-    back_up = operation.back_up
-    settings = (
-        size,
-        np.array([stage.inflow_share for stage in stages]),
-        np.array([stage.spills_on for stage in stages]),
-        np.array([stage.pumped_l_day for stage in stages], dtype=np.float64),
-        0 if operation.garden_from_first else len(stages) - 1,
-        size * share,
-        np.array(operation.trigger_share, dtype=np.float64),
-        operation.rule == "yas",
-        back_up.keep_share,
-        back_up.limit_l_day,
-        back_up.load_l,
-        back_up.order_share,
-        back_up.lead_days,
+    stores = Stores(
+        size_l=size,
+        inflow_share=np.array([stage.inflow_share for stage in stages], dtype=np.float64),
+        spills_on=np.array([stage.spills_on for stage in stages]),
+        pumped_l_day=np.array([stage.pumped_l_day for stage in stages], dtype=np.float64),
+        garden_stage=0 if operation.garden_from_first else len(stages) - 1,
+        start_l=size * share,
     )
-    return _Ready((inflow, demand.house_l, demand.garden_l, loss), size, settings)
+    return DaysIn(inflow, demand.house_l, demand.garden_l, loss), stores, _running(operation)
+
+
+def _no_days(stages: int, days: int) -> DaysOut:
+    return DaysOut(
+        stage=np.zeros((stages, days)),
+        demand=np.zeros(days),
+        supplied=np.zeros(days),
+        spilled=np.zeros(days),
+        lost=np.zeros(days),
+        topped_up=np.zeros(days),
+        trucked=np.zeros(days),
+        step=np.zeros(days, dtype=np.int8),
+    )
 
 
 def operate_windows(
@@ -306,35 +325,31 @@ def operate_windows(
     InputError
         If a series or a value is out of its range.
     """
-    run = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
-    inflow, house, garden, loss = run.series
-    size = run.size_l
+    record, stores, running = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
+    total_l = float(stores.size_l.sum())
     runs = []
     for begin, end in windows:
-        days = end - begin
-        stage_l = np.zeros((len(stages), days))
-        wanted, supplied, spilled, lost, topped, trucked = (np.zeros(days) for _ in range(6))
-        step = np.zeros(days, dtype=np.int8)
-        operate_days(  # type: ignore[call-arg]
-            inflow[begin:end], house[:, begin:end], garden[:, begin:end], loss[begin:end], *run.settings,
-            stage_l, wanted, supplied, spilled, lost, topped, trucked, step,
-        )  # fmt: skip
-        shortfall = np.maximum(0.0, wanted - supplied)
+        days = DaysIn(
+            record.inflow[begin:end], record.house[:, begin:end], record.garden[:, begin:end], record.loss[begin:end]
+        )
+        out = _no_days(len(stages), end - begin)
+        operate_days(days, stores, running, out)
+        shortfall = np.maximum(0.0, out.demand - out.supplied)
         runs.append(
             OperatedReplay(
-                size_l=float(size.sum()),
-                start_l=float(size.sum() * start_share),
-                inflow_l=inflow[begin:end],
-                asked_l=house[0, begin:end] + garden[0, begin:end],
-                demand_l=wanted,
-                supplied_l=supplied,
-                spilled_l=spilled,
-                lost_l=lost,
-                topped_up_l=topped,
-                trucked_l=trucked,
-                step=step,
-                store_l=stage_l[0] if len(stages) == 1 else stage_l.sum(axis=0),
-                stage_l=stage_l,
+                size_l=total_l,
+                start_l=total_l * start_share,
+                inflow_l=days.inflow,
+                asked_l=days.house[0] + days.garden[0],
+                demand_l=out.demand,
+                supplied_l=out.supplied,
+                spilled_l=out.spilled,
+                lost_l=out.lost,
+                topped_up_l=out.topped_up,
+                trucked_l=out.trucked,
+                step=out.step,
+                store_l=out.stage[0] if len(stages) == 1 else out.stage.sum(axis=0),
+                stage_l=out.stage,
                 shortfall_l=shortfall,
                 short_day=shortfall > SHORT_DAY_L,
             )
@@ -386,11 +401,9 @@ def stores_of_spans(
     """
     if begins and not (min(begins) >= 0 and max(begins) + days <= inflow_l.size):
         raise InputError("begins", "every span must lie within the record")
-    run = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
+    record, stores, running = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
     store, short = np.zeros((len(begins), days)), np.zeros(len(begins), dtype=np.int64)
-    operate_spans(  # type: ignore[call-arg]
-        *run.series, *run.settings, np.array(begins, dtype=np.int64), store, short
-    )
+    operate_spans(record, stores, running, np.array(begins, dtype=np.int64), store, short)
     return store, short
 
 
@@ -457,24 +470,19 @@ def operate_sizes(
     counts = np.ones(ends.size, dtype=np.bool_) if year_counts is None else year_counts
     if ends.size != counts.size or (ends.size and ends[-1] != inflow.size):
         raise InputError("year_end", "needs one end a year, the last after the last day")
-    names = ("held", "supplied", "missed", "watched", "short_days", "short_years", "lost", "topped", "trucked")
-    out = {name: np.zeros(sizes.size) for name in names}
-    back_up = operation.back_up
+    out = SizesOut(*(np.zeros(sizes.size) for _ in SizesOut._fields))
     operate_block(
-        inflow, wanted, loss, sizes, sizes * share, np.array(operation.trigger_share, dtype=np.float64),
-        operation.rule == "yas", back_up.keep_share, back_up.limit_l_day, back_up.load_l, back_up.order_share,
-        back_up.lead_days, ends, counts, watch[0], watch[1],
-        *(out[name] for name in names),
-    )  # fmt: skip
-    brought = sizes * share + inflow.sum() + out["topped"] + out["trucked"]
+        inflow, wanted, loss, sizes, sizes * share, _running(operation), YearsWatched(ends, counts, *watch), out
+    )
+    brought = sizes * share + inflow.sum() + out.topped_up + out.trucked
     return OperatedCurve(
         size_l=sizes,
-        supplied_l=out["supplied"],
-        spilled_l=np.maximum(0.0, brought - out["supplied"] - out["lost"] - out["held"]),
-        short_days=out["short_days"].astype(np.int64),
-        short_years=out["short_years"].astype(np.int64),
-        missed_l=out["missed"],
-        watch_missed_l=out["watched"],
-        topped_up_l=out["topped"],
-        trucked_l=out["trucked"],
+        supplied_l=out.supplied,
+        spilled_l=np.maximum(0.0, brought - out.supplied - out.lost - out.held),
+        short_days=out.short_days.astype(np.int64),
+        short_years=out.short_years.astype(np.int64),
+        missed_l=out.missed,
+        watch_missed_l=out.watch_missed,
+        topped_up_l=out.topped_up,
+        trucked_l=out.trucked,
     )

@@ -6,6 +6,7 @@ overflow what its rating gives for the water over its invert.
 """
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numba import njit
@@ -89,96 +90,170 @@ class StormResult:
     """Rain - spilled - flushed - overflowed - stored: rounding only. [L]"""
 
 
+class _Groups(NamedTuple):
+    """Groups of downpipes as arrays, shape (n_groups,). [L/s]"""
+
+    upstream_first: NDArray[np.int64]
+    takes: NDArray[np.float64]
+    chamber_l: NDArray[np.float64]
+    run_takes: NDArray[np.float64]
+    inlet_takes: NDArray[np.float64]
+    into: NDArray[np.int64]
+    vessel: NDArray[np.int64]
+
+
+class _Vessels(NamedTuple):
+    """Tanks as arrays, shape (n_vessels,), their curves (n_vessels, 33)."""
+
+    volume_l: NDArray[np.float64]
+    level_m: NDArray[np.float64]
+    invert_m: NDArray[np.float64]
+    start_m: NDArray[np.float64]
+    overflows: NDArray[np.int64]
+    spills_to: NDArray[np.int64]
+    pump_l_s: NDArray[np.float64]
+
+
+class _Links(NamedTuple):
+    """Links between tanks as arrays, shape (n_links,)."""
+
+    near: NDArray[np.int64]
+    far: NDArray[np.int64]
+    coefficient: NDArray[np.float64]
+
+
+class _Rating(NamedTuple):
+    """What one overflow pipe passes under its head."""
+
+    head_m: NDArray[np.float64]
+    flow_l_s: NDArray[np.float64]
+
+
+class _Flows(NamedTuple):
+    """What `_play` writes, places by minutes. [L/s], levels [m]"""
+
+    roof: NDArray[np.float64]
+    gutter_spill: NDArray[np.float64]
+    group_spill: NDArray[np.float64]
+    run: NDArray[np.float64]
+    run_spill: NDArray[np.float64]
+    inlet_spill: NDArray[np.float64]
+    level_m: NDArray[np.float64]
+    overflow: NDArray[np.float64]
+    vessel_spill: NDArray[np.float64]
+
+
 @njit(cache=True, nogil=True)
-def _play(  # type: ignore[no-untyped-def]
-    rain, area, gutter, shares, order, takes, chamber, run_takes, inlet, into, fills,
-    curve_l, curve_m, invert, lid, start, has, to, pump, near, far, coefficient, heads, rating,
-    roof_out, gutter_spill, group_spill, run_out, run_spill, inlet_spill, level_out, overflow_out, vessel_spill,
-):  # fmt: skip
-    roofs, groups, vessels = area.size, takes.size, invert.size
-    held, level = np.empty(vessels), np.empty(vessels)
-    invert_l, lid_l = np.empty(vessels), np.empty(vessels)
-    for v in range(vessels):
-        held[v] = np.interp(start[v], curve_m[v], curve_l[v])
-        invert_l[v] = np.interp(invert[v], curve_m[v], curve_l[v])
-        lid_l[v] = np.interp(lid[v], curve_m[v], curve_l[v])
-    empty = chamber.copy()
-    arrives, comes, enters = np.zeros(groups), np.zeros(groups), np.zeros(vessels)
+def _play(rain, area, gutter, shares, groups, vessels, links, rating, flows):  # type: ignore[no-untyped-def]
+    count = vessels.invert_m.size
+    held, level, invert_l, lid_l = np.empty(count), np.empty(count), np.empty(count), np.empty(count)
+    for v in range(count):
+        held[v] = np.interp(vessels.start_m[v], vessels.level_m[v], vessels.volume_l[v])
+        invert_l[v] = np.interp(vessels.invert_m[v], vessels.level_m[v], vessels.volume_l[v])
+        lid_l[v] = vessels.volume_l[v, -1]
+    empty = groups.chamber_l.copy()
+    arrives, comes, enters = np.zeros(groups.takes.size), np.zeros(groups.takes.size), np.zeros(count)
     flushed = 0.0
     dt = 60.0 / SUBSTEPS
     for minute in range(rain.size):
         arrives[:] = 0.0
         comes[:] = 0.0
         enters[:] = 0.0
-        for r in range(roofs):
-            q = rain[minute] * area[r] / 60.0
-            roof_out[r, minute] = q
-            passed = min(q, gutter[r])
-            gutter_spill[r, minute] = q - passed
-            for g in range(groups):
-                arrives[g] += passed * shares[r, g]
-        for k in range(groups):
-            g = order[k]
-            q = min(arrives[g], takes[g])
-            group_spill[g, minute] = arrives[g] - q
-            taken = min(q * 60.0, empty[g])
-            empty[g] -= taken
-            flushed += taken
-            q += comes[g] - taken / 60.0
-            passed = min(q, run_takes[g])
-            run_spill[g, minute] = q - passed
-            run_out[g, minute] = passed
-            inlet_spill[g, minute] = max(0.0, passed - inlet[g])
-            passed -= inlet_spill[g, minute]
-            if into[g] >= 0:
-                comes[into[g]] += passed
-            else:
-                enters[fills[g]] += passed
-        over, spill = 0.0, np.zeros(vessels)
+        _off_roofs(minute, rain[minute], area, gutter, shares, arrives, flows)
+        flushed += _through_pipes(minute, groups, arrives, empty, comes, enters, flows)
+        over, spill = 0.0, np.zeros(count)
         for _ in range(SUBSTEPS):
-            for v in range(vessels):
+            for v in range(count):
                 held[v] += enters[v] * dt
-                level[v] = np.interp(held[v], curve_l[v], curve_m[v])
-            for i in range(near.size):
-                a, b = near[i], far[i]
-                head = level[a] - level[b]
-                if coefficient[i] > 0 and head != 0.0:
-                    flow = coefficient[i] * np.sqrt(abs(head)) * dt
-                    # No more than levels them: area of each from its curve about where it stands.
-                    area_a = _area(curve_l[a], curve_m[a], level[a])
-                    area_b = _area(curve_l[b], curve_m[b], level[b])
-                    most = abs(head) * area_a * area_b / (area_a + area_b)
-                    flow = min(flow, most)
-                    if head < 0:
-                        flow = -flow
-                    held[a] -= flow
-                    held[b] += flow
-                    level[a] = np.interp(held[a], curve_l[a], curve_m[a])
-                    level[b] = np.interp(held[b], curve_l[b], curve_m[b])
-            for v in range(vessels):
-                if pump[v] > 0:
-                    lifted = min(pump[v] * dt, held[v], max(0.0, lid_l[v + 1] - held[v + 1]))
-                    held[v] -= lifted
-                    held[v + 1] += lifted
-                more = held[v] - invert_l[v]
-                if more > 0:
-                    out = more
-                    if has[v] > 0:
-                        out = min(more, has[v] * np.interp(level[v] - invert[v], heads, rating) * dt)
-                        over += out
-                        lifted_lid = max(0.0, held[v] - out - lid_l[v])
-                        spill[v] += lifted_lid
-                        held[v] -= lifted_lid
-                    elif to[v] >= 0:
-                        held[to[v]] += out
-                    else:
-                        spill[v] += out
-                    held[v] -= out
-        overflow_out[minute] = over / 60.0
-        for v in range(vessels):
-            vessel_spill[v, minute] = spill[v] / 60.0
-            level_out[v, minute] = np.interp(held[v], curve_l[v], curve_m[v])
+                level[v] = np.interp(held[v], vessels.volume_l[v], vessels.level_m[v])
+            _through_links(dt, vessels, links, held, level)
+            over += _out_of_tanks(dt, vessels, rating, invert_l, lid_l, held, level, spill)
+        flows.overflow[minute] = over / 60.0
+        for v in range(count):
+            flows.vessel_spill[v, minute] = spill[v] / 60.0
+            flows.level_m[v, minute] = np.interp(held[v], vessels.volume_l[v], vessels.level_m[v])
     return flushed, held.sum()
+
+
+@njit(cache=True, nogil=True)
+def _off_roofs(minute, rain_mm, area, gutter, shares, arrives, flows):  # type: ignore[no-untyped-def]
+    """What each gutter passes, shared out among the groups."""
+    for r in range(area.size):
+        q = rain_mm * area[r] / 60.0
+        flows.roof[r, minute] = q
+        passed = min(q, gutter[r])
+        flows.gutter_spill[r, minute] = q - passed
+        for g in range(arrives.size):
+            arrives[g] += passed * shares[r, g]
+
+
+@njit(cache=True, nogil=True)
+def _through_pipes(minute, groups, arrives, empty, comes, enters, flows):  # type: ignore[no-untyped-def]
+    """Downpipe, first flush, run and inlet of each group; returns what was flushed. [L]"""
+    flushed = 0.0
+    for g in groups.upstream_first:
+        q = min(arrives[g], groups.takes[g])
+        flows.group_spill[g, minute] = arrives[g] - q
+        taken = min(q * 60.0, empty[g])
+        empty[g] -= taken
+        flushed += taken
+        q += comes[g] - taken / 60.0
+        passed = min(q, groups.run_takes[g])
+        flows.run_spill[g, minute] = q - passed
+        flows.run[g, minute] = passed
+        flows.inlet_spill[g, minute] = max(0.0, passed - groups.inlet_takes[g])
+        passed -= flows.inlet_spill[g, minute]
+        if groups.into[g] >= 0:
+            comes[groups.into[g]] += passed
+        else:
+            enters[groups.vessel[g]] += passed
+    return flushed
+
+
+@njit(cache=True, nogil=True)
+def _through_links(dt, vessels, links, held, level):  # type: ignore[no-untyped-def]
+    for i in range(links.near.size):
+        a, b = links.near[i], links.far[i]
+        head = level[a] - level[b]
+        if links.coefficient[i] > 0 and head != 0.0:
+            flow = links.coefficient[i] * np.sqrt(abs(head)) * dt
+            # No more than levels them: area of each from its curve about where it stands.
+            area_a = _area(vessels.volume_l[a], vessels.level_m[a], level[a])
+            area_b = _area(vessels.volume_l[b], vessels.level_m[b], level[b])
+            flow = min(flow, abs(head) * area_a * area_b / (area_a + area_b))
+            if head < 0:
+                flow = -flow
+            held[a] -= flow
+            held[b] += flow
+            level[a] = np.interp(held[a], vessels.volume_l[a], vessels.level_m[a])
+            level[b] = np.interp(held[b], vessels.volume_l[b], vessels.level_m[b])
+
+
+@njit(cache=True, nogil=True)
+def _out_of_tanks(dt, vessels, rating, invert_l, lid_l, held, level, spill):  # type: ignore[no-untyped-def]
+    """Lifted to the next, spilled into the next, through the overflow or over; returns the overflow's part. [L]"""
+    over = 0.0
+    for v in range(held.size):
+        if vessels.pump_l_s[v] > 0:
+            lifted = min(vessels.pump_l_s[v] * dt, held[v], max(0.0, lid_l[v + 1] - held[v + 1]))
+            held[v] -= lifted
+            held[v + 1] += lifted
+        more = held[v] - invert_l[v]
+        if more > 0:
+            out = more
+            if vessels.overflows[v] > 0:
+                passes = np.interp(level[v] - vessels.invert_m[v], rating.head_m, rating.flow_l_s)
+                out = min(more, vessels.overflows[v] * passes * dt)
+                over += out
+                over_lid = max(0.0, held[v] - out - lid_l[v])
+                spill[v] += over_lid
+                held[v] -= over_lid
+            elif vessels.spills_to[v] >= 0:
+                held[vessels.spills_to[v]] += out
+            else:
+                spill[v] += out
+            held[v] -= out
+    return over
 
 
 @njit(cache=True, nogil=True)
@@ -239,57 +314,89 @@ def play_storm(
     if rain_mm.size and not (float(rain_mm.min()) >= 0 and float(rain_mm.max()) <= 1_825):
         raise InputError("rain_mm", "every minute must be from 0 to 1,825 mm")
     require_number("minutes", rain_mm.size, low=0, high=100_000)
-    n, minutes = len(vessels), rain_mm.size
-    out = {
-        "roof": np.zeros((area_m2.size, minutes)),
-        "gutter": np.zeros((area_m2.size, minutes)),
-        "group": np.zeros((len(groups), minutes)),
-        "run": np.zeros((len(groups), minutes)),
-        "run_spill": np.zeros((len(groups), minutes)),
-        "inlet": np.zeros((len(groups), minutes)),
-        "level": np.zeros((n, minutes)),
-        "overflow": np.zeros(minutes),
-        "vessel": np.zeros((n, minutes)),
-    }
-    curves_l = np.array([vessel.volume_l for vessel in vessels])
-    curves_m = np.array([vessel.level_m for vessel in vessels])
-    invert, start = (
-        np.array([getattr(vessel, name) for vessel in vessels]) for name in ("overflow_invert_m", "start_m")
-    )
+    flows = _no_flows(area_m2.size, len(groups), len(vessels), rain_mm.size)
     flushed, stored = _play(
-        rain_mm, area_m2, gutter_l_s, shares, _upstream_first(groups),
-        np.array([group.takes_l_s for group in groups]), np.array([group.chamber_l for group in groups]),
-        np.array([group.run_l_s for group in groups]), np.array([group.inlet_l_s for group in groups]),
-        np.array([group.into for group in groups], dtype=np.int64),
-        np.array([group.vessel for group in groups], dtype=np.int64),
-        curves_l, curves_m, invert, curves_m[:, -1].copy(), start,
-        np.array([vessel.overflows for vessel in vessels], dtype=np.int64),
-        np.array([vessel.spills_to for vessel in vessels], dtype=np.int64),
-        np.array([vessel.pump_l_s for vessel in vessels], dtype=np.float64),
-        np.array([link.near for link in links], dtype=np.int64),
-        np.array([link.far for link in links], dtype=np.int64),
-        np.array([link.coefficient for link in links], dtype=np.float64),
-        overflow_head_m, overflow_l_s,
-        out["roof"], out["gutter"], out["group"], out["run"], out["run_spill"], out["inlet"], out["level"],
-        out["overflow"], out["vessel"],
-    )  # fmt: skip
-    began = sum(float(np.interp(v.start_m, v.level_m, v.volume_l)) for v in vessels)
-    gone = sum(
-        float(out[name].sum()) * 60 for name in ("gutter", "group", "run_spill", "inlet", "overflow", "vessel")
+        rain_mm,
+        area_m2,
+        gutter_l_s,
+        shares,
+        _groups_as_arrays(groups),
+        _vessels_as_arrays(vessels),
+        _links_as_arrays(links),
+        _Rating(overflow_head_m, overflow_l_s),
+        flows,
     )
-    residual = float(out["roof"].sum()) * 60 - gone - flushed - (stored - began)
+    began = sum(float(np.interp(v.start_m, v.level_m, v.volume_l)) for v in vessels)
+    left = (
+        flows.gutter_spill,
+        flows.group_spill,
+        flows.run_spill,
+        flows.inlet_spill,
+        flows.overflow,
+        flows.vessel_spill,
+    )
+    gone = sum(float(flow.sum()) * 60 for flow in left)
     return StormResult(
-        roof_l_s=out["roof"],
-        gutter_spill_l_s=out["gutter"],
-        group_spill_l_s=out["group"],
-        run_l_s=out["run"],
-        run_spill_l_s=out["run_spill"],
-        inlet_spill_l_s=out["inlet"],
+        roof_l_s=flows.roof,
+        gutter_spill_l_s=flows.gutter_spill,
+        group_spill_l_s=flows.group_spill,
+        run_l_s=flows.run,
+        run_spill_l_s=flows.run_spill,
+        inlet_spill_l_s=flows.inlet_spill,
         flushed_l=float(flushed),
-        level_m=out["level"],
-        overflow_l_s=out["overflow"],
-        vessel_spill_l_s=out["vessel"],
-        residual_l=residual,
+        level_m=flows.level_m,
+        overflow_l_s=flows.overflow,
+        vessel_spill_l_s=flows.vessel_spill,
+        residual_l=float(flows.roof.sum()) * 60 - gone - flushed - (stored - began),
+    )
+
+
+def _no_flows(roofs: int, groups: int, vessels: int, minutes: int) -> _Flows:
+    def of(places: int) -> NDArray[np.float64]:
+        return np.zeros((places, minutes))
+
+    return _Flows(
+        roof=of(roofs),
+        gutter_spill=of(roofs),
+        group_spill=of(groups),
+        run=of(groups),
+        run_spill=of(groups),
+        inlet_spill=of(groups),
+        level_m=of(vessels),
+        overflow=np.zeros(minutes),
+        vessel_spill=of(vessels),
+    )
+
+
+def _groups_as_arrays(groups: list[StormGroup]) -> _Groups:
+    return _Groups(
+        upstream_first=_upstream_first(groups),
+        takes=np.array([group.takes_l_s for group in groups], dtype=np.float64),
+        chamber_l=np.array([group.chamber_l for group in groups], dtype=np.float64),
+        run_takes=np.array([group.run_l_s for group in groups], dtype=np.float64),
+        inlet_takes=np.array([group.inlet_l_s for group in groups], dtype=np.float64),
+        into=np.array([group.into for group in groups], dtype=np.int64),
+        vessel=np.array([group.vessel for group in groups], dtype=np.int64),
+    )
+
+
+def _vessels_as_arrays(vessels: list[StormVessel]) -> _Vessels:
+    return _Vessels(
+        volume_l=np.array([vessel.volume_l for vessel in vessels]),
+        level_m=np.array([vessel.level_m for vessel in vessels]),
+        invert_m=np.array([vessel.overflow_invert_m for vessel in vessels], dtype=np.float64),
+        start_m=np.array([vessel.start_m for vessel in vessels], dtype=np.float64),
+        overflows=np.array([vessel.overflows for vessel in vessels], dtype=np.int64),
+        spills_to=np.array([vessel.spills_to for vessel in vessels], dtype=np.int64),
+        pump_l_s=np.array([vessel.pump_l_s for vessel in vessels], dtype=np.float64),
+    )
+
+
+def _links_as_arrays(links: list[StormLink]) -> _Links:
+    return _Links(
+        near=np.array([link.near for link in links], dtype=np.int64),
+        far=np.array([link.far for link in links], dtype=np.int64),
+        coefficient=np.array([link.coefficient for link in links], dtype=np.float64),
     )
 
 
