@@ -13,7 +13,10 @@ def values(kind: str, random: Random) -> list[float]:
     edges = [rule.below for rules in QUANTITIES[kind].values() for rule in rules if rule.below < 1e300]
     near = [edge * times for edge in edges for times in (1 - 1e-12, 1, 1 + 1e-12)]
     ties = [
-        rule.factor * step / 20 for rules in QUANTITIES[kind].values() for rule in rules for step in (1, 5, 25, 2129)
+        rule.factor * step / (rule.parts * 10 or 20)
+        for rules in QUANTITIES[kind].values()
+        for rule in rules
+        for step in (1, 5, 25, 2129)
     ]
     spread = [random.choice((1, 1, 1, -1)) * 10 ** random.uniform(-4, 7) for _ in range(VALUES_EACH)]
     return [0.0, *near, *ties, *spread]

@@ -16,7 +16,20 @@ SLIM_FROM = 3.0
 CRANE_M = 4.5
 TRUCK_T = 10.0
 LIFT_M = 0.15
-"""Compacted at once."""
+"""Compacted at once. Basis: common practice."""
+TOPSOIL_M = 0.15
+"""Stripped where nobody measured it. Basis: common practice."""
+PAD_STANDS_MM = 75.0
+"""Over the ground around a pad, so that rain runs off it. Basis: common practice."""
+LINER_MARGIN_M = 1.0
+"""A levelled pad reaches so far beyond a liner tank. Basis: common practice (12.2 m for 10.2 m)."""
+LINER_LEVEL_MM, LINER_FIRST_WATER_MM, LINER_SEATING_L = 5.0, 100.0, 15_000.0
+"""Under a tank with a liner: how level, the water that goes in with the liner, and the water that seats it. Basis:
+common practice."""
+ANODES, ANODES_FOR_L = 4, 185_000.0
+"""Sacrificial anodes on a steel tank of that size. Basis: common practice."""
+BEDDING_MM, BACKFILL_LIFT_MM = 100.0, 300.0
+"""Rounded stone under a buried tank, and what is backfilled at once. Basis: common practice."""
 LAPS = 1.15
 """Mesh and cloth over what they cover."""
 ROUNDED_MM = 8.0, 16.0

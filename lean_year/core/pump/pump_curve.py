@@ -16,6 +16,8 @@ PRACTICAL_LIFT_M = 6.5
 """Suction lift at sea level with cool water beyond which nobody is glad. Basis: common practice (6 to 7 m)."""
 FROST_BOARD_MM = 50.0
 """Insulation that has kept a pump working. Basis: common practice."""
+FROST_BOARD_HELD_C = -9.0
+"""The frost in which it has, without power. Basis: common practice."""
 WORST_FIT_SHARE = 0.1
 """Of the shut-off head, by which a point may lie off the fitted curve. Basis: estimate."""
 LEAST_NPSH_M = 3.0

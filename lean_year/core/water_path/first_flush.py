@@ -31,6 +31,8 @@ TANK_DEPTH_M = 0.6
 """Water in a tank-type diverter. Basis: estimate."""
 MOST_LEGS = 4
 """More legs than this are a tank's work. Basis: estimate."""
+USUAL_DEPTH_MM = 0.5
+"""Where nothing is known of the roof. Basis: common practice."""
 USUAL_EMITTER_L_H = 4
 """The dripper that is sold everywhere. Basis: common practice."""
 WIDE_BORE_MM = 152

@@ -37,6 +37,11 @@ EN_MINUTES = (2.0, 5.0)
 CODE_MINUTES, CODE_YEARS = 60.0, 100.0
 FIRE_DEPTH_MM = 300.0
 """How far below ground pipe is of metal where fires come. Basis: common practice."""
+HANGERS_M, HANGERS_IN_SNOW_M, DOWNPIPE_BRACKETS_M, DRAIN_HANGERS_M = 0.6, 0.45, 1.8, 1.2
+"""Spacing of gutter hangers, of those under snow, of downpipe brackets, and of plastic drains that hang. Basis:
+common practice."""
+TWO_FEEDS_MM, JOINED_MM = 50.0, 100.0
+"""Where two feeds of the first bore join, the bore from there on. Basis: common practice."""
 
 
 def half_round_area_mm2(width_mm: float) -> float:

@@ -24,6 +24,8 @@ BACKS_UP_M = 0.005
 LEAST_FOOTING_M, LEAST_INFILTRATION_M = 3.0, 5.0
 """From an overflow's end, and from a soakaway, to the nearest footing. Basis: common practice; the 5 m is UK
 guidance, from memory. Local rules come first."""
+APRON_STONE_MM = 20.0
+"""Of the stone that an overflow ends on. Basis: common practice."""
 HALF_EMPTY_H = 24.0
 """A soakaway is half empty again within a day. Basis: from memory (BRE Digest 365)."""
 

@@ -5,6 +5,7 @@
 """
 
 import json
+import math
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 from decimal import ROUND_HALF_UP, Decimal
@@ -29,6 +30,8 @@ class Written:
     below: float = _ENDLESS
     zero: float = 0.0
     """Where the scale of the unit begins, in itself: 32 for Fahrenheit."""
+    parts: int = 0
+    """Rounded to so many parts of the unit and written as a fraction, such as 1 3/4; 0 for decimals."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,10 +87,22 @@ QUANTITIES: dict[str, Systems] = {
         (Written("mm", 1, 1, 10), Written("mm")),
         (Written("in", to.MM_PER_INCH, 2, 25), Written("in", to.MM_PER_INCH, 1)),
     ),
+    "nominal": _either(
+        (Written("mm", 1, 1, 10), Written("mm")),
+        (
+            Written("in", to.MM_PER_INCH, parts=8, below=60),
+            Written("in", to.MM_PER_INCH, parts=4, below=200),
+            Written("in", to.MM_PER_INCH, parts=2),
+        ),
+    ),
+    "spacing": _either(Written("m", 1, "shortest"), Written("ft", to.M_PER_FOOT, parts=2)),
     "micron": _both(Written("micron", 1, "shortest")),
     "flow": _either(
         (Written("L/s", 1, 0, 1e-9), Written("L/s", 1, 2, 0.095), Written("L/s", 1, 1)),
         Written("gal/min", to.L_S_PER_GALLON_MIN, "significant"),
+    ),
+    "loading": _either(
+        Written("m/h", 1, 1), Written("gal/min for each ft²", to.M_H_PER_GALLON_MIN_SQUARE_FOOT, "significant")
     ),
     "drip": _either(Written("L/h", 1, "shortest"), Written("gal/h", to.L_PER_US_GALLON, "shortest")),
     "hole": _either(Written("mm", 1, "shortest"), Written("in", to.MM_PER_INCH, 3)),
@@ -140,7 +155,7 @@ QUANTITIES: dict[str, Systems] = {
     "months": _both(Written("months", 1, 1)),
     "loads": _both(Written("", 1, 1)),
 }
-"""By kind of quantity, kept in L, L/d, mm, m, L/s, cm2, kPa, m3, t, kg, m/s, kN, mL, deg C, mm/h, m2."""
+"""By kind of quantity, kept in L, L/d, mm, m, L/s, cm2, kPa, m3, t, kg, m/s, kN, mL, deg C, mm/h, m2, m/h."""
 
 FIGURES: dict[str, tuple[str, float]] = {
     "L": ("volume", 1), "L/d": ("rate", 1), "mm": ("rain", 1), "m2": ("area", 1), "L/mm": ("for_each_depth", 1),
@@ -252,6 +267,19 @@ def significant(value: float) -> str:
     return fixed(value, 1 if size >= 0.95 else 2)
 
 
+def fraction(value: float, parts: int) -> str:
+    """A number rounded to so many parts of one, as it is written on a rule.
+
+    >>> fraction(0.79, 8), fraction(3.94, 4), fraction(-1.45, 2), fraction(0.02, 8)
+    ('3/4', '4', '-1 1/2', '0')
+    """
+    whole, rest = divmod(math.floor(abs(value) * parts + 0.5), parts)
+    common = math.gcd(rest, parts)
+    figures = [str(whole)] if whole or not rest else []
+    figures += [f"{rest // common}/{parts // common}"] if rest else []
+    return ("-" if value < 0 and (whole or rest) else "") + " ".join(figures)
+
+
 def written(kind: str, value: float, units: Units) -> str:
     """A value of a kind of quantity in the words of a system of units, with a true minus sign.
 
@@ -262,6 +290,8 @@ def written(kind: str, value: float, units: Units) -> str:
     rule = next((each for each in rules if abs(value) < each.below), rules[-1])
     shown = value / rule.factor + rule.zero
     match rule.digits:
+        case _ if rule.parts:
+            figure = fraction(shown, rule.parts)
         case "significant":
             figure = significant(shown)
         case "shortest":

@@ -46,6 +46,23 @@ class Wording:
     def bore(self, bore_mm: float) -> str:
         return written("bore", bore_mm, self.units)
 
+    def nominal(self, size_mm: float) -> str:
+        """A size as it is sold or said, never one that was entered or worked out."""
+        return written("nominal", size_mm, self.units)
+
+    def spacing(self, spacing_m: float) -> str:
+        """A distance as the trade says it, never one that was entered or worked out."""
+        return written("spacing", spacing_m, self.units)
+
+    def about(self, litres: float) -> str:
+        """A volume that is known to two figures only."""
+        unit_l = L_PER_US_GALLON if self.units == "us" else 1.0
+        return self.volume(float(f"{litres / unit_l:.2g}") * unit_l)
+
+    def loading(self, rate_m_h: float) -> str:
+        """Of a filter's bed."""
+        return written("loading", rate_m_h, self.units)
+
     def drip(self, flow_l_h: float) -> str:
         """Of an emitter, or a hole in a cap."""
         return written("drip", flow_l_h, self.units)

@@ -109,7 +109,7 @@ def _gutter_takes(document: Property, roof: Roof, width_mm: float, outlets: int,
             "from_memory",
             "code table",
             "runs to an outlet × the table's roof area at 1 in/h",
-            f"{runs} × {say.flow(each)}, the table's {table.size_of_in(width_mm)} in at 1/16 in a foot",
+            f"{runs} × {say.flow(each)}, {_size_in_table(table, width_mm, '1/16')}",
         )
     if gutter.fall_mm_m > LEVEL_MM_M:
         each = gutters.sloped_gutter_l_s(section_mm2=section, wetted_mm=girth, slope=gutter.fall_mm_m / 1000)
@@ -127,10 +127,15 @@ def _gutter_takes(document: Property, roof: Roof, width_mm: float, outlets: int,
         "from_memory",
         EN,
         "runs to an outlet × 0.9 × 2.78e-5 × section^1.25 × length factor",
-        f"{runs} × {say.flow(each)}, × {factor:.2f} in it for {say.length(reach_mm / 1000)} to an outlet"
+        f"{runs} × {say.flow(each)}, × {factor:.2f} for {say.length(reach_mm / 1000)} to an outlet"
         + (" and × 0.85 for its angle" if gutter.bends else "")
         + ("" if gutter.shape == "half_round" else "; counted as a half-round one of its section, the careful side"),
     )
+
+
+def _size_in_table(table: gutters.CodeTable, bore_mm: float, fall: str) -> str:
+    size_in = table.size_of_in(bore_mm)
+    return "narrower than the table begins" if size_in is None else f"the table's {size_in} in at {fall} in a foot"
 
 
 def spills_over(roof: Roof) -> str:
@@ -317,9 +322,7 @@ def _run(
         slope = levels.drop_m / levels.length_m
         table = gutters.HORIZONTAL[1 / 48] if slope >= 1 / 48 else gutters.HORIZONTAL[1 / 96]
         capacity = table.flow_l_s(pipe.run.bore_mm) if slope >= 1 / 96 else 0.0
-        working = (
-            f"the table's {table.size_of_in(pipe.run.bore_mm)} in at {'1/4' if slope >= 1 / 48 else '1/8'} in a foot"
-        )
+        working = _size_in_table(table, pipe.run.bore_mm, "1/4" if slope >= 1 / 48 else "1/8")
     at = f"/downpipes/{number}/run"
     wider = wider_pipes(
         document.units,

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.ground.earthworks import Footprint
+from lean_year.core.ground.foundation import LINER_LEVEL_MM, LINER_MARGIN_M
 from lean_year.core.ground.tank_weights import cast_tank_kg, filled_pit_kg, plastic_tank_kg, ring_panel_tank_kg
 from lean_year.plan.model.levels import tank_ground_m
 from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
@@ -37,8 +38,6 @@ GATE_SPARE_M = 0.3
 """Room to carry it through."""
 DEEPEST_M, HEAVIEST_KG, LONGEST_M = 20.0, 1e9, 400.0
 """Nobody digs deeper; what is heavier or longer is counted as so much."""
-LINER_MARGIN_M, LINER_LEVEL_MM = 1.0, 5.0
-"""A levelled pad round a liner tank. Basis: common practice (12.2 m for 10.2 m, within 5 mm)."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,11 +9,11 @@ import { STATIONS } from "./registry";
 
 const NUMBER = String.raw`(?<![\w.])[−-]?\d[\d,]*(?:\.\d+)?`;
 const METRIC = new RegExp(
-  `${NUMBER} ?(?:mm|cm|m|km|m²|cm²|m³|L|mL|L/s|L/h|kL|kg|g|t|kPa|bar|MPa|kN|kN/m|°C|m/s|m/h|mm/h)(?![\\w²³/°′])`,
+  `${NUMBER} ?(?:mm|cm|m|km|m²|cm²|m³|L|mL|L/s|L/h|kL|kg|g|t|kPa|bar|MPa|kN|kN/m|°C|m/s|m/h|mm/h)(?![\\w²³/°′])|\\b(?:milli|centi)?(?:metre|litre)s?\\b|\\btonnes?\\b`,
   "g",
 );
 const US = new RegExp(
-  `${NUMBER} ?(?:in|ft|ft²|in²|gal|gal/min|psi|lb|lbf|oz|fl oz|yd³|°F|mph|in/h|short tons|ft/s)(?![\\w²³/°])`,
+  `${NUMBER} ?(?:in|ft|ft²|in²|gal|gal/min|psi|lb|lbf|oz|fl oz|yd³|°F|mph|in/h|short tons|ft/s)(?![\\w²³/°])|\\b(?:inch|inches|gallons?|feet|pounds?)\\b`,
   "g",
 );
 /** Housings and tables that are named by the inch, samples of 100 mL, and odds: the same everywhere. */

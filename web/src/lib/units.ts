@@ -8,7 +8,7 @@ export type Units = "metric" | "us";
 export type Kind = keyof typeof table.entries;
 export type Quantity = keyof typeof table.quantities;
 
-type Rule = { unit: string; factor: number; digits: number | string; below: number; zero: number };
+type Rule = { unit: string; factor: number; digits: number | string; below: number; zero: number; parts?: number };
 type EntryRule = Rule & { digits: number; step: number };
 
 const QUANTITIES = table.quantities as Record<Quantity, Record<Units, Rule[]>>;
@@ -45,12 +45,24 @@ export function significant(value: number): string {
   return fixed(value, size >= 10 || value === 0 ? 0 : size >= 0.95 ? 1 : 2);
 }
 
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+
+/** A number rounded to so many parts of one, as it is written on a rule: 1 3/4. */
+export function fraction(value: number, parts: number): string {
+  const all = Math.floor(Math.abs(value) * parts + 0.5);
+  const [whole, rest] = [Math.floor(all / parts), all % parts];
+  const common = gcd(rest, parts);
+  const figures = [...(whole || !rest ? [whole] : []), ...(rest ? [`${rest / common}/${parts / common}`] : [])];
+  return (value < 0 && all ? "-" : "") + figures.join(" ");
+}
+
 /** A value of a kind of quantity in words: the same words as the server's. */
 export function quantity(kind: Quantity, value: number, units: Units): string {
   const rule = ruleFor(QUANTITIES[kind][units], value);
   const shown = value / rule.factor + rule.zero;
-  const figure =
-    typeof rule.digits === "number"
+  const figure = rule.parts
+    ? fraction(shown, rule.parts)
+    : typeof rule.digits === "number"
       ? fixed(shown, rule.digits)
       : rule.digits === "significant"
         ? significant(shown)
@@ -75,6 +87,8 @@ export const metres = writer("length");
 /** A head of water, in a small unit where it is small. */
 export const head = writer("head");
 export const bore = writer("bore");
+/** A size as it is sold or said: whole millimetres, or inches as on a rule. */
+export const nominal = writer("nominal");
 export const flow = writer("flow");
 export const pressure = writer("pressure");
 export const intensity = writer("intensity");

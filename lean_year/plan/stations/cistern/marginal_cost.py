@@ -192,7 +192,9 @@ def knee_figure(
     cheapest = min(others, key=lambda option: option.cost_m3 or 0.0) if others and priced else None
     if cheapest is not None and cheapest.cost_m3:
         row = knee(cost=cost, lean_year_l=lean_l, other_l_per_cost=1000 / cheapest.cost_m3)
-        formula = "first size whose next step brings fewer lean-year litres for its money than the cheapest other way"
+        formula = (
+            "first size whose next step brings less lean-year water for its money than the cheapest other option"
+        )
         working = (
             f"tank and pad {say.cost(prices.currency, prices.tank_m3 + prices.pad_m3, 0)} over {years} years; "
             f"{cheapest.label.lower()} {say.cost(prices.currency, cheapest.cost_m3)} in the lean year"

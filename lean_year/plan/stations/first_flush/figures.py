@@ -47,7 +47,10 @@ def _sizes(entered: FirstFlush, chambers: list[Chamber], area_m2: float, say: Wo
                 "exposure": "middle of the usual depths",
             }[entered.by],
             working=f"{say.volume(volume)} / {say.area(area_m2)}" if chambers else "no first flush",
-            moves="Each further millimetre halves what is left on the roof, and costs as much water as the first.",
+            moves=(
+                f"Each further {say.shallow(1)} halves what is left on the roof, and costs as much water as "
+                "the first."
+            ),
         ),
         "volume_l": Figure(
             value=volume,

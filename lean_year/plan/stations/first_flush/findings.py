@@ -14,6 +14,7 @@ from lean_year.core.water_path.first_flush import (
     MOST_LEGS,
     NEVER_H,
     RESETS_WITHIN_H,
+    USUAL_DEPTH_MM,
     USUAL_EMITTER_L_H,
     WIDE_BORE_MM,
 )
@@ -46,9 +47,16 @@ def first_flush_findings(
                 "caution",
                 "The first rain of each shower goes into the tank with what lies on the roof. With screens, a calmed "
                 "inlet and a floating suction that can be right for toilets and garden; for drinking it gives up "
-                "half the dirt for each millimetre not thrown away.",
-                "Divert the first half millimetre.",
-                Fix(text="Divert the first half millimetre.", operations=[replace("/first_flush/kind", "ball")]),
+                f"half the dirt for each {say.shallow(1)} not thrown away.",
+                f"Divert the first {say.shallow(USUAL_DEPTH_MM)}.",
+                Fix(
+                    text=f"Divert the first {say.shallow(USUAL_DEPTH_MM)}.",
+                    operations=[
+                        replace("/first_flush/kind", "ball"),
+                        replace("/first_flush/by", "depth"),
+                        replace("/first_flush/depth_mm", USUAL_DEPTH_MM),
+                    ],
+                ),
             )
         return found.rows
     _draining(found, document, chambers, say)
@@ -153,7 +161,7 @@ def _legs(found: Findings, document: Property, chambers: list[Chamber], say: Wor
                 "A tank-type diverter, or a wider pipe.",
                 Fix(text="Make it a tank-type diverter.", operations=[replace("/first_flush/kind", "tank")]),
                 Fix(
-                    text=f"Lay it in {say.bore(WIDE_BORE_MM)} bore.",
+                    text=f"Lay it in {say.nominal(WIDE_BORE_MM)} bore.",
                     operations=[replace("/first_flush/bore_mm", WIDE_BORE_MM)],
                 ),
             )
@@ -163,9 +171,10 @@ def _legs(found: Findings, document: Property, chambers: list[Chamber], say: Wor
             "FLUSH_NO_ROOM_FOR_CAP",
             "caution",
             f"{say.bore(room_mm)} under the leg is too little to unscrew its cap.",
-            f"Leave {say.bore(CAP_ROOM_MM)}, or turn the foot out with a 45° bend.",
+            f"Leave {say.nominal(CAP_ROOM_MM)}, or turn the foot out with a 45° bend.",
             Fix(
-                text=f"Leave {say.bore(CAP_ROOM_MM)}.", operations=[replace("/first_flush/cap_room_mm", CAP_ROOM_MM)]
+                text=f"Leave {say.nominal(CAP_ROOM_MM)}.",
+                operations=[replace("/first_flush/cap_room_mm", CAP_ROOM_MM)],
             ),
         )
 

@@ -3,7 +3,7 @@
 import math
 
 from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
-from lean_year.core.ground.earthworks import Earthworks, Footprint
+from lean_year.core.ground.earthworks import MOST_HELD_M, Earthworks, Footprint
 from lean_year.core.ground.flotation import SAFE
 from lean_year.core.ground.foundation import COMPACTED_T_M3
 from lean_year.core.ground.tank_weights import full_tank_kg
@@ -21,18 +21,35 @@ def pad_figures(
     document: Property, row: Standing, work: Earthworks, stages: list[FloatStage], say: Wording
 ) -> dict[str, Figure]:
     """Every figure that this pad has."""
-    entered = document.ground
+    figures = _weights(document, row, say) | _earthworks(work, say)
+    if not row.buried:
+        figures |= _in_the_wind(document, row, say)
+    if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
+        figures["hoop_kn_m"] = _hoop_tension(row, say)
+    if document.ground.lean_mm > 0:
+        figures["lean_l"] = _lean(document.ground.lean_mm, _base_m2(row), say)
+    if stages:
+        figures["ballast_l"] = _ballast(row, stages[-1], say)
+    return figures
+
+
+def _base_m2(row: Standing) -> float:
+    return max(1e-4, row.footprint.area_m2)
+
+
+def _weights(document: Property, row: Standing, say: Wording) -> dict[str, Figure]:
+    """What the full tank weighs, and presses on pad and ground."""
     full_kg = full_tank_kg(empty_kg=min(1e9, row.empty_kg), volume_l=min(1e9, row.gross_l))
-    base_m2 = max(1e-4, row.footprint.area_m2)
+    base_m2 = _base_m2(row)
     spread = Footprint(
         row.footprint.length_m + 2 * SPREAD * row.thickness_m,
         row.footprint.width_m + 2 * SPREAD * row.thickness_m,
         row.footprint.round,
     )
     pad_kg = spread.area_m2 * row.thickness_m * COMPACTED_T_M3 * 1000
-    soil = entered.soil
+    soil = document.ground.soil
     allowed = None if soil == "unknown" else GROUNDS[soil].allowed_kpa
-    figures = {
+    return {
         "full_kg": Figure(
             value=full_kg,
             unit="kg",
@@ -40,7 +57,7 @@ def pad_figures(
             basis="derived",
             formula="water + tank",
             working=f"{say.volume(row.gross_l)} + {say.mass(row.empty_kg)}",
-            moves="A cubic metre is a tonne.",
+            moves=f"Water weighs {say.full_weight()}.",
         ),
         "base_kpa": Figure(
             value=bearing_kpa(mass_kg=min(1e9, full_kg), area_m2=base_m2),
@@ -69,6 +86,11 @@ def pad_figures(
             working="nobody has looked yet" if soil == "unknown" else GROUNDS[soil].label,
             moves="Fill carries nothing without an engineer.",
         ),
+    }
+
+
+def _earthworks(work: Earthworks, say: Wording) -> dict[str, Figure]:
+    return {
         "cut_m3": _volume("Cut below the topsoil", work.cut_m3, say),
         "fill_m3": _volume("Fill or levelling stone, compacted", work.fill_m3, say),
         "topsoil_m3": _volume("Topsoil stripped first", work.topsoil_m3, say),
@@ -79,47 +101,49 @@ def pad_figures(
             basis="derived",
             formula="the larger of ground over the pad's foot uphill, and foot over the stripped ground downhill",
             working=f"{say.length(work.cut_edge_m)} uphill, {say.length(work.fill_edge_m)} downhill",
-            moves="Over a metre a wall is an engineer's.",
+            moves=f"A wall higher than {say.spacing(MOST_HELD_M)} is an engineer's.",
         ),
     }
-    if not row.buried:
-        figures |= _in_the_wind(document, row, say)
-    if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
-        depth = row.tank.vessel().overflow_m
-        figures["hoop_kn_m"] = Figure(
-            value=hoop_tension_kn_m(diameter_m=min(200.0, row.footprint.width_m), depth_m=depth),
-            unit="kN/m",
-            label="Pull in its lowest metre of wall",
-            basis="published",
-            source="thin rings under water pressure",
-            formula="9.81 × depth × diameter / 2",
-            working=f"{say.length(depth)} × {say.length(row.footprint.width_m)}",
-            moves="It says nothing of what a wall can take: its maker or an engineer does.",
-        )
-    if entered.lean_mm > 0:
-        figures["lean_l"] = Figure(
-            value=lost_to_lean_l(diameter_m=min(200.0, 2 * math.sqrt(base_m2 / math.pi)), drop_mm=entered.lean_mm),
-            unit="L",
-            label="Lost to its lean",
-            basis="derived",
-            formula="base × fall across it / 2, the overflow on the low side",
-            working=f"{say.area(base_m2)} × {say.bore(entered.lean_mm)} / 2",
-            moves="As much again stays in below the outlet, where that is on the high side.",
-        )
-    if stages:
-        last = stages[-1]
-        figures["ballast_l"] = Figure(
-            value=last.ballast_l,
-            unit="L",
-            label="Water that must stay in it, in use",
-            basis="derived",
-            source="Archimedes",
-            formula=f"what holds it with a safety of {SAFE:g} over what lifts it",
-            working=f"{say.bulk(last.displaced_m3)} displaced, tank {say.mass(row.empty_kg)}, "
-            f"{say.force(last.cover_kn)} on it",
-            moves="A collar, more cover, or a drain that keeps the water table down.",
-        )
-    return figures
+
+
+def _hoop_tension(row: Standing, say: Wording) -> Figure:
+    depth = row.tank.vessel().overflow_m
+    return Figure(
+        value=hoop_tension_kn_m(diameter_m=min(200.0, row.footprint.width_m), depth_m=depth),
+        unit="kN/m",
+        label="Hoop tension at the foot of its wall",
+        basis="published",
+        source="thin rings under water pressure",
+        formula="9.81 × depth × diameter / 2",
+        working=f"{say.length(depth)} × {say.length(row.footprint.width_m)}",
+        moves="It says nothing of what a wall can take: its maker or an engineer does.",
+    )
+
+
+def _lean(drop_mm: float, base_m2: float, say: Wording) -> Figure:
+    return Figure(
+        value=lost_to_lean_l(diameter_m=min(200.0, 2 * math.sqrt(base_m2 / math.pi)), drop_mm=drop_mm),
+        unit="L",
+        label="Lost to its lean",
+        basis="derived",
+        formula="base × fall across it / 2, the overflow on the low side",
+        working=f"{say.area(base_m2)} × {say.bore(drop_mm)} / 2",
+        moves="As much again stays in below the outlet, where that is on the high side.",
+    )
+
+
+def _ballast(row: Standing, last: FloatStage, say: Wording) -> Figure:
+    return Figure(
+        value=last.ballast_l,
+        unit="L",
+        label="Water that must stay in it, in use",
+        basis="derived",
+        source="Archimedes",
+        formula=f"what holds it with a safety of {SAFE:g} over what lifts it",
+        working=f"{say.bulk(last.displaced_m3)} displaced, tank {say.mass(row.empty_kg)}, "
+        f"{say.force(last.cover_kn)} on it",
+        moves="A collar, more cover, or a drain that keeps the water table down.",
+    )
 
 
 def _volume(label: str, volume_m3: float, say: Wording) -> Figure:

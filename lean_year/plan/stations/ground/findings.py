@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from lean_year.core.ground.bearing import GROUNDS
 from lean_year.core.ground.earthworks import LEAST_STANDS_MM, MOST_HELD_M, SHORED_FROM_M, Earthworks
-from lean_year.core.ground.foundation import CRANE_M, LIFT_M, RISER_M, SLIM_FROM
+from lean_year.core.ground.foundation import CRANE_M, LIFT_M, PAD_STANDS_MM, RISER_M, SLIM_FROM, TOPSOIL_M
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
@@ -118,7 +118,10 @@ def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wo
             "caution",
             "Topsoil under a pad rots and settles.",
             "",
-            Fix(text=f"Strip {say.bore(150)} of it.", operations=[replace("/ground/topsoil_m", 0.15)]),
+            Fix(
+                text=f"Strip {say.nominal(1000 * TOPSOIL_M)} of it.",
+                operations=[replace("/ground/topsoil_m", TOPSOIL_M)],
+            ),
         )
 
 
@@ -212,7 +215,10 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
             "caution",
             f"The pad stands {say.bore(entered.pad_over_ground_mm)} above the ground around it: rain runs onto it.",
             "",
-            Fix(text=f"{say.bore(75)} over it.", operations=[replace("/ground/pad_over_ground_mm", 75)]),
+            Fix(
+                text=f"{say.nominal(PAD_STANDS_MM)} over it.",
+                operations=[replace("/ground/pad_over_ground_mm", PAD_STANDS_MM)],
+            ),
         )
     if not entered.drained_uphill:
         found.add(

@@ -1,7 +1,18 @@
 """How bases, holes and the way in are dealt with, for what this property has. Basis: common practice."""
 
+from lean_year.core.cistern.bank import LEAST_OUTLET_M
+from lean_year.core.ground.foundation import (
+    ANODES,
+    ANODES_FOR_L,
+    BACKFILL_LIFT_MM,
+    BEDDING_MM,
+    LIFT_M,
+    LINER_FIRST_WATER_MM,
+    LINER_LEVEL_MM,
+    LINER_SEATING_L,
+)
 from lean_year.plan.answer.notes import BuildNote
-from lean_year.plan.answer.wording import Wording
+from lean_year.plan.answer.wording import Wording, count
 from lean_year.plan.model.footings import Standing
 from lean_year.property.cistern import Box, Pit, Slim, UprightCylinder
 from lean_year.property.document import Property
@@ -14,8 +25,9 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
         BuildNote(
             view="pad",
             head="In this order",
-            text=f"Strip the topsoil, dig to firm ground, cloth, then stone in lifts of {say.bore(150)}, rolled, its "
-            "edges held by boards, blocks or the ground. All in cut is best: a pad half on cut and half on fill "
+            text="Strip the topsoil, dig to firm ground, cloth, then stone in lifts of "
+            f"{say.nominal(1000 * LIFT_M)}, rolled, its edges held by boards, blocks or the ground. All in cut "
+            "is best: a pad half on cut and half on fill "
             "settles to the fill.",
         ),
         BuildNote(
@@ -45,10 +57,10 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
             BuildNote(
                 view="pad",
                 head="Under a liner",
-                text=f"Within {say.bore(5)} all over; sand raked and tamped, a fillet at the edge so that the liner "
-                f"does not crease, joints taped. {say.bore(100)} of water from the day the liner is in; about "
-                f"{say.volume(15_000)} to seat it before the roof goes on. Sacrificial anodes on steel: four on a "
-                f"tank of {say.volume(185_000)}.",
+                text=f"Within {say.nominal(LINER_LEVEL_MM)} all over; sand raked and tamped, a fillet at the edge "
+                f"so that the liner does not crease, joints taped. {say.nominal(LINER_FIRST_WATER_MM)} of water from "
+                f"the day the liner is in; about {say.about(LINER_SEATING_L)} to seat it before the roof goes on. "
+                f"Sacrificial anodes on steel: {count(ANODES)} on a tank of {say.about(ANODES_FOR_L)}.",
             )
         )
     if any(isinstance(shape, Slim) for shape in shapes):
@@ -66,7 +78,8 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
                 view="weight",
                 head="Cast and mortar tanks",
                 text="Designed by a structural engineer, steel included; natural fibre decays. Mortar tanks are "
-                f"round, never square, their floor falling to a drain, the outlet {say.bore(125)} up.",
+                "round, never square, their floor falling to a drain, the outlet "
+                f"{say.nominal(1000 * LEAST_OUTLET_M)} up.",
             )
         )
     if any(row.buried for row in rows):
@@ -79,8 +92,9 @@ def _buried(rows: list[Standing], say: Wording) -> list[BuildNote]:
         BuildNote(
             view="dig",
             head="Backfill",
-            text=f"On {say.bore(100)} of rounded stone; all round in lifts of {say.bore(300)}, by hand at the "
-            "haunches, the tank filled to the same height as the backfill. Conduit and pipes through the riser, "
+            text=f"On {say.nominal(BEDDING_MM)} of rounded stone; all round in lifts of "
+            f"{say.nominal(BACKFILL_LIFT_MM)}, by hand at the haunches, the tank filled to the same height as "
+            "the backfill. Conduit and pipes through the riser, "
             "not the wall.",
         ),
         BuildNote(

@@ -50,7 +50,7 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
             rows += _stone("Crushed stone, no sharp edges", pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
         case "bedding":
             rows += _stone(
-                f"Rounded stone, {say.bore(ROUNDED_MM[0])} to {say.bore(ROUNDED_MM[1])}",
+                f"Rounded stone, {say.nominal(ROUNDED_MM[0])} to {say.nominal(ROUNDED_MM[1])}",
                 pad_m3(area_m2=pad.area_m2, thickness_m=thick),
                 say,
             )
@@ -61,7 +61,11 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
             count = math.ceil(pad.length_m / PAVER_M) * math.ceil(pad.width_m / PAVER_M)
             rows.append(
                 Quantity(
-                    key="pavers", name=f"Pavers, {say.bore(1000 * PAVER_M)}", value=count, unit="-", text=f"{count:,}"
+                    key="pavers",
+                    name=f"Pavers, {say.nominal(1000 * PAVER_M)}",
+                    value=count,
+                    unit="-",
+                    text=f"{count:,}",
                 )
             )
             rows.append(_sand(pad.area_m2 * PAVER_BED_M, say))

@@ -9,12 +9,12 @@ def choices(say: Wording) -> Choices:
     """Kinds of screen."""
     notes = {
         "gutter_mesh": "keeps leaves out; swept twice a year",
-        "leaf_screen": f"sloped, openings of about {say.bore(SCREEN_TYPES['leaf_screen'].aperture_mm)}; the pipe "
+        "leaf_screen": f"sloped, openings of about {say.nominal(SCREEN_TYPES['leaf_screen'].aperture_mm)}; the pipe "
         "turns down over it",
-        "downpipe_filter": f"openings of about {say.bore(SCREEN_TYPES['downpipe_filter'].aperture_mm)}; loses "
+        "downpipe_filter": f"openings of about {say.nominal(SCREEN_TYPES['downpipe_filter'].aperture_mm)}; loses "
         f"{100 * SCREEN_TYPES['downpipe_filter'].loss_share:.0f} % of the water",
         "lid_basket": f"for roofs up to about {say.area(SCREEN_TYPES['lid_basket'].most_roof_m2 or 0)}",
-        "inlet_mesh": f"{say.bore(MOSQUITO_MM)} or finer keeps mosquitoes out",
+        "inlet_mesh": f"{say.nominal(MOSQUITO_MM)} or finer keeps mosquitoes out",
         "up_flow": "strains at storm rates, with a rinse drain",
         "wrapped_pipe": "strains; needs a bypass",
     }

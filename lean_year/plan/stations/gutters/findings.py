@@ -170,7 +170,7 @@ def _fire(document: Property, runs: list[RunLevels], found: Findings, say: Wordi
             "that was kept for the fire is lost.",
             "",
             Fix(
-                text=f"Metal pipe and fittings above ground and for the first {say.bore(FIRE_DEPTH_MM)} below.",
+                text=f"Metal pipe and fittings above ground and for the first {say.nominal(FIRE_DEPTH_MM)} below.",
                 operations=[replace(path, True) for _, path in plastic],
             ),
         )
@@ -230,18 +230,20 @@ def _screens(document: Property, places: list[Place], found: Findings, say: Word
                     "Fit a second one, or a larger kind.",
                 )
             if screen.kind in ("up_flow", "wrapped_pipe"):
-                _media(pipe.name, kind.label, place.flow_l_s, screen.media_m2, screen.bypass, found)
+                _media(pipe.name, kind.label, place.flow_l_s, screen.media_m2, screen.bypass, found, say)
 
 
-def _media(name: str, label: str, flow_l_s: float, media_m2: float, bypass: bool, found: Findings) -> None:
+def _media(
+    name: str, label: str, flow_l_s: float, media_m2: float, bypass: bool, found: Findings, say: Wording
+) -> None:
     rate = screen_rules.loading_m_h(flow_l_s=min(flow_l_s, 1e5), media_m2=media_m2)
-    if rate > screen_rules.ROUGHING_M_H[1]:
+    low, high = screen_rules.ROUGHING_M_H
+    if rate > high:
         found.add(
             "GUTTERS_MEDIA_STRAINS",
             "caution" if rate > screen_rules.STRAINING_M_H or not bypass else "note",
-            f"{label} of {name} runs at {fixed(rate, 1)} m/h in the downpour: at this rate the media strains "
-            "and does not treat "
-            f"(roughing filters run at {screen_rules.ROUGHING_M_H[0]:g} to {screen_rules.ROUGHING_M_H[1]:g}).",
+            f"{label} of {name} runs at {say.loading(rate)} in the downpour: at this rate the media strains and does "
+            f"not treat (roughing filters run at {say.loading(low)} to {say.loading(high)}).",
             "A bypass above its capacity, a rinse drain, and new media before each wet season."
             if not bypass
             else "Rinse it, and renew the media before each wet season.",
@@ -293,8 +295,8 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
                 "GUTTERS_DRAWS_SLUDGE",
                 "caution",
                 f"{tank.name} draws {say.length(tank.outlet_m)} above its floor.",
-                f"A floating suction {say.bore(SUCTION_UNDER_MM)} under the surface, or an outlet "
-                f"{say.bore(LEAST_DRAW_MM)} up.",
+                f"A floating suction {say.nominal(SUCTION_UNDER_MM)} under the surface, or an outlet "
+                f"{say.nominal(LEAST_DRAW_MM)} up.",
                 Fix(text="Fit a floating suction.", operations=[replace(f"{at}/floating_suction", True)]),
             )
         if inlet.gauge == "sight_tube":
@@ -320,6 +322,6 @@ def _inside(document: Property, found: Findings, say: Wording) -> None:
                     "GUTTERS_NO_ROOM_TO_BULGE",
                     "caution",
                     f"{tank.name} stands {say.bore(inlet.gap_mm)} from its neighbour; full, it is wider than empty.",
-                    f"Leave {say.bore(bulge)}, and {say.bore(WALKWAY_MM)} where a person must pass.",
-                    Fix(text=f"Leave {say.bore(bulge)}.", operations=[replace(f"{at}/gap_mm", round(bulge))]),
+                    f"Leave {say.nominal(bulge)}, and {say.nominal(WALKWAY_MM)} where a person must pass.",
+                    Fix(text=f"Leave {say.nominal(bulge)}.", operations=[replace(f"{at}/gap_mm", round(bulge))]),
                 )

@@ -1,5 +1,13 @@
 """How gutters, pipes and tank connections are put together, for what this property has. Basis: common practice."""
 
+from lean_year.core.water_path.gutters import (
+    DOWNPIPE_BRACKETS_M,
+    DRAIN_HANGERS_M,
+    HANGERS_IN_SNOW_M,
+    HANGERS_M,
+    JOINED_MM,
+    TWO_FEEDS_MM,
+)
 from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.core.water_path.screens import SLIM_MICRON
 from lean_year.plan.answer.notes import BuildNote
@@ -21,8 +29,8 @@ def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> li
             BuildNote(
                 view="downpour",
                 head="Where runs join",
-                text=f"After two feeds of {say.bore(50)} join, the pipe from there on and the overflow want about "
-                f"{say.bore(100)}. Front and back of a house in one run: check the sum.",
+                text=f"After two feeds of {say.nominal(TWO_FEEDS_MM)} join, the pipe from there on and the "
+                f"overflow want about {say.nominal(JOINED_MM)}. Front and back of a house in one run: check the sum.",
             )
         )
     notes += _screens(document, say)
@@ -100,13 +108,13 @@ def _screens(document: Property, say: Wording) -> list[BuildNote]:
 
 
 def _supports(document: Property, say: Wording) -> BuildNote:
-    hangers = say.length(0.45) if document.snow.on else say.length(0.6)
-    why = " for the snow" if document.snow.on else f", {say.length(0.45)} in snow"
+    snow = say.spacing(HANGERS_IN_SNOW_M)
+    hangers = f"{snow} for the snow" if document.snow.on else f"{say.spacing(HANGERS_M)}, {snow} in snow"
     return BuildNote(
         view="downpour",
         head="Supports",
-        text=f"Gutter hangers every {hangers}{why}; downpipes every {say.length(1.8)}; drains of plastic every "
-        f"{say.length(1.2)} where they hang.",
+        text=f"Gutter hangers every {hangers}; downpipes every {say.spacing(DOWNPIPE_BRACKETS_M)}; drains of plastic "
+        f"every {say.spacing(DRAIN_HANGERS_M)} where they hang.",
     )
 
 

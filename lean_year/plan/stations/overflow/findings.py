@@ -25,24 +25,55 @@ def overflow_findings(
 ) -> list[Finding]:
     """Everything to fix; `all_of_it` is what runs off the roofs in its downpour. [L/s]"""
     found = Findings("overflow")
-    entered, add = document.overflow, found.add
+    _capacity(found, document, place, all_of_it, room_m, lower_overflow, say)
+    if has_pipe(document):
+        _pipe(found, document, inlet_mm2, say)
+    several_tanks = sum(tank.count for tank in document.cistern.built()) > 1
+    if document.overflow.kind == "pipe" and several_tanks:
+        found.add(
+            "OVERFLOW_TAKES_THE_FRESH",
+            "note",
+            "An overflow at the top lets the freshest water go. A standpipe takes the oldest water, from the bottom.",
+        )
+    if document.overflow.kind == "back_down" and several_tanks:
+        found.add(
+            "OVERFLOW_BACK_DOWN_BANK",
+            "caution",
+            "A diverter turns the water away once the vessel beside it is full; the tanks behind may still be empty.",
+            "Fit one overflow for the bank, as large as its inflow.",
+            Fix(text="Fit an overflow pipe.", operations=[replace("/overflow/kind", "pipe")]),
+        )
+    if document.overflow.kind != "none":
+        _its_end(found, document, ground, say)
+    return found.rows
+
+
+def _capacity(
+    found: Findings,
+    document: Property,
+    place: Place,
+    all_of_it: float,
+    room_m: float,
+    lower_overflow: Fix | None,
+    say: Wording,
+) -> None:
+    """Whether it passes what flows in."""
     enough = [size for size in place.sizes if size.enough]
-    fixes = [Fix(text=f"Make it {size.label}.", operations=size.operations) for size in enough]
-    if lower_overflow is not None:
-        fixes.append(lower_overflow)
     rate = say.intensity(overflow_intensity_mm_h(document))
-    if entered.kind == "none":
-        add(
+    if document.overflow.kind == "none":
+        found.add(
             "OVERFLOW_NONE",
             "fails",
             f"There is no overflow: at {rate} the full tank spills {say.flow(place.flow_l_s)} over its rim and "
-            "washes "
-            "out its base.",
+            "washes out its base.",
             "A diverter that sends the water back down the pipe, or an overflow.",
             *(Fix(text=f"Fit {size.label}.", operations=size.operations) for size in enough),
         )
     elif place.flow_l_s > place.capacity_l_s:
-        add(
+        fixes = [Fix(text=f"Make it {size.label}.", operations=size.operations) for size in enough]
+        if lower_overflow is not None:
+            fixes.append(lower_overflow)
+        found.add(
             "OVERFLOW_SMALLER_THAN_INFLOW",
             "fails",
             f"At {rate} {say.flow(place.flow_l_s)} flow in and the overflow, {place.size} with "
@@ -52,16 +83,21 @@ def overflow_findings(
             *fixes,
         )
     elif all_of_it > place.capacity_l_s:
-        add(
+        found.add(
             "OVERFLOW_LEANS_ON_THE_GUTTERS",
             "note",
             f"{say.flow(all_of_it)} run off the roofs at {rate}. The overflow passes what the gutters and pipes "
             "bring, not all of it.",
             "Whoever widens the gutters must widen the overflow.",
         )
+
+
+def _pipe(found: Findings, document: Property, inlet_mm2: float, say: Wording) -> None:
+    """Its section against the inlets', its siphon break, and what keeps vermin out."""
+    entered = document.overflow
     overflow_mm2 = entered.count * circle_mm2(entered.bore_mm)
-    if has_pipe(document) and overflow_mm2 < inlet_mm2 * 0.999:
-        add(
+    if overflow_mm2 < inlet_mm2 * 0.999:
+        found.add(
             "OVERFLOW_NARROWER_THAN_INLET",
             "caution",
             f"The overflow's section is {say.opening(overflow_mm2 / 100)}, the inlets' together "
@@ -69,24 +105,18 @@ def overflow_findings(
             "For two inlets fit two overflows, or one as large as both.",
         )
     if entered.kind == "standpipe" and not entered.siphon_break:
-        add(
+        found.add(
             "OVERFLOW_SIPHONS",
             "fails",
             "A standpipe without vent holes at its crown runs on as a siphon and empties the tanks.",
             "Fit the siphon break.",
             Fix(text="Fit the siphon break.", operations=[replace("/overflow/siphon_break", True)]),
         )
-    if entered.kind == "pipe" and sum(tank.count for tank in document.cistern.built()) > 1:
-        add(
-            "OVERFLOW_TAKES_THE_FRESH",
-            "note",
-            "An overflow at the top lets the freshest water go. A standpipe takes the oldest water, from the bottom.",
-        )
-    if has_pipe(document) and not (entered.screened and entered.trap):
+    if not (entered.screened and entered.trap):
         missing = " and ".join(
             name for name, there in (("no mesh", entered.screened), ("no trap or flap", entered.trap)) if not there
         )
-        add(
+        found.add(
             "OVERFLOW_OPEN_TO_VERMIN",
             "caution",
             f"The overflow has {missing}: rats, frogs and mosquitoes find it.",
@@ -96,20 +126,9 @@ def overflow_findings(
                 operations=[replace("/overflow/screened", True), replace("/overflow/trap", True)],
             ),
         )
-    if entered.kind == "back_down" and sum(tank.count for tank in document.cistern.built()) > 1:
-        add(
-            "OVERFLOW_BACK_DOWN_BANK",
-            "caution",
-            "A diverter turns the water away once the vessel beside it is full; the tanks behind may still be empty.",
-            "Fit one overflow for the bank, as large as its inflow.",
-            Fix(text="Fit an overflow pipe.", operations=[replace("/overflow/kind", "pipe")]),
-        )
-    if entered.kind != "none":
-        _its_end(document, ground, found, say)
-    return found.rows
 
 
-def _its_end(document: Property, ground: InfiltrationPlan | None, found: Findings, say: Wording) -> None:
+def _its_end(found: Findings, document: Property, ground: InfiltrationPlan | None, say: Wording) -> None:
     """Where the water comes out, and whether the ground takes it."""
     entered, add = document.overflow, found.add
     least = LEAST_INFILTRATION_M if entered.destination in INTO_THE_GROUND else LEAST_FOOTING_M

@@ -6,6 +6,7 @@ from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.hydraulics.pipes import circle_mm2
+from lean_year.core.water_path.overflow import APRON_STONE_MM
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure, Finding, Fix
@@ -72,6 +73,8 @@ class OverflowPlan(BaseModel):
     overflow_mm2: float
     end_m: float
     destination: str
+    where_it_ends: str
+    """A sentence on its end; empty without an overflow."""
     ground: InfiltrationPlan | None
     held_down: list[HeldDown]
     findings: list[Finding]
@@ -130,10 +133,20 @@ def plan_overflow(
         overflow_mm2=entered.count * circle_mm2(entered.bore_mm) if has_pipe(document) else 0.0,
         end_m=discharge_m(document),
         destination=DESTINATIONS[entered.destination],
+        where_it_ends=_where_it_ends(document, invert_m, say),
         ground=ground,
         held_down=[] if supply is None else _held_down(supply, entered.hold_down_share),
         findings=overflow_findings(document, hydraulics.place, flows.total, room_m, inlet_mm2, ground, lower, say),
         cautions=CAUTIONS,
+    )
+
+
+def _where_it_ends(document: Property, invert_m: float, say: Wording) -> str:
+    if document.overflow.kind == "none":
+        return ""
+    return (
+        f"It ends where somebody sees it run, on an apron of {say.nominal(APRON_STONE_MM)} stone, "
+        f"{say.length(invert_m - discharge_m(document))} below the overflow invert."
     )
 
 

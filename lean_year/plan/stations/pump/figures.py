@@ -4,6 +4,7 @@ from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pres
 from lean_year.core.pump import pressure_tank
 from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, power_w
 from lean_year.core.units import DAYS_PER_YEAR, GRAVITY_M_S2
+from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
@@ -43,7 +44,7 @@ def demand_figures(document: Property, system: System, say: Wording) -> dict[str
             working=_NOT_MEASURED
             if system.tap_m is None
             else f"{say.length(system.tap_m)} − {say.length(system.from_m)}",
-            moves="Ten metres of lift are a bar.",
+            moves=f"{say.length(10)} of lift are {say.pressure(static_pressure_kpa(10))}.",
         ),
     }
 
@@ -116,7 +117,7 @@ def power_figures(
             unit="kWh",
             label="Electricity in a mean year",
             basis="derived",
-            formula="use from rain × electricity for a cubic metre",
+            formula="use from rain × electricity for each volume pumped",
             working=f"{say.volume(use_m3_year * 1000)} a year",
         ),
     }
@@ -154,7 +155,7 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
             source="Boyle",
             formula="vessel × (P0 / P_low − P0 / P_out), at its best",
             working=f"{say.volume(entered.vessel_l)} × {share * 100:.0f} %",
-            moves="A few litres: for more, a header tank, a battery, or a low tap that gravity reaches.",
+            moves="For more, fit a header tank, a battery, or a low tap that gravity reaches.",
         ),
     }
     if entered.vessel_l > 0 and not entered.variable_speed and flow_l_s > 0:
@@ -200,7 +201,9 @@ def gravity_figures(system: System, say: Wording) -> dict[str, Figure]:
             working=_NOT_MEASURED
             if system.tap_m is None
             else f"{say.length(-system.lift_m)} over {say.length(pipe.length_m)} of {say.bore(pipe.bore_mm)}",
-            moves="A plinth's height is its pressure: ten kPa for each metre.",
+            moves=(
+                f"A plinth's height is its pressure: {say.pressure(static_pressure_kpa(1))} for each {say.length(1)}."
+            ),
         )
         for key, filters, dirty in (("gravity_l_s", "new", False), ("gravity_due_l_s", "due", True))
     }

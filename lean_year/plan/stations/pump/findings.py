@@ -78,7 +78,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
         ("check_valve", "PUMP_NO_CHECK_VALVE", "Without a check valve the vessel empties back through the pump.",
          "Fit a check valve."),
         ("frost_housed", "PUMP_FROST", "The pump is not housed against frost; a frozen volute splits.",
-         f"House it with {say.bore(FROST_BOARD_MM)} of board and vents that close."),
+         f"House it with {say.nominal(FROST_BOARD_MM)} of board and vents that close."),
     ):  # fmt: skip
         cold = field != "frost_housed" or document.snow.on
         if not getattr(entered, field) and cold:

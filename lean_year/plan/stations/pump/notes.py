@@ -1,5 +1,6 @@
 """How pump and pipes are put together, for what this property has. Basis: common practice."""
 
+from lean_year.core.pump.pump_curve import FROST_BOARD_HELD_C, FROST_BOARD_MM
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording
 from lean_year.property.document import Property
@@ -37,8 +38,10 @@ def pump_notes(document: Property, say: Wording) -> list[BuildNote]:
                 BuildNote(
                     view="power",
                     head="Frost",
-                    text=f"{say.bore(50)} board insulation and vents that close have kept a pump working through "
-                    f"{say.temperature(-9)} without power. A drain at the low point of everything outside.",
+                    text=f"{say.nominal(FROST_BOARD_MM)} board insulation and vents that close have kept a "
+                    f"pump working through {say.temperature(FROST_BOARD_HELD_C)} without power. A drain at the "
+                    "low point of "
+                    "everything outside.",
                 )
             )
         if entered.vessel_l > 0 and entered.feed == "pump":

@@ -43,7 +43,6 @@ PUMP_CAUTIONS = [
     "Lifting a wet pump out of a tank is done from outside. Nobody enters a tank.",
 ]
 TRENCH_CAUTION = "Trenches cave in: slope or shore them as local rules have it before anybody climbs in."
-HEADER_CAUTION = "A tank in a roof, on a stand or a tower: a structural engineer first. A cubic metre weighs a tonne."
 _CURVE_STEPS = 24
 
 
@@ -187,7 +186,7 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         cautions=[
             *(PUMP_CAUTIONS if way != "gravity" else []),
             TRENCH_CAUTION,
-            *([HEADER_CAUTION] if way == "header" else []),
+            *([_header_caution(say)] if way == "header" else []),
         ],
     )
 
@@ -244,7 +243,7 @@ def _head_figure(system: System, stack: list[StackPart], say: Wording) -> Figure
         source="Darcy-Weisbach with Colebrook" if darcy else "Hazen and Williams",
         formula="lift + pressure at the tap + pipes + fittings + filters + lamp + backflow device",
         working=" + ".join(f"{part.name.lower()} {say.pressure(part.dirty_kpa)}" for part in stack),
-        moves="The filters' share is seen beside the rest: a larger housing is often the cheapest metre.",
+        moves="The filters' share is seen beside the rest: a larger housing is often the cheapest head.",
     )
 
 
@@ -309,6 +308,12 @@ def _plan(model: PropertyModel) -> PumpPlan:
     pump = plan_pump(model.document, sum(model.rain_use_m3_year.values()), model.say)
     top_up = plan_top_up(model.document, model.replay, model.say)
     return pump.model_copy(update={"top_up": top_up, "findings": [*pump.findings, *top_up.findings]})
+
+
+def _header_caution(say: Wording) -> str:
+    return (
+        f"A tank in a roof, on a stand or a tower: ask a structural engineer first. Water weighs {say.full_weight()}."
+    )
 
 
 def _headline(model: PropertyModel, plan: PumpPlan) -> str:

@@ -22,7 +22,7 @@ def choices(say: Wording) -> Choices:
             Choice(key, cartridge.label, size_notes.get(key, "")) for key, cartridge in CARTRIDGES.items()
         ),
         "/treatment/changeover": (
-            Choice("air_gap", "over an air gap", f"two bores, at least {say.bore(LEAST_GAP_MM)}"),
+            Choice("air_gap", "over an air gap", f"two bores, at least {say.nominal(LEAST_GAP_MM)}"),
             Choice("interlocked", "by an interlocked changeover", "one source at a time"),
             Choice("valves", "by two valves"),
         ),

@@ -77,7 +77,7 @@ def disinfection_methods(document: Property, say: Wording) -> list[DisinfectionM
     kept_back = any(keeps_cysts(stage) and is_cartridge(stage) for stage in entered.stages)
     cyst = plain if kept_back else [*plain, CYST]
     rows = [
-        ("uv", "UV on everything indoors", "Every tap indoors; each litre passes the light.",
+        ("uv", "UV on everything indoors", "Every tap indoors; all their water passes the light.",
          "Adenovirus, by half a log only; pipes behind the lamp, which nothing keeps clean; the time without power.",
          for_lamp, False, lamp and not dosed),
         ("chlorine", "Chlorine in the tank", "Every tap, with a residual down to the last one.",

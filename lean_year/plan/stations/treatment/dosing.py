@@ -110,7 +110,7 @@ def _calcite(document: Property, bed: int, use_m3_year: dict[Quality, float], sa
             label="Bed of calcite",
             basis="estimate",
             formula="peak × six minutes",
-            working=f"{say.flow(flow)} × {calcite.CONTACT_MIN:g} min, {fixed(litres * calcite.BULK_KG_L)} kg",
+            working=f"{say.flow(flow)} × {calcite.CONTACT_MIN:g} min, {say.mass(litres * calcite.BULK_KG_L)}",
             moves="A maker's sheet comes first.",
         ),
         "calcite_kg_year": Figure(

@@ -46,7 +46,7 @@ _WHEN: dict[TestKey, str] = {
     "turbidity_ntu": "with E. coli, and when the water looks cloudy",
     "ph": "with E. coli",
     "chlorine_mg_l": "while it is dosed",
-    "lead_ug_l": "once, and after work on roof or pipes: the first litre of the morning",
+    "lead_ug_l": "once, and after work on roof or pipes: the first draw of the morning",
     "copper_mg_l": "with lead",
     "iron_mg_l": "once, before any lamp is bought",
 }
@@ -156,7 +156,7 @@ def _steps(document: Property, name: Steps, results: dict[TestKey, float | None]
         case "metals":
             return [
                 "Drink other water, infants and the pregnant first of all. Boiling makes it worse.",
-                "Take two samples: the first litre of the morning, and one after five minutes. The first tells of "
+                "Take two samples: the first draw of the morning, and one after five minutes. The first tells of "
                 "the house's pipes, the second of roof and tank.",
                 "Look for lead flashing, old solder, brass, bare copper.",
                 "Raise pH and alkalinity, then test again.",

@@ -213,7 +213,7 @@ def test_how_it_is_put_together_is_told_for_what_is_there(saltmarrow):
 
 def test_hangers_stand_closer_in_snow_and_in_the_units_of_the_property():
     brindle = next(note for note in planned_dry("brindle-landing").gutters.notes if note.head == "Supports")
-    assert "every 1.5 ft for the snow" in brindle.text
+    assert "every 1 1/2 ft for the snow" in brindle.text
     assert "mm" not in brindle.text
 
 

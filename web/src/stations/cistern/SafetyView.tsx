@@ -56,13 +56,13 @@ function WaysTable() {
     <Entry label={label} path={`/prices/${field}`} kind={kind} value={Number(prices[field])} />
   );
   return (
-    <section aria-label="What a lean-year cubic metre costs">
+    <section aria-label="What water in the lean year costs">
       <h2 className="heading">What water in the lean year costs</h2>
       <div className="relative -m-1 overflow-x-auto p-1">
         <table className="table-lines mt-1 w-full text-[14px]">
           <thead>
             <tr>
-              <th scope="col">Way</th>
+              <th scope="col">Option</th>
               <th scope="col">Adds then</th>
               <th scope="col">Costs once</th>
               <th scope="col">Each lean-year {costUnit(units)}</th>

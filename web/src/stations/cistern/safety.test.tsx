@@ -63,7 +63,7 @@ test("the first year says by when it holds what is wanted, and asks for another 
 
 test("in US units a lean-year price is for a thousand gallons, and is kept for a cubic metre", async () => {
   const calls = renderOnDemo(<SafetyView />, buried);
-  const table = within(await screen.findByRole("region", { name: "What a lean-year cubic metre costs" }));
+  const table = within(await screen.findByRole("region", { name: "What water in the lean year costs" }));
   expect(table.getByRole("columnheader", { name: "Each lean-year 1,000 gal" })).toBeTruthy();
   const way = buried.plan.cistern!.options.find((each) => each.key === "low_use")!;
   expect(table.getByRole("row", { name: /Low-use fittings/ }).textContent).toContain(

@@ -159,8 +159,8 @@ export function FlushCurve() {
         />
       </details>
       <p className="note">
-        Each millimetre halves what is left on a roof (Martinson and Thomas 2005). The water lost is replayed day by
-        day: a chamber takes only what has drained since the last rain.
+        Each {shallow(1, units)} halves what is left on a roof (Martinson and Thomas 2005). The water lost is replayed
+        day by day: a chamber takes only what has drained since the last rain.
       </p>
     </section>
   );

@@ -46,7 +46,7 @@ export function HolesTable() {
             {" "}
             of{" "}
             <Entry
-              label="Emitter, a litre or gallon an hour"
+              label="Flow of the emitter in an hour"
               path="/first_flush/emitter_l_h"
               kind="volume"
               value={entered.emitter_l_h}

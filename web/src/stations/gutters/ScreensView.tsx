@@ -2,7 +2,7 @@ import { choicesAt } from "../../document/choices";
 import type { Document, Plan } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useWorkbench } from "../../document/workbench";
-import { flow, fixed, volume } from "../../lib/units";
+import { flow, fixed, quantity, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -133,7 +133,7 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
           <>
             , a bed of{" "}
             <Entry label={`Bed of the ${name}`} path={`${at}/media_m2`} kind="area" value={screen.media_m2} />
-            {answer.loading_m_h !== null && <> at {fixed(answer.loading_m_h, 1)} m/h</>},{" "}
+            {answer.loading_m_h !== null && <> at {quantity("loading", answer.loading_m_h, units)}</>},{" "}
             <EitherWay
               label={`Bypass of the ${name}`}
               path={`${at}/bypass`}

@@ -4,7 +4,7 @@ import { costOf, costUnit, volume } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 import { Toggle } from "../../ui/Toggle";
 
-/** Ways to need less, each with what it costs for a lean-year cubic metre beside that of more tank. */
+/** Ways to need less, each with what it costs for more water in the lean year beside that of more tank. */
 export function CheaperWater() {
   const bench = useWorkbench();
   const { document, plan } = bench.shown;

@@ -1,5 +1,5 @@
 import { useWorkbench } from "../../document/workbench";
-import { bore, flow, fixed, intensity, metres, volume } from "../../lib/units";
+import { flow, fixed, intensity, volume } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
@@ -108,8 +108,7 @@ export function OverflowSheet() {
             <p className="note mt-1.5">
               {answer.place.sizes.length > 0 &&
                 `Other sizes: ${answer.place.sizes.map((size) => `${size.label}, ${flow(size.capacity_l_s, units)}`).join("; ")}.`}{" "}
-              {entered.kind !== "none" &&
-                `It ends where somebody sees it run, on an apron of ${bore(20, units)} stone, ${metres(answer.overflow_invert_m - answer.end_m, units)} below the overflow invert.`}
+              {entered.kind !== "none" && answer.where_it_ends}
             </p>
           </section>
           <Cautions cautions={answer.cautions} />
