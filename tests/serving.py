@@ -90,7 +90,7 @@ def every_page(page: Any, base: str) -> list[str]:
         if not isinstance(station, Station):
             continue
         page.goto(f"{base}/{station.key}")
-        page.get_by_test_id("verdict").wait_for()
+        page.locator("#sheet h1").first.wait_for()
         tabs = page.locator("[role=tab][data-view]")
         views = [tabs.nth(number).get_attribute("data-view") for number in range(1, tabs.count())]
         found += [station.key, *(f"{station.key}?view={view}" for view in views)]

@@ -17,7 +17,7 @@ const queries = new QueryClient({
     queries: {
       // A refusal will be the same the next time; a lost connection may not.
       retry: (count, error) => !(error instanceof Refused) && count < 2,
-      // Another window's change is not slipped under an open sheet: whoever edits second is answer.
+      // Another window's change is not slipped under an open sheet: whoever edits second is told so.
       refetchOnWindowFocus: false,
       networkMode: "always",
     },

@@ -1,11 +1,11 @@
 import { useParams } from "react-router";
-import { useWorkbench } from "../document/workbench";
+import { usePlan } from "../document/shown";
 import { Mark } from "../ui/Mark";
 
 /** An honest sheet for a station that this version does not work out. */
 export function NotBuilt() {
   const { stage } = useParams();
-  const station = useWorkbench().shown.plan.stations.find((each) => each.stage === stage);
+  const station = usePlan("stations").stations.find((each) => each.stage === stage);
   return (
     <div className="max-w-[58ch] pt-2">
       <h1 className="title flex items-center gap-3">

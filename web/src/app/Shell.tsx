@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Stage } from "../api/client";
@@ -7,13 +7,15 @@ import { unpackDays } from "../lib/days";
 import { useWidth } from "../ui/useWidth";
 import { ConflictDialog } from "./ConflictDialog";
 import { Fall } from "./Fall";
-import { STATIONS } from "./registry";
+import { fetchAllSheets, STATIONS } from "./registry";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { Verdict } from "./Verdict";
 import { useWorkbench, WorkbenchProvider } from "../document/workbench";
 import { YearStrip } from "./YearStrip";
 
 /** Keys work with the focus on a slider too, but never while somebody types. */
+/** After the first sheet is drawn, the others are fetched. */
+const FETCH_THE_REST_MS = 1_500;
 const ANYWHERE = { enableOnFormTags: ["slider", "radio"] as const };
 
 export function Shell() {
@@ -41,22 +43,31 @@ function Frame({ stage }: { stage: Stage }) {
   const leanRow = plan.cistern?.lean_year ?? 0;
   const picked = plan.rain?.years.findIndex((year) => year.label === search.get("year")) ?? -1;
   const yearRow = picked >= 0 ? picked : leanRow;
-  const pickYear = (row: number) => {
-    const label = plan.rain?.years[row]?.label;
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        if (row === leanRow || !label) next.delete("year");
-        else next.set("year", label);
-        return next;
-      },
-      { replace: true },
-    );
-  };
+  const years = plan.rain?.years;
+  const pickYear = useCallback(
+    (row: number) => {
+      const label = years?.[row]?.label;
+      setSearch(
+        (before) => {
+          const next = new URLSearchParams(before);
+          if (row === leanRow || !label) next.delete("year");
+          else next.set("year", label);
+          return next;
+        },
+        { replace: true },
+      );
+    },
+    [leanRow, setSearch, years],
+  );
 
   useEffect(() => {
     document.title = `${station?.name ?? "Lean Year"} · ${bench.saved.document.name}`;
   }, [station?.name, bench.saved.document.name]);
+
+  useEffect(() => {
+    const timer = setTimeout(() => void fetchAllSheets(), FETCH_THE_REST_MS);
+    return () => clearTimeout(timer);
+  }, []);
 
   const goTo = (next: Stage) => void navigate({ pathname: `/p/${bench.id}/${next}`, search: search.toString() });
   const neighbour = (step: number) => {
@@ -88,7 +99,9 @@ function Frame({ stage }: { stage: Stage }) {
         <Verdict bench={bench} openHelp={() => setHelpOpen(true)} />
         <main id="sheet" tabIndex={-1} className="sheet" aria-label={station.name}>
           <div ref={content} className="relative">
-            <Sheet {...sheet} />
+            <Suspense fallback={<p className="note">Opening {station.name.toLowerCase()}.</p>}>
+              <Sheet {...sheet} />
+            </Suspense>
           </div>
         </main>
         <YearStrip bench={bench} {...sheet} />

@@ -6,6 +6,7 @@ import { unpackDays } from "../lib/days";
 
 import type { Stage } from "../api/client";
 import { buried, demo, renderInApp, terrace } from "../testing/demo";
+import { ShownProvider } from "../document/shown";
 import { at, rangeAt } from "../document/ranges";
 import { STATIONS } from "./registry";
 
@@ -15,10 +16,9 @@ import { STATIONS } from "./registry";
 /** A workbench that only writes down what it is asked to keep, so that no sheet is worked out or drawn again. */
 const desk = vi.hoisted(() => ({ state: {} as object, kept: [] as unknown[] }));
 vi.mock("../document/workbench", () => ({
-  useWorkbench: () => ({
+  useSaved: () => desk.state,
+  useEdits: () => ({
     id: "demo",
-    saved: desk.state,
-    shown: desk.state,
     preview: () => {},
     endPreview: () => {},
     edit: (_label: string, operations: unknown[]) => {
@@ -87,7 +87,11 @@ test.each(CASES)("every entry of %s on %s reaches the document", async (name, wh
   const views = [0];
   for (const view of views) {
     desk.kept = [];
-    renderInApp(<Sheet {...shown(state)} />);
+    renderInApp(
+      <ShownProvider shown={state}>
+        <Sheet {...shown(state)} />
+      </ShownProvider>,
+    );
     await screen.findAllByRole("heading");
     const tabs = screen.queryAllByRole("tab");
     if (view === 0) views.push(...tabs.slice(1).map((_, number) => number + 1));

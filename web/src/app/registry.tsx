@@ -1,23 +1,14 @@
-import { CisternSheet } from "../stations/cistern/CisternSheet";
 import { CisternSymbol } from "../stations/cistern/CisternSymbol";
-import { FirstFlushSheet } from "../stations/first_flush/FirstFlushSheet";
 import { FirstFlushSymbol } from "../stations/first_flush/FirstFlushSymbol";
-import { GroundSheet } from "../stations/ground/GroundSheet";
 import { GroundSymbol } from "../stations/ground/GroundSymbol";
-import { GuttersSheet } from "../stations/gutters/GuttersSheet";
 import { GuttersSymbol } from "../stations/gutters/GuttersSymbol";
-import { HouseholdSheet } from "../stations/household/HouseholdSheet";
 import { HouseholdSymbol } from "../stations/household/HouseholdSymbol";
-import { OverflowSheet } from "../stations/overflow/OverflowSheet";
 import { OverflowSymbol } from "../stations/overflow/OverflowSymbol";
-import { PumpSheet } from "../stations/pump/PumpSheet";
 import { PumpSymbol } from "../stations/pump/PumpSymbol";
-import { RainSheet } from "../stations/rain/RainSheet";
 import { RainSymbol } from "../stations/rain/RainSymbol";
-import { RoofsSheet } from "../stations/roofs/RoofsSheet";
 import { RoofsSymbol } from "../stations/roofs/RoofsSymbol";
-import { TreatmentSheet } from "../stations/treatment/TreatmentSheet";
 import { TreatmentSymbol } from "../stations/treatment/TreatmentSymbol";
+import { lazy, memo } from "react";
 import type { ComponentType } from "react";
 import type { Stage } from "../api/client";
 import type { SheetProps } from "../document/sheet";
@@ -26,20 +17,61 @@ import { NotBuilt } from "./NotBuilt";
 import { NotBuiltSymbol } from "./NotBuiltSymbol";
 
 type StationOnScreen = { Sheet: ComponentType<SheetProps>; Symbol: ComponentType<SymbolProps> };
+const loaders: (() => Promise<unknown>)[] = [];
+
+/** A sheet that is fetched when it is first opened, and drawn anew only when what it reads changes. */
+function sheetOf(load: () => Promise<ComponentType<SheetProps>>) {
+  loaders.push(load);
+  return memo(lazy(async () => ({ default: await load() })));
+}
+
+/** Fetches the sheets that were not opened yet, so that all of them are here when the connection is gone. */
+export const fetchAllSheets = () => Promise.allSettled(loaders.map((load) => load()));
+
 const notBuilt: StationOnScreen = { Sheet: NotBuilt, Symbol: NotBuiltSymbol };
 
 /** The sheet of every station, and its piece of the fall. The server says which stations there are, and in what order. */
 export const STATIONS: Record<Stage, StationOnScreen> = {
-  rain: { Sheet: RainSheet, Symbol: RainSymbol },
-  roofs: { Sheet: RoofsSheet, Symbol: RoofsSymbol },
-  gutters: { Sheet: GuttersSheet, Symbol: GuttersSymbol },
-  first_flush: { Sheet: FirstFlushSheet, Symbol: FirstFlushSymbol },
-  cistern: { Sheet: CisternSheet, Symbol: CisternSymbol },
-  overflow: { Sheet: OverflowSheet, Symbol: OverflowSymbol },
-  pump: { Sheet: PumpSheet, Symbol: PumpSymbol },
-  treatment: { Sheet: TreatmentSheet, Symbol: TreatmentSymbol },
-  household: { Sheet: HouseholdSheet, Symbol: HouseholdSymbol },
-  ground: { Sheet: GroundSheet, Symbol: GroundSymbol },
+  rain: {
+    Sheet: sheetOf(() => import("../stations/rain/RainSheet").then((room) => room.RainSheet)),
+    Symbol: RainSymbol,
+  },
+  roofs: {
+    Sheet: sheetOf(() => import("../stations/roofs/RoofsSheet").then((room) => room.RoofsSheet)),
+    Symbol: RoofsSymbol,
+  },
+  gutters: {
+    Sheet: sheetOf(() => import("../stations/gutters/GuttersSheet").then((room) => room.GuttersSheet)),
+    Symbol: GuttersSymbol,
+  },
+  first_flush: {
+    Sheet: sheetOf(() => import("../stations/first_flush/FirstFlushSheet").then((room) => room.FirstFlushSheet)),
+    Symbol: FirstFlushSymbol,
+  },
+  cistern: {
+    Sheet: sheetOf(() => import("../stations/cistern/CisternSheet").then((room) => room.CisternSheet)),
+    Symbol: CisternSymbol,
+  },
+  overflow: {
+    Sheet: sheetOf(() => import("../stations/overflow/OverflowSheet").then((room) => room.OverflowSheet)),
+    Symbol: OverflowSymbol,
+  },
+  pump: {
+    Sheet: sheetOf(() => import("../stations/pump/PumpSheet").then((room) => room.PumpSheet)),
+    Symbol: PumpSymbol,
+  },
+  treatment: {
+    Sheet: sheetOf(() => import("../stations/treatment/TreatmentSheet").then((room) => room.TreatmentSheet)),
+    Symbol: TreatmentSymbol,
+  },
+  household: {
+    Sheet: sheetOf(() => import("../stations/household/HouseholdSheet").then((room) => room.HouseholdSheet)),
+    Symbol: HouseholdSymbol,
+  },
+  ground: {
+    Sheet: sheetOf(() => import("../stations/ground/GroundSheet").then((room) => room.GroundSheet)),
+    Symbol: GroundSymbol,
+  },
   price: notBuilt,
   build: notBuilt,
   log: notBuilt,

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { replace } from "./edits";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
+
 import { monthName } from "../lib/dates";
 
 const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];
@@ -27,7 +28,7 @@ export function readDay(text: string): string | null {
 
 /** A day of the year that is changed where it stands. */
 export function DayEntry({ label, path, value }: { label: string; path: string; value: string }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState(false);
   const commit = () => {

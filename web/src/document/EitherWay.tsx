@@ -1,5 +1,6 @@
 import { replace } from "./edits";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
+
 import { Choice } from "../ui/Choice";
 
 /** A yes or no of the document, as the words in a sentence that say which. */
@@ -11,7 +12,7 @@ export function EitherWay(props: {
   no: string;
   yesNote?: string;
 }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   return (
     <Choice
       label={props.label}

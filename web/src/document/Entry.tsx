@@ -2,7 +2,9 @@ import { useEffect, useId, useRef, useState } from "react";
 import type { Operation } from "../api/client";
 import { rangeAt } from "./ranges";
 import type { Range } from "./ranges";
-import { useWorkbench } from "./workbench";
+import { useDocument } from "./shown";
+import { useEdits } from "./workbench";
+import type { Document } from "../api/client";
 import type { Kind } from "../lib/units";
 import { example, nudgeStep, read, write, writeBare } from "../lib/units";
 
@@ -72,8 +74,9 @@ export function Entry({
   stored = 1,
   toOperations,
 }: EntryProps) {
-  const bench = useWorkbench();
-  const units = bench.saved.document.units;
+  const bench = useEdits();
+  const document = useDocument("units", "assumed", path.split("/")[1] as keyof Document);
+  const { units } = document;
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const nudged = useRef<{ value: number; timer: ReturnType<typeof setTimeout> } | null>(null);
@@ -81,8 +84,8 @@ export function Entry({
   const sent = useRef<string | null>(null);
   const problemId = useId();
   const shown = draft ?? (bare ? writeBare : write)(kind, units, value);
-  const assumed = bench.saved.document.assumed.some((pointer) => pointer === path);
-  const range = boundsOf(bench.saved.document, path, stored, min, max);
+  const assumed = document.assumed.some((pointer) => pointer === path);
+  const range = boundsOf(document, path, stored, min, max);
   const operations = (next: number): Operation[] => {
     const kept = stored === 1 ? next : Number((next * stored).toPrecision(12));
     const value = range.whole ? Math.round(kept) : kept;

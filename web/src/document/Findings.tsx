@@ -1,12 +1,13 @@
 import type { Finding, Status } from "../api/client";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
+
 import { Mark } from "../ui/Mark";
 
 const MARK: Record<Finding["severity"], Status> = { fails: "fails", caution: "caution", note: "decide" };
 
 /** Edits that fix something: pointed at, each is shown on the drawing; pressed, it is made. */
 export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   return fixes.map((fix) => (
     <button
       key={fix.text}

@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import type { Operation } from "../api/client";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
+
 import { metres } from "../lib/units";
 import type { Units } from "../lib/units";
 
@@ -19,7 +20,7 @@ export function HeightHandle(props: {
   leader?: number;
   toOperations: (value: number) => Operation[];
 }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const [at, setAt] = useState<number | null>(null);
   const begun = useRef<{ pointer: number; value: number; metresAPx: number } | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);

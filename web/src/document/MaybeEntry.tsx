@@ -1,5 +1,6 @@
 import { replace } from "./edits";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
+
 import type { Kind } from "../lib/units";
 import { Entry } from "./Entry";
 
@@ -16,7 +17,7 @@ export function MaybeEntry(props: {
   min?: number;
   max?: number;
 }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const { label, path, kind, value, unknown, start, min, max } = props;
   const set = (next: number | null) => void bench.edit(`${label}: ${next ?? unknown}`, replace(path, next));
   if (value === null)

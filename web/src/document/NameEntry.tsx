@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { replace } from "./edits";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
 
 /** A name that is changed where it stands. */
 export function NameEntry(props: { label: string; path: string; value: string; className?: string; most?: number }) {
   const { label, path, value } = props;
-  const bench = useWorkbench();
+  const bench = useEdits();
   const [draft, setDraft] = useState<string | null>(null);
   const shown = draft ?? value;
   const commit = () => {

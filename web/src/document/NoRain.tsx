@@ -1,10 +1,10 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
 
 /** A sheet that needs rain and has none yet: its settings, and the way to a record. */
 export function NoRain({ title, settings }: { title: string; settings?: ReactNode }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   return (
     <>
       {settings ?? <h1 className="title">{title}</h1>}

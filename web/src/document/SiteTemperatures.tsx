@@ -1,6 +1,7 @@
 import { axisUnit } from "../lib/units";
 import { replace } from "./edits";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
+import { useDocument } from "./shown";
 import { useAxis } from "../lib/axis";
 import { MonthEntries } from "./MonthEntries";
 
@@ -9,9 +10,9 @@ const USUAL_HIGH_C = 16;
 
 /** Mean lows and highs of the place by month, for where the record has no temperatures of its own. */
 export function SiteTemperatures({ months }: { months: number[] }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const axis = useAxis();
-  const { site, units } = bench.shown.document;
+  const { site, units } = useDocument("site", "units");
   const degrees = axisUnit("temperature", units).unit;
   const place = { months, narrow: axis.narrow, left: axis.left, width: axis.width, kind: "temperature" as const };
   const twelve = (value: number) => Array.from({ length: 12 }, () => value);

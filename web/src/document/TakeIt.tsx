@@ -1,9 +1,9 @@
 import type { Operation } from "../api/client";
-import { useWorkbench } from "./workbench";
+import { useEdits } from "./workbench";
 
 /** The last cell of a row of choices: previewed when it is pointed at, made when it is pressed; a tick where it stands. */
 export function TakeIt(props: { label: string; chosen: boolean; operations: Operation[]; edit?: string }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   if (props.chosen)
     return (
       <span role="img" aria-label="chosen">

@@ -1,13 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import type { JobState } from "../api/client";
 import { cancelJob, jobQuery, propertyQuery, startJob } from "../api/queries";
-import { useWorkbench } from "./workbench";
+import { useEdits, useSaved } from "./workbench";
 
 /** Long work on the design as it is kept: started, watched, cancelled; its result stays until the page is left. */
 export function useJob(kind: JobState["kind"]) {
-  const bench = useWorkbench();
+  const { id } = useEdits();
+  const { revision } = useSaved();
   const cache = useQueryClient();
-  const key = ["job-of", bench.id, kind];
+  const key = ["job-of", id, kind];
   const { data: jobId = null } = useQuery<string | null>({
     queryKey: key,
     queryFn: () => null,
@@ -19,8 +20,8 @@ export function useJob(kind: JobState["kind"]) {
   const start = useMutation({
     // From the cache: an edit that has just been kept may not be drawn yet.
     mutationFn: () => {
-      const standing = cache.getQueryData(propertyQuery(bench.id).queryKey)?.revision ?? bench.saved.revision;
-      return startJob(bench.id, standing, kind);
+      const standing = cache.getQueryData(propertyQuery(id).queryKey)?.revision ?? revision;
+      return startJob(id, standing, kind);
     },
     onSuccess: (job) => {
       cache.setQueryData(jobQuery(job.id).queryKey, job);
@@ -31,7 +32,7 @@ export function useJob(kind: JobState["kind"]) {
   return {
     job,
     /** Whether the design has moved on since the work began. */
-    stale: job !== null && job.revision !== bench.saved.revision,
+    stale: job !== null && job.revision !== revision,
     running: start.isPending || job?.state === "running",
     lost: query.isError || start.isError,
     start: () => start.mutate(),

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { replaceEqualDeep, useQuery, useQueryClient } from "@tanstack/react-query";
 import {
   createContext,
   startTransition,
@@ -10,30 +10,23 @@ import {
   useState,
   useSyncExternalStore,
 } from "react";
-import type { ReactNode } from "react";
+import type { Context, ReactNode } from "react";
 import { toast } from "sonner";
 import { Refused } from "../api/client";
 import type { Answer, Operation, PropertyState } from "../api/client";
 import { keepEdit, previewEdit, propertyQuery, stepRevision } from "../api/queries";
 import type { EditToKeep } from "../api/queries";
 import { Outbox } from "./outbox";
+import { ShownProvider } from "./shown";
 
 const RETRY_MS = 3_000;
 
 /** Changes that came too late, with the entries that are still kept here. */
 export type Conflict = { edits: EditToKeep[]; standing: number };
 
-export type Workbench = {
+/** What can be done with a property: the same for as long as it is open. */
+type Edits = {
   id: string;
-  /** As it stands on the server. */
-  saved: PropertyState;
-  /** What to draw: a preview while something is being dragged or typed, else what is kept. */
-  shown: Answer & { id: string; record: PropertyState["record"] };
-  previewing: boolean;
-  /** Changes made here that the server has not acknowledged yet. */
-  waiting: number;
-  offline: boolean;
-  conflict: Conflict | null;
   /** Work an edit out without keeping it; only the latest asked for is answered. */
   preview: (operations: Operation[]) => void;
   endPreview: () => void;
@@ -45,13 +38,45 @@ export type Workbench = {
   resolveConflict: (how: "apply" | "drop") => Promise<void>;
 };
 
-const Context = createContext<Workbench | null>(null);
+export type Workbench = Edits & {
+  /** As it stands on the server. */
+  saved: PropertyState;
+  /** What to draw: a preview while something is being dragged or typed, else what is kept. */
+  shown: Answer;
+  previewing: boolean;
+  /** Changes made here that the server has not acknowledged yet. */
+  waiting: number;
+  offline: boolean;
+  conflict: Conflict | null;
+};
 
-export function useWorkbench(): Workbench {
-  const bench = useContext(Context);
-  if (!bench) throw new Error("useWorkbench needs a WorkbenchProvider around it");
-  return bench;
+const WorkbenchContext = createContext<Workbench | null>(null);
+const EditsContext = createContext<Edits | null>(null);
+const SavedContext = createContext<PropertyState | null>(null);
+
+function useProvided<T>(context: Context<T | null>): T {
+  const provided = useContext(context);
+  if (!provided) throw new Error("needs a WorkbenchProvider around it");
+  return provided;
 }
+
+/** All of it, drawn anew with everything that changes: for the frame. */
+export const useWorkbench = () => useProvided(WorkbenchContext);
+/** What can be done, which never has anything drawn anew. */
+export const useEdits = () => useProvided(EditsContext);
+/** The property as it is kept, whatever is being dragged. */
+export const useSaved = () => useProvided(SavedContext);
+
+/** An answer whose parts are those of the answer before it wherever they are equal. */
+const sharing = (before: Answer | undefined, { document, plan, daily, moved }: Answer): Answer =>
+  before
+    ? {
+        document: replaceEqualDeep(before.document, document),
+        plan: replaceEqualDeep(before.plan, plan),
+        daily: replaceEqualDeep(before.daily, daily),
+        moved,
+      }
+    : { document, plan, daily, moved };
 
 /** A promise that the sender settles when the server has answered. */
 type Settle = (problem: string | null) => void;
@@ -66,6 +91,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
   const waiting = useSyncExternalStore(outbox.subscribe, outbox.size);
   const settles = useRef(new Map<string, Settle>());
   const sending = useRef(false);
+  /** Edits of the conflict that stands, for whoever decides what becomes of them. */
+  const late = useRef<EditToKeep[]>([]);
   const asked = useRef<{ operations: Operation[] | null; busy: boolean; round: number }>({
     operations: null,
     busy: false,
@@ -113,8 +140,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
         } catch (error) {
           if (error instanceof Refused && error.status < 500) {
             if (error.stale) {
-              const edits = outbox.takeAll();
-              setConflict({ edits, standing: error.refusal!.revision! });
+              late.current = outbox.takeAll();
+              setConflict({ edits: late.current, standing: error.refusal!.revision! });
               settle(null);
             } else {
               outbox.refused();
@@ -165,7 +192,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
           try {
             const answer = await previewEdit(id, base, wanted);
             // What is dragged goes on moving while everything else is drawn anew.
-            if (round === now.round) startTransition(() => setPreview(answer));
+            if (round === now.round)
+              startTransition(() => setPreview((before) => sharing(before ?? standing(), answer)));
           } catch (error) {
             if (!(error instanceof Refused)) break;
           }
@@ -210,37 +238,35 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
 
   const resolveConflict = useCallback(
     async (how: "apply" | "drop") => {
-      const held = conflict;
       setConflict(null);
       endPreview();
       await cache.refetchQueries({ queryKey: propertyQuery(id).queryKey });
-      for (const late of how === "apply" && held ? held.edits : []) {
-        const problem = await edit(late.label, late.operations);
-        if (problem) toast(`${late.label} could not be put on top: ${problem}`);
+      for (const each of how === "apply" ? late.current : []) {
+        const problem = await edit(each.label, each.operations);
+        if (problem) toast(`${each.label} could not be put on top: ${problem}`);
       }
     },
-    [cache, conflict, edit, endPreview, id],
+    [cache, edit, endPreview, id],
   );
 
+  const edits = useMemo(
+    (): Edits => ({ id, preview: ask, endPreview, edit, step, accept, resolveConflict }),
+    [accept, ask, edit, endPreview, id, resolveConflict, step],
+  );
   if (query.isPending) return <Opening />;
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
   const saved = query.data;
-  const bench: Workbench = {
-    id,
-    saved,
-    shown: { ...(preview ?? saved), id, record: saved.record },
-    previewing: preview !== null,
-    waiting,
-    offline,
-    conflict,
-    preview: ask,
-    endPreview,
-    edit,
-    step,
-    accept,
-    resolveConflict,
-  };
-  return <Context.Provider value={bench}>{children}</Context.Provider>;
+  const shown = preview ?? saved;
+  const bench: Workbench = { ...edits, saved, shown, previewing: preview !== null, waiting, offline, conflict };
+  return (
+    <EditsContext value={edits}>
+      <SavedContext value={saved}>
+        <WorkbenchContext value={bench}>
+          <ShownProvider shown={shown}>{children}</ShownProvider>
+        </WorkbenchContext>
+      </SavedContext>
+    </EditsContext>
+  );
 }
 
 function Opening() {

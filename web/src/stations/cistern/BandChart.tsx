@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { fixed, roundStep, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
 import { JobLine } from "../../document/JobLine";
 import { fieldOf, LineChart, pathOf } from "../../ui/LineChart";
@@ -6,7 +6,8 @@ import { useJob } from "../../document/useJob";
 
 /** How much the answer owes to the order the recorded years came in. */
 export function BandChart() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("tank_l");
   const units = document.units;
   const work = useJob("band");
   const band = work.job?.band ?? null;

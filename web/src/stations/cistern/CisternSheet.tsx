@@ -1,6 +1,7 @@
 import { resize } from "../../document/edits";
 import type { SheetProps } from "../../document/sheet";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { Views } from "../../ui/Views";
@@ -14,8 +15,7 @@ import { TanksView } from "./TanksView";
 
 /** The store: its record, its tanks, the methods of sizing, how safe it is, and what else there could be. */
 export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
-  const bench = useWorkbench();
-  const { cistern, rain } = bench.shown.plan;
+  const { cistern, rain } = usePlan("cistern", "rain");
   if (!cistern || !rain || !days) return <NoRain title="Cistern" settings={<CisternSettings />} />;
   return (
     <>
@@ -36,8 +36,9 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
 
 /** The settings of the cistern, as words in two sentences. */
 function CisternSettings() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("assumed", "cistern", "units");
+  const plan = usePlan("cistern", "household", "rain", "roofs", "tank_l");
   const { cistern: entered, units, assumed } = document;
   const { cistern, rain, roofs, household } = plan;
   const counted = cistern?.counted_years ?? 0;

@@ -1,5 +1,5 @@
 import { useCallback, useMemo } from "react";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { useAxis } from "../../lib/axis";
 import { FULL, yearSpans } from "../../lib/days";
 import type { Days } from "../../lib/days";
@@ -19,9 +19,9 @@ type ViewProps = { days: Days; yearRow: number; pickYear: (row: number) => void 
 
 /** Every recorded day as a picture, security over size with a handle to drag, and the results. */
 export function DaysView({ days, yearRow, pickYear }: ViewProps) {
-  const bench = useWorkbench();
   const axis = useAxis();
-  const { document, plan } = bench.shown;
+  const document = useDocument("units");
+  const plan = usePlan("cistern", "findings", "rain");
   const units = document.units;
   const cistern = plan.cistern!;
   const rain = plan.rain!;

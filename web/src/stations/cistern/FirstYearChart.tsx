@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { addDays, dayName, monthName, parseDay } from "../../lib/dates";
 import { fixed, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
 import { DayEntry } from "../../document/DayEntry";
@@ -7,7 +7,8 @@ import { fieldOf, LineChart, pathOf } from "../../ui/LineChart";
 
 /** What the empty tank holds through its first year, whichever recorded year that year turns out to be. */
 export function FirstYearChart() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("cistern", "units");
+  const plan = usePlan("cistern");
   const units = document.units;
   const { first_year: first, live_l } = plan.cistern!;
   const start = parseDay(`2001-${first.first_day === "02-29" ? "02-28" : first.first_day}`);

@@ -1,5 +1,5 @@
 import type { Figure, SizingMethod } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Why } from "../../ui/Why";
@@ -19,7 +19,8 @@ const asFigure = (method: SizingMethod): Figure => ({
 
 /** Every way of sizing the trade knows, on this property, each with what it would have carried and why it differs. */
 export function MethodsView() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("cistern");
   const { methods, counted_years } = plan.cistern!;
   const units = document.units;
   return (

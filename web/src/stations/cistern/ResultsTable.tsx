@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { CisternPlan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { dayName, parseDay } from "../../lib/dates";
 import { fixed, volume } from "../../lib/units";
 import { Why } from "../../ui/Why";
@@ -15,10 +15,11 @@ type Year = CisternPlan["years"][number];
 
 /** What the replay came to: the year that is shown, the mean year, the whole record. */
 export function ResultsTable({ yearRow }: { yearRow: number }) {
-  const bench = useWorkbench();
-  const cistern = bench.shown.plan.cistern!;
-  const units = bench.shown.document.units;
-  const kind = bench.shown.document.household.back_up.kind;
+  const document = useDocument("household", "units");
+  const plan = usePlan("cistern");
+  const cistern = plan.cistern!;
+  const units = document.units;
+  const kind = document.household.back_up.kind;
   const year = cistern.years[yearRow]!;
   const counted = cistern.years.filter((each) => each.counted);
   const figure = (key: string) => <Why figure={cistern.figures[key]!} units={units} />;

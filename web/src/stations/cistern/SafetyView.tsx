@@ -1,4 +1,5 @@
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, costOf, costUnit, fixed, volume } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
@@ -19,7 +20,8 @@ export function SafetyView() {
 }
 
 function StressTable() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("cistern");
   const { stress } = plan.cistern!;
   return (
     <section aria-label="Worse weather">
@@ -45,8 +47,9 @@ function StressTable() {
 }
 
 function WaysTable() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("prices", "units");
+  const plan = usePlan("cistern", "tank_l");
   const { options, probe_l, figures } = plan.cistern!;
   const { units, prices } = document;
   const priced = [...options].sort((a, b) => (a.cost_m3 ?? Infinity) - (b.cost_m3 ?? Infinity));

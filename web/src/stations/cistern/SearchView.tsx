@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Design, Operation } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { fixed, roundStep, volume } from "../../lib/units";
 import { JobLine } from "../../document/JobLine";
 import { LineChart, pathOf } from "../../ui/LineChart";
@@ -11,8 +12,9 @@ const asked = (design: Design) => design.operations as Operation[];
 
 /** Cost against security over thousands of designs; each point of the front is a design to take. */
 export function SearchView() {
-  const bench = useWorkbench();
-  const units = bench.shown.document.units;
+  const bench = useEdits();
+  const document = useDocument("prices", "units");
+  const units = document.units;
   const work = useJob("search");
   const [pointed, setPointed] = useState<number | null>(null);
   const front = work.job?.front ?? null;
@@ -53,9 +55,7 @@ export function SearchView() {
       <section aria-label="Design search">
         <h2 className="heading">
           The front of {front.designs.toLocaleString("en-US")} designs{" "}
-          <span className="head-note">
-            over {bench.shown.document.prices.service_years} years, with today’s design on it
-          </span>
+          <span className="head-note">over {document.prices.service_years} years, with today’s design on it</span>
         </h2>
         <LineChart
           label="Cost against years carried; the list beside it has the same designs"

@@ -2,7 +2,8 @@ import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
 import type { SizingMethod } from "../../api/client";
 import { resize } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
+import { useEdits, useSaved } from "../../document/workbench";
 import { nudgeStep, roundStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
@@ -15,18 +16,20 @@ const PAUSE_MS = 350;
 
 /** Security over size, with the tank as a handle on its axis and, where asked, the methods as letters on the curve. */
 export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
+  const saved = useSaved();
+  const plan = usePlan("cistern", "tank_l");
+  const { units, cistern: entered, household } = useDocument("units", "cistern", "household");
   const [box, width] = useWidth<HTMLDivElement>();
   const [dragged, setDragged] = useState<number | null>(null);
   const pressed = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const { units } = bench.saved.document;
   // The axis stays put while the handle moves on it.
-  const curve = (dragged === null ? bench.shown : bench.saved).plan.cistern!.curve;
-  const cistern = bench.shown.plan.cistern!;
-  const tank = dragged ?? bench.shown.plan.tank_l;
-  const held = bench.shown.plan.tank_l - cistern.live_l;
-  const least = bench.shown.document.cistern.fire_reserve_l;
+  const curve = (dragged === null ? plan : saved.plan).cistern!.curve;
+  const cistern = plan.cistern!;
+  const tank = dragged ?? plan.tank_l;
+  const held = plan.tank_l - cistern.live_l;
+  const least = entered.fire_reserve_l;
   const reach = curve.tank_l.at(-1)!;
   const counted = Math.max(cistern.counted_years, 1);
   const plotWidth = Math.max(width - LEFT - RIGHT, 50);
@@ -39,7 +42,7 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
   const step = nudgeStep("volume", units, reach) / (units === "us" ? 1 : reach > 20_000 ? 2 : 10);
   const yearTicks = ticksOf(counted);
   const needed = cistern.figures["smallest_no_short_day_l"]!.value;
-  const helped = bench.shown.document.household.back_up.kind !== "none";
+  const helped = household.back_up.kind !== "none";
   const handleX = x(Math.min(tank, reach));
   // The reading stands right of the handle; without room there, in the empty corner above the rising curve.
   const inCorner = LEFT + plotWidth + RIGHT - handleX < 112;

@@ -1,6 +1,7 @@
 import type { Document } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { NameEntry } from "../../document/NameEntry";
@@ -90,8 +91,8 @@ const heightOfShape = (shape: Shape) => (shape.kind === "lying_cylinder" ? shape
 
 /** One tank, or several alike, in a sentence: its measures, where it stands, how it is joined, when it is built. */
 export function TankRow({ tank, index, holds }: { tank: Tank; index: number; holds: number }) {
-  const bench = useWorkbench();
-  const { cistern, downpipes } = bench.saved.document;
+  const bench = useEdits();
+  const { cistern, downpipes } = useDocument("cistern", "downpipes");
   const at = `/cistern/tanks/${index}`;
   const set = (label: string, field: string, value: unknown) =>
     void bench.edit(`${tank.name}: ${label}`, replace(`${at}/${field}`, value));

@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
 import { fixed, head, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
@@ -21,8 +22,9 @@ const LAYOUTS = [
 
 /** The tanks as they stand, on one datum, and what of their water the house can draw. */
 export function TanksView() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("cistern", "rain", "units");
+  const plan = usePlan("cistern", "findings");
   const { units, cistern: entered } = document;
   const { bank, figures, cautions, counted_years } = plan.cistern!;
   const holds = (tank: Tank) => bank.vessels.find((each) => each.id === tank.id)?.gross_l ?? 0;

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { dayName, parseDay } from "../../lib/dates";
 import { rain as rainWords, volume } from "../../lib/units";
 import { DataTable, yearName } from "../../ui/DataTable";
@@ -18,7 +18,8 @@ export function YearsTable() {
 }
 
 function Years() {
-  const { plan, document } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("cistern", "rain");
   const units = document.units;
   const { years, lean_year } = plan.cistern!;
   return (

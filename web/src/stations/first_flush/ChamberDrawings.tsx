@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { bore, fixed, metres, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Entry } from "../../document/Entry";
@@ -12,8 +12,8 @@ const START = 66;
 
 /** The chambers to one scale against the wall: their legs, their bore, what drains them. */
 export function ChamberDrawings() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const document = useDocument("first_flush", "units");
+  const plan = usePlan("first_flush");
   const { units, first_flush: entered } = document;
   const { chambers } = plan.first_flush;
   const tank = entered.kind === "tank";

@@ -1,6 +1,7 @@
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
@@ -25,8 +26,9 @@ const METHODS = [
 
 /** How much to throw away, in what pipe, drained how fast; and what that costs. */
 export function FirstFlushSheet() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("first_flush", "units");
+  const plan = usePlan("cistern", "findings", "first_flush");
   const { first_flush: answer } = plan;
   const { units, first_flush: entered } = document;
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
@@ -121,8 +123,9 @@ export function FirstFlushSheet() {
 
 /** The one value that the chosen method asks for. */
 function Amount() {
-  const bench = useWorkbench();
-  const { first_flush: entered } = bench.shown.document;
+  const bench = useEdits();
+  const document = useDocument("units");
+  const { first_flush: entered } = useDocument("first_flush");
   switch (entered.by) {
     case "depth":
       return <Entry label="First-flush depth" path="/first_flush/depth_mm" kind="depth" value={entered.depth_mm} />;
@@ -145,7 +148,7 @@ function Amount() {
         <Choice
           label="Exposure of the roofs"
           value={entered.exposure}
-          options={choicesAt<typeof entered.exposure>("/first_flush/exposure", bench.saved.document.units)}
+          options={choicesAt<typeof entered.exposure>("/first_flush/exposure", document.units)}
           onChoose={(exposure) =>
             void bench.edit(`Exposure: ${exposure}`, replace("/first_flush/exposure", exposure))
           }

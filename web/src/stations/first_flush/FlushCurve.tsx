@@ -1,7 +1,8 @@
 import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, roundStep, shallow, volume } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { LineChart, pathOf } from "../../ui/LineChart";
@@ -10,8 +11,9 @@ const STEP_MM = 0.1;
 
 /** Dirt taken off the roof against water thrown away, over the depth: the choice as a handle on both lines. */
 export function FlushCurve() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("first_flush", "units");
+  const plan = usePlan("first_flush");
   const { units, first_flush: entered } = document;
   const { curve, figures } = plan.first_flush;
   const none = entered.kind === "none";

@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -9,8 +10,9 @@ import { hours } from "./ChamberDrawings";
 
 /** Holes and emitters side by side: time to empty, what leaks in a rain, what clogs. */
 export function HolesTable() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("first_flush", "units");
+  const plan = usePlan("first_flush");
   const { units, first_flush: entered } = document;
   const { holes, chambers } = plan.first_flush;
   const largest = [...chambers].sort((one, other) => other.volume_l - one.volume_l)[0];

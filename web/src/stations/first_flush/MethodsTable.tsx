@@ -1,10 +1,11 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { fixed, volume, write } from "../../lib/units";
 import { TakeIt } from "../../document/TakeIt";
 
 /** How much each method would throw away on these roofs, what that takes and what it costs. */
 export function MethodsTable() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("first_flush");
   const { units } = document;
   const { methods } = plan.first_flush;
   if (!methods.length) return null;

@@ -1,5 +1,6 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+
 import { useWidth } from "../../ui/useWidth";
 import { groundScale } from "./groundScale";
 
@@ -11,7 +12,7 @@ const LOOK: Record<string, { stroke: string; fill: string; dash?: string }> = {
 
 /** The pad from above, with where its batters meet the ground. */
 export function AboveDrawing({ pad }: { pad: Plan["ground"]["pads"][number] }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const [box, width] = useWidth<HTMLDivElement>();
   const scale = groundScale(
     pad.above.flatMap((line) => line.points as unknown as [number, number][]),

@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { write } from "../../lib/units";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -8,7 +8,8 @@ import { GateDrawing } from "./GateDrawing";
 
 /** How the tank gets there, and what it must keep away from. */
 export function AccessWords() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("ground", "units");
+  const plan = usePlan("ground");
   const { ground: entered, units } = document;
   const away = (label: string, field: "to_boundary_m" | "to_septic_m" | "to_trees_m") => (
     <Entry label={label} path={`/ground/${field}`} kind="length" value={entered[field]} />

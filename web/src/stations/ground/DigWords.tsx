@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -7,8 +8,8 @@ import { MaybeEntry } from "../../document/MaybeEntry";
 
 /** The hole, the water in the ground, and what goes over it. */
 export function DigWords() {
-  const bench = useWorkbench();
-  const { ground: entered } = bench.shown.document;
+  const bench = useEdits();
+  const { ground: entered } = useDocument("ground");
   return (
     <section aria-label="The hole">
       <h2 className="heading">The hole</h2>

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { fixed, metres, volume } from "../../lib/units";
 import { Mark } from "../../ui/Mark";
 
@@ -25,7 +25,7 @@ export function FloatStages({ pad }: { pad: Pad }) {
 }
 
 function StageRow(props: { pad: Pad; stage: Stage; number: number; first: boolean }) {
-  const { units } = useWorkbench().shown.document;
+  const { units } = useDocument("units");
   const { pad, stage } = props;
   return (
     <li
@@ -67,7 +67,7 @@ function StageRow(props: { pad: Pad; stage: Stage; number: number; first: boolea
 
 /** The tank with the water outside and the ballast inside, to one scale. */
 function Outline({ pad, stage }: { pad: Pad; stage: Stage }) {
-  const { units } = useWorkbench().shown.document;
+  const { units } = useDocument("units");
   const tank = pad.section.find((line) => line.kind === "tank")!;
   const points = tank.points as unknown as [number, number][];
   const wide = Math.max(...points.map(([x]) => x)) * 2;

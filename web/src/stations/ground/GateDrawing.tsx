@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { metres } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
@@ -6,7 +6,8 @@ const TALL = 190;
 
 /** The narrowest place on the way in, with each tank as it passes it, to one scale. */
 export function GateDrawing() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("ground", "units");
+  const plan = usePlan("ground");
   const { units, ground: entered } = document;
   const [box, shown] = useWidth<HTMLDivElement>();
   const tanks = plan.ground.pads.filter((pad) => !pad.in_parts);

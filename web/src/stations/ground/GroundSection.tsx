@@ -1,6 +1,6 @@
 import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { bore, metres } from "../../lib/units";
 import { HeightHandle } from "../../document/HeightHandle";
 import { useWidth } from "../../ui/useWidth";
@@ -45,7 +45,7 @@ const NAMES: Record<string, string> = {
 
 /** The pad or the hole to scale; its level is dragged, and cut, fill, pressure and gutter drop follow. */
 export function GroundSection({ pad }: { pad: Pad }) {
-  const { document } = useWorkbench().shown;
+  const document = useDocument("cistern", "ground", "units");
   const { units } = document;
   const [box, shown] = useWidth<HTMLDivElement>();
   const width = Math.max(shown, LEAST);

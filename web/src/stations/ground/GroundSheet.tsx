@@ -2,7 +2,8 @@ import { choicesAt } from "../../document/choices";
 import { useState } from "react";
 import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { BuildNotes } from "../../ui/BuildNotes";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -25,8 +26,9 @@ type Pad = Plan["ground"]["pads"][number];
 
 /** What carries the tank, how much to dig, and whether it floats, blows over or leans. */
 export function GroundSheet() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("ground", "levels", "units");
+  const plan = usePlan("ground");
   const { ground: entered, levels } = document;
   const { pads } = plan.ground;
   const [picked, setPicked] = useState(0);
@@ -104,8 +106,8 @@ export function GroundSheet() {
 }
 
 function Aside({ view, pad, figures }: { view: string; pad?: Pad; figures?: readonly string[] }) {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const document = useDocument("units");
+  const plan = usePlan("findings", "ground");
   const known = Object.fromEntries(Object.entries(pad?.figures ?? {}).filter(([, each]) => each.value !== null));
   return (
     <>

@@ -1,6 +1,7 @@
 import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -20,8 +21,8 @@ const BASES: { value: Base; label: string; note?: string }[] = [
 
 /** Base, margin, thickness and batters. */
 export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
-  const bench = useWorkbench();
-  const { ground: entered } = bench.shown.document;
+  const bench = useEdits();
+  const { ground: entered } = useDocument("ground");
   return (
     <section aria-label="The base">
       <h2 className="heading">The base</h2>

@@ -1,13 +1,15 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { bore } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 import { Mark } from "../../ui/Mark";
 
 /** The hold point before the tank is set: level readings on the finished pad. */
 export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("ground", "units");
+  const plan = usePlan("ground");
   const { readings_mm: readings } = document.ground;
   const { units } = document;
   const wanted = plan.ground.readings_wanted;

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { pressure } from "../../lib/units";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -10,7 +10,8 @@ import { Why } from "../../ui/Why";
 
 /** What the tank weighs and how it stands in the wind, empty. */
 export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("cistern", "ground", "units");
+  const plan = usePlan("ground");
   const wanted = plan.ground.hold_wanted;
   const { ground: entered, units } = document;
   const row = document.cistern.tanks.findIndex((tank) => tank.id === pad.id);

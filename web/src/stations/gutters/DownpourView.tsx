@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits, useSaved } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -12,8 +13,8 @@ import type { Place } from "./FlowPicture";
 
 /** The downpour through every place, with the tightest marked and the sizes that would do. */
 export function DownpourView() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const document = useDocument("downpipes", "overflow", "roofs", "units");
+  const plan = usePlan("findings", "gutters", "overflow");
   const { units } = document;
   const { gutters, overflow } = plan;
   const [picked, setPicked] = useState<string | null>(null);
@@ -71,8 +72,9 @@ export function DownpourView() {
 
 /** One place: why it takes what it takes, its measures, and the next sizes on the shelf. */
 function PlaceSheet({ place }: { place: Place }) {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("units");
+  const plan = usePlan("gutters");
   const { units } = document;
   const spill = place.flow_l_s - place.capacity_l_s;
   return (
@@ -129,8 +131,8 @@ function PlaceSheet({ place }: { place: Place }) {
 
 /** What of a place can be entered. */
 function PlaceEntries({ place }: { place: Place }) {
-  const bench = useWorkbench();
-  const { document } = bench.saved;
+  const bench = useEdits();
+  const { document } = useSaved();
   if (place.roof !== null) {
     const row = document.roofs.findIndex((roof) => roof.id === place.roof);
     const roof = document.roofs[row];
@@ -233,7 +235,7 @@ function PlaceEntries({ place }: { place: Place }) {
 
 /** The table behind the picture. */
 function PlacesTable(props: { places: Place[]; picked: string; onPick: (key: string) => void }) {
-  const { document } = useWorkbench().shown;
+  const document = useDocument("units");
   const { units } = document;
   return (
     <details className="mt-3">

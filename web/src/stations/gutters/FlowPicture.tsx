@@ -1,10 +1,10 @@
-import type { Document, Plan } from "../../api/client";
+import type { Plan } from "../../api/client";
 import { flow as flowText } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { fit } from "../../ui/fit";
 import { useWidth } from "../../ui/useWidth";
 import { gatesOf, laneLayout } from "./flowLanes";
-import type { Gate } from "./flowLanes";
+import type { Drained, Gate } from "./flowLanes";
 
 export type Place = Plan["gutters"]["places"][number];
 
@@ -19,7 +19,7 @@ export type Playing = { flow: (key: string) => number; spill: (key: string) => n
 
 /** The downpour on its way, each place a gate as wide as it can take, the water in it as wide as the inflow. */
 export function FlowPicture(props: {
-  document: Document;
+  document: Drained;
   places: Place[];
   overflow: Place;
   tightest: string | null;

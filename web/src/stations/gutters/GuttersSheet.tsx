@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { intensity } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -33,8 +34,9 @@ export function GuttersSheet() {
 
 /** The rates of rain and what they stand for, as words in two sentences. */
 function RateSentence() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("downpour", "rain", "units");
+  const plan = usePlan("gutters");
   const { units, downpour, rain } = document;
   const { figures, estimate } = plan.gutters;
   const take = () =>

@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { metres } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -17,8 +18,9 @@ const GAUGES = [
 
 /** What is fitted where the water enters, stands and leaves the tank. */
 export function InsideView() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("cistern", "units");
+  const plan = usePlan("findings", "gutters", "overflow");
   const { units, cistern } = document;
   const built = cistern.tanks
     .map((tank, row) => ({ tank, row }))

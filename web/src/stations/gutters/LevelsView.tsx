@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { Operation } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Cautions, Fixes } from "../../document/Findings";
@@ -17,8 +18,9 @@ import { SurveyDialog } from "./SurveyDialog";
 
 /** Where everything stands on one datum, and whether the water gets from each gutter into its tank. */
 export function LevelsView() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("cistern", "downpipes", "overflow", "roofs", "units");
+  const plan = usePlan("gutters", "overflow");
   const { gutters } = plan;
   const { units } = document;
   const [group, setGroup] = useState<string | null>(null);
@@ -104,7 +106,7 @@ export function LevelsView() {
 
 /** What else is wrong at this station, the checks' own findings left out. */
 function PlanFindings() {
-  const { plan } = useWorkbench().shown;
+  const plan = usePlan("findings", "gutters");
   const checks = new Set(plan.gutters.checks.map((check) => check.code));
   const left = plan.findings.filter((finding) => finding.stage === "gutters" && !checks.has(finding.code));
   if (!left.length) return null;

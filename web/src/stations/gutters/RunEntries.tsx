@@ -1,6 +1,8 @@
 import type { Document, Roof } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
+import { useEdits } from "../../document/workbench";
+
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -15,8 +17,9 @@ export function RunEntries(props: {
   index: number;
   roofs: { roof: Roof; row: number }[];
 }) {
-  const bench = useWorkbench();
-  const { document } = bench.saved;
+  const bench = useEdits();
+  const document = useDocument("downpipes", "levels", "roofs", "site", "cistern", "units");
+  const { section } = usePlan("gutters").gutters;
   const { downpipes, levels } = document;
   const { run, index } = props;
   const pipe = downpipes[index]!;
@@ -188,18 +191,13 @@ export function RunEntries(props: {
         Ground at the house{" "}
         <Entry label="Ground at the house" path="/levels/ground_m" kind="length" value={levels.ground_m} />, at the
         tank{" "}
-        <Entry
-          label="Ground at the tank"
-          path="/levels/tank_ground_m"
-          kind="length"
-          value={bench.shown.plan.gutters.section.tank_ground_m}
-        />
-        , where the overflow ends{" "}
+        <Entry label="Ground at the tank" path="/levels/tank_ground_m" kind="length" value={section.tank_ground_m} />,
+        where the overflow ends{" "}
         <Entry
           label="Ground where the overflow ends"
           path="/levels/discharge_m"
           kind="length"
-          value={bench.shown.plan.gutters.section.discharge_m}
+          value={section.discharge_m}
         />
         ; pump <Optional label="Pump" path="/levels/pump_m" value={levels.pump_m} />, highest tap{" "}
         <Optional label="Highest tap" path="/levels/highest_tap_m" value={levels.highest_tap_m} />. All above the{" "}
@@ -226,7 +224,7 @@ const PIECES = [
 
 /** Tees and valves, each shown once there is one; the rest can be added. */
 function Pieces({ pipe, index }: { pipe: Document["downpipes"][number]; index: number }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const at = `/downpipes/${index}/run`;
   const there = PIECES.filter((piece) => pipe.run[piece.field] > 0);
   return (
@@ -260,7 +258,7 @@ function Pieces({ pipe, index }: { pipe: Document["downpipes"][number]; index: n
 }
 
 function Optional({ label, path, value }: { label: string; path: string; value: number | null }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   if (value === null)
     return (
       <button className="word assumed" onClick={() => void bench.edit(label, replace(path, 0))}>

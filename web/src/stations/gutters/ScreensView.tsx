@@ -1,7 +1,8 @@
 import { choicesAt } from "../../document/choices";
 import type { Document, Plan } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { flow, fixed, quantity, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -24,8 +25,8 @@ const REACH = [
 
 /** What keeps leaves, grit and animals out, stage by stage, and what it spills and loses. */
 export function ScreensView() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const document = useDocument("downpipes", "downpour", "units");
+  const plan = usePlan("findings", "first_flush", "gutters");
   const { units } = document;
   const lost = plan.first_flush.figures["screened_l_year"]?.value ?? 0;
   const groups = document.downpipes
@@ -61,8 +62,9 @@ export function ScreensView() {
 }
 
 function Group({ pipe, index }: { pipe: Pipe; index: number }) {
-  const bench = useWorkbench();
-  const { plan, document } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("units");
+  const plan = usePlan("gutters");
   const { units } = document;
   const at = `/downpipes/${index}/screens`;
   const add = (kind: Kind) =>
@@ -97,9 +99,9 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
 const nameOf = (kind: Kind, units: Units) => choicesAt<Kind>(AT, units).find((each) => each.value === kind)!.label;
 
 function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gutters"]["screens"][number] }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const { pipe, screen, at, answer } = props;
-  const { units } = bench.shown.document;
+  const { units } = useDocument("units");
   const name = `${nameOf(screen.kind, units)} of ${pipe.name}`;
   const media = screen.kind === "up_flow" || screen.kind === "wrapped_pipe";
   const spills = answer.flow_l_s > answer.passes_l_s;

@@ -1,13 +1,13 @@
 import { useState } from "react";
 import type { StormAsk } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { read, write } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 
 /** The storm in a sentence. It belongs to the test and not to the property, so it is kept on this page only. */
 export function StormEntry({ storm, set }: { storm: StormAsk; set: (change: Partial<StormAsk>) => void }) {
-  const { document } = useWorkbench().shown;
+  const document = useDocument("downpour", "rain", "units");
   const { units, downpour, rain } = document;
   const own = downpour.overflow_intensity_mm_h ?? rain.design_intensity_mm_h * 1.5;
   return (
@@ -89,7 +89,7 @@ function Local(props: {
   max: number;
   onKeep: (value: number) => void;
 }) {
-  const { units } = useWorkbench().shown.document;
+  const { units } = useDocument("units");
   const [draft, setDraft] = useState<string | null>(null);
   const keep = () => {
     if (draft === null) return;

@@ -3,7 +3,8 @@ import { Slider } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { client, taken } from "../../api/client";
 import type { StormAsk, StormPlan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
+import { useEdits, useSaved } from "../../document/workbench";
 import { fixed, flow, metres, rain, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
@@ -31,11 +32,12 @@ const FRAME_MS = 90;
 
 /** A storm played minute by minute on the flow picture: where it spills first, how much, onto what. */
 export function StormView() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("cistern", "downpipes", "first_flush", "overflow", "roofs", "units");
+  const plan = usePlan("gutters", "overflow");
   const { units } = document;
   const [storm, setStorm] = useState(START);
-  const revision = bench.saved.revision;
+  const { revision } = useSaved();
   const played = useQuery({
     queryKey: ["storm", bench.id, revision, storm],
     queryFn: () =>

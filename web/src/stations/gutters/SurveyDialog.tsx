@@ -1,7 +1,7 @@
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { Document } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits, useSaved } from "../../document/workbench";
 import { read, write } from "../../lib/units";
 
 type Point = { path: string; name: string; value: number | null };
@@ -36,8 +36,8 @@ function points(document: Document): Point[] {
 
 /** The survey, for one hand in the field: staff readings against one height of instrument. */
 export function SurveyDialog() {
-  const bench = useWorkbench();
-  const { document } = bench.saved;
+  const bench = useEdits();
+  const { document } = useSaved();
   const { units } = document;
   const [open, setOpen] = useState(false);
   const [instrument, setInstrument] = useState("");

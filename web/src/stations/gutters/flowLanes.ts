@@ -14,8 +14,11 @@ export type Gate = {
 };
 export type Column = { name: string; gates: Gate[] };
 
+/** The parts of the document that a flow picture is drawn from. */
+export type Drained = Pick<Document, "roofs" | "downpipes">;
+
 /** A lane for every roof in use, the roofs of one group side by side. */
-export function laneLayout(document: Document, places: Place[]): Lane[] {
+export function laneLayout(document: Drained, places: Place[]): Lane[] {
   const lanes: Lane[] = [];
   const placed = new Set<string>();
   for (const pipe of document.downpipes)
@@ -29,7 +32,7 @@ export function laneLayout(document: Document, places: Place[]): Lane[] {
 
 /** The gates by column, in the order of the water, each with what runs to it from the ones before. */
 export function gatesOf(
-  document: Document,
+  document: Drained,
   places: Place[],
   overflow: Place,
   lanes: Lane[],
@@ -163,7 +166,7 @@ export function gatesOf(
 /** The group that a key such as `screen:a:0` or `run:a` belongs to. */
 export const groupOf = (key: string) => key.split(":")[1] ?? "";
 
-function atTheTank(document: Document, key: string): boolean {
+function atTheTank(document: Drained, key: string): boolean {
   const [, group, stage] = key.split(":");
   const kind = document.downpipes.find((pipe) => pipe.id === group)?.screens[Number(stage)]?.kind;
   return kind !== "gutter_mesh" && kind !== "leaf_screen" && kind !== "downpipe_filter";

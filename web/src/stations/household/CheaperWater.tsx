@@ -1,13 +1,14 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { costOf, costUnit, volume } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 import { Toggle } from "../../ui/Toggle";
 
 /** Ways to need less, each with what it costs for more water in the lean year beside that of more tank. */
 export function CheaperWater() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const document = useDocument("household", "prices", "units");
+  const plan = usePlan("cistern");
   const { cheaper } = document.household;
   const { prices, units } = document;
   const ways = plan.cistern?.options ?? [];
@@ -62,7 +63,7 @@ export function CheaperWater() {
 }
 
 function Line({ label, on, path, note }: { label: string; on: boolean; path: string; note: string }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   return (
     <div className="grid grid-cols-[48px_minmax(0,1fr)] gap-x-3 border-b border-rule py-1.5">
       <Toggle

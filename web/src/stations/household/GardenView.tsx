@@ -1,6 +1,7 @@
 import { axisUnit } from "../../lib/units";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { useAxis } from "../../lib/axis";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
@@ -12,9 +13,10 @@ import { PeopleCalendar } from "./PeopleCalendar";
 
 /** Who is there when, and how the watered ground drinks. */
 export function GardenView({ months }: { months: number[] }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const axis = useAxis();
-  const { document, plan } = bench.shown;
+  const document = useDocument("household", "site", "units");
+  const plan = usePlan("household");
   const { irrigation } = document.household;
   const units = document.units;
   const figures = plan.household.figures;

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { choicesQuery } from "../../api/queries";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { monthName, monthStarts } from "../../lib/dates";
 import { rate } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
@@ -14,8 +15,9 @@ import { YearView } from "./YearView";
 
 /** Who uses how much, and when, against what the roofs bring; what is given up first, and what else brings water. */
 export function HouseholdSheet() {
-  const bench = useWorkbench();
-  const { plan, document } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("household", "units");
+  const plan = usePlan("cistern", "household", "rain");
   const { household: entered, units } = document;
   const figures = plan.household.figures;
   const choices = useQuery(choicesQuery());

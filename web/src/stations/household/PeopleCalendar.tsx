@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { dayX, useAxis } from "../../lib/axis";
 import { monthName, monthStarts } from "../../lib/dates";
 import { Choice } from "../../ui/Choice";
@@ -14,9 +15,10 @@ const DAYS_BEFORE = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 
 /** People through the year: those who live there, month by month, and the periods that differ. */
 export function PeopleCalendar({ months }: { months: number[] }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const axis = useAxis();
-  const { document, plan } = bench.shown;
+  const document = useDocument("household");
+  const plan = usePlan("household");
   const { periods } = document.household;
   const first = months[0]!;
   /** Day of the water year of a month and day. */

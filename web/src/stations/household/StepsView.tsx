@@ -1,6 +1,7 @@
 import type { Document } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { fixed, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
@@ -26,8 +27,9 @@ const BACK_UPS = [
 
 /** What is given up as the store falls, and what else brings water when it is short. */
 export function StepsView() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("household");
+  const plan = usePlan("cistern", "findings", "household");
   const { steps } = document.household;
   const add = () => {
     const below = steps.length ? Math.max(0.05, steps.at(-1)!.below_share - 0.1) : 0.4;
@@ -75,7 +77,8 @@ export function StepsView() {
 
 /** The store with the level at which each step comes on. */
 function Triggers() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("household", "units");
+  const plan = usePlan("cistern");
   const [box, width] = useWidth<HTMLDivElement>();
   const { steps, back_up } = document.household;
   const units = document.units;
@@ -150,8 +153,9 @@ function Triggers() {
 }
 
 function StepRow({ step, index }: { step: Step; index: number }) {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("household", "units");
+  const plan = usePlan("cistern");
   const at = `/household/steps/${index}`;
   const came = plan.cistern?.steps[index];
   // Each step gives up as much as the one before it, and comes on lower down.
@@ -212,8 +216,9 @@ function StepRow({ step, index }: { step: Step; index: number }) {
 }
 
 function BackUp() {
-  const bench = useWorkbench();
-  const { back_up } = bench.shown.document.household;
+  const bench = useEdits();
+  const document = useDocument("household");
+  const { back_up } = document.household;
   const at = "/household/back_up";
   return (
     <section aria-label="Back-up">
@@ -274,7 +279,8 @@ function BackUp() {
 
 /** The years in which something was given up, brought or missed. */
 function YearsOfHelp() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("household", "units");
+  const plan = usePlan("cistern");
   const cistern = plan.cistern!;
   const units = document.units;
   const trucked = document.household.back_up.kind === "truck";

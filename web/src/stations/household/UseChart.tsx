@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
 import { axisUnit, volumeTicks } from "../../lib/units";
@@ -21,7 +21,8 @@ const sumOf = (row: Month, keys: Share[]) => keys.reduce((sum, key) => sum + row
 /** Use by month, by what takes it, against what the roofs bring on a mean day of that month. */
 export function UseChart({ months }: { months: number[] }) {
   const axis = useAxis();
-  const { plan, document } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("cistern", "household", "roofs");
   const us = document.units === "us";
   const brought = (month: number) => plan.roofs.harvest_l_day_by_month?.[month - 1] ?? null;
   const rows = months.map((month) => ({ ...plan.household.months[month - 1]!, brought: brought(month) }));

@@ -2,7 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import type { Document, Plan } from "../../api/client";
 import { replace } from "../../document/edits";
 import { choicesQuery } from "../../api/queries";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
 import { monthName } from "../../lib/dates";
 import { rate } from "../../lib/units";
@@ -28,8 +29,9 @@ const QUALITY_WORDS: Record<Use["quality"], string> = {
 
 /** Every use of water: whether rain serves it, at what quality, how much, and when in the year. */
 export function UsesView({ months }: { months: number[] }) {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("household");
+  const plan = usePlan("household");
   const { household } = document;
   const listed = household.uses.length > 0;
   const most = Math.max(...plan.household.uses.flatMap((use) => use.by_month_l_day), 1);
@@ -116,7 +118,7 @@ export function UsesView({ months }: { months: number[] }) {
 
 /** A use that is worked out elsewhere: a fitting of the habit, the watered garden, the animals. */
 function UseLine({ use, months, most }: { use: UsePlan; months: number[]; most: number }) {
-  const { units } = useWorkbench().shown.document;
+  const { units } = useDocument("units");
   return (
     <div className="grid grid-cols-[48px_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule py-1.5 text-[14px]">
       <span className="note text-center">{use.from_rain ? "rain" : "other"}</span>
@@ -134,8 +136,8 @@ function UseLine({ use, months, most }: { use: UsePlan; months: number[]; most: 
 
 function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number[]; most: number }) {
   const { use, entry, index } = props;
-  const bench = useWorkbench();
-  const { units } = bench.shown.document;
+  const bench = useEdits();
+  const { units } = useDocument("units");
   const at = `/household/uses/${index}`;
   const set = (label: string, field: string, value: unknown) =>
     void bench.edit(`${entry.name}: ${label}`, replace(`${at}/${field}`, value));
@@ -281,8 +283,9 @@ function YearBars({ use, months, most }: { use: UsePlan; months: number[]; most:
 }
 
 function Animals() {
-  const bench = useWorkbench();
-  const { animals } = bench.shown.document.household;
+  const bench = useEdits();
+  const document = useDocument("household");
+  const { animals } = document.household;
   const choices = useQuery(choicesQuery());
   const kinds = choices.data?.animals ?? [];
   const add = () => {

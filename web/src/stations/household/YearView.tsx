@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
 import { rate } from "../../lib/units";
@@ -10,9 +10,9 @@ import { UseChart } from "./UseChart";
 
 /** The year of demand against the year of harvest, month by month. */
 export function YearView({ months }: { months: number[] }) {
-  const bench = useWorkbench();
   const axis = useAxis();
-  const { plan, document } = bench.shown;
+  const document = useDocument("assumed", "household", "units");
+  const plan = usePlan("findings", "household");
   const { household: entered, units, assumed } = document;
   const figures = plan.household.figures;
   const place = { months, narrow: axis.narrow, left: axis.left, width: axis.width };
@@ -63,7 +63,8 @@ export function YearView({ months }: { months: number[] }) {
 }
 
 function MonthsTable({ months }: { months: number[] }) {
-  const { plan, document } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("household");
   const rows = plan.household.months;
   const has = (key: "animals_l_day" | "other_l_day" | "elsewhere_l_day") => rows.some((row) => row[key] > 0);
   const columns = [

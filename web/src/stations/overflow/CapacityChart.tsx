@@ -1,10 +1,11 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, head, roundStep } from "../../lib/units";
 import { LineChart, pathOf } from "../../ui/LineChart";
 
 /** What the overflow passes over its head, against the inflow and where the lid is. */
 export function CapacityChart() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("overflow");
   const { units } = document;
   const { overflow: answer } = plan;
   const curve = answer.capacity_curve;

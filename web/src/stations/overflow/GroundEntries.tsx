@@ -1,13 +1,15 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { Entry } from "../../document/Entry";
 
 const IN_THE_GROUND = ["soakaway", "swale", "rain_garden", "basins"];
 
 /** What the ground must be given to take the overflow, from the test on the spot. */
 export function GroundEntries() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("overflow");
+  const plan = usePlan("overflow");
   const { overflow: entered } = document;
   const { ground, destination } = plan.overflow;
   if (!IN_THE_GROUND.includes(entered.destination) || entered.kind === "none") return null;

@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { bore, head, metres } from "../../lib/units";
 
 const WIDE = 350;
@@ -10,7 +10,8 @@ const RIGHT = 214;
 
 /** The top of the tank drawn out: overflow invert, water in the downpour, lid, and the pipe to where it ends. */
 export function OverflowDrawing() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("overflow", "units");
+  const plan = usePlan("overflow");
   const { units, overflow: entered } = document;
   const { overflow: answer } = plan;
   const piped = entered.kind === "pipe" || entered.kind === "standpipe";

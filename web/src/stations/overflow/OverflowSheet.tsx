@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { flow, fixed, intensity, volume } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
@@ -19,8 +19,8 @@ const PASSES = {
 
 /** Can the tank pass a downpour, and where does it go. */
 export function OverflowSheet() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const document = useDocument("downpour", "overflow", "rain", "units");
+  const plan = usePlan("findings", "gutters", "overflow");
   const { units, overflow: entered, downpour, rain } = document;
   const { overflow: answer, gutters } = plan;
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;

@@ -1,6 +1,7 @@
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { opening } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -19,8 +20,9 @@ const KINDS = [
 
 /** The way out of the full tank, and where it leads, in one sentence. */
 export function KindWords() {
-  const bench = useWorkbench();
-  const { overflow: entered } = bench.shown.document;
+  const bench = useEdits();
+  const document = useDocument("units");
+  const { overflow: entered } = useDocument("overflow");
   const set = (field: string, value: string) =>
     void bench.edit(`Overflow: ${value.replaceAll("_", " ")}`, replace(`/overflow/${field}`, value));
   const { kind } = entered;
@@ -42,7 +44,7 @@ export function KindWords() {
           <Choice
             label="Where the overflow goes"
             value={entered.destination}
-            options={choicesAt<typeof entered.destination>("/overflow/destination", bench.saved.document.units)}
+            options={choicesAt<typeof entered.destination>("/overflow/destination", document.units)}
             onChoose={(destination) => set("destination", destination)}
           />
         </>
@@ -54,7 +56,8 @@ export function KindWords() {
 
 /** What is fitted on an overflow, and how its end lies. */
 export function EndWords() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("overflow", "units");
+  const plan = usePlan("overflow");
   const { units, overflow: entered } = document;
   const piped = entered.kind !== "back_down";
   return (
@@ -100,8 +103,8 @@ export function EndWords() {
 
 /** Bore, length, bends and end of an overflow that is a pipe. */
 function PipeWords() {
-  const bench = useWorkbench();
-  const { overflow: entered } = bench.shown.document;
+  const bench = useEdits();
+  const { overflow: entered } = useDocument("overflow");
   return (
     <>
       {" "}
@@ -129,6 +132,6 @@ function Flag(props: {
   yes: string;
   no: string;
 }) {
-  const { document } = useWorkbench().shown;
+  const document = useDocument("overflow");
   return <EitherWay {...props} path={`/overflow/${props.field}`} on={document.overflow[props.field]} />;
 }

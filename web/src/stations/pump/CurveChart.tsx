@@ -1,10 +1,11 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, metres, roundStep } from "../../lib/units";
 import { LineChart, pathOf } from "../../ui/LineChart";
 
 /** The pump's curve against what the pipes and filters ask for, new and due, with where it runs. */
 export function CurveChart() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("pump", "units");
+  const plan = usePlan("pump");
   const { units, pump: entered } = document;
   const { curve, clean, dirty, figures } = plan.pump;
   if (!clean || !dirty || curve.length === 0) return null;

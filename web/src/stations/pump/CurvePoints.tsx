@@ -1,13 +1,15 @@
 import { Fragment } from "react";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { Entry } from "../../document/Entry";
 import { PasteCurve } from "./PasteCurve";
 
 /** The points of the pump's own curve, as its sheet gives them. */
 export function CurvePoints() {
-  const bench = useWorkbench();
-  const { points } = bench.saved.document.pump;
+  const bench = useEdits();
+  const document = useDocument("pump");
+  const { points } = document.pump;
   const last = points.at(-1)!;
   const before = points.at(-2)!;
   const further = [

@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import type { Document } from "../../api/client";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
@@ -20,8 +21,8 @@ const FIXTURES: { key: Fixture; one: string; many: string }[] = [
 
 /** What can be open in the house, and by which method it makes a peak. */
 export function FixtureWords() {
-  const bench = useWorkbench();
-  const { document } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("pump");
   const { pump: entered } = document;
   const there = FIXTURES.filter(({ key }) => entered.fixtures[key] > 0);
   const others = FIXTURES.filter(({ key }) => entered.fixtures[key] === 0);

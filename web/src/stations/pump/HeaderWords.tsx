@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
 import { Why } from "../../ui/Why";
@@ -6,7 +6,8 @@ import { PipeEntries } from "./PipeWords";
 
 /** The raised tank: where it stands, how much it holds, how soon it is full again. */
 export function HeaderWords() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("levels", "pump", "units");
+  const plan = usePlan("pump");
   const { header } = document.pump;
   const figure = (key: string) =>
     plan.pump.figures[key]?.value != null ? (

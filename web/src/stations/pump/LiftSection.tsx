@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { metres } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
@@ -10,7 +10,8 @@ const LABELS = 152;
 
 /** Heights of water, pump and tap to one scale: what has to be sucked up, and what has to be lifted. */
 export function LiftSection() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("levels", "pump", "units");
+  const plan = usePlan("pump");
   const { units, levels } = document;
   const { heights } = plan.pump;
   const [box, shown] = useWidth<HTMLDivElement>();

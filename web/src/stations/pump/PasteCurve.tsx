@@ -2,7 +2,8 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { client, Refused, taken } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { flow, metres } from "../../lib/units";
 
 const FLOWS = ["L/s", "L/min", "m3/h", "gal/min", "gal/h"] as const;
@@ -15,8 +16,8 @@ type ReadCurve = Awaited<ReturnType<typeof readCurve>>;
 
 /** Takes a pump's points from a table that was copied out of its sheet: looked at first, then kept. */
 export function PasteCurve() {
-  const bench = useWorkbench();
-  const { units } = bench.saved.document;
+  const bench = useEdits();
+  const { units } = useDocument("units");
   const [open, setOpen] = useState(false);
   const [text, setText] = useState("");
   const [flowUnit, setFlowUnit] = useState<(typeof FLOWS)[number]>(units === "us" ? "gal/min" : "L/min");

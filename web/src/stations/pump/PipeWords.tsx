@@ -1,6 +1,7 @@
 import type { Document } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
@@ -26,8 +27,8 @@ export function PipeEntries({ name, at, pipe }: { name: string; at: string; pipe
 
 /** The pipe to the house, how friction is counted, and what else takes pressure. */
 export function DeliveryWords() {
-  const bench = useWorkbench();
-  const { document } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("pump", "site");
   const { pump: entered, site } = document;
   return (
     <section aria-label="Pipes">
@@ -73,7 +74,7 @@ export function DeliveryWords() {
 
 /** What comes before the pump, and what keeps it primed. */
 export function SuctionWords() {
-  const { pump: entered } = useWorkbench().shown.document;
+  const { pump: entered } = useDocument("pump");
   return (
     <section aria-label="Suction">
       <h2 className="heading">Suction</h2>

@@ -1,13 +1,14 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
 
 /** Where the pump stands, and what gives water while the power is gone. */
 export function PowerWords() {
-  const bench = useWorkbench();
-  const { pump: entered } = bench.shown.document;
+  const bench = useEdits();
+  const { pump: entered } = useDocument("pump");
   return (
     <section aria-label="Power">
       <h2 className="heading">Power and housing</h2>

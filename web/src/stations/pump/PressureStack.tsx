@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, pressure, roundStep } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { useWidth } from "../../ui/useWidth";
@@ -18,7 +18,8 @@ const FILL: Record<string, string> = {
 
 /** The pressure that the pump must give at the peak, part upon part: with new filters, and when they are due. */
 export function PressureStack() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("pump", "units");
+  const plan = usePlan("pump");
   const { units } = document;
   const { stack, gives_kpa: gives, dirty, figures } = plan.pump;
   const [box, width] = useWidth<HTMLDivElement>();

@@ -1,6 +1,7 @@
 import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { BuildNotes } from "../../ui/BuildNotes";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
@@ -31,8 +32,9 @@ const WAYS = [
 
 /** Flow, head and what it takes to give them. */
 export function PumpSheet() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("pump", "units");
+  const plan = usePlan("pump");
   const { units, pump: entered } = document;
   const { pump: answer } = plan;
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
@@ -80,8 +82,9 @@ export function PumpSheet() {
 type View = Plan["pump"]["notes"][number]["view"];
 
 function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("pump", "units");
+  const plan = usePlan("findings", "pump");
   const known = Object.fromEntries(Object.entries(plan.pump.figures).filter(([, each]) => each.value !== null));
   const any = figures.some((key) => known[key]);
   return (
@@ -109,7 +112,7 @@ function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
 const PRESSURES = ["tap_clean_kpa", "tap_dirty_kpa", "gravity_l_s", "gravity_due_l_s", "shut_off_kpa"] as const;
 
 function PressureView() {
-  const { feed } = useWorkbench().shown.document.pump;
+  const { feed } = useDocument("pump").pump;
   const pumped = feed === "pump" || feed === "header";
   return (
     <MainAndAside aside={<Aside view="pressure" figures={PRESSURES} />}>
@@ -127,7 +130,7 @@ function PressureView() {
 }
 
 function PipesView() {
-  const { feed } = useWorkbench().shown.document.pump;
+  const { feed } = useDocument("pump").pump;
   const pumped = feed === "pump" || feed === "header";
   return (
     <MainAndAside aside={<Aside view="suction" figures={["npsh_m", "shut_off_kpa"]} />}>
@@ -146,7 +149,7 @@ function PipesView() {
 const POWER = ["vessel_l", "starts_h", "held_l", "header_d", "power_w", "kwh_m3", "kwh_year"] as const;
 
 function PowerView() {
-  const { feed } = useWorkbench().shown.document.pump;
+  const { feed } = useDocument("pump").pump;
   return (
     <MainAndAside aside={<Aside view="power" figures={POWER} />}>
       {feed === "pump" && <VesselWords />}

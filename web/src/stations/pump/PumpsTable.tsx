@@ -1,10 +1,11 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { figure, flow, pressure } from "../../lib/units";
 import { TakeIt } from "../../document/TakeIt";
 
 /** Generic pumps on this house's pipes, to choose one before a maker's sheet is at hand. */
 export function PumpsTable() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("pump", "units");
+  const plan = usePlan("pump");
   const { units, pump } = document;
   const header = pump.feed === "header";
   const tap = (kpa: number | null) => (

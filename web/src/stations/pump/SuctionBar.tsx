@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { metres } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
@@ -6,7 +6,8 @@ const HIGH = 26;
 
 /** What pushes water into the pump, and what is used up of it, as one bar. */
 export function SuctionBar() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("pump");
   const { units } = document;
   const { suction } = plan.pump;
   const [box, width] = useWidth<HTMLDivElement>();

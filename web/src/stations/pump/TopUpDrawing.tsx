@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { bore, metres } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
@@ -8,7 +8,8 @@ const FOOT = 14;
 
 /** The tank with the level at which the valve opens, and the air gap over its highest water (the gap not to scale). */
 export function TopUpDrawing() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("household", "units");
+  const plan = usePlan("pump");
   const { units, household } = document;
   const { back_up: entered } = household;
   const { figures, full_m, tank } = plan.pump.top_up;

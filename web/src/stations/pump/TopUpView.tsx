@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -9,8 +10,9 @@ import { TopUpDrawing } from "./TopUpDrawing";
 
 /** Water from elsewhere into the tank: at what level, over what gap, how often. */
 export function TopUpView() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("household", "units");
+  const plan = usePlan("cistern", "pump");
   const { units } = document;
   const { back_up: entered } = document.household;
   const comes = plan.cistern?.figures["topped_up_l_year"]?.value ?? null;

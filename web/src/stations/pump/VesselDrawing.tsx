@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { pressure, volume } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
@@ -8,7 +8,8 @@ const HIGH = 128;
 
 /** The vessel empty, when the pump starts and when it stops: how much of it is water. */
 export function VesselDrawing() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("pump", "units");
+  const plan = usePlan("pump");
   const { units, pump: entered } = document;
   const { vessel } = plan.pump;
   const [box, width] = useWidth<HTMLDivElement>();

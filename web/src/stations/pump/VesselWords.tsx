@@ -1,11 +1,11 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
 import { VesselDrawing } from "./VesselDrawing";
 
 /** The vessel and its pressures. */
 export function VesselWords() {
-  const { pump: entered } = useWorkbench().shown.document;
+  const { pump: entered } = useDocument("pump");
   const kpa = (label: string, field: "cut_in_kpa" | "cut_out_kpa" | "precharge_kpa", min: number, max: number) => (
     <Entry label={label} path={`/pump/${field}`} kind="pressure" value={entered[field]} min={min} max={max} />
   );

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { archiveQuery, keepSource, previewSource } from "../../api/queries";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits, useSaved } from "../../document/workbench";
 import { axisUnit, fixed } from "../../lib/units";
 import { ImportAccount } from "./ImportAccount";
 import { KeepFooter } from "./KeepFooter";
@@ -9,8 +9,9 @@ import { useKeepRain } from "./useKeepRain";
 
 /** A record from the archive of invented stations that ships with the application. */
 export function ArchiveSource({ done }: { done: () => void }) {
-  const bench = useWorkbench();
-  const units = bench.saved.document.units;
+  const bench = useEdits();
+  const saved = useSaved();
+  const units = saved.document.units;
   const archive = useQuery(archiveQuery());
   const [station, setStation] = useState<string | null>(null);
   const { keep, keeping, problem } = useKeepRain(done);
@@ -60,7 +61,7 @@ export function ArchiveSource({ done }: { done: () => void }) {
         problem={problem}
         ready={look.data !== undefined}
         keeping={keeping}
-        onKeep={() => void keep(() => keepSource(bench.id, bench.saved.revision, source))}
+        onKeep={() => void keep(() => keepSource(bench.id, saved.revision, source))}
       />
     </>
   );

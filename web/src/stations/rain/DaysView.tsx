@@ -1,7 +1,7 @@
 import type { UseQueryResult } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
 import type { RainPlan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
 import { MISSING, yearSpans } from "../../lib/days";
@@ -39,7 +39,7 @@ type ViewProps = {
 /** Every recorded day as a picture, the months, and how dry the years get. */
 export function DaysView({ rain, query, tenths, yearRow, leanRow, units, pickYear }: ViewProps) {
   const axis = useAxis();
-  const { plan } = useWorkbench().shown;
+  const plan = usePlan("findings");
   const wet = WET[useLight()];
   const spans = useMemo(() => yearSpans(rain), [rain]);
   const colour = useCallback(
@@ -151,7 +151,8 @@ export function DaysView({ rain, query, tenths, yearRow, leanRow, units, pickYea
 }
 
 function MonthsTable() {
-  const { plan, document } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("rain");
   const rain = plan.rain!;
   const cell = (value: number | null) => (value === null ? "–" : rainWords(value, document.units));
   return (

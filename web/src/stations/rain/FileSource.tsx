@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import type { ImportChoices } from "../../api/client";
 import { keepRain, previewRain } from "../../api/queries";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits, useSaved } from "../../document/workbench";
 import { ImportAccount } from "./ImportAccount";
 import { KeepFooter } from "./KeepFooter";
 import { useKeepRain, whatWasWrong } from "./useKeepRain";
@@ -11,7 +11,8 @@ const MAX_MB = 16;
 
 /** A record from a file of the person's own. */
 export function FileSource({ done }: { done: () => void }) {
-  const bench = useWorkbench();
+  const bench = useEdits();
+  const saved = useSaved();
   const [file, setFile] = useState<File | null>(null);
   const [name, setName] = useState("");
   const [choices, setChoices] = useState<ImportChoices>({});
@@ -80,7 +81,7 @@ export function FileSource({ done }: { done: () => void }) {
         <>
           <ImportAccount
             preview={preview}
-            units={bench.saved.document.units}
+            units={saved.document.units}
             choose={(choice) => setChoices((before) => ({ ...before, ...choice }))}
           />
           <label className="mt-4 block">
@@ -99,9 +100,7 @@ export function FileSource({ done }: { done: () => void }) {
         problem={problem}
         ready={preview !== undefined && !look.isFetching && name.trim() !== ""}
         keeping={keeping}
-        onKeep={() =>
-          void keep(() => keepRain(bench.id, bench.saved.revision, name.trim() || file!.name, file!, choices))
-        }
+        onKeep={() => void keep(() => keepRain(bench.id, saved.revision, name.trim() || file!.name, file!, choices))}
       />
     </>
   );

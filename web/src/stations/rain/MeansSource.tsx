@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { choicesQuery, keepSource, previewSource } from "../../api/queries";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits, useSaved } from "../../document/workbench";
 import { monthName } from "../../lib/dates";
 import { axisUnit, read } from "../../lib/units";
 import { ImportAccount } from "./ImportAccount";
@@ -13,8 +13,9 @@ const blank = () => TWELVE.map(() => "");
 
 /** Days made up from twelve monthly means, where there is nothing better. */
 export function MeansSource({ done }: { done: () => void }) {
-  const bench = useWorkbench();
-  const units = bench.saved.document.units;
+  const bench = useEdits();
+  const saved = useSaved();
+  const units = saved.document.units;
   const choices = useQuery(choicesQuery());
   const [name, setName] = useState("Twelve means");
   const [means, setMeans] = useState(blank);
@@ -160,7 +161,7 @@ export function MeansSource({ done }: { done: () => void }) {
         problem={problem}
         ready={whole && !wrong && look.data !== undefined && !look.isError && !look.isFetching}
         keeping={keeping}
-        onKeep={() => void keep(() => keepSource(bench.id, bench.saved.revision, source))}
+        onKeep={() => void keep(() => keepSource(bench.id, saved.revision, source))}
       />
     </>
   );

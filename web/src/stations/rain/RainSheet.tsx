@@ -2,7 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { rainDaysQuery } from "../../api/queries";
 import type { SheetProps } from "../../document/sheet";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
+import { useEdits, useSaved } from "../../document/workbench";
 import { dayName, monthName, parseDay } from "../../lib/dates";
 import { unpack16 } from "../../lib/days";
 import { Choice } from "../../ui/Choice";
@@ -22,9 +23,11 @@ const FILLINGS = [
 
 /** What fell, how far it can be trusted, and what a lean year looks like. */
 export function RainSheet({ yearRow, pickYear }: SheetProps) {
-  const bench = useWorkbench();
+  const bench = useEdits();
+  const { record } = useSaved();
+  const plan = usePlan("rain", "findings", "cistern");
+  const document = useDocument("units", "rain");
   const [importing, setImporting] = useState(false);
-  const { plan, document, record } = bench.shown;
   const { rain } = plan;
   const units = document.units;
   const query = useQuery(rainDaysQuery(bench.id, document.rain.record_id));

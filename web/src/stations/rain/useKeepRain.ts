@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { Refused } from "../../api/client";
 import type { PropertyState } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
 
 /** Takes a record that another call brings, with what was against it. */
 export function useKeepRain(done: () => void) {
-  const bench = useWorkbench();
+  const bench = useEdits();
   const [keeping, setKeeping] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const keep = async (bring: () => Promise<PropertyState>) => {

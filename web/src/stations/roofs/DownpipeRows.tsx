@@ -1,6 +1,7 @@
 import type { Operation } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
 import { Choice } from "../../ui/Choice";
 import { NameEntry } from "../../document/NameEntry";
@@ -10,8 +11,8 @@ const FIRST = "";
 
 /** The groups of downpipes: their names and the tank each fills. */
 export function DownpipeRows() {
-  const bench = useWorkbench();
-  const { downpipes, cistern, roofs } = bench.shown.document;
+  const bench = useEdits();
+  const { downpipes, cistern, roofs } = useDocument("downpipes", "cistern", "roofs");
   const many = cistern.tanks.length > 1;
   const add = () => {
     const number = freshNumber("group", downpipes);

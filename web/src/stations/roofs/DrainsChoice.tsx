@@ -1,13 +1,14 @@
 import type { Roof } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { letterOf } from "./RoofPlanDrawing";
 
 /** Which group of downpipes a surface runs to: one, or half and half over two. */
 export function DrainsChoice({ roof, index }: { roof: Roof; index: number }) {
-  const bench = useWorkbench();
-  const { downpipes } = bench.shown.document;
+  const bench = useEdits();
+  const { downpipes } = useDocument("downpipes");
   const keyOf = (drains: Roof["drains"]) => drains.map((drain) => drain.group).join("+");
   const nameOf = (id: string) => {
     const row = downpipes.findIndex((each) => each.id === id);

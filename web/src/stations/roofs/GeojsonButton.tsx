@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { client, Refused, taken } from "../../api/client";
 import type { Operation } from "../../api/client";
 import { asFile } from "../../api/queries";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits, useSaved } from "../../document/workbench";
 import { area } from "../../lib/units";
 
 type ReadRoofs = Awaited<ReturnType<typeof readRoofs>>;
@@ -19,8 +19,8 @@ const readRoofs = (file: Blob, near_latitude_deg: number | null) =>
 
 /** Brings in roof outlines from a GeoJSON file: looked at first, then added to the plan. */
 export function GeojsonButton() {
-  const bench = useWorkbench();
-  const { document } = bench.saved;
+  const bench = useEdits();
+  const { document } = useSaved();
   const picker = useRef<HTMLInputElement>(null);
   const [read, setRead] = useState<ReadRoofs | null>(null);
   const [problem, setProblem] = useState<string | null>(null);

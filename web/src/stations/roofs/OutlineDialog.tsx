@@ -2,7 +2,8 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { replace } from "../../document/edits";
 import type { Roof } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument } from "../../document/shown";
 import { axisUnit, fixed } from "../../lib/units";
 
 /** Corners written one on a line, east and north, in the unit of the property; a message where a line cannot be read. */
@@ -23,9 +24,10 @@ export function readCorners(text: string, unit_m: number): number[][] | string {
 
 /** The corners of a surface as numbers. */
 export function OutlineDialog({ roof, index, close }: { roof: Roof; index: number; close: () => void }) {
-  const bench = useWorkbench();
-  const us = bench.saved.document.units === "us";
-  const unit = axisUnit("length", bench.saved.document.units).factor;
+  const bench = useEdits();
+  const document = useDocument("units");
+  const us = document.units === "us";
+  const unit = axisUnit("length", document.units).factor;
   const points = roof.extent.kind === "outline" ? roof.extent.points_m : [];
   const [text, setText] = useState(
     points.map(([x, y]) => `${fixed(x! / unit, 2)} ${fixed(y! / unit, 2)}`.replaceAll(",", "")).join("\n"),

@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import type { Roof } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { area, axisUnit, fixed, metres, roundStep, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { fit } from "../../ui/fit";
@@ -23,8 +24,9 @@ type DrawingProps = {
 
 /** All surfaces from above where they lie, north up, and which group of downpipes each runs to. */
 export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingProps) {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("cistern", "roofs", "units");
+  const plan = usePlan("roofs");
   const units = document.units;
   const [box, width] = useWidth<HTMLDivElement>();
   const svg = useRef<SVGSVGElement>(null);

@@ -2,7 +2,8 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import type { ChoiceLists, Document, Operation, Plan, Roof } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
+import { useEdits } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { NameEntry } from "../../document/NameEntry";
@@ -22,8 +23,9 @@ export function RoofRow(props: {
   onFocus: () => void;
 }) {
   const { roof, index, surface, choices } = props;
-  const bench = useWorkbench();
-  const { plan, document } = bench.shown;
+  const bench = useEdits();
+  const plan = usePlan("roofs", "cistern", "gutters");
+  const document = useDocument("units", "snow", "assumed", "downpipes", "losses", "roofs");
   const at = `/roofs/${index}`;
   const set = (label: string, field: string, value: unknown) =>
     void bench.edit(label, replace(`${at}/${field}`, value));
@@ -146,7 +148,7 @@ export function RoofRow(props: {
           {roof.outlet_m === null ? (
             <button
               className="word assumed"
-              onClick={() => void bench.edit(`${roof.name}: outlet`, measured(document, at))}
+              onClick={() => void bench.edit(`${roof.name}: outlet`, measured(document.assumed, at))}
             >
               not measured
             </button>
@@ -258,9 +260,9 @@ function measuredAs(roof: Roof, surface: Surface, how: "plan" | "slope" | "area"
 }
 
 /** A first height for a gutter outlet, assumed until it is measured. */
-function measured(document: Document, at: string): Operation[] {
+function measured(assumed: Document["assumed"], at: string): Operation[] {
   return [
     ...replace(`${at}/outlet_m`, USUAL_OUTLET_M),
-    ...replace("/assumed", [...document.assumed.filter((pointer) => pointer !== `${at}/outlet_m`), `${at}/outlet_m`]),
+    ...replace("/assumed", [...assumed.filter((pointer) => pointer !== `${at}/outlet_m`), `${at}/outlet_m`]),
   ];
 }

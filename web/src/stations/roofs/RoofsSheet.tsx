@@ -4,7 +4,8 @@ import type { Roof } from "../../api/client";
 import { choicesQuery } from "../../api/queries";
 import { monthStarts } from "../../lib/dates";
 import { volume } from "../../lib/units";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
 import { Cautions, Findings } from "../../document/Findings";
 import { SiteTemperatures } from "../../document/SiteTemperatures";
@@ -17,8 +18,9 @@ import { WeatherOnRoofs } from "./WeatherOnRoofs";
 
 /** What catches rain: every surface drawn to scale from above, with what it brings and what it is worth. */
 export function RoofsSheet() {
-  const bench = useWorkbench();
-  const { plan, document } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("downpipes", "roofs", "site", "snow", "units");
+  const plan = usePlan("cistern", "findings", "rain", "roofs");
   const { roofs, cistern } = plan;
   const units = document.units;
   const choices = useQuery(choicesQuery());

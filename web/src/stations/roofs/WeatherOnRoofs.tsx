@@ -1,13 +1,15 @@
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 
 /** How rain is lost on the roofs, and what becomes of snow. */
 export function WeatherOnRoofs() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("losses", "snow", "units");
+  const plan = usePlan("roofs");
   const { losses, snow } = document;
   return (
     <p>
@@ -15,7 +17,7 @@ export function WeatherOnRoofs() {
       <Choice
         label="Method of losses"
         value={losses}
-        options={choicesAt<typeof losses>("/losses", bench.saved.document.units)}
+        options={choicesAt<typeof losses>("/losses", document.units)}
         onChoose={(method) => void bench.edit(`Losses ${method}`, replace("/losses", method))}
       />
       . Snow is{" "}

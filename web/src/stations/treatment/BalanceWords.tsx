@@ -1,11 +1,12 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
 import { MaybeEntry } from "../../document/MaybeEntry";
 
 /** How soft and acid the water is, and what takes that off. */
 export function BalanceWords() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("treatment", "units");
+  const plan = usePlan("treatment");
   const { treatment: entered, units } = document;
   return (
     <section aria-label="Balance">

@@ -1,10 +1,11 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { Entry } from "../../document/Entry";
 import { Mark } from "../../ui/Mark";
 
 /** What the water of each use passes, and what its least train has besides. */
 export function BranchTable() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("treatment");
+  const plan = usePlan("treatment");
   const { treatment: entered } = document;
   const most = entered.stages.length;
   return (

@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -6,7 +6,8 @@ import { Why } from "../../ui/Why";
 
 /** Chlorine in the tank: its dose for the water of the day, and its time. */
 export function ChlorineWords() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("treatment", "units");
+  const plan = usePlan("tank_l", "treatment");
   const { units } = document;
   const { chlorine } = document.treatment;
   const { figures } = plan.treatment;

@@ -1,10 +1,11 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { fixed, flow, pressure } from "../../lib/units";
 import { TakeIt } from "../../document/TakeIt";
 
 /** The same train in housings of every size: the shower each costs, and how long it lasts. */
 export function HousingsTable() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("pump", "units");
+  const plan = usePlan("treatment");
   const { units, pump } = document;
   const { housings } = plan.treatment;
   if (!housings.length) return null;

@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, roundStep } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -12,8 +13,9 @@ const NAMES: Record<string, string> = { cryptosporidium: "Cryptosporidium", giar
 
 /** The lamp: its rating, its water, its age, and the dose over the flow. */
 export function LampWords() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("treatment", "units");
+  const plan = usePlan("treatment");
   const { units } = document;
   const { uv } = document.treatment;
   const { uv_curve: curve, figures, credits } = plan.treatment;
@@ -155,7 +157,7 @@ export function LampWords() {
 
 /** The dose that each half log takes, with those that this lamp gives. */
 function LogDoses() {
-  const { plan } = useWorkbench().shown;
+  const plan = usePlan("treatment");
   const { log_doses: rows, figures } = plan.treatment;
   const dose = figures["dose_mj_cm2"]?.value ?? 0;
   return (

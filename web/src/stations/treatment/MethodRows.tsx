@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { fixed, pressure } from "../../lib/units";
 import { TakeIt } from "../../document/TakeIt";
 
@@ -11,7 +11,7 @@ const TARGETS = [
 
 /** The methods of making rain fit to drink: what each covers, leaves uncovered, and leaves of the shower. */
 export function MethodRows() {
-  const { plan } = useWorkbench().shown;
+  const plan = usePlan("treatment");
   const { methods } = plan.treatment;
   if (!methods.length)
     return <p>Rain is not drunk here: what toilets, laundry and garden take needs no disinfection.</p>;
@@ -31,7 +31,7 @@ export function MethodRows() {
 }
 
 function Method({ method }: { method: Plan["treatment"]["methods"][number] }) {
-  const { document } = useWorkbench().shown;
+  const document = useDocument("units");
   return (
     <li className="border-b border-rule py-2 text-[14px] leading-snug">
       <div className="flex items-baseline justify-between gap-4">

@@ -1,6 +1,7 @@
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -8,8 +9,9 @@ import { Why } from "../../ui/Why";
 
 /** Another source, how it is kept apart, and what the water touches and becomes. */
 export function SourceWords() {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("treatment", "units");
+  const plan = usePlan("treatment");
   const { treatment: entered, units } = document;
   const dose = plan.treatment.figures["second_dose_mj_cm2"];
   return (

@@ -1,6 +1,7 @@
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
-import { useWorkbench } from "../../document/workbench";
+import { useEdits } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { fixed, flow, pressure } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EitherWay } from "../../document/EitherWay";
@@ -11,8 +12,8 @@ import type { TreatmentStage } from "./stageKinds";
 
 /** The stages one under the other: what each is, what it takes, how long it lasts. */
 export function StageRows() {
-  const bench = useWorkbench();
-  const { document } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("treatment", "units");
   const { stages } = document.treatment;
   return (
     <section aria-label="Stages of the train">
@@ -26,7 +27,7 @@ export function StageRows() {
           <Choice
             label="Add a stage"
             value={"" as TreatmentStage["kind"]}
-            options={choicesAt<TreatmentStage["kind"]>("/treatment/stages/0/kind", bench.saved.document.units)}
+            options={choicesAt<TreatmentStage["kind"]>("/treatment/stages/0/kind", document.units)}
             onChoose={(kind) =>
               void bench.edit(`Added a stage: ${kind}`, [{ op: "add", path: "/treatment/stages/-", value: { kind } }])
             }
@@ -40,8 +41,9 @@ export function StageRows() {
 }
 
 function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) {
-  const bench = useWorkbench();
-  const { document, plan } = bench.shown;
+  const bench = useEdits();
+  const document = useDocument("prices", "units");
+  const plan = usePlan("treatment");
   const { units } = document;
   const answer = plan.treatment.stages[number];
   const at = `/treatment/stages/${number}`;
@@ -60,7 +62,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
           <Choice
             label={`Kind of ${name}`}
             value={stage.kind}
-            options={choicesAt<TreatmentStage["kind"]>("/treatment/stages/0/kind", bench.saved.document.units)}
+            options={choicesAt<TreatmentStage["kind"]>("/treatment/stages/0/kind", document.units)}
             onChoose={(kind) => void bench.edit(`${name}: ${kind}`, replace(`${at}/kind`, kind))}
           />
           {cartridge && (
@@ -70,7 +72,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
               <Choice
                 label={`Housing of ${name}`}
                 value={stage.size}
-                options={choicesAt<TreatmentStage["size"]>("/treatment/stages/0/size", bench.saved.document.units)}
+                options={choicesAt<TreatmentStage["size"]>("/treatment/stages/0/size", document.units)}
                 onChoose={(size) => void bench.edit(`${name}: ${size}`, replace(`${at}/size`, size))}
               />
               ,{" "}

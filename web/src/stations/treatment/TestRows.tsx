@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { Mark } from "../../ui/Mark";
 import { MaybeEntry } from "../../document/MaybeEntry";
 
@@ -7,7 +7,7 @@ type Test = NonNullable<Plan["treatment"]["water"]>["rows"][number];
 
 /** What to test and when, what the last test showed, and the steps that a failed one opens. */
 export function TestRows() {
-  const { water } = useWorkbench().shown.plan.treatment;
+  const { water } = usePlan("treatment").treatment;
   if (!water) return <p>Rain is not drunk here: nothing has to be tested.</p>;
   return (
     <>
@@ -38,7 +38,7 @@ export function TestRows() {
 }
 
 function TestRow({ row }: { row: Test }) {
-  const { last_test: results } = useWorkbench().shown.document.treatment;
+  const { last_test: results } = useDocument("treatment").treatment;
   const allowed = row.high === 0 ? "none allowed" : row.low > 0 ? `${row.low} to ${row.high}` : `at most ${row.high}`;
   return (
     <li className="grid grid-cols-[20px_minmax(0,1fr)_auto] gap-x-2.5 border-b border-rule py-1.5 leading-snug">

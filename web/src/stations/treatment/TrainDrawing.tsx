@@ -1,4 +1,4 @@
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, pressure, roundStep } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { isCartridge } from "./stageKinds";
@@ -19,7 +19,8 @@ const BOX: Record<string, [wide: number, tall: number]> = {
 
 /** The train in the order of the water, with the pressure falling along it: new, and when cartridges are due. */
 export function TrainDrawing() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("treatment", "units");
+  const plan = usePlan("treatment");
   const { units, treatment: entered } = document;
   const { stages } = plan.treatment;
   const [box, shown] = useWidth<HTMLDivElement>();

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { BuildNotes } from "../../ui/BuildNotes";
 import { Cautions, Findings } from "../../document/Findings";
 import { MainAndAside } from "../../ui/MainAndAside";
@@ -19,7 +19,8 @@ import { WallDrawing } from "./WallDrawing";
 
 /** What must happen to the water for each use, and what that costs in pressure. */
 export function TreatmentSheet() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("treatment", "units");
+  const plan = usePlan("treatment");
   const { units, treatment: entered } = document;
   const { treatment: answer } = plan;
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
@@ -57,7 +58,7 @@ export function TreatmentSheet() {
 type View = Plan["treatment"]["notes"][number]["view"];
 
 function Aside({ view }: { view: View }) {
-  const { plan } = useWorkbench().shown;
+  const plan = usePlan("findings", "treatment");
   return (
     <>
       <Findings findings={plan.findings.filter((finding) => finding.stage === "treatment")} />
@@ -68,7 +69,7 @@ function Aside({ view }: { view: View }) {
 }
 
 function TrainView() {
-  const staged = useWorkbench().shown.document.treatment.stages.length > 0;
+  const staged = useDocument("treatment").treatment.stages.length > 0;
   return (
     <MainAndAside aside={<Aside view="train" />}>
       {staged && <TrainDrawing />}
@@ -81,7 +82,7 @@ function TrainView() {
 }
 
 function DisinfectionView() {
-  const { document } = useWorkbench().shown;
+  const document = useDocument("treatment");
   return (
     <MainAndAside aside={<Aside view="disinfection" />}>
       <MethodRows />

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/client";
-import { useWorkbench } from "../../document/workbench";
+import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, bore, fixed, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Entry } from "../../document/Entry";
@@ -17,7 +17,8 @@ const PAN_MM = 90;
 
 /** The wall of the plant room to scale: what hangs on it, and the room each part wants to be served. */
 export function WallDrawing() {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("treatment", "units");
+  const plan = usePlan("treatment");
   const { units } = document;
   const { plant_room: room } = plan.treatment;
   const [box, shown] = useWidth<HTMLDivElement>();
@@ -71,7 +72,8 @@ function heightTicks_mm(units: Units): number[] {
 }
 
 function Wall({ width }: { width: number }) {
-  const { document, plan } = useWorkbench().shown;
+  const document = useDocument("units");
+  const plan = usePlan("treatment");
   const { units } = document;
   const { parts, width_mm, larger_mm } = plan.treatment.plant_room;
   const wide = Math.max(width_mm, larger_mm, 1);
