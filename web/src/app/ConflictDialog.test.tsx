@@ -1,22 +1,26 @@
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
+import type { useConnection } from "../document/workbench";
 import { ConflictDialog } from "./ConflictDialog";
-import type { Workbench } from "../document/workbench";
 
-function bench(conflict: Workbench["conflict"]) {
-  return { conflict, resolveConflict: vi.fn() } as unknown as Workbench;
+type Conflict = ReturnType<typeof useConnection>["conflict"];
+const here = vi.hoisted(() => ({ conflict: null as unknown, resolveConflict: vi.fn() }));
+vi.mock("../document/workbench", () => ({ useConnection: () => here, useEdits: () => here }));
+
+function stand(conflict: Conflict) {
+  here.conflict = conflict;
+  render(<ConflictDialog />);
 }
 
 test("nothing is shown while nobody came second", () => {
-  render(<ConflictDialog bench={bench(null)} />);
+  stand(null);
   expect(screen.queryByRole("alertdialog")).toBeNull();
 });
 
 test("all entries that were held are named, and both ways out are offered", async () => {
   const edits = ["Tank size 90 m³", "Fire reserve 5 m³"].map((label) => ({ edit_id: label, label, operations: [] }));
-  const here = bench({ edits, standing: 7 });
-  render(<ConflictDialog bench={here} />);
+  stand({ edits, standing: 7 });
   const answer = screen.getByRole("alertdialog", { name: "Changed in another window" });
   expect(answer.textContent).toContain("stands at revision 7");
   for (const { label } of edits) expect(screen.getByText(label)).toBeTruthy();

@@ -1,9 +1,10 @@
 import { AlertDialog } from "radix-ui";
-import type { Workbench } from "../document/workbench";
+import { useConnection, useEdits } from "../document/workbench";
 
 /** Tells who came second in two windows, and leaves the choice with them. */
-export function ConflictDialog({ bench }: { bench: Workbench }) {
-  const conflict = bench.conflict;
+export function ConflictDialog() {
+  const edits = useEdits();
+  const { conflict } = useConnection();
   return (
     <AlertDialog.Root open={conflict !== null}>
       <AlertDialog.Portal>
@@ -22,10 +23,10 @@ export function ConflictDialog({ bench }: { bench: Workbench }) {
             ))}
           </ul>
           <p className="mt-5 flex flex-wrap gap-3">
-            <AlertDialog.Action className="act" onClick={() => void bench.resolveConflict("apply")}>
+            <AlertDialog.Action className="act" onClick={() => void edits.resolveConflict("apply")}>
               Apply my changes on top
             </AlertDialog.Action>
-            <AlertDialog.Cancel className="act-quiet" onClick={() => void bench.resolveConflict("drop")}>
+            <AlertDialog.Cancel className="act-quiet" onClick={() => void edits.resolveConflict("drop")}>
               Discard my changes
             </AlertDialog.Cancel>
           </p>

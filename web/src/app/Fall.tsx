@@ -1,22 +1,24 @@
 import { axisUnit } from "../lib/units";
 import { Dialog } from "radix-ui";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { Link } from "react-router";
 import type { Stage, Station, Status } from "../api/client";
 import { Mark, STATUS_WORDS } from "../ui/Mark";
 import { flowsOf } from "../document/flows";
 import type { Flows } from "../ui/fallLine";
 import { STATIONS } from "./registry";
-import type { Workbench } from "../document/workbench";
+import { useDocument, usePlan } from "../document/shown";
+import { useSaved } from "../document/workbench";
 
 const BELOW_GROUND: Partial<Record<Stage, string>> = { ground: "var(--earth-1)", price: "var(--earth-2)" };
 const KEY: Status[] = ["settled", "decide", "caution", "fails", "not_built"];
 
-type FallProps = { bench: Workbench; stage: Stage; goTo: (stage: Stage) => void };
+type FallProps = { stage: Stage; goTo: (stage: Stage) => void };
 
 /** The property in section, top to bottom in the order the water takes, and the way about. */
-export function Fall({ bench, stage, goTo }: FallProps) {
-  const { plan, document } = bench.shown;
+export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
+  const plan = usePlan("cistern", "stations", "tank_l");
+  const document = useDocument("name", "units");
   const flows = flowsOf(plan);
   const here = plan.stations.find((station) => station.stage === stage);
   const [open, setOpen] = useState(false);
@@ -38,7 +40,7 @@ export function Fall({ bench, stage, goTo }: FallProps) {
         style={{ gridArea: "fall" }}
         className="hidden min-h-0 flex-col overflow-y-auto overflow-x-hidden border-r-[1.5px] border-ink bg-wall [scrollbar-width:none] min-[900px]:flex"
       >
-        <PropertyName bench={bench} />
+        <PropertyName />
         {list}
         <div className="grid flex-1 grid-cols-2 content-end gap-x-2 gap-y-1 bg-[var(--earth-3)] px-4 pt-1 pb-3 text-[13px]">
           {KEY.map((status) => (
@@ -83,16 +85,15 @@ export function Fall({ bench, stage, goTo }: FallProps) {
       </Dialog.Root>
     </>
   );
-}
+});
 
-function PropertyName({ bench }: { bench: Workbench }) {
-  const { name, place } = bench.shown.document;
+function PropertyName() {
+  const { name, place } = useDocument("name", "place");
+  const { demo } = useSaved();
   return (
     <Link to="/" className="block shrink-0 px-4 pt-3 pb-1 hover:underline" title="All properties">
       <span className="head block truncate text-[20px] leading-tight font-bold">{name}</span>
-      <span className="note block truncate">
-        {bench.saved.demo ? "invented demo property" : place || "all properties"}
-      </span>
+      <span className="note block truncate">{demo ? "invented demo property" : place || "all properties"}</span>
     </Link>
   );
 }

@@ -10,7 +10,8 @@ import { Fall } from "./Fall";
 import { fetchAllSheets, STATIONS } from "./registry";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { Verdict } from "./Verdict";
-import { useWorkbench, WorkbenchProvider } from "../document/workbench";
+import { useDaily, useDocument, usePlan } from "../document/shown";
+import { useEdits, WorkbenchProvider } from "../document/workbench";
 import { YearStrip } from "./YearStrip";
 
 /** Keys work with the focus on a slider too, but never while somebody types. */
@@ -29,12 +30,14 @@ export function Shell() {
 }
 
 function Frame({ stage }: { stage: Stage }) {
-  const bench = useWorkbench();
+  const { id, step } = useEdits();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const [content, contentWidth] = useWidth<HTMLDivElement>();
   const [helpOpen, setHelpOpen] = useState(false);
-  const { plan, daily } = bench.shown;
+  const plan = usePlan("cistern", "rain", "stations");
+  const { name } = useDocument("name");
+  const daily = useDaily();
   const axis = useMemo(() => axisFor(contentWidth || 1000), [contentWidth]);
   const days = useMemo(() => (daily ? unpackDays(daily) : null), [daily]);
   const station = plan.stations.find((each) => each.stage === stage);
@@ -61,29 +64,33 @@ function Frame({ stage }: { stage: Stage }) {
   );
 
   useEffect(() => {
-    document.title = `${station?.name ?? "Lean Year"} · ${bench.saved.document.name}`;
-  }, [station?.name, bench.saved.document.name]);
+    document.title = `${station?.name ?? "Lean Year"} · ${name}`;
+  }, [station?.name, name]);
 
   useEffect(() => {
     const timer = setTimeout(() => void fetchAllSheets(), FETCH_THE_REST_MS);
     return () => clearTimeout(timer);
   }, []);
 
-  const goTo = (next: Stage) => void navigate({ pathname: `/p/${bench.id}/${next}`, search: search.toString() });
+  const goTo = useCallback(
+    (next: Stage) => void navigate({ pathname: `/p/${id}/${next}`, search: search.toString() }),
+    [id, navigate, search],
+  );
+  const openHelp = useCallback(() => setHelpOpen(true), []);
   const neighbour = (step: number) => {
     const at = plan.stations.findIndex((each) => each.stage === stage);
     const next = plan.stations[at + step];
     if (next) goTo(next.stage);
   };
-  useHotkeys("mod+z", () => void bench.step("undo"), { ...ANYWHERE, preventDefault: true });
-  useHotkeys("mod+shift+z, mod+y", () => void bench.step("redo"), { ...ANYWHERE, preventDefault: true });
+  useHotkeys("mod+z", () => void step("undo"), { ...ANYWHERE, preventDefault: true });
+  useHotkeys("mod+shift+z, mod+y", () => void step("redo"), { ...ANYWHERE, preventDefault: true });
   useHotkeys("bracketleft", () => neighbour(-1), ANYWHERE);
   useHotkeys("bracketright", () => neighbour(1), ANYWHERE);
   useHotkeys("comma", () => yearRow > 0 && pickYear(yearRow - 1), ANYWHERE);
   useHotkeys("period", () => yearRow < (plan.rain?.years.length ?? 0) - 1 && pickYear(yearRow + 1), ANYWHERE);
-  useHotkeys("?", () => setHelpOpen(true), { ...ANYWHERE, useKey: true });
+  useHotkeys("?", openHelp, { ...ANYWHERE, useKey: true });
 
-  if (!station) return <Navigate to={`/p/${bench.id}/cistern`} replace />;
+  if (!station) return <Navigate to={`/p/${id}/cistern`} replace />;
   const sheet = { days, yearRow, pickYear };
   const { Sheet } = STATIONS[station.stage];
   return (
@@ -95,8 +102,8 @@ function Frame({ stage }: { stage: Stage }) {
         To the sheet
       </a>
       <div className="frame">
-        <Fall bench={bench} stage={stage} goTo={goTo} />
-        <Verdict bench={bench} openHelp={() => setHelpOpen(true)} />
+        <Fall stage={stage} goTo={goTo} />
+        <Verdict openHelp={openHelp} />
         <main id="sheet" tabIndex={-1} className="sheet" aria-label={station.name}>
           <div ref={content} className="relative">
             <Suspense fallback={<p className="note">Opening {station.name.toLowerCase()}.</p>}>
@@ -104,9 +111,9 @@ function Frame({ stage }: { stage: Stage }) {
             </Suspense>
           </div>
         </main>
-        <YearStrip bench={bench} {...sheet} />
+        <YearStrip {...sheet} />
       </div>
-      <ConflictDialog bench={bench} />
+      <ConflictDialog />
       <ShortcutSheet open={helpOpen} setOpen={setHelpOpen} />
     </AxisContext.Provider>
   );

@@ -1,14 +1,19 @@
 import { axisUnit } from "../lib/units";
 import { DropdownMenu, ToggleGroup } from "radix-ui";
+import { memo } from "react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { toggleLight, useLight } from "../lib/light";
-import type { Workbench } from "../document/workbench";
+import { useMoved, usePlan } from "../document/shown";
+import { useConnection, useEdits, useSaved } from "../document/workbench";
 
 /** The answer, its caveat, what the last change moved, and the few things that are always at hand. */
-export function Verdict({ bench, openHelp }: { bench: Workbench; openHelp: () => void }) {
-  const { answer, tightest, caveat } = bench.shown.plan.verdict_parts;
-  const moved = bench.shown.moved;
+export const Verdict = memo(function Verdict({ openHelp }: { openHelp: () => void }) {
+  const { answer, tightest, caveat } = usePlan("verdict_parts").verdict_parts;
+  const moved = useMoved();
+  const edits = useEdits();
+  const saved = useSaved();
+  const { waiting } = useConnection();
   return (
     <header
       style={{ gridArea: "verdict" }}
@@ -27,37 +32,29 @@ export function Verdict({ bench, openHelp }: { bench: Workbench; openHelp: () =>
           {caveat}
         </p>
       </div>
-      <Saving bench={bench} />
+      <Saving />
       <div className="no-print flex items-center gap-1">
-        <Tool
-          label="Undo"
-          disabled={!bench.saved.can_undo || bench.waiting > 0}
-          onClick={() => void bench.step("undo")}
-        >
+        <Tool label="Undo" disabled={!saved.can_undo || waiting > 0} onClick={() => void edits.step("undo")}>
           <path d="M8 5L4 9l4 4M4.5 9H13a4.5 4.5 0 010 9H9" />
         </Tool>
         <span
           className="px-1 whitespace-nowrap text-ink-2"
-          title={`Last change: ${bench.saved.label}`}
+          title={`Last change: ${saved.label}`}
           data-testid="revision"
         >
-          rev {bench.saved.revision}
+          rev {saved.revision}
         </span>
-        <Tool
-          label="Redo"
-          disabled={!bench.saved.can_redo || bench.waiting > 0}
-          onClick={() => void bench.step("redo")}
-        >
+        <Tool label="Redo" disabled={!saved.can_redo || waiting > 0} onClick={() => void edits.step("redo")}>
           <path d="M14 5l4 4-4 4M17.5 9H9a4.5 4.5 0 000 9h4" />
         </Tool>
         <ToggleGroup.Root
           type="single"
           aria-label="Units"
           className="ml-2 flex border-[1.5px] border-ink"
-          value={bench.saved.document.units}
+          value={saved.document.units}
           onValueChange={(units) =>
             units &&
-            void bench.edit(units === "us" ? "US units" : "Metric units", [
+            void edits.edit(units === "us" ? "US units" : "Metric units", [
               { op: "replace", path: "/units", value: units },
             ])
           }
@@ -74,18 +71,19 @@ export function Verdict({ bench, openHelp }: { bench: Workbench; openHelp: () =>
             </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>
-        <More bench={bench} openHelp={openHelp} />
+        <More openHelp={openHelp} />
       </div>
     </header>
   );
-}
+});
 
-function Saving({ bench }: { bench: Workbench }) {
-  if (bench.offline)
+function Saving() {
+  const { offline, waiting } = useConnection();
+  if (offline)
     return (
       <p role="status" className="note max-w-[26ch] text-parched-7">
-        <strong>No connection.</strong> {bench.waiting === 1 ? "1 change is" : `${bench.waiting} changes are`} kept
-        here and sent when it is back.
+        <strong>No connection.</strong> {waiting === 1 ? "1 change is" : `${waiting} changes are`} kept here and sent
+        when it is back.
       </p>
     );
   return null;
@@ -115,7 +113,8 @@ function Tool(props: { label: string; disabled: boolean; onClick: () => void; ch
   );
 }
 
-function More({ bench, openHelp }: { bench: Workbench; openHelp: () => void }) {
+function More({ openHelp }: { openHelp: () => void }) {
+  const saved = useSaved();
   const light = useLight();
   return (
     <DropdownMenu.Root>
@@ -127,7 +126,7 @@ function More({ bench, openHelp }: { bench: Workbench; openHelp: () => void }) {
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu min-w-[230px]" align="end" sideOffset={6}>
           <DropdownMenu.Item className="menu-item" asChild>
-            <a href={`/api/properties/${bench.id}/file`} download={`${bench.saved.document.name}.json`}>
+            <a href={`/api/properties/${saved.id}/file`} download={`${saved.document.name}.json`}>
               Save as a property file
             </a>
           </DropdownMenu.Item>

@@ -1,23 +1,28 @@
 import { Slider } from "radix-ui";
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { useAxis } from "../lib/axis";
 import { daysBetween, monthName, monthStarts, parseDay } from "../lib/dates";
 import { dailyQuantiles, FULL, YEAR_DAYS, yearSpans } from "../lib/days";
+import type { CisternPlan, RainPlan } from "../api/client";
 import type { Days } from "../lib/days";
 import { dayRain, rain as rainWords, volume, volumeTick, volumeTicks, volumeUnit } from "../lib/units";
-import type { Workbench } from "../document/workbench";
+import type { Units } from "../lib/units";
+import { useDocument, usePlan } from "../document/shown";
 
 const HEIGHT = 124;
+/** Half the width of the words that say how many days were dry, so that they stay on the drawing. */
+const DRY_LABEL_HALF = 44;
 const RAIN_TOP = 3;
 const RAIN_REACH = 30;
 const STORE_TOP = 36;
 const STORE_FOOT = 102;
 
-type StripProps = { bench: Workbench; days: Days | null; yearRow: number; pickYear: (row: number) => void };
+type StripProps = { days: Days | null; yearRow: number; pickYear: (row: number) => void };
 
 /** The water year along the foot: every recorded year as a band, one year drawn strong, rain hanging from the top. */
-export function YearStrip({ bench, days, yearRow, pickYear }: StripProps) {
-  const { plan } = bench.shown;
+export const YearStrip = memo(function YearStrip({ days, yearRow, pickYear }: StripProps) {
+  const plan = usePlan("cistern", "rain");
+  const { units } = useDocument("units");
   if (!plan.rain || !plan.cistern || !days) {
     return (
       <footer style={{ gridArea: "strip" }} className="border-t-[1.5px] border-ink bg-wall px-6 py-4">
@@ -33,18 +38,25 @@ export function YearStrip({ bench, days, yearRow, pickYear }: StripProps) {
       className="relative border-t-[1.5px] border-ink bg-wall px-4 min-[900px]:pr-0 min-[900px]:pl-6"
     >
       <div className="flex flex-wrap min-[900px]:flex-nowrap">
-        <YearDrawing bench={bench} days={days} yearRow={yearRow} />
-        <YearPicker bench={bench} yearRow={yearRow} pickYear={pickYear} />
+        <YearDrawing rain={plan.rain} years={plan.cistern.years} days={days} yearRow={yearRow} units={units} />
+        <YearPicker
+          rain={plan.rain}
+          years={plan.cistern.years}
+          leanRow={plan.cistern.lean_year}
+          yearRow={yearRow}
+          pickYear={pickYear}
+          units={units}
+        />
       </div>
     </footer>
   );
-}
+});
 
-function YearDrawing({ bench, days, yearRow }: { bench: Workbench; days: Days; yearRow: number }) {
+type Replayed = { rain: RainPlan; years: CisternPlan["years"]; yearRow: number; units: Units };
+
+// Both get the parts of the plan that they draw, so that a preview which leaves these alone leaves the drawing alone.
+const YearDrawing = memo(function YearDrawing({ rain, years, days, yearRow, units }: Replayed & { days: Days }) {
   const axis = useAxis();
-  const rain = bench.shown.plan.rain!;
-  const cistern = bench.shown.plan.cistern!;
-  const units = bench.shown.document.units;
   const spans = useMemo(() => yearSpans(rain), [rain]);
   const [low, p10, median, p90, high] = useMemo(
     () =>
@@ -101,7 +113,7 @@ function YearDrawing({ bench, days, yearRow }: { bench: Workbench; days: Days; y
       height={HEIGHT}
       className="block shrink-0 overflow-visible"
       role="img"
-      aria-label={`Store through ${year.label}: lowest ${volume(cistern.years[yearRow]!.lowest_l, units)}, ${dryDays} dry days, ${rainWords(year.total_mm, units)} of rain.`}
+      aria-label={`Store through ${year.label}: lowest ${volume(years[yearRow]!.lowest_l, units)}, ${dryDays} dry days, ${rainWords(year.total_mm, units)} of rain.`}
     >
       <defs>
         <pattern id="dry-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -196,7 +208,10 @@ function YearDrawing({ bench, days, yearRow }: { bench: Workbench; days: Days; y
       )}
       {dryDays > 0 && (
         <text
-          x={Math.min(x((dry[0]![0] + dry.at(-1)![1]) / 2 + span.offset), axis.left + axis.width - 40)}
+          x={Math.max(
+            axis.left + DRY_LABEL_HALF,
+            Math.min(x((dry[0]![0] + dry.at(-1)![1]) / 2 + span.offset), axis.left + axis.width - DRY_LABEL_HALF),
+          )}
           y={STORE_FOOT - 9}
           textAnchor="middle"
           className="label halo-wall"
@@ -207,30 +222,21 @@ function YearDrawing({ bench, days, yearRow }: { bench: Workbench; days: Days; y
       )}
     </svg>
   );
-}
+});
 
-function YearPicker({
-  bench,
-  yearRow,
-  pickYear,
-}: {
-  bench: Workbench;
-  yearRow: number;
-  pickYear: (row: number) => void;
-}) {
+type PickerProps = Replayed & { leanRow: number; pickYear: (row: number) => void };
+
+const YearPicker = memo(function YearPicker({ rain, years, leanRow, yearRow, pickYear, units }: PickerProps) {
   const axis = useAxis();
-  const rain = bench.shown.plan.rain!;
-  const cistern = bench.shown.plan.cistern!;
-  const units = bench.shown.document.units;
   const year = rain.years[yearRow]!;
-  const replayed = cistern.years[yearRow]!;
-  const isLean = yearRow === cistern.lean_year;
+  const replayed = years[yearRow]!;
+  const isLean = yearRow === leanRow;
   const width = axis.narrow ? axis.contentWidth : Math.max(180, axis.contentWidth - axis.left - axis.width - 28);
   const count = rain.years.length;
   const step = width / count;
   const bar = Math.max(1, Math.min(step - 1.5, 14));
   const foot = 44;
-  const highest = Math.max(...cistern.years.map((each) => each.lowest_l), 1);
+  const highest = Math.max(...years.map((each) => each.lowest_l), 1);
   const said = replayed.short_days
     ? `dry ${replayed.short_days} ${replayed.short_days === 1 ? "day" : "days"}`
     : `lowest ${volume(replayed.lowest_l, units)}`;
@@ -248,7 +254,7 @@ function YearPicker({
             {" · "}
             <button
               className="fix relative after:absolute after:-inset-2 after:content-['']"
-              onClick={() => pickYear(cistern.lean_year)}
+              onClick={() => pickYear(leanRow)}
             >
               lean year
             </button>
@@ -264,7 +270,7 @@ function YearPicker({
       >
         <Slider.Track className="absolute inset-0 block">
           <svg width={width} height="62" aria-hidden="true">
-            {cistern.years.map((each, row) => {
+            {years.map((each, row) => {
               const height = Math.max(1.5, (each.lowest_l / highest) * 30);
               const left = row * step + (step - bar) / 2;
               return each.short_days ? (
@@ -311,4 +317,4 @@ function YearPicker({
       </Slider.Root>
     </div>
   );
-}
+});

@@ -6,14 +6,13 @@ import { demo, renderOnDemo } from "../testing/demo";
 import { Fall } from "./Fall";
 import { flowsOf } from "../document/flows";
 import { Verdict } from "./Verdict";
-import { useWorkbench } from "../document/workbench";
 import { YearStrip } from "./YearStrip";
 
 const { plan } = demo;
 const days = unpackDays(demo.daily!);
 
 function FallHere({ goTo }: { goTo: (stage: string) => void }) {
-  return <Fall bench={useWorkbench()} stage="cistern" goTo={goTo} />;
+  return <Fall stage="cistern" goTo={goTo} />;
 }
 
 test("the fall shows every station with its figure and its status, and leads there", async () => {
@@ -56,7 +55,7 @@ test("the flows are the means of the counted years and the lean year", () => {
 });
 
 function StripHere({ row, pickYear }: { row: number; pickYear: (row: number) => void }) {
-  return <YearStrip bench={useWorkbench()} days={days} yearRow={row} pickYear={pickYear} />;
+  return <YearStrip days={days} yearRow={row} pickYear={pickYear} />;
 }
 
 test("the strip names the year, its rain and its dry days", async () => {
@@ -99,7 +98,7 @@ test("without rain the strip says what it will show", async () => {
 });
 
 function VerdictHere() {
-  return <Verdict bench={useWorkbench()} openHelp={vi.fn()} />;
+  return <Verdict openHelp={vi.fn()} />;
 }
 
 test("the verdict is the plan's, with what moved in front of its caveat", async () => {

@@ -2,14 +2,15 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { fireEvent, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test } from "vitest";
-import { useWorkbench, WorkbenchProvider } from "./workbench";
+import { useDocument } from "./shown";
+import { WorkbenchProvider } from "./workbench";
 import { FakeServer } from "../testing/fakeServer";
 import { Entry } from "./Entry";
 
 let server: FakeServer;
 
 function Sheet() {
-  const { cistern } = useWorkbench().shown.document;
+  const { cistern } = useDocument("cistern");
   return (
     <>
       <Entry

@@ -1,7 +1,7 @@
 import type { Plan } from "../api/client";
 import type { Flow, Flows } from "../ui/fallLine";
 
-export function flowsOf(plan: Plan): Flows | null {
+export function flowsOf(plan: Pick<Plan, "cistern" | "tank_l">): Flows | null {
   const tankL = plan.tank_l;
   const cistern = plan.cistern;
   if (!cistern) return null;

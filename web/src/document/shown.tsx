@@ -20,10 +20,21 @@ function contextOf(whole: keyof PartsOf, part: string): Context<unknown> {
 const parts = (whole: keyof PartsOf, shown: Answer) =>
   Object.entries(shown[whole]).map(([part, value]): [Context<unknown>, unknown] => [contextOf(whole, part), value]);
 
+const DailyContext = createContext<Answer["daily"]>(null);
+const MovedContext = createContext<Answer["moved"]>("");
+
 export function ShownProvider({ shown, children }: { shown: Answer; children: ReactNode }) {
-  return [...parts("document", shown), ...parts("plan", shown)].reduce(
-    (inside, [Part, value]) => <Part value={value}>{inside}</Part>,
-    children,
+  return (
+    <DailyContext value={shown.daily}>
+      <MovedContext value={shown.moved}>
+        {[...parts("document", shown), ...parts("plan", shown)].reduce(
+          (inside, [Part, value]) => (
+            <Part value={value}>{inside}</Part>
+          ),
+          children,
+        )}
+      </MovedContext>
+    </DailyContext>
   );
 }
 
@@ -33,6 +44,12 @@ function useParts<W extends keyof PartsOf, K extends keyof PartsOf[W] & string>(
 
 /** The parts of the document that a component reads. */
 export const useDocument = <K extends keyof Document>(...names: K[]) => useParts("document", names);
+
+/** The days of the replay, packed; null without rain. */
+export const useDaily = () => use(DailyContext);
+
+/** What the last change or the preview moved, in words. */
+export const useMoved = () => use(MovedContext);
 
 /** The parts of the plan that a component reads. */
 export const usePlan = <K extends keyof Plan>(...names: K[]) => useParts("plan", names);

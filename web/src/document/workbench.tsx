@@ -38,19 +38,15 @@ type Edits = {
   resolveConflict: (how: "apply" | "drop") => Promise<void>;
 };
 
-export type Workbench = Edits & {
-  /** As it stands on the server. */
-  saved: PropertyState;
-  /** What to draw: a preview while something is being dragged or typed, else what is kept. */
-  shown: Answer;
-  previewing: boolean;
+/** How the edits made here stand with the server. */
+type Connection = {
   /** Changes made here that the server has not acknowledged yet. */
   waiting: number;
   offline: boolean;
   conflict: Conflict | null;
 };
 
-const WorkbenchContext = createContext<Workbench | null>(null);
+const ConnectionContext = createContext<Connection | null>(null);
 const EditsContext = createContext<Edits | null>(null);
 const SavedContext = createContext<PropertyState | null>(null);
 
@@ -60,8 +56,7 @@ function useProvided<T>(context: Context<T | null>): T {
   return provided;
 }
 
-/** All of it, drawn anew with everything that changes: for the frame. */
-export const useWorkbench = () => useProvided(WorkbenchContext);
+export const useConnection = () => useProvided(ConnectionContext);
 /** What can be done, which never has anything drawn anew. */
 export const useEdits = () => useProvided(EditsContext);
 /** The property as it is kept, whatever is being dragged. */
@@ -253,17 +248,16 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     (): Edits => ({ id, preview: ask, endPreview, edit, step, accept, resolveConflict }),
     [accept, ask, edit, endPreview, id, resolveConflict, step],
   );
+  const connection = useMemo(() => ({ waiting, offline, conflict }), [conflict, offline, waiting]);
   if (query.isPending) return <Opening />;
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
   const saved = query.data;
-  const shown = preview ?? saved;
-  const bench: Workbench = { ...edits, saved, shown, previewing: preview !== null, waiting, offline, conflict };
   return (
     <EditsContext value={edits}>
       <SavedContext value={saved}>
-        <WorkbenchContext value={bench}>
-          <ShownProvider shown={shown}>{children}</ShownProvider>
-        </WorkbenchContext>
+        <ConnectionContext value={connection}>
+          <ShownProvider shown={preview ?? saved}>{children}</ShownProvider>
+        </ConnectionContext>
       </SavedContext>
     </EditsContext>
   );
