@@ -6,7 +6,7 @@ BIN := .venv/bin
 STAMPS := .stamps
 WEB_FILES := $(shell find web/src web/public web/index.html web/vite.config.ts web/package.json -type f 2>/dev/null)
 
-SERVER_FILES := $(shell find lean_year -name "*.py" 2>/dev/null)
+SERVER_FILES := $(shell find lean_year -name "*.py" -o -name "*.toml" 2>/dev/null)
 
 .PHONY: demo test dev bench screenshots lock schema checks checks-python checks-web browser clean
 
@@ -74,6 +74,7 @@ $(STAMPS)/web: web/package-lock.json web/.npmrc
 $(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_state.py scripts/written_quantities.py
 	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
 	$(BIN)/python -m lean_year.plan.answer.quantities > web/src/lib/quantities.json
+	$(BIN)/python -m lean_year.plan.answer.glossary > web/src/ui/glossary.json
 	$(BIN)/python -m lean_year.plan.choices > web/src/document/choices.json
 	$(BIN)/python -m lean_year.property.ranges > web/src/document/ranges.json
 	cd web && npx openapi-typescript openapi.json --output src/api/schema.d.ts

@@ -7,6 +7,7 @@ import { unpackDays } from "../lib/days";
 import { useWidth } from "../ui/useWidth";
 import { ConflictDialog } from "./ConflictDialog";
 import { Fall } from "./Fall";
+import { GlossarySheet } from "./GlossarySheet";
 import { fetchAllSheets, STATIONS } from "./registry";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { Verdict } from "./Verdict";
@@ -35,6 +36,7 @@ function Frame({ stage }: { stage: Stage }) {
   const [search, setSearch] = useSearchParams();
   const [content, contentWidth] = useWidth<HTMLDivElement>();
   const [helpOpen, setHelpOpen] = useState(false);
+  const [glossaryOpen, setGlossaryOpen] = useState(false);
   const plan = usePlan("cistern", "rain", "stations");
   const { name } = useDocument("name");
   const daily = useDaily();
@@ -77,6 +79,7 @@ function Frame({ stage }: { stage: Stage }) {
     [id, navigate, search],
   );
   const openHelp = useCallback(() => setHelpOpen(true), []);
+  const openGlossary = useCallback(() => setGlossaryOpen(true), []);
   const neighbour = (step: number) => {
     const at = plan.stations.findIndex((each) => each.stage === stage);
     const next = plan.stations[at + step];
@@ -103,7 +106,7 @@ function Frame({ stage }: { stage: Stage }) {
       </a>
       <div className="frame">
         <Fall stage={stage} goTo={goTo} />
-        <Verdict openHelp={openHelp} />
+        <Verdict openHelp={openHelp} openGlossary={openGlossary} />
         <main id="sheet" tabIndex={-1} className="sheet" aria-label={station.name}>
           <div ref={content} className="relative">
             <Suspense fallback={<p className="note">Opening {station.name.toLowerCase()}.</p>}>
@@ -115,6 +118,7 @@ function Frame({ stage }: { stage: Stage }) {
       </div>
       <ConflictDialog />
       <ShortcutSheet open={helpOpen} setOpen={setHelpOpen} />
+      <GlossarySheet open={glossaryOpen} setOpen={setGlossaryOpen} />
     </AxisContext.Provider>
   );
 }

@@ -7,8 +7,10 @@ import { toggleLight, useLight } from "../lib/light";
 import { useMoved, usePlan } from "../document/shown";
 import { useConnection, useEdits, useSaved } from "../document/workbench";
 
+type Opens = { openHelp: () => void; openGlossary: () => void };
+
 /** The answer, its caveat, what the last change moved, and the few things that are always at hand. */
-export const Verdict = memo(function Verdict({ openHelp }: { openHelp: () => void }) {
+export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) {
   const { answer, tightest, caveat } = usePlan("verdict_parts").verdict_parts;
   const moved = useMoved();
   const edits = useEdits();
@@ -71,7 +73,7 @@ export const Verdict = memo(function Verdict({ openHelp }: { openHelp: () => voi
             </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>
-        <More openHelp={openHelp} />
+        <More openHelp={openHelp} openGlossary={openGlossary} />
       </div>
     </header>
   );
@@ -113,7 +115,7 @@ function Tool(props: { label: string; disabled: boolean; onClick: () => void; ch
   );
 }
 
-function More({ openHelp }: { openHelp: () => void }) {
+function More({ openHelp, openGlossary }: Opens) {
   const saved = useSaved();
   const light = useLight();
   return (
@@ -135,6 +137,9 @@ function More({ openHelp }: { openHelp: () => void }) {
           </DropdownMenu.Item>
           <DropdownMenu.Item className="menu-item" onSelect={openHelp}>
             Keys <span className="note">?</span>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" onSelect={openGlossary}>
+            Words of the trade
           </DropdownMenu.Item>
           <DropdownMenu.Item className="menu-item" asChild>
             <Link to="/sums">Quick sums</Link>

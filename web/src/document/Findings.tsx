@@ -2,6 +2,7 @@ import type { Finding, Status } from "../api/client";
 import { useEdits } from "./workbench";
 
 import { Mark } from "../ui/Mark";
+import { Terms } from "../ui/Terms";
 
 const MARK: Record<Finding["severity"], Status> = { fails: "fails", caution: "caution", note: "decide" };
 
@@ -37,8 +38,12 @@ export function Findings({ findings }: { findings: Finding[] }) {
             <Mark status={MARK[finding.severity]} />
           </span>
           <span>
-            {finding.text}
-            {!finding.fixes?.length && finding.fix && <span className="fix block">{finding.fix}</span>}
+            <Terms text={finding.text} />
+            {!finding.fixes?.length && finding.fix && (
+              <span className="fix block">
+                <Terms text={finding.fix} />
+              </span>
+            )}
             {finding.fixes?.length ? <Fixes fixes={finding.fixes} /> : null}
           </span>
         </li>
@@ -55,7 +60,9 @@ export function Cautions({ cautions }: { cautions: string[] }) {
       <h3 className="heading text-parched-7">Take care</h3>
       <ul className="note mt-1 grid gap-1.5">
         {cautions.map((caution) => (
-          <li key={caution}>{caution}</li>
+          <li key={caution}>
+            <Terms text={caution} />
+          </li>
         ))}
       </ul>
     </section>

@@ -1,3 +1,5 @@
+import { Terms } from "./Terms";
+
 type Note = { view: string; head: string; text: string };
 
 /** How what stands in a view is put together. */
@@ -11,7 +13,9 @@ export function BuildNotes({ notes, view }: { notes: Note[]; view: string }) {
         {here.map((note) => (
           <div key={note.head}>
             <dt className="font-semibold">{note.head}</dt>
-            <dd className="note">{note.text}</dd>
+            <dd className="note">
+              <Terms text={note.text} />
+            </dd>
           </div>
         ))}
       </dl>

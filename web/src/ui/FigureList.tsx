@@ -1,5 +1,6 @@
 import type { Figure } from "../api/client";
 import type { Units } from "../lib/units";
+import { Terms } from "./Terms";
 import { Why } from "./Why";
 
 /** Figures under one another, each opening its derivation; those that are not there are left out. */
@@ -9,7 +10,9 @@ export function FigureList(props: { figures: Record<string, Figure>; keys: reado
     <dl className="mt-1 text-[14px]">
       {there.map((figure) => (
         <div key={figure.label} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
-          <dt>{figure.label}</dt>
+          <dt>
+            <Terms text={figure.label} />
+          </dt>
           <dd className="text-right font-semibold whitespace-nowrap">
             <Why figure={figure} units={props.units} />
           </dd>

@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import type { Figure } from "../api/client";
 import { figure as written } from "../lib/units";
 import type { Units } from "../lib/units";
+import { Terms } from "./Terms";
 
 const BASIS: Record<Figure["basis"], string> = {
   published: "published",
@@ -22,9 +23,17 @@ export function Derivation({ figure, units, title = true }: { figure: Figure; un
           <strong>{figure.label}:</strong> {written(figure.value, figure.unit, units)}
         </p>
       )}
-      {figure.formula && <p className="text-ink">{figure.formula}</p>}
+      {figure.formula && (
+        <p className="text-ink">
+          <Terms text={figure.formula} />
+        </p>
+      )}
       {figure.working && <p>{figure.working}</p>}
-      {figure.moves && <p>{figure.moves}</p>}
+      {figure.moves && (
+        <p>
+          <Terms text={figure.moves} />
+        </p>
+      )}
       <p>
         {BASIS[figure.basis]}
         {figure.source && figure.source !== "entered" && ` · ${figure.source}`}
