@@ -135,7 +135,7 @@ def _texts(pad: PadPlan, say: Wording) -> list[str]:
     return [
         f"{pad.name}{f', {pad.count}' if pad.count > 1 else ''}",
         f"floor {say.length(pad.floor_m)}, ground {say.length(pad.ground_m)}",
-        f"{pad.label}, {across}, {say.bore(pad.thickness_m * 1000)}, level within {say.bore(pad.level_mm)}",
+        f"{pad.label}, {across}, {say.bore(pad.thickness_m * 1000)}, level within {say.nominal(pad.level_mm)}",
         f"cut {say.bulk(pad.edges.cut_m3)}, fill {say.bulk(pad.edges.fill_m3)}",
     ]
 

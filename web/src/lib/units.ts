@@ -224,7 +224,7 @@ export function figure(value: number | null, unit: string, units: Units): string
     case "-":
       // Rounded down, so that 100 % means all of it.
       return value === 1 ? "100 %" : `${fixed(Math.floor(value * 1000) / 10, 1)} %`;
-    default:
-      return `${plain(value, 2)} ${unit}`;
+    default: // a currency
+      return `${unit}${fixed(value, 2)}`;
   }
 }

@@ -31,7 +31,7 @@ from lean_year.property.parts import month_and_day
 def _cautions(say: Wording) -> list[str]:
     return [
         f"Water weighs {say.full_weight()}. Nobody stands under or downhill of a tank that is moved.",
-        f"Trenches and holes cave in: deeper than {say.length(SHORED_FROM_M)} they are shored or battered, with a "
+        f"Trenches and holes cave in: deeper than {say.spacing(SHORED_FROM_M)} they are shored or battered, with a "
         "ladder and somebody outside.",
         f"A retaining wall over {say.length(MOST_HELD_M)}, deep fill, a buried tank under loads, a tank on a "
         "stand: a structural engineer.",

@@ -1,5 +1,5 @@
 import { useDocument, usePlan } from "../../document/shown";
-import { write } from "../../lib/units";
+import { quantity, write } from "../../lib/units";
 import { EitherWay } from "../../document/EitherWay";
 import { Entry } from "../../document/Entry";
 import { LimitBars } from "../../ui/LimitBars";
@@ -80,7 +80,7 @@ export function AccessWords() {
           limit: each.least_m,
           atLeast: true,
           answer: write("length", units, each.away_m),
-          limitTold: `${write("length", units, each.least_m)} usual`,
+          limitTold: `${quantity("spacing", each.least_m, units)} usual`,
         }))}
       />
     </section>

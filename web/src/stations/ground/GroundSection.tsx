@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useDocument } from "../../document/shown";
-import { bore, metres } from "../../lib/units";
+import { metres, nominal } from "../../lib/units";
 import { HeightHandle } from "../../document/HeightHandle";
 import { useWidth } from "../../ui/useWidth";
 import { groundScale } from "./groundScale";
@@ -163,7 +163,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
         {pad.pad_width_m === pad.pad_length_m
           ? `${metres(pad.pad_width_m, units)} across`
           : `${metres(pad.pad_length_m, units)} by ${metres(pad.pad_width_m, units)}`}
-        , {pad.label}, level within {bore(pad.level_mm, units)}.
+        , {pad.label}, level within {nominal(pad.level_mm, units)}.
       </p>
     </section>
   );

@@ -112,10 +112,15 @@ export function HeadMarks(props: { run: RunLevels; at: At; lid: number; units: U
   const rest = at.y(run.inlet_m);
   const storm = run.lost_m === null ? null : at.y(run.screen_m! - run.lost_m);
   const colour = failing ? "var(--alarm)" : "var(--ink)";
-  // Between the two lines where there is room for it, else under both; a dry run's pipe lies between them.
+  // Between the two lines where there is room for it, else under both.
   const dry = run.kind === "dry";
   const atLid = Math.abs(rest - props.lid) < 24;
-  const words = Math.abs(rest - top) > 56 && !dry ? (top + rest) / 2 : Math.max(top, rest) + 18;
+  // A dry run ends in marks at the inlet: the words stand under these.
+  const words = dry
+    ? Math.max(top, rest) + 44
+    : Math.abs(rest - top) > 56
+      ? (top + rest) / 2
+      : Math.max(top, rest) + 18;
   return (
     <>
       <path d={`M${at.houseX + 4} ${top}H${right}`} stroke={colour} strokeDasharray="1 3" />
