@@ -51,7 +51,7 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
         <thead>
           <tr>
             <th scope="col">
-              <span className="heading text-ink">What came of it</span>
+              <span className="heading text-ink">Results</span>
             </th>
             <th scope="col" className="text-ink!">
               <strong>{year.label}</strong>
