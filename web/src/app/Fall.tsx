@@ -38,11 +38,11 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
       <nav
         aria-label="Stations"
         style={{ gridArea: "fall" }}
-        className="hidden min-h-0 flex-col overflow-y-auto overflow-x-hidden border-r-[1.5px] border-ink bg-wall [scrollbar-width:none] min-[900px]:flex"
+        className="hidden min-h-0 flex-col overflow-y-auto overflow-x-hidden border-r-[1.5px] border-ink bg-wall [scrollbar-width:none] desk:flex"
       >
         <PropertyName />
         {list}
-        <div className="grid flex-1 grid-cols-2 content-end gap-x-2 gap-y-1 bg-[var(--earth-3)] px-4 pt-1 pb-3 text-[13px]">
+        <div className="grid flex-1 grid-cols-2 content-end gap-x-2 gap-y-1 bg-[var(--earth-3)] px-4 pt-1 pb-3 text-fine">
           {KEY.map((status) => (
             <span key={status} className="flex items-center gap-1.5 whitespace-nowrap">
               <Mark status={status} size={14} />
@@ -60,8 +60,8 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
       </nav>
 
       <Dialog.Root open={open} onOpenChange={setOpen}>
-        <div className="no-print sticky top-0 z-30 flex items-center justify-between gap-2 border-b border-rule bg-wall px-4 py-1 min-[900px]:hidden">
-          <Link to="/" className="head flex min-h-11 min-w-0 items-center text-[18px] font-bold">
+        <div className="no-print sticky top-0 z-30 flex items-center justify-between gap-2 border-b border-rule bg-wall px-4 py-1 desk:hidden">
+          <Link to="/" className="head flex min-h-11 min-w-0 items-center text-sub font-bold">
             <span className="truncate">{document.name}</span>
           </Link>
           <Dialog.Trigger className="act-quiet shrink-0 bg-sheet">
@@ -92,7 +92,7 @@ function PropertyName() {
   const { demo } = useSaved();
   return (
     <Link to="/" className="block shrink-0 px-4 pt-3 pb-1 hover:underline" title="All properties">
-      <span className="head block truncate text-[20px] leading-tight font-bold">{name}</span>
+      <span className="head block truncate text-lead leading-tight font-bold">{name}</span>
       <span className="note block truncate">{demo ? "invented demo property" : place || "all properties"}</span>
     </Link>
   );
@@ -171,10 +171,10 @@ function StationButton(props: {
       </svg>
       <span className="relative min-w-0 flex-1 pr-2.5 pl-2">
         <span className="flex items-center justify-between gap-1">
-          <span className="heading truncate text-[16px] leading-tight">{station.name}</span>
+          <span className="heading truncate text-tab leading-tight">{station.name}</span>
           <Mark status={station.status} />
         </span>
-        <span className="block truncate text-[13.5px] leading-tight text-ink-2">{station.headline}</span>
+        <span className="block truncate text-small leading-tight text-ink-2">{station.headline}</span>
       </span>
     </button>
   );

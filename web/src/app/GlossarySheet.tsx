@@ -17,7 +17,7 @@ export function GlossarySheet({ open, setOpen }: { open: boolean; setOpen: (open
             {GLOSSARY.map((term) => (
               <div
                 key={term.word}
-                className="grid gap-x-6 border-b border-rule py-1.5 min-[560px]:grid-cols-[minmax(0,190px)_minmax(0,1fr)]"
+                className="grid gap-x-6 border-b border-rule py-1.5 narrow:grid-cols-[minmax(0,190px)_minmax(0,1fr)]"
               >
                 <dt className="font-semibold">{term.word}</dt>
                 <dd className="text-ink-2">{term.meaning}</dd>

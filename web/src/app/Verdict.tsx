@@ -19,13 +19,13 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) 
   return (
     <header
       style={{ gridArea: "verdict" }}
-      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink bg-sheet px-4 py-2 min-[900px]:flex-nowrap min-[900px]:pr-4 min-[900px]:pl-6"
+      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink bg-sheet px-4 py-2 desk:flex-nowrap desk:pr-4 desk:pl-6"
     >
-      <div className="min-w-0 flex-1 basis-full min-[900px]:basis-0" aria-live="polite">
-        <p className="head text-[20px] leading-[1.12] font-[650] min-[900px]:line-clamp-2" data-testid="verdict">
+      <div className="min-w-0 flex-1 basis-full desk:basis-0" aria-live="polite">
+        <p className="head text-lead leading-[1.12] font-[650] desk:line-clamp-2" data-testid="verdict">
           {answer} <span className="font-[500] text-water-7">{tightest}</span>
         </p>
-        <p className="text-[14.5px] leading-snug text-ink-2 min-[900px]:truncate" title={caveat}>
+        <p className="text-aside leading-snug text-ink-2 desk:truncate" title={caveat}>
           {moved ? (
             <span className="text-ink">
               <strong>Than before:</strong> {moved}.{" "}

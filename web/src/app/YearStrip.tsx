@@ -35,9 +35,9 @@ export const YearStrip = memo(function YearStrip({ days, yearRow, pickYear }: St
     <footer
       style={{ gridArea: "strip" }}
       aria-label="The year"
-      className="relative border-t-[1.5px] border-ink bg-wall px-4 min-[900px]:pr-0 min-[900px]:pl-6"
+      className="relative border-t-[1.5px] border-ink bg-wall px-4 desk:pr-0 desk:pl-6"
     >
-      <div className="flex flex-wrap min-[900px]:flex-nowrap">
+      <div className="flex flex-wrap desk:flex-nowrap">
         <YearDrawing rain={plan.rain} years={plan.cistern.years} days={days} yearRow={yearRow} units={units} />
         <YearPicker
           rain={plan.rain}
@@ -241,7 +241,7 @@ const YearPicker = memo(function YearPicker({ rain, years, leanRow, yearRow, pic
     ? `dry ${replayed.short_days} ${replayed.short_days === 1 ? "day" : "days"}`
     : `lowest ${volume(replayed.lowest_l, units)}`;
   return (
-    <div className="pb-2 min-[900px]:ml-5" style={{ width }}>
+    <div className="pb-2 desk:ml-5" style={{ width }}>
       <p className="heading pt-1.5 leading-tight" data-testid="strip-year">
         {year.label}
         {isLean ? ", the lean year" : ""}

@@ -64,7 +64,7 @@ export function DayEntry({ label, path, value }: { label: string; path: string; 
       {problem && (
         <span
           role="alert"
-          className="absolute top-full left-0 z-30 mt-1 w-max max-w-[34ch] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-[13.5px] font-medium text-alarm"
+          className="absolute top-full left-0 z-30 mt-1 w-max max-w-[34ch] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-small font-medium text-alarm"
         >
           {label}: write a day of the year, for example 30 Jun.
         </span>

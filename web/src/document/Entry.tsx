@@ -185,7 +185,7 @@ export function Entry({
         <span
           id={problemId}
           role="alert"
-          className="absolute left-0 top-full z-30 mt-1 w-max max-w-[min(34ch,80vw)] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-[13.5px] font-medium text-alarm"
+          className="absolute left-0 top-full z-30 mt-1 w-max max-w-[min(34ch,80vw)] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-small font-medium text-alarm"
         >
           {problem}
         </span>

@@ -32,7 +32,7 @@ export function Findings({ findings }: { findings: Finding[] }) {
       {findings.map((finding) => (
         <li
           key={`${finding.code} ${finding.text}`}
-          className="flex gap-2 border-b border-rule pb-2 text-[13.5px] leading-snug"
+          className="flex gap-2 border-b border-rule pb-2 text-small leading-snug"
         >
           <span className="pt-0.5">
             <Mark status={MARK[finding.severity]} />

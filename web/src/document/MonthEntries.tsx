@@ -21,13 +21,13 @@ export function MonthEntries(props: {
   return (
     <div className="mt-3 border-t border-rule pt-1.5" style={{ width: props.left + props.width, maxWidth: "100%" }}>
       <h3
-        className={`text-[14px] font-semibold ${props.assumed ? "underline decoration-dashed underline-offset-4" : ""}`}
+        className={`text-table font-semibold ${props.assumed ? "underline decoration-dashed underline-offset-4" : ""}`}
       >
         {props.title}
         {props.assumed && <span className="note font-normal"> assumed none</span>}
       </h3>
       <div
-        className="mt-1 grid grid-cols-4 gap-y-3 text-[14px] min-[900px]:grid-cols-12 min-[900px]:gap-y-0"
+        className="mt-1 grid grid-cols-4 gap-y-3 text-table desk:grid-cols-12 desk:gap-y-0"
         style={props.narrow ? undefined : { marginLeft: props.left }}
       >
         {props.months.map((month) => (
@@ -40,7 +40,7 @@ export function MonthEntries(props: {
               value={props.values[month - 1]!}
               step={props.step}
               bare={props.kind !== "volume"}
-              className="max-w-[62px] text-center text-[13.5px]"
+              className="max-w-[62px] text-center text-small"
               toOperations={(value) =>
                 replace(
                   props.path,

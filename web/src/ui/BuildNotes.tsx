@@ -9,7 +9,7 @@ export function BuildNotes({ notes, view }: { notes: Note[]; view: string }) {
   return (
     <section aria-label="How it is put together">
       <h2 className="heading">How it is put together</h2>
-      <dl className="mt-1 grid gap-1.5 text-[13.5px] leading-snug">
+      <dl className="mt-1 grid gap-1.5 text-small leading-snug">
         {here.map((note) => (
           <div key={note.head}>
             <dt className="font-semibold">{note.head}</dt>

@@ -6,7 +6,7 @@ type Row = { key: string; name: ReactNode; cells: ReactNode[]; strong?: boolean 
 export function DataTable({ head, rows }: { head: string[]; rows: Row[] }) {
   return (
     <div className="overflow-x-auto">
-      <table className="table-lines w-full text-[14px]">
+      <table className="table-lines w-full text-table">
         <thead>
           <tr>
             {head.map((name) => (

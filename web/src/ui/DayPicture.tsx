@@ -184,7 +184,7 @@ export function DayPicture(props: DayPictureProps) {
       </svg>
       {at && (
         <p
-          className="pointer-events-none absolute z-10 border-[1.5px] border-ink bg-sheet px-2 py-1 text-[13.5px] leading-tight whitespace-nowrap"
+          className="pointer-events-none absolute z-10 border-[1.5px] border-ink bg-sheet px-2 py-1 text-small leading-tight whitespace-nowrap"
           style={{
             top: Math.min(HEAD + tops[at.row]! + STRONG_ROW + 8, HEAD + height - 20),
             ...(at.day > YEAR_DAYS / 2

@@ -7,7 +7,7 @@ import { Why } from "./Why";
 export function FigureList(props: { figures: Record<string, Figure>; keys: readonly string[]; units: Units }) {
   const there = props.keys.flatMap((key) => props.figures[key] ?? []);
   return (
-    <dl className="mt-1 text-[14px]">
+    <dl className="mt-1 text-table">
       {there.map((figure) => (
         <div key={figure.label} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
           <dt>

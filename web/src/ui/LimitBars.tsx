@@ -14,7 +14,7 @@ export type LimitBar = {
 /** Values against what each must reach or stay under, one under the other, each to its own limit. */
 export function LimitBars({ label, bars }: { label: string; bars: LimitBar[] }) {
   return (
-    <dl className="mt-2 grid max-w-[640px] gap-y-1.5 text-[14px]" aria-label={label}>
+    <dl className="mt-2 grid max-w-[640px] gap-y-1.5 text-table" aria-label={label}>
       {bars.map((bar) => (
         <div key={bar.name} className="grid grid-cols-[minmax(5.5rem,9rem)_minmax(0,1fr)_4.5rem] gap-x-3">
           <dt className="leading-tight">{bar.name}</dt>

@@ -39,7 +39,7 @@ export function Views({ label, views }: { label: string; views: View[] }) {
             key={view.key}
             value={view.key}
             data-view={view.key}
-            className="head -mb-px min-h-9 border-b-[3px] border-transparent px-0.5 pt-1 text-[16px] font-[560] whitespace-nowrap text-ink-2 hover:text-ink data-[state=active]:border-water-7 data-[state=active]:font-[680] data-[state=active]:text-ink max-[899px]:min-h-11"
+            className="head -mb-px min-h-9 border-b-[3px] border-transparent px-0.5 pt-1 text-tab font-[560] whitespace-nowrap text-ink-2 hover:text-ink data-[state=active]:border-water-7 data-[state=active]:font-[680] data-[state=active]:text-ink max-desk:min-h-11"
           >
             {view.name}
           </Tabs.Trigger>

@@ -84,7 +84,7 @@ function Questions() {
 
   return (
     <form onSubmit={submit} noValidate className="mt-4 grid gap-5">
-      <div className="grid gap-4 sm:grid-cols-[minmax(0,1fr)_auto]">
+      <div className="grid gap-4 small:grid-cols-[minmax(0,1fr)_auto]">
         <Field label="Name" problem={problems.name}>
           {(id) => (
             <input
@@ -119,7 +119,7 @@ function Questions() {
         </div>
       </div>
       <Question number={1} title="The roof">
-        <div className="grid gap-4 sm:grid-cols-2">
+        <div className="grid gap-4 small:grid-cols-2">
           <Field label={`Area seen from above, ${axisUnit("area", units).unit}`} problem={problems.roof_area_m2}>
             {(id) => (
               <input
@@ -163,7 +163,7 @@ function Questions() {
           )}
         </Field>
       </Question>
-      <div className="grid gap-5 sm:grid-cols-2">
+      <div className="grid gap-5 small:grid-cols-2">
         <Question number={3} title="The people">
           <Field label="How many live there" problem={problems.people}>
             {(id) => (
@@ -239,7 +239,7 @@ function Field({
   const id = `field-${label.replaceAll(/\W+/g, "-").toLowerCase()}`;
   return (
     <div>
-      <label htmlFor={id} className="text-[14px]">
+      <label htmlFor={id} className="text-table">
         {label}
       </label>
       {children({
@@ -248,7 +248,7 @@ function Field({
         ...(problem ? { "aria-describedby": `${id}-problem` } : {}),
       })}
       {problem && (
-        <p id={`${id}-problem`} className="mt-1 text-[13.5px] font-semibold text-alarm">
+        <p id={`${id}-problem`} className="mt-1 text-small font-semibold text-alarm">
           {problem}
         </p>
       )}

@@ -25,11 +25,11 @@ export function PropertyList() {
   return (
     <div className="min-h-full bg-sheet">
       <header className="border-b-[1.5px] border-ink bg-wall">
-        <div className="mx-auto flex max-w-[1080px] flex-wrap items-center justify-between gap-4 px-4 py-5 sm:px-6">
+        <div className="mx-auto flex max-w-[1080px] flex-wrap items-center justify-between gap-4 px-4 py-5 small:px-6">
           <div className="flex items-center gap-4">
             <Emblem />
             <div>
-              <h1 className="head text-[30px] leading-none font-bold">Lean Year</h1>
+              <h1 className="head text-title leading-none font-bold">Lean Year</h1>
               <p className="note mt-1">Whole-property rainwater, designed for the worst run of days on record.</p>
             </div>
           </div>
@@ -44,7 +44,7 @@ export function PropertyList() {
           </p>
         </div>
       </header>
-      <main className="mx-auto max-w-[1080px] px-4 py-6 sm:px-6">
+      <main className="mx-auto max-w-[1080px] px-4 py-6 small:px-6">
         {query.isPending && <p className="note">Reading the properties.</p>}
         {query.isError && (
           <div role="alert">
@@ -108,11 +108,11 @@ export function PropertyList() {
 function PropertyRow({ listed, remove }: { listed: ListedProperty; remove: () => void }) {
   const [answer, ...rest] = listed.verdict.split(/(?<=\.) /);
   return (
-    <li className="relative grid gap-x-8 gap-y-1 border-b border-rule py-4 hover:bg-wall sm:grid-cols-[220px_minmax(0,1fr)_200px_8.5rem]">
+    <li className="relative grid gap-x-8 gap-y-1 border-b border-rule py-4 hover:bg-wall small:grid-cols-[220px_minmax(0,1fr)_200px_8.5rem]">
       <div>
         <Link
           to={`/p/${listed.id}/cistern`}
-          className="head text-[20px] leading-tight font-bold text-ink after:absolute after:inset-0 after:content-['']"
+          className="head text-lead leading-tight font-bold text-ink after:absolute after:inset-0 after:content-['']"
         >
           {listed.name}
         </Link>
@@ -128,14 +128,14 @@ function PropertyRow({ listed, remove }: { listed: ListedProperty; remove: () =>
       </div>
       <div>
         <YearBars years={listed.years} />
-        {listed.years.length > 0 && <p className="note text-[13px]">lowest store, each year</p>}
+        {listed.years.length > 0 && <p className="note text-fine">lowest store, each year</p>}
       </div>
-      <div className="flex items-start justify-between gap-4 sm:block sm:text-right">
+      <div className="flex items-start justify-between gap-4 small:block small:text-right">
         <p className="note whitespace-nowrap">
           rev {listed.revision}, {changed(listed.changed_at)}
         </p>
         <button
-          className="fix relative z-10 min-h-11 text-[14px]"
+          className="fix relative z-10 min-h-11 text-table"
           onClick={remove}
           aria-label={`Remove ${listed.name}`}
         >

@@ -94,7 +94,7 @@ export function SumForm({ sum, units }: { sum: SumOffered; units: Units }) {
         {Object.entries(sum.outputs).map(([name, unit]) => (
           <div key={name} className="flex items-baseline justify-between border-b border-rule py-1.5">
             <dt>{wordsOf(name)}</dt>
-            <dd className="head text-[22px] font-bold">
+            <dd className="head text-lead font-bold">
               {answer?.[name] === undefined ? "–" : answerText(answer[name], unit, units)}
             </dd>
           </div>

@@ -25,8 +25,8 @@ export function SumsPage() {
   return (
     <div className="min-h-full bg-sheet">
       <header className="border-b-[1.5px] border-ink bg-wall">
-        <div className="mx-auto flex max-w-[1080px] flex-wrap items-baseline justify-between gap-4 px-4 py-4 sm:px-6">
-          <h1 className="head text-[26px] leading-none font-bold">Quick sums</h1>
+        <div className="mx-auto flex max-w-[1080px] flex-wrap items-baseline justify-between gap-4 px-4 py-4 small:px-6">
+          <h1 className="head text-title leading-none font-bold">Quick sums</h1>
           <p className="flex items-center gap-4">
             <span role="group" aria-label="Units" className="flex gap-3">
               {(["metric", "us"] as const).map((each) => (
@@ -46,11 +46,11 @@ export function SumsPage() {
           </p>
         </div>
       </header>
-      <main className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 px-4 py-5 sm:px-6 min-[800px]:grid-cols-[300px_minmax(0,1fr)]">
+      <main className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 px-4 py-5 small:px-6 medium:grid-cols-[300px_minmax(0,1fr)]">
         {query.isPending && <p className="note">Reading the sums.</p>}
         {query.isError && <p role="alert">The server does not answer. Start it with make demo.</p>}
         {open && (
-          <div className="min-[800px]:order-2">
+          <div className="medium:order-2">
             <SumForm key={`${open.name} ${units}`} sum={open} units={units} />
           </div>
         )}
@@ -64,7 +64,7 @@ export function SumsPage() {
                   .map((each) => (
                     <li key={each.name}>
                       <button
-                        className={`fix block min-h-8 w-full py-1 text-left max-[799px]:min-h-11 ${each.name === open?.name ? "text-ink" : ""}`}
+                        className={`fix block min-h-8 w-full py-1 text-left max-medium:min-h-11 ${each.name === open?.name ? "text-ink" : ""}`}
                         aria-current={each.name === open?.name ? "page" : undefined}
                         onClick={() => {
                           setSearch({ sum: each.name }, { replace: true });

@@ -19,7 +19,7 @@ export function BandChart() {
       </div>
       {!band && (
         <>
-          <p className="mt-1 max-w-[62ch] text-[14.5px]">
+          <p className="mt-1 max-w-[62ch] text-aside">
             The recorded years are drawn again in other orders, some twice and some left out, into five hundred
             records as long as this one. Where they agree the size is sure; where they part, so is the honest answer.
           </p>
@@ -62,7 +62,7 @@ export function BandChart() {
               );
             }}
           </LineChart>
-          <p className="max-w-[62ch] text-[14.5px] leading-snug">
+          <p className="max-w-[62ch] text-aside leading-snug">
             To carry {band.aim} of {band.of_years} years, half of them need up to{" "}
             <strong>{volume(band.size_middle_l, units)}</strong>, nine in ten lie between{" "}
             <strong>{volume(band.size_low_l, units)}</strong> and <strong>{volume(band.size_high_l, units)}</strong>

@@ -49,7 +49,7 @@ function CisternSettings() {
   const use = household.figures["demand_l_day"]!;
   const isAssumed = (field: string) => assumed.includes(`/cistern/${field}`);
   return (
-    <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+    <div className="flex flex-col gap-x-8 desk:flex-row">
       <h1 className="title shrink-0 pt-0.5">Cistern</h1>
       <div className="leading-[1.75]">
         <p>

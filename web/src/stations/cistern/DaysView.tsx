@@ -40,7 +40,7 @@ export function DaysView({ days, yearRow, pickYear }: ViewProps) {
   const tightest = cistern.figures["tightest_l"]!;
   return (
     <>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 desk:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
         <section aria-label="Every recorded day">
           <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
             <h2 className="heading">Every recorded day</h2>
@@ -69,9 +69,9 @@ export function DaysView({ days, yearRow, pickYear }: ViewProps) {
             )}
           </div>
         </section>
-        <aside className="max-[899px]:mt-4" aria-label="Why">
+        <aside className="max-desk:mt-4" aria-label="Why">
           <h2 className="heading">Why {smallest.value === null ? "no size" : volume(smallest.value, units)}</h2>
-          <p className="mt-0.5 text-[13.5px] leading-snug font-semibold">
+          <p className="mt-0.5 text-small leading-snug font-semibold">
             {tightest.formula.split("; ").map((line) => (
               <span key={line} className="block">
                 {line}
@@ -91,11 +91,11 @@ export function DaysView({ days, yearRow, pickYear }: ViewProps) {
           </p>
         </aside>
       </div>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,41%)_minmax(0,1fr)]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,41%)_minmax(0,1fr)]">
         <SizeCurve />
         <ResultsTable yearRow={yearRow} />
       </div>
-      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-6 min-[900px]:grid-cols-2">
+      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-6 desk:grid-cols-2">
         <section aria-label="Findings">
           <Findings findings={findings} />
         </section>
@@ -108,7 +108,7 @@ export function DaysView({ days, yearRow, pickYear }: ViewProps) {
 
 function StoreLegend({ liveL, units }: { liveL: number; units: "metric" | "us" }) {
   return (
-    <p className="flex flex-wrap items-center gap-x-2 text-[13.5px] whitespace-nowrap">
+    <p className="flex flex-wrap items-center gap-x-2 text-small whitespace-nowrap">
       store 0
       <svg width="144" height="14" role="img" aria-label="From low, sand, to full, deep blue">
         {STORE_SCALE.map((rgb, step) => (

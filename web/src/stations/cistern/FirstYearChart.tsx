@@ -26,7 +26,7 @@ export function FirstYearChart() {
   return (
     <section aria-label="The first year">
       <h2 className="heading">The first year</h2>
-      <p className="text-[14.5px] leading-[1.8]">
+      <p className="text-aside leading-[1.8]">
         Empty on <DayEntry label="Day the filling begins" path="/cistern/first_day" value={first.first_day} />, on
         rain alone, wanting{" "}
         <Entry

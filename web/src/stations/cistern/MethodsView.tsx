@@ -25,9 +25,9 @@ export function MethodsView() {
   const units = document.units;
   return (
     <>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-3 min-[900px]:grid-cols-[minmax(0,58%)_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,58%)_minmax(0,1fr)]">
         <SizeCurve methods={methods} />
-        <section className="text-[14.5px] leading-snug">
+        <section className="text-aside leading-snug">
           <h2 className="heading">Why they disagree</h2>
           <p className="mt-1">
             The replay, <strong>A</strong>, takes every recorded day as it came, and it is the one this design
@@ -53,9 +53,9 @@ function MethodRow({ method, units, counted }: { method: SizingMethod; units: Un
   const first = method.key === "replay";
   return (
     <div
-      className={`grid grid-cols-[24px_minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-rule py-1.5 text-[14px] leading-snug min-[900px]:grid-cols-[24px_190px_92px_96px_minmax(0,1fr)] ${first ? "bg-water-1/50" : ""}`}
+      className={`grid grid-cols-[24px_minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-rule py-1.5 text-table leading-snug desk:grid-cols-[24px_190px_92px_96px_minmax(0,1fr)] ${first ? "bg-water-1/50" : ""}`}
     >
-      <span className="head text-center text-[16px] font-bold">{method.letter}</span>
+      <span className="head text-center text-tab font-bold">{method.letter}</span>
       <span className={first ? "font-bold" : "font-semibold"}>{method.label}</span>
       <span className="text-right font-semibold">
         {method.tank_l === null ? (
@@ -66,12 +66,10 @@ function MethodRow({ method, units, counted }: { method: SizingMethod; units: Un
           </Why>
         )}
       </span>
-      <span className="text-right max-[899px]:col-start-3">
+      <span className="text-right max-desk:col-start-3">
         {method.carried === null ? "–" : `${method.carried} of ${counted}`}
       </span>
-      <span className="note max-[899px]:col-span-2 max-[899px]:col-start-2 max-[899px]:row-start-2">
-        {method.why}
-      </span>
+      <span className="note max-desk:col-span-2 max-desk:col-start-2 max-desk:row-start-2">{method.why}</span>
     </div>
   );
 }

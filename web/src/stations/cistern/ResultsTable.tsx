@@ -47,7 +47,7 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
   const dryDays = total((each) => each.short_days);
   return (
     <section aria-label="Results" className="-m-1 overflow-x-auto p-1">
-      <table className="table-lines w-full text-[14px]">
+      <table className="table-lines w-full text-table">
         <thead>
           <tr>
             <th scope="col">
@@ -91,7 +91,7 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
           </tr>
         </tbody>
       </table>
-      <p className="mt-1.5 text-[14px] leading-relaxed">
+      <p className="mt-1.5 text-table leading-relaxed">
         Met {figure("volumetric_reliability")} of the water wanted and {figure("time_reliability")} of the days; kept{" "}
         {figure("roof_water_used")} of what the roofs brought
         {(cistern.figures["longest_shortage_d"]?.value ?? 0) > 0 && (

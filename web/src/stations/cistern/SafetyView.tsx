@@ -10,7 +10,7 @@ import { FirstYearChart } from "./FirstYearChart";
 /** How far the answer can be trusted: other weather, other orders of the years, the first filling, other options. */
 export function SafetyView() {
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 min-[900px]:grid-cols-2">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 desk:grid-cols-2">
       <BandChart />
       <StressTable />
       <FirstYearChart />
@@ -62,7 +62,7 @@ function WaysTable() {
     <section aria-label="What water in the lean year costs">
       <h2 className="heading">What water in the lean year costs</h2>
       <div className="relative -m-1 overflow-x-auto p-1">
-        <table className="table-lines mt-1 w-full text-[14px]">
+        <table className="table-lines mt-1 w-full text-table">
           <thead>
             <tr>
               <th scope="col">Option</th>
@@ -113,7 +113,7 @@ function WaysTable() {
           </>
         )}
       </p>
-      <p className="mt-2 text-[14px] leading-[1.9]">
+      <p className="mt-2 text-table leading-[1.9]">
         Prices in {prices.currency}, until there is a list of parts: {price("Price of each tank", "tank_each")} a
         tank, {price("Price of tank by volume", "tank_m3", "money_m3")} and{" "}
         {price("Price of the pad by volume of tank", "pad_m3", "money_m3")} for its pad each {costUnit(units)}, water

@@ -51,7 +51,7 @@ export function SearchView() {
   const step = roundStep(reach / 5);
   const shown = pointed === null ? null : front.front[pointed]!;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[900px]:grid-cols-[minmax(0,56%)_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 desk:grid-cols-[minmax(0,56%)_minmax(0,1fr)]">
       <section aria-label="Design search">
         <h2 className="heading">
           The front of {front.designs.toLocaleString("en-US")} designs{" "}
@@ -140,7 +140,7 @@ export function SearchView() {
       </section>
       <section aria-label="Designs on the front">
         <h2 className="heading">From the cheapest</h2>
-        <ol className="mt-1 max-h-[392px] overflow-y-auto border-t-[1.5px] border-ink text-[14px] leading-snug">
+        <ol className="mt-1 max-h-[392px] overflow-y-auto border-t-[1.5px] border-ink text-table leading-snug">
           {front.front.map((design, row) => (
             <li key={row} className={`border-b border-rule ${shown === design ? "bg-water-1" : ""}`}>
               <button

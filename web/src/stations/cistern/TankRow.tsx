@@ -109,7 +109,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
         <NameEntry label={`Name of ${tank.name}`} path={`${at}/name`} value={tank.name} />
         {cistern.tanks.length > 1 && (
           <button
-            className="fix relative text-[14px] after:absolute after:-inset-2 after:content-['']"
+            className="fix relative text-table after:absolute after:-inset-2 after:content-['']"
             onClick={remove}
             aria-label={`Remove ${tank.name}`}
           >

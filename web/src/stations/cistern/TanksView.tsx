@@ -39,7 +39,7 @@ export function TanksView() {
   };
 
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_270px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_270px]">
       <div>
         <section aria-label="Tanks on one datum">
           <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1">
@@ -129,7 +129,7 @@ export function TanksView() {
       <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What the tanks hold">
         <section>
           <h2 className="heading">What they hold</h2>
-          <dl className="mt-1 text-[14px]">
+          <dl className="mt-1 text-table">
             {["tank_l", "live_l", "dead_l", "stranded_l"].map((key) => (
               <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
                 <dt>{figures[key]!.label}</dt>
@@ -155,7 +155,7 @@ export function TanksView() {
               </span>
             </h2>
             {bank.links.map((link) => (
-              <div key={`${link.near}-${link.far}`} className="border-b border-rule py-1.5 text-[14px] leading-snug">
+              <div key={`${link.near}-${link.far}`} className="border-b border-rule py-1.5 text-table leading-snug">
                 <p className="font-semibold">
                   {link.near} to {link.far}
                 </p>

@@ -52,8 +52,8 @@ export function ChamberDrawings() {
                 drain={entered.drain}
                 units={units}
               />
-              <figcaption className="max-w-[26ch] text-[13.5px] leading-snug">
-                <strong className="block text-[14px]">
+              <figcaption className="max-w-[26ch] text-small leading-snug">
+                <strong className="block text-table">
                   {chamber.name}
                   {chamber.count > 1 && `, ${chamber.count} alike`}
                 </strong>

@@ -37,7 +37,7 @@ export function FirstFlushSheet() {
     void bench.edit(`First flush: ${label}`, replace(`/first_flush/${field}`, value));
   return (
     <>
-      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">First flush</h1>
         <div className="leading-[1.75]">
           <p>
@@ -96,7 +96,7 @@ export function FirstFlushSheet() {
           )}
         </div>
       </div>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-y-5">
           <FlushCurve />
           <MethodsTable />

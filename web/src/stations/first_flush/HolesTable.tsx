@@ -69,7 +69,7 @@ export function HolesTable() {
         hours.
       </p>
       <div className="relative overflow-x-auto">
-        <table className="table-lines mt-1 w-full text-[14px]">
+        <table className="table-lines mt-1 w-full text-table">
           <thead>
             <tr>
               <th scope="col">Drain</th>

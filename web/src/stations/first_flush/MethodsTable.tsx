@@ -17,12 +17,12 @@ export function MethodsTable() {
         <span className="head-note">on the roofs in use; what is taken and lost, for the middle of each</span>
       </h2>
       <div className="relative overflow-x-auto">
-        <table className="table-lines mt-1 w-full text-[14px]">
+        <table className="table-lines mt-1 w-full text-table">
           <thead>
             <tr>
               <th scope="col">Method</th>
               <th scope="col">Depth</th>
-              <th scope="col" className="hidden min-[520px]:table-cell">
+              <th scope="col" className="hidden narrow:table-cell">
                 In all
               </th>
               <th scope="col">Dirt taken</th>
@@ -37,12 +37,10 @@ export function MethodsTable() {
               <tr key={method.label} className={method.chosen ? "font-bold" : undefined}>
                 <th scope="row">
                   {method.label}
-                  {method.source && (
-                    <span className="note hidden font-[430] min-[520px]:block">{sourceOf(method)}</span>
-                  )}
+                  {method.source && <span className="note hidden font-[430] narrow:block">{sourceOf(method)}</span>}
                 </th>
                 <td>{span(write("depth", units, method.low_mm), write("depth", units, method.high_mm))}</td>
-                <td className="hidden min-[520px]:table-cell">
+                <td className="hidden narrow:table-cell">
                   {span(volume(method.low_l, units), volume(method.high_l, units))}
                 </td>
                 <td>{fixed(100 * (1 - method.share_left), 0)} %</td>

@@ -15,7 +15,7 @@ export function FloatStages({ pad }: { pad: Pad }) {
         Will {pad.name} float
         <span className="head-note">empty, at each stage; 1.0 is afloat</span>
       </h2>
-      <ol className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[760px]:grid-cols-2">
+      <ol className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 medium:grid-cols-2">
         {pad.stages.map((stage, i) => (
           <StageRow key={stage.key} pad={pad} stage={stage} number={i + 1} first={i === first} />
         ))}
@@ -32,7 +32,7 @@ function StageRow(props: { pad: Pad; stage: Stage; number: number; first: boolea
       className={`flex gap-3 border-b border-rule py-2 leading-snug ${props.first ? "bg-[var(--earth-1)]/40" : ""}`}
     >
       <Outline pad={pad} stage={stage} />
-      <div className="text-[14px]">
+      <div className="text-table">
         <p className="flex items-center gap-1.5">
           <Mark status={stage.fails ? "fails" : "settled"} />
           <strong>

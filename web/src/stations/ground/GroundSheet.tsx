@@ -35,7 +35,7 @@ export function GroundSheet() {
   const pad = pads[picked] ?? pads[0]!;
   return (
     <>
-      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Ground</h1>
         <p className="leading-[1.75]">
           The ground at the tank is at{" "}
@@ -130,7 +130,7 @@ function PadView({ pad }: { pad: Pad }) {
     <MainAndAside aside={<Aside view={pad.buried ? "dig" : "pad"} pad={pad} figures={figures} />}>
       <GroundSection pad={pad} />
       <PadWords pad={pad} />
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1100px]:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 wide:grid-cols-2">
         <QuantityList pad={pad} />
         <AboveDrawing pad={pad} />
       </div>

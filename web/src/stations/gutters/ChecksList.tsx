@@ -34,13 +34,13 @@ export function ChecksList({ checks, group }: { checks: Check[]; group: string }
 
 function Row({ check }: { check: Check }) {
   return (
-    <li className="flex gap-2.5 border-b border-rule py-1.5 text-[13.5px] leading-snug">
+    <li className="flex gap-2.5 border-b border-rule py-1.5 text-small leading-snug">
       <span className="grid justify-items-center gap-0.5 pt-0.5">
         <Mark status={check.status} />
         <strong>{check.letter}</strong>
       </span>
       <span>
-        <strong className="block text-[14px]">{check.title}</strong>
+        <strong className="block text-table">{check.title}</strong>
         {check.text}
         <Fixes fixes={check.fixes} />
       </span>

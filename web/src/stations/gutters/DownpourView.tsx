@@ -33,7 +33,7 @@ export function DownpourView() {
   );
   if (!place) return <p>No roof in use drains anywhere yet.</p>;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
       <div>
         <section aria-label="Flow picture">
           <h2 className="heading">
@@ -241,7 +241,7 @@ function PlacesTable(props: { places: Place[]; picked: string; onPick: (key: str
     <details className="mt-3">
       <summary className="fix cursor-pointer">All places in a table</summary>
       <div className="relative overflow-x-auto">
-        <table className="table-lines mt-1 w-full text-[14px]">
+        <table className="table-lines mt-1 w-full text-table">
           <thead>
             <tr>
               <th scope="col">Place</th>

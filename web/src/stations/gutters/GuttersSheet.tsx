@@ -46,7 +46,7 @@ function RateSentence() {
       ...replace("/downpour/source", "estimate"),
     ]);
   return (
-    <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+    <div className="flex flex-col gap-x-8 desk:flex-row">
       <h1 className="title shrink-0 pt-0.5">Gutters &amp; pipes</h1>
       <div className="leading-[1.75]">
         <p>

@@ -26,7 +26,7 @@ export function InsideView() {
     .map((tank, row) => ({ tank, row }))
     .filter(({ tank }) => tank.phase <= cistern.built_phase);
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
       <div>
         {built.map(({ tank, row }) => {
           const at = `/cistern/tanks/${row}/inlet`;
@@ -56,7 +56,7 @@ export function InsideView() {
               aria-label={`Inside ${tank.name}`}
               className="mb-4 border-t-[1.5px] border-ink pt-2 first:border-t-0 first:pt-0"
             >
-              <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 min-[900px]:grid-cols-[300px_minmax(0,1fr)]">
+              <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 desk:grid-cols-[300px_minmax(0,1fr)]">
                 <InletDrawing
                   tank={tank}
                   height={height}

@@ -54,7 +54,7 @@ export function LevelsView() {
       replace(`/cistern/tanks/${row}/floor_m`, Number((each.floor_m + floor - tank.floor_m).toFixed(3))),
     );
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
       <div>
         <section aria-label={`Section of ${run.name}`}>
           <div className="mb-1 flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
@@ -115,7 +115,7 @@ function PlanFindings() {
       <h2 className="heading">Also</h2>
       <ul className="mt-1 grid gap-2">
         {left.map((finding) => (
-          <li key={finding.text} className="flex gap-2 border-b border-rule pb-2 text-[13.5px] leading-snug">
+          <li key={finding.text} className="flex gap-2 border-b border-rule pb-2 text-small leading-snug">
             <span className="pt-0.5">
               <Mark status={finding.severity === "note" ? "decide" : finding.severity} />
             </span>
@@ -137,7 +137,7 @@ function LevelsTable({ run, units }: { run: RunLevels; units: Units }) {
   const cell = (value: number | null) => (value === null ? "–" : signed(value / unit, 2));
   return (
     <div className="relative mt-2 overflow-x-auto">
-      <table className="table-lines w-full text-[14px]">
+      <table className="table-lines w-full text-table">
         <caption className="sr-only">Levels along the run of {run.name}</caption>
         <thead>
           <tr>

@@ -33,7 +33,7 @@ export function ScreensView() {
     .map((pipe, index) => ({ pipe, index }))
     .filter(({ pipe }) => plan.gutters.runs.some((run) => run.group === pipe.id));
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
       <div>
         <p className="mb-2">
           In the order the water meets them, {fixed(document.downpour.clogged_share * 100, 0)} % clogged in the
@@ -120,7 +120,7 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
           </span>
         </p>
         <button
-          className="fix relative text-[14px] after:absolute after:-inset-2 after:content-['']"
+          className="fix relative text-table after:absolute after:-inset-2 after:content-['']"
           aria-label={`Remove the ${name}`}
           onClick={() => void bench.edit(`Removed the ${name}`, [{ op: "remove", path: at }])}
         >

@@ -83,13 +83,13 @@ export function StormView() {
     .filter(({ key }) => plan.gutters.places.some((place) => place.key === key));
   const set = (change: Partial<StormAsk>) => setStorm({ ...storm, ...change });
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
       <div>
         <StormEntry storm={storm} set={set} />
         {answer && (
           <>
             <section aria-label="What the storm did" aria-live="polite" className="mt-1">
-              <p className="head text-[19px] leading-snug font-[640]">{answer.text}</p>
+              <p className="head text-sub leading-snug font-[640]">{answer.text}</p>
               <p className="note">
                 {volume(answer.rain_l, units)} off the roofs: {volume(answer.flushed_l, units)} in first flush,{" "}
                 {volume(answer.overflowed_l, units)} by the overflow ({flow(answer.overflow_peak_l_s, units)} at
@@ -218,7 +218,7 @@ function Switch(props: { label: string; on: boolean; onChange: (on: boolean) => 
   return (
     <li className="flex min-h-11 items-center gap-3 border-b border-rule py-1.5">
       <Toggle label={props.label} on={props.on} onChange={props.onChange} />
-      <span className="text-[14px] leading-snug">{props.label}</span>
+      <span className="text-table leading-snug">{props.label}</span>
     </li>
   );
 }
@@ -233,7 +233,7 @@ function Vessels({ answer, at, units }: { answer: StormPlan; at: number; units: 
         const over = level > vessel.overflow_invert_m + 0.0005;
         const spilled = answer.places.find((place) => place.key === `vessel:${row}`)?.spilled_l ?? 0;
         return (
-          <li key={vessel.name} className="flex items-center gap-2.5 text-[14px]">
+          <li key={vessel.name} className="flex items-center gap-2.5 text-table">
             <svg width="34" height="46" aria-hidden="true">
               <rect
                 x="3"

@@ -26,7 +26,7 @@ export function CheaperWater() {
   return (
     <section aria-label="Cheaper water first">
       <h2 className="heading">Cheaper water first</h2>
-      <div className="mt-1 border-t border-rule text-[14px] leading-snug">
+      <div className="mt-1 border-t border-rule text-table leading-snug">
         <Line
           label="Low-use fittings"
           on={cheaper.low_use}

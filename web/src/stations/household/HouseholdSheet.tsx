@@ -31,7 +31,7 @@ export function HouseholdSheet() {
   const highest = plan.household.months.reduce((top, month) => (month.total_l_day > top.total_l_day ? month : top));
   return (
     <>
-      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Household</h1>
         <div className="leading-[1.75]">
           <p>

@@ -122,7 +122,7 @@ export function PeopleCalendar({ months }: { months: number[] }) {
         return (
           <p
             key={index}
-            className="flex flex-wrap items-baseline gap-x-2 border-t border-rule py-1 text-[14.5px] last:border-b"
+            className="flex flex-wrap items-baseline gap-x-2 border-t border-rule py-1 text-aside last:border-b"
           >
             <NameEntry
               label={`Name of ${period.name}`}

@@ -44,7 +44,7 @@ export function StepsView() {
     void bench.edit(`Added ${step.name}`, [{ op: "add", path: "/household/steps/-", value: step }]);
   };
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 min-[900px]:grid-cols-[250px_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 desk:grid-cols-[250px_minmax(0,1fr)]">
       <Triggers />
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6">
         <section aria-label="What is given up first">
@@ -164,7 +164,7 @@ function StepRow({ step, index }: { step: Step; index: number }) {
     <div className="border-b border-rule py-1.5">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <NameEntry label={`Name of ${step.name}`} path={`${at}/name`} value={step.name} />
-        <p className="text-[14px]">
+        <p className="text-table">
           {came && (
             <>
               on{" "}

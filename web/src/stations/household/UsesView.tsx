@@ -69,7 +69,7 @@ export function UsesView({ months }: { months: number[] }) {
     void bench.edit("Added a use", [{ op: "add", path: "/household/uses/-", value: use }]);
   };
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 min-[900px]:grid-cols-[minmax(0,66%)_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 desk:grid-cols-[minmax(0,66%)_minmax(0,1fr)]">
       <section aria-label="Uses">
         <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
           <h2 className="heading">
@@ -120,7 +120,7 @@ export function UsesView({ months }: { months: number[] }) {
 function UseLine({ use, months, most }: { use: UsePlan; months: number[]; most: number }) {
   const { units } = useDocument("units");
   return (
-    <div className="grid grid-cols-[48px_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule py-1.5 text-[14px]">
+    <div className="grid grid-cols-[48px_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule py-1.5 text-table">
       <span className="note text-center">{use.from_rain ? "rain" : "other"}</span>
       <span>
         <strong>{use.name}</strong>
@@ -143,7 +143,7 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
     void bench.edit(`${entry.name}: ${label}`, replace(`${at}/${field}`, value));
   const daily = entry.litres_day.reduce((sum, each) => sum + each, 0) / 12;
   return (
-    <div className="grid grid-cols-[48px_minmax(0,1fr)] items-start gap-x-3 min-[900px]:grid-cols-[48px_minmax(0,1fr)_auto] border-b border-rule py-1.5 text-[14px]">
+    <div className="grid grid-cols-[48px_minmax(0,1fr)] items-start gap-x-3 desk:grid-cols-[48px_minmax(0,1fr)_auto] border-b border-rule py-1.5 text-table">
       <Toggle
         className="mt-1"
         label={`Rain serves ${entry.name}`}
@@ -201,11 +201,9 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
         </p>
         {entry.kind !== "house" && <BesidesByMonth entry={entry} at={at} months={props.months} />}
       </div>
-      <span className="flex items-center justify-between gap-3 max-[899px]:col-start-2">
+      <span className="flex items-center justify-between gap-3 max-desk:col-start-2">
         <YearBars use={use} months={props.months} most={props.most} />
-        <span className="font-semibold min-[900px]:w-[104px] min-[900px]:text-right">
-          {rate(use.mean_l_day, units)}
-        </span>
+        <span className="font-semibold desk:w-[104px] desk:text-right">{rate(use.mean_l_day, units)}</span>
         <button
           className="fix relative after:absolute after:-inset-2 after:content-['']"
           aria-label={`Remove ${entry.name}`}
@@ -223,9 +221,9 @@ function BesidesByMonth({ entry, at, months }: { entry: Use; at: string; months:
   return (
     <details className="mt-0.5">
       <summary className="fix min-h-9 cursor-pointer py-1">by month</summary>
-      <div className="grid grid-cols-4 gap-y-2 min-[900px]:grid-cols-6">
+      <div className="grid grid-cols-4 gap-y-2 desk:grid-cols-6">
         {months.map((month) => (
-          <span key={month} className="text-center text-[13.5px]">
+          <span key={month} className="text-center text-small">
             <span className="note block">{monthName(month)}</span>
             <Entry
               label={`${entry.name} a day in ${monthName(month)}`}
@@ -260,7 +258,7 @@ function YearBars({ use, months, most }: { use: UsePlan; months: number[]; most:
       height="30"
       role="img"
       aria-label={`${use.name} by month from ${monthName(months[0]!)}`}
-      className="shrink-0 max-[899px]:hidden"
+      className="shrink-0 max-desk:hidden"
     >
       {months.map((month, i) => {
         const height = Math.max((use.by_month_l_day[month - 1]! / most) * 27, 0);
@@ -306,7 +304,7 @@ function Animals() {
         const kind = kinds.find((known) => known.key === each.animal);
         const usual = kind ? (kind.low_l_day + kind.high_l_day) / 2 : 0;
         return (
-          <p key={each.id} className="flex flex-wrap items-baseline gap-x-2 border-b border-rule py-1 text-[14px]">
+          <p key={each.id} className="flex flex-wrap items-baseline gap-x-2 border-b border-rule py-1 text-table">
             <Entry label={`Number of ${each.animal}`} path={`${at}/heads`} kind="count" value={each.heads} />
             ×
             <Choice

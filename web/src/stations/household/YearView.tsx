@@ -20,7 +20,7 @@ export function YearView({ months }: { months: number[] }) {
     (key) => figures[key] && (key !== "elsewhere_l_year" || (figures[key].value ?? 0) > 0),
   );
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">
       <section aria-label="Use and roof water by month">
         <UseChart months={months} />
         <MonthEntries

@@ -28,7 +28,7 @@ export function OverflowSheet() {
   const spillDays = answer.figures["spill_days_year"];
   return (
     <>
-      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Overflow</h1>
         <div className="leading-[1.75]">
           <p>
@@ -62,9 +62,9 @@ export function OverflowSheet() {
           <KindWords />
         </div>
       </div>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,1fr)_286px]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-y-5">
-          <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[1100px]:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+          <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 wide:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
             <OverflowDrawing />
             {answer.figures["head_m"] && <CapacityChart />}
           </div>

@@ -64,7 +64,7 @@ export function PasteCurve() {
             A flow and a head on each line, from no flow on, as they stand in the maker’s sheet.
           </p>
           <textarea
-            className="field mt-2 h-40 w-full font-mono text-[14px]"
+            className="field mt-2 h-40 w-full font-mono text-table"
             aria-label="Flow and head, a line each"
             value={text}
             onChange={(event) => changed(setText)(event.target.value)}
@@ -81,7 +81,7 @@ export function PasteCurve() {
             </p>
           )}
           {read && (
-            <table className="table-lines mt-2 w-full text-[14px]">
+            <table className="table-lines mt-2 w-full text-table">
               <thead>
                 <tr>
                   <th scope="col">Flow</th>

@@ -42,7 +42,7 @@ export function PumpSheet() {
   const pumped = entered.feed === "pump" || entered.feed === "header";
   return (
     <>
-      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Pump</h1>
         <div className="leading-[1.75]">
           <p>
@@ -117,7 +117,7 @@ function PressureView() {
   return (
     <MainAndAside aside={<Aside view="pressure" figures={PRESSURES} />}>
       <div
-        className={`grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 ${pumped ? "min-[1100px]:grid-cols-2" : "max-w-[560px]"}`}
+        className={`grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 ${pumped ? "wide:grid-cols-2" : "max-w-[560px]"}`}
       >
         <PressureStack />
         {pumped && <CurveChart />}

@@ -20,7 +20,7 @@ export function PumpsTable() {
         <span className="head-note">generic curves on these pipes</span>
       </h2>
       <div className="relative overflow-x-auto">
-        <table className="table-lines mt-1 w-full text-[14px]">
+        <table className="table-lines mt-1 w-full text-table">
           <thead>
             <tr>
               <th scope="col">Pump</th>
@@ -46,7 +46,7 @@ export function PumpsTable() {
               <tr key={each.key} className={each.chosen ? "font-bold" : undefined}>
                 <th scope="row">
                   {each.label}
-                  <span className="note block font-[430] max-[519px]:hidden">{each.note}</span>
+                  <span className="note block font-[430] max-narrow:hidden">{each.note}</span>
                 </th>
                 {header ? (
                   <>

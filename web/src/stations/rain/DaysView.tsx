@@ -56,12 +56,12 @@ export function DaysView({ rain, query, tenths, yearRow, leanRow, units, pickYea
   return (
     <>
       {/* The right column has its own height: a long finding must not push the months down. */}
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-3 gap-y-4 min-[900px]:grid-cols-[auto_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-3 gap-y-4 desk:grid-cols-[auto_minmax(0,1fr)]">
         <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3">
           <section aria-label="Every recorded day">
             <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
               <h2 className="heading">Every recorded day</h2>
-              <p className="flex flex-wrap items-center gap-x-2 text-[13.5px]">
+              <p className="flex flex-wrap items-center gap-x-2 text-small">
                 none, to {rainWords(LIMITS_MM.at(-1)!, units)} a day and more
                 <svg width="132" height="14" aria-hidden="true">
                   {wet.map((rgb, i) => (
@@ -124,7 +124,7 @@ export function DaysView({ rain, query, tenths, yearRow, leanRow, units, pickYea
             )}
             <aside className="min-w-0 flex-1" aria-label="How dry it gets">
               <h2 className="heading">How dry it gets</h2>
-              <dl className="mt-1 text-[14px]">
+              <dl className="mt-1 text-table">
                 {[
                   ["dry_year_1_in_5_mm", "1 year in 5 is under"],
                   ["dry_year_1_in_10_mm", "1 year in 10"],
@@ -158,7 +158,7 @@ function MonthsTable() {
   return (
     <details className="mt-3">
       <summary className="fix min-h-11 cursor-pointer py-2">Months and years as tables</summary>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 min-[900px]:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-6 desk:grid-cols-2">
         <DataTable
           head={["Month", "Mean", "Median", "Dry, 1 in 10", "Wet, 1 in 10"]}
           rows={rain.months.map((month) => ({

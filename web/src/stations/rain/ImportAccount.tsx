@@ -42,8 +42,8 @@ export function ImportAccount(props: {
         )}
         {preview.weather.length > 0 && ` It also brings ${preview.weather.join(" and ")}.`}
       </p>
-      <div className="mt-3 grid gap-x-8 gap-y-3 sm:grid-cols-2">
-        <dl className="text-[14px]">
+      <div className="mt-3 grid gap-x-8 gap-y-3 small:grid-cols-2">
+        <dl className="text-table">
           {[
             ["From", dayName(parseDay(preview.start))],
             ["To", dayName(parseDay(preview.end))],
@@ -87,7 +87,7 @@ export function ImportAccount(props: {
       {preview.warnings.length > 0 && (
         <ul className="mt-3 grid gap-1.5">
           {preview.warnings.map((warning) => (
-            <li key={warning} className="flex gap-2 text-[14px]">
+            <li key={warning} className="flex gap-2 text-table">
               <Mark status="caution" /> {warning}
             </li>
           ))}
@@ -98,7 +98,7 @@ export function ImportAccount(props: {
           <summary className="fix cursor-pointer py-2">
             {count(preview.refused_count)} {preview.refused_count === 1 ? "row" : "rows"} refused
           </summary>
-          <table className="table-lines w-full text-[13.5px]">
+          <table className="table-lines w-full text-small">
             <tbody>
               {preview.refused.map((row, i) => (
                 <tr key={i}>

@@ -26,7 +26,7 @@ export function ImportDialog({ open, setOpen }: { open: boolean; setOpen: (open:
                 <Tabs.Trigger
                   key={key}
                   value={key}
-                  className="head -mb-px min-h-11 border-b-[3px] border-transparent text-[16px] font-[560] text-ink-2 data-[state=active]:border-water-7 data-[state=active]:font-[680] data-[state=active]:text-ink"
+                  className="head -mb-px min-h-11 border-b-[3px] border-transparent text-tab font-[560] text-ink-2 data-[state=active]:border-water-7 data-[state=active]:font-[680] data-[state=active]:text-ink"
                 >
                   {name}
                 </Tabs.Trigger>

@@ -56,7 +56,7 @@ export function MeansSource({ done }: { done: () => void }) {
     TWELVE.map((month) => (
       <input
         key={month}
-        className="field min-w-0 px-1.5 text-center text-[14px]"
+        className="field min-w-0 px-1.5 text-center text-table"
         inputMode="decimal"
         aria-label={`${label} in ${monthName(month + 1)}`}
         value={values[month]}
@@ -74,12 +74,12 @@ export function MeansSource({ done }: { done: () => void }) {
     ));
   return (
     <>
-      <p className="border-l-0 text-[14.5px] font-semibold text-parched-7">
+      <p className="border-l-0 text-aside font-semibold text-parched-7">
         Means hide the lean years. Days made from them give a band, never a number: use this to begin with, and look
         for a daily record before anything is bought.
       </p>
       <div className="mt-3 overflow-x-auto">
-        <div className="grid min-w-[620px] grid-cols-[88px_repeat(12,minmax(0,1fr))] items-center gap-1 text-[13.5px]">
+        <div className="grid min-w-[620px] grid-cols-[88px_repeat(12,minmax(0,1fr))] items-center gap-1 text-small">
           <span />
           {TWELVE.map((month) => (
             <span key={month} className="text-center text-ink-2">
@@ -93,7 +93,7 @@ export function MeansSource({ done }: { done: () => void }) {
         </div>
       </div>
       <p className="note mt-1">Wet days may stay empty; they are then worked out from the rain.</p>
-      <div className="mt-3 grid gap-3 text-[14px] sm:grid-cols-[minmax(0,1.4fr)_1fr_1fr_1fr]">
+      <div className="mt-3 grid gap-3 text-table small:grid-cols-[minmax(0,1.4fr)_1fr_1fr_1fr]">
         <label>
           Years differ as in
           <select

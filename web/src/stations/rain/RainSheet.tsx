@@ -62,7 +62,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
   const missing = rain.figures["missing_d"]!.value ?? 0;
   return (
     <>
-      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Rain</h1>
         <div className="min-w-0 flex-1 leading-[1.75]">
           <p>

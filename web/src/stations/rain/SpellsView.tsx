@@ -50,7 +50,7 @@ export function SpellsView({ rain, yearRow, leanRow, units, pickYear }: ViewProp
       labels.push(row);
   });
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 min-[900px]:grid-cols-[auto_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 desk:grid-cols-[auto_minmax(0,1fr)]">
       <section aria-label="Dry spells">
         <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
           <h2 className="heading">Dry spells, where they lay</h2>
@@ -160,7 +160,7 @@ export function SpellsView({ rain, yearRow, leanRow, units, pickYear }: ViewProp
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-5">
         <section aria-label="Longest dry spells">
           <h2 className="heading">The longest</h2>
-          <ol className="mt-1 text-[14px]">
+          <ol className="mt-1 text-table">
             {longest.slice(0, 8).map((spell, i) => (
               <li key={spell.start} className="flex justify-between gap-3 border-b border-rule py-1">
                 <span className={i === 0 ? "font-bold" : ""}>from {dayName(parseDay(spell.start))}</span>
@@ -174,7 +174,7 @@ export function SpellsView({ rain, yearRow, leanRow, units, pickYear }: ViewProp
         {driest && (
           <section aria-label="Driest twelve months, framed">
             <h2 className="heading">Framed: the driest twelve months</h2>
-            <p className="mt-1 text-[14.5px] leading-snug">
+            <p className="mt-1 text-aside leading-snug">
               {monthYear(driest.start)} to {monthYear(driest.end)},{" "}
               <strong>{rainWords(driest.total_mm, units)}</strong>
               {driest.share_of_mean !== null && `, ${Math.round(driest.share_of_mean * 100)} % of the mean year`}.

@@ -58,7 +58,7 @@ export function YearsView({ rain, tenths, yearRow, leanRow, units, pickYear }: V
     if (ends.every((other) => Math.abs(other.at - at) >= 15)) ends.push({ row, at });
   }
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-4 min-[900px]:grid-cols-[auto_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-4 desk:grid-cols-[auto_minmax(0,1fr)]">
       <section aria-label="Years side by side">
         <h2 className="heading">How each year’s rain added up</h2>
         <svg
@@ -117,10 +117,10 @@ export function YearsView({ rain, tenths, yearRow, leanRow, units, pickYear }: V
           ))}
         </svg>
       </section>
-      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-5 min-[900px]:pl-6">
+      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-5 desk:pl-6">
         <section aria-label="Driest twelve months">
           <h2 className="heading">Driest twelve months, anywhere</h2>
-          <ol className="mt-1 text-[14px]">
+          <ol className="mt-1 text-table">
             {rain.driest.map((each, i) => (
               <li
                 key={each.start}
@@ -138,7 +138,7 @@ export function YearsView({ rain, tenths, yearRow, leanRow, units, pickYear }: V
         </section>
         <section aria-label="Years from the driest, listed">
           <h2 className="heading">From the driest year</h2>
-          <ol className="mt-1 text-[14px]">
+          <ol className="mt-1 text-table">
             {ranked.slice(0, 6).map(({ year, row }) => (
               <li key={year.start} className="border-b border-rule">
                 <button

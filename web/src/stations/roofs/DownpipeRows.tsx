@@ -47,7 +47,7 @@ export function DownpipeRows() {
     <section aria-label="Downpipes">
       <h2 className="heading">Downpipes</h2>
       {downpipes.map((each, index) => (
-        <p key={each.id} className="flex flex-wrap items-baseline gap-x-2 border-b border-rule py-1 text-[14px]">
+        <p key={each.id} className="flex flex-wrap items-baseline gap-x-2 border-b border-rule py-1 text-table">
           <strong>{letterOf(index)}</strong>
           <NameEntry
             label={`Name of downpipes ${letterOf(index)}`}

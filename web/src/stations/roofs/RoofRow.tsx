@@ -50,7 +50,7 @@ export function RoofRow(props: {
       <div className={`min-w-0 leading-[1.85] ${roof.on ? "" : "text-ink-2"}`}>
         <div className="flex flex-wrap items-baseline justify-between gap-x-6">
           <NameEntry label={`Name of ${roof.name}`} path={`${at}/name`} value={roof.name} />
-          <p className="text-[14px]">
+          <p className="text-table">
             {harvest && (
               <>
                 <Why figure={harvest} units={document.units} /> a year

@@ -57,7 +57,7 @@ export function RoofsSheet() {
   const shownSurface = roofs.surfaces.find((surface) => surface.id === focus) ?? roofs.surfaces[0];
   return (
     <>
-      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Roofs</h1>
         <div className="leading-[1.75]">
           <p>
@@ -72,7 +72,7 @@ export function RoofsSheet() {
       {document.snow.on && (document.site.tmin_c !== null || !roofs.snow_counted_apart) && (
         <SiteTemperatures months={monthStarts(plan.rain?.first_month ?? 1).map(({ month }) => month)} />
       )}
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 min-[900px]:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,78%)_minmax(0,1fr)]">
         <div>
           <section aria-label="Roofs from above">
             <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
@@ -115,7 +115,7 @@ export function RoofsSheet() {
           </section>
           <section aria-label="Surfaces" className="mt-4">
             {cistern && (
-              <p className="mb-1 text-[14.5px]">
+              <p className="mb-1 text-aside">
                 With them all, {cistern.rain_alone_years_carried} of {cistern.counted_years} years are carried on rain
                 alone. Switch one off to see how many years it carries.
               </p>

@@ -32,7 +32,7 @@ export function BranchTable() {
         {plan.treatment.branches
           .filter((branch) => branch.served)
           .map((branch) => (
-            <li key={branch.use} className="flex gap-2.5 border-b border-rule py-1.5 text-[14px] leading-snug">
+            <li key={branch.use} className="flex gap-2.5 border-b border-rule py-1.5 text-table leading-snug">
               <span className="pt-0.5">
                 <Mark status={branch.lacks ? "caution" : "settled"} />
               </span>

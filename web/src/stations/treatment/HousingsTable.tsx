@@ -20,13 +20,13 @@ export function HousingsTable() {
         <span className="head-note">at the highest tap, {pressure(pump.residual_kpa, units)} wanted</span>
       </h2>
       <div className="relative overflow-x-auto">
-        <table className="table-lines mt-1 w-full text-[14px]">
+        <table className="table-lines mt-1 w-full text-table">
           <thead>
             <tr>
               <th scope="col">Housing</th>
               <th scope="col">Tap, new</th>
               <th scope="col">Tap, due</th>
-              <th scope="col" className="hidden min-[520px]:table-cell">
+              <th scope="col" className="hidden narrow:table-cell">
                 {pump.feed === "pump" ? "Pump gives" : "There is"}
               </th>
               <th scope="col">Months</th>
@@ -41,7 +41,7 @@ export function HousingsTable() {
                 <th scope="row">{housing.label}</th>
                 {tap(housing.tap_clean_kpa)}
                 {tap(housing.tap_dirty_kpa)}
-                <td className="hidden min-[520px]:table-cell">
+                <td className="hidden narrow:table-cell">
                   {housing.flow_clean_l_s === null || housing.flow_dirty_l_s === null
                     ? "–"
                     : `${flow(housing.flow_clean_l_s, units).replace(/ .*/, "")} to ${flow(housing.flow_dirty_l_s, units)}`}

@@ -29,7 +29,7 @@ export function LampWords() {
   return (
     <section aria-label="The lamp">
       <h2 className="heading">The lamp</h2>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 min-[1100px]:grid-cols-2">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 wide:grid-cols-2">
         <p className="leading-[1.85]">
           Rated for{" "}
           <Entry label="Rated dose" path="/treatment/uv/rated_mj_cm2" kind="count" value={uv.rated_mj_cm2} /> mJ/cm²
@@ -164,7 +164,7 @@ function LogDoses() {
     <details className="mt-2">
       <summary className="fix cursor-pointer">Dose that each log takes, mJ/cm²</summary>
       <div className="relative max-w-[460px] overflow-x-auto">
-        <table className="table-lines w-full text-[14px]">
+        <table className="table-lines w-full text-table">
           <thead>
             <tr>
               <th scope="col">Log</th>

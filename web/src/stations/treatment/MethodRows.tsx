@@ -33,12 +33,12 @@ export function MethodRows() {
 function Method({ method }: { method: Plan["treatment"]["methods"][number] }) {
   const document = useDocument("units");
   return (
-    <li className="border-b border-rule py-2 text-[14px] leading-snug">
+    <li className="border-b border-rule py-2 text-table leading-snug">
       <div className="flex items-baseline justify-between gap-4">
         <strong>{method.label}</strong>
         <TakeIt label={method.label} chosen={method.chosen} operations={method.operations as never} />
       </div>
-      <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-1 min-[700px]:grid-cols-[minmax(0,1fr)_264px]">
+      <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-1 medium:grid-cols-[minmax(0,1fr)_264px]">
         <p>
           Covers: {method.covers.charAt(0).toLowerCase() + method.covers.slice(1)}
           <span className="block">

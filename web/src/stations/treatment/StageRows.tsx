@@ -99,7 +99,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
           )}
           .
         </p>
-        <span className="no-print flex gap-4 text-[14px]">
+        <span className="no-print flex gap-4 text-table">
           {number > 0 && (
             <button className="fix" aria-label={`Move ${name} up`} onClick={() => move(number - 1)}>
               Up

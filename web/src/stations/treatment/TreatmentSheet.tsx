@@ -28,7 +28,7 @@ export function TreatmentSheet() {
   const staged = entered.stages.length > 0;
   return (
     <>
-      <div className="flex flex-col gap-x-8 min-[900px]:flex-row">
+      <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Treatment</h1>
         <p className="leading-[1.75]">
           {staged ? (
