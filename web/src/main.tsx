@@ -1,16 +1,18 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
-import { Toaster } from "sonner";
 import { Refused } from "./api/client";
-import { Shell } from "./app/Shell";
 import { applyLight } from "./lib/light";
-import { PropertyList } from "./app/properties/PropertyList";
-import { SumsPage } from "./app/sums/SumsPage";
+import { Toasts } from "./ui/Toasts";
 import "./styles.css";
 
 applyLight();
+
+// A page is fetched when it is opened.
+const PropertyList = lazy(async () => ({ default: (await import("./app/properties/PropertyList")).PropertyList }));
+const Shell = lazy(async () => ({ default: (await import("./app/Shell")).Shell }));
+const SumsPage = lazy(async () => ({ default: (await import("./app/sums/SumsPage")).SumsPage }));
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -28,18 +30,17 @@ createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <BrowserRouter>
-        <Routes>
-          <Route path="/" element={<PropertyList />} />
-          <Route path="/p/:id" element={<Navigate to="cistern" replace />} />
-          <Route path="/p/:id/:stage" element={<Shell />} />
-          <Route path="/sums" element={<SumsPage />} />
-          <Route path="*" element={<Navigate to="/" replace />} />
-        </Routes>
+        <Suspense>
+          <Routes>
+            <Route path="/" element={<PropertyList />} />
+            <Route path="/p/:id" element={<Navigate to="cistern" replace />} />
+            <Route path="/p/:id/:stage" element={<Shell />} />
+            <Route path="/sums" element={<SumsPage />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </Suspense>
       </BrowserRouter>
-      <Toaster
-        position="bottom-center"
-        toastOptions={{ unstyled: true, className: "menu px-4 py-3 max-w-[420px]" }}
-      />
+      <Toasts />
     </QueryClientProvider>
   </StrictMode>,
 );

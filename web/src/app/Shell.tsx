@@ -17,7 +17,7 @@ import { YearStrip } from "./YearStrip";
 
 /** Keys work with the focus on a slider too, but never while somebody types. */
 /** After the first sheet is drawn, the others are fetched. */
-const FETCH_THE_REST_MS = 1_500;
+const FETCH_THE_REST_MS = 3_000;
 const ANYWHERE = { enableOnFormTags: ["slider", "radio"] as const };
 
 export function Shell() {

@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { Slider } from "radix-ui";
 import { memo, useMemo } from "react";
 import { useAxis } from "../lib/axis";
@@ -71,8 +72,8 @@ const YearDrawing = memo(function YearDrawing({ rain, years, days, yearRow, unit
   );
   const span = spans[yearRow]!;
   const year = rain.years[yearRow]!;
-  const x = (day: number) => axis.left + (day / (YEAR_DAYS - 1)) * axis.width;
-  const y = (share: number) => STORE_FOOT - (share / FULL) * (STORE_FOOT - STORE_TOP);
+  const x = scaleLinear([0, YEAR_DAYS - 1], [axis.left, axis.left + axis.width]);
+  const y = scaleLinear([0, FULL], [STORE_FOOT, STORE_TOP]);
   const line = (values: ArrayLike<number>, offset = 0) => {
     let path = "";
     for (let day = 0; day < values.length; day++) {

@@ -11,7 +11,7 @@ import {
   useSyncExternalStore,
 } from "react";
 import type { Context, ReactNode } from "react";
-import { toast } from "sonner";
+import { toast } from "../ui/Toasts";
 import { Refused } from "../api/client";
 import type { Answer, Operation, PropertyState } from "../api/client";
 import { keepEdit, previewEdit, propertyQuery, stepRevision } from "../api/queries";

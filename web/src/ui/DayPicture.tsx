@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useAxis } from "../lib/axis";
 import { addDays, dayName, monthName, monthStarts, parseDay } from "../lib/dates";
@@ -69,7 +70,7 @@ export function DayPicture(props: DayPictureProps) {
 
   const months = monthStarts(props.firstMonth);
   const labelled = rowLabels(years, tops, [...strongRows, yearRow], axis.narrow);
-  const x = (day: number) => axis.left + (day / (YEAR_DAYS - 1)) * axis.width;
+  const x = scaleLinear([0, YEAR_DAYS - 1], [axis.left, axis.left + axis.width]);
 
   const clamp = (row: number, day: number) => {
     const span = spans[row]!;

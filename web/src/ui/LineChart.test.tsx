@@ -9,8 +9,8 @@ test("a path runs through its points, straight or in steps", () => {
     [5, 4],
     [9, 2],
   ];
-  expect(pathOf(points)).toBe("M0.0 10.0L5.0 4.0L9.0 2.0");
-  expect(pathOf(points, true)).toBe("M0.0 10.0H5.0V4.0H9.0V2.0");
+  expect(pathOf(points)).toBe("M0,10L5,4L9,2");
+  expect(pathOf(points, true)).toBe("M0,10L5,10L5,4L9,4L9,2");
   expect(pathOf([])).toBe("");
 });
 
@@ -23,7 +23,7 @@ test("a field goes along the upper line and back along the lower one", () => {
     [0, 8],
     [4, 9],
   ];
-  expect(fieldOf(upper, lower)).toBe("M0.0 1.0L4.0 2.0L4.0 9.0L0.0 8.0Z");
+  expect(fieldOf(upper, lower)).toBe("M0,1L4,2L4,9L0,8Z");
 });
 
 test("values lie between the axes, zero at the foot and the reach at the right", () => {

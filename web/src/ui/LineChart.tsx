@@ -1,3 +1,5 @@
+import { scaleLinear } from "d3-scale";
+import { area, curveStepAfter, line } from "d3-shape";
 import type { ReactNode } from "react";
 import { useWidth } from "./useWidth";
 
@@ -28,8 +30,8 @@ export function LineChart(props: {
   const right = Math.max(width - RIGHT, LEFT + 40);
   const from = props.xFrom ?? 0;
   const plot: Plot = {
-    x: (value) => LEFT + ((value - from) / Math.max(props.xReach - from, 1e-9)) * (right - LEFT),
-    y: (value) => foot - (value / Math.max(props.yReach, 1e-9)) * (foot - TOP),
+    x: scaleLinear([from, Math.max(props.xReach, from + 1e-9)], [LEFT, right]),
+    y: scaleLinear([0, Math.max(props.yReach, 1e-9)], [foot, TOP]),
     right,
     foot,
   };
@@ -74,20 +76,19 @@ export function LineChart(props: {
   );
 }
 
+type Point = [number, number];
+
+const through = line<Point>().digits(1);
+const steps = line<Point>().curve(curveStepAfter).digits(1);
+const between = area<[Point, Point]>()
+  .x(([upper]) => upper[0])
+  .y0(([, lower]) => lower[1])
+  .y1(([upper]) => upper[1])
+  .digits(1);
+
 /** A path through points; `stepped` holds each value to the next x. */
-export function pathOf(points: [number, number][], stepped = false): string {
-  return points
-    .map(([x, y], i) =>
-      i === 0
-        ? `M${x.toFixed(1)} ${y.toFixed(1)}`
-        : stepped
-          ? `H${x.toFixed(1)}V${y.toFixed(1)}`
-          : `L${x.toFixed(1)} ${y.toFixed(1)}`,
-    )
-    .join("");
-}
+export const pathOf = (points: Point[], stepped = false) => (stepped ? steps : through)(points) ?? "";
 
 /** The field between two lines over the same x. */
-export function fieldOf(upper: [number, number][], lower: [number, number][]): string {
-  return `${pathOf(upper)}${pathOf([...lower].reverse()).replace("M", "L")}Z`;
-}
+export const fieldOf = (upper: Point[], lower: Point[]) =>
+  between(upper.map((point, i): [Point, Point] => [point, lower[i]!])) ?? "";

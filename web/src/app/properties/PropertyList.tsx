@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { AlertDialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { toast } from "sonner";
+import { toast } from "../../ui/Toasts";
 import { client, Refused, taken } from "../../api/client";
 import type { ListedProperty } from "../../api/client";
 import { asFile, propertyListQuery, propertyQuery } from "../../api/queries";

@@ -1,5 +1,6 @@
+import { yearTicks } from "../../ui/yearTicks";
 import { useDocument, usePlan } from "../../document/shown";
-import { fixed, roundStep, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
+import { fixed, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
 import { JobLine } from "../../document/JobLine";
 import { fieldOf, LineChart, pathOf } from "../../ui/LineChart";
 import { useJob } from "../../document/useJob";
@@ -72,9 +73,4 @@ export function BandChart() {
       )}
     </section>
   );
-}
-
-export function yearTicks(years: number) {
-  const step = Math.max(1, Math.ceil(roundStep(years / 4)));
-  return Array.from({ length: Math.floor(years / step) + 1 }, (_, i) => ({ at: i * step, name: String(i * step) }));
 }

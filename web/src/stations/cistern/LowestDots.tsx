@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import type { CisternPlan } from "../../api/client";
 import { volume, volumeTick, volumeUnit } from "../../lib/units";
 import type { Units } from "../../lib/units";
@@ -15,7 +16,7 @@ export function LowestDots(props: { cistern: CisternPlan; tops: number[]; yearRo
   const { cistern, tops, units } = props;
   const foot = tops.at(-1)!;
   const reach = Math.max(...cistern.years.map((year) => year.lowest_l), 1);
-  const x = (litres: number) => 6 + (litres / reach) * REACH;
+  const x = scaleLinear([0, reach], [6, 6 + REACH]);
   const named = new Set([cistern.lean_year, cistern.tightest_carried_year ?? -1, props.yearRow]);
   const labels: number[] = [];
   const middle = (row: number) => HEAD + (tops[row]! + tops[row + 1]!) / 2;

@@ -6,7 +6,7 @@ import { fixed, roundStep, volume } from "../../lib/units";
 import { JobLine } from "../../document/JobLine";
 import { LineChart, pathOf } from "../../ui/LineChart";
 import { useJob } from "../../document/useJob";
-import { yearTicks } from "./BandChart";
+import { yearTicks } from "../../ui/yearTicks";
 
 const asked = (design: Design) => design.operations as Operation[];
 

@@ -1,11 +1,13 @@
+import { scaleLinear } from "d3-scale";
 import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
 import type { SizingMethod } from "../../api/client";
 import { resize } from "../../document/edits";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits, useSaved } from "../../document/workbench";
-import { nudgeStep, roundStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
+import { nudgeStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
+import { yearTicks } from "../../ui/yearTicks";
 
 const HEIGHT = 198;
 const TOP = 16;
@@ -33,14 +35,14 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
   const reach = curve.tank_l.at(-1)!;
   const counted = Math.max(cistern.counted_years, 1);
   const plotWidth = Math.max(width - LEFT - RIGHT, 50);
-  const x = (litres: number) => LEFT + (litres / reach) * plotWidth;
-  const y = (years: number) => FOOT - (years / counted) * (FOOT - TOP);
+  const x = scaleLinear([0, reach], [LEFT, LEFT + plotWidth]);
+  const y = scaleLinear([0, counted], [FOOT, TOP]);
   // A step stays a step: years carried is a count.
   const steps = curve.years_carried
     .map((years, i) => (i ? `H${x(curve.tank_l[i]!).toFixed(1)}V${y(years).toFixed(1)}` : `M${x(0)} ${y(years)}`))
     .join("");
   const step = nudgeStep("volume", units, reach) / (units === "us" ? 1 : reach > 20_000 ? 2 : 10);
-  const yearTicks = ticksOf(counted);
+
   const needed = cistern.figures["smallest_no_short_day_l"]!.value;
   const helped = household.back_up.kind !== "none";
   const handleX = x(Math.min(tank, reach));
@@ -87,7 +89,7 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
               role="img"
               aria-label="Years carried over tank size"
             >
-              {yearTicks.map((years) => (
+              {yearTicks(counted).map(({ at: years }) => (
                 <g key={years}>
                   <path d={`M${LEFT} ${y(years)}H${LEFT + plotWidth}`} stroke="var(--rule)" strokeWidth="1" />
                   <text x={LEFT - 6} y={y(years) + 4.5} textAnchor="end" className="axis">
@@ -232,11 +234,4 @@ function Chevron({ way }: { way: 1 | -1 }) {
       <path d="M1 1l5 5-5 5" fill="none" stroke="currentColor" strokeWidth="1.8" />
     </svg>
   );
-}
-
-/** Whole numbers of years from 0 to all of them, about four apart. */
-function ticksOf(counted: number): number[] {
-  const step = Math.max(1, roundStep(counted / 4));
-  const whole = Number.isInteger(step) ? step : Math.ceil(step);
-  return Array.from({ length: Math.floor(counted / whole) + 1 }, (_, i) => i * whole);
 }

@@ -4,7 +4,8 @@ import { expect, test } from "vitest";
 import { WorkbenchProvider } from "../../document/workbench";
 import { fixed, volume } from "../../lib/units";
 import { answerCalls, buried, demo, lastOperations, renderInApp, renderOnDemo } from "../../testing/demo";
-import { BandChart, yearTicks } from "./BandChart";
+import { BandChart } from "./BandChart";
+import { yearTicks } from "../../ui/yearTicks";
 import { FirstYearChart } from "./FirstYearChart";
 import { SafetyView } from "./SafetyView";
 

@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
 import { replace } from "../../document/edits";
@@ -87,7 +88,7 @@ export function FlushCurve() {
         )}
       >
         {(plot) => {
-          const lostY = (litres: number) => plot.foot - (litres / (most * 1.12)) * (plot.foot - 20);
+          const lostY = scaleLinear([0, most * 1.12], [plot.foot, 20]);
           const points: [number, number][] = Array.from({ length: 81 }, (_, i) => [
             plot.x((reach * i) / 80),
             plot.y(taken((reach * i) / 80)),

@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { rain } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
@@ -8,7 +9,7 @@ const HEIGHT = 44;
 export function Hyetograph(props: { depths: number[]; at: number; units: Units; spills: number | null }) {
   const [box, width] = useWidth<HTMLDivElement>();
   const most = Math.max(...props.depths, 1e-9);
-  const x = (minute: number) => (minute / Math.max(props.depths.length - 1, 1)) * width;
+  const x = scaleLinear([0, Math.max(props.depths.length - 1, 1)], [0, width]);
   const points = props.depths.map(
     (depth, i) => `L${x(i).toFixed(1)} ${(1 + (depth / most) * (HEIGHT - 6)).toFixed(1)}`,
   );

@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import type { Document } from "../../api/client";
 import { metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
@@ -21,7 +22,7 @@ export function InletDrawing(props: {
 }) {
   const { tank, height, units } = props;
   const { inlet } = tank;
-  const y = (metres: number) => 172 - (metres / Math.max(height, 0.1)) * 138;
+  const y = scaleLinear([0, Math.max(height, 0.1)], [172, 34]);
   const calm = inlet.calmed;
   return (
     <svg

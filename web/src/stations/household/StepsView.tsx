@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import type { Document } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
@@ -85,7 +86,7 @@ function Triggers() {
   const live = plan.cistern?.live_l ?? null;
   const [top, foot, left] = [30, 330, 6];
   const right = Math.max(left + 90, Math.min(width - 8, 250));
-  const y = (share: number) => foot - share * (foot - top);
+  const y = scaleLinear([0, 1], [foot, top]);
   const lines = [
     ...steps.map((step) => ({ share: step.below_share, name: step.name, help: false })),
     ...(back_up.kind === "mains" || back_up.kind === "well"

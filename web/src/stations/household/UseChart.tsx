@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import type { Plan } from "../../api/client";
 import { useDocument, usePlan } from "../../document/shown";
 import { useAxis } from "../../lib/axis";
@@ -32,7 +33,7 @@ export function UseChart({ months }: { months: number[] }) {
       ...(plan.cistern?.lean_inflow_l_day ?? []),
       1,
     ) * 1.05;
-  const y = (litres: number) => FOOT - (litres / reach) * (FOOT - TOP);
+  const y = scaleLinear([0, reach], [FOOT, TOP]);
   const wide = axis.width / 12;
   const { factor, unit } = axisUnit("rate", document.units);
   const ticks = volumeTicks(reach * (us ? 1 : 1000), document.units, 4).map((tick) => (us ? tick : tick / 1000));

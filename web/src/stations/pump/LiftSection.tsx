@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useDocument, usePlan } from "../../document/shown";
 import { metres } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
@@ -21,7 +22,7 @@ export function LiftSection() {
     .map(Number);
   const low = Math.min(...known) - 0.4;
   const high = Math.max(...known) + 0.4;
-  const y = (m: number) => TOP + ((high - m) / (high - low)) * (TALL - TOP - FOOT);
+  const y = scaleLinear([low, high], [TALL - FOOT, TOP]);
   const labelX = width - LABELS;
   const tapX = labelX - 34;
   const tank = { left: 12, right: tapX * 0.3 };

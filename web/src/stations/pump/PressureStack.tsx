@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, pressure, roundStep } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
@@ -27,7 +28,7 @@ export function PressureStack() {
   const sum = (of: "clean_kpa" | "dirty_kpa") => parts.reduce((all, part) => all + part[of], 0);
   const given = plan.pump.feed === "pump" ? "the pump gives" : "the height gives";
   const reach = Math.max(sum("dirty_kpa"), gives ?? 0, 10) * 1.06;
-  const y = (kpa: number) => TALL - 26 - (kpa / reach) * (TALL - 26 - TOP);
+  const y = scaleLinear([0, reach], [TALL - 26, TOP]);
   const unit = axisUnit("pressure", units).factor;
   const tick = roundStep(reach / unit / 4) * unit;
   const wide = Math.max(54, Math.min(92, (width - LEFT) * 0.2));

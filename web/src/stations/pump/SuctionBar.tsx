@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useDocument, usePlan } from "../../document/shown";
 import { metres } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
@@ -30,7 +31,7 @@ export function SuctionBar() {
     gives,
     parts.reduce((all, part) => all + part.of, 0),
   );
-  const x = (m: number) => (m / reach) * (width - 2) + 1;
+  const x = scaleLinear([0, reach], [1, width - 1]);
   const wanted = x(reach) - x(suction.wanted_m);
   const short = suction.left_m < suction.wanted_m;
   return (

@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useDocument, usePlan } from "../../document/shown";
 import { bore, metres } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
@@ -18,7 +19,7 @@ export function TopUpDrawing() {
   const asked = figures["gap_mm"]?.value ?? 0;
   const short = entered.gap_mm < asked;
   const wide = Math.min(250, Math.max(120, shown - 250));
-  const y = (m: number) => TOP + (1 - m / Math.max(full_m, 0.01)) * (TALL - TOP - FOOT);
+  const y = scaleLinear([0, Math.max(full_m, 0.01)], [TALL - FOOT, TOP]);
   const left = 14;
   const pipe = left + wide * 0.3;
   return (

@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useDocument, usePlan } from "../../document/shown";
 import { pressure, volume } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
@@ -21,7 +22,7 @@ export function VesselDrawing() {
     { name: "pump stops", at: entered.cut_out_kpa, share: Math.max(0, vessel.cut_out) },
   ];
   const x = (place: number) => 16 + place * Math.min(170, (width - wide - 108) / 2);
-  const y = (share: number) => TOP + HIGH * (1 - share);
+  const y = scaleLinear([0, 1], [TOP + HIGH, TOP]);
   const gives = plan.pump.figures["held_l"]?.value ?? 0;
   return (
     <div ref={box} style={{ height: TALL }}>

@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import type { RainPlan } from "../../api/client";
 import { dayX, useAxis } from "../../lib/axis";
 import { monthName, monthStarts } from "../../lib/dates";
@@ -18,7 +19,7 @@ export function MonthsChart({ rain, yearRow, units }: { rain: RainPlan; yearRow:
     ...year.monthly_mm.map((depth) => depth ?? 0),
     1,
   );
-  const y = (mm: number) => FOOT - (mm / reach) * (FOOT - TOP);
+  const y = scaleLinear([0, reach], [FOOT, TOP]);
   const wide = axis.width / 12;
   const step = roundStep(reach / rainFactor(units) / 4) * rainFactor(units);
   const ticks = Array.from({ length: Math.floor(reach / step) + 1 }, (_, i) => i * step);

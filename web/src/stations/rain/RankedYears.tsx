@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import type { RainPlan } from "../../api/client";
 import { rain as rainWords } from "../../lib/units";
 import type { Units } from "../../lib/units";
@@ -17,7 +18,7 @@ export function RankedYears(props: { rain: RainPlan; yearRow: number; leanRow: n
     .sort((a, b) => a.year.total_mm - b.year.total_mm);
   const reach = ranked.at(-1)?.year.total_mm ?? 1;
   const step = width / Math.max(ranked.length, 1);
-  const y = (mm: number) => FOOT - (mm / reach) * (FOOT - TOP);
+  const y = scaleLinear([0, reach], [FOOT, TOP]);
   const dryYear = rain.figures["dry_year_1_in_5_mm"]?.value ?? 0;
   const place = ranked.findIndex(({ row }) => row === props.leanRow);
   return (

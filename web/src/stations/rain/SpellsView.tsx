@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
 import type { RainPlan } from "../../api/client";
 import { useAxis } from "../../lib/axis";
@@ -35,7 +36,7 @@ export function SpellsView({ rain, yearRow, leanRow, units, pickYear }: ViewProp
       return to > from ? [{ row, from: from - span.first + span.offset, days: to - from }] : [];
     });
   const rowHeight = HEIGHT / Math.max(rain.years.length, 1);
-  const x = (day: number) => axis.left + (day / (YEAR_DAYS - 1)) * axis.width;
+  const x = scaleLinear([0, YEAR_DAYS - 1], [axis.left, axis.left + axis.width]);
   const y = (row: number) => HEAD + row * rowHeight;
   const spells = rain.dry_spells.map((spell) => ({ ...spell, first: daysBetween(start, parseDay(spell.start)) }));
   const longest = [...spells].sort((a, b) => b.days - a.days);

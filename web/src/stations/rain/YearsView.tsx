@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
 import type { RainPlan } from "../../api/client";
 import { useAxis } from "../../lib/axis";
@@ -41,8 +42,8 @@ export function YearsView({ rain, tenths, yearRow, leanRow, units, pickYear }: V
     return yearSpans(rain).map((span, row) => (rain.years[row]!.whole ? growth(tenths, span.first, span.days) : []));
   }, [rain, tenths]);
   const reach = Math.max(...rain.years.filter((year) => year.whole).map((year) => year.total_mm), 1);
-  const x = (day: number) => axis.left + (day / (YEAR_DAYS - 1)) * axis.width;
-  const y = (mm: number) => FOOT - (mm / reach) * (FOOT - TOP);
+  const x = scaleLinear([0, YEAR_DAYS - 1], [axis.left, axis.left + axis.width]);
+  const y = scaleLinear([0, reach], [FOOT, TOP]);
   const step = roundStep(reach / rainFactor(units) / 5) * rainFactor(units);
   const ticks = Array.from({ length: Math.floor(reach / step) + 1 }, (_, i) => i * step);
   const whole = rain.years.map((year, row) => ({ year, row })).filter(({ year }) => year.whole);

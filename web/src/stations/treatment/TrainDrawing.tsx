@@ -1,3 +1,4 @@
+import { scaleLinear } from "d3-scale";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, pressure, roundStep } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
@@ -28,7 +29,7 @@ export function TrainDrawing() {
   const step = (width - LEFT - 70) / Math.max(stages.length, 1);
   const at = (place: number) => LEFT + step * place;
   const reach = Math.max(stages.at(-1)?.after_dirty_kpa ?? 0, 10) * 1.08;
-  const y = (kpa: number) => CHART + (kpa / reach) * DEEP;
+  const y = scaleLinear([0, reach], [CHART, CHART + DEEP]);
   const unit = axisUnit("pressure", units).factor;
   const tick = roundStep(reach / unit / 4) * unit;
   const line = (of: "after_clean_kpa" | "after_dirty_kpa") =>
