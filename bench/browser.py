@@ -16,6 +16,7 @@ from tests.serving import CHROMIUM, CHROMIUM_FLAGS, Server
 EDITS = 40
 LOADS = 7
 MOVES = 180
+SETTLED_MS = 4_000
 # From the key to the frame after the one in which the revision on screen changed.
 WATCH = """() => {
   window.__painted = null;
@@ -119,6 +120,8 @@ def measure() -> list[Row]:
             fresh.close()
         script = _first_view_kb(browser.new_context().new_page(), address)
         page.goto(address.replace("/cistern", "/gutters"))
+        page.get_by_role("slider", name="Floor of Liner tank").wait_for()
+        page.wait_for_timeout(SETTLED_MS)  # the other sheets are fetched by then
         drag_yards = [yardstick_s() for _ in range(LOADS)]
         frames, preview_ms = _drag(page)
         drag_yards += [yardstick_s() for _ in range(LOADS)]

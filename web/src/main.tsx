@@ -1,18 +1,18 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense } from "react";
+import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Refused } from "./api/client";
 import { applyLight } from "./lib/light";
+import { fetched } from "./ui/fetched";
 import { Toasts } from "./ui/Toasts";
 import "./styles.css";
 
 applyLight();
 
-// A page is fetched when it is opened.
-const PropertyList = lazy(async () => ({ default: (await import("./app/properties/PropertyList")).PropertyList }));
-const Shell = lazy(async () => ({ default: (await import("./app/Shell")).Shell }));
-const SumsPage = lazy(async () => ({ default: (await import("./app/sums/SumsPage")).SumsPage }));
+const PropertyList = fetched(async () => (await import("./app/properties/PropertyList")).PropertyList);
+const Shell = fetched(async () => (await import("./app/Shell")).Shell);
+const SumsPage = fetched(async () => (await import("./app/sums/SumsPage")).SumsPage);
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -30,15 +30,13 @@ createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <BrowserRouter>
-        <Suspense>
-          <Routes>
-            <Route path="/" element={<PropertyList />} />
-            <Route path="/p/:id" element={<Navigate to="cistern" replace />} />
-            <Route path="/p/:id/:stage" element={<Shell />} />
-            <Route path="/sums" element={<SumsPage />} />
-            <Route path="*" element={<Navigate to="/" replace />} />
-          </Routes>
-        </Suspense>
+        <Routes>
+          <Route path="/" element={<PropertyList />} />
+          <Route path="/p/:id" element={<Navigate to="cistern" replace />} />
+          <Route path="/p/:id/:stage" element={<Shell />} />
+          <Route path="/sums" element={<SumsPage />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
       </BrowserRouter>
       <Toasts />
     </QueryClientProvider>

@@ -1,4 +1,4 @@
-import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Stage } from "../api/client";
@@ -8,7 +8,7 @@ import { useWidth } from "../ui/useWidth";
 import { ConflictDialog } from "./ConflictDialog";
 import { Fall } from "./Fall";
 import { GlossarySheet } from "./GlossarySheet";
-import { fetchAllSheets, STATIONS } from "./registry";
+import { STATIONS } from "./registry";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { Verdict } from "./Verdict";
 import { useDaily, useDocument, usePlan } from "../document/shown";
@@ -16,8 +16,6 @@ import { useEdits, WorkbenchProvider } from "../document/workbench";
 import { YearStrip } from "./YearStrip";
 
 /** Keys work with the focus on a slider too, but never while somebody types. */
-/** After the first sheet is drawn, the others are fetched. */
-const FETCH_THE_REST_MS = 3_000;
 const ANYWHERE = { enableOnFormTags: ["slider", "radio"] as const };
 
 export function Shell() {
@@ -69,11 +67,6 @@ function Frame({ stage }: { stage: Stage }) {
     document.title = `${station?.name ?? "Lean Year"} · ${name}`;
   }, [station?.name, name]);
 
-  useEffect(() => {
-    const timer = setTimeout(() => void fetchAllSheets(), FETCH_THE_REST_MS);
-    return () => clearTimeout(timer);
-  }, []);
-
   const goTo = useCallback(
     (next: Stage) => void navigate({ pathname: `/p/${id}/${next}`, search: search.toString() }),
     [id, navigate, search],
@@ -109,9 +102,7 @@ function Frame({ stage }: { stage: Stage }) {
         <Verdict openHelp={openHelp} openGlossary={openGlossary} />
         <main id="sheet" tabIndex={-1} className="sheet" aria-label={station.name}>
           <div ref={content} className="relative">
-            <Suspense fallback={<p className="note">Opening {station.name.toLowerCase()}.</p>}>
-              <Sheet {...sheet} />
-            </Suspense>
+            <Sheet {...sheet} />
           </div>
         </main>
         <YearStrip {...sheet} />

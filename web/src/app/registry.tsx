@@ -8,68 +8,58 @@ import { PumpSymbol } from "../stations/pump/PumpSymbol";
 import { RainSymbol } from "../stations/rain/RainSymbol";
 import { RoofsSymbol } from "../stations/roofs/RoofsSymbol";
 import { TreatmentSymbol } from "../stations/treatment/TreatmentSymbol";
-import { lazy, memo } from "react";
 import type { ComponentType } from "react";
 import type { Stage } from "../api/client";
 import type { SheetProps } from "../document/sheet";
 import type { SymbolProps } from "../ui/fallLine";
+import { fetched } from "../ui/fetched";
 import { NotBuilt } from "./NotBuilt";
 import { NotBuiltSymbol } from "./NotBuiltSymbol";
 
 type StationOnScreen = { Sheet: ComponentType<SheetProps>; Symbol: ComponentType<SymbolProps> };
-const loaders: (() => Promise<unknown>)[] = [];
-
-/** A sheet that is fetched when it is first opened, and drawn anew only when what it reads changes. */
-function sheetOf(load: () => Promise<ComponentType<SheetProps>>) {
-  loaders.push(load);
-  return memo(lazy(async () => ({ default: await load() })));
-}
-
-/** Fetches the sheets that were not opened yet, so that all of them are here when the connection is gone. */
-export const fetchAllSheets = () => Promise.allSettled(loaders.map((load) => load()));
-
+const sheet = (load: () => Promise<ComponentType<SheetProps>>) => fetched(load, { thenTheRest: true });
 const notBuilt: StationOnScreen = { Sheet: NotBuilt, Symbol: NotBuiltSymbol };
 
 /** The sheet of every station, and its piece of the fall. The server says which stations there are, and in what order. */
 export const STATIONS: Record<Stage, StationOnScreen> = {
   rain: {
-    Sheet: sheetOf(() => import("../stations/rain/RainSheet").then((room) => room.RainSheet)),
+    Sheet: sheet(() => import("../stations/rain/RainSheet").then((room) => room.RainSheet)),
     Symbol: RainSymbol,
   },
   roofs: {
-    Sheet: sheetOf(() => import("../stations/roofs/RoofsSheet").then((room) => room.RoofsSheet)),
+    Sheet: sheet(() => import("../stations/roofs/RoofsSheet").then((room) => room.RoofsSheet)),
     Symbol: RoofsSymbol,
   },
   gutters: {
-    Sheet: sheetOf(() => import("../stations/gutters/GuttersSheet").then((room) => room.GuttersSheet)),
+    Sheet: sheet(() => import("../stations/gutters/GuttersSheet").then((room) => room.GuttersSheet)),
     Symbol: GuttersSymbol,
   },
   first_flush: {
-    Sheet: sheetOf(() => import("../stations/first_flush/FirstFlushSheet").then((room) => room.FirstFlushSheet)),
+    Sheet: sheet(() => import("../stations/first_flush/FirstFlushSheet").then((room) => room.FirstFlushSheet)),
     Symbol: FirstFlushSymbol,
   },
   cistern: {
-    Sheet: sheetOf(() => import("../stations/cistern/CisternSheet").then((room) => room.CisternSheet)),
+    Sheet: sheet(() => import("../stations/cistern/CisternSheet").then((room) => room.CisternSheet)),
     Symbol: CisternSymbol,
   },
   overflow: {
-    Sheet: sheetOf(() => import("../stations/overflow/OverflowSheet").then((room) => room.OverflowSheet)),
+    Sheet: sheet(() => import("../stations/overflow/OverflowSheet").then((room) => room.OverflowSheet)),
     Symbol: OverflowSymbol,
   },
   pump: {
-    Sheet: sheetOf(() => import("../stations/pump/PumpSheet").then((room) => room.PumpSheet)),
+    Sheet: sheet(() => import("../stations/pump/PumpSheet").then((room) => room.PumpSheet)),
     Symbol: PumpSymbol,
   },
   treatment: {
-    Sheet: sheetOf(() => import("../stations/treatment/TreatmentSheet").then((room) => room.TreatmentSheet)),
+    Sheet: sheet(() => import("../stations/treatment/TreatmentSheet").then((room) => room.TreatmentSheet)),
     Symbol: TreatmentSymbol,
   },
   household: {
-    Sheet: sheetOf(() => import("../stations/household/HouseholdSheet").then((room) => room.HouseholdSheet)),
+    Sheet: sheet(() => import("../stations/household/HouseholdSheet").then((room) => room.HouseholdSheet)),
     Symbol: HouseholdSymbol,
   },
   ground: {
-    Sheet: sheetOf(() => import("../stations/ground/GroundSheet").then((room) => room.GroundSheet)),
+    Sheet: sheet(() => import("../stations/ground/GroundSheet").then((room) => room.GroundSheet)),
     Symbol: GroundSymbol,
   },
   price: notBuilt,

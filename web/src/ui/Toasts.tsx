@@ -1,27 +1,35 @@
-import { lazy, Suspense, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
+import type { Toaster } from "sonner";
 
-const AFTER_MS = 3_000;
-const fetched = () => import("sonner");
-const Toaster = lazy(async () => ({ default: (await fetched()).Toaster }));
+const AFTER_MS = 1_500;
+const RETRY_MS = 3_000;
+const fetchIt = () => import("sonner");
 
 /** Says something at the foot of the page for a while. */
-export const toast = (text: string) => void fetched().then((sonner) => sonner.toast(text));
+export const toast = (text: string) =>
+  void fetchIt().then(
+    (sonner) => sonner.toast(text),
+    () => {}, // not fetched yet and no connection: whoever says something keeps it in sight otherwise
+  );
 
-/** Where toasts appear; fetched after the first view, before anything can have gone wrong. */
+/** Where toasts appear; fetched after the first view, and tried again until it is here. */
 export function Toasts() {
-  const [on, setOn] = useState(false);
+  const [Place, setPlace] = useState<typeof Toaster | null>(null);
   useEffect(() => {
-    const timer = setTimeout(() => setOn(true), AFTER_MS);
+    let timer = setTimeout(tryIt, AFTER_MS);
+    function tryIt() {
+      fetchIt().then(
+        (sonner) => setPlace(() => sonner.Toaster),
+        () => {
+          timer = setTimeout(tryIt, RETRY_MS);
+        },
+      );
+    }
     return () => clearTimeout(timer);
   }, []);
   return (
-    on && (
-      <Suspense>
-        <Toaster
-          position="bottom-center"
-          toastOptions={{ unstyled: true, className: "menu px-4 py-3 max-w-[420px]" }}
-        />
-      </Suspense>
+    Place && (
+      <Place position="bottom-center" toastOptions={{ unstyled: true, className: "menu px-4 py-3 max-w-[420px]" }} />
     )
   );
 }
