@@ -21,7 +21,8 @@ from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.stations.gutters.storm import Storm, play_downpour
+from lean_year.plan.stations.gutters.storm import play_downpour
+from lean_year.plan.stations.gutters.storm_plan import Storm
 from lean_year.plan.whole import plan_property
 
 COMPRESSED_FROM_BYTES = 2_048

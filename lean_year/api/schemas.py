@@ -17,7 +17,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.design_search import Front
 from lean_year.plan.stations.cistern.resampled_band import Band
-from lean_year.plan.stations.gutters.storm import Storm
+from lean_year.plan.stations.gutters.storm_plan import Storm
 from lean_year.plan.whole import Planned, plan_type
 from lean_year.property.document import Property, Units
 from lean_year.property.household import Habit

@@ -25,7 +25,8 @@ from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.cistern.design_search import search_designs
 from lean_year.plan.stations.cistern.resampled_band import resampled_band
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
-from lean_year.plan.stations.gutters.storm import Storm, StormPlan, play_downpour
+from lean_year.plan.stations.gutters.storm import play_downpour
+from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit

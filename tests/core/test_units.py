@@ -15,6 +15,7 @@ FACTORS = {
     "L_PER_CUBIC_FOOT": known.foot**3 * 1_000,
     "M3_PER_CUBIC_YARD": known.yard**3,
     "L_S_PER_GALLON_MIN": known.gallon_US * 1_000 / known.minute,
+    "M_H_PER_GALLON_MIN_SQUARE_FOOT": known.gallon_US / known.minute * known.hour / known.foot**2,
     "M_PER_MILE": known.mile,
     "M_S_PER_MILE_H": known.mph,
     "M_S_PER_KNOT": known.knot,

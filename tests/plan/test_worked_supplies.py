@@ -8,7 +8,8 @@ from lean_year.core.units import L_PER_US_GALLON, M2_PER_SQUARE_FOOT, M_PER_FOOT
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.stations.gutters.storm import Storm, play_downpour
+from lean_year.plan.stations.gutters.storm import play_downpour
+from lean_year.plan.stations.gutters.storm_plan import Storm
 from lean_year.plan.whole import plan_property
 from lean_year.property.cistern import Cistern, Link, Slim, Tank, UprightCylinder
 from lean_year.property.document import Property, Rain

@@ -1,5 +1,6 @@
 """What one more m3 in the lean year costs, by more tank and otherwise; and where more tank stops paying."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -16,10 +17,13 @@ from lean_year.plan.model.harvest import catch_rain
 from lean_year.plan.model.layout import Layout
 from lean_year.plan.model.supply import Supply
 from lean_year.property.document import Prices, Property
+from lean_year.property.roofs import Roof
 
 RAIN_ROOF_M2 = 50.0
 PROBE_SHARE = 0.25
 ROOM_FOR_TANK = 0.1
+GREYWATER_SHARE = 0.7
+"""Of the greywater made, what a garden takes where it is offered. Basis: estimate."""
 
 
 class Option(BaseModel):
@@ -65,93 +69,110 @@ def probe_of(supply: Supply, tank_l: NDArray[np.float64], missed_l: NDArray[np.f
 
 
 def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording) -> list[Option]:
-    """Every way with its cost for each lean-year m3, the cheapest first, on rain alone."""
-    prices, years = document.prices, document.prices.service_years
-    watch = (lean.start, lean.stop)
-    base = float(alone.tally(probe.tank_l, watch=watch).watch_missed_l[0])
+    """Every option with its cost for each lean-year m3, the cheapest first, on rain alone."""
     if not alone.demand_l[lean].any():
         return []
+    prices = document.prices
+    missed_l = _missed_l(alone, probe.tank_l, lean)
     rows = []
-
-    def add(
-        key: str, label: str, other: Supply, tank_l: float, cost: float, operations: list[dict[str, Any]], words: str
-    ) -> None:
-        missed = float(other.tally(tank_l, watch=watch).watch_missed_l[0])
-        # A way that lowers the use counts with what the lean year then misses less, as more tank does.
-        gained = max(0.0, base - missed)
-        each = cost / years / (gained / 1000) if gained > 1.0 else None
+    tried = (
+        _more_tank(alone, probe, prices, say),
+        *_less_use(document, alone, probe),
+        _rain_roof(document, alone, probe, say),
+    )
+    for option in tried:
+        # An option that lowers the use counts with what the lean year then misses less, as more tank does.
+        gained_l = max(0.0, missed_l - _missed_l(option.supply, option.tank_l, lean))
         rows.append(
             Option(
-                key=key,
-                label=label,
-                lean_year_l=gained,
-                cost=cost,
-                cost_m3=each,
-                operations=operations,
-                working=f"{words}: {prices.currency}{fixed(cost)} over {years} years, "
-                f"{say.volume(gained)} more in the lean year",
+                key=option.key,
+                label=option.label,
+                lean_year_l=gained_l,
+                cost=option.cost,
+                cost_m3=option.cost / prices.service_years / (gained_l / 1000) if gained_l > 1.0 else None,
+                operations=[option.operation],
+                working=f"{option.words}: {prices.currency}{fixed(option.cost)} over {prices.service_years} years, "
+                f"{say.volume(gained_l)} more in the lean year",
             )
         )
-
-    step = max(1_000.0, round(probe.tank_l * ROOM_FOR_TANK / 1_000) * 1_000.0)
-    bigger = probe.tank_l + step
-    add(
-        "tank",
-        f"{say.volume(step)} more tank",
-        alone,
-        bigger,
-        step / 1000 * (prices.tank_m3 + prices.pad_m3),
-        [{"op": "resize", "path": "/cistern", "value": alone.layout.gross_l + step}],
-        "more of the same tanks and pad",
-    )
-    household = document.household
-    for key, label, change, cost in (
-        ("low_use", "Low-use fittings", {"low_use": True}, prices.low_use_fittings),
-        ("dry_toilet", "A dry toilet", {"dry_toilet": True}, prices.dry_toilet),
-        ("greywater", "Greywater to the garden", {"greywater_share": 0.7}, prices.greywater),
-    ):
-        field = next(iter(change))
-        if getattr(household.cheaper, field):
-            continue
-        changed = document.model_copy(
-            update={
-                "household": household.model_copy(update={"cheaper": household.cheaper.model_copy(update=change)})
-            }
-        )
-        demand = demand_of(changed, alone.rain).at_steps(household)
-        add(
-            key,
-            label,
-            replace(alone, demand=demand),
-            probe.tank_l,
-            cost,
-            [{"op": "replace", "path": f"/household/cheaper/{field}", "value": change[field]}],
-            label.lower(),
-        )
-    roof = _rain_roof(document, alone)
-    add(
-        "rain_roof",
-        f"{say.area(RAIN_ROOF_M2)} of rain roof",
-        replace(alone, inflow_l=alone.inflow_l + roof),
-        probe.tank_l,
-        RAIN_ROOF_M2 * prices.rain_roof_m2,
-        [{"op": "add", "path": "/roofs/-", "value": rain_roof_entry(document)}],
-        "a roof built to catch",
-    )
     if prices.water_m3 > 0:
         rows.append(
             Option(
                 key="water",
                 label="Water from elsewhere",
-                lean_year_l=base,
+                lean_year_l=missed_l,
                 cost=0.0,
                 cost_m3=prices.water_m3,
                 operations=[],
                 working=f"{say.cost(prices.currency, prices.water_m3)}, when it is short",
             )
         )
-    rows.sort(key=lambda option: (option.cost_m3 is None, option.cost_m3 or 0.0))
+    rows.sort(key=lambda row: (row.cost_m3 is None, row.cost_m3 or 0.0))
     return rows
+
+
+@dataclass(frozen=True, slots=True)
+class _Tried:
+    """An option as it is tried: another supply, or the same with another tank."""
+
+    key: str
+    label: str
+    supply: Supply
+    tank_l: float
+    cost: float
+    operation: dict[str, Any]
+    words: str
+
+
+def _missed_l(supply: Supply, tank_l: float, lean: slice) -> float:
+    return float(supply.tally(tank_l, watch=(lean.start, lean.stop)).watch_missed_l[0])
+
+
+def _more_tank(alone: Supply, probe: Probe, prices: Prices, say: Wording) -> _Tried:
+    step_l = max(1_000.0, round(probe.tank_l * ROOM_FOR_TANK / 1_000) * 1_000.0)
+    return _Tried(
+        key="tank",
+        label=f"{say.volume(step_l)} more tank",
+        supply=alone,
+        tank_l=probe.tank_l + step_l,
+        cost=step_l / 1000 * (prices.tank_m3 + prices.pad_m3),
+        operation={"op": "resize", "path": "/cistern", "value": alone.layout.gross_l + step_l},
+        words="more of the same tanks and pad",
+    )
+
+
+def _less_use(document: Property, alone: Supply, probe: Probe) -> Iterator[_Tried]:
+    household, prices = document.household, document.prices
+    for key, label, field, value, cost in (
+        ("low_use", "Low-use fittings", "low_use", True, prices.low_use_fittings),
+        ("dry_toilet", "A dry toilet", "dry_toilet", True, prices.dry_toilet),
+        ("greywater", "Greywater to the garden", "greywater_share", GREYWATER_SHARE, prices.greywater),
+    ):
+        if getattr(household.cheaper, field):
+            continue
+        cheaper = household.cheaper.model_copy(update={field: value})
+        changed = document.model_copy(update={"household": household.model_copy(update={"cheaper": cheaper})})
+        yield _Tried(
+            key=key,
+            label=label,
+            supply=replace(alone, demand=demand_of(changed, alone.rain).at_steps(household)),
+            tank_l=probe.tank_l,
+            cost=cost,
+            operation={"op": "replace", "path": f"/household/cheaper/{field}", "value": value},
+            words=label.lower(),
+        )
+
+
+def _rain_roof(document: Property, alone: Supply, probe: Probe, say: Wording) -> _Tried:
+    return _Tried(
+        key="rain_roof",
+        label=f"{say.area(RAIN_ROOF_M2)} of rain roof",
+        supply=replace(alone, inflow_l=alone.inflow_l + _off_rain_roof(document, alone)),
+        tank_l=probe.tank_l,
+        cost=RAIN_ROOF_M2 * document.prices.rain_roof_m2,
+        operation={"op": "add", "path": "/roofs/-", "value": rain_roof_entry(document)},
+        words="a roof built to catch",
+    )
 
 
 def rain_roof_entry(document: Property, area_m2: float = RAIN_ROOF_M2) -> dict[str, Any]:
@@ -167,9 +188,7 @@ def rain_roof_entry(document: Property, area_m2: float = RAIN_ROOF_M2) -> dict[s
     }
 
 
-def _rain_roof(document: Property, supply: Supply) -> NDArray[np.float64]:
-    from lean_year.property.roofs import Roof
-
+def _off_rain_roof(document: Property, supply: Supply) -> NDArray[np.float64]:
     roof = Roof.model_validate(rain_roof_entry(document))
     alone = document.model_copy(update={"roofs": [roof]})
     return catch_rain(alone, supply.rain).total

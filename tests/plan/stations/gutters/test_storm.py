@@ -5,7 +5,8 @@ import pytest
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import DEMOS
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.stations.gutters.storm import Storm, play_downpour
+from lean_year.plan.stations.gutters.storm import play_downpour
+from lean_year.plan.stations.gutters.storm_plan import Storm
 from lean_year.property.edits import apply_edit
 
 

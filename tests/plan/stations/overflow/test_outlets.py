@@ -6,7 +6,8 @@ from hypothesis import strategies as st
 
 from lean_year.core.water_path.gutters import downpipe_capacity_l_s
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.stations.gutters.storm import Storm, play_downpour
+from lean_year.plan.stations.gutters.storm import play_downpour
+from lean_year.plan.stations.gutters.storm_plan import Storm
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
 from tests.plan.on_demos import codes, edited, finding, planned_dry, replace, status
