@@ -3,7 +3,6 @@
 import math
 from dataclasses import replace
 
-import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.cistern.bank import Share, Vessel, room_left_l
@@ -37,10 +36,6 @@ class VesselPlan(BaseModel):
     let_down_l: float
     gross_l: float
     apart: bool
-    curve_m: list[float]
-    """Depths of one of them, floor to lid."""
-    curve_l: list[float]
-    """Water in one of them at those depths."""
 
 
 class LinkPlan(BaseModel):
@@ -102,7 +97,6 @@ def _width_m(tank: Tank) -> float:
 
 def _vessel(tank: Tank, vessel: Vessel, share: Share, step: int) -> VesselPlan:
     top = vessel.shape.height_m
-    depths = top * np.arange(25) / 24
     return VesselPlan(
         id=tank.id,
         name=tank.name,
@@ -120,8 +114,6 @@ def _vessel(tank: Tank, vessel: Vessel, share: Share, step: int) -> VesselPlan:
         let_down_l=share.let_down_l * tank.count,
         gross_l=share.gross_l * tank.count,
         apart=share.apart,
-        curve_m=depths.tolist(),
-        curve_l=vessel.shape.volume_l(depths).tolist(),
     )
 
 

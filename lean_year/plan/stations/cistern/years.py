@@ -44,7 +44,6 @@ class CisternYear(BaseModel):
     step_days: int
     """Days on any saving step."""
     short_days: int
-    first_short_day: dt.date | None
     lowest_l: float
     lowest_date: dt.date
     end_l: float
@@ -59,7 +58,6 @@ class StepPlan(BaseModel):
     years: int
     """Counted years with a day on it."""
     given_up_l: float
-    cuts: str
 
 
 def dry_runs(run: OperatedReplay, rain: PreparedRain) -> list[DryRun]:
@@ -87,9 +85,8 @@ def years_of(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
     loads, step_days, short_days = (years.days(on).tolist() for on in (run.loads, run.step > 0, run.short_day))
     spans = [slice(begin, end) for begin, end in zip(years.starts.tolist(), years.ends.tolist(), strict=True)]
     lowest = [span.start + int(np.argmin(run.store_l[span])) for span in spans]
-    dry = [span.start + int(np.argmax(run.short_day[span])) for span in spans]
     lowest_l, end_l = run.store_l[lowest].tolist(), run.store_l[years.ends - 1].tolist()
-    starts, lowest_dates, dry_dates = (rain.dates[at].astype(object) for at in (years.starts, lowest, dry))
+    starts, lowest_dates = (rain.dates[at].astype(object) for at in (years.starts, lowest))
     rows = []
     for row in range(len(years)):
         rows.append(
@@ -101,7 +98,6 @@ def years_of(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
                 loads=loads[row],
                 step_days=step_days[row],
                 short_days=short_days[row],
-                first_short_day=dry_dates[row] if short_days[row] else None,
                 lowest_l=lowest_l[row],
                 lowest_date=lowest_dates[row],
                 end_l=end_l[row],
@@ -116,16 +112,6 @@ def steps_of(document: Property, run: OperatedReplay, rain: PreparedRain) -> lis
     for number, step in enumerate(document.household.steps, start=1):
         on = run.step == number
         years = (rain.years.days(on) > 0) & rain.counts
-        cuts = [
-            f"{name} −{share * 100:g} %"
-            for name, share in (
-                ("indoors", step.house_cut),
-                ("garden", step.garden_cut),
-                ("animals", step.animals_cut),
-                ("other", step.other_cut),
-            )
-            if share > 0
-        ]
         rows.append(
             StepPlan(
                 name=step.name,
@@ -133,7 +119,6 @@ def steps_of(document: Property, run: OperatedReplay, rain: PreparedRain) -> lis
                 days=int(on.sum()),
                 years=int(years.sum()),
                 given_up_l=float(run.given_up_l[on].sum()),
-                cuts=", ".join(cuts) or "nothing is cut",
             )
         )
     return rows

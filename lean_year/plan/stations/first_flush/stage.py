@@ -58,8 +58,6 @@ class ChamberPlan(BaseModel):
     resets_year: float | None
     """Rains a year that find it at least nine tenths empty."""
     wet_days_year: float | None
-    drain_curve: list[list[float]]
-    """Hours since the rain and share of the water still in it."""
 
 
 class FlushPoint(BaseModel):
@@ -124,14 +122,6 @@ def _lost_by_depth_l(document: Property, rain: PreparedRain, by_roof: tuple[NDAr
     return lost
 
 
-def _drain_curve(chamber: Chamber, steady: bool) -> list[list[float]]:
-    if not 0 < chamber.drain_h < math.inf:
-        return []
-    hours = np.linspace(0, chamber.drain_h, 25)
-    share = 1 - hours / chamber.drain_h
-    return [[float(at), float(left if steady else left**2)] for at, left in zip(hours, share, strict=True)]
-
-
 def _chamber(document: Property, chamber: Chamber, rain: PreparedRain | None, catch: Catch | None) -> ChamberPlan:
     entered = document.first_flush
     facts: dict[str, float | None] = dict.fromkeys(("taken_l_year", "leaked_l_year", "resets_year", "wet_days_year"))
@@ -158,7 +148,6 @@ def _chamber(document: Property, chamber: Chamber, rain: PreparedRain | None, ca
             "drain_h": None if math.isinf(chamber.drain_h) else chamber.drain_h,
             "leak_l_h": chamber.leak_l_h / chamber.count,
             "share_left": core.share_left(min(100.0, chamber.depth_mm)),
-            "drain_curve": _drain_curve(chamber, entered.drain == "emitter"),
             **facts,
         }
     )

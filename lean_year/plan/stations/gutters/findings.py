@@ -28,7 +28,7 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import Check, RunLevels
 from lean_year.plan.model.overflow_outlets import has_pipe
-from lean_year.property.cistern import UprightCylinder
+from lean_year.property.cistern import Tank, UprightCylinder
 from lean_year.property.document import Property
 
 _STATIONS: dict[str, str] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
@@ -251,77 +251,92 @@ def _media(
 
 
 def _inside(document: Property, found: Findings, say: Wording) -> None:
-    widest = max((pipe.run.bore_mm for pipe in document.downpipes if pipe.run.into is None), default=0.0)
+    widest_mm = max((pipe.run.bore_mm for pipe in document.downpipes if pipe.run.into is None), default=0.0)
+    over_mm = document.overflow.bore_mm if has_pipe(document) else 0.0
     for number, tank in enumerate(document.cistern.tanks):
-        if tank not in document.cistern.built():
-            continue
-        inlet, at = tank.inlet, f"/cistern/tanks/{number}/inlet"
-        if not inlet.calmed:
+        if tank in document.cistern.built():
+            at = f"/cistern/tanks/{number}/inlet"
+            _inlet_and_vent(tank, at, widest_mm, over_mm, found, say)
+            _lid_and_walls(tank, at, found, say)
+            _draw_and_gauge(tank, at, found, say)
+
+
+def _inlet_and_vent(tank: Tank, at: str, widest_mm: float, over_mm: float, found: Findings, say: Wording) -> None:
+    inlet = tank.inlet
+    if not inlet.calmed:
+        found.add(
+            "GUTTERS_INLET_NOT_CALMED",
+            "caution",
+            f"{tank.name}: the water falls in and stirs up the sediment.",
+            "Fit a calmed inlet, turned up near the floor.",
+            Fix(text="Calm the inlet.", operations=[replace(f"{at}/calmed", True)]),
+        )
+    needed = max(inlet.bore_mm, over_mm) * VENT_OVER_INLET
+    if inlet.vent_mm < needed - 0.5:
+        found.add(
+            "GUTTERS_VENT_SMALL",
+            "caution",
+            f"{tank.name} has a vent of {say.bore(inlet.vent_mm)} and needs {say.bore(needed)}: air must leave "
+            "as fast as water enters, and enter as fast as water is pumped out.",
+            "A screened vent as wide as the inlet and the overflow.",
+            Fix(text=f"Fit {say.bore(needed)}.", operations=[replace(f"{at}/vent_mm", round(needed, 3))]),
+        )
+    if inlet.bore_mm < widest_mm - 0.5:
+        found.add(
+            "GUTTERS_INLET_NARROW",
+            "caution",
+            f"{tank.name}: the inlet is {say.bore(inlet.bore_mm)}, the widest run {say.bore(widest_mm)}.",
+            "Make the inlet as wide as its run.",
+            Fix(text=f"Make it {say.bore(widest_mm)}.", operations=[replace(f"{at}/bore_mm", widest_mm)]),
+        )
+
+
+def _lid_and_walls(tank: Tank, at: str, found: Findings, say: Wording) -> None:
+    inlet = tank.inlet
+    if not inlet.lockable:
+        found.add(
+            "GUTTERS_LID_OPEN",
+            "fails",
+            f"{tank.name}: the lid does not lock. Children drown in open tanks.",
+            "Fit a lid that locks.",
+            Fix(text="Fit a lockable lid.", operations=[replace(f"{at}/lockable", True)]),
+        )
+    if not inlet.light_tight:
+        found.add(
+            "GUTTERS_LIGHT",
+            "caution",
+            f"{tank.name} lets light in, and algae grow.",
+            "Use opaque walls, or paint it.",
+            Fix(text="Make it light-tight.", operations=[replace(f"{at}/light_tight", True)]),
+        )
+    if inlet.gap_mm is not None:
+        across = tank.shape.diameter_m if isinstance(tank.shape, UprightCylinder) else 0.0
+        bulge = max(LEAST_GAP_MM, 1000 * BULGE_SHARE * across)
+        if inlet.gap_mm < bulge:
             found.add(
-                "GUTTERS_INLET_NOT_CALMED",
+                "GUTTERS_NO_ROOM_TO_BULGE",
                 "caution",
-                f"{tank.name}: the water falls in and stirs up the sediment.",
-                "Fit a calmed inlet, turned up near the floor.",
-                Fix(text="Calm the inlet.", operations=[replace(f"{at}/calmed", True)]),
+                f"{tank.name} stands {say.bore(inlet.gap_mm)} from its neighbour; full, it is wider than empty.",
+                f"Leave {say.nominal(bulge)}, and {say.nominal(WALKWAY_MM)} where a person must pass.",
+                Fix(text=f"Leave {say.nominal(bulge)}.", operations=[replace(f"{at}/gap_mm", round(bulge))]),
             )
-        needed = max(inlet.bore_mm, document.overflow.bore_mm if has_pipe(document) else 0.0) * VENT_OVER_INLET
-        if inlet.vent_mm < needed - 0.5:
-            found.add(
-                "GUTTERS_VENT_SMALL",
-                "caution",
-                f"{tank.name} has a vent of {say.bore(inlet.vent_mm)} and needs {say.bore(needed)}: air must leave "
-                "as fast as water enters, and enter as fast as water is pumped out.",
-                "A screened vent as wide as the inlet and the overflow.",
-                Fix(text=f"Fit {say.bore(needed)}.", operations=[replace(f"{at}/vent_mm", round(needed, 3))]),
-            )
-        if not inlet.lockable:
-            found.add(
-                "GUTTERS_LID_OPEN",
-                "fails",
-                f"{tank.name}: the lid does not lock. Children drown in open tanks.",
-                "Fit a lid that locks.",
-                Fix(text="Fit a lockable lid.", operations=[replace(f"{at}/lockable", True)]),
-            )
-        if not inlet.light_tight:
-            found.add(
-                "GUTTERS_LIGHT",
-                "caution",
-                f"{tank.name} lets light in, and algae grow.",
-                "Use opaque walls, or paint it.",
-                Fix(text="Make it light-tight.", operations=[replace(f"{at}/light_tight", True)]),
-            )
-        if not inlet.floating_suction and tank.outlet_m < LEAST_DRAW_MM / 1000 - 1e-9:
-            found.add(
-                "GUTTERS_DRAWS_SLUDGE",
-                "caution",
-                f"{tank.name} draws {say.length(tank.outlet_m)} above its floor.",
-                f"A floating suction {say.nominal(SUCTION_UNDER_MM)} under the surface, or an outlet "
-                f"{say.nominal(LEAST_DRAW_MM)} up.",
-                Fix(text="Fit a floating suction.", operations=[replace(f"{at}/floating_suction", True)]),
-            )
-        if inlet.gauge == "sight_tube":
-            found.add(
-                "GUTTERS_SIGHT_TUBE",
-                "note",
-                f"{tank.name}: a chewed sight tube empties the tank.",
-                "Keep its valve shut; mark zero at the outlet and full at the overflow invert.",
-            )
-        if inlet.bore_mm < widest - 0.5:
-            found.add(
-                "GUTTERS_INLET_NARROW",
-                "caution",
-                f"{tank.name}: the inlet is {say.bore(inlet.bore_mm)}, the widest run {say.bore(widest)}.",
-                "Make the inlet as wide as its run.",
-                Fix(text=f"Make it {say.bore(widest)}.", operations=[replace(f"{at}/bore_mm", widest)]),
-            )
-        if inlet.gap_mm is not None:
-            across = tank.shape.diameter_m if isinstance(tank.shape, UprightCylinder) else 0.0
-            bulge = max(LEAST_GAP_MM, 1000 * BULGE_SHARE * across)
-            if inlet.gap_mm < bulge:
-                found.add(
-                    "GUTTERS_NO_ROOM_TO_BULGE",
-                    "caution",
-                    f"{tank.name} stands {say.bore(inlet.gap_mm)} from its neighbour; full, it is wider than empty.",
-                    f"Leave {say.nominal(bulge)}, and {say.nominal(WALKWAY_MM)} where a person must pass.",
-                    Fix(text=f"Leave {say.nominal(bulge)}.", operations=[replace(f"{at}/gap_mm", round(bulge))]),
-                )
+
+
+def _draw_and_gauge(tank: Tank, at: str, found: Findings, say: Wording) -> None:
+    inlet = tank.inlet
+    if not inlet.floating_suction and tank.outlet_m < LEAST_DRAW_MM / 1000 - 1e-9:
+        found.add(
+            "GUTTERS_DRAWS_SLUDGE",
+            "caution",
+            f"{tank.name} draws {say.length(tank.outlet_m)} above its floor.",
+            f"A floating suction {say.nominal(SUCTION_UNDER_MM)} under the surface, or an outlet "
+            f"{say.nominal(LEAST_DRAW_MM)} up.",
+            Fix(text="Fit a floating suction.", operations=[replace(f"{at}/floating_suction", True)]),
+        )
+    if inlet.gauge == "sight_tube":
+        found.add(
+            "GUTTERS_SIGHT_TUBE",
+            "note",
+            f"{tank.name}: a chewed sight tube empties the tank.",
+            "Keep its valve shut; mark zero at the outlet and full at the overflow invert.",
+        )

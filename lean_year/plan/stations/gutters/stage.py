@@ -26,6 +26,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.gutters.choices import choices
+from lean_year.plan.stations.gutters.figures import gutter_figures
 from lean_year.plan.stations.gutters.findings import gutter_findings
 from lean_year.plan.stations.gutters.level_checks import level_checks
 from lean_year.plan.stations.gutters.notes import fitting_notes
@@ -168,49 +169,9 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
     checks = level_checks(document, runs, flows.in_run, say)
     built = document.cistern.built()
     invert, _, _ = invert_and_room_m(document)
-    measured = [run.drop_m for run in runs if run.drop_m is not None]
-    least = min(measured, default=None)
     entered = document.downpour
-    figures = {
-        "drop_m": Figure(
-            value=least,
-            unit="m",
-            label="Least drop from leaf screen to inlet",
-            basis="derived",
-            formula="water on the leaf screen − invert of the inlet, the least of all runs",
-            working="; ".join(
-                f"{run.name}: {say.length(run.screen_m)} − {say.length(run.inlet_m)}"
-                for run in runs
-                if run.screen_m is not None
-            ),
-            moves="A tank that stands lower, or a screen higher under its gutter.",
-        ),
-        "flow_l_s": Figure(
-            value=flows.total,
-            unit="L/s",
-            label="Off the roofs in the downpour",
-            basis="derived",
-            source="BS EN 12056-3 for driven rain (from memory)" if entered.driven_rain else "",
-            formula="effective area × rate / 3600; effective = plan × (1 + tan(pitch) / 2)"
-            if entered.driven_rain
-            else "plan area × rate / 3600",
-            working=f"{say.intensity(document.rain.design_intensity_mm_h)}, once in {entered.return_years:g} years "
-            f"over {entered.duration_min:g} minutes",
-        ),
-        "tightest_share": Figure(
-            value=tightest.ratio if tightest else None,
-            unit="-",
-            label=f"Tightest place: {tightest.name}" if tightest else "Tightest place",
-            basis=tightest.basis if tightest else "derived",
-            source=tightest.source if tightest else "",
-            formula=f"flow / capacity; capacity: {tightest.formula}" if tightest else "",
-            working=f"{say.flow(tightest.flow_l_s)} / {say.flow(tightest.capacity_l_s)}; {tightest.working}"
-            if tightest
-            else "",
-        ),
-    }
     return GuttersPlan(
-        figures=figures,
+        figures=gutter_figures(document, runs, flows.total, tightest, say),
         section=Section(
             datum=document.levels.datum,
             ground_m=document.levels.ground_m,

@@ -32,7 +32,6 @@ class InfiltrationPlan(BaseModel):
 
     infiltration_mm_h: float | None
     """None until a test is made."""
-    storm_area_m2: float
     length_m: float | None
     width_m: float
     depth_m: float
@@ -50,7 +49,6 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
     rate = entered.infiltration_mm_h
     empty = InfiltrationPlan(
         infiltration_mm_h=rate,
-        storm_area_m2=area,
         length_m=None,
         width_m=entered.width_m,
         depth_m=entered.depth_m,

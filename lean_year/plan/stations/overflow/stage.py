@@ -71,7 +71,6 @@ class OverflowPlan(BaseModel):
     """Head over the overflow invert [m] and what the overflow passes then [L/s]."""
     inlet_mm2: float
     overflow_mm2: float
-    end_m: float
     destination: str
     where_it_ends: str
     """A sentence on its end; empty without an overflow."""
@@ -131,7 +130,6 @@ def plan_overflow(
         capacity_curve=hydraulics.capacity_curve,
         inlet_mm2=inlet_mm2,
         overflow_mm2=entered.count * circle_mm2(entered.bore_mm) if has_pipe(document) else 0.0,
-        end_m=discharge_m(document),
         destination=DESTINATIONS[entered.destination],
         where_it_ends=_where_it_ends(document, invert_m, say),
         ground=ground,

@@ -17,30 +17,43 @@ def lamp_findings(
 ) -> None:
     """Everything to fix; `dose` is the lamp's at its peak, `new_dose` a new lamp's. [mJ/cm2]"""
     _second_source(document, peak_l_s, found, say)
-    uv = document.treatment.uv
     if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
-        # A limiter lets through what the larger lamp is rated for: only one for all that the taps draw is enough.
-        unlimited = uv_dose_mj_cm2(document, max(peak_l_s, drawn_through_lamp_l_s(document) or 0.0))
-        short = ultraviolet.DRINKING_MJ_CM2 / max(unlimited, 1e-9)
-        wanted = math.ceil(uv.rated_flow_l_s * short * 100) / 100
-        fixes = []
-        if wanted <= 100:
-            fixes.append(
-                Fix(
-                    text=f"A lamp rated for {say.flow(wanted)}.",
-                    operations=[replace("/treatment/uv/rated_flow_l_s", wanted)],
-                )
+        _dose_too_small(document, peak_l_s, dose, new_dose, found, say)
+    _what_it_rests_on(document, found)
+    _age(document, found)
+    _when_it_fails(document, peak_l_s, found, say)
+
+
+def _dose_too_small(
+    document: Property, peak_l_s: float, dose: float, new_dose: float, found: Findings, say: Wording
+) -> None:
+    uv = document.treatment.uv
+    # A limiter lets through what the larger lamp is rated for: only one for all that the taps draw is enough.
+    unlimited = uv_dose_mj_cm2(document, max(peak_l_s, drawn_through_lamp_l_s(document) or 0.0))
+    short = ultraviolet.DRINKING_MJ_CM2 / max(unlimited, 1e-9)
+    wanted = math.ceil(uv.rated_flow_l_s * short * 100) / 100
+    fixes = []
+    if wanted <= 100:
+        fixes.append(
+            Fix(
+                text=f"A lamp rated for {say.flow(wanted)}.",
+                operations=[replace("/treatment/uv/rated_flow_l_s", wanted)],
             )
-        if new_dose >= ultraviolet.DRINKING_MJ_CM2 and uv.lamp_h > 0:
-            fixes.append(Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]))
-        found.add(
-            "TREATMENT_UV_SMALL",
-            "fails",
-            f"At {say.flow(peak_l_s)} the lamp gives {fixed(dose)} mJ/cm²; a drinking supply needs "
-            f"{ultraviolet.DRINKING_MJ_CM2:g}.",
-            "",
-            *fixes,
         )
+    if new_dose >= ultraviolet.DRINKING_MJ_CM2 and uv.lamp_h > 0:
+        fixes.append(Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]))
+    found.add(
+        "TREATMENT_UV_SMALL",
+        "fails",
+        f"At {say.flow(peak_l_s)} the lamp gives {fixed(dose)} mJ/cm²; a drinking supply needs "
+        f"{ultraviolet.DRINKING_MJ_CM2:g}.",
+        "",
+        *fixes,
+    )
+
+
+def _what_it_rests_on(document: Property, found: Findings) -> None:
+    uv = document.treatment.uv
     if uv.uvt_percent is None:
         found.add(
             "TREATMENT_UVT_NOT_MEASURED",
@@ -55,6 +68,10 @@ def lamp_findings(
         f"{ultraviolet.DRINKING_MJ_CM2:g} mJ/cm² reduces Cryptosporidium and Giardia by four logs, but adenovirus "
         "only half a log: that takes 186. Few roofs carry it; where people are frail, add chlorine.",
     )
+
+
+def _age(document: Property, found: Findings) -> None:
+    uv = document.treatment.uv
     if uv.lamp_h > ultraviolet.RATED_LIFE_H:
         found.add(
             "TREATMENT_LAMP_OLD",
@@ -73,6 +90,10 @@ def lamp_findings(
             Fix(text="Fit the sensor.", operations=[replace("/treatment/uv/sensor", True)]),
             Fix(text="Go by the calendar.", operations=[replace("/treatment/uv/change_by", "calendar")]),
         )
+
+
+def _when_it_fails(document: Property, peak_l_s: float, found: Findings, say: Wording) -> None:
+    uv = document.treatment.uv
     if not uv.shut_valve and not uv.battery:
         found.add(
             "TREATMENT_UV_FAILS_OPEN",

@@ -4,12 +4,9 @@ from pydantic import BaseModel
 
 from lean_year.core.household.uses import Quality
 from lean_year.core.treatment import ultraviolet
-from lean_year.core.treatment.cartridges import DIRTY_RISE_KPA
-from lean_year.core.treatment.ultraviolet import DESIGN_UVT_PERCENT
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
-from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.levels import by_heights_alone
 from lean_year.plan.model.pressure_side import LIFT_READS
@@ -30,11 +27,13 @@ from lean_year.plan.model.train import (
 from lean_year.plan.stations.treatment.choices import choices
 from lean_year.plan.stations.treatment.disinfection_methods import TARGETS, DisinfectionMethod, disinfection_methods
 from lean_year.plan.stations.treatment.dosing import balance_figures
+from lean_year.plan.stations.treatment.figures import dose_figure, train_figures
 from lean_year.plan.stations.treatment.findings import treatment_findings
 from lean_year.plan.stations.treatment.housings import HousingOffered, housings_offered
 from lean_year.plan.stations.treatment.least_train import Pretreatment, lacking, pretreatment, served, stages_for
 from lean_year.plan.stations.treatment.notes import treatment_notes
 from lean_year.plan.stations.treatment.plant_room import PlantRoom, plant_room
+from lean_year.plan.stations.treatment.stage_plan import StagePlan
 from lean_year.plan.stations.treatment.water_tests import WaterTests, water_tests
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
@@ -58,25 +57,6 @@ CAUTIONS = [
     "Bleach: plain, never scented or thickened, never with acid or other cleaners; gloves and goggles.",
     "Rain and mains never meet: an air gap or the device that local code asks for, by a licensed plumber.",
 ]
-
-
-class StagePlan(BaseModel):
-    """One stage at the peak flow."""
-
-    name: str
-    kind: str
-    flow_l_s: float
-    """Passes it at the peak."""
-    clean_kpa: float
-    dirty_kpa: float
-    """When it is due for a change."""
-    after_clean_kpa: float
-    """Taken by the train up to and with it, new."""
-    after_dirty_kpa: float
-    life_months: float | None
-    """None where it is not changed by wear."""
-    cost_year: float | None
-    takes: str
 
 
 class BranchPlan(BaseModel):
@@ -153,60 +133,11 @@ def _plan_train(
     dose = None if passes is None else uv_dose_mj_cm2(document, through)
     drunk = served(document)["drinking"]
     branches = [_branch(document, use, before, say) for use in USE_NAMES]
-    costs = [row.cost_year for row in rows if row.cost_year is not None]
-    figures = {
-        "peak_l_s": Figure(
-            value=peak,
-            unit="L/s",
-            label="Peak flow through the train",
-            basis="from_memory" if document.pump.flow_by == "units" else "common_practice",
-            formula="fixture units by Hunter's curve" if document.pump.flow_by == "units" else "what is open at once",
-            working=f"{say.flow(peak)}, chosen at the pump",
-        ),
-        "clean_kpa": Figure(
-            value=sum(row.clean_kpa for row in rows),
-            unit="kPa",
-            label="Taken when all is new",
-            basis="estimate",
-            formula="sum of each stage's drop at the peak",
-            working=" + ".join(say.pressure(row.clean_kpa) for row in rows) or "no stage",
-            moves="A larger housing takes a fraction of it, and lasts longer by the square of its area.",
-        ),
-        "dirty_kpa": Figure(
-            value=sum(row.dirty_kpa for row in rows),
-            unit="kPa",
-            label="Taken when cartridges are due",
-            basis="common_practice",
-            formula=f"new + {say.pressure(DIRTY_RISE_KPA)} across the cartridges",
-            working=" + ".join(say.pressure(row.dirty_kpa) for row in rows) or "no stage",
-            moves="Change them earlier, or fit the next larger housing.",
-        ),
-        "cost_year": Figure(
-            value=sum(costs),
-            unit=document.prices.currency,
-            label="Cartridges and lamps a year",
-            basis="entered",
-            formula="12 / life × cost of each",
-            working=" + ".join(fixed(cost, 2) for cost in costs) or "no cost entered",
-        ),
-    }
+    figures = train_figures(document, rows, peak, say)
     if dose is not None:
-        uvt = "design" if entered.uv.uvt_percent is None else "measured"
-        figures["dose_mj_cm2"] = Figure(
-            value=dose,
-            unit="mJ/cm2",
-            label="UV dose at the peak",
-            basis="derived",
-            source="Beer and Lambert; lamp and sleeve from memory",
-            formula="rated dose × rated flow / peak × light in the water × lamp × sleeve",
-            working=f"{entered.uv.rated_mj_cm2:g} × {say.flow(entered.uv.rated_flow_l_s)} / {say.flow(through)}, UVT "
-            f"{entered.uv.uvt_percent or DESIGN_UVT_PERCENT:g} % ({uvt}), lamp "
-            f"{ultraviolet.lamp_share(entered.uv.lamp_h) * 100:.0f} %, sleeve "
-            f"{ultraviolet.FOULED_SLEEVE_SHARE * 100:.0f} %",
-            moves="A larger lamp, less flow, clearer water, or a younger lamp.",
-        )
-    if dose is not None and entered.second_source == "well":
-        figures["second_dose_mj_cm2"] = _second_source(document, through, say)
+        figures["dose_mj_cm2"] = dose_figure(document, dose, through, say)
+        if entered.second_source == "well":
+            figures["second_dose_mj_cm2"] = _second_source(document, through, say)
     return TreatmentPlan(
         figures=figures,
         stages=rows,

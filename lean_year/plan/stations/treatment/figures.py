@@ -1,0 +1,70 @@
+"""The figures of a treatment train."""
+
+from lean_year.core.treatment import ultraviolet
+from lean_year.core.treatment.cartridges import DIRTY_RISE_KPA
+from lean_year.core.treatment.ultraviolet import DESIGN_UVT_PERCENT
+from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.stations.treatment.stage_plan import StagePlan
+from lean_year.property.document import Property
+
+
+def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, say: Wording) -> dict[str, Figure]:
+    """What the train passes, takes and costs."""
+    costs = [row.cost_year for row in rows if row.cost_year is not None]
+    return {
+        "peak_l_s": Figure(
+            value=peak_l_s,
+            unit="L/s",
+            label="Peak flow through the train",
+            basis="from_memory" if document.pump.flow_by == "units" else "common_practice",
+            formula="fixture units by Hunter's curve" if document.pump.flow_by == "units" else "what is open at once",
+            working=f"{say.flow(peak_l_s)}, chosen at the pump",
+        ),
+        "clean_kpa": Figure(
+            value=sum(row.clean_kpa for row in rows),
+            unit="kPa",
+            label="Taken when all is new",
+            basis="estimate",
+            formula="sum of each stage's drop at the peak",
+            working=" + ".join(say.pressure(row.clean_kpa) for row in rows) or "no stage",
+            moves="A larger housing takes a fraction of it, and lasts longer by the square of its area.",
+        ),
+        "dirty_kpa": Figure(
+            value=sum(row.dirty_kpa for row in rows),
+            unit="kPa",
+            label="Taken when cartridges are due",
+            basis="common_practice",
+            formula=f"new + {say.pressure(DIRTY_RISE_KPA)} across the cartridges",
+            working=" + ".join(say.pressure(row.dirty_kpa) for row in rows) or "no stage",
+            moves="Change them earlier, or fit the next larger housing.",
+        ),
+        "cost_year": Figure(
+            value=sum(costs),
+            unit=document.prices.currency,
+            label="Cartridges and lamps a year",
+            basis="entered",
+            formula="12 / life × cost of each",
+            working=" + ".join(fixed(cost, 2) for cost in costs) or "no cost entered",
+        ),
+    }
+
+
+def dose_figure(document: Property, dose: float, through_l_s: float, say: Wording) -> Figure:
+    """The lamp's dose at what passes it. [mJ/cm2]"""
+    uv = document.treatment.uv
+    uvt = "design" if uv.uvt_percent is None else "measured"
+    return Figure(
+        value=dose,
+        unit="mJ/cm2",
+        label="UV dose at the peak",
+        basis="derived",
+        source="Beer and Lambert; lamp and sleeve from memory",
+        formula="rated dose × rated flow / peak × light in the water × lamp × sleeve",
+        working=f"{uv.rated_mj_cm2:g} × {say.flow(uv.rated_flow_l_s)} / {say.flow(through_l_s)}, UVT "
+        f"{uv.uvt_percent or DESIGN_UVT_PERCENT:g} % ({uvt}), lamp "
+        f"{ultraviolet.lamp_share(uv.lamp_h) * 100:.0f} %, sleeve "
+        f"{ultraviolet.FOULED_SLEEVE_SHARE * 100:.0f} %",
+        moves="A larger lamp, less flow, clearer water, or a younger lamp.",
+    )
