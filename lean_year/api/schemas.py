@@ -23,7 +23,7 @@ from lean_year.property.document import Property, Units
 from lean_year.property.household import Habit
 from lean_year.property.parts import PlaceText, Text
 from lean_year.property.roofs import Material, Roof
-from lean_year.store.properties import Stored
+from lean_year.store.properties import ListedProperty, Stored
 from lean_year.store.records import RecordEntry
 
 LAST_REVISION = 2**31 - 1
@@ -198,20 +198,6 @@ class PropertyState(Answer):
     can_redo: bool
     demo: str | None
     record: RecordEntry | None
-
-
-class ListedProperty(BaseModel):
-    model_config = ConfigDict(from_attributes=True)
-
-    id: str
-    revision: int
-    name: str
-    place: str
-    verdict: str
-    summary: str
-    years: list[int]
-    demo: str | None
-    changed_at: dt.datetime
 
 
 class PropertyList(BaseModel):

@@ -32,7 +32,7 @@ from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit
 from lean_year.store import properties, records
 from lean_year.store.database import writing
-from lean_year.store.properties import Listed, Stored, Summary
+from lean_year.store.properties import ListedProperty, Stored, Summary
 
 KEPT_RECORDS = 32
 KEPT_PLANS = 16
@@ -109,7 +109,7 @@ class Workshop:
 
     # -- reading ------------------------------------------------------------------------------------------------
 
-    def listed(self) -> list[Listed]:
+    def listed(self) -> list[ListedProperty]:
         return properties.list_properties(self.engine)
 
     def stored(self, property_id: str) -> Stored:

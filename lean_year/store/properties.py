@@ -64,7 +64,7 @@ class Stored:
 
 
 @dataclass(frozen=True, slots=True)
-class Listed:
+class ListedProperty:
     id: str
     revision: int
     name: str
@@ -160,12 +160,12 @@ _BASE_OF_EDIT = select(_revisions.c.number, _revisions.c.edit_id, _revisions.c.d
 )
 
 
-def list_properties(engine: Engine) -> list[Listed]:
+def list_properties(engine: Engine) -> list[ListedProperty]:
     """All properties, the last changed first."""
     with reading(engine) as session:
         rows = session.scalars(select(PropertyRow).order_by(PropertyRow.changed_at.desc(), PropertyRow.id))
         return [
-            Listed(
+            ListedProperty(
                 id=row.id,
                 revision=row.head,
                 name=row.name,

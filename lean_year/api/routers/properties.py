@@ -9,7 +9,6 @@ from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
 from lean_year.api.schemas import (
     Answer,
     Edit,
-    ListedProperty,
     NewProperty,
     PastedCurve,
     PlayStorm,
@@ -47,7 +46,7 @@ def list_properties(workshop: InWorkshop) -> Response:
     loaded = {each.demo for each in listed}
     return json_of(
         PropertyList(
-            properties=[ListedProperty.model_validate(each) for each in listed],
+            properties=listed,
             demos=[demo for demo in DEMOS if demo not in loaded],
         )
     )

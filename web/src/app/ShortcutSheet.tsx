@@ -1,4 +1,4 @@
-import { Dialog } from "radix-ui";
+import { TextDialog } from "../ui/TextDialog";
 
 const KEYS: [string, string][] = [
   ["[ and ]", "station above, station below"],
@@ -11,30 +11,17 @@ const KEYS: [string, string][] = [
   ["?", "this list"],
 ];
 
-export function ShortcutSheet({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
+export function ShortcutSheet(props: { open: boolean; setOpen: (open: boolean) => void }) {
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content
-          className="dialog"
-          style={{ width: "min(560px, calc(100vw - 24px))" }}
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="title">Keys</Dialog.Title>
-          <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
-            {KEYS.map(([key, does]) => (
-              <div key={key} className="contents">
-                <dt className="font-semibold">{key}</dt>
-                <dd className="text-ink-2">{does}</dd>
-              </div>
-            ))}
-          </dl>
-          <p className="mt-5">
-            <Dialog.Close className="act-quiet">Close</Dialog.Close>
-          </p>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <TextDialog title="Keys" width={560} {...props}>
+      <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+        {KEYS.map(([key, does]) => (
+          <div key={key} className="contents">
+            <dt className="font-semibold">{key}</dt>
+            <dd className="text-ink-2">{does}</dd>
+          </div>
+        ))}
+      </dl>
+    </TextDialog>
   );
 }
