@@ -62,8 +62,8 @@ export function StepsView() {
           </div>
           {steps.length === 0 && (
             <p className="note mt-2">
-              No step yet: the house uses water as ever until the last litre. A first step for the garden often costs
-              nothing and carries the house through.
+              No step yet: the house uses water as ever until the tank is empty. A first step for the garden often
+              costs nothing and carries the house through.
             </p>
           )}
         </section>

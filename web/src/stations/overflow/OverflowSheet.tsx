@@ -81,7 +81,7 @@ export function OverflowSheet() {
                   kind="percent"
                   value={entered.hold_down_share}
                 />{" "}
-                of the tank empty for rain that is forecast, on rain alone over the whole record:
+                of the tank empty for rain that is forecast, as the supply is run, over the whole record:
               </p>
               <DataTable
                 head={["Kept empty", "Years carried", "Spilled a year"]}
