@@ -19,7 +19,7 @@ const queries = new QueryClient({
     queries: {
       // A refusal will be the same the next time; a lost connection may not.
       retry: (count, error) => !(error instanceof Refused) && count < 2,
-      // Another window's change is not slipped under an open sheet: whoever edits second is told so.
+      // Another window's change is not slipped under an open sheet: whoever edits second is asked what to do.
       refetchOnWindowFocus: false,
       networkMode: "always",
     },

@@ -24,7 +24,7 @@ const RETRY_MS = 3_000;
 /** Changes that came too late, with the entries that are still kept here. */
 export type Conflict = { edits: EditToKeep[]; standing: number };
 
-/** What can be done with a property: the same for as long as it is open. */
+/** What can be done with a property. */
 type Edits = {
   id: string;
   /** Work an edit out without keeping it; only the latest asked for is answered. */
@@ -57,7 +57,7 @@ function useProvided<T>(context: Context<T | null>): T {
 }
 
 export const useConnection = () => useProvided(ConnectionContext);
-/** What can be done, which never has anything drawn anew. */
+/** What can be done: the same through every preview and edit. */
 export const useEdits = () => useProvided(EditsContext);
 /** The property as it is kept, whatever is being dragged. */
 export const useSaved = () => useProvided(SavedContext);
@@ -86,8 +86,6 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
   const waiting = useSyncExternalStore(outbox.subscribe, outbox.size);
   const settles = useRef(new Map<string, Settle>());
   const sending = useRef(false);
-  /** Edits of the conflict that stands, for whoever decides what becomes of them. */
-  const late = useRef<EditToKeep[]>([]);
   const asked = useRef<{ operations: Operation[] | null; busy: boolean; round: number }>({
     operations: null,
     busy: false,
@@ -135,8 +133,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
         } catch (error) {
           if (error instanceof Refused && error.status < 500) {
             if (error.stale) {
-              late.current = outbox.takeAll();
-              setConflict({ edits: late.current, standing: error.refusal!.revision! });
+              const edits = outbox.takeAll();
+              setConflict({ edits, standing: error.refusal!.revision! });
               settle(null);
             } else {
               outbox.refused();
@@ -233,15 +231,16 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
 
   const resolveConflict = useCallback(
     async (how: "apply" | "drop") => {
+      const late = how === "apply" ? (conflict?.edits ?? []) : [];
       setConflict(null);
       endPreview();
       await cache.refetchQueries({ queryKey: propertyQuery(id).queryKey });
-      for (const each of how === "apply" ? late.current : []) {
+      for (const each of late) {
         const problem = await edit(each.label, each.operations);
         if (problem) toast(`${each.label} could not be put on top: ${problem}`);
       }
     },
-    [cache, edit, endPreview, id],
+    [cache, conflict, edit, endPreview, id],
   );
 
   const edits = useMemo(

@@ -18,9 +18,9 @@ def first_flush_figures(
     catch: Catch | None,
     say: Wording,
 ) -> dict[str, Figure]:
-    """What is thrown away of each rain, and in a mean year where the record counts one."""
+    """What is thrown away of each rain, and in a mean year; `catch` is None where the record counts none."""
     figures = _sizes(document.first_flush, chambers, area_m2, say)
-    if rain is not None and catch is not None and rain.counts.any():
+    if rain is not None and catch is not None:
         figures |= _losses(catch, rain, say)
     return figures
 
