@@ -94,6 +94,7 @@ def test_what_waits_when_the_page_closes_is_sent_when_it_opens_again(page, tmp_p
     page.goto(server.url)
     page.get_by_role("link", name="Saltmarrow").click()
     expect(page.get_by_test_id("revision")).to_have_text("rev 1")
+    expect(page.get_by_role("textbox", name="Tank size")).to_be_visible()
     address = page.url
     server.kill()
     set_tank(page, "83 m3")
