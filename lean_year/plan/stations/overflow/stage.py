@@ -90,7 +90,7 @@ def _lower_overflow(document: Property, overflow_invert_m: float, stands_m: floa
         if target - tank.floor_m <= tank.outlet_m + LEAST_LIVE_M:
             return None
         at = f"/cistern/tanks/{number}"
-        operations.append(replace(f"{at}/overflow_m", round(target - tank.floor_m, 4)))
+        operations.append(replace(f"{at}/overflow_m", math.floor((target - tank.floor_m) * 1e4) / 1e4))
         inside = min(tank.inlet_m - tank.floor_m, tank.vessel().shape.height_m)
         operations.append(replace(f"{at}/inlet/height_m", math.floor(inside * 1e4) / 1e4))
     if not operations:
