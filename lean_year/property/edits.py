@@ -119,7 +119,13 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     ) as bad:
         paths = ", ".join(str(op.get("path", ""))[:60] for op in operations[:4])
         raise InputError("operations", f"do not fit the document: {paths}") from bad
-    return check(raw)
+    return _sharing_parts(document, check(raw))
+
+
+def _sharing_parts(before: Property, after: Property) -> Property:
+    """The document with each part that did not change taken from before, so that it is known again at once."""
+    same = {name: value for name, value in before.__dict__.items() if value == getattr(after, name)}
+    return after.model_copy(update=same)
 
 
 def _still_assumed(assumed: list[str], operation: dict[str, Any]) -> list[str]:

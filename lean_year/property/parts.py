@@ -2,7 +2,7 @@
 
 import datetime as dt
 from collections.abc import Iterable
-from typing import Annotated, Self
+from typing import Annotated, Any, Self
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
@@ -48,24 +48,41 @@ class Part(BaseModel):
         extra="forbid", strict=True, allow_inf_nan=False, json_schema_serialization_defaults_required=True
     )
 
-    def restricted_to(self, names: Iterable[str]) -> Self:
-        """The same with some of its fields alone (`roofs`, `household.irrigation`); asking for another is an error.
+    @classmethod
+    def of_parts_alone(cls, values: dict[str, Any]) -> Self:
+        """One that has some of its fields alone; asking for another is an error.
 
-        For reading: it is not checked again, and it cannot be kept as a document.
+        For reading: it is not checked, and it cannot be kept as a document.
         """
-        inner: dict[str, list[str]] = {}
-        for name in names:
-            field, _, rest = name.partition(".")
-            inner.setdefault(field, []).append(rest)
-        values = {
-            field: getattr(self, field) if "" in rest else getattr(self, field).restricted_to(rest)
-            for field, rest in inner.items()
-        }
-        part = object.__new__(type(self))
+        part = object.__new__(cls)
         for slot, value in (("__dict__", values), ("__pydantic_fields_set__", set(values)),
                             ("__pydantic_extra__", None), ("__pydantic_private__", None)):  # fmt: skip
             object.__setattr__(part, slot, value)
         return part
+
+
+def grouped_by_field(names: Iterable[str]) -> dict[str, tuple[str, ...]]:
+    """Names of fields and of fields in them, by the outer field; a field that is named itself stands with "".
+
+    >>> grouped_by_field(["units", "household.steps", "household.uses"])
+    {'units': ('',), 'household': ('steps', 'uses')}
+    """
+    inner: dict[str, list[str]] = {}
+    for name in names:
+        field, _, rest = name.partition(".")
+        inner.setdefault(field, []).append(rest)
+    return {field: tuple(rest) for field, rest in inner.items()}
+
+
+def restricted_to(value: Any, names: Iterable[str]) -> Any:
+    """A part, or each part of a list, with some fields alone (`steps`, `irrigation.area_m2`); all of it for ""."""
+    if "" in names:
+        return value
+    if isinstance(value, list):
+        return [restricted_to(each, names) for each in value]
+    return type(value).of_parts_alone(
+        {field: restricted_to(getattr(value, field), rest) for field, rest in grouped_by_field(names).items()}
+    )
 
 
 def zeros() -> list[float]:

@@ -81,6 +81,7 @@ class SizesOut(NamedTuple):
     lost: NDArray[np.float64]
     topped_up: NDArray[np.float64]
     trucked: NDArray[np.float64]
+    counted_spilled: NDArray[np.float64]
 
 
 @njit(cache=True, nogil=True)
@@ -193,6 +194,7 @@ def operate_block(inflow, demand, loss, size, start, running, years, out):  # ty
     )  # fmt: skip
     n = size.size
     before, want, top, pending, inverse = np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n)
+    kept = np.zeros(n)
     first = triggers[0] if triggers.size > 0 else -1.0
     second = triggers[1] if triggers.size > 1 else -1.0
     third = triggers[2] if triggers.size > 2 else -1.0
@@ -201,10 +203,13 @@ def operate_block(inflow, demand, loss, size, start, running, years, out):  # ty
         inverse[k] = 1.0 / size[k] if size[k] > 0 else 0.0
     day = 0
     for year in range(years.end.size):
+        rained = 0.0
         for k in range(n):
             before[k] = short_days[k]
+            kept[k] = held[k] + supplied[k] + lost[k] - topped[k] - trucked[k]
         while day < years.end[year]:
             q, gone, d0 = inflow[day], loss[day], demand[0, day]
+            rained += q
             if triggers.size == 0:
                 for k in range(n):
                     want[k] = d0
@@ -286,6 +291,8 @@ def operate_block(inflow, demand, loss, size, start, running, years, out):  # ty
         if years.counts[year]:
             for k in range(n):
                 out.short_years[k] += 1 if short_days[k] > before[k] else 0
+                spilled = rained + kept[k] - (held[k] + supplied[k] + lost[k] - topped[k] - trucked[k])
+                out.counted_spilled[k] += spilled if spilled > 0.0 else 0.0
 
 
 @njit(cache=True, nogil=True)

@@ -416,6 +416,8 @@ class OperatedCurve(SizeCurve):
     """Missed within the watched days. [L]"""
     topped_up_l: NDArray[np.float64]
     trucked_l: NDArray[np.float64]
+    counted_spilled_l: NDArray[np.float64]
+    """Spilled in the years that count. [L]"""
 
 
 def operate_sizes(
@@ -485,4 +487,5 @@ def operate_sizes(
         watch_missed_l=out.watch_missed,
         topped_up_l=out.topped_up,
         trucked_l=out.trucked,
+        counted_spilled_l=out.counted_spilled,
     )

@@ -147,9 +147,11 @@ def people_by_day(
         raise InputError("guests", "every month must be a number of at least 0")
     months = dates.astype("datetime64[M]")
     month = months.astype(np.int64) % 12 + 1
+    people = residents + guests[month - 1]
+    if not periods:
+        return people
     in_year = month * 100 + (dates - months).astype(np.int64) + 1
     weekend = (dates.astype("datetime64[D]").astype(np.int64) + 3) % 7 >= 5  # 1 January 1970 was a Thursday
-    people = residents + guests[month - 1]
     added = np.zeros_like(people)
     for period in periods:
         require_number("people", period.people, low=0, high=100_000)
@@ -187,7 +189,10 @@ def use_by_day_l(use: Use, people: NDArray[np.float64], month: NDArray[np.int64]
     >>> use_by_day_l(shower, np.array([2.0, 3.0]), np.array([1, 1])).tolist()
     [50.0, 75.0]
     """
-    return np.asarray(people * use.litres_person_day + np.array(use.litres_day)[month - 1])
+    daily = np.asarray(people * use.litres_person_day)
+    if any(use.litres_day):
+        daily += np.array((0.0, *use.litres_day))[month]
+    return daily
 
 
 @dataclass(frozen=True, slots=True)

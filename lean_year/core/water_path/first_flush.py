@@ -249,14 +249,25 @@ class Diverter:
 class Diverted:
     """What a diverter took out of a record. Arrays have shape (n_days,)."""
 
+    arrived_l: NDArray[np.float64]
+    """What its roofs brought each day. [L]"""
     taken_l: NDArray[np.float64]
     """Into the chamber and out of its hole, each day. [L]"""
     leaked_l: NDArray[np.float64]
     """Of that, out of the hole while it rained. [L]"""
     reset: NDArray[np.bool_]
     """Days on which rain found it at least nine tenths empty."""
-    wet_day: NDArray[np.bool_]
-    """Days on which its roofs brought water."""
+
+    @property
+    def wet_day(self) -> NDArray[np.bool_]:
+        """Days on which its roofs brought water."""
+        return np.asarray(self.arrived_l > 0)
+
+    @property
+    def passed_share(self) -> NDArray[np.float64]:
+        """Share of each day's water that it lets by; 1 on a dry day. [-]"""
+        taken = np.divide(self.taken_l, self.arrived_l, out=np.zeros_like(self.taken_l), where=self.wet_day)
+        return np.asarray(np.maximum(0.0, 1 - taken))
 
 
 @njit(cache=True, nogil=True)
@@ -312,4 +323,4 @@ def divert(water_l: NDArray[np.float64], diverter: Diverter, *, rain_h: float = 
             water_l, diverter.volume_l, diverter.drain_h, diverter.steady, diverter.leak_l_h, hours,
             taken, leaked, reset,
         )  # fmt: skip
-    return Diverted(taken, leaked, reset, water_l > 0)
+    return Diverted(water_l, taken, leaked, reset)

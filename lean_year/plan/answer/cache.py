@@ -6,6 +6,7 @@ an error the first time it is asked for, and never a plan of something else.
 """
 
 from collections.abc import Callable, Hashable
+from contextlib import suppress
 from functools import cache as once
 from functools import update_wrapper
 from threading import Lock
@@ -15,11 +16,12 @@ from cachetools import LRUCache
 from pydantic import TypeAdapter
 
 from lean_year.property.document import Property
+from lean_year.property.parts import grouped_by_field, restricted_to
 
 P = ParamSpec("P")
 Result = TypeVar("Result")
-_TEXTS_HELD = 1_024
-_MISSING: Any = object()
+_PARTS_HELD = 1_024
+_BY_VALUE = frozenset((float, int, str, bytes, bool, type(None)))
 
 
 class ByIdentity:
@@ -39,6 +41,8 @@ class ByIdentity:
 
 def key_of(argument: object) -> Hashable:
     """An argument as part of a key: by its value where it has one that cannot change, else by identity."""
+    if type(argument) in _BY_VALUE:
+        return argument
     if isinstance(argument, tuple | list):
         return tuple(key_of(each) for each in argument)
     if isinstance(argument, dict):
@@ -59,16 +63,15 @@ class Cache(Generic[Result]):
 
     def get(self, key: Hashable, make: Callable[[], Result]) -> Result:
         """The result held under a key, made now if there is none."""
+        with self._lock, suppress(KeyError):
+            return self.results[key]
+        made = make()
         with self._lock:
-            known = self.results.get(key, _MISSING)
-        if known is _MISSING:
-            known = make()
-            with self._lock:
-                self.results[key] = known
-        return cast(Result, known)
+            self.results[key] = made
+        return made
 
 
-_texts: Cache[tuple[object, bytes]] = Cache(_TEXTS_HELD)
+_parts: Cache[tuple[object, object, bytes]] = Cache(_PARTS_HELD)
 
 
 @once
@@ -77,9 +80,21 @@ def _adapter(part: str) -> TypeAdapter[Any]:
 
 
 def _text_of(part: str, value: object) -> bytes:
-    """A part of a document as text. The parts of one edit are asked for many times, so each is written once."""
-    # The value is held with its text, so that its identity cannot become another's.
-    return _texts.get((part, id(value)), lambda: (value, _adapter(part).dump_json(value, warnings=False)))[1]
+    return _adapter(part).dump_json(value, warnings=False)
+
+
+def _alone(part: str, names: tuple[str, ...], value: object) -> tuple[object, bytes]:
+    """A part of a document with what is read of it alone, and that as text.
+
+    The parts of one edit are asked for many times, so each is made once.
+    """
+
+    def make() -> tuple[object, object, bytes]:
+        restricted = restricted_to(value, names)
+        return value, restricted, _text_of(part, restricted)
+
+    # The value is held with what comes of it, so that its identity cannot become another's.
+    return _parts.get((part, names, id(value)), make)[1:]
 
 
 def cached(maxsize: int) -> Callable[[Callable[P, Result]], Callable[P, Result]]:
@@ -105,11 +120,12 @@ def cached_by_parts(
     ----------
     maxsize : int
     *reads : str
-        Parts of the document, or parts of a part (`household.irrigation`). The function gets no others.
+        Parts of the document, or of a part (`household.irrigation`), or of each part of a list (`roofs.pitch_deg`).
+        The function gets no others.
     narrowed : callable, optional
         Takes away more of what the function does not read; what is left is both what it gets and its key.
     """
-    parts = tuple(dict.fromkeys(each.partition(".")[0] for each in reads))
+    parts = grouped_by_field(reads)
 
     def decorate(
         function: Callable[Concatenate[Property, P], Result],
@@ -117,10 +133,15 @@ def cached_by_parts(
         held: Cache[Result] = Cache(maxsize)
 
         def call(document: Property, *args: P.args, **kwargs: P.kwargs) -> Result:
-            seen = document.restricted_to(reads)
+            alone = {part: _alone(part, names, getattr(document, part)) for part, names in parts.items()}
+            seen = Property.of_parts_alone({part: restricted for part, (restricted, _) in alone.items()})
+            texts = tuple(text for _, text in alone.values())
             if narrowed is not None:
                 seen = narrowed(seen)
-            texts = tuple(_text_of(part, getattr(seen, part)) for part in parts)
+                texts = tuple(
+                    text if getattr(seen, part) is restricted else _text_of(part, getattr(seen, part))
+                    for part, (restricted, text) in alone.items()
+                )
             return held.get((texts, key_of((args, kwargs))), lambda: function(seen, *args, **kwargs))
 
         return cast(Callable[Concatenate[Property, P], Result], update_wrapper(call, function))

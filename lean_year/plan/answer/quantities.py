@@ -9,6 +9,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 from decimal import ROUND_HALF_UP, Decimal
+from functools import lru_cache
 from typing import Any, Literal
 
 from lean_year.core import units as to
@@ -280,6 +281,7 @@ def fraction(value: float, parts: int) -> str:
     return ("-" if value < 0 and (whole or rest) else "") + " ".join(figures)
 
 
+@lru_cache(8_192)
 def written(kind: str, value: float, units: Units) -> str:
     """A value of a kind of quantity in the words of a system of units, with a true minus sign.
 

@@ -79,13 +79,14 @@ def _at_steps(uses: HouseholdDemand, steps: tuple[core.SavingStep, ...]) -> Dema
     kinds = {kind: uses.of(kind) for kind in core.KINDS}
     cuts = [None, *steps]
 
-    def left(cut: core.SavingStep | None, *of: Kind) -> NDArray[np.float64]:
-        return sum((kinds[kind] * (1 - (cut.cut(kind) if cut else 0.0)) for kind in of), np.zeros(uses.month.size))
+    def left(*of: Kind) -> NDArray[np.float64]:
+        rows = np.zeros((len(cuts), uses.month.size))
+        for row, cut in zip(rows, cuts, strict=True):
+            for kind in of:
+                row += kinds[kind] if cut is None else kinds[kind] * (1 - cut.cut(kind))
+        return rows
 
-    return Demand(
-        house_l=np.stack([left(cut, "house", "animals", "other") for cut in cuts]),
-        garden_l=np.stack([left(cut, "garden") for cut in cuts]),
-    )
+    return Demand(house_l=left("house", "animals", "other"), garden_l=left("garden"))
 
 
 def _indoor_uses(household: Household) -> list[tuple[str, Use, bool]]:
@@ -167,9 +168,8 @@ def et0_mm(document: Property, rain: PreparedRain) -> tuple[NDArray[np.float64],
 
 @cached(32)
 def _people(
-    rain: PreparedRain | None, residents: float, guests: tuple[float, ...], periods: tuple[core.Period, ...]
+    dates: NDArray[np.datetime64], residents: float, guests: tuple[float, ...], periods: tuple[core.Period, ...]
 ) -> NDArray[np.float64]:
-    dates = _ANY_YEAR if rain is None else rain.dates
     return core.people_by_day(dates, residents=residents, guests=np.array(guests), periods=periods)
 
 
@@ -194,7 +194,7 @@ def demand_of(document: Property, rain: PreparedRain | None) -> HouseholdDemand:
     dates = _ANY_YEAR if rain is None else rain.dates
     month = month_of(dates) if rain is None else rain.month
     people = _people(
-        rain,
+        dates,
         household.residents,
         tuple(household.guests),
         tuple(
@@ -207,7 +207,7 @@ def demand_of(document: Property, rain: PreparedRain | None) -> HouseholdDemand:
     for key, use, drains_clean in _indoor_uses(household):
         daily = core.use_by_day_l(use, people, month)
         uses.append(UseOfWater(key, use.name, use.kind, use.quality, use.from_rain, use.litres_person_day, daily))
-        if drains_clean:
+        if drains_clean and household.cheaper.greywater_share > 0:
             grey += daily * household.cheaper.greywater_share
     for beasts in household.animals:
         label = core.animals()[beasts.animal].label

@@ -74,21 +74,40 @@ def _harvest(
     return catchment.harvest_l(area_m2=area, rain_mm=water_mm, runoff=runoff, loss_mm=loss)
 
 
-CATCH_READS = ("roofs", "downpipes", "first_flush", "losses", "snow", "site", "household.irrigation")
+ROOF_READS = tuple(
+    f"roofs.{each}" for each in ("id", "name", "on", "extent", "pitch_deg", "material", "runoff", "loss_mm", "drains",
+                                 "snow_guards")
+)  # fmt: skip
+"""What of a roof decides the water that it brings."""
+LOSS_READS = (*(f"downpipes.{each}" for each in ("id", "name", "pipes", "screens", "tank")), "first_flush")
+"""What of the pipes decides what is lost between gutter and tank, and in which tank the rest ends."""
+_GUTTER_READS = (*ROOF_READS, "losses", "snow", "site", "household.irrigation")
+CATCH_READS = (*_GUTTER_READS, *LOSS_READS)
 """The garden's evapotranspiration empties open stores, too."""
+
+
+@cached_by_parts(16, *_GUTTER_READS)
+def _at_the_gutters(
+    document: Property, rain: PreparedRain
+) -> tuple[list[NDArray[np.float64]], list[float], NDArray[np.float64]]:
+    """Water of each roof, the snow that it loses, and what evaporates from open stores."""
+    water, snow_lost = _water_by_roof(document, rain)
+    by_roof = [_harvest(document, roof, mm, rain) for roof, mm in zip(document.roofs, water, strict=True)]
+    lost = np.zeros_like(rain.filled_mm)
+    for roof in document.roofs:
+        if roof.on and roof.material == "mesh_cover":
+            lost += plan_area_m2(roof) * et0_mm(document, rain)[0]
+    return by_roof, snow_lost, lost
 
 
 @cached_by_parts(16, *CATCH_READS)
 def catch_rain(document: Property, rain: PreparedRain) -> Catch:
     """The daily harvest of every roof. [L]"""
-    water, snow_lost = _water_by_roof(document, rain)
-    by_roof = [_harvest(document, roof, mm, rain) for roof, mm in zip(document.roofs, water, strict=True)]
+    by_roof, snow_lost, lost = _at_the_gutters(document, rain)
     kept, taken = take_losses(document, by_roof, rain.filled_mm.size)
-    off, total, lost = (np.zeros_like(rain.filled_mm) for _ in range(3))
+    off, total = np.zeros_like(rain.filled_mm), np.zeros_like(rain.filled_mm)
     for roof, harvest, left in zip(document.roofs, by_roof, kept, strict=True):
         if roof.on:
             off += harvest
             total += left
-            if roof.material == "mesh_cover":
-                lost += plan_area_m2(roof) * et0_mm(document, rain)[0]
     return Catch(by_roof, off, kept, total, taken, lost, snow_lost)

@@ -1,5 +1,6 @@
 """What screens and first flush take out of the water between the gutter and the tank."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -32,6 +33,29 @@ def screen_losses(document: Property) -> dict[str, float]:
     }
 
 
+def behind_screens(document: Property, by_roof: Sequence[NDArray[np.float64]]) -> dict[str, NDArray[np.float64]]:
+    """What each group of downpipes brings behind its screens each day, before any first flush. [L]"""
+    lost = screen_losses(document)
+    arrives: dict[str, NDArray[np.float64]] = {}
+    for roof, water in zip(document.roofs, by_roof, strict=True):
+        if roof.on:
+            for drain in roof.drains:
+                share = water * (drain.share * (1 - lost[drain.group]))
+                before = arrives.get(drain.group)
+                arrives[drain.group] = share if before is None else before + share
+    return arrives
+
+
+def divert_first_flush(document: Property, arrives: dict[str, NDArray[np.float64]]) -> list[tuple[Chamber, Diverted]]:
+    """Every chamber with what it takes out of the water that arrives by group."""
+    steady = document.first_flush.drain == "emitter"
+    flushed = []
+    for chamber in chambers(document):
+        water = np.add.reduce([arrives[group] for group in chamber.groups if group in arrives])
+        flushed.append((chamber, divert(water, chamber.diverter(steady), rain_h=document.first_flush.rain_h)))
+    return flushed
+
+
 def take_losses(
     document: Property, by_roof: list[NDArray[np.float64]], days: int
 ) -> tuple[list[NDArray[np.float64]], Taken]:
@@ -40,28 +64,20 @@ def take_losses(
     A chamber that several roofs fill takes from each in proportion to what it brings that day.
     """
     lost = screen_losses(document)
-    found = chambers(document)
-    if not by_roof or not (found or any(lost.values())):
-        return by_roof, Taken(np.zeros(days), [])
-    reaches = {pipe.id: np.zeros(days) for pipe in document.downpipes}
+    flushed = divert_first_flush(document, behind_screens(document, by_roof))
+    screened = np.zeros(days)
+    if not flushed and not any(lost.values()):
+        return by_roof, Taken(screened, flushed)
+    passed = {group: [diverted.passed_share] for chamber, diverted in flushed for group in chamber.groups}
+    kept = []
     for roof, water in zip(document.roofs, by_roof, strict=True):
-        if roof.on:
-            for drain in roof.drains:
-                reaches[drain.group] += water * drain.share
-    screened = sum((water * lost[group] for group, water in reaches.items()), np.zeros(days))
-    left = {group: np.full(days, 1 - lost[group]) for group in reaches}
-    flushed = []
-    for chamber in found:
-        water = sum((reaches[group] * (1 - lost[group]) for group in chamber.groups), np.zeros(days))
-        diverted = divert(
-            water, chamber.diverter(document.first_flush.drain == "emitter"), rain_h=document.first_flush.rain_h
-        )
-        flushed.append((chamber, diverted))
-        passed = np.maximum(0.0, 1 - np.divide(diverted.taken_l, water, out=np.zeros(days), where=water > 0))
-        for group in chamber.groups:
-            left[group] = left[group] * passed
-    kept = [
-        sum((water * drain.share * left[drain.group] for drain in roof.drains), np.zeros(days))
-        for roof, water in zip(document.roofs, by_roof, strict=True)
-    ]
+        left = np.zeros(days)
+        for drain in roof.drains:
+            if roof.on and lost[drain.group] > 0:
+                screened += water * (drain.share * lost[drain.group])
+            behind = water * (drain.share * (1 - lost[drain.group]))
+            for share in passed.get(drain.group, []):
+                behind *= share
+            left += behind
+        kept.append(left)
     return kept, Taken(screened, flushed)

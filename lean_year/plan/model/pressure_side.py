@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Callable
+from functools import lru_cache
 
 from lean_year.core.hydraulics.pipes import friction_head_m, hazen_williams_head_m, mean_velocity_m_s
 from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, fit_curve, operating_flow_l_s
@@ -62,12 +63,8 @@ class System:
     def pipe_m(self, pipe: Pipe, flow_l_s: float) -> tuple[float, float]:
         """Friction and fittings of a pipe."""
         entered = self.document.pump
-        where = {"flow_l_s": flow_l_s, "bore_mm": pipe.bore_mm, "length_m": pipe.length_m}
-        if entered.friction == "darcy":
-            friction = friction_head_m(**where, roughness_mm=min(pipe.roughness_mm, pipe.bore_mm / 2))
-        else:
-            friction = hazen_williams_head_m(**where, c=entered.hazen_c)
-        return friction, pipe.fittings_k * _velocity_head_m(pipe, flow_l_s)
+        c = entered.hazen_c if entered.friction == "hazen_williams" else None
+        return _pipe_m(pipe.bore_mm, pipe.length_m, pipe.roughness_mm, pipe.fittings_k, c, flow_l_s)
 
     def lost_m(self, flow_l_s: float, *, dirty: bool) -> float:
         """All that is lost on the way at a flow."""
@@ -100,7 +97,7 @@ class System:
         last = self.pipes[-1]
         return operating_flow_l_s(
             self.standing(),
-            lambda flow: self.lift_m + self.lost_m(flow, dirty=dirty) + _velocity_head_m(last, flow),
+            lambda flow: self.lift_m + self.lost_m(flow, dirty=dirty) + _velocity_head_m(last.bore_mm, flow),
         )
 
     def suction_loss_m(self, flow_l_s: float) -> float:
@@ -147,5 +144,18 @@ def _leading_strainers(document: Property) -> int:
     return next((number for number, each in enumerate(stages) if each.kind != "strainer"), len(stages))
 
 
-def _velocity_head_m(pipe: Pipe, flow_l_s: float) -> float:
-    return float(mean_velocity_m_s(flow_l_s=flow_l_s, bore_mm=pipe.bore_mm) ** 2 / (2 * GRAVITY_M_S2))
+@lru_cache(4_096)
+def _pipe_m(
+    bore_mm: float, length_m: float, roughness_mm: float, fittings_k: float, hazen_c: float | None, flow_l_s: float
+) -> tuple[float, float]:
+    """Friction, by Hazen and Williams where their coefficient is given, and fittings."""
+    where = {"flow_l_s": flow_l_s, "bore_mm": bore_mm, "length_m": length_m}
+    if hazen_c is None:
+        friction = friction_head_m(**where, roughness_mm=min(roughness_mm, bore_mm / 2))
+    else:
+        friction = hazen_williams_head_m(**where, c=hazen_c)
+    return friction, fittings_k * _velocity_head_m(bore_mm, flow_l_s)
+
+
+def _velocity_head_m(bore_mm: float, flow_l_s: float) -> float:
+    return float(mean_velocity_m_s(flow_l_s=flow_l_s, bore_mm=bore_mm) ** 2 / (2 * GRAVITY_M_S2))

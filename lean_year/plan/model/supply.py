@@ -153,6 +153,7 @@ class Supply:
             watch_missed_l=np.array([float(run.shortfall_l[watch[0] : watch[1]].sum()) for run in runs]),
             topped_up_l=each("topped_up_l"),
             trucked_l=each("trucked_l"),
+            counted_spilled_l=np.array([self.rain.years.sums(run.spilled_l)[self.rain.counts].sum() for run in runs]),
         )
 
 

@@ -84,7 +84,7 @@ class CisternPlan(BaseModel):
     cautions: list[str]
 
 
-@cached_by_parts(8, *SUPPLY_READS, "units", "prices", "rain", "downpour", "levels")
+@cached_by_parts(8, *SUPPLY_READS, "downpipes.run.into", "units", "prices", "rain", "downpour", "levels")
 def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch: Catch, say: Wording) -> CisternPlan:
     """The cistern stage: the design's replay by year, sizes, methods, what else would do, and hardships."""
     rain, cistern = supply.rain, document.cistern

@@ -14,8 +14,8 @@ from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flush_chambers import Chamber, chambers
-from lean_year.plan.model.harvest import Catch
-from lean_year.plan.model.losses import take_losses
+from lean_year.plan.model.harvest import LOSS_READS, ROOF_READS, Catch
+from lean_year.plan.model.losses import behind_screens, divert_first_flush
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import plan_area_m2
@@ -110,15 +110,15 @@ def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None, d
     ]
 
 
-@cached_by_parts(8, "roofs", "downpipes", "first_flush")
+@cached_by_parts(8, *ROOF_READS, *LOSS_READS)
 def _lost_by_depth_l(document: Property, rain: PreparedRain, by_roof: tuple[NDArray[np.float64], ...]) -> list[float]:
     """Water that each depth of the curve throws away in a mean year. [L]"""
+    arrives = behind_screens(document, by_roof)
     lost = []
     for depth in CURVE_MM:
         changed = document.first_flush.model_copy(update={"depth_mm": depth})
-        other = document.model_copy(update={"first_flush": changed})
-        taken = take_losses(other, list(by_roof), by_roof[0].size)[1] if by_roof else None
-        lost.append((mean_year(taken.flushed_l, rain) or 0.0) if taken and depth > 0 else 0.0)
+        flushed = divert_first_flush(document.model_copy(update={"first_flush": changed}), arrives)
+        lost.append(sum((mean_year(diverted.taken_l, rain) or 0.0 for _, diverted in flushed), 0.0))
     return lost
 
 

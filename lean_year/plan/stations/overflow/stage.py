@@ -2,6 +2,7 @@
 
 import math
 
+import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
@@ -20,10 +21,9 @@ from lean_year.plan.model.overflow_outlets import (
     invert_and_room_m,
     top_of_room_m,
 )
-from lean_year.plan.model.prepared_rain import mean_year
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
-from lean_year.plan.model.supply import Supply, replay_of, years_carried
+from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.overflow.choices import choices
 from lean_year.plan.stations.overflow.discharge import (
     DESTINATIONS,
@@ -163,14 +163,17 @@ def _held_down(supply: Supply, share: float) -> list[HeldDown]:
     years, layout = int(supply.rain.counts.sum()), supply.layout
     if years == 0 or layout.gross_l <= 0:
         return []
-    rows = []
-    for each in sorted({*HELD_DOWN_SHARES, round(share, 6)}):
-        run = supply.run(layout.gross_l - layout.live_l * each) if each else replay_of(supply)
-        spill = mean_year(run.spilled_l, supply.rain)
-        assert spill is not None
-        carried = years_carried(run, supply.rain)
-        rows.append(HeldDown(share=each, years_carried=carried, of_years=years, spill_l_year=spill))
-    return rows
+    shares = sorted({*HELD_DOWN_SHARES, round(share, 6)})
+    held_down = supply.sizes(layout.gross_l - layout.live_l * np.array(shares))
+    return [
+        HeldDown(
+            share=each,
+            years_carried=years - int(held_down.short_years[row]),
+            of_years=years,
+            spill_l_year=float(held_down.counted_spilled_l[row]) / years,
+        )
+        for row, each in enumerate(shares)
+    ]
 
 
 def _headline(model: PropertyModel, plan: OverflowPlan) -> str:

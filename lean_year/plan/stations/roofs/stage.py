@@ -13,7 +13,7 @@ from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.demand import HouseholdDemand
-from lean_year.plan.model.harvest import Catch, snow_applies
+from lean_year.plan.model.harvest import CATCH_READS, Catch, snow_applies
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
@@ -192,7 +192,7 @@ def _groups(document: Property, catch: Catch | None, rain: PreparedRain | None) 
     return rows
 
 
-@cached_by_parts(8, "roofs", "downpipes", "losses", "snow", "site")
+@cached_by_parts(8, *CATCH_READS, "roofs.hazards", "roofs.x_m", "roofs.y_m")
 def plan_roofs(
     document: Property,
     rain: PreparedRain | None,
