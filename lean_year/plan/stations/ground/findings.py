@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from lean_year.core.ground.bearing import GROUNDS
 from lean_year.core.ground.earthworks import LEAST_STANDS_MM, MOST_HELD_M, SHORED_FROM_M, Earthworks
 from lean_year.core.ground.foundation import CRANE_M, LIFT_M, PAD_STANDS_MM, RISER_M, SLIM_FROM, TOPSOIL_M
+from lean_year.core.numeric.rounding import rounded_down
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
@@ -135,7 +136,7 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
     if share > ON_FILL[0] and works.fill_edge_m > LIFT_M:
         deepest = standing.ground_m - entered.topsoil_m - entered.slope * standing.pad.width_m / 2
         all_cut = deepest + standing.thickness_m
-        floor = math.floor(100 * all_cut) / 100
+        floor = rounded_down(all_cut, 2)
         found.add(
             "GROUND_ON_FILL",
             "fails" if entered.slope > 0 and share < ON_FILL[1] else "caution",

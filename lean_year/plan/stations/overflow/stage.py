@@ -1,12 +1,11 @@
 """Overflow: can the full tank pass the inflow, and where it goes."""
 
-import math
-
 import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.hydraulics.pipes import circle_mm2
+from lean_year.core.numeric.rounding import rounded_down
 from lean_year.core.water_path.overflow import APRON_STONE_MM
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.capacity import Place
@@ -82,7 +81,7 @@ class OverflowPlan(BaseModel):
 
 def _lower_overflow(document: Property, overflow_invert_m: float, stands_m: float, say: Wording) -> Fix | None:
     """Setting the overflows so low that the water over them finds room, the inlets left where they are."""
-    target = math.floor((top_of_room_m(document)[0] - stands_m) * 1000) / 1000
+    target = rounded_down(top_of_room_m(document)[0] - stands_m, 3)
     operations = []
     for number, tank in enumerate(document.cistern.tanks):
         if tank not in document.cistern.built() or tank.vessel().top_water_m <= target:
@@ -90,9 +89,9 @@ def _lower_overflow(document: Property, overflow_invert_m: float, stands_m: floa
         if target - tank.floor_m <= tank.outlet_m + LEAST_LIVE_M:
             return None
         at = f"/cistern/tanks/{number}"
-        operations.append(replace(f"{at}/overflow_m", math.floor((target - tank.floor_m) * 1e4) / 1e4))
+        operations.append(replace(f"{at}/overflow_m", rounded_down(target - tank.floor_m, 4)))
         inside = min(tank.inlet_m - tank.floor_m, tank.vessel().shape.height_m)
-        operations.append(replace(f"{at}/inlet/height_m", math.floor(inside * 1e4) / 1e4))
+        operations.append(replace(f"{at}/inlet/height_m", rounded_down(inside, 4)))
     if not operations:
         return None
     return Fix(text=f"Set the overflow at {say.length(target)}, {say.length(overflow_invert_m - target)} lower.",
