@@ -12,7 +12,7 @@ from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import Quality
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.pump_curve import MOST_CHARACTERS, FlowUnit, HeadUnit
-from lean_year.formats.rain.account import DateOrder, Layout, RainImport, Unit
+from lean_year.formats.rain.account import ImportAccount, RainImport
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.design_search import Front
@@ -206,44 +206,15 @@ class PropertyList(BaseModel):
     """Demo properties that are not loaded yet."""
 
 
-class RefusedRow(BaseModel):
-    line: int
-    text: str
-    reason: str
-
-
-class RainPreview(BaseModel):
+class RainPreview(ImportAccount):
     """What was understood of a rain file, before anything is kept."""
 
-    model_config = ConfigDict(from_attributes=True)
-
-    layout: Layout
-    station: str
-    weather: list[str]
-    """What else the file holds, in words."""
     columns: list[str]
     delimiter: str
     decimal: Literal["point", "comma"]
     date_columns: list[int]
     """Empty, as are the columns, where the file is no table of days."""
     rain_column: int
-    date_order: DateOrder
-    unit: Unit
-    unit_reason: str
-    rows: int
-    accepted: int
-    refused: list[RefusedRow]
-    refused_count: int
-    blank_days: int
-    trace_days: int
-    repeated_days: int
-    missing_days: int
-    longest_gap_days: int
-    longest_gap_start: dt.date | None
-    mean_year_mm: float
-    wettest_day_mm: float
-    wettest_date: dt.date
-    warnings: list[str]
     start: dt.date
     end: dt.date
     days: int
@@ -438,14 +409,12 @@ def rain_preview(read: RainImport, rain: PreparedRain) -> RainPreview:
         sums = np.where(known, rain.monthly_mm, 0).sum(axis=0)
     counts = known.sum(axis=0)
     means = [float(total / n) if n else None for total, n in zip(sums, counts, strict=True)]
-    facts = {name: getattr(read, name) for name in RainPreview.model_fields if hasattr(read, name)}
-    table = read.table
+    facts, table = dict(read.account), read.table
     if table is None:
         facts |= {"columns": [], "delimiter": "", "date_columns": [], "rain_column": 0, "decimal": "point"}
     else:
         facts |= {name: getattr(table, name) for name in ("columns", "delimiter", "date_columns", "rain_column")}
         facts["decimal"] = "comma" if table.decimal_comma else "point"
-    facts["refused"] = [RefusedRow(line=row.line, text=row.text, reason=row.reason) for row in read.refused]
     return RainPreview(
         **facts,
         start=read.rain.start,

@@ -256,5 +256,5 @@ def test_rain_comes_out_of_a_table_of_any_shape_as_it_went_in(made):
     read = read_rain_file(text.encode())
     assert read.rain.start == start
     assert np.array_equal(read.rain.depth_mm, rain, equal_nan=True)
-    assert read.unit == "mm"
-    assert read.refused_count == 0
+    assert read.account.unit == "mm"
+    assert read.account.refused_count == 0

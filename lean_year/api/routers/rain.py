@@ -20,7 +20,7 @@ from lean_year.api.schemas import (
 )
 from lean_year.demo.generator import stations
 from lean_year.demo.shipped import archive_rain, station_note
-from lean_year.formats.rain.account import UNIT_NAME, Choices, DateOrder, RainImport, Unit
+from lean_year.formats.rain.account import UNIT_NAME, Choices, DateOrder, ImportAccount, RainImport, Unit
 from lean_year.formats.rain.rain_import import archive_account, rain_from_means, read_rain_file
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.store import records
@@ -62,7 +62,7 @@ def keep_rain(
     rain_column: Column = None,
 ) -> Response:
     read = read_rain_file(data, Choices(date_order, unit, rain_column))
-    stored, moved = workshop.take_rain(property_id, base_revision, edit_id, read.rain, name, _note(read))
+    stored, moved = workshop.take_rain(property_id, base_revision, edit_id, read.rain, name, _note(read.account))
     return state_of(workshop, stored, moved)
 
 
@@ -100,8 +100,8 @@ def rain_days(property_id: str, workshop: InWorkshop) -> Response:
     return json_of(pack_rain(rain.record))
 
 
-def _note(read: RainImport) -> str:
+def _note(account: ImportAccount) -> str:
     return (
-        f"{read.rows:,} rows read as {UNIT_NAME[read.unit]} ({read.unit_reason}); "
-        f"{read.refused_count:,} refused, {read.missing_days:,} days missing, {read.trace_days:,} trace."
+        f"{account.rows:,} rows read as {UNIT_NAME[account.unit]} ({account.unit_reason}); "
+        f"{account.refused_count:,} refused, {account.missing_days:,} days missing, {account.trace_days:,} trace."
     )[:2_000]

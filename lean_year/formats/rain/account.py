@@ -2,14 +2,15 @@
 
 import datetime as dt
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import BaseModel, ConfigDict
 
 from lean_year.core.errors import InputError
-from lean_year.core.rain.rainfall import DailyRain, longest_run
+from lean_year.core.rain.rainfall import MISSING_SHARE_LIMIT, DailyRain, longest_run
 from lean_year.core.roofs.catchment import MAX_RAIN_MM
 from lean_year.core.units import DAYS_PER_YEAR, MM_PER_INCH
 from lean_year.formats.rain.rain_table import Table
@@ -35,50 +36,55 @@ class Choices:
     rain_column: int | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class RefusedRow:
+class RefusedRow(BaseModel):
     line: int
     text: str
     reason: str
 
 
-@dataclass(frozen=True, slots=True)
-class Refused:
-    """The first rows that were refused, and how many there were."""
+class AsRead(BaseModel):
+    """What a reader tells of a file."""
 
-    shown: list[RefusedRow]
-    count: int
+    model_config = ConfigDict(json_schema_serialization_defaults_required=True)
 
-
-@dataclass(slots=True)
-class RainImport:
-    """The record and the account of how it was read."""
-
-    rain: DailyRain
     layout: Layout
-    table: Table | None
-    """How its columns were understood, where it is a table of days."""
-    station: str
+    station: str = ""
     """The station that the file names; empty where it names none."""
-    weather: list[str]
-    """What else it holds, in words."""
-    date_order: DateOrder
+    weather: list[str] = []
+    """What else the file holds, in words."""
+    date_order: DateOrder = "ymd"
     unit: Unit
     unit_reason: str
     rows: int
+    refused: list[RefusedRow] = []
+    """The first of the rows that were refused."""
+    refused_count: int = 0
+    blank_days: int = 0
+    trace_days: int = 0
+    repeated_days: int = 0
+    warnings: list[str] = []
+
+
+class ImportAccount(AsRead):
+    """With what is seen of the record that came of it."""
+
     accepted: int
-    refused: list[RefusedRow]
-    refused_count: int
-    blank_days: int
-    trace_days: int
-    repeated_days: int
     missing_days: int
     longest_gap_days: int
     longest_gap_start: dt.date | None
     mean_year_mm: float
     wettest_day_mm: float
     wettest_date: dt.date
-    warnings: list[str] = field(default_factory=list)
+
+
+@dataclass(frozen=True, slots=True)
+class RainImport:
+    """The record and the account of how it was read."""
+
+    rain: DailyRain
+    account: ImportAccount
+    table: Table | None = None
+    """How its columns were understood, where it is a table of days."""
 
 
 def guess_unit(name: str, values: NDArray[np.float64]) -> tuple[Unit, str]:
@@ -130,66 +136,46 @@ def require_a_year(days: int) -> None:
         raise InputError("file", f"holds {days} days; a record needs at least a year")
 
 
-def account(
-    rain: DailyRain,
-    *,
-    layout: Layout,
-    refused: Refused,
-    rows: int,
-    unit: Unit,
-    unit_reason: str,
-    table: Table | None = None,
-    station: str = "",
-    weather: list[str] | None = None,
-    date_order: DateOrder = "ymd",
-    blank_days: int = 0,
-    trace_days: int = 0,
-    repeated_days: int = 0,
-    warnings: list[str] | None = None,
-) -> RainImport:
+def account(rain: DailyRain, read: AsRead, table: Table | None = None) -> RainImport:
+    """The account of an import: what the reader tells, and what is seen of the record."""
     missing = rain.missing
     known = np.nan_to_num(rain.depth_mm)
     gap = longest_run(missing)
     wettest = int(np.argmax(known))
     mean_year = float(known.sum() / (~missing).sum() * DAYS_PER_YEAR)
-    warnings = list(warnings or [])
-    share = float(missing.mean())
-    if share > 0.05:
+    return RainImport(
+        rain,
+        ImportAccount(
+            **{**dict(read), "warnings": [*read.warnings, *_warnings(rain, read, mean_year)]},
+            accepted=int((~missing).sum()),
+            missing_days=int(missing.sum()),
+            longest_gap_days=gap.days,
+            longest_gap_start=rain.start + dt.timedelta(days=gap.start) if gap.days else None,
+            mean_year_mm=mean_year,
+            wettest_day_mm=float(known[wettest]),
+            wettest_date=rain.start + dt.timedelta(days=wettest),
+        ),
+        table,
+    )
+
+
+def _warnings(rain: DailyRain, read: AsRead, mean_year_mm: float) -> list[str]:
+    warnings = []
+    share = float(rain.missing.mean())
+    if share > MISSING_SHARE_LIMIT:
         warnings.append(
-            f"{fixed(share * 100)} % of the days are missing. Years with more than 5 % missing will not count."
+            f"{fixed(share * 100)} % of the days are missing. Years with more than "
+            f"{fixed(MISSING_SHARE_LIMIT * 100)} % missing will not count."
         )
     if rain.depth_mm.size < 10 * 365:
         years = rain.depth_mm.size / DAYS_PER_YEAR
         warnings.append(f"{fixed(years, 1)} years are few: a lean year that comes once in twenty may not be in them.")
-    if not DRIEST_YEAR_MM <= mean_year <= WETTEST_YEAR_MM:
-        warnings.append(f"{fixed(mean_year)} mm in a mean year is unusual. Check the unit.")
-    if refused.count:
-        warnings.append(f"{refused.count:,} rows were refused and count as missing days.")
-    if repeated_days:
-        warnings.append(f"{repeated_days:,} rows repeat a day; the first value was kept.")
-    if not known.any():
+    if not DRIEST_YEAR_MM <= mean_year_mm <= WETTEST_YEAR_MM:
+        warnings.append(f"{fixed(mean_year_mm)} mm in a mean year is unusual. Check the unit.")
+    if read.refused_count:
+        warnings.append(f"{read.refused_count:,} rows were refused and count as missing days.")
+    if read.repeated_days:
+        warnings.append(f"{read.repeated_days:,} rows repeat a day; the first value was kept.")
+    if not rain.depth_mm[~rain.missing].any():
         warnings.append("Every day is zero. Zero is not the same as missing.")
-    return RainImport(
-        rain=rain,
-        layout=layout,
-        table=table,
-        station=station,
-        weather=weather or [],
-        date_order=date_order,
-        unit=unit,
-        unit_reason=unit_reason,
-        rows=rows,
-        accepted=int((~missing).sum()),
-        refused=refused.shown,
-        refused_count=refused.count,
-        blank_days=blank_days,
-        trace_days=trace_days,
-        repeated_days=repeated_days,
-        missing_days=int(missing.sum()),
-        longest_gap_days=gap.days,
-        longest_gap_start=rain.start + dt.timedelta(days=gap.start) if gap.days else None,
-        mean_year_mm=mean_year,
-        wettest_day_mm=float(known[wettest]),
-        wettest_date=rain.start + dt.timedelta(days=wettest),
-        warnings=warnings,
-    )
+    return warnings

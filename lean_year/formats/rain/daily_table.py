@@ -14,10 +14,10 @@ from lean_year.formats.rain.account import (
     MM_PER_UNIT,
     REFUSED_SHOWN,
     UNIT_NAME,
+    AsRead,
     Choices,
     DateOrder,
     RainImport,
-    Refused,
     RefusedRow,
     Unit,
     account,
@@ -147,7 +147,7 @@ class _Rows:
         self.refused_count += 1
         if len(self.refused) < REFUSED_SHOWN:
             shown = row if isinstance(row, str) else ", ".join(row)
-            self.refused.append(RefusedRow(line, shown[:80], reason))
+            self.refused.append(RefusedRow(line=line, text=shown[:80], reason=reason))
 
 
 @dataclass(frozen=True, slots=True)
@@ -254,18 +254,21 @@ def read_daily_table(text: str, choices: Choices) -> RainImport:
             tmax_c=weather.get("tmax_c"),
             et0_mm=weather.get("et0_mm"),
         ),
-        layout="table",
-        refused=Refused(rows.refused, rows.refused_count),
-        rows=rows.read,
-        table=table,
-        station=rows.station,
-        weather=words,
-        date_order=order,
-        unit=unit,
-        unit_reason=reason,
-        blank_days=rows.blank,
-        trace_days=rows.trace,
-        repeated_days=placed.repeated,
+        AsRead(
+            layout="table",
+            refused=rows.refused,
+            refused_count=rows.refused_count,
+            rows=rows.read,
+            station=rows.station,
+            weather=words,
+            date_order=order,
+            unit=unit,
+            unit_reason=reason,
+            blank_days=rows.blank,
+            trace_days=rows.trace,
+            repeated_days=placed.repeated,
+        ),
+        table,
     )
 
 

@@ -20,9 +20,9 @@ from lean_year.formats.rain.account import (
     MM_PER_UNIT,
     REFUSED_SHOWN,
     WETTEST_YEAR_MM,
+    AsRead,
     Choices,
     RainImport,
-    Refused,
     RefusedRow,
     Unit,
     account,
@@ -73,20 +73,23 @@ def read_rain_file(data: bytes, choices: Choices | None = None) -> RainImport:
 
 def _from_dly(read: FixedWidth) -> RainImport:
     require_a_year(read.rain_mm.size)
-    shown = [RefusedRow(line, value, reason) for line, value, reason in read.flagged[:REFUSED_SHOWN]]
+    shown = [RefusedRow(line=line, text=value, reason=reason) for line, value, reason in read.flagged[:REFUSED_SHOWN]]
     both = read.tmin_c is not None and read.tmax_c is not None
     return account(
         DailyRain(
             read.start, read.rain_mm, tmin_c=read.tmin_c if both else None, tmax_c=read.tmax_c if both else None
         ),
-        layout="ghcn_dly",
-        refused=Refused(shown, len(read.flagged)),
-        rows=read.lines,
-        station=read.station,
-        weather=["lowest and highest temperature, in tenths of a degree Celsius"] if both else [],
-        unit="tenth_mm",
-        unit_reason="the layout is in tenths of a millimetre",
-        trace_days=read.trace_days,
+        AsRead(
+            layout="ghcn_dly",
+            refused=shown,
+            refused_count=len(read.flagged),
+            rows=read.lines,
+            station=read.station,
+            weather=["lowest and highest temperature, in tenths of a degree Celsius"] if both else [],
+            unit="tenth_mm",
+            unit_reason="the layout is in tenths of a millimetre",
+            trace_days=read.trace_days,
+        ),
     )
 
 
@@ -98,12 +101,13 @@ def _from_swmm(read: SwmmRain, choices: Choices) -> RainImport:
         raise InputError("unit", f"a day would have {fixed(depth.max())} mm; choose another unit")
     return account(
         DailyRain(read.start, depth),
-        layout="swmm",
-        refused=Refused([], 0),
-        rows=read.lines,
-        station=read.station,
-        unit=unit,
-        unit_reason=reason,
+        AsRead(
+            layout="swmm",
+            rows=read.lines,
+            station=read.station,
+            unit=unit,
+            unit_reason=reason,
+        ),
     )
 
 
@@ -130,15 +134,16 @@ def _from_months(read: MonthlyTotals, choices: Choices) -> RainImport:
     depth = days_from_months_mm(climate, dates, months, MONTHS_SEED)
     return account(
         DailyRain(dates[0].astype(object), depth, made_from=made),
-        layout="months",
-        refused=Refused([], 0),
-        rows=read.rows,
-        unit=unit,
-        unit_reason=reason,
-        warnings=[
-            "These are months. Their days are made so that each month adds up; the order of days within it is "
-            "invented."
-        ],
+        AsRead(
+            layout="months",
+            rows=read.rows,
+            unit=unit,
+            unit_reason=reason,
+            warnings=[
+                "These are months. Their days are made so that each month adds up; the order of days within it is "
+                "invented."
+            ],
+        ),
     )
 
 
@@ -173,12 +178,13 @@ def rain_from_means(
     made = MadeFrom("means", tuple(means.tolist()), tuple(wet.tolist()), yearly_variation, seed)
     return account(
         DailyRain(dt.date(2001, 1, 1), generate_days_mm(climate, dates, seed), made_from=made),
-        layout="means",
-        refused=Refused([], 0),
-        rows=12,
-        unit="mm",
-        unit_reason="entered in millimetres",
-        warnings=["Made from twelve means. Means hide the lean years: the answer is a band, not a number."],
+        AsRead(
+            layout="means",
+            rows=12,
+            unit="mm",
+            unit_reason="entered in millimetres",
+            warnings=["Made from twelve means. Means hide the lean years: the answer is a band, not a number."],
+        ),
     )
 
 
@@ -186,11 +192,12 @@ def archive_account(rain: DailyRain, station: str) -> RainImport:
     """The account of a record that is taken from the archive as it is."""
     return account(
         rain,
-        layout="archive",
-        refused=Refused([], 0),
-        rows=rain.depth_mm.size,
-        station=station,
-        weather=["lowest and highest temperature"] if rain.tmin_c is not None else [],
-        unit="mm",
-        unit_reason="the archive is in millimetres",
+        AsRead(
+            layout="archive",
+            rows=rain.depth_mm.size,
+            station=station,
+            weather=["lowest and highest temperature"] if rain.tmin_c is not None else [],
+            unit="mm",
+            unit_reason="the archive is in millimetres",
+        ),
     )

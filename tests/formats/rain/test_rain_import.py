@@ -47,27 +47,27 @@ def test_every_shape_gives_the_same_record(shape):
     read = read_rain_file(SHAPES[shape])
     assert read.rain.start == START
     assert read.rain.depth_mm == pytest.approx(RAIN)
-    assert read.missing_days == 0
-    assert read.refused_count == 0
+    assert read.account.missing_days == 0
+    assert read.account.refused_count == 0
 
 
 def test_inches_are_told_by_the_year_they_would_make():
     read = read_rain_file(table(lambda d, mm: f"{d:%m/%d/%Y},{mm / 25.4:.2f}", "DATE,RAIN\n"))
-    assert read.unit == "inch"
-    assert "as millimetres" in read.unit_reason
+    assert read.account.unit == "inch"
+    assert "as millimetres" in read.account.unit_reason
     assert read.rain.depth_mm == pytest.approx(RAIN, abs=0.13)
 
 
 def test_a_column_that_says_millimetres_is_not_believed_when_the_year_is_impossible():
     read = read_rain_file(table(lambda d, mm: f"{d},{round(mm * 10)}"))
-    assert read.unit == "tenth_mm"
-    assert read.unit_reason.startswith("the column says millimetres, but")
+    assert read.account.unit == "tenth_mm"
+    assert read.account.unit_reason.startswith("the column says millimetres, but")
 
 
 def test_what_the_person_says_rules():
     read = read_rain_file(SHAPES["tenths"], Choices(unit="mm"))
     assert read.rain.depth_mm == pytest.approx(RAIN * 10)
-    assert any("unusual" in warning for warning in read.warnings) or read.mean_year_mm < 6_000
+    assert any("unusual" in warning for warning in read.account.warnings) or read.account.mean_year_mm < 6_000
     chosen = read_rain_file(SHAPES["another column first"], Choices(rain_column=1, unit="mm"))
     assert set(chosen.rain.depth_mm) == {17.0}
 
@@ -79,14 +79,14 @@ def test_rows_are_refused_one_by_one_by_line():
     lines[30] = "not a date,3"
     lines[40] = f"{DATES[39]},2500"
     read = read_rain_file("\n".join(lines).encode())
-    assert [(row.line, row.reason) for row in read.refused[:3]] == [
+    assert [(row.line, row.reason) for row in read.account.refused[:3]] == [
         (11, "not a number: 'wet'"),
         (21, "rain cannot be negative: -3"),
         (31, "no date in the date column"),
     ]
-    assert read.refused[3].reason == "more than 1,825 mm in a day"
-    assert read.missing_days == 4
-    assert "4 rows were refused" in " ".join(read.warnings)
+    assert read.account.refused[3].reason == "more than 1,825 mm in a day"
+    assert read.account.missing_days == 4
+    assert "4 rows were refused" in " ".join(read.account.warnings)
 
 
 def test_traces_blanks_codes_and_repeats_are_told_apart():
@@ -97,14 +97,14 @@ def test_traces_blanks_codes_and_repeats_are_told_apart():
     lines.insert(9, lines[8])
     lines.insert(10, f"{DATES[7]},77.7")
     read = read_rain_file("\n".join(lines).encode())
-    assert read.trace_days == 1
-    assert read.blank_days == 2
-    assert read.missing_days == 2
-    assert read.repeated_days == 2
+    assert read.account.trace_days == 1
+    assert read.account.blank_days == 2
+    assert read.account.missing_days == 2
+    assert read.account.repeated_days == 2
     assert read.rain.depth_mm[4] == 0
     assert read.rain.depth_mm[7] == RAIN[7]
-    assert "already there" in read.refused[0].reason
-    assert (read.longest_gap_days, read.longest_gap_start) == (2, DATES[5])
+    assert "already there" in read.account.refused[0].reason
+    assert (read.account.longest_gap_days, read.account.longest_gap_start) == (2, DATES[5])
 
 
 def test_dates_out_of_order_are_put_in_order():
@@ -147,7 +147,7 @@ def test_a_record_of_impossible_days_is_refused():
 def test_a_third_missing_is_taken_with_a_warning():
     keep = [i for i in range(DAYS) if i % 10 not in (1, 4, 7)]
     read = read_rain_file(table(lambda d, mm: f"{d},{mm}", dates=[DATES[i] for i in keep], rain=RAIN[keep]))
-    assert read.warnings[0].startswith("30 % of the days are missing")
+    assert read.account.warnings[0].startswith("30 % of the days are missing")
 
 
 @given(st.binary(max_size=3_000))

@@ -34,12 +34,12 @@ def dly(rain=RAIN, *, station="XX000012345", changes=None, low=LOW):
 
 def test_the_fixed_width_layout_brings_rain_and_temperatures():
     read = read_rain_file(dly().encode())
-    assert (read.layout, read.station, read.unit) == ("ghcn_dly", "XX000012345", "tenth_mm")
+    assert (read.account.layout, read.account.station, read.account.unit) == ("ghcn_dly", "XX000012345", "tenth_mm")
     assert read.rain.start == START
     assert read.rain.depth_mm == pytest.approx(RAIN)
     assert read.rain.tmin_c == pytest.approx(LOW)
     assert read.rain.tmax_c == pytest.approx(LOW + 7)
-    assert "temperature" in read.weather[0]
+    assert "temperature" in read.account.weather[0]
 
 
 def test_flags_and_missing_codes_are_days_not_known_and_traces_are_none():
@@ -53,16 +53,16 @@ def test_flags_and_missing_codes_are_days_not_known_and_traces_are_none():
     march = (dt.date(2003, 3, 4) - START).days
     assert np.isnan(read.rain.depth_mm[[march, march + 1, march + 3]]).all()
     assert read.rain.depth_mm[march + 2] == 0
-    assert read.trace_days == 1
-    assert read.refused_count == 2
-    assert "failed the archive's check X" in read.refused[0].reason
-    assert "cannot be a day's rain" in read.refused[1].reason
+    assert read.account.trace_days == 1
+    assert read.account.refused_count == 2
+    assert "failed the archive's check X" in read.account.refused[0].reason
+    assert "cannot be a day's rain" in read.account.refused[1].reason
 
 
 def test_the_leap_day_is_a_day_and_the_30th_of_february_is_refused():
     read = read_rain_file(dly(changes={(2004, 2, "PRCP", 30): "  120   "}).encode())
     assert read.rain.depth_mm.size == DAYS
-    assert "is no day" in read.refused[0].reason
+    assert "is no day" in read.account.refused[0].reason
 
 
 def test_lines_out_of_order_make_the_same_record():
@@ -96,7 +96,7 @@ def by_columns(rain=RAIN, station="XX000012345", scale=10, missing=()):
 
 def test_the_layout_by_columns_brings_the_same_record():
     read = read_rain_file(by_columns().encode())
-    assert (read.layout, read.station, read.unit) == ("table", "XX000012345", "tenth_mm")
+    assert (read.account.layout, read.account.station, read.account.unit) == ("table", "XX000012345", "tenth_mm")
     assert read.rain.depth_mm == pytest.approx(RAIN)
     assert read.rain.tmax_c == pytest.approx(LOW + 7, abs=0.051)
 
@@ -109,14 +109,14 @@ def test_two_stations_in_one_table_are_refused():
 
 def test_an_empty_cell_is_a_missing_day():
     read = read_rain_file(by_columns(missing=(10, 11, 300)).encode())
-    assert read.missing_days == 3
-    assert read.longest_gap_days == 2
+    assert read.account.missing_days == 3
+    assert read.account.longest_gap_days == 2
 
 
 def test_an_engines_rain_file_is_added_up_by_day_and_goes_round():
     text = write_swmm_rain(START, RAIN)
     read = read_rain_file(text.encode())
-    assert read.layout == "swmm"
+    assert read.account.layout == "swmm"
     last = int(np.flatnonzero(RAIN)[-1])
     first = int(np.flatnonzero(RAIN)[0])
     assert read.rain.start == START + dt.timedelta(days=first)
@@ -150,12 +150,12 @@ def months(sep=","):
 def test_months_by_year_become_days_that_add_up_to_them(header):
     table, text = months()
     read = read_rain_file((header + text).encode())
-    assert read.layout == "months"
+    assert read.account.layout == "months"
     dates = read.rain.dates.astype("datetime64[M]").astype(np.int64)
     sums = np.bincount(dates - dates[0], read.rain.depth_mm)
     assert sums == pytest.approx(table.ravel())
     assert read.rain.made_from.kind == "months"
-    assert "invented" in " ".join(read.warnings)
+    assert "invented" in " ".join(read.account.warnings)
 
 
 def test_a_missing_month_stays_missing_and_a_bad_one_names_its_line():
@@ -165,7 +165,7 @@ def test_a_missing_month_stays_missing_and_a_bad_one_names_its_line():
     cells[5] = "-9999"
     lines[3] = ",".join(cells)
     read = read_rain_file("\n".join(lines).encode())
-    assert read.missing_days == 31
+    assert read.account.missing_days == 31
     cells[5] = "lots"
     lines[3] = ",".join(cells)
     with pytest.raises(InputError, match="line 4"):
@@ -182,15 +182,15 @@ def test_months_in_a_list_are_read_too():
     table, _ = months()
     rows = [f"{1990 + y}-{m + 1:02d};{table[y, m]:g}" for y in range(20) for m in range(12)]
     read = read_rain_file(("month;rain\n" + "\n".join(rows)).encode())
-    assert read.layout == "months"
+    assert read.account.layout == "months"
     assert read.rain.depth_mm.sum() == pytest.approx(table.sum())
 
 
 def test_twelve_means_say_loudly_what_they_hide_and_a_year_of_nothing_is_refused():
     read = rain_from_means([60.0] * 12, None, 0.2, years=30, seed=3)
-    assert "Means hide the lean years" in read.warnings[0]
+    assert "Means hide the lean years" in read.account.warnings[0]
     assert read.rain.made_from.kind == "means"
-    assert read.mean_year_mm == pytest.approx(720, rel=0.12)
+    assert read.account.mean_year_mm == pytest.approx(720, rel=0.12)
     with_dry_month = rain_from_means([60.0] * 11 + [0.0], None, 0.2, years=10, seed=3)
     december = with_dry_month.rain.dates.astype("datetime64[M]").astype(np.int64) % 12 == 11
     assert with_dry_month.rain.depth_mm[december].sum() == 0
