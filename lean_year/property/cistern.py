@@ -14,6 +14,7 @@ MOST_L = 1e9
 USUAL_INLET_OVER_M = 0.1
 """How far an inlet stands over the overflow. Basis: common practice."""
 Metres = Annotated[float, Field(gt=0, le=100)]
+LOWEST_FLOOR_M, HIGHEST_FLOOR_M = -100.0, 5_000.0
 
 
 class Volume(Part):
@@ -146,7 +147,7 @@ class Tank(Part):
     name: Text
     shape: AnyShape
     count: int = Field(default=1, ge=1, le=50)
-    floor_m: float = Field(default=0, ge=-100, le=5_000)
+    floor_m: float = Field(default=0, ge=LOWEST_FLOOR_M, le=HIGHEST_FLOOR_M)
     outlet_m: float = Field(default=0.1, ge=0, le=100)
     """Outlet above the floor. The trade leaves at least 0.13 m (five inches). Basis: common practice."""
     overflow_m: float | None = Field(default=None, gt=0, le=100)

@@ -4,10 +4,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from lean_year.core.ground.foundation import BaseKind
 from lean_year.property.parts import Part
 
 Soil = Literal["unknown", "clay", "sand", "sandy_gravel", "soft_rock", "bedrock", "fill"]
-BaseKind = Literal["pavers", "stone", "slab", "ring_beam", "rock", "bedding"]
 
 
 class GroundEntry(Part):

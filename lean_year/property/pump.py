@@ -13,6 +13,7 @@ Count = Annotated[int, Field(ge=0, le=500)]
 CurvePoint = Annotated[list[Annotated[float, Field(ge=0, le=2_000)]], Field(min_length=2, max_length=2)]
 GENERIC_POINTS = [[0.0, 46.0], [0.6, 41.0], [1.2, 28.0]]
 """Flow [L/s] and head [m] of an invented set for a house, until its own are entered. Basis: estimate."""
+MOST_VESSEL_L = 100_000
 
 
 class FixtureCounts(Part):
@@ -82,7 +83,7 @@ class PumpEntry(Part):
     cut_in_kpa: float = Field(default=220, ge=0, le=2_000)
     cut_out_kpa: float = Field(default=360, ge=0, le=2_000)
     precharge_kpa: float = Field(default=206, ge=0, le=2_000)
-    vessel_l: float = Field(default=60, ge=0, le=100_000)
+    vessel_l: float = Field(default=60, ge=0, le=MOST_VESSEL_L)
     run_s: float = Field(default=60, ge=1, le=3_600)
     """Least time of one run."""
     suction: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=3, fittings_k=3))

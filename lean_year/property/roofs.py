@@ -8,7 +8,7 @@ from lean_year.core.errors import InputError
 from lean_year.core.roofs.catchment import MAX_AREA_M2
 from lean_year.property.outline import check_outline
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
-from lean_year.property.water_path import Bore, Gutter, Height, Run, Screen
+from lean_year.property.water_path import MOST_PIECES, Bore, Gutter, Height, Run, Screen
 
 Material = Literal[
     "metal", "glazed_tile", "concrete_tile", "asphalt_shingle", "flat_membrane", "bitumen_felt", "asbestos_cement",
@@ -63,7 +63,7 @@ class Downpipe(Part):
     id: Key
     name: Text
     tank: Key | None = None
-    pipes: int = Field(default=1, ge=1, le=50)
+    pipes: int = Field(default=1, ge=1, le=MOST_PIECES)
     """How many downpipes there are in it, all alike."""
     bore_mm: Bore = 75
     metal: bool = False

@@ -17,6 +17,7 @@ USUAL: dict[str, dict[str, float | bool]] = {
     "tap_filter": {"micron": 0.2, "absolute": True},
 }
 """What a stage is rated for where nothing is entered. Basis: common practice."""
+MOST_STAGES = 12
 
 
 class TreatmentStage(Part):
@@ -99,10 +100,10 @@ class WaterTest(Part):
 class Treatment(Part):
     """What the water passes between the tank and each use."""
 
-    stages: list[TreatmentStage] = Field(default_factory=list, max_length=12)
-    garden_after: int = Field(default=1, ge=0, le=12)
+    stages: list[TreatmentStage] = Field(default_factory=list, max_length=MOST_STAGES)
+    garden_after: int = Field(default=1, ge=0, le=MOST_STAGES)
     """How many stages the garden's water passes before it leaves."""
-    indoor_after: int = Field(default=2, ge=0, le=12)
+    indoor_after: int = Field(default=2, ge=0, le=MOST_STAGES)
     """How many the toilets' and laundry's passes."""
     uv: Ultraviolet = Field(default_factory=Ultraviolet)
     chlorine: ChlorineEntry = Field(default_factory=ChlorineEntry)

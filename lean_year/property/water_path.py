@@ -12,6 +12,9 @@ from lean_year.property.parts import Key, Part, ShareOfOne, Text
 Bore = Annotated[float, Field(ge=5, le=2_000)]
 Height = Annotated[float, Field(ge=-1_000, le=9_000)]
 Bends = Annotated[int, Field(ge=0, le=50)]
+MOST_HOLE_MM = 100.0
+MOST_PIECES = 50
+MOST_OVERFLOW_PIPES = 20
 
 
 class Gutter(Part):
@@ -25,7 +28,7 @@ class Gutter(Part):
     length_m: float | None = Field(default=None, gt=0, le=1_000)
     """Along the eaves; worked out from the surface where None."""
     fall_mm_m: float = Field(default=0, ge=0, le=200)
-    outlets: int = Field(default=1, ge=1, le=50)
+    outlets: int = Field(default=1, ge=1, le=MOST_PIECES)
     outlet_mm: float = Field(default=90, ge=20, le=1_000)
     """Width of the opening in its floor."""
     strainer: bool = False
@@ -141,7 +144,7 @@ class FirstFlush(Part):
     """Height for a leg, room to unscrew its cap left out."""
     cap_room_mm: float = Field(default=200, ge=0, le=2_000)
     drain: Literal["hole", "emitter", "by_hand"] = "emitter"
-    hole_mm: float = Field(default=2, ge=0.2, le=100)
+    hole_mm: float = Field(default=2, ge=0.2, le=MOST_HOLE_MM)
     emitter_l_h: float = Field(default=2, gt=0, le=1_000)
     rain_h: float = Field(default=6, ge=0, le=24)
     """Hours of rain on a wet day."""
@@ -165,7 +168,7 @@ class OverflowEntry(Part):
     """Through the wall at the spill height; up and over from the bottom of a bank; none in the tank itself, but a
     diverter that sends the water back down the downpipe; none at all."""
     bore_mm: Bore = 104
-    count: int = Field(default=1, ge=1, le=20)
+    count: int = Field(default=1, ge=1, le=MOST_OVERFLOW_PIPES)
     length_m: float = Field(default=4, ge=0.01, le=2_000)
     bends_90: Bends = 2
     roughness_mm: float = Field(default=0.05, ge=0, le=2)

@@ -15,6 +15,12 @@ from lean_year.core.errors import InputError, require_number
 LEVELS = 129
 LEAST_OUTLET_M = 0.127
 """Five inches from the floor to the outlet. Basis: common practice."""
+STRANDED_SHARE = 0.005
+"""Water above the lowest overflow that is worth a word, of a tank. Basis: estimate."""
+SLUDGE_FROM_L = 2_000.0
+"""From this size on an outlet near the floor is worth a word. Basis: estimate."""
+LINK_HEAD_NOTED_M, LINK_HEAD_CAUTION_M = 0.1, 0.3
+"""Head across a link in the design downpour that is worth a note, and a caution. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)

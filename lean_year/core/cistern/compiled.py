@@ -11,6 +11,8 @@ from numpy.typing import NDArray
 
 from lean_year.core.cistern.replay import SHORT_DAY_L
 
+ROUNDING_SHARE = 1e-12
+
 
 class DaysIn(NamedTuple):
     """What each day brings and asks. [L]"""
@@ -292,7 +294,8 @@ def operate_block(inflow, demand, loss, size, start, running, years, out):  # ty
             for k in range(n):
                 out.short_years[k] += 1 if short_days[k] > before[k] else 0
                 spilled = rained + kept[k] - (held[k] + supplied[k] + lost[k] - topped[k] - trucked[k])
-                out.counted_spilled[k] += spilled if spilled > 0.0 else 0.0
+                # A difference of large sums: what is left of rounding is no spill.
+                out.counted_spilled[k] += spilled if spilled > ROUNDING_SHARE * (rained + supplied[k]) else 0.0
 
 
 @njit(cache=True, nogil=True)

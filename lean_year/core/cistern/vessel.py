@@ -8,6 +8,9 @@ from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
 
+NECK_M2 = 0.2
+"""Least section of the room over an overflow whose height was not entered. Basis: estimate."""
+
 
 def cylinder_volume_l(*, diameter_m: float, depth_m: float) -> float:
     """Volume of an upright cylinder: `pi d^2 / 4 x h x 1000`.

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from lean_year.core.errors import require_number
+from lean_year.core.tables import rows
 from lean_year.core.units import GRAVITY_M_S2
 
 Soil = Literal["clay", "sand", "sandy_gravel", "soft_rock", "bedrock", "fill"]
@@ -21,14 +22,7 @@ class Ground:
     """0 where an engineer has to say."""
 
 
-GROUNDS: dict[Soil, Ground] = {
-    "clay": Ground("clay or silt", 72),
-    "sand": Ground("sand", 96),
-    "sandy_gravel": Ground("sandy gravel", 144),
-    "soft_rock": Ground("soft or layered rock", 192),
-    "bedrock": Ground("bedrock", 575),
-    "fill": Ground("fill", 0),
-}
+GROUNDS: dict[Soil, Ground] = rows(Ground, "grounds")
 """Presumptive load-bearing values. Basis: from memory (International Building Code, 1,500 to 12,000 psf)."""
 
 

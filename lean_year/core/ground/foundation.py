@@ -1,8 +1,13 @@
 """Pads and what they are made of: compacted stone, concrete in bags, a ring beam."""
 
 import math
+from dataclasses import dataclass
+from typing import Literal
 
 from lean_year.core.errors import require_number
+from lean_year.core.tables import rows
+
+BaseKind = Literal["pavers", "stone", "slab", "ring_beam", "rock", "bedding"]
 
 COMPACTED_T_M3 = 2.1
 """Crushed stone once it is rolled. Basis: common practice."""
@@ -30,6 +35,14 @@ ANODES, ANODES_FOR_L = 4, 185_000.0
 """Sacrificial anodes on a steel tank of that size. Basis: common practice."""
 BEDDING_MM, BACKFILL_LIFT_MM = 100.0, 300.0
 """Rounded stone under a buried tank, and what is backfilled at once. Basis: common practice."""
+GATE_SPARE_M = 0.3
+"""Room beside a tank to carry it through a gate. Basis: common practice."""
+LEAST_COVER_M = {"none": 0.0, "walked": 0.2, "cars": 0.6, "trucks": 0.9}
+"""Ground over a buried tank that is made for what passes over it. Basis: estimate."""
+PART_ON_FILL = (0.03, 0.97)
+"""Share of a pad on fill between which it settles to one side. Basis: estimate."""
+APRON_M = (0.5, 0.1)
+"""Width and depth of the stone round a pad. Basis: common practice."""
 LAPS = 1.15
 """Mesh and cloth over what they cover."""
 ROUNDED_MM = 8.0, 16.0
@@ -41,6 +54,21 @@ RING_M = (0.30, 0.24)
 REBAR_ROUNDS = 3
 SEPTIC_M, TREES_M, BOUNDARY_M = 15.0, 3.0, 1.0
 """Basis: common practice; local rules differ."""
+
+
+@dataclass(frozen=True, slots=True)
+class UsualBase:
+    """What a kind of base is where nothing is entered. Basis: common practice."""
+
+    label: str
+    margin_m: float
+    """Beyond the tank, all round."""
+    thickness_mm: float
+    level_mm: float
+    """How far readings on it may differ."""
+
+
+BASES: dict[BaseKind, UsualBase] = rows(UsualBase, "bases")
 
 
 def pad_m3(*, area_m2: float, thickness_m: float) -> float:

@@ -1,15 +1,14 @@
 """Who uses how much, when, for what, and what is given up first."""
 
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.tables import table
 from lean_year.core.units import L_PER_US_GALLON
 
 Quality = Literal["garden", "indoor", "drinking"]
@@ -19,15 +18,12 @@ Kind = Literal["house", "garden", "animals", "other"]
 Days = Literal["every", "weekdays", "weekends"]
 KINDS: tuple[Kind, ...] = ("house", "garden", "animals", "other")
 
-HABITS_L_PERSON_DAY: dict[str, float] = {
-    "frugal": 50.0,
-    "careful": 90.0,
-    "ordinary": 140.0,
-    "generous": 220.0,
-}
+HABITS_L_PERSON_DAY: dict[str, float] = table("uses")["habits_l_person_day"]
 """Indoor use by habit, L per person and day. Basis: common practice, no source."""
 MEASURED_US_L_PERSON_DAY = 58.6 * L_PER_US_GALLON
 """Measured indoor mean, L per person and day. Basis: from memory (Residential End Uses of Water v2, 2016)."""
+GREYWATER_SHARE = 0.7
+"""Of the greywater made, what a garden takes where it is offered. Basis: estimate."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,17 +52,13 @@ class Animal:
 @cache
 def fixtures() -> dict[str, Fixture]:
     """Usual uses indoors, in the order they should be offered. Basis: estimate."""
-    return {row["key"]: Fixture(**row) for row in _table()["fixture"]}
+    return {row["key"]: Fixture(**row) for row in table("uses")["fixture"]}
 
 
 @cache
 def animals() -> dict[str, Animal]:
     """Animals and what they drink. Basis: common practice."""
-    return {row["key"]: Animal(**row) for row in _table()["animal"]}
-
-
-def _table() -> dict[str, list[dict[str, Any]]]:
-    return tomllib.loads((files("lean_year.core") / "data/uses.toml").read_text("utf-8"))
+    return {row["key"]: Animal(**row) for row in table("uses")["animal"]}
 
 
 @dataclass(frozen=True, slots=True)

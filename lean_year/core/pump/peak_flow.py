@@ -5,13 +5,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.tables import rows, table
 from lean_year.core.units import L_S_PER_GALLON_MIN
 
-_UNITS = (*range(1, 11), 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100)
-_GALLONS_MIN = (
-    3.0, 5.0, 6.5, 8.0, 9.4, 10.7, 11.8, 12.8, 13.7, 14.6, 17.5, 19.6, 21.5, 23.3, 24.9, 26.3, 27.7, 29.1, 32.0,
-    35.0, 38.0, 41.0, 43.5,
-)  # fmt: skip
 """Systems mainly of flush tanks. Basis: from memory (International Plumbing Code, appendix E, Hunter's curve)."""
 
 
@@ -26,17 +22,7 @@ class Fixture:
     """Basis: from memory (BS EN 806-3 draw-off flows)."""
 
 
-FIXTURES: dict[str, Fixture] = {
-    "toilet": Fixture("toilet, with its tank", 2.2, 0.1),
-    "basin": Fixture("basin", 0.7, 0.1),
-    "shower": Fixture("shower", 1.4, 0.2),
-    "bath": Fixture("bath", 1.4, 0.4),
-    "kitchen_sink": Fixture("kitchen sink", 1.4, 0.2),
-    "dishwasher": Fixture("dishwasher", 1.4, 0.2),
-    "washing_machine": Fixture("washing machine", 1.4, 0.2),
-    "laundry_sink": Fixture("laundry sink", 1.4, 0.2),
-    "garden_tap": Fixture("garden tap", 2.5, 0.3),
-}
+FIXTURES: dict[str, Fixture] = rows(Fixture, "peak_flow")
 
 
 def peak_flow_l_s(fixture_units: float) -> float:
@@ -58,7 +44,8 @@ def peak_flow_l_s(fixture_units: float) -> float:
     14.6
     """
     units = require_number("fixture_units", fixture_units, low=1, high=100)
-    return float(np.interp(units, _UNITS, _GALLONS_MIN)) * L_S_PER_GALLON_MIN
+    curve = table("peak_flow")
+    return float(np.interp(units, curve["units"], curve["gallons_min"])) * L_S_PER_GALLON_MIN
 
 
 def open_at_once_l_s(counts: dict[str, int], at_once: int) -> float:

@@ -1,10 +1,8 @@
 """What catches rain, and how much of it reaches the gutter."""
 
 import math
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 from typing import Literal
 
 import numpy as np
@@ -12,6 +10,7 @@ from numpy.typing import NDArray
 
 from lean_year.core.basis import Basis
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.tables import table
 
 Ground = Literal["roof", "paving", "land", "cover"]
 Fitness = Literal["good", "caution", "never"]
@@ -48,9 +47,9 @@ class RunoffCoefficient:
 @cache
 def runoff_coefficients() -> dict[str, RunoffCoefficient]:
     """The table of runoff coefficients by material, in the order it should be offered."""
-    table = tomllib.loads((files("lean_year.core") / "data/runoff.toml").read_text("utf-8"))
+    known = table("runoff")
     return {
-        row["key"]: RunoffCoefficient(source=table["source"], basis=table["basis"], **row) for row in table["row"]
+        row["key"]: RunoffCoefficient(source=known["source"], basis=known["basis"], **row) for row in known["row"]
     }
 
 

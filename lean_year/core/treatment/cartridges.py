@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.tables import rows
 
 CartridgeType = Literal["sediment", "carbon"]
 CartridgeSize = Literal["2.5x10", "4.5x10", "2.5x20", "4.5x20"]
@@ -24,8 +25,18 @@ CARBON_MONTHS, SEDIMENT_MONTHS = 12.0, 36.0
 COARSE_MICRON, FINE_MICRON = 20.0, 5.0
 """Before a lamp, so that nothing shades a germ. Basis: common practice."""
 DRIPPER_MICRON, INDOOR_MICRON, DRINKING_MICRON = 150.0, 50.0, 5.0
+BETWEEN_PARTS_MM = 120.0
+"""Union and valve between two parts of a train on a wall. Basis: estimate."""
+LAMP_WIDE_MM = 120.0
+"""Basis: estimate."""
+CONTACTOR_MM = (270.0, 1_400.0)
+"""Width and height of a calcite contactor. Basis: estimate."""
+HEADER_OVER_FLOOR_MM = 1_500.0
+"""Heads of housings hang at chest height. Basis: common practice."""
 CYST_MICRON = 1.0
 """An absolute filter that keeps cysts back. Basis: from memory (EPA, CDC; NSF/ANSI 53)."""
+TAP_FILTER_MICRON = 0.2
+"""An absolute filter at one tap, which keeps bacteria back. Basis: common practice."""
 CYST_LOG = 3.0
 """What such a filter is credited with. Basis: from memory (NSF/ANSI 53, cyst reduction of 99.95 %)."""
 
@@ -39,14 +50,15 @@ class Cartridge:
     """Outside surface over that of 2.5 x 10 in. [-]"""
     clean_kpa: dict[CartridgeType, float]
     """Drop when new, at `REFERENCE_L_S`. Basis: estimate, until a maker's sheet is at hand."""
+    width_mm: float
+    """Of the housing with its head."""
+    height_mm: float
+    bowl_drops_mm: float
+    """Kept free below it, to drop its bowl."""
+    next_larger: CartridgeSize
 
 
-CARTRIDGES: dict[CartridgeSize, Cartridge] = {
-    "2.5x10": Cartridge("2.5 × 10 in", 1.0, {"sediment": 40, "carbon": 170}),
-    "4.5x10": Cartridge("4.5 × 10 in", 1.8, {"sediment": 20, "carbon": 80}),
-    "2.5x20": Cartridge("2.5 × 20 in", 2.0, {"sediment": 20, "carbon": 80}),
-    "4.5x20": Cartridge("4.5 × 20 in", 3.6, {"sediment": 8, "carbon": 30}),
-}
+CARTRIDGES: dict[CartridgeSize, Cartridge] = rows(Cartridge, "cartridges")
 
 
 def _known(size: str) -> Cartridge:

@@ -5,24 +5,14 @@ from typing import Literal
 import numpy as np
 
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.tables import table
 
 MOST_MG_L = 5.0
 """More than this in drinking water is not safe. Basis: from memory (WHO guideline value)."""
 SODA_AS_CACO3 = 0.5957
 """mg of alkalinity as CaCO3 from a mg of sodium bicarbonate. Basis: published (molar masses 100.09 / 2 / 84.01)."""
-_TEMPERATURES_C = (0.5, 5.0, 10.0, 15.0, 20.0, 25.0)
-_PH = (6.0, 6.5, 7.0, 7.5, 8.0, 8.5, 9.0)
-_VIRUS_4_LOG = (12.0, 8.0, 6.0, 4.0, 3.0, 2.0)
-"""pH 6 to 9. [mg min/L]. Basis: from memory (US EPA, SWTR guidance manual, table E-7)."""
-_GIARDIA_3_LOG = (
-    (137, 163, 195, 237, 277, 329, 390),
-    (97, 117, 139, 166, 198, 236, 279),
-    (73, 88, 104, 125, 149, 177, 209),
-    (49, 59, 70, 83, 99, 118, 140),
-    (36, 44, 52, 62, 74, 89, 105),
-    (24, 29, 35, 42, 50, 59, 70),
-)
-"""By temperature and pH at 0.4 mg/L or less. [mg min/L]. Basis: from memory (the same, tables E-1 to E-6)."""
+CHLORINE_LOG: dict[str, float] = table("disinfection")["chlorine"]["credit"]
+"""What chlorine is credited with once it has stood its time. Basis: from memory (US EPA, SWTR guidance manual)."""
 LEGIONELLA_C = 25.0
 """From here on Legionella grows. Basis: from memory (WHO, Legionella and the prevention of legionellosis)."""
 RAIN_PH, RAIN_ALKALINITY_MG_L = 5.8, 5.0
@@ -110,12 +100,13 @@ def contact_mg_min_l(*, against: Literal["giardia", "virus"], water_c: float, ph
     >>> contact_mg_min_l(against="giardia", water_c=10, ph=7), contact_mg_min_l(against="virus", water_c=10, ph=7)
     (104.0, 6.0)
     """
+    known = table("disinfection")["chlorine"]
     warm = require_number("water_c", water_c, low=0, high=40)
     acid = require_number("ph", ph, low=6, high=9)
     if against == "virus":
-        return float(np.interp(warm, _TEMPERATURES_C, _VIRUS_4_LOG))
-    at_ph = [float(np.interp(acid, _PH, row)) for row in _GIARDIA_3_LOG]
-    return float(np.interp(warm, _TEMPERATURES_C, at_ph))
+        return float(np.interp(warm, known["temperature_c"], known["virus_4_log"]))
+    at_ph = [float(np.interp(acid, known["ph"], row)) for row in known["giardia_3_log"]]
+    return float(np.interp(warm, known["temperature_c"], at_ph))
 
 
 def contact_min(*, asked_mg_min_l: float, residual_mg_l: float) -> float:

@@ -4,6 +4,7 @@ import math
 from typing import Literal
 
 from lean_year.core.errors import require_number
+from lean_year.core.tables import table
 
 Target = Literal["cryptosporidium", "giardia", "virus"]
 DRINKING_MJ_CM2 = 40.0
@@ -14,12 +15,8 @@ RATED_LIFE_H = 9_000.0
 """Basis: from memory (makers' sheets): a year."""
 FOULED_SLEEVE_SHARE = 0.8
 """Light through a sleeve before it is cleaned. Basis: from memory (UV guidance)."""
-LOG_STEPS = (0.5, 1.0, 1.5, 2.0, 2.5, 3.0, 3.5, 4.0)
-DOSE_MJ_CM2: dict[Target, tuple[float, ...]] = {
-    "cryptosporidium": (1.6, 2.5, 3.9, 5.8, 8.5, 12.0, 15.0, 22.0),
-    "giardia": (1.5, 2.1, 3.0, 5.2, 7.7, 11.0, 15.0, 22.0),
-    "virus": (39.0, 58.0, 79.0, 100.0, 121.0, 143.0, 163.0, 186.0),
-}
+LOG_STEPS: tuple[float, ...] = tuple(table("disinfection")["ultraviolet"]["log_steps"])
+DOSE_MJ_CM2: dict[Target, list[float]] = table("disinfection")["ultraviolet"]["dose_mj_cm2"]
 """Dose for each half log. Basis: from memory (US EPA, LT2 rule, 40 CFR 141.720). Virus goes by adenovirus, the
 toughest."""
 DESIGN_UVT_PERCENT = 75.0

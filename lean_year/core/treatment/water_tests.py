@@ -4,6 +4,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from lean_year.core.tables import rows
+
 TestKey = Literal[
     "e_coli_100ml", "coliforms_100ml", "turbidity_ntu", "ph", "chlorine_mg_l", "lead_ug_l", "copper_mg_l", "iron_mg_l"
 ]
@@ -29,18 +31,7 @@ class Limit:
     """Whether nobody may drink meanwhile."""
 
 
-LIMITS: dict[TestKey, Limit] = {
-    "e_coli_100ml": Limit("E. coli", "in 100 mL", 0, 0, "WHO guidelines, from memory", "germs", True),
-    "coliforms_100ml": Limit(
-        "Total coliforms", "in 100 mL", 0, 0, "US EPA, total coliform rule, from memory", "germs", False
-    ),
-    "turbidity_ntu": Limit("Turbidity", "NTU", 0, 1, "makers of UV sets, from memory", "cloudy", False),
-    "ph": Limit("pH", "", 6.5, 8.5, "US EPA, secondary standards, from memory", "acid", False),
-    "chlorine_mg_l": Limit("Free chlorine", "mg/L", 0.2, 5, "WHO guidelines, from memory", "residual", False),
-    "lead_ug_l": Limit("Lead", "µg/L", 0, 10, "WHO guidelines, from memory", "metals", True),
-    "copper_mg_l": Limit("Copper", "mg/L", 0, 1.3, "US EPA, action level, from memory", "metals", False),
-    "iron_mg_l": Limit("Iron", "mg/L", 0, 0.3, "US EPA, secondary standards, from memory", "iron", False),
-}
+LIMITS: dict[TestKey, Limit] = rows(Limit, "water_tests")
 
 
 def failed(results: Mapping[TestKey, float | None]) -> list[TestKey]:

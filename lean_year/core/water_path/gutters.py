@@ -6,17 +6,12 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.errors import InputError, require_number
+from lean_year.core.tables import table
 from lean_year.core.units import M2_PER_SQUARE_FOOT, MM_PER_INCH
 
 HALF_ROUND_FACTOR = 2.78e-5
 DESIGN_SHARE = 0.9
 """Share of the nominal capacity to design with. Basis: from memory (BS EN 12056-3)."""
-_LENGTH_FACTOR = (
-    (50, 1.0), (75, 0.97), (100, 0.93), (125, 0.90), (150, 0.86), (175, 0.83), (200, 0.80), (225, 0.78), (250, 0.77),
-    (275, 0.75), (300, 0.73), (325, 0.72), (350, 0.70), (375, 0.68), (400, 0.67), (425, 0.65), (450, 0.63),
-    (475, 0.62), (500, 0.60),
-)  # fmt: skip
-"""Length over depth and the factor of a level gutter. Basis: from memory (BS EN 12056-3, table 6)."""
 BEND_FACTOR = 0.85
 """For a gutter with an angle in it. Basis: from memory (BS EN 12056-3)."""
 CHANNEL_FALL = 0.02
@@ -83,8 +78,8 @@ def length_factor(length_over_depth: float) -> float:
     >>> length_factor(40), length_factor(100)
     (1.0, 0.93)
     """
-    ratios, factors = zip(*_LENGTH_FACTOR, strict=True)
-    return float(np.interp(length_over_depth, ratios, factors))
+    known = table("gutters")["length_factor"]
+    return float(np.interp(length_over_depth, known["ratio"], known["factor"]))
 
 
 def gutter_capacity_l_s(
@@ -295,12 +290,13 @@ class CodeTable:
         return self.area_ft2[size_in] * M2_PER_SQUARE_FOOT * MM_PER_INCH / rate_mm_h
 
 
-_CODE = "from memory (International Plumbing Code, storm drainage; the rate is of 60 minutes, once in 100 years)"
-VERTICAL = CodeTable(_CODE, {2: 2_880, 3: 8_800, 4: 18_400, 5: 34_600, 6: 54_000, 8: 116_000})
-HORIZONTAL = {
-    1 / 96: CodeTable(_CODE, {3: 3_288, 4: 7_520, 5: 13_360, 6: 21_400, 8: 46_000}),
-    1 / 48: CodeTable(_CODE, {3: 4_640, 4: 10_600, 5: 18_880, 6: 30_200, 8: 65_200}),
-}
+def _code_table(name: str) -> CodeTable:
+    code = table("gutters")["code"]
+    return CodeTable(code["source"], {int(size): area_ft2 for size, area_ft2 in code[name].items()})
+
+
+VERTICAL = _code_table("vertical")
+HORIZONTAL = {1 / 96: _code_table("horizontal_1_in_96"), 1 / 48: _code_table("horizontal_1_in_48")}
 """By slope: 1/8 and 1/4 in to the foot."""
-SEMICIRCULAR_GUTTER = CodeTable(_CODE, {3: 680, 4: 1_440, 5: 2_500, 6: 3_840, 7: 5_520, 8: 7_960, 10: 14_400})
+SEMICIRCULAR_GUTTER = _code_table("semicircular_gutter")
 """Laid to 1/16 in to the foot."""

@@ -26,6 +26,8 @@ LEAST_FOOTING_M, LEAST_INFILTRATION_M = 3.0, 5.0
 guidance, from memory. Local rules come first."""
 APRON_STONE_MM = 20.0
 """Of the stone that an overflow ends on. Basis: common practice."""
+LEAST_LIVE_M = 0.2
+"""Water that a lowered overflow must leave over the outlet. Basis: estimate."""
 HALF_EMPTY_H = 24.0
 """A soakaway is half empty again within a day. Basis: from memory (BRE Digest 365)."""
 

@@ -6,6 +6,7 @@ from typing import Literal
 
 from lean_year.core.basis import Basis
 from lean_year.core.errors import require_number
+from lean_year.core.tables import rows
 from lean_year.core.units import GRAVITY_M_S2
 
 ScreenKind = Literal[
@@ -38,23 +39,13 @@ class ScreenType:
     loss_share: float
     """Of the water that reaches it, in any rain. [-]"""
     clean_weeks: int
-    most_roof_m2: float | None
-    """The largest roof it is sold for. [m2]"""
     basis: Basis
+    most_roof_m2: float | None = None
+    """The largest roof it is sold for. [m2]"""
     source: str = ""
 
 
-SCREEN_TYPES: dict[ScreenKind, ScreenType] = {
-    "gutter_mesh": ScreenType("Mesh over the gutter", 400, 4, 8, 0.0, 26, None, "common_practice"),
-    "leaf_screen": ScreenType("Leaf screen", 150, 5, 30, 0.0, 4, 150, "common_practice"),
-    "downpipe_filter": ScreenType(
-        "Filter in the downpipe", 60, 0.8, 60, 0.1, 4, 80, "from_memory", "EN 16941-1: 0.9 hydraulic efficiency"
-    ),
-    "lid_basket": ScreenType("Basket in the lid", 300, 2, 80, 0.0, 6, 200, "common_practice"),
-    "inlet_mesh": ScreenType("Mesh at the inlet", 120, 0.9, 80, 0.0, 8, None, "common_practice"),
-    "up_flow": ScreenType("Up-flow gravel and fibre", 5_000, 5, 150, 0.0, 26, None, "common_practice"),
-    "wrapped_pipe": ScreenType("Wrapped pipes in a chamber", 2_000, 0.5, 150, 0.0, 26, None, "common_practice"),
-}
+SCREEN_TYPES: dict[ScreenKind, ScreenType] = rows(ScreenType, "screens")
 
 
 def mesh_flow_l_s(*, open_cm2: float, head_mm: float, clogged_share: float = 0.0) -> float:

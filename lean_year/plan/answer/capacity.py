@@ -8,8 +8,8 @@ from pydantic import BaseModel
 from lean_year.core.basis import Basis
 from lean_year.core.hydraulics.stock_pipes import stock_pipes
 from lean_year.property.document import Units
+from lean_year.property.water_path import MOST_PIECES
 
-MOST_PIECES = 50
 Kind = Literal["gutter", "outlet", "downpipe", "screen", "run", "reducer", "inlet", "link", "overflow"]
 
 

@@ -6,36 +6,12 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.ground.earthworks import Footprint
-from lean_year.core.ground.foundation import LINER_LEVEL_MM, LINER_MARGIN_M
+from lean_year.core.ground.foundation import BASES, GATE_SPARE_M, LINER_LEVEL_MM, LINER_MARGIN_M, BaseKind
 from lean_year.core.ground.tank_weights import cast_tank_kg, filled_pit_kg, plastic_tank_kg, ring_panel_tank_kg
 from lean_year.plan.model.levels import tank_ground_m
 from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
-from lean_year.property.ground import BaseKind
 
-
-@dataclass(frozen=True, slots=True)
-class UsualBase:
-    """What a kind of base is where nothing is entered."""
-
-    label: str
-    margin_m: float
-    thickness_mm: float
-    level_mm: float
-    """How far readings on it may differ."""
-
-
-BASES: dict[BaseKind, UsualBase] = {
-    "pavers": UsualBase("pavers on sand", 0.1, 90, 5),
-    "stone": UsualBase("compacted stone", 0.3, 100, 10),
-    "slab": UsualBase("concrete slab", 0.15, 100, 5),
-    "ring_beam": UsualBase("ring beam, stone and sand inside", 0.15, 190, 5),
-    "rock": UsualBase("rock or floor slab", 0.3, 150, 10),
-    "bedding": UsualBase("bedding of rounded stone", 0.3, 100, 20),
-}
-"""Basis: common practice."""
-GATE_SPARE_M = 0.3
-"""Room to carry it through."""
 DEEPEST_M, HEAVIEST_KG, LONGEST_M = 20.0, 1e9, 400.0
 """Nobody digs deeper; what is heavier or longer is counted as so much."""
 

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from lean_year.core.cistern.vessel import NECK_M2
 from lean_year.core.hydraulics.pipes import link_flow_l_s
 from lean_year.core.units import SECONDS_PER_DAY
 from lean_year.core.water_path.overflow import HEAD_IF_AT_LID_M
@@ -14,8 +15,6 @@ from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 
 SAME_INVERT_M = 0.001
-NECK_M2 = 0.2
-"""Least section of the room over an overflow whose height was not entered. Basis: estimate."""
 
 
 class Chain:

@@ -102,7 +102,11 @@ def test_every_litre_is_accounted_for_and_many_sizes_at_once_say_the_same(seed, 
         operation=operation,
         loss_l=losses,
         watch=(100, 200),
+        year_end=np.array([90, 250, DAYS]),
+        year_counts=np.array([True, False, True]),
     )
+    counted = run.spilled_l[:90].sum() + run.spilled_l[250:].sum()
+    assert curve.counted_spilled_l[0] == pytest.approx(counted, rel=1e-9, abs=1e-5)
     assert curve.supplied_l[0] == pytest.approx(run.supplied_l.sum(), rel=1e-9)
     assert curve.short_days[0] == run.short_day.sum()
     assert curve.missed_l[0] == pytest.approx(run.shortfall_l.sum(), abs=1e-6)

@@ -1,6 +1,12 @@
 """What is wrong with the store: its size, the record behind it, and how its tanks stand."""
 
-from lean_year.core.cistern.bank import LEAST_OUTLET_M
+from lean_year.core.cistern.bank import (
+    LEAST_OUTLET_M,
+    LINK_HEAD_CAUTION_M,
+    LINK_HEAD_NOTED_M,
+    SLUDGE_FROM_L,
+    STRANDED_SHARE,
+)
 from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE, SHORT_RECORD_YEARS
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import Finding
@@ -9,13 +15,6 @@ from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
 from lean_year.property.document import Property
-
-STRANDED_SHARE = 0.005
-"""Water above the lowest overflow that is worth a word, of a tank."""
-SLUDGE_FROM_L = 2_000.0
-"""From this size on an outlet near the floor is worth a word. Basis: estimate."""
-LINK_HEAD_NOTED_M, LINK_HEAD_CAUTION_M = 0.1, 0.3
-"""Head across a link in the design downpour that is worth a note, and a caution. Basis: estimate."""
 
 
 def cistern_findings(

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.cistern.sizing import knee
+from lean_year.core.household.uses import GREYWATER_SHARE
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
@@ -22,8 +23,6 @@ from lean_year.property.roofs import Roof
 RAIN_ROOF_M2 = 50.0
 PROBE_SHARE = 0.25
 ROOM_FOR_TANK = 0.1
-GREYWATER_SHARE = 0.7
-"""Of the greywater made, what a garden takes where it is offered. Basis: estimate."""
 
 
 class Option(BaseModel):

@@ -26,9 +26,7 @@ from lean_year.plan.model.demand import temperatures
 from lean_year.plan.model.flush_chambers import Chamber, flush_depth_mm
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
-
-MOST_HOLE_MM = 100.0
-"""The widest hole that can be entered. [mm]"""
+from lean_year.property.water_path import MOST_HOLE_MM
 
 
 def first_flush_findings(

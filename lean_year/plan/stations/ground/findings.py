@@ -5,22 +5,28 @@ from dataclasses import dataclass
 
 from lean_year.core.ground.bearing import GROUNDS
 from lean_year.core.ground.earthworks import LEAST_STANDS_MM, MOST_HELD_M, SHORED_FROM_M, Earthworks
-from lean_year.core.ground.foundation import CRANE_M, LIFT_M, PAD_STANDS_MM, RISER_M, SLIM_FROM, TOPSOIL_M
+from lean_year.core.ground.foundation import (
+    BASES,
+    CRANE_M,
+    LEAST_COVER_M,
+    LIFT_M,
+    PAD_STANDS_MM,
+    PART_ON_FILL,
+    RISER_M,
+    SLIM_FROM,
+    TOPSOIL_M,
+)
 from lean_year.core.numeric.rounding import rounded_down
 from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.footings import BASES, Standing, passes
+from lean_year.plan.model.footings import Standing, passes
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
-from lean_year.property.cistern import Slim
+from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Slim
 from lean_year.property.document import Property
-
-LEAST_COVER_M = {"none": 0.0, "walked": 0.2, "cars": 0.6, "trucks": 0.9}
-"""Over a tank that is made for it. Basis: estimate."""
-ON_FILL = (0.03, 0.97)
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,16 +139,21 @@ def _path(document: Property, standing: Standing) -> str:
 def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
     entered, standing, works = document.ground, each.standing, each.works
     share = works.on_fill_share
-    if share > ON_FILL[0] and works.fill_edge_m > LIFT_M:
+    if share > PART_ON_FILL[0] and works.fill_edge_m > LIFT_M:
+        one_sided = share < PART_ON_FILL[1]
         deepest = standing.ground_m - entered.topsoil_m - entered.slope * standing.pad.width_m / 2
         all_cut = deepest + standing.thickness_m
         floor = rounded_down(all_cut, 2)
         found.add(
             "GROUND_ON_FILL",
-            "fails" if entered.slope > 0 and share < ON_FILL[1] else "caution",
+            "fails" if entered.slope > 0 and one_sided else "caution",
             f"{fixed(100 * share)} % of the pad under {standing.tank.name} stands on fill, up to "
             f"{say.length(works.fill_edge_m)} deep: "
-            + ("it settles to that side, and the tank leans." if share < ON_FILL[1] else "fill settles for years."),
+            + (
+                "it settles to that side, and the tank leans."
+                if share < PART_ON_FILL[1]
+                else "fill settles for years."
+            ),
             "Set it lower, all in cut; or fill in thin lifts, rolled, by an engineer.",
             *_all_in_cut(document, standing, floor, say),
         )
@@ -193,7 +204,7 @@ def _all_in_cut(document: Property, standing: Standing, floor_m: float, say: Wor
         if len({tank.floor_m for tank in document.cistern.built()}) > 1:
             return []
         operations.append(replace("/levels/tank_ground_m", standing.ground_m))
-    if not -100 <= floor_m <= 5_000:
+    if not LOWEST_FLOOR_M <= floor_m <= HIGHEST_FLOOR_M:
         return []
     return [Fix(text=f"Set it all in cut, floor at {say.length(floor_m)}.", operations=operations)]
 

@@ -6,6 +6,7 @@ from pydantic import BaseModel
 
 from lean_year.core.ground.earthworks import Earthworks
 from lean_year.core.ground.foundation import (
+    APRON_M,
     COMPACTED_T_M3,
     LAPS,
     LIFT_M,
@@ -24,9 +25,6 @@ from lean_year.core.ground.foundation import (
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
 from lean_year.property.document import Property
-
-APRON_M = (0.5, 0.1)
-"""Width and depth of stone round the pad."""
 
 
 class Quantity(BaseModel):

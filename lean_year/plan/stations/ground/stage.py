@@ -6,14 +6,14 @@ from pydantic import BaseModel, ConfigDict
 
 from lean_year.core.ground import wind
 from lean_year.core.ground.earthworks import MOST_HELD_M, SHORED_FROM_M, Earthworks, earthworks
-from lean_year.core.ground.foundation import LIFT_M
+from lean_year.core.ground.foundation import BASES, LIFT_M
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.first_year import FirstYear
-from lean_year.plan.model.footings import BASES, Standing, passes, standings
+from lean_year.plan.model.footings import Standing, passes, standings
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.ground.choices import choices

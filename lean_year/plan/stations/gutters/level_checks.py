@@ -19,11 +19,9 @@ from lean_year.plan.model.levels import (
 from lean_year.plan.model.overflow_outlets import has_pipe
 from lean_year.plan.stations.gutters.other_tank import other_tanks
 from lean_year.plan.stations.gutters.tees import tee_checks
-from lean_year.property.cistern import Tank
+from lean_year.property.cistern import LOWEST_FLOOR_M, Tank
 from lean_year.property.document import Property
 
-DEEPEST_M = -100.0
-"""The deepest floor that a tank may have. [m]"""
 _WORST = {"fails": 0, "caution": 1, "decide": 2, "settled": 3}
 _LETTERS = "abcdefghijklmnopqrstuvwxyz"
 MOST_SHOWN = len(_LETTERS)
@@ -119,7 +117,7 @@ def _screen_under_outlet(document: Property, run: RunLevels, checks: _Checks, sa
 
 def _lower_by(document: Property, by_m: float, say: Wording) -> list[Fix]:
     """Setting the tanks lower, unless that is deeper than a tank can be entered."""
-    if min(tank.floor_m for tank in document.cistern.built()) - by_m < DEEPEST_M + 0.02:
+    if min(tank.floor_m for tank in document.cistern.built()) - by_m < LOWEST_FLOOR_M + 0.02:
         return []
     names = ", ".join(tank.name for tank in document.cistern.built())
     step = max(0.01, round(by_m + 0.0049, 2))

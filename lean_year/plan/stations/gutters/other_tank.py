@@ -9,11 +9,10 @@ from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flush_chambers import area_of_group_m2
 from lean_year.plan.model.levels import RunLevels
+from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M
 from lean_year.property.document import Property
 
 LEAST_L, STEP_L = 500.0, 500.0
-LOWEST_M, HIGHEST_M = -100.0, 5_000.0
-"""Floors that a tank may have. [m]"""
 
 
 def other_tanks(document: Property, run: RunLevels, say: Wording) -> list[Fix]:
@@ -42,7 +41,7 @@ def _own_tank(
     """A low tank in front of the only one, pumped up into it."""
     cistern = document.cistern
     floor = round(screen_m - run.needed_m - OWN_HEIGHT_M - 0.005, 2)
-    if len(cistern.tanks) != 1 or not LOWEST_M <= floor <= HIGHEST_M:
+    if len(cistern.tanks) != 1 or not LOWEST_FLOOR_M <= floor <= HIGHEST_FLOOR_M:
         return []
     only = cistern.tanks[0]
     litres = max(LEAST_L, math.ceil(area_of_group_m2(document, run.group) * STORM_MM / STEP_L) * STEP_L)

@@ -19,10 +19,10 @@ from lean_year.plan.model.overflow_outlets import (
     taken_back_l_s,
 )
 from lean_year.property.document import Property
+from lean_year.property.water_path import MOST_OVERFLOW_PIPES
 
 MOST_INFLOW_L_S = 1e5
 """Inflow up to which the head over an overflow is worked out."""
-MOST_PIPES = 20
 MOST_HEAD_MM = 10_000.0
 CURVE_POINTS = 13
 OVER_THE_RIM = "over the rim, at the tank's foot"
@@ -113,7 +113,12 @@ def _pipe(document: Property, flow_l_s: float, room_m: float, top: Top, say: Wor
         document.units, entered.bore_mm, lambda bore: takes(bore_mm=bore), flow_l_s, "/overflow/bore_mm"
     )
     more = more_pieces(
-        entered.count, "pipes", lambda count: takes(count=count), flow_l_s, "/overflow/count", most=MOST_PIPES
+        entered.count,
+        "pipes",
+        lambda count: takes(count=count),
+        flow_l_s,
+        "/overflow/count",
+        most=MOST_OVERFLOW_PIPES,
     )
     return {
         "size": f"{entered.count} × {say.bore(entered.bore_mm)}",

@@ -6,7 +6,7 @@ from pydantic import BaseModel
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.hydraulics.pipes import circle_mm2
 from lean_year.core.numeric.rounding import rounded_down
-from lean_year.core.water_path.overflow import APRON_STONE_MM
+from lean_year.core.water_path.overflow import APRON_STONE_MM, LEAST_LIVE_M
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure, Finding, Fix
@@ -37,8 +37,6 @@ from lean_year.property.document import Property
 
 HELD_DOWN_SHARES = (0.0, 0.1, 0.25, 0.5)
 """Shares of the live water whose room is kept empty, side by side."""
-LEAST_LIVE_M = 0.2
-"""Water that a lowered overflow must leave over the outlet. Basis: estimate."""
 CAUTIONS = [
     "Never onto a neighbour, into a septic field or the sewer without a gap. Where surface water may go is the "
     "local authority's to say.",

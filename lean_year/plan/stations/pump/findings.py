@@ -13,9 +13,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered
 from lean_year.plan.stations.pump.tap_fixes import pressed_enough, runs_enough, tap_fixes
 from lean_year.property.document import Property
-
-MOST_VESSEL_L = 100_000
-"""The largest that can be entered. [L]"""
+from lean_year.property.pump import MOST_VESSEL_L
 
 
 @dataclass(frozen=True, slots=True)

@@ -60,7 +60,7 @@ def _offered(document: Property, system: System, runs_on: System, pump: GenericP
         flow_l_s=flow,
         fill_h=fill_h,
         enough=enough,
-        chosen=[tuple(point) for point in entered.points] == list(pump.points),
+        chosen=entered.points == pump.points,
         operations=[
             replace("/pump/points", [list(point) for point in pump.points]),
             replace("/pump/efficiency", pump.efficiency),

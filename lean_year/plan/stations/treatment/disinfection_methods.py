@@ -6,7 +6,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from lean_year.core.treatment import chlorine, ultraviolet
-from lean_year.core.treatment.cartridges import CYST_LOG, CYST_MICRON
+from lean_year.core.treatment.cartridges import CYST_LOG, CYST_MICRON, FINE_MICRON, TAP_FILTER_MICRON
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.pressure_side import System, gives
@@ -14,14 +14,12 @@ from lean_year.plan.model.train import is_cartridge, through_lamp_l_s, uv_dose_m
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
 
-CHLORINE_LOG = {"cryptosporidium": 0.0, "giardia": 3.0, "virus": 4.0}
-"""What chlorine is credited with once it has stood its time. Basis: from memory (US EPA, SWTR guidance manual)."""
 TARGETS: tuple[ultraviolet.Target, ...] = ("cryptosporidium", "giardia", "virus")
 
-FINE = {"kind": "sediment", "micron": 5}
-CARBON = {"kind": "carbon", "micron": 5}
-CYST = {"kind": "sediment", "micron": 1, "absolute": True}
-TAP_FILTER = {"kind": "tap_filter", "micron": 0.2, "absolute": True}
+FINE = {"kind": "sediment", "micron": FINE_MICRON}
+CARBON = {"kind": "carbon", "micron": FINE_MICRON}
+CYST = {"kind": "sediment", "micron": CYST_MICRON, "absolute": True}
+TAP_FILTER = {"kind": "tap_filter", "micron": TAP_FILTER_MICRON, "absolute": True}
 
 
 class DisinfectionMethod(BaseModel):
@@ -46,7 +44,7 @@ def train_logs(document: Property) -> dict[str, float]:
         dose = min(10_000.0, uv_dose_mj_cm2(document, through))
         logs = {target: ultraviolet.log_credit(dose, target) for target in TARGETS}
     if document.treatment.chlorine.on and document.treatment.chlorine.contact_min >= contact_needed_min(document):
-        logs = {target: log + CHLORINE_LOG[target] for target, log in logs.items()}
+        logs = {target: log + chlorine.CHLORINE_LOG[target] for target, log in logs.items()}
     if any(keeps_cysts(stage) for stage in document.treatment.stages):
         logs = {target: log + (CYST_LOG if target != "virus" else 0.0) for target, log in logs.items()}
     return logs

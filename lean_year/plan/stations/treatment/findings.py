@@ -7,7 +7,7 @@ from lean_year.core.household.uses import Quality
 from lean_year.core.pump.cross_connection import LEAST_GAP_MM
 from lean_year.core.treatment import chlorine as chlorine_rules
 from lean_year.core.treatment.calcite import LEAST_ALKALINITY_MG_L
-from lean_year.core.treatment.cartridges import COARSE_MICRON, CYST_MICRON, FINE_MICRON
+from lean_year.core.treatment.cartridges import CYST_MICRON, FINE_MICRON
 from lean_year.core.treatment.chlorine import LEGIONELLA_C
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
@@ -17,19 +17,10 @@ from lean_year.plan.model.train import is_cartridge, stages_before
 from lean_year.plan.stations.treatment.disinfection_methods import CYST, FINE, contact_needed_min, keeps_cysts
 from lean_year.plan.stations.treatment.dosing import behind_calcite
 from lean_year.plan.stations.treatment.lamp_findings import lamp_findings
-from lean_year.plan.stations.treatment.least_train import missing_stage
+from lean_year.plan.stations.treatment.least_train import LEAST_TRAIN_OF_A_HOUSE, missing_stage
 from lean_year.plan.stations.treatment.water_tests import result_findings
 from lean_year.property.document import Property
-
-MOST_STAGES = 12
-LEAST_TRAIN = (
-    {"kind": "strainer", "micron": 150},
-    {"kind": "sediment", "micron": COARSE_MICRON},
-    {"kind": "sediment", "micron": 5},
-    {"kind": "carbon", "micron": 5},
-    {"kind": "uv"},
-)
-"""Of a house that drinks rain. Basis: common practice."""
+from lean_year.property.treatment import MOST_STAGES
 
 
 def treatment_findings(
@@ -54,7 +45,7 @@ def treatment_findings(
                 "",
                 Fix(
                     text="Begin with the least train of a house.",
-                    operations=[replace("/treatment/stages", [dict(each) for each in LEAST_TRAIN])],
+                    operations=[replace("/treatment/stages", [dict(each) for each in LEAST_TRAIN_OF_A_HOUSE])],
                 ),
             )
         return found.rows

@@ -1,13 +1,29 @@
 """The least that the water of each use must pass, and what a train lacks of it. Basis: common practice."""
 
 from dataclasses import dataclass
+from typing import Any
 
 from lean_year.core.household.uses import Quality
-from lean_year.core.treatment.cartridges import DRINKING_MICRON, DRIPPER_MICRON, INDOOR_MICRON
+from lean_year.core.treatment.cartridges import (
+    COARSE_MICRON,
+    DRINKING_MICRON,
+    DRIPPER_MICRON,
+    FINE_MICRON,
+    INDOOR_MICRON,
+)
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import stages_before
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
+
+LEAST_TRAIN_OF_A_HOUSE: tuple[dict[str, Any], ...] = (
+    {"kind": "strainer", "micron": DRIPPER_MICRON},
+    {"kind": "sediment", "micron": COARSE_MICRON},
+    {"kind": "sediment", "micron": DRINKING_MICRON},
+    {"kind": "carbon", "micron": FINE_MICRON},
+    {"kind": "uv"},
+)
+"""Of one that drinks rain. Basis: common practice."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,31 +2,16 @@
 
 from pydantic import BaseModel
 
-from lean_year.core.treatment.cartridges import CartridgeSize
+from lean_year.core.treatment.cartridges import (
+    BETWEEN_PARTS_MM,
+    CARTRIDGES,
+    CONTACTOR_MM,
+    HEADER_OVER_FLOOR_MM,
+    LAMP_WIDE_MM,
+)
 from lean_year.plan.model.train import is_cartridge, stage_name
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
-
-# Width and height of a housing with its head, and how far its bowl drops. [mm] Basis: estimate.
-HOUSING_MM: dict[CartridgeSize, tuple[float, float, float]] = {
-    "2.5x10": (130, 320, 80),
-    "4.5x10": (190, 340, 80),
-    "2.5x20": (130, 600, 80),
-    "4.5x20": (190, 610, 80),
-}
-NEXT_LARGER: dict[CartridgeSize, CartridgeSize] = {
-    "2.5x10": "4.5x10",
-    "2.5x20": "4.5x20",
-    "4.5x10": "4.5x20",
-    "4.5x20": "4.5x20",
-}
-BETWEEN_MM = 120.0
-"""Union and valve between two parts. Basis: estimate."""
-LAMP_WIDE_MM = 120.0
-CONTACTOR_MM = (270.0, 1_400.0)
-"""Width and height; both are estimates."""
-HEADER_OVER_FLOOR_MM = 1_500.0
-"""Heads hang at chest height. Basis: common practice."""
 
 
 class WallPart(BaseModel):
@@ -62,7 +47,7 @@ def plant_room(document: Property) -> PlantRoom:
 
 def _hang(document: Property, *, larger: bool) -> tuple[list[WallPart], float]:
     parts: list[WallPart] = []
-    x = BETWEEN_MM
+    x = BETWEEN_PARTS_MM
     for number, stage in enumerate(document.treatment.stages):
         if stage.kind in ("strainer", "tap_filter"):
             continue
@@ -82,15 +67,16 @@ def _hang(document: Property, *, larger: bool) -> tuple[list[WallPart], float]:
                     beside_mm=beside,
                 )
             )
-            x += width + beside + BETWEEN_MM
+            x += width + beside + BETWEEN_PARTS_MM
     return parts, x if parts else 0.0
 
 
 def _room(stage: TreatmentStage, lamp_mm: float, *, larger: bool) -> tuple[float, float, float, float]:
     """Width, height, what is kept free below and beside. [mm]"""
     if is_cartridge(stage):
-        size = NEXT_LARGER[stage.size] if larger else stage.size
-        return *HOUSING_MM[size], 0.0
+        housing = CARTRIDGES[stage.size]
+        housing = CARTRIDGES[housing.next_larger] if larger else housing
+        return housing.width_mm, housing.height_mm, housing.bowl_drops_mm, 0.0
     if stage.kind == "uv":
         return lamp_mm, LAMP_WIDE_MM, 0.0, lamp_mm
     return *CONTACTOR_MM, 0.0, 0.0
