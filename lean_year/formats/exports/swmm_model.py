@@ -8,6 +8,7 @@ whose setting follows each day's demand, after the saving steps; what a back-up 
 import datetime as dt
 import itertools
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 import numpy as np
@@ -15,7 +16,7 @@ from numpy.typing import NDArray
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.errors import InputError
-from lean_year.core.units import SECONDS_PER_DAY
+from lean_year.core.units import GRAVITY_M_S2, SECONDS_PER_DAY
 from lean_year.core.water_path.storm import StormVessel
 from lean_year.plan.model.harvest import Catch, catch_rain
 from lean_year.plan.model.levels import run_levels, tank_of
@@ -153,87 +154,101 @@ def _roofs(document: Property, parts: _Parts, days: slice, first: dt.date) -> li
     ]
 
 
+_NETWORK = ("JUNCTIONS", "OUTFALLS", "STORAGE", "CONDUITS", "XSECTIONS", "LOSSES", "OUTLETS", "CURVES")
+_Rows = dict[str, list[str]]
+"""Rows by the section that they stand in."""
+
+
 def _network(
     document: Property, chain: Chain, parts: _Parts, begin: int, rating: list[tuple[float, float]]
 ) -> list[tuple[str, list[str]]]:
-    junctions, storage, outfalls, conduits, sections, losses, outlets, curves = ([] for _ in range(8))
-    zero = {pipe.id: 1.0 for pipe in document.downpipes}
-    level = _start_levels(chain, parts, begin)
+    rows: _Rows = {section: [] for section in _NETWORK}
+    lowest = min(float(vessel.level_m[0]) for vessel in chain.vessels) - 10
+    _stores(rows, chain, _start_levels(chain, parts, begin))
+    _runs(rows, document, chain)
+    _links(rows, chain)
+    rows["OUTFALLS"].append(f"HOUSE {lowest:.3f} FREE NO")
+    _ways_out(rows, chain, rating, lowest)
+    house = _draws_from(document, chain)
+    draw = _draw_depth_m(chain, house, parts)
+    rows["OUTLETS"].append(f"USE TANK_{house} HOUSE {draw:.5f} TABULAR/DEPTH DRAW NO")
+    rows["CURVES"] += ["DRAW Rating 0 0", f"DRAW {OUTLET_BAND_M} 1", "DRAW 100 1"]
+    return list(rows.items())
+
+
+def _curve(name: str, kind: str, points: Iterable[tuple[float, float]], digits: int) -> list[str]:
+    """A curve, whose first row alone says what kind it is."""
+    return [f"{name}{'' if number else f' {kind}'} {x:.{digits}f} {y:.6f}" for number, (x, y) in enumerate(points)]
+
+
+def _stores(rows: _Rows, chain: Chain, level_m: list[float]) -> None:
     for at, vessel in enumerate(chain.vessels):
         floor, lid = float(vessel.level_m[0]), float(vessel.level_m[-1])
-        storage.append(
-            f"TANK_{at} {floor:.4f} {lid - floor + 1.5:.4f} {level[at] - floor:.6f} TABULAR SHAPE_{at} 0 0"
+        rows["STORAGE"].append(
+            f"TANK_{at} {floor:.4f} {lid - floor + 1.5:.4f} {level_m[at] - floor:.6f} TABULAR SHAPE_{at} 0 0"
         )
         depth = vessel.level_m - floor
-        area = np.gradient(vessel.volume_l / 1000, depth)
-        kind = " Storage"
-        for row in range(depth.size):
-            curves.append(f"SHAPE_{at}{kind} {depth[row]:.5f} {max(float(area[row]), 1e-4):.6f}")
-            kind = ""
+        area = np.maximum(np.gradient(vessel.volume_l / 1000, depth), 1e-4)
+        rows["CURVES"] += _curve(f"SHAPE_{at}", "Storage", zip(depth, area, strict=True), 5)
+
+
+def _runs(rows: _Rows, document: Property, chain: Chain) -> None:
+    zero = {pipe.id: 1.0 for pipe in document.downpipes}
     used = document.groups_in_use()
+    joined = {each.run.into for each in document.downpipes if each.id in used}
     for pipe in document.downpipes:
-        into = {each.run.into for each in document.downpipes if each.id in used}
-        if pipe.id not in used and pipe.id not in into:
+        if pipe.id not in used and pipe.id not in joined:
             continue
         levels = run_levels(document, pipe, zero)
         tank = chain.index_of(tank_of(document, pipe.id))
         inlet = levels.inlet_m
         # A run whose heights are not known yet is laid with the drop it should have.
         start = inlet + max(0.05, levels.drop_m if levels.drop_m is not None else levels.needed_m)
-        junctions.append(f"FOOT_{pipe.id} {start:.4f} 3 0 0 0")
+        rows["JUNCTIONS"].append(f"FOOT_{pipe.id} {start:.4f} 3 0 0 0")
         target, offset = f"TANK_{tank}", inlet - float(chain.vessels[tank].level_m[0])
         if pipe.run.into is not None:
             target, offset = f"FOOT_{pipe.run.into}", 0.0
         length = max(pipe.run.length_m, 1)
-        conduits.append(f"RUN_{pipe.id} FOOT_{pipe.id} {target} {length:.3f} {MANNING_N} 0 {max(0.0, offset):.4f} 0")
-        sections.append(f"RUN_{pipe.id} CIRCULAR {pipe.run.bore_mm / 1000:.4f} 0 0 0")
+        rows["CONDUITS"].append(
+            f"RUN_{pipe.id} FOOT_{pipe.id} {target} {length:.3f} {MANNING_N} 0 {max(0.0, offset):.4f} 0"
+        )
+        rows["XSECTIONS"].append(f"RUN_{pipe.id} CIRCULAR {pipe.run.bore_mm / 1000:.4f} 0 0 0")
+
+
+def _links(rows: _Rows, chain: Chain) -> None:
     for number, link in enumerate(chain.links):
         joint = chain.tanks[link.far].link
         radius = joint.bore_mm / 4_000
-        manning = radius ** (1 / 6) * math.sqrt(0.02 / (8 * 9.81))
+        manning = radius ** (1 / 6) * math.sqrt(0.02 / (8 * GRAVITY_M_S2))
         floor = max(float(chain.vessels[link.near].level_m[0]), float(chain.vessels[link.far].level_m[0]))
         near, far = (floor - float(chain.vessels[each].level_m[0]) for each in (link.near, link.far))
-        conduits.append(
+        rows["CONDUITS"].append(
             f"LINK_{number} TANK_{link.near} TANK_{link.far} {max(joint.length_m, 1):.3f} {manning:.5f} {near:.4f} "
             f"{far:.4f} 0"
         )
-        sections.append(f"LINK_{number} CIRCULAR {joint.bore_mm / 1000:.4f} 0 0 0")
-        losses.append(f"LINK_{number} 0.5 1.0 {joint.fittings_k:g} NO 0")
-    lowest = min(float(vessel.level_m[0]) for vessel in chain.vessels) - 10
-    outfalls.append(f"HOUSE {lowest:.3f} FREE NO")
+        rows["XSECTIONS"].append(f"LINK_{number} CIRCULAR {joint.bore_mm / 1000:.4f} 0 0 0")
+        rows["LOSSES"].append(f"LINK_{number} 0.5 1.0 {joint.fittings_k:g} NO 0")
+
+
+def _ways_out(rows: _Rows, chain: Chain, rating: list[tuple[float, float]], lowest_m: float) -> None:
+    """Overflows, spills into the next tank, and what pumps lift there."""
     share = sum(vessel.overflows for vessel in chain.vessels) or 1
     for at, vessel in enumerate(chain.vessels):
         invert = vessel.overflow_invert_m - float(vessel.level_m[0])
         to = f"SPILL_{at}" if vessel.spills_to < 0 else f"TANK_{vessel.spills_to}"
         if vessel.spills_to < 0:
-            outfalls.append(f"SPILL_{at} {lowest:.3f} FREE NO")
+            rows["OUTFALLS"].append(f"SPILL_{at} {lowest_m:.3f} FREE NO")
         if vessel.overflows:
-            kind = " Rating"
-            for head, flow in rating:
-                curves.append(f"OVER_{at}{kind} {head:.4f} {flow * vessel.overflows / share:.6f}")
-                kind = ""
-            outlets.append(f"SPILL_{at} TANK_{at} {to} {invert:.4f} TABULAR/DEPTH OVER_{at} NO")
+            own = ((head, flow * vessel.overflows / share) for head, flow in rating)
+            rows["CURVES"] += _curve(f"OVER_{at}", "Rating", own, 4)
+            rows["OUTLETS"].append(f"SPILL_{at} TANK_{at} {to} {invert:.4f} TABULAR/DEPTH OVER_{at} NO")
         else:
             slope = _area_at_lip_m2(vessel) * 1000 / (SOFT_STEPS * STEPS_S[1])
-            outlets.append(f"SPILL_{at} TANK_{at} {to} {invert:.4f} FUNCTIONAL/DEPTH {slope:.4f} 1 NO")
+            rows["OUTLETS"].append(f"SPILL_{at} TANK_{at} {to} {invert:.4f} FUNCTIONAL/DEPTH {slope:.4f} 1 NO")
         if vessel.pump_l_s > 0:
-            outlets.append(f"LIFT_{at} TANK_{at} TANK_{at + 1} 0.02 TABULAR/DEPTH LIFTED_{at} NO")
-            curves += [f"LIFTED_{at} Rating 0 0", f"LIFTED_{at} {OUTLET_BAND_M} {vessel.pump_l_s:.6f}",
-                       f"LIFTED_{at} 100 {vessel.pump_l_s:.6f}"]  # fmt: skip
-    house = _draws_from(document, chain)
-    draw = _draw_depth_m(chain, house, parts)
-    outlets.append(f"USE TANK_{house} HOUSE {draw:.5f} TABULAR/DEPTH DRAW NO")
-    curves += ["DRAW Rating 0 0", f"DRAW {OUTLET_BAND_M} 1", "DRAW 100 1"]
-    return [
-        ("JUNCTIONS", junctions),
-        ("OUTFALLS", outfalls),
-        ("STORAGE", storage),
-        ("CONDUITS", conduits),
-        ("XSECTIONS", sections),
-        ("LOSSES", losses),
-        ("OUTLETS", outlets),
-        ("CURVES", curves),
-    ]
+            rows["OUTLETS"].append(f"LIFT_{at} TANK_{at} TANK_{at + 1} 0.02 TABULAR/DEPTH LIFTED_{at} NO")
+            rows["CURVES"] += [f"LIFTED_{at} Rating 0 0", f"LIFTED_{at} {OUTLET_BAND_M} {vessel.pump_l_s:.6f}",
+                               f"LIFTED_{at} 100 {vessel.pump_l_s:.6f}"]  # fmt: skip
 
 
 def _draws_from(document: Property, chain: Chain) -> int:

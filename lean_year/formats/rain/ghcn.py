@@ -2,6 +2,7 @@
 
 import datetime as dt
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -39,6 +40,42 @@ def looks_like_dly(text: str) -> bool:
     return bool(_LINE.match(first)) and len(first) >= _FIRST_CELL + _CELL
 
 
+@dataclass(frozen=True, slots=True)
+class _Reading:
+    day: int
+    """Ordinal of the calendar."""
+    value: float
+    """[mm] or [deg C]"""
+    trace: bool
+
+
+@dataclass(frozen=True, slots=True)
+class _Refused:
+    text: str
+    reason: str
+
+
+def _readings(line: str, year: int, month: int, name: str) -> Iterator[_Reading | _Refused]:
+    """The days of one line; a day without a value is passed over."""
+    for day in range(31):
+        cell = line[_FIRST_CELL + day * _CELL : _FIRST_CELL + (day + 1) * _CELL].ljust(_CELL)
+        number_text = cell[:5].strip()
+        if not number_text or number_text == str(_MISSING):
+            continue
+        try:
+            date, value = dt.date(year, month, day + 1), int(number_text)
+        except ValueError:
+            yield _Refused(f"{year}-{month:02d}-{day + 1:02d}, {cell[:5]}", "is no day or no number")
+            continue
+        rain, trace = name == "rain", cell[5] == "T"
+        if cell[6] != " ":
+            yield _Refused(f"{date}, {value}", f"failed the archive's check {cell[6]}")
+        elif rain and not 0 <= value / 10 <= MAX_RAIN_MM:
+            yield _Refused(f"{date}, {value / 10:g} mm", "cannot be a day's rain")
+        else:
+            yield _Reading(date.toordinal(), value / 10, rain and trace)
+
+
 def read_dly(text: str) -> FixedWidth:
     """Read a fixed-width file of one station.
 
@@ -69,25 +106,12 @@ def read_dly(text: str) -> FixedWidth:
         year, month = int(match["year"]), int(match["month"])
         if not (FIRST_YEAR <= year <= LAST_YEAR and 1 <= month <= 12):
             raise InputError(f"line {number}", f"has no month of the calendar: {match['year']}-{match['month']}")
-        for day in range(31):
-            cell = line[_FIRST_CELL + day * _CELL : _FIRST_CELL + (day + 1) * _CELL].ljust(_CELL)
-            number_text = cell[:5].strip()
-            if not number_text or number_text == str(_MISSING):
+        for reading in _readings(line, year, month, name):
+            if isinstance(reading, _Refused):
+                flagged.append((number, reading.text, reading.reason))
                 continue
-            try:
-                date, value = dt.date(year, month, day + 1), int(number_text)
-            except ValueError:
-                flagged.append((number, f"{year}-{month:02d}-{day + 1:02d}, {cell[:5]}", "is no day or no number"))
-                continue
-            if cell[6] != " ":
-                flagged.append((number, f"{date}, {value}", f"failed the archive's check {cell[6]}"))
-                continue
-            if name == "rain":
-                trace += cell[5] == "T"
-                if not 0 <= value / 10 <= MAX_RAIN_MM:
-                    flagged.append((number, f"{date}, {value / 10:g} mm", "cannot be a day's rain"))
-                    continue
-            values[name][date.toordinal()] = value / 10
+            trace += reading.trace
+            values[name][reading.day] = reading.value
     if not values["rain"]:
         raise InputError("file", f"has no rain (element PRCP) for {station or 'any station'}")
     first, last = min(values["rain"]), max(values["rain"])

@@ -11,7 +11,7 @@ from lean_year.core.water_path import gutters, screens
 from lean_year.core.water_path.gutters import DRAIN_FILL, DRY_HEAD_M, LEVEL_MM_M, OUTLET_HEAD_SHARE
 from lean_year.core.water_path.levels import COUNTED_FALL, ENTRY_HEADS
 from lean_year.plan.answer.cache import cached_by_parts
-from lean_year.plan.answer.capacity import Place, first_enough, more_pieces, offer, wider_pipes
+from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, offer, wider_pipes
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.levels import RunLevels, by_heights_alone, run_levels
 from lean_year.plan.model.roof_surface import plan_area_m2
@@ -353,28 +353,30 @@ def _run(
     ]  # fmt: skip
     if pipe.run.reducer_mm is not None:
         head = DRY_HEAD_M if not wet else max(0.0, min(100.0, levels.drop_m or 0.0))
-        narrow = pipe.run.reducer_mm
-        places.append(
-            Place(
-                key=f"reducer:{pipe.id}",
-                kind="reducer",
-                name=f"Narrowest place of {pipe.name}",
-                group=pipe.id,
-                roof=None,
-                size=say.bore(narrow),
-                flow_l_s=flow,
-                capacity_l_s=narrow_takes_l_s(narrow, head),
-                basis="derived",
-                source="entry and exit losses",
-                formula="flow at which K 1.5 loses the head",
-                working=f"{say.bore(narrow)} under {say.length(head)} of water",
-                sizes=[
-                    offer("no reducer", capacity, flow, f"{at}/reducer_mm", None),
-                ],
-                spills="over the leaf screen, where the run begins",
-            )
-        )
+        without = offer("no reducer", capacity, flow, f"{at}/reducer_mm", None)
+        places.append(_reducer(pipe, pipe.run.reducer_mm, head, flow, without, say))
     return places
+
+
+def _reducer(
+    pipe: Downpipe, narrow_mm: float, head_m: float, flow_l_s: float, without: SizeOffered, say: Wording
+) -> Place:
+    return Place(
+        key=f"reducer:{pipe.id}",
+        kind="reducer",
+        name=f"Narrowest place of {pipe.name}",
+        group=pipe.id,
+        roof=None,
+        size=say.bore(narrow_mm),
+        flow_l_s=flow_l_s,
+        capacity_l_s=narrow_takes_l_s(narrow_mm, head_m),
+        basis="derived",
+        source="entry and exit losses",
+        formula="flow at which K 1.5 loses the head",
+        working=f"{say.bore(narrow_mm)} under {say.length(head_m)} of water",
+        sizes=[without],
+        spills="over the leaf screen, where the run begins",
+    )
 
 
 def narrow_takes_l_s(bore_mm: float, head_m: float) -> float:

@@ -184,6 +184,22 @@ def outlet_and_screen_m(document: Property, pipe: Downpipe) -> tuple[float | Non
     return outlet, outlet - SCREEN_UNDER_OUTLET_M
 
 
+def _wet_losses(way: list[Downpipe], flow_l_s: dict[str, float]) -> tuple[float, float, float, float]:
+    """Lost in a wet run to friction, fittings and its end [m], and its speed where it begins [m/s]."""
+    parts = [
+        core.wet_run(
+            flow_l_s=min(flow_l_s[each.id], 1e5),
+            bore_mm=each.run.bore_mm,
+            length_m=each.run.length_m,
+            roughness_mm=each.run.roughness_mm,
+            fittings=way_fittings([each]) - (core.ENTRY_HEADS if number else 0.0),
+        )
+        for number, each in enumerate(way)
+    ]
+    friction, fittings = sum(part.friction_m for part in parts), sum(part.fittings_m for part in parts)
+    return friction, fittings, parts[-1].exit_m, parts[0].velocity_m_s
+
+
 def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -> RunLevels:
     """Heights and losses of one group's way to its tank.
 
@@ -197,22 +213,11 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
     fittings = way_fittings(way)
     drop = None if screen is None else screen - inlet
     wet = pipe.run.kind == "wet"
-    friction = minor = ends = spare = lost = velocity = None
+    friction = minor = ends = lost = velocity = None
     if wet:
-        parts = [
-            core.wet_run(
-                flow_l_s=min(flow_l_s[each.id], 1e5),
-                bore_mm=each.run.bore_mm,
-                length_m=each.run.length_m,
-                roughness_mm=each.run.roughness_mm,
-                fittings=way_fittings([each]) if each is pipe else way_fittings([each]) - core.ENTRY_HEADS,
-            )
-            for each in way
-        ]
-        friction, minor = sum(part.friction_m for part in parts), sum(part.fittings_m for part in parts)
-        ends, velocity = parts[-1].exit_m, parts[0].velocity_m_s
+        friction, minor, ends, velocity = _wet_losses(way, flow_l_s)
         lost = friction + minor + ends
-        spare = None if drop is None else drop - lost
+    spare = None if drop is None or lost is None else drop - lost
     needed = core.SCREEN_DROP_M if not wet else max(core.SCREEN_DROP_M, (lost or 0.0) + core.WET_SPARE_M)
     if not wet:
         needed = max(needed, length * core.LEAST_FALL)

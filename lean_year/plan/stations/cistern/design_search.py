@@ -70,6 +70,18 @@ class _Variant:
     operations: list[dict[str, Any]]
 
 
+@dataclass(frozen=True, slots=True)
+class _Tried:
+    """One size of one variant, and what it comes to."""
+
+    cost: float
+    years_carried: int
+    missed_l_year: float
+    variant: _Variant
+    count: int
+    total_l: float
+
+
 def _roof_choices(document: Property, say: Wording) -> list[tuple[Property, float, str, list[dict[str, Any]]]]:
     """The roofs as they are, each of the largest switched the other option, and a rain roof added."""
     choices: list[tuple[Property, float, str, list[dict[str, Any]]]] = [(document, 0.0, "", [])]
@@ -170,7 +182,7 @@ def search_designs(document: Property, rain: PreparedRain, say: Wording) -> Iter
     years = int(rain.counts.sum())
     record_years = rain.dates.size / DAYS_PER_YEAR
     tank_cost = sizes[:, 0] * prices.tank_each + totals / 1000 * (prices.tank_m3 + prices.pad_m3)
-    designs: list[tuple[float, int, float, int, int]] = []
+    designs: list[_Tried] = []
     for number, variant in enumerate(variants):
         curve = variant.supply.sizes(totals)
         water = (curve.topped_up_l + curve.trucked_l) / 1000 / record_years
@@ -178,34 +190,22 @@ def search_designs(document: Property, rain: PreparedRain, say: Wording) -> Iter
         carried = years - curve.short_years
         missed = np.maximum(0.0, curve.missed_l) / record_years
         designs += [
-            (float(cost[row]), int(carried[row]), float(missed[row]), number, row) for row in range(totals.size)
+            _Tried(
+                float(cost[row]),
+                int(carried[row]),
+                float(missed[row]),
+                variant,
+                int(sizes[row, 0]),
+                float(totals[row]),
+            )
+            for row in range(totals.size)
         ]
         yield Progress(done=(number + 1) * totals.size, of=len(variants) * totals.size)
-
-    def design(found: tuple[float, int, float, int, int]) -> Design:
-        cost, carried, missed, number, row = found
-        variant, count, total = variants[number], int(sizes[row, 0]), float(totals[row])
-        edits = list(variant.operations)
-        named = f"{count} × {say.volume(total / count)}" if count > 1 else say.volume(total)
-        if one_tank and count != tanks:
-            # The count first: the tanks are then widened to the total together.
-            index = next(i for i, tank in enumerate(document.cistern.tanks) if tank in document.cistern.built())
-            edits.append({"op": "replace", "path": f"/cistern/tanks/{index}/count", "value": count})
-        edits.append({"op": "resize", "path": "/cistern", "value": total})
-        return Design(
-            cost=cost,
-            years_carried=carried,
-            missed_l_year=missed,
-            gross_l=total,
-            words=", ".join((named, *variant.words)),
-            operations=edits,
-        )
-
-    designs.sort(key=lambda found: (found[0], -found[1], found[2]))
+    designs.sort(key=lambda tried: (tried.cost, -tried.years_carried, tried.missed_l_year))
     front: list[Design] = []
-    for found in designs:
-        if not front or found[1] > front[-1].years_carried:
-            front.append(design(found))
+    for tried in designs:
+        if not front or tried.years_carried > front[-1].years_carried:
+            front.append(_design(document, tried, tanks if one_tank else None, say))
     aim = max(0, years - document.cistern.short_years_allowed)
     enough = next((point for point in front if point.years_carried >= aim), None)
     stride = max(1, len(designs) // 400)
@@ -217,7 +217,27 @@ def search_designs(document: Property, rain: PreparedRain, say: Wording) -> Iter
         front=front,
         cheapest_for_aim=enough,
         today=_today(document, rain, variants[0], say),
-        cloud=[(found[0], found[1]) for found in designs[::stride]],
+        cloud=[(tried.cost, tried.years_carried) for tried in designs[::stride]],
+    )
+
+
+def _design(document: Property, tried: _Tried, tanks_now: int | None, say: Wording) -> Design:
+    """A design that was tried, as it is offered; `tanks_now` where their number may be changed."""
+    variant, count, total = tried.variant, tried.count, tried.total_l
+    edits = list(variant.operations)
+    named = f"{count} × {say.volume(total / count)}" if count > 1 else say.volume(total)
+    if tanks_now is not None and count != tanks_now:
+        # The count first: the tanks are then widened to the total together.
+        index = next(i for i, tank in enumerate(document.cistern.tanks) if tank in document.cistern.built())
+        edits.append({"op": "replace", "path": f"/cistern/tanks/{index}/count", "value": count})
+    edits.append({"op": "resize", "path": "/cistern", "value": total})
+    return Design(
+        cost=tried.cost,
+        years_carried=tried.years_carried,
+        missed_l_year=tried.missed_l_year,
+        gross_l=total,
+        words=", ".join((named, *variant.words)),
+        operations=edits,
     )
 
 

@@ -100,7 +100,6 @@ def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Fi
     wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
     longest = longest_run(run.short_day)
     whole = f"{several(rain.dates.size, 'day')}, {day(rain.dates[0])} to {day(rain.dates[-1])}"
-    given_up = float(run.given_up_l.sum())
     return {
         "tightest_l": _derived(
             float(run.store_l[lowest]),
@@ -129,6 +128,15 @@ def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Fi
             "demand after the saving steps − supplied, over the whole record",
             f"{say.volume(wanted)} − {say.volume(supplied)}",
         ),
+    } | _shares_carried(supply, run, say)
+
+
+def _shares_carried(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
+    """How much of the water, of the days and of the months was there."""
+    rain = supply.rain
+    wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
+    given_up = float(run.given_up_l.sum())
+    return {
         "given_up_l": _derived(
             given_up,
             "L",

@@ -20,7 +20,6 @@ from lean_year.property.document import Property
 
 def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list[BuildNote]:
     """Every note that applies."""
-    shapes = [row.tank.shape for row in rows]
     notes = [
         BuildNote(
             view="pad",
@@ -52,6 +51,16 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
                 "crusher dust beneath; set it slightly uphill.",
             )
         )
+    notes += _by_kind(rows, say)
+    if any(row.buried for row in rows):
+        notes += _buried(rows, say)
+    return notes + _way_in(document)
+
+
+def _by_kind(rows: list[Standing], say: Wording) -> list[BuildNote]:
+    """What the kinds of tanks ask for."""
+    shapes = [row.tank.shape for row in rows]
+    notes = []
     if any(isinstance(shape, UprightCylinder) and shape.liner for shape in shapes):
         notes.append(
             BuildNote(
@@ -82,9 +91,7 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
                 f"{say.nominal(1000 * LEAST_OUTLET_M)} up.",
             )
         )
-    if any(row.buried for row in rows):
-        notes += _buried(rows, say)
-    return notes + _way_in(document)
+    return notes
 
 
 def _buried(rows: list[Standing], say: Wording) -> list[BuildNote]:

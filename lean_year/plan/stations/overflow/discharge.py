@@ -1,6 +1,9 @@
 """Where the overflow goes, and what the ground must be given to take it."""
 
+from typing import Any
+
 import numpy as np
+from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.errors import InputError
@@ -60,52 +63,69 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
     )
     if rate is None:
         return empty
+    area_m2, depth_mm = min(area, 1e6), _storm_depths_mm(document)
+    if entered.destination == "soakaway":
+        return empty.model_copy(update=_soakaway(document, area_m2, depth_mm, rate, say))
+    return empty.model_copy(update=_basin(document, area_m2, depth_mm, rate, say))
+
+
+def _storm_depths_mm(document: Property) -> NDArray[np.float64]:
+    """Rain of the design storm at each of `STORM_MIN`."""
     design = document.rain.design_intensity_mm_h * document.downpour.duration_min / 60
     # Depths of other durations by the one-third power rule from the rate that was entered.
     scale = burst_mm(day_mm=1.0, minutes=max(1.0, document.downpour.duration_min))
-    depth = np.array([design * burst_mm(day_mm=1.0, minutes=float(span)) / scale for span in STORM_MIN])
-    greywater = entered.greywater_l_day / 1000 if entered.destination == "basins" else 0.0
-    if entered.destination == "soakaway":
-        try:
-            pit = soakaway(
-                area_m2=min(area, 1e6),
-                depth_mm=depth,
-                duration_min=STORM_MIN,
-                infiltration_m_s=rate / 3.6e6,
-                width_m=entered.width_m,
-                pit_depth_m=max(0.1, entered.depth_m),
-                void_ratio=entered.void_ratio,
-            )
-        except InputError:
-            return empty
-        return empty.model_copy(
-            update={
-                "length_m": pit.length_m,
-                "storage_l": pit.storage_m3 * 1000,
-                "half_empty_h": pit.half_empty_h,
-                "worst_min": pit.worst_min,
-                "text": f"{say.length(pit.length_m)} long, {say.length(pit.width_m)} wide, {say.length(pit.depth_m)} "
-                f"deep holds {say.volume(pit.storage_m3 * 1000)}; the storm of {fixed(pit.worst_min)} minutes rules; "
-                f"half empty after {fixed(pit.half_empty_h, 1)} h.",
-            }
+    return np.array([design * burst_mm(day_mm=1.0, minutes=float(span)) / scale for span in STORM_MIN])
+
+
+def _soakaway(
+    document: Property, area_m2: float, depth_mm: NDArray[np.float64], rate_mm_h: float, say: Wording
+) -> dict[str, Any]:
+    """What there is to say of a soakaway; nothing where none is large enough."""
+    entered = document.overflow
+    try:
+        pit = soakaway(
+            area_m2=area_m2,
+            depth_mm=depth_mm,
+            duration_min=STORM_MIN,
+            infiltration_m_s=rate_mm_h / 3.6e6,
+            width_m=entered.width_m,
+            pit_depth_m=max(0.1, entered.depth_m),
+            void_ratio=entered.void_ratio,
         )
+    except InputError:
+        return {}
+    return {
+        "length_m": pit.length_m,
+        "storage_l": pit.storage_m3 * 1000,
+        "half_empty_h": pit.half_empty_h,
+        "worst_min": pit.worst_min,
+        "text": f"{say.length(pit.length_m)} long, {say.length(pit.width_m)} wide, {say.length(pit.depth_m)} "
+        f"deep holds {say.volume(pit.storage_m3 * 1000)}; the storm of {fixed(pit.worst_min)} minutes rules; "
+        f"half empty after {fixed(pit.half_empty_h, 1)} h.",
+    }
+
+
+def _basin(
+    document: Property, area_m2: float, depth_mm: NDArray[np.float64], rate_mm_h: float, say: Wording
+) -> dict[str, Any]:
+    """What there is to say of a swale or basin."""
+    entered = document.overflow
+    greywater_m3_day = entered.greywater_l_day / 1000 if entered.destination == "basins" else 0.0
     floor, worst = basin_m2(
-        area_m2=min(area, 1e6),
-        depth_mm=depth,
+        area_m2=area_m2,
+        depth_mm=depth_mm,
         duration_min=STORM_MIN,
-        infiltration_m_s=rate / 3.6e6,
+        infiltration_m_s=rate_mm_h / 3.6e6,
         ponding_m=max(0.01, min(5.0, entered.depth_m)),
     )
-    for_greywater = greywater / (rate / 1000 * 24)
-    half = entered.depth_m * 500 / rate
+    for_greywater = greywater_m3_day / (rate_mm_h / 1000 * 24)
+    half = entered.depth_m * 500 / rate_mm_h
     also = f", {say.area(for_greywater)} of it for the greywater" if for_greywater else ""
-    return empty.model_copy(
-        update={
-            "floor_m2": floor + for_greywater,
-            "storage_l": floor * entered.depth_m * 1000,
-            "half_empty_h": half,
-            "worst_min": worst,
-            "text": f"A floor of {say.area(floor + for_greywater)}{also}, {say.length(entered.depth_m)} of ponding; "
-            f"the storm of {fixed(worst)} minutes rules; half empty after {fixed(half, 1)} h.",
-        }
-    )
+    return {
+        "floor_m2": floor + for_greywater,
+        "storage_l": floor * entered.depth_m * 1000,
+        "half_empty_h": half,
+        "worst_min": worst,
+        "text": f"A floor of {say.area(floor + for_greywater)}{also}, {say.length(entered.depth_m)} of ponding; "
+        f"the storm of {fixed(worst)} minutes rules; half empty after {fixed(half, 1)} h.",
+    }

@@ -4,11 +4,60 @@ from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.model.train import in_concrete, is_cartridge
 from lean_year.plan.stations.treatment.least_train import served
 from lean_year.property.document import Property
+from lean_year.property.treatment import Treatment
 
 
 def treatment_notes(document: Property) -> list[BuildNote]:
     """Every note of the train that applies."""
-    entered = document.treatment
+    notes = _on_the_wall(document.treatment)
+    if served(document)["indoor"]:
+        notes.append(
+            BuildNote(
+                view="train",
+                head="Pipe that is not for drinking",
+                text="Marked along its length and at every outlet, in the colour and words that local code has; no "
+                "joint to the drinking pipe, not even behind a shut valve.",
+            )
+        )
+    notes += [
+        BuildNote(
+            view="water",
+            head="Soft water",
+            text="Rainwater needs no softener, and less soap and detergent: a third of what the packet says. "
+            "Soft and "
+            "acid, it takes metal from pipes; run the tap in the morning before drinking.",
+        ),
+        BuildNote(
+            view="train",
+            head="What touches drinking water",
+            text="Liner, pipe, paint, sealant, mortar additive and coating rated for it (NSF/ANSI/CAN 61, "
+            "AS/NZS 4020, from memory). Tanks are new, or have held nothing but food.",
+        ),
+    ]
+    if in_concrete(document):
+        notes.append(
+            BuildNote(
+                view="water",
+                head="A tank of concrete",
+                text="Gives lime to the water by itself, most in its first years: measure pH and alkalinity before "
+                "a contactor is bought.",
+            )
+        )
+    if document.treatment.second_source != "none":
+        notes.append(
+            BuildNote(
+                view="train",
+                head="Two sources",
+                text="One handle, one way at a time: a changeover valve without a middle position. Each source "
+                "has its own "
+                "test and its own transmittance. Labels at both valves.",
+            )
+        )
+    return notes
+
+
+def _on_the_wall(entered: Treatment) -> list[BuildNote]:
+    """Housings and lamp."""
     kinds = {stage.kind for stage in entered.stages}
     notes = []
     if any(is_cartridge(stage) for stage in entered.stages):
@@ -44,47 +93,4 @@ def treatment_notes(document: Property) -> list[BuildNote]:
                 "A sleeve is wiped at every cartridge.",
             ),
         ]
-    if served(document)["indoor"]:
-        notes.append(
-            BuildNote(
-                view="train",
-                head="Pipe that is not for drinking",
-                text="Marked along its length and at every outlet, in the colour and words that local code has; no "
-                "joint to the drinking pipe, not even behind a shut valve.",
-            )
-        )
-    notes += [
-        BuildNote(
-            view="water",
-            head="Soft water",
-            text="Rainwater needs no softener, and less soap and detergent: a third of what the packet says. "
-            "Soft and "
-            "acid, it takes metal from pipes; run the tap in the morning before drinking.",
-        ),
-        BuildNote(
-            view="train",
-            head="What touches drinking water",
-            text="Liner, pipe, paint, sealant, mortar additive and coating rated for it (NSF/ANSI/CAN 61, "
-            "AS/NZS 4020, from memory). Tanks are new, or have held nothing but food.",
-        ),
-    ]
-    if in_concrete(document):
-        notes.append(
-            BuildNote(
-                view="water",
-                head="A tank of concrete",
-                text="Gives lime to the water by itself, most in its first years: measure pH and alkalinity before "
-                "a contactor is bought.",
-            )
-        )
-    if entered.second_source != "none":
-        notes.append(
-            BuildNote(
-                view="train",
-                head="Two sources",
-                text="One handle, one way at a time: a changeover valve without a middle position. Each source "
-                "has its own "
-                "test and its own transmittance. Labels at both valves.",
-            )
-        )
     return notes
