@@ -29,67 +29,8 @@ def saltmarrow(record_id: str | None = None) -> Property:
         place="Merrowick, above the cove",
         units="metric",
         site=Site(latitude_deg=49.4),
-        downpipes=[
-            Downpipe(
-                id="a",
-                name="House",
-                pipes=4,
-                bore_mm=77,
-                screen_m=2.55,
-                screens=[Screen(kind="leaf_screen", reached_from="step_ladder"), Screen(kind="inlet_mesh")],
-                run=Run(kind="wet", length_m=19, bends_90=3, low_point_m=-2.3, rated_kpa=600),
-            ),
-            Downpipe(
-                id="b",
-                name="Barn and studio",
-                pipes=5,
-                bore_mm=77,
-                screen_m=1.9,
-                screens=[Screen(kind="leaf_screen", reached_from="step_ladder"), Screen(kind="inlet_mesh")],
-                run=Run(kind="dry", length_m=14),
-            ),
-        ],
-        roofs=[
-            Roof(
-                id="house",
-                name="House, slate",
-                material="glazed_tile",
-                extent=Rectangle(length_m=13.2, width_m=9.4),
-                pitch_deg=38,
-                loss_mm=0.5,
-                drains=[Drain(group="a")],
-                outlet_m=2.9,
-                gutter=Gutter(outlets=4, outlet_mm=100),
-                hazards=["birds"],
-            ),
-            Roof(
-                id="studio",
-                name="Studio, metal",
-                material="metal",
-                extent=Rectangle(length_m=5.6, width_m=11.0, along_slope=True),
-                pitch_deg=12,
-                loss_mm=0.4,
-                drains=[Drain(group="b")],
-                outlet_m=2.3,
-                gutter=Gutter(outlets=2, outlet_mm=100),
-                x_m=14.5,
-                y_m=-2.5,
-            ),
-            Roof(
-                id="barn",
-                name="Barn",
-                material="metal",
-                extent=Outline(points_m=[[0, 0], [16.4, 0], [16.4, 7.5], [10.4, 7.5], [10.4, 10.5], [0, 10.5]]),
-                pitch_deg=20,
-                loss_mm=0.4,
-                drains=[Drain(group="b")],
-                outlet_m=3.1,
-                gutter=Gutter(outlets=3, outlet_mm=100),
-                x_m=12.5,
-                y_m=7.5,
-                hazards=["trees"],
-            ),
-        ],
+        downpipes=_downpipes(),
+        roofs=_roofs(),
         rain=Rain(record_id=record_id, design_intensity_mm_h=96),
         downpour=Downpour(source="table", overflow_intensity_mm_h=150),
         levels=Levels(
@@ -99,60 +40,143 @@ def saltmarrow(record_id: str | None = None) -> Property:
         overflow=OverflowEntry(
             bore_mm=190, length_m=6, bends_90=1, destination="swale", footing_m=9, infiltration_mm_h=25, depth_m=0.2
         ),
-        treatment=Treatment(
-            stages=[
-                TreatmentStage(kind="strainer", micron=150),
-                TreatmentStage(kind="sediment", micron=20, cost_each=38),
-                TreatmentStage(kind="sediment", micron=5, cost_each=42),
-                TreatmentStage(kind="carbon", micron=5, cost_each=74),
-                TreatmentStage(kind="uv", cost_each=95),
-            ],
-            uv=Ultraviolet(rated_flow_l_s=1.15, lamp_h=5_200, sensor=True, shut_valve=True, change_by="sensor"),
-            alkalinity_mg_l=52,
-        ),
+        treatment=_treatment(),
         ground=GroundEntry(soil="sandy_gravel", slope=0.02, services_located=True, shaded=True, gate_m=2.6),
-        pump=PumpEntry(
-            feed="pump",
-            fixtures=FixtureCounts(toilet=2, basin=2, bath=1),
-            points=[[0, 52], [0.6, 46], [1.2, 30]],
-            delivery=Pipe(bore_mm=36, length_m=31, fittings_k=14),
-            vessel_l=100,
-            altitude_m=20,
-            water_c=14,
-        ),
-        household=Household(
-            residents=3,
-            habit="careful",
-            litres_person_day=68,
-            guests=[0, 0, 0, 0.3, 0.6, 1, 1.8, 1.8, 0.6, 0, 0, 0.4],
-            irrigation=Irrigation(
-                area_m2=42,
-                crop_factor=[0, 0, 0, 0.5, 0.7, 0.9, 1, 0.95, 0.7, 0, 0, 0],
-                et0="temperatures",
-            ),
-            animals=[Animals(id="goats", animal="goat", heads=2)],
-            steps=[
-                StepEntry(name="Garden halved", below_share=0.35, garden_cut=0.5),
-                StepEntry(name="Garden dry", below_share=0.2, garden_cut=1),
-            ],
-        ),
-        cistern=Cistern(
-            tanks=[
-                Tank(
-                    id="liner",
-                    name="Liner tank",
-                    shape=UprightCylinder(diameter_m=6.9, height_m=2.4, liner=True),
-                    floor_m=-1.6,
-                    outlet_m=0.08,
-                    overflow_m=2.3,
-                    inlet=Inlet(bore_mm=104, vent_mm=190, floating_suction=True),
-                )
-            ],
-            fire_reserve_l=4_000,
-            short_years_allowed=2,
-            first_day="10-01",
-            first_year_wanted_l=30_000,
-        ),
+        pump=_pump(),
+        household=_household(),
+        cistern=_cistern(),
         prices=Prices(tank_each=2_600, tank_m3=95, pad_m3=22, water_m3=38),
         assumed=["/roofs/2/runoff", "/cistern/start_share", "/prices"],
+    )
+
+
+def _downpipes() -> list[Downpipe]:
+    return [
+        Downpipe(
+            id="a",
+            name="House",
+            pipes=4,
+            bore_mm=77,
+            screen_m=2.55,
+            screens=[Screen(kind="leaf_screen", reached_from="step_ladder"), Screen(kind="inlet_mesh")],
+            run=Run(kind="wet", length_m=19, bends_90=3, low_point_m=-2.3, rated_kpa=600),
+        ),
+        Downpipe(
+            id="b",
+            name="Barn and studio",
+            pipes=5,
+            bore_mm=77,
+            screen_m=1.9,
+            screens=[Screen(kind="leaf_screen", reached_from="step_ladder"), Screen(kind="inlet_mesh")],
+            run=Run(kind="dry", length_m=14),
+        ),
+    ]
+
+
+def _roofs() -> list[Roof]:
+    return [
+        Roof(
+            id="house",
+            name="House, slate",
+            material="glazed_tile",
+            extent=Rectangle(length_m=13.2, width_m=9.4),
+            pitch_deg=38,
+            loss_mm=0.5,
+            drains=[Drain(group="a")],
+            outlet_m=2.9,
+            gutter=Gutter(outlets=4, outlet_mm=100),
+            hazards=["birds"],
+        ),
+        Roof(
+            id="studio",
+            name="Studio, metal",
+            material="metal",
+            extent=Rectangle(length_m=5.6, width_m=11.0, along_slope=True),
+            pitch_deg=12,
+            loss_mm=0.4,
+            drains=[Drain(group="b")],
+            outlet_m=2.3,
+            gutter=Gutter(outlets=2, outlet_mm=100),
+            x_m=14.5,
+            y_m=-2.5,
+        ),
+        Roof(
+            id="barn",
+            name="Barn",
+            material="metal",
+            extent=Outline(points_m=[[0, 0], [16.4, 0], [16.4, 7.5], [10.4, 7.5], [10.4, 10.5], [0, 10.5]]),
+            pitch_deg=20,
+            loss_mm=0.4,
+            drains=[Drain(group="b")],
+            outlet_m=3.1,
+            gutter=Gutter(outlets=3, outlet_mm=100),
+            x_m=12.5,
+            y_m=7.5,
+            hazards=["trees"],
+        ),
+    ]
+
+
+def _treatment() -> Treatment:
+    return Treatment(
+        stages=[
+            TreatmentStage(kind="strainer", micron=150),
+            TreatmentStage(kind="sediment", micron=20, cost_each=38),
+            TreatmentStage(kind="sediment", micron=5, cost_each=42),
+            TreatmentStage(kind="carbon", micron=5, cost_each=74),
+            TreatmentStage(kind="uv", cost_each=95),
+        ],
+        uv=Ultraviolet(rated_flow_l_s=1.15, lamp_h=5_200, sensor=True, shut_valve=True, change_by="sensor"),
+        alkalinity_mg_l=52,
+    )
+
+
+def _pump() -> PumpEntry:
+    return PumpEntry(
+        feed="pump",
+        fixtures=FixtureCounts(toilet=2, basin=2, bath=1),
+        points=[[0, 52], [0.6, 46], [1.2, 30]],
+        delivery=Pipe(bore_mm=36, length_m=31, fittings_k=14),
+        vessel_l=100,
+        altitude_m=20,
+        water_c=14,
+    )
+
+
+def _household() -> Household:
+    return Household(
+        residents=3,
+        habit="careful",
+        litres_person_day=68,
+        guests=[0, 0, 0, 0.3, 0.6, 1, 1.8, 1.8, 0.6, 0, 0, 0.4],
+        irrigation=Irrigation(
+            area_m2=42,
+            crop_factor=[0, 0, 0, 0.5, 0.7, 0.9, 1, 0.95, 0.7, 0, 0, 0],
+            et0="temperatures",
+        ),
+        animals=[Animals(id="goats", animal="goat", heads=2)],
+        steps=[
+            StepEntry(name="Garden halved", below_share=0.35, garden_cut=0.5),
+            StepEntry(name="Garden dry", below_share=0.2, garden_cut=1),
+        ],
+    )
+
+
+def _cistern() -> Cistern:
+    return Cistern(
+        tanks=[
+            Tank(
+                id="liner",
+                name="Liner tank",
+                shape=UprightCylinder(diameter_m=6.9, height_m=2.4, liner=True),
+                floor_m=-1.6,
+                outlet_m=0.08,
+                overflow_m=2.3,
+                inlet=Inlet(bore_mm=104, vent_mm=190, floating_suction=True),
+            )
+        ],
+        fire_reserve_l=4_000,
+        short_years_allowed=2,
+        first_day="10-01",
+        first_year_wanted_l=30_000,
     )
