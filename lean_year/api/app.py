@@ -1,5 +1,6 @@
 """The application: routes, refusals, and the built interface."""
 
+from functools import partial
 from importlib.resources import files
 from pathlib import Path
 
@@ -11,6 +12,7 @@ from starlette.middleware.body_limit import RequestBodyLimitMiddleware
 from starlette.middleware.gzip import GZipMiddleware
 
 from lean_year import __version__
+from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
 from lean_year.api.routers import jobs, properties, rain, reference
 from lean_year.api.security import MAX_REQUEST_BYTES, LocalOnly
@@ -43,6 +45,7 @@ def create_app(engine: Engine | None) -> FastAPI:
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))
     app.include_router(_interface())  # last: it answers every address that is left
+    app.openapi = partial(describe, app)  # type: ignore[method-assign]
     add_handlers(app)
     app.add_middleware(GZipMiddleware, minimum_size=COMPRESSED_FROM_BYTES, compresslevel=COMPRESSION)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=MAX_REQUEST_BYTES)

@@ -2,7 +2,6 @@
 
 from typing import Any
 
-from lean_year.plan.answer import figure
 from lean_year.plan.model.station import FutureStation, Station
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
@@ -30,5 +29,3 @@ FALL: tuple[Station[Any] | FutureStation, ...] = (
     FutureStation("build", "Build", 12),
     FutureStation("log", "Log", 13),
 )
-
-figure.STATION_KEYS[:] = [station.key for station in FALL]

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from pydantic import BaseModel
 
-from lean_year.plan.answer.figure import STATION_KEYS, Finding, Fix
+from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import FutureStation, Station
@@ -15,6 +15,7 @@ from lean_year.property.document import Property
 from tests.plan.on_demos import edited
 
 ROOT = Path(__file__).parents[2]
+KEYS = [station.key for station in FALL]
 BUILT = [station for station in FALL if isinstance(station, Station)]
 
 
@@ -50,7 +51,7 @@ def test_a_station_is_added_by_one_entry():
 
 def test_every_station_answers_under_its_key_and_is_told_apart():
     plan = plan_property(edited("saltmarrow"), None).plan
-    assert [summary.stage for summary in plan.stations] == [station.key for station in FALL] == STATION_KEYS
+    assert [summary.stage for summary in plan.stations] == KEYS
     for station in BUILT:
         assert (station.of(plan) is None) == station.needs_rain
     steps = [station.job_step for station in FALL]
@@ -64,7 +65,7 @@ def test_entries_of_a_station_are_a_part_of_the_document():
 def test_findings_name_a_station_of_the_registry():
     for path in (ROOT / "lean_year/plan/stations").rglob("*.py"):
         for key in re.findall(r'(?:stage="|Findings\(")(\w+)"', path.read_text("utf-8")):
-            assert key in STATION_KEYS, f"{path}: {key}"
+            assert key in KEYS, f"{path}: {key}"
 
 
 def test_each_station_has_its_room_on_every_floor():

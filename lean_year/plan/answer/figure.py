@@ -1,31 +1,16 @@
 """What every stage answers with: figures that explain themselves, and findings."""
 
-from typing import Annotated, Any, Literal
+from typing import Any, Literal
 
-from pydantic import BaseModel, Field, GetJsonSchemaHandler
-from pydantic.json_schema import JsonSchemaValue
-from pydantic_core import core_schema
+from pydantic import BaseModel, Field
 
 from lean_year.core.basis import Basis
 
 Severity = Literal["fails", "caution", "note"]
 SEVERITIES: tuple[Severity, ...] = ("fails", "caution", "note")
 """The worst first."""
-STATION_KEYS: list[str] = []
-"""Every key of the registry, which fills it: what the schema allows for a station."""
-
-
-class _OneOfTheStations:
-    """Lists the stations in the JSON schema, from which the types of the interface are generated."""
-
-    @classmethod
-    def __get_pydantic_json_schema__(
-        cls, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler
-    ) -> JsonSchemaValue:
-        return handler(schema) | {"enum": list(STATION_KEYS)}
-
-
-StationKey = Annotated[str, _OneOfTheStations]
+StationKey = str
+"""Key of a station of the registry. The API's schema lists them; here no station is known."""
 
 
 class Figure(BaseModel):
