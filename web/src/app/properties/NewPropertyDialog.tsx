@@ -6,7 +6,7 @@ import { useNavigate } from "react-router";
 import { client, Refused, taken } from "../../api/client";
 import type { NewProperty } from "../../api/client";
 import { choicesQuery, propertyQuery, recordsQuery } from "../../api/queries";
-import { axisUnit, rate, read } from "../../lib/units";
+import { area, axisUnit, rate, read } from "../../lib/units";
 import type { Units } from "../../lib/units";
 
 const LATER = "later";
@@ -61,20 +61,20 @@ function Questions() {
 
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const area = read("area", units, roof, 100);
+    const area_m2 = read("area", units, roof, 100);
     const count = read("count", units, people, 1);
     const found: Record<string, string> = {};
     if (!name.trim()) found.name = "Give it a name.";
-    if (area === null || area <= 0 || area > 100_000)
-      found.roof_area_m2 = `Write an area above 0, for example ${units === "us" ? "1,010 ft²" : "94 m²"}.`;
+    if (area_m2 === null || area_m2 <= 0 || area_m2 > 100_000)
+      found.roof_area_m2 = `Write an area above 0, for example ${area(94, units)}.`;
     if (count === null || count < 0 || count > 10_000) found.people = "Write a number from 0 to 10,000.";
     setProblems(found);
-    if (Object.keys(found).length || area === null || count === null) return;
+    if (Object.keys(found).length || area_m2 === null || count === null) return;
     create.mutate({
       name: name.trim(),
       place: "",
       units,
-      roof_area_m2: area,
+      roof_area_m2: area_m2,
       material,
       rain_from: rainFrom === LATER ? null : rainFrom,
       people: count,

@@ -1,16 +1,16 @@
-import type { Document, Plan } from "../../api/client";
-import { axisUnit, metres, roundStep } from "../../lib/units";
+import type { Document, Operation, Plan } from "../../api/client";
+import { axisUnit, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { HeightHandle } from "../../document/HeightHandle";
-import { Badge, HeadMarks, Leg, Level, Point, Scale, signed, WayOut } from "./SectionParts";
-import { groundAt, invertAt, sectionScale, STAFF, TOP } from "./sectionScale";
-import type { RunLevels, Section, TankBox, Tee } from "./sectionScale";
-import type { Operation } from "../../api/client";
+import { Badge, HeadMarks, Leg, Point, Scale, signed, WayOut } from "./SectionParts";
+import { groundAt, HEIGHT, invertAt, sectionScale, STAFF } from "./sectionScale";
+import type { At, RunLevels, Section, TankBox, Tee } from "./sectionScale";
+import { Soil, Staff, House, Way, TopWords } from "./SectionHouse";
+import { Tank, TankWords } from "./SectionTank";
 
 type Check = Plan["gutters"]["checks"][number];
 
-const HEIGHT = 380;
 const LEAST = 640;
 
 export type Movable = { outlet?: Mover; screen?: Mover; tank?: Mover; low?: Mover; discharge?: Mover };
@@ -31,43 +31,15 @@ export function SectionDrawing(props: {
   const [box, shown] = useWidth<HTMLDivElement>();
   const width = Math.max(shown, LEAST);
   const at = sectionScale(run, section, tank, props.tee, width, HEIGHT);
-  const { x, y, houseX, tankX, tankPx, rightX, endX } = at;
+  const { y, houseX, tankX, rightX, endX } = at;
   const unit = axisUnit("length", units).factor;
-  const step = roundStep(((at.high - at.low) / unit) * (26 / (HEIGHT - 50))) * unit;
-  const ticks: number[] = [];
-  for (let each = Math.ceil(at.low / step) * step; each <= at.high; each += step) ticks.push(each);
   const screen = run.screen_m;
   const outlet = run.outlet_m;
   const invert = section.overflow_invert_m;
   const bad = (code: string) => props.checks.some((check) => check.code === code && check.status === "fails");
-  const pipe = run.points.flatMap((point): [number, number][] =>
-    point.invert_m === null ? [] : [[x(point.along_m), y(point.invert_m)]],
-  );
   const groundAtTank = groundAt(run, run.length_m);
   const ground = `M${STAFF} ${y(section.ground_m)}H${houseX}L${tankX - 8} ${y(groundAtTank)}H${rightX + 14}L${endX} ${y(section.discharge_m)}`;
-  const wet = run.kind === "wet";
-  const tapShown = section.highest_tap_m !== null && y(section.highest_tap_m) > 40;
-  const along = pipe.map(([px, py]) => `L${px} ${py}`).join("");
-  const way = pipe.length
-    ? wet
-      ? `M${houseX - 5} ${y(screen!) + 2}V${pipe[0]![1]}${along}V${y(run.inlet_m)}h${10}`
-      : `M${houseX - 5} ${y(screen!) + 2}L${pipe[0]![0]} ${pipe[0]![1]}${along}h8`
-    : "";
-  const pipeWide = 7;
-  const tooLow = run.drop_m !== null && run.drop_m <= 0;
-  const water = tooLow ? "var(--alarm)" : "var(--water-5)";
-  const marks = placed(props.checks, run, {
-    x,
-    y,
-    houseX,
-    tankX,
-    rightX,
-    tankPx,
-    endX,
-    invert,
-    section,
-    tee: props.tee,
-  });
+  const marks = placed(props.checks, run, { ...at, invert, section, tee: props.tee });
   return (
     <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
       {shown > 0 && (
@@ -82,76 +54,13 @@ export function SectionDrawing(props: {
               : `${metres(run.drop_m, units)} from leaf screen to inlet`
           }, tank from ${metres(tank.floor_m, units)} to ${metres(tank.lid_m, units)}`}
         >
-          <defs>
-            <pattern id="soil" width="9" height="9" patternUnits="userSpaceOnUse">
-              <rect width="9" height="9" fill="var(--earth-1)" />
-              <circle cx="2" cy="3" r="0.9" fill="var(--earth-3)" />
-              <circle cx="6.5" cy="7" r="0.7" fill="var(--earth-3)" />
-            </pattern>
-          </defs>
+          <Soil />
           {/* ground */}
           <path d={`${ground}V${HEIGHT}H${STAFF}Z`} fill="url(#soil)" />
           <path d={ground} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
-          {/* levelling staff */}
-          <text x="0" y="12" className="axis">
-            {axisUnit("length", units).unit} above {section.datum}
-          </text>
-          {ticks.map((each, i) => (
-            <g key={each}>
-              <rect
-                x={STAFF - 10}
-                y={Math.max(TOP - 4, y(each + step))}
-                width="7"
-                height={Math.max(0, y(each) - Math.max(TOP - 4, y(each + step)))}
-                fill={i % 2 ? "var(--sheet)" : "var(--ink)"}
-                stroke="var(--ink)"
-              />
-              <text x={STAFF - 15} y={y(each) + 4.5} textAnchor="end" className="axis">
-                {signed(each / unit)}
-              </text>
-            </g>
-          ))}
-          {/* house wall and roof */}
-          {outlet !== null && (
-            <>
-              <path
-                d={`M${STAFF + 2} ${Math.max(20, y(outlet) - 62)}L${houseX - 8} ${y(outlet) - 5}`}
-                stroke="var(--ink)"
-                strokeWidth="4"
-              />
-              <path
-                d={`M${houseX - 26} ${y(outlet) - 2}V${y(section.ground_m)}`}
-                stroke="var(--ink)"
-                strokeWidth="2.4"
-              />
-              <path
-                d={`M${houseX - 12} ${y(outlet) - 9}v6a7 7 0 0014 0v-6`}
-                fill="var(--water-1)"
-                stroke="var(--ink)"
-                strokeWidth="1.8"
-              />
-            </>
-          )}
-          {/* the way of the water */}
-          {screen !== null && outlet !== null && (
-            <>
-              <path d={`M${houseX - 5} ${y(outlet) + 3}V${y(screen)}`} stroke={water} strokeWidth="5" />
-              <path
-                d={`M${houseX - 15} ${y(screen) + 5}l20 -9`}
-                stroke="var(--ink)"
-                strokeWidth="2"
-                strokeDasharray="3 2.4"
-              />
-              <path d={way} fill="none" stroke="var(--ink)" strokeWidth={pipeWide + 3} strokeLinejoin="round" />
-              <path
-                d={way}
-                fill="none"
-                stroke={tooLow ? "var(--alarm)" : wet ? "var(--water-5)" : "var(--water-3)"}
-                strokeWidth={pipeWide}
-                strokeLinejoin="round"
-              />
-            </>
-          )}
+          <Staff at={at} datum={section.datum} units={units} />
+          {outlet !== null && <House at={at} outlet={outlet} ground={section.ground_m} />}
+          {screen !== null && outlet !== null && <Way run={run} at={at} outlet={outlet} screen={screen} />}
           {props.tee && <Leg tee={props.tee} at={at} rest={y(run.inlet_m)} unit={unit} />}
           {/* head: screen water, storm level, rest level */}
           {screen !== null && run.drop_m !== null && (
@@ -163,141 +72,13 @@ export function SectionDrawing(props: {
               failing={bad("GUTTERS_OUTLET_BELOW_INLET")}
             />
           )}
-          {/* tank */}
-          <rect
-            x={tankX}
-            y={y(tank.lid_m)}
-            width={tankPx}
-            height={Math.max(2, y(tank.floor_m) - y(tank.lid_m))}
-            fill="var(--sheet)"
-          />
-          <rect
-            x={tankX}
-            y={y(invert)}
-            width={tankPx}
-            height={Math.max(0, y(tank.outlet_m) - y(invert))}
-            fill="var(--water-1)"
-          />
-          <rect
-            x={tankX}
-            y={y(tank.outlet_m)}
-            width={tankPx}
-            height={Math.max(0, y(tank.floor_m) - y(tank.outlet_m))}
-            fill="var(--water-7)"
-          />
-          <path
-            d={`M${tankX} ${y(tank.lid_m)}V${y(tank.floor_m)}H${rightX}V${y(tank.lid_m)}`}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth="3"
-          />
-          <path d={`M${tankX - 4} ${y(tank.lid_m)}H${rightX + 4}`} stroke="var(--ink)" strokeWidth="3" />
+          <Tank tank={tank} at={at} invert={invert} />
           <WayOut overflow={props.overflow} tank={tank} section={section} at={at} unit={unit} />
-          <Level
-            x={tankX + 8}
-            y={y(invert)}
-            text={`${props.overflow.kind === "none" || props.overflow.kind === "back_down" ? "top water level" : "overflow"} ${signed(invert / unit, 2)}`}
-          />
-          <text x={rightX} y={y(tank.lid_m) - 8} textAnchor="end" className="label halo">
-            lid {signed(tank.lid_m / unit, 2)}
-          </text>
-          <Level
-            x={tankX + 8}
-            y={Math.max(Math.min(y(tank.floor_m), y(tank.outlet_m)) - 14, y(tank.lid_m) + 32)}
-            text={`floor ${signed(tank.floor_m / unit, 2)}`}
-            bare
-          />
-          <text
-            x={tankX + tankPx / 2}
-            y={(y(invert) + y(tank.floor_m)) / 2 + 5}
-            textAnchor="middle"
-            className="label"
-            fontWeight="650"
-          >
-            {tank.name}
-          </text>
-          {outlet !== null && (
-            <text x={houseX + 10} y={y(outlet) + 2} className="label halo">
-              gutter outlet <tspan fontWeight="650">{signed(outlet / unit, 2)}</tspan>
-            </text>
-          )}
-          {screen !== null && (
-            <text
-              x={houseX + 10}
-              y={outlet === null ? y(screen) - 4 : Math.max(y(screen) - 4, y(outlet) + 19)}
-              className="label halo"
-            >
-              leaf screen <tspan fontWeight="650">{signed(screen / unit, 2)}</tspan>
-              {run.screen_assumed ? " assumed" : ""}
-              {props.tee && (
-                <>
-                  , tee <tspan fontWeight="650">{signed(props.tee.tee_m / unit, 2)}</tspan>
-                </>
-              )}
-            </text>
-          )}
-          {section.pump_m !== null && (
-            <Point x={rightX + 36} y={y(section.pump_m)} name={`pump ${signed(section.pump_m / unit, 1)}`} after />
-          )}
-          {section.plant_room_m !== null && y(section.plant_room_m) > 40 && (
-            <Point
-              x={STAFF + 12}
-              y={y(section.plant_room_m)}
-              name={`plant ${signed(section.plant_room_m / unit, 1)}`}
-              after
-            />
-          )}
-          {section.highest_tap_m !== null && (
-            <Point
-              x={tapShown ? STAFF + 12 : houseX + 14}
-              y={tapShown ? y(section.highest_tap_m) : 10}
-              name={`${tapShown ? "" : "highest "}tap ${signed(section.highest_tap_m / unit, 1)}${tapShown ? "" : " ↑"}`}
-              after
-            />
-          )}
+          <TankWords tank={tank} at={at} invert={invert} unit={unit} kind={props.overflow.kind} />
+          <TopWords run={run} tee={props.tee} at={at} unit={unit} />
+          <Points section={section} at={at} unit={unit} />
           <Scale x={STAFF + 118} y={HEIGHT - 12} at={at} unit={unit} units={units} />
-          {movable.outlet && outlet !== null && (
-            <HeightHandle
-              {...movable.outlet}
-              leader={20}
-              x={houseX - 34}
-              y={y}
-              metresAPx={1 / at.upScale}
-              value={outlet}
-              units={units}
-            />
-          )}
-          {movable.screen && screen !== null && (
-            <HeightHandle
-              {...movable.screen}
-              leader={42}
-              x={houseX - 58}
-              y={y}
-              metresAPx={1 / at.upScale}
-              value={screen}
-              units={units}
-            />
-          )}
-          {movable.tank && (
-            <HeightHandle
-              {...movable.tank}
-              x={tankX + tankPx / 2}
-              y={y}
-              metresAPx={1 / at.upScale}
-              value={tank.floor_m}
-              units={units}
-            />
-          )}
-          {movable.discharge && (
-            <HeightHandle
-              {...movable.discharge}
-              x={endX - 36}
-              y={y}
-              metresAPx={1 / at.upScale}
-              value={section.discharge_m}
-              units={units}
-            />
-          )}
+          <Handles movable={movable} run={run} section={section} tank={tank} at={at} units={units} />
           {marks.map(({ check, left, top }) => (
             <g key={check.letter} transform={`translate(${left} ${top})`}>
               <Badge letter={check.letter} status={check.status} />
@@ -309,18 +90,58 @@ export function SectionDrawing(props: {
   );
 }
 
-type Corners = {
-  x: (m: number) => number;
-  y: (m: number) => number;
-  houseX: number;
-  tankX: number;
-  rightX: number;
-  tankPx: number;
-  endX: number;
-  invert: number;
-  section: Section;
-  tee: Tee | undefined;
-};
+/** Pump, plant room and highest tap. */
+function Points({ section, at, unit }: { section: Section; at: At; unit: number }) {
+  const { y, houseX, rightX } = at;
+  const tapShown = section.highest_tap_m !== null && y(section.highest_tap_m) > 40;
+  return (
+    <>
+      {section.pump_m !== null && (
+        <Point x={rightX + 36} y={y(section.pump_m)} name={`pump ${signed(section.pump_m / unit, 1)}`} after />
+      )}
+      {section.plant_room_m !== null && y(section.plant_room_m) > 40 && (
+        <Point
+          x={STAFF + 12}
+          y={y(section.plant_room_m)}
+          name={`plant ${signed(section.plant_room_m / unit, 1)}`}
+          after
+        />
+      )}
+      {section.highest_tap_m !== null && (
+        <Point
+          x={tapShown ? STAFF + 12 : houseX + 14}
+          y={tapShown ? y(section.highest_tap_m) : 10}
+          name={`${tapShown ? "" : "highest "}tap ${signed(section.highest_tap_m / unit, 1)}${tapShown ? "" : " ↑"}`}
+          after
+        />
+      )}
+    </>
+  );
+}
+
+/** What can be dragged or moved by the keys. */
+function Handles(props: { movable: Movable; run: RunLevels; section: Section; tank: TankBox; at: At; units: Units }) {
+  const { movable, run, section, tank, at, units } = props;
+  const common = { y: at.y, metresAPx: 1 / at.upScale, units };
+  return (
+    <>
+      {movable.outlet && run.outlet_m !== null && (
+        <HeightHandle {...movable.outlet} {...common} leader={20} x={at.houseX - 34} value={run.outlet_m} />
+      )}
+      {movable.screen && run.screen_m !== null && (
+        <HeightHandle {...movable.screen} {...common} leader={42} x={at.houseX - 58} value={run.screen_m} />
+      )}
+      {movable.tank && (
+        <HeightHandle {...movable.tank} {...common} x={at.tankX + at.tankPx / 2} value={tank.floor_m} />
+      )}
+      {movable.discharge && (
+        <HeightHandle {...movable.discharge} {...common} x={at.endX - 36} value={section.discharge_m} />
+      )}
+    </>
+  );
+}
+
+type Corners = At & { invert: number; section: Section; tee: Tee | undefined };
 
 /** Where each check's mark stands: side by side where several share a place. */
 function placed(checks: Check[], run: RunLevels, on: Corners) {

@@ -2,7 +2,7 @@ import type { Document, Status } from "../../api/client";
 import { axisUnit, fixed, metres, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Mark } from "../../ui/Mark";
-import type { RunLevels, Section, sectionScale, TankBox, Tee } from "./sectionScale";
+import type { At, RunLevels, Section, TankBox, Tee } from "./sectionScale";
 
 /** A height with its sign. */
 export const signed = (value: number, digits = 1) => {
@@ -46,8 +46,6 @@ export function Point(props: { x: number; y: number; name: string; after?: boole
     </>
   );
 }
-
-type At = ReturnType<typeof sectionScale>;
 
 /** The first-flush leg against the wall, from its tee to the cap at its foot. */
 export function Leg({ tee, at, rest, unit }: { tee: Tee; at: At; rest: number; unit: number }) {

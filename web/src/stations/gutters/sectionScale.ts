@@ -8,6 +8,10 @@ export type TankBox = Plan["gutters"]["tanks"][number];
 export const TOP = 26;
 export const BOTTOM = 26;
 export const STAFF = 56;
+/** Of the whole drawing, in px. */
+export const HEIGHT = 380;
+/** Where everything stands. */
+export type At = ReturnType<typeof sectionScale>;
 const HOUSE = 96;
 const DISCHARGE = 128;
 const LABELS = 10;
