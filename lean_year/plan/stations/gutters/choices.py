@@ -1,12 +1,13 @@
-"""Screens and filters between roof and tank, with what is usual for each."""
+"""Screens and filters between roof and tank, with what is usual for each, and what pipes are made of."""
 
+from lean_year.core.water_path.gutters import FIRE_DEPTH_MM
 from lean_year.core.water_path.screens import MOSQUITO_MM, SCREEN_TYPES
 from lean_year.plan.answer.choices import Choice, Choices
 from lean_year.plan.answer.wording import Wording
 
 
 def choices(say: Wording) -> Choices:
-    """Kinds of screen."""
+    """Kinds of screen; pipe of metal or plastic."""
     notes = {
         "gutter_mesh": "keeps leaves out; swept twice a year",
         "leaf_screen": f"sloped, openings of about {say.nominal(SCREEN_TYPES['leaf_screen'].aperture_mm)}; the pipe "
@@ -19,4 +20,5 @@ def choices(say: Wording) -> Choices:
         "wrapped_pipe": "strains; needs a bypass",
     }
     rows = (Choice(key, f"{kind.label[0].lower()}{kind.label[1:]}", notes[key]) for key, kind in SCREEN_TYPES.items())
-    return {"/downpipes/*/screens/*/kind": tuple(rows)}
+    metal = Choice("yes", "metal", f"and for the first {say.nominal(FIRE_DEPTH_MM)} below it")
+    return {"/downpipes/*/screens/*/kind": tuple(rows), "/downpipes/*/metal": (metal, Choice("no", "plastic"))}

@@ -2,7 +2,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
-import { fixed, head, volume } from "../../lib/units";
+import { flow, head, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
@@ -143,7 +143,7 @@ export function TanksView() {
         {bank.links.length > 0 && (
           <section aria-label="Links">
             <h2 className="heading">
-              At {fixed(bank.design_inflow_l_s, 1)} L/s off the roofs
+              At {flow(bank.design_inflow_l_s, units)} off the roofs
               <span className="head-note">
                 a downpour of{" "}
                 <Entry
@@ -160,7 +160,7 @@ export function TanksView() {
                   {link.near} to {link.far}
                 </p>
                 <p>
-                  {fixed(link.flow_l_s, 1)} L/s needs {head(link.head_m, units)} of head
+                  {flow(link.flow_l_s, units)} needs {head(link.head_m, units)} of head
                   {link.room_left_l > 1
                     ? `: ${link.near} spills with ${volume(link.room_left_l, units)} of room left beyond.`
                     : "; the far side fills too."}

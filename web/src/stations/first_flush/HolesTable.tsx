@@ -3,7 +3,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { TakeIt } from "../../document/TakeIt";
 import { hours } from "./ChamberDrawings";
@@ -57,7 +57,7 @@ export function HolesTable() {
           </>
         )}
         ,{" "}
-        <EitherWay
+        <YesOrNo
           label="Screen before the hole"
           path="/first_flush/screened"
           on={entered.screened}

@@ -1,6 +1,6 @@
 import { useDocument, usePlan } from "../../document/shown";
 import { quantity, write } from "../../lib/units";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { LimitBars } from "../../ui/LimitBars";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -33,7 +33,7 @@ export function AccessWords() {
           start={4.5}
         />
         {entered.overhead_m !== null && " clear under wires and branches"};{" "}
-        <EitherWay
+        <YesOrNo
           label="Soft way"
           path="/ground/soft_access"
           on={entered.soft_access}
@@ -41,7 +41,7 @@ export function AccessWords() {
           no="it carries a truck in any weather"
         />
         . Pipes and cables in the ground{" "}
-        <EitherWay
+        <YesOrNo
           label="Services"
           path="/ground/services_located"
           on={entered.services_located}
@@ -55,7 +55,7 @@ export function AccessWords() {
         From the tank it is {away("To the boundary", "to_boundary_m")} to the boundary,{" "}
         {away("To the septic field", "to_septic_m")} to a septic field, {away("To the trees", "to_trees_m")} to the
         nearest tree. It stands{" "}
-        <EitherWay
+        <YesOrNo
           label="Shade"
           path="/ground/shaded"
           on={entered.shaded}
@@ -63,7 +63,7 @@ export function AccessWords() {
           no="in the sun"
         />
         ,{" "}
-        <EitherWay
+        <YesOrNo
           label="Copper near"
           path="/ground/copper_near"
           on={entered.copper_near}

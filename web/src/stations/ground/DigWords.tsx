@@ -2,7 +2,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 
@@ -26,7 +26,7 @@ export function DigWords() {
         {entered.water_table_m !== null && "under the ground"}; the hole has{" "}
         <Entry label="Working room" path="/ground/working_room_m" kind="length" value={entered.working_room_m} /> of
         working room and is{" "}
-        <EitherWay label="Shoring" path="/ground/shored" on={entered.shored} yes="shored" no="battered" />. A collar
+        <YesOrNo label="Shoring" path="/ground/shored" on={entered.shored} yes="shored" no="battered" />. A collar
         or slab of{" "}
         <Entry label="Collar, under water" path="/ground/collar_kn" kind="force" value={entered.collar_kn} /> under
         water holds it down. Over it{" "}

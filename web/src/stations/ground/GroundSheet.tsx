@@ -6,7 +6,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { BuildNotes } from "../../ui/BuildNotes";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
 import { Cautions, Findings } from "../../document/Findings";
@@ -56,7 +56,7 @@ export function GroundSheet() {
             onChoose={(soil) => void bench.edit(`Ground: ${soil}`, replace("/ground/soil", soil))}
           />
           ,{" "}
-          <EitherWay
+          <YesOrNo
             label="Swelling soil"
             path="/ground/swelling"
             on={entered.swelling}

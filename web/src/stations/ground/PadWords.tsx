@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 
@@ -68,7 +68,7 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
               value={entered.pad_over_ground_mm}
             />{" "}
             over the ground around,{" "}
-            <EitherWay
+            <YesOrNo
               label="Drainage round the pad"
               path="/ground/drained_uphill"
               on={entered.drained_uphill}

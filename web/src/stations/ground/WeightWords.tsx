@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
 import { useDocument, usePlan } from "../../document/shown";
 import { pressure } from "../../lib/units";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { LimitBars } from "../../ui/LimitBars";
 import type { LimitBar } from "../../ui/LimitBars";
@@ -50,7 +50,7 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             <>
               The strongest gust that is counted on is{" "}
               <Entry label="Gust" path="/ground/wind_m_s" kind="speed" value={entered.wind_m_s} />; it is{" "}
-              <EitherWay
+              <YesOrNo
                 label="Tied down"
                 path="/ground/tied_down"
                 on={entered.tied_down}
@@ -61,7 +61,7 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             </>
           )}
           Earthquakes{" "}
-          <EitherWay
+          <YesOrNo
             label="Earthquakes"
             path="/ground/earthquakes"
             on={entered.earthquakes}

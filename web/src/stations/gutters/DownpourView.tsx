@@ -4,7 +4,7 @@ import { useEdits, useSaved } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
@@ -181,7 +181,7 @@ function PlaceEntries({ place }: { place: Place }) {
           value={gutter.outlet_mm}
         />
         ,{" "}
-        <EitherWay
+        <YesOrNo
           label={`Strainers of ${roof.name}`}
           path={`${at}/strainer`}
           on={gutter.strainer}
@@ -198,7 +198,7 @@ function PlaceEntries({ place }: { place: Place }) {
           stored={1000}
         />
         ,{" "}
-        <EitherWay
+        <YesOrNo
           label={`Angles in the gutter of ${roof.name}`}
           path={`${at}/bends`}
           on={gutter.bends}

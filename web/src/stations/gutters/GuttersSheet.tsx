@@ -3,7 +3,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { intensity } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
@@ -105,7 +105,7 @@ function RateSentence() {
             onChoose={(method) => void bench.edit("Method of sizing", replace("/downpour/method", method))}
           />
           , rain{" "}
-          <EitherWay
+          <YesOrNo
             label="Wind on the rain"
             path="/downpour/driven_rain"
             on={downpour.driven_rain}

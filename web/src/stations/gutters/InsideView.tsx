@@ -3,7 +3,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { metres } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
@@ -42,13 +42,7 @@ export function InsideView() {
             yes: string,
             no: string,
           ) => (
-            <EitherWay
-              label={`${label} of ${tank.name}`}
-              path={`${at}/${field}`}
-              on={inlet[field]}
-              yes={yes}
-              no={no}
-            />
+            <YesOrNo label={`${label} of ${tank.name}`} path={`${at}/${field}`} on={inlet[field]} yes={yes} no={no} />
           );
           return (
             <section

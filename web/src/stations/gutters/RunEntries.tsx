@@ -1,217 +1,245 @@
 import type { Document, Roof } from "../../api/client";
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import type { RunLevels, Tee } from "./sectionScale";
 
 const NONE = "";
 
-/** One run in sentences: heights at its upper end, its pipe, its way. */
+type Pipe = Document["downpipes"][number];
+type Set = (label: string, field: string, value: unknown) => void;
+
+/** One run in sentences: heights at its upper end, its pipe, its way, and the ground along it. */
 export function RunEntries(props: {
   run: RunLevels;
   tee: Tee | undefined;
   index: number;
   roofs: { roof: Roof; row: number }[];
 }) {
-  const bench = useEdits();
-  const document = useDocument("downpipes", "levels", "roofs", "site", "cistern", "units");
-  const { section } = usePlan("gutters").gutters;
-  const { downpipes, levels } = document;
   const { run, index } = props;
-  const pipe = downpipes[index]!;
-  const at = `/downpipes/${index}`;
-  const set = (label: string, field: string, value: unknown) =>
-    void bench.edit(`${pipe.name}: ${label}`, replace(`${at}/${field}`, value));
-  const others = downpipes.filter((each) => each.id !== pipe.id && !leadsTo(downpipes, each.id, pipe.id));
+  const pipe = useDocument("downpipes").downpipes[index]!;
   return (
     <section aria-label={`What ${run.name} is made of`} className="mt-3 border-t border-rule pt-2 leading-[1.85]">
-      <p>
-        {props.roofs.map(({ roof, row }) => (
-          <span key={roof.id}>
-            Outlet of {roof.name} at{" "}
-            {roof.outlet_m === null ? (
-              <button
-                className="word assumed"
-                onClick={() => void bench.edit(`Outlet of ${roof.name}`, replace(`/roofs/${row}/outlet_m`, 2.5))}
-              >
-                not measured
-              </button>
-            ) : (
-              <Entry
-                label={`Gutter outlet of ${roof.name}`}
-                path={`/roofs/${row}/outlet_m`}
-                kind="length"
-                value={roof.outlet_m}
-              />
-            )}
-            ;{" "}
-          </span>
-        ))}
-        {run.screen_m !== null && (
-          <>
-            water on the leaf screen at{" "}
-            <Entry label={`Leaf screen of ${pipe.name}`} path={`${at}/screen_m`} kind="length" value={run.screen_m} />
-            {run.screen_assumed && <span className="note"> (assumed under the outlet)</span>}.
-          </>
-        )}
-        {props.tee && (
-          <>
-            {" "}
-            The first-flush tee at{" "}
-            <Entry
-              label={`First-flush tee of ${pipe.name}`}
-              path={`${at}/tee_m`}
-              kind="length"
-              value={props.tee.tee_m}
-            />
-            {props.tee.assumed && <span className="note"> (assumed under the screen)</span>}.
-          </>
-        )}
-      </p>
-      <p>
-        From there{" "}
-        <Choice
-          label={`Kind of run of ${pipe.name}`}
-          value={pipe.run.kind}
-          options={[
-            { value: "dry", label: "a dry run", note: "it falls all the way and empties itself" },
-            { value: "wet", label: "a wet run", note: "it dips underground, stands full and rises to the tank" },
-          ]}
-          onChoose={(kind) => set(`${kind} run`, "run/kind", kind)}
-        />{" "}
-        of{" "}
-        <Entry
-          label={`Bore of the run of ${pipe.name}`}
-          path={`${at}/run/bore_mm`}
-          kind="bore"
-          value={pipe.run.bore_mm}
-        />{" "}
-        bore,{" "}
-        <Entry
-          label={`Length of the run of ${pipe.name}`}
-          path={`${at}/run/length_m`}
-          kind="length"
-          value={pipe.run.length_m}
-        />{" "}
-        long, with{" "}
-        <Entry
-          label={`90° bends of ${pipe.name}`}
-          path={`${at}/run/bends_90`}
-          kind="count"
-          value={pipe.run.bends_90}
-        />{" "}
-        90° bends and{" "}
-        <Entry
-          label={`45° bends of ${pipe.name}`}
-          path={`${at}/run/bends_45`}
-          kind="count"
-          value={pipe.run.bends_45}
-        />{" "}
-        of 45°, <Pieces pipe={pipe} index={index} />
-        to{" "}
-        <Choice
-          label={`Where the run of ${pipe.name} goes`}
-          value={pipe.run.into ?? NONE}
-          options={[
-            { value: NONE, label: "the tank itself" },
-            ...others.map((each) => ({ value: each.id, label: `the run of ${each.name}`, note: "they join" })),
-          ]}
-          onChoose={(into) => set("where it goes", "run/into", into === NONE ? null : into)}
-        />
-        {pipe.run.kind === "wet" && (
-          <>
-            , lowest at{" "}
-            <Entry
-              label={`Low point of ${pipe.name}`}
-              path={`${at}/run/low_point_m`}
-              kind="length"
-              value={run.low_point_m ?? 0}
-            />{" "}
-            <EitherWay
-              label={`Drain at the low point of ${pipe.name}`}
-              path={`${at}/run/low_drain`}
-              on={pipe.run.low_drain}
-              yes="with a drain there"
-              no="without a drain"
-            />
-            , its joints{" "}
-            {pipe.run.rated_kpa === null ? (
-              <button className="word assumed" onClick={() => set("pressure class", "run/rated_kpa", 600)}>
-                of no known class
-              </button>
-            ) : (
-              <>
-                for{" "}
-                <Entry
-                  label={`Pressure class of ${pipe.name}`}
-                  path={`${at}/run/rated_kpa`}
-                  kind="pressure"
-                  value={pipe.run.rated_kpa}
-                />
-              </>
-            )}
-          </>
-        )}
-        , above ground of{" "}
-        <EitherWay
-          label={`Pipe of ${pipe.name}`}
-          path={`${at}/metal`}
-          on={pipe.metal}
-          yes="metal"
-          no="plastic"
-          yesNote="and for the first 300 mm below it"
-        />
-        .{" "}
-        {pipe.run.reducer_mm === null ? (
-          <button className="fix" onClick={() => set("narrowest place", "run/reducer_mm", pipe.run.bore_mm)}>
-            A narrower place in it?
-          </button>
-        ) : (
-          <>
-            Its narrowest place is{" "}
-            <Entry
-              label={`Narrowest place of ${pipe.name}`}
-              path={`${at}/run/reducer_mm`}
-              kind="bore"
-              value={pipe.run.reducer_mm}
-              max={pipe.run.bore_mm}
-            />
-            .{" "}
-            <button className="fix" onClick={() => set("no narrower place", "run/reducer_mm", null)}>
-              There is none
-            </button>
-          </>
-        )}
-      </p>
-      <p>
-        Ground at the house{" "}
-        <Entry label="Ground at the house" path="/levels/ground_m" kind="length" value={levels.ground_m} />, at the
-        tank{" "}
-        <Entry label="Ground at the tank" path="/levels/tank_ground_m" kind="length" value={section.tank_ground_m} />,
-        where the overflow ends{" "}
-        <Entry
-          label="Ground where the overflow ends"
-          path="/levels/discharge_m"
-          kind="length"
-          value={section.discharge_m}
-        />
-        ; pump <Optional label="Pump" path="/levels/pump_m" value={levels.pump_m} />, highest tap{" "}
-        <Optional label="Highest tap" path="/levels/highest_tap_m" value={levels.highest_tap_m} />. All above the{" "}
-        {levels.datum}. The site{" "}
-        <EitherWay
-          label="Fire at the site"
-          path="/site/fire_prone"
-          on={document.site.fire_prone}
-          yes="may be overrun by fire"
-          no="is not fire-prone"
-        />
-        .
-      </p>
+      <UpperEnd run={run} tee={props.tee} pipe={pipe} at={`/downpipes/${index}`} roofs={props.roofs} />
+      <TheRun run={run} pipe={pipe} index={index} />
+      <GroundAlong />
     </section>
+  );
+}
+
+function UpperEnd(props: {
+  run: RunLevels;
+  tee: Tee | undefined;
+  pipe: Pipe;
+  at: string;
+  roofs: { roof: Roof; row: number }[];
+}) {
+  const bench = useEdits();
+  const { run, pipe, at } = props;
+  return (
+    <p>
+      {props.roofs.map(({ roof, row }) => (
+        <span key={roof.id}>
+          Outlet of {roof.name} at{" "}
+          {roof.outlet_m === null ? (
+            <button
+              className="word assumed"
+              onClick={() => void bench.edit(`Outlet of ${roof.name}`, replace(`/roofs/${row}/outlet_m`, 2.5))}
+            >
+              not measured
+            </button>
+          ) : (
+            <Entry
+              label={`Gutter outlet of ${roof.name}`}
+              path={`/roofs/${row}/outlet_m`}
+              kind="length"
+              value={roof.outlet_m}
+            />
+          )}
+          ;{" "}
+        </span>
+      ))}
+      {run.screen_m !== null && (
+        <>
+          water on the leaf screen at{" "}
+          <Entry label={`Leaf screen of ${pipe.name}`} path={`${at}/screen_m`} kind="length" value={run.screen_m} />
+          {run.screen_assumed && <span className="note"> (assumed under the outlet)</span>}.
+        </>
+      )}
+      {props.tee && (
+        <>
+          {" "}
+          The first-flush tee at{" "}
+          <Entry
+            label={`First-flush tee of ${pipe.name}`}
+            path={`${at}/tee_m`}
+            kind="length"
+            value={props.tee.tee_m}
+          />
+          {props.tee.assumed && <span className="note"> (assumed under the screen)</span>}.
+        </>
+      )}
+    </p>
+  );
+}
+
+function TheRun({ run, pipe, index }: { run: RunLevels; pipe: Pipe; index: number }) {
+  const bench = useEdits();
+  const { downpipes, units } = useDocument("downpipes", "units");
+  const at = `/downpipes/${index}`;
+  const set: Set = (label, field, value) =>
+    void bench.edit(`${pipe.name}: ${label}`, replace(`${at}/${field}`, value));
+  const [metal, plastic] = choicesAt(`${at}/metal`, units);
+  const others = downpipes.filter((each) => each.id !== pipe.id && !leadsTo(downpipes, each.id, pipe.id));
+  return (
+    <p>
+      From there{" "}
+      <Choice
+        label={`Kind of run of ${pipe.name}`}
+        value={pipe.run.kind}
+        options={[
+          { value: "dry", label: "a dry run", note: "it falls all the way and empties itself" },
+          { value: "wet", label: "a wet run", note: "it dips underground, stands full and rises to the tank" },
+        ]}
+        onChoose={(kind) => set(`${kind} run`, "run/kind", kind)}
+      />{" "}
+      of{" "}
+      <Entry
+        label={`Bore of the run of ${pipe.name}`}
+        path={`${at}/run/bore_mm`}
+        kind="bore"
+        value={pipe.run.bore_mm}
+      />{" "}
+      bore,{" "}
+      <Entry
+        label={`Length of the run of ${pipe.name}`}
+        path={`${at}/run/length_m`}
+        kind="length"
+        value={pipe.run.length_m}
+      />{" "}
+      long, with{" "}
+      <Entry label={`90° bends of ${pipe.name}`} path={`${at}/run/bends_90`} kind="count" value={pipe.run.bends_90} />{" "}
+      90° bends and{" "}
+      <Entry label={`45° bends of ${pipe.name}`} path={`${at}/run/bends_45`} kind="count" value={pipe.run.bends_45} />{" "}
+      of 45°, <Pieces pipe={pipe} index={index} />
+      to{" "}
+      <Choice
+        label={`Where the run of ${pipe.name} goes`}
+        value={pipe.run.into ?? NONE}
+        options={[
+          { value: NONE, label: "the tank itself" },
+          ...others.map((each) => ({ value: each.id, label: `the run of ${each.name}`, note: "they join" })),
+        ]}
+        onChoose={(into) => set("where it goes", "run/into", into === NONE ? null : into)}
+      />
+      {pipe.run.kind === "wet" && <WetPart pipe={pipe} at={at} lowest={run.low_point_m ?? 0} set={set} />}, above
+      ground of{" "}
+      <YesOrNo
+        label={`Pipe of ${pipe.name}`}
+        path={`${at}/metal`}
+        on={pipe.metal}
+        yes={metal!.label}
+        no={plastic!.label}
+        yesNote={metal!.note}
+      />
+      . <Narrowest pipe={pipe} at={at} set={set} />
+    </p>
+  );
+}
+
+/** Of a run that stands full: its low point and its joints. */
+function WetPart({ pipe, at, lowest, set }: { pipe: Pipe; at: string; lowest: number; set: Set }) {
+  return (
+    <>
+      , lowest at{" "}
+      <Entry label={`Low point of ${pipe.name}`} path={`${at}/run/low_point_m`} kind="length" value={lowest} />{" "}
+      <YesOrNo
+        label={`Drain at the low point of ${pipe.name}`}
+        path={`${at}/run/low_drain`}
+        on={pipe.run.low_drain}
+        yes="with a drain there"
+        no="without a drain"
+      />
+      , its joints{" "}
+      {pipe.run.rated_kpa === null ? (
+        <button className="word assumed" onClick={() => set("pressure class", "run/rated_kpa", 600)}>
+          of no known class
+        </button>
+      ) : (
+        <>
+          for{" "}
+          <Entry
+            label={`Pressure class of ${pipe.name}`}
+            path={`${at}/run/rated_kpa`}
+            kind="pressure"
+            value={pipe.run.rated_kpa}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+function Narrowest({ pipe, at, set }: { pipe: Pipe; at: string; set: Set }) {
+  return (
+    <>
+      {pipe.run.reducer_mm === null ? (
+        <button className="fix" onClick={() => set("narrowest place", "run/reducer_mm", pipe.run.bore_mm)}>
+          A narrower place in it?
+        </button>
+      ) : (
+        <>
+          Its narrowest place is{" "}
+          <Entry
+            label={`Narrowest place of ${pipe.name}`}
+            path={`${at}/run/reducer_mm`}
+            kind="bore"
+            value={pipe.run.reducer_mm}
+            max={pipe.run.bore_mm}
+          />
+          .{" "}
+          <button className="fix" onClick={() => set("no narrower place", "run/reducer_mm", null)}>
+            There is none
+          </button>
+        </>
+      )}
+    </>
+  );
+}
+
+/** Heights of the ground, of pump and tap, and whether fires come. */
+function GroundAlong() {
+  const { levels, site } = useDocument("levels", "site");
+  const { section } = usePlan("gutters").gutters;
+  return (
+    <p>
+      Ground at the house{" "}
+      <Entry label="Ground at the house" path="/levels/ground_m" kind="length" value={levels.ground_m} />, at the tank{" "}
+      <Entry label="Ground at the tank" path="/levels/tank_ground_m" kind="length" value={section.tank_ground_m} />,
+      where the overflow ends{" "}
+      <Entry
+        label="Ground where the overflow ends"
+        path="/levels/discharge_m"
+        kind="length"
+        value={section.discharge_m}
+      />
+      ; pump <Optional label="Pump" path="/levels/pump_m" value={levels.pump_m} />, highest tap{" "}
+      <Optional label="Highest tap" path="/levels/highest_tap_m" value={levels.highest_tap_m} />. All above the{" "}
+      {levels.datum}. The site{" "}
+      <YesOrNo
+        label="Fire at the site"
+        path="/site/fire_prone"
+        on={site.fire_prone}
+        yes="may be overrun by fire"
+        no="is not fire-prone"
+      />
+      .
+    </p>
   );
 }
 

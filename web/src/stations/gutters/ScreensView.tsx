@@ -5,7 +5,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { flow, fixed, quantity, volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
@@ -136,7 +136,7 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
             , a bed of{" "}
             <Entry label={`Bed of the ${name}`} path={`${at}/media_m2`} kind="area" value={screen.media_m2} />
             {answer.loading_m_h !== null && <> at {quantity("loading", answer.loading_m_h, units)}</>},{" "}
-            <EitherWay
+            <YesOrNo
               label={`Bypass of the ${name}`}
               path={`${at}/bypass`}
               on={screen.bypass}

@@ -2,7 +2,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { Document } from "../../api/client";
 import { useEdits, useSaved } from "../../document/workbench";
-import { read, write } from "../../lib/units";
+import { metres, read, write } from "../../lib/units";
 
 type Point = { path: string; name: string; value: number | null };
 
@@ -47,13 +47,14 @@ export function SurveyDialog() {
   const length = (text: string) => read("length", units, text, 0);
   const sight = instrument.trim() ? length(instrument) : null;
   const save = async () => {
-    if (sight === null) return setProblem("Height of the instrument: write a height such as 1.42 m.");
+    if (sight === null) return setProblem(`Height of the instrument: write a height such as ${metres(1.42, units)}.`);
     const readings = [];
     for (const point of asked) {
       const text = staff[point.path]?.trim();
       if (!text) continue;
       const value = length(text);
-      if (value === null) return setProblem(`${point.name}: not a staff reading. Write for example 1.42.`);
+      if (value === null)
+        return setProblem(`${point.name}: not a staff reading. Write for example ${metres(1.42, units)}.`);
       readings.push({ path: point.path, staff_m: value });
     }
     if (!readings.length) return setProblem("Write at least one staff reading.");

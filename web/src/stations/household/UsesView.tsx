@@ -282,7 +282,8 @@ function YearBars({ use, months, most }: { use: UsePlan; months: number[]; most:
 
 function Animals() {
   const bench = useEdits();
-  const document = useDocument("household");
+  const document = useDocument("household", "units");
+  const { units } = document;
   const { animals } = document.household;
   const choices = useQuery(choicesQuery());
   const kinds = choices.data?.animals ?? [];
@@ -315,7 +316,7 @@ function Animals() {
                   ? kinds.map((known) => ({
                       value: known.key as typeof each.animal,
                       label: known.label.toLowerCase(),
-                      note: `${known.low_l_day} to ${known.high_l_day} L a head and day`,
+                      note: `${rate(known.low_l_day, units)} to ${rate(known.high_l_day, units)} a head`,
                     }))
                   : [{ value: each.animal, label: each.animal }]
               }

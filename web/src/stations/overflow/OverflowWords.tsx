@@ -4,7 +4,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { opening } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 
 const KINDS = [
@@ -133,5 +133,5 @@ function Flag(props: {
   no: string;
 }) {
   const document = useDocument("overflow");
-  return <EitherWay {...props} path={`/overflow/${props.field}`} on={document.overflow[props.field]} />;
+  return <YesOrNo {...props} path={`/overflow/${props.field}`} on={document.overflow[props.field]} />;
 }

@@ -1,5 +1,5 @@
 import { useDocument, usePlan } from "../../document/shown";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { Why } from "../../ui/Why";
 import { PipeEntries } from "./PipeWords";
@@ -28,7 +28,7 @@ export function HeaderWords() {
         , {figure("header_d")} of use. The pump fills it in {figure("fill_h")}, wanted within{" "}
         <Entry label="Hours to fill it, wanted" path="/pump/header/fill_h" kind="count" value={header.fill_h} /> h.
         Down to the taps: <PipeEntries name="header’s pipe" at="/pump/header/down" pipe={header.down} />. It is{" "}
-        <EitherWay
+        <YesOrNo
           label="Lid of the header tank"
           path="/pump/header/covered"
           on={header.covered}

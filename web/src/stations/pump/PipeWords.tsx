@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 
 type Pipe = Document["pump"]["delivery"];
@@ -82,7 +82,7 @@ export function SuctionWords() {
         <PipeEntries name="suction" at="/pump/suction" pipe={entered.suction} />. Altitude{" "}
         <Entry label="Altitude" path="/pump/altitude_m" kind="length" value={entered.altitude_m} />; the water is at{" "}
         <Entry label="Water temperature" path="/pump/water_c" kind="temperature" value={entered.water_c} />. There is{" "}
-        <EitherWay
+        <YesOrNo
           label="Foot valve"
           path="/pump/foot_valve"
           on={entered.foot_valve}
@@ -90,7 +90,7 @@ export function SuctionWords() {
           no="no foot valve"
         />
         ,{" "}
-        <EitherWay
+        <YesOrNo
           label="Check valve"
           path="/pump/check_valve"
           on={entered.check_valve}
@@ -98,7 +98,7 @@ export function SuctionWords() {
           no="no check valve"
         />
         ,{" "}
-        <EitherWay
+        <YesOrNo
           label="Dry-run stop"
           path="/pump/dry_run_stop"
           on={entered.dry_run_stop}

@@ -2,7 +2,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 
 /** Where the pump stands, and what gives water while the power is gone. */
@@ -16,7 +16,7 @@ export function PowerWords() {
         Of its electricity{" "}
         <Entry label="Efficiency" path="/pump/efficiency" kind="percent" value={entered.efficiency} /> goes into the
         water. It stands{" "}
-        <EitherWay
+        <YesOrNo
           label="Frost"
           path="/pump/frost_housed"
           on={entered.frost_housed}

@@ -3,7 +3,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
 import { TopUpDrawing } from "./TopUpDrawing";
@@ -57,7 +57,7 @@ export function TopUpView() {
               value={entered.gap_mm}
             />{" "}
             above the highest water;{" "}
-            <EitherWay
+            <YesOrNo
               label="Rain first"
               path="/household/back_up/rain_first"
               on={entered.rain_first}

@@ -1,5 +1,5 @@
 import { useDocument } from "../../document/shown";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { VesselDrawing } from "./VesselDrawing";
 
@@ -14,7 +14,7 @@ export function VesselWords() {
       <h2 className="heading">The vessel</h2>
       <p className="leading-[1.85]">
         The pump{" "}
-        <EitherWay
+        <YesOrNo
           label="Speed of the pump"
           path="/pump/variable_speed"
           on={entered.variable_speed}

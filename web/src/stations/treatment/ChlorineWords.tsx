@@ -1,5 +1,5 @@
 import { useDocument, usePlan } from "../../document/shown";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { Why } from "../../ui/Why";
@@ -15,7 +15,7 @@ export function ChlorineWords() {
     <section aria-label="Chlorine">
       <h2 className="heading">Chlorine</h2>
       <p className="leading-[1.85]">
-        <EitherWay
+        <YesOrNo
           label="Chlorine"
           path="/treatment/chlorine/on"
           on={chlorine.on}

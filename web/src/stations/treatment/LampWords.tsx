@@ -3,7 +3,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, roundStep } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { LineChart, pathOf } from "../../ui/LineChart";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -70,7 +70,7 @@ export function LampWords() {
             onChoose={(changeBy) => set(changeBy, "change_by", changeBy)}
           />
           ;{" "}
-          <EitherWay
+          <YesOrNo
             label="Sensor"
             path="/treatment/uv/sensor"
             on={uv.sensor}
@@ -78,7 +78,7 @@ export function LampWords() {
             no="without a sensor"
           />
           ,{" "}
-          <EitherWay
+          <YesOrNo
             label="Valve of the lamp"
             path="/treatment/uv/shut_valve"
             on={uv.shut_valve}
@@ -86,7 +86,7 @@ export function LampWords() {
             no="no valve that fails shut"
           />
           ,{" "}
-          <EitherWay
+          <YesOrNo
             label="Flow limiter"
             path="/treatment/uv/flow_limiter"
             on={uv.flow_limiter}
@@ -94,7 +94,7 @@ export function LampWords() {
             no="no flow limiter"
           />
           ,{" "}
-          <EitherWay
+          <YesOrNo
             label="Battery"
             path="/treatment/uv/battery"
             on={uv.battery}

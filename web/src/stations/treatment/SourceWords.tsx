@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { Why } from "../../ui/Why";
 
@@ -65,7 +65,7 @@ export function SourceWords() {
           </>
         )}{" "}
         All that drinking water touches{" "}
-        <EitherWay
+        <YesOrNo
           label="Rated for drinking"
           path="/treatment/drinking_rated"
           on={entered.drinking_rated}
@@ -73,7 +73,7 @@ export function SourceWords() {
           no="is not all rated for it"
         />
         ; house pipes are{" "}
-        <EitherWay
+        <YesOrNo
           label="House pipes"
           path="/treatment/copper_pipe"
           on={entered.copper_pipe}
@@ -81,7 +81,7 @@ export function SourceWords() {
           no="of plastic"
         />
         . Water is{" "}
-        <EitherWay
+        <YesOrNo
           label="Mist and spray"
           path="/treatment/mist"
           on={entered.mist}

@@ -4,7 +4,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { fixed, flow, pressure } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
-import { EitherWay } from "../../document/EitherWay";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { isCartridge } from "./stageKinds";
@@ -88,7 +88,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
           {(cartridge || stage.kind === "strainer" || stage.kind === "tap_filter") && (
             <>
               , <Entry label={`Micron of ${name}`} path={`${at}/micron`} kind="count" value={stage.micron} /> micron{" "}
-              <EitherWay
+              <YesOrNo
                 label={`Rating of ${name}`}
                 path={`${at}/absolute`}
                 on={stage.absolute}

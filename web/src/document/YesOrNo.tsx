@@ -4,7 +4,7 @@ import { useEdits } from "./workbench";
 import { Choice } from "../ui/Choice";
 
 /** A yes or no of the document, as the words in a sentence that say which. */
-export function EitherWay(props: {
+export function YesOrNo(props: {
   label: string;
   path: string;
   on: boolean;
