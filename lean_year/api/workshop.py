@@ -208,7 +208,10 @@ class Workshop:
         return self._changed(properties.load_revision(self.engine, property_id, base), operations)
 
     def _changed(self, before: Property, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
-        document = apply_edit(before, operations)
+        try:
+            document = apply_edit(before, operations)
+        except InputError as refused:
+            raise refused.written(Wording(before.units).of_kind) from refused
         planned = self.plan(document)
         return document, planned, self.moved(before, document, planned)
 

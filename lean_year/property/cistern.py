@@ -6,7 +6,7 @@ from pydantic import Field, model_validator
 
 from lean_year.core.cistern import vessel
 from lean_year.core.cistern.bank import Vessel
-from lean_year.core.errors import InputError
+from lean_year.core.errors import Amount, InputError
 from lean_year.property.parts import CalendarDay, Key, Part, ShareOfOne, Text, require_different
 from lean_year.property.water_path import Inlet
 
@@ -180,14 +180,17 @@ class Tank(Part):
         height = self.shape.in_core().height_m
         top = height if self.overflow_m is None else self.overflow_m
         if top > height + 1e-9:
-            raise InputError("overflow_m", f"must be at most the height of the tank, {height:g} m, got {top:g}")
+            raise _too_high("overflow_m", "the height of the tank", height, top)
         if self.inlet.height_m is not None and self.inlet.height_m > height + 1e-9:
-            raise InputError(
-                "inlet.height_m", f"must be at most the height of the tank, {height:g} m, got {self.inlet.height_m:g}"
-            )
+            raise _too_high("inlet.height_m", "the height of the tank", height, self.inlet.height_m)
         if self.outlet_m > top:
-            raise InputError("outlet_m", f"must be at most the overflow, {top:g} m, got {self.outlet_m:g}")
+            raise _too_high("outlet_m", "the overflow", top, self.outlet_m)
         return self
+
+
+def _too_high(field: str, limit: str, most_m: float, given_m: float) -> InputError:
+    most, given = Amount("length", most_m), Amount("length", given_m)
+    return InputError(field, f"must be at most {limit}, {{most}}, got {{given}}", most=most, given=given)
 
 
 class Cistern(Part):
@@ -219,11 +222,18 @@ class Cistern(Part):
             raise InputError("built_phase", "must be one in which there is a tank")
         gross = self.gross_l
         if gross > MOST_L:
-            raise InputError("tanks", f"must hold at most {MOST_L:,.0f} L together, got {gross:,.0f}")
+            raise InputError(
+                "tanks",
+                "must hold at most {most} together, got {given}",
+                most=Amount("volume", MOST_L),
+                given=Amount("volume", gross),
+            )
         if self.fire_reserve_l > gross:
             raise InputError(
                 "fire_reserve_l",
-                f"must be at most what the tanks hold, {gross:,.0f} L, got {self.fire_reserve_l:,.0f}",
+                "must be at most what the tanks hold, {held}, got {given}",
+                held=Amount("volume", gross),
+                given=Amount("volume", self.fire_reserve_l),
             )
         return self
 

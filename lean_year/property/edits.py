@@ -7,8 +7,9 @@ import jsonpatch
 import jsonpointer
 from pydantic import ValidationError
 
-from lean_year.core.errors import InputError
+from lean_year.core.errors import Amount, InputError
 from lean_year.core.water_path.levels import height_m
+from lean_year.property.cistern import MOST_L
 from lean_year.property.document import Property
 
 # The tags of unions, which are no place in the document.
@@ -69,7 +70,7 @@ def first_problem(refused: ValidationError) -> InputError:
     error = refused.errors(include_url=False)[0]
     cause = error.get("ctx", {}).get("error")
     if isinstance(cause, InputError):  # a check across fields, which names its own
-        return InputError(field_name((*error["loc"], cause.field)), cause.problem)
+        return cause.of(field_name((*error["loc"], cause.field)))
     return InputError(field_name(error["loc"]), sentence(error))
 
 
@@ -178,6 +179,10 @@ def _resized(document: Property, operation: dict[str, Any]) -> Any:
     litres = operation.get("value")
     if operation.get("path") != "/cistern":
         raise InputError("operations", f"can resize /cistern only, got {str(operation.get('path'))[:60]}")
-    if isinstance(litres, bool) or not isinstance(litres, int | float) or not 0 <= litres <= 1e9:
-        raise InputError("cistern", f"must hold from 0 to 1,000,000,000 L, got {str(litres)[:40]}")
+    most = Amount("volume", MOST_L)
+    if isinstance(litres, bool) or not isinstance(litres, int | float):
+        raise InputError("cistern", "must hold from 0 to {most}, got {given}", most=most, given=str(litres)[:40])
+    if not 0 <= litres <= MOST_L:
+        given = Amount("volume", litres)
+        raise InputError("cistern", "must hold from 0 to {most}, got {given}", most=most, given=given)
     return document.cistern.resized(float(litres)).model_dump(mode="json")

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from lean_year.core.errors import InputError
+from lean_year.core.errors import Amount, InputError
 from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.property.parts import Part
 from lean_year.property.water_path import Bore, Height
@@ -110,11 +110,17 @@ class PumpEntry(Part):
     def _in_order(self) -> "PumpEntry":
         if self.cut_out_kpa <= self.cut_in_kpa:
             raise InputError(
-                "cut_out_kpa", f"must be above the cut-in, {self.cut_in_kpa:g} kPa, got {self.cut_out_kpa:g}"
+                "cut_out_kpa",
+                "must be above the cut-in, {cut_in}, got {given}",
+                cut_in=Amount("pressure", self.cut_in_kpa),
+                given=Amount("pressure", self.cut_out_kpa),
             )
         if self.precharge_kpa > self.cut_in_kpa:
             raise InputError(
-                "precharge_kpa", f"must be at most the cut-in, {self.cut_in_kpa:g} kPa, got {self.precharge_kpa:g}"
+                "precharge_kpa",
+                "must be at most the cut-in, {cut_in}, got {given}",
+                cut_in=Amount("pressure", self.cut_in_kpa),
+                given=Amount("pressure", self.precharge_kpa),
             )
         fit_curve(*zip(*self.points, strict=True) if self.points else ((), ()))
         return self

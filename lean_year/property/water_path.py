@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from lean_year.core.errors import InputError
+from lean_year.core.errors import Amount, InputError
 from lean_year.core.water_path.first_flush import Exposure
 from lean_year.core.water_path.screens import SCREEN_TYPES, ScreenKind
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
@@ -89,7 +89,10 @@ class Run(Part):
     def _narrows(self) -> "Run":
         if self.reducer_mm is not None and self.reducer_mm > self.bore_mm:
             raise InputError(
-                "reducer_mm", f"must be at most the bore of the run, {self.bore_mm:g} mm, got {self.reducer_mm:g}"
+                "reducer_mm",
+                "must be at most the bore of the run, {bore}, got {given}",
+                bore=Amount("bore", self.bore_mm),
+                given=Amount("bore", self.reducer_mm),
             )
         return self
 
@@ -156,7 +159,10 @@ class FirstFlush(Part):
     def _hole_in_its_pipe(self) -> "FirstFlush":
         if self.hole_mm > self.bore_mm:
             raise InputError(
-                "hole_mm", f"must be at most the bore of its leg, {self.bore_mm:g} mm, got {self.hole_mm:g}"
+                "hole_mm",
+                "must be at most the bore of its leg, {bore}, got {given}",
+                bore=Amount("bore", self.bore_mm),
+                given=Amount("bore", self.hole_mm),
             )
         return self
 

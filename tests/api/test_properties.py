@@ -169,3 +169,16 @@ def test_a_new_property_can_use_a_record_that_is_there(client, demo):
     assert client.get(f"/api/properties/{state['id']}").json()["plan"]["verdict"] == state["plan"]["verdict"]
     client.delete(f"/api/properties/{state['id']}")
     assert client.get("/api/rain/records").json() == []
+
+
+def test_a_refusal_is_in_the_units_of_the_property(client):
+    demo = client.post("/api/properties/demo/brindle-landing").json()
+    low = [{"op": "replace", "path": "/pump/cut_out_kpa", "value": 100.0}]
+    for path, body in (
+        ("preview", {"base_revision": 1, "operations": low}),
+        ("edits", {"base_revision": 1, "edit_id": "edit-refused", "label": "Cut-out", "operations": low}),
+    ):
+        answer = client.post(f"/api/properties/{demo['id']}/{path}", json=body)
+        assert answer.status_code == 422
+        (problem,) = answer.json()["errors"]
+        assert problem == {"field": "pump.cut_out_kpa", "message": "must be above the cut-in, 30 psi, got 15 psi"}

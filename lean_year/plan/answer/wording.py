@@ -20,6 +20,10 @@ class Wording:
 
     units: Units
 
+    def of_kind(self, kind: str, value: float) -> str:
+        """A quantity by the name of its kind."""
+        return written(kind, value, self.units)
+
     def volume(self, litres: float) -> str:
         return written("volume", litres, self.units)
 
