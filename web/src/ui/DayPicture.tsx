@@ -39,33 +39,7 @@ export function DayPicture(props: DayPictureProps) {
 
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    if (!context) return;
-    const ratio = window.devicePixelRatio || 1;
-    context.canvas.width = Math.round(axis.width * ratio);
-    context.canvas.height = Math.round(height * ratio);
-    const days = document.createElement("canvas");
-    days.width = YEAR_DAYS;
-    days.height = years.length;
-    const small = days.getContext("2d")!;
-    const image = small.createImageData(YEAR_DAYS, years.length);
-    const pixels = new Uint32Array(image.data.buffer);
-    spans.forEach((span, row) => {
-      for (let day = 0; day < span.days && day + span.offset < YEAR_DAYS; day++) {
-        const rgb = colour(span.first + day);
-        pixels[row * YEAR_DAYS + day + span.offset] =
-          0xff000000 | ((rgb & 0xff) << 16) | (rgb & 0xff00) | ((rgb >> 16) & 0xff);
-      }
-      // A year of 365 days fills its row to the end.
-      if (span.days === 365 && span.offset === 0) pixels[row * YEAR_DAYS + 365] = pixels[row * YEAR_DAYS + 364]!;
-    });
-    small.putImageData(image, 0, 0);
-    context.imageSmoothingEnabled = false;
-    context.clearRect(0, 0, context.canvas.width, context.canvas.height);
-    years.forEach((_, row) => {
-      const top = Math.round(tops[row]! * ratio);
-      const foot = Math.round(tops[row + 1]! * ratio);
-      context.drawImage(days, 0, row, YEAR_DAYS, 1, 0, top, context.canvas.width, foot - top);
-    });
+    if (context) paint(context, { width: axis.width, height, years, spans, colour, tops });
   }, [axis.width, height, years, spans, colour, tops]);
 
   const months = monthStarts(props.firstMonth);
@@ -97,30 +71,7 @@ export function DayPicture(props: DayPictureProps) {
 
   return (
     <div className="relative shrink-0" style={{ width: axis.left + axis.width, height: HEAD + height }}>
-      <svg
-        className="pointer-events-none absolute inset-0 overflow-visible"
-        width={axis.left + axis.width}
-        height={HEAD + height}
-        aria-hidden="true"
-      >
-        {months.map(({ month, day }) => (
-          <text key={month} x={x(day) + axis.width / 24} y={12} textAnchor="middle" className="axis">
-            {axis.narrow ? monthName(month)[0] : monthName(month)}
-          </text>
-        ))}
-        {labelled.map(({ row, text, strong }) => (
-          <text
-            key={row}
-            x={axis.left - 6}
-            y={HEAD + (tops[row]! + tops[row + 1]!) / 2 + 4.5}
-            textAnchor="end"
-            className="axis"
-            style={strong ? { fill: "var(--ink)", fontWeight: 650 } : undefined}
-          >
-            {text}
-          </text>
-        ))}
-      </svg>
+      <Labels axis={axis} height={height} months={months} labelled={labelled} tops={tops} x={x} />
       <canvas
         ref={canvas}
         tabIndex={0}
@@ -153,36 +104,7 @@ export function DayPicture(props: DayPictureProps) {
           does();
         }}
       />
-      <svg
-        className="pointer-events-none absolute inset-0 overflow-visible"
-        width={axis.left + axis.width}
-        height={HEAD + height}
-        aria-hidden="true"
-      >
-        {months.slice(1).map(({ month, day }) => (
-          <path key={month} d={`M${x(day)} ${HEAD}v${height}`} stroke="var(--sheet)" strokeWidth="1" opacity="0.55" />
-        ))}
-        <rect
-          x={axis.left - 0.5}
-          y={HEAD + tops[yearRow]! - 0.5}
-          width={axis.width + 1}
-          height={tops[yearRow + 1]! - tops[yearRow]! + 1}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="1.5"
-        />
-        {at && (
-          <>
-            <path d={`M${x(at.day)} ${HEAD}v${height}`} stroke="var(--ink)" strokeWidth="1" />
-            <path
-              d={`M${axis.left} ${HEAD + (tops[at.row]! + tops[at.row + 1]!) / 2}h${axis.width}`}
-              stroke="var(--ink)"
-              strokeWidth="1"
-              strokeDasharray="2 3"
-            />
-          </>
-        )}
-      </svg>
+      <Reading axis={axis} height={height} months={months} tops={tops} yearRow={yearRow} at={at} x={x} />
       {at && (
         <p
           className="pointer-events-none absolute z-10 border-[1.5px] border-ink bg-sheet px-2 py-1 text-small leading-tight whitespace-nowrap"
@@ -201,6 +123,122 @@ export function DayPicture(props: DayPictureProps) {
       </p>
     </div>
   );
+}
+
+type Over = {
+  axis: ReturnType<typeof useAxis>;
+  height: number;
+  months: ReturnType<typeof monthStarts>;
+  tops: number[];
+  x: (day: number) => number;
+};
+
+/** Months along the top, years at the side. */
+function Labels(props: Over & { labelled: ReturnType<typeof rowLabels> }) {
+  const { axis, height, months, labelled, tops, x } = props;
+  return (
+    <svg
+      className="pointer-events-none absolute inset-0 overflow-visible"
+      width={axis.left + axis.width}
+      height={HEAD + height}
+      aria-hidden="true"
+    >
+      {months.map(({ month, day }) => (
+        <text key={month} x={x(day) + axis.width / 24} y={12} textAnchor="middle" className="axis">
+          {axis.narrow ? monthName(month)[0] : monthName(month)}
+        </text>
+      ))}
+      {labelled.map(({ row, text, strong }) => (
+        <text
+          key={row}
+          x={axis.left - 6}
+          y={HEAD + (tops[row]! + tops[row + 1]!) / 2 + 4.5}
+          textAnchor="end"
+          className="axis"
+          style={strong ? { fill: "var(--ink)", fontWeight: 650 } : undefined}
+        >
+          {text}
+        </text>
+      ))}
+    </svg>
+  );
+}
+
+/** Months between the days, the year that is chosen, and cross hairs on the day that is read. */
+function Reading(props: Over & { yearRow: number; at: { row: number; day: number } | null }) {
+  const { axis, height, months, tops, yearRow, at, x } = props;
+  return (
+    <svg
+      className="pointer-events-none absolute inset-0 overflow-visible"
+      width={axis.left + axis.width}
+      height={HEAD + height}
+      aria-hidden="true"
+    >
+      {months.slice(1).map(({ month, day }) => (
+        <path key={month} d={`M${x(day)} ${HEAD}v${height}`} stroke="var(--sheet)" strokeWidth="1" opacity="0.55" />
+      ))}
+      <rect
+        x={axis.left - 0.5}
+        y={HEAD + tops[yearRow]! - 0.5}
+        width={axis.width + 1}
+        height={tops[yearRow + 1]! - tops[yearRow]! + 1}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+      />
+      {at && (
+        <>
+          <path d={`M${x(at.day)} ${HEAD}v${height}`} stroke="var(--ink)" strokeWidth="1" />
+          <path
+            d={`M${axis.left} ${HEAD + (tops[at.row]! + tops[at.row + 1]!) / 2}h${axis.width}`}
+            stroke="var(--ink)"
+            strokeWidth="1"
+            strokeDasharray="2 3"
+          />
+        </>
+      )}
+    </svg>
+  );
+}
+
+type Painted = {
+  width: number;
+  height: number;
+  years: PictureYear[];
+  spans: YearSpan[];
+  colour: (day: number) => number;
+  tops: number[];
+};
+
+/** Every day as a pixel of a small picture, whose rows are then drawn as high as they are to be. */
+function paint(context: CanvasRenderingContext2D, on: Painted) {
+  const { width, height, years, spans, colour, tops } = on;
+  const ratio = window.devicePixelRatio || 1;
+  context.canvas.width = Math.round(width * ratio);
+  context.canvas.height = Math.round(height * ratio);
+  const days = document.createElement("canvas");
+  days.width = YEAR_DAYS;
+  days.height = years.length;
+  const small = days.getContext("2d")!;
+  const image = small.createImageData(YEAR_DAYS, years.length);
+  const pixels = new Uint32Array(image.data.buffer);
+  spans.forEach((span, row) => {
+    for (let day = 0; day < span.days && day + span.offset < YEAR_DAYS; day++) {
+      const rgb = colour(span.first + day);
+      pixels[row * YEAR_DAYS + day + span.offset] =
+        0xff000000 | ((rgb & 0xff) << 16) | (rgb & 0xff00) | ((rgb >> 16) & 0xff);
+    }
+    // A year of 365 days fills its row to the end.
+    if (span.days === 365 && span.offset === 0) pixels[row * YEAR_DAYS + 365] = pixels[row * YEAR_DAYS + 364]!;
+  });
+  small.putImageData(image, 0, 0);
+  context.imageSmoothingEnabled = false;
+  context.clearRect(0, 0, context.canvas.width, context.canvas.height);
+  years.forEach((_, row) => {
+    const top = Math.round(tops[row]! * ratio);
+    const foot = Math.round(tops[row + 1]! * ratio);
+    context.drawImage(days, 0, row, YEAR_DAYS, 1, 0, top, context.canvas.width, foot - top);
+  });
 }
 
 /** Top of each row and, last, the foot: strong rows higher, the rest sharing what is left. */

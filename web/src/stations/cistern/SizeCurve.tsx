@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { Slider } from "radix-ui";
 import { useRef, useState } from "react";
-import type { SizingMethod } from "../../api/client";
+import type { Plan, SizingMethod } from "../../api/client";
 import { resize } from "../../document/edits";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits, useSaved } from "../../document/workbench";
@@ -18,20 +18,16 @@ const PAUSE_MS = 350;
 
 /** Security over size, with the tank as a handle on its axis and, where asked, the methods as letters on the curve. */
 export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
-  const bench = useEdits();
   const saved = useSaved();
   const plan = usePlan("cistern", "tank_l");
-  const { units, cistern: entered, household } = useDocument("units", "cistern", "household");
+  const { units, cistern: entered } = useDocument("units", "cistern");
   const [box, width] = useWidth<HTMLDivElement>();
-  const [dragged, setDragged] = useState<number | null>(null);
-  const pressed = useRef(false);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const { dragged, drag, press, release } = useTankHandle(entered.fire_reserve_l);
   // The axis stays put while the handle moves on it.
   const curve = (dragged === null ? plan : saved.plan).cistern!.curve;
   const cistern = plan.cistern!;
   const tank = dragged ?? plan.tank_l;
   const held = plan.tank_l - cistern.live_l;
-  const least = entered.fire_reserve_l;
   const reach = curve.tank_l.at(-1)!;
   const counted = Math.max(cistern.counted_years, 1);
   const plotWidth = Math.max(width - LEFT - RIGHT, 50);
@@ -44,29 +40,7 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
   const step = nudgeStep("volume", units, reach) / (units === "us" ? 1 : reach > 20_000 ? 2 : 10);
 
   const needed = cistern.figures["smallest_no_short_day_l"]!.value;
-  const helped = household.back_up.kind !== "none";
   const handleX = x(Math.min(tank, reach));
-  // The reading stands right of the handle; without room there, in the empty corner above the rising curve.
-  const inCorner = LEFT + plotWidth + RIGHT - handleX < 112;
-  const cornerTaken = (curve.years_carried[Math.floor(curve.tank_l.length * 0.4)] ?? 0) > counted * 0.5;
-  const reading = inCorner && !cornerTaken ? { x: LEFT + 8, y: TOP + 26 } : { x: handleX + 8, y: y(counted * 0.36) };
-  const readingAnchor = inCorner && cornerTaken ? "end" : "start";
-  if (readingAnchor === "end") reading.x = handleX - 8;
-
-  const keep = (litres: number) => {
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => {
-      void bench.edit(`Tank size ${write("volume", units, litres)}`, resize(litres)).then(() => setDragged(null));
-    }, PAUSE_MS);
-  };
-  const drag = (litres: number) => {
-    clearTimeout(timer.current);
-    const wanted = Math.max(litres, least);
-    setDragged(wanted);
-    bench.preview(resize(wanted));
-    if (!pressed.current) keep(wanted); // a key: kept after a pause, so that a run of them is one change
-  };
-
   return (
     <section aria-label="Size and security">
       <h2 className="heading">
@@ -100,22 +74,7 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
               <text x={LEFT + 4} y={TOP - 4} className="axis halo">
                 years carried
               </text>
-              {held > 0 && (
-                <>
-                  <rect x={LEFT} y={FOOT - 8} width={x(held) - LEFT} height="8" fill="url(#held-hatch)" />
-                  <defs>
-                    <pattern
-                      id="held-hatch"
-                      width="5"
-                      height="5"
-                      patternUnits="userSpaceOnUse"
-                      patternTransform="rotate(45)"
-                    >
-                      <path d="M0 0V5" stroke="var(--ink-2)" strokeWidth="1.4" />
-                    </pattern>
-                  </defs>
-                </>
-              )}
+              {held > 0 && <HeldBack width={x(held) - LEFT} />}
               <path d={`M${LEFT} ${FOOT}H${LEFT + plotWidth}`} stroke="var(--ink)" strokeWidth="1.3" />
               <path d={steps} fill="none" stroke="var(--water-7)" strokeWidth="2.6" />
               {volumeTicks(reach, units).map((tick) => (
@@ -140,33 +99,9 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
                 />
               )}
               <path d={`M${handleX} ${TOP - 6}V${FOOT}`} stroke="var(--ink)" strokeWidth="2" />
-              {lettersOn(methods, reach, x, y).map(({ letter, cx, cy, label, key }) => (
-                <g key={key}>
-                  <path d={`M${cx} ${cy}L${label.x} ${label.y}`} stroke="var(--ink-2)" strokeWidth="1" />
-                  <circle cx={cx} cy={cy} r="3.4" fill="var(--ink)" stroke="var(--sheet)" strokeWidth="1.2" />
-                  <circle cx={label.x} cy={label.y} r="9" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.3" />
-                  <text x={label.x} y={label.y + 4.6} textAnchor="middle" className="label" fontWeight="700">
-                    {letter}
-                  </text>
-                </g>
-              ))}
+              <Letters methods={methods} reach={reach} x={x} y={y} />
               {methods.length === 0 && (
-                <>
-                  <text
-                    {...reading}
-                    textAnchor={readingAnchor}
-                    className="label halo"
-                    fontWeight="650"
-                    data-testid="handle-reading"
-                  >
-                    {cistern.rain_alone_years_carried} of {cistern.counted_years} years
-                  </text>
-                  <text x={reading.x} y={reading.y + 18} textAnchor={readingAnchor} className="label halo">
-                    {helped
-                      ? "on rain alone"
-                      : `${(cistern.figures["short_d"]!.value ?? 0).toLocaleString("en-US")} dry days`}
-                  </text>
-                </>
+                <Reading cistern={cistern} handleX={handleX} right={LEFT + plotWidth + RIGHT} y={y(counted * 0.36)} />
               )}
             </svg>
             <Slider.Root
@@ -176,29 +111,121 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
               max={reach}
               step={step}
               value={[Math.min(tank, reach)]}
-              onPointerDown={() => (pressed.current = true)}
+              onPointerDown={press}
               onValueChange={([litres]) => drag(litres!)}
-              onValueCommit={([litres]) => {
-                pressed.current = false;
-                keep(Math.max(litres!, least));
-              }}
+              onValueCommit={([litres]) => release(litres!)}
             >
               <Slider.Track className="absolute inset-0 block" />
-              <Slider.Thumb asChild aria-label="Tank size" aria-valuetext={write("volume", units, tank)}>
-                <span className="group block h-11 w-px outline-none">
-                  <span className="absolute -inset-y-2 left-1/2 w-24 -translate-x-1/2 cursor-ew-resize" />
-                  <span className="pointer-events-none absolute top-1.5 left-1/2 flex h-8 -translate-x-1/2 items-center gap-1.5 rounded-full bg-ink px-3 font-semibold whitespace-nowrap text-sheet group-focus-visible:outline-[2.5px] group-focus-visible:outline-offset-2 group-focus-visible:outline-water-7">
-                    <Chevron way={-1} />
-                    {write("volume", units, tank)}
-                    <Chevron way={1} />
-                  </span>
-                </span>
-              </Slider.Thumb>
+              <Handle words={write("volume", units, tank)} />
             </Slider.Root>
           </>
         )}
       </div>
     </section>
+  );
+}
+
+/** The tank under the hand: previewed while it moves, kept when it is let go, or after a pause in the keys. */
+function useTankHandle(least: number) {
+  const bench = useEdits();
+  const { units } = useDocument("units");
+  const [dragged, setDragged] = useState<number | null>(null);
+  const pressed = useRef(false);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const keep = (litres: number) => {
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => {
+      void bench.edit(`Tank size ${write("volume", units, litres)}`, resize(litres)).then(() => setDragged(null));
+    }, PAUSE_MS);
+  };
+  const drag = (litres: number) => {
+    clearTimeout(timer.current);
+    const wanted = Math.max(litres, least);
+    setDragged(wanted);
+    bench.preview(resize(wanted));
+    if (!pressed.current) keep(wanted); // a key: kept after a pause, so that a run of them is one change
+  };
+  return {
+    dragged,
+    drag,
+    press: () => {
+      pressed.current = true;
+    },
+    release: (litres: number) => {
+      pressed.current = false;
+      keep(Math.max(litres, least));
+    },
+  };
+}
+
+/** What of the tank the house cannot draw, hatched from the left. */
+function HeldBack({ width }: { width: number }) {
+  return (
+    <>
+      <rect x={LEFT} y={FOOT - 8} width={width} height="8" fill="url(#held-hatch)" />
+      <defs>
+        <pattern id="held-hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V5" stroke="var(--ink-2)" strokeWidth="1.4" />
+        </pattern>
+      </defs>
+    </>
+  );
+}
+
+type Scale = (value: number) => number;
+
+function Letters({ methods, reach, x, y }: { methods: SizingMethod[]; reach: number; x: Scale; y: Scale }) {
+  return lettersOn(methods, reach, x, y).map(({ letter, cx, cy, label, key }) => (
+    <g key={key}>
+      <path d={`M${cx} ${cy}L${label.x} ${label.y}`} stroke="var(--ink-2)" strokeWidth="1" />
+      <circle cx={cx} cy={cy} r="3.4" fill="var(--ink)" stroke="var(--sheet)" strokeWidth="1.2" />
+      <circle cx={label.x} cy={label.y} r="9" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.3" />
+      <text x={label.x} y={label.y + 4.6} textAnchor="middle" className="label" fontWeight="700">
+        {letter}
+      </text>
+    </g>
+  ));
+}
+
+/** Years carried and dry days, right of the handle; without room there, in the empty corner above the rising curve. */
+function Reading(props: { cistern: NonNullable<Plan["cistern"]>; handleX: number; right: number; y: number }) {
+  const { cistern, handleX } = props;
+  const { household } = useDocument("household");
+  const { curve } = cistern;
+  const counted = Math.max(cistern.counted_years, 1);
+  const inCorner = props.right - handleX < 112;
+  const cornerTaken = (curve.years_carried[Math.floor(curve.tank_l.length * 0.4)] ?? 0) > counted * 0.5;
+  const anchor = inCorner && cornerTaken ? "end" : "start";
+  const at =
+    inCorner && !cornerTaken
+      ? { x: LEFT + 8, y: TOP + 26 }
+      : { x: anchor === "end" ? handleX - 8 : handleX + 8, y: props.y };
+  return (
+    <>
+      <text {...at} textAnchor={anchor} className="label halo" fontWeight="650" data-testid="handle-reading">
+        {cistern.rain_alone_years_carried} of {cistern.counted_years} years
+      </text>
+      <text x={at.x} y={at.y + 18} textAnchor={anchor} className="label halo">
+        {household.back_up.kind !== "none"
+          ? "on rain alone"
+          : `${(cistern.figures["short_d"]!.value ?? 0).toLocaleString("en-US")} dry days`}
+      </text>
+    </>
+  );
+}
+
+function Handle({ words }: { words: string }) {
+  return (
+    <Slider.Thumb asChild aria-label="Tank size" aria-valuetext={words}>
+      <span className="group block h-11 w-px outline-none">
+        <span className="absolute -inset-y-2 left-1/2 w-24 -translate-x-1/2 cursor-ew-resize" />
+        <span className="pointer-events-none absolute top-1.5 left-1/2 flex h-8 -translate-x-1/2 items-center gap-1.5 rounded-full bg-ink px-3 font-semibold whitespace-nowrap text-sheet group-focus-visible:outline-[2.5px] group-focus-visible:outline-offset-2 group-focus-visible:outline-water-7">
+          <Chevron way={-1} />
+          {words}
+          <Chevron way={1} />
+        </span>
+      </span>
+    </Slider.Thumb>
   );
 }
 

@@ -1,8 +1,10 @@
+import type { Document, Plan } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
 import { flow, head, volume } from "../../lib/units";
+import type { Units } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
@@ -23,13 +25,11 @@ const LAYOUTS = [
 /** The tanks as they stand, on one datum, and what of their water the house can draw. */
 export function TanksView() {
   const bench = useEdits();
-  const document = useDocument("cistern", "rain", "units");
+  const document = useDocument("cistern", "units");
   const plan = usePlan("cistern", "findings");
   const { units, cistern: entered } = document;
   const { bank, figures, cautions, counted_years } = plan.cistern!;
   const holds = (tank: Tank) => bank.vessels.find((each) => each.id === tank.id)?.gross_l ?? 0;
-  const many = entered.tanks.length > 1;
-  const later = entered.tanks.some((tank) => tank.phase > 0);
 
   const add = () => {
     const last = entered.tanks.at(-1)!;
@@ -57,65 +57,7 @@ export function TanksView() {
           />
         </section>
         <section aria-label="The tanks" className="mt-2">
-          {many && (
-            <p className="leading-[1.8]">
-              The tanks are{" "}
-              <Choice
-                label="How the tanks are joined"
-                value={entered.layout}
-                options={[...LAYOUTS]}
-                onChoose={(layout) =>
-                  void bench.edit(`Tanks ${layout.replace("_", " ")}`, replace("/cistern/layout", layout))
-                }
-              />
-              {entered.layout === "transfer" && (
-                <>
-                  ,{" "}
-                  <Entry
-                    label="Pumped on in a day"
-                    path="/cistern/transfer_l_day"
-                    kind="rate"
-                    value={entered.transfer_l_day}
-                  />{" "}
-                  a day
-                </>
-              )}
-              {entered.layout !== "linked" && (
-                <>
-                  ; the garden draws from{" "}
-                  <Choice
-                    label="Where the garden draws"
-                    value={entered.garden_from_first ? "first" : "last"}
-                    options={[
-                      { value: "last", label: "the same tank as the house" },
-                      { value: "first", label: "the first tank" },
-                    ]}
-                    onChoose={(from) =>
-                      void bench.edit(
-                        `The garden draws from the ${from} tank`,
-                        replace("/cistern/garden_from_first", from === "first"),
-                      )
-                    }
-                  />
-                </>
-              )}
-              .{later && " Planned now: "}
-              {later && (
-                <Choice
-                  label="Phase that is planned"
-                  value={String(entered.built_phase)}
-                  options={[0, 1, 2].map((phase) => ({
-                    value: String(phase),
-                    label: phase === 0 ? "the first phase" : `phase ${phase}`,
-                  }))}
-                  onChoose={(phase) =>
-                    void bench.edit(`Planned phase ${phase}`, replace("/cistern/built_phase", Number(phase)))
-                  }
-                />
-              )}
-              {later && "."}
-            </p>
-          )}
+          {entered.tanks.length > 1 && <HowJoined cistern={entered} />}
           {entered.tanks.map((tank, index) => (
             <TankRow key={tank.id} tank={tank} index={index} holds={holds(tank)} />
           ))}
@@ -127,69 +69,154 @@ export function TanksView() {
         </section>
       </div>
       <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What the tanks hold">
-        <section>
-          <h2 className="heading">What they hold</h2>
-          <dl className="mt-1 text-table">
-            {["tank_l", "live_l", "dead_l", "stranded_l"].map((key) => (
-              <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
-                <dt>{figures[key]!.label}</dt>
-                <dd className="text-right font-semibold whitespace-nowrap">
-                  <Why figure={figures[key]!} units={units} />
-                </dd>
-              </div>
-            ))}
-          </dl>
-        </section>
-        {bank.links.length > 0 && (
-          <section aria-label="Links">
-            <h2 className="heading">
-              At {flow(bank.design_inflow_l_s, units)} off the roofs
-              <span className="head-note">
-                a downpour of{" "}
-                <Entry
-                  label="Design downpour"
-                  path="/rain/design_intensity_mm_h"
-                  kind="intensity"
-                  value={document.rain.design_intensity_mm_h}
-                />
-              </span>
-            </h2>
-            {bank.links.map((link) => (
-              <div key={`${link.near}-${link.far}`} className="border-b border-rule py-1.5 text-table leading-snug">
-                <p className="font-semibold">
-                  {link.near} to {link.far}
-                </p>
-                <p>
-                  {flow(link.flow_l_s, units)} needs {head(link.head_m, units)} of head
-                  {link.room_left_l > 1
-                    ? `: ${link.near} spills with ${volume(link.room_left_l, units)} of room left beyond.`
-                    : "; the far side fills too."}
-                </p>
-              </div>
-            ))}
-          </section>
-        )}
+        <WhatTheyHold figures={figures} units={units} />
+        {bank.links.length > 0 && <Links bank={bank} units={units} />}
         {bank.phases.length > 0 && (
-          <section aria-label="Phases">
-            <h2 className="heading">By phase</h2>
-            <DataTable
-              head={["Phase", "Holds", "Usable", "Carried"]}
-              rows={bank.phases.map((phase) => ({
-                key: String(phase.phase),
-                name: phase.phase === 0 ? "first" : `phase ${phase.phase}`,
-                cells: [
-                  volume(phase.gross_l, units),
-                  volume(phase.live_l, units),
-                  `${phase.years_carried} of ${counted_years}`,
-                ],
-                strong: phase.phase === entered.built_phase,
-              }))}
-            />
-          </section>
+          <Phases bank={bank} planned={entered.built_phase} countedYears={counted_years} units={units} />
         )}
         <Findings findings={plan.findings.filter((finding) => finding.stage === "cistern")} />
         <Cautions cautions={cautions} />
       </aside>
     </div>
+  );
+}
+
+type Bank = NonNullable<Plan["cistern"]>["bank"];
+
+function HowJoined({ cistern }: { cistern: Document["cistern"] }) {
+  const bench = useEdits();
+  const later = cistern.tanks.some((tank) => tank.phase > 0);
+  return (
+    <p className="leading-[1.8]">
+      The tanks are{" "}
+      <Choice
+        label="How the tanks are joined"
+        value={cistern.layout}
+        options={[...LAYOUTS]}
+        onChoose={(layout) =>
+          void bench.edit(`Tanks ${layout.replace("_", " ")}`, replace("/cistern/layout", layout))
+        }
+      />
+      {cistern.layout === "transfer" && (
+        <>
+          ,{" "}
+          <Entry
+            label="Pumped on in a day"
+            path="/cistern/transfer_l_day"
+            kind="rate"
+            value={cistern.transfer_l_day}
+          />{" "}
+          a day
+        </>
+      )}
+      {cistern.layout !== "linked" && (
+        <>
+          ; the garden draws from{" "}
+          <Choice
+            label="Where the garden draws"
+            value={cistern.garden_from_first ? "first" : "last"}
+            options={[
+              { value: "last", label: "the same tank as the house" },
+              { value: "first", label: "the first tank" },
+            ]}
+            onChoose={(from) =>
+              void bench.edit(
+                `The garden draws from the ${from} tank`,
+                replace("/cistern/garden_from_first", from === "first"),
+              )
+            }
+          />
+        </>
+      )}
+      .{later && " Planned now: "}
+      {later && (
+        <Choice
+          label="Phase that is planned"
+          value={String(cistern.built_phase)}
+          options={[0, 1, 2].map((phase) => ({
+            value: String(phase),
+            label: phase === 0 ? "the first phase" : `phase ${phase}`,
+          }))}
+          onChoose={(phase) =>
+            void bench.edit(`Planned phase ${phase}`, replace("/cistern/built_phase", Number(phase)))
+          }
+        />
+      )}
+      {later && "."}
+    </p>
+  );
+}
+
+function WhatTheyHold({ figures, units }: { figures: NonNullable<Plan["cistern"]>["figures"]; units: Units }) {
+  return (
+    <section>
+      <h2 className="heading">What they hold</h2>
+      <dl className="mt-1 text-table">
+        {["tank_l", "live_l", "dead_l", "stranded_l"].map((key) => (
+          <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
+            <dt>{figures[key]!.label}</dt>
+            <dd className="text-right font-semibold whitespace-nowrap">
+              <Why figure={figures[key]!} units={units} />
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+/** What must cross each link in the design downpour. */
+function Links({ bank, units }: { bank: Bank; units: Units }) {
+  const { rain } = useDocument("rain");
+  return (
+    <section aria-label="Links">
+      <h2 className="heading">
+        At {flow(bank.design_inflow_l_s, units)} off the roofs
+        <span className="head-note">
+          a downpour of{" "}
+          <Entry
+            label="Design downpour"
+            path="/rain/design_intensity_mm_h"
+            kind="intensity"
+            value={rain.design_intensity_mm_h}
+          />
+        </span>
+      </h2>
+      {bank.links.map((link) => (
+        <div key={`${link.near}-${link.far}`} className="border-b border-rule py-1.5 text-table leading-snug">
+          <p className="font-semibold">
+            {link.near} to {link.far}
+          </p>
+          <p>
+            {flow(link.flow_l_s, units)} needs {head(link.head_m, units)} of head
+            {link.room_left_l > 1
+              ? `: ${link.near} spills with ${volume(link.room_left_l, units)} of room left beyond.`
+              : "; the far side fills too."}
+          </p>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Phases(props: { bank: Bank; planned: number; countedYears: number; units: Units }) {
+  const { bank, units } = props;
+  return (
+    <section aria-label="Phases">
+      <h2 className="heading">By phase</h2>
+      <DataTable
+        head={["Phase", "Holds", "Usable", "Carried"]}
+        rows={bank.phases.map((phase) => ({
+          key: String(phase.phase),
+          name: phase.phase === 0 ? "first" : `phase ${phase.phase}`,
+          cells: [
+            volume(phase.gross_l, units),
+            volume(phase.live_l, units),
+            `${phase.years_carried} of ${props.countedYears}`,
+          ],
+          strong: phase.phase === props.planned,
+        }))}
+      />
+    </section>
   );
 }

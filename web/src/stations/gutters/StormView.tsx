@@ -32,55 +32,17 @@ const FRAME_MS = 90;
 
 /** A storm played minute by minute on the flow picture: where it spills first, how much, onto what. */
 export function StormView() {
-  const bench = useEdits();
   const document = useDocument("cistern", "downpipes", "first_flush", "overflow", "roofs", "units");
   const plan = usePlan("gutters", "overflow");
   const { units } = document;
   const [storm, setStorm] = useState(START);
-  const { revision } = useSaved();
-  const played = useQuery({
-    queryKey: ["storm", bench.id, revision, storm],
-    queryFn: () =>
-      taken(
-        client.POST("/api/properties/{property_id}/storm", {
-          params: { path: { property_id: bench.id } },
-          body: { base_revision: revision, storm },
-        }),
-      ),
-    placeholderData: (before) => before,
-    retry: false,
-  });
+  const played = usePlayed(storm);
   const answer = played.data;
-  const [minute, setMinute] = useState<number | null>(null);
-  const [running, setRunning] = useState(false);
-  const minutes = answer?.rain_mm.length ?? 0;
-  const peak = answer ? answer.rain_mm.indexOf(Math.max(...answer.rain_mm)) : 0;
-  const at = Math.min(minute ?? peak, Math.max(minutes - 1, 0));
-  const timer = useRef<ReturnType<typeof setInterval>>(undefined);
-  useEffect(() => {
-    if (!running || !minutes) return;
-    timer.current = setInterval(
-      () =>
-        setMinute((now) => {
-          const next = (now ?? 0) + Math.max(1, Math.round(minutes / 240));
-          if (next >= minutes) setRunning(false);
-          return Math.min(next, minutes - 1);
-        }),
-      FRAME_MS,
-    );
-    return () => clearInterval(timer.current);
-  }, [running, minutes]);
+  const film = useFilm(answer);
+  const { at } = film;
   if (played.isError && !answer)
     return <p className="text-alarm">The storm could not be played: {played.error.message}</p>;
   const of = new Map(answer?.places.map((place) => [place.key, place]));
-  const screens = document.downpipes
-    .flatMap((pipe) =>
-      pipe.screens.map((screen, stage) => ({
-        key: `screen:${pipe.id}:${stage}`,
-        name: `${screenName(screen.kind)} of ${pipe.name}`,
-      })),
-    )
-    .filter(({ key }) => plan.gutters.places.some((place) => place.key === key));
   const set = (change: Partial<StormAsk>) => setStorm({ ...storm, ...change });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
@@ -97,46 +59,7 @@ export function StormView() {
               </p>
             </section>
             <section aria-label="The storm on the flow picture" className="mt-2">
-              <div className="flex items-center gap-4">
-                <button
-                  className="act-quiet shrink-0"
-                  onClick={() => {
-                    if (!running && at >= minutes - 1) setMinute(0);
-                    setRunning(!running);
-                  }}
-                >
-                  {running ? "Stop" : "Play"}
-                </button>
-                <div className="min-w-0 flex-1">
-                  <Hyetograph depths={answer.rain_mm} at={at} units={units} spills={firstSpill(answer)} />
-                  <Slider.Root
-                    className="relative flex h-6 touch-none items-center"
-                    value={[at]}
-                    max={Math.max(minutes - 1, 1)}
-                    onValueChange={([next]) => {
-                      setRunning(false);
-                      setMinute(next!);
-                    }}
-                  >
-                    <Slider.Track className="relative h-[3px] w-full bg-rule">
-                      <Slider.Range className="absolute h-full bg-water-7" />
-                    </Slider.Track>
-                    <Slider.Thumb
-                      className="relative block size-4 rounded-full bg-water-7 after:absolute after:-inset-3.5 after:content-['']"
-                      aria-label="Minute of the storm"
-                      aria-valuetext={`minute ${at + 1} of ${minutes}`}
-                    />
-                  </Slider.Root>
-                </div>
-                <p className="w-[15ch] shrink-0 text-right">
-                  minute <strong>{at + 1}</strong>
-                  <span className="note block">
-                    {fixed((answer.rain_mm[at] ?? 0) * 60, 0) === "0"
-                      ? "dry"
-                      : `${rain((answer.rain_mm[at] ?? 0) * 60, units)} an hour`}
-                  </span>
-                </p>
-              </div>
+              <FilmStrip answer={answer} film={film} units={units} />
               <FlowPicture
                 document={document}
                 places={plan.gutters.places}
@@ -156,55 +79,166 @@ export function StormView() {
         )}
       </div>
       <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-4" aria-label="What if">
-        <section>
-          <h2 className="heading">What if</h2>
-          <ul className="mt-1">
-            {answer?.links.map((link, number) => (
-              <Switch
-                key={`${link.near}-${link.far}`}
-                label={`the valve between ${link.near} and ${link.far} is shut`}
-                on={storm.shut_links.includes(number)}
-                onChange={(on) => set({ shut_links: toggled(storm.shut_links, number, on) })}
-              />
-            ))}
-            {screens.map(({ key, name }) => (
-              <Switch
-                key={key}
-                label={`the ${name} is all but closed`}
-                on={storm.clogged_screens.includes(key)}
-                onChange={(on) => set({ clogged_screens: toggled(storm.clogged_screens, key, on) })}
-              />
-            ))}
-            {document.first_flush.kind !== "none" && (
-              <Switch
-                label="the first-flush chambers are still full"
-                on={!storm.flush_empty}
-                onChange={(on) => set({ flush_empty: !on })}
-              />
-            )}
-            {document.cistern.layout === "transfer" && (
-              <Switch label="the pump is off" on={storm.pump_off} onChange={(on) => set({ pump_off: on })} />
-            )}
-          </ul>
-          <p className="mt-2">
-            The tanks are{" "}
-            <Choice
-              label="How full the tanks are"
-              value={String(storm.start_share)}
-              options={[
-                { value: "1", label: "full when it begins" },
-                { value: "0.5", label: "half full when it begins" },
-                { value: "0", label: "empty when it begins" },
-              ]}
-              onChoose={(share) => set({ start_share: Number(share) })}
-            />
-            .
-          </p>
-        </section>
+        <WhatIf storm={storm} set={set} links={answer?.links ?? []} />
         {answer && <Findings findings={answer.findings} />}
         {answer && <SpillTable answer={answer} units={units} />}
       </aside>
     </div>
+  );
+}
+
+/** The storm as the server plays it on the property that is kept. */
+function usePlayed(storm: StormAsk) {
+  const { id } = useEdits();
+  const { revision } = useSaved();
+  return useQuery({
+    queryKey: ["storm", id, revision, storm],
+    queryFn: () =>
+      taken(
+        client.POST("/api/properties/{property_id}/storm", {
+          params: { path: { property_id: id } },
+          body: { base_revision: revision, storm },
+        }),
+      ),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+}
+
+type Film = { at: number; running: boolean; show: (minute: number) => void; toggle: () => void };
+
+/** Which minute is shown, and the clock that moves it on; first the one with the most rain. */
+function useFilm(answer: StormPlan | undefined): Film {
+  const [minute, setMinute] = useState<number | null>(null);
+  const [running, setRunning] = useState(false);
+  const minutes = answer?.rain_mm.length ?? 0;
+  const peak = answer ? answer.rain_mm.indexOf(Math.max(...answer.rain_mm)) : 0;
+  const at = Math.min(minute ?? peak, Math.max(minutes - 1, 0));
+  const timer = useRef<ReturnType<typeof setInterval>>(undefined);
+  useEffect(() => {
+    if (!running || !minutes) return;
+    timer.current = setInterval(
+      () =>
+        setMinute((now) => {
+          const next = (now ?? 0) + Math.max(1, Math.round(minutes / 240));
+          if (next >= minutes) setRunning(false);
+          return Math.min(next, minutes - 1);
+        }),
+      FRAME_MS,
+    );
+    return () => clearInterval(timer.current);
+  }, [running, minutes]);
+  return {
+    at,
+    running,
+    show: (next) => {
+      setRunning(false);
+      setMinute(next);
+    },
+    toggle: () => {
+      if (!running && at >= minutes - 1) setMinute(0);
+      setRunning(!running);
+    },
+  };
+}
+
+function FilmStrip({ answer, film, units }: { answer: StormPlan; film: Film; units: Units }) {
+  const { at } = film;
+  const minutes = answer.rain_mm.length;
+  return (
+    <div className="flex items-center gap-4">
+      <button className="act-quiet shrink-0" onClick={film.toggle}>
+        {film.running ? "Stop" : "Play"}
+      </button>
+      <div className="min-w-0 flex-1">
+        <Hyetograph depths={answer.rain_mm} at={at} units={units} spills={firstSpill(answer)} />
+        <Slider.Root
+          className="relative flex h-6 touch-none items-center"
+          value={[at]}
+          max={Math.max(minutes - 1, 1)}
+          onValueChange={([next]) => film.show(next!)}
+        >
+          <Slider.Track className="relative h-[3px] w-full bg-rule">
+            <Slider.Range className="absolute h-full bg-water-7" />
+          </Slider.Track>
+          <Slider.Thumb
+            className="relative block size-4 rounded-full bg-water-7 after:absolute after:-inset-3.5 after:content-['']"
+            aria-label="Minute of the storm"
+            aria-valuetext={`minute ${at + 1} of ${minutes}`}
+          />
+        </Slider.Root>
+      </div>
+      <p className="w-[15ch] shrink-0 text-right">
+        minute <strong>{at + 1}</strong>
+        <span className="note block">
+          {fixed((answer.rain_mm[at] ?? 0) * 60, 0) === "0"
+            ? "dry"
+            : `${rain((answer.rain_mm[at] ?? 0) * 60, units)} an hour`}
+        </span>
+      </p>
+    </div>
+  );
+}
+
+/** What may have gone wrong in the storm. */
+function WhatIf(props: { storm: StormAsk; set: (change: Partial<StormAsk>) => void; links: StormPlan["links"] }) {
+  const { storm, set } = props;
+  const document = useDocument("cistern", "downpipes", "first_flush");
+  const { places } = usePlan("gutters").gutters;
+  const screens = document.downpipes
+    .flatMap((pipe) =>
+      pipe.screens.map((screen, stage) => ({
+        key: `screen:${pipe.id}:${stage}`,
+        name: `${screenName(screen.kind)} of ${pipe.name}`,
+      })),
+    )
+    .filter(({ key }) => places.some((place) => place.key === key));
+  return (
+    <section>
+      <h2 className="heading">What if</h2>
+      <ul className="mt-1">
+        {props.links.map((link, number) => (
+          <Switch
+            key={`${link.near}-${link.far}`}
+            label={`the valve between ${link.near} and ${link.far} is shut`}
+            on={storm.shut_links.includes(number)}
+            onChange={(on) => set({ shut_links: toggled(storm.shut_links, number, on) })}
+          />
+        ))}
+        {screens.map(({ key, name }) => (
+          <Switch
+            key={key}
+            label={`the ${name} is all but closed`}
+            on={storm.clogged_screens.includes(key)}
+            onChange={(on) => set({ clogged_screens: toggled(storm.clogged_screens, key, on) })}
+          />
+        ))}
+        {document.first_flush.kind !== "none" && (
+          <Switch
+            label="the first-flush chambers are still full"
+            on={!storm.flush_empty}
+            onChange={(on) => set({ flush_empty: !on })}
+          />
+        )}
+        {document.cistern.layout === "transfer" && (
+          <Switch label="the pump is off" on={storm.pump_off} onChange={(on) => set({ pump_off: on })} />
+        )}
+      </ul>
+      <p className="mt-2">
+        The tanks are{" "}
+        <Choice
+          label="How full the tanks are"
+          value={String(storm.start_share)}
+          options={[
+            { value: "1", label: "full when it begins" },
+            { value: "0.5", label: "half full when it begins" },
+            { value: "0", label: "empty when it begins" },
+          ]}
+          onChoose={(share) => set({ start_share: Number(share) })}
+        />
+        .
+      </p>
+    </section>
   );
 }
 
