@@ -5,7 +5,7 @@ import { useAxis } from "../lib/axis";
 import { daysBetween, monthName, monthStarts, parseDay } from "../lib/dates";
 import { dailyQuantiles, FULL, YEAR_DAYS, yearSpans } from "../lib/days";
 import type { CisternPlan, RainPlan } from "../api/client";
-import type { Days } from "../lib/days";
+import type { Days, YearSpan } from "../lib/days";
 import { dayRain, rain as rainWords, volume, volumeTick, volumeTicks, volumeUnit } from "../lib/units";
 import type { Units } from "../lib/units";
 import { useDocument, usePlan } from "../document/shown";
@@ -87,20 +87,9 @@ const YearDrawing = memo(function YearDrawing({ rain, years, days, yearRow, unit
     return `${line(above)}${back.join("")}Z`;
   };
   const strong = days.share.subarray(span.first, span.first + span.days);
-  const dry: [number, number][] = [];
-  for (let day = 0; day < span.days; day++)
-    if (days.isShort(span.first + day)) {
-      const last = dry.at(-1);
-      if (last && last[1] === day) last[1] = day + 1;
-      else dry.push([day, day + 1]);
-    }
+  const dry = dryStretches(days, span);
   const dryDays = dry.reduce((sum, [from, to]) => sum + to - from, 0);
   const months = monthStarts(rain.first_month);
-  const wettest = Math.max(
-    ...rain.months.map((month) => month.mean_mm ?? 0),
-    ...year.monthly_mm.map((depth) => depth ?? 0),
-    1,
-  );
   const monthWidth = axis.width / 12;
   const ticks = volumeTicks(days.liveL, units, 2);
   const spellStart = year.dry_spell_start
@@ -144,30 +133,7 @@ const YearDrawing = memo(function YearDrawing({ rain, years, days, yearRow, unit
       <path d={band(high, low)} fill="var(--water-1)" />
       <path d={band(p90, p10)} fill="var(--water-3)" opacity="0.62" />
       <path d={line(median)} fill="none" stroke="var(--water-5)" strokeWidth="1.3" />
-      {months.map(({ month, day }) => {
-        const mean = ((rain.months[month - 1]!.mean_mm ?? 0) / wettest) * RAIN_REACH;
-        const here = ((year.monthly_mm[month - 1] ?? 0) / wettest) * RAIN_REACH;
-        const left = x(day) + monthWidth * 0.14;
-        return (
-          <g key={month}>
-            <rect
-              x={left}
-              y={RAIN_TOP}
-              width={monthWidth * 0.72}
-              height={mean}
-              fill="var(--water-3)"
-              opacity="0.75"
-            />
-            <rect
-              x={left + monthWidth * 0.2}
-              y={RAIN_TOP}
-              width={monthWidth * 0.32}
-              height={here}
-              fill="var(--water-7)"
-            />
-          </g>
-        );
-      })}
+      <MonthsRain rain={rain} year={year} months={months} x={x} />
       <path d={line(strong, span.offset)} fill="none" stroke="var(--wall)" strokeWidth="5" />
       <path d={line(strong, span.offset)} fill="none" stroke="var(--water-9)" strokeWidth="2.8" />
       {dry.map(([from, to]) => (
@@ -207,23 +173,78 @@ const YearDrawing = memo(function YearDrawing({ rain, years, days, yearRow, unit
           {year.dry_spell_days} days under {dayRain(rain.dry_day_mm, units)}
         </text>
       )}
-      {dryDays > 0 && (
-        <text
-          x={Math.max(
-            axis.left + DRY_LABEL_HALF,
-            Math.min(x((dry[0]![0] + dry.at(-1)![1]) / 2 + span.offset), axis.left + axis.width - DRY_LABEL_HALF),
-          )}
-          y={STORE_FOOT - 9}
-          textAnchor="middle"
-          className="label halo-wall"
-          style={{ fill: "var(--alarm)", fontWeight: 650 }}
-        >
-          dry {dryDays} {dryDays === 1 ? "day" : "days"}
-        </text>
-      )}
+      {dryDays > 0 && <DryWords dry={dry} dryDays={dryDays} x={(day) => x(day + span.offset)} />}
     </svg>
   );
 });
+
+/** Stretches of dry days in a year: first day, and the day after the last. */
+function dryStretches(days: Days, span: YearSpan): [number, number][] {
+  const dry: [number, number][] = [];
+  for (let day = 0; day < span.days; day++)
+    if (days.isShort(span.first + day)) {
+      const last = dry.at(-1);
+      if (last && last[1] === day) last[1] = day + 1;
+      else dry.push([day, day + 1]);
+    }
+  return dry;
+}
+
+type MonthsProps = {
+  rain: RainPlan;
+  year: RainPlan["years"][number];
+  months: ReturnType<typeof monthStarts>;
+  x: (day: number) => number;
+};
+
+/** Rain hanging from the top: of a mean year, and of the year that is shown. */
+function MonthsRain({ rain, year, months, x }: MonthsProps) {
+  const axis = useAxis();
+  const monthWidth = axis.width / 12;
+  const wettest = Math.max(
+    ...rain.months.map((month) => month.mean_mm ?? 0),
+    ...year.monthly_mm.map((depth) => depth ?? 0),
+    1,
+  );
+  return months.map(({ month, day }) => {
+    const mean = ((rain.months[month - 1]!.mean_mm ?? 0) / wettest) * RAIN_REACH;
+    const here = ((year.monthly_mm[month - 1] ?? 0) / wettest) * RAIN_REACH;
+    const left = x(day) + monthWidth * 0.14;
+    return (
+      <g key={month}>
+        <rect x={left} y={RAIN_TOP} width={monthWidth * 0.72} height={mean} fill="var(--water-3)" opacity="0.75" />
+        <rect
+          x={left + monthWidth * 0.2}
+          y={RAIN_TOP}
+          width={monthWidth * 0.32}
+          height={here}
+          fill="var(--water-7)"
+        />
+      </g>
+    );
+  });
+}
+
+type DryProps = { dry: [number, number][]; dryDays: number; x: (day: number) => number };
+
+/** How many days were dry, over the middle of them, within the drawing. */
+function DryWords({ dry, dryDays, x }: DryProps) {
+  const axis = useAxis();
+  return (
+    <text
+      x={Math.max(
+        axis.left + DRY_LABEL_HALF,
+        Math.min(x((dry[0]![0] + dry.at(-1)![1]) / 2), axis.left + axis.width - DRY_LABEL_HALF),
+      )}
+      y={STORE_FOOT - 9}
+      textAnchor="middle"
+      className="label halo-wall"
+      style={{ fill: "var(--alarm)", fontWeight: 650 }}
+    >
+      dry {dryDays} {dryDays === 1 ? "day" : "days"}
+    </text>
+  );
+}
 
 type PickerProps = Replayed & { leanRow: number; pickYear: (row: number) => void };
 

@@ -85,115 +85,54 @@ function Questions() {
   return (
     <form onSubmit={submit} noValidate className="mt-4 grid gap-5">
       <div className="grid gap-4 small:grid-cols-[minmax(0,1fr)_auto]">
-        <Field label="Name" problem={problems.name}>
-          {(id) => (
-            <input
-              {...id}
-              className="field"
-              autoFocus
-              value={name}
-              maxLength={80}
-              onChange={(event) => setName(event.target.value)}
-            />
-          )}
-        </Field>
-        <div>
-          <p className="font-semibold">Units</p>
-          <ToggleGroup.Root
-            type="single"
-            aria-label="Units"
-            value={units}
-            onValueChange={(value) => value && setUnits(value as Units)}
-            className="mt-1 flex h-11 border-[1.5px] border-ink"
-          >
-            {(["metric", "us"] as const).map((each) => (
-              <ToggleGroup.Item
-                key={each}
-                value={each}
-                className="px-4 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet"
-              >
-                {each === "metric" ? "Metric" : "US"}
-              </ToggleGroup.Item>
-            ))}
-          </ToggleGroup.Root>
-        </div>
+        <Written label="Name" problem={problems.name} value={name} set={setName} first />
+        <UnitsChoice units={units} set={setUnits} />
       </div>
       <Question number={1} title="The roof">
         <div className="grid gap-4 small:grid-cols-2">
-          <Field label={`Area seen from above, ${axisUnit("area", units).unit}`} problem={problems.roof_area_m2}>
-            {(id) => (
-              <input
-                {...id}
-                className="field"
-                inputMode="text"
-                value={roof}
-                onChange={(event) => setRoof(event.target.value)}
-              />
-            )}
-          </Field>
-          <Field label="Covering">
-            {(id) => (
-              <select
-                {...id}
-                className="field"
-                value={material}
-                onChange={(event) => setMaterial(event.target.value as typeof material)}
-              >
-                {choices.data?.materials.map((each) => (
-                  <option key={each.key} value={each.key}>
-                    {each.label}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <Written
+            label={`Area seen from above, ${axisUnit("area", units).unit}`}
+            problem={problems.roof_area_m2}
+            value={roof}
+            set={setRoof}
+          />
+          <Chosen label="Covering" value={material} set={(key) => setMaterial(key as typeof material)}>
+            {choices.data?.materials.map((each) => (
+              <option key={each.key} value={each.key}>
+                {each.label}
+              </option>
+            ))}
+          </Chosen>
         </div>
       </Question>
       <Question number={2} title="The rain">
-        <Field label="Which record" problem={problems["rain.record_id"]}>
-          {(id) => (
-            <select {...id} className="field" value={rainFrom} onChange={(event) => setRainFrom(event.target.value)}>
-              <option value={LATER}>Bring in a file next</option>
-              {records.data?.map((record) => (
-                <option key={record.id} value={record.id}>
-                  {record.name}, {Math.round(record.days / 365.25)} years from {record.start.slice(0, 4)}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <Chosen label="Which record" problem={problems["rain.record_id"]} value={rainFrom} set={setRainFrom}>
+          <option value={LATER}>Bring in a file next</option>
+          {records.data?.map((record) => (
+            <option key={record.id} value={record.id}>
+              {record.name}, {Math.round(record.days / 365.25)} years from {record.start.slice(0, 4)}
+            </option>
+          ))}
+        </Chosen>
       </Question>
       <div className="grid gap-5 small:grid-cols-2">
         <Question number={3} title="The people">
-          <Field label="How many live there" problem={problems.people}>
-            {(id) => (
-              <input
-                {...id}
-                className="field"
-                inputMode="decimal"
-                value={people}
-                onChange={(event) => setPeople(event.target.value)}
-              />
-            )}
-          </Field>
+          <Written
+            label="How many live there"
+            problem={problems.people}
+            value={people}
+            set={setPeople}
+            inputMode="decimal"
+          />
         </Question>
         <Question number={4} title="Their use">
-          <Field label="Habit with water, indoors">
-            {(id) => (
-              <select
-                {...id}
-                className="field"
-                value={habit}
-                onChange={(event) => setHabit(event.target.value as typeof habit)}
-              >
-                {choices.data?.habits.map((each) => (
-                  <option key={each.key} value={each.key}>
-                    {each.key}, {rate(each.litres_person_day, units)} each
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <Chosen label="Habit with water, indoors" value={habit} set={(key) => setHabit(key as typeof habit)}>
+            {choices.data?.habits.map((each) => (
+              <option key={each.key} value={each.key}>
+                {each.key}, {rate(each.litres_person_day, units)} each
+              </option>
+            ))}
+          </Chosen>
         </Question>
       </div>
       {problems.all && (
@@ -210,6 +149,63 @@ function Questions() {
         </Dialog.Close>
       </p>
     </form>
+  );
+}
+
+function UnitsChoice({ units, set }: { units: Units; set: (units: Units) => void }) {
+  return (
+    <div>
+      <p className="font-semibold">Units</p>
+      <ToggleGroup.Root
+        type="single"
+        aria-label="Units"
+        value={units}
+        onValueChange={(value) => value && set(value as Units)}
+        className="mt-1 flex h-11 border-[1.5px] border-ink"
+      >
+        {(["metric", "us"] as const).map((each) => (
+          <ToggleGroup.Item
+            key={each}
+            value={each}
+            className="px-4 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet"
+          >
+            {each === "metric" ? "Metric" : "US"}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </div>
+  );
+}
+
+type AskedProps = { label: string; problem?: string; value: string; set: (value: string) => void };
+
+function Written(props: AskedProps & { first?: boolean; inputMode?: "text" | "decimal" }) {
+  return (
+    <Field label={props.label} problem={props.problem}>
+      {(id) => (
+        <input
+          {...id}
+          className="field"
+          autoFocus={props.first}
+          inputMode={props.inputMode}
+          value={props.value}
+          maxLength={80}
+          onChange={(event) => props.set(event.target.value)}
+        />
+      )}
+    </Field>
+  );
+}
+
+function Chosen(props: AskedProps & { children: ReactNode }) {
+  return (
+    <Field label={props.label} problem={props.problem}>
+      {(id) => (
+        <select {...id} className="field" value={props.value} onChange={(event) => props.set(event.target.value)}>
+          {props.children}
+        </select>
+      )}
+    </Field>
   );
 }
 

@@ -4,9 +4,12 @@ import { useRef, useState } from "react";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
+import type { Plan } from "../../api/client";
 import { axisUnit, fixed, roundStep, shallow, volume } from "../../lib/units";
+import type { Units } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { LineChart, pathOf } from "../../ui/LineChart";
+import type { Plot } from "../../ui/LineChart";
 
 const STEP_MM = 0.1;
 
@@ -22,7 +25,6 @@ export function FlushCurve() {
   const [dragged, setDragged] = useState<number | null>(null);
   const last = useRef(depth);
   const reach = curve.at(-1)!.depth_mm;
-  const most = Math.max(...curve.map((point) => point.lost_l_year), 1);
   const unit = axisUnit("rain", units).factor;
   const tick = roundStep(reach / unit / 4) * unit;
   const at = Math.min(dragged ?? depth, reach);
@@ -31,16 +33,6 @@ export function FlushCurve() {
     ...(none ? replace("/first_flush/kind", "ball") : []),
     ...replace("/first_flush/depth_mm", mm),
   ];
-  const between = (mm: number, pick: (point: (typeof curve)[number]) => number) => {
-    const right = Math.max(
-      1,
-      curve.findIndex((point) => point.depth_mm >= mm),
-    );
-    const [one, other] = [curve[right - 1]!, curve[right] ?? curve.at(-1)!];
-    const share = other.depth_mm > one.depth_mm ? (mm - one.depth_mm) / (other.depth_mm - one.depth_mm) : 0;
-    return pick(one) + (pick(other) - pick(one)) * share;
-  };
-  const taken = (mm: number) => between(mm, (point) => 1 - point.share_left);
   const height = 232;
   return (
     <section aria-label="Dirt removed against water diverted">
@@ -87,84 +79,96 @@ export function FlushCurve() {
           </Slider.Root>
         )}
       >
-        {(plot) => {
-          const lostY = scaleLinear([0, most * 1.12], [plot.foot, 20]);
-          const points: [number, number][] = Array.from({ length: 81 }, (_, i) => [
-            plot.x((reach * i) / 80),
-            plot.y(taken((reach * i) / 80)),
-          ]);
-          const lost: [number, number][] = curve.map((point) => [plot.x(point.depth_mm), lostY(point.lost_l_year)]);
-          const label = lost[Math.round(lost.length * 0.8)]!;
-          return (
-            <>
-              <path d={pathOf(points)} fill="none" stroke="var(--ink)" strokeWidth="2.4" />
-              <path d={pathOf(lost)} fill="none" stroke="var(--parched-5)" strokeWidth="2" strokeDasharray="6 4" />
-              <text
-                x={label[0]}
-                y={label[1] - 9}
-                textAnchor="end"
-                className="axis halo"
-                style={{ fill: "var(--parched-7)" }}
-              >
-                water lost, {volume(most, units)} a year at the end
-              </text>
-              <text
-                x={plot.x(reach) - 4}
-                y={plot.y(taken(reach)) - 8}
-                textAnchor="end"
-                className="axis halo"
-                style={{ fill: "var(--ink)" }}
-              >
-                dirt taken
-              </text>
-              <path d={`M${plot.x(at)} ${plot.foot}V24`} stroke="var(--water-7)" strokeWidth="1.4" />
-              <circle cx={plot.x(at)} cy={plot.y(taken(at))} r="4.5" fill="var(--ink)" />
-              <circle
-                cx={plot.x(at)}
-                cy={lostY(between(at, (point) => point.lost_l_year))}
-                r="4.5"
-                fill="var(--parched-5)"
-              />
-              {[
-                `${shallow(at, units)} takes ${fixed(100 * taken(at), 0)} %`,
-                `and loses ${volume(
-                  between(at, (point) => point.lost_l_year),
-                  units,
-                )} a year`,
-              ].map((line, row) => (
-                <text
-                  key={row}
-                  x={plot.x(at) + (at > reach * 0.6 ? -10 : 10)}
-                  y={plot.foot - 34 + row * 17}
-                  textAnchor={at > reach * 0.6 ? "end" : "start"}
-                  className="label halo"
-                  fontWeight="650"
-                >
-                  {line}
-                </text>
-              ))}
-            </>
-          );
-        }}
+        {(plot) => <FlushLines plot={plot} curve={curve} at={at} units={units} />}
       </LineChart>
-      <details>
-        <summary className="fix cursor-pointer">As a table</summary>
-        <DataTable
-          head={["Thrown away", "Dirt left", "Lost in a mean year"]}
-          rows={curve
-            .filter((_, i) => i % 2 === 0)
-            .map((point) => ({
-              key: String(point.depth_mm),
-              name: shallow(point.depth_mm, units),
-              cells: [`${fixed(point.share_left * 100, 0)} %`, volume(point.lost_l_year, units)],
-              strong: Math.abs(point.depth_mm - depth) < 0.01,
-            }))}
-        />
-      </details>
+      <FlushTable curve={curve} depth={depth} units={units} />
       <p className="note">
         Each {shallow(1, units)} halves what is left on a roof (Martinson and Thomas 2005). The water lost is replayed
         day by day: a chamber takes only what has drained since the last rain.
       </p>
     </section>
+  );
+}
+
+type Curve = Plan["first_flush"]["curve"];
+
+/** A value of the curve at any depth, straight between its points. */
+function between(curve: Curve, mm: number, pick: (point: Curve[number]) => number): number {
+  const right = Math.max(
+    1,
+    curve.findIndex((point) => point.depth_mm >= mm),
+  );
+  const [one, other] = [curve[right - 1]!, curve[right] ?? curve.at(-1)!];
+  const share = other.depth_mm > one.depth_mm ? (mm - one.depth_mm) / (other.depth_mm - one.depth_mm) : 0;
+  return pick(one) + (pick(other) - pick(one)) * share;
+}
+
+/** Dirt taken and water lost over the depth, and both at the depth that is chosen. */
+function FlushLines({ plot, curve, at, units }: { plot: Plot; curve: Curve; at: number; units: Units }) {
+  const reach = curve.at(-1)!.depth_mm;
+  const most = Math.max(...curve.map((point) => point.lost_l_year), 1);
+  const taken = (mm: number) => between(curve, mm, (point) => 1 - point.share_left);
+  const lostAt = between(curve, at, (point) => point.lost_l_year);
+  const lostY = scaleLinear([0, most * 1.12], [plot.foot, 20]);
+  const points: [number, number][] = Array.from({ length: 81 }, (_, i) => [
+    plot.x((reach * i) / 80),
+    plot.y(taken((reach * i) / 80)),
+  ]);
+  const lost: [number, number][] = curve.map((point) => [plot.x(point.depth_mm), lostY(point.lost_l_year)]);
+  const label = lost[Math.round(lost.length * 0.8)]!;
+  return (
+    <>
+      <path d={pathOf(points)} fill="none" stroke="var(--ink)" strokeWidth="2.4" />
+      <path d={pathOf(lost)} fill="none" stroke="var(--parched-5)" strokeWidth="2" strokeDasharray="6 4" />
+      <text x={label[0]} y={label[1] - 9} textAnchor="end" className="axis halo" style={{ fill: "var(--parched-7)" }}>
+        water lost, {volume(most, units)} a year at the end
+      </text>
+      <text
+        x={plot.x(reach) - 4}
+        y={plot.y(taken(reach)) - 8}
+        textAnchor="end"
+        className="axis halo"
+        style={{ fill: "var(--ink)" }}
+      >
+        dirt taken
+      </text>
+      <path d={`M${plot.x(at)} ${plot.foot}V24`} stroke="var(--water-7)" strokeWidth="1.4" />
+      <circle cx={plot.x(at)} cy={plot.y(taken(at))} r="4.5" fill="var(--ink)" />
+      <circle cx={plot.x(at)} cy={lostY(lostAt)} r="4.5" fill="var(--parched-5)" />
+      {[
+        `${shallow(at, units)} takes ${fixed(100 * taken(at), 0)} %`,
+        `and loses ${volume(lostAt, units)} a year`,
+      ].map((line, row) => (
+        <text
+          key={row}
+          x={plot.x(at) + (at > reach * 0.6 ? -10 : 10)}
+          y={plot.foot - 34 + row * 17}
+          textAnchor={at > reach * 0.6 ? "end" : "start"}
+          className="label halo"
+          fontWeight="650"
+        >
+          {line}
+        </text>
+      ))}
+    </>
+  );
+}
+
+function FlushTable({ curve, depth, units }: { curve: Curve; depth: number; units: Units }) {
+  return (
+    <details>
+      <summary className="fix cursor-pointer">As a table</summary>
+      <DataTable
+        head={["Thrown away", "Dirt left", "Lost in a mean year"]}
+        rows={curve
+          .filter((_, i) => i % 2 === 0)
+          .map((point) => ({
+            key: String(point.depth_mm),
+            name: shallow(point.depth_mm, units),
+            cells: [`${fixed(point.share_left * 100, 0)} %`, volume(point.lost_l_year, units)],
+            strong: Math.abs(point.depth_mm - depth) < 0.01,
+          }))}
+      />
+    </details>
   );
 }

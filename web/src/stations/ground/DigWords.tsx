@@ -26,10 +26,9 @@ export function DigWords() {
         {entered.water_table_m !== null && "under the ground"}; the hole has{" "}
         <Entry label="Working room" path="/ground/working_room_m" kind="length" value={entered.working_room_m} /> of
         working room and is{" "}
-        <YesOrNo label="Shoring" path="/ground/shored" on={entered.shored} yes="shored" no="battered" />. A collar
-        or slab of{" "}
-        <Entry label="Collar, under water" path="/ground/collar_kn" kind="force" value={entered.collar_kn} /> under
-        water holds it down. Over it{" "}
+        <YesOrNo label="Shoring" path="/ground/shored" on={entered.shored} yes="shored" no="battered" />. A collar or
+        slab of <Entry label="Collar, under water" path="/ground/collar_kn" kind="force" value={entered.collar_kn} />{" "}
+        under water holds it down. Over it{" "}
         <Choice
           label="What goes over it"
           value={entered.traffic}

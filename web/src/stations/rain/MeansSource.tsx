@@ -16,14 +16,10 @@ export function MeansSource({ done }: { done: () => void }) {
   const bench = useEdits();
   const saved = useSaved();
   const units = saved.document.units;
-  const choices = useQuery(choicesQuery());
   const [name, setName] = useState("Twelve means");
   const [means, setMeans] = useState(blank);
   const [wetDays, setWetDays] = useState(blank);
-  const [regime, setRegime] = useState("");
-  const [variation, setVariation] = useState("15");
-  const [years, setYears] = useState("40");
-  const [seed, setSeed] = useState("1");
+  const [made, setMade] = useState<Made>({ regime: "", variation: "15", years: "40", seed: "1" });
   const { keep, keeping, problem } = useKeepRain(done);
 
   const mean_mm = means.map((text) => (text.trim() ? read("depth", units, text, 0) : null));
@@ -40,9 +36,9 @@ export function MeansSource({ done }: { done: () => void }) {
     name: name.trim() || "Twelve means",
     mean_mm: mean_mm.map((each) => each ?? 0),
     wet_days: wetGiven && !wrong ? wet.map((each) => each ?? 0) : null,
-    yearly_variation: Number(variation) / 100,
-    years: Math.round(Number(years)),
-    seed: Math.round(Number(seed)),
+    yearly_variation: Number(made.variation) / 100,
+    years: Math.round(Number(made.years)),
+    seed: Math.round(Number(made.seed)),
   };
   const look = useQuery({
     queryKey: ["source-preview", source],
@@ -52,26 +48,6 @@ export function MeansSource({ done }: { done: () => void }) {
     placeholderData: (before) => before,
     retry: false,
   });
-  const cells = (values: string[], set: (next: string[]) => void, label: string) =>
-    TWELVE.map((month) => (
-      <input
-        key={month}
-        className="field min-w-0 px-1.5 text-center text-table"
-        inputMode="decimal"
-        aria-label={`${label} in ${monthName(month + 1)}`}
-        value={values[month]}
-        onChange={(event) => set(values.map((before, i) => (i === month ? event.target.value : before)))}
-        onPaste={(event) => {
-          const pasted = event.clipboardData
-            .getData("text")
-            .split(/[\s;]+/)
-            .filter(Boolean);
-          if (pasted.length < 2) return;
-          event.preventDefault();
-          set(values.map((before, i) => pasted[i - month] ?? before));
-        }}
-      />
-    ));
   return (
     <>
       <p className="border-l-0 text-aside font-semibold text-parched-7">
@@ -87,61 +63,13 @@ export function MeansSource({ done }: { done: () => void }) {
             </span>
           ))}
           <span>Rain, {axisUnit("rain", units).unit}</span>
-          {cells(means, setMeans, "Mean rain")}
+          <Cells values={means} set={setMeans} label="Mean rain" />
           <span>Wet days</span>
-          {cells(wetDays, setWetDays, "Wet days")}
+          <Cells values={wetDays} set={setWetDays} label="Wet days" />
         </div>
       </div>
       <p className="note mt-1">Wet days may stay empty; they are then worked out from the rain.</p>
-      <div className="mt-3 grid gap-3 text-table small:grid-cols-[minmax(0,1.4fr)_1fr_1fr_1fr]">
-        <label>
-          Years differ as in
-          <select
-            className="field mt-1"
-            value={regime}
-            onChange={(event) => {
-              setRegime(event.target.value);
-              const found = choices.data?.regimes.find((each) => each.key === event.target.value);
-              if (found) setVariation(String(Math.round(found.yearly_variation * 100)));
-            }}
-          >
-            <option value="">choose a climate</option>
-            {choices.data?.regimes.map((each) => (
-              <option key={each.key} value={each.key}>
-                {each.key.replaceAll("_", " ")}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          by, %
-          <input
-            className="field mt-1"
-            inputMode="decimal"
-            aria-label="Variation from year to year, %"
-            value={variation}
-            onChange={(event) => setVariation(event.target.value)}
-          />
-        </label>
-        <label>
-          Years to make
-          <input
-            className="field mt-1"
-            inputMode="numeric"
-            value={years}
-            onChange={(event) => setYears(event.target.value)}
-          />
-        </label>
-        <label>
-          Seed
-          <input
-            className="field mt-1"
-            inputMode="numeric"
-            value={seed}
-            onChange={(event) => setSeed(event.target.value)}
-          />
-        </label>
-      </div>
+      <HowItIsMade made={made} set={(change) => setMade({ ...made, ...change })} />
       {look.data && whole && !look.isError && (
         <ImportAccount preview={look.data} units={units} choose={() => undefined} />
       )}
@@ -164,5 +92,86 @@ export function MeansSource({ done }: { done: () => void }) {
         onKeep={() => void keep(() => keepSource(bench.id, saved.revision, source))}
       />
     </>
+  );
+}
+
+/** Twelve fields of one row; a row of a table can be pasted into any of them. */
+function Cells({ values, set, label }: { values: string[]; set: (next: string[]) => void; label: string }) {
+  return TWELVE.map((month) => (
+    <input
+      key={month}
+      className="field min-w-0 px-1.5 text-center text-table"
+      inputMode="decimal"
+      aria-label={`${label} in ${monthName(month + 1)}`}
+      value={values[month]}
+      onChange={(event) => set(values.map((before, i) => (i === month ? event.target.value : before)))}
+      onPaste={(event) => {
+        const pasted = event.clipboardData
+          .getData("text")
+          .split(/[\s;]+/)
+          .filter(Boolean);
+        if (pasted.length < 2) return;
+        event.preventDefault();
+        set(values.map((before, i) => pasted[i - month] ?? before));
+      }}
+    />
+  ));
+}
+
+type Made = { regime: string; variation: string; years: string; seed: string };
+
+/** How the years differ, how many are made, and from which seed. */
+function HowItIsMade({ made, set }: { made: Made; set: (change: Partial<Made>) => void }) {
+  const choices = useQuery(choicesQuery());
+  return (
+    <div className="mt-3 grid gap-3 text-table small:grid-cols-[minmax(0,1.4fr)_1fr_1fr_1fr]">
+      <label>
+        Years differ as in
+        <select
+          className="field mt-1"
+          value={made.regime}
+          onChange={(event) => {
+            const regime = event.target.value;
+            const found = choices.data?.regimes.find((each) => each.key === regime);
+            set(found ? { regime, variation: String(Math.round(found.yearly_variation * 100)) } : { regime });
+          }}
+        >
+          <option value="">choose a climate</option>
+          {choices.data?.regimes.map((each) => (
+            <option key={each.key} value={each.key}>
+              {each.key.replaceAll("_", " ")}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        by, %
+        <input
+          className="field mt-1"
+          inputMode="decimal"
+          aria-label="Variation from year to year, %"
+          value={made.variation}
+          onChange={(event) => set({ variation: event.target.value })}
+        />
+      </label>
+      <label>
+        Years to make
+        <input
+          className="field mt-1"
+          inputMode="numeric"
+          value={made.years}
+          onChange={(event) => set({ years: event.target.value })}
+        />
+      </label>
+      <label>
+        Seed
+        <input
+          className="field mt-1"
+          inputMode="numeric"
+          value={made.seed}
+          onChange={(event) => set({ seed: event.target.value })}
+        />
+      </label>
+    </div>
   );
 }

@@ -25,31 +25,9 @@ type ViewProps = {
 
 /** Every dry spell where it lay, and the driest twelve months anywhere. A row is a year. */
 export function SpellsView({ rain, yearRow, leanRow, units, pickYear }: ViewProps) {
-  const axis = useAxis();
-  const spans = useMemo(() => yearSpans(rain), [rain]);
-  const start = parseDay(rain.start);
-  /** A run of the record, cut where a water year ends. */
-  const pieces = (first: number, days: number): Piece[] =>
-    spans.flatMap((span, row) => {
-      const from = Math.max(first, span.first);
-      const to = Math.min(first + days, span.first + span.days);
-      return to > from ? [{ row, from: from - span.first + span.offset, days: to - from }] : [];
-    });
-  const rowHeight = HEIGHT / Math.max(rain.years.length, 1);
-  const x = scaleLinear([0, YEAR_DAYS - 1], [axis.left, axis.left + axis.width]);
-  const y = (row: number) => HEAD + row * rowHeight;
-  const spells = rain.dry_spells.map((spell) => ({ ...spell, first: daysBetween(start, parseDay(spell.start)) }));
-  const longest = [...spells].sort((a, b) => b.days - a.days);
+  const longest = [...rain.dry_spells].sort((a, b) => b.days - a.days);
   const driest = rain.driest[0];
-  const tone = (days: number) => TONES[days >= LONG_DAYS[1]! ? 2 : days >= LONG_DAYS[0]! ? 1 : 0]!;
-  const thin = Math.max(2, Math.min(rowHeight - 1.5, 9));
   const limit = dayRain(rain.dry_day_mm, units);
-  const labelled = new Set([yearRow, leanRow]);
-  const labels: number[] = [...labelled].filter((row) => row >= 0);
-  rain.years.forEach((year, row) => {
-    if (Number(year.start.slice(0, 4)) % 5 === 0 && labels.every((other) => Math.abs(y(other) - y(row)) >= 14))
-      labels.push(row);
-  });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 desk:grid-cols-[auto_minmax(0,1fr)]">
       <section aria-label="Dry spells">
@@ -71,92 +49,7 @@ export function SpellsView({ rain, yearRow, leanRow, units, pickYear }: ViewProp
             ))}
           </p>
         </div>
-        <svg
-          width={axis.left + axis.width}
-          height={HEAD + HEIGHT + 4}
-          className="mt-1 block overflow-visible"
-          role="img"
-          aria-label="Dry spells of ten days and more, year by year; the longest are listed beside"
-        >
-          {monthStarts(rain.first_month).map(({ month, day }) => (
-            <g key={month}>
-              <text x={x(day) + axis.width / 24} y={12} textAnchor="middle" className="axis">
-                {axis.narrow ? monthName(month)[0] : monthName(month)}
-              </text>
-              <path d={`M${x(day)} ${HEAD}v${HEIGHT}`} stroke="var(--rule)" />
-            </g>
-          ))}
-          {[leanRow, yearRow].map((row, i) =>
-            row >= 0 ? (
-              <rect
-                key={i}
-                x={axis.left}
-                y={y(row)}
-                width={axis.width}
-                height={rowHeight}
-                fill="var(--water-1)"
-                opacity="0.6"
-              />
-            ) : null,
-          )}
-          {driest &&
-            pieces(
-              daysBetween(start, parseDay(driest.start)),
-              daysBetween(parseDay(driest.start), parseDay(driest.end)) + 1,
-            ).map((piece) => (
-              <rect
-                key={piece.row}
-                x={x(piece.from)}
-                y={y(piece.row) - 1}
-                width={x(piece.from + piece.days) - x(piece.from)}
-                height={rowHeight + 2}
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth="1.5"
-              />
-            ))}
-          {spells.flatMap((spell) =>
-            pieces(spell.first, spell.days).map((piece) => (
-              <rect
-                key={`${spell.start}-${piece.row}`}
-                x={x(piece.from)}
-                y={y(piece.row) + (rowHeight - thin) / 2}
-                width={Math.max(1, x(piece.from + piece.days) - x(piece.from))}
-                height={thin}
-                fill={tone(spell.days)}
-                stroke="var(--parched-7)"
-                strokeWidth="0.5"
-              />
-            )),
-          )}
-          {labels.map((row) => (
-            <text
-              key={row}
-              x={axis.left - 6}
-              y={y(row) + rowHeight / 2 + 4.5}
-              textAnchor="end"
-              className="axis"
-              style={labelled.has(row) ? { fill: "var(--ink)", fontWeight: 650 } : undefined}
-            >
-              {labelled.has(row) && !axis.narrow ? rain.years[row]!.label : rain.years[row]!.start.slice(0, 4)}
-            </text>
-          ))}
-          {rain.years.map((year, row) => (
-            <rect
-              key={year.start}
-              x={axis.left}
-              y={y(row)}
-              width={axis.width}
-              height={rowHeight}
-              fill="transparent"
-              className="cursor-pointer"
-              onClick={() => pickYear(row)}
-            >
-              <title>{`${year.label}: ${rainWords(year.total_mm, units)}, longest ${year.dry_spell_days} days`}</title>
-            </rect>
-          ))}
-          <path d={`M${axis.left} ${HEAD}v${HEIGHT}`} stroke="var(--ink)" strokeWidth="1.2" />
-        </svg>
+        <SpellsDrawing rain={rain} yearRow={yearRow} leanRow={leanRow} units={units} pickYear={pickYear} />
       </section>
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-5">
         <section aria-label="Longest dry spells">
@@ -184,5 +77,119 @@ export function SpellsView({ rain, yearRow, leanRow, units, pickYear }: ViewProp
         )}
       </div>
     </div>
+  );
+}
+
+function SpellsDrawing({ rain, yearRow, leanRow, units, pickYear }: ViewProps) {
+  const axis = useAxis();
+  const spans = useMemo(() => yearSpans(rain), [rain]);
+  const start = parseDay(rain.start);
+  /** A run of the record, cut where a water year ends. */
+  const pieces = (first: number, days: number): Piece[] =>
+    spans.flatMap((span, row) => {
+      const from = Math.max(first, span.first);
+      const to = Math.min(first + days, span.first + span.days);
+      return to > from ? [{ row, from: from - span.first + span.offset, days: to - from }] : [];
+    });
+  const rowHeight = HEIGHT / Math.max(rain.years.length, 1);
+  const x = scaleLinear([0, YEAR_DAYS - 1], [axis.left, axis.left + axis.width]);
+  const y = (row: number) => HEAD + row * rowHeight;
+  const spells = rain.dry_spells.map((spell) => ({ ...spell, first: daysBetween(start, parseDay(spell.start)) }));
+  const driest = rain.driest[0];
+  const tone = (days: number) => TONES[days >= LONG_DAYS[1]! ? 2 : days >= LONG_DAYS[0]! ? 1 : 0]!;
+  const thin = Math.max(2, Math.min(rowHeight - 1.5, 9));
+  const labelled = new Set([yearRow, leanRow]);
+  const labels: number[] = [...labelled].filter((row) => row >= 0);
+  rain.years.forEach((year, row) => {
+    if (Number(year.start.slice(0, 4)) % 5 === 0 && labels.every((other) => Math.abs(y(other) - y(row)) >= 14))
+      labels.push(row);
+  });
+  return (
+    <svg
+      width={axis.left + axis.width}
+      height={HEAD + HEIGHT + 4}
+      className="mt-1 block overflow-visible"
+      role="img"
+      aria-label="Dry spells of ten days and more, year by year; the longest are listed beside"
+    >
+      {monthStarts(rain.first_month).map(({ month, day }) => (
+        <g key={month}>
+          <text x={x(day) + axis.width / 24} y={12} textAnchor="middle" className="axis">
+            {axis.narrow ? monthName(month)[0] : monthName(month)}
+          </text>
+          <path d={`M${x(day)} ${HEAD}v${HEIGHT}`} stroke="var(--rule)" />
+        </g>
+      ))}
+      {[leanRow, yearRow].map((row, i) =>
+        row >= 0 ? (
+          <rect
+            key={i}
+            x={axis.left}
+            y={y(row)}
+            width={axis.width}
+            height={rowHeight}
+            fill="var(--water-1)"
+            opacity="0.6"
+          />
+        ) : null,
+      )}
+      {driest &&
+        pieces(
+          daysBetween(start, parseDay(driest.start)),
+          daysBetween(parseDay(driest.start), parseDay(driest.end)) + 1,
+        ).map((piece) => (
+          <rect
+            key={piece.row}
+            x={x(piece.from)}
+            y={y(piece.row) - 1}
+            width={x(piece.from + piece.days) - x(piece.from)}
+            height={rowHeight + 2}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="1.5"
+          />
+        ))}
+      {spells.flatMap((spell) =>
+        pieces(spell.first, spell.days).map((piece) => (
+          <rect
+            key={`${spell.start}-${piece.row}`}
+            x={x(piece.from)}
+            y={y(piece.row) + (rowHeight - thin) / 2}
+            width={Math.max(1, x(piece.from + piece.days) - x(piece.from))}
+            height={thin}
+            fill={tone(spell.days)}
+            stroke="var(--parched-7)"
+            strokeWidth="0.5"
+          />
+        )),
+      )}
+      {labels.map((row) => (
+        <text
+          key={row}
+          x={axis.left - 6}
+          y={y(row) + rowHeight / 2 + 4.5}
+          textAnchor="end"
+          className="axis"
+          style={labelled.has(row) ? { fill: "var(--ink)", fontWeight: 650 } : undefined}
+        >
+          {labelled.has(row) && !axis.narrow ? rain.years[row]!.label : rain.years[row]!.start.slice(0, 4)}
+        </text>
+      ))}
+      {rain.years.map((year, row) => (
+        <rect
+          key={year.start}
+          x={axis.left}
+          y={y(row)}
+          width={axis.width}
+          height={rowHeight}
+          fill="transparent"
+          className="cursor-pointer"
+          onClick={() => pickYear(row)}
+        >
+          <title>{`${year.label}: ${rainWords(year.total_mm, units)}, longest ${year.dry_spell_days} days`}</title>
+        </rect>
+      ))}
+      <path d={`M${axis.left} ${HEAD}v${HEIGHT}`} stroke="var(--ink)" strokeWidth="1.2" />
+    </svg>
   );
 }

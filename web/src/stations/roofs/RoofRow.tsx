@@ -24,16 +24,10 @@ export function RoofRow(props: {
 }) {
   const { roof, index, surface, choices } = props;
   const bench = useEdits();
-  const plan = usePlan("roofs", "cistern", "gutters");
-  const document = useDocument("units", "snow", "assumed", "downpipes", "losses", "roofs");
+  const document = useDocument("units", "snow");
   const at = `/roofs/${index}`;
-  const set = (label: string, field: string, value: unknown) =>
-    void bench.edit(label, replace(`${at}/${field}`, value));
-  const harvest = surface.figures["harvest_l_year"];
-  const carried = plan.cistern?.rain_alone_years_carried;
-  const without = surface.years_carried_without;
+  const set: Set = (label, field, value) => void bench.edit(label, replace(`${at}/${field}`, value));
   const { extent } = roof;
-  const [corners, setCorners] = useState(false);
   const chosen = choices?.materials.find((each) => each.key === roof.material);
 
   return (
@@ -50,27 +44,7 @@ export function RoofRow(props: {
       <div className={`min-w-0 leading-[1.85] ${roof.on ? "" : "text-ink-2"}`}>
         <div className="flex flex-wrap items-baseline justify-between gap-x-6">
           <NameEntry label={`Name of ${roof.name}`} path={`${at}/name`} value={roof.name} />
-          <p className="text-table">
-            {harvest && (
-              <>
-                <Why figure={harvest} units={document.units} /> a year
-              </>
-            )}
-            {roof.on && without != null && carried !== undefined && (
-              <span className="text-ink-2">
-                {" "}
-                · without it {without === carried ? "still " : ""}
-                <strong className={without < carried ? "text-parched-7" : ""}>{without} years</strong>
-              </span>
-            )}
-            <button
-              className="fix relative ml-4 after:absolute after:-inset-2 after:content-['']"
-              onClick={() => void bench.edit(`Removed ${roof.name}`, [{ op: "remove", path: `/roofs/${index}` }])}
-              aria-label={`Remove ${roof.name}`}
-            >
-              Remove
-            </button>
-          </p>
+          <Worth roof={roof} index={index} surface={surface} />
         </div>
         <p>
           <Choice
@@ -98,37 +72,7 @@ export function RoofRow(props: {
             ]}
             onChoose={(how) => set(`${roof.name}: how measured`, "extent", measuredAs(roof, surface, how))}
           />{" "}
-          {extent.kind === "outline" && (
-            <button className="word" onClick={() => setCorners(true)}>
-              {extent.points_m.length} corners
-            </button>
-          )}
-          {extent.kind === "area" && (
-            <Entry
-              label={`Plan area of ${roof.name}`}
-              path={`${at}/extent/area_m2`}
-              kind="area"
-              value={extent.area_m2}
-            />
-          )}
-          {extent.kind === "rectangle" && (
-            <>
-              <Entry
-                label={`Length of ${roof.name}`}
-                path={`${at}/extent/length_m`}
-                kind="length"
-                value={extent.length_m}
-              />{" "}
-              ×{" "}
-              <Entry
-                label={`Width of ${roof.name}`}
-                path={`${at}/extent/width_m`}
-                kind="length"
-                value={extent.width_m}
-              />
-            </>
-          )}
-          , pitch{" "}
+          <Extent roof={roof} index={index} />, pitch{" "}
           <Entry label={`Pitch of ${roof.name}`} path={`${at}/pitch_deg`} kind="angle" value={roof.pitch_deg} />
           {extent.kind !== "area" && (
             <>
@@ -145,50 +89,121 @@ export function RoofRow(props: {
             value={surface.figures["runoff"]!.value ?? 0}
           />{" "}
           runs off, to <DrainsChoice roof={roof} index={index} />, from a gutter outlet{" "}
-          {roof.outlet_m === null ? (
-            <button
-              className="word assumed"
-              onClick={() => void bench.edit(`${roof.name}: outlet`, measured(document.assumed, at))}
-            >
-              not measured
-            </button>
-          ) : (
-            <>
-              at{" "}
-              <Entry
-                label={`Gutter outlet of ${roof.name} above datum`}
-                path={`${at}/outlet_m`}
-                kind="length"
-                value={roof.outlet_m}
-              />
-            </>
-          )}
-          .{" "}
+          <OutletHeight roof={roof} at={at} />.{" "}
           <HazardChoice
             roof={roof}
             choices={choices}
             set={(list) => set(`${roof.name}: what is on it`, "hazards", list)}
           />
-          {document.snow.on && (
-            <>
-              {" "}
-              Snow guards{" "}
-              <Choice
-                label={`Snow guards on ${roof.name}`}
-                value={roof.snow_guards ? "yes" : "no"}
-                options={[
-                  { value: "no", label: "none" },
-                  { value: "yes", label: "along the eaves" },
-                ]}
-                onChoose={(guards) => set(`${roof.name}: snow guards`, "snow_guards", guards === "yes")}
-              />
-              .
-            </>
-          )}
+          {document.snow.on && <SnowGuards roof={roof} set={set} />}
         </p>
-        {corners && <OutlineDialog roof={roof} index={index} close={() => setCorners(false)} />}
       </div>
     </div>
+  );
+}
+
+type Set = (label: string, field: string, value: unknown) => void;
+
+/** What a surface brings, and what the house would be without it. */
+function Worth({ roof, index, surface }: { roof: Roof; index: number; surface: Surface }) {
+  const bench = useEdits();
+  const { units } = useDocument("units");
+  const carried = usePlan("cistern").cistern?.rain_alone_years_carried;
+  const harvest = surface.figures["harvest_l_year"];
+  const without = surface.years_carried_without;
+  return (
+    <p className="text-table">
+      {harvest && (
+        <>
+          <Why figure={harvest} units={units} /> a year
+        </>
+      )}
+      {roof.on && without != null && carried !== undefined && (
+        <span className="text-ink-2">
+          {" "}
+          · without it {without === carried ? "still " : ""}
+          <strong className={without < carried ? "text-parched-7" : ""}>{without} years</strong>
+        </span>
+      )}
+      <button
+        className="fix relative ml-4 after:absolute after:-inset-2 after:content-['']"
+        onClick={() => void bench.edit(`Removed ${roof.name}`, [{ op: "remove", path: `/roofs/${index}` }])}
+        aria-label={`Remove ${roof.name}`}
+      >
+        Remove
+      </button>
+    </p>
+  );
+}
+
+/** Its size, as it was measured. */
+function Extent({ roof, index }: { roof: Roof; index: number }) {
+  const [corners, setCorners] = useState(false);
+  const { extent } = roof;
+  const at = `/roofs/${index}`;
+  return (
+    <>
+      {extent.kind === "outline" && (
+        <button className="word" onClick={() => setCorners(true)}>
+          {extent.points_m.length} corners
+        </button>
+      )}
+      {extent.kind === "area" && (
+        <Entry label={`Plan area of ${roof.name}`} path={`${at}/extent/area_m2`} kind="area" value={extent.area_m2} />
+      )}
+      {extent.kind === "rectangle" && (
+        <>
+          <Entry
+            label={`Length of ${roof.name}`}
+            path={`${at}/extent/length_m`}
+            kind="length"
+            value={extent.length_m}
+          />{" "}
+          ×{" "}
+          <Entry label={`Width of ${roof.name}`} path={`${at}/extent/width_m`} kind="length" value={extent.width_m} />
+        </>
+      )}
+      {corners && <OutlineDialog roof={roof} index={index} close={() => setCorners(false)} />}
+    </>
+  );
+}
+
+function OutletHeight({ roof, at }: { roof: Roof; at: string }) {
+  const bench = useEdits();
+  const { assumed } = useDocument("assumed");
+  return roof.outlet_m === null ? (
+    <button className="word assumed" onClick={() => void bench.edit(`${roof.name}: outlet`, measured(assumed, at))}>
+      not measured
+    </button>
+  ) : (
+    <>
+      at{" "}
+      <Entry
+        label={`Gutter outlet of ${roof.name} above datum`}
+        path={`${at}/outlet_m`}
+        kind="length"
+        value={roof.outlet_m}
+      />
+    </>
+  );
+}
+
+function SnowGuards({ roof, set }: { roof: Roof; set: Set }) {
+  return (
+    <>
+      {" "}
+      Snow guards{" "}
+      <Choice
+        label={`Snow guards on ${roof.name}`}
+        value={roof.snow_guards ? "yes" : "no"}
+        options={[
+          { value: "no", label: "none" },
+          { value: "yes", label: "along the eaves" },
+        ]}
+        onChoose={(guards) => set(`${roof.name}: snow guards`, "snow_guards", guards === "yes")}
+      />
+      .
+    </>
   );
 }
 

@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Roof } from "../../api/client";
+import type { Plan, Roof } from "../../api/client";
 import { choicesQuery } from "../../api/queries";
 import { monthStarts } from "../../lib/dates";
 import { volume } from "../../lib/units";
+import type { Units } from "../../lib/units";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
@@ -18,7 +19,6 @@ import { WeatherOnRoofs } from "./WeatherOnRoofs";
 
 /** What catches rain: every surface drawn to scale from above, with what it brings and what it is worth. */
 export function RoofsSheet() {
-  const bench = useEdits();
   const document = useDocument("downpipes", "roofs", "site", "snow", "units");
   const plan = usePlan("cistern", "findings", "rain", "roofs");
   const { roofs, cistern } = plan;
@@ -30,30 +30,7 @@ export function RoofsSheet() {
   const full = document.roofs.length >= 50;
   const on = document.roofs.filter((roof) => roof.on).length;
 
-  const addRoof = (extent: Roof["extent"]) => {
-    const number = freshNumber("roof", document.roofs);
-    const roof: Omit<Roof, "gutter"> = {
-      id: `roof-${number}`,
-      name: `Roof ${number}`,
-      material: "metal",
-      extent,
-      pitch_deg: 20,
-      runoff: null,
-      loss_mm: 0.5,
-      on: true,
-      drains: [{ group: document.downpipes[0]!.id, share: 1 }],
-      outlet_m: null,
-      x_m: 0,
-      y_m:
-        extent.kind === "outline"
-          ? 0
-          : Math.min(...roofs.surfaces.flatMap((each) => each.outline_m.map(([, y]) => y!)), 0) - 8,
-      snow_guards: false,
-      hazards: [],
-    };
-    void bench.edit(`Added ${roof.name}`, [{ op: "add", path: `/roofs/${document.roofs.length}`, value: roof }]);
-  };
-
+  const addRoof = useAddRoof();
   const shownSurface = roofs.surfaces.find((surface) => surface.id === focus) ?? roofs.surfaces[0];
   return (
     <>
@@ -134,37 +111,71 @@ export function RoofsSheet() {
         </div>
         <aside aria-label="Why" className="grid grid-cols-[minmax(0,1fr)] content-start gap-4">
           <Findings findings={plan.findings.filter((finding) => finding.stage === "roofs")} />
-          {shownSurface && (
-            <section>
-              <h2 className="heading">Why, for {shownSurface.name}</h2>
-              <div className="mt-1 grid gap-3">
-                {Object.entries(shownSurface.figures).map(([key, each]) => (
-                  <div key={key} className="border-b border-rule pb-2">
-                    {key === "runoff" ? (
-                      <div className="note">
-                        <p className="text-ink">
-                          <strong>{each.label}:</strong> {each.value}
-                        </p>
-                        <Derivation figure={each} units={units} title={false} />
-                      </div>
-                    ) : (
-                      <Derivation figure={each} units={units} />
-                    )}
-                  </div>
-                ))}
-                {shownSurface.low_l_year !== null && shownSurface.high_l_year !== null && (
-                  <p className="note">
-                    With the low and the high coefficient of its covering: {volume(shownSurface.low_l_year, units)} to{" "}
-                    {volume(shownSurface.high_l_year, units)} a year.
-                  </p>
-                )}
-              </div>
-            </section>
-          )}
+          {shownSurface && <WhyOfSurface surface={shownSurface} units={units} />}
           <DownpipeRows />
           <Cautions cautions={roofs.cautions} />
         </aside>
       </div>
     </>
+  );
+}
+
+/** Adds a surface: an outline where it was drawn, anything else beside what is there. */
+function useAddRoof() {
+  const bench = useEdits();
+  const document = useDocument("downpipes", "roofs");
+  const { surfaces } = usePlan("roofs").roofs;
+  return (extent: Roof["extent"]) => {
+    const number = freshNumber("roof", document.roofs);
+    const roof: Omit<Roof, "gutter"> = {
+      id: `roof-${number}`,
+      name: `Roof ${number}`,
+      material: "metal",
+      extent,
+      pitch_deg: 20,
+      runoff: null,
+      loss_mm: 0.5,
+      on: true,
+      drains: [{ group: document.downpipes[0]!.id, share: 1 }],
+      outlet_m: null,
+      x_m: 0,
+      y_m:
+        extent.kind === "outline"
+          ? 0
+          : Math.min(...surfaces.flatMap((each) => each.outline_m.map(([, y]) => y!)), 0) - 8,
+      snow_guards: false,
+      hazards: [],
+    };
+    void bench.edit(`Added ${roof.name}`, [{ op: "add", path: `/roofs/${document.roofs.length}`, value: roof }]);
+  };
+}
+
+function WhyOfSurface({ surface, units }: { surface: Plan["roofs"]["surfaces"][number]; units: Units }) {
+  return (
+    <section>
+      <h2 className="heading">Why, for {surface.name}</h2>
+      <div className="mt-1 grid gap-3">
+        {Object.entries(surface.figures).map(([key, each]) => (
+          <div key={key} className="border-b border-rule pb-2">
+            {key === "runoff" ? (
+              <div className="note">
+                <p className="text-ink">
+                  <strong>{each.label}:</strong> {each.value}
+                </p>
+                <Derivation figure={each} units={units} title={false} />
+              </div>
+            ) : (
+              <Derivation figure={each} units={units} />
+            )}
+          </div>
+        ))}
+        {surface.low_l_year !== null && surface.high_l_year !== null && (
+          <p className="note">
+            With the low and the high coefficient of its covering: {volume(surface.low_l_year, units)} to{" "}
+            {volume(surface.high_l_year, units)} a year.
+          </p>
+        )}
+      </div>
+    </section>
   );
 }
