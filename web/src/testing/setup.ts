@@ -1,5 +1,8 @@
-import { cleanup } from "@testing-library/react";
+import { cleanup, configure } from "@testing-library/react";
 import { afterEach } from "vitest";
+
+// A sheet is fetched when it is opened, which takes its time on a machine that does other things beside.
+configure({ asyncUtilTimeout: 15_000 });
 
 // What the browser has and jsdom has not.
 class Observer {

@@ -106,7 +106,7 @@ function WaysTable() {
       <p className="note mt-1.5">
         {smaller
           ? `Today’s tanks miss nothing in the lean year, so the options are compared at a tank of ${volume(probe_l, units)}.`
-          : "Each way alone, on today’s tanks."}{" "}
+          : "Each option alone, on today’s tanks."}{" "}
         {knee.value !== null && (
           <>
             More tank stops being the cheapest way at <strong>{volume(knee.value, units)}</strong>: {knee.working}.

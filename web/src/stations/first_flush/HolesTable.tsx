@@ -5,7 +5,7 @@ import { volume } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
-import { TakeIt } from "../../document/TakeIt";
+import { OfferedTable } from "../../document/OfferedTable";
 import { hours } from "./ChamberDrawings";
 
 /** Holes and emitters side by side: time to empty, what leaks in a rain, what clogs. */
@@ -68,38 +68,23 @@ export function HolesTable() {
         <Entry label="Hours of rain on a wet day" path="/first_flush/rain_h" kind="count" value={entered.rain_h} />{" "}
         hours.
       </p>
-      <div className="relative overflow-x-auto">
-        <table className="table-lines mt-1 w-full text-table">
-          <thead>
-            <tr>
-              <th scope="col">Drain</th>
-              <th scope="col">Empties in</th>
-              <th scope="col">Leaks in a rain</th>
-              <th scope="col">Clogs</th>
-              <th scope="col">
-                <span className="sr-only">Use it</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {holes.map((hole) => {
-              const field = hole.path.split("/").at(-1)!;
-              const operations = drainTo(field === "hole_mm" ? "hole" : "emitter", field, hole.value);
-              return (
-                <tr key={hole.label} className={hole.chosen ? "font-bold" : undefined}>
-                  <th scope="row">{hole.label}</th>
-                  <td>{hours(hole.drain_h)}</td>
-                  <td>{volume(hole.leak_l_rain, units)}</td>
-                  <td>{hole.clogs ? "soon" : field === "hole_mm" ? "seldom" : "late"}</td>
-                  <td>
-                    <TakeIt label={hole.label} chosen={hole.chosen} operations={operations} />
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+      <OfferedTable
+        head={["Drain", "Empties in", "Leaks in a rain", "Clogs"]}
+        rows={holes.map((hole) => {
+          const field = hole.path.split("/").at(-1)!;
+          return {
+            key: hole.label,
+            label: hole.label,
+            cells: [
+              hours(hole.drain_h),
+              volume(hole.leak_l_rain, units),
+              hole.clogs ? "soon" : field === "hole_mm" ? "seldom" : "late",
+            ],
+            chosen: hole.chosen,
+            operations: drainTo(field === "hole_mm" ? "hole" : "emitter", field, hole.value),
+          };
+        })}
+      />
     </section>
   );
 }

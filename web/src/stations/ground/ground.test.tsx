@@ -16,7 +16,7 @@ test("the section says where floor and ground are; its floor is moved with the k
       { op: "replace", path: "/cistern/tanks/0/floor_m", value: -1.65 },
     ]),
   );
-  await waitFor(() => expect(lastOperations(calls)).toEqual(lastOperations(calls, "preview")), { timeout: 3000 });
+  await waitFor(() => expect(lastOperations(calls)).toEqual(lastOperations(calls, "preview")));
 });
 
 test("what the base takes is the plan's own list", async () => {

@@ -1,4 +1,4 @@
-import { Dialog } from "radix-ui";
+import { EntryDialog } from "../../ui/EntryDialog";
 import { useState } from "react";
 import type { Document } from "../../api/client";
 import { useEdits, useSaved } from "../../document/workbench";
@@ -68,67 +68,52 @@ export function SurveyDialog() {
     }
   };
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="act-quiet">Survey heights</Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="dialog" aria-describedby={undefined}>
-          <Dialog.Title className="title">Survey of heights</Dialog.Title>
-          <p className="note mt-1">
-            Set the level up, take one sight on the {document.levels.datum}, which is 0: what the staff shows there is
-            the height of the instrument. Then read the staff at each point; leave out what you did not read. A staff
-            held upside down under a gutter counts negative.
-          </p>
-          <label className="mt-3 flex items-center justify-between gap-3 border-b-[1.5px] border-ink py-2">
-            <strong>Height of the instrument</strong>
-            <input
-              className="field w-28 text-right"
-              inputMode="text"
-              placeholder={write("length", units, 1.45)}
-              value={instrument}
-              onChange={(event) => setInstrument(event.target.value)}
-            />
-          </label>
-          <ul className="max-h-[52vh] overflow-y-auto">
-            {asked.map((point) => {
-              const value = staff[point.path] ? length(staff[point.path]!) : null;
-              const height = sight !== null && value !== null ? sight - value : point.value;
-              return (
-                <li key={point.path}>
-                  <label className="flex min-h-11 items-center justify-between gap-3 border-b border-rule py-1">
-                    <span className="min-w-0">
-                      {point.name}
-                      <span className="note block">
-                        {height === null ? "not measured" : write("length", units, Number(height.toFixed(3)))}
-                        {sight !== null && value !== null && " by this reading"}
-                      </span>
-                    </span>
-                    <input
-                      className="field w-28 shrink-0 text-right"
-                      inputMode="text"
-                      aria-label={`Staff reading at ${point.name}`}
-                      placeholder="staff"
-                      value={staff[point.path] ?? ""}
-                      onChange={(event) => setStaff({ ...staff, [point.path]: event.target.value })}
-                    />
-                  </label>
-                </li>
-              );
-            })}
-          </ul>
-          {problem && (
-            <p role="alert" className="mt-2 font-medium text-alarm">
-              {problem}
-            </p>
-          )}
-          <p className="mt-4 flex gap-3">
-            <button className="act" onClick={() => void save()}>
-              Save these heights
-            </button>
-            <Dialog.Close className="act-quiet">Cancel</Dialog.Close>
-          </p>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <EntryDialog
+      title="Survey of heights"
+      asks={`Set the level up, take one sight on the ${document.levels.datum}, which is 0: what the staff shows there is the height of the instrument. Then read the staff at each point; leave out what you did not read. A staff held upside down under a gutter counts negative.`}
+      open={open}
+      setOpen={setOpen}
+      trigger={<button className="act-quiet">Survey heights</button>}
+      problem={problem}
+      action={{ label: "Save these heights", act: () => void save() }}
+    >
+      <label className="mt-3 flex items-center justify-between gap-3 border-b-[1.5px] border-ink py-2">
+        <strong>Height of the instrument</strong>
+        <input
+          className="field w-28 text-right"
+          inputMode="text"
+          placeholder={write("length", units, 1.45)}
+          value={instrument}
+          onChange={(event) => setInstrument(event.target.value)}
+        />
+      </label>
+      <ul className="max-h-[52vh] overflow-y-auto">
+        {asked.map((point) => {
+          const value = staff[point.path] ? length(staff[point.path]!) : null;
+          const height = sight !== null && value !== null ? sight - value : point.value;
+          return (
+            <li key={point.path}>
+              <label className="flex min-h-11 items-center justify-between gap-3 border-b border-rule py-1">
+                <span className="min-w-0">
+                  {point.name}
+                  <span className="note block">
+                    {height === null ? "not measured" : write("length", units, Number(height.toFixed(3)))}
+                    {sight !== null && value !== null && " by this reading"}
+                  </span>
+                </span>
+                <input
+                  className="field w-28 shrink-0 text-right"
+                  inputMode="text"
+                  aria-label={`Staff reading at ${point.name}`}
+                  placeholder="staff"
+                  value={staff[point.path] ?? ""}
+                  onChange={(event) => setStaff({ ...staff, [point.path]: event.target.value })}
+                />
+              </label>
+            </li>
+          );
+        })}
+      </ul>
+    </EntryDialog>
   );
 }

@@ -2,9 +2,10 @@ import { scaleLinear } from "d3-scale";
 import type { RainPlan } from "../../api/client";
 import { dayX, useAxis } from "../../lib/axis";
 import { monthName, monthStarts } from "../../lib/dates";
-import { axisUnit, rainFactor, rainTick, roundStep } from "../../lib/units";
+import { rainFactor, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { LegendKey } from "../../ui/LegendKey";
+import { RainGrid } from "./RainGrid";
 
 const HEIGHT = 178;
 const TOP = 14;
@@ -46,15 +47,7 @@ export function MonthsChart({ rain, yearRow, units }: { rain: RainPlan; yearRow:
         role="img"
         aria-label={`Rain by month; in ${year.label} against all years`}
       >
-        {ticks.map((tick) => (
-          <g key={tick}>
-            <path d={`M${axis.left} ${y(tick)}h${axis.width}`} stroke="var(--rule)" />
-            <text x={axis.left - 6} y={y(tick) + 4.5} textAnchor="end" className="axis">
-              {rainTick(tick, units)}
-              {tick === 0 ? ` ${axisUnit("rain", units).unit}` : ""}
-            </text>
-          </g>
-        ))}
+        <RainGrid ticks={ticks} y={y} units={units} />
         {monthStarts(rain.first_month).map(({ month, day }) => {
           const row = rain.months[month - 1]!;
           const left = axis.left + dayX(axis, day);

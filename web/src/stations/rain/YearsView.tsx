@@ -4,9 +4,10 @@ import type { RainPlan } from "../../api/client";
 import { useAxis } from "../../lib/axis";
 import { dayName, monthName, monthStarts, parseDay } from "../../lib/dates";
 import { MISSING, YEAR_DAYS, yearSpans } from "../../lib/days";
-import { axisUnit, rain as rainWords, rainFactor, rainTick, roundStep } from "../../lib/units";
+import { rain as rainWords, rainFactor, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { pathOf } from "../../ui/LineChart";
+import { RainGrid } from "./RainGrid";
 
 const HEIGHT = 432;
 const TOP = 14;
@@ -69,15 +70,7 @@ export function YearsView({ rain, tenths, yearRow, leanRow, units, pickYear }: V
           role="img"
           aria-label="The growing sum of every year's rain; the table below the other view has the totals"
         >
-          {ticks.map((tick) => (
-            <g key={tick}>
-              <path d={`M${axis.left} ${y(tick)}h${axis.width}`} stroke="var(--rule)" />
-              <text x={axis.left - 6} y={y(tick) + 4.5} textAnchor="end" className="axis">
-                {rainTick(tick, units)}
-                {tick === 0 ? ` ${axisUnit("rain", units).unit}` : ""}
-              </text>
-            </g>
-          ))}
+          <RainGrid ticks={ticks} y={y} units={units} />
           {monthStarts(rain.first_month).map(({ month, day }) => (
             <text key={month} x={x(day) + axis.width / 24} y={HEIGHT - 6} textAnchor="middle" className="axis">
               {axis.narrow ? monthName(month)[0] : monthName(month)}

@@ -1,4 +1,4 @@
-import { Dialog } from "radix-ui";
+import { EntryDialog } from "../../ui/EntryDialog";
 import { useRef, useState } from "react";
 import { client, Refused, taken } from "../../api/client";
 import type { Operation } from "../../api/client";
@@ -73,41 +73,26 @@ export function GeojsonButton() {
       <button className="act-quiet" onClick={() => picker.current?.click()}>
         Outlines from GeoJSON
       </button>
-      <Dialog.Root open={open} onOpenChange={setOpen}>
-        <Dialog.Portal>
-          <Dialog.Overlay className="veil" />
-          <Dialog.Content
-            className="dialog"
-            aria-describedby={undefined}
-            style={{ width: "min(520px, calc(100vw - 24px))" }}
-          >
-            <Dialog.Title className="title">Outlines from a file</Dialog.Title>
-            {!read && !problem && <p className="note mt-3">Reading.</p>}
-            {problem && (
-              <p role="alert" className="mt-3 font-semibold text-alarm">
-                {problem}
-                <span className="note mt-1 block font-normal">Nothing of the property was changed.</span>
-              </p>
-            )}
-            {read && (
-              <ul className="mt-3 border-t-[1.5px] border-ink">
-                {read.roofs.map((roof, i) => (
-                  <li key={roof.id} className="flex justify-between gap-4 border-b border-rule py-1">
-                    <span className="truncate">{roof.name}</span>
-                    <strong>{area(read.areas_m2[i]!, document.units)}</strong>
-                  </li>
-                ))}
-              </ul>
-            )}
-            <p className="mt-4 flex gap-3">
-              <button className="act" disabled={!read} onClick={() => void keep()}>
-                Add to the plan
-              </button>
-              <Dialog.Close className="act-quiet">Cancel</Dialog.Close>
-            </p>
-          </Dialog.Content>
-        </Dialog.Portal>
-      </Dialog.Root>
+      <EntryDialog
+        title="Outlines from a file"
+        width={520}
+        open={open}
+        setOpen={setOpen}
+        problem={problem}
+        action={{ label: "Add to the plan", act: () => void keep(), disabled: !read }}
+      >
+        {!read && !problem && <p className="note mt-3">Reading.</p>}
+        {read && (
+          <ul className="mt-3 border-t-[1.5px] border-ink">
+            {read.roofs.map((roof, i) => (
+              <li key={roof.id} className="flex justify-between gap-4 border-b border-rule py-1">
+                <span className="truncate">{roof.name}</span>
+                <strong>{area(read.areas_m2[i]!, document.units)}</strong>
+              </li>
+            ))}
+          </ul>
+        )}
+      </EntryDialog>
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { Dialog } from "radix-ui";
+import { EntryDialog } from "../../ui/EntryDialog";
 import { useState } from "react";
 import { replace } from "../../document/edits";
 import type { Roof } from "../../api/client";
@@ -44,38 +44,25 @@ export function OutlineDialog({ roof, index, close }: { roof: Roof; index: numbe
     else close();
   };
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="dialog" style={{ width: "min(460px, calc(100vw - 24px))" }}>
-          <Dialog.Title className="title">Corners of {roof.name}</Dialog.Title>
-          <Dialog.Description className="mt-2">
-            One corner on a line, east and north in {us ? "feet" : "metres"}, in order round the surface as seen from
-            above.
-          </Dialog.Description>
-          <textarea
-            className="field mt-3 py-2 font-[inherit]"
-            rows={Math.min(12, Math.max(6, text.split("\n").length + 1))}
-            aria-label="Corners"
-            value={text}
-            onChange={(event) => {
-              setText(event.target.value);
-              setProblem(null);
-            }}
-          />
-          {problem && (
-            <p role="alert" className="mt-2 font-semibold text-alarm">
-              {problem}
-            </p>
-          )}
-          <p className="mt-4 flex gap-3">
-            <button className="act" onClick={() => void keep()}>
-              Use these corners
-            </button>
-            <Dialog.Close className="act-quiet">Cancel</Dialog.Close>
-          </p>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <EntryDialog
+      title={`Corners of ${roof.name}`}
+      asks={`One corner on a line, east and north in ${us ? "feet" : "metres"}, in order round the surface as seen from above.`}
+      width={460}
+      open
+      setOpen={(open) => !open && close()}
+      problem={problem}
+      action={{ label: "Use these corners", act: () => void keep() }}
+    >
+      <textarea
+        className="field mt-3 py-2 font-[inherit]"
+        rows={Math.min(12, Math.max(6, text.split("\n").length + 1))}
+        aria-label="Corners"
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setProblem(null);
+        }}
+      />
+    </EntryDialog>
   );
 }

@@ -1,0 +1,66 @@
+import type { ReactNode } from "react";
+import type { Operation } from "../api/client";
+import { TakeIt } from "./TakeIt";
+
+type Column = string | { name: string; wideOnly: true };
+
+type Offered = {
+  key: string;
+  label: string;
+  /** In small letters under the label, where there is room. */
+  note?: string;
+  /** One for each column after the first. */
+  cells: ReactNode[];
+  chosen: boolean;
+  operations: Operation[];
+  /** What the edit is called; the label where it is left out. */
+  edit?: string;
+};
+
+/** What may be had instead, side by side: the first column names it, the last takes it. */
+export function OfferedTable({ head, rows }: { head: Column[]; rows: Offered[] }) {
+  const wideOnly = head.map((column) => (typeof column === "string" ? undefined : "hidden narrow:table-cell"));
+  return (
+    <div className="relative overflow-x-auto">
+      <table className="table-lines mt-1 w-full text-table">
+        <thead>
+          <tr>
+            {head.map((column, i) => (
+              <th key={i} scope="col" className={wideOnly[i]}>
+                {typeof column === "string" ? column : column.name}
+              </th>
+            ))}
+            <th scope="col">
+              <span className="sr-only">Use it</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.key} className={row.chosen ? "font-bold" : undefined}>
+              <th scope="row">
+                {row.label}
+                {row.note && <span className="note block font-[430] max-narrow:hidden">{row.note}</span>}
+              </th>
+              {row.cells.map((cell, i) => (
+                <td key={i} className={wideOnly[i + 1]}>
+                  {cell}
+                </td>
+              ))}
+              <td>
+                <TakeIt label={row.label} chosen={row.chosen} operations={row.operations} edit={row.edit} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** The pressure that is left at a tap, in alarm where it is under what is wanted. */
+export function TapPressure(props: { kpa: number | null; wanted: number; words: (kpa: number) => string }) {
+  const { kpa, wanted, words } = props;
+  if (kpa === null) return "–";
+  return <span className={kpa < wanted ? "text-alarm" : undefined}>{words(Math.max(0, kpa))}</span>;
+}
