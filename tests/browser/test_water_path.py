@@ -50,7 +50,7 @@ def test_a_shut_valve_in_the_downpour_test_names_the_tank_that_spills(open_demo)
     page.get_by_role("navigation", name="Stations").get_by_role("button", name="Gutters & pipes").click()
     sheet = page.get_by_role("main")
     sheet.get_by_role("tab", name="Downpour test").click()
-    expect(sheet).to_contain_text("It spills first at Gutter of Back slope")
+    expect(sheet).to_contain_text("It spills first at the gutter of Back slope")
     sheet.get_by_role("switch", name="the valve between Tall tank and Low tanks 1 is shut").click()
     expect(sheet).to_contain_text("It spills first at Tall tank")
     expect(sheet).to_contain_text(

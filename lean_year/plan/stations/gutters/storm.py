@@ -174,8 +174,10 @@ def _result(
     if first is None:
         text = f"Nothing spills. {say.volume(overflowed_l)} leave by the overflow, {say.flow(most_l_s)} at most."
     else:
+        # A tank goes by the name that a person gave it; the other places are said by what they are.
+        where = first.name if first.kind == "vessel" else f"the {first.name[0].lower()}{first.name[1:]}"
         text = (
-            f"It spills first at {first.name}, in minute {(first.first_min or 0) + 1}: {say.volume(first.spilled_l)} "
+            f"It spills first at {where}, in minute {(first.first_min or 0) + 1}: {say.volume(first.spilled_l)} "
             f"{first.onto}. {say.volume(spilled_l)} are spilled in all."
         )
     return StormPlan(

@@ -12,6 +12,8 @@ import { LineChart, pathOf } from "../../ui/LineChart";
 import type { Plot } from "../../ui/LineChart";
 
 const STEP_MM = 0.1;
+/** From this share of the depths on, both curves are high enough for words below them. */
+const CLEAR_OF_CURVES = 0.15;
 
 /** Dirt taken off the roof against water thrown away, over the depth: the choice as a handle on both lines. */
 export function FlushCurve() {
@@ -141,7 +143,7 @@ function FlushLines({ plot, curve, at, units }: { plot: Plot; curve: Curve; at: 
       ].map((line, row) => (
         <text
           key={row}
-          x={plot.x(at) + (at > reach * 0.6 ? -10 : 10)}
+          x={at > reach * 0.6 ? plot.x(at) - 10 : plot.x(Math.max(at, reach * CLEAR_OF_CURVES)) + 10}
           y={plot.foot - 34 + row * 17}
           textAnchor={at > reach * 0.6 ? "end" : "start"}
           className="label halo"

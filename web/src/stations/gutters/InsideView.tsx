@@ -104,7 +104,7 @@ export function InsideView() {
                         className="fix"
                         onClick={() => void bench.edit(`${tank.name}: gap`, replace(`${at}/gap_mm`, 600))}
                       >
-                        It stands next to something
+                        Enter the gap beside it: a wall, or another tank
                       </button>
                     ) : (
                       <>

@@ -257,7 +257,7 @@ function Switch(props: { label: string; on: boolean; onChange: (on: boolean) => 
   );
 }
 
-/** The level in every tank at the minute, against its rim and lid. */
+/** The level in every tank at the minute, against its overflow and lid. */
 function Vessels({ answer, at, units }: { answer: StormPlan; at: number; units: Units }) {
   return (
     <ul className="mt-1 flex flex-wrap gap-x-8 gap-y-2">
@@ -287,8 +287,8 @@ function Vessels({ answer, at, units }: { answer: StormPlan; at: number; units: 
               <strong className="block">{vessel.name}</strong>
               {metres(level, units)}
               {over
-                ? `, ${metres(level - vessel.overflow_invert_m, units)} over its rim`
-                : `, rim at ${metres(vessel.overflow_invert_m, units)}`}
+                ? `, ${metres(level - vessel.overflow_invert_m, units)} over the overflow invert`
+                : `, overflow invert at ${metres(vessel.overflow_invert_m, units)}`}
               {spilled > 0 && (
                 <span className="block font-semibold text-alarm">{volume(spilled, units)} spilled</span>
               )}

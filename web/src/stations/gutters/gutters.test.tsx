@@ -255,7 +255,7 @@ const STORM: StormPlan = {
   ],
   vessels: [{ name: "Tall tank", overflow_invert_m: 2, lid_m: 2.1, floor_m: 0, level_m: [1.7, 1.8, 1.75] }],
   first: "gutter:back",
-  text: "It spills first at Gutter of Back slope, in minute 2.",
+  text: "It spills first at the gutter of Back slope, in minute 2.",
   findings: [],
 }; // prettier-ignore
 

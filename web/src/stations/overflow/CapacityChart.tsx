@@ -64,9 +64,10 @@ export function CapacityChart() {
               strokeWidth="1.8"
             />
             <text
-              x={plot.right - 4}
-              y={plot.y(inflow) + (plot.foot - plot.y(inflow) > 40 ? 16 : -6)}
-              textAnchor="end"
+              // Where the curve is not: over the line at the left while it is under it, else under it at the right.
+              x={fails ? plot.x(0) + 8 : plot.right - 4}
+              y={plot.y(inflow) + (!fails && plot.foot - plot.y(inflow) > 40 ? 16 : -6)}
+              textAnchor={fails ? "start" : "end"}
               className="label halo"
               fontWeight="650"
               style={fails ? { fill: "var(--alarm)" } : undefined}

@@ -111,7 +111,7 @@ export function YearsView({ rain, tenths, yearRow, leanRow, units, pickYear }: V
           ))}
         </svg>
       </section>
-      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-5 desk:pl-6">
+      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-5 desk:pl-12">
         <section aria-label="Driest twelve months">
           <h2 className="heading">Driest twelve months, anywhere</h2>
           <ol className="mt-1 text-table">
