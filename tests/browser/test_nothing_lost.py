@@ -37,9 +37,9 @@ def test_the_second_of_two_windows_is_told_and_keeps_its_entry(demo_page, contex
 
     second.get_by_role("textbox", name="Fire reserve").fill("5 m3")
     second.get_by_role("textbox", name="Fire reserve").press("Enter")
-    told = second.get_by_role("alertdialog")
-    expect(told).to_contain_text("Changed in another window")
-    expect(told).to_contain_text("Fire reserve 5 m³")
+    dialog = second.get_by_role("alertdialog")
+    expect(dialog).to_contain_text("Changed in another window")
+    expect(dialog).to_contain_text("Fire reserve 5 m³")
     assert tank_and_reserve(standing(server, first.url)) == (92_000, 4_000)
 
     second.get_by_role("button", name="Apply my changes on top").click()

@@ -84,14 +84,14 @@ def run(asked: dict) -> dict[str, float]:
             nodes = Nodes(simulation)
             for _ in simulation:
                 pass
-            told = {
+            answer = {
                 "supplied_l": nodes["HOUSE"].cumulative_inflow * 1000,
                 "spilled_l": nodes["SPILL"].cumulative_inflow * 1000,
                 # The engine counts the water it began with as inflow.
                 "inflow_l": nodes["TANK"].cumulative_inflow * 1000 - asked["tank_l"],
                 "end_l": nodes["TANK"].volume * 1000,
             }
-        return told | {"continuity_error_percent": routing_error_percent(path)}
+        return answer | {"continuity_error_percent": routing_error_percent(path)}
 
 
 if __name__ == "__main__":

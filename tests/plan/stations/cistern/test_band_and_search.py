@@ -29,9 +29,9 @@ def supply(document, rain):
 def test_the_band_is_that_of_plain_replays_of_the_same_records(rain):
     """Twelve records drawn with the same seed, one size, each replayed by the plain rule."""
     here = supply(farm(), rain)
-    *told, band = resampled_band(here, 150_000.0, 2, records=12, seed=5)
+    *progress, band = resampled_band(here, 150_000.0, 2, records=12, seed=5)
     assert isinstance(band, Band)
-    assert all(isinstance(each, Progress) for each in told)
+    assert all(isinstance(each, Progress) for each in progress)
     at = int(np.searchsorted(band.tank_l, 80_000.0))
     live = here.layout.live_for(band.tank_l[at])
     rows = np.flatnonzero(rain.counts)
@@ -57,9 +57,9 @@ def test_more_tank_never_carries_fewer_years_in_the_band(rain):
 def test_every_point_of_the_front_is_what_the_plan_says_of_it(name):
     document = DEMOS[name].property()
     rain = prepare_rain(demo_rain(name), "none")
-    *told, front = search_designs(document, rain, Wording(document.units))
+    *progress, front = search_designs(document, rain, Wording(document.units))
     assert isinstance(front, Front)
-    assert len(told) > 1
+    assert len(progress) > 1
     assert front.designs >= 2_000
     today = plan_property(document, rain).plan.cistern
     assert front.today.years_carried == today.years_carried
