@@ -13,6 +13,8 @@ SODA_AS_CACO3 = 0.5957
 """mg of alkalinity as CaCO3 from a mg of sodium bicarbonate. Basis: published (molar masses 100.09 / 2 / 84.01)."""
 CHLORINE_LOG: dict[str, float] = table("disinfection")["chlorine"]["credit"]
 """What chlorine is credited with once it has stood its time. Basis: from memory (US EPA, SWTR guidance manual)."""
+SHOP_BLEACH_PERCENT, POOL_BLEACH_PERCENT = (5.0, 8.25), 12.5
+"""Available chlorine of plain bleach as it is sold. Basis: common practice (labels)."""
 LEGIONELLA_C = 25.0
 """From here on Legionella grows. Basis: from memory (WHO, Legionella and the prevention of legionellosis)."""
 RAIN_PH, RAIN_ALKALINITY_MG_L = 5.8, 5.0

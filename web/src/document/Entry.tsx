@@ -46,7 +46,14 @@ type EntryProps = {
   /** Where it stands in the document. */
   path: string;
   kind: Kind;
-  value: number;
+  /** Null while it is not known: the entry is then empty, and leaving it empty enters nothing. */
+  value: number | null;
+  /** About how large it is, where `value` does not say: a bare number is read in the unit that suits it. */
+  around?: number;
+  /** Whether it takes the focus as soon as it is there. */
+  focused?: boolean;
+  /** Called when it is left without a value. */
+  onLeft?: () => void;
   /** Bounds narrower than those of the schema, such as those of its neighbours. */
   min?: number;
   max?: number;
@@ -73,6 +80,9 @@ export function Entry({
   bare = false,
   stored = 1,
   toOperations,
+  around = 0,
+  focused = false,
+  onLeft,
 }: EntryProps) {
   const bench = useEdits();
   const document = useDocument("units", "assumed", path.split("/")[1] as keyof Document);
@@ -83,7 +93,7 @@ export function Entry({
   /** The text that was sent and is not answered yet; it is not sent a second time on leaving the field. */
   const sent = useRef<string | null>(null);
   const problemId = useId();
-  const shown = draft ?? (bare ? writeBare : write)(kind, units, value);
+  const shown = draft ?? (value === null ? "" : (bare ? writeBare : write)(kind, units, value));
   const assumed = document.assumed.some((pointer) => pointer === path);
   const range = boundsOf(document, path, stored, min, max);
   const operations = (next: number): Operation[] => {
@@ -112,8 +122,9 @@ export function Entry({
 
   const commit = () => {
     if (nudged.current) return void keep(nudged.current.value, shown);
+    if (value === null && !shown.trim()) return onLeft?.();
     if (draft === null || draft === sent.current || problem !== null) return;
-    const written = read(kind, units, draft, value);
+    const written = read(kind, units, draft, value ?? around);
     // A bound that is written in another unit is that bound, whatever its last digit.
     const next =
       [range.min, range.max].find((bound) => written !== null && sameButForRounding(written, bound)) ?? written;
@@ -125,7 +136,8 @@ export function Entry({
   };
 
   const nudge = (ways: number) => {
-    const from = nudged.current?.value ?? read(kind, units, shown, value) ?? value;
+    const from = nudged.current?.value ?? read(kind, units, shown, value ?? around) ?? value;
+    if (from === null) return; // nothing is known to count from
     const size = step ?? nudgeStep(kind, units, from);
     const least = Math.max(range.min, (range.above ?? -Infinity) + size);
     const most = Math.min(range.max, (range.below ?? Infinity) - size);
@@ -143,6 +155,7 @@ export function Entry({
     setDraft(null);
     setProblem(null);
     bench.endPreview();
+    if (value === null) onLeft?.();
   };
 
   return (
@@ -158,6 +171,7 @@ export function Entry({
         title={assumed ? `${label}: assumed, not confirmed yet. Press Enter to keep it.` : label}
         inputMode={kind === "count" || kind === "share" ? "decimal" : "text"}
         autoComplete="off"
+        autoFocus={focused}
         spellCheck={false}
         onFocus={(event) => event.target.select()}
         onChange={(event) => {
@@ -169,7 +183,7 @@ export function Entry({
         onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === "Enter") {
-            if (draft === null && assumed) void keep(value, shown);
+            if (draft === null && assumed && value !== null) void keep(value, shown);
             else commit();
           } else if (event.key === "Escape") cancel();
           else if ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key) && draft === null) {

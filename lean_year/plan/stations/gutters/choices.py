@@ -1,13 +1,14 @@
-"""Screens and filters between roof and tank, with what is usual for each, and what pipes are made of."""
+"""Screens and filters with what is usual for each, gutters, pipes, and the method they are sized by."""
 
-from lean_year.core.water_path.gutters import FIRE_DEPTH_MM
+from lean_year.core.water_path.gutters import CHANNEL_FALL, CODE_MINUTES, CODE_YEARS, EN_MINUTES, FIRE_DEPTH_MM
 from lean_year.core.water_path.screens import MOSQUITO_MM, SCREEN_TYPES
 from lean_year.plan.answer.choices import Choice, Choices
+from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 
 
 def choices(say: Wording) -> Choices:
-    """Kinds of screen; pipe of metal or plastic."""
+    """Everything that is chosen between roof and tank."""
     notes = {
         "gutter_mesh": "keeps leaves out; swept twice a year",
         "leaf_screen": f"sloped, openings of about {say.nominal(SCREEN_TYPES['leaf_screen'].aperture_mm)}; the pipe "
@@ -20,5 +21,24 @@ def choices(say: Wording) -> Choices:
         "wrapped_pipe": "strains; needs a bypass",
     }
     rows = (Choice(key, f"{kind.label[0].lower()}{kind.label[1:]}", notes[key]) for key, kind in SCREEN_TYPES.items())
+    shapes = (
+        Choice("half_round", "half-round gutter"),
+        Choice("box", "box gutter"),
+        Choice("channel", "channel in paving", f"laid to {fixed(100 * CHANNEL_FALL)} %, under a grate"),
+    )
+    shortest, longest = EN_MINUTES
+    methods = (
+        Choice("en", "BS EN 12056-3", f"with the rate of {fixed(shortest)} to {fixed(longest)} minutes"),
+        Choice(
+            "code_table",
+            "the plumbing code’s tables",
+            f"with the rate of {fixed(CODE_MINUTES)} minutes, once in {fixed(CODE_YEARS)} years",
+        ),
+    )
     metal = Choice("yes", "metal", f"and for the first {say.nominal(FIRE_DEPTH_MM)} below it")
-    return {"/downpipes/*/screens/*/kind": tuple(rows), "/downpipes/*/metal": (metal, Choice("no", "plastic"))}
+    return {
+        "/downpipes/*/screens/*/kind": tuple(rows),
+        "/downpipes/*/metal": (metal, Choice("no", "plastic")),
+        "/roofs/*/gutter/shape": shapes,
+        "/downpour/method": methods,
+    }

@@ -42,6 +42,8 @@ class InfiltrationPlan(BaseModel):
     floor_m2: float | None
     half_empty_h: float | None
     worst_min: float | None
+    rule: str
+    """How it is sized."""
     text: str
 
 
@@ -60,6 +62,9 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
         half_empty_h=None,
         worst_min=None,
         text="Its size waits for an infiltration test on the spot.",
+        rule=f"For the gutters’ return period over all durations from {fixed(STORM_MIN[0])} minutes to "
+        f"{fixed(STORM_MIN[-1] / 60)} hours, longer ones by the one-third power rule (BRE Digest 365, the method "
+        "from memory). The local rule comes first.",
     )
     if rate is None:
         return empty

@@ -13,6 +13,7 @@ from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
+from lean_year.plan.stations.rain.choices import choices
 from lean_year.plan.stations.rain.figures import rain_figures
 from lean_year.plan.stations.rain.findings import rain_findings
 
@@ -203,4 +204,5 @@ STATION = Station(
     headline=_headline,
     needs_rain=True,
     no_rain="no record yet",
+    choices=choices,
 )

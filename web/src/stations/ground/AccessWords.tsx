@@ -30,7 +30,7 @@ export function AccessWords() {
           kind="length"
           value={entered.overhead_m}
           unknown="with nothing overhead"
-          start={4.5}
+          around={4.5}
         />
         {entered.overhead_m !== null && " clear under wires and branches"};{" "}
         <YesOrNo

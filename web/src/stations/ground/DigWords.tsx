@@ -21,7 +21,7 @@ export function DigWords() {
           kind="length"
           value={entered.water_table_m}
           unknown="nobody knows how deep"
-          start={1}
+          around={1}
         />{" "}
         {entered.water_table_m !== null && "under the ground"}; the hole has{" "}
         <Entry label="Working room" path="/ground/working_room_m" kind="length" value={entered.working_room_m} /> of

@@ -43,7 +43,7 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           kind="length"
           value={entered.margin_m}
           unknown="as usual"
-          start={0.3}
+          around={0.3}
         />{" "}
         beyond it,{" "}
         <MaybeEntry
@@ -52,7 +52,7 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           kind="bore"
           value={entered.thickness_mm}
           unknown="as thick as usual"
-          start={100}
+          around={100}
         />
         . Cut faces lean{" "}
         <Entry label="Batter of the cut" path="/ground/cut_batter" kind="count" value={entered.cut_batter} /> to 1

@@ -42,7 +42,7 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
               kind="count"
               value={document.cistern.tanks[row]!.empty_kg}
               unknown="what is usual for its kind"
-              start={100}
+              around={100}
             />
           )}
           {row >= 0 && document.cistern.tanks[row]!.empty_kg !== null && " kg"}.{" "}

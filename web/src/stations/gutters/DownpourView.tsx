@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { useState } from "react";
 import { replace } from "../../document/edits";
 import { useEdits, useSaved } from "../../document/workbench";
@@ -133,6 +134,7 @@ function PlaceSheet({ place }: { place: Place }) {
 function PlaceEntries({ place }: { place: Place }) {
   const bench = useEdits();
   const { document } = useSaved();
+  const { units } = document;
   if (place.roof !== null) {
     const row = document.roofs.findIndex((roof) => roof.id === place.roof);
     const roof = document.roofs[row];
@@ -145,11 +147,7 @@ function PlaceEntries({ place }: { place: Place }) {
         <Choice
           label={`Shape of the gutter of ${roof.name}`}
           value={gutter.shape}
-          options={[
-            { value: "half_round", label: "half-round gutter" },
-            { value: "box", label: "box gutter" },
-            { value: "channel", label: "channel in paving", note: "laid to 2 %, under a grate" },
-          ]}
+          options={choicesAt<typeof gutter.shape>(`${at}/shape`, units)}
           onChoose={(shape) => void bench.edit(`Gutter of ${roof.name}: ${shape}`, replace(`${at}/shape`, shape))}
         />{" "}
         <Entry

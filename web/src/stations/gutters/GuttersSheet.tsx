@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
@@ -94,14 +95,7 @@ function RateSentence() {
           <Choice
             label="Method of sizing"
             value={downpour.method}
-            options={[
-              { value: "en", label: "BS EN 12056-3", note: "with the rate of 2 to 5 minutes" },
-              {
-                value: "code_table",
-                label: "the plumbing code’s tables",
-                note: "with the rate of 60 minutes, once in 100 years",
-              },
-            ]}
+            options={choicesAt<typeof downpour.method>("/downpour/method", units)}
             onChoose={(method) => void bench.edit("Method of sizing", replace("/downpour/method", method))}
           />
           , rain{" "}

@@ -5,6 +5,7 @@ import { metres } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
 import { InletDrawing } from "./InletDrawing";
@@ -99,25 +100,16 @@ export function InsideView() {
                     {inlet.gauge !== "none" && ": empty at the outlet, full at the underside of the overflow"}.
                   </p>
                   <p>
-                    {inlet.gap_mm === null ? (
-                      <button
-                        className="fix"
-                        onClick={() => void bench.edit(`${tank.name}: gap`, replace(`${at}/gap_mm`, 600))}
-                      >
-                        Enter the gap beside it: a wall, or another tank
-                      </button>
-                    ) : (
-                      <>
-                        It stands{" "}
-                        <Entry
-                          label={`Gap beside ${tank.name}`}
-                          path={`${at}/gap_mm`}
-                          kind="bore"
-                          value={inlet.gap_mm}
-                        />{" "}
-                        from its neighbour.
-                      </>
-                    )}
+                    Gap beside it, to a wall or another tank:{" "}
+                    <MaybeEntry
+                      label={`Gap beside ${tank.name}`}
+                      path={`${at}/gap_mm`}
+                      kind="bore"
+                      value={inlet.gap_mm}
+                      unknown="nothing stands beside it"
+                      around={600}
+                    />
+                    .
                   </p>
                 </div>
               </div>

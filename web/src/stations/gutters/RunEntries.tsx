@@ -7,6 +7,7 @@ import { useEdits } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import type { RunLevels, Tee } from "./sectionScale";
 
 const NONE = "";
@@ -39,28 +40,20 @@ function UpperEnd(props: {
   at: string;
   roofs: { roof: Roof; row: number }[];
 }) {
-  const bench = useEdits();
   const { run, pipe, at } = props;
   return (
     <p>
       {props.roofs.map(({ roof, row }) => (
         <span key={roof.id}>
           Outlet of {roof.name} at{" "}
-          {roof.outlet_m === null ? (
-            <button
-              className="word assumed"
-              onClick={() => void bench.edit(`Outlet of ${roof.name}`, replace(`/roofs/${row}/outlet_m`, 2.5))}
-            >
-              not measured
-            </button>
-          ) : (
-            <Entry
-              label={`Gutter outlet of ${roof.name}`}
-              path={`/roofs/${row}/outlet_m`}
-              kind="length"
-              value={roof.outlet_m}
-            />
-          )}
+          <MaybeEntry
+            label={`Gutter outlet of ${roof.name}`}
+            path={`/roofs/${row}/outlet_m`}
+            kind="length"
+            value={roof.outlet_m}
+            unknown="not measured"
+            around={2.5}
+          />
           ;{" "}
         </span>
       ))}
@@ -137,8 +130,7 @@ function TheRun({ run, pipe, index }: { run: RunLevels; pipe: Pipe; index: numbe
         ]}
         onChoose={(into) => set("where it goes", "run/into", into === NONE ? null : into)}
       />
-      {pipe.run.kind === "wet" && <WetPart pipe={pipe} at={at} lowest={run.low_point_m ?? 0} set={set} />}, above
-      ground of{" "}
+      {pipe.run.kind === "wet" && <WetPart pipe={pipe} at={at} lowest={run.low_point_m ?? 0} />}, above ground of{" "}
       <YesOrNo
         label={`Pipe of ${pipe.name}`}
         path={`${at}/metal`}
@@ -153,7 +145,7 @@ function TheRun({ run, pipe, index }: { run: RunLevels; pipe: Pipe; index: numbe
 }
 
 /** Of a run that stands full: its low point and its joints. */
-function WetPart({ pipe, at, lowest, set }: { pipe: Pipe; at: string; lowest: number; set: Set }) {
+function WetPart({ pipe, at, lowest }: { pipe: Pipe; at: string; lowest: number }) {
   return (
     <>
       , lowest at{" "}
@@ -165,22 +157,15 @@ function WetPart({ pipe, at, lowest, set }: { pipe: Pipe; at: string; lowest: nu
         yes="with a drain there"
         no="without a drain"
       />
-      , its joints{" "}
-      {pipe.run.rated_kpa === null ? (
-        <button className="word assumed" onClick={() => set("pressure class", "run/rated_kpa", 600)}>
-          of no known class
-        </button>
-      ) : (
-        <>
-          for{" "}
-          <Entry
-            label={`Pressure class of ${pipe.name}`}
-            path={`${at}/run/rated_kpa`}
-            kind="pressure"
-            value={pipe.run.rated_kpa}
-          />
-        </>
-      )}
+      , pressure rating of its joints{" "}
+      <MaybeEntry
+        label={`Pressure rating of ${pipe.name}`}
+        path={`${at}/run/rated_kpa`}
+        kind="pressure"
+        value={pipe.run.rated_kpa}
+        unknown="not known"
+        around={600}
+      />
     </>
   );
 }
@@ -228,9 +213,25 @@ function GroundAlong() {
         kind="length"
         value={section.discharge_m}
       />
-      ; pump <Optional label="Pump" path="/levels/pump_m" value={levels.pump_m} />, highest tap{" "}
-      <Optional label="Highest tap" path="/levels/highest_tap_m" value={levels.highest_tap_m} />. All above the{" "}
-      {levels.datum}. The site{" "}
+      ; pump{" "}
+      <MaybeEntry
+        label="Pump"
+        path="/levels/pump_m"
+        kind="length"
+        value={levels.pump_m}
+        unknown="not measured"
+        around={1}
+      />
+      , highest tap{" "}
+      <MaybeEntry
+        label="Highest tap"
+        path="/levels/highest_tap_m"
+        kind="length"
+        value={levels.highest_tap_m}
+        unknown="not measured"
+        around={1}
+      />
+      . All above the {levels.datum}. The site{" "}
       <YesOrNo
         label="Fire at the site"
         path="/site/fire_prone"
@@ -283,17 +284,6 @@ function Pieces({ pipe, index }: { pipe: Document["downpipes"][number]; index: n
       ,{" "}
     </>
   );
-}
-
-function Optional({ label, path, value }: { label: string; path: string; value: number | null }) {
-  const bench = useEdits();
-  if (value === null)
-    return (
-      <button className="word assumed" onClick={() => void bench.edit(label, replace(path, 0))}>
-        not measured
-      </button>
-    );
-  return <Entry label={label} path={path} kind="length" value={value} />;
 }
 
 /** Whether the run of one group comes to another on its way. */

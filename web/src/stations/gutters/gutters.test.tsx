@@ -114,9 +114,9 @@ describe("the first-flush tee on the section", () => {
 });
 
 describe("a run in words", () => {
-  test("its pressure class is written in any unit", async () => {
+  test("its pressure rating is written in any unit", async () => {
     const calls = renderOnDemo(<LevelsView />);
-    const entry = await screen.findByRole("textbox", { name: "Pressure class of House" });
+    const entry = await screen.findByRole("textbox", { name: "Pressure rating of House" });
     expect(entry).toHaveProperty("value", "600 kPa");
     await userEvent.clear(entry);
     await userEvent.type(entry, "8 bar{Enter}");
@@ -125,11 +125,13 @@ describe("a run in words", () => {
     );
   });
 
-  test("one whose class nobody knows is told apart from one that is", async () => {
+  test("one whose rating nobody knows stays so until it is written", async () => {
     const state = structuredClone(demo);
     state.document.downpipes[0]!.run.rated_kpa = null;
     const calls = renderOnDemo(<LevelsView />, state);
-    await userEvent.click(await screen.findByRole("button", { name: "of no known class" }));
+    await userEvent.click(await screen.findByRole("button", { name: "Pressure rating of House: not known" }));
+    expect(lastOperations(calls)).toBeNull();
+    await userEvent.type(screen.getByRole("textbox", { name: "Pressure rating of House" }), "600{Enter}");
     await waitFor(() =>
       expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/0/run/rated_kpa", value: 600 }]),
     );

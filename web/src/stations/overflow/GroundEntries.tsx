@@ -1,13 +1,11 @@
-import { replace } from "../../document/edits";
-import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 
 const IN_THE_GROUND = ["soakaway", "swale", "rain_garden", "basins"];
 
 /** What the ground must be given to take the overflow, from the test on the spot. */
 export function GroundEntries() {
-  const bench = useEdits();
   const document = useDocument("overflow");
   const plan = usePlan("overflow");
   const { overflow: entered } = document;
@@ -19,23 +17,14 @@ export function GroundEntries() {
       <h2 className="heading">How large {destination} must be</h2>
       <p className="leading-[1.85]">
         The ground takes{" "}
-        {entered.infiltration_mm_h === null ? (
-          <button
-            className="word assumed"
-            onClick={() => void bench.edit("Infiltration test", replace("/overflow/infiltration_mm_h", 20))}
-          >
-            not tested yet
-          </button>
-        ) : (
-          <>
-            <Entry
-              label="Infiltration from a test"
-              path="/overflow/infiltration_mm_h"
-              kind="intensity"
-              value={entered.infiltration_mm_h}
-            />
-          </>
-        )}
+        <MaybeEntry
+          label="Infiltration from a test"
+          path="/overflow/infiltration_mm_h"
+          kind="intensity"
+          value={entered.infiltration_mm_h}
+          unknown="not tested yet"
+          around={20}
+        />
         , by a test on the spot. {soakaway ? "A pit " : "Ponding "}
         {soakaway && (
           <>
@@ -72,10 +61,7 @@ export function GroundEntries() {
         .
       </p>
       {ground && <p className="mt-1 font-semibold">{ground.text}</p>}
-      <p className="note mt-1">
-        For the gutters’ return period over all durations from 5 minutes to a day, longer ones by the one-third power
-        rule (BRE Digest 365, the method from memory). The local rule comes first.
-      </p>
+      {ground && <p className="note mt-1">{ground.rule}</p>}
     </section>
   );
 }

@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { rainDaysQuery } from "../../api/queries";
@@ -14,12 +15,6 @@ import { DaysView } from "./DaysView";
 import { ImportDialog } from "./ImportDialog";
 import { SpellsView } from "./SpellsView";
 import { YearsView } from "./YearsView";
-
-const FILLINGS = [
-  { value: "none", label: "as no rain, years over 5 % left out" },
-  { value: "zero", label: "as no rain, all whole years counted" },
-  { value: "other_years", label: "as the same days of the nearest year" },
-] as const;
 
 /** What fell, how far it can be trusted, and what a lean year looks like. */
 export function RainSheet({ yearRow, pickYear }: SheetProps) {
@@ -75,7 +70,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
             <Choice
               label="Missing days"
               value={document.rain.filling}
-              options={[...FILLINGS]}
+              options={choicesAt<typeof document.rain.filling>("/rain/filling", document.units)}
               onChoose={(filling) =>
                 void bench.edit(`Missing days: ${filling.replace("_", " ")}`, [
                   { op: "replace", path: "/rain/filling", value: filling },

@@ -1,11 +1,12 @@
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
-import type { ChoiceLists, Document, Operation, Plan, Roof } from "../../api/client";
+import type { ChoiceLists, Plan, Roof } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { NameEntry } from "../../document/NameEntry";
 import { Toggle } from "../../ui/Toggle";
 import { Why } from "../../ui/Why";
@@ -88,8 +89,16 @@ export function RoofRow(props: {
             kind="share"
             value={surface.figures["runoff"]!.value ?? 0}
           />{" "}
-          runs off, to <DrainsChoice roof={roof} index={index} />, from a gutter outlet{" "}
-          <OutletHeight roof={roof} at={at} />.{" "}
+          runs off, to <DrainsChoice roof={roof} index={index} />, from a gutter outlet at{" "}
+          <MaybeEntry
+            label={`Gutter outlet of ${roof.name} above datum`}
+            path={`${at}/outlet_m`}
+            kind="length"
+            value={roof.outlet_m}
+            unknown="a height not measured"
+            around={2.5}
+          />
+          .{" "}
           <HazardChoice
             roof={roof}
             choices={choices}
@@ -168,26 +177,6 @@ function Extent({ roof, index }: { roof: Roof; index: number }) {
   );
 }
 
-function OutletHeight({ roof, at }: { roof: Roof; at: string }) {
-  const bench = useEdits();
-  const { assumed } = useDocument("assumed");
-  return roof.outlet_m === null ? (
-    <button className="word assumed" onClick={() => void bench.edit(`${roof.name}: outlet`, measured(assumed, at))}>
-      not measured
-    </button>
-  ) : (
-    <>
-      at{" "}
-      <Entry
-        label={`Gutter outlet of ${roof.name} above datum`}
-        path={`${at}/outlet_m`}
-        kind="length"
-        value={roof.outlet_m}
-      />
-    </>
-  );
-}
-
 function SnowGuards({ roof, set }: { roof: Roof; set: Set }) {
   return (
     <>
@@ -207,7 +196,6 @@ function SnowGuards({ roof, set }: { roof: Roof; set: Set }) {
   );
 }
 
-const USUAL_OUTLET_M = 2.5;
 const DRINKING: Record<string, string> = { caution: "drinking with care", never: "never drinking" };
 
 /** What lies on or over a roof that the water meets; several can be chosen. */
@@ -272,12 +260,4 @@ function measuredAs(roof: Roof, surface: Surface, how: "plan" | "slope" | "area"
     width_m: known?.width_m ?? side,
     along_slope: how === "slope",
   };
-}
-
-/** A first height for a gutter outlet, assumed until it is measured. */
-function measured(assumed: Document["assumed"], at: string): Operation[] {
-  return [
-    ...replace(`${at}/outlet_m`, USUAL_OUTLET_M),
-    ...replace("/assumed", [...assumed.filter((pointer) => pointer !== `${at}/outlet_m`), `${at}/outlet_m`]),
-  ];
 }

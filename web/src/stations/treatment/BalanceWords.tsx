@@ -19,7 +19,7 @@ export function BalanceWords() {
           kind="count"
           value={entered.alkalinity_mg_l}
           unknown="is not measured"
-          start={20}
+          around={20}
         />
         {entered.alkalinity_mg_l !== null && " mg/L as calcium carbonate"}; soda is to raise it to{" "}
         <Entry

@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { useDocument, usePlan } from "../../document/shown";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
@@ -11,6 +12,7 @@ export function ChlorineWords() {
   const { units } = document;
   const { chlorine } = document.treatment;
   const { figures } = plan.treatment;
+  const label = choicesAt("/treatment/chlorine/strength_percent", units)[0]!;
   return (
     <section aria-label="Chlorine">
       <h2 className="heading">Chlorine</h2>
@@ -38,14 +40,14 @@ export function ChlorineWords() {
               kind="count"
               value={chlorine.strength_percent}
             />{" "}
-            % (read its label: 5 to 8.25 % in shops, 12.5 % for pools; no scent, nothing thickened) for{" "}
+            % ({label.label}: {label.note}) for{" "}
             <MaybeEntry
               label="Water in the tank"
               path="/treatment/chlorine/in_tank_l"
               kind="volume"
               value={chlorine.in_tank_l}
               unknown="a full tank"
-              start={Math.round(plan.tank_l / 2)}
+              around={Math.round(plan.tank_l / 2)}
             />
             : <Why figure={figures["bleach_ml"]!} units={units} />. With{" "}
             <Entry

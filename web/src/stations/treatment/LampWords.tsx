@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
@@ -54,8 +55,8 @@ export function LampWords() {
             path="/treatment/uv/uvt_percent"
             kind="count"
             value={uv.uvt_percent}
-            unknown="not been measured: 75 %"
-            start={75}
+            unknown={choicesAt("/treatment/uv/uvt_percent", units)[0]!.label}
+            around={75}
           />
           {uv.uvt_percent !== null && " %"}. It has burnt{" "}
           <Entry label="Hours of the lamp" path="/treatment/uv/lamp_h" kind="count" value={uv.lamp_h} /> hours and is
@@ -63,10 +64,7 @@ export function LampWords() {
           <Choice
             label="When the lamp is changed"
             value={uv.change_by}
-            options={[
-              { value: "calendar", label: "by the calendar", note: "9,000 hours, a year" },
-              { value: "sensor", label: "by its sensor", note: "and by the calendar at the latest" },
-            ]}
+            options={choicesAt<typeof uv.change_by>("/treatment/uv/change_by", units)}
             onChoose={(changeBy) => set(changeBy, "change_by", changeBy)}
           />
           ;{" "}

@@ -53,7 +53,7 @@ export function SourceWords() {
               kind="count"
               value={entered.second_uvt_percent}
               unknown="is not measured"
-              start={75}
+              around={75}
             />
             {entered.second_uvt_percent !== null && " %"}
             {dose && (

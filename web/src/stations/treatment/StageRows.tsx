@@ -127,7 +127,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
                 kind="pressure"
                 value={stage.clean_kpa}
                 unknown="what is usual"
-                start={20}
+                around={20}
               />
               {stage.clean_kpa !== null && ` new at ${flow(0.5, units)} on its sheet`}
             </>

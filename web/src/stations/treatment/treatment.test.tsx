@@ -99,6 +99,8 @@ test("a result is begun, changed and taken back, and a failed one opens its step
   const steps = await screen.findByRole("region", { name: "Cloudy water" });
   expect(within(steps).getAllByRole("listitem")).toHaveLength(2);
   await userEvent.click(screen.getByRole("button", { name: "E. coli: not tested" }));
+  expect(lastOperations(calls)).toBeNull();
+  await userEvent.type(screen.getByRole("textbox", { name: "E. coli" }), "0{Enter}");
   await waitFor(() =>
     expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/treatment/last_test/e_coli_100ml", value: 0 }]),
   );
