@@ -138,4 +138,20 @@ def test_an_institution_by_its_term_says_how_many_months_rain_carries(rain):
     assert months[6] == months[7] == 0
     assert months[0] == pytest.approx(60 * 5 / 7, rel=0.02)
     carried = plan.cistern.figures["months_by_rain"].value
-    assert 0 < carried <= 12
+    assert 0 < carried <= 10  # in July and August nobody is there
+
+
+def test_months_in_which_nobody_wants_water_are_carried_by_nothing(rain):
+    """Against a count of the months on a tank so large that no day is dry."""
+    document = changed(
+        household__residents=0,
+        household__guests=NONE,
+        household__garden_l_month=NONE,
+        household__litres_person_day=12.0,
+        household__periods=[
+            {"name": "Summer", "first": "06-01", "last": "08-31", "people": 1.0, "replaces": True, "days": "every"}
+        ],
+    )
+    plan = plan_property(document, rain).plan
+    assert plan.cistern.figures["short_d"].value == 0
+    assert plan.cistern.figures["months_by_rain"].value == pytest.approx(3)

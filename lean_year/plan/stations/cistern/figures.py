@@ -163,7 +163,8 @@ def _shares_carried(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
             _months_by_rain(run, rain),
             "months",
             "Months of the year carried wholly by rain",
-            "calendar months of the counted years without a dry day, a top-up or a load, a year",
+            "calendar months of the counted years in which water is wanted, without a dry day, a top-up or a load, a "
+            "year",
             f"{int(rain.counts.sum())} years",
         ),
     }  # fmt: skip
@@ -172,7 +173,8 @@ def _shares_carried(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
 def _months_by_rain(run: OperatedReplay, rain: PreparedRain) -> float | None:
     helped = run.short_day | (run.topped_up_l > 0) | (run.trucked_l > 0)
     counted = rain.counted_days
-    inside = np.bincount(rain.months_since, counted) > 0
+    # A month in which nobody wants water is carried by nothing; one that a saving step dries up is still wanted.
+    inside = np.bincount(rain.months_since, (run.demand_l + run.given_up_l > 0) & counted) > 0
     alone = np.bincount(rain.months_since, helped & counted) == 0
     years = int(rain.counts.sum())
     return float((inside & alone).sum()) / years if years else None
