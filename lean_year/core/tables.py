@@ -19,13 +19,13 @@ def table(name: str) -> dict[str, Any]:
     return tomllib.loads((files("lean_year.core") / f"data/{name}.toml").read_text("utf-8"))
 
 
-def rows(kind: Callable[..., Row], name: str, part: str = "row") -> dict[Any, Row]:
-    """The rows of a part of a table by their key, in their order, each made by `kind` of its other values.
+def rows(kind: Callable[..., Row], name: str) -> dict[Any, Row]:
+    """The rows of a table by their key, in their order, each made by `kind` of its other values.
 
     >>> list(rows(dict, "grounds"))[:2]
     ['clay', 'sand']
     """
     return {
         row["key"]: kind(**{field: value for field, value in row.items() if field != "key"})
-        for row in table(name)[part]
+        for row in table(name)["row"]
     }

@@ -5,7 +5,7 @@ from typing import Literal
 
 from lean_year.core.errors import InputError
 from lean_year.core.pump.pump_curve import fit_curve
-from lean_year.core.units import GRAVITY_M_S2, KPA_PER_BAR, KPA_PER_PSI, L_PER_US_GALLON, M_PER_FOOT
+from lean_year.core.units import KPA_PER_BAR, KPA_PER_M_OF_WATER, KPA_PER_PSI, L_PER_US_GALLON, M_PER_FOOT
 
 FlowUnit = Literal["L/s", "L/min", "m3/h", "gal/min", "gal/h"]
 HeadUnit = Literal["m", "bar", "kPa", "ft", "psi"]
@@ -18,10 +18,10 @@ L_S: dict[FlowUnit, float] = {
 }
 METRES: dict[HeadUnit, float] = {
     "m": 1.0,
-    "bar": KPA_PER_BAR / GRAVITY_M_S2,
-    "kPa": 1 / GRAVITY_M_S2,
+    "bar": KPA_PER_BAR / KPA_PER_M_OF_WATER,
+    "kPa": 1 / KPA_PER_M_OF_WATER,
     "ft": M_PER_FOOT,
-    "psi": KPA_PER_PSI / GRAVITY_M_S2,
+    "psi": KPA_PER_PSI / KPA_PER_M_OF_WATER,
 }
 MOST_POINTS = 30
 MOST_CHARACTERS = 20_000

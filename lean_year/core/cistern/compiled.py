@@ -196,7 +196,7 @@ def operate_block(inflow, demand, loss, size, start, running, years, out):  # ty
     )  # fmt: skip
     n = size.size
     before, want, top, pending, inverse = np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n)
-    kept = np.zeros(n)
+    accounted = np.zeros(n)
     first = triggers[0] if triggers.size > 0 else -1.0
     second = triggers[1] if triggers.size > 1 else -1.0
     third = triggers[2] if triggers.size > 2 else -1.0
@@ -208,7 +208,7 @@ def operate_block(inflow, demand, loss, size, start, running, years, out):  # ty
         rained = 0.0
         for k in range(n):
             before[k] = short_days[k]
-            kept[k] = held[k] + supplied[k] + lost[k] - topped[k] - trucked[k]
+            accounted[k] = held[k] + supplied[k] + lost[k] - topped[k] - trucked[k]
         while day < years.end[year]:
             q, gone, d0 = inflow[day], loss[day], demand[0, day]
             rained += q
@@ -293,7 +293,7 @@ def operate_block(inflow, demand, loss, size, start, running, years, out):  # ty
         if years.counts[year]:
             for k in range(n):
                 out.short_years[k] += 1 if short_days[k] > before[k] else 0
-                spilled = rained + kept[k] - (held[k] + supplied[k] + lost[k] - topped[k] - trucked[k])
+                spilled = rained + accounted[k] - (held[k] + supplied[k] + lost[k] - topped[k] - trucked[k])
                 # A difference of large sums: what is left of rounding is no spill.
                 out.counted_spilled[k] += spilled if spilled > ROUNDING_SHARE * (rained + supplied[k]) else 0.0
 

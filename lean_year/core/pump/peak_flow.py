@@ -8,8 +8,6 @@ from lean_year.core.errors import InputError, require_number
 from lean_year.core.tables import rows, table
 from lean_year.core.units import L_S_PER_GALLON_MIN
 
-"""Systems mainly of flush tanks. Basis: from memory (International Plumbing Code, appendix E, Hunter's curve)."""
-
 
 @dataclass(frozen=True, slots=True)
 class Fixture:

@@ -8,7 +8,7 @@ from lean_year.core.errors import InputError, require_number
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.hydraulics.pipes import friction_head_m, mean_velocity_m_s
 from lean_year.core.numeric.crossing import crossing
-from lean_year.core.units import GRAVITY_M_S2
+from lean_year.core.units import GRAVITY_M_S2, KPA_PER_M_OF_WATER
 
 MOST_L_S = 1_000.0
 """No house asks for more. [L/s]"""
@@ -166,7 +166,7 @@ def npsh_available_m(*, altitude_m: float, water_c: float, lift_m: float, loss_m
     lift = require_number("lift_m", lift_m, low=-100, high=100)
     loss = require_number("loss_m", loss_m, low=0, high=100)
     pushing_kpa = atmosphere_kpa(altitude_m) - vapour_pressure_kpa(water_c)
-    return pushing_kpa / GRAVITY_M_S2 - lift - loss
+    return pushing_kpa / KPA_PER_M_OF_WATER - lift - loss
 
 
 def gravity_flow_l_s(*, head_m: float, bore_mm: float, length_m: float, roughness_mm: float) -> float:

@@ -25,14 +25,6 @@ CARBON_MONTHS, SEDIMENT_MONTHS = 12.0, 36.0
 COARSE_MICRON, FINE_MICRON = 20.0, 5.0
 """Before a lamp, so that nothing shades a germ. Basis: common practice."""
 DRIPPER_MICRON, INDOOR_MICRON, DRINKING_MICRON = 150.0, 50.0, 5.0
-BETWEEN_PARTS_MM = 120.0
-"""Union and valve between two parts of a train on a wall. Basis: estimate."""
-LAMP_WIDE_MM = 120.0
-"""Basis: estimate."""
-CONTACTOR_MM = (270.0, 1_400.0)
-"""Width and height of a calcite contactor. Basis: estimate."""
-HEADER_OVER_FLOOR_MM = 1_500.0
-"""Heads of housings hang at chest height. Basis: common practice."""
 CYST_MICRON = 1.0
 """An absolute filter that keeps cysts back. Basis: from memory (EPA, CDC; NSF/ANSI 53)."""
 TAP_FILTER_MICRON = 0.2

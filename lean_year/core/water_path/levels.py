@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.hydraulics.pipes import friction_head_m, mean_velocity_m_s
-from lean_year.core.units import GRAVITY_M_S2
+from lean_year.core.units import GRAVITY_M_S2, KPA_PER_M_OF_WATER
 
 LEAST_FALL = 1 / 100
 """Fall of a dry run. Basis: common practice."""
@@ -83,7 +83,7 @@ def static_pressure_kpa(head_m: float) -> float:
     >>> round(static_pressure_kpa(10), 2)
     98.07
     """
-    return GRAVITY_M_S2 * require_number("head_m", head_m, low=0, high=10_000)
+    return KPA_PER_M_OF_WATER * require_number("head_m", head_m, low=0, high=10_000)
 
 
 def dry_run_start_m(*, screen_m: float, inlet_m: float, length_m: float) -> float:

@@ -7,7 +7,7 @@ it through the strainers, and the taps that it presses on.
 
 from lean_year.core.errors import InputError
 from lean_year.core.hydraulics.pipes import VISCOSITY_M2_S
-from lean_year.core.units import GRAVITY_M_S2, M2_PER_SQUARE_FOOT
+from lean_year.core.units import KPA_PER_M_OF_WATER, M2_PER_SQUARE_FOOT
 from lean_year.plan.model.pressure_side import Filling, System, pump_curve
 from lean_year.plan.model.train import Drop, stage_peaks_l_s
 from lean_year.property.document import Property
@@ -92,7 +92,7 @@ class _Network:
         at = "HOUSE"
         if entered.backflow_kpa > 0:
             self._junction("HOUSE")
-            taken = [entered.backflow_kpa / GRAVITY_M_S2 * share**2 for share in CURVE_SHARES]
+            taken = [entered.backflow_kpa / KPA_PER_M_OF_WATER * share**2 for share in CURVE_SHARES]
             self._valve("DEVICE", at, "BEHIND_DEVICE", system.peak_l_s, taken)
             at = "BEHIND_DEVICE"
         # What leaves before the first stage leaves behind the pipe.
@@ -118,7 +118,7 @@ class _Network:
 
     def _stage(self, number: int, one: str, other: str, law: Drop, passing_l_s: float) -> None:
         peak = self._system.peak_l_s
-        taken = [law.kpa(share * peak, dirty=self._due) / GRAVITY_M_S2 for share in CURVE_SHARES]
+        taken = [law.kpa(share * peak, dirty=self._due) / KPA_PER_M_OF_WATER for share in CURVE_SHARES]
         self._valve(f"STAGE_{number + 1}", one, other, passing_l_s, taken)
 
     def _valve(self, name: str, one: str, other: str, passing_l_s: float, drops_m: list[float]) -> None:

@@ -8,6 +8,7 @@ class Choice:
     """One value of a field of the document, as a person reads it."""
 
     value: str
+    """Empty where the note is on what stands in for a value that nobody has entered."""
     label: str
     note: str = ""
 

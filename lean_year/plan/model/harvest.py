@@ -82,8 +82,8 @@ ROOF_READS = tuple(
 LOSS_READS = (*(f"downpipes.{each}" for each in ("id", "name", "pipes", "screens", "tank")), "first_flush")
 """What of the pipes decides what is lost between gutter and tank, and in which tank the rest ends."""
 _GUTTER_READS = (*ROOF_READS, "losses", "snow", "site", "household.irrigation")
-CATCH_READS = (*_GUTTER_READS, *LOSS_READS)
 """The garden's evapotranspiration empties open stores, too."""
+CATCH_READS = (*_GUTTER_READS, *LOSS_READS)
 
 
 @cached_by_parts(16, *_GUTTER_READS)

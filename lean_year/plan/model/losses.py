@@ -68,7 +68,7 @@ def take_losses(
     screened = np.zeros(days)
     if not flushed and not any(lost.values()):
         return by_roof, Taken(screened, flushed)
-    passed = {group: [diverted.passed_share] for chamber, diverted in flushed for group in chamber.groups}
+    passed = {group: diverted.passed_share for chamber, diverted in flushed for group in chamber.groups}
     kept = []
     for roof, water in zip(document.roofs, by_roof, strict=True):
         left = np.zeros(days)
@@ -76,8 +76,8 @@ def take_losses(
             if roof.on and lost[drain.group] > 0:
                 screened += water * (drain.share * lost[drain.group])
             behind = water * (drain.share * (1 - lost[drain.group]))
-            for share in passed.get(drain.group, []):
-                behind *= share
+            if drain.group in passed:
+                behind *= passed[drain.group]
             left += behind
         kept.append(left)
     return kept, Taken(screened, flushed)

@@ -6,7 +6,7 @@ from functools import lru_cache
 
 from lean_year.core.hydraulics.pipes import friction_head_m, hazen_williams_head_m, mean_velocity_m_s
 from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, fit_curve, operating_flow_l_s
-from lean_year.core.units import GRAVITY_M_S2
+from lean_year.core.units import GRAVITY_M_S2, KPA_PER_M_OF_WATER
 from lean_year.plan.model.train import drops, peak_l_s
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
@@ -70,7 +70,7 @@ class System:
         """All that is lost on the way at a flow."""
         pipes = sum(sum(self.pipe_m(pipe, flow_l_s)) for pipe in self.pipes)
         backflow = self.backflow_kpa * (flow_l_s / max(self.peak_l_s, 1e-6)) ** 2
-        return pipes + (self.train_kpa(flow_l_s, dirty=dirty) + backflow) / GRAVITY_M_S2
+        return pipes + (self.train_kpa(flow_l_s, dirty=dirty) + backflow) / KPA_PER_M_OF_WATER
 
     def train_kpa(self, flow_l_s: float, *, dirty: bool) -> float:
         """Taken by what stands on this way of the train. [kPa]"""
@@ -78,13 +78,13 @@ class System:
 
     def asked_m(self, *, dirty: bool) -> Callable[[float], float]:
         """Head that a flow asks for, with the wanted pressure at its end."""
-        static = self.lift_m + self.wanted_kpa / GRAVITY_M_S2
+        static = self.lift_m + self.wanted_kpa / KPA_PER_M_OF_WATER
         return lambda flow: static + self.lost_m(flow, dirty=dirty)
 
     def end_kpa(self, gives: PumpCurve | StandingWater, flow_l_s: float, *, dirty: bool) -> float:
         """Left at its end at a flow. [kPa]"""
         left_m = gives.head_m(flow_l_s) - self.lift_m - self.lost_m(flow_l_s, dirty=dirty)
-        return left_m * GRAVITY_M_S2
+        return left_m * KPA_PER_M_OF_WATER
 
     def standing(self) -> StandingWater:
         """The water itself, as what presses where no pump does."""
@@ -103,7 +103,7 @@ class System:
     def suction_loss_m(self, flow_l_s: float) -> float:
         """Lost before the pump: its pipe, and the strainers that stand first in the train."""
         lost = sum(self.pipe_m(self.document.pump.suction, flow_l_s))
-        return lost + sum(drop.kpa(flow_l_s, dirty=False) for drop in self.strainers) / GRAVITY_M_S2
+        return lost + sum(drop.kpa(flow_l_s, dirty=False) for drop in self.strainers) / KPA_PER_M_OF_WATER
 
 
 class Filling(System):

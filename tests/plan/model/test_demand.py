@@ -122,17 +122,20 @@ def test_the_garden_is_watered_only_in_its_season_and_never_on_full_soil(rain):
     assert watering[wettest] == 0
 
 
-def test_an_institution_by_its_term_says_how_many_months_rain_carries(rain):
-    """Sixty pupils on weekdays in term, nobody in the holidays."""
-    document = changed(
+def only_in(**period):
+    """A property with people in one period of the year and nobody else."""
+    return changed(
         household__residents=0,
         household__guests=NONE,
         household__garden_l_month=NONE,
         household__litres_person_day=12.0,
-        household__periods=[
-            {"name": "Term", "first": "09-01", "last": "06-30", "people": 60.0, "replaces": True, "days": "weekdays"}
-        ],
+        household__periods=[period | {"replaces": True}],
     )
+
+
+def test_an_institution_by_its_term_says_how_many_months_rain_carries(rain):
+    """Sixty pupils on weekdays in term, nobody in the holidays."""
+    document = only_in(name="Term", first="09-01", last="06-30", people=60.0, days="weekdays")
     plan = plan_property(document, rain).plan
     months = [month.people for month in plan.household.months]
     assert months[6] == months[7] == 0
@@ -143,15 +146,7 @@ def test_an_institution_by_its_term_says_how_many_months_rain_carries(rain):
 
 def test_months_in_which_nobody_wants_water_are_carried_by_nothing(rain):
     """Against a count of the months on a tank so large that no day is dry."""
-    document = changed(
-        household__residents=0,
-        household__guests=NONE,
-        household__garden_l_month=NONE,
-        household__litres_person_day=12.0,
-        household__periods=[
-            {"name": "Summer", "first": "06-01", "last": "08-31", "people": 1.0, "replaces": True, "days": "every"}
-        ],
-    )
+    document = only_in(name="Summer", first="06-01", last="08-31", people=1.0, days="every")
     plan = plan_property(document, rain).plan
     assert plan.cistern.figures["short_d"].value == 0
     assert plan.cistern.figures["months_by_rain"].value == pytest.approx(3)

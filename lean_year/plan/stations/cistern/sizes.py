@@ -18,8 +18,6 @@ from lean_year.plan.stations.cistern.marginal_cost import tank_cost
 from lean_year.property.document import Property
 
 CURVE_SIZES = 121
-
-
 CHAINED_CURVE_SIZES = 33
 
 

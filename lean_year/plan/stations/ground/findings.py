@@ -149,11 +149,7 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
             "fails" if entered.slope > 0 and one_sided else "caution",
             f"{fixed(100 * share)} % of the pad under {standing.tank.name} stands on fill, up to "
             f"{say.length(works.fill_edge_m)} deep: "
-            + (
-                "it settles to that side, and the tank leans."
-                if share < PART_ON_FILL[1]
-                else "fill settles for years."
-            ),
+            + ("it settles to that side, and the tank leans." if one_sided else "fill settles for years."),
             "Set it lower, all in cut; or fill in thin lifts, rolled, by an engineer.",
             *_all_in_cut(document, standing, floor, say),
         )

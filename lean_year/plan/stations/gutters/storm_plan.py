@@ -10,7 +10,6 @@ from lean_year.property.parts import Part
 SPILLS_L = 0.5
 """Less than this in a whole storm is no spill. [L]"""
 
-
 AS_OPEN = 1e9
 
 

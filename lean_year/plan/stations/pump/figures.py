@@ -3,7 +3,7 @@
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pump import pressure_tank
 from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, power_w
-from lean_year.core.units import DAYS_PER_YEAR, GRAVITY_M_S2
+from lean_year.core.units import DAYS_PER_YEAR, KPA_PER_M_OF_WATER
 from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.quantities import fixed
@@ -72,7 +72,7 @@ def shut_off_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
     """The most that pipes and fittings behind the pump see."""
     above = 0.0 if system.pump_m is None else max(0.0, system.full_m - system.pump_m)
     return Figure(
-        value=(curve.shut_off_m + above) * GRAVITY_M_S2,
+        value=(curve.shut_off_m + above) * KPA_PER_M_OF_WATER,
         unit="kPa",
         label="Shut-off pressure",
         basis="entered",
@@ -88,7 +88,8 @@ def power_figures(
     """What it uses: at the middle of its band, or at its duty where it fills a header tank."""
     entered = document.pump
     if entered.feed == "pump":
-        head, where = (entered.cut_in_kpa + entered.cut_out_kpa) / 2 / GRAVITY_M_S2, "H in the middle of its band"
+        head = (entered.cut_in_kpa + entered.cut_out_kpa) / 2 / KPA_PER_M_OF_WATER
+        where = "H in the middle of its band"
         # The pump works over its band; its middle stands for it.
         running_l_s = curve.flow_l_s(head)
     else:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
 from lean_year.core.pump.pump_curve import FROST_BOARD_MM, LEAST_NPSH_M, PRACTICAL_LIFT_M, WORST_FIT_SHARE
-from lean_year.core.units import GRAVITY_M_S2
+from lean_year.core.units import KPA_PER_M_OF_WATER
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
@@ -90,7 +90,7 @@ def _undecided(facts: PumpFacts, found: Findings, say: Wording) -> None:
     if lift is None:
         says = "The highest tap is not measured yet: whether it needs a pump is not known."
     elif falls:
-        pressed = say.pressure(-lift * GRAVITY_M_S2)
+        pressed = say.pressure(-lift * KPA_PER_M_OF_WATER)
         says = f"The highest tap stands {say.length(-lift)} below the lowest water, {pressed} by height alone."
     else:
         says = (
@@ -196,7 +196,7 @@ def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording)
     if lift is not None:
         short_kpa = document.pump.residual_kpa - (facts.tap_dirty_kpa or 0.0)
         if short_kpa > 0:
-            higher_m = math.ceil(10 * (header.outlet_m + short_kpa / GRAVITY_M_S2 + 0.05)) / 10
+            higher_m = math.ceil(10 * (header.outlet_m + short_kpa / KPA_PER_M_OF_WATER + 0.05)) / 10
             found.add(
                 "PUMP_HEADER_LOW",
                 "fails" if lift >= 0 else "caution",
@@ -287,8 +287,7 @@ def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording
             "PUMP_SUCTION_HIGH",
             "fails",
             f"It must lift the water {say.length(lift)}, with {say.length(max(0.0, left))} of NPSH available; "
-            "a house "
-            f"pump requires about {say.length(LEAST_NPSH_M)}.",
+            f"a house pump requires about {say.length(LEAST_NPSH_M)}.",
             "Set the pump lower, or use a submerged pump.",
         )
     if lift > 0 and not document.pump.foot_valve:

@@ -49,8 +49,7 @@ def _of_the_pump(document: Property, say: Wording) -> list[BuildNote]:
             view="power",
             head="Listen to it",
             text="A pump that starts when nothing is open has a leak behind it. Isolating valve each side, "
-            "a union "
-            "each side, a gauge that can be read from the door.",
+            "a union each side, a gauge that can be read from the door.",
         ),
     ]
     if document.snow.on or document.site.frost_depth_m > 0:
@@ -60,8 +59,7 @@ def _of_the_pump(document: Property, say: Wording) -> list[BuildNote]:
                 head="Frost",
                 text=f"{say.nominal(FROST_BOARD_MM)} board insulation and vents that close have kept a "
                 f"pump working through {say.temperature(FROST_BOARD_HELD_C)} without power. A drain at the "
-                "low point of "
-                "everything outside.",
+                "low point of everything outside.",
             )
         )
     if document.pump.vessel_l > 0 and document.pump.feed == "pump":

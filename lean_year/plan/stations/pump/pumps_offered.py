@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from lean_year.core.pump.generic_pumps import GENERIC_PUMPS, GenericPump
 from lean_year.core.pump.pressure_tank import BAND_KPA, LEAST_CUT_IN_KPA, PRECHARGE_UNDER_KPA
 from lean_year.core.pump.pump_curve import PumpCurve, fit_curve, operating_flow_l_s
-from lean_year.core.units import GRAVITY_M_S2
+from lean_year.core.units import KPA_PER_M_OF_WATER
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.model.pressure_side import Filling, System
 from lean_year.property.document import Property
@@ -72,7 +72,7 @@ def _offered(document: Property, system: System, runs_on: System, pump: GenericP
 
 def _pressures(document: Property, curve: PumpCurve) -> list[dict[str, Any]]:
     """Another cut-in and cut-out, where the pump would never reach the one that is set."""
-    most = 0.9 * curve.shut_off_m * GRAVITY_M_S2
+    most = 0.9 * curve.shut_off_m * KPA_PER_M_OF_WATER
     if document.pump.cut_out_kpa <= most:
         return []
     cut_out = round(most)

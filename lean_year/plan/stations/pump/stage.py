@@ -11,7 +11,7 @@ from lean_year.core.pump.pump_curve import (
     npsh_available_m,
     operating_flow_l_s,
 )
-from lean_year.core.units import GRAVITY_M_S2
+from lean_year.core.units import KPA_PER_M_OF_WATER
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
@@ -211,8 +211,8 @@ def _suction(system: System, pump_m: float, flow_l_s: float) -> SuctionBudget:
     lost = min(100.0, system.suction_loss_m(flow_l_s))
     where = {"altitude_m": entered.altitude_m, "water_c": entered.water_c}
     return SuctionBudget(
-        atmosphere_m=atmosphere_kpa(entered.altitude_m) / GRAVITY_M_S2,
-        vapour_m=vapour_pressure_kpa(entered.water_c) / GRAVITY_M_S2,
+        atmosphere_m=atmosphere_kpa(entered.altitude_m) / KPA_PER_M_OF_WATER,
+        vapour_m=vapour_pressure_kpa(entered.water_c) / KPA_PER_M_OF_WATER,
         lift_m=lift,
         lost_m=lost,
         left_m=npsh_available_m(**where, lift_m=lift, loss_m=lost),
@@ -230,13 +230,13 @@ def _vessel(document: Property) -> VesselStates:
 
 def _gives_kpa(system: System, press: PumpCurve | StandingWater) -> float:
     """Over where the stack is counted from: the water, or the tap where the water runs down to it."""
-    return (press.head_m(system.peak_l_s) + max(0.0, -system.lift_m)) * GRAVITY_M_S2
+    return (press.head_m(system.peak_l_s) + max(0.0, -system.lift_m)) * KPA_PER_M_OF_WATER
 
 
 def _head_figure(system: System, stack: list[StackPart], say: Wording) -> Figure:
     darcy = system.document.pump.friction == "darcy"
     return Figure(
-        value=sum(part.dirty_kpa for part in stack) / GRAVITY_M_S2,
+        value=sum(part.dirty_kpa for part in stack) / KPA_PER_M_OF_WATER,
         unit="m",
         label="Head asked for at the peak, filters due",
         basis="derived",
@@ -255,10 +255,10 @@ def _stack(system: System) -> list[StackPart]:
     filters = [system.train_kpa(peak, dirty=dirty) - uv for dirty in (False, True)]
     # A fall is what there is, and no part of what is asked for.
     rows = [
-        ("lift", "Lift", max(0.0, system.lift_m) * GRAVITY_M_S2, None),
+        ("lift", "Lift", max(0.0, system.lift_m) * KPA_PER_M_OF_WATER, None),
         ("tap", "At the tap", entered.residual_kpa, None),
-        ("pipes", "Pipes", sum(friction for friction, _ in pipes) * GRAVITY_M_S2, None),
-        ("fittings", "Fittings", sum(fittings for _, fittings in pipes) * GRAVITY_M_S2, None),
+        ("pipes", "Pipes", sum(friction for friction, _ in pipes) * KPA_PER_M_OF_WATER, None),
+        ("fittings", "Fittings", sum(fittings for _, fittings in pipes) * KPA_PER_M_OF_WATER, None),
         ("filters", "Filters", filters[0], filters[1]),
         ("uv", "UV lamp", uv, None),
         ("backflow", "Backflow device", system.backflow_kpa, None),

@@ -273,8 +273,7 @@ def _connections(document: Property, found: Findings, say: Wording) -> None:
             "fails",
             f"Only two valves separate the rain from the {entered.second_source}: one left open joins them.",
             f"An air gap of two bores, at least {say.nominal(LEAST_GAP_MM)}, or an interlocked changeover. A "
-            "licensed "
-            "plumber's work.",
+            "licensed plumber's work.",
             Fix(text="Over an air gap.", operations=[replace("/treatment/changeover", "air_gap")]),
         )
     if entered.mist:

@@ -1,6 +1,8 @@
 """How the train is put together, for what this property has. Basis: common practice."""
 
+from lean_year.core.treatment.ultraviolet import RATED_LIFE_H
 from lean_year.plan.answer.notes import BuildNote
+from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.model.train import in_concrete, is_cartridge
 from lean_year.plan.stations.treatment.least_train import served
 from lean_year.property.document import Property
@@ -24,8 +26,7 @@ def treatment_notes(document: Property) -> list[BuildNote]:
             view="water",
             head="Soft water",
             text="Rainwater needs no softener, and less soap and detergent: a third of what the packet says. "
-            "Soft and "
-            "acid, it takes metal from pipes; run the tap in the morning before drinking.",
+            "Soft and acid, it takes metal from pipes; run the tap in the morning before drinking.",
         ),
         BuildNote(
             view="train",
@@ -49,8 +50,7 @@ def treatment_notes(document: Property) -> list[BuildNote]:
                 view="train",
                 head="Two sources",
                 text="One handle, one way at a time: a changeover valve without a middle position. Each source "
-                "has its own "
-                "test and its own transmittance. Labels at both valves.",
+                "has its own test and its own transmittance. Labels at both valves.",
             )
         )
     return notes
@@ -72,8 +72,8 @@ def _on_the_wall(entered: Treatment) -> list[BuildNote]:
                 view="plant_room",
                 head="New cartridges",
                 text="“Micron” is nominal on most: it keeps back most particles of that size, not all. A "
-                "filter is absolute only where it says so. Flush "
-                "carbon to waste until it runs clear. Write the date on the bowl.",
+                "filter is absolute only where it says so. "
+                "Flush carbon to waste until it runs clear. Write the date on the bowl.",
             ),
         ]
     if "uv" in kinds:
@@ -82,13 +82,13 @@ def _on_the_wall(entered: Treatment) -> list[BuildNote]:
                 view="plant_room",
                 head="At the lamp",
                 text="Metal unions next to the chamber: UV light degrades PVC. As much free length beside it "
-                "as it is "
-                "long, to draw lamp and sleeve. A receptacle above the drip line, by an electrician.",
+                "as it is long, to draw lamp and sleeve. A receptacle above the drip line, by an electrician.",
             ),
             BuildNote(
                 view="disinfection",
                 head="The lamp and its sensor",
-                text="Lamps are in use for 9 months to almost 4 years; makers rate about 9,000 hours. The sensor is "
+                text="Lamps are in use for 9 months to almost 4 years; makers rate about "
+                f"{fixed(RATED_LIFE_H)} hours. The sensor is "
                 "the dear part, and the only one that sees dose: with a valve that fails shut it is worth its price. "
                 "A sleeve is wiped at every cartridge.",
             ),

@@ -2,13 +2,8 @@
 
 from pydantic import BaseModel
 
-from lean_year.core.treatment.cartridges import (
-    BETWEEN_PARTS_MM,
-    CARTRIDGES,
-    CONTACTOR_MM,
-    HEADER_OVER_FLOOR_MM,
-    LAMP_WIDE_MM,
-)
+from lean_year.core.treatment.cartridges import CARTRIDGES
+from lean_year.core.treatment.plant_room import BETWEEN_PARTS_MM, CONTACTOR_MM, HEADER_OVER_FLOOR_MM, LAMP_WIDE_MM
 from lean_year.plan.model.train import is_cartridge, stage_name
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage

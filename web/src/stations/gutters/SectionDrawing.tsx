@@ -13,7 +13,7 @@ type Check = Plan["gutters"]["checks"][number];
 
 const LEAST = 640;
 
-export type Movable = { outlet?: Mover; screen?: Mover; tank?: Mover; low?: Mover; discharge?: Mover };
+type Movable = { outlet?: Mover; screen?: Mover; tank?: Mover; low?: Mover; discharge?: Mover };
 type Mover = { label: string; toOperations: (value: number) => Operation[] };
 
 /** One run to scale: gutter, leaf screen, pipe, tank, overflow and ground on one datum, with what the checks say. */

@@ -164,7 +164,7 @@ export function gatesOf(
 }
 
 /** The group that a key such as `screen:a:0` or `run:a` belongs to. */
-export const groupOf = (key: string) => key.split(":")[1] ?? "";
+const groupOf = (key: string) => key.split(":")[1] ?? "";
 
 function atTheTank(document: Drained, key: string): boolean {
   const [, group, stage] = key.split(":");

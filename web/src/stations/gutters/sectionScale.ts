@@ -6,7 +6,7 @@ export type Section = Plan["gutters"]["section"];
 export type TankBox = Plan["gutters"]["tanks"][number];
 
 export const TOP = 26;
-export const BOTTOM = 26;
+const BOTTOM = 26;
 export const STAFF = 56;
 /** Of the whole drawing, in px. */
 export const HEIGHT = 380;

@@ -88,7 +88,7 @@ type SurfaceProps = {
 };
 
 /** Lines that tell the covering: seams for metal, courses for tile and shingle, nothing on a membrane. */
-export function Courses(props: { roof: Roof; outline: Point[]; scale: PlanScale; path: string }) {
+function Courses(props: { roof: Roof; outline: Point[]; scale: PlanScale; path: string }) {
   const { roof, outline, scale } = props;
   const metal = ["metal", "copper", "bare_zinc", "rain_roof"].includes(roof.material);
   const tiled = roof.material.endsWith("tile") || roof.material === "asphalt_shingle";
