@@ -1,7 +1,6 @@
 import { useState } from "react";
 import { replace } from "./edits";
 import { useEdits } from "./workbench";
-
 import type { Kind } from "../lib/units";
 import { Entry } from "./Entry";
 

@@ -159,6 +159,7 @@ export function example(kind: Kind, units: Units): string {
     intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",
     flow: us ? "12 gal/min or 0.75 L/s" : "0.75 L/s or 12 gal/min",
     pressure: us ? "90 psi or 600 kPa" : "600 kPa or 6 bar",
+    melt: us ? "0.09 in/°F or 4 mm/°C" : "4 mm/°C or 0.09 in/°F",
     temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
     force: us ? "20,000 lbf or 90 kN" : "90 kN or 20,000 lbf",
     speed: us ? "90 mph or 40 m/s" : "40 m/s or 145 km/h",

@@ -61,8 +61,7 @@ export function DayPicture(props: DayPictureProps) {
   const move = (rows: number, daysMoved: number) => {
     const from = at ?? { row: yearRow, day: 0 };
     const row = Math.max(0, Math.min(years.length - 1, from.row + rows));
-    const next = clamp(row, from.day + daysMoved);
-    setAt(next);
+    setAt(clamp(row, from.day + daysMoved));
   };
   const recordDay = at ? spans[at.row]!.first + at.day - spans[at.row]!.offset : 0;
   const said = at
@@ -255,7 +254,8 @@ export function rowTops(count: number, strong: number[], height: number): number
 /** Which rows carry a label: the strong ones first, then round years where there is room. */
 function rowLabels(years: PictureYear[], tops: number[], strong: number[], narrow: boolean) {
   const placed: { row: number; text: string; strong: boolean }[] = [];
-  const free = (row: number) => placed.every((other) => Math.abs(tops[other.row]! - tops[row]!) >= 14);
+  const middle = (row: number) => (tops[row]! + tops[row + 1]!) / 2;
+  const free = (row: number) => placed.every((other) => Math.abs(middle(other.row) - middle(row)) >= 14);
   for (const row of strong)
     if (free(row)) placed.push({ row, text: narrow ? years[row]!.label.slice(-5) : years[row]!.label, strong: true });
   years.forEach((year, row) => {

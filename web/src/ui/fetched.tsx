@@ -21,8 +21,8 @@ async function fetchTheRest() {
 }
 
 /**
- * A page or a sheet that is fetched when it is first opened, and the rest after it where asked. Without a connection it says so and
- * is tried again; nothing that is open already goes away.
+ * A page or a sheet that is fetched when it is first opened, and the rest after it where asked. Without a connection
+ * it says so and is tried again; nothing that is open already goes away.
  */
 export function fetched<P extends object>(load: () => Promise<ComponentType<P>>, { thenTheRest = false } = {}) {
   let here: ComponentType<P> | null = null;

@@ -1,1 +1,4 @@
-"""Ground: what carries the tanks."""
+"""Ground: what carries the tanks.
+
+The rules are in `core/ground`; what is entered, in `property/ground.py`.
+"""

@@ -1,1 +1,4 @@
-"""Gutters and pipes: whether the water falls, fits and stays clean."""
+"""Gutters and pipes: whether the water falls, fits and stays clean.
+
+The rules are in `core/water_path`, its pipes `core/hydraulics`; what is entered, in `property/water_path.py`.
+"""

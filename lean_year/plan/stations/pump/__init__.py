@@ -1,1 +1,4 @@
-"""Pump: flow, head, pressure vessel, suction, power and top-up."""
+"""Pump: flow, head, pressure vessel, suction, power and top-up.
+
+The rules are in `core/pump`; what is entered, in `property/pump.py`.
+"""

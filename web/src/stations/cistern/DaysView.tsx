@@ -6,6 +6,7 @@ import type { Days } from "../../lib/days";
 import { volume } from "../../lib/units";
 import { DayPicture, rowTops } from "../../ui/DayPicture";
 import { Cautions, Findings } from "../../document/Findings";
+import { LegendKey } from "../../ui/LegendKey";
 import { Why } from "../../ui/Why";
 import { LowestDots } from "./LowestDots";
 import { ResultsTable } from "./ResultsTable";
@@ -116,10 +117,7 @@ function StoreLegend({ liveL, units }: { liveL: number; units: "metric" | "us" }
         ))}
       </svg>
       {volume(liveL, units)}
-      <svg width="14" height="14" aria-hidden="true" className="ml-3">
-        <rect width="14" height="14" fill={css(DRY_DAY)} />
-      </svg>
-      the house is dry
+      <LegendKey fill={css(DRY_DAY)}>the house is dry</LegendKey>
     </p>
   );
 }

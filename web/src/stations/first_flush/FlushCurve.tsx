@@ -117,12 +117,19 @@ function FlushLines({ plot, curve, at, units }: { plot: Plot; curve: Curve; at: 
     plot.y(taken((reach * i) / 80)),
   ]);
   const lost: [number, number][] = curve.map((point) => [plot.x(point.depth_mm), lostY(point.lost_l_year)]);
-  const label = lost[Math.round(lost.length * 0.8)]!;
+  const label = lost[Math.round(lost.length * 0.6)]!;
+  const narrow = plot.x(reach) - plot.x(0) < 420; // the words then reach under the curves only near their foot
   return (
     <>
       <path d={pathOf(points)} fill="none" stroke="var(--ink)" strokeWidth="2.4" />
       <path d={pathOf(lost)} fill="none" stroke="var(--parched-5)" strokeWidth="2" strokeDasharray="6 4" />
-      <text x={label[0]} y={label[1] - 9} textAnchor="end" className="axis halo" style={{ fill: "var(--parched-7)" }}>
+      <text
+        x={plot.x(reach) - 4}
+        y={narrow ? plot.foot - 56 : Math.max(label[1], plot.y(taken(reach * 0.6))) + 26}
+        textAnchor="end"
+        className="axis halo"
+        style={{ fill: "var(--parched-7)" }}
+      >
         water lost, {volume(most, units)} a year at the end
       </text>
       <text

@@ -105,18 +105,11 @@ export function GroundSection({ pad }: { pad: Pad }) {
                   />
                 )),
             )}
-            {pad.section
-              .filter((line) => NAMES[line.kind])
-              .map((line) => (
-                <text
-                  key={line.kind}
-                  x={scale.x(scale.left) + 4}
-                  y={scale.z((line.points[0] as unknown as [number, number])[1]) + 12}
-                  className="axis halo"
-                >
-                  {NAMES[line.kind]}
-                </text>
-              ))}
+            {namesDown(pad.section, scale.z).map(({ kind, y }) => (
+              <text key={kind} x={scale.x(scale.left) + 4} y={y} className="axis halo">
+                {NAMES[kind]}
+              </text>
+            ))}
             {pad.edges.cut_edge_m > 0.05 && (
               <Held
                 x={scale.x(half)}
@@ -167,6 +160,16 @@ export function GroundSection({ pad }: { pad: Pad }) {
       </p>
     </section>
   );
+}
+
+/** The names of the layers, each under its line and clear of the one above. */
+function namesDown(lines: Line[], z: (metres: number) => number) {
+  let last = -Infinity;
+  return lines
+    .filter((line) => NAMES[line.kind])
+    .map((line) => ({ kind: line.kind, y: z((line.points[0] as unknown as [number, number])[1]) + 12 }))
+    .sort((one, other) => one.y - other.y)
+    .map((name) => ({ ...name, y: (last = Math.max(name.y, last + 14)) }));
 }
 
 function Held(props: {

@@ -1,7 +1,7 @@
 import type { Plan } from "../../api/client";
 import { flow as flowText } from "../../lib/units";
 import type { Units } from "../../lib/units";
-import { fit } from "../../ui/fit";
+import { twoLines } from "../../ui/fit";
 import { useWidth } from "../../ui/useWidth";
 import { gatesOf, laneLayout } from "./flowLanes";
 import type { Drained, Gate } from "./flowLanes";
@@ -44,11 +44,19 @@ export function FlowPicture(props: {
     <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
       {shown > 0 && (
         <svg width={width} height={height} className="block" role="group" aria-label="The downpour on its way">
-          {lanes.map((lane) => (
-            <text key={lane.key} x="0" y={y(lane.at) + 5} className="label" fontWeight="600">
-              {fit(lane.name, 116)}
-            </text>
-          ))}
+          {lanes.flatMap((lane) =>
+            twoLines(lane.name, 116).map((line, row, all) => (
+              <text
+                key={`${lane.key}-${row}`}
+                x="0"
+                y={y(lane.at) + 5 + (row - (all.length - 1) / 2) * 16}
+                className="label"
+                fontWeight="600"
+              >
+                {line}
+              </text>
+            )),
+          )}
           {columns.map((column, i) => (
             <text key={column.name} x={x(i)} y="16" textAnchor="middle" className="axis" fontWeight="600">
               {column.name}

@@ -58,12 +58,12 @@ export function LiftSection() {
             aria-label={marks.map((mark) => `${mark.name} ${metres(mark.at, units)}`).join(", ")}
           >
             <path
-              d={`M0 ${y(heights.ground_m)}H${width}V${TALL}H0z`}
+              d={`M0 ${y(heights.ground_m)}H${labelX - 14}V${TALL}H0z`}
               fill="var(--earth-1)"
               opacity="0.55"
               stroke="none"
             />
-            <path d={`M0 ${y(heights.ground_m)}H${width}`} stroke="var(--ink-2)" />
+            <path d={`M0 ${y(heights.ground_m)}H${labelX - 14}`} stroke="var(--ink-2)" />
             <rect
               x={tank.left}
               y={y(heights.full_m)}

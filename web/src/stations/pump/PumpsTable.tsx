@@ -1,7 +1,8 @@
 import { useDocument, usePlan } from "../../document/shown";
 import { figure, flow, pressure } from "../../lib/units";
 import type { Operation } from "../../api/client";
-import { OfferedTable, TapPressure } from "../../document/OfferedTable";
+import { OfferedTable } from "../../document/OfferedTable";
+import { TapPressure } from "../../document/TapPressure";
 
 /** Generic pumps on this house's pipes, to choose one before a maker's sheet is at hand. */
 export function PumpsTable() {

@@ -10,6 +10,7 @@ import { dayRain, rain as rainWords } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { DataTable, yearName } from "../../ui/DataTable";
 import { DayPicture, rowTops } from "../../ui/DayPicture";
+import { LegendKey } from "../../ui/LegendKey";
 import { Findings } from "../../document/Findings";
 import { Why } from "../../ui/Why";
 import { css } from "../../ui/storeScale";
@@ -76,10 +77,7 @@ export function DaysView({ rain, query, tenths, yearRow, leanRow, units, pickYea
                     />
                   ))}
                 </svg>
-                <svg width="14" height="14" aria-hidden="true" className="ml-3">
-                  <rect width="14" height="14" fill={css(MISSING_DAY)} />
-                </svg>
-                missing
+                <LegendKey fill={css(MISSING_DAY)}>missing</LegendKey>
               </p>
             </div>
             {query.isError ? (

@@ -7,6 +7,8 @@ import { useWidth } from "../../ui/useWidth";
 const HEIGHT = 178;
 const TOP = 14;
 const FOOT = 152;
+/** Where the lean year is named: over the dry years, whose bars are low. */
+const NAMED = TOP + 20;
 
 /** The counted years from the driest to the wettest, with the dry years that come once in 5, 10 and 20. */
 export function RankedYears(props: { rain: RainPlan; yearRow: number; leanRow: number; units: Units }) {
@@ -66,15 +68,17 @@ export function RankedYears(props: { rain: RainPlan; yearRow: number; leanRow: n
               </text>
             )}
             {place >= 0 && (
-              <text
-                x={Math.min(place * step + step / 2 - 3, width * 0.5)}
-                y={y(ranked[place]!.year.total_mm) - 8}
-                className="label halo"
-                fontWeight="650"
-              >
-                {ranked[place]!.year.label}
-                {place > 0 ? `, ${ordinal(place + 1)} driest` : ", the driest"}
-              </text>
+              <>
+                <path
+                  d={`M${place * step + step / 2} ${y(ranked[place]!.year.total_mm) - 2}V${NAMED + 5}`}
+                  stroke="var(--ink)"
+                  strokeWidth="1"
+                />
+                <text x="0" y={NAMED} className="label halo" fontWeight="650">
+                  {ranked[place]!.year.label}
+                  {place > 0 ? `, ${ordinal(place + 1)} driest` : ", the driest"}
+                </text>
+              </>
             )}
           </svg>
         )}

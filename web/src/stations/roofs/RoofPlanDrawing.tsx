@@ -43,6 +43,7 @@ export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingPr
   };
   const { svg, drag, corners, at, handlers, grab } = usePlanHand({ scale, drawing, onDrawn, onPlaced: place });
   const shown = outlines.map((outline, index) => (drag?.index === index ? moved(outline, drag.by) : outline));
+  const { tanks } = document.cistern;
   const rowOf = (group: string) => plan.roofs.groups.findIndex((each) => each.id === group);
   const drains = document.roofs.flatMap((roof, index) =>
     roof.on
@@ -128,9 +129,7 @@ export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingPr
               key={group.id}
               group={group}
               letter={letterOf(row)}
-              tank={
-                (document.cistern.tanks.find((each) => each.id === group.tank) ?? document.cistern.tanks[0]!).name
-              }
+              tank={tanks.length > 1 ? (tanks.find((each) => each.id === group.tank) ?? tanks[0]!).name : ""}
               from={drains.filter((drain) => drain.row === row).map((drain) => scale.toX(drain.point[0]))}
               y={lane(row)}
               width={width}
@@ -160,6 +159,7 @@ const harvestWords = (litres: number | null | undefined, units: Units) =>
 function Lane(props: {
   group: Plan["roofs"]["groups"][number];
   letter: string;
+  /** Empty where there is only one. */
   tank: string;
   /** Where its surfaces drain, in px. */
   from: number[];
@@ -170,7 +170,7 @@ function Lane(props: {
   const { group, from, y, width, units } = props;
   const first = from.length ? Math.min(...from) : 26;
   const brings = group.harvest_l_year === null ? "" : `, ${volume(group.harvest_l_year, units)} a year`;
-  const words = `${group.name}: ${area(group.area_m2, units)}${brings}, to ${props.tank}`;
+  const words = `${group.name}: ${area(group.area_m2, units)}${brings}${props.tank && `, to ${props.tank}`}`;
   const start = Math.max(14, Math.min(first, width - 330));
   const end = from.length ? Math.max(...from, start + 20) : start + 20;
   const after = end + 12 + words.length * 6.9 <= width;
@@ -234,18 +234,18 @@ function Disc({ x, y, letter }: { x: number; y: number; letter: string }) {
 }
 
 function ScaleBar({ units, scale, top }: { units: Units; scale: number; top: number }) {
-  const metres = axisUnit("length", units).factor;
-  const length = roundStep(70 / scale / metres);
+  const { unit, factor } = axisUnit("length", units);
+  const length = roundStep(70 / scale / factor);
   return (
     <g>
       <path
-        d={`M2 ${top - 5}v5H${2 + length * metres * scale}v-5`}
+        d={`M2 ${top - 5}v5H${2 + length * factor * scale}v-5`}
         fill="none"
         stroke="var(--ink)"
         strokeWidth="1.4"
       />
-      <text x={8 + length * metres * scale} y={top} className="axis">
-        {length} {axisUnit("length", units).unit}
+      <text x={8 + length * factor * scale} y={top} className="axis">
+        {length} {unit}
       </text>
     </g>
   );

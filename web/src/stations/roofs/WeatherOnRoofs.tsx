@@ -39,10 +39,10 @@ export function WeatherOnRoofs() {
           <Entry
             label="Melt for each degree and day"
             path="/snow/melt_mm_c_day"
-            kind="depth"
+            kind="melt"
             value={snow.melt_mm_c_day}
           />{" "}
-          for each degree Celsius and day
+          above freezing each day
           {!plan.roofs.snow_counted_apart && ", once there are temperatures"}
         </>
       )}

@@ -1,7 +1,8 @@
 import { useDocument, usePlan } from "../../document/shown";
 import { fixed, flow, pressure } from "../../lib/units";
 import type { Operation } from "../../api/client";
-import { OfferedTable, TapPressure } from "../../document/OfferedTable";
+import { OfferedTable } from "../../document/OfferedTable";
+import { TapPressure } from "../../document/TapPressure";
 
 /** The same train in housings of every size: the shower each costs, and how long it lasts. */
 export function HousingsTable() {
