@@ -1,22 +1,44 @@
 """The verdict: the sentence an installer can say to the owner."""
 
+from collections.abc import Mapping, Sequence
+
 from pydantic import BaseModel
 
+from lean_year.plan.answer.figure import Finding, StationKey
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, count, day, several
 from lean_year.plan.stations.cistern.stage import CisternPlan
 
 
 class Verdict(BaseModel):
-    """Three parts of one answer."""
+    """Four parts of one answer."""
 
     answer: str
     tightest: str
     caveat: str
+    warning: str = ""
+    """What can hurt people or lose water as it is planned; empty where nothing does."""
 
     @property
     def text(self) -> str:
-        return " ".join(part for part in (self.answer, self.tightest, self.caveat) if part)
+        return " ".join(part for part in (self.answer, self.warning, self.tightest, self.caveat) if part)
+
+
+_ANSWERED = ("rain", "cistern")
+"""Stations whose failing the answer itself says."""
+
+
+def warned(words: Verdict, found: Sequence[Finding], names: Mapping[StationKey, str]) -> Verdict:
+    """The verdict with what fails besides the supply; `names` of the stations by key, in the order of the job."""
+    failing = [finding for finding in found if finding.severity == "fails" and finding.stage not in _ANSWERED]
+    not_drunk = any(finding.not_to_drink for finding in failing)
+    stations = {finding.stage for finding in failing if not finding.not_to_drink}
+    at = [name for key, name in names.items() if key in stations]
+    parts = [
+        "Not to be drunk as planned." if not_drunk else "",
+        f"Fails at {', '.join(at)}." if at else "",
+    ]
+    return words.model_copy(update={"warning": " ".join(part for part in parts if part)})
 
 
 NO_RAIN = Verdict(
@@ -38,6 +60,8 @@ def verdict(cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | Non
             tightest="",
             caveat="Bring in a longer one, or fill its missing days.",
         )
+    if not any(year.demand_l for year in cistern.years):
+        return Verdict(answer="No water is wanted yet.", tightest="", caveat="Enter who lives there, and its uses.")
     if made is not None:
         fewest, most, of_years = made
         span = f"{fewest}" if fewest == most else f"{fewest} to {most}"
@@ -105,7 +129,8 @@ def _caveat(cistern: CisternPlan, say: Wording) -> str:
     worst = cistern.dry_runs[0]
     others = int(cistern.figures["short_d"].value or 0) - worst.days
     more = f"; {others:,} more at other times" if others else ""
-    dry = f"{several(worst.days, 'day')} from {day(worst.start)}, {say.volume(worst.shortfall_l)} short{more}."
+    when = f"on {day(worst.start)}" if worst.start == worst.end else f"from {day(worst.start)} to {day(worst.end)}"
+    dry = f"{several(worst.days, 'dry day')} {when}, {say.volume(worst.shortfall_l)} short{more}."
     short_years = cistern.counted_years - cistern.years_carried
     if not short_years:
         return f"Outside the counted years it runs dry: {dry}"

@@ -15,7 +15,7 @@ from lean_year.plan.model.station import FutureStation, Station
 from lean_year.plan.model.supply import carried_in_records_like_it
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
-from lean_year.plan.verdict import NO_RAIN, Verdict, verdict
+from lean_year.plan.verdict import NO_RAIN, Verdict, verdict, warned
 from lean_year.property.document import Property
 
 Status = Literal["settled", "decide", "caution", "fails", "not_built"]
@@ -93,7 +93,8 @@ def plan_property(
     answered = [answers[station.key] for station in in_job_order if station.key in answers]
     found = [finding for answer in answered for finding in answer.findings]
     found.sort(key=lambda finding: SEVERITIES.index(finding.severity))
-    words = _verdict(model, answers.get(CISTERN.key))
+    names = {station.key: station.name for station in in_job_order}
+    words = warned(_verdict(model, answers.get(CISTERN.key)), found, names)
     plan = plan_type(tuple(stations))(
         verdict=words.text,
         verdict_parts=words,
@@ -127,12 +128,13 @@ def _summary(
 
 
 def _status(station: Station[Any], model: PropertyModel, answer: Any, found: list[Finding]) -> Status:
-    severities = {finding.severity for finding in found if finding.stage == station.key}
+    of_it = [finding for finding in found if finding.stage == station.key]
+    severities = {finding.severity for finding in of_it}
     if "fails" in severities:
         return "fails"
     if "caution" in severities:
         return "caution"
-    if answer is None or station.undecided(model, answer):
+    if answer is None or station.undecided(model, answer) or any(finding.asks for finding in of_it):
         return "decide"
     if any(pointer.startswith(station.entries) for pointer in model.document.assumed):
         return "decide"

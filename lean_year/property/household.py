@@ -138,6 +138,11 @@ class Household(Part):
     cheaper: CheaperWater = Field(default_factory=CheaperWater)
 
     @property
+    def anybody(self) -> bool:
+        """Whether anybody lives there, on any day of the year."""
+        return self.residents > 0 or any(self.guests) or any(period.people > 0 for period in self.periods)
+
+    @property
     def indoor_l_person_day(self) -> float:
         return HABITS_L_PERSON_DAY[self.habit] if self.litres_person_day is None else self.litres_person_day
 

@@ -83,7 +83,7 @@ def test_the_verdict_says_what_the_figures_say(planned):
     cistern = planned.plan.cistern
     assert f"{cistern.years_carried} of {cistern.counted_years} years" in planned.plan.verdict
     worst = cistern.dry_runs[0]
-    assert f"{worst.days} days from {worst.start.day} " in planned.plan.verdict
+    assert f"{worst.days} dry days from {worst.start.day} " in planned.plan.verdict
     assert worst.shortfall_l == max(run.shortfall_l for run in cistern.dry_runs)
 
 

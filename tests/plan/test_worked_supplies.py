@@ -67,6 +67,7 @@ def garden_barrel(**overflow):
 def test_a_barrel_with_a_diverter_needs_no_overflow_of_its_own():
     plan = plan_property(garden_barrel(), None).plan
     assert not [each.code for each in plan.findings if each.severity == "fails"]
+    assert plan.verdict_parts.warning == ""
     assert status(plan, "overflow") == "settled"
     assert plan.tank_l == pytest.approx(1000 * math.pi * 0.56**2 / 4 * 0.85)
 

@@ -8,7 +8,11 @@ from lean_year.core.basis import Basis
 
 Severity = Literal["fails", "caution", "note"]
 SEVERITIES: tuple[Severity, ...] = ("fails", "caution", "note")
-"""The worst first."""
+"""The worst first.
+
+`fails`: people can get hurt, water can be lost or unfit for its use, or the aim is missed. `caution`: likely
+trouble, or the business of an engineer, a plumber or an electrician. `note`: worth knowing.
+"""
 StationKey = str
 """Key of a station of the registry. The API's schema lists them; here no station is known."""
 
@@ -46,3 +50,7 @@ class Finding(BaseModel):
     fix: str = ""
     fixes: list[Fix] = Field(default_factory=list)
     """Edits that would fix it, the first the one that `fix` describes; empty where it takes more than an edit."""
+    asks: bool = False
+    """Whether something is not measured, tested or decided yet: its station is not settled while this stands."""
+    not_to_drink: bool = False
+    """Whether nobody may drink the water while this stands: the verdict says so."""

@@ -18,12 +18,27 @@ class Findings:
         self._stage = stage
 
     def add(
-        self, code: str, severity: Severity, text: str, fix: str = "", *fixes: Fix, stage: StationKey | None = None
+        self,
+        code: str,
+        severity: Severity,
+        text: str,
+        fix: str = "",
+        *fixes: Fix,
+        stage: StationKey | None = None,
+        asks: bool = False,
+        not_to_drink: bool = False,
     ) -> None:
         """Note one; `fix` is what to do in words, the first of `fixes` where it is empty."""
         advice = fix or (fixes[0].text if fixes else "")
         self.rows.append(
             Finding(
-                code=code, stage=stage or self._stage, severity=severity, text=text, fix=advice, fixes=list(fixes)
+                code=code,
+                stage=stage or self._stage,
+                severity=severity,
+                text=text,
+                fix=advice,
+                fixes=list(fixes),
+                asks=asks,
+                not_to_drink=not_to_drink,
             )
         )

@@ -7,7 +7,13 @@ import numpy as np
 
 from lean_year.core.ground.earthworks import Footprint
 from lean_year.core.ground.foundation import BASES, GATE_SPARE_M, LINER_LEVEL_MM, LINER_MARGIN_M, BaseKind
-from lean_year.core.ground.tank_weights import cast_tank_kg, filled_pit_kg, plastic_tank_kg, ring_panel_tank_kg
+from lean_year.core.ground.tank_weights import (
+    cast_tank_kg,
+    filled_pit_kg,
+    full_tank_kg,
+    plastic_tank_kg,
+    ring_panel_tank_kg,
+)
 from lean_year.plan.model.levels import tank_ground_m
 from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
@@ -35,6 +41,11 @@ class Standing:
     """How far readings on the pad may differ."""
     empty_kg: float
     gross_l: float
+
+    @property
+    def full_kg(self) -> float:
+        """Of one tank and all the water it holds."""
+        return full_tank_kg(empty_kg=min(1e9, self.empty_kg), volume_l=min(1e9, self.gross_l))
 
     @property
     def over_m(self) -> float:

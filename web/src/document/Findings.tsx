@@ -1,10 +1,7 @@
-import type { Finding, Status } from "../api/client";
+import type { Finding } from "../api/client";
 import { useEdits } from "./workbench";
-
 import { Mark } from "../ui/Mark";
 import { Terms } from "../ui/Terms";
-
-const MARK: Record<Finding["severity"], Status> = { fails: "fails", caution: "caution", note: "decide" };
 
 /** Edits that fix something: pointed at, each is shown on the drawing; pressed, it is made. */
 export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
@@ -35,12 +32,12 @@ export function Findings({ findings }: { findings: Finding[] }) {
           className="flex gap-2 border-b border-rule pb-2 text-small leading-snug"
         >
           <span className="pt-0.5">
-            <Mark status={MARK[finding.severity]} />
+            <Mark status={finding.severity === "note" && finding.asks ? "decide" : finding.severity} />
           </span>
           <span>
             <Terms text={finding.text} />
-            {!finding.fixes?.length && finding.fix && (
-              <span className="fix block">
+            {finding.fix && finding.fix !== finding.fixes?.[0]?.text && (
+              <span className="block text-ink-2">
                 <Terms text={finding.fix} />
               </span>
             )}

@@ -42,8 +42,18 @@ test("a finding carries its severity by shape and name, and its fix", () => {
           severity: "fails",
           text: "Two years run dry.",
           fix: "A tank of 93 m³ does it.",
+          asks: false,
+          not_to_drink: false,
         },
-        { code: "B", stage: "rain", severity: "caution", text: "Few years.", fix: "" },
+        {
+          code: "B",
+          stage: "rain",
+          severity: "caution",
+          text: "Few years.",
+          fix: "",
+          asks: false,
+          not_to_drink: false,
+        },
       ]}
     />,
   );

@@ -1,15 +1,18 @@
 import type { Status } from "../api/client";
 
-const SAID: Record<Status, string> = {
+type Marked = Status | "note";
+
+const SAID: Record<Marked, string> = {
   settled: "settled",
   decide: "to decide",
   caution: "caution",
   fails: "fails",
   not_built: "not in this version",
+  note: "worth knowing",
 };
 
 /** A status, by shape first. */
-export function Mark({ status, size = 16 }: { status: Status; size?: number }) {
+export function Mark({ status, size = 16 }: { status: Marked; size?: number }) {
   return (
     <svg width={size} height={size} viewBox="0 0 16 16" role="img" aria-label={SAID[status]} className="shrink-0">
       {status === "settled" && (
@@ -36,6 +39,7 @@ export function Mark({ status, size = 16 }: { status: Status; size?: number }) {
           <path d="M5 5l6 6M11 5l-6 6" stroke="var(--on-strong)" strokeWidth="1.9" />
         </>
       )}
+      {status === "note" && <circle cx="8" cy="8" r="3" fill="var(--ink-2)" />}
       {status === "not_built" && (
         <circle cx="8" cy="8" r="6" fill="none" stroke="var(--ink-2)" strokeWidth="1.3" strokeDasharray="2.4 2.3" />
       )}

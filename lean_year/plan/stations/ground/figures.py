@@ -6,7 +6,6 @@ from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_ten
 from lean_year.core.ground.earthworks import MOST_HELD_M, Earthworks, Footprint
 from lean_year.core.ground.flotation import SAFE
 from lean_year.core.ground.foundation import COMPACTED_T_M3
-from lean_year.core.ground.tank_weights import full_tank_kg
 from lean_year.core.ground.wind import SAFE as HOLD
 from lean_year.core.ground.wind import wind_hold
 from lean_year.plan.answer.figure import Figure
@@ -39,7 +38,7 @@ def _base_m2(row: Standing) -> float:
 
 def _weights(document: Property, row: Standing, say: Wording) -> dict[str, Figure]:
     """What the full tank weighs, and presses on pad and ground."""
-    full_kg = full_tank_kg(empty_kg=min(1e9, row.empty_kg), volume_l=min(1e9, row.gross_l))
+    full_kg = row.full_kg
     base_m2 = _base_m2(row)
     spread = Footprint(
         row.footprint.length_m + 2 * SPREAD * row.thickness_m,

@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.ground.bearing import GROUNDS
+from lean_year.core.ground.bearing import GROUNDS, HEAVY_KG
 from lean_year.core.ground.earthworks import LEAST_STANDS_MM, MOST_HELD_M, SHORED_FROM_M, Earthworks
 from lean_year.core.ground.foundation import (
     BASES,
@@ -91,8 +91,13 @@ def ground_findings(
 def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
     entered = document.ground
     if entered.soil == "unknown":
+        heavy_kg = max((each.standing.full_kg for each in facts), default=0.0)
         found.add(
-            "GROUND_SOIL_UNKNOWN", "note", "Nobody has looked at the ground yet.", "Dig a hole with a spade and look."
+            "GROUND_SOIL_UNKNOWN",
+            "caution" if heavy_kg >= HEAVY_KG else "note",
+            f"Nobody has looked at the ground yet: whether it carries {say.mass(heavy_kg)} is not known.",
+            "Dig a hole with a spade and look; on a slope or soft ground ask a geotechnical engineer.",
+            asks=True,
         )
     elif entered.soil == "fill":
         found.add(
@@ -277,6 +282,7 @@ def _floating(document: Property, each: GroundFacts, found: Findings, say: Wordi
             "note",
             f"The water table is not known: a hole full of rain is counted on for {name}.",
             "Ask the neighbours' wells; look at the hole after rain.",
+            asks=True,
         )
 
 

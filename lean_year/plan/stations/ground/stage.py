@@ -215,5 +215,4 @@ STATION = Station(
     plan=lambda model: plan_ground(model.document, model.first_year, model.say),
     headline=_headline,
     choices=choices,
-    undecided=lambda model, _plan: model.document.ground.soil == "unknown",
 )

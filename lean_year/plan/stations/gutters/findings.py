@@ -75,6 +75,7 @@ def _rates(document: Property, found: Findings, say: Wording) -> None:
             "note",
             f"{say.intensity(rate)} is assumed in place of your local table.",
             "Enter the table's rate for five minutes, once in ten or twenty years, or take the estimate.",
+            asks=True,
         )
     if entered.method == "en" and not EN_MINUTES[0] <= entered.duration_min <= EN_MINUTES[1]:
         found.add(

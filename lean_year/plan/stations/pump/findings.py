@@ -55,6 +55,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
             "caution",
             "The highest tap is not measured, so its lift is left out.",
             "Measure it, at Gutters & pipes, Levels.",
+            asks=True,
         )
     _trench(document, found, say)
     if entered.feed == "gravity":
@@ -107,6 +108,7 @@ def _undecided(facts: PumpFacts, found: Findings, say: Wording) -> None:
         f"How the house is fed is not decided. {says}",
         "",
         *(Fix(text=text, operations=[replace("/pump/feed", way)]) for way, text in (ways if falls else ways[:2])),
+        asks=True,
     )
 
 

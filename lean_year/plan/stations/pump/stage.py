@@ -339,5 +339,4 @@ STATION = Station(
     answer=PumpPlan,
     plan=_plan,
     headline=_headline,
-    undecided=lambda model, _plan: model.document.pump.feed == "undecided",
 )

@@ -34,7 +34,13 @@ def fitness_findings(found: Findings, roof: Roof, *, drunk: bool) -> None:
     if material.drinking == "never":
         what = f"{roof.name}: {material.label.lower()} is not for drinking water"
         if drunk:
-            add("ROOF_NOT_FOR_DRINKING", "fails", f"{what}, and this supply serves taps.", material.advice)
+            add(
+                "ROOF_NOT_FOR_DRINKING",
+                "fails",
+                f"{what}, and this supply serves taps.",
+                material.advice,
+                not_to_drink=True,
+            )
         else:
             add("ROOF_NOT_FOR_DRINKING", "note", f"{what}.", material.advice)
     elif material.drinking == "caution":
@@ -44,7 +50,7 @@ def fitness_findings(found: Findings, roof: Roof, *, drunk: bool) -> None:
         severity, what, fix = _HAZARDS[hazard]
         if not drunk and severity == "fails":
             severity = "caution"
-        add(f"ROOF_{hazard.upper()}", severity, f"{roof.name} has {what}.", fix)
+        add(f"ROOF_{hazard.upper()}", severity, f"{roof.name} has {what}.", fix, not_to_drink=severity == "fails")
 
 
 def hazard_label(hazard: Hazard) -> str:

@@ -33,6 +33,24 @@ def treatment_findings(
 ) -> list[Finding]:
     """Everything to fix; `dose` is the lamp's at its peak, None without one, `new_dose` a new lamp's. [mJ/cm2]"""
     found = Findings("treatment")
+    _find(document, peak_l_s, dose, new_dose, served, found, say)
+    if not served["drinking"]:
+        return found.rows
+    return [
+        finding.model_copy(update={"not_to_drink": True}) if finding.severity == "fails" else finding
+        for finding in found.rows
+    ]
+
+
+def _find(
+    document: Property,
+    peak_l_s: float,
+    dose: float | None,
+    new_dose: float,
+    served: dict[Quality, bool],
+    found: Findings,
+    say: Wording,
+) -> None:
     entered = document.treatment
     if served["drinking"]:
         result_findings(document, found)
@@ -40,7 +58,7 @@ def treatment_findings(
         if served["drinking"]:
             found.add(
                 "TREATMENT_NONE",
-                "caution",
+                "fails",
                 "Nothing is planned between the tank and the taps. Untreated rainwater is not safe to drink.",
                 "",
                 Fix(
@@ -48,17 +66,16 @@ def treatment_findings(
                     operations=[replace("/treatment/stages", [dict(each) for each in LEAST_TRAIN_OF_A_HOUSE])],
                 ),
             )
-        return found.rows
+        return
     if served["drinking"]:
         _for_drinking(document, dose, found, say)
     _for_other_uses(document, served, found, say)
     _order(document, found, say)
-    if dose is not None:
+    if dose is not None and served["drinking"]:
         lamp_findings(document, peak_l_s, dose, new_dose, found, say)
     if entered.chlorine.on:
         _chlorine(document, found, say)
     _connections(document, found, say)
-    return found.rows
 
 
 def _add(stage: dict[str, Any], at: int | None = None) -> list[dict[str, Any]]:

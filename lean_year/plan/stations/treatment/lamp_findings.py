@@ -61,6 +61,7 @@ def _what_it_rests_on(document: Property, found: Findings) -> None:
             f"{DESIGN_UVT_PERCENT:g} % UV transmittance is assumed. Roof water can absorb UV without looking "
             "coloured.",
             "Have the transmittance measured; clearer water needs a smaller lamp.",
+            asks=True,
         )
     found.add(
         "TREATMENT_UV_VIRUS",

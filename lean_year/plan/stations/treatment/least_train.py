@@ -50,7 +50,8 @@ def served(document: Property) -> dict[Quality, bool]:
     watered = household.irrigation.area_m2 > 0 and household.irrigation.from_rain
     garden = watered or sum(household.garden_l_month) > 0
     if not household.uses:
-        return {"garden": garden, "indoor": True, "drinking": True}
+        anybody = household.anybody
+        return {"garden": garden, "indoor": anybody, "drinking": anybody}
     of = {use.quality for use in household.uses if use.from_rain}
     return {"garden": garden or "garden" in of, "indoor": "indoor" in of, "drinking": "drinking" in of}
 

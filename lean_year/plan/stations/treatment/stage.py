@@ -121,7 +121,15 @@ def plan_treatment(document: Property, use_m3_year: dict[Quality, float], say: W
 
 
 @cached_by_parts(
-    16, *LIFT_READS, "household.uses", "household.irrigation", "household.garden_l_month", narrowed=by_heights_alone
+    16,
+    *LIFT_READS,
+    "household.residents",
+    "household.guests",
+    "household.periods",
+    "household.uses",
+    "household.irrigation",
+    "household.garden_l_month",
+    narrowed=by_heights_alone,
 )
 def _plan_train(
     document: Property, use_m3_year: dict[Quality, float], before: Pretreatment, say: Wording

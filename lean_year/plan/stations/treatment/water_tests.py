@@ -102,12 +102,13 @@ def water_tests(document: Property, say: Wording) -> WaterTests:
 def result_findings(document: Property, found: Findings) -> None:
     """Failed tests: the worst is that nobody may drink."""
     results = _results(document)
-    if results["e_coli_100ml"] is None and document.treatment.stages:
+    if results["e_coli_100ml"] is None or results["coliforms_100ml"] is None:
         found.add(
             "TREATMENT_NOT_TESTED",
             "note",
             "The water has not been tested. Nobody drinks it before E. coli and coliforms are clear.",
             "Enter the result under Water & tests.",
+            asks=True,
         )
     for key in failed(results):
         limit = LIMITS[key]

@@ -170,7 +170,8 @@ def test_what_feeds_the_house_is_asked_for_with_what_gravity_can_do(tap_m, ways)
 
 def test_what_is_not_decided_is_to_decide_and_no_figure_is_made_up():
     plan = planned_dry("saltmarrow", replace("/pump/feed", "undecided"), replace(STAGES, []))
-    assert (status(plan, "pump"), status(plan, "treatment")) == ("decide", "caution")
+    assert (status(plan, "pump"), status(plan, "treatment")) == ("decide", "fails")
+    assert plan.verdict_parts.warning == "Not to be drunk as planned."
     assert plan.pump.curve == []
     assert plan.pump.clean is None
     assert plan.treatment.stages == []

@@ -175,7 +175,9 @@ def test_a_failed_test_is_told_where_nothing_is_planned_yet_and_chlorine_alone_l
 
 def test_clear_water_has_no_steps_and_untested_water_is_not_drunk(saltmarrow):
     assert "TREATMENT_NOT_TESTED" in codes(saltmarrow)
-    clear = planned_dry("saltmarrow", replace(f"{TEST}/e_coli_100ml", 0))
+    half = planned_dry("saltmarrow", replace(f"{TEST}/e_coli_100ml", 0))
+    assert "TREATMENT_NOT_TESTED" in codes(half), "coliforms are not tested yet"
+    clear = planned_dry("saltmarrow", *(replace(f"{TEST}/{key}", 0) for key in ("e_coli_100ml", "coliforms_100ml")))
     assert "TREATMENT_NOT_TESTED" not in codes(clear)
     assert clear.treatment.water.steps == []
 

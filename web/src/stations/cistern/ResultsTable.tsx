@@ -95,7 +95,7 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
         Met {figure("volumetric_reliability")} of the water wanted and {figure("time_reliability")} of the days; kept{" "}
         {figure("roof_water_used")} of what the roofs brought
         {(cistern.figures["longest_shortage_d"]?.value ?? 0) > 0 && (
-          <>; the longest dry run was {figure("longest_shortage_d")}</>
+          <>; at most {figure("longest_shortage_d")} in a row were dry</>
         )}
         . {year.label} was lowest on {dayName(parseDay(year.lowest_date))}.
       </p>

@@ -5,8 +5,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
-import { Cautions, Fixes } from "../../document/Findings";
-import { Mark } from "../../ui/Mark";
+import { Cautions, Findings } from "../../document/Findings";
 import { ChecksList } from "./ChecksList";
 import { FittingNotes } from "./FittingNotes";
 import { RunChoice } from "./RunChoice";
@@ -113,20 +112,7 @@ function PlanFindings() {
   return (
     <section>
       <h2 className="heading">Also</h2>
-      <ul className="mt-1 grid gap-2">
-        {left.map((finding) => (
-          <li key={finding.text} className="flex gap-2 border-b border-rule pb-2 text-small leading-snug">
-            <span className="pt-0.5">
-              <Mark status={finding.severity === "note" ? "decide" : finding.severity} />
-            </span>
-            <span>
-              {finding.text}
-              {!finding.fixes?.length && finding.fix && <span className="fix block">{finding.fix}</span>}
-              <Fixes fixes={finding.fixes ?? []} />
-            </span>
-          </li>
-        ))}
-      </ul>
+      <Findings findings={left} />
     </section>
   );
 }
