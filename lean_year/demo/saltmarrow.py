@@ -126,7 +126,7 @@ def _treatment() -> Treatment:
             TreatmentStage(kind="carbon", micron=5, cost_each=74),
             TreatmentStage(kind="uv", cost_each=95),
         ],
-        uv=Ultraviolet(rated_flow_l_s=1.15, lamp_h=5_200, sensor=True, shut_valve=True, change_by="sensor"),
+        uv=Ultraviolet(rated_flow_l_s=1.6, lamp_h=5_200, sensor=True, shut_valve=True, change_by="sensor"),
         alkalinity_mg_l=52,
     )
 

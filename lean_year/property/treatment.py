@@ -18,6 +18,7 @@ USUAL: dict[str, dict[str, float | bool]] = {
 }
 """What a stage is rated for where nothing is entered. Basis: common practice."""
 MOST_STAGES = 12
+LONGEST_CONTACT_MIN = 100_000.0
 
 
 class TreatmentStage(Part):
@@ -67,6 +68,9 @@ class Ultraviolet(Part):
     flow_limiter: bool = False
     """Set to the rated flow: more than that never passes the lamp."""
     battery: bool = False
+    sensor_percent: float | None = Field(default=None, ge=0, le=100)
+    """What the sensor reads with the source running, of what it read with a new lamp, a clean sleeve and water as
+    clear as the lamp was rated in; None until it is noted."""
 
 
 class ChlorineEntry(Part):
@@ -77,7 +81,7 @@ class ChlorineEntry(Part):
     strength_percent: float = Field(default=5, gt=0, le=20)
     residual_mg_l: float = Field(default=0.4, gt=0, le=20)
     ph: float = Field(default=7, ge=6, le=9)
-    contact_min: float = Field(default=60, ge=0, le=100_000)
+    contact_min: float = Field(default=60, ge=0, le=LONGEST_CONTACT_MIN)
     """Least time between dosing and the tap."""
     in_tank_l: float | None = Field(default=None, ge=0, le=1e9)
     """Water in the tank on the day of dosing, by its gauge; a full tank where None."""

@@ -82,7 +82,9 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
         for key in ("tap_clean_kpa", "tap_dirty_kpa"):
             expect(row).to_contain_text(f"{max(0.0, housing[key]):.0f} kPa")
     sheet.get_by_role("tab", name="Disinfection").click()
-    expect(sheet).to_contain_text(f"It gives {treatment['figures']['dose_mj_cm2']['value']:.0f} mJ/cm²")
+    expect(sheet).to_contain_text(
+        f"At the end of its life it gives {treatment['figures']['dose_mj_cm2']['value']:.0f} mJ/cm²"
+    )
     stations.get_by_role("button", name="Pump").click()
     pump = plan["pump"]["figures"]
     for key in ("tap_clean_kpa", "tap_dirty_kpa", "shut_off_kpa"):

@@ -14,6 +14,9 @@ from lean_year.property.upgrades import RENAMED_IN_3, upgrade
 VERSION_2 = Path(__file__).parent / "version_2"
 
 
+ADDED = ("/treatment/uv/sensor_percent",)
+
+
 def version_2(name: str) -> dict:
     """A demo property as version 2 of the application wrote it."""
     return json.loads((VERSION_2 / f"{name}.json").read_text("utf-8"))
@@ -45,7 +48,8 @@ def test_every_value_of_version_2_is_in_its_place(name):
         if path not in ("/version",):
             assert found[path] == value, path
     assert renamed >= len(RENAMED_IN_3)
-    assert len(found) == len(dict(leaves(old)))
+    assert len(found) == len(dict(leaves(old)) | dict.fromkeys(ADDED))
+    assert all(found[path] is None for path in ADDED), "what is new is not known"
     assert opened["version"] == DOCUMENT_VERSION
 
 

@@ -1,5 +1,6 @@
 """Chlorine: how much bleach, how long it must stand, and what raises alkalinity."""
 
+import math
 from typing import Literal
 
 import numpy as np
@@ -7,8 +8,11 @@ import numpy as np
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.tables import table
 
-MOST_MG_L = 5.0
-"""More than this in drinking water is not safe. Basis: from memory (WHO guideline value)."""
+MOST_MG_L, MOST_US_MG_L = 5.0, 4.0
+"""More than this in drinking water is not safe. Basis: from memory (WHO, guideline value; US EPA, greatest
+residual)."""
+_TABLE_MG_L = 0.4
+"""Residual at and below which the table's rows hold."""
 SODA_AS_CACO3 = 0.5957
 """mg of alkalinity as CaCO3 from a mg of sodium bicarbonate. Basis: published (molar masses 100.09 / 2 / 84.01)."""
 CHLORINE_LOG: dict[str, float] = table("disinfection")["chlorine"]["credit"]
@@ -17,6 +21,8 @@ SHOP_BLEACH_PERCENT, POOL_BLEACH_PERCENT = (5.0, 8.25), 12.5
 """Available chlorine of plain bleach as it is sold. Basis: common practice (labels)."""
 LEGIONELLA_C = 25.0
 """From here on Legionella grows. Basis: from memory (WHO, Legionella and the prevention of legionellosis)."""
+RESIDUAL_MG_L = 0.4
+"""Usual at the tap, of 0.2 to 0.5. Basis: from memory (WHO)."""
 RAIN_PH, RAIN_ALKALINITY_MG_L = 5.8, 5.0
 """Counted on until it is measured. Basis: common practice."""
 
@@ -80,7 +86,9 @@ def soda_g(*, volume_l: float, rise_mg_l_caco3: float) -> float:
     return volume * rise / (1000 * SODA_AS_CACO3)
 
 
-def contact_mg_min_l(*, against: Literal["giardia", "virus"], water_c: float, ph: float) -> float:
+def contact_mg_min_l(
+    *, against: Literal["giardia", "virus"], water_c: float, ph: float, residual_mg_l: float
+) -> float:
     """Free chlorine times minutes for 3 log of Giardia or 4 log of viruses.
 
     Parameters
@@ -91,24 +99,63 @@ def contact_mg_min_l(*, against: Literal["giardia", "virus"], water_c: float, ph
         0 to 40; colder than 0.5 counts as 0.5, warmer than 25 as 25. [deg C]
     ph : float
         6 to 9. [-]
+    residual_mg_l : float
+        Free, 0 to 100; at more than 3 the rise of the table's last column goes on. [mg/L]
 
     Returns
     -------
     float
-        Straight between the table's rows. [mg min/L]. Basis: from memory (US EPA, SWTR guidance manual).
+        Straight between the table's rows; of Giardia, with more than 0.4 mg/L, as much more as the agency's
+        regression of the same table asks. [mg min/L]. Basis: from memory (US EPA, SWTR guidance manual, tables E-1
+        to E-7; the regression in its Disinfection Profiling and Benchmarking Guidance Manual).
 
     Examples
     --------
-    >>> contact_mg_min_l(against="giardia", water_c=10, ph=7), contact_mg_min_l(against="virus", water_c=10, ph=7)
-    (104.0, 6.0)
+    >>> contact_mg_min_l(against="giardia", water_c=10, ph=7, residual_mg_l=0.4)
+    104.0
+    >>> round(contact_mg_min_l(against="giardia", water_c=5, ph=7, residual_mg_l=2))
+    167
+    >>> contact_mg_min_l(against="virus", water_c=10, ph=7, residual_mg_l=2)
+    6.0
     """
     known = table("disinfection")["chlorine"]
     warm = require_number("water_c", water_c, low=0, high=40)
     acid = require_number("ph", ph, low=6, high=9)
     if against == "virus":
         return float(np.interp(warm, known["temperature_c"], known["virus_4_log"]))
+    residual = require_number("residual_mg_l", residual_mg_l, low=0, high=100)
     at_ph = [float(np.interp(acid, known["ph"], row)) for row in known["giardia_3_log"]]
-    return float(np.interp(warm, known["temperature_c"], at_ph))
+    return float(np.interp(warm, known["temperature_c"], at_ph)) * _more_of(residual, min(25.0, max(0.5, warm)), acid)
+
+
+def _more_of(residual_mg_l: float, water_c: float, ph: float) -> float:
+    """How much more CT a residual asks than the table's, as a share: chlorine works less well the more there is."""
+    strong = max(residual_mg_l, _TABLE_MG_L)
+    return max(one(strong, water_c, ph) / one(_TABLE_MG_L, water_c, ph) for one in (_cold, _warm))
+
+
+def _cold(residual: float, water_c: float, ph: float) -> float:
+    return 12.006 + math.exp(2.46 - 0.073 * water_c + 0.125 * residual + 0.389 * ph)
+
+
+def _warm(residual: float, water_c: float, ph: float) -> float:
+    return -2.261 + math.exp(2.69 - 0.065 * water_c + 0.111 * residual + 0.361 * ph)
+
+
+def most_mg_l(*, us: bool) -> float:
+    """The most free chlorine that may be drunk. [mg/L]. Basis: from memory.
+
+    Parameters
+    ----------
+    us : bool
+        By the rule of the United States.
+
+    Examples
+    --------
+    >>> most_mg_l(us=True), most_mg_l(us=False)
+    (4.0, 5.0)
+    """
+    return MOST_US_MG_L if us else MOST_MG_L
 
 
 def contact_min(*, asked_mg_min_l: float, residual_mg_l: float) -> float:

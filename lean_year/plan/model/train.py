@@ -1,5 +1,6 @@
 """The treatment train in figures: what each stage takes, removes and costs, and what the lamp gives."""
 
+import math
 from dataclasses import dataclass
 
 from lean_year.core.household.uses import Quality
@@ -193,23 +194,60 @@ def well_uvt_percent(document: Property) -> float:
     return DESIGN_UVT_PERCENT if measured is None else measured
 
 
-def uv_dose_mj_cm2(
-    document: Property, flow_l_s: float, *, new_lamp: bool = False, uvt_percent: float | None = None
-) -> float:
-    """Dose at a flow with the lamp as old as it is, or a new one, and a sleeve before it is cleaned; the rain's own
-    transmittance where none is named. [mJ/cm2]"""
+def uv_dose_mj_cm2(document: Property, flow_l_s: float, *, uvt_percent: float | None = None) -> float:
+    """Dose at a flow at the end of the lamp's rated life, or as old as it is where that is more, with a sleeve before
+    it is cleaned; the rain's own transmittance where none is named. [mJ/cm2]"""
     uv = document.treatment.uv
     clear = uv.uvt_percent if uvt_percent is None else uvt_percent
+    return _dose_mj_cm2(
+        document,
+        flow_l_s,
+        uvt_percent=DESIGN_UVT_PERCENT if clear is None else clear,
+        lamp=ultraviolet.lamp_share(max(uv.lamp_h, ultraviolet.RATED_LIFE_H)),
+        sleeve=ultraviolet.FOULED_SLEEVE_SHARE,
+    )
+
+
+def uv_dose_today_mj_cm2(document: Property, flow_l_s: float) -> float:
+    """Dose at a flow today: by the sensor's reading, which sees water, lamp and sleeve at once; without one by the
+    hours that the lamp has burnt. [mJ/cm2]"""
+    uv = document.treatment.uv
+    if uv.sensor and uv.sensor_percent is not None:
+        read = uv.sensor_percent / 100
+        return _dose_mj_cm2(document, flow_l_s, uvt_percent=uv.rated_uvt_percent, lamp=read, sleeve=1.0)
+    return _dose_mj_cm2(
+        document,
+        flow_l_s,
+        uvt_percent=DESIGN_UVT_PERCENT if uv.uvt_percent is None else uv.uvt_percent,
+        lamp=ultraviolet.lamp_share(uv.lamp_h),
+        sleeve=ultraviolet.FOULED_SLEEVE_SHARE,
+    )
+
+
+def _dose_mj_cm2(document: Property, flow_l_s: float, *, uvt_percent: float, lamp: float, sleeve: float) -> float:
+    uv = document.treatment.uv
     return ultraviolet.dose_mj_cm2(
         rated_mj_cm2=uv.rated_mj_cm2,
         rated_flow_l_s=uv.rated_flow_l_s,
         rated_uvt_percent=uv.rated_uvt_percent,
         flow_l_s=min(100.0, max(flow_l_s, 1e-3)),
-        uvt_percent=DESIGN_UVT_PERCENT if clear is None else clear,
+        uvt_percent=uvt_percent,
         depth_cm=uv.depth_cm,
-        lamp=ultraviolet.lamp_share(0.0 if new_lamp else uv.lamp_h),
-        sleeve=ultraviolet.FOULED_SLEEVE_SHARE,
+        lamp=lamp,
+        sleeve=sleeve,
     )
+
+
+def lamp_wanted_l_s(document: Property) -> float | None:
+    """The flow that a lamp of this kind must be rated for to give a drinking supply's dose to all that the taps draw,
+    at the end of its life; None without a lamp, or where none is large enough. [L/s]"""
+    drawn, uv = drawn_through_lamp_l_s(document), document.treatment.uv
+    if drawn is None:
+        return None
+    # A limiter lets through what the larger lamp is rated for: only one for all that the taps draw is enough.
+    short = ultraviolet.DRINKING_MJ_CM2 / max(uv_dose_mj_cm2(document, drawn), 1e-9)
+    wanted = math.ceil(uv.rated_flow_l_s * short * 100) / 100
+    return wanted if wanted <= 100 else None
 
 
 def in_housings(document: Property, size: CartridgeSize) -> Property:

@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError
+from lean_year.core.tables import table
 from lean_year.core.treatment import cartridges, chlorine, ultraviolet
 
 SIZES = list(cartridges.CARTRIDGES)
@@ -133,12 +134,36 @@ CONTACT = [("giardia", 10, 7.0, 104), ("giardia", 5, 7.5, 166), ("giardia", 20, 
 
 @pytest.mark.parametrize(("against", "water_c", "ph", "asked"), CONTACT)
 def test_contact_is_the_agencys(against, water_c, ph, asked):
-    assert chlorine.contact_mg_min_l(against=against, water_c=water_c, ph=ph) == pytest.approx(asked)
+    got = chlorine.contact_mg_min_l(against=against, water_c=water_c, ph=ph, residual_mg_l=0.4)
+    assert got == pytest.approx(asked)
+
+
+# The same tables, other columns, from memory. [deg C], pH, [mg/L], [mg min/L]
+STRONGER = [(5, 7.0, 1.0, 149), (5, 7.0, 2.0, 165), (5, 7.0, 3.0, 182), (10, 7.0, 2.0, 124), (25, 7.0, 2.0, 41)]
+
+
+@pytest.mark.parametrize(("water_c", "ph", "residual", "asked"), STRONGER)
+def test_more_chlorine_asks_more_of_it_and_never_less_than_the_agency(water_c, ph, residual, asked):
+    got = chlorine.contact_mg_min_l(against="giardia", water_c=water_c, ph=ph, residual_mg_l=residual)
+    assert asked * 0.999 <= got <= asked * 1.05
+
+
+def test_the_table_follows_the_agencys_regression_of_it():
+    """Smith, Clark and others 1995, in EPA's benchmarking manual, from memory: it lies a little over the table."""
+    known = table("disinfection")["chlorine"]
+    for water_c, row in zip(known["temperature_c"], known["giardia_3_log"], strict=True):
+        for ph, asked in zip(known["ph"], row, strict=True):
+            cold = 0.353 * 3 * (12.006 + math.exp(2.46 - 0.073 * water_c + 0.125 * 0.4 + 0.389 * ph))
+            warm = 0.361 * 3 * (-2.261 + math.exp(2.69 - 0.065 * water_c + 0.111 * 0.4 + 0.361 * ph))
+            assert asked == pytest.approx(cold if water_c < 12.5 else warm, rel=0.16), (water_c, ph)
 
 
 def test_colder_and_more_alkaline_water_takes_longer():
-    at = [chlorine.contact_mg_min_l(against="giardia", water_c=c, ph=7) for c in (0, 4, 9, 16, 22, 38)]
+    def giardia(water_c, ph):
+        return chlorine.contact_mg_min_l(against="giardia", water_c=water_c, ph=ph, residual_mg_l=0.4)
+
+    at = [giardia(c, 7) for c in (0, 4, 9, 16, 22, 38)]
     assert at == sorted(at, reverse=True)
-    by_ph = [chlorine.contact_mg_min_l(against="giardia", water_c=12, ph=ph) for ph in (6, 6.8, 7.7, 9)]
+    by_ph = [giardia(12, ph) for ph in (6, 6.8, 7.7, 9)]
     assert by_ph == sorted(by_ph)
     assert chlorine.contact_min(asked_mg_min_l=104, residual_mg_l=0.4) == pytest.approx(260)

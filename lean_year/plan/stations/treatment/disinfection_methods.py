@@ -10,9 +10,9 @@ from lean_year.core.treatment.cartridges import CYST_LOG, CYST_MICRON, FINE_MICR
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.pressure_side import System, gives
-from lean_year.plan.model.train import is_cartridge, through_lamp_l_s, uv_dose_mj_cm2
+from lean_year.plan.model.train import is_cartridge, lamp_wanted_l_s, through_lamp_l_s, uv_dose_mj_cm2
 from lean_year.property.document import Property
-from lean_year.property.treatment import TreatmentStage
+from lean_year.property.treatment import LONGEST_CONTACT_MIN, ChlorineEntry, TreatmentStage
 
 TARGETS: tuple[ultraviolet.Target, ...] = ("cryptosporidium", "giardia", "virus")
 
@@ -57,9 +57,27 @@ def keeps_cysts(stage: TreatmentStage) -> bool:
 
 def contact_needed_min(document: Property) -> float:
     """How long dosed water must stand, for 3 log of Giardia. [min]"""
+    residual = residual_mg_l(document)
+    asked = chlorine.contact_mg_min_l(
+        against="giardia",
+        water_c=min(40.0, document.pump.water_c),
+        ph=document.treatment.chlorine.ph,
+        residual_mg_l=residual,
+    )
+    return chlorine.contact_min(asked_mg_min_l=asked, residual_mg_l=residual)
+
+
+def standing_min(document: Property) -> float:
+    """How long it stands where chlorine is taken up: as entered, or as long as it must. [min]"""
+    return max(
+        document.treatment.chlorine.contact_min, min(LONGEST_CONTACT_MIN, math.ceil(contact_needed_min(document)))
+    )
+
+
+def residual_mg_l(document: Property) -> float:
+    """Free chlorine that is counted on at the tap: never more than was dosed. [mg/L]"""
     entered = document.treatment.chlorine
-    asked = chlorine.contact_mg_min_l(against="giardia", water_c=min(40.0, document.pump.water_c), ph=entered.ph)
-    return chlorine.contact_min(asked_mg_min_l=asked, residual_mg_l=entered.residual_mg_l)
+    return max(1e-3, min(entered.residual_mg_l, entered.dose_mg_l))
 
 
 def disinfection_methods(document: Property, say: Wording) -> list[DisinfectionMethod]:
@@ -94,6 +112,29 @@ def disinfection_methods(document: Property, say: Wording) -> list[DisinfectionM
     ]
 
 
+def with_stages(document: Property, stages: list[dict[str, Any]], dosed: ChlorineEntry | None = None) -> Property:
+    """The same with another train, whose lamp is large enough where one is made that large."""
+    entered = document.treatment
+    train = entered.model_copy(
+        update={
+            "stages": [TreatmentStage.model_validate(stage) for stage in stages],
+            "chlorine": entered.chlorine if dosed is None else dosed,
+        }
+    )
+    other = document.model_copy(update={"treatment": train})
+    wanted = lamp_wanted_l_s(other)
+    if wanted is None or wanted <= train.uv.rated_flow_l_s:
+        return other
+    large = train.model_copy(update={"uv": train.uv.model_copy(update={"rated_flow_l_s": wanted})})
+    return other.model_copy(update={"treatment": large})
+
+
+def lamp_operations(document: Property, other: Property) -> list[dict[str, Any]]:
+    """The edit that gives a document the lamp of another."""
+    rated = other.treatment.uv.rated_flow_l_s
+    return [] if rated == document.treatment.uv.rated_flow_l_s else [replace("/treatment/uv/rated_flow_l_s", rated)]
+
+
 def _finest(stage: dict[str, Any]) -> float:
     return float(stage["micron"]) if stage["kind"] in ("sediment", "carbon") else 1e9
 
@@ -109,7 +150,7 @@ def _method(
     chosen: bool,
 ) -> DisinfectionMethod:
     entered = document.treatment
-    contact_min = max(entered.chlorine.contact_min, min(100_000.0, math.ceil(contact_needed_min(document))))
+    contact_min = standing_min(document)
     operations = [replace("/treatment/stages", stages), replace("/treatment/chlorine/on", chlorine_on)]
     if chlorine_on and contact_min > entered.chlorine.contact_min:
         operations.append(replace("/treatment/chlorine/contact_min", contact_min))
@@ -117,10 +158,8 @@ def _method(
         other = document
     else:
         dosed = entered.chlorine.model_copy(update={"on": chlorine_on, "contact_min": contact_min})
-        train = entered.model_copy(
-            update={"stages": [TreatmentStage.model_validate(stage) for stage in stages], "chlorine": dosed}
-        )
-        other = document.model_copy(update={"treatment": train})
+        other = with_stages(document, stages, dosed)
+        operations += lamp_operations(document, other)
     system = System(other)
     press = gives(other, system)
     return DisinfectionMethod(

@@ -7,7 +7,7 @@ from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import stage_peaks_l_s, through_m3_year
-from lean_year.plan.stations.treatment.disinfection_methods import contact_needed_min
+from lean_year.plan.stations.treatment.disinfection_methods import contact_needed_min, residual_mg_l
 from lean_year.property.document import Property
 
 
@@ -65,8 +65,8 @@ def _bleach(document: Property, say: Wording) -> dict[str, Figure]:
             basis="from_memory",
             source="US EPA, SWTR guidance manual",
             formula="CT / free residual",
-            working=f"{fixed(needed * entered.residual_mg_l)} mg min/L at {say.temperature(document.pump.water_c)} "
-            f"and pH {entered.ph:g} / {entered.residual_mg_l:g} mg/L",
+            working=f"{fixed(needed * residual_mg_l(document))} mg min/L at {say.temperature(document.pump.water_c)} "
+            f"and pH {entered.ph:g} / {residual_mg_l(document):g} mg/L",
             moves="Cold and alkaline water take longer.",
         ),
     }

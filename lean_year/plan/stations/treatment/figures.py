@@ -6,6 +6,7 @@ from lean_year.core.treatment.ultraviolet import DESIGN_UVT_PERCENT
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.train import uv_dose_today_mj_cm2
 from lean_year.plan.stations.treatment.stage_plan import StagePlan
 from lean_year.property.document import Property
 
@@ -52,19 +53,38 @@ def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, sa
 
 
 def dose_figure(document: Property, dose: float, through_l_s: float, say: Wording) -> Figure:
-    """The lamp's dose at what passes it. [mJ/cm2]"""
+    """The lamp's dose at what passes it, at the end of its life. [mJ/cm2]"""
     uv = document.treatment.uv
     uvt = "design" if uv.uvt_percent is None else "measured"
     return Figure(
         value=dose,
         unit="mJ/cm2",
-        label="UV dose at the peak",
-        basis="derived",
+        label="UV dose at the peak, at the lamp's end of life",
+        basis="from_memory",
         source="Beer and Lambert; lamp and sleeve from memory",
         formula="rated dose × rated flow / peak × light in the water × lamp × sleeve",
         working=f"{uv.rated_mj_cm2:g} × {say.flow(uv.rated_flow_l_s)} / {say.flow(through_l_s)}, UVT "
         f"{uv.uvt_percent or DESIGN_UVT_PERCENT:g} % ({uvt}), lamp "
-        f"{ultraviolet.lamp_share(uv.lamp_h) * 100:.0f} %, sleeve "
+        f"{ultraviolet.lamp_share(max(uv.lamp_h, ultraviolet.RATED_LIFE_H)) * 100:.0f} %, sleeve "
         f"{ultraviolet.FOULED_SLEEVE_SHARE * 100:.0f} %",
-        moves="A larger lamp, less flow, clearer water, or a younger lamp.",
+        moves="A larger lamp, less flow, or clearer water.",
+    )
+
+
+def dose_today_figure(document: Property, through_l_s: float, say: Wording) -> Figure:
+    """The lamp's dose today, by its sensor or by its hours. [mJ/cm2]"""
+    uv = document.treatment.uv
+    rated = f"{uv.rated_mj_cm2:g} × {say.flow(uv.rated_flow_l_s)} / {say.flow(through_l_s)}"
+    read = uv.sensor and uv.sensor_percent is not None
+    return Figure(
+        value=uv_dose_today_mj_cm2(document, through_l_s),
+        unit="mJ/cm2",
+        label="UV dose at the peak today",
+        basis="derived" if read else "from_memory",
+        source="worked out here" if read else "Beer and Lambert; lamp and sleeve from memory",
+        formula="rated dose × rated flow / peak × what the sensor reads"
+        if read
+        else "as at the end of its life, with the lamp as old as it is",
+        working=f"{rated} × {uv.sensor_percent:g} %" if read else f"{rated}, {fixed(uv.lamp_h)} h",
+        moves="A clean sleeve, clearer water, or a younger lamp.",
     )

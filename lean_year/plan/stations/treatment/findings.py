@@ -8,32 +8,40 @@ from lean_year.core.pump.cross_connection import LEAST_GAP_MM
 from lean_year.core.treatment import chlorine as chlorine_rules
 from lean_year.core.treatment.calcite import LEAST_ALKALINITY_MG_L
 from lean_year.core.treatment.cartridges import CYST_MICRON, FINE_MICRON
-from lean_year.core.treatment.chlorine import LEGIONELLA_C
+from lean_year.core.treatment.chlorine import LEGIONELLA_C, RESIDUAL_MG_L
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import is_cartridge, stages_before
-from lean_year.plan.stations.treatment.disinfection_methods import CYST, FINE, contact_needed_min, keeps_cysts
+from lean_year.plan.stations.treatment.disinfection_methods import (
+    CYST,
+    FINE,
+    contact_needed_min,
+    keeps_cysts,
+    lamp_operations,
+    residual_mg_l,
+    standing_min,
+    with_stages,
+)
 from lean_year.plan.stations.treatment.dosing import behind_calcite
 from lean_year.plan.stations.treatment.lamp_findings import lamp_findings
 from lean_year.plan.stations.treatment.least_train import LEAST_TRAIN_OF_A_HOUSE, missing_stage
 from lean_year.plan.stations.treatment.water_tests import result_findings
 from lean_year.property.document import Property
-from lean_year.property.treatment import MOST_STAGES
+from lean_year.property.treatment import LONGEST_CONTACT_MIN, MOST_STAGES
 
 
 def treatment_findings(
     document: Property,
     peak_l_s: float,
     dose: float | None,
-    new_dose: float,
     served: dict[Quality, bool],
     say: Wording,
 ) -> list[Finding]:
-    """Everything to fix; `dose` is the lamp's at its peak, None without one, `new_dose` a new lamp's. [mJ/cm2]"""
+    """Everything to fix; `dose` is the lamp's at its peak and at the end of its life, None without one. [mJ/cm2]"""
     found = Findings("treatment")
-    _find(document, peak_l_s, dose, new_dose, served, found, say)
+    _find(document, peak_l_s, dose, served, found, say)
     if not served["drinking"]:
         return found.rows
     return [
@@ -46,7 +54,6 @@ def _find(
     document: Property,
     peak_l_s: float,
     dose: float | None,
-    new_dose: float,
     served: dict[Quality, bool],
     found: Findings,
     say: Wording,
@@ -63,7 +70,10 @@ def _find(
                 "",
                 Fix(
                     text="Begin with the least train of a house.",
-                    operations=[replace("/treatment/stages", [dict(each) for each in LEAST_TRAIN_OF_A_HOUSE])],
+                    operations=[
+                        replace("/treatment/stages", [dict(each) for each in LEAST_TRAIN_OF_A_HOUSE]),
+                        *_lamp(document, [dict(each) for each in LEAST_TRAIN_OF_A_HOUSE]),
+                    ],
                 ),
             )
         return
@@ -72,10 +82,15 @@ def _find(
     _for_other_uses(document, served, found, say)
     _order(document, found, say)
     if dose is not None and served["drinking"]:
-        lamp_findings(document, peak_l_s, dose, new_dose, found, say)
+        lamp_findings(document, peak_l_s, dose, found, say)
     if entered.chlorine.on:
         _chlorine(document, found, say)
     _connections(document, found, say)
+
+
+def _lamp(document: Property, stages: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """What makes the lamp of these stages large enough."""
+    return lamp_operations(document, with_stages(document, stages))
 
 
 def _add(stage: dict[str, Any], at: int | None = None) -> list[dict[str, Any]]:
@@ -138,11 +153,22 @@ def _soft(document: Property, found: Findings) -> None:
 
 
 def _without_disinfection(document: Property, found: Findings, say: Wording) -> None:
+    held = [stage.model_dump() for stage in document.treatment.stages]
     at_tap = [stage for stage in document.treatment.stages if stage.kind == "tap_filter"]
+    lamp: dict[str, Any] = {"kind": "uv"}
+    cysts = any(keeps_cysts(stage) for stage in document.treatment.stages)
     fixes = (
-        Fix(text="Add a UV lamp at the end.", operations=_add({"kind": "uv"})),
-        Fix(text="Dose chlorine in the tank.", operations=[replace("/treatment/chlorine/on", True)]),
-    )
+        Fix(text="Add a UV lamp at the end.", operations=_add(lamp) + _lamp(document, [*held, lamp])),
+        Fix(
+            text="Dose chlorine in the tank and let it stand." if cysts else
+            f"Dose chlorine in the tank, let it stand, and add an absolute filter of {say.micron(CYST_MICRON)}.",
+            operations=[
+                replace("/treatment/chlorine/on", True),
+                replace("/treatment/chlorine/contact_min", standing_min(document)),
+                *([] if cysts else _add(CYST)),
+            ],
+        ),
+    )  # fmt: skip
     if any(keeps_cysts(stage) for stage in at_tap):
         found.add(
             "TREATMENT_ONE_TAP",
@@ -231,27 +257,48 @@ def _later(document: Property) -> list[dict[str, Any]]:
 
 def _chlorine(document: Property, found: Findings, say: Wording) -> None:
     entered, train = document.treatment.chlorine, document.treatment
-    if entered.dose_mg_l > chlorine_rules.MOST_MG_L:
+    most = chlorine_rules.most_mg_l(us=document.units == "us")
+    if entered.dose_mg_l == 0:
+        found.add(
+            "TREATMENT_NO_DOSE",
+            "fails",
+            "Chlorine is planned, and none is dosed.",
+            "",
+            Fix(text="Dose 1 mg/L.", operations=[replace("/treatment/chlorine/dose_mg_l", 1)]),
+        )
+    elif entered.residual_mg_l > entered.dose_mg_l:
+        left = min(entered.dose_mg_l, RESIDUAL_MG_L)
+        found.add(
+            "TREATMENT_RESIDUAL_OVER_DOSE",
+            "caution",
+            f"A residual of {entered.residual_mg_l:g} mg/L cannot be left of a dose of {entered.dose_mg_l:g}: no "
+            "more than the dose is counted.",
+            "Measure the residual at the tap.",
+            Fix(text=f"Count on {left:g} mg/L.", operations=[replace("/treatment/chlorine/residual_mg_l", left)]),
+        )
+    if entered.dose_mg_l > most:
         found.add(
             "TREATMENT_CHLORINE_HIGH",
             "fails",
-            f"{entered.dose_mg_l:g} mg/L is over what may be drunk, {chlorine_rules.MOST_MG_L:g}: a shock dose.",
+            f"{entered.dose_mg_l:g} mg/L is over what may be drunk, {most:g}: a shock dose.",
             "Flush after a shock, and dose less for every day.",
             Fix(text="Dose 1 mg/L.", operations=[replace("/treatment/chlorine/dose_mg_l", 1)]),
         )
     needed = contact_needed_min(document)
-    if entered.contact_min < needed:
+    if entered.dose_mg_l > 0 and entered.contact_min < needed:
         found.add(
             "TREATMENT_CONTACT_SHORT",
             "fails",
-            f"It must stand {fixed(needed)} min with {entered.residual_mg_l:g} mg/L, and stands "
+            f"It must stand {fixed(needed)} min with {residual_mg_l(document):g} mg/L, and stands "
             f"{fixed(entered.contact_min)}.",
             "Dose the tank the evening before, or a contact tank behind it.",
-            Fix(
-                text=f"Let it stand {fixed(needed + 0.5)} min.",
-                operations=[replace("/treatment/chlorine/contact_min", min(100_000.0, round(needed + 0.5)))],
+            *(
+                [Fix(text=f"Let it stand {fixed(needed + 0.5)} min.",
+                     operations=[replace("/treatment/chlorine/contact_min", round(needed + 0.5))])]
+                if round(needed + 0.5) <= LONGEST_CONTACT_MIN
+                else []
             ),
-        )
+        )  # fmt: skip
     lamp = any(stage.kind == "uv" for stage in train.stages)
     if not lamp and not any(keeps_cysts(stage) for stage in train.stages):
         found.add(

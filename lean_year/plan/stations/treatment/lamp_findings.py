@@ -1,55 +1,53 @@
 """What is wrong with a lamp, its sensor and its valve, on the rain and on another source."""
 
-import math
-
 from lean_year.core.treatment import ultraviolet
 from lean_year.core.treatment.ultraviolet import DESIGN_UVT_PERCENT
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.train import drawn_through_lamp_l_s, uv_dose_mj_cm2, well_uvt_percent
+from lean_year.plan.model.train import lamp_wanted_l_s, uv_dose_mj_cm2, uv_dose_today_mj_cm2, well_uvt_percent
 from lean_year.property.document import Property
 
 
-def lamp_findings(
-    document: Property, peak_l_s: float, dose: float, new_dose: float, found: Findings, say: Wording
-) -> None:
-    """Everything to fix; `dose` is the lamp's at its peak, `new_dose` a new lamp's. [mJ/cm2]"""
+def lamp_findings(document: Property, peak_l_s: float, dose: float, found: Findings, say: Wording) -> None:
+    """Everything to fix; `dose` is the lamp's at its peak, at the end of its life. [mJ/cm2]"""
     _second_source(document, peak_l_s, found, say)
     if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
-        _dose_too_small(document, peak_l_s, dose, new_dose, found, say)
+        wanted = lamp_wanted_l_s(document)
+        found.add(
+            "TREATMENT_UV_SMALL",
+            "fails",
+            f"At {say.flow(peak_l_s)} the lamp gives {fixed(dose)} mJ/cm² at the end of its life; a drinking supply "
+            f"needs {ultraviolet.DRINKING_MJ_CM2:g}.",
+            "A larger lamp, clearer water, or less flow.",
+            *(
+                [Fix(text=f"A lamp rated for {say.flow(wanted)}.",
+                     operations=[replace("/treatment/uv/rated_flow_l_s", wanted)])]
+                if wanted is not None
+                else []
+            ),
+        )  # fmt: skip
     _what_it_rests_on(document, found)
     _age(document, found)
+    _today(document, peak_l_s, found, say)
     _when_it_fails(document, peak_l_s, found, say)
 
 
-def _dose_too_small(
-    document: Property, peak_l_s: float, dose: float, new_dose: float, found: Findings, say: Wording
-) -> None:
+def _today(document: Property, peak_l_s: float, found: Findings, say: Wording) -> None:
     uv = document.treatment.uv
-    # A limiter lets through what the larger lamp is rated for: only one for all that the taps draw is enough.
-    unlimited = uv_dose_mj_cm2(document, max(peak_l_s, drawn_through_lamp_l_s(document) or 0.0))
-    short = ultraviolet.DRINKING_MJ_CM2 / max(unlimited, 1e-9)
-    wanted = math.ceil(uv.rated_flow_l_s * short * 100) / 100
-    fixes = []
-    if wanted <= 100:
-        fixes.append(
-            Fix(
-                text=f"A lamp rated for {say.flow(wanted)}.",
-                operations=[replace("/treatment/uv/rated_flow_l_s", wanted)],
-            )
+    if not uv.sensor or uv.sensor_percent is None:
+        return
+    dose = uv_dose_today_mj_cm2(document, peak_l_s)
+    if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
+        found.add(
+            "TREATMENT_UV_LOW_TODAY",
+            "fails",
+            f"The sensor reads {fixed(uv.sensor_percent)} %: at {say.flow(peak_l_s)} the water gets {fixed(dose)} "
+            f"mJ/cm² today, and {ultraviolet.DRINKING_MJ_CM2:g} are needed.",
+            "Boil what is drunk. Clean sleeve and window; then look at the water for colour and iron; then a new "
+            "lamp. Note the reading again.",
         )
-    if new_dose >= ultraviolet.DRINKING_MJ_CM2 and uv.lamp_h > 0:
-        fixes.append(Fix(text="A new lamp.", operations=[replace("/treatment/uv/lamp_h", 0)]))
-    found.add(
-        "TREATMENT_UV_SMALL",
-        "fails",
-        f"At {say.flow(peak_l_s)} the lamp gives {fixed(dose)} mJ/cm²; a drinking supply needs "
-        f"{ultraviolet.DRINKING_MJ_CM2:g}.",
-        "",
-        *fixes,
-    )
 
 
 def _what_it_rests_on(document: Property, found: Findings) -> None:
@@ -99,9 +97,22 @@ def _when_it_fails(document: Property, peak_l_s: float, found: Findings, say: Wo
         found.add(
             "TREATMENT_UV_FAILS_OPEN",
             "caution",
-            "When the power goes, or the light is too little, untreated water reaches the taps.",
+            "When the power goes, untreated water reaches the taps.",
             "Fit a shut-off valve that fails shut, or a battery.",
             Fix(text="Fit a valve that fails shut.", operations=[replace("/treatment/uv/shut_valve", True)]),
+        )
+    if not (uv.sensor and uv.shut_valve):
+        lacks = "a sensor" if uv.shut_valve else "a valve that shuts" if uv.sensor else "a sensor and a valve"
+        found.add(
+            "TREATMENT_UV_UNWATCHED",
+            "caution",
+            f"Without {lacks} nothing stops the water when lamp, sleeve or the water itself let too little light "
+            "through: a lamp that glows is not a lamp that treats.",
+            "Fit a sensor and a valve that it shuts.",
+            Fix(
+                text="Fit a sensor and a valve that it shuts.",
+                operations=[replace("/treatment/uv/sensor", True), replace("/treatment/uv/shut_valve", True)],
+            ),
         )
     if peak_l_s > uv.rated_flow_l_s and not uv.flow_limiter:
         found.add(

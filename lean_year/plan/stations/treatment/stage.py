@@ -27,7 +27,7 @@ from lean_year.plan.model.train import (
 from lean_year.plan.stations.treatment.choices import choices
 from lean_year.plan.stations.treatment.disinfection_methods import TARGETS, DisinfectionMethod, disinfection_methods
 from lean_year.plan.stations.treatment.dosing import balance_figures
-from lean_year.plan.stations.treatment.figures import dose_figure, train_figures
+from lean_year.plan.stations.treatment.figures import dose_figure, dose_today_figure, train_figures
 from lean_year.plan.stations.treatment.findings import treatment_findings
 from lean_year.plan.stations.treatment.housings import HousingOffered, housings_offered
 from lean_year.plan.stations.treatment.least_train import Pretreatment, lacking, pretreatment, served, stages_for
@@ -144,6 +144,7 @@ def _plan_train(
     figures = train_figures(document, rows, peak, say)
     if dose is not None:
         figures["dose_mj_cm2"] = dose_figure(document, dose, through, say)
+        figures["dose_today_mj_cm2"] = dose_today_figure(document, through, say)
         if entered.second_source == "well":
             figures["second_dose_mj_cm2"] = _second_source(document, through, say)
     return TreatmentPlan(
@@ -160,9 +161,7 @@ def _plan_train(
         plant_room=plant_room(document),
         notes=treatment_notes(document),
         water=None,
-        findings=treatment_findings(
-            document, through, dose, uv_dose_mj_cm2(document, through, new_lamp=True), served(document), say
-        ),
+        findings=treatment_findings(document, through, dose, served(document), say),
         cautions=CAUTIONS,
     )
 

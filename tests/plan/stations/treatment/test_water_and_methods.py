@@ -74,6 +74,49 @@ def test_a_fault_is_found_and_its_first_fix_fixes_it(operations, code):
     assert code not in codes(planned_dry("saltmarrow", *operations, *found.fixes[0].operations))
 
 
+def test_the_lamp_is_judged_at_the_end_of_its_life_and_today_by_its_sensor():
+    small = planned_dry("saltmarrow", replace("/treatment/uv/rated_flow_l_s", 1.15))
+    assert (
+        small.treatment.figures["dose_today_mj_cm2"].value < 40 < 1.4 * small.treatment.figures["dose_mj_cm2"].value
+    )
+    fix = finding(small, "TREATMENT_UV_SMALL").fixes
+    assert [each.text for each in fix] == ["A lamp rated for 1.6 L/s."], "a new lamp is as old as this one in a year"
+    # Half of what a new lamp gave at 1.6 L/s, at 0.6 L/s: 40 x 1.6 / 0.6 x 0.5 by hand.
+    read = planned_dry("saltmarrow", replace("/treatment/uv/sensor_percent", 50)).treatment.figures
+    assert read["dose_today_mj_cm2"].value == pytest.approx(40 * 1.6 / 0.6 * 0.5)
+    low = planned_dry("saltmarrow", replace("/treatment/uv/sensor_percent", 30))
+    assert finding(low, "TREATMENT_UV_LOW_TODAY").not_to_drink
+    assert low.verdict_parts.warning == "Not to be drunk as planned."
+
+
+@pytest.mark.parametrize(
+    ("sensor", "valve", "battery", "found"),
+    [(True, True, False, set()), (False, True, True, {"TREATMENT_UV_UNWATCHED"}),
+     (True, False, True, {"TREATMENT_UV_UNWATCHED"}), (False, False, True, {"TREATMENT_UV_UNWATCHED"}),
+     (True, False, False, {"TREATMENT_UV_UNWATCHED", "TREATMENT_UV_FAILS_OPEN"})],
+)  # fmt: skip
+def test_a_lamp_that_nothing_watches_is_found(sensor, valve, battery, found):
+    fields = {"sensor": sensor, "shut_valve": valve, "battery": battery, "change_by": "calendar"}
+    plan = planned_dry("saltmarrow", *(replace(f"/treatment/uv/{key}", value) for key, value in fields.items()))
+    assert codes(plan) & {"TREATMENT_UV_UNWATCHED", "TREATMENT_UV_FAILS_OPEN"} == found
+
+
+def test_a_residual_is_never_more_than_was_dosed_and_the_most_is_the_countrys():
+    on = [
+        replace(f"{CHLORINE}/on", True),
+        replace(f"{CHLORINE}/dose_mg_l", 0.5),
+        replace(f"{CHLORINE}/residual_mg_l", 2),
+    ]
+    plan = planned_dry("saltmarrow", *on)
+    assert "TREATMENT_RESIDUAL_OVER_DOSE" in codes(plan)
+    same = planned_dry("saltmarrow", *on[:2], replace(f"{CHLORINE}/residual_mg_l", 0.5))
+    assert plan.treatment.figures["contact_min"].value == same.treatment.figures["contact_min"].value
+    assert "TREATMENT_NO_DOSE" in codes(planned_dry("saltmarrow", on[0], replace(f"{CHLORINE}/dose_mg_l", 0)))
+    strong = [on[0], replace(f"{CHLORINE}/dose_mg_l", 4.5)]
+    assert "TREATMENT_CHLORINE_HIGH" not in codes(planned_dry("saltmarrow", *strong))
+    assert "TREATMENT_CHLORINE_HIGH" in codes(planned_dry("saltmarrow", *strong, replace("/units", "us")))
+
+
 def test_a_coarse_filter_behind_a_fine_one_is_noted():
     plan = planned_dry("saltmarrow", replace(f"{STAGES}/1/micron", 5), replace(f"{STAGES}/2/micron", 20))
     assert "behind one of 5" in finding(plan, "TREATMENT_COARSE_AFTER_FINE").text
@@ -86,8 +129,8 @@ def test_a_limiter_holds_the_dose_where_the_taps_would_draw_more():
         planned_dry("saltmarrow", *small, replace("/treatment/uv/flow_limiter", on)).treatment.figures["dose_mj_cm2"]
         for on in (False, True)
     )
-    assert plain.value == pytest.approx(40 * 0.8 * 0.4 / 0.6)
-    assert limited.value == pytest.approx(40 * 0.8)
+    assert plain.value == pytest.approx(40 * 0.7 * 0.8 * 0.4 / 0.6), "at the end of its life, whatever it has burnt"
+    assert limited.value == pytest.approx(40 * 0.7 * 0.8)
 
 
 def test_the_well_has_a_dose_of_its_own():

@@ -99,7 +99,29 @@ export function LampWords() {
             yes="a battery behind it"
             no="no battery"
           />
-          . It gives {figures["dose_mj_cm2"] && <Why figure={figures["dose_mj_cm2"]} units={units} />}:{" "}
+          .{" "}
+          {uv.sensor && (
+            <>
+              Of a new lamp in clear water its sensor reads{" "}
+              <MaybeEntry
+                label="Reading of the sensor, in percent of a new lamp's"
+                path="/treatment/uv/sensor_percent"
+                kind="count"
+                value={uv.sensor_percent}
+                unknown="a share not noted yet"
+                around={80}
+              />
+              {uv.sensor_percent !== null && " %"}.{" "}
+            </>
+          )}
+          At the end of its life it gives{" "}
+          {figures["dose_mj_cm2"] && <Why figure={figures["dose_mj_cm2"]} units={units} />}
+          {figures["dose_today_mj_cm2"] && (
+            <>
+              , today <Why figure={figures["dose_today_mj_cm2"]} units={units} />
+            </>
+          )}
+          :{" "}
           {Object.entries(credits)
             .map(([target, log]) => `${fixed(log, 1)} log of ${NAMES[target]}`)
             .join(", ")}
