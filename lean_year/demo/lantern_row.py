@@ -135,7 +135,7 @@ def _household() -> Household:
             ),
         ],
         garden_l_month=[0, 0, 0, 120, 240, 360, 420, 360, 180, 0, 0, 0],
-        back_up=BackUpEntry(kind="mains", keep_share=0.1),
+        back_up=BackUpEntry(kind="mains", keep_share=0.1, gap_mm=150),
     )
 
 

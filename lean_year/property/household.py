@@ -91,6 +91,9 @@ class StepEntry(Part):
         return SavingStep(**self.model_dump(exclude={"name"}))
 
 
+MOST_GAP_MM = 10_000.0
+
+
 class BackUpEntry(Part):
     """Water from elsewhere. Mains and well top up to the share kept, trucks come by the load."""
 
@@ -99,8 +102,8 @@ class BackUpEntry(Part):
     """Share of the live volume that a top-up keeps. Basis: common practice."""
     inlet_mm: Bore = 20
     """Bore of the top-up's inlet."""
-    gap_mm: float = Field(default=50, ge=0, le=10_000)
-    """From there down to the highest water that the tank can have."""
+    gap_mm: float = Field(default=50, ge=0, le=MOST_GAP_MM)
+    """From there down to the overflow; over that the water stands higher in a downpour."""
     rain_first: bool = True
     """Whether the valve opens at that level alone, so that rain fills the rest."""
     well_l_day: float = Field(default=1_000, ge=0, le=1e7)

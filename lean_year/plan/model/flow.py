@@ -10,10 +10,9 @@ from lean_year.core.rain.downpour import OVERFLOW_TIMES, effective_area_m2, runo
 from lean_year.core.water_path import gutters, screens
 from lean_year.core.water_path.gutters import DRAIN_FILL, DRY_HEAD_M, LEVEL_MM_M, OUTLET_HEAD_SHARE
 from lean_year.core.water_path.levels import COUNTED_FALL, ENTRY_HEADS
-from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, offer, wider_pipes
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.levels import RunLevels, by_heights_alone, run_levels
+from lean_year.plan.model.levels import RunLevels, run_levels
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe, Rectangle, Roof
@@ -77,7 +76,7 @@ def gutter_length_m(roof: Roof) -> float:
     return max(0.1, 2 * longest if roof.pitch_deg >= 5 else longest)
 
 
-def _half_round_mm2(roof: Roof, width_mm: float) -> tuple[float, float, float]:
+def gutter_section(roof: Roof, width_mm: float) -> tuple[float, float, float]:
     """Section [mm2], depth [mm] and girth [mm] of the gutter of a roof at a width."""
     gutter = roof.gutter
     if gutter.shape == "half_round":
@@ -98,7 +97,7 @@ class _GutterTakes:
 
 def _gutter_takes(document: Property, roof: Roof, width_mm: float, outlets: int, say: Wording) -> _GutterTakes:
     gutter = roof.gutter
-    section, depth, girth = _half_round_mm2(roof, width_mm)
+    section, depth, girth = gutter_section(roof, width_mm)
     runs = max(1, 2 * (outlets - 1))
     reach_mm = 1000 * gutter_length_m(roof) / runs
     if document.downpour.method == "code_table":
@@ -180,7 +179,7 @@ def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wordi
 
 def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
     gutter = roof.gutter
-    head = OUTLET_HEAD_SHARE * _half_round_mm2(roof, gutter.width_mm)[1]
+    head = OUTLET_HEAD_SHARE * gutter_section(roof, gutter.width_mm)[1]
 
     def takes(width_mm: float, count: int) -> float:
         return count * gutters.opening_capacity_l_s(diameter_mm=width_mm, head_mm=head, strainer=gutter.strainer)
@@ -404,56 +403,6 @@ def places_to_the_tank(document: Property, flows: Flows, levels: dict[str, RunLe
     return places
 
 
-def _passed_on_l_s(document: Property, flows: Flows, places: list[Place], runs: list[RunLevels]) -> float:
-    """What of a downpour the gutters and pipes can bring to the tanks. [L/s]"""
-    of = {place.key: place for place in places}
-    after_gutter: dict[str, float] = {}
-    for roof in document.roofs:
-        if roof.on:
-            limits = [of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s]
-            after_gutter[roof.id] = min(flows.by_roof[roof.id], *limits)
-    total = 0.0
-    joined = {run.group: 0.0 for run in runs}
-    order = sorted(runs, key=lambda run: -len(run.through))
-    for run in order:
-        own = sum(
-            after_gutter[roof.id] * drain.share
-            for roof in document.roofs
-            if roof.on
-            for drain in roof.drains
-            if drain.group == run.group
-        )
-        pipe = next(each for each in document.downpipes if each.id == run.group)
-        limits = [place.capacity_l_s for place in places if place.group == run.group and place.kind == "downpipe"]
-        limits += [place.capacity_l_s for place in places if place.group == run.group and place.kind == "screen"]
-        own = min([own, *limits])
-        # A run whose heights nobody has measured is taken to bring all: the careful side for what it ends in.
-        ends = [
-            place.capacity_l_s
-            for place in places
-            if place.group == run.group and place.kind in ("run", "reducer") and run.drop_m is not None
-        ]
-        through = min([own + joined[run.group], *ends])
-        if pipe.run.into is None:
-            total += through
-        else:
-            joined[pipe.run.into] = joined.get(pipe.run.into, 0.0) + through
-    return total
-
-
 def runs_in_use(document: Property, flows: Flows) -> list[RunLevels]:
     """Heights and losses of every group that has a roof in use, or that another joins."""
     return [run_levels(document, pipe, flows.in_run) for pipe in document.downpipes if flows.in_run[pipe.id] > 0]
-
-
-@cached_by_parts(
-    16,
-    "units", "roofs", "downpipes", "levels", "downpour", "rain", "cistern",
-    narrowed=by_heights_alone,
-)  # fmt: skip
-def arrives_l_s(document: Property, say: Wording) -> float:
-    """What of the overflow's downpour the gutters and pipes, sized for their own, can bring to the tanks. [L/s]"""
-    own = flows_at(document, document.rain.design_intensity_mm_h)
-    runs = runs_in_use(document, own)
-    places = places_to_the_tank(document, own, {run.group: run for run in runs}, say)
-    return _passed_on_l_s(document, flows_at(document, overflow_intensity_mm_h(document)), places, runs)

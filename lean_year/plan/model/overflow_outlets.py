@@ -12,12 +12,15 @@ from lean_year.core.water_path.overflow import (
     TRAP_LOSS,
     OverflowPipe,
     overflow_capacity_l_s,
+    overflow_head_mm,
 )
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.model.levels import outlet_and_screen_m
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 
+MOST_INFLOW_L_S = 1e5
+"""Inflow up to which the head over an overflow is worked out."""
 Top = Literal["lid", "inlet", "leaf screen"]
 
 
@@ -66,6 +69,13 @@ def overflow_takes_l_s(document: Property, head_m: float) -> float:
             return taken_back_l_s(document) * min(1.0, head_m / BACKS_UP_M)
         case "none":
             return 0.0
+
+
+def stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
+    """Head over the overflow invert at an inflow; `room_m` is what there is, where nothing leads it away. [m]"""
+    if has_pipe(document):
+        return overflow_head_mm(overflow_pipe(document), flow_l_s=min(inflow_l_s, MOST_INFLOW_L_S)) / 1000
+    return BACKS_UP_M if document.overflow.kind == "back_down" else room_m
 
 
 def invert_and_room_m(document: Property) -> tuple[float, float, Tank]:

@@ -5,7 +5,7 @@ from typing import Any
 
 import numpy as np
 
-from lean_year.core.water_path.overflow import BACKS_UP_M, overflow_capacity_l_s, overflow_head_mm
+from lean_year.core.water_path.overflow import overflow_capacity_l_s
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, wider_pipes
 from lean_year.plan.answer.findings import replace
@@ -16,13 +16,12 @@ from lean_year.plan.model.overflow_outlets import (
     has_pipe,
     overflow_pipe,
     overflow_takes_l_s,
+    stands_m,
     taken_back_l_s,
 )
 from lean_year.property.document import Property
 from lean_year.property.water_path import MOST_OVERFLOW_PIPES
 
-MOST_INFLOW_L_S = 1e5
-"""Inflow up to which the head over an overflow is worked out."""
 MOST_HEAD_MM = 10_000.0
 CURVE_POINTS = 13
 OVER_THE_RIM = "over the rim, at the tank's foot"
@@ -57,7 +56,7 @@ def _hydraulics(document: Property, inflow_l_s: float, room_m: float, top: Top, 
     place = Place(key="overflow", kind="overflow", name="Overflow", group=None, roof=None, flow_l_s=inflow_l_s, **own)
     heads = np.linspace(0, max(room_m, 0.05) * 1.5, CURVE_POINTS)
     curve = [[float(head), overflow_takes_l_s(document, float(head))] for head in heads]
-    return Hydraulics(place, _stands_m(document, inflow_l_s, room_m), curve)
+    return Hydraulics(place, stands_m(document, inflow_l_s, room_m), curve)
 
 
 _of_a_pipe = cached_by_parts(16, "overflow", "units")(_hydraulics)
@@ -134,9 +133,3 @@ def _pipe(document: Property, flow_l_s: float, room_m: float, top: Top, say: Wor
         if entered.kind == "standpipe"
         else "over the lid, at the tank's foot",
     }
-
-
-def _stands_m(document: Property, inflow_l_s: float, room_m: float) -> float:
-    if has_pipe(document):
-        return overflow_head_mm(overflow_pipe(document), flow_l_s=min(inflow_l_s, MOST_INFLOW_L_S)) / 1000
-    return BACKS_UP_M if document.overflow.kind == "back_down" else room_m

@@ -12,9 +12,11 @@ from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure, Finding, Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.flow import arrives_l_s, flows_at, overflow_intensity_mm_h
+from lean_year.plan.model.flow import flows_at, overflow_intensity_mm_h
 from lean_year.plan.model.levels import discharge_m
+from lean_year.plan.model.most_inflow import most_inflow_l_s, overflow_inflow_l_s
 from lean_year.plan.model.overflow_outlets import (
+    MOST_INFLOW_L_S,
     Top,
     has_pipe,
     invert_and_room_m,
@@ -32,7 +34,7 @@ from lean_year.plan.stations.overflow.discharge import (
 )
 from lean_year.plan.stations.overflow.figures import downpour_figures, spill_figures
 from lean_year.plan.stations.overflow.findings import overflow_findings
-from lean_year.plan.stations.overflow.hydraulics import MOST_INFLOW_L_S, hydraulics_of
+from lean_year.plan.stations.overflow.hydraulics import hydraulics_of
 from lean_year.property.document import Property
 
 HELD_DOWN_SHARES = (0.0, 0.1, 0.25, 0.5)
@@ -102,8 +104,8 @@ def plan_overflow(
     """The overflow stage, at its own downpour, which the gutters and pipes may not bring whole."""
     entered = document.overflow
     flows = flows_at(document, overflow_intensity_mm_h(document))
-    brought_l_s = arrives_l_s(document, say)
-    inflow_l_s = min(flows.total, brought_l_s) if brought_l_s > 0 else flows.total
+    brought_l_s = most_inflow_l_s(document)
+    inflow_l_s = overflow_inflow_l_s(document)
     invert_m, room_m, _ = invert_and_room_m(document)
     room_ends_at = top_of_room_m(document)[1]
     hydraulics = hydraulics_of(document, inflow_l_s, room_m, room_ends_at, say)

@@ -1,5 +1,7 @@
 """Topping the tank up from mains or a well: where its valve opens, the air gap over it, and how often it runs."""
 
+import math
+
 import numpy as np
 from pydantic import BaseModel
 
@@ -10,7 +12,9 @@ from lean_year.plan.answer.figure import Figure, Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.layout import layout_of
+from lean_year.plan.model.most_inflow import highest_over_overflow_m
 from lean_year.property.document import Property
+from lean_year.property.household import MOST_GAP_MM
 
 
 class TopUpPlan(BaseModel):
@@ -20,11 +24,13 @@ class TopUpPlan(BaseModel):
     tank: str
     """The tank that it comes into."""
     full_m: float
-    """Its overflow above its floor."""
+    """Its overflow above its floor. [m]"""
+    over_m: float
+    """Head over that overflow in its downpour. [m]"""
     findings: list[Finding]
 
 
-NO_TOP_UP = TopUpPlan(figures={}, tank="", full_m=0.0, findings=[])
+NO_TOP_UP = TopUpPlan(figures={}, tank="", full_m=0.0, over_m=0.0, findings=[])
 
 
 def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) -> TopUpPlan:
@@ -32,7 +38,8 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
     entered = document.household.back_up
     if entered.kind not in ("mains", "well"):
         return NO_TOP_UP
-    gap_mm = air_gap_mm(entered.inlet_mm)
+    asked_mm = air_gap_mm(entered.inlet_mm)
+    over_mm = 1000 * highest_over_overflow_m(document)
     layout = layout_of(document)
     last = layout.steps[-1]
     kept_l = layout.reserve_l + entered.keep_share * (last.bank.live_l - layout.reserve_l)
@@ -49,7 +56,7 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
             moves="Set it as low as a top-up can keep pace from: all above it is room for rain.",
         ),
         "gap_mm": Figure(
-            value=gap_mm,
+            value=asked_mm,
             unit="mm",
             label="Air gap that it takes",
             basis="from_memory",
@@ -59,6 +66,16 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
             moves="Local code comes first; the gap stays visible and the overflow larger than the inlet.",
         ),
     }
+    figures["gap_left_mm"] = Figure(
+        value=entered.gap_mm - over_mm,
+        unit="mm",
+        label="Air gap that is left in the downpour",
+        basis="from_memory",
+        source="worked out here; the overflow's head by BS EN 12056-3, from memory",
+        formula="end of the inlet over the overflow − head over the overflow",
+        working=f"{say.bore(entered.gap_mm)} − {say.bore(over_mm)}",
+        moves="A larger overflow lets the water stand less high over it.",
+    )
     if run is not None and run.topped_up_l.size:
         on = run.topped_up_l > 0
         figures["days_share"] = Figure(
@@ -75,23 +92,33 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
         figures=figures,
         tank=vessel.name,
         full_m=vessel.overflow_m,
-        findings=_findings(document, gap_mm, say),
+        over_m=over_mm / 1000,
+        findings=_findings(document, asked_mm, over_mm, say),
     )
 
 
-def _findings(document: Property, gap_mm: float, say: Wording) -> list[Finding]:
+def _findings(document: Property, asked_mm: float, over_mm: float, say: Wording) -> list[Finding]:
     entered = document.household.back_up
     found = Findings("pump")
-    if entered.gap_mm < gap_mm:
+    left_mm = entered.gap_mm - over_mm
+    if left_mm < asked_mm - 1e-9:
+        end_mm = 5 * math.ceil((asked_mm + over_mm) / 5 - 1e-9)
         found.add(
             "PUMP_TOP_UP_GAP",
             "fails",
-            f"The {entered.kind} ends {say.bore(entered.gap_mm)} above the highest water; "
-            f"{say.bore(gap_mm)} keep it from being sucked back.",
-            "",
-            Fix(
-                text=f"End it {say.bore(gap_mm)} above.",
-                operations=[replace("/household/back_up/gap_mm", gap_mm)],
+            f"The {entered.kind} ends {say.bore(entered.gap_mm)} above the overflow. In the downpour water stands "
+            f"{say.bore(over_mm)} over it and {say.bore(max(0.0, left_mm))} of air are left; {say.bore(asked_mm)} "
+            "keep it from being sucked back.",
+            "Backflow protection is a licensed plumber's work; local code comes first.",
+            *(
+                [
+                    Fix(
+                        text=f"End it {say.bore(end_mm)} above the overflow.",
+                        operations=[replace("/household/back_up/gap_mm", end_mm)],
+                    )
+                ]
+                if end_mm <= MOST_GAP_MM
+                else []
             ),
         )
     if not entered.rain_first:

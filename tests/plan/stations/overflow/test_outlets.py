@@ -41,6 +41,37 @@ def test_without_overflow_nothing_is_said_of_a_pipe_that_is_not_there():
     assert "head_m" not in plan.overflow.figures
 
 
+@pytest.mark.parametrize("name", ["saltmarrow", "brindle-landing", "lantern-row"])
+def test_a_dirtier_screen_never_makes_the_overflow_smaller(name):
+    came = [planned_dry(name, replace("/downpour/clogged_share", share)).overflow for share in (0, 0.5, 0.9)]
+    assert len({each.place.flow_l_s for each in came}) == 1
+    assert came[0].figures["comes_in_l_s"].value == came[0].place.flow_l_s
+
+
+def test_what_can_come_is_that_of_brim_full_gutters_and_clean_screens():
+    """One outlet of 60 mm in a gutter of 100 mm, drowned at its depth of 50 mm: 60^2 x 50^0.5 / 15000 L/s by hand."""
+    roofs = [[replace(f"/roofs/{row}/gutter/outlets", 1), replace(f"/roofs/{row}/gutter/outlet_mm", 60),
+              replace(f"/roofs/{row}/gutter/width_mm", 100), replace(f"/roofs/{row}/gutter/strainer", True)]
+             for row in range(3)]  # fmt: skip
+    plan = planned_dry("saltmarrow", *[each for roof in roofs for each in roof])
+    assert plan.overflow.figures["comes_in_l_s"].value == pytest.approx(3 * 60**2 * 50**0.5 / 15_000)
+    mesh = [replace(f"/downpipes/{row}/screens/1/open_cm2", 10) for row in range(2)]
+    # The mesh at the inlet clean, 80 mm of water over 10 cm2: 0.6 x 0.001 x (2 x 9.80665 x 0.08)^0.5, each of two.
+    narrow = planned_dry("saltmarrow", *mesh).overflow.figures["comes_in_l_s"].value
+    assert narrow == pytest.approx(2 * 1000 * 0.6 * 0.001 * (2 * 9.80665 * 0.08) ** 0.5)
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.floats(60, 300), st.floats(0, 0.9))
+def test_no_storm_brings_more_than_the_overflow_is_sized_for(rate, clogged):
+    """The storm test spreads the water step by step, with storage on its way; the most is worked out at once."""
+    changed = [replace("/downpour/overflow_intensity_mm_h", rate), replace("/downpour/clogged_share", clogged)]
+    played = storm("saltmarrow", *changed, intensity_mm_h=rate, flush_empty=False)
+    most = planned_dry("saltmarrow", *changed).overflow.place.flow_l_s
+    at_tank = [place.peak_l_s for place in played.places if place.key == "overflow"]
+    assert max(at_tank, default=0.0) <= most * 1.02
+
+
 def test_a_diverter_takes_back_what_the_downpipes_carry():
     """Four of 77 mm and five of 77 mm, by the same formula as going down."""
     plan = planned_dry("saltmarrow", replace(KIND, "back_down"))

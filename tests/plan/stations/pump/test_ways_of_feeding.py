@@ -214,6 +214,7 @@ def test_the_share_of_days_on_top_up_is_counted_over_the_record():
     ("operations", "code"),
     [
         ([replace("/household/back_up/gap_mm", 30)], "PUMP_TOP_UP_GAP"),
+        ([replace("/overflow/bore_mm", 104), replace("/household/back_up/gap_mm", 45)], "PUMP_TOP_UP_GAP"),
         ([replace("/household/back_up/inlet_mm", 40)], "PUMP_TOP_UP_GAP"),
         ([replace("/household/back_up/rain_first", False)], "PUMP_TOP_UP_FIRST"),
     ],

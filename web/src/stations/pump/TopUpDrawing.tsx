@@ -13,11 +13,12 @@ export function TopUpDrawing() {
   const plan = usePlan("pump");
   const { units, household } = document;
   const { back_up: entered } = household;
-  const { figures, full_m, tank } = plan.pump.top_up;
+  const { figures, full_m, over_m, tank } = plan.pump.top_up;
   const [box, shown] = useWidth<HTMLDivElement>();
   const level = figures["level_m"]?.value ?? 0;
   const asked = figures["gap_mm"]?.value ?? 0;
-  const short = entered.gap_mm < asked;
+  const left_mm = Math.max(0, figures["gap_left_mm"]?.value ?? 0);
+  const short = left_mm < asked - 1e-9;
   const wide = Math.min(250, Math.max(120, shown - 250));
   const y = scaleLinear([0, Math.max(full_m, 0.01)], [TALL - FOOT, TOP]);
   const left = 14;
@@ -30,7 +31,7 @@ export function TopUpDrawing() {
           height={TALL}
           className="block"
           role="img"
-          aria-label={`${tank}: the valve opens at ${metres(level, units)}, the inlet ends ${bore(entered.gap_mm, units)} above the highest water, ${metres(full_m, units)}`}
+          aria-label={`${tank}: the valve opens at ${metres(level, units)}, the inlet ends ${bore(entered.gap_mm, units)} above the overflow, ${bore(left_mm, units)} above the highest water, ${metres(full_m + over_m, units)}`}
         >
           <rect x={left} y={y(level)} width={wide} height={y(0) - y(level)} fill="var(--water-5)" />
           <rect
@@ -61,11 +62,11 @@ export function TopUpDrawing() {
             fontWeight="650"
             style={short ? { fill: "var(--alarm)" } : undefined}
           >
-            {bore(entered.gap_mm, units)} of air
+            {bore(left_mm, units)} of air
           </text>
           <path d={`M${left} ${y(full_m)}H${left + wide + 20}`} stroke="var(--water-7)" strokeDasharray="5 3" />
           <text x={left + wide + 26} y={y(full_m) + 4} className="axis">
-            highest water {metres(full_m, units)}
+            highest water {metres(full_m + over_m, units)}
           </text>
           <path d={`M${left} ${y(level)}H${left + wide + 20}`} stroke="var(--water-9)" strokeWidth="2" />
           <text x={left + wide + 26} y={y(level) + 4} className="axis">
