@@ -135,9 +135,12 @@ def _pump() -> PumpEntry:
     return PumpEntry(
         feed="pump",
         fixtures=FixtureCounts(toilet=2, basin=2, bath=1),
-        points=[[0, 52], [0.6, 46], [1.2, 30]],
+        points=[[0, 58], [0.8, 52], [1.7, 33]],
+        cut_in_kpa=380,
+        cut_out_kpa=500,
+        precharge_kpa=366,
         delivery=Pipe(bore_mm=36, length_m=31, fittings_k=14),
-        vessel_l=100,
+        vessel_l=200,
         altitude_m=20,
         water_c=14,
     )

@@ -14,6 +14,8 @@ CurvePoint = Annotated[list[Annotated[float, Field(ge=0, le=2_000)]], Field(min_
 GENERIC_POINTS = [[0.0, 46.0], [0.6, 41.0], [1.2, 28.0]]
 """Flow [L/s] and head [m] of an invented set for a house, until its own are entered. Basis: estimate."""
 MOST_VESSEL_L = 100_000
+MOST_KPA = 2_000.0
+"""Of what a switch is set to."""
 
 
 class FixtureCounts(Part):
@@ -80,9 +82,11 @@ class PumpEntry(Part):
     efficiency: float = Field(default=0.35, ge=0.01, le=1)
     """Of pump and motor together."""
     variable_speed: bool = False
-    cut_in_kpa: float = Field(default=220, ge=0, le=2_000)
-    cut_out_kpa: float = Field(default=360, ge=0, le=2_000)
-    precharge_kpa: float = Field(default=206, ge=0, le=2_000)
+    set_point_kpa: float | None = Field(default=None, gt=0, le=MOST_KPA)
+    """What a variable-speed set holds at its outlet; its cut-out where None."""
+    cut_in_kpa: float = Field(default=220, ge=0, le=MOST_KPA)
+    cut_out_kpa: float = Field(default=360, ge=0, le=MOST_KPA)
+    precharge_kpa: float = Field(default=206, ge=0, le=MOST_KPA)
     vessel_l: float = Field(default=60, ge=0, le=MOST_VESSEL_L)
     run_s: float = Field(default=60, ge=1, le=3_600)
     """Least time of one run."""
@@ -105,6 +109,16 @@ class PumpEntry(Part):
     """Ground over the pipe to the house."""
     without_power: Literal["nothing", "battery", "low_voltage", "generator", "low_tap"] = "nothing"
     """What gives water while the power is gone; a low tap is one that gravity reaches."""
+
+    @property
+    def held_kpa(self) -> float:
+        """The least that is held at the outlet while the pump can: the cut-in, or a set point."""
+        return self.most_held_kpa if self.variable_speed else self.cut_in_kpa
+
+    @property
+    def most_held_kpa(self) -> float:
+        """The most that is held there: the cut-out, or the set point."""
+        return self.set_point_kpa if self.variable_speed and self.set_point_kpa is not None else self.cut_out_kpa
 
     @model_validator(mode="after")
     def _in_order(self) -> "PumpEntry":

@@ -181,4 +181,4 @@ def test_a_refusal_is_in_the_units_of_the_property(client):
         answer = client.post(f"/api/properties/{demo['id']}/{path}", json=body)
         assert answer.status_code == 422
         (problem,) = answer.json()["errors"]
-        assert problem == {"field": "pump.cut_out_kpa", "message": "must be above the cut-in, 30 psi, got 15 psi"}
+        assert problem == {"field": "pump.cut_out_kpa", "message": "must be above the cut-in, 44 psi, got 15 psi"}

@@ -14,7 +14,7 @@ from lean_year.property.upgrades import RENAMED_IN_3, upgrade
 VERSION_2 = Path(__file__).parent / "version_2"
 
 
-ADDED = ("/treatment/uv/sensor_percent",)
+ADDED = ("/treatment/uv/sensor_percent", "/pump/set_point_kpa")
 
 
 def version_2(name: str) -> dict:

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import Protocol
 
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
@@ -112,13 +113,31 @@ def fit_curve(flow_l_s: Sequence[float], head_m: Sequence[float]) -> PumpCurve:
     return PumpCurve(heads[0], math.exp(mean_y - n * mean_x), n, flows[-1])
 
 
-def operating_flow_l_s(curve: PumpCurve | StandingWater, system_head_m: Callable[[float], float]) -> float:
+class Presses(Protocol):
+    """What presses water on: a pump, one that is held, or water that stands higher."""
+
+    @property
+    def shut_off_m(self) -> float:
+        """Head at no flow. [m]"""
+        ...
+
+    @property
+    def runs_out_l_s(self) -> float:
+        """Flow at which it gives no head. [L/s]"""
+        ...
+
+    def head_m(self, flow_l_s: float) -> float:
+        """Head at a flow. [m]"""
+        ...
+
+
+def operating_flow_l_s(curve: Presses, system_head_m: Callable[[float], float]) -> float:
     """Where the pump's curve meets the system's.
 
     Parameters
     ----------
-    curve : PumpCurve or StandingWater
-        Of the pump, of several alike side by side, or of a tank uphill.
+    curve : Presses
+        Of the pump, of several alike side by side, of one that is held, or of a tank uphill.
     system_head_m : callable
         Head that the system asks for at a flow [L/s], rising with it. [m]
 

@@ -2,6 +2,7 @@
 
 from lean_year.core.pump import peak_flow, pressure_tank
 from lean_year.core.pump import pump_curve as pump
+from lean_year.core.pump.pressure_switch import tap_pressure_kpa
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
 from lean_year.core.treatment import chlorine
 from lean_year.core.treatment.cartridges import CARTRIDGES, life_months
@@ -55,6 +56,18 @@ SUMS = (
         {"drawdown_l": "L", "tank_l": "L"},
         "flow x run; draw-down / (P0 / P_low - P0 / P_out), absolute; P_low the larger of cut-in and pre-charge",
         _pressure_tank,
+    ),
+    QuickSum(
+        "tap_pressure",
+        "Pressure at a tap behind a pressure switch",
+        (
+            SumInput("switch_kpa", "kPa", 0, 10_000),
+            SumInput("lift_m", "m", -1_000, 1_000),
+            SumInput("loss_kpa", "kPa", 0, 10_000),
+        ),
+        {"tap_kpa": "kPa"},
+        "pressure at the switch - rho g x lift - losses; below zero where no water comes",
+        lambda **v: {"tap_kpa": tap_pressure_kpa(**v)},
     ),
     QuickSum(
         "suction",

@@ -15,7 +15,8 @@ from lean_year.property.pump import Pipe
 
 ENGINE_VISCOSITY_M2_S = 1.1e-5 * M2_PER_SQUARE_FOOT
 """What the engine multiplies its VISCOSITY by. Basis: from memory (EPANET 2.2 users manual)."""
-CURVE_SHARES = (0.0, 0.25, 0.5, 0.75, 0.9, 1.0, 1.1, 1.5)
+_NO_LOSS = Pipe(bore_mm=500, length_m=0.01, fittings_k=0)
+CURVE_SHARES = (0.0, 0.25, 0.5, 0.75, 0.9, 1.0, 1.1, 1.3, 1.6, 2.0, 2.5)
 
 
 def write_epanet_model(document: Property, *, due: bool = False) -> str:
@@ -62,19 +63,37 @@ class _Network:
         curve = pump_curve(system.document)
         self._junction("SUCTION")
         self._junction("PRESSED")
-        self._pipe("SUCK", "TANK", "SUCTION", entered.suction)
-        self._pumps.append("PUMP SUCTION PRESSED HEAD PUMP")
+        if entered.feed == "header":
+            self._pipe("SUCK", "TANK", "SUCTION", entered.suction)
+            self._pumps.append("PUMP SUCTION PRESSED HEAD PUMP")
+        else:
+            self._held_pump()
         for share in (0.0, 0.5, 1.0):
             self._curves.append(f"PUMP {share * curve.most_l_s:.6f} {curve.head_m(share * curve.most_l_s):.6f}")
         return self._header_tank() if entered.feed == "header" else "PRESSED"
 
-    def _header_tank(self) -> str:
-        at = "PRESSED"
+    def _held_pump(self) -> None:
+        """The pump behind its strainers, and no more than its switch or its set point holds behind it."""
+        entered = self._entered
+        self._junction("SUCKED")
+        self._pipe("SUCK", "TANK", "SUCKED", entered.suction)
+        at = self._strain("SUCKED")
+        self._pipe("INTO_PUMP", at, "SUCTION", _NO_LOSS)
+        self._junction("OUTLET")
+        self._pumps.append("PUMP SUCTION OUTLET HEAD PUMP")
+        self._valves.append(f"SWITCH OUTLET PRESSED 100 PRV {entered.held_kpa / KPA_PER_M_OF_WATER:.6f} 0")
+
+    def _strain(self, at: str) -> str:
+        """The strainers behind a node, one after the other; names the node behind the last."""
         for number, law in enumerate(self._system.strainers):
             after = f"STRAINED_{number + 1}"
             self._stage(number, at, after, law, self._system.peak_l_s)
             self._junction(after)
             at = after
+        return at
+
+    def _header_tank(self) -> str:
+        at = self._strain("PRESSED")
         self._reservoirs += [
             f"FLOAT {Filling(self._system.document).to_m:.4f}",
             f"HEADER {self._system.from_m:.4f}",
@@ -87,7 +106,7 @@ class _Network:
         entered, system = self._entered, self._system
         passing, laws = stage_peaks_l_s(system.document), system.stages
         leaves = [before - after for before, after in zip([system.peak_l_s, *passing], [*passing, 0.0], strict=True)]
-        first = len(laws) - len(system.train)
+        first = 0 if entered.feed == "gravity" else len(system.strainers)
         self._pipe("DELIVER", at, "HOUSE", system.pipes[-1])
         at = "HOUSE"
         if entered.backflow_kpa > 0:
@@ -105,7 +124,7 @@ class _Network:
             self._junction(after, leaves[number + 1] if number + 1 < len(laws) else 0.0)
             at = after
         self._junctions.append(f"TAP {tap_m:.4f} {passing[-1] if first < len(laws) else system.peak_l_s:.6f}")
-        self._pipe("RISE", at, "TAP", Pipe(bore_mm=500, length_m=0.01, fittings_k=0))  # to its height, at no loss
+        self._pipe("RISE", at, "TAP", _NO_LOSS)  # to its height
 
     def _junction(self, name: str, draws_l_s: float = 0.0) -> None:
         self._junctions.append(f"{name} {self._low_m:.4f} {draws_l_s:.6f}")

@@ -5,7 +5,8 @@ from collections.abc import Callable
 from functools import lru_cache
 
 from lean_year.core.hydraulics.pipes import friction_head_m, hazen_williams_head_m, mean_velocity_m_s
-from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, fit_curve, operating_flow_l_s
+from lean_year.core.pump.pressure_switch import HeldPump
+from lean_year.core.pump.pump_curve import Presses, PumpCurve, StandingWater, fit_curve, operating_flow_l_s
 from lean_year.core.units import GRAVITY_M_S2, KPA_PER_M_OF_WATER
 from lean_year.plan.model.train import drops, peak_l_s
 from lean_year.property.cistern import Tank
@@ -81,7 +82,7 @@ class System:
         static = self.lift_m + self.wanted_kpa / KPA_PER_M_OF_WATER
         return lambda flow: static + self.lost_m(flow, dirty=dirty)
 
-    def end_kpa(self, gives: PumpCurve | StandingWater, flow_l_s: float, *, dirty: bool) -> float:
+    def end_kpa(self, gives: Presses, flow_l_s: float, *, dirty: bool) -> float:
         """Left at its end at a flow. [kPa]"""
         left_m = gives.head_m(flow_l_s) - self.lift_m - self.lost_m(flow_l_s, dirty=dirty)
         return left_m * KPA_PER_M_OF_WATER
@@ -99,6 +100,28 @@ class System:
             self.standing(),
             lambda flow: self.lift_m + self.lost_m(flow, dirty=dirty) + _velocity_head_m(last.bore_mm, flow),
         )
+
+    @property
+    def suction_lift_m(self) -> float:
+        """From the lowest water up to the pump, below zero where it stands under it; 0 where it is not measured."""
+        return 0.0 if self.pump_m is None else self.pump_m - self.water_m
+
+    def outlet_m(self, kpa: float) -> Callable[[float], float]:
+        """Head that the pump must give at a flow for a pressure at its outlet."""
+        return lambda flow: kpa / KPA_PER_M_OF_WATER + self.suction_lift_m + self.suction_loss_m(flow)
+
+    def held(self, curve: PumpCurve, kpa: float) -> HeldPump:
+        """A pump whose outlet is held at a pressure."""
+        return HeldPump(curve, self.outlet_m(kpa))
+
+    def reaches_kpa(self, curve: PumpCurve) -> float:
+        """What a pump reaches at its outlet when nothing is drawn and the water stands lowest."""
+        return (curve.shut_off_m - self.suction_lift_m) * KPA_PER_M_OF_WATER
+
+    def needed_kpa(self, *, dirty: bool) -> float:
+        """What the pump's outlet must have at the peak for the wanted pressure at the tap."""
+        asked_m = self.asked_m(dirty=dirty)(self.peak_l_s)
+        return (asked_m - self.suction_lift_m - self.suction_loss_m(self.peak_l_s)) * KPA_PER_M_OF_WATER
 
     def suction_loss_m(self, flow_l_s: float) -> float:
         """Lost before the pump: its pipe, and the strainers that stand first in the train."""
@@ -123,13 +146,13 @@ class Filling(System):
         return header.outlet_m + header.depth_m
 
 
-def gives(document: Property, system: System) -> PumpCurve | StandingWater | None:
-    """What presses the water on a way; None where it is not decided."""
+def gives(document: Property, system: System) -> Presses | None:
+    """What presses the water on a way, a switched pump as it cuts in; None where it is not decided."""
     match document.pump.feed:
         case "undecided":
             return None
         case "pump":
-            return pump_curve(document)
+            return system.held(pump_curve(document), document.pump.held_kpa)
         case _:
             return pump_curve(document) if isinstance(system, Filling) else system.standing()
 

@@ -2,7 +2,7 @@
 
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pump import pressure_tank
-from lean_year.core.pump.pump_curve import PumpCurve, StandingWater, power_w
+from lean_year.core.pump.pump_curve import Presses, PumpCurve, power_w
 from lean_year.core.units import DAYS_PER_YEAR, KPA_PER_M_OF_WATER
 from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.plan.answer.figure import Figure
@@ -49,21 +49,48 @@ def demand_figures(document: Property, system: System, say: Wording) -> dict[str
     }
 
 
-def pressure_figures(
-    system: System, press: PumpCurve | StandingWater, to_be_had: dict[bool, float], say: Wording
-) -> dict[str, Figure]:
+def pressure_figures(system: System, press: Presses, to_be_had: dict[bool, float], say: Wording) -> dict[str, Figure]:
     """What is left at the highest tap at the peak, with new filters and when they are due; `to_be_had` is the flow at
     the wanted pressure of each."""
     figures = {}
+    entered = system.document.pump
+    held = entered.feed == "pump"
+    kept = "set point" if entered.variable_speed else "cut-in"
+    told = f"{kept} {say.pressure(entered.held_kpa)}, or what the pump gives; " if held else ""
     for dirty, key, filters in ((False, "tap_clean_kpa", "new"), (True, "tap_dirty_kpa", "due")):
         figures[key] = Figure(
             value=system.end_kpa(press, system.peak_l_s, dirty=dirty),
             unit="kPa",
-            label=f"At the highest tap, filters {filters}",
-            basis="derived",
-            formula="head at the peak − lift − all that is lost on the way",
-            working=f"at {say.flow(system.peak_l_s)}; at the wanted pressure there are {say.flow(to_be_had[dirty])}",
-            moves="The next larger housing, a wider pipe, or more head.",
+            label=f"At the highest tap, filters {filters}" + (", as it cuts in" if kept == "cut-in" and held else ""),
+            basis="estimate",
+            source="worked out here; filters by estimate, pipes by Darcy and Colebrook",
+            formula=f"{kept if held else 'head at the peak'} − lift − all that is lost on the way",
+            working=f"{told}at {say.flow(system.peak_l_s)}; at the wanted pressure there are "
+            f"{say.flow(to_be_had[dirty])}",
+            moves="A higher cut-in, the next larger housing, a wider pipe, or more head."
+            if held
+            else "The next larger housing, a wider pipe, or more head.",
+        )
+    return figures
+
+
+def band_figures(system: System, curve: PumpCurve, say: Wording) -> dict[str, Figure]:
+    """What the highest tap has between the ends of the band at the peak, filters due."""
+    entered = system.document.pump
+    figures = {}
+    for key, name, kpa in (
+        ("tap_at_cut_in_kpa", "as it cuts in", entered.held_kpa),
+        ("tap_at_cut_out_kpa", "as it cuts out", entered.most_held_kpa),
+    ):
+        figures[key] = Figure(
+            value=system.end_kpa(system.held(curve, kpa), system.peak_l_s, dirty=True),
+            unit="kPa",
+            label=f"At the highest tap, filters due, {'at its set point' if entered.variable_speed else name}",
+            basis="estimate",
+            source="worked out here; filters by estimate, pipes by Darcy and Colebrook",
+            formula="the lesser of what the switch holds and what the pump gives − lift − losses",
+            working=f"{say.pressure(kpa)} at the pump, {say.flow(system.peak_l_s)} at the peak",
+            moves="The tap's pressure swings by the band: a variable-speed set holds it.",
         )
     return figures
 
@@ -83,17 +110,16 @@ def shut_off_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
 
 
 def power_figures(
-    document: Property, curve: PumpCurve, duty_l_s: float, duty_m: float, use_m3_year: float, say: Wording
+    document: Property, running_l_s: float, head_m: float, use_m3_year: float, say: Wording
 ) -> dict[str, Figure]:
-    """What it uses: at the middle of its band, or at its duty where it fills a header tank."""
+    """What it uses: in the middle of its band, suction included, or at its duty where it fills a header tank."""
     entered = document.pump
-    if entered.feed == "pump":
-        head = (entered.cut_in_kpa + entered.cut_out_kpa) / 2 / KPA_PER_M_OF_WATER
-        where = "H in the middle of its band"
-        # The pump works over its band; its middle stands for it.
-        running_l_s = curve.flow_l_s(head)
-    else:
-        head, where, running_l_s = max(0.0, duty_m), "H at its duty", duty_l_s
+    head = max(0.0, head_m)
+    where = "H in the middle of its band, lift and losses of the suction included"
+    if entered.feed != "pump":
+        where = "H at its duty"
+    elif entered.variable_speed:
+        where = "H at its set point, lift and losses of the suction included"
     kwh_m3 = power_w(flow_l_s=1.0, head_m=min(head, 2_000.0), efficiency=entered.efficiency) / 3600
     watts = power_w(flow_l_s=min(1_000.0, running_l_s), head_m=min(head, 2_000.0), efficiency=entered.efficiency)
     return {
@@ -160,7 +186,7 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
         ),
     }
     if entered.vessel_l > 0 and not entered.variable_speed and flow_l_s > 0:
-        figures["starts_h"] = Figure(
+        figures["starts_per_hour"] = Figure(
             value=pressure_tank.most_starts_h(flow_l_s=flow_l_s, drawdown_l=max(1e-6, held)),
             unit="1/h",
             label="Most starts an hour",

@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 
+from lean_year.core.pump.pressure_switch import SPARE_SHARE
 from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
 from lean_year.core.pump.pump_curve import FROST_BOARD_MM, LEAST_NPSH_M, PRACTICAL_LIFT_M, WORST_FIT_SHARE
 from lean_year.core.units import KPA_PER_M_OF_WATER
@@ -25,6 +26,8 @@ class PumpFacts:
     suction_m: float | None
     """From the lowest water up to the pump."""
     shut_off_kpa: float | None
+    reaches_kpa: float | None
+    """At its outlet, with nothing drawn and the lowest water."""
     most_l_s: float | None
     """Last flow of its points."""
     off_curve: float
@@ -32,6 +35,7 @@ class PumpFacts:
     tap_clean_kpa: float | None
     tap_dirty_kpa: float | None
     vessel_l: float | None
+    starts_h: float | None
     held_l: float | None
     """In the vessel when the power goes."""
     npsh_m: float | None
@@ -149,8 +153,9 @@ def _pressure(
         found.add(
             "PUMP_TAP_WEAK",
             "fails" if clean < entered.residual_kpa else "caution",
-            f"At {say.flow(peak)} the highest tap has {say.pressure(max(0.0, clean))} with new filters and "
-            f"{say.pressure(max(0.0, dirty))} when they are due; {say.pressure(entered.residual_kpa)} are wanted.",
+            f"{_held(document, say)} at {say.flow(peak)} the highest tap has {say.pressure(max(0.0, clean))} with "
+            f"new filters and {say.pressure(max(0.0, dirty))} when they are due; "
+            f"{say.pressure(entered.residual_kpa)} are wanted.",
             "Fit a pump with more head, larger housings or wider pipes; it may take all three." if not fixes else "",
             *fixes,
         )
@@ -161,6 +166,13 @@ def _pressure(
             f"{say.flow(peak)} are more than the last point of the pump's curve, {say.flow(facts.most_l_s)}.",
             "Choose a pump whose curve reaches the peak flow.",
         )
+
+
+def _held(document: Property, say: Wording) -> str:
+    entered = document.pump
+    if entered.variable_speed:
+        return f"With a set point of {say.pressure(entered.held_kpa)},"
+    return f"As the pump cuts in at {say.pressure(entered.held_kpa)},"
 
 
 def _shut_off(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
@@ -174,22 +186,22 @@ def _shut_off(document: Property, facts: PumpFacts, found: Findings, say: Wordin
             f"{say.pressure(entered.fittings_kpa)}.",
             "Fit a relief valve and a pressure regulator, or fittings of a higher pressure rating.",
         )
-    if entered.feed == "pump" and not entered.variable_speed and entered.cut_out_kpa > shut_off:
+    reaches = facts.reaches_kpa or 0.0
+    if entered.feed == "pump" and entered.most_held_kpa > reaches:
+        field = "set_point_kpa" if entered.variable_speed else "cut_out_kpa"
+        within = round(SPARE_SHARE * reaches)
         found.add(
             "PUMP_NEVER_STOPS",
             "fails",
-            f"Cut-out {say.pressure(entered.cut_out_kpa)} is above the pump's shut-off pressure, "
-            f"{say.pressure(shut_off)}: it never switches off.",
-            "",
+            f"{'Set point' if entered.variable_speed else 'Cut-out'} {say.pressure(entered.most_held_kpa)} is above "
+            f"what the pump reaches when the tank is low, {say.pressure(max(0.0, reaches))}: it never stops.",
+            "Fit a pump with more head, or set it lower.",
             *(
-                [Fix(
-                    text=f"Cut out at {say.pressure(0.9 * shut_off)}.",
-                    operations=[replace("/pump/cut_out_kpa", round(0.9 * shut_off))],
-                )]
-                if 0.9 * shut_off > entered.cut_in_kpa
+                [Fix(text=f"Set it to {say.pressure(within)}.", operations=[replace(f"/pump/{field}", within)])]
+                if within > (0 if entered.variable_speed else entered.cut_in_kpa)
                 else []
             ),
-        )  # fmt: skip
+        )
 
 
 def _header(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
@@ -309,8 +321,10 @@ def _vessel(document: Property, facts: PumpFacts, found: Findings, say: Wording)
         found.add(
             "PUMP_VESSEL_SMALL",
             "caution",
-            f"A vessel of {say.volume(entered.vessel_l)}; {say.volume(wanted)} keep the pump running for "
-            f"{entered.run_s:g} s.",
+            f"A vessel of {say.volume(entered.vessel_l)} lets the pump start up to {fixed(facts.starts_h or 0.0)} "
+            f"times an hour; {say.volume(wanted)} keep it running for {entered.run_s:g} s."
+            if facts.starts_h
+            else f"There is no vessel; {say.volume(wanted)} keep the pump running for {entered.run_s:g} s.",
             "",
             *(
                 [

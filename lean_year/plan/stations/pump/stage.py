@@ -6,8 +6,8 @@ from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pres
 from lean_year.core.pump.pump_curve import (
     LEAST_NPSH_M,
     MOST_L_S,
+    Presses,
     PumpCurve,
-    StandingWater,
     npsh_available_m,
     operating_flow_l_s,
 )
@@ -22,6 +22,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.train import lamp_number
 from lean_year.plan.stations.pump.figures import (
+    band_figures,
     demand_figures,
     gravity_figures,
     header_figures,
@@ -113,6 +114,8 @@ class PumpPlan(BaseModel):
     """What there is for the stack, at the peak; None where it is not decided."""
     curve: list[CurvePoint]
     """Of the pump against the house, or against the way up to the header tank."""
+    band_m: list[float]
+    """Heads at which it cuts in and out, at the peak; empty where no switch holds it."""
     clean: OperatingPoint | None
     dirty: OperatingPoint | None
     heights: LiftHeights
@@ -143,26 +146,32 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
     if press is not None:
         to_be_had = {dirty: operating_flow_l_s(press, system.asked_m(dirty=dirty)) for dirty in (False, True)}
         figures |= pressure_figures(system, press, to_be_had, say)
+        if curve is not None and way == "pump":
+            figures |= band_figures(system, curve, say)
         runs = to_be_had
         if curve is not None and runs_on is not system:
             runs = {dirty: operating_flow_l_s(curve, runs_on.asked_m(dirty=dirty)) for dirty in (False, True)}
         clean, dirty = (
             OperatingPoint(
                 flow_l_s=runs[each],
-                head_m=(curve or press).head_m(runs[each]),
+                head_m=(press if runs_on is system or curve is None else curve).head_m(runs[each]),
                 tap_kpa=system.end_kpa(press, peak, dirty=each),
             )
             for each in (False, True)
         )
     if curve is not None and clean is not None:
         figures["shut_off_kpa"] = shut_off_figure(system, curve, say)
-        figures |= power_figures(document, curve, clean.flow_l_s, clean.head_m, use_m3_year, say)
-        sucks_l_s = max(peak if way == "pump" else 0.0, clean.flow_l_s)
+        running_l_s, running_m = clean.flow_l_s, clean.head_m
+        sucks_l_s = clean.flow_l_s
+        if way == "pump":
+            running_l_s, running_m = _running(system, curve)
+            sucks_l_s = max(peak, operating_flow_l_s(curve, system.outlet_m(document.pump.held_kpa)))
+        figures |= power_figures(document, running_l_s, running_m, use_m3_year, say)
         if system.pump_m is not None:
             suction = _suction(system, system.pump_m, sucks_l_s)
             figures["npsh_m"] = suction_figure(suction.lift_m, suction.lost_m, suction.left_m, document, say)
-    if way == "pump" and clean is not None:
-        figures |= vessel_figures(document, clean.flow_l_s, say)
+    if way == "pump" and curve is not None:
+        figures |= vessel_figures(document, _running(system, curve)[0], say)
         vessel = _vessel(document)
     if way == "header" and clean is not None and isinstance(runs_on, Filling):
         figures |= header_figures(document, runs_on, clean.flow_l_s, use_m3_year, say)
@@ -175,6 +184,9 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         stack=stack,
         gives_kpa=None if press is None else _gives_kpa(system, press),
         curve=[] if curve is None else _curve(runs_on, curve),
+        band_m=[system.outlet_m(kpa)(peak) for kpa in (document.pump.held_kpa, document.pump.most_held_kpa)]
+        if way == "pump"
+        else [],
         clean=clean,
         dirty=dirty,
         heights=_heights(system),
@@ -189,6 +201,17 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
             *([_header_caution(say)] if way == "header" else []),
         ],
     )
+
+
+def _running(system: System, curve: PumpCurve) -> tuple[float, float]:
+    """Flow [L/s] and head [m] of a pump that stands for its band: in the middle, or at the peak where it holds a set
+    point."""
+    entered = system.document.pump
+    asked_m = system.outlet_m((entered.held_kpa + entered.most_held_kpa) / 2)
+    flow = operating_flow_l_s(curve, asked_m)
+    if entered.variable_speed:
+        flow = min(flow, system.peak_l_s)
+    return flow, asked_m(flow)
 
 
 def _heights(system: System) -> LiftHeights:
@@ -228,7 +251,7 @@ def _vessel(document: Property) -> VesselStates:
     )
 
 
-def _gives_kpa(system: System, press: PumpCurve | StandingWater) -> float:
+def _gives_kpa(system: System, press: Presses) -> float:
     """Over where the stack is counted from: the water, or the tap where the water runs down to it."""
     return (press.head_m(system.peak_l_s) + max(0.0, -system.lift_m)) * KPA_PER_M_OF_WATER
 
@@ -286,11 +309,13 @@ def _facts(system: System, curve: PumpCurve | None, figures: dict[str, Figure]) 
         lift_m=values["lift_m"],
         suction_m=None if system.pump_m is None else system.pump_m - system.water_m,
         shut_off_kpa=values.get("shut_off_kpa"),
+        reaches_kpa=None if curve is None else system.reaches_kpa(curve),
         most_l_s=None if curve is None else curve.most_l_s,
         off_curve=0.0 if curve is None else _off_curve(system.document, curve),
         tap_clean_kpa=values.get("tap_clean_kpa"),
         tap_dirty_kpa=values.get("tap_dirty_kpa"),
         vessel_l=values.get("vessel_l"),
+        starts_h=values.get("starts_per_hour"),
         held_l=values.get("held_l"),
         npsh_m=values.get("npsh_m"),
         gravity_l_s=values.get("gravity_l_s"),

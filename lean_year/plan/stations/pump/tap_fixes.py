@@ -8,9 +8,9 @@ from lean_year.core.treatment.cartridges import CARTRIDGES, CartridgeSize
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.pressure_side import System, gives
+from lean_year.plan.model.pressure_side import System, gives, pump_curve
 from lean_year.plan.model.train import in_housings, is_cartridge
-from lean_year.plan.stations.pump.pumps_offered import PumpOffered
+from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pressure_operations, pressures_for
 from lean_year.property.document import Property
 
 LARGEST: CartridgeSize = "4.5x20"
@@ -34,7 +34,7 @@ def tap_fixes(
 ) -> list[Fix]:
     """The plainest first; two of them together where none does alone."""
     large, fit_large = in_housings(document, LARGEST), _housing_operations(document)
-    fixes = []
+    fixes = _higher_pressures(document, enough, say)
     if fit_large and enough(large):
         fixes.append(Fix(text=f"Fit housings of {CARTRIDGES[LARGEST].label}.", operations=fit_large))
     fixes += _wider(document, enough, say)
@@ -48,6 +48,27 @@ def tap_fixes(
             for fix in _wider(large, enough, say)
         ]
     return fixes
+
+
+def _higher_pressures(document: Property, enough: Callable[[Property], bool], say: Wording) -> list[Fix]:
+    """The same pump, cutting in so high that the tap has what is wanted, where it reaches that."""
+    entered = document.pump
+    if entered.feed != "pump":
+        return []
+    speed = entered.variable_speed
+    pressures = pressures_for(System(document), pump_curve(document), variable_speed=speed)
+    if pressures is None or pressures[0] <= entered.held_kpa:
+        return []
+    low, high = pressures
+    changed = {"cut_in_kpa": low, "cut_out_kpa": high, "set_point_kpa": high if speed else None}
+    if not enough(document.model_copy(update={"pump": entered.model_copy(update=changed)})):
+        return []
+    text = (
+        f"Set it to hold {say.pressure(high)}."
+        if speed
+        else f"Set it to cut in at {say.pressure(low)} and out at {say.pressure(high)}."
+    )
+    return [Fix(text=text, operations=pressure_operations(pressures, variable_speed=speed))]
 
 
 def _housing_operations(document: Property) -> list[dict[str, Any]]:

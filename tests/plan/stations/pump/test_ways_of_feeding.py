@@ -168,7 +168,7 @@ def test_what_is_left_without_power_is_what_the_vessel_holds():
     plan = planned_dry("saltmarrow")
     note = finding(plan, "PUMP_POWER_LOSS")
     held = plan.pump.figures["held_l"].value
-    assert held == pytest.approx(100 * (plan.pump.vessel.cut_out - plan.pump.vessel.cut_in))
+    assert held == pytest.approx(200 * (plan.pump.vessel.cut_out - plan.pump.vessel.cut_in))
     assert f"{held:.0f} L" in note.text
     assert "PUMP_POWER_LOSS" not in codes(planned_dry("saltmarrow", replace("/pump/without_power", "battery")))
 
@@ -184,7 +184,7 @@ def test_a_full_tank_above_the_pump_adds_to_its_shut_off_pressure():
     document = edited("saltmarrow")
     plan = planned_dry("saltmarrow")
     above = document.cistern.tanks[0].vessel().top_water_m - document.levels.pump_m
-    assert plan.pump.figures["shut_off_kpa"].value == pytest.approx((52 + above) * 9.80665)
+    assert plan.pump.figures["shut_off_kpa"].value == pytest.approx((58 + above) * 9.80665)
 
 
 def test_a_top_up_opens_at_the_level_of_the_share_that_is_kept():

@@ -13,7 +13,7 @@ test("an overflow that is too small says so, and the size that passes is one pre
   await screen.findByRole("button", { name: finding.fixes![0]!.text });
   expect(document.body.textContent).toContain(finding.text);
   expect(
-    screen.getByRole("img", { name: /passes 2.3 L\/s before the water reaches the lid; the inflow is 2.8 L\/s/ }),
+    screen.getByRole("img", { name: /passes 2.3 L\/s before the water reaches the lid; the inflow is 3.5 L\/s/ }),
   ).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: finding.fixes![0]!.text }));
   await waitFor(() => expect(lastOperations(calls)).toEqual(finding.fixes![0]!.operations));

@@ -7,7 +7,7 @@ export function CurveChart() {
   const document = useDocument("pump", "units");
   const plan = usePlan("pump");
   const { units, pump: entered } = document;
-  const { curve, clean, dirty, figures } = plan.pump;
+  const { curve, band_m: band, clean, dirty, figures } = plan.pump;
   if (!clean || !dirty || curve.length === 0) return null;
   const xUnit = axisUnit("flow", units).factor;
   const yUnit = axisUnit("length", units).factor;
@@ -25,7 +25,7 @@ export function CurveChart() {
         label={
           fills
             ? `The pump fills the header tank with ${flow(clean.flow_l_s, units)}`
-            : `The pump runs at ${flow(clean.flow_l_s, units)} with new filters and ${flow(dirty.flow_l_s, units)} when they are due; the peak is ${flow(peak, units)}`
+            : `At the wanted pressure there are ${flow(clean.flow_l_s, units)} with new filters and ${flow(dirty.flow_l_s, units)} when they are due; the peak is ${flow(peak, units)}`
         }
         height={270}
         xReach={reach}
@@ -66,6 +66,22 @@ export function CurveChart() {
                 fill="var(--sheet)"
                 stroke="var(--water-7)"
               />
+            ))}
+            {band.map((head, i) => (
+              <g key={i}>
+                {(i === 0 || Math.abs(plot.y(head) - plot.y(band[0]!)) > 1) && head <= most && (
+                  <>
+                    <path
+                      d={`M${plot.x(0)} ${plot.y(head)}H${plot.right}`}
+                      stroke="var(--ink-2)"
+                      strokeDasharray="2 4"
+                    />
+                    <text x={plot.right} y={plot.y(head) - 4} textAnchor="end" className="axis halo">
+                      {entered.variable_speed ? "set point" : i === 0 ? "cuts in" : "cuts out"}
+                    </text>
+                  </>
+                )}
+              </g>
             ))}
             {(fills ? (["clean_m"] as const) : (["clean_m", "dirty_m"] as const)).map((of) => (
               <path
@@ -111,7 +127,7 @@ export function CurveChart() {
       <p className="note">
         {fills
           ? `It fills the header tank with ${flow(clean.flow_l_s, units)} at ${metres(clean.head_m, units)}.`
-          : `With the pressure wanted at the tap it gives ${flow(clean.flow_l_s, units)} at ${metres(clean.head_m, units)} when filters are new, ${flow(dirty.flow_l_s, units)} when they are due.`}
+          : `With the pressure wanted at the tap there are ${flow(clean.flow_l_s, units)} ${entered.variable_speed ? "at its set point" : "as it cuts in"} when filters are new, ${flow(dirty.flow_l_s, units)} when they are due.`}
       </p>
     </section>
   );

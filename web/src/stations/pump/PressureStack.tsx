@@ -26,7 +26,8 @@ export function PressureStack() {
   const [box, width] = useWidth<HTMLDivElement>();
   const parts = stack.filter((part) => part.dirty_kpa > 0.5);
   const sum = (of: "clean_kpa" | "dirty_kpa") => parts.reduce((all, part) => all + part[of], 0);
-  const given = plan.pump.feed === "pump" ? "the pump gives" : "the height gives";
+  const { feed, variable_speed: speed } = document.pump;
+  const given = feed !== "pump" ? "the height gives" : speed ? "the set point gives" : "at cut-in there are";
   const reach = Math.max(sum("dirty_kpa"), gives ?? 0, 10) * 1.06;
   const y = scaleLinear([0, reach], [TALL - 26, TOP]);
   const unit = axisUnit("pressure", units).factor;

@@ -109,7 +109,14 @@ function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
   );
 }
 
-const PRESSURES = ["tap_clean_kpa", "tap_dirty_kpa", "gravity_l_s", "gravity_due_l_s", "shut_off_kpa"] as const;
+const PRESSURES = [
+  "tap_clean_kpa",
+  "tap_dirty_kpa",
+  "tap_at_cut_out_kpa",
+  "gravity_l_s",
+  "gravity_due_l_s",
+  "shut_off_kpa",
+] as const;
 
 function PressureView() {
   const { feed } = useDocument("pump").pump;
@@ -146,7 +153,7 @@ function PipesView() {
   );
 }
 
-const POWER = ["vessel_l", "starts_h", "held_l", "header_d", "power_w", "kwh_m3", "kwh_year"] as const;
+const POWER = ["vessel_l", "starts_per_hour", "held_l", "header_d", "power_w", "kwh_m3", "kwh_year"] as const;
 
 function PowerView() {
   const { feed } = useDocument("pump").pump;

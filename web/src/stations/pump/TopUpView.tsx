@@ -71,7 +71,11 @@ export function TopUpView() {
       {tops && <TopUpDrawing />}
       {tops && (
         <div className="mt-2 max-w-[560px]">
-          <FigureList figures={plan.pump.top_up.figures} keys={["level_m", "gap_mm", "gap_left_mm", "days_share"]} units={units} />
+          <FigureList
+            figures={plan.pump.top_up.figures}
+            keys={["level_m", "gap_mm", "gap_left_mm", "days_share"]}
+            units={units}
+          />
         </div>
       )}
       {tops && comes !== null && <p className="note mt-1.5">{volume(comes, units)} of top-up in a mean year.</p>}

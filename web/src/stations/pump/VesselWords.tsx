@@ -1,6 +1,7 @@
 import { useDocument } from "../../document/shown";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { VesselDrawing } from "./VesselDrawing";
 
 /** The vessel and its pressures. */
@@ -21,6 +22,22 @@ export function VesselWords() {
           yes="keeps its pressure by its speed"
           no="switches on and off"
         />
+        {entered.variable_speed && (
+          <>
+            {" "}
+            at{" "}
+            <MaybeEntry
+              label="Set point"
+              path="/pump/set_point_kpa"
+              kind="pressure"
+              value={entered.set_point_kpa}
+              unknown="its cut-out"
+              around={entered.cut_out_kpa}
+              min={1}
+              max={2000}
+            />
+          </>
+        )}
         , in at {kpa("Cut-in", "cut_in_kpa", entered.precharge_kpa, entered.cut_out_kpa)} and out at{" "}
         {kpa("Cut-out", "cut_out_kpa", entered.cut_in_kpa, 2000)}. A vessel of{" "}
         <Entry label="Size of the vessel" path="/pump/vessel_l" kind="volume" value={entered.vessel_l} />, pumped to{" "}

@@ -18,7 +18,9 @@ test("the stack and the curve are the plan's own figures", async () => {
       ),
     }),
   ).toBeTruthy();
-  expect(screen.getByRole("img", { name: /^The pump runs at 1.0 L\/s with new filters/ })).toBeTruthy();
+  expect(
+    screen.getByRole("img", { name: /^At the wanted pressure there are 1.3 L\/s with new filters/ }),
+  ).toBeTruthy();
   expect(screen.getByRole("link", { name: "EPANET model" }).getAttribute("href")).toMatch(/pressure\.inp$/);
 });
 
@@ -65,9 +67,9 @@ test("the pressures of the vessel take bar", async () => {
   const vessel = await screen.findByRole("region", { name: "The vessel" });
   const cutIn = within(vessel).getByRole("textbox", { name: "Cut-in" });
   await userEvent.clear(cutIn);
-  await userEvent.type(cutIn, "2.5 bar{Enter}");
+  await userEvent.type(cutIn, "4 bar{Enter}");
   await waitFor(() =>
-    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/cut_in_kpa", value: 250 }]),
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/cut_in_kpa", value: 400 }]),
   );
 });
 
@@ -119,7 +121,7 @@ test("a table that is refused says why, and changes nothing", async () => {
 test("heights and suction are drawn where they are known, and asked for where they are not", async () => {
   renderOnDemo(<PumpSheet />, demo, "/?view=pipes");
   expect(await screen.findByRole("img", { name: /^highest tap 3.30 m, full 0.70 m/ })).toBeTruthy();
-  expect(screen.getByRole("img", { name: /NPSH available 8.59 m/ })).toBeTruthy();
+  expect(screen.getByRole("img", { name: /NPSH available 7.64 m/ })).toBeTruthy();
 });
 
 test("a pump whose height is not measured asks for it", async () => {
@@ -130,7 +132,9 @@ test("a pump whose height is not measured asks for it", async () => {
 test("the air gap and the level of the valve are drawn for a supply that is topped up", async () => {
   const calls = renderOnDemo(<PumpSheet />, terrace, "/?view=top-up");
   expect(
-    await screen.findByRole("img", { name: /^Tall tank: the valve opens at 0.29 m, the inlet ends 50 mm above/ }),
+    await screen.findByRole("img", {
+      name: /^Tall tank: the valve opens at 0.29 m, the inlet ends 150 mm above the overflow, 50 mm above/,
+    }),
   ).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: /^Rain first/ }));
   await userEvent.click(await screen.findByRole("menuitemradio", { name: /^not locked/ }));

@@ -8,7 +8,7 @@ vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 700] }
 
 test("the train is drawn with what it takes, and each stage says what it takes off", async () => {
   renderOnDemo(<TreatmentSheet />);
-  expect(await screen.findByRole("img", { name: /^5 stages take 74 kPa when new, 174 kPa/ })).toBeTruthy();
+  expect(await screen.findByRole("img", { name: /^5 stages take 72 kPa when new, 172 kPa/ })).toBeTruthy();
   const stages = screen.getByRole("region", { name: "Stages of the train" });
   for (const stage of demo.plan.treatment.stages)
     expect(within(stages).getAllByText(new RegExp(`^Takes ${stage.takes}\\.`)).length).toBeGreaterThan(0);
@@ -73,7 +73,7 @@ test("the lamp says its dose and what that takes", async () => {
   renderOnDemo(<TreatmentSheet />, demo, "/?view=disinfection");
   const lamp = await screen.findByRole("region", { name: "The lamp" });
   expect(within(lamp).getByText(/4.0 log of Cryptosporidium, 4.0 log of Giardia, 0.5 log of viruses/)).toBeTruthy();
-  expect(within(lamp).getByRole("img", { name: /^Dose over the flow: 41 mJ/ })).toBeTruthy();
+  expect(within(lamp).getByRole("img", { name: /^Dose over the flow: 48 mJ/ })).toBeTruthy();
 });
 
 test("each method says what it leaves uncovered, and is taken with what the plan worked out for it", async () => {
