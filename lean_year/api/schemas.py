@@ -100,6 +100,8 @@ class SumOffered(BaseModel):
     label: str
     group: str
     formula: str
+    choice: str
+    """The input that says which way."""
     ways: dict[str, list[SumNumber]]
     outputs: dict[str, str]
 

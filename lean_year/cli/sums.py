@@ -12,7 +12,7 @@ from lean_year.core.quick_sums import QUICK_SUMS, SumInput, work_out
 _NUMBER = re.compile(r"[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d{1,3})?")
 
 
-def _values(pairs: list[str]) -> dict[str, float | str]:
+def _values(pairs: list[str], choice: str | None) -> dict[str, float | str]:
     values: dict[str, float | str] = {}
     for pair in pairs:
         key, equals, text = pair.partition("=")
@@ -20,9 +20,9 @@ def _values(pairs: list[str]) -> dict[str, float | str]:
             raise InputError(pair, "must be written key=value")
         if key in values:
             raise InputError(key, "is given twice")
-        if key != "method" and not _NUMBER.fullmatch(text):
+        if key != choice and not _NUMBER.fullmatch(text):
             raise InputError(key, f"must be a number, got {text!r}")
-        values[key] = text if key == "method" else float(text)
+        values[key] = text if key == choice else float(text)
     return values
 
 
@@ -38,7 +38,9 @@ def quick_sum(
         return
     if name is None:
         raise InputError("sum", f"name one of {', '.join(QUICK_SUMS)}")
-    show(work_out(name, _values(values or [])), as_json)
+    chosen = QUICK_SUMS.get(name)
+    choice = chosen.choice if chosen is not None and chosen.methods else None
+    show(work_out(name, _values(values or [], choice)), as_json)
 
 
 def _inputs(asked: tuple[SumInput, ...]) -> dict[str, dict[str, float | str]]:
@@ -57,7 +59,10 @@ def _show_list(as_json: bool) -> None:
                 "formula": each.formula,
                 "inputs": _inputs(each.inputs),
                 **(
-                    {"methods": {name: _inputs(asked) for name, asked in each.methods.items()}}
+                    {
+                        "choice": each.choice,
+                        "methods": {name: _inputs(asked) for name, asked in each.methods.items()},
+                    }
                     if each.methods
                     else {}
                 ),
@@ -72,7 +77,7 @@ def _show_list(as_json: bool) -> None:
         for asked in each.inputs:
             print(f"    {_line(asked)}")
         for method, more in each.methods.items():
-            print(f"    method={method} with {', '.join(map(_line, more))}")
+            print(f"    {each.choice}={method}" + (f" with {', '.join(map(_line, more))}" if more else ""))
         print(f"    gives {', '.join(f'{name} [{unit}]' for name, unit in each.outputs.items())}")
 
 

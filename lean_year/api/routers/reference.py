@@ -55,6 +55,7 @@ def sums() -> list[SumOffered]:
             label=each.label,
             group=group,
             formula=each.formula,
+            choice=each.choice,
             ways={
                 method: [SumNumber.model_validate(number) for number in each.asked(method or None)]
                 for method in (each.methods or ("",))

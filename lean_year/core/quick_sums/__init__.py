@@ -24,7 +24,7 @@ def work_out(name: str, values: Mapping[str, float | str]) -> dict[str, float]:
     ----------
     name : str
         A key of `QUICK_SUMS`.
-    values : mapping of str to float, or to str for `method`
+    values : mapping of str to float, or to str for the input that says which way
         Exactly the sum's inputs, each in its unit.
 
     Returns
@@ -45,9 +45,9 @@ def work_out(name: str, values: Mapping[str, float | str]) -> dict[str, float]:
     if name not in QUICK_SUMS:
         raise InputError("sum", f"must be one of {', '.join(QUICK_SUMS)}, got {name!r}")
     chosen = QUICK_SUMS[name]
-    method = _method(chosen, values.get("method"))
+    method = _method(chosen, values.get(chosen.choice, chosen.usual))
     asked = chosen.asked(method)
-    values = {key: value for key, value in values.items() if not chosen.methods or key != "method"}
+    values = {key: value for key, value in values.items() if not chosen.methods or key != chosen.choice}
     names = [each.name for each in asked]
     for given in values:
         if given not in names:
@@ -56,14 +56,14 @@ def work_out(name: str, values: Mapping[str, float | str]) -> dict[str, float]:
         if each.name not in values:
             raise InputError(each.name, f"is missing; give {each.name} in {each.unit}, {each.low:g} to {each.high:g}")
     numbers = {each.name: _number(each, values[each.name]) for each in asked}
-    return chosen.work_out(**numbers) if method is None else chosen.work_out(method=method, **numbers)
+    return chosen.work_out(**numbers) if method is None else chosen.work_out(**{chosen.choice: method}, **numbers)
 
 
 def _method(chosen: QuickSum, given: float | str | None) -> str | None:
     if not chosen.methods:
         return None
     if given not in chosen.methods:
-        raise InputError("method", f"must be one of {', '.join(chosen.methods)}, got {given!r}")
+        raise InputError(chosen.choice, f"must be one of {', '.join(chosen.methods)}, got {given!r}")
     return str(given)
 
 

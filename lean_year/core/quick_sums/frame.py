@@ -25,7 +25,11 @@ class QuickSum:
     formula: str
     work_out: Callable[..., dict[str, float]]
     methods: Mapping[str, tuple[SumInput, ...]] = field(default_factory=dict)
-    """Where it can be worked out in several ways: what each `method` asks besides. Empty for one way."""
+    """Where it can be worked out in several ways: what each asks besides. Empty for one way."""
+    choice: str = "method"
+    """The input that says which way."""
+    usual: str | None = None
+    """The way that counts where none is named; None where one must be."""
 
     def asked(self, method: str | None) -> tuple[SumInput, ...]:
         """All inputs of a method."""

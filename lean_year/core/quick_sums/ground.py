@@ -20,8 +20,10 @@ def _flotation(displaced_m3: float, tank_kg: float, water_l: float, cover_kn: fl
     }
 
 
-def _wind(diameter_m: float, height_m: float, empty_kg: float, wind_m_s: float) -> dict[str, float]:
-    hold = wind.wind_hold(diameter_m=diameter_m, height_m=height_m, empty_kg=empty_kg, wind_m_s=wind_m_s)
+def _wind(
+    diameter_m: float, height_m: float, empty_kg: float, wind_m_s: float, shape: wind.Shape
+) -> dict[str, float]:
+    hold = wind.wind_hold(diameter_m=diameter_m, height_m=height_m, empty_kg=empty_kg, wind_m_s=wind_m_s, shape=shape)
     return {"overturning_factor": hold.overturning, "sliding_factor": hold.sliding, "water_l": hold.water_l}
 
 
@@ -75,8 +77,12 @@ SUMS = (
             SumInput("wind_m_s", "m/s", 0.1, 120),
         ),
         {"overturning_factor": "-", "sliding_factor": "-", "water_l": "L"},
-        "F = 0.5 x 1.225 V^2 x 0.8 d h; m g d/2 over F h/2; 0.4 m g over F; water inside for the lesser to reach 1.5",
+        "F = 0.5 x 1.225 V^2 x Cd d h, Cd 0.8 of a cylinder and 1.3 of a flat face; m g d/2 over F h/2; 0.4 m g over "
+        "F; water inside for the lesser to reach 1.5",
         _wind,
+        methods={"cylinder": (), "flat": ()},
+        choice="shape",
+        usual="cylinder",
     ),
     QuickSum(
         "hoop",

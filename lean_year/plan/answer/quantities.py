@@ -65,7 +65,10 @@ def _both(*rules: Written) -> Systems:
 QUANTITIES: dict[str, Systems] = {
     "volume": _either(
         (Written("L", 1, "significant", 1_000), Written("m³", 1_000, 1, 1e6), Written("m³", 1_000)),
-        Written("gal", to.L_PER_US_GALLON),
+        (
+            Written("gal", to.L_PER_US_GALLON, "significant", 10 * to.L_PER_US_GALLON),
+            Written("gal", to.L_PER_US_GALLON),
+        ),
     ),
     "rate": _either(Written("L a day", 1, "significant"), Written("gal a day", to.L_PER_US_GALLON, "significant")),
     "rain": _either(Written("mm"), Written("in", to.MM_PER_INCH, 1)),

@@ -94,6 +94,14 @@ def test_the_drag_of_a_gust_is_that_of_the_handbooks():
     assert force == pytest.approx(0.613 * 40**2 * 0.8 * 5, rel=0.002)
 
 
+def test_a_flat_face_takes_what_the_wind_codes_give_a_boxs_two_sides():
+    """EN 1991-1-4, table 7.1, from memory: +0.8 and -0.5 on the faces of a box as deep as it is tall."""
+    where = {"diameter_m": 2.0, "height_m": 1.8, "wind_m_s": 35}
+    pressure = 0.5 * 1.225 * 35**2
+    assert wind.wind_force_n(**where, shape="flat") == pytest.approx(pressure * (0.8 + 0.5) * 2.0 * 1.8)
+    assert wind.wind_force_n(**where, shape="flat") == pytest.approx(1.625 * wind.wind_force_n(**where))
+
+
 @given(st.floats(0.5, 12), st.floats(0.5, 5), st.floats(20, 3_000), st.floats(5, 70))
 def test_the_water_left_in_holds_the_tank_in_the_wind(diameter, height, empty, gust):
     hold = wind.wind_hold(diameter_m=diameter, height_m=height, empty_kg=empty, wind_m_s=gust)

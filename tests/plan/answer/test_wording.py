@@ -17,7 +17,7 @@ METRIC, US = Wording("metric"), Wording("us")
     ("litres", "metric", "us"),
     [
         (0, "0 L", "0 gal"),
-        (0.5, "0.50 L", "0 gal"),
+        (0.5, "0.50 L", "0.13 gal"),
         (179.2, "179 L", "47 gal"),
         (999.4, "999 L", "264 gal"),
         (1_783, "1.8 m³", "471 gal"),

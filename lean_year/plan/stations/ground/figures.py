@@ -6,8 +6,8 @@ from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_ten
 from lean_year.core.ground.earthworks import MOST_HELD_M, Earthworks, Footprint
 from lean_year.core.ground.flotation import SAFE
 from lean_year.core.ground.foundation import COMPACTED_T_M3
+from lean_year.core.ground.wind import DRAG, FRICTION, Shape, wind_hold
 from lean_year.core.ground.wind import SAFE as HOLD
-from lean_year.core.ground.wind import wind_hold
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
@@ -161,16 +161,25 @@ def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, F
     wind = document.ground.wind_m_s
     across = min(200.0, max(row.footprint.width_m, row.footprint.length_m))
     narrow = min(across, row.footprint.width_m, row.footprint.length_m)
+    shape: Shape = "cylinder" if row.tank.shape.kind in ("upright_cylinder", "volume") else "flat"
     # It turns over about its narrow way, and the wind leans on its broad side.
-    hold = wind_hold(diameter_m=across, height_m=row.height_m, empty_kg=row.empty_kg, wind_m_s=wind, along_m=narrow)
+    hold = wind_hold(
+        diameter_m=across,
+        height_m=row.height_m,
+        empty_kg=row.empty_kg,
+        wind_m_s=wind,
+        along_m=narrow,
+        shape=shape,
+    )
     working = f"{say.speed(wind)} on {say.length(across)} × {say.length(row.height_m)}, {say.mass(row.empty_kg)}"
+    drag = f"drag of a {'stubby cylinder' if shape == 'cylinder' else 'flat face'}, {DRAG[shape]:g}, from memory"
     return {
         "overturning": Figure(
             value=hold.overturning,
             unit="×",
             label="Holds against turning over, empty",
             basis="from_memory",
-            source="drag of a stubby cylinder, 0.8",
+            source=drag,
             formula="m g w / 2 over F h / 2",
             working=working,
         ),
@@ -179,7 +188,7 @@ def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, F
             unit="×",
             label="Holds against sliding, empty",
             basis="from_memory",
-            source="friction of 0.4",
+            source=f"{drag}; friction of {FRICTION:g}, from memory",
             formula="0.4 m g over F",
             working=working,
         ),

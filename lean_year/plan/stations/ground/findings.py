@@ -363,11 +363,16 @@ def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording)
     vessel = standing.tank.vessel()
     stays_l = float(vessel.below_l(vessel.lowest_draw_m))
     if each.wind_water_l > stays_l and not entered.tied_down:
+        holds_l = float(vessel.below_l(vessel.top_water_m))
         found.add(
             "GROUND_WIND",
             "caution",
-            f"Empty, {standing.tank.name} slides or tips in a gust of {say.speed(entered.wind_m_s)}; keep at least "
-            f"{say.volume(each.wind_water_l)} in it. {say.volume(stays_l)} stay below its outlet.",
+            f"Empty, {standing.tank.name} slides or tips in a gust of {say.speed(entered.wind_m_s)}; "
+            + (
+                f"keep at least {say.volume(each.wind_water_l)} in it. {say.volume(stays_l)} stay below its outlet."
+                if each.wind_water_l <= holds_l
+                else f"it does not hold the {say.volume(each.wind_water_l)} that would keep it there: only ties do."
+            ),
             "",
             Fix(text="Tie it down.", operations=[replace("/ground/tied_down", True)]),
         )

@@ -114,6 +114,24 @@ def test_a_lower_water_table_lifts_less_and_an_unknown_one_is_a_hole_full_of_rai
     assert (dry.factor, dry.fails) == (None, False)
 
 
+def test_a_slim_tank_meets_the_wind_with_a_flat_face():
+    """100 kg in 30 m/s: 0.4 x 9.80665 x 100 N hold against 0.5 x 1.225 x 900 x 1.3 N on each square metre, by hand."""
+    changed = [replace("/cistern/tanks/0/empty_kg", 100), replace("/ground/wind_m_s", 30)]
+    shape = edited("lantern-row").cistern.tanks[0].shape
+    held = planned_dry("lantern-row", *changed).ground.pads[0].figures["sliding"].value
+    pushed = 0.5 * 1.225 * 900 * 1.3 * shape.length_m * shape.height_m
+    assert held == pytest.approx(0.4 * 9.80665 * 100 / pushed)
+
+
+def test_where_a_tank_holds_less_water_than_would_keep_it_only_ties_do():
+    tower = {"kind": "upright_cylinder", "diameter_m": 0.8, "height_m": 4.0}
+    small = [replace("/cistern/tanks/0/shape", tower), replace("/cistern/tanks/0/overflow_m", 3.8),
+             replace("/ground/wind_m_s", 70)]  # fmt: skip
+    text = finding(planned_dry("saltmarrow", *small), "GROUND_WIND").text
+    assert "does not hold" in text and "only ties do" in text
+    assert "keep at least" in finding(planned_dry("saltmarrow"), "GROUND_WIND").text
+
+
 def test_a_tank_that_is_cut_in_drains_but_floats_where_the_water_table_stands_over_its_floor():
     """A metre of water round 6.9 m of liner tank lifts 37 t; the tank weighs half a tonne."""
     assert planned_dry("saltmarrow", replace(FLOOR, -2.6)).ground.pads[0].stages == []

@@ -23,7 +23,7 @@ export function SumForm({ sum, units }: { sum: SumOffered; units: Units }) {
   const values: Record<string, number | string> = Object.fromEntries(
     numbers.flatMap((each) => (typeof each.value === "number" ? [[each.name, each.value]] : [])),
   );
-  if (way) values["method"] = way;
+  if (way) values[sum.choice] = way;
   const whole = numbers.every((each) => typeof each.value === "number");
   const query = useQuery({
     queryKey: ["sum", sum.name, values],
@@ -44,7 +44,7 @@ export function SumForm({ sum, units }: { sum: SumOffered; units: Units }) {
       <h2 className="title">{sum.label}</h2>
       <p className="note mt-1">{sum.formula}</p>
       {ways.length > 1 && (
-        <p role="group" aria-label="Method" className="mt-2 flex gap-4">
+        <p role="group" aria-label={wordsOf(sum.choice)} className="mt-2 flex gap-4">
           {ways.map((each) => (
             <button
               key={each}

@@ -12,6 +12,7 @@ const SUMS: SumOffered[] = [
     label: "Compacted pad",
     group: "Ground",
     formula: "area x thickness",
+    choice: "method",
     ways: {
       "": [
         { name: "tank_diameter_m", unit: "m", low: 0.001, high: 200 },
@@ -25,6 +26,7 @@ const SUMS: SumOffered[] = [
     label: "Pipe friction",
     group: "Supply",
     formula: "f L/d",
+    choice: "method",
     ways: {
       darcy: [{ name: "roughness_mm", unit: "mm", low: 0, high: 5 }],
       hazen_williams: [{ name: "c", unit: "-", low: 10, high: 200 }],
