@@ -7,13 +7,15 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.errors import InputError
+from lean_year.core.errors import InputError, require_number
 
 Filling = Literal["none", "zero", "other_years"]
 FIRST_YEAR, LAST_YEAR = 1600, 2200
 """Years in which a record may lie; anything else is a slip in a date."""
 MISSING_SHARE_LIMIT = 0.05
 """A year with a larger share of days missing stays out of the counts. Basis: common practice."""
+LONG_SPELL_DAYS = 10
+"""A dry spell that counts as one. Basis: estimate."""
 DRY_DAY_MM = 1.0
 """A dry spell is a run of days each under this depth, mm. Basis: common practice."""
 
@@ -211,32 +213,51 @@ def fill_with_month_means(values: NDArray[np.float64], month: NDArray[np.int64])
     return np.where(known, values, means[month])
 
 
-def stretch_dry_spells(rain_mm: NDArray[np.float64], share: float) -> NDArray[np.float64]:
-    """A harsher record: each dry spell lasts longer by a share of its days, the rain of those days lost.
+def lengthen_dry_spells(rain_mm: NDArray[np.float64], share: float) -> NDArray[np.float64]:
+    """A harsher record: each long dry spell lasts longer by a share of its days, and no rain is lost but at the end.
+
+    Dry days are put in after each spell of `LONG_SPELL_DAYS` or more. As many are taken out of the wet time behind
+    it, the first first; where that has too few, out of the next ones, so that the rain comes later until then. What
+    is left to take out at the end of the record falls off its end.
 
     Parameters
     ----------
     rain_mm : ndarray, shape (n_days,)
         [mm]
     share : float
-        0.2 makes a spell of 30 days under 1 mm last 36. [-]
+        0.2 makes a spell of 30 days under 1 mm last 36. 0 to 10. [-]
 
     Returns
     -------
     ndarray, shape (n_days,)
-        [mm]
+        [mm]. Basis: derived.
 
     Examples
     --------
-    >>> stretch_dry_spells(np.array([9.0, *[0.0] * 5, 7.0, 3.0]), 0.2).tolist()
-    [9.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 3.0]
+    >>> wet = [9.0, 0.0, 7.0, 0.0, 3.0]
+    >>> lengthen_dry_spells(np.array([5.0, *[0.0] * 10, *wet]), 0.2).tolist()
+    [5.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 9.0, 7.0, 3.0]
     """
-    dry = rain_mm < DRY_DAY_MM
-    edges = np.diff(np.concatenate(([0], dry.astype(np.int8), [0])))
-    out = rain_mm.copy()
-    for begin, end in zip(np.flatnonzero(edges == 1), np.flatnonzero(edges == -1), strict=True):
-        out[end : end + round((end - begin) * share)] = 0.0
-    return out
+    longer = require_number("share", share, low=0, high=10)
+    parts: list[NDArray[np.float64]] = []
+    at, owed = 0, 0
+    for spell in dry_spells(rain_mm, LONG_SPELL_DAYS):
+        owed = _wet_time(rain_mm[at : spell.start], owed, parts)
+        at = spell.start + spell.days
+        added = round(spell.days * longer)
+        parts += [rain_mm[spell.start : at], np.zeros(added)]
+        owed += added
+    _wet_time(rain_mm[at:], owed, parts)
+    return np.concatenate(parts)[: rain_mm.size] if parts else rain_mm.copy()
+
+
+def _wet_time(rain_mm: NDArray[np.float64], owed: int, parts: list[NDArray[np.float64]]) -> int:
+    """Adds the days between two long spells without the first of its dry days that are owed; gives what is still."""
+    dry = np.flatnonzero(rain_mm < DRY_DAY_MM)[:owed]
+    parts.append(np.delete(rain_mm, dry))
+    if dry.size and parts[-1].size:
+        parts[-1][0] += rain_mm[dry].sum()  # their drizzle is rain too
+    return owed - int(dry.size)
 
 
 def driest_years(annual: NDArray[np.float64], count: int) -> int:

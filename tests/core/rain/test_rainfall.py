@@ -2,6 +2,7 @@ import datetime as dt
 from itertools import pairwise
 
 import numpy as np
+import pandas as pd
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -10,6 +11,7 @@ from scipy.stats.mstats import plotting_positions
 from lean_year.core.errors import InputError
 from lean_year.core.rain import rainfall
 from lean_year.core.rain.rainfall import DailyRain
+from lean_year.demo.shipped import demo_rain
 from tests.records import brussels, brussels_dates, seattle
 
 
@@ -126,19 +128,32 @@ def test_temperatures_that_are_missing_take_the_mean_of_their_month():
     assert filled.tolist() == [2, 3, 4, 8, 8]
 
 
-@given(st.integers(0, 10_000), st.floats(0, 0.5))
-def test_a_stretched_dry_spell_only_takes_rain_away(seed, share):
+def spells_by_pandas(rain):
+    """Lengths of all runs under 1 mm, by run-length count."""
+    dry = pd.Series(rain < 1.0)
+    runs = dry.groupby((dry != dry.shift()).cumsum()).agg(["first", "size"])
+    return runs.loc[runs["first"], "size"].tolist()
+
+
+@given(st.integers(0, 10_000), st.sampled_from([0.0, 0.1, 0.2, 0.5]), st.floats(0.1, 0.4))
+def test_long_spells_are_longer_by_the_share_and_nothing_else_is_lost(seed, share, wet):
+    """A year that ends in a wet time long enough to take up all that was put in."""
     random = np.random.default_rng(seed)
-    rain = np.where(random.random(300) < 0.3, random.exponential(6, 300), 0.0)
-    harsher = rainfall.stretch_dry_spells(rain, share)
+    rain = np.where(random.random(400) < wet, 1 + random.exponential(6, 400), 0.0)
+    rain = np.concatenate((rain, np.tile([3.0, 0.0], 300)))
+    harsher = rainfall.lengthen_dry_spells(rain, share)
     assert harsher.shape == rain.shape
-    assert np.all(harsher <= rain + 1e-12)
-    assert rainfall.longest_run(harsher < 1).days >= rainfall.longest_run(rain < 1).days
+    assert harsher.sum() == pytest.approx(rain.sum())
+    before, after = ([days for days in spells_by_pandas(each) if days >= 10] for each in (rain, harsher))
+    assert after == [days + round(days * share) for days in before]
 
 
-def test_a_spell_of_ten_stretched_by_a_fifth_takes_two_days_more():
-    rain = np.array([9.0, *[0.0] * 10, 5.0, 5.0, 5.0, 5.0])
-    assert rainfall.stretch_dry_spells(rain, 0.2).tolist() == [9.0, *[0.0] * 12, 5.0, 5.0]
+def test_no_long_spell_of_a_record_is_more_than_a_fifth_longer():
+    """The invented dry-summer record: its longest spell was 757 days by striking out the wet days behind each."""
+    rain = demo_rain("saltmarrow").depth_mm
+    harsher = rainfall.lengthen_dry_spells(rain, 0.2)
+    assert max(spells_by_pandas(harsher)) == round(1.2 * max(spells_by_pandas(rain)))
+    assert harsher.sum() > 0.98 * rain.sum()
 
 
 def test_the_driest_run_of_years_is_found():

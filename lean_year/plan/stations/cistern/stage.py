@@ -27,7 +27,7 @@ from lean_year.plan.stations.cistern.sizes import (
     smallest_tanks,
 )
 from lean_year.plan.stations.cistern.sizing_methods import SizingMethod, sizing_methods_compared
-from lean_year.plan.stations.cistern.stress import StressTest, stress_tests
+from lean_year.plan.stations.cistern.stress import StressTest, rain_kept_figure, stress_tests
 from lean_year.plan.stations.cistern.tanks import BankPlan, plan_bank
 from lean_year.plan.stations.cistern.years import (
     CisternYear,
@@ -122,6 +122,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
             "knee_l": knee_figure(document, supply, tank_l, supplied_l, options, say),
             "years_carried": years_carried_figure(carried, counted),
             **smallest_figures(supply, smallest, counted, first_filling, say),
+            "rain_kept_share": rain_kept_figure(rain),
         },
         years=years,
         dry_runs=dry_runs(run, rain),

@@ -6,8 +6,9 @@ import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
-from lean_year.core.rain.rainfall import driest_years, stretch_dry_spells
+from lean_year.core.rain.rainfall import LONG_SPELL_DAYS, driest_years, lengthen_dry_spells
 from lean_year.plan.answer.cache import cached
+from lean_year.plan.answer.figure import Figure
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import Catch, catch_rain
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -15,6 +16,7 @@ from lean_year.plan.model.supply import Supply, years_carried
 from lean_year.property.document import Property
 
 DRY_SPAN_YEARS = 10
+SPELLS_LONGER_BY = 0.2
 
 
 class StressTest(BaseModel):
@@ -38,8 +40,24 @@ def _harsher(rain: PreparedRain) -> dict[str, tuple[str, PreparedRain]]:
         )
         for share in (0.9, 0.8)
     }
-    longer = replace(rain, filled_mm=stretch_dry_spells(rain.filled_mm, 0.2))
+    longer = replace(rain, filled_mm=lengthen_dry_spells(rain.filled_mm, SPELLS_LONGER_BY))
     return harsher | {"spells": ("Dry spells a fifth longer", longer)}
+
+
+def rain_kept_figure(rain: PreparedRain) -> Figure:
+    """What of the record's rain is left under the longer dry spells."""
+    total = float(rain.filled_mm.sum())
+    left = float(_harsher(rain)["spells"][1].filled_mm.sum())
+    return Figure(
+        value=left / total if total > 0 else 1.0,
+        unit="-",
+        label="Rain that is left under the longer dry spells",
+        basis="derived",
+        source="worked out here",
+        formula="rain of the harsher record / rain of the record",
+        working=f"each spell of {LONG_SPELL_DAYS} days or more a fifth longer; the rain comes later, not less of it",
+        moves="",
+    )
 
 
 def stress_tests(document: Property, alone: Supply, run: OperatedReplay, catch: Catch) -> list[StressTest]:

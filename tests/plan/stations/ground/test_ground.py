@@ -115,7 +115,7 @@ def test_a_lower_water_table_lifts_less_and_an_unknown_one_is_a_hole_full_of_rai
 
 
 def test_a_slim_tank_meets_the_wind_with_a_flat_face():
-    """100 kg in 30 m/s, by hand: 0.4 x 9.80665 x 100 N hold against 0.5 x 1.225 x 900 x 1.3 N on each square metre."""
+    """100 kg in 30 m/s, by hand: 0.4 x 9.80665 x 100 N against 0.5 x 1.225 x 900 x 1.3 N on each square metre."""
     changed = [replace("/cistern/tanks/0/empty_kg", 100), replace("/ground/wind_m_s", 30)]
     shape = edited("lantern-row").cistern.tanks[0].shape
     held = planned_dry("lantern-row", *changed).ground.pads[0].figures["sliding"].value

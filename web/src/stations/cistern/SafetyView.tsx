@@ -4,6 +4,7 @@ import { axisUnit, costOf, costUnit, fixed, volume } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
+import { Why } from "../../ui/Why";
 import { BandChart } from "./BandChart";
 import { FirstYearChart } from "./FirstYearChart";
 
@@ -22,7 +23,7 @@ export function SafetyView() {
 function StressTable() {
   const document = useDocument("units");
   const plan = usePlan("cistern");
-  const { stress } = plan.cistern!;
+  const { figures, stress } = plan.cistern!;
   return (
     <section aria-label="Worse weather">
       <h2 className="heading">If the weather is worse than the record</h2>
@@ -41,7 +42,15 @@ function StressTable() {
           }))}
         />
       </div>
-      <p className="note mt-1.5">Today’s tanks, each line replayed through all its days.</p>
+      <p className="note mt-1.5">
+        Today’s tanks, each line replayed through all its days.{" "}
+        {figures["rain_kept_share"] && (
+          <>
+            Longer dry spells leave <Why figure={figures["rain_kept_share"]} units={document.units} /> of the rain,
+            later.
+          </>
+        )}
+      </p>
     </section>
   );
 }
