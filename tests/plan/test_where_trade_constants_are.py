@@ -27,6 +27,7 @@ PRESENTATION = {
     "CURVE_SIZES": "points of a curve",
     "CHAINED_CURVE_SIZES": "points of a curve",
     "DRY_SPAN_YEARS": "the stress test's span",
+    "SPELLS_LONGER_BY": "the stress test's share",
     "DRY_RUNS_SHOWN": "rows of a list",
     "DRY_RUN_GAP_DAYS": "rows of a list",
     "LIKE_MM": "rounding",

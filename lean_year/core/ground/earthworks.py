@@ -18,6 +18,10 @@ FARTHEST_M = 30.0
 """Batters that have not met the ground so far out are not followed. [m]"""
 MOST_HELD_M = 1.0
 """Retained without an engineer. Basis: common practice."""
+WALL_FAILS_M = 1.5
+"""A wall that holds more than this and that nobody has designed can bury somebody. Basis: estimate."""
+RAISED_M = 0.6
+"""A tank that stands so high over the ground stands on a structure. Basis: estimate."""
 SHORED_FROM_M = 1.2
 """Basis: from memory (safety rules, 1.2 to 1.5 m)."""
 LEAST_STANDS_MM = 50.0

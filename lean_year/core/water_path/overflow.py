@@ -28,6 +28,8 @@ APRON_STONE_MM = 20.0
 """Of the stone that an overflow ends on. Basis: common practice."""
 LEAST_LIVE_M = 0.2
 """Water that a lowered overflow must leave over the outlet. Basis: estimate."""
+MOST_PONDING_M, USUAL_PONDING_M = 0.3, 0.2
+"""Water that stands open in a swale, a rain garden or a basin. Basis: common practice (150 to 300 mm)."""
 HALF_EMPTY_H = 24.0
 """A soakaway is half empty again within a day. Basis: from memory (BRE Digest 365)."""
 

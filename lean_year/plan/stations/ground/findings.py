@@ -4,7 +4,14 @@ import math
 from dataclasses import dataclass
 
 from lean_year.core.ground.bearing import GROUNDS, HEAVY_KG
-from lean_year.core.ground.earthworks import LEAST_STANDS_MM, MOST_HELD_M, SHORED_FROM_M, Earthworks
+from lean_year.core.ground.earthworks import (
+    LEAST_STANDS_MM,
+    MOST_HELD_M,
+    RAISED_M,
+    SHORED_FROM_M,
+    WALL_FAILS_M,
+    Earthworks,
+)
 from lean_year.core.ground.foundation import (
     BASES,
     CRANE_M,
@@ -25,7 +32,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing, passes
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
-from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Slim
+from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Box, Slim
 from lean_year.property.document import Property
 
 
@@ -55,6 +62,7 @@ def ground_findings(
         else:
             _on_its_pad(document, each, found, say)
             _blown(document, each, found, say)
+        _engineered(each, found)
         _brought_in(document, each, found, say)
     if any(not each.standing.buried for each in facts):
         _level(document, facts, found, say)
@@ -62,9 +70,9 @@ def ground_findings(
         found.add(
             "GROUND_SERVICES",
             "caution",
-            "Nobody has located the pipes and cables in the ground.",
-            "",
-            Fix(text="Mark them as located.", operations=[replace("/ground/services_located", True)]),
+            "Nobody has located the pipes and cables in the ground: a cut cable or gas pipe kills.",
+            "Have whoever keeps the records mark them before anything is dug, and say so under Way in.",
+            asks=True,
         )
     if entered.soft_access:
         found.add(
@@ -84,7 +92,14 @@ def ground_findings(
                 operations=[replace("/ground/copper_near", False)],
             ),
         )
-    _neighbours(document, apart, found, say)
+    if not entered.shaded and any(not each.standing.buried for each in facts):
+        found.add(
+            "GROUND_SUN",
+            "note",
+            "The tank stands in the sun: bacteria and algae grow in warm water.",
+            "Give it shade, a berm, or light paint on the sunny side.",
+        )
+    _neighbours(apart, found, say)
     return found.rows
 
 
@@ -162,10 +177,22 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
     if batter == 0 and edge > MOST_HELD_M:
         found.add(
             "GROUND_HELD_HIGH",
-            "caution",
+            "fails" if edge > WALL_FAILS_M else "caution",
             f"A wall of {say.length(edge)} holds the pad's edge: over {say.length(MOST_HELD_M)}, or under a load, it "
             "is an engineer's.",
-            "Ask an engineer, or batter the edge.",
+            "Have a structural engineer design it, or batter the edge.",
+            Fix(
+                text="Batter the edges, one to one in cut and one and a half in fill.",
+                operations=[replace("/ground/cut_batter", 1), replace("/ground/fill_batter", 1.5)],
+            ),
+        )
+    if standing.over_m > RAISED_M:
+        found.add(
+            "GROUND_RAISED",
+            "caution",
+            f"{standing.tank.name} stands {say.length(standing.over_m)} above the ground and weighs "
+            f"{say.mass(standing.full_kg)} full: on a stand, a roof, a tower or deep fill.",
+            "Have a structural engineer design what carries it, and how it is held in wind and earthquake.",
         )
     if not works.meets:
         found.add(
@@ -304,7 +331,9 @@ def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording
             "fails",
             f"{say.length(standing.cover_m)} of cover over {name}; where {_goes(entered.traffic)}, "
             f"{say.length(LEAST_COVER_M[entered.traffic])} at least, and a tank made for it.",
-            "Keep wheels off with posts, or a slab that an engineer designs.",
+            "Keep wheels off with posts, or a slab that an engineer designs."
+            if entered.traffic in ("cars", "trucks")
+            else "Set it lower, or lay more over it.",
         )
     if entered.traffic in ("cars", "trucks"):
         found.add(
@@ -378,6 +407,19 @@ def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording)
         )
 
 
+def _engineered(each: GroundFacts, found: Findings) -> None:
+    """Walls that are flat, or cast on the spot."""
+    shape = each.standing.tank.shape
+    if isinstance(shape, Box):
+        found.add(
+            "GROUND_FLAT_WALLS",
+            "caution",
+            f"{each.standing.tank.name} has flat walls{', cast on the spot' if shape.cast else ''}: water bends them "
+            "where it would only pull at round ones.",
+            "Have a structural engineer design or confirm walls, corners and base.",
+        )
+
+
 def _brought_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
     entered = document.ground
     if each.standing.in_parts:
@@ -409,8 +451,7 @@ _NEIGHBOURS: dict[str, tuple[str, Severity, str]] = {
 """A footing is told with the hole that undermines it."""
 
 
-def _neighbours(document: Property, apart: list[Setback], found: Findings, say: Wording) -> None:
-    entered = document.ground
+def _neighbours(apart: list[Setback], found: Findings, say: Wording) -> None:
     for each in apart:
         if each.away_m < each.least_m and each.key in _NEIGHBOURS:
             code, severity, what = _NEIGHBOURS[each.key]
@@ -420,10 +461,3 @@ def _neighbours(document: Property, apart: list[Setback], found: Findings, say: 
                 f"{say.length(each.away_m)} to {what}; {say.length(each.least_m)} is usual, local rules first.",
                 "Move it farther off, or ask the authority that decides.",
             )
-    if not entered.shaded:
-        found.add(
-            "GROUND_SUN",
-            "note",
-            "The tank stands in the sun: bacteria and algae grow in warm water.",
-            "Give it shade, a berm, or light paint on the sunny side.",
-        )

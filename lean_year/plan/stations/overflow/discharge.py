@@ -16,6 +16,8 @@ from lean_year.property.document import Property
 
 STORM_MIN = np.array([5.0, 10, 15, 30, 60, 120, 240, 360, 600, 1_440])
 INTO_THE_GROUND = ("soakaway", "swale", "rain_garden", "basins")
+PONDS = ("swale", "rain_garden", "basins")
+"""Where water stands in the open."""
 DESTINATIONS = {
     "ground": "open ground",
     "soakaway": "a soakaway",

@@ -1,7 +1,13 @@
 """What is wrong with an overflow, each with the edit that fixes it."""
 
 from lean_year.core.hydraulics.pipes import circle_mm2
-from lean_year.core.water_path.overflow import HALF_EMPTY_H, LEAST_FOOTING_M, LEAST_INFILTRATION_M
+from lean_year.core.water_path.overflow import (
+    HALF_EMPTY_H,
+    LEAST_FOOTING_M,
+    LEAST_INFILTRATION_M,
+    MOST_PONDING_M,
+    USUAL_PONDING_M,
+)
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
@@ -9,7 +15,7 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import overflow_intensity_mm_h
 from lean_year.plan.model.overflow_outlets import has_pipe
-from lean_year.plan.stations.overflow.discharge import DESTINATIONS, INTO_THE_GROUND, InfiltrationPlan
+from lean_year.plan.stations.overflow.discharge import DESTINATIONS, INTO_THE_GROUND, PONDS, InfiltrationPlan
 from lean_year.property.document import Property
 
 
@@ -155,6 +161,18 @@ def _its_end(found: Findings, document: Property, ground: InfiltrationPlan | Non
             f"The overflow runs into {DESTINATIONS[entered.destination]} and nobody has tested how fast the "
             "ground takes water.",
             "Dig a hole, fill it, time the fall between three quarters and one quarter full; enter the rate.",
+        )
+    if entered.destination in PONDS and entered.depth_m > MOST_PONDING_M:
+        add(
+            "OVERFLOW_PONDS_DEEP",
+            "caution",
+            f"{say.length(entered.depth_m)} of water stand in {DESTINATIONS[entered.destination]}: children drown in "
+            f"less. {say.length(MOST_PONDING_M)} is usual at most.",
+            "Make it shallower and wider, or fence it.",
+            Fix(
+                text=f"Let {say.length(USUAL_PONDING_M)} stand in it.",
+                operations=[replace("/overflow/depth_m", USUAL_PONDING_M)],
+            ),
         )
     if ground is not None and ground.half_empty_h is not None and ground.half_empty_h > HALF_EMPTY_H:
         add(

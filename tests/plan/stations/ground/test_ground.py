@@ -152,7 +152,6 @@ def test_a_tank_that_is_cut_in_drains_but_floats_where_the_water_table_stands_ov
         ("saltmarrow", [replace("/ground/pad_over_ground_mm", 20)], "GROUND_PAD_LOW"),
         ("saltmarrow", [replace("/ground/drained_uphill", False)], "GROUND_NOT_DRAINED"),
         ("saltmarrow", [replace("/ground/topsoil_m", 0)], "GROUND_TOPSOIL"),
-        ("saltmarrow", [replace("/ground/services_located", False)], "GROUND_SERVICES"),
         ("saltmarrow", [replace("/ground/copper_near", True)], "GROUND_COPPER"),
         ("saltmarrow", [], "GROUND_WIND"),
         ("lantern-row", [], "GROUND_SLIM_LOOSE"),
@@ -167,6 +166,9 @@ def test_a_fault_is_found_and_its_first_fix_fixes_it(name, operations, code):
     assert code not in codes(planned_dry(name, *operations, *found.fixes[0].operations))
 
 
+CAST = {"kind": "box", "length_m": 6.0, "width_m": 6.0, "height_m": 2.4, "cast": True}
+
+
 @pytest.mark.parametrize(
     ("name", "operations", "code"),
     [
@@ -176,7 +178,10 @@ def test_a_fault_is_found_and_its_first_fix_fixes_it(name, operations, code):
         ("saltmarrow", [replace("/ground/readings_mm", [1500, 1500, 1516])], "GROUND_NOT_LEVEL"),
         ("saltmarrow", [replace("/ground/lean_mm", 40)], "GROUND_LEANS"),
         ("saltmarrow", [*HELD, replace(FLOOR, -2.2)], "GROUND_HELD_HIGH"),
+        ("saltmarrow", [replace("/ground/services_located", False)], "GROUND_SERVICES"),
         ("saltmarrow", [replace("/ground/slope", 1.0)], "GROUND_TOO_STEEP"),
+        ("saltmarrow", [replace("/levels/tank_ground_m", -1.6), replace(FLOOR, 2.4)], "GROUND_RAISED"),
+        ("saltmarrow", [replace("/cistern/tanks/0/shape", CAST)], "GROUND_FLAT_WALLS"),
         ("saltmarrow", [replace("/ground/to_septic_m", 5)], "GROUND_NEAR_SEPTIC"),
         ("saltmarrow", [replace("/ground/soft_access", True)], "GROUND_SOFT_WAY"),
         ("saltmarrow", [replace("/ground/swelling", True)], "GROUND_SWELLS"),
@@ -189,6 +194,27 @@ def test_a_fault_is_found_and_its_first_fix_fixes_it(name, operations, code):
 )  # fmt: skip
 def test_what_else_is_found(name, operations, code):
     assert code in codes(planned_dry(name, *operations), "ground")
+
+
+def test_what_stands_high_or_is_held_high_is_an_engineers_and_a_high_wall_fails():
+    raised = finding(planned_dry("saltmarrow", replace("/levels/tank_ground_m", -1.6), replace(FLOOR, 2.4)),
+                     "GROUND_RAISED")  # fmt: skip
+    assert "structural engineer" in raised.fix
+    low = planned_dry("saltmarrow", *HELD, replace("/ground/slope", 0.2), replace(FLOOR, -1.8))
+    high = planned_dry("saltmarrow", *HELD, replace(FLOOR, -2.2))
+    assert [finding(each, "GROUND_HELD_HIGH").severity for each in (low, high)] == ["caution", "fails"]
+    assert high.verdict_parts.warning == "Fails at Ground."
+    unknown = finding(planned_dry("saltmarrow", replace("/ground/soil", "unknown")), "GROUND_SOIL_UNKNOWN")
+    assert (unknown.severity, unknown.asks) == ("caution", True)
+    assert (
+        finding(planned_dry("lantern-row", replace("/ground/soil", "unknown")), "GROUND_SOIL_UNKNOWN").severity
+        == "note"
+    )
+
+
+def test_a_buried_tank_does_not_stand_in_the_sun():
+    assert "GROUND_SUN" in codes(planned_dry("saltmarrow", replace("/ground/shaded", False)))
+    assert "GROUND_SUN" not in codes(planned_dry("brindle-landing", replace("/ground/shaded", False)))
 
 
 @pytest.mark.parametrize(

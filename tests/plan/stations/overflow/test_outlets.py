@@ -72,6 +72,14 @@ def test_no_storm_brings_more_than_the_overflow_is_sized_for(rate, clogged):
     assert max(at_tank, default=0.0) <= most * 1.02
 
 
+def test_a_deep_pond_is_found_where_water_stands_open_and_not_in_a_soakaway():
+    deep = [replace("/overflow/depth_m", 1.2)]
+    found = finding(planned_dry("saltmarrow", *deep), "OVERFLOW_PONDS_DEEP")
+    assert "OVERFLOW_PONDS_DEEP" not in codes(planned_dry("saltmarrow", *deep, *found.fixes[0].operations))
+    soakaway = planned_dry("saltmarrow", *deep, replace("/overflow/destination", "soakaway"))
+    assert "OVERFLOW_PONDS_DEEP" not in codes(soakaway)
+
+
 def test_a_diverter_takes_back_what_the_downpipes_carry():
     """Four of 77 mm and five of 77 mm, by the same formula as going down."""
     plan = planned_dry("saltmarrow", replace(KIND, "back_down"))
