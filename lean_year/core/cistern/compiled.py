@@ -95,10 +95,14 @@ def operate_days(days, stores, running, out):  # type: ignore[no-untyped-def]
     n = size.size
     last = n - 1
     held = stores.start_l.copy()
-    inverse = 1.0 / size.sum() if size.sum() > 0 else 0.0
+    reach = last  # the first store whose water the house can have: pumps bring it, a spill does only when it is full
+    while reach > 0 and pump[reach - 1] > 0:
+        reach -= 1
+    drawable = size[reach:].sum()
+    inverse = 1.0 / drawable if drawable > 0 else 0.0
     keep = keep_share * size[last]
     pending = 0
-    in_store = held.sum()
+    in_store = held[reach:].sum()
     for day in range(days.inflow.size):
         share = in_store * inverse
         step = 0
@@ -155,7 +159,8 @@ def operate_days(days, stores, running, out):  # type: ignore[no-untyped-def]
             out.supplied[day] += drawn
             out.demand[day] += wanted
             out.stage[i, day] = held[i]
-            in_store += held[i]
+            if i >= reach:
+                in_store += held[i]
         out.step[day] = step
 
 

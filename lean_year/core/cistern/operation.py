@@ -2,8 +2,9 @@
 
 Adds to the two published rules of `lean_year.core.cistern.replay`, which hold within each store:
 
-- **saving steps**: the share of the live volume in store last night decides which step is on, and with it the day's
-  demand; what a step gives up is kept beside what was short.
+- **saving steps**: the share of the live volume in store last night, of the stores whose water the house can have,
+  decides which step is on, and with it the day's demand; what a step gives up is kept beside what was short. Water
+  that stands in a store and only spills on is not counted.
 - **top-up** from mains or a well, up to a limit a day: enough that the day's draw does not take the store below
   the share it keeps.
 - **trucks**: ordered when the store falls below a share, there so many days later in the morning.

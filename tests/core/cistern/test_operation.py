@@ -163,6 +163,22 @@ def test_a_settling_tank_spills_into_the_clean_one_and_gives_the_house_nothing_i
     assert run.spilled_l.tolist() == [0, 0, 0, 500]
 
 
+def test_water_that_only_spills_on_neither_puts_off_a_load_nor_a_step():
+    """No rain: 30 m3 at 200 L a day fall below 15 % after 128 days, whatever stands in the settling tank before it."""
+    dry, demand = np.zeros(DAYS), demand_at(0.5, base=np.full(DAYS, 200.0))
+    truck = BackUp(load_l=8_000, order_share=0.15, lead_days=5)
+    operation = Operation("yas", (0.15,), truck)
+    stages = (Stage(10_000, 1.0, spills_on=True), Stage(30_000, 0.0))
+    run = operate(inflow_l=dry, demand=demand, stages=stages, operation=operation, start_share=1.0)
+    assert int(np.flatnonzero(run.step)[0]) == 128
+    assert int(np.flatnonzero(run.trucked_l)[0]) == 133
+    assert not run.short_day.any()
+    # What a pump brings over, the house can have: it is counted.
+    pumped = (Stage(10_000, 1.0, pumped_l_day=5_000), Stage(30_000, 0.0))
+    lifted = operate(inflow_l=dry, demand=demand, stages=pumped, operation=operation, start_share=1.0)
+    assert int(np.flatnonzero(lifted.step)[0]) == 171  # 40 m3 fall below 6 m3
+
+
 def test_a_transfer_moves_no_more_than_the_pump_lifts_and_the_upper_tank_takes():
     chain = (Stage(5_000, 1.0, pumped_l_day=300), Stage(1_000, 0.0))
     house = np.full((1, 6), 200.0)
