@@ -175,8 +175,9 @@ def knee(
 ) -> int:
     """Where more tank stops making sense.
 
-    Priced: the first size from which the next one brings fewer lean-year litres for its money than the cheapest other
-    way. With no other way priced: the point of the curve farthest above its chord, both axes from 0 to 1.
+    Priced: the size at which tank and what is missed, had the cheapest other way, together cost least; the smaller
+    of two that cost the same. With no other way priced: the point of the curve farthest above its chord, both axes
+    from 0 to 1.
 
     Parameters
     ----------
@@ -199,9 +200,7 @@ def knee(
     (1, 2)
     """
     if other_l_per_cost is not None:
-        gained = np.diff(lean_year_l) / np.maximum(np.diff(cost), 1e-12)
-        worth = np.flatnonzero(gained >= other_l_per_cost)
-        return int(worth[-1]) + 1 if worth.size else 0
+        return int(np.argmin(cost - lean_year_l / other_l_per_cost))
     span_cost, span_water = float(cost[-1] - cost[0]), float(lean_year_l[-1] - lean_year_l[0])
     if span_cost <= 0 or span_water <= 0:
         return 0

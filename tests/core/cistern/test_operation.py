@@ -164,7 +164,7 @@ def test_a_settling_tank_spills_into_the_clean_one_and_gives_the_house_nothing_i
 
 
 def test_water_that_only_spills_on_neither_puts_off_a_load_nor_a_step():
-    """No rain: 30 m3 at 200 L a day fall below 15 % after 128 days, whatever stands in the settling tank before it."""
+    """No rain: 30 m3 at 200 L a day fall below 15 % after 128 days, whatever stands in the settling tank."""
     dry, demand = np.zeros(DAYS), demand_at(0.5, base=np.full(DAYS, 200.0))
     truck = BackUp(load_l=8_000, order_share=0.15, lead_days=5)
     operation = Operation("yas", (0.15,), truck)

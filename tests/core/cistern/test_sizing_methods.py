@@ -85,7 +85,17 @@ def test_a_gable_of_24_by_51_feet_halves_into_612_square_feet():
     assert 24 * 51 / 2 == 612
 
 
-def test_the_knee_is_where_the_next_litres_cost_more_than_elsewhere_or_farthest_above_the_chord():
+@given(st.lists(st.floats(0, 500), min_size=2, max_size=30), st.floats(0.5, 50), st.floats(1, 20))
+def test_the_knee_costs_no_more_than_any_other_size_summed_up_one_by_one(gains, step_cost, other_l_per_cost):
+    """Steps in the curve of water make the first and the last size whose next one pays differ; the sum does not."""
+    water = np.concatenate(([0.0], np.cumsum(gains)))
+    cost = step_cost * np.arange(water.size)
+    at = knee(cost=cost, lean_year_l=water, other_l_per_cost=other_l_per_cost)
+    bills = [cost[row] + (water[-1] - water[row]) / other_l_per_cost for row in range(water.size)]
+    assert bills[at] == pytest.approx(min(bills), abs=1e-9)
+
+
+def test_the_knee_is_where_the_bill_is_least_or_farthest_above_the_chord():
     cost = np.array([0.0, 100, 200, 300, 400])
     water = np.array([0.0, 1_000, 1_800, 2_000, 2_050])
     # Each further 100 brings 1,000, 800, 200, 50 L; elsewhere 100 bring 300.

@@ -1,6 +1,6 @@
 """What one more m3 in the lean year costs, by more tank and otherwise; and where more tank stops paying."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -198,10 +198,11 @@ def knee_figure(
     supply: Supply,
     tank_l: NDArray[np.float64],
     lean_l: NDArray[np.float64],
+    years_carried: Sequence[int],
     options: list[Option],
     say: Wording,
 ) -> Figure:
-    """Where more tank stops paying, as a figure. [L]"""
+    """Where more tank stops paying, as a figure; `years_carried` and `lean_l` are of the sizes `tank_l`. [L]"""
     prices, years = document.prices, document.prices.service_years
     cost = np.asarray(tank_cost(prices, supply.layout, tank_l)) / years
     # Fittings and greywater are had once; only what can be had again and again prices the next m3 of tank.
@@ -210,9 +211,7 @@ def knee_figure(
     cheapest = min(others, key=lambda option: option.cost_m3 or 0.0) if others and priced else None
     if cheapest is not None and cheapest.cost_m3:
         row = knee(cost=cost, lean_year_l=lean_l, other_l_per_cost=1000 / cheapest.cost_m3)
-        formula = (
-            "first size whose next step brings less lean-year water for its money than the cheapest other option"
-        )
+        formula = "size at which tank and what is missed in the lean year, had the cheapest other way, cost least"
         working = (
             f"tank and pad {say.cost(prices.currency, prices.tank_m3 + prices.pad_m3, 0)} over {years} years; "
             f"{cheapest.label.lower()} {say.cost(prices.currency, cheapest.cost_m3)} in the lean year"
@@ -221,6 +220,7 @@ def knee_figure(
         row = knee(cost=cost if priced else tank_l, lean_year_l=lean_l)
         formula = "point of the curve of lean-year water over size farthest above its chord"
         working = f"from {say.volume(float(tank_l[0]))} to {say.volume(float(tank_l[-1]))}"
+    carried = f"{years_carried[row]} of {int(supply.rain.counts.sum())} years are carried at that size"
     return Figure(
         value=float(tank_l[row]),
         unit="L",
@@ -228,6 +228,6 @@ def knee_figure(
         basis="derived",
         source="prices as entered",
         formula=formula,
-        working=working,
+        working=f"{working}; {carried}",
         moves="Dearer water from elsewhere moves it up, dearer tanks move it down.",
     )

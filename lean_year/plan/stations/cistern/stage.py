@@ -119,7 +119,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         balance_residual_l=run.balance_residual_l,
         figures={
             **cistern_figures(supply, run, say),
-            "knee_l": knee_figure(document, supply, tank_l, supplied_l, options, say),
+            "knee_l": knee_figure(document, supply, tank_l, supplied_l, curve.years_carried, options, say),
             "years_carried": years_carried_figure(carried, counted),
             **smallest_figures(supply, smallest, counted, first_filling, say),
             "rain_kept_share": rain_kept_figure(rain),
