@@ -51,7 +51,8 @@ NO_RAIN = Verdict(
 def verdict(cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | None = None) -> Verdict:
     """Word the replay of the design.
 
-    `made`: for a record made from twelve means, the fewest and most years carried of so many in records like it.
+    `made`: for a record made from twelve means, the fewest and most years that rain alone carries of so many in
+    records like it.
     """
     counted, carried = cistern.counted_years, cistern.years_carried
     if counted == 0:
@@ -66,8 +67,8 @@ def verdict(cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | Non
         fewest, most, of_years = made
         span = f"{fewest}" if fewest == most else f"{fewest} to {most}"
         return Verdict(
-            answer=f"Somewhere from {span} of {of_years} years are carried." if fewest != most
-            else f"Carries about {span} of {of_years} years.",
+            answer=f"Rain alone carries somewhere from {span} of {of_years} years." if fewest != most
+            else f"Rain alone carries about {span} of {of_years} years.",
             tightest="The rain was made from twelve means.",
             caveat="Means hide the lean years: find a daily record before anything is bought.",
         )  # fmt: skip

@@ -39,6 +39,7 @@ from lean_year.plan.answer.quantities import fixed
 
 MAX_SPAN_DAYS = 200_000
 REFUSED_SHARE_LIMIT = 0.2
+_DECIMAL = "where a comma is a decimal one, part the columns by a semicolon, or quote the numbers"
 _MISSING_NUMBERS = {-9999.0, -999.0, -999.9, -99.9, -99.0, -9.0, -9.9}
 
 
@@ -84,6 +85,9 @@ class _Rows:
             if not any(row):
                 continue
             self.read += 1
+            if _parted_by_its_comma(row, table):
+                self.refuse(line, row, f"has {len(row)} cells where the header has {table.header_width}; {_DECIMAL}")
+                continue
             parts = self._date_parts(row, table.date_columns)
             if parts is None:
                 self.refuse(line, row, "no date in the date column")
@@ -134,11 +138,11 @@ class _Rows:
             cells = [row[column] for column in dates]
             if not all(cell.isascii() and cell.isdigit() and len(cell) <= 4 for cell in cells):
                 return None
-            return int(cells[0]), int(cells[1]), int(cells[2])
+            return _written(cells[0]), _written(cells[1]), _written(cells[2])
         cell = row[dates[0]]
         match = DATE.fullmatch(cell)
         if match:
-            return int(match[1]), int(match[2]), int(match[3])
+            return _written(match[1]), _written(match[2]), _written(match[3])
         if COMPACT_DATE.fullmatch(cell):
             return int(cell[:4]), int(cell[4:6]), int(cell[6:])
         return None
@@ -148,6 +152,21 @@ class _Rows:
         if len(self.refused) < REFUSED_SHOWN:
             shown = row if isinstance(row, str) else ", ".join(row)
             self.refused.append(RefusedRow(line=line, text=shown[:80], reason=reason))
+
+
+def _parted_by_its_comma(row: list[str], table: Table) -> bool:
+    """Whether a decimal comma has parted the rain in two: whole numbers in the last column of the head and behind it,
+    and nothing else."""
+    rain = table.rain_column
+    if not table.header_width or rain != table.header_width - 1 or len(row) != rain + 2:
+        return False
+    return all(cell.isascii() and cell.isdigit() for cell in row[rain:])
+
+
+def _written(cell: str) -> int:
+    """A part of a date; below zero where a year is written out that is before 100, and not short for another."""
+    value = int(cell)
+    return -value - 1 if len(cell) > 2 and value < 100 else value
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,6 +191,9 @@ def _place(rows: _Rows, order: DateOrder) -> _Placed:
     repeated = 0
     for number, (parts, value, line) in enumerate(zip(rows.parts, rows.values, rows.lines, strict=True)):
         year = parts[year_at]
+        if year < 0:
+            rows.refuse(line, f"the year {-year - 1:04}", f"the year must be from {FIRST_YEAR} to {LAST_YEAR}")
+            continue
         if year < 100:
             year += 1900 if year >= 50 else 2000
         written = "-".join(map(str, parts))

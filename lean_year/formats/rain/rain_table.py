@@ -34,6 +34,8 @@ class Table:
 
     rows: list[list[str]]
     first_line: int
+    header_width: int
+    """How many columns a comma parts in the head; 0 where there is no head, or another delimiter."""
     """Line of the file, from 1, on which `rows` begins."""
     columns: list[str]
     """Name of each column, made up where the file gives none."""
@@ -93,6 +95,7 @@ def read_table(text: str, rain_column: int | None = None) -> Table:
     return Table(
         rows=rows[body:],
         first_line=body + 1,
+        header_width=len(header) if delimiter == "," else 0,
         columns=[name or f"column {number}" for number, name in enumerate(padded, start=1)],
         delimiter=delimiter,
         decimal_comma=delimiter != "," and sum("," in cell for cell in cells) > sum("." in cell for cell in cells),

@@ -266,11 +266,12 @@ def lean_year_of(run: OperatedReplay, rain: PreparedRain) -> int:
 
 @cached_by_parts(8, *SUPPLY_READS)
 def carried_in_records_like_it(document: Property, rain: PreparedRain) -> tuple[int, int, int] | None:
-    """For a record made from twelve means: fewest and most years carried in others made from the same, of so many."""
+    """For a record made from twelve means: fewest and most years that rain alone carries in others made from the
+    same, of so many."""
     if rain.record.made_from is None or rain.record.made_from.kind != "means":
         return None
     carried, of_years = [], 0
     for other in records_like(rain):
         of_years = int(other.counts.sum())
-        carried.append(supply_of(document, other).years_carried())
+        carried.append(supply_of(document, other).on_rain_alone.years_carried())
     return min(carried), max(carried), of_years

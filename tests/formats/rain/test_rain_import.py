@@ -107,6 +107,19 @@ def test_traces_blanks_codes_and_repeats_are_told_apart():
     assert (read.account.longest_gap_days, read.account.longest_gap_start) == (2, DATES[5])
 
 
+def test_a_decimal_comma_that_parts_the_cell_is_refused_and_not_read_as_whole_millimetres():
+    with pytest.raises(InputError) as refused:
+        read_rain_file(table(lambda d, mm: f"{d},{mm:.1f}".replace(".", ",")))
+    assert "3 cells where the header has 2" in str(refused.value)
+    assert "quote the numbers" in str(refused.value)
+
+
+def test_a_year_written_out_before_100_is_not_short_for_another():
+    read = read_rain_file(table(lambda d, mm: f"{d},{mm}") + b"0001-06-01,5.0\n")
+    assert [row.reason for row in read.account.refused] == ["the year must be from 1600 to 2200"]
+    assert read.rain.start == START
+
+
 def test_dates_out_of_order_are_put_in_order():
     lines = SHAPES["iso"].decode().splitlines()
     read = read_rain_file("\n".join([lines[0], *reversed(lines[1:])]).encode())

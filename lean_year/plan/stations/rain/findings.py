@@ -51,11 +51,12 @@ def _accumulation(rain: PreparedRain) -> tuple[int, int] | None:
 def rain_findings(rain: PreparedRain, mean_mm: list[float | None], say: Wording) -> list[Finding]:
     """What a person should know about a record before trusting it. `mean_mm` is by month, January first."""
     found = Findings("rain")
+    made = rain.record.made_from
     _too_short(found, rain)
     _missing_days(found, rain)
-    _trend(found, rain, say)
-    _zeros_and_sums(found, rain, mean_mm, say)
-    made = rain.record.made_from
+    if made is None or made.kind != "means":  # of a made record there is no gauge to look at
+        _trend(found, rain, say)
+        _zeros_and_sums(found, rain, mean_mm, say)
     if made is not None and made.kind == "months":
         found.add(
             "RAIN_DAYS_MADE_FROM_MONTHS",

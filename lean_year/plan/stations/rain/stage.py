@@ -188,10 +188,10 @@ def _plan(model: PropertyModel) -> RainPlan:
 
 def _headline(model: PropertyModel, plan: RainPlan) -> str:
     mean = plan.figures["mean_year_mm"].value
-    if mean is None or model.lean_year is None:
+    counted = [year.total_mm for year in plan.years if year.counted]
+    if mean is None or not counted:
         return several(plan.days, "day")
-    lean = model.say.rain(plan.years[model.lean_year].total_mm)
-    return f"{model.say.rain(mean)}, lean {lean.split()[0]}"
+    return f"{model.say.rain(mean)}, driest {model.say.rain(min(counted)).split()[0]}"
 
 
 STATION = Station(

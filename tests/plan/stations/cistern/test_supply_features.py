@@ -145,7 +145,15 @@ def test_twelve_means_give_a_band_of_years_not_a_number():
     words = plan_property(changed(size_l=60_000), prepare_rain(made, "none")).plan.verdict_parts
     assert words.tightest == "The rain was made from twelve means."
     assert "find a daily record" in words.caveat
-    assert re.fullmatch(r"Somewhere from (\d+) to (\d+) of 39 years are carried\.", words.answer)
+    assert re.fullmatch(r"Rain alone carries somewhere from (\d+) to (\d+) of 39 years\.", words.answer)
+
+
+def test_a_record_made_of_means_credits_no_mains_and_asks_no_gauge():
+    made = rain_from_means([90, 75, 70, 50, 35, 20, 8, 10, 40, 95, 110, 105], None, 0.22, years=40, seed=2).rain
+    alone = plan_property(changed(size_l=60_000), prepare_rain(made, "none")).plan
+    mains = plan_property(changed(size_l=60_000, household__back_up__kind="mains"), prepare_rain(made, "none")).plan
+    assert mains.verdict_parts.answer == alone.verdict_parts.answer
+    assert not codes(alone) & {"RAIN_TREND", "RAIN_ACCUMULATION", "RAIN_LONG_ZERO_RUN"}
 
 
 def test_the_driest_twelve_months_are_ranked_and_apart(plain, rain):
