@@ -4,9 +4,11 @@ import json
 
 import numpy as np
 import pytest
+from pydantic import BaseModel
 
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
+from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
 from lean_year.plan.model.prepared_rain import prepare_rain
@@ -14,6 +16,9 @@ from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
 from tests.farm import changed, farm
+from tests.plan.on_demos import planned as planned_demo
+
+PLAIN = ("worked out here", "common practice in the trade", "an estimate", "entered")
 
 
 @pytest.fixture(scope="module")
@@ -107,6 +112,27 @@ def test_every_figure_explains_itself(planned):
         assert figure.unit
         assert figure.basis == "entered" or figure.formula, figure.label
         assert figure.basis not in ("published", "from_memory") or figure.source, figure.label
+
+
+def figures_in(part):
+    """Every figure of a plan, wherever it stands."""
+    if isinstance(part, Figure):
+        yield part
+    elif isinstance(part, BaseModel):
+        for _, value in part:
+            yield from figures_in(value)
+    elif isinstance(part, dict | list):
+        for value in part.values() if isinstance(part, dict) else part:
+            yield from figures_in(value)
+
+
+@pytest.mark.parametrize("name", ["saltmarrow", "brindle-landing", "lantern-row"])
+def test_no_figure_of_a_demo_is_without_its_source(name):
+    figures = list(figures_in(planned_demo(name)))
+    assert len(figures) > 80
+    for figure in figures:
+        assert figure.source, figure.label
+        assert figure.basis not in ("published", "from_memory") or figure.source not in PLAIN, figure.label
 
 
 def test_texts_hold_one_system_of_units(planned, rain):

@@ -17,6 +17,15 @@ StationKey = str
 """Key of a station of the registry. The API's schema lists them; here no station is known."""
 
 
+_PLAIN_SOURCES: dict[Basis, str] = {
+    "derived": "worked out here",
+    "common_practice": "common practice in the trade",
+    "estimate": "an estimate",
+    "entered": "entered",
+}
+"""Where no source is named; what is published or from memory always has one of its own."""
+
+
 class Figure(BaseModel):
     """A number with its derivation."""
 
@@ -31,6 +40,10 @@ class Figure(BaseModel):
     """The formula with this property's own values in it."""
     moves: str = ""
     """What would change the answer, and by how much."""
+
+    def model_post_init(self, _context: Any) -> None:
+        if not self.source:
+            self.source = _PLAIN_SOURCES[self.basis]
 
 
 class Fix(BaseModel):

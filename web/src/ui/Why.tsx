@@ -36,7 +36,7 @@ export function Derivation({ figure, units, title = true }: { figure: Figure; un
       )}
       <p>
         {BASIS[figure.basis]}
-        {figure.source && figure.source !== "entered" && ` · ${figure.source}`}
+        {!BASIS[figure.basis].startsWith(figure.source ?? "") && ` · ${figure.source}`}
       </p>
     </div>
   );

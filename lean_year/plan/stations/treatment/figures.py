@@ -20,6 +20,9 @@ def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, sa
             unit="L/s",
             label="Peak flow through the train",
             basis="from_memory" if document.pump.flow_by == "units" else "common_practice",
+            source="International Plumbing Code, appendix E (from memory)"
+            if document.pump.flow_by == "units"
+            else "",
             formula="fixture units by Hunter's curve" if document.pump.flow_by == "units" else "what is open at once",
             working=f"{say.flow(peak_l_s)}, chosen at the pump",
         ),
@@ -45,7 +48,8 @@ def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, sa
             value=sum(costs),
             unit=document.prices.currency,
             label="Cartridges and lamps a year",
-            basis="entered",
+            basis="estimate",
+            source="costs as entered, lives by estimate",
             formula="12 / life × cost of each",
             working=" + ".join(fixed(cost, 2) for cost in costs) or "no cost entered",
         ),
