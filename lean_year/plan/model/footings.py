@@ -8,6 +8,7 @@ import numpy as np
 from lean_year.core.ground.earthworks import Footprint
 from lean_year.core.ground.foundation import BASES, GATE_SPARE_M, LINER_LEVEL_MM, LINER_MARGIN_M, BaseKind
 from lean_year.core.ground.tank_weights import (
+    PRECAST_M,
     cast_tank_kg,
     filled_pit_kg,
     full_tank_kg,
@@ -80,11 +81,18 @@ class Standing:
         return min(DEEPEST_M, max(0.0, self.ground_m - self.tank.floor_m - self.height_m))
 
     def volume_below_m3(self, depth_m: float) -> float:
-        """What it displaces up to a height above its floor; a pit with all that fills it."""
+        """What it displaces up to a height above its floor; a pit with its filling, a cast one with its walls."""
+        shape = self.tank.shape
+        if isinstance(shape, Box) and shape.cast and depth_m > 0:
+            outside_m2 = (shape.length_m + 2 * PRECAST_M) * (shape.width_m + 2 * PRECAST_M)
+            return outside_m2 * (min(depth_m, self.height_m) + PRECAST_M)
         if isinstance(self.tank.shape, Pit):
             return self.footprint.area_m2 * min(max(depth_m, 0.0), self.height_m)
-        shape = self.tank.vessel().shape
-        return float(shape.volume_l(np.asarray(min(max(depth_m, 0.0), self.height_m)))) / 1000
+        return self.holds_m3(depth_m)
+
+    def holds_m3(self, depth_m: float) -> float:
+        """Water that stands in it up to a height above its floor; in a pit, what its filling leaves."""
+        return float(self.tank.vessel().shape.volume_l(np.asarray(min(max(depth_m, 0.0), self.height_m)))) / 1000
 
 
 def passes(standing: Standing, gate_m: float) -> bool:
@@ -122,7 +130,7 @@ def _standing(document: Property, tank: Tank) -> Standing:
         height_m=height,
         ground_m=ground,
         level_mm=min(usual.level_mm, LINER_LEVEL_MM) if liner else usual.level_mm,
-        empty_kg=min(HEAVIEST_KG, usual_empty_kg(tank) if tank.empty_kg is None else tank.empty_kg),
+        empty_kg=min(HEAVIEST_KG, usual_empty_kg(tank, dug_in) if tank.empty_kg is None else tank.empty_kg),
         gross_l=float(vessel.below_l(vessel.top_water_m)),
     )
 
@@ -159,16 +167,17 @@ def _footprint(tank: Tank) -> Footprint:
             return Footprint(max(0.1, tank.shape.length_m), max(0.1, tank.shape.width_m), round=False)
 
 
-def usual_empty_kg(tank: Tank) -> float:
-    """What one of such tanks weighs."""
+def usual_empty_kg(tank: Tank, dug_in: bool = False) -> float:
+    """What one of such tanks weighs; in the ground the lighter of its kind, which floats sooner. [kg]"""
     core = tank.shape.in_core()
     litres = float(core.volume_l(np.asarray(core.height_m)))
     match tank.shape:
         case UprightCylinder(liner=True, diameter_m=diameter, height_m=height):
             return ring_panel_tank_kg(diameter_m=diameter, height_m=height)
         case Box(cast=True, length_m=length, width_m=width, height_m=height):
-            return cast_tank_kg(length_m=length, width_m=width, height_m=height)
+            return cast_tank_kg(length_m=length, width_m=width, height_m=height, precast=dug_in)
         case Pit(length_m=length, width_m=width, height_m=height, void_ratio=void):
-            return filled_pit_kg(volume_m3=length * width * height, void_ratio=void)
+            culverts_m3 = tank.shape.pipe_length_m * math.pi * tank.shape.pipe_bore_m**2 / 4
+            return filled_pit_kg(volume_m3=max(0.0, length * width * height - culverts_m3), void_ratio=void)
         case _:
             return plastic_tank_kg(litres)

@@ -303,6 +303,14 @@ def _floating(document: Property, each: GroundFacts, found: Findings, say: Wordi
                 else []
             ),
         )
+    if each.standing.tank.empty_kg is None:
+        found.add(
+            "GROUND_WEIGHT_ASSUMED",
+            "note",
+            f"What {name} weighs is assumed, {say.mass(each.standing.empty_kg)}: whether it floats rests on that.",
+            "Enter its weight by its maker's sheet, under Weight.",
+            asks=True,
+        )
     if entered.water_table_m is None:
         found.add(
             "GROUND_WATER_TABLE",

@@ -81,7 +81,7 @@ def _stage(standing: Standing, key: str, name: str, water_m: float, cover_kn: fl
         wanted=wanted,
         ballast_l=ballast,
         depth_m=_depth_of_m(standing, ballast),
-        full_is_too_little=ballast / 1000 > standing.volume_below_m3(standing.height_m),
+        full_is_too_little=ballast / 1000 > standing.holds_m3(standing.height_m),
         fails=factor is not None and factor < wanted,
     )
 
@@ -102,6 +102,6 @@ def _cover_kn(standing: Standing, stands_m: float) -> float:
 
 def _depth_of_m(standing: Standing, litres: float) -> float:
     """How deep so much water stands in the tank; its height where it does not hold it."""
-    if litres / 1000 >= standing.volume_below_m3(standing.height_m):
+    if litres / 1000 >= standing.holds_m3(standing.height_m):
         return standing.height_m
-    return crossing(lambda depth: standing.volume_below_m3(depth) * 1000 - litres, 0.0, standing.height_m)
+    return crossing(lambda depth: standing.holds_m3(depth) * 1000 - litres, 0.0, standing.height_m)

@@ -1,5 +1,7 @@
 """The ground of the demos: what a pad level moves, what floats when, what is found, and what fixes it."""
 
+import math
+
 import pytest
 
 from lean_year.core.errors import InputError
@@ -112,6 +114,38 @@ def test_a_lower_water_table_lifts_less_and_an_unknown_one_is_a_hole_full_of_rai
     assert unknown.factor == pytest.approx(high.factor)
     dry = planned_dry("brindle-landing", replace("/ground/water_table_m", 50)).ground.pads[0].stages[-1]
     assert (dry.factor, dry.fails) == (None, False)
+
+
+def in_the_ground(shape):
+    """Brindle's tank of another shape, its lid level with the ground; without a collar, of the usual weight."""
+    tank = edited("brindle-landing").cistern.tanks[0]
+    ground = edited("brindle-landing").levels.tank_ground_m
+    new = {"id": tank.id, "name": tank.name, "shape": shape, "floor_m": ground - shape["height_m"]}
+    return planned_dry(
+        "brindle-landing", replace("/cistern/tanks/0", new), replace("/ground/collar_kn", 0),
+        replace("/ground/water_table_m", None),
+    )  # fmt: skip
+
+
+def test_culverts_in_a_pit_are_no_stone_that_holds_it_down():
+    """3 x 2.4 x 0.5 m of stone, void 0.38, 12 m of 0.45 m culvert: (3.6 - 1.909) x 0.62 x 2,650 kg hold 3.6 t."""
+    pit = {"kind": "pit", "length_m": 3.0, "width_m": 2.4, "height_m": 0.5, "void_ratio": 0.38,
+           "pipe_bore_m": 0.45, "pipe_length_m": 12.0}  # fmt: skip
+    stage = in_the_ground(pit).ground.pads[0].stages[0]
+    assert stage.factor == pytest.approx((3.6 - 12 * math.pi * 0.45**2 / 4) * 0.62 * 2_650 / 3_600, rel=1e-3)
+    assert stage.fails
+    # What is asked to stand in it must fit between the stones: 1.909 m3 in the culverts, 0.38 of the rest.
+    holds = 1.909 + 0.38 * (3.6 - 1.909)
+    assert stage.full_is_too_little == (stage.ballast_l / 1000 > holds)
+    assert stage.depth_m <= 0.5
+
+
+def test_a_buried_chamber_of_unknown_weight_is_counted_thin_and_asked_for():
+    """90 mm thick: 7.5 t against 3.18 x 2.18 m outside, 2 m and its floor deep in water, by hand."""
+    chamber = {"kind": "box", "length_m": 3.0, "width_m": 2.0, "height_m": 2.0, "cast": True}
+    plan = in_the_ground(chamber)
+    assert plan.ground.pads[0].stages[0].factor == pytest.approx(7_470 / (3_180 * 2.18 * 2.09), rel=0.01)
+    assert finding(plan, "GROUND_WEIGHT_ASSUMED").asks
 
 
 def test_a_slim_tank_meets_the_wind_with_a_flat_face():
