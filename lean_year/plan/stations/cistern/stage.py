@@ -46,6 +46,7 @@ def _cautions(say: Wording) -> list[str]:
         "Nobody enters a tank: the air in it can kill. One that can't be cleaned from outside needs a trained "
         "confined-space crew with gas test, attendant and rescue line.",
         "Keep every lid locked: children drown in open tanks.",
+        "Lid and gauge are reached at height: a fixed ladder, fall protection, dry weather, never from the lid.",
         f"Water weighs {say.full_weight()}. Concrete and mortar tanks, and any tank on a roof, stand or "
         "tower, are a structural engineer's work.",
     ]

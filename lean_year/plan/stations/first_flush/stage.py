@@ -30,6 +30,8 @@ CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2)
 CAUTIONS = [
     "Diverted water goes to a bed, not to the footing. It is the dirtiest the roof gives: nobody drinks it.",
     "First flush does not make rainwater safe to drink; treatment does.",
+    "Legs hang from gutters: work at height, with a fixed ladder or a scaffold. Solvent cement: gloves, and moving "
+    "air.",
 ]
 
 

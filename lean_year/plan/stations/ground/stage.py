@@ -33,8 +33,11 @@ def _cautions(say: Wording) -> list[str]:
         f"Water weighs {say.full_weight()}. Nobody stands under or downhill of a tank that is moved.",
         f"Trenches and holes cave in: deeper than {say.spacing(SHORED_FROM_M)} they are shored or battered, with a "
         "ladder and somebody outside.",
-        f"A retaining wall over {say.length(MOST_HELD_M)}, deep fill, a buried tank under loads, a tank on a "
-        "stand: a structural engineer.",
+        f"A retaining wall over {say.length(MOST_HELD_M)}, deep fill, a buried tank under loads, a cast or mortar "
+        "tank, any tank on a roof, stand or tower: a structural engineer.",
+        "Fence an open hole, and cover it at night: children fall in, and it fills with rain.",
+        "Nobody enters a chamber or a pit: the air in it can kill. Trained confined-space crews only.",
+        "Wet cement burns skin and eyes, its dust the lungs: gloves, goggles, a mask.",
         "Find cables and pipes before anything is dug. Local code and the licensed trade come first.",
     ]
 

@@ -36,6 +36,7 @@ from lean_year.property.document import Property
 CAUTIONS = [
     "Work on gutters is work at height: a fixed ladder or a scaffold, fall protection, dry weather.",
     "Call before you dig: services lie in the ground. A trench deeper than a man's waist is shored or battered.",
+    "Water that stands in a chamber or a wet run breeds mosquitoes: screens whole, chambers drained.",
     "Solvent cement: gloves, and air in the trench. Local plumbing code comes first; drains are a licensed trade.",
 ]
 

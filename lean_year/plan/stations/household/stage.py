@@ -22,7 +22,10 @@ CAUTIONS = [
     "A pipe that could join this supply to the mains needs backflow protection by a licensed plumber. "
     "Local code comes first.",
 ]
-MIST_CAUTION = "Warm mist and spray can carry Legionella: disinfect the water of a misting bed, or drip it instead."
+MIST_CAUTION = (
+    "Warm mist and spray can carry Legionella: showers, pressure washers, sprinklers and misting beds fed from a "
+    "warm store need disinfected water, or drip instead."
+)
 GREYWATER_CAUTION = (
     "Greywater goes under mulch the day it is made, never to leaves that are eaten raw and never into a rain tank. "
     "Local code decides whether it may be used at all."
@@ -104,7 +107,7 @@ def plan_household(
     cautions = list(CAUTIONS)
     if document.household.cheaper.greywater_share > 0:
         cautions.append(GREYWATER_CAUTION)
-    if any(use.kind == "other" for use in document.household.uses):
+    if document.household.anybody or any(use.kind == "other" for use in document.household.uses):
         cautions.append(MIST_CAUTION)
     return HouseholdPlan(
         figures=household_figures(document, demand, total, rain, say),

@@ -43,6 +43,11 @@ CAUTIONS = [
     "Never onto a neighbour, into a septic field or the sewer without a gap. Where surface water may go is the "
     "local authority's to say.",
     "A soakaway close to a slope, a wall or a footing can move it: ask a geotechnical engineer.",
+    "Trenches cave in: shored or battered as local rules have it. Solvent cement: gloves, and air in the trench.",
+    "Nobody enters a chamber, a pit or a soakaway: the air in it can kill. Trained confined-space crews only.",
+    "Open water drowns children: keep ponds and swales shallow, or fence them. What stands for a week breeds "
+    "mosquitoes.",
+    "Work at the tank's top is work at height: a fixed ladder, fall protection, dry weather.",
 ]
 
 

@@ -43,7 +43,14 @@ PUMP_CAUTIONS = [
     "Pressure vessels and blocked pumps hold pressure: open a tap before anything is undone.",
     "Lifting a wet pump out of a tank is done from outside. Nobody enters a tank.",
 ]
-TRENCH_CAUTION = "Trenches cave in: slope or shore them as local rules have it before anybody climbs in."
+TRENCH_CAUTION = (
+    "Trenches cave in: slope or shore them as local rules have it before anybody climbs in. Solvent cement: gloves, "
+    "and air in the trench."
+)
+TOP_UP_CAUTION = (
+    "Where rain and another supply meet, a licensed plumber fits the backflow protection that local code asks for, "
+    "and tests it."
+)
 _CURVE_STEPS = 24
 
 
@@ -199,6 +206,7 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
             *(PUMP_CAUTIONS if way != "gravity" else []),
             TRENCH_CAUTION,
             *([_header_caution(say)] if way == "header" else []),
+            *([TOP_UP_CAUTION] if document.household.back_up.kind in ("mains", "well") else []),
         ],
     )
 
@@ -337,7 +345,8 @@ def _plan(model: PropertyModel) -> PumpPlan:
 
 def _header_caution(say: Wording) -> str:
     return (
-        f"A tank in a roof, on a stand or a tower: ask a structural engineer first. Water weighs {say.full_weight()}."
+        f"A tank in a roof, on a stand or a tower: ask a structural engineer first. Water weighs "
+        f"{say.full_weight()}. It is reached at height: a fixed ladder, fall protection."
     )
 
 

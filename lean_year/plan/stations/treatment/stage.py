@@ -53,6 +53,8 @@ TAKES = {
 }
 CAUTIONS = [
     "Untreated rainwater is not safe to drink. Tests tell, not looks.",
+    "Lamps and dosing pumps are mains electricity beside water: a licensed electrician, with a residual-current "
+    "device.",
     "UV light burns eyes and skin: power off before the chamber is opened. Lamps hold mercury.",
     "Bleach: plain, never scented or thickened, never with acid or other cleaners; gloves and goggles.",
     "Rain and mains never meet: an air gap or the device that local code asks for, by a licensed plumber.",
