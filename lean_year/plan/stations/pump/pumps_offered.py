@@ -45,19 +45,18 @@ def pumps_offered(document: Property, system: System, runs_on: System) -> list[P
 def _offered(document: Property, system: System, runs_on: System, pump: GenericPump) -> PumpOffered:
     entered = document.pump
     curve = fit_curve(*zip(*pump.points, strict=True))
-    fits = None
-    if isinstance(runs_on, Filling):
-        flow = operating_flow_l_s(curve, runs_on.asked_m(dirty=False))
-    else:
-        fits = pressures_for(system, curve, variable_speed=pump.variable_speed)
-        held = system.held(curve, (fits or _within_reach(document, system, curve))[0])
-        flow = operating_flow_l_s(held, system.asked_m(dirty=False))
+    pressures = _within_reach(document, system, curve)
     tap: tuple[float | None, float | None] = (None, None)
     fill_h = None
     if isinstance(runs_on, Filling):
+        flow = operating_flow_l_s(curve, runs_on.asked_m(dirty=False))
         fill_h = entered.header.volume_l / flow / 3600 if flow > 1e-6 else None
         enough = fill_h is not None and fill_h <= entered.header.fill_h
     else:
+        fits = pressures_for(system, curve, variable_speed=pump.variable_speed)
+        pressures = fits or pressures
+        held = system.held(curve, pressures[1] if pump.variable_speed else pressures[0])
+        flow = operating_flow_l_s(held, system.asked_m(dirty=False))
         clean, dirty = (system.end_kpa(held, system.peak_l_s, dirty=each) for each in (False, True))
         tap, enough = (clean, dirty), fits is not None and system.peak_l_s <= curve.most_l_s
     return PumpOffered(
@@ -74,10 +73,7 @@ def _offered(document: Property, system: System, runs_on: System, pump: GenericP
             replace("/pump/points", [list(point) for point in pump.points]),
             replace("/pump/efficiency", pump.efficiency),
             replace("/pump/variable_speed", pump.variable_speed),
-            *pressure_operations(
-                fits or _within_reach(document, system, curve),
-                variable_speed=fits is not None and pump.variable_speed,
-            ),
+            *pressure_operations(pressures, variable_speed=pump.variable_speed),
         ],
     )
 

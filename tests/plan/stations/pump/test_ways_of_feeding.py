@@ -143,6 +143,16 @@ def test_a_generic_pump_does_on_these_pipes_what_its_row_says(way):
             assert after.pump.figures["fill_h"].value == (pump.fill_h and pytest.approx(pump.fill_h))
 
 
+def test_a_pump_that_is_not_enough_is_still_what_was_shown():
+    """Far more is wanted than any of them gives: each is offered with what it then leaves the tap."""
+    much = [replace("/pump/residual_kpa", 600)]
+    for pump in planned_dry("saltmarrow", *much).pump.offered:
+        after = planned_dry("saltmarrow", *much, *pump.operations)
+        assert not pump.enough
+        assert after.pump.dirty.tap_kpa == pytest.approx(pump.tap_dirty_kpa), pump.key
+        assert "PUMP_NEVER_STOPS" not in codes(after), pump.key
+
+
 def test_every_fix_of_a_weak_tap_fixes_it():
     weak = [replace("/pump/points", [[0, 40], [0.6, 33], [1.2, 18]])]
     found = finding(planned_dry("brindle-landing", *weak), "PUMP_TAP_WEAK")
