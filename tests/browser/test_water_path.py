@@ -77,7 +77,7 @@ def test_a_barrel_without_an_overflow_is_given_a_diverter(demo_page):
     sheet = page.get_by_role("main")
     sheet.get_by_role("button", name="Kind of overflow: pipe through the wall").click()
     page.get_by_role("menuitemradio", name="no overflow at all").click()
-    expect(sheet).to_contain_text("the full tank spills 9.0 L/s over its rim")
+    expect(sheet).to_contain_text("the full tank spills 16.2 L/s over its rim")
     expect(stations.get_by_role("button", name="Overflow")).to_have_accessible_name(re.compile("fails"))
     sheet.get_by_role("button", name="Fit a diverter back down the pipe.").click()
     expect(sheet).to_contain_text("the downpipes take back 48.0 L/s")
