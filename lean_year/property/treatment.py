@@ -72,6 +72,11 @@ class Ultraviolet(Part):
     """What the sensor reads with the source running, of what it read with a new lamp, a clean sleeve and water as
     clear as the lamp was rated in; None until it is noted."""
 
+    @property
+    def read_share(self) -> float | None:
+        """The same as a share; None too where there is no sensor."""
+        return self.sensor_percent / 100 if self.sensor and self.sensor_percent is not None else None
+
 
 class ChlorineEntry(Part):
     """Chlorine in the tank, or none."""

@@ -115,6 +115,31 @@ def cast_tank_kg(*, length_m: float, width_m: float, height_m: float, precast: b
     return CONCRETE_KG_M3 * (walls + slabs)
 
 
+def cast_tank_displaces_m3(*, length_m: float, width_m: float, depth_m: float) -> float:
+    """What a chamber with thin cast walls displaces, with its walls and its floor.
+
+    Parameters
+    ----------
+    length_m, width_m : float
+        Inside, 0 to 1,000. [m]
+    depth_m : float
+        Of the water outside, above its inner floor, 0 to 1,000. [m]
+
+    Returns
+    -------
+    float
+        [m3]. Basis: derived.
+
+    Examples
+    --------
+    >>> round(cast_tank_displaces_m3(length_m=3.0, width_m=2.0, depth_m=2.0), 2)
+    14.49
+    """
+    for name, value in (("length_m", length_m), ("width_m", width_m), ("depth_m", depth_m)):
+        require_number(name, value, low=0, high=1_000)
+    return (length_m + 2 * PRECAST_M) * (width_m + 2 * PRECAST_M) * (depth_m + PRECAST_M)
+
+
 def filled_pit_kg(*, volume_m3: float, void_ratio: float) -> float:
     """Weight of what fills a lined pit: stone, or crates from a share of voids on.
 

@@ -13,9 +13,10 @@ def replace(path: str, value: Any) -> dict[str, Any]:
 class Findings:
     """The findings of one stage, as they are found."""
 
-    def __init__(self, stage: StationKey) -> None:
+    def __init__(self, stage: StationKey, *, failing_is_not_to_drink: bool = False) -> None:
         self.rows: list[Finding] = []
         self._stage = stage
+        self._failing_is_not_to_drink = failing_is_not_to_drink
 
     def add(
         self,
@@ -39,6 +40,6 @@ class Findings:
                 fix=advice,
                 fixes=list(fixes),
                 asks=asks,
-                not_to_drink=not_to_drink,
+                not_to_drink=not_to_drink or (severity == "fails" and self._failing_is_not_to_drink),
             )
         )

@@ -8,7 +8,7 @@ import numpy as np
 from lean_year.core.ground.earthworks import Footprint
 from lean_year.core.ground.foundation import BASES, GATE_SPARE_M, LINER_LEVEL_MM, LINER_MARGIN_M, BaseKind
 from lean_year.core.ground.tank_weights import (
-    PRECAST_M,
+    cast_tank_displaces_m3,
     cast_tank_kg,
     filled_pit_kg,
     full_tank_kg,
@@ -46,7 +46,7 @@ class Standing:
     @property
     def full_kg(self) -> float:
         """Of one tank and all the water it holds."""
-        return full_tank_kg(empty_kg=min(1e9, self.empty_kg), volume_l=min(1e9, self.gross_l))
+        return full_tank_kg(empty_kg=self.empty_kg, volume_l=min(1e9, self.gross_l))
 
     @property
     def over_m(self) -> float:
@@ -82,12 +82,11 @@ class Standing:
 
     def volume_below_m3(self, depth_m: float) -> float:
         """What it displaces up to a height above its floor; a pit with its filling, a cast one with its walls."""
-        shape = self.tank.shape
-        if isinstance(shape, Box) and shape.cast and depth_m > 0:
-            outside_m2 = (shape.length_m + 2 * PRECAST_M) * (shape.width_m + 2 * PRECAST_M)
-            return outside_m2 * (min(depth_m, self.height_m) + PRECAST_M)
-        if isinstance(self.tank.shape, Pit):
-            return self.footprint.area_m2 * min(max(depth_m, 0.0), self.height_m)
+        shape, under_m = self.tank.shape, min(max(depth_m, 0.0), self.height_m)
+        if isinstance(shape, Box) and shape.cast and under_m > 0:
+            return cast_tank_displaces_m3(length_m=shape.length_m, width_m=shape.width_m, depth_m=under_m)
+        if isinstance(shape, Pit):
+            return self.footprint.area_m2 * under_m
         return self.holds_m3(depth_m)
 
     def holds_m3(self, depth_m: float) -> float:

@@ -1,6 +1,6 @@
 """The most that gutters and pipes can bring to the tanks, which an overflow must pass.
 
-What is designed with a margin brings more than it is designed for: here every gutter runs brim full and every screen
+What is designed with a margin brings more than it is designed for: here every gutter runs full and every screen
 is clean, so that a dirtier screen or a careful capacity never makes the overflow smaller.
 """
 
@@ -78,7 +78,7 @@ def _passed_on_l_s(document: Property, flows: Flows, runs: list[RunLevels]) -> f
 
 
 def _over_outlets_l_s(roof: Roof, flow_l_s: float) -> float:
-    """What leaves a gutter that stands brim full, its strainers clean. [L/s]"""
+    """What leaves a gutter that runs full, its strainers clean. [L/s]"""
     gutter = roof.gutter
     section_mm2, depth_mm, girth_mm = gutter_section(roof, gutter.width_mm)
     outlets = gutter.outlets * gutters.opening_capacity_l_s(

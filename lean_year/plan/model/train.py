@@ -197,29 +197,26 @@ def well_uvt_percent(document: Property) -> float:
 def uv_dose_mj_cm2(document: Property, flow_l_s: float, *, uvt_percent: float | None = None) -> float:
     """Dose at a flow at the end of the lamp's rated life, or as old as it is where that is more, with a sleeve before
     it is cleaned; the rain's own transmittance where none is named. [mJ/cm2]"""
-    uv = document.treatment.uv
-    clear = uv.uvt_percent if uvt_percent is None else uvt_percent
-    return _dose_mj_cm2(
-        document,
-        flow_l_s,
-        uvt_percent=DESIGN_UVT_PERCENT if clear is None else clear,
-        lamp=ultraviolet.lamp_share(max(uv.lamp_h, ultraviolet.RATED_LIFE_H)),
-        sleeve=ultraviolet.FOULED_SLEEVE_SHARE,
-    )
+    hours = max(document.treatment.uv.lamp_h, ultraviolet.RATED_LIFE_H)
+    return _dose_by_hours_mj_cm2(document, flow_l_s, hours, uvt_percent)
 
 
 def uv_dose_today_mj_cm2(document: Property, flow_l_s: float) -> float:
     """Dose at a flow today: by the sensor's reading, which sees water, lamp and sleeve at once; without one by the
     hours that the lamp has burnt. [mJ/cm2]"""
     uv = document.treatment.uv
-    if uv.sensor and uv.sensor_percent is not None:
-        read = uv.sensor_percent / 100
-        return _dose_mj_cm2(document, flow_l_s, uvt_percent=uv.rated_uvt_percent, lamp=read, sleeve=1.0)
+    if uv.read_share is not None:
+        return _dose_mj_cm2(document, flow_l_s, uvt_percent=uv.rated_uvt_percent, lamp=uv.read_share, sleeve=1.0)
+    return _dose_by_hours_mj_cm2(document, flow_l_s, uv.lamp_h, None)
+
+
+def _dose_by_hours_mj_cm2(document: Property, flow_l_s: float, hours: float, uvt_percent: float | None) -> float:
+    clear = document.treatment.uv.uvt_percent if uvt_percent is None else uvt_percent
     return _dose_mj_cm2(
         document,
         flow_l_s,
-        uvt_percent=DESIGN_UVT_PERCENT if uv.uvt_percent is None else uv.uvt_percent,
-        lamp=ultraviolet.lamp_share(uv.lamp_h),
+        uvt_percent=DESIGN_UVT_PERCENT if clear is None else clear,
+        lamp=ultraviolet.lamp_share(hours),
         sleeve=ultraviolet.FOULED_SLEEVE_SHARE,
     )
 

@@ -7,10 +7,10 @@ import { useEdits } from "./workbench";
 
 /** Twelve temperatures out of a row of figures, in the kept unit; null where it is not twelve. */
 export function twelveOf(text: string, units: Units): number[] | null {
-  const read12 = (text.match(/[^\s;]+/g) ?? []).map((figure) =>
+  const values = (text.match(/[^\s;]+/g) ?? []).map((figure) =>
     read("temperature", units, figure.replace(/,$/, ""), 10),
   );
-  return read12.length === 12 && read12.every((value) => value !== null) ? (read12 as number[]) : null;
+  return values.length === 12 && values.every((value) => value !== null) ? (values as number[]) : null;
 }
 
 /** Mean lows and highs of twelve months, written as two rows; nothing is entered before both are whole. */

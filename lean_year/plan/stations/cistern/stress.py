@@ -53,10 +53,8 @@ def rain_kept_figure(rain: PreparedRain) -> Figure:
         unit="-",
         label="Rain that is left under the longer dry spells",
         basis="derived",
-        source="worked out here",
         formula="rain of the harsher record / rain of the record",
         working=f"each spell of {LONG_SPELL_DAYS} days or more a fifth longer; the rain comes later, not less of it",
-        moves="",
     )
 
 

@@ -23,7 +23,7 @@ def downpour_figures(
             unit="L/s",
             label="Inflow at most",
             basis="derived",
-            formula="roofs in use × rate / 3600, no more than brim-full gutters, clean screens and full pipes bring",
+            formula="roofs in use × rate / 3600, no more than full gutters, clean screens and full pipes bring",
             working=f"{say.flow(off_roofs_l_s)} off the roofs at {say.intensity(overflow_intensity_mm_h(document))}; "
             f"gutters and pipes bring {say.flow(brought_l_s)}",
             moves="Wider gutters and pipes bring more, and the overflow must pass it.",
@@ -34,7 +34,7 @@ def downpour_figures(
             label="Gutters and pipes bring at most",
             basis="from_memory",
             source="BS EN 12056-3 (from memory); orifice law; Darcy-Weisbach with Colebrook",
-            formula="gutters brim full, strainers and screens clean, pipes full under all their fall",
+            formula="gutters running full, strainers and screens clean, pipes full under all their fall",
             working=f"{say.flow(brought_l_s)} of {say.flow(off_roofs_l_s)} off the roofs",
             moves="A half-clogged screen brings less, and does not make the overflow smaller.",
         ),

@@ -12,6 +12,7 @@ from lean_year.plan.model.pressure_side import Filling, System
 from lean_year.plan.model.train import fixture_units
 from lean_year.property.document import Property
 
+_TAP_SOURCE = "worked out here; filters by estimate, pipes by Darcy and Colebrook"
 _NOT_MEASURED = "the highest tap is not measured yet"
 
 
@@ -56,16 +57,16 @@ def pressure_figures(system: System, press: Presses, to_be_had: dict[bool, float
     entered = system.document.pump
     held = entered.feed == "pump"
     kept = "set point" if entered.variable_speed else "cut-in"
-    told = f"{kept} {say.pressure(entered.held_kpa)}, or what the pump gives; " if held else ""
+    stated = f"{kept} {say.pressure(entered.held_kpa)}, or what the pump gives; " if held else ""
     for dirty, key, filters in ((False, "tap_clean_kpa", "new"), (True, "tap_dirty_kpa", "due")):
         figures[key] = Figure(
             value=system.end_kpa(press, system.peak_l_s, dirty=dirty),
             unit="kPa",
             label=f"At the highest tap, filters {filters}" + (", as it cuts in" if kept == "cut-in" and held else ""),
             basis="estimate",
-            source="worked out here; filters by estimate, pipes by Darcy and Colebrook",
+            source=_TAP_SOURCE,
             formula=f"{kept if held else 'head at the peak'} − lift − all that is lost on the way",
-            working=f"{told}at {say.flow(system.peak_l_s)}; at the wanted pressure there are "
+            working=f"{stated}at {say.flow(system.peak_l_s)}; at the wanted pressure there are "
             f"{say.flow(to_be_had[dirty])}",
             moves="A higher cut-in, the next larger housing, a wider pipe, or more head."
             if held
@@ -74,25 +75,20 @@ def pressure_figures(system: System, press: Presses, to_be_had: dict[bool, float
     return figures
 
 
-def band_figures(system: System, curve: PumpCurve, say: Wording) -> dict[str, Figure]:
-    """What the highest tap has between the ends of the band at the peak, filters due."""
-    entered = system.document.pump
-    figures = {}
-    for key, name, kpa in (
-        ("tap_at_cut_in_kpa", "as it cuts in", entered.held_kpa),
-        ("tap_at_cut_out_kpa", "as it cuts out", entered.most_held_kpa),
-    ):
-        figures[key] = Figure(
-            value=system.end_kpa(system.held(curve, kpa), system.peak_l_s, dirty=True),
-            unit="kPa",
-            label=f"At the highest tap, filters due, {'at its set point' if entered.variable_speed else name}",
-            basis="estimate",
-            source="worked out here; filters by estimate, pipes by Darcy and Colebrook",
-            formula="the lesser of what the switch holds and what the pump gives − lift − losses",
-            working=f"{say.pressure(kpa)} at the pump, {say.flow(system.peak_l_s)} at the peak",
-            moves="The tap's pressure swings by the band: a variable-speed set holds it.",
-        )
-    return figures
+def cut_out_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
+    """What the highest tap has at the other end of the band at the peak, filters due."""
+    kpa = system.document.pump.most_held_kpa
+    end = "at its set point" if system.document.pump.variable_speed else "as it cuts out"
+    return Figure(
+        value=system.end_kpa(system.held(curve, kpa), system.peak_l_s, dirty=True),
+        unit="kPa",
+        label=f"At the highest tap, filters due, {end}",
+        basis="estimate",
+        source=_TAP_SOURCE,
+        formula="the lesser of what the switch holds and what the pump gives − lift − losses",
+        working=f"{say.pressure(kpa)} at the pump, {say.flow(system.peak_l_s)} at the peak",
+        moves="The tap's pressure swings by the band: a variable-speed set holds it.",
+    )
 
 
 def shut_off_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:

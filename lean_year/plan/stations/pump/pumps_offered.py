@@ -1,19 +1,15 @@
 """Generic pumps against this house: what each would give the highest tap, or how soon it fills the header tank."""
 
-import math
 from typing import Any
 
 from pydantic import BaseModel
 
 from lean_year.core.pump.generic_pumps import GENERIC_PUMPS, GenericPump
-from lean_year.core.pump.pressure_switch import LEAST_BAND_KPA, ROUND_KPA, SPARE_SHARE
-from lean_year.core.pump.pressure_tank import BAND_KPA, LEAST_CUT_IN_KPA, PRECHARGE_UNDER_KPA
-from lean_year.core.pump.pump_curve import PumpCurve, fit_curve, operating_flow_l_s
-from lean_year.core.units import KPA_PER_M_OF_WATER
+from lean_year.core.pump.pump_curve import fit_curve, operating_flow_l_s
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.model.pressure_side import Filling, System
+from lean_year.plan.stations.pump.switch_pressures import pressure_operations, pressures_for, within_reach
 from lean_year.property.document import Property
-from lean_year.property.pump import MOST_KPA
 
 
 class PumpOffered(BaseModel):
@@ -45,7 +41,7 @@ def pumps_offered(document: Property, system: System, runs_on: System) -> list[P
 def _offered(document: Property, system: System, runs_on: System, pump: GenericPump) -> PumpOffered:
     entered = document.pump
     curve = fit_curve(*zip(*pump.points, strict=True))
-    pressures = _within_reach(document, system, curve)
+    held = within_reach(document, system, curve)
     tap: tuple[float | None, float | None] = (None, None)
     fill_h = None
     if isinstance(runs_on, Filling):
@@ -54,10 +50,10 @@ def _offered(document: Property, system: System, runs_on: System, pump: GenericP
         enough = fill_h is not None and fill_h <= entered.header.fill_h
     else:
         fits = pressures_for(system, curve, variable_speed=pump.variable_speed)
-        pressures = fits or pressures
-        held = system.held(curve, pressures[1] if pump.variable_speed else pressures[0])
-        flow = operating_flow_l_s(held, system.asked_m(dirty=False))
-        clean, dirty = (system.end_kpa(held, system.peak_l_s, dirty=each) for each in (False, True))
+        held = fits or held
+        press = system.held(curve, held.most_kpa if pump.variable_speed else held.least_kpa)
+        flow = operating_flow_l_s(press, system.asked_m(dirty=False))
+        clean, dirty = (system.end_kpa(press, system.peak_l_s, dirty=each) for each in (False, True))
         tap, enough = (clean, dirty), fits is not None and system.peak_l_s <= curve.most_l_s
     return PumpOffered(
         key=pump.key,
@@ -73,42 +69,6 @@ def _offered(document: Property, system: System, runs_on: System, pump: GenericP
             replace("/pump/points", [list(point) for point in pump.points]),
             replace("/pump/efficiency", pump.efficiency),
             replace("/pump/variable_speed", pump.variable_speed),
-            *pressure_operations(pressures, variable_speed=pump.variable_speed),
+            *pressure_operations(held, variable_speed=pump.variable_speed),
         ],
     )
-
-
-def pressures_for(system: System, curve: PumpCurve, *, variable_speed: bool) -> tuple[float, float] | None:
-    """Cut-in and cut-out, or twice the set point, that leave the tap what is wanted when filters are due; None where
-    the pump does not reach so much. [kPa]"""
-    needed = ROUND_KPA * math.ceil(max(LEAST_CUT_IN_KPA, system.needed_kpa(dirty=True)) / ROUND_KPA - 1e-9)
-    most = ROUND_KPA * math.floor(SPARE_SHARE * system.reaches_kpa(curve) / ROUND_KPA)
-    at_peak = curve.head_m(system.peak_l_s) - system.outlet_m(0.0)(system.peak_l_s)
-    if needed > at_peak * KPA_PER_M_OF_WATER or needed > MOST_KPA:
-        return None
-    if variable_speed:
-        return (needed, needed) if needed <= most else None
-    cut_out = min(needed + BAND_KPA, most, MOST_KPA)
-    return (needed, cut_out) if cut_out >= needed + LEAST_BAND_KPA else None
-
-
-def pressure_operations(pressures: tuple[float, float], *, variable_speed: bool) -> list[dict[str, Any]]:
-    """The edit that sets them; a variable-speed set cuts in a band under its set point."""
-    low, high = pressures
-    cut_in = max(LEAST_CUT_IN_KPA, high - BAND_KPA) if variable_speed else low
-    return [
-        replace("/pump/precharge_kpa", max(0.0, cut_in - PRECHARGE_UNDER_KPA)),
-        replace("/pump/cut_out_kpa", max(high, cut_in + 1.0)),
-        replace("/pump/cut_in_kpa", cut_in),
-        *([replace("/pump/set_point_kpa", high)] if variable_speed else []),
-    ]
-
-
-def _within_reach(document: Property, system: System, curve: PumpCurve) -> tuple[float, float]:
-    """What is set, or as much of it as the pump reaches."""
-    entered = document.pump
-    most = SPARE_SHARE * system.reaches_kpa(curve)
-    if entered.cut_out_kpa <= most:
-        return entered.cut_in_kpa, entered.cut_out_kpa
-    cut_out = max(LEAST_CUT_IN_KPA + 1.0, round(most))
-    return max(LEAST_CUT_IN_KPA, cut_out - BAND_KPA), cut_out

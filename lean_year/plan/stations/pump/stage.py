@@ -22,7 +22,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.train import lamp_number
 from lean_year.plan.stations.pump.figures import (
-    band_figures,
+    cut_out_figure,
     demand_figures,
     gravity_figures,
     header_figures,
@@ -154,7 +154,8 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         to_be_had = {dirty: operating_flow_l_s(press, system.asked_m(dirty=dirty)) for dirty in (False, True)}
         figures |= pressure_figures(system, press, to_be_had, say)
         if curve is not None and way == "pump":
-            figures |= band_figures(system, curve, say)
+            figures["tap_at_cut_in_kpa"] = figures["tap_dirty_kpa"]
+            figures["tap_at_cut_out_kpa"] = cut_out_figure(system, curve, say)
         runs = to_be_had
         if curve is not None and runs_on is not system:
             runs = {dirty: operating_flow_l_s(curve, runs_on.asked_m(dirty=dirty)) for dirty in (False, True)}

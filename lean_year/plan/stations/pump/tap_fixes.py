@@ -10,7 +10,8 @@ from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.pressure_side import System, gives, pump_curve
 from lean_year.plan.model.train import in_housings, is_cartridge
-from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pressure_operations, pressures_for
+from lean_year.plan.stations.pump.pumps_offered import PumpOffered
+from lean_year.plan.stations.pump.switch_pressures import pressure_operations, pressures_for
 from lean_year.property.document import Property
 
 LARGEST: CartridgeSize = "4.5x20"
@@ -56,10 +57,10 @@ def _higher_pressures(document: Property, enough: Callable[[Property], bool], sa
     if entered.feed != "pump":
         return []
     speed = entered.variable_speed
-    pressures = pressures_for(System(document), pump_curve(document), variable_speed=speed)
-    if pressures is None or pressures[0] <= entered.held_kpa:
+    held = pressures_for(System(document), pump_curve(document), variable_speed=speed)
+    if held is None or held.least_kpa <= entered.held_kpa:
         return []
-    low, high = pressures
+    low, high = held
     changed = {"cut_in_kpa": low, "cut_out_kpa": high, "set_point_kpa": high if speed else None}
     if not enough(document.model_copy(update={"pump": entered.model_copy(update=changed)})):
         return []
@@ -68,7 +69,7 @@ def _higher_pressures(document: Property, enough: Callable[[Property], bool], sa
         if speed
         else f"Set it to cut in at {say.pressure(low)} and out at {say.pressure(high)}."
     )
-    return [Fix(text=text, operations=pressure_operations(pressures, variable_speed=speed))]
+    return [Fix(text=text, operations=pressure_operations(held, variable_speed=speed))]
 
 
 def _housing_operations(document: Property) -> list[dict[str, Any]]:

@@ -79,7 +79,7 @@ def dose_today_figure(document: Property, through_l_s: float, say: Wording) -> F
     """The lamp's dose today, by its sensor or by its hours. [mJ/cm2]"""
     uv = document.treatment.uv
     rated = f"{uv.rated_mj_cm2:g} × {say.flow(uv.rated_flow_l_s)} / {say.flow(through_l_s)}"
-    read = uv.sensor and uv.sensor_percent is not None
+    read = uv.read_share is not None
     return Figure(
         value=uv_dose_today_mj_cm2(document, through_l_s),
         unit="mJ/cm2",

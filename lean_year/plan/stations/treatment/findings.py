@@ -40,24 +40,7 @@ def treatment_findings(
     say: Wording,
 ) -> list[Finding]:
     """Everything to fix; `dose` is the lamp's at its peak and at the end of its life, None without one. [mJ/cm2]"""
-    found = Findings("treatment")
-    _find(document, peak_l_s, dose, served, found, say)
-    if not served["drinking"]:
-        return found.rows
-    return [
-        finding.model_copy(update={"not_to_drink": True}) if finding.severity == "fails" else finding
-        for finding in found.rows
-    ]
-
-
-def _find(
-    document: Property,
-    peak_l_s: float,
-    dose: float | None,
-    served: dict[Quality, bool],
-    found: Findings,
-    say: Wording,
-) -> None:
+    found = Findings("treatment", failing_is_not_to_drink=served["drinking"])
     entered = document.treatment
     if served["drinking"]:
         result_findings(document, found)
@@ -76,7 +59,7 @@ def _find(
                     ],
                 ),
             )
-        return
+        return found.rows
     if served["drinking"]:
         _for_drinking(document, dose, found, say)
     _for_other_uses(document, served, found, say)
@@ -86,6 +69,7 @@ def _find(
     if entered.chlorine.on:
         _chlorine(document, found, say)
     _connections(document, found, say)
+    return found.rows
 
 
 def _lamp(document: Property, stages: list[dict[str, Any]]) -> list[dict[str, Any]]:
@@ -258,13 +242,14 @@ def _later(document: Property) -> list[dict[str, Any]]:
 def _chlorine(document: Property, found: Findings, say: Wording) -> None:
     entered, train = document.treatment.chlorine, document.treatment
     most = chlorine_rules.most_mg_l(us=document.units == "us")
+    usual_dose = Fix(text="Dose 1 mg/L.", operations=[replace("/treatment/chlorine/dose_mg_l", 1)])
     if entered.dose_mg_l == 0:
         found.add(
             "TREATMENT_NO_DOSE",
             "fails",
             "Chlorine is planned, and none is dosed.",
             "",
-            Fix(text="Dose 1 mg/L.", operations=[replace("/treatment/chlorine/dose_mg_l", 1)]),
+            usual_dose,
         )
     elif entered.residual_mg_l > entered.dose_mg_l:
         left = min(entered.dose_mg_l, RESIDUAL_MG_L)
@@ -282,7 +267,7 @@ def _chlorine(document: Property, found: Findings, say: Wording) -> None:
             "fails",
             f"{entered.dose_mg_l:g} mg/L is over what may be drunk, {most:g}: a shock dose.",
             "Flush after a shock, and dose less for every day.",
-            Fix(text="Dose 1 mg/L.", operations=[replace("/treatment/chlorine/dose_mg_l", 1)]),
+            usual_dose,
         )
     needed = contact_needed_min(document)
     if entered.dose_mg_l > 0 and entered.contact_min < needed:

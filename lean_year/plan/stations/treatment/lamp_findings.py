@@ -36,14 +36,14 @@ def lamp_findings(document: Property, peak_l_s: float, dose: float, found: Findi
 
 def _today(document: Property, peak_l_s: float, found: Findings, say: Wording) -> None:
     uv = document.treatment.uv
-    if not uv.sensor or uv.sensor_percent is None:
+    if uv.read_share is None:
         return
     dose = uv_dose_today_mj_cm2(document, peak_l_s)
     if dose < ultraviolet.DRINKING_MJ_CM2 - 1e-9:
         found.add(
             "TREATMENT_UV_LOW_TODAY",
             "fails",
-            f"The sensor reads {fixed(uv.sensor_percent)} %: at {say.flow(peak_l_s)} the water gets {fixed(dose)} "
+            f"The sensor reads {fixed(100 * uv.read_share)} %: at {say.flow(peak_l_s)} the water gets {fixed(dose)} "
             f"mJ/cm² today, and {ultraviolet.DRINKING_MJ_CM2:g} are needed.",
             "Boil what is drunk. Clean sleeve and window; then look at the water for colour and iron; then a new "
             "lamp. Note the reading again.",

@@ -48,7 +48,7 @@ def test_a_dirtier_screen_never_makes_the_overflow_smaller(name):
     assert came[0].figures["comes_in_l_s"].value == came[0].place.flow_l_s
 
 
-def test_what_can_come_is_that_of_brim_full_gutters_and_clean_screens():
+def test_what_can_come_is_that_of_full_gutters_and_clean_screens():
     """One outlet of 60 mm in a gutter of 100 mm, drowned at its depth of 50 mm: 60^2 x 50^0.5 / 15000 L/s by hand."""
     roofs = [[replace(f"/roofs/{row}/gutter/outlets", 1), replace(f"/roofs/{row}/gutter/outlet_mm", 60),
               replace(f"/roofs/{row}/gutter/width_mm", 100), replace(f"/roofs/{row}/gutter/strainer", True)]
