@@ -16,18 +16,6 @@ from lean_year.property.water_path import (
 )
 
 heights = st.floats(-20, 30)
-gutters = st.builds(
-    Gutter,
-    shape=st.sampled_from(["half_round", "box", "channel"]),
-    width_mm=st.floats(20, 2_000),
-    depth_mm=st.floats(10, 2_000),
-    length_m=st.none() | st.floats(0.1, 1_000),
-    fall_mm_m=st.floats(0, 200),
-    outlets=st.integers(1, 50),
-    outlet_mm=st.floats(20, 1_000),
-    strainer=st.booleans(),
-    bends=st.booleans(),
-)
 screens = st.builds(
     Screen,
     kind=st.sampled_from(list(SCREEN_TYPES)),
@@ -40,6 +28,24 @@ screens = st.builds(
 
 
 @st.composite
+def gutters(draw):
+    """A run of gutter, its outlets measured or not; in one whose length is not entered they may lie outside it."""
+    length_m = draw(st.none() | st.floats(0.1, 1_000))
+    places = st.floats(0, 1_000 if length_m is None else length_m)
+    return Gutter(
+        shape=draw(st.sampled_from(["half_round", "box", "channel"])),
+        width_mm=draw(st.floats(20, 2_000)),
+        depth_mm=draw(st.floats(10, 2_000)),
+        length_m=length_m,
+        fall_mm_m=draw(st.floats(0, 200)),
+        outlets_m=draw(st.lists(st.none() | places, min_size=1, max_size=50)),
+        outlet_mm=draw(st.floats(20, 1_000)),
+        strainer=draw(st.booleans()),
+        bends=draw(st.booleans()),
+    )
+
+
+@st.composite
 def downpipe_rows(draw, last_tank):
     """Groups a and b, the second sometimes joining the first."""
     rows = []
@@ -49,6 +55,7 @@ def downpipe_rows(draw, last_tank):
             kind=draw(st.sampled_from(["dry", "wet"])),
             bore_mm=bore,
             length_m=draw(st.floats(0.1, 5_000)),
+            foot_m=draw(st.none() | heights),
             roughness_mm=draw(st.floats(0, 2)),
             bends_90=draw(st.integers(0, 50)),
             reducer_mm=draw(st.none() | st.just(max(5.0, bore / 3))),

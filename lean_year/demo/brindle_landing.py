@@ -66,7 +66,7 @@ def _downpipes() -> list[Downpipe]:
             pipes=2,
             bore_mm=77.9,
             screens=[Screen(kind="leaf_screen"), Screen(kind="inlet_mesh", open_cm2=180)],
-            run=Run(bore_mm=102.3, length_m=26 * M_PER_FOOT),
+            run=Run(bore_mm=102.3, length_m=26 * M_PER_FOOT, foot_m=-2.5 * M_PER_FOOT),
         ),
         Downpipe(
             id="b",
@@ -74,7 +74,7 @@ def _downpipes() -> list[Downpipe]:
             pipes=2,
             bore_mm=77.9,
             screens=[Screen(kind="leaf_screen"), Screen(kind="inlet_mesh", open_cm2=180)],
-            run=Run(bore_mm=77.9, length_m=32 * M_PER_FOOT, into="a"),
+            run=Run(bore_mm=77.9, length_m=32 * M_PER_FOOT, foot_m=-1.5 * M_PER_FOOT, into="a"),
         ),
     ]
 
@@ -91,7 +91,7 @@ def _roofs() -> list[Roof]:
             loss_mm=0.4,
             drains=[Drain(group="a")],
             outlet_m=11 * M_PER_FOOT,
-            gutter=Gutter(width_mm=127, length_m=51 * M_PER_FOOT, outlets=2),
+            gutters=[Gutter(width_mm=127, length_m=51 * M_PER_FOOT, outlets_m=[0, 51 * M_PER_FOOT])],
             snow_guards=True,
         ),
         Roof(
@@ -103,7 +103,7 @@ def _roofs() -> list[Roof]:
             loss_mm=0.4,
             drains=[Drain(group="b")],
             outlet_m=11 * M_PER_FOOT,
-            gutter=Gutter(width_mm=127, length_m=51 * M_PER_FOOT, outlets=2),
+            gutters=[Gutter(width_mm=127, length_m=51 * M_PER_FOOT, outlets_m=[0, 51 * M_PER_FOOT])],
             snow_guards=True,
             x_m=12 * M_PER_FOOT,
         ),

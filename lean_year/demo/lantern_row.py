@@ -50,7 +50,7 @@ def _downpipes() -> list[Downpipe]:
             tank="tall",
             bore_mm=65,
             screens=[Screen(kind="leaf_screen"), Screen(kind="inlet_mesh")],
-            run=Run(bore_mm=71, length_m=3),
+            run=Run(bore_mm=71, length_m=3, foot_m=2.18),
         ),
         Downpipe(
             id="b",
@@ -58,7 +58,7 @@ def _downpipes() -> list[Downpipe]:
             tank="low",
             bore_mm=65,
             screens=[Screen(kind="lid_basket", reached_from="step_ladder")],
-            run=Run(bore_mm=71, length_m=7.5),
+            run=Run(bore_mm=71, length_m=7.5, foot_m=2.05),
         ),
     ]
 
@@ -74,7 +74,7 @@ def _roofs() -> list[Roof]:
             loss_mm=0.6,
             drains=[Drain(group="a")],
             outlet_m=5.1,
-            gutter=Gutter(width_mm=112),
+            gutters=[Gutter(width_mm=112)],
         ),
         Roof(
             id="front",
@@ -85,7 +85,7 @@ def _roofs() -> list[Roof]:
             loss_mm=0.6,
             drains=[Drain(group="b")],
             outlet_m=5.1,
-            gutter=Gutter(width_mm=112),
+            gutters=[Gutter(width_mm=112)],
             y_m=4.5,
         ),
         Roof(
@@ -97,7 +97,7 @@ def _roofs() -> list[Roof]:
             loss_mm=0.8,
             drains=[Drain(group="a", share=0.5), Drain(group="b", share=0.5)],
             outlet_m=2.6,
-            gutter=Gutter(width_mm=100, outlets=2, outlet_mm=80),
+            gutters=[Gutter(width_mm=100, length_m=6.2, outlets_m=[0, 6.2], outlet_mm=80)],
             x_m=0,
             y_m=-6.6,
         ),

@@ -64,11 +64,11 @@ def _downpipes() -> list[Downpipe]:
         Downpipe(
             id="b",
             name="Barn and studio",
-            pipes=5,
+            pipes=7,
             bore_mm=77,
             screen_m=1.9,
             screens=[Screen(kind="leaf_screen", reached_from="step_ladder"), Screen(kind="inlet_mesh")],
-            run=Run(kind="dry", length_m=14),
+            run=Run(kind="dry", length_m=14, foot_m=1.25),
         ),
     ]
 
@@ -84,7 +84,7 @@ def _roofs() -> list[Roof]:
             loss_mm=0.5,
             drains=[Drain(group="a")],
             outlet_m=2.9,
-            gutter=Gutter(outlets=4, outlet_mm=100),
+            gutters=[Gutter(length_m=13.2, outlets_m=[0, 13.2], outlet_mm=100) for _ in range(2)],
             hazards=["birds"],
         ),
         Roof(
@@ -96,7 +96,7 @@ def _roofs() -> list[Roof]:
             loss_mm=0.4,
             drains=[Drain(group="b")],
             outlet_m=2.3,
-            gutter=Gutter(outlets=2, outlet_mm=100),
+            gutters=[Gutter(length_m=11, outlets_m=[0, 11], outlet_mm=100)],
             x_m=14.5,
             y_m=-2.5,
         ),
@@ -109,7 +109,10 @@ def _roofs() -> list[Roof]:
             loss_mm=0.4,
             drains=[Drain(group="b")],
             outlet_m=3.1,
-            gutter=Gutter(outlets=3, outlet_mm=100),
+            gutters=[
+                Gutter(length_m=16.4, outlets_m=[0, 8.2, 16.4], outlet_mm=100),
+                Gutter(length_m=10.4, outlets_m=[0, 10.4], outlet_mm=100),
+            ],
             x_m=12.5,
             y_m=7.5,
             hazards=["trees"],

@@ -1,4 +1,4 @@
-"""The property document, version 3.
+"""The property document, version 4.
 
 Field names carry their units. A value that nobody has confirmed is named in `assumed` by its JSON pointer.
 """
@@ -18,7 +18,7 @@ from lean_year.property.roofs import Downpipe, Roof, SnowEntry
 from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
-DOCUMENT_VERSION: Final = 3
+DOCUMENT_VERSION: Final = 4
 Units = Literal["metric", "us"]
 Money = Annotated[float, Field(ge=0, le=1e9)]
 
@@ -69,7 +69,7 @@ class Prices(Part):
 class Property(Part):
     """Everything that was entered about one property."""
 
-    version: Literal[3] = DOCUMENT_VERSION
+    version: Literal[4] = DOCUMENT_VERSION
     name: Text
     place: PlaceText = ""
     units: Units = "metric"

@@ -69,7 +69,8 @@ class Downpipe(Part):
     metal: bool = False
     """Downpipes and run of metal above ground and for the first 300 mm below it."""
     screen_m: Height | None = None
-    """Height of the water on its leaf screen above the datum; 0.3 m under the gutter outlet where None."""
+    """Height of the water where the downpipes are open to the air, on their leaf screen or filter; where None, 0.3 m
+    under the gutter outlet, or at the outlet itself where there is neither."""
     tee_m: Height | None = None
     """Height of the tee from which its first-flush leg hangs; a tenth of a metre under the leaf screen where None."""
     screens: list[Screen] = Field(default_factory=list, max_length=6)
@@ -96,7 +97,9 @@ class Roof(Part):
     x_m: float = Field(default=0, ge=-10_000, le=10_000)
     y_m: float = Field(default=0, ge=-10_000, le=10_000)
     """Where its corner, or the outline's origin, lies on the plan, east and north."""
-    gutter: Gutter = Field(default_factory=Gutter)
+    gutters: list[Gutter] = Field(default_factory=lambda: [Gutter()], max_length=8)
+    """Its runs of gutter, each of which takes its share of the rain by its length; none where the water reaches the
+    downpipes without one."""
     snow_guards: bool = False
     hazards: list[Hazard] = Field(default_factory=list, max_length=9)
 

@@ -1,5 +1,6 @@
 """Documents of older versions, brought up to this one step by step."""
 
+import re
 from typing import Any
 
 from lean_year.core.errors import InputError
@@ -36,6 +37,8 @@ def upgrade(raw: dict[str, Any]) -> dict[str, Any]:
         raw = _tanks_with_shapes(raw)
     if raw.get("version") == 2:
         raw = _names_of_the_trade(raw)
+    if raw.get("version") == 3:
+        raw = _runs_of_gutter(raw)
     return raw
 
 
@@ -74,6 +77,44 @@ def _names_of_the_trade(raw: dict[str, Any]) -> dict[str, Any]:
     if isinstance(raw.get("assumed"), list):
         new["assumed"] = [_moved(pointer, moved) for pointer in raw["assumed"]]
     return new
+
+
+def _runs_of_gutter(raw: dict[str, Any]) -> dict[str, Any]:
+    """Version 3 had one gutter for both eaves of a surface, and outlets without places.
+
+    A pitched surface drawn whole has a run on each of its two eaves where its outlets divide between them.
+    """
+    new = {**raw, "version": 4}
+    if isinstance(raw.get("roofs"), list):
+        new["roofs"] = [_with_gutters(roof) for roof in raw["roofs"]]
+    if isinstance(raw.get("assumed"), list):
+        new["assumed"] = [
+            re.sub(r"^(/roofs/\d+)/gutter\b", r"\1/gutters/0", pointer).replace("/outlets", "/outlets_m")
+            if isinstance(pointer, str) and re.match(r"/roofs/\d+/gutter\b", pointer)
+            else pointer
+            for pointer in raw["assumed"]
+        ]
+    return new
+
+
+def _with_gutters(roof: Any) -> Any:
+    if not isinstance(roof, dict):
+        return roof
+    rest = {field: value for field, value in roof.items() if field != "gutter"}
+    if roof.get("material") == "hillside_rock":
+        return rest | {"gutters": []}
+    gutter = roof.get("gutter", {})
+    if not isinstance(gutter, dict):
+        return rest | {"gutters": [gutter]}
+    outlets = gutter.get("outlets", 1)
+    if not isinstance(outlets, int):
+        return rest | {"gutters": [gutter]}
+    extent, pitch = roof.get("extent"), roof.get("pitch_deg", 0)
+    along_slope = isinstance(extent, dict) and extent.get("along_slope", False)
+    pitched = isinstance(pitch, int | float) and pitch >= 5 and not along_slope
+    eaves = 2 if pitched and gutter.get("length_m") is None and outlets % 2 == 0 else 1
+    run = {field: value for field, value in gutter.items() if field != "outlets"}
+    return rest | {"gutters": [run | {"outlets_m": [None] * (outlets // eaves)} for _ in range(eaves)]}
 
 
 def _renamed(part: Any, path: list[str], name: str) -> Any:

@@ -17,22 +17,41 @@ MOST_PIECES = 50
 MOST_OVERFLOW_PIPES = 20
 
 
+MOST_GUTTER_M = 1_000.0
+
+
 class Gutter(Part):
-    """The gutter of one surface, every outlet of it alike."""
+    """One straight run of gutter, its outlets alike."""
 
     shape: Literal["half_round", "box", "channel"] = "half_round"
     """A channel lies in paving, under a grate."""
     width_mm: float = Field(default=125, ge=20, le=2_000)
     depth_mm: float = Field(default=62, ge=10, le=2_000)
     """Of a box or channel, to its spill; a half-round one is half as deep as wide."""
-    length_m: float | None = Field(default=None, gt=0, le=1_000)
-    """Along the eaves; worked out from the surface where None."""
+    length_m: float | None = Field(default=None, gt=0, le=MOST_GUTTER_M)
+    """Along the eaves; one side of the surface where None."""
     fall_mm_m: float = Field(default=0, ge=0, le=200)
-    outlets: int = Field(default=1, ge=1, le=MOST_PIECES)
+    """To its outlets."""
+    outlets_m: list[Annotated[float, Field(ge=0, le=MOST_GUTTER_M)] | None] = Field(
+        default=[None], min_length=1, max_length=MOST_PIECES
+    )
+    """Where each outlet is, from its left end; None where it is not measured."""
     outlet_mm: float = Field(default=90, ge=20, le=1_000)
     """Width of the opening in its floor."""
     strainer: bool = False
     bends: bool = False
+
+    @model_validator(mode="after")
+    def _outlets_in_it(self) -> "Gutter":
+        for number, place_m in enumerate(self.outlets_m):
+            if self.length_m is not None and place_m is not None and place_m > self.length_m:
+                raise InputError(
+                    f"outlets_m[{number}]",
+                    "must be at most the length of its gutter, {length}, got {given}",
+                    length=Amount("length", self.length_m),
+                    given=Amount("length", place_m),
+                )
+        return self
 
 
 class Screen(Part):
@@ -64,6 +83,8 @@ class Run(Part):
     """Dry falls all the way; wet dips underground, stands full and rises to the tank."""
     bore_mm: Bore = 104
     length_m: float = Field(default=8, gt=0, le=5_000)
+    foot_m: Height | None = None
+    """Invert of a dry run where it begins, at the foot of its downpipes; None until it is measured."""
     roughness_mm: float = Field(default=0.05, ge=0, le=2)
     bends_90: Bends = 2
     bends_45: Bends = 0

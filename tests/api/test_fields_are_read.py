@@ -11,7 +11,7 @@ WEB = Path(__file__).parents[2] / "web/src"
 READ_ELSEWHERE = {
     # by other parts of the plan, which share the answer
     "Finding": {"not_to_drink"},
-    "RunLevels": {"friction_m", "fittings_m", "exit_m", "velocity_m_s", "needed_m", "highest_kpa"},
+    "RunLevels": {"friction_m", "fittings_m", "exit_m", "velocity_m_s", "needed_m", "falls_over_m", "highest_kpa"},
     "TeeLevels": {"cap_room_m"},
     "ScreenPlan": {"aperture_mm"},
     "InfiltrationPlan": {"storage_l", "floor_m2", "half_empty_h", "worst_min"},

@@ -51,9 +51,10 @@ def test_a_table_says_where_it_comes_from(name):
 
 
 def test_lists_that_belong_together_are_of_one_length():
-    curve, code = table("peak_flow"), table("gutters")["length_factor"]
+    curve, code = table("peak_flow"), table("gutters")["length_and_fall"]
     assert len(curve["units"]) == len(curve["gallons_min"])
     assert len(code["ratio"]) == len(code["factor"])
+    assert {len(row) for row in code["factor"]} == {len(code["fall_mm_m"])}
     assert {len(doses) for doses in DOSE_MJ_CM2.values()} == {len(LOG_STEPS)}
     chlorine = table("disinfection")["chlorine"]
     assert len(chlorine["temperature_c"]) == len(chlorine["virus_4_log"]) == len(chlorine["giardia_3_log"])

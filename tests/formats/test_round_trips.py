@@ -157,7 +157,7 @@ def documents(draw):
                 )
             ),
             outlet_m=draw(st.none() | heights),
-            gutter=draw(gutters),
+            gutters=draw(st.lists(gutters(), max_size=3)),
             snow_guards=draw(st.booleans()),
             hazards=draw(st.lists(st.sampled_from(["trees", "lead_paint", "birds"]), unique=True)),
         )

@@ -35,6 +35,7 @@ PRESENTATION = {
     "BESIDE_M": "margin of a drawing",
     "LEAST_SHARE": "rounding",
     "READINGS": "rows of a list",
+    "MORE_OUTLETS": "sizes that are offered",
     "LEAST_L": "sizes that are offered",
     "STEP_L": "sizes that are offered",
     "SPILLS_L": "rounding",

@@ -108,7 +108,7 @@ def garage_pair(overflow_mm=102.3):
             pitch_deg=20,
             outlet_m=10.5 * M_PER_FOOT,
             drains=[Drain(group=name)],
-            gutter=Gutter(width_mm=150, outlets=2, outlet_mm=100, length_m=51 * M_PER_FOOT),
+            gutters=[Gutter(width_mm=150, outlets_m=[None, None], outlet_mm=100, length_m=51 * M_PER_FOOT)],
         )
         for name in ("east", "west")
     ]

@@ -11,15 +11,25 @@ from lean_year.property.document import DOCUMENT_VERSION, Property
 from lean_year.property.edits import check
 from lean_year.property.upgrades import RENAMED_IN_3, upgrade
 
-VERSION_2 = Path(__file__).parent / "version_2"
+HERE = Path(__file__).parent
+ADDED = ("/treatment/uv/sensor_percent", "/pump/set_point_kpa", "/downpipes/0/run/foot_m", "/downpipes/1/run/foot_m")
 
 
-ADDED = ("/treatment/uv/sensor_percent", "/pump/set_point_kpa")
+def written_by(version: int, name: str) -> dict:
+    """A demo property as an older version of the application wrote it."""
+    return json.loads((HERE / f"version_{version}" / f"{name}.json").read_text("utf-8"))
 
 
 def version_2(name: str) -> dict:
-    """A demo property as version 2 of the application wrote it."""
-    return json.loads((VERSION_2 / f"{name}.json").read_text("utf-8"))
+    return written_by(2, name)
+
+
+def without_gutters(document: dict) -> dict:
+    return document | {
+        "roofs": [
+            {key: value for key, value in roof.items() if not key.startswith("gutter")} for roof in document["roofs"]
+        ]
+    }
 
 
 def leaves(part, path=""):
@@ -37,9 +47,9 @@ def leaves(part, path=""):
 def test_every_value_of_version_2_is_in_its_place(name):
     old = version_2(name)
     opened = check(upgrade(old)).model_dump(mode="json")
-    found = dict(leaves(opened))
+    found = dict(leaves(without_gutters(opened)))
     renamed = 0
-    for path, value in leaves(old):
+    for path, value in leaves(without_gutters(old)):
         keys = path.split("/")
         pattern = "/".join("*" if key.isdigit() else key for key in keys)
         if pattern in RENAMED_IN_3:
@@ -48,7 +58,7 @@ def test_every_value_of_version_2_is_in_its_place(name):
         if path not in ("/version",):
             assert found[path] == value, path
     assert renamed >= len(RENAMED_IN_3)
-    assert len(found) == len(dict(leaves(old)) | dict.fromkeys(ADDED))
+    assert len(found) == len(dict(leaves(without_gutters(old))) | dict.fromkeys(ADDED))
     assert all(found[path] is None for path in ADDED), "what is new is not known"
     assert opened["version"] == DOCUMENT_VERSION
 
@@ -66,7 +76,36 @@ def test_an_upgrade_leaves_what_it_was_given_alone_and_is_not_done_twice():
     assert upgrade(once) == once
 
 
-@pytest.mark.parametrize("version", [4, 17])
+@pytest.mark.parametrize("version", [2, 3])
+@pytest.mark.parametrize("name", list(DEMOS))
+def test_the_gutters_of_an_older_version_are_runs_with_as_many_outlets(name, version):
+    old = written_by(version, name)
+    opened = check(upgrade(old))
+    for before, roof in zip(old["roofs"], opened.roofs, strict=True):
+        gutter = before["gutter"]
+        assert sum(len(run.outlets_m) for run in roof.gutters) == gutter["outlets"]
+        assert all(place is None for run in roof.gutters for place in run.outlets_m), "nobody measured where they are"
+        for run in roof.gutters:
+            same = run.model_dump(exclude={"outlets_m"})
+            assert same == {key: value for key, value in gutter.items() if key != "outlets"}
+    two_eaves = {"saltmarrow": {"house"}, "brindle-landing": set(), "lantern-row": {"outrigger"}}[name]
+    assert {roof.id for roof in opened.roofs if len(roof.gutters) == 2} == two_eaves
+
+
+def test_what_was_assumed_of_a_gutter_stays_so():
+    old = written_by(3, "saltmarrow") | {
+        "assumed": ["/roofs/1/gutter/outlets", "/roofs/0/gutter/width_mm", "/prices"]
+    }
+    assert upgrade(old)["assumed"] == ["/roofs/1/gutters/0/outlets_m", "/roofs/0/gutters/0/width_mm", "/prices"]
+
+
+def test_a_hillside_has_no_gutter_at_its_eaves():
+    old = written_by(3, "saltmarrow")
+    old["roofs"][1]["material"] = "hillside_rock"
+    assert check(upgrade(old)).roofs[1].gutters == []
+
+
+@pytest.mark.parametrize("version", [5, 17])
 def test_a_newer_document_is_refused_by_its_version(version):
     with pytest.raises(InputError, match=rf"version: must be at most {DOCUMENT_VERSION}.*got {version}"):
         upgrade(version_2("saltmarrow") | {"version": version})

@@ -69,5 +69,5 @@ def test_an_edit_on_top_leaves_what_version_2_wrote_as_it_was(workshop, tmp_path
             "SELECT document FROM revisions WHERE property_id = ? ORDER BY number", (found.id,)
         ).fetchall()
     database.close()
-    assert [json.loads(text)["version"] for (text,) in rows] == [2, 2, 3]
+    assert [json.loads(text)["version"] for (text,) in rows] == [2, 2, 4]
     assert json.loads(rows[1][0])["pump"]["way"] == "header"

@@ -20,6 +20,8 @@ US = tuple(StockPipe(name, bore_mm) for name, bore_mm in table("stock_pipes")["u
 """Nominal sizes."""
 HALF_ROUND_GUTTERS_MM: tuple[float, ...] = tuple(table("stock_pipes")["half_round_gutters_mm"])
 """Widths of half-round gutters. Basis: from memory (usual ranges)."""
+GUTTER_OUTLETS_MM: tuple[float, ...] = tuple(table("stock_pipes")["gutter_outlets_mm"])
+"""Widths of the openings of gutter outlets. Basis: from memory (usual ranges)."""
 PRESSURE_CLASSES_KPA: tuple[float, ...] = tuple(table("stock_pipes")["pressure_classes_kpa"])
 """Drain pipe with ring seals, as its joints are tested, then pressure pipe. Basis: from memory (usual classes)."""
 

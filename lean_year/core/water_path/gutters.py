@@ -1,6 +1,7 @@
 """Gutters, outlets, downpipes and drains: what each can carry."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -20,8 +21,6 @@ PIPE_ROUGHNESS_MM, MOST_FILL = 0.25, 0.33
 """Of a downpipe in the Wyly-Eaton formula. Basis: from memory (BS EN 12056-3)."""
 OUTLET_HEAD_SHARE = 0.47
 """Water over a gutter's outlet as a share of the gutter's depth. Basis: from memory (BS EN 12056-3, half-round)."""
-LEVEL_MM_M = 3.0
-"""A gutter that falls less is level. Basis: from memory (BS EN 12056-3)."""
 DRAIN_FILL = 0.7
 """Depth to which a dry run is filled, over its bore. Basis: from memory (BS EN 12056)."""
 DRY_HEAD_M = 0.3
@@ -60,13 +59,16 @@ def half_round_area_mm2(width_mm: float) -> float:
     return math.pi * require_number("width_mm", width_mm, low=1, high=5_000) ** 2 / 8
 
 
-def length_factor(length_over_depth: float) -> float:
-    """What a level gutter loses for being long.
+def length_factor(length_over_depth: float, fall_mm_m: float = 0.0) -> float:
+    """What a gutter loses for being long, and gains by falling to its outlet.
 
     Parameters
     ----------
     length_over_depth : float
         Length of the flow to the outlet over the depth of the water; beyond 500 the last value stands. [-]
+    fall_mm_m : float, default 0
+        Fall to the outlet, 0 to 1,000; up to 3 it is level. Beyond 10, where the table ends, the factor grows as the
+        root of the fall, which is Manning's exponent and an estimate here. [mm/m]
 
     Returns
     -------
@@ -77,15 +79,66 @@ def length_factor(length_over_depth: float) -> float:
     --------
     >>> length_factor(40), length_factor(100)
     (1.0, 0.93)
+    >>> round(length_factor(100, fall_mm_m=10), 2), round(length_factor(100, fall_mm_m=20), 2)
+    (1.18, 1.67)
     """
-    known = table("gutters")["length_factor"]
-    return float(np.interp(length_over_depth, known["ratio"], known["factor"]))
+    known = table("gutters")["length_and_fall"]
+    fall = require_number("fall_mm_m", fall_mm_m, low=0, high=1_000)
+    by_fall = [np.interp(length_over_depth, known["ratio"], column) for column in zip(*known["factor"], strict=True)]
+    steepest = known["fall_mm_m"][-1]
+    return float(np.interp(fall, known["fall_mm_m"], by_fall)) * math.sqrt(max(1.0, fall / steepest))
+
+
+def reaches_m(*, length_m: float, outlets_m: Sequence[float]) -> list[tuple[float, float]]:
+    """The lengths of gutter whose water runs to each outlet from its left and from its right.
+
+    Rain comes off evenly along the eaves, and between two outlets half runs to either.
+
+    Parameters
+    ----------
+    length_m : float
+        Of the gutter, above 0. [m]
+    outlets_m : sequence of float
+        Place of each outlet along it, 0 to its length, in any order. [m]
+
+    Returns
+    -------
+    list of (float, float)
+        In the order of the outlets; together they are the length. [m]. Basis: derived.
+
+    Raises
+    ------
+    InputError
+        If it has no outlet, or one lies outside it.
+
+    Examples
+    --------
+    >>> reaches_m(length_m=12, outlets_m=[0, 6, 12])
+    [(0.0, 3.0), (3.0, 3.0), (3.0, 0.0)]
+    """
+    if not outlets_m:
+        raise InputError("outlets_m", "must name at least one outlet")
+    for place in outlets_m:
+        require_number("outlets_m", place, low=0, high=length_m)
+    order = sorted(range(len(outlets_m)), key=lambda each: outlets_m[each])
+    found = [(0.0, 0.0)] * len(outlets_m)
+    for number, each in enumerate(order):
+        here = outlets_m[each]
+        left = here if number == 0 else (here - outlets_m[order[number - 1]]) / 2
+        right = length_m - here if number == len(order) - 1 else (outlets_m[order[number + 1]] - here) / 2
+        found[each] = (float(left), float(right))
+    return found
 
 
 def gutter_capacity_l_s(
-    *, section_mm2: float, length_over_depth: float = 0.0, bends: bool = False, shape_factor: float = 1.0
+    *,
+    section_mm2: float,
+    length_over_depth: float = 0.0,
+    fall_mm_m: float = 0.0,
+    bends: bool = False,
+    shape_factor: float = 1.0,
 ) -> float:
-    """Level eaves gutter: `0.9 x 2.78e-5 A^1.25`, less for length and angles.
+    """An eaves gutter that runs to an outlet at its end: `0.9 x 2.78e-5 A^1.25`, by length, fall and angles.
 
     Parameters
     ----------
@@ -93,6 +146,8 @@ def gutter_capacity_l_s(
         Section below the spill, 0 to 10,000,000. [mm2]
     length_over_depth : float, default 0
         See `length_factor`. [-]
+    fall_mm_m : float, default 0
+        See `length_factor`. [mm/m]
     bends : bool, default False
         Whether the gutter turns a corner.
     shape_factor : float, default 1
@@ -111,11 +166,11 @@ def gutter_capacity_l_s(
     section = require_number("section_mm2", section_mm2, low=0, high=1e7)
     factor = require_number("shape_factor", shape_factor, low=0.5, high=1.5)
     nominal = DESIGN_SHARE * HALF_ROUND_FACTOR * section**1.25 * factor
-    return float(nominal * length_factor(length_over_depth) * (BEND_FACTOR if bends else 1.0))
+    return float(nominal * length_factor(length_over_depth, fall_mm_m) * (BEND_FACTOR if bends else 1.0))
 
 
 def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, manning_n: float = 0.012) -> float:
-    """A gutter laid to a fall, brim full, by Manning.
+    """The most that a gutter laid to a fall can bring, brim full, by Manning: an upper bound, not for design.
 
     Parameters
     ----------

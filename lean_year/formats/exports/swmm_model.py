@@ -203,7 +203,8 @@ def _runs(rows: _Rows, document: Property, chain: Chain) -> None:
         tank = chain.index_of(tank_of(document, pipe.id))
         inlet = levels.inlet_m
         # A run whose heights are not known yet is laid with the drop it should have.
-        start = inlet + max(0.05, levels.drop_m if levels.drop_m is not None else levels.needed_m)
+        drop = levels.drop_m if levels.foot_m is None else levels.foot_m - inlet
+        start = inlet + max(0.05, levels.needed_m if drop is None else drop)
         rows["JUNCTIONS"].append(f"FOOT_{pipe.id} {start:.4f} 3 0 0 0")
         target, offset = f"TANK_{tank}", inlet - float(chain.vessels[tank].level_m[0])
         if pipe.run.into is not None:

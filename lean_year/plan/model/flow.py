@@ -1,24 +1,20 @@
 """The downpour on its way from the roofs to the overflow: what comes to each place, and what the place can take."""
 
-import math
 from dataclasses import dataclass
 
-from lean_year.core.basis import Basis
 from lean_year.core.hydraulics.pipes import link_flow_l_s
-from lean_year.core.hydraulics.stock_pipes import HALF_ROUND_GUTTERS_MM
 from lean_year.core.rain.downpour import OVERFLOW_TIMES, effective_area_m2, runoff_l_s
 from lean_year.core.water_path import gutters, screens
-from lean_year.core.water_path.gutters import DRAIN_FILL, DRY_HEAD_M, LEVEL_MM_M, OUTLET_HEAD_SHARE
-from lean_year.core.water_path.levels import COUNTED_FALL, ENTRY_HEADS
+from lean_year.core.water_path.gutters import DRAIN_FILL, DRY_HEAD_M
+from lean_year.core.water_path.levels import ENTRY_HEADS
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, offer, wider_pipes
-from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.levels import RunLevels, run_levels
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.gutter_places import EN, gutter_places, size_in_table
+from lean_year.plan.model.levels import OPEN_AT_WORDS, RunLevels, run_levels
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.property.document import Property
-from lean_year.property.roofs import Downpipe, Rectangle, Roof
+from lean_year.property.roofs import Downpipe
 from lean_year.property.water_path import Screen
-
-EN = "BS EN 12056-3 (from memory)"
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,157 +57,6 @@ def flows_at(document: Property, intensity_mm_h: float) -> Flows:
             in_run[after] += flow
             after = into[after]
     return Flows(by_roof, by_group, in_run, sum(by_roof.values()))
-
-
-def gutter_length_m(roof: Roof) -> float:
-    """Eaves with a gutter: entered, or one eave of a slope, or both of a whole roof. [m]"""
-    if roof.gutter.length_m is not None:
-        return roof.gutter.length_m
-    side = math.sqrt(plan_area_m2(roof))
-    if not isinstance(roof.extent, Rectangle):
-        return max(0.1, 2 * side if roof.pitch_deg >= 5 else side)
-    if roof.extent.along_slope:
-        return max(0.1, roof.extent.width_m)
-    longest = max(roof.extent.length_m, roof.extent.width_m)
-    return max(0.1, 2 * longest if roof.pitch_deg >= 5 else longest)
-
-
-def gutter_section(roof: Roof, width_mm: float) -> tuple[float, float, float]:
-    """Section [mm2], depth [mm] and girth [mm] of the gutter of a roof at a width."""
-    gutter = roof.gutter
-    if gutter.shape == "half_round":
-        return gutters.half_round_area_mm2(width_mm), width_mm / 2, width_mm * 1.5708
-    return width_mm * gutter.depth_mm, gutter.depth_mm, width_mm + 2 * gutter.depth_mm
-
-
-@dataclass(frozen=True, slots=True)
-class _GutterTakes:
-    """What a gutter takes by one of the methods. [L/s]"""
-
-    capacity_l_s: float
-    basis: Basis
-    source: str
-    formula: str
-    working: str
-
-
-def _gutter_takes(document: Property, roof: Roof, width_mm: float, outlets: int, say: Wording) -> _GutterTakes:
-    gutter = roof.gutter
-    section, depth, girth = gutter_section(roof, width_mm)
-    runs = max(1, 2 * (outlets - 1))
-    reach_mm = 1000 * gutter_length_m(roof) / runs
-    if document.downpour.method == "code_table":
-        table = gutters.SEMICIRCULAR_GUTTER
-        each = table.flow_l_s(width_mm)
-        return _GutterTakes(
-            runs * each,
-            "from_memory",
-            "code table",
-            "runs to an outlet × the table's roof area at 1 in/h",
-            f"{runs} × {say.flow(each)}, {_size_in_table(table, width_mm, '1/16')}",
-        )
-    if gutter.fall_mm_m > LEVEL_MM_M:
-        each = gutters.sloped_gutter_l_s(section_mm2=section, wetted_mm=girth, slope=gutter.fall_mm_m / 1000)
-        return _GutterTakes(
-            runs * each,
-            "published",
-            "Manning",
-            "runs to an outlet × A R^(2/3) S^(1/2) / n, brim full",
-            f"{runs} × {say.flow(each)} at a fall of {gutter.fall_mm_m / 10:g} %, n 0.012",
-        )
-    each = gutters.gutter_capacity_l_s(section_mm2=section, length_over_depth=reach_mm / depth, bends=gutter.bends)
-    factor = gutters.length_factor(reach_mm / depth)
-    return _GutterTakes(
-        runs * each,
-        "from_memory",
-        EN,
-        "runs to an outlet × 0.9 × 2.78e-5 × section^1.25 × length factor",
-        f"{runs} × {say.flow(each)}, × {factor:.2f} for {say.length(reach_mm / 1000)} to an outlet"
-        + (" and × 0.85 for its angle" if gutter.bends else "")
-        + ("" if gutter.shape == "half_round" else "; counted as a half-round one of its section, the careful side"),
-    )
-
-
-def _size_in_table(table: gutters.CodeTable, bore_mm: float, fall: str) -> str:
-    size_in = table.size_of_in(bore_mm)
-    return "narrower than the table begins" if size_in is None else f"the table's {size_in} in at {fall} in a foot"
-
-
-def spills_over(roof: Roof) -> str:
-    return "over the paving" if roof.gutter.shape == "channel" else "over the eaves"
-
-
-def _gutter(document: Property, number: int, roof: Roof, flow: float, say: Wording) -> Place:
-    gutter = roof.gutter
-    now = _gutter_takes(document, roof, gutter.width_mm, gutter.outlets, say)
-    at = f"/roofs/{number}/gutter"
-
-    def takes(width_mm: float, outlets: int) -> float:
-        return _gutter_takes(document, roof, width_mm, outlets, say).capacity_l_s
-
-    wider = (
-        offer(say.bore(width), takes(width, gutter.outlets), flow, f"{at}/width_mm", width)
-        for width in HALF_ROUND_GUTTERS_MM
-        if width > gutter.width_mm
-    )
-    return Place(
-        key=f"gutter:{roof.id}",
-        kind="gutter",
-        name=f"{'Channel' if gutter.shape == 'channel' else 'Gutter'} of {roof.name}",
-        group=None,
-        roof=roof.id,
-        size=f"{say.bore(gutter.width_mm)}, {several(gutter.outlets, 'outlet')}",
-        flow_l_s=flow,
-        capacity_l_s=now.capacity_l_s,
-        basis=now.basis,
-        source=now.source,
-        formula=now.formula,
-        working=now.working,
-        sizes=first_enough(
-            wider,
-            more_pieces(
-                gutter.outlets, "outlets", lambda count: takes(gutter.width_mm, count), flow, f"{at}/outlets"
-            ),
-        ),
-        spills=spills_over(roof),
-    )
-
-
-def _outlet(number: int, roof: Roof, flow: float, say: Wording) -> Place:
-    gutter = roof.gutter
-    head = OUTLET_HEAD_SHARE * gutter_section(roof, gutter.width_mm)[1]
-
-    def takes(width_mm: float, count: int) -> float:
-        return count * gutters.opening_capacity_l_s(diameter_mm=width_mm, head_mm=head, strainer=gutter.strainer)
-
-    at = f"/roofs/{number}/gutter"
-    wider = (
-        offer(f"{say.bore(width)} openings", takes(width, gutter.outlets), flow, f"{at}/outlet_mm", width)
-        for width in (100.0, 110.0, 125.0, 150.0, 180.0, 200.0)
-        if width > gutter.outlet_mm
-    )
-    return Place(
-        key=f"outlet:{roof.id}",
-        kind="outlet",
-        name=f"Outlets of {roof.name}",
-        group=None,
-        roof=roof.id,
-        size=f"{gutter.outlets} × {say.bore(gutter.outlet_mm)}",
-        flow_l_s=flow,
-        capacity_l_s=takes(gutter.outlet_mm, gutter.outlets),
-        basis="from_memory",
-        source=EN,
-        formula="outlets × D h^1.5 / 7500, or D² h^0.5 / 15000 once drowned",
-        working=f"{several(gutter.outlets, 'outlet')}, D {say.bore(gutter.outlet_mm)}, h {say.bore(head)}"
-        + (", halved by the strainer" if gutter.strainer else ""),
-        sizes=first_enough(
-            wider,
-            more_pieces(
-                gutter.outlets, "outlets", lambda count: takes(gutter.outlet_mm, count), flow, f"{at}/outlets"
-            ),
-        ),
-        spills=spills_over(roof),
-    )
 
 
 def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say: Wording) -> Place:
@@ -296,9 +141,7 @@ def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: f
 
 def run_takes_l_s(pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wording) -> tuple[float, str]:
     """What a run takes at a bore, and the working. [L/s]"""
-    if levels.drop_m is None:
-        return 0.0, "its heights are not known yet"
-    if pipe.run.kind == "wet":
+    if pipe.run.kind == "wet" and levels.drop_m is not None:
         flow = link_flow_l_s(
             head_m=min(100.0, max(0.0, levels.drop_m)),
             bore_mm=bore_mm,
@@ -308,20 +151,29 @@ def run_takes_l_s(pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wordin
         )
         head, length = say.length(levels.drop_m), say.length(levels.length_m)
         return flow, f"head {head} over {length} of {say.bore(bore_mm)}, K {levels.fittings:.1f}"
-    slope = min(COUNTED_FALL, max(0.0, levels.drop_m / levels.length_m))
+    if levels.fall is None:
+        return 0.0, "its heights are not known yet"
+    slope = min(1.0, max(0.0, levels.fall))
     flow = gutters.drain_capacity_l_s(diameter_mm=bore_mm, slope=slope, fill=DRAIN_FILL)
     return flow, f"d {say.bore(bore_mm)}, fall {slope * 100:.2f} %, n 0.011, filled to {DRAIN_FILL:g} d"
+
+
+def spills_of_run(levels: RunLevels) -> str:
+    """Where water comes out that a run cannot take."""
+    if levels.open_at == "outlet":
+        return "back up into the gutter and over the eaves"
+    return f"over the {OPEN_AT_WORDS[levels.open_at]}, where the run begins"
 
 
 def _run(
     document: Property, number: int, pipe: Downpipe, flow: float, levels: RunLevels, say: Wording
 ) -> list[Place]:
     capacity, working = run_takes_l_s(pipe, levels, pipe.run.bore_mm, say)
-    if document.downpour.method == "code_table" and pipe.run.kind == "dry" and levels.drop_m is not None:
-        slope = levels.drop_m / levels.length_m
+    if document.downpour.method == "code_table" and levels.fall is not None:
+        slope = levels.fall
         table = gutters.HORIZONTAL[1 / 48] if slope >= 1 / 48 else gutters.HORIZONTAL[1 / 96]
         capacity = table.flow_l_s(pipe.run.bore_mm) if slope >= 1 / 96 else 0.0
-        working = _size_in_table(table, pipe.run.bore_mm, "1/4" if slope >= 1 / 48 else "1/8")
+        working = size_in_table(table, pipe.run.bore_mm, "1/4" if slope >= 1 / 48 else "1/8")
     at = f"/downpipes/{number}/run"
     wider = wider_pipes(
         document.units,
@@ -347,18 +199,18 @@ def _run(
             else "A R^(2/3) S^(1/2) / n, part full",
             working=working,
             sizes=first_enough(wider),
-            spills="over the leaf screen, where the run begins",
+            spills=spills_of_run(levels),
         )
     ]  # fmt: skip
     if pipe.run.reducer_mm is not None:
         head = DRY_HEAD_M if not wet else max(0.0, min(100.0, levels.drop_m or 0.0))
         without = offer("no reducer", capacity, flow, f"{at}/reducer_mm", None)
-        places.append(_reducer(pipe, pipe.run.reducer_mm, head, flow, without, say))
+        places.append(_reducer(pipe, pipe.run.reducer_mm, head, flow, without, spills_of_run(levels), say))
     return places
 
 
 def _reducer(
-    pipe: Downpipe, narrow_mm: float, head_m: float, flow_l_s: float, without: SizeOffered, say: Wording
+    pipe: Downpipe, narrow_mm: float, head_m: float, flow_l_s: float, without: SizeOffered, spills: str, say: Wording
 ) -> Place:
     return Place(
         key=f"reducer:{pipe.id}",
@@ -374,7 +226,7 @@ def _reducer(
         formula="flow at which K 1.5 loses the head",
         working=f"{say.bore(narrow_mm)} under {say.length(head_m)} of water",
         sizes=[without],
-        spills="over the leaf screen, where the run begins",
+        spills=spills,
     )
 
 
@@ -389,7 +241,7 @@ def places_to_the_tank(document: Property, flows: Flows, levels: dict[str, RunLe
     for number, roof in enumerate(document.roofs):
         if roof.on:
             flow = flows.by_roof[roof.id]
-            places += [_gutter(document, number, roof, flow, say), _outlet(number, roof, flow, say)]
+            places += gutter_places(document, number, roof, flow, say)
     for number, pipe in enumerate(document.downpipes):
         if flows.in_run[pipe.id] <= 0:
             continue

@@ -2,6 +2,7 @@
 
 from typing import Any, Literal
 
+import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.hydraulics.stock_pipes import stock_pipes
@@ -15,7 +16,7 @@ from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
 
 ALONG = (0.0, 0.25, 0.5, 0.75, 1.0)
-"""Where the levels of a run are told, as shares of its length; a wet run is lowest half way."""
+"""Where the levels of a run are told, as shares of its length."""
 
 Status = Literal["settled", "decide", "caution", "fails"]
 
@@ -71,17 +72,26 @@ class RunLevels(BaseModel):
     """Names of the groups whose runs it joins on the way."""
     outlet_m: float | None
     screen_m: float | None
+    """Water where the downpipes are open to the air."""
     screen_assumed: bool
+    open_at: Literal["leaf_screen", "downpipe_filter", "outlet"]
+    """Where that is."""
+    foot_m: float | None
+    """Invert of a dry run where it begins."""
+    foot_assumed: bool
+    """As high as it may be, where nobody has measured it."""
     inlet_m: float
     drop_m: float | None
-    """From the water on the leaf screen down to the inlet. [m]"""
+    """From that water down to the inlet. [m]"""
     length_m: float
     """To the tank, through the runs it joins. [m]"""
     fittings: float
     """Loss coefficient K of entry, bends and tees. [-]"""
     flow_l_s: float
     fall: float | None
-    """Drop over length. [-]"""
+    """Of a dry run from its foot to the tank, or to the foot of the run that it joins. [-]"""
+    falls_over_m: float | None
+    """The length between these. [m]"""
     friction_m: float | None
     fittings_m: float | None
     exit_m: float | None
@@ -97,6 +107,11 @@ class RunLevels(BaseModel):
     rated_kpa: float | None
     points: list[LevelPoint]
     """From its upper end to the tank."""
+
+    @property
+    def heights_known(self) -> bool:
+        """Whether it is known how far the water falls in it."""
+        return (self.fall if self.kind == "dry" else self.drop_m) is not None
 
 
 def tank_of(document: Property, group: str) -> Tank:
@@ -181,7 +196,70 @@ def outlet_and_screen_m(document: Property, pipe: Downpipe) -> tuple[float | Non
     outlet = min(heights) if heights else None
     if pipe.screen_m is not None or outlet is None:
         return outlet, pipe.screen_m
-    return outlet, outlet - SCREEN_UNDER_OUTLET_M
+    return outlet, outlet - (0.0 if open_at(pipe) == "outlet" else SCREEN_UNDER_OUTLET_M)
+
+
+def open_at(pipe: Downpipe) -> Literal["leaf_screen", "downpipe_filter", "outlet"]:
+    """Where water that the run cannot take comes out: at its first screen on the wall, or up in the gutter."""
+    for screen in pipe.screens:
+        if screen.kind in ("leaf_screen", "downpipe_filter"):
+            return screen.kind
+    return "outlet"
+
+
+OPEN_AT_WORDS = {"leaf_screen": "leaf screen", "downpipe_filter": "downpipe filter", "outlet": "gutter outlet"}
+
+
+Heights = list[tuple[float, float]]
+"""Distance along a run and height there, from its upper end to the tank. [m]"""
+
+
+def _inverts(way: list[Downpipe], screen_m: float | None, inlet_m: float, low_m: float | None) -> Heights:
+    """The inverts of a run, straight between one and the next; none where it is not known where it begins.
+
+    A dry run whose foot nobody has measured begins as high as its screen allows, no steeper than is counted on; a wet
+    one goes down to its low point, half way, and up again.
+    """
+    if low_m is not None:
+        half = sum(each.run.length_m for each in way) / 2
+        ends = low_m + half * core.WET_RUN_GRADE
+        return [] if screen_m is None else [(0.0, ends), (half, low_m), (2 * half, ends)]
+    known: Heights = []
+    along = 0.0
+    for each in way:
+        if each.run.foot_m is not None and each.run.kind == "dry":
+            known.append((along, each.run.foot_m))
+        along += each.run.length_m
+    known.append((along, inlet_m))
+    if way[0].run.foot_m is not None:
+        return known
+    if screen_m is None:
+        return []
+    to, end = known[0]
+    return [(0.0, core.dry_run_start_m(screen_m=screen_m, inlet_m=end, length_m=to)), *known]
+
+
+def _first_fall(heights: Heights) -> float:
+    (_, start_m), (length_m, end_m) = heights[:2]
+    return core.dry_run_fall(start_m=start_m, end_m=end_m, length_m=length_m)
+
+
+def _between(heights: Heights, along_m: float) -> float:
+    return float(np.interp(along_m, [along for along, _ in heights], [height for _, height in heights]))
+
+
+def _needed_m(
+    pipe: Downpipe, screen_m: float | None, inverts: Heights, length_m: float, lost_m: float | None
+) -> float:
+    """Drop that a run should have from the water on its screen to the inlet. [m]"""
+    needed = core.SCREEN_DROP_M if open_at(pipe) == "leaf_screen" else 0.0
+    if lost_m is not None:
+        return max(needed, lost_m + core.WET_SPARE_M)
+    needed = max(needed, core.UNDER_SCREEN_M + length_m * core.LEAST_FALL)
+    if pipe.run.foot_m is None or screen_m is None:
+        return needed
+    along, height = inverts[-2]
+    return max(needed, screen_m - height + (length_m - along) * core.LEAST_FALL)
 
 
 def _wet_losses(way: list[Downpipe], flow_l_s: dict[str, float]) -> tuple[float, float, float, float]:
@@ -198,6 +276,12 @@ def _wet_losses(way: list[Downpipe], flow_l_s: dict[str, float]) -> tuple[float,
     ]
     friction, fittings = sum(part.friction_m for part in parts), sum(part.fittings_m for part in parts)
     return friction, fittings, parts[-1].exit_m, parts[0].velocity_m_s
+
+
+def _low_point_m(document: Property, pipe: Downpipe, tank: Tank) -> float:
+    if pipe.run.low_point_m is not None:
+        return pipe.run.low_point_m
+    return min(document.levels.ground_m, tank_ground_m(document, tank)) - DIP_UNDER_GROUND_M
 
 
 def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -> RunLevels:
@@ -218,14 +302,11 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
         friction, minor, ends, velocity = _wet_losses(way, flow_l_s)
         lost = friction + minor + ends
     spare = None if drop is None or lost is None else drop - lost
-    needed = core.SCREEN_DROP_M if not wet else max(core.SCREEN_DROP_M, (lost or 0.0) + core.WET_SPARE_M)
-    if not wet:
-        needed = max(needed, length * core.LEAST_FALL)
-    low = pipe.run.low_point_m
-    if wet and low is None:
-        low = min(document.levels.ground_m, tank_ground_m(document, tank)) - DIP_UNDER_GROUND_M
-    foot = low if wet and low is not None else inlet
-    highest = None if screen is None else max(screen, tank.floor_m + tank.vessel().shape.height_m) - foot
+    low = _low_point_m(document, pipe, tank) if wet else None
+    inverts = _inverts(way, screen, inlet, low)
+    begins = None if wet or not inverts else inverts[0][1]
+    lowest = inlet if low is None else low
+    highest = None if screen is None else max(screen, tank.floor_m + tank.vessel().shape.height_m) - lowest
     return RunLevels(
         group=pipe.id,
         name=pipe.name,
@@ -235,41 +316,37 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
         outlet_m=outlet,
         screen_m=screen,
         screen_assumed=pipe.screen_m is None,
+        open_at=open_at(pipe),
+        foot_m=begins,
+        foot_assumed=not wet and pipe.run.foot_m is None,
         inlet_m=inlet,
         drop_m=drop,
         length_m=length,
         fittings=fittings,
         flow_l_s=flow_l_s[pipe.id],
-        fall=None if screen is None else core.dry_run_fall(start_m=screen, end_m=inlet, length_m=length),
+        fall=None if begins is None else _first_fall(inverts),
+        falls_over_m=None if begins is None else inverts[1][0],
         friction_m=friction,
         fittings_m=minor,
         exit_m=ends,
         lost_m=lost,
         spare_m=spare,
         velocity_m_s=velocity,
-        low_point_m=low if wet else None,
-        needed_m=needed,
+        low_point_m=low,
+        needed_m=_needed_m(pipe, screen, inverts, length, lost),
         highest_kpa=None if highest is None else core.static_pressure_kpa(max(0.0, highest)),
         rated_kpa=pipe.run.rated_kpa,
         points=[
             LevelPoint(
-                along_m=share * length,
+                along_m=along,
                 ground_m=document.levels.ground_m
-                + share * (tank_ground_m(document, tank) - document.levels.ground_m),
-                invert_m=None if screen is None else _invert_m(share, screen, inlet, length, low if wet else None),
-                storm_m=None if screen is None or lost is None else screen - lost * share,
+                + along / length * (tank_ground_m(document, tank) - document.levels.ground_m),
+                invert_m=_between(inverts, along) if inverts else None,
+                storm_m=None if screen is None or lost is None else screen - lost * along / length,
             )
-            for share in ALONG
+            for along in sorted({share * length for share in ALONG} | {along for along, _ in inverts})
         ],
     )
-
-
-def _invert_m(share: float, screen_m: float, inlet_m: float, length_m: float, low_m: float | None) -> float:
-    """Invert of a run at a share of its length: straight if dry, down to its low point and up again if wet. [m]"""
-    if low_m is not None:
-        return low_m + abs(share - 0.5) * length_m * core.WET_RUN_GRADE
-    start = core.dry_run_start_m(screen_m=screen_m, inlet_m=inlet_m, length_m=length_m)
-    return start + share * (inlet_m - start)
 
 
 def way_fittings(way: list[Downpipe]) -> float:

@@ -12,16 +12,17 @@ from lean_year.plan.model.flow import (
     Flows,
     at_the_tank,
     flows_at,
-    gutter_section,
     narrow_takes_l_s,
     overflow_intensity_mm_h,
     runs_in_use,
     screen_takes_l_s,
 )
+from lean_year.plan.model.gutter_runs import gutter_runs, gutter_section
 from lean_year.plan.model.levels import RunLevels, by_heights_alone
 from lean_year.plan.model.overflow_outlets import invert_and_room_m, stands_m
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe, Roof
+from lean_year.property.water_path import Gutter
 
 
 def overflow_inflow_l_s(document: Property) -> float:
@@ -78,16 +79,19 @@ def _passed_on_l_s(document: Property, flows: Flows, runs: list[RunLevels]) -> f
 
 
 def _over_outlets_l_s(roof: Roof, flow_l_s: float) -> float:
-    """What leaves a gutter that runs full, its strainers clean. [L/s]"""
-    gutter = roof.gutter
-    section_mm2, depth_mm, girth_mm = gutter_section(roof, gutter.width_mm)
-    outlets = gutter.outlets * gutters.opening_capacity_l_s(
-        diameter_mm=gutter.outlet_mm, head_mm=depth_mm, strainer=False
-    )
-    # Each outlet is fed from two sides at the most.
-    level = gutters.gutter_capacity_l_s(section_mm2=section_mm2) / gutters.DESIGN_SHARE
+    """What leaves the gutters of a surface that run full, their strainers clean. [L/s]"""
+    if not roof.gutters:
+        return flow_l_s
+    return sum(min(run.share * flow_l_s, _full_l_s(run.gutter)) for run in gutter_runs(roof))
+
+
+def _full_l_s(gutter: Gutter) -> float:
+    section_mm2, depth_mm, girth_mm = gutter_section(gutter, gutter.width_mm)
+    outlet = gutters.opening_capacity_l_s(diameter_mm=gutter.outlet_mm, head_mm=depth_mm, strainer=False)
+    level = gutters.gutter_capacity_l_s(section_mm2=section_mm2, fall_mm_m=gutter.fall_mm_m) / gutters.DESIGN_SHARE
     sloped = gutters.sloped_gutter_l_s(section_mm2=section_mm2, wetted_mm=girth_mm, slope=gutter.fall_mm_m / 1000)
-    return min(flow_l_s, outlets, 2 * gutter.outlets * max(level, sloped))
+    # Each outlet is fed from two sides at the most.
+    return len(gutter.outlets_m) * min(outlet, 2 * max(level, sloped))
 
 
 def _run_most_l_s(pipe: Downpipe, run: RunLevels) -> float:

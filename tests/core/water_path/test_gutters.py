@@ -2,6 +2,7 @@
 
 import math
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -55,10 +56,67 @@ def test_a_half_round_gutter_by_hand():
     )
 
 
-def test_a_gutter_laid_to_a_fall_beats_a_level_one():
-    section, girth = gutters.half_round_area_mm2(125), math.pi * 62.5
-    sloped = gutters.sloped_gutter_l_s(section_mm2=section, wetted_mm=girth, slope=1 / 200)
-    assert sloped > gutters.gutter_capacity_l_s(section_mm2=section)
+# BS EN 12056-3, table 6, from memory: length over depth, fall [mm/m], factor.
+BY_LENGTH_AND_FALL = [(50, 0, 1), (50, 10, 1), (100, 3, 0.93), (100, 4, 1.03), (150, 6, 1.17), (200, 8, 1.4),
+                      (500, 3, 0.6), (500, 10, 1.55)]  # fmt: skip
+
+
+@pytest.mark.parametrize(("ratio", "fall", "factor"), BY_LENGTH_AND_FALL)
+def test_the_factor_for_length_and_fall_is_the_tables(ratio, fall, factor):
+    assert gutters.length_factor(ratio, fall) == pytest.approx(factor)
+
+
+@given(st.floats(0, 600), st.floats(0, 200), st.floats(0, 0.5))
+def test_a_little_more_fall_never_takes_away_and_gives_no_leap(ratio, fall, more):
+    before, after = gutters.length_factor(ratio, fall), gutters.length_factor(ratio, fall + more)
+    assert before <= after + 1e-12
+    # The steepest step of the table is 0.50 over the millimetre from level to 4 mm/m, at 500 times the depth.
+    assert after - before <= 0.5 * more + 1e-9
+
+
+@given(st.floats(50, 300), st.floats(3, 50), st.floats(0, 200))
+def test_no_gutter_is_designed_for_more_than_it_brings_brim_full(width, length, fall):
+    """The careful capacity of a gutter that falls is under Manning's, or under a level one's, brim full."""
+    section = gutters.half_round_area_mm2(width)
+    careful = gutters.gutter_capacity_l_s(
+        section_mm2=section, length_over_depth=2000 * length / width, fall_mm_m=fall
+    )
+    manning = gutters.sloped_gutter_l_s(section_mm2=section, wetted_mm=math.pi * width / 2, slope=fall / 1000)
+    level = gutters.HALF_ROUND_FACTOR * section**1.25
+    assert careful <= max(manning, level) * 1.0001
+
+
+@pytest.mark.parametrize(
+    ("outlets", "reaches"),
+    [
+        ([0], [(0, 12)]),
+        ([12], [(12, 0)]),
+        ([4], [(4, 8)]),
+        ([0, 12], [(0, 6), (6, 0)]),
+        ([9, 3], [(3, 3), (3, 3)]),
+        ([0, 6, 12], [(0, 3), (3, 3), (3, 0)]),
+        ([6, 6], [(6, 0), (0, 6)]),
+    ],
+)
+def test_the_water_of_a_gutter_runs_to_the_nearest_outlet(outlets, reaches):
+    assert gutters.reaches_m(length_m=12, outlets_m=outlets) == reaches
+
+
+@given(st.floats(0.1, 200), st.lists(st.floats(0, 1), min_size=1, max_size=9))
+def test_every_metre_runs_to_one_outlet(length, shares):
+    """Against the nearest outlet of a thousand points along it, an independent count."""
+    outlets = [share * length for share in shares]
+    found = gutters.reaches_m(length_m=length, outlets_m=outlets)
+    assert sum(left + right for left, right in found) == pytest.approx(length)
+    points = (np.arange(1000) + 0.5) / 1000 * length
+    nearest = np.abs(points[:, None] - np.array(outlets)[None, :]).min(axis=1).max()
+    assert max(max(reach) for reach in found) == pytest.approx(nearest, abs=length / 900)
+
+
+@pytest.mark.parametrize("outlets", [[], [-0.1], [12.1]])
+def test_a_gutter_without_an_outlet_in_it_is_refused(outlets):
+    with pytest.raises(InputError, match="outlets_m"):
+        gutters.reaches_m(length_m=12, outlets_m=outlets)
 
 
 @given(st.floats(20, 300), st.floats(0.01, 40))

@@ -39,6 +39,6 @@ def choices(say: Wording) -> Choices:
     return {
         "/downpipes/*/screens/*/kind": tuple(rows),
         "/downpipes/*/metal": (metal, Choice("no", "plastic")),
-        "/roofs/*/gutter/shape": shapes,
+        "/roofs/*/gutters/*/shape": shapes,
         "/downpour/method": methods,
     }

@@ -22,9 +22,10 @@ def _least_drop(runs: list[RunLevels], say: Wording) -> Figure:
     return Figure(
         value=min((run.drop_m for run in runs if run.drop_m is not None), default=None),
         unit="m",
-        label="Least drop from leaf screen to inlet",
+        label="Least drop to the inlet",
         basis="derived",
-        formula="water on the leaf screen − invert of the inlet, the least of all runs",
+        formula="water on the leaf screen or filter, or at the gutter outlet where there is neither, "
+        "− invert of the inlet; the least of all runs",
         working="; ".join(
             f"{run.name}: {say.length(run.screen_m)} − {say.length(run.inlet_m)}"
             for run in runs

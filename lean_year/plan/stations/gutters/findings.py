@@ -26,6 +26,7 @@ from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.gutter_runs import gutter_runs
 from lean_year.plan.model.levels import Check, RunLevels
 from lean_year.plan.model.overflow_outlets import has_pipe
 from lean_year.property.cistern import Tank, UprightCylinder
@@ -46,10 +47,12 @@ def gutter_findings(
             stage = _STATIONS.get(check.code.partition("_")[0], "gutters")
             severity = cast(Severity, check.status)
             found.add(check.code, severity, f"{check.title}: {check.text}.", "", *check.fixes, stage=stage)
+    _assumed_feet(checks, runs, found)
     for place in places:
         _too_narrow(place, found, say)
     _joined(document, runs, found, say)
     _channels(document, found)
+    _outlets(document, found, say)
     _fire(document, runs, found, say)
     _screens(document, places, found, say)
     _inside(document, found, say)
@@ -137,18 +140,53 @@ def _joined(document: Property, runs: list[RunLevels], found: Findings, say: Wor
 
 def _channels(document: Property, found: Findings) -> None:
     for number, roof in enumerate(document.roofs):
-        if roof.on and roof.gutter.shape == "channel" and roof.gutter.fall_mm_m < 1000 * CHANNEL_FALL - 1e-9:
+        flat = [
+            (row, gutter.fall_mm_m)
+            for row, gutter in enumerate(roof.gutters)
+            if roof.on and gutter.shape == "channel" and gutter.fall_mm_m < 1000 * CHANNEL_FALL - 1e-9
+        ]
+        if flat:
             found.add(
                 "GUTTERS_CHANNEL_FLAT",
                 "caution",
-                f"The channel of {roof.name} falls {fixed(roof.gutter.fall_mm_m / 10, 1)} %; at less than "
+                f"The channel of {roof.name} falls {fixed(min(fall for _, fall in flat) / 10, 1)} %; at less than "
                 f"{CHANNEL_FALL * 100:g} % it holds sand and puddles.",
                 f"Lay it to {CHANNEL_FALL * 100:g} %.",
                 Fix(
                     text=f"Lay it to {CHANNEL_FALL * 100:g} %.",
-                    operations=[replace(f"/roofs/{number}/gutter/fall_mm_m", 1000 * CHANNEL_FALL)],
+                    operations=[
+                        replace(f"/roofs/{number}/gutters/{row}/fall_mm_m", 1000 * CHANNEL_FALL) for row, _ in flat
+                    ],
                 ),
             )
+
+
+def _outlets(document: Property, found: Findings, say: Wording) -> None:
+    for roof in document.roofs:
+        outside = next((run for run in gutter_runs(roof) if run.outside), None)
+        if roof.on and outside is not None:
+            found.add(
+                "GUTTERS_OUTLET_OUTSIDE",
+                "caution",
+                f"An outlet of {roof.name} is entered beyond the end of its gutter, which is taken to be "
+                f"{say.length(outside.length_m)} long, one side of the surface.",
+                "Enter the length of that gutter.",
+                asks=True,
+            )
+
+
+def _assumed_feet(checks: list[Check], runs: list[RunLevels], found: Findings) -> None:
+    asked = {check.group for check in checks if check.code == "GUTTERS_FOOT_NOT_MEASURED"}
+    names = [run.name for run in runs if run.group in asked]
+    if names:
+        found.add(
+            "GUTTERS_FOOT_NOT_MEASURED",
+            "note",
+            f"How high the dry run begins at the foot of its downpipes is not measured: {', '.join(names)}. As much "
+            "fall as its screen allows is assumed.",
+            "Measure it; one laid in the ground falls less, and one that rises to its tank is a wet run.",
+            asks=True,
+        )
 
 
 def _fire(document: Property, runs: list[RunLevels], found: Findings, say: Wording) -> None:

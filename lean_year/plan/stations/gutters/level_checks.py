@@ -1,5 +1,7 @@
 """What the levels must do, one check after another, worst first, each with the edit that fixes it."""
 
+import math
+
 from lean_year.core.hydraulics.stock_pipes import PRESSURE_CLASSES_KPA
 from lean_year.core.water_path import levels as core
 from lean_year.core.water_path.levels import GENTLE_MM_H
@@ -8,12 +10,14 @@ from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import (
+    OPEN_AT_WORDS,
     Check,
     RunLevels,
     Status,
     bore_for_spare_mm,
     discharge_m,
     lower_tanks,
+    run_levels,
     why_lost,
 )
 from lean_year.plan.model.overflow_outlets import has_pipe
@@ -56,14 +60,19 @@ def level_checks(document: Property, runs: list[RunLevels], flow_l_s: dict[str, 
     in_use = document.groups_in_use()
     for run in runs:
         if run.group not in in_use:
-            continue  # only others' water passes it: their way is measured from their own screen
+            # Only others' water passes it: their drop is from their own screen, and its fall is its own.
+            if run.fall is not None and not run.foot_assumed:
+                _dry(document, run, checks, say)
+            continue
         if run.screen_m is None or run.drop_m is None:
             _unmeasured(document, run, checks)
+            if run.fall is not None:
+                _dry(document, run, checks, say)
             continue
         _screen_under_outlet(document, run, checks, say)
         _drop(document, run, checks, say)
         if run.kind == "dry":
-            _dry(run, checks, say)
+            _dry(document, run, checks, say)
         else:
             _wet(document, run, flow_l_s, checks, say)
         _pressure(document, run, checks, say)
@@ -99,7 +108,7 @@ def _screen_under_outlet(document: Property, run: RunLevels, checks: _Checks, sa
     if run.outlet_m is None or run.screen_m is None or run.screen_assumed:
         return
     under = run.outlet_m - run.screen_m
-    if under < 0:
+    if under < 0 and run.open_at != "outlet":
         lower = Fix(
             text=f"Set the screen at {say.length(run.outlet_m - 0.1)}.",
             operations=[replace(f"{_at(document, run.group)}/screen_m", round(run.outlet_m - 0.1, 3))],
@@ -107,7 +116,7 @@ def _screen_under_outlet(document: Property, run: RunLevels, checks: _Checks, sa
         checks.add(
             "GUTTERS_SCREEN_ABOVE_OUTLET",
             "fails",
-            f"Leaf screen of {run.name}",
+            f"{OPEN_AT_WORDS[run.open_at].capitalize()} of {run.name}",
             f"{say.length(-under)} above the gutter outlet; water does not run up to it",
             "screen",
             run,
@@ -142,12 +151,13 @@ def _water_the_ground(document: Property, run: RunLevels) -> Fix | None:
 
 def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> None:
     assert run.drop_m is not None
-    title = f"Leaf screen to tank inlet, {run.name}"
-    needed = core.SCREEN_DROP_M
-    if run.drop_m >= needed:
-        checks.add(
-            "GUTTERS_DROP", "settled", title, f"{say.length(run.drop_m)}, needs {say.length(needed)}", "inlet", run
-        )
+    top = OPEN_AT_WORDS[run.open_at]
+    title = f"{top[0].upper()}{top[1:]} to tank inlet, {run.name}"
+    # Without a leaf screen what the water needs is for the run itself: its fall, or what it loses.
+    needed = core.SCREEN_DROP_M if run.open_at == "leaf_screen" else 0.0
+    needs = f", needs {say.length(needed)}" if needed else ""
+    if run.drop_m >= max(needed, 1e-9):
+        checks.add("GUTTERS_DROP", "settled", title, f"{say.length(run.drop_m)}{needs}", "inlet", run)
         return
     fixes = _lower_by(document, run.needed_m - run.drop_m, say)
     if run.drop_m <= 0:
@@ -162,7 +172,7 @@ def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> 
             title,
             f"{say.length(-run.drop_m)} too low: water in joined pipes and tanks stands level, so this roof "
             "cannot fill the tank. "
-            f"It needs {say.length(needed)} of drop; a sump with a lift pump is the alternative to digging",
+            f"It needs {say.length(run.needed_m)} of drop; a sump with a lift pump is the alternative to digging",
             "inlet",
             run,
             *fixes,
@@ -172,31 +182,113 @@ def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> 
             "GUTTERS_DROP_SMALL",
             "caution",
             title,
-            f"{say.length(run.drop_m)}, needs {say.length(needed)}",
+            f"{say.length(run.drop_m)}{needs}",
             "inlet",
             run,
             *fixes,
         )
 
 
-def _dry(run: RunLevels, checks: _Checks, say: Wording) -> None:
+def _dry(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> None:
     assert run.fall is not None
+    assert run.foot_m is not None
+    assert run.falls_over_m is not None
+    if not run.foot_assumed and run.screen_m is not None and run.foot_m > run.screen_m:
+        _foot_above_screen(document, run, run.screen_m, checks, say)
+        return
     title = f"Fall of the dry run, {run.name}"
-    text = f"{run.fall * 100:.1f} % over {say.length(run.length_m)}, needs {core.LEAST_FALL * 100:g} %"
-    if run.fall >= core.LEAST_FALL:
-        checks.add("GUTTERS_FALL", "settled", title, text, "run", run)
-    elif run.fall >= core.LEAST_FALL_TRADE:
-        checks.add(
-            "GUTTERS_FALL_LEAST",
-            "caution",
-            title,
-            f"{text}; {core.LEAST_FALL_TRADE * 100:g} % is the least",
-            "run",
-            run,
+    needs = f"needs {core.LEAST_FALL * 100:g} %"
+    text = f"{run.fall * 100:.1f} % over {say.length(run.falls_over_m)}, {needs}"
+    if run.foot_assumed:
+        text = (
+            f"at most {run.fall * 100:.1f} % over {say.length(run.falls_over_m)}, {needs}; the height at its foot is "
+            "not measured, and a run laid in the ground falls less"
         )
-    elif run.fall > 0:
-        checks.add("GUTTERS_FALL_SMALL", "fails", title, text, "run", run)
-    # A run that rises fails by its drop already.
+    if run.fall >= core.LEAST_FALL - 1e-9:
+        if run.foot_assumed:
+            checks.add("GUTTERS_FOOT_NOT_MEASURED", "decide", title, text, "run", run)
+        else:
+            checks.add("GUTTERS_FALL", "settled", title, text, "run", run)
+        return
+    if run.fall <= 1e-9 and run.drop_m is not None and run.drop_m <= 0:
+        return  # Where even the screen is too low, the drop itself says so.
+    fixes = _more_fall(document, run, say)
+    if run.fall >= core.LEAST_FALL_TRADE - 1e-9:
+        least = f"{text}; {core.LEAST_FALL_TRADE * 100:g} % is the least"
+        checks.add("GUTTERS_FALL_LEAST", "caution", title, least, "run", run, *fixes)
+    elif run.fall > 1e-9:
+        checks.add("GUTTERS_FALL_SMALL", "fails", title, text, "run", run, *fixes)
+    else:
+        rises = (
+            "it rises on its way, so that it stands full"
+            if run.through
+            else f"its foot is {say.length(run.inlet_m - run.foot_m)} under the inlet, so that it stands full"
+        )
+        checks.add(
+            "GUTTERS_DRY_RUN_RISES", "fails", title, rises, "run", run, *fixes, *_stand_full(document, run, say)
+        )
+
+
+def _foot_above_screen(document: Property, run: RunLevels, screen_m: float, checks: _Checks, say: Wording) -> None:
+    assert run.foot_m is not None
+    highest = round(screen_m - core.UNDER_SCREEN_M, 3)
+    checks.add(
+        "GUTTERS_FOOT_ABOVE_SCREEN",
+        "fails",
+        f"Foot of the dry run, {run.name}",
+        f"{say.length(run.foot_m - screen_m)} above the {OPEN_AT_WORDS[run.open_at]}; water does not run up to it",
+        "run",
+        run,
+        Fix(
+            text=f"Begin it at {say.length(highest)}.",
+            operations=[replace(f"{_at(document, run.group)}/run/foot_m", highest)],
+        ),
+    )
+
+
+def _more_fall(document: Property, run: RunLevels, say: Wording) -> list[Fix]:
+    """Beginning the run higher, where its screen allows, or setting the tank lower, each as far as it needs."""
+    pipes = {pipe.id: pipe for pipe in document.downpipes}
+    pipe = pipes[run.group]
+    joined = None if pipe.run.into is None else pipes[pipe.run.into]
+    if joined is not None and joined.run.foot_m is not None:
+        # From where it joins on, the other run has a check of its own.
+        end_m, length_m, lower = joined.run.foot_m, pipe.run.length_m, []
+    else:
+        end_m, length_m = run.inlet_m, run.length_m
+        short_m = 0.0 if run.drop_m is None else run.needed_m - run.drop_m
+        lower = _lower_by(document, short_m, say) if short_m > 0 else []
+    wanted_m = math.ceil(100 * (end_m + core.LEAST_FALL * length_m)) / 100
+    if run.foot_assumed or run.screen_m is None or wanted_m > run.screen_m - core.UNDER_SCREEN_M:
+        return lower
+    begin = Fix(
+        text=f"Begin it at {say.length(wanted_m)}, higher up the wall.",
+        operations=[replace(f"{_at(document, run.group)}/run/foot_m", wanted_m)],
+    )
+    return [begin, *lower]
+
+
+def _stand_full(document: Property, run: RunLevels, say: Wording) -> list[Fix]:
+    """Laying it as a wet run, where it then has the head to spare that it needs."""
+    number = next(row for row, pipe in enumerate(document.downpipes) if pipe.id == run.group)
+    pipe = document.downpipes[number]
+    if run.through or any(each.run.into == run.group for each in document.downpipes):
+        return []
+    wet = pipe.model_copy(update={"run": pipe.run.model_copy(update={"kind": "wet"})})
+    pipes = [wet if row == number else each for row, each in enumerate(document.downpipes)]
+    spare = run_levels(document.model_copy(update={"downpipes": pipes}), wet, {run.group: run.flow_l_s}).spare_m
+    if spare is None or spare < core.WET_SPARE_M:
+        return []
+    return [
+        Fix(
+            text=f"Lay it as a wet run, watertight, with a drain at its low point: {say.length(spare)} of head "
+            "to spare.",
+            operations=[
+                replace(f"/downpipes/{number}/run/kind", "wet"),
+                replace(f"/downpipes/{number}/run/low_drain", True),
+            ],
+        )
+    ]
 
 
 def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks: _Checks, say: Wording) -> None:

@@ -1,6 +1,7 @@
 """How gutters, pipes and tank connections are put together, for what this property has. Basis: common practice."""
 
 from lean_year.core.water_path.gutters import (
+    CHANNEL_FALL,
     DOWNPIPE_BRACKETS_M,
     DRAIN_HANGERS_M,
     HANGERS_IN_SNOW_M,
@@ -53,15 +54,13 @@ def _gutters_and_downpipes(document: Property) -> list[BuildNote]:
             "wherever something must come out.",
         ),
     ]
-    if any(roof.on and roof.gutter.shape == "channel" for roof in document.roofs):
+    if any(roof.on and each.shape == "channel" for roof in document.roofs for each in roof.gutters):
         notes.append(
             BuildNote(
                 view="downpour",
                 head="Channels in paving",
-                text=(
-                    "Lay them to a fall of 2 % under a grate that lifts out; what runs over paving is not for "
-                    "drinking."
-                ),
+                text=f"Lay them to a fall of {CHANNEL_FALL * 100:g} % under a grate that lifts out; what runs over "
+                "paving is not for drinking.",
             )
         )
     return notes

@@ -11,7 +11,8 @@ from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.flow import flows_at, places_to_the_tank, runs_in_use
+from lean_year.plan.model.flow import Flows, flows_at, places_to_the_tank, runs_in_use
+from lean_year.plan.model.gutter_runs import gutter_runs
 from lean_year.plan.model.levels import (
     Check,
     RunLevels,
@@ -72,6 +73,27 @@ class Section(BaseModel):
     highest_tap_m: float | None
 
 
+class OutletPlan(BaseModel):
+    """One outlet of a gutter, and what of it runs there. [m]"""
+
+    at_m: float
+    measured: bool
+    left_m: float
+    right_m: float
+    flow_l_s: float
+    """In the downpour. [L/s]"""
+
+
+class GutterRunPlan(BaseModel):
+    """One run of gutter, with what was not entered filled in."""
+
+    roof: str
+    length_m: float
+    share: float
+    """Of the rain off its surface. [-]"""
+    outlets: list[OutletPlan]
+
+
 class Estimate(BaseModel):
     """A rate worked out from the daily record, for who has no table."""
 
@@ -88,6 +110,8 @@ class GuttersPlan(BaseModel):
     runs: list[RunLevels]
     tees: list[TeeLevels]
     checks: list[Check]
+    gutter_runs: list[GutterRunPlan]
+    """Of every surface in use, in the order of the document."""
     places: list[Place]
     """In the order of the water; the overflow's stands at its own station."""
     tightest: str | None
@@ -155,6 +179,29 @@ def _screens(document: Property, places: list[Place]) -> list[ScreenPlan]:
     return rows
 
 
+def _gutter_runs(document: Property, flows: Flows) -> list[GutterRunPlan]:
+    return [
+        GutterRunPlan(
+            roof=roof.id,
+            length_m=run.length_m,
+            share=run.share,
+            outlets=[
+                OutletPlan(
+                    at_m=at,
+                    measured=entered is not None,
+                    left_m=left,
+                    right_m=right,
+                    flow_l_s=flows.by_roof[roof.id] * run.share * (left + right) / run.length_m,
+                )
+                for at, entered, (left, right) in zip(run.outlets_m, run.gutter.outlets_m, run.reaches_m, strict=True)
+            ],
+        )
+        for roof in document.roofs
+        if roof.on
+        for run in gutter_runs(roof)
+    ]
+
+
 @cached_by_parts(
     16,
     "units", "roofs", "downpipes", "levels", "downpour", "rain", "overflow", "snow", "site", "first_flush", "cistern",
@@ -187,6 +234,7 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
         runs=runs,
         tees=tee_levels(document, runs),
         checks=checks,
+        gutter_runs=_gutter_runs(document, flows),
         places=places,
         tightest=tightest.key if tightest else None,
         screens=_screens(document, places),

@@ -15,10 +15,10 @@ from lean_year.plan.model.flow import (
     overflow_intensity_mm_h,
     places_to_the_tank,
     screen_takes_l_s,
-    spills_over,
 )
 from lean_year.plan.model.flush_chambers import chambers
-from lean_year.plan.model.levels import run_levels, tank_of
+from lean_year.plan.model.gutter_places import spills_over
+from lean_year.plan.model.levels import RunLevels, run_levels, tank_of
 from lean_year.plan.model.overflow_outlets import overflow_count, overflow_takes_l_s
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.tank_network import Chain
@@ -91,7 +91,12 @@ def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
         ]
     )
     gutters = np.array(
-        [min(of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s) for roof in roofs]
+        [
+            min(of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s)
+            if roof.gutters
+            else AS_OPEN
+            for roof in roofs
+        ]
     )
     heads = np.linspace(0, 2.0, 81)
     one = 1 / max(1, overflow_count(document))
@@ -101,7 +106,7 @@ def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
         area_m2=areas,
         gutter_l_s=gutters,
         shares=shares,
-        groups=_groups(document, storm, places, chain, {key: run.drop_m for key, run in levels.items()}),
+        groups=_groups(document, storm, places, chain, levels),
         vessels=chain.vessels,
         links=chain.links,
         overflow_head_m=heads,
@@ -111,7 +116,7 @@ def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
 
 
 def _groups(
-    document: Property, storm: Storm, places: list[Place], chain: Chain, drop_m: dict[str, float | None]
+    document: Property, storm: Storm, places: list[Place], chain: Chain, levels: dict[str, RunLevels]
 ) -> list[StormGroup]:
     ids = [pipe.id for pipe in document.downpipes]
     found = chambers(document) if storm.flush_empty else []
@@ -136,7 +141,7 @@ def _groups(
                 inlet.append(capacity)
             elif place.kind in ("downpipe", "screen"):
                 takes.append(capacity)
-            elif place.kind in ("run", "reducer") and drop_m[pipe.id] is not None:
+            elif place.kind in ("run", "reducer") and levels[pipe.id].heights_known:
                 run.append(capacity)
         chamber = sum(
             each.volume_l * (area[pipe.id] / total if len(each.groups) > 1 and total else 1.0)
@@ -204,6 +209,8 @@ def _places(document: Property, result: StormResult, chain: Chain, of: dict[str,
     """Every place from the gutters to the overflow, in the order of the water."""
     rows = []
     for row, roof in enumerate(roof for roof in document.roofs if roof.on):
+        if not roof.gutters:
+            continue
         takes = min(of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s)
         spill = result.gutter_spill_l_s[row]
         rows.append(
@@ -217,8 +224,7 @@ def _places(document: Property, result: StormResult, chain: Chain, of: dict[str,
         rows += [
             _place("group", pipe.id, f"Downpipes and screens of {pipe.name}", run + run_spill,
                    result.group_spill_l_s[row], "at the foot of the downpipes"),
-            _place("run", pipe.id, f"Run of {pipe.name}", run, run_spill,
-                   "over the leaf screen, where the run begins"),
+            _place("run", pipe.id, f"Run of {pipe.name}", run, run_spill, of[f"run:{pipe.id}"].spills),
         ]  # fmt: skip
         if any(at_the_tank(screen) for screen in pipe.screens):
             rows.append(

@@ -1,15 +1,12 @@
-import { choicesAt } from "../../document/choices";
 import { useState } from "react";
-import { replace } from "../../document/edits";
 import { useEdits, useSaved } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
-import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
 import { FlowPicture } from "./FlowPicture";
+import { GutterRuns, WithoutGutters } from "./GutterRuns";
 import type { Place } from "./FlowPicture";
 
 /** The downpour through every place, with the tightest marked and the sizes that would do. */
@@ -59,6 +56,7 @@ export function DownpourView() {
             units={units}
           />
         </section>
+        <WithoutGutters />
         <PlaceSheet place={place} />
         <PlacesTable places={places} picked={place.key} onPick={setPicked} />
       </div>
@@ -132,80 +130,12 @@ function PlaceSheet({ place }: { place: Place }) {
 
 /** What of a place can be entered. */
 function PlaceEntries({ place }: { place: Place }) {
-  const bench = useEdits();
   const { document } = useSaved();
-  const { units } = document;
   if (place.roof !== null) {
     const row = document.roofs.findIndex((roof) => roof.id === place.roof);
     const roof = document.roofs[row];
     if (!roof) return null;
-    const at = `/roofs/${row}/gutter`;
-    const { gutter } = roof;
-    return (
-      <p className="mt-1 leading-[1.85]">
-        A{" "}
-        <Choice
-          label={`Shape of the gutter of ${roof.name}`}
-          value={gutter.shape}
-          options={choicesAt<typeof gutter.shape>(`${at}/shape`, units)}
-          onChoose={(shape) => void bench.edit(`Gutter of ${roof.name}: ${shape}`, replace(`${at}/shape`, shape))}
-        />{" "}
-        <Entry
-          label={`Width of the gutter of ${roof.name}`}
-          path={`${at}/width_mm`}
-          kind="bore"
-          value={gutter.width_mm}
-        />{" "}
-        wide
-        {gutter.shape !== "half_round" && (
-          <>
-            {" "}
-            and{" "}
-            <Entry
-              label={`Depth of the gutter of ${roof.name}`}
-              path={`${at}/depth_mm`}
-              kind="bore"
-              value={gutter.depth_mm}
-            />{" "}
-            deep
-          </>
-        )}
-        , with <Entry label={`Outlets of ${roof.name}`} path={`${at}/outlets`} kind="count" value={gutter.outlets} />{" "}
-        outlets of{" "}
-        <Entry
-          label={`Opening of the outlets of ${roof.name}`}
-          path={`${at}/outlet_mm`}
-          kind="bore"
-          value={gutter.outlet_mm}
-        />
-        ,{" "}
-        <YesOrNo
-          label={`Strainers of ${roof.name}`}
-          path={`${at}/strainer`}
-          on={gutter.strainer}
-          yes="under strainers"
-          no="open"
-          yesNote="each halves what its outlet takes"
-        />
-        , falling{" "}
-        <Entry
-          label={`Fall of the gutter of ${roof.name}`}
-          path={`${at}/fall_mm_m`}
-          kind="percent"
-          value={gutter.fall_mm_m / 1000}
-          stored={1000}
-        />
-        ,{" "}
-        <YesOrNo
-          label={`Angles in the gutter of ${roof.name}`}
-          path={`${at}/bends`}
-          on={gutter.bends}
-          yes="round a corner"
-          no="straight"
-        />
-        .
-      </p>
-    );
+    return <GutterRuns roof={roof} row={row} />;
   }
   const index = document.downpipes.findIndex((pipe) => pipe.id === place.group);
   const pipe = document.downpipes[index];

@@ -78,10 +78,13 @@ export function LevelsView() {
                 label: `Gutter outlet of ${lowest.roof.name}`,
                 toOperations: (value) => replace(`/roofs/${lowest.row}/outlet_m`, value),
               },
-              screen: {
-                label: `Leaf screen of ${run.name}`,
-                toOperations: (value) => replace(`/downpipes/${index}/screen_m`, value),
-              },
+              screen:
+                run.open_at === "outlet"
+                  ? undefined
+                  : {
+                      label: `Leaf screen of ${run.name}`,
+                      toOperations: (value) => replace(`/downpipes/${index}/screen_m`, value),
+                    },
               tank: { label: `Floor of ${tank.name}`, toOperations: tanksTo },
               discharge: {
                 label: "Ground at the overflow's end",

@@ -8,6 +8,7 @@ import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
+import { OPEN_AT } from "./sectionScale";
 import type { RunLevels, Tee } from "./sectionScale";
 
 const NONE = "";
@@ -57,13 +58,16 @@ function UpperEnd(props: {
           ;{" "}
         </span>
       ))}
-      {run.screen_m !== null && (
-        <>
-          water on the leaf screen at{" "}
-          <Entry label={`Leaf screen of ${pipe.name}`} path={`${at}/screen_m`} kind="length" value={run.screen_m} />
-          {run.screen_assumed && <span className="note"> (assumed under the outlet)</span>}.
-        </>
-      )}
+      {run.screen_m !== null &&
+        (run.open_at === "outlet" && run.screen_assumed ? (
+          "no screen on the wall, so that in a downpour water stands up to the gutter."
+        ) : (
+          <>
+            water on the {OPEN_AT[run.open_at]} at{" "}
+            <Entry label={`Leaf screen of ${pipe.name}`} path={`${at}/screen_m`} kind="length" value={run.screen_m} />
+            {run.screen_assumed && <span className="note"> (assumed under the outlet)</span>}.
+          </>
+        ))}
       {props.tee && (
         <>
           {" "}
@@ -115,7 +119,22 @@ function TheRun({ run, pipe, index }: { run: RunLevels; pipe: Pipe; index: numbe
         kind="length"
         value={pipe.run.length_m}
       />{" "}
-      long, with{" "}
+      long,{" "}
+      {pipe.run.kind === "dry" && (
+        <>
+          beginning at{" "}
+          <MaybeEntry
+            label={`Foot of the run of ${pipe.name}`}
+            path={`${at}/run/foot_m`}
+            kind="length"
+            value={pipe.run.foot_m}
+            unknown="a height not measured"
+            around={1}
+          />{" "}
+          at the foot of its downpipes,{" "}
+        </>
+      )}
+      with{" "}
       <Entry label={`90° bends of ${pipe.name}`} path={`${at}/run/bends_90`} kind="count" value={pipe.run.bends_90} />{" "}
       90° bends and{" "}
       <Entry label={`45° bends of ${pipe.name}`} path={`${at}/run/bends_45`} kind="count" value={pipe.run.bends_45} />{" "}

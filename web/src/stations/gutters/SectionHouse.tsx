@@ -1,7 +1,7 @@
 import { axisUnit, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { signed } from "./SectionParts";
-import { HEIGHT, STAFF, TOP } from "./sectionScale";
+import { HEIGHT, OPEN_AT, STAFF, TOP } from "./sectionScale";
 import type { At, RunLevels, Tee } from "./sectionScale";
 
 const PIPE_PX = 7;
@@ -91,12 +91,14 @@ export function Way({ run, at, outlet, screen }: { run: RunLevels; at: At; outle
         stroke={tooLow ? "var(--alarm)" : "var(--water-5)"}
         strokeWidth="5"
       />
-      <path
-        d={`M${houseX - 15} ${y(screen) + 5}l20 -9`}
-        stroke="var(--ink)"
-        strokeWidth="2"
-        strokeDasharray="3 2.4"
-      />
+      {run.open_at !== "outlet" && (
+        <path
+          d={`M${houseX - 15} ${y(screen) + 5}l20 -9`}
+          stroke="var(--ink)"
+          strokeWidth="2"
+          strokeDasharray="3 2.4"
+        />
+      )}
       <path d={way} fill="none" stroke="var(--ink)" strokeWidth={PIPE_PX + 3} strokeLinejoin="round" />
       <path
         d={way}
@@ -120,17 +122,21 @@ export function TopWords({ run, tee, at, unit }: { run: RunLevels; tee: Tee | un
           gutter outlet <tspan fontWeight="650">{signed(outlet / unit, 2)}</tspan>
         </text>
       )}
-      {screen !== null && (
+      {screen !== null && (run.open_at !== "outlet" || tee) && (
         <text
           x={houseX + 10}
           y={outlet === null ? y(screen) - 4 : Math.max(y(screen) - 4, y(outlet) + 19)}
           className="label halo"
         >
-          leaf screen <tspan fontWeight="650">{signed(screen / unit, 2)}</tspan>
-          {run.screen_assumed ? " assumed" : ""}
+          {run.open_at !== "outlet" && (
+            <>
+              {OPEN_AT[run.open_at]} <tspan fontWeight="650">{signed(screen / unit, 2)}</tspan>
+              {run.screen_assumed ? " assumed" : ""}
+            </>
+          )}
           {tee && (
             <>
-              , tee <tspan fontWeight="650">{signed(tee.tee_m / unit, 2)}</tspan>
+              {run.open_at === "outlet" ? "" : ", "}tee <tspan fontWeight="650">{signed(tee.tee_m / unit, 2)}</tspan>
             </>
           )}
         </text>

@@ -149,7 +149,7 @@ export function HeadMarks(props: { run: RunLevels; at: At; lid: number; units: U
       )}
       {dry && run.fall !== null && (
         <text x={left + 8} y={words + 22} className="axis halo">
-          falls {fixed(run.fall * 100, 1)} %
+          {run.foot_assumed ? "falls at most" : "falls"} {fixed(run.fall * 100, 1)} %
         </text>
       )}
       <text

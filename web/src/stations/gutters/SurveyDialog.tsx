@@ -15,11 +15,18 @@ function points(document: Document): Point[] {
         ? [{ path: `/roofs/${row}/outlet_m`, name: `Gutter outlet of ${roof.name}`, value: roof.outlet_m }]
         : [],
     ),
-    ...downpipes.map((pipe, row) => ({
-      path: `/downpipes/${row}/screen_m`,
-      name: `Leaf screen of ${pipe.name}`,
-      value: pipe.screen_m,
-    })),
+    ...downpipes.flatMap((pipe, row) => [
+      { path: `/downpipes/${row}/screen_m`, name: `Leaf screen of ${pipe.name}`, value: pipe.screen_m },
+      ...(pipe.run.kind === "dry"
+        ? [
+            {
+              path: `/downpipes/${row}/run/foot_m`,
+              name: `Foot of the downpipes of ${pipe.name}, where the run begins`,
+              value: pipe.run.foot_m,
+            },
+          ]
+        : []),
+    ]),
     ...cistern.tanks.map((tank, row) => ({
       path: `/cistern/tanks/${row}/floor_m`,
       name: `Floor of ${tank.name}`,

@@ -211,6 +211,104 @@ describe("how it is put together", () => {
   });
 });
 
+describe("runs of gutter", () => {
+  const pick = async (name: RegExp) => userEvent.click(await screen.findByRole("button", { name }));
+
+  test("two eaves are two runs, each drawn with what comes to its outlets", async () => {
+    renderOnDemo(<DownpourView />);
+    await pick(/^Gutter of House, slate,/);
+    const [one, other] = screen.getAllByRole("img", { name: /^The gutter [12] of House, slate is 13.20 m long/ });
+    const flows = demo.plan.gutters.gutter_runs.filter((run) => run.roof === "house");
+    expect(one!.getAttribute("aria-label")).toMatch(/1.2 L\/s run to the outlet at 0.00 m, .* at 13.20 m/);
+    expect(other!.getAttribute("aria-label")).toBe(one!.getAttribute("aria-label")!.replace("gutter 1", "gutter 2"));
+    const total = flows.flatMap((run) => run.outlets).reduce((sum, each) => sum + each.flow_l_s, 0);
+    expect(total).toBeCloseTo(demo.plan.gutters.places.find((each) => each.key === "gutter:house")!.flow_l_s, 6);
+  });
+
+  test("an outlet that nobody measured shows what is assumed, and opening it enters nothing", async () => {
+    const calls = renderOnDemo(<DownpourView />, terrace);
+    await pick(/^Gutter of Back slope,/);
+    await userEvent.click(
+      screen.getByRole("button", { name: "Outlet 1 of the gutter of Back slope: 0.00 m assumed" }),
+    );
+    expect(lastOperations(calls)).toBeNull();
+    await userEvent.type(screen.getByRole("textbox", { name: "Outlet 1 of the gutter of Back slope" }), "2.5{Enter}");
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/roofs/0/gutters/0/outlets_m/0", value: 2.5 }]),
+    );
+  });
+
+  test.each([
+    [
+      "One outlet more in the gutter of Studio, metal",
+      { op: "add", path: "/roofs/1/gutters/0/outlets_m/-", value: null },
+    ],
+    ["One outlet less in the gutter of Studio, metal", { op: "remove", path: "/roofs/1/gutters/0/outlets_m/1" }],
+    ["Remove the gutter of Studio, metal", { op: "remove", path: "/roofs/1/gutters/0" }],
+  ])("%s", async (name, operation) => {
+    const calls = renderOnDemo(<DownpourView />);
+    await pick(/^Gutter of Studio, metal,/);
+    await userEvent.click(screen.getByRole("button", { name }));
+    await waitFor(() => expect(lastOperations(calls)).toEqual([operation]));
+  });
+
+  test("a run for the other eave begins with the same gutter, its length and outlet not measured", async () => {
+    const calls = renderOnDemo(<DownpourView />);
+    await pick(/^Gutter of Studio, metal,/);
+    await pick(/^Another run of gutter/);
+    const value = { ...demo.document.roofs[1]!.gutters[0], length_m: null, outlets_m: [null] };
+    await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "add", path: "/roofs/1/gutters/-", value }]));
+  });
+
+  test("a surface without a gutter says so and is offered one; its water still comes to its downpipes", async () => {
+    const state = structuredClone(demo);
+    state.document.roofs[1]!.gutters = [];
+    state.plan.gutters.places = state.plan.gutters.places.filter((each) => each.roof !== "studio");
+    state.plan.gutters.gutter_runs = state.plan.gutters.gutter_runs.filter((each) => each.roof !== "studio");
+    const calls = renderOnDemo(<DownpourView />, state);
+    await pick(/^Fit a gutter to Studio, metal/);
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([{ op: "add", path: "/roofs/1/gutters/-", value: {} }]),
+    );
+    expect(screen.getByRole("button", { name: /^Downpipes of Barn and studio, 6.6/ })).toBeTruthy();
+  });
+});
+
+describe("the foot of a dry run", () => {
+  const unmeasured = structuredClone(demo);
+  unmeasured.document.downpipes[1]!.run.foot_m = null;
+  Object.assign(unmeasured.plan.gutters.runs[1]!, { foot_assumed: true, fall: 0.05 });
+
+  test("is asked for, and its fall told as the most that it can be", async () => {
+    const calls = renderOnDemo(<LevelsView />, unmeasured);
+    await userEvent.click(await screen.findByRole("radio", { name: "Barn and studio" }));
+    expect(await screen.findByText("falls at most 5.0 %")).toBeTruthy();
+    await userEvent.click(
+      screen.getByRole("button", { name: "Foot of the run of Barn and studio: a height not measured" }),
+    );
+    expect(lastOperations(calls)).toBeNull();
+    await userEvent.type(screen.getByRole("textbox", { name: "Foot of the run of Barn and studio" }), "1.1{Enter}");
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/1/run/foot_m", value: 1.1 }]),
+    );
+  });
+
+  test("has a place in the survey, which a wet run has not", async () => {
+    renderOnDemo(<LevelsView />);
+    await userEvent.click(await screen.findByRole("button", { name: "Survey heights" }));
+    const dialog = await screen.findByRole("dialog");
+    expect(within(dialog).getByLabelText(/^Staff reading at Foot of the downpipes of Barn and studio/)).toBeTruthy();
+    expect(within(dialog).queryByLabelText(/^Staff reading at Foot of the downpipes of House/)).toBeNull();
+  });
+});
+
+test("without a leaf screen the section and its words go by the gutter outlet", async () => {
+  renderOnDemo(<LevelsView />, terrace);
+  await userEvent.click(await screen.findByRole("radio", { name: "Street" }));
+  await screen.findByRole("group", { name: /Section of Street to scale: 0.80 m from gutter outlet to inlet/ });
+  expect(screen.getByText(/no screen on the wall/)).toBeTruthy();
+});
+
 describe("the flow picture", () => {
   test.each([demo, buried, terrace])(
     "what comes to each column is what left the one before",
@@ -234,7 +332,7 @@ describe("the flow picture", () => {
     await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
     expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/1/screens/1/open_cm2", value: 180 }]);
     await userEvent.click(
-      screen.getByRole("button", { name: /^Gutter of Barn, 4.9 of 5.1: inflow 4.9 L\/s, capacity 5.1 L\/s/ }),
+      screen.getByRole("button", { name: /^Gutter of Barn, 4.9 of 6.7: inflow 4.9 L\/s, capacity 6.7 L\/s/ }),
     );
     expect(screen.getByRole("heading", { name: "Gutter of Barn" })).toBeTruthy();
   });

@@ -5,6 +5,13 @@ export type Tee = Plan["gutters"]["tees"][number];
 export type Section = Plan["gutters"]["section"];
 export type TankBox = Plan["gutters"]["tanks"][number];
 
+/** Where the downpipes of a run are open to the air. */
+export const OPEN_AT: Record<RunLevels["open_at"], string> = {
+  leaf_screen: "leaf screen",
+  downpipe_filter: "downpipe filter",
+  outlet: "gutter outlet",
+};
+
 export const TOP = 26;
 const BOTTOM = 26;
 export const STAFF = 56;
@@ -30,6 +37,7 @@ export function sectionScale(
     run.screen_m ?? run.inlet_m,
     run.inlet_m,
     run.low_point_m ?? section.ground_m,
+    run.foot_m ?? section.ground_m,
     vessel.floor_m,
     vessel.lid_m,
     section.ground_m,

@@ -59,7 +59,13 @@ export function RoofRow(props: {
               })) ?? [{ value: roof.material, label: roof.material.replace("_", " ") }]
             }
             title={chosen?.source}
-            onChoose={(material) => set(`${roof.name}: covering`, "material", material)}
+            onChoose={(material) =>
+              void bench.edit(`${roof.name}: covering`, [
+                ...replace(`${at}/material`, material),
+                // A hillside has no eaves.
+                ...(material === "hillside_rock" ? replace(`${at}/gutters`, []) : []),
+              ])
+            }
           />
           ,{" "}
           <Choice

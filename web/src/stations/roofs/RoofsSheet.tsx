@@ -127,7 +127,7 @@ function useAddRoof() {
   const { surfaces } = usePlan("roofs").roofs;
   return (extent: Roof["extent"]) => {
     const number = freshNumber("roof", document.roofs);
-    const roof: Omit<Roof, "gutter"> = {
+    const roof: Omit<Roof, "gutters"> = {
       id: `roof-${number}`,
       name: `Roof ${number}`,
       material: "metal",
