@@ -9,6 +9,7 @@ from lean_year.api.app import create_app
 
 WEB = Path(__file__).parents[2] / "web/src"
 READ_ELSEWHERE = {
+    "BankPlan": {"years_if_open"},
     # by other parts of the plan, which share the answer
     "Finding": {"not_to_drink"},
     "RunLevels": {"friction_m", "fittings_m", "exit_m", "velocity_m_s", "needed_m", "falls_over_m", "highest_kpa"},

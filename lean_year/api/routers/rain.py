@@ -20,7 +20,15 @@ from lean_year.api.schemas import (
 )
 from lean_year.demo.generator import stations
 from lean_year.demo.shipped import archive_rain, station_note
-from lean_year.formats.rain.account import UNIT_NAME, Choices, DateOrder, ImportAccount, RainImport, Unit
+from lean_year.formats.rain.account import (
+    UNIT_NAME,
+    Choices,
+    DateOrder,
+    ImportAccount,
+    RainImport,
+    TemperatureUnit,
+    Unit,
+)
 from lean_year.formats.rain.rain_import import archive_account, rain_from_means, read_rain_file
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.store import records
@@ -33,14 +41,19 @@ router = APIRouter(
 )
 Order = Annotated[DateOrder | None, Query()]
 RainUnit = Annotated[Unit | None, Query()]
+Degrees = Annotated[TemperatureUnit | None, Query()]
 Column = Annotated[int | None, Query(ge=0, le=200)]
 
 
 @router.post("/rain/preview", response_model=RainPreview)
 def preview_rain(
-    data: FileBody, date_order: Order = None, unit: RainUnit = None, rain_column: Column = None
+    data: FileBody,
+    date_order: Order = None,
+    unit: RainUnit = None,
+    rain_column: Column = None,
+    temperature_unit: Degrees = None,
 ) -> Response:
-    read = read_rain_file(data, Choices(date_order, unit, rain_column))
+    read = read_rain_file(data, Choices(date_order, unit, rain_column, temperature_unit))
     return json_of(rain_preview(read, prepare_rain(read.rain, "none")))
 
 
@@ -60,8 +73,9 @@ def keep_rain(
     date_order: Order = None,
     unit: RainUnit = None,
     rain_column: Column = None,
+    temperature_unit: Degrees = None,
 ) -> Response:
-    read = read_rain_file(data, Choices(date_order, unit, rain_column))
+    read = read_rain_file(data, Choices(date_order, unit, rain_column, temperature_unit))
     stored, moved = workshop.take_rain(property_id, base_revision, edit_id, read.rain, name, _note(read.account))
     return state_of(workshop, stored, moved)
 

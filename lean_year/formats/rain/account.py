@@ -19,6 +19,7 @@ from lean_year.plan.answer.quantities import fixed
 DateOrder = Literal["ymd", "dmy", "mdy"]
 Layout = Literal["table", "ghcn_dly", "swmm", "months", "means", "archive"]
 Unit = Literal["mm", "tenth_mm", "inch"]
+TemperatureUnit = Literal["celsius", "tenth_celsius", "fahrenheit"]
 MM_PER_UNIT: dict[Unit, float] = {"mm": 1.0, "tenth_mm": 0.1, "inch": MM_PER_INCH}
 UNIT_NAME: dict[Unit, str] = {"mm": "millimetres", "tenth_mm": "tenths of a millimetre", "inch": "inches"}
 LEAST_DAYS = 365
@@ -34,6 +35,7 @@ class Choices:
     date_order: DateOrder | None = None
     unit: Unit | None = None
     rain_column: int | None = None
+    temperature_unit: TemperatureUnit | None = None
 
 
 class RefusedRow(BaseModel):
@@ -55,6 +57,9 @@ class AsRead(BaseModel):
     date_order: DateOrder = "ymd"
     unit: Unit
     unit_reason: str
+    temperature_unit: TemperatureUnit | None = None
+    """None where the file has no temperatures, or its layout says their unit."""
+    temperature_reason: str = ""
     rows: int
     refused: list[RefusedRow] = []
     """The first of the rows that were refused."""

@@ -19,6 +19,7 @@ from lean_year.formats.rain.account import (
     DateOrder,
     RainImport,
     RefusedRow,
+    TemperatureUnit,
     Unit,
     account,
     guess_unit,
@@ -35,12 +36,15 @@ from lean_year.formats.rain.rain_table import (
     Weather,
     read_table,
 )
+from lean_year.formats.rain.temperatures import in_celsius
 from lean_year.plan.answer.quantities import fixed
 
 MAX_SPAN_DAYS = 200_000
 REFUSED_SHARE_LIMIT = 0.2
 _DECIMAL = "where a comma is a decimal one, part the columns by a semicolon, or quote the numbers"
-_MISSING_NUMBERS = {-9999.0, -999.0, -999.9, -99.9, -99.0, -9.0, -9.9}
+_MISSING_TEMPERATURES = {-9999.0, -999.0, -999.9, -99.9, -99.0}
+_MISSING_NUMBERS = _MISSING_TEMPERATURES | {-9.0, -9.9}
+"""Of what is never below zero; a frost of nine degrees is none of them."""
 
 
 def _date_order(parts: NDArray[np.int64], lines: NDArray[np.int64], chosen: DateOrder | None) -> DateOrder:
@@ -128,7 +132,8 @@ class _Rows:
             self.values.append(value)
             self.lines.append(line)
             for kind, column in table.weather_columns.items():
-                self.weather[kind].append(_weather_value(_cell(row, column), comma, number))
+                missing = _MISSING_NUMBERS if kind == "et0" else _MISSING_TEMPERATURES
+                self.weather[kind].append(_weather_value(_cell(row, column), comma, number, missing))
 
     @staticmethod
     def _date_parts(row: list[str], dates: list[int]) -> tuple[int, int, int] | None:
@@ -267,14 +272,14 @@ def read_daily_table(text: str, choices: Choices) -> RainImport:
     depths[impossible] = np.nan
     if np.isnan(depths).all():
         raise InputError("file", "has no day with a possible depth of rain" + _first_refused(rows))
-    weather, words = _weather(rows, placed, unit)
+    beside = _weather(table, rows, placed, unit, choices.temperature_unit)
     return account(
         DailyRain(
             placed.start,
             depths,
-            tmin_c=weather.get("tmin_c"),
-            tmax_c=weather.get("tmax_c"),
-            et0_mm=weather.get("et0_mm"),
+            tmin_c=beside.days.get("tmin_c"),
+            tmax_c=beside.days.get("tmax_c"),
+            et0_mm=beside.days.get("et0_mm"),
         ),
         AsRead(
             layout="table",
@@ -282,7 +287,9 @@ def read_daily_table(text: str, choices: Choices) -> RainImport:
             refused_count=rows.refused_count,
             rows=rows.read,
             station=rows.station,
-            weather=words,
+            weather=beside.words,
+            temperature_unit=beside.temperature_unit,
+            temperature_reason=beside.temperature_reason,
             date_order=order,
             unit=unit,
             unit_reason=reason,
@@ -298,15 +305,25 @@ def _cell(row: list[str], column: int | None) -> str:
     return row[column].strip() if column is not None and column < len(row) else ""
 
 
-def _weather_value(cell: str, comma: bool, number: re.Pattern[str]) -> float:
+def _weather_value(cell: str, comma: bool, number: re.Pattern[str], missing: set[float]) -> float:
     if not number.fullmatch(cell):
         return np.nan
     value = float(cell.replace(",", ".")) if comma else float(cell)
-    return np.nan if value in _MISSING_NUMBERS else value
+    return np.nan if value in missing else value
 
 
-def _weather(rows: _Rows, placed: _Placed, unit: Unit) -> tuple[dict[str, NDArray[np.float64]], list[str]]:
+@dataclass(frozen=True, slots=True)
+class _BesideRain:
     """The columns beside the rain on their days, and what was understood of each."""
+
+    days: dict[str, NDArray[np.float64]]
+    words: list[str]
+    temperature_unit: TemperatureUnit | None
+    temperature_reason: str
+
+
+def _weather(table: Table, rows: _Rows, placed: _Placed, unit: Unit, chosen: TemperatureUnit | None) -> _BesideRain:
+    read_as: tuple[TemperatureUnit | None, str] = (None, "")
     found: dict[str, NDArray[np.float64]] = {}
     words: list[str] = []
 
@@ -318,19 +335,12 @@ def _weather(rows: _Rows, placed: _Placed, unit: Unit) -> tuple[dict[str, NDArra
 
     low, high = days("tmin"), days("tmax")
     if low is not None and high is not None:
-        middle = float(np.nanmedian(high))
-        if np.nanmax(np.abs(high)) > 70 and (unit == "tenth_mm" or middle > 75):
-            low, high, scale = low / 10, high / 10, "tenths of a degree Celsius"
-        elif unit == "inch" or middle > 45:
-            low, high, scale = (low - 32) / 1.8, (high - 32) / 1.8, "degrees Fahrenheit"
-        else:
-            scale = "degrees Celsius"
-        possible = (np.abs(low) <= 70) & (np.abs(high) <= 70)
-        found["tmin_c"], found["tmax_c"] = np.where(possible, low, np.nan), np.where(possible, high, np.nan)
-        if np.isnan(found["tmin_c"]).all():
-            found = {}
-        else:
-            words.append(f"lowest and highest temperature, read as {scale}")
+        columns = " ".join(table.columns[table.weather_columns[kind]] for kind in ("tmin", "tmax"))
+        low_c, high_c, temperature_unit, why = in_celsius(low, high, rain_unit=unit, columns=columns, chosen=chosen)
+        if not np.isnan(low_c).all():
+            found["tmin_c"], found["tmax_c"] = low_c, high_c
+            words.append("lowest and highest temperature")
+            read_as = (temperature_unit, why)
     et0 = days("et0")
     if et0 is not None:
         et0 = et0 * MM_PER_UNIT[unit]
@@ -338,4 +348,4 @@ def _weather(rows: _Rows, placed: _Placed, unit: Unit) -> tuple[dict[str, NDArra
         words.append(f"evapotranspiration, read as {UNIT_NAME[unit]}")
         if np.isnan(found["et0_mm"]).all():
             del found["et0_mm"]
-    return found, words
+    return _BesideRain(found, words, *read_as)

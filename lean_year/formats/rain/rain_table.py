@@ -22,10 +22,14 @@ _RAIN_WORDS = ("rain", "precip", "prcp", "prec", "rr", "regen", "niederschlag", 
 _LINES_LOOKED_AT = 400
 Weather = Literal["tmin", "tmax", "et0"]
 _WEATHER_WORDS: dict[Weather, tuple[str, ...]] = {
-    "tmin": ("tmin", "tempmin", "mintemp", "tminc", "tminf", "minimumtemperature"),
-    "tmax": ("tmax", "tempmax", "maxtemp", "tmaxc", "tmaxf", "maximumtemperature"),
+    "tmin": ("tmin", "tempmin", "mintemp", "minimumtemperature", "lowesttemperature"),
+    "tmax": ("tmax", "tempmax", "maxtemp", "maximumtemperature", "highesttemperature"),
     "et0": ("et0", "eto", "et0mm", "etomm", "evapotranspiration", "pet"),
 }
+
+
+_DEGREES = re.compile(r"(tenths?(ofa)?)?(deg|degrees?)?(c|f|celsius|fahrenheit)$")
+"""A unit of temperature behind the name of a column, letters alone."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,7 +117,8 @@ def _weather_columns(header: list[str]) -> dict[Weather, int]:
     found: dict[Weather, int] = {}
     for column, name in enumerate(header):
         for kind, words in _WEATHER_WORDS.items():
-            if kind not in found and re.sub(r"[^a-z0-9]", "", name.lower()) in words:
+            plain = re.sub(r"[^a-z0-9]", "", name.lower())
+            if kind not in found and (plain in words or _DEGREES.sub("", plain) in words):
                 found[kind] = column
     return found
 

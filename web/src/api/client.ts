@@ -36,6 +36,7 @@ export type ImportChoices = {
   date_order?: RainPreview["date_order"];
   unit?: RainPreview["unit"];
   rain_column?: number;
+  temperature_unit?: NonNullable<RainPreview["temperature_unit"]>;
 };
 
 export const client = createClient<paths>({

@@ -1,4 +1,7 @@
-"""The design search: tank sizes and counts, roofs, saving steps and back-up, by cost and security."""
+"""The design search: tank sizes and counts, roofs, saving steps and back-up, by cost and security.
+
+What has no price is left out of it, and said to be.
+"""
 
 import itertools
 from collections.abc import Iterator
@@ -8,6 +11,7 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
+from lean_year.core.errors import InputError
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.progress import Progress
 from lean_year.plan.answer.wording import Wording
@@ -52,6 +56,8 @@ class Front(BaseModel):
     of_years: int
     aim: int
     currency: str
+    left_out: list[str]
+    """What has no price, and what the search does without it; whole sentences."""
     front: list[Design]
     """The cheapest for each number of years carried, each better one dearer; cheapest first."""
     cheapest_for_aim: Design | None
@@ -98,7 +104,7 @@ def _roof_choices(document: Property, say: Wording) -> list[tuple[Property, floa
                     [{"op": "replace", "path": f"/roofs/{row}/on", "value": not roof.on}],
                 )
             )
-    for area_m2 in RAIN_ROOFS_M2:
+    for area_m2 in RAIN_ROOFS_M2 if document.prices.rain_roof_m2 > 0 else ():
         entry = rain_roof_entry(document, area_m2)
         choices.append(
             (
@@ -130,6 +136,8 @@ def _step_choices(document: Property) -> list[tuple[list[StepEntry], str, list[d
 
 def _back_up_choices(document: Property) -> list[tuple[BackUpEntry, str, list[dict[str, Any]]]]:
     own = document.household.back_up
+    if not document.prices.water_m3 > 0:
+        return [(BackUpEntry(kind="none"), "", [])]
     choices: list[tuple[BackUpEntry, str, list[dict[str, Any]]]] = [(own, "", [])]
     others = [BackUpEntry(kind="none")] if own.kind != "none" else [own.model_copy(update={"kind": "truck"})]
     for other in others:
@@ -170,6 +178,10 @@ def _variants(document: Property, rain: PreparedRain, say: Wording) -> list[_Var
 def search_designs(document: Property, rain: PreparedRain, say: Wording) -> Iterator[Progress | Front]:
     """Try every combination, telling how far it is on the way; the last item is the front."""
     prices = document.prices
+    if not prices.tank_each + prices.tank_m3 > 0:
+        raise InputError(
+            "prices.tank_m3", "must be above 0, or the price of each tank: a tank that costs nothing wins"
+        )
     layout = layout_of(document)
     tanks = sum(tank.count for step in layout.steps for tank in step.tanks)
     each_l = layout.gross_l / tanks
@@ -214,11 +226,26 @@ def search_designs(document: Property, rain: PreparedRain, say: Wording) -> Iter
         of_years=years,
         aim=aim,
         currency=prices.currency,
+        left_out=_left_out(document),
         front=front,
         cheapest_for_aim=enough,
         today=_today(document, rain, variants[0], say),
         cloud=[(tried.cost, tried.years_carried) for tried in designs[::stride]],
     )
+
+
+def _left_out(document: Property) -> list[str]:
+    """What has no price and is left out, in words."""
+    said = []
+    if not document.prices.water_m3 > 0:
+        said.append(
+            "Water from elsewhere has no price, so every design is judged on rain alone."
+            if document.household.back_up.kind == "none"
+            else "Water from elsewhere has no price, so every design is judged on rain alone, without the back-up."
+        )
+    if not document.prices.rain_roof_m2 > 0:
+        said.append("A rain roof has no price, so none is added.")
+    return said
 
 
 def _design(document: Property, tried: _Tried, tanks_now: int | None, say: Wording) -> Design:

@@ -41,6 +41,7 @@ def cistern_findings(
     _replay(found, document, supply, say)
     for vessel in bank.vessels:
         _vessel(found, vessel, bank, say)
+    _valves(found, bank, int(supply.rain.counts.sum()), say)
     _links(found, bank, say)
     return found.rows
 
@@ -121,6 +122,24 @@ def _vessel(found: Findings, vessel: VesselPlan, bank: BankPlan, say: Wording) -
             f"lies there; the trade leaves at least {say.length(LEAST_OUTLET_M)}.",
             "Raise the outlet, or draw through a floating suction.",
         )
+
+
+def _valves(found: Findings, bank: BankPlan, of_years: int, say: Wording) -> None:
+    """The valve of a tank that is let down later: everything hangs on its position."""
+    held = [vessel for vessel in bank.vessels if vessel.let_down_l > STRANDED_SHARE * vessel.gross_l]
+    if not held or bank.years_if_open is None:
+        return
+    lowest = min(bank.vessels, key=lambda vessel: vessel.overflow_m)
+    names = " and ".join(vessel.name for vessel in held)
+    found.add(
+        "CISTERN_VALVE_POSITION",
+        "caution",
+        f"The valve of {names} has to be shut while it fills. Left open, what stands above the lowest overflow, "
+        f"{say.volume(sum(vessel.let_down_l for vessel in held))}, runs away over {lowest.name}, and rain carries "
+        f"{bank.years_if_open} of {several(of_years, 'year')}.",
+        "Tag it with its position by season. Open it only when the others have room for what comes down, and shut it "
+        "before rain: two bottom valves open at once is the fault to look for.",
+    )
 
 
 def _links(found: Findings, bank: BankPlan, say: Wording) -> None:

@@ -35,7 +35,9 @@ class Option(BaseModel):
     cost: float
     """What it costs once. [money]"""
     cost_m3: float | None
-    """Cost of each lean-year m3, what is bought once spread over the service years; None where it adds nothing."""
+    """Cost of each lean-year m3, what is bought once spread over the service years; None where it adds nothing or is
+    not priced."""
+    priced: bool
     operations: list[dict[str, Any]]
     """The edit that would take it; empty where it is not one edit."""
     working: str
@@ -88,7 +90,10 @@ def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slic
                 label=option.label,
                 lean_year_l=gained_l,
                 cost=option.cost,
-                cost_m3=option.cost / prices.service_years / (gained_l / 1000) if gained_l > 1.0 else None,
+                cost_m3=option.cost / prices.service_years / (gained_l / 1000)
+                if gained_l > 1.0 and option.cost > 0
+                else None,
+                priced=option.cost > 0,
                 operations=[option.operation],
                 working=f"{option.words}: {prices.currency}{fixed(option.cost)} over {prices.service_years} years, "
                 f"{say.volume(gained_l)} more in the lean year",
@@ -102,11 +107,12 @@ def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slic
                 lean_year_l=missed_l,
                 cost=0.0,
                 cost_m3=prices.water_m3,
+                priced=True,
                 operations=[],
                 working=f"{say.cost(prices.currency, prices.water_m3)}, when it is short",
             )
         )
-    rows.sort(key=lambda row: (row.cost_m3 is None, row.cost_m3 or 0.0))
+    rows.sort(key=lambda row: (not row.priced, row.cost_m3 is None, row.cost_m3 or 0.0))
     return rows
 
 

@@ -1,7 +1,7 @@
 """The tanks on one datum: what each holds for the house, the links between them, and what later phases add."""
 
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from pydantic import BaseModel
 
@@ -43,6 +43,9 @@ class LinkPlan(BaseModel):
 
     near: str
     far: str
+    near_id: str
+    far_id: str
+    """Of the tanks as entered: the same where it joins two of several alike."""
     bore_mm: float
     flow_l_s: float
     """What has to pass it to fill the far side, of the design inflow. [L/s]"""
@@ -77,6 +80,8 @@ class BankPlan(BaseModel):
     dead_l: float
     stranded_l: float
     let_down_l: float
+    years_if_open: int | None
+    """Years that rain carries where valves that should be shut are left open; None where there is none."""
 
 
 def design_inflow_l_s(document: Property) -> float:
@@ -127,12 +132,19 @@ def _vessels(layout: Layout) -> list[VesselPlan]:
     return rows
 
 
-def _inflow_beyond(document: Property, step: Step) -> list[float]:
-    """For each tank of a linked store after the first, the design inflow that must cross its link. [L/s]
+@dataclass(frozen=True, slots=True)
+class _Unit:
+    """One tank of a linked store, of as many alike as were entered."""
 
-    The water enters where the downpipes lead; the share of the room beyond a link, less what enters there, crosses.
-    """
-    total = design_inflow_l_s(document)
+    tank: Tank
+    name: str
+    live_l: float
+    enters: float
+    """Share of the water off the roofs that is led into it. [-]"""
+
+
+def _units(document: Property, step: Step) -> list[_Unit]:
+    """The tanks of a linked store one by one; what is led to several alike enters the first of them."""
     water = {tank.id: 0.0 for tank in step.tanks}
     for roof in document.roofs:
         if roof.on:
@@ -141,46 +153,71 @@ def _inflow_beyond(document: Property, step: Step) -> list[float]:
                 at = fed if fed in water else step.tanks[0].id
                 water[at] += plan_area_m2(roof) * drain.share
     area = sum(water.values())
-    live: dict[str, float] = {}
-    first = 0
+    units: list[_Unit] = []
     for tank in step.tanks:
-        live[tank.id] = sum(share.live_l for share in step.bank.shares[first : first + tank.count])
-        first += tank.count
-    room = sum(live.values())
-    crossing = []
-    for number in range(1, len(step.tanks)):
-        beyond = [tank.id for tank in step.tanks[number:]]
-        wanted = sum(live[each] for each in beyond) / room if room > 0 else 0.0
-        enters = sum(water[each] for each in beyond) / area if area > 0 else 0.0
-        crossing.append(abs(wanted - enters) * total)
-    return crossing
+        for copy in range(tank.count):
+            units.append(
+                _Unit(
+                    tank,
+                    tank.name if tank.count == 1 else f"{tank.name} {copy + 1}",
+                    step.bank.shares[len(units)].live_l,
+                    water[tank.id] / area if area > 0 and copy == 0 else 0.0,
+                )
+            )
+    return units
 
 
 def _links(document: Property, layout: Layout) -> list[LinkPlan]:
+    """The links between tanks as entered, and of those between several alike the one that most must cross."""
     step = layout.steps[-1]
-    rows = []
-    for number, flow in enumerate(_inflow_beyond(document, step), start=1):
-        near, far = step.tanks[number - 1], step.tanks[number]
-        laid = far.link
-        pipe = {
-            "bore_mm": laid.bore_mm, "length_m": laid.length_m,
-            "roughness_mm": laid.roughness_mm, "fittings": laid.fittings_k,
-        }  # fmt: skip
-        head = link_head_m(flow_l_s=min(flow, 1e5), **pipe)
-        room = sum(room_left_l(tank.vessel(), step.bank, head) * tank.count for tank in step.tanks[number:])
-        depth = max(0.0, step.bank.overflow_m - step.bank.draw_m)
-        rows.append(
-            LinkPlan(
-                near=near.name,
-                far=far.name,
-                bore_mm=far.link.bore_mm,
-                flow_l_s=flow,
-                head_m=head,
-                room_left_l=room,
-                passes_l_s=link_flow_l_s(head_m=depth / 2, **pipe),
-            )
-        )
+    units = _units(document, step)
+    total, room = design_inflow_l_s(document), sum(unit.live_l for unit in units)
+    rows: list[LinkPlan] = []
+    for number in range(1, len(units)):
+        near, beyond = units[number - 1], units[number:]
+        # What crosses is the share of the room beyond, less what enters there.
+        wanted = sum(unit.live_l for unit in beyond) / room if room > 0 else 0.0
+        flow = abs(wanted - sum(unit.enters for unit in beyond)) * total
+        link = _link(step, near, beyond, flow)
+        alike = rows and link.near_id == link.far_id == rows[-1].near_id == rows[-1].far_id
+        if not alike:
+            rows.append(link)
+        elif link.flow_l_s > rows[-1].flow_l_s:
+            rows[-1] = link
     return rows
+
+
+def _link(step: Step, near: _Unit, beyond: list[_Unit], flow_l_s: float) -> LinkPlan:
+    """The link between a tank and the first of those beyond it, at what must cross it."""
+    far = beyond[0]
+    laid = far.tank.link
+    pipe = {
+        "bore_mm": laid.bore_mm, "length_m": laid.length_m,
+        "roughness_mm": laid.roughness_mm, "fittings": laid.fittings_k,
+    }  # fmt: skip
+    head = link_head_m(flow_l_s=min(flow_l_s, 1e5), **pipe)
+    depth = max(0.0, step.bank.overflow_m - step.bank.draw_m)
+    return LinkPlan(
+        near=near.name,
+        far=far.name,
+        near_id=near.tank.id,
+        far_id=far.tank.id,
+        bore_mm=laid.bore_mm,
+        flow_l_s=flow_l_s,
+        head_m=head,
+        room_left_l=sum(room_left_l(unit.tank.vessel(), step.bank, head) for unit in beyond),
+        passes_l_s=link_flow_l_s(head_m=depth / 2, **pipe),
+    )
+
+
+def _years_if_open(document: Property, supply: Supply) -> int | None:
+    """Years that rain carries where valves that should be shut as their tanks fill are open; None where none is."""
+    cistern = document.cistern
+    if not any(tank.let_down for tank in cistern.built()):
+        return None
+    tanks = [tank.model_copy(update={"let_down": False}) for tank in cistern.tanks]
+    left_open = document.model_copy(update={"cistern": cistern.model_copy(update={"tanks": tanks})})
+    return replace(supply.on_rain_alone, layout=layout_of(left_open)).years_carried()
 
 
 def _phases(document: Property, supply: Supply) -> list[PhasePlan]:
@@ -218,4 +255,5 @@ def plan_bank(document: Property, supply: Supply) -> BankPlan:
         dead_l=layout.dead_l,
         stranded_l=layout.stranded_l,
         let_down_l=sum(share.let_down_l for step in layout.steps for share in step.bank.shares),
+        years_if_open=_years_if_open(document, supply),
     )

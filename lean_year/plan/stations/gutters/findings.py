@@ -26,11 +26,14 @@ from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.flow import at_the_tank
 from lean_year.plan.model.gutter_runs import gutter_runs
 from lean_year.plan.model.levels import Check, RunLevels
 from lean_year.plan.model.overflow_outlets import has_pipe
 from lean_year.property.cistern import Tank, UprightCylinder
 from lean_year.property.document import Property
+from lean_year.property.roofs import Downpipe
+from lean_year.property.water_path import Screen
 
 _STATIONS: dict[str, str] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
 """Where a check on the levels is a finding, by the head of its code."""
@@ -215,6 +218,16 @@ def _fire(document: Property, runs: list[RunLevels], found: Findings, say: Wordi
         )
 
 
+def _screens_after(document: Property, pipe: Downpipe) -> list[Screen]:
+    """The screens at the tank that the water of a joined run still passes."""
+    pipes = {each.id: each for each in document.downpipes}
+    found: list[Screen] = []
+    while pipe.run.into is not None:
+        pipe = pipes[pipe.run.into]
+        found += [screen for screen in pipe.screens if at_the_tank(screen)]
+    return found
+
+
 def _screens(document: Property, places: list[Place], found: Findings, say: Wording) -> None:
     by_key = {place.key: place for place in places}
     for number, pipe in enumerate(document.downpipes):
@@ -235,7 +248,7 @@ def _screens(document: Property, places: list[Place], found: Findings, say: Word
                 ),
             )
             continue
-        finest = min(screen.value("aperture_mm") for screen in pipe.screens)
+        finest = min(screen.value("aperture_mm") for screen in [*pipe.screens, *_screens_after(document, pipe)])
         if finest > screen_rules.MOSQUITO_MM:
             found.add(
                 "GUTTERS_MOSQUITOES",

@@ -32,12 +32,20 @@ class PlantRoom(BaseModel):
     """Of wall, with the room to serve it."""
     larger_mm: float
     """With the next larger housings, for which wall should be left."""
+    larger_hang_mm: float
+    """How far the next larger housings hang down from their pipe, with room to drop their bowls; 0 without any."""
 
 
 def plant_room(document: Property) -> PlantRoom:
     """The wall of a document's train, without what stands before the pump or at a tap."""
     parts, width = _hang(document, larger=False)
-    return PlantRoom(parts=parts, width_mm=width, larger_mm=_hang(document, larger=True)[1])
+    larger, larger_width = _hang(document, larger=True)
+    return PlantRoom(
+        parts=parts,
+        width_mm=width,
+        larger_mm=larger_width,
+        larger_hang_mm=max((part.height_mm + part.below_mm for part in larger if part.below_mm > 0), default=0.0),
+    )
 
 
 def _hang(document: Property, *, larger: bool) -> tuple[list[WallPart], float]:

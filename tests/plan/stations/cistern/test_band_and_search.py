@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 
 from lean_year.core.cistern.replay import replay_cistern
+from lean_year.core.errors import InputError
 from lean_year.core.rain.resampling import resampled_days
 from lean_year.demo.shipped import DEMOS, demo_rain
 from lean_year.plan.answer.progress import Progress
@@ -15,6 +16,7 @@ from lean_year.plan.stations.cistern.resampled_band import Band, resampled_band
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
 from tests.farm import farm
+from tests.plan.on_demos import edited, planned, replace
 
 
 @pytest.fixture(scope="module")
@@ -79,3 +81,41 @@ def test_no_design_tried_is_cheaper_and_better_than_the_front(rain):
         rivals = [design for design in front.front if design.years_carried >= years]
         assert rivals, "a design that is better than the whole front"
         assert min(design.cost for design in rivals) <= cost + 1e-6
+
+
+def fronted(document, rain):
+    *_, front = search_designs(document, rain, Wording(document.units))
+    return front
+
+
+@pytest.mark.parametrize("name", list(DEMOS))
+def test_nothing_without_a_price_enters_the_search(name):
+    """Hauled water at nothing would win: every design is then judged on rain alone, and takes no back-up away."""
+    rain = prepare_rain(demo_rain(name), "none")
+    document = edited(name, replace("/prices/water_m3", 0), replace("/prices/rain_roof_m2", 0))
+    front = fronted(document, rain)
+    assert len(front.left_out) == 2
+    assert not any("truck" in design.words or "rain roof" in design.words for design in front.front)
+    assert not any(each["path"] == "/household/back_up" for design in front.front for each in design.operations)
+    plan = plan_property(document, rain).plan.cistern
+    alone = plan_property(apply_edit(document, [replace("/household/back_up/kind", "none")]), rain).plan.cistern
+    assert front.today.years_carried == alone.years_carried <= plan.years_carried
+
+
+def test_what_has_a_price_is_in_the_search(rain):
+    front = fronted(edited("saltmarrow", replace("/prices/water_m3", 1)), rain)
+    assert front.left_out == []
+    assert any("trucks" in design.words for design in front.front)
+
+
+def test_a_tank_that_costs_nothing_is_refused(rain):
+    with pytest.raises(InputError, match=r"prices\.tank_m3"):
+        fronted(edited("saltmarrow", replace("/prices/tank_m3", 0), replace("/prices/tank_each", 0)), rain)
+
+
+def test_an_option_without_a_price_is_not_the_cheapest():
+    options = planned("saltmarrow", replace("/prices/rain_roof_m2", 0)).cistern.options
+    roof = next(option for option in options if option.key == "rain_roof")
+    assert not roof.priced
+    assert options[0].priced
+    assert options.index(roof) > max(number for number, option in enumerate(options) if option.priced)

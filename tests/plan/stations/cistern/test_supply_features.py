@@ -14,6 +14,7 @@ from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
 from tests.farm import changed, farm
+from tests.plan.on_demos import edited, finding, planned, replace
 
 
 @pytest.fixture(scope="module")
@@ -291,6 +292,43 @@ def test_a_narrow_link_lets_the_near_tank_spill_while_the_far_one_has_room(rain)
     assert "CISTERN_LINK_NARROW" in codes(narrow)
     assert "CISTERN_LINK_NARROW" not in codes(wide)
     assert narrow.cistern.bank.links[0].room_left_l > wide.cistern.bank.links[0].room_left_l
+
+
+def test_a_bank_entered_as_so_many_alike_has_the_links_of_its_tanks():
+    """Lantern Row, its two low tanks entered as a row each: the same flows cross the same links."""
+    alike = planned("lantern-row").cistern.bank.links
+    low = edited("lantern-row").cistern.tanks[1].model_dump(mode="json") | {"count": 1}
+    apart = planned(
+        "lantern-row",
+        replace("/cistern/tanks/1", low | {"name": "Low tanks 1"}),
+        {"op": "add", "path": "/cistern/tanks/-", "value": low | {"id": "other", "name": "Low tanks 2"}},
+    ).cistern.bank.links
+    assert [(link.near, link.far) for link in alike] == [("Tall tank", "Low tanks 1"), ("Low tanks 1", "Low tanks 2")]
+    assert [(each.near, each.far, each.flow_l_s, each.head_m) for each in alike] == [
+        (each.near, each.far, pytest.approx(each.flow_l_s), pytest.approx(each.head_m)) for each in apart
+    ]
+
+
+def test_of_several_alike_the_link_that_most_must_cross_is_told():
+    """Five in a row, fed at the first: four fifths of the water cross the first link, one fifth the last."""
+    five = planned("saltmarrow", replace("/cistern/tanks/0/count", 5)).cistern.bank
+    assert len(five.links) == 1
+    assert five.links[0].far == "Liner tank 2"
+    assert five.links[0].flow_l_s == pytest.approx(0.8 * five.design_inflow_l_s)
+
+
+def test_the_position_of_a_valve_stays_a_finding_once_the_valve_is_chosen():
+    """Lantern Row's tall tank valved off: 0.3 m of it stand above the lowest overflow. On (1.3 x 0.6 + pi x 0.3^2) m2 that
+    is 319 L."""
+    valved = planned("lantern-row", replace("/cistern/tanks/0/let_down", True))
+    found = finding(valved, "CISTERN_VALVE_POSITION")
+    assert found.severity == "caution"
+    assert "319 L" in found.text
+    assert "CISTERN_STRANDED" not in codes(valved)
+    without = planned("lantern-row")
+    assert "CISTERN_VALVE_POSITION" not in codes(without)
+    rain_alone = planned("lantern-row", replace("/household/back_up/kind", "none")).cistern
+    assert valved.cistern.bank.years_if_open == rain_alone.years_carried
 
 
 def test_tanks_that_do_not_overlap_in_height_are_found(rain):

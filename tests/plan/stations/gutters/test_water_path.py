@@ -173,6 +173,11 @@ def test_screens_out_of_reach_coarse_or_missing_are_found_and_their_loss_reaches
     assert "GUTTERS_NO_SCREEN" in codes(none)
     coarse = planned("saltmarrow", replace("/downpipes/0/screens", [{"kind": "leaf_screen", "reached_from": "roof"}]))
     assert {"GUTTERS_MOSQUITOES", "GUTTERS_SCREEN_OUT_OF_REACH"} <= codes(coarse)
+    # Joined to a run with a mesh at the tank, the water passes that; a leaf screen on the other's wall it does not.
+    joined = [replace("/downpipes/1/screens", [{"kind": "leaf_screen"}]), replace("/downpipes/1/run/into", "a")]
+    assert "GUTTERS_MOSQUITOES" not in codes(planned("saltmarrow", *joined))
+    bare = replace("/downpipes/0/screens", [{"kind": "leaf_screen", "aperture_mm": 0.5}])
+    assert "Barn and studio" in finding(planned("saltmarrow", *joined, bare), "GUTTERS_MOSQUITOES").text
     gravel = replace("/downpipes/0/screens", [{"kind": "up_flow", "media_m2": 1.0}, {"kind": "inlet_mesh"}])
     assert "strains and does not treat" in finding(planned("saltmarrow", gravel), "GUTTERS_MEDIA_STRAINS").text
 

@@ -126,7 +126,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
           {bank.vessels.slice(1).map((vessel, i) => {
             const before = bank.vessels[i]!;
             const right = lefts[i]! + before.width_m * scale * drawn[i]! + 0.15 * scale * (drawn[i]! - 1);
-            const link = bank.links.find((each) => each.near === before.name && each.far === vessel.name);
+            const link = bank.links.find((each) => each.near_id === before.id && each.far_id === vessel.id);
             const from = y(before.floor_m) - 5;
             const to = y(vessel.floor_m) - 5;
             return (

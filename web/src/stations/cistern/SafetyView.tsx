@@ -61,7 +61,6 @@ function WaysTable() {
   const plan = usePlan("cistern", "tank_l");
   const { options, probe_l, figures } = plan.cistern!;
   const { units, prices } = document;
-  const priced = [...options].sort((a, b) => (a.cost_m3 ?? Infinity) - (b.cost_m3 ?? Infinity));
   const smaller = probe_l < plan.tank_l - 1;
   const knee = figures["knee_l"]!;
   const price = (label: string, field: keyof typeof prices, kind: Kind = "money") => (
@@ -84,18 +83,22 @@ function WaysTable() {
             </tr>
           </thead>
           <tbody>
-            {priced.map((option, i) => (
+            {options.map((option, i) => (
               <tr key={option.key} title={option.working}>
-                <th scope="row" className={i === 0 ? "font-bold!" : ""}>
+                <th scope="row" className={i === 0 && option.cost_m3 !== null ? "font-bold!" : ""}>
                   {option.label}
                 </th>
                 <td>{volume(option.lean_year_l, units)}</td>
                 <td>{option.cost ? `${prices.currency}${fixed(option.cost, 0)}` : "–"}</td>
                 <td className={i === 0 ? "font-bold!" : ""}>
-                  {option.cost_m3 === null ? "adds none" : costOf(option.cost_m3, prices.currency, units)}
+                  {option.cost_m3 !== null
+                    ? costOf(option.cost_m3, prices.currency, units)
+                    : option.priced
+                      ? "adds none"
+                      : "not priced"}
                 </td>
                 <td>
-                  {option.operations.length > 0 && option.cost_m3 !== null && (
+                  {option.operations.length > 0 && (option.cost_m3 !== null || !option.priced) && (
                     <button
                       className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
                       aria-label={`Use it: ${option.label}`}

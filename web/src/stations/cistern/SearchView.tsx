@@ -63,6 +63,11 @@ export function SearchView() {
           setPointed={setPointed}
           take={take}
         />
+        {front.left_out.map((sentence) => (
+          <p key={sentence} className="note mt-1">
+            {sentence}
+          </p>
+        ))}
         <div className="mt-2">
           <JobLine
             work={work}

@@ -160,6 +160,7 @@ const front = {
   of_years: 40,
   aim: 38,
   currency: "€",
+  left_out: ["A rain roof has no price, so none is added."],
   front: [{ ...design, cost: 3_000, years_carried: 20, words: "a small one" }, design],
   cheapest_for_aim: design,
   today: { ...design, cost: 6_000, operations: [] },
@@ -186,6 +187,7 @@ test("the search shows its progress, can be stopped, and each point of its front
   expect(await screen.findByRole("progressbar", { name: "Search" })).toBeTruthy();
   expect(screen.getByRole("button", { name: "Stop" })).toBeTruthy();
   await screen.findByText(/The front of 2,400 designs/);
+  expect(screen.getByText("A rain roof has no price, so none is added.")).toBeTruthy();
   const points = within(screen.getByRole("region", { name: "Design search" }));
   await userEvent.click(points.getByRole("button", { name: /one tank of 90 m³$/ }));
   expect(lastOperations(calls, "preview")).toEqual(design.operations);

@@ -19,6 +19,7 @@ export function CheaperWater() {
     const way = ways.find((each) => each.key === key);
     if (!way) return "";
     const each = money(way.cost_m3);
+    if (!way.priced) return `${volume(way.lean_year_l, units)} more in the lean year, not priced`;
     return each === null
       ? "adds nothing in the lean year"
       : `${volume(way.lean_year_l, units)} more in the lean year, ${each} for each ${costUnit(units)}`;

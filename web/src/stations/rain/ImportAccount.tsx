@@ -140,6 +140,23 @@ function TableAccount({ preview, choose }: { preview: RainPreview; choose: (choi
         onChoose={(column) => choose({ rain_column: Number(column) })}
       />
       , read as <UnitChoice preview={preview} choose={choose} />: {preview.unit_reason}.
+      {preview.temperature_unit && (
+        <>
+          {" "}
+          Temperatures in{" "}
+          <Choice
+            label="Unit of the temperatures"
+            value={preview.temperature_unit}
+            options={[
+              { value: "celsius", label: "degrees Celsius" },
+              { value: "tenth_celsius", label: "tenths of a degree Celsius" },
+              { value: "fahrenheit", label: "degrees Fahrenheit" },
+            ]}
+            onChoose={(temperature_unit) => choose({ temperature_unit })}
+          />
+          , {preview.temperature_reason}.
+        </>
+      )}
       {preview.date_columns.length === 1 && (
         <>
           {" "}

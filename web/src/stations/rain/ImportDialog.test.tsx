@@ -15,6 +15,8 @@ const preview: RainPreview = {
   decimal: "comma",
   date_columns: [0],
   rain_column: 1,
+  temperature_unit: null,
+  temperature_reason: "",
   date_order: "dmy",
   unit: "mm",
   unit_reason: "as millimetres the mean year is 640 mm",
@@ -79,6 +81,19 @@ test("every guess can be changed, and the file is read again", async () => {
   await userEvent.click(await screen.findByRole("menuitemradio", { name: "tenths of a millimetre" }));
   await waitFor(() => expect(calls.at(-1)!.query.get("unit")).toBe("tenth_mm"));
   expect(calls.at(-1)!.path).toBe("/api/rain/preview");
+});
+
+test("the unit of temperatures is said with its reason, and can be chosen", async () => {
+  answer = [
+    200,
+    { ...preview, temperature_unit: "fahrenheit", temperature_reason: "which goes with the rain's unit" },
+  ];
+  await choose(file);
+  const account = await screen.findByTestId("import-account");
+  expect(account.textContent).toContain("Temperatures in degrees Fahrenheit, which goes with the rain's unit.");
+  await userEvent.click(screen.getByRole("button", { name: "Unit of the temperatures: degrees Fahrenheit" }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "degrees Celsius" }));
+  await waitFor(() => expect(calls.at(-1)!.query.get("temperature_unit")).toBe("celsius"));
 });
 
 test("a kept record goes with its name and choices, on the revision that is shown", async () => {

@@ -32,8 +32,8 @@ export function WallDrawing() {
       </h2>
       <p className="leading-[1.75]">
         {metres(room.width_mm / 1000, units)} of wall
-        {room.larger_mm > room.width_mm + 1 &&
-          `, ${metres(room.larger_mm / 1000, units)} with the next larger housings: leave that now`}
+        {room.larger_hang_mm > 0 &&
+          `; the next larger housings want ${metres(room.larger_mm / 1000, units)}, and ${metres(room.larger_hang_mm / 1000, units)} under their pipe: leave that now`}
         .{" "}
         {lamp && (
           <>

@@ -114,6 +114,8 @@ test("a result is begun, changed and taken back, and a failed one opens its step
 
 test("the wall is drawn with every part that hangs on it, and tells what is kept free", async () => {
   renderOnDemo(<TreatmentSheet />, demo, "/?view=plant-room");
+  const { larger_hang_mm: hang } = demo.plan.treatment.plant_room;
+  expect(hang).toBeGreaterThan(600); // 20 in cartridges, the next size of each
   const { parts } = demo.plan.treatment.plant_room;
   expect(
     await screen.findByRole("img", { name: new RegExp(`^${parts.length} parts on 2.37 m of wall`) }),
