@@ -113,9 +113,12 @@ def operate_days(days, stores, running, out):  # type: ignore[no-untyped-def]
             if pending > 0:
                 pending -= 1
                 if pending == 0:
-                    came = min(load, size[last] - held[last])
-                    held[last] += came
-                    out.trucked[day] = came
+                    left = load
+                    for k in range(last, reach - 1, -1):  # the last store first, then those that are pumped into it
+                        came = min(left, size[k] - held[k])
+                        held[k] += came
+                        left -= came
+                    out.trucked[day] = load - left
             if pending == 0 and out.trucked[day] == 0 and share < running.order_share:
                 pending = running.lead_days
         for i in range(last):  # pumps first: what stood in the low tank last night is lifted in the morning

@@ -51,18 +51,24 @@ class Layout:
         """Live volume of the same tanks made wider until they hold `gross_l`. [L]"""
         return float(sum(stage.size_l for stage in self.stages(gross_l)))
 
-    def last_live_for(self, gross_l: np.ndarray) -> np.ndarray:
-        """Live volume of the last store for each total. [L]"""
-        share = self.steps[-1].bank.live_l / self.gross_l if self.gross_l > 0 else 1.0
+    @property
+    def _drawn_l(self) -> float:
+        """Live volume whose water comes to the house: of the last store, and of those that are pumped into it. [L]"""
+        pumped = self.cistern.layout == "transfer" and self.cistern.transfer_l_day > 0
+        return sum(step.bank.live_l for step in (self.steps if pumped else self.steps[-1:]))
+
+    def drawn_live_for(self, gross_l: np.ndarray) -> np.ndarray:
+        """Live volume that comes to the house for each total. [L]"""
+        share = self._drawn_l / self.gross_l if self.gross_l > 0 else 1.0
         return np.asarray(np.maximum(0.0, gross_l * share - self.cistern.fire_reserve_l))
 
-    def gross_for(self, last_live_l: float) -> float | None:
-        """The total at which the last store has so much live volume; None where it never has, or only
-        beyond any size that is looked for. [L]"""
-        live = self.steps[-1].bank.live_l
+    def gross_for(self, drawn_live_l: float) -> float | None:
+        """The total at which so much live volume comes to the house; None where it never does, or only beyond any
+        size that is looked for. [L]"""
+        live = self._drawn_l
         if live <= 0:
-            return None if self.gross_l > 0 else last_live_l + self.cistern.fire_reserve_l
-        gross = (last_live_l + self.cistern.fire_reserve_l) * self.gross_l / live
+            return None if self.gross_l > 0 else drawn_live_l + self.cistern.fire_reserve_l
+        gross = (drawn_live_l + self.cistern.fire_reserve_l) * self.gross_l / live
         return gross if gross <= LARGEST_SIZE_L else None
 
     def stages(self, gross_l: float | None = None) -> tuple[Stage, ...]:

@@ -119,13 +119,13 @@ class Supply:
         """Many totals through the record."""
         if len(self.layout.steps) > 1:
             return self._chained_sizes(gross_l, watch)
-        return self._live_sizes(self.layout.last_live_for(gross_l), watch)
+        return self._live_sizes(self.layout.drawn_live_for(gross_l), watch)
 
     def kept_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """As `sizes`, kept: the tanks made wider all come to the same live volumes, whatever is planned today."""
         if len(self.layout.steps) > 1:
             return self.sizes(gross_l, watch)
-        live = self.layout.last_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
+        live = self.layout.drawn_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
         return _sizes_of(*self._water, live.tobytes(), watch)
 
     def _live_sizes(self, live_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:

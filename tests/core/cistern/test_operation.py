@@ -189,6 +189,26 @@ def test_a_transfer_moves_no_more_than_the_pump_lifts_and_the_upper_tank_takes()
     assert run.stage_l[1].tolist() == [800, 800, 800, 800, 800, 800]
 
 
+def test_a_load_is_let_into_the_stores_that_have_room_for_it():
+    """The house's 1,000 L cannot take a load of 8,000: what is left goes where the pump then brings it from. Drawing
+    on 21 m3, less than a fifth is left after 169 days of 100 L; five loads carry the rest of the two years."""
+    chain = (Stage(20_000, 1.0, pumped_l_day=500), Stage(1_000, 0.0))
+    house = np.full((1, DAYS), 100.0)
+    truck = Operation("yas", back_up=BackUp(load_l=8_000, order_share=0.2, lead_days=3))
+    run = operate(inflow_l=np.zeros(DAYS), demand=Demand(house, np.zeros_like(house)), stages=chain, operation=truck)
+    assert run.trucked_l[run.loads] == pytest.approx(8_000)
+    low = 21_000 - 100 * (int(np.argmax(run.loads)) - 3)
+    assert low < 0.2 * 21_000 <= low + 100
+    assert not run.short_day.any()
+    assert abs(run.balance_residual_l) < 1e-6
+    # Into the settling tank in front of it no load is let: its water only spills on.
+    spilling = (Stage(20_000, 1.0, spills_on=True), Stage(1_000, 0.0))
+    other = operate(
+        inflow_l=np.zeros(DAYS), demand=Demand(house, np.zeros_like(house)), stages=spilling, operation=truck
+    )
+    assert other.trucked_l.max() <= 1_000
+
+
 @given(st.integers(0, 1_000), st.booleans(), st.booleans())
 def test_a_chain_loses_no_litre(seed, pumped, garden_first):
     chain = (

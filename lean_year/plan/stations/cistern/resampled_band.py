@@ -48,7 +48,7 @@ def resampled_band(
     rain = supply.rain
     rows = np.flatnonzero(rain.counts)
     tank = np.linspace(0, reach_l, SIZES)
-    live = alone.layout.last_live_for(tank)
+    live = alone.layout.drawn_live_for(tank)
     begins, ends = rain.years.starts[rows], rain.years.ends[rows]
     carried = np.empty((records, SIZES))
     operation = replace(alone.operation, garden_from_first=False)

@@ -317,9 +317,34 @@ def test_of_several_alike_the_link_that_most_must_cross_is_told():
     assert five.links[0].flow_l_s == pytest.approx(0.8 * five.design_inflow_l_s)
 
 
+def test_pumped_stores_are_sized_as_what_comes_to_the_house_together(rain):
+    """20, 45 and 2 m3, each pumped into the next as fast as it is drawn, do what one tank of their live volume does:
+    the method says so of them as of the one, and its total is where the replay finds the least tank."""
+    tank = farm().cistern.tanks[0].model_dump(mode="json")
+
+    def upright(name, m3):
+        return tank | {"id": name, "name": name, "count": 1, "outlet_m": 0.1, "overflow_m": None, "floor_m": 0.0,
+                       "shape": {"kind": "volume", "volume_l": m3 * 1000, "height_m": 2.0}}  # fmt: skip
+
+    def sized(*tanks):
+        return plan(rain, cistern__layout="transfer", cistern__transfer_l_day=1e6, cistern__tanks=list(tanks),
+                    cistern__fire_reserve_l=0.0).cistern  # fmt: skip
+
+    three = sized(upright("a", 20), upright("b", 45), upright("c", 2))
+    one = sized(upright("a", 67))
+    for_aim = three.figures["smallest_for_aim_l"].value
+    assert three.methods[0].key == "replay"
+    assert three.methods[0].tank_l == for_aim
+    assert for_aim == pytest.approx(one.figures["smallest_for_aim_l"].value, rel=0.03)
+    assert max(three.curve.tank_l) < 2 * max(one.curve.tank_l)
+    for method, alone in zip(three.methods[2:], one.methods[2:], strict=True):
+        assert (method.tank_l is None) == (alone.tank_l is None)
+        assert method.tank_l is None or method.tank_l == pytest.approx(alone.tank_l, rel=0.03), method.label
+
+
 def test_the_position_of_a_valve_stays_a_finding_once_the_valve_is_chosen():
-    """Lantern Row's tall tank valved off: 0.3 m of it stand above the lowest overflow. On (1.3 x 0.6 + pi x 0.3^2) m2 that
-    is 319 L."""
+    """Lantern Row's tall tank valved off: 0.3 m of it are above the lowest overflow, (1.3 x 0.6 + pi x 0.3^2) m2:
+    319 L."""
     valved = planned("lantern-row", replace("/cistern/tanks/0/let_down", True))
     found = finding(valved, "CISTERN_VALVE_POSITION")
     assert found.severity == "caution"

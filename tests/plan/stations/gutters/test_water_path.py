@@ -302,3 +302,13 @@ def test_holding_the_level_down_costs_years(saltmarrow):
     spilled = saltmarrow.overflow.figures["spill_l_year"].value
     assert spilled == pytest.approx(saltmarrow.cistern.figures["spill_l_year"].value)
     assert held[0.0].spill_l_year == pytest.approx(spilled, rel=0.01)
+
+
+@pytest.mark.parametrize(("layout", "under"), [("linked", 1.0), ("transfer", 3.0)])
+def test_a_pump_lifts_from_the_tank_that_the_house_draws_from(layout, under):
+    """At +0 m: the first tank's outlet at −1 m, or with each pumped into the next the last one's at −3 m."""
+    tank = edited("saltmarrow").cistern.tanks[0].model_dump(mode="json")
+    two = [tank | {"outlet_m": 0.1, "floor_m": -1.1}, tank | {"id": "low", "outlet_m": 0.1, "floor_m": -3.1}]
+    plan = planned("saltmarrow", replace("/cistern/tanks", two), replace("/cistern/layout", layout),
+                   replace("/levels/pump_m", 0.0), replace("/levels/tank_ground_m", -3.1))  # fmt: skip
+    assert f"stands {under:.2f} m above the outlet" in finding(plan, "PUMP_LIFTS").text
