@@ -19,7 +19,6 @@ grounds = st.builds(
     fill_batter=st.floats(0, 5),
     pad_over_ground_mm=st.floats(0, 1_000),
     readings_mm=st.lists(st.floats(-5_000, 5_000), max_size=24),
-    lean_mm=st.floats(0, 5_000),
     drained_uphill=st.booleans(),
     wind_m_s=st.floats(0.1, 120),
     tied_down=st.booleans(),

@@ -154,6 +154,8 @@ class Tank(Part):
     """Overflow above the floor; the height of the tank where None."""
     empty_kg: float | None = Field(default=None, gt=0, le=1e7)
     """Of one of them; usual for its kind where None."""
+    lean_mm: float = Field(default=0, ge=0, le=5_000)
+    """Fall across its base by a level, its overflow on the low side."""
     let_down: bool = False
     """Valved off as it fills, its water above the lowest overflow kept and let down later."""
     link: Link = Field(default_factory=Link)
@@ -165,6 +167,8 @@ class Tank(Part):
         """One of the tanks, in the core's terms."""
         shape = self.shape.in_core()
         top = shape.height_m if self.overflow_m is None else min(self.overflow_m, shape.height_m)
+        # On the low side water stands so much higher over the floor than over its middle, by which the volume goes.
+        top = max(self.outlet_m, top - self.lean_mm / 2000)
         return Vessel(self.name, shape, self.floor_m, self.outlet_m, top, self.let_down)
 
     @property

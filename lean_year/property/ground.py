@@ -34,8 +34,6 @@ class GroundEntry(Part):
     """Top of the pad over the ground that is levelled round it."""
     readings_mm: list[Annotated[float, Field(ge=-5_000, le=5_000)]] = Field(default_factory=list, max_length=24)
     """Staff readings on the finished pad, rim and middle."""
-    lean_mm: float = Field(default=0, ge=0, le=5_000)
-    """Fall across the base of a tank that stands, by a level."""
     drained_uphill: bool = True
     """A ditch that leads water round the pad, and a drained apron below it."""
     wind_m_s: float = Field(default=40, ge=0.1, le=120)

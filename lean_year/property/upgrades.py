@@ -82,11 +82,20 @@ def _names_of_the_trade(raw: dict[str, Any]) -> dict[str, Any]:
 def _runs_of_gutter(raw: dict[str, Any]) -> dict[str, Any]:
     """Version 3 had one gutter for both eaves of a surface, and outlets without places.
 
-    A pitched surface drawn whole has a run on each of its two eaves where its outlets divide between them.
+    A pitched surface drawn whole has a run on each of its two eaves where its outlets divide between them. It had one
+    lean for all tanks too, which each then has.
     """
     new = {**raw, "version": 4}
     if isinstance(raw.get("roofs"), list):
         new["roofs"] = [_with_gutters(roof) for roof in raw["roofs"]]
+    ground, cistern = raw.get("ground"), raw.get("cistern")
+    if isinstance(ground, dict) and "lean_mm" in ground:
+        new["ground"] = {field: value for field, value in ground.items() if field != "lean_mm"}
+        if isinstance(cistern, dict) and isinstance(cistern.get("tanks"), list):
+            tanks = [
+                tank | {"lean_mm": ground["lean_mm"]} if isinstance(tank, dict) else tank for tank in cistern["tanks"]
+            ]
+            new["cistern"] = cistern | {"tanks": tanks}
     if isinstance(raw.get("assumed"), list):
         new["assumed"] = [
             re.sub(r"^(/roofs/\d+)/gutter\b", r"\1/gutters/0", pointer).replace("/outlets", "/outlets_m")

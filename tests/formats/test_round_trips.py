@@ -126,6 +126,7 @@ def tank_rows(draw):
                 floor_m=draw(st.floats(-3, 3)),
                 outlet_m=top * draw(share),
                 overflow_m=top,
+                lean_mm=draw(st.sampled_from([0.0, 30.0, 5_000.0])),
                 let_down=draw(st.booleans()),
                 inlet=draw(inlets),
                 phase=0 if i == 0 else draw(st.integers(0, 1)),

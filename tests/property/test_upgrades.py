@@ -12,6 +12,7 @@ from lean_year.property.edits import check
 from lean_year.property.upgrades import RENAMED_IN_3, upgrade
 
 HERE = Path(__file__).parent
+MOVED = {"/ground/lean_mm": "/cistern/tanks/0/lean_mm"}
 ADDED = ("/treatment/uv/sensor_percent", "/pump/set_point_kpa", "/downpipes/0/run/foot_m", "/downpipes/1/run/foot_m")
 
 
@@ -55,10 +56,12 @@ def test_every_value_of_version_2_is_in_its_place(name):
         if pattern in RENAMED_IN_3:
             assert path not in found
             path, renamed = "/".join([*keys[:-1], RENAMED_IN_3[pattern]]), renamed + 1
+        path = MOVED.get(path, path)
         if path not in ("/version",):
             assert found[path] == value, path
     assert renamed >= len(RENAMED_IN_3)
-    assert len(found) == len(dict(leaves(without_gutters(old))) | dict.fromkeys(ADDED))
+    other_tanks = len(old["cistern"]["tanks"]) - 1  # each has its own lean
+    assert len(found) == len(dict(leaves(without_gutters(old))) | dict.fromkeys(ADDED)) + other_tanks
     assert all(found[path] is None for path in ADDED), "what is new is not known"
     assert opened["version"] == DOCUMENT_VERSION
 
@@ -97,6 +100,12 @@ def test_what_was_assumed_of_a_gutter_stays_so():
         "assumed": ["/roofs/1/gutter/outlets", "/roofs/0/gutter/width_mm", "/prices"]
     }
     assert upgrade(old)["assumed"] == ["/roofs/1/gutters/0/outlets_m", "/roofs/0/gutters/0/width_mm", "/prices"]
+
+
+def test_the_lean_that_all_tanks_had_is_that_of_each():
+    old = written_by(3, "lantern-row")
+    old["ground"]["lean_mm"] = 25.0
+    assert [tank.lean_mm for tank in check(upgrade(old)).cistern.tanks] == [25.0, 25.0]
 
 
 def test_a_hillside_has_no_gutter_at_its_eaves():

@@ -25,8 +25,8 @@ def pad_figures(
         figures |= _in_the_wind(document, row, say)
     if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
         figures["hoop_kn_m"] = _hoop_tension(row, say)
-    if document.ground.lean_mm > 0:
-        figures["lean_l"] = _lean(document.ground.lean_mm, _base_m2(row), say)
+    if row.tank.lean_mm > 0:
+        figures["lean_l"] = _lean(row.tank.lean_mm, _base_m2(row), say)
     if stages:
         figures["ballast_l"] = _ballast(row, stages[-1], say)
     return figures
@@ -127,7 +127,7 @@ def _lean(drop_mm: float, base_m2: float, say: Wording) -> Figure:
         basis="derived",
         formula="base × fall across it / 2, the overflow on the low side",
         working=f"{say.area(base_m2)} × {say.bore(drop_mm)} / 2",
-        moves="As much again stays in below the outlet, where that is on the high side.",
+        moves="It is taken off the live volume. As much again stays in where the outlet is on the high side.",
     )
 
 

@@ -271,11 +271,14 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
                 operations=[replace("/ground/drained_uphill", True)],
             ),
         )
-    if entered.lean_mm > 0:
+    for each in facts:
+        tank = each.standing.tank
+        if tank.lean_mm <= 0:
+            continue
         found.add(
             "GROUND_LEANS",
             "caution",
-            f"A tank leans by {say.bore(entered.lean_mm)} across its base.",
+            f"{tank.name} leans by {say.bore(tank.lean_mm)} across its base, and holds so much less.",
             "Drain it, lift it in small steps with packing that follows, bed it again and set it slightly uphill.",
         )
 

@@ -42,7 +42,7 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
             "leads water round.",
         ),
     ]
-    if document.ground.lean_mm > 0:
+    if any(row.tank.lean_mm > 0 for row in rows):
         notes.append(
             BuildNote(
                 view="pad",

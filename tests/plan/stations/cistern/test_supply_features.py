@@ -1,6 +1,7 @@
 """What an installer changes on the four sheets, and that the plan follows: roofs, rain, household, cistern."""
 
 import datetime as dt
+import math
 import re
 from itertools import pairwise
 
@@ -340,6 +341,24 @@ def test_pumped_stores_are_sized_as_what_comes_to_the_house_together(rain):
     for method, alone in zip(three.methods[2:], one.methods[2:], strict=True):
         assert (method.tank_l is None) == (alone.tank_l is None)
         assert method.tank_l is None or method.tank_l == pytest.approx(alone.tank_l, rel=0.03), method.label
+
+
+def test_a_tank_that_leans_holds_a_wedge_less_and_the_replay_knows():
+    """80 mm across the base of Saltmarrow's liner tank, 6.9 m across: its area x 40 mm are lost, 1.50 m3. One of two
+    tanks that leans lowers the overflow of both."""
+    lean = replace("/cistern/tanks/0/lean_mm", 80)
+    level, leaning = (planned("saltmarrow", *each).cistern for each in ([], [lean]))
+    wedge = math.pi / 4 * 6.9**2 * 0.04 * 1000
+    assert level.live_l - leaning.live_l == pytest.approx(wedge)
+    assert wedge == pytest.approx(1_496, abs=1)
+    same = planned("saltmarrow", replace("/cistern/tanks/0/overflow_m", 2.3 - 0.04)).cistern
+    assert leaning.figures["shortfall_l"].value == pytest.approx(same.figures["shortfall_l"].value)
+    assert leaning.figures["shortfall_l"].value > level.figures["shortfall_l"].value
+    flat, tilted = (
+        planned("lantern-row", *each).cistern.bank for each in ([], [replace("/cistern/tanks/1/lean_mm", 60)])
+    )
+    assert tilted.overflow_m == pytest.approx(flat.overflow_m - 0.03)
+    assert tilted.vessels[0].stranded_l > flat.vessels[0].stranded_l
 
 
 def test_the_position_of_a_valve_stays_a_finding_once_the_valve_is_chosen():

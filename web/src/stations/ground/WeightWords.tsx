@@ -68,8 +68,20 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             yes="are counted on"
             no="are not counted on"
           />
-          . A tank that stands leans by{" "}
-          <Entry label="Lean across the base" path="/ground/lean_mm" kind="bore" value={entered.lean_mm} />.
+          .
+          {row >= 0 && (
+            <>
+              {" "}
+              By a level, its base falls by{" "}
+              <Entry
+                label={`Lean of ${pad.name} across its base`}
+                path={`/cistern/tanks/${row}/lean_mm`}
+                kind="bore"
+                value={document.cistern.tanks[row]!.lean_mm}
+              />{" "}
+              from side to side.
+            </>
+          )}
         </p>
       </section>
       <section aria-label="On the ground">
