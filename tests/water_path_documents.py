@@ -88,6 +88,7 @@ levels = st.builds(
     discharge_m=st.none() | heights,
     pump_m=st.none() | heights,
     highest_tap_m=st.none() | heights,
+    lowest_tap_m=st.none() | heights,
 )
 downpours = st.builds(
     Downpour,

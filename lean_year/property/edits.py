@@ -21,7 +21,7 @@ SURVEY = "survey"
 point, its place in the document and what the staff shows there."""
 _HEIGHTS = re.compile(
     r"/roofs/\d+/outlet_m|/downpipes/\d+/screen_m|/downpipes/\d+/(tee_m|run/low_point_m|run/foot_m)|/cistern/tanks/\d+/floor_m"
-    r"|/levels/(ground|tank_ground|discharge|pump|plant_room|highest_tap)_m"
+    r"|/levels/(ground|tank_ground|discharge|pump|plant_room|highest_tap|lowest_tap)_m"
 )
 
 

@@ -6,6 +6,7 @@ from pydantic import Field, model_validator
 
 from lean_year.core.errors import Amount, InputError
 from lean_year.core.water_path.first_flush import Exposure
+from lean_year.core.water_path.overflow import INFILTRATION_SAFETY
 from lean_year.core.water_path.screens import SCREEN_TYPES, ScreenKind
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
 
@@ -131,6 +132,8 @@ class Levels(Part):
     pump_m: Height | None = None
     plant_room_m: Height | None = None
     highest_tap_m: Height | None = None
+    lowest_tap_m: Height | None = None
+    """The ground at the house, or the highest tap where that is lower, where None."""
 
 
 class Downpour(Part):
@@ -224,6 +227,8 @@ class OverflowEntry(Part):
     """Whether it ends downhill of the pad, and not towards a neighbour or a septic field."""
     infiltration_mm_h: float | None = Field(default=None, ge=0.01, le=10_000)
     """From a test on the spot; None until one is made."""
+    infiltration_safety: float = Field(default=INFILTRATION_SAFETY, ge=1, le=10)
+    """What that is divided by, since the ground clogs. [-]"""
     width_m: float = Field(default=1, ge=0.1, le=100)
     depth_m: float = Field(default=1.2, ge=0.05, le=20)
     """Effective depth of a soakaway, or ponding of a swale or basin."""

@@ -11,6 +11,8 @@ from lean_year.core.units import GRAVITY_M_S2
 Soil = Literal["clay", "sand", "sandy_gravel", "soft_rock", "bedrock", "fill"]
 HEAVY_KG = 5_000.0
 """From this weight on the ground is looked at before a tank is set on it. Basis: estimate."""
+CREEPING_SLOPE = 0.12
+"""A clay slope this steep may creep when it is wet; about 1 in 8. Basis: estimate."""
 SPREAD = 0.5
 """A pad spreads the load outwards by this share of its depth. Basis: common practice (two down, one out)."""
 

@@ -15,6 +15,8 @@ SPARE_SHARE = 0.9
 """Share of the pressure that a pump reaches at no flow, up to which it is set to stop. Basis: common practice."""
 LEAST_BAND_KPA = 70.0
 """Least width between cut-in and cut-out. Basis: common practice (10 psi)."""
+MOST_TAP_KPA = 500.0
+"""The most that may stand at a tap. Basis: from memory (EN 806-2; US plumbing codes have 80 psi, 552 kPa)."""
 ROUND_KPA = 10.0
 """Switches are set in such steps. Basis: estimate."""
 

@@ -30,6 +30,9 @@ LEAST_LIVE_M = 0.2
 """Water that a lowered overflow must leave over the outlet. Basis: estimate."""
 MOST_PONDING_M, USUAL_PONDING_M = 0.3, 0.2
 """Water that stands open in a swale, a rain garden or a basin. Basis: common practice (150 to 300 mm)."""
+INFILTRATION_SAFETY = 1.5
+"""What a tested infiltration rate is divided by, since the ground clogs; more where a flood does damage. Basis: from
+memory (CIRIA C753, table 25.2)."""
 HALF_EMPTY_H = 24.0
 """A soakaway is half empty again within a day. Basis: from memory (BRE Digest 365)."""
 

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from functools import lru_cache
 
 from lean_year.core.hydraulics.pipes import friction_head_m, hazen_williams_head_m, mean_velocity_m_s
-from lean_year.core.pump.pressure_switch import HeldPump
+from lean_year.core.pump.pressure_switch import HeldPump, tap_pressure_kpa
 from lean_year.core.pump.pump_curve import Presses, PumpCurve, StandingWater, fit_curve, operating_flow_l_s
 from lean_year.core.units import GRAVITY_M_S2, KPA_PER_M_OF_WATER
 from lean_year.plan.model.train import drops, peak_l_s
@@ -117,6 +117,27 @@ class System:
     def reaches_kpa(self, curve: PumpCurve) -> float:
         """What a pump reaches at its outlet when nothing is drawn and the water stands lowest."""
         return (curve.shut_off_m - self.suction_lift_m) * KPA_PER_M_OF_WATER
+
+    @property
+    def low_tap_m(self) -> float:
+        """The lowest tap; where nobody has measured it, no higher than the ground at the house. [m]"""
+        heights = self.document.levels
+        if heights.lowest_tap_m is not None:
+            return heights.lowest_tap_m
+        return heights.ground_m if self.tap_m is None else min(heights.ground_m, self.tap_m)
+
+    def most_at_lowest_tap_kpa(self, curve: PumpCurve | None) -> float:
+        """What stands at the lowest tap, nothing drawn and the tank full: held by the pump, or by height alone."""
+        low, entered = self.low_tap_m, self.document.pump
+        if entered.feed == "header":
+            return (entered.header.outlet_m + entered.header.depth_m - low) * KPA_PER_M_OF_WATER
+        if curve is None:
+            return (self.full_m - low) * KPA_PER_M_OF_WATER
+        pump_m = self.water_m if self.pump_m is None else self.pump_m
+        reaches = (curve.shut_off_m + self.full_m - pump_m) * KPA_PER_M_OF_WATER
+        return tap_pressure_kpa(
+            switch_kpa=max(0.0, min(entered.most_held_kpa, reaches)), lift_m=low - pump_m, loss_kpa=0.0
+        )
 
     def needed_kpa(self, *, dirty: bool) -> float:
         """What the pump's outlet must have at the peak for the wanted pressure at the tap."""

@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.ground.bearing import GROUNDS, HEAVY_KG
+from lean_year.core.ground.bearing import CREEPING_SLOPE, GROUNDS, HEAVY_KG
 from lean_year.core.ground.earthworks import (
     LEAST_STANDS_MM,
     MOST_HELD_M,
@@ -138,6 +138,14 @@ def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wo
             "caution",
             "Soil that swells lifts a pad unevenly with each wet season.",
             "Have an engineer design the pad and its drainage.",
+        )
+    if entered.soil == "clay" and entered.slope >= CREEPING_SLOPE:
+        found.add(
+            "GROUND_SLOPE_CREEPS",
+            "caution",
+            f"Clay on a slope of {fixed(100 * entered.slope)} % creeps when it is wet; a full tank and its fill load "
+            "it, and a cut takes its foot away.",
+            "Ask a geotechnical engineer before anything is dug; lead all water away from it, the overflow's too.",
         )
     if entered.topsoil_m == 0 and any(not each.standing.buried for each in facts):
         found.add(

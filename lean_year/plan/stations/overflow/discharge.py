@@ -70,6 +70,7 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
     )
     if rate is None:
         return empty
+    rate = max(0.01, rate / entered.infiltration_safety)
     area_m2, depth_mm = min(area, 1e6), _storm_depths_mm(document)
     if entered.destination == "soakaway":
         return empty.model_copy(update=_soakaway(document, area_m2, depth_mm, rate, say))

@@ -2,6 +2,7 @@
 
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pump import pressure_tank
+from lean_year.core.pump.pressure_switch import MOST_TAP_KPA
 from lean_year.core.pump.pump_curve import Presses, PumpCurve, power_w
 from lean_year.core.units import DAYS_PER_YEAR, KPA_PER_M_OF_WATER
 from lean_year.core.water_path.levels import static_pressure_kpa
@@ -88,6 +89,26 @@ def cut_out_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
         formula="the lesser of what the switch holds and what the pump gives − lift − losses",
         working=f"{say.pressure(kpa)} at the pump, {say.flow(system.peak_l_s)} at the peak",
         moves="The tap's pressure swings by the band: a variable-speed set holds it.",
+    )
+
+
+def lowest_tap_figure(system: System, curve: PumpCurve | None, say: Wording) -> Figure:
+    """The most that a tap has: the lowest one, with nothing drawn."""
+    measured = system.document.levels.lowest_tap_m is not None
+    held = system.document.pump.most_held_kpa
+    return Figure(
+        value=max(0.0, system.most_at_lowest_tap_kpa(curve)),
+        unit="kPa",
+        label="At the lowest tap, nothing drawn",
+        basis="derived" if measured else "estimate",
+        source="worked out here",
+        formula="full water − lowest tap"
+        if curve is None
+        else "the lesser of what is held and what the pump gives on a full tank, + fall from the pump to the tap",
+        working=("" if curve is None else f"at most {say.pressure(held)} held; ")
+        + f"tap at {say.length(system.low_tap_m)}"
+        + ("" if measured else ", not measured: the ground at the house is taken"),
+        moves=f"Over {say.pressure(MOST_TAP_KPA)} a tap hammers and wears: a pressure reducer.",
     )
 
 

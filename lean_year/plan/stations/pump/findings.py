@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.pump.pressure_switch import SPARE_SHARE
+from lean_year.core.pump.pressure_switch import MOST_TAP_KPA, SPARE_SHARE
 from lean_year.core.pump.pressure_tank import PRECHARGE_UNDER_KPA
 from lean_year.core.pump.pump_curve import FROST_BOARD_MM, LEAST_NPSH_M, PRACTICAL_LIFT_M, WORST_FIT_SHARE
 from lean_year.core.units import KPA_PER_M_OF_WATER
@@ -39,6 +39,8 @@ class PumpFacts:
     held_l: float | None
     """In the vessel when the power goes."""
     npsh_m: float | None
+    low_tap_kpa: float | None
+    """At the lowest tap with nothing drawn."""
     gravity_l_s: float | None
     gravity_due_l_s: float | None
     """From the open tap, filters new and due."""
@@ -62,6 +64,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
             asks=True,
         )
     _trench(document, found, say)
+    _lowest_tap(facts, found, say)
     if entered.feed == "gravity":
         _gravity(document, facts, found, say)
         return found.rows
@@ -114,6 +117,18 @@ def _undecided(facts: PumpFacts, found: Findings, say: Wording) -> None:
         *(Fix(text=text, operations=[replace("/pump/feed", way)]) for way, text in (ways if falls else ways[:2])),
         asks=True,
     )
+
+
+def _lowest_tap(facts: PumpFacts, found: Findings, say: Wording) -> None:
+    if facts.low_tap_kpa is not None and facts.low_tap_kpa > MOST_TAP_KPA + 0.5:
+        found.add(
+            "PUMP_TAP_PRESSED",
+            "caution",
+            f"With nothing drawn {say.pressure(facts.low_tap_kpa)} stand at the lowest tap, over the usual limit of "
+            f"{say.pressure(MOST_TAP_KPA)}: pipes hammer, hoses and valves wear, a heater's relief valve drips.",
+            "A pressure reducer at the branch that leads there, set by a plumber, or a lower cut-out where the "
+            "highest tap allows it.",
+        )
 
 
 def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:

@@ -26,6 +26,7 @@ from lean_year.plan.stations.pump.figures import (
     demand_figures,
     gravity_figures,
     header_figures,
+    lowest_tap_figure,
     power_figures,
     pressure_figures,
     shut_off_figure,
@@ -185,6 +186,8 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         figures |= header_figures(document, runs_on, clean.flow_l_s, use_m3_year, say)
     if way in ("gravity", "header"):
         figures |= gravity_figures(system, say)
+    if way != "undecided" and (way != "pump" or curve is not None):
+        figures["low_tap_kpa"] = lowest_tap_figure(system, curve if way == "pump" else None, say)
     offered = pumps_offered(document, system, runs_on)
     return PumpPlan(
         feed=way,
@@ -327,6 +330,7 @@ def _facts(system: System, curve: PumpCurve | None, figures: dict[str, Figure]) 
         starts_h=values.get("starts_per_hour"),
         held_l=values.get("held_l"),
         npsh_m=values.get("npsh_m"),
+        low_tap_kpa=values.get("low_tap_kpa"),
         gravity_l_s=values.get("gravity_l_s"),
         gravity_due_l_s=values.get("gravity_due_l_s"),
         fill_l_s=values.get("fill_l_s"),

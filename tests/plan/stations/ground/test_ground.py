@@ -218,6 +218,7 @@ CAST = {"kind": "box", "length_m": 6.0, "width_m": 6.0, "height_m": 2.4, "cast":
         ("saltmarrow", [replace("/cistern/tanks/0/shape", CAST)], "GROUND_FLAT_WALLS"),
         ("saltmarrow", [replace("/ground/to_septic_m", 5)], "GROUND_NEAR_SEPTIC"),
         ("saltmarrow", [replace("/ground/soft_access", True)], "GROUND_SOFT_WAY"),
+        ("saltmarrow", [replace("/ground/soil", "clay"), replace("/ground/slope", 0.15)], "GROUND_SLOPE_CREEPS"),
         ("saltmarrow", [replace("/ground/swelling", True)], "GROUND_SWELLS"),
         ("lantern-row", [replace("/ground/gate_m", 0.7)], "GROUND_GATE"),
         ("lantern-row", [replace("/ground/overhead_m", 3)], "GROUND_OVERHEAD"),

@@ -5,6 +5,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from lean_year.core.water_path.gutters import downpipe_capacity_l_s
+from lean_year.demo.shipped import DEMOS
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm
@@ -151,3 +152,16 @@ def test_an_overflow_of_plastic_where_fires_come_is_named_with_the_pipes():
     barrel = planned_dry("saltmarrow", replace("/site/fire_prone", True), replace(KIND, "back_down"))
     assert "the overflow" not in finding(barrel, "GUTTERS_PLASTIC_IN_FIRE").text
     assert "GUTTERS_PLASTIC_IN_FIRE" not in codes(planned_dry("saltmarrow"))
+
+
+def test_a_tested_rate_is_divided_by_its_safety_factor():
+    """Twice the rate at twice the factor is the same ground."""
+
+    def floor(rate, factor):
+        plan = planned_dry("saltmarrow", replace("/overflow/infiltration_mm_h", rate),
+                           replace("/overflow/infiltration_safety", factor))  # fmt: skip
+        return plan.overflow.ground.floor_m2
+
+    assert floor(50, 3) == pytest.approx(floor(25, 1.5))
+    assert floor(25, 1.5) > floor(25, 1)
+    assert DEMOS["saltmarrow"].property().overflow.infiltration_safety == 1.5

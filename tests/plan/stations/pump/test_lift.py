@@ -176,3 +176,29 @@ def test_what_is_not_decided_is_to_decide_and_no_figure_is_made_up():
     assert plan.pump.curve == []
     assert plan.pump.clean is None
     assert plan.treatment.stages == []
+
+
+@pytest.mark.parametrize(
+    ("operations", "kpa"),
+    [
+        # Held at 500 kPa at −1.62 m, the tap at −0.15 m: 500 − 1.47 m of water.
+        ([], 500 - 1.47 * 9.80665),
+        # A tap in a cellar 6 m under the pump.
+        ([replace("/levels/lowest_tap_m", -7.62)], 500 + 6 * 9.80665),
+        # By height alone from a full tank, at +0.70 m.
+        ([replace("/pump/feed", "gravity"), replace("/levels/highest_tap_m", -2.0)], 2.7 * 9.80665),
+    ],
+)
+def test_the_lowest_tap_has_what_is_held_and_its_fall(operations, kpa):
+    plan = planned_dry("saltmarrow", *operations)
+    assert plan.pump.figures["low_tap_kpa"].value == pytest.approx(kpa)
+    assert ("PUMP_TAP_PRESSED" in codes(plan)) == (kpa > 500)
+    measured = any(each["path"] == "/levels/lowest_tap_m" for each in operations)
+    assert plan.pump.figures["low_tap_kpa"].basis == ("derived" if measured else "estimate")
+
+
+def test_a_pump_that_reaches_less_than_it_is_set_to_presses_no_more_than_that():
+    """20 m at no flow, a full tank 2.32 m over the pump: 22.32 m, less 1.47 m up to the tap."""
+    weak = replace("/pump/points", [[0, 20.0], [0.8, 18.0], [1.7, 12.0]])
+    plan = planned_dry("saltmarrow", weak)
+    assert plan.pump.figures["low_tap_kpa"].value == pytest.approx((20 + 2.32 - 1.47) * 9.80665, rel=0.01)

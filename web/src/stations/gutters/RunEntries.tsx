@@ -250,6 +250,15 @@ function GroundAlong() {
         unknown="not measured"
         around={1}
       />
+      , lowest tap{" "}
+      <MaybeEntry
+        label="Lowest tap"
+        path="/levels/lowest_tap_m"
+        kind="length"
+        value={levels.lowest_tap_m}
+        unknown="not measured"
+        around={1}
+      />
       . All above the {levels.datum}. The site{" "}
       <YesOrNo
         label="Fire at the site"

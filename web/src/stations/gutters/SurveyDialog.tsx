@@ -38,6 +38,7 @@ function points(document: Document): Point[] {
     { path: "/levels/pump_m", name: "Pump", value: levels.pump_m },
     { path: "/levels/plant_room_m", name: "Plant room floor", value: levels.plant_room_m },
     { path: "/levels/highest_tap_m", name: "Highest tap", value: levels.highest_tap_m },
+    { path: "/levels/lowest_tap_m", name: "Lowest tap", value: levels.lowest_tap_m },
   ];
 }
 

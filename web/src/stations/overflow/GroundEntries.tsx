@@ -25,7 +25,14 @@ export function GroundEntries() {
           unknown="not tested yet"
           around={20}
         />
-        , by a test on the spot. {soakaway ? "A pit " : "Ponding "}
+        , by a test on the spot, divided by{" "}
+        <Entry
+          label="Safety factor on the test"
+          path="/overflow/infiltration_safety"
+          kind="count"
+          value={entered.infiltration_safety}
+        />{" "}
+        as the ground clogs. {soakaway ? "A pit " : "Ponding "}
         {soakaway && (
           <>
             <Entry label="Width of the soakaway" path="/overflow/width_m" kind="length" value={entered.width_m} />{" "}

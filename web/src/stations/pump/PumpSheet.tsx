@@ -115,6 +115,7 @@ const PRESSURES = [
   "tap_at_cut_out_kpa",
   "gravity_l_s",
   "gravity_due_l_s",
+  "low_tap_kpa",
   "shut_off_kpa",
 ] as const;
 
