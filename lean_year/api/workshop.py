@@ -27,6 +27,7 @@ from lean_year.plan.stations.cistern.resampled_band import resampled_band
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
+from lean_year.plan.tried_fixes import TriedFix, tried_fixes
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit
@@ -84,6 +85,11 @@ class Workshop:
     def moved(self, before: Property, document: Property, after: Planned) -> str:
         """What a change did to the answer, against the document it was made on."""
         return what_moved(self.plan(before).plan, after.plan, Wording(document.units))
+
+    def tried_fixes(self, property_id: str, revision: int) -> list[TriedFix]:
+        """Every fix that is offered for a revision, with what it does beside what it stands under."""
+        document = properties.load_revision(self.engine, property_id, revision)
+        return list(tried_fixes(document, self.plan(document).plan, self.rain_of(document)))
 
     def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
         """Begin long work on a revision of a property.

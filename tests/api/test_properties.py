@@ -182,3 +182,18 @@ def test_a_refusal_is_in_the_units_of_the_property(client):
         assert answer.status_code == 422
         (problem,) = answer.json()["errors"]
         assert problem == {"field": "pump.cut_out_kpa", "message": "must be above the cut-in, 44 psi, got 15 psi"}
+
+
+def test_every_fix_that_is_offered_is_told_with_what_it_does_elsewhere(client, demo):
+    offered = {str(fix["operations"]) for each in demo["plan"]["findings"] for fix in each["fixes"]}
+    tried = client.get(f"/api/properties/{demo['id']}/fixes", params={"revision": 1}).json()
+    assert {str(each["operations"]) for each in tried} == offered
+    assert any("fewer carried" in each["effect"] for each in tried)
+    assert client.get(f"/api/properties/{demo['id']}").json()["revision"] == 1, "tried, not made"
+    for each in tried:
+        seen = client.post(
+            f"/api/properties/{demo['id']}/preview", json={"base_revision": 1, "operations": each["operations"]}
+        ).json()
+        assert not seen["moved"] or seen["moved"] in each["effect"]
+    assert client.get(f"/api/properties/{demo['id']}/fixes", params={"revision": 9}).status_code in (404, 409)
+    assert client.get("/api/properties/nowhere/fixes", params={"revision": 1}).status_code == 404

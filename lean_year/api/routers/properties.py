@@ -7,6 +7,7 @@ from fastapi.responses import PlainTextResponse, Response
 
 from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
 from lean_year.api.schemas import (
+    LAST_REVISION,
     Answer,
     Edit,
     NewProperty,
@@ -29,6 +30,7 @@ from lean_year.formats.property_file import file_text, parse_property_file
 from lean_year.formats.pump_curve import read_pump_curve
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.stations.gutters.storm_plan import StormPlan
+from lean_year.plan.tried_fixes import TriedFix
 from lean_year.property.document import PropertyFile
 from lean_year.property.start import new_property
 
@@ -108,6 +110,13 @@ def preview_edit(property_id: str, asked: Preview, workshop: InWorkshop) -> Resp
     )
     daily = pack_days(planned.replay, workshop.rain_of(document))
     return json_of(Answer(document=document, plan=planned.plan, daily=daily, moved=moved))
+
+
+@router.get("/{property_id}/fixes", response_model=list[TriedFix])
+def try_fixes(
+    property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
+) -> list[TriedFix]:
+    return workshop.tried_fixes(property_id, revision)
 
 
 @router.post("/{property_id}/storm", response_model=StormPlan)

@@ -12,6 +12,25 @@ export const propertyQuery = (id: string) =>
     queryFn: () => taken(client.GET("/api/properties/{property_id}", { params: { path: { property_id: id } } })),
   });
 
+const QUIET_MS = 1_200;
+
+/** What each fix of a revision does beside what it stands under; asked once nothing has changed for a while. */
+export const fixesQuery = (id: string, revision: number) =>
+  queryOptions({
+    queryKey: ["fixes", id, revision],
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+    queryFn: async ({ signal }) => {
+      await new Promise((done) => setTimeout(done, QUIET_MS));
+      if (signal.aborted) return [];
+      const path = { property_id: id };
+      return taken(
+        client.GET("/api/properties/{property_id}/fixes", { params: { path, query: { revision } }, signal }),
+      );
+    },
+  });
+
 export const rainDaysQuery = (id: string, recordId: string | null) =>
   queryOptions({
     queryKey: ["rain-days", recordId],

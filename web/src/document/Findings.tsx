@@ -1,11 +1,19 @@
+import { useQuery } from "@tanstack/react-query";
 import type { Finding } from "../api/client";
-import { useEdits } from "./workbench";
+import { fixesQuery } from "../api/queries";
+import { useEdits, useSaved } from "./workbench";
 import { Mark } from "../ui/Mark";
 import { Terms } from "../ui/Terms";
 
 /** Edits that fix something: pointed at, each is shown on the drawing; pressed, it is made. */
 export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
   const bench = useEdits();
+  const { id, revision } = useSaved();
+  const tried = useQuery({ ...fixesQuery(id, revision), enabled: fixes.length > 0 });
+  const effect = (operations: unknown) => {
+    const asked = JSON.stringify(operations);
+    return tried.data?.find((each) => JSON.stringify(each.operations) === asked)?.effect;
+  };
   return fixes.map((fix) => (
     <button
       key={fix.text}
@@ -16,9 +24,20 @@ export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
       onBlur={bench.endPreview}
       onClick={() => void bench.edit(fix.text, fix.operations as never)}
     >
-      {fix.text}
+      {fix.text} <Effect words={effect(fix.operations)} />
     </button>
   ));
+}
+
+/** What a fix does elsewhere, as tried on the whole plan. */
+function Effect({ words }: { words: string | undefined }) {
+  if (!words) return null;
+  const heavy = /fewer carried|then fails|not to be drunk/.test(words);
+  return (
+    <span className={`block text-small font-normal ${heavy ? "text-alarm" : "text-ink-2"}`}>
+      {words.charAt(0).toUpperCase() + words.slice(1)}.
+    </span>
+  );
 }
 
 /** What is wrong at a station, worst first, each with its fix. */

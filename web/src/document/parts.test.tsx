@@ -4,6 +4,7 @@ import { expect, test, vi } from "vitest";
 import type { Figure } from "../api/client";
 import { Choice } from "../ui/Choice";
 import { Cautions, Findings } from "./Findings";
+import { demo, renderOnDemo } from "../testing/demo";
 import { Derivation } from "../ui/Why";
 
 const options = [
@@ -60,6 +61,26 @@ test("a finding carries its severity by shape and name, and its fix", () => {
   expect(screen.getByRole("img", { name: "fails" })).toBeTruthy();
   expect(screen.getByRole("img", { name: "caution" })).toBeTruthy();
   expect(screen.getByText("A tank of 93 m³ does it.")).toBeTruthy();
+});
+
+test("what a fix does elsewhere stands beside it before it is pressed, and is asked for once", async () => {
+  const fixed = demo.plan.findings.filter((each) => each.fixes!.length > 0);
+  const [costly, harmless] = fixed.map((each) => each.fixes![0]!);
+  const effect = "25 years fewer carried; then fails at Ground";
+  const calls = renderOnDemo(<Findings findings={fixed} />, demo, "/", {
+    [`GET /api/properties/${demo.id}/fixes`]: () => [
+      200,
+      [
+        { operations: costly!.operations, effect },
+        { operations: harmless!.operations, effect: "" },
+      ],
+    ],
+  });
+  const button = await screen.findByRole("button", { name: `${costly!.text} ${effect}.` }, { timeout: 5_000 });
+  expect(button.querySelector(".text-alarm")).toBeTruthy();
+  expect(screen.getByRole("button", { name: harmless!.text })).toBeTruthy();
+  const asked = calls.filter((call) => call.path.endsWith("/fixes"));
+  expect(asked.map((call) => call.query.get("revision"))).toEqual([String(demo.revision)]);
 });
 
 test("nothing found and nothing to take care of takes no room", () => {

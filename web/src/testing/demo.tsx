@@ -30,6 +30,9 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
     const body = request.method === "GET" ? "" : await request.text();
     const call = { method: request.method, path: url.pathname, query: url.searchParams, body };
     calls.push(call);
+    // Fixes are tried beside everything else, some time after: a test that is about them says what comes of it.
+    const own = Object.keys(handlers).some((start) => start.endsWith("/fixes"));
+    if (url.pathname.endsWith("/fixes") && !own) return Response.json([]);
     const handler = Object.entries(handlers).find(([start]) => `${call.method} ${call.path}`.startsWith(start));
     const [status, answer] = handler ? handler[1](call) : [404, { errors: [{ field: "id", message: "not here" }] }];
     return new Response(status === 204 ? null : JSON.stringify(answer), {

@@ -24,6 +24,7 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.demand import temperatures
 from lean_year.plan.model.flush_chambers import Chamber, flush_depth_mm
+from lean_year.plan.model.flush_chambers import chambers as chambers_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
 from lean_year.property.water_path import MOST_HOLE_MM
@@ -149,7 +150,10 @@ def _hole(found: Findings, document: Property, say: Wording) -> None:
 
 
 def _legs(found: Findings, document: Property, chambers: list[Chamber], say: Wording) -> None:
-    for chamber in chambers:
+    wide = document.model_copy(
+        update={"first_flush": document.first_flush.model_copy(update={"bore_mm": WIDE_BORE_MM})}
+    )
+    for chamber, wider in zip(chambers, chambers_of(wide), strict=True):
         if chamber.legs > MOST_LEGS:
             found.add(
                 "FLUSH_TOO_MANY_LEGS",
@@ -158,9 +162,15 @@ def _legs(found: Findings, document: Property, chambers: list[Chamber], say: Wor
                 f"{several(chamber.legs, 'leg')} of {say.length(chamber.leg_m)}.",
                 "A tank-type diverter, or a wider pipe.",
                 Fix(text="Make it a tank-type diverter.", operations=[replace("/first_flush/kind", "tank")]),
-                Fix(
-                    text=f"Lay it in {say.nominal(WIDE_BORE_MM)} bore.",
-                    operations=[replace("/first_flush/bore_mm", WIDE_BORE_MM)],
+                *(
+                    [
+                        Fix(
+                            text=f"Lay it in {say.nominal(WIDE_BORE_MM)} bore.",
+                            operations=[replace("/first_flush/bore_mm", WIDE_BORE_MM)],
+                        )
+                    ]
+                    if wider.legs <= MOST_LEGS
+                    else []
                 ),
             )
     room_mm = document.first_flush.cap_room_mm
