@@ -318,6 +318,7 @@ def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording
             f"It must lift the water {say.length(lift)}, with {say.length(max(0.0, left))} of NPSH available; "
             f"a house pump requires about {say.length(LEAST_NPSH_M)}.",
             "Set the pump lower, or use a submerged pump.",
+            *_level_with_the_water(document, lift, left, say),
         )
     if lift > 0 and not document.pump.foot_valve:
         found.add(
@@ -328,6 +329,20 @@ def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording
             "",
             Fix(text="Fit a foot valve.", operations=[replace("/pump/foot_valve", True)]),
         )
+
+
+def _level_with_the_water(document: Property, lift_m: float, left_m: float, say: Wording) -> list[Fix]:
+    """Setting the pump as low as the lowest water, where it then has the suction head that it needs."""
+    pump_m = document.levels.pump_m
+    if pump_m is None or left_m + lift_m < LEAST_NPSH_M:
+        return []
+    level_m = math.floor(100 * (pump_m - lift_m)) / 100
+    return [
+        Fix(
+            text=f"Set the pump at {say.length(level_m)}, level with the lowest water.",
+            operations=[replace("/levels/pump_m", level_m)],
+        )
+    ]
 
 
 def _vessel(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:

@@ -13,7 +13,7 @@ from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.train import is_cartridge, stages_before
+from lean_year.plan.model.train import house_peak_l_s, is_cartridge, stages_before
 from lean_year.plan.stations.treatment.disinfection_methods import (
     CYST,
     FINE,
@@ -278,7 +278,8 @@ def _chlorine(document: Property, found: Findings, say: Wording) -> None:
             f"{fixed(entered.contact_min)}.",
             "Dose the tank the evening before, or a contact tank behind it.",
             *(
-                [Fix(text=f"Let it stand {fixed(needed + 0.5)} min.",
+                [Fix(text=f"Plan a contact tank of {say.volume(house_peak_l_s(document) * 60 * (needed + 0.5))}, "
+                          f"{fixed(needed + 0.5)} min at the peak flow.",
                      operations=[replace("/treatment/chlorine/contact_min", round(needed + 0.5))])]
                 if round(needed + 0.5) <= LONGEST_CONTACT_MIN
                 else []
