@@ -1,5 +1,7 @@
 """What is wrong with the store: its size, the record behind it, and how its tanks stand."""
 
+from dataclasses import replace
+
 from lean_year.core.cistern.bank import (
     LEAST_OUTLET_M,
     LINK_HEAD_CAUTION_M,
@@ -7,12 +9,12 @@ from lean_year.core.cistern.bank import (
     SLUDGE_FROM_L,
     STRANDED_SHARE,
 )
-from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE, SHORT_RECORD_YEARS
+from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE, SHORT_RECORD_YEARS, OperatedReplay
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.findings import Findings
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.supply import Supply
+from lean_year.plan.model.supply import Supply, years_carried
 from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
 from lean_year.property.document import Property
 
@@ -20,13 +22,18 @@ from lean_year.property.document import Property
 def cistern_findings(
     document: Property,
     supply: Supply,
+    alone_run: OperatedReplay,
     bank: BankPlan,
     short_years: int,
     for_aim_l: float | None,
     first_filling: bool,
     say: Wording,
 ) -> list[Finding]:
-    """Everything to fix; `for_aim_l` is the smallest tank that does it, `first_filling` that no size would."""
+    """Everything to fix.
+
+    `alone_run` is the replay on rain alone, `for_aim_l` the smallest tank that does it, `first_filling` that no size
+    would.
+    """
     found = Findings("cistern")
     if first_filling:
         _not_enough_rain(found, document, supply, say)
@@ -39,6 +46,7 @@ def cistern_findings(
             f"A tank of {say.volume(for_aim_l)} does it." if for_aim_l is not None and not first_filling else "",
         )
     _replay(found, document, supply, say)
+    _beginning(found, supply.on_rain_alone, alone_run)
     for vessel in bank.vessels:
         _vessel(found, vessel, bank, say)
     _valves(found, bank, int(supply.rain.counts.sum()), say)
@@ -83,6 +91,25 @@ def _replay(found: Findings, document: Property, supply: Supply, say: Wording) -
             "note",
             f"The replay begins with the tank {start_share * 100:.0f} % full, which flatters a short record.",
             "Begin it empty to see the difference.",
+        )
+
+
+def _beginning(found: Findings, alone: Supply, run: OperatedReplay) -> None:
+    """A record that begins in a dry run flatters a tank that is full on its first day: run it as if its own end came
+    before it."""
+    if alone.rain.record.made_from is not None or not run.store_l.size or run.size_l <= 0:
+        return
+    left = min(1.0, float(run.store_l[-1]) / run.size_l)
+    if left >= alone.start_share:
+        return
+    carried, again = years_carried(run, alone.rain), replace(alone, start_share=left).years_carried()
+    if again < carried:
+        found.add(
+            "CISTERN_BEGINS_DRY",
+            "caution",
+            f"The record is begun with the tank {alone.start_share * 100:.0f} % full, which its first years need. Begun "
+            f"as full as it ends, {left * 100:.0f} %, rain carries {several(again, 'year')} and not {carried}.",
+            "Count on the fewer years, and size for them.",
         )
 
 

@@ -137,7 +137,9 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         probe_l=probe.tank_l,
         stress=stress_tests(document, alone, alone_run, catch),
         first_year=first_year(supply, cistern.first_day, cistern.first_year_wanted_l),
-        findings=cistern_findings(document, supply, bank, counted - carried, smallest.for_aim_l, first_filling, say),
+        findings=cistern_findings(
+            document, supply, alone_run, bank, counted - carried, smallest.for_aim_l, first_filling, say
+        ),
         cautions=_cautions(say),
     )
 

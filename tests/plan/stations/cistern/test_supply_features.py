@@ -361,6 +361,22 @@ def test_a_tank_that_leans_holds_a_wedge_less_and_the_replay_knows():
     assert tilted.vessels[0].stranded_l > flat.vessels[0].stranded_l
 
 
+@pytest.mark.parametrize(("begins", "dry"), [(dt.date(1990, 7, 1), True), (dt.date(1991, 7, 1), False)])
+def test_a_record_that_begins_in_a_dry_run_is_told_with_what_its_own_end_would_leave(begins, dry):
+    """Saltmarrow from July 1990 on, into its driest months, with the tank full; and from the year after."""
+    record = demo_rain("saltmarrow")
+    cut = prepare_rain(DailyRain(begins, record.depth_mm[(begins - record.start).days :]), "none")
+    document = edited("saltmarrow")
+    full = plan_property(document, cut)
+    found = [each for each in full.plan.findings if each.code == "CISTERN_BEGINS_DRY"]
+    assert bool(found) == dry
+    if dry:
+        left = float(full.replay.store_l[-1] / full.replay.size_l)
+        circle = plan_property(apply_edit(document, [replace("/cistern/start_share", left)]), cut).plan.cistern
+        assert circle.years_carried < full.plan.cistern.years_carried
+        assert f"carries {circle.years_carried} years and not {full.plan.cistern.years_carried}" in found[0].text
+
+
 def test_the_position_of_a_valve_stays_a_finding_once_the_valve_is_chosen():
     """Lantern Row's tall tank valved off: 0.3 m of it are above the lowest overflow, (1.3 x 0.6 + pi x 0.3^2) m2:
     319 L."""
