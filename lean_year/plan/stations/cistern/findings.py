@@ -107,8 +107,8 @@ def _beginning(found: Findings, alone: Supply, run: OperatedReplay) -> None:
         found.add(
             "CISTERN_BEGINS_DRY",
             "caution",
-            f"The record is begun with the tank {alone.start_share * 100:.0f} % full, which its first years need. Begun "
-            f"as full as it ends, {left * 100:.0f} %, rain carries {several(again, 'year')} and not {carried}.",
+            f"The record is begun with the tank {alone.start_share * 100:.0f} % full, which its first years need. "
+            f"Begun as full as it ends, {left * 100:.0f} %, rain carries {several(again, 'year')} and not {carried}.",
             "Count on the fewer years, and size for them.",
         )
 
