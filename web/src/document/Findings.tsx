@@ -5,15 +5,20 @@ import { useEdits, useSaved } from "./workbench";
 import { Mark } from "../ui/Mark";
 import { Terms } from "../ui/Terms";
 
+const byOperations = (tried: { operations: unknown; effect: string }[]) =>
+  new Map(tried.map((each) => [JSON.stringify(each.operations), each.effect]));
+
 /** Edits that fix something: pointed at, each is shown on the drawing; pressed, it is made. */
 export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
   const bench = useEdits();
   const { id, revision } = useSaved();
-  const tried = useQuery({ ...fixesQuery(id, revision), enabled: fixes.length > 0 });
-  const effect = (operations: unknown) => {
-    const asked = JSON.stringify(operations);
-    return tried.data?.find((each) => JSON.stringify(each.operations) === asked)?.effect;
-  };
+  const { data: effects } = useQuery({
+    ...fixesQuery(id, revision),
+    enabled: fixes.length > 0,
+    select: byOperations,
+    notifyOnChangeProps: ["data"],
+  });
+  const effect = (operations: unknown) => (effects?.size ? effects.get(JSON.stringify(operations)) : undefined);
   return fixes.map((fix) => (
     <button
       key={fix.text}
