@@ -7,17 +7,18 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from lean_year.plan.answer.figure import Finding
+from lean_year.plan.answer.figure import Severity, StationKey
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.station import FutureStation, Station
 from lean_year.plan.registry import FALL
 from lean_year.plan.whole import WholePlan, plan_property
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit
 
 LEAST_SHARE = 0.01
-"""Of the tanks' volume, from which a change of it is told."""
+"""Of the tanks' volume, from which a change of it is named."""
 
 
 class TriedFix(BaseModel):
@@ -39,14 +40,14 @@ def tried_fixes(document: Property, plan: WholePlan, rain: PreparedRain | None) 
                 continue
             seen.add(key)
             after = plan_property(apply_edit(document, fix.operations), rain).plan
-            yield TriedFix(operations=fix.operations, effect=effect_of(plan, after, finding, say))
+            yield TriedFix(operations=fix.operations, effect=effect_of(plan, after, finding.stage, say))
     if seen:
         plan_property(document, rain)  # what is held of the design as it is stays the last that was asked for
 
 
-def effect_of(before: WholePlan, after: WholePlan, mended: Finding, say: Wording) -> str:
-    """What a fix moves besides the finding that it mends: years and water, the tanks' size, and what fails then."""
-    parts = [what_moved(before, after, say), _size(before, after, say), *_then_fails(before, after, mended)]
+def effect_of(before: WholePlan, after: WholePlan, station: StationKey, say: Wording) -> str:
+    """What a fix of a station's finding moves besides it: years, water, the tanks' size, and what is found then."""
+    parts = [what_moved(before, after, say), _size(before, after, say), *_found_then(before, after, station)]
     return "; ".join(part for part in parts if part)
 
 
@@ -57,24 +58,25 @@ def _size(before: WholePlan, after: WholePlan, say: Wording) -> str:
     return f"tanks of {say.volume(now)} and not {say.volume(was)}"
 
 
-def _then_fails(before: WholePlan, after: WholePlan, mended: Finding) -> list[str]:
-    """Stations at which more fails than before, and the loss of what could be drunk."""
-    was, now = (Counter(each.stage for each in plan.findings if each.severity == "fails") for plan in (before, after))
-    names = [station.name for station in FALL if now[station.key] > was[station.key]]
-    undrinkable = any(each.not_to_drink for each in after.findings) and not any(
-        each.not_to_drink for each in before.findings
-    )
-    cautions = _more_cautions(before, after, mended)
+def _found_then(before: WholePlan, after: WholePlan, station: StationKey) -> list[str]:
+    """Stations at which more fails, the loss of what could be drunk, and other stations with more cautions."""
+    failing = [each.name for each in _more(before, after, "fails")]
+    cautions = [each.name for each in _more(before, after, "caution") if each.key != station]
+    undrinkable = _not_to_drink(after) and not _not_to_drink(before)
     return [
-        f"then fails at {', '.join(names)}" if names else "",
+        f"then fails at {', '.join(failing)}" if failing else "",
         "then not to be drunk" if undrinkable else "",
         f"then a caution at {', '.join(cautions)}" if cautions else "",
     ]
 
 
-def _more_cautions(before: WholePlan, after: WholePlan, mended: Finding) -> list[str]:
-    """Stations, but for that of the fix itself, at which there are more cautions than before."""
+def _more(before: WholePlan, after: WholePlan, severity: Severity) -> list[Station[Any] | FutureStation]:
+    """Stations with more findings of a severity than before, in the order of the water."""
     was, now = (
-        Counter(each.stage for each in plan.findings if each.severity == "caution") for plan in (before, after)
+        Counter(each.stage for each in plan.findings if each.severity == severity) for plan in (before, after)
     )
-    return [station.name for station in FALL if now[station.key] > was[station.key] and station.key != mended.stage]
+    return [station for station in FALL if now[station.key] > was[station.key]]
+
+
+def _not_to_drink(plan: WholePlan) -> bool:
+    return any(each.not_to_drink for each in plan.findings)

@@ -1,11 +1,11 @@
-"""Ten properties that a plan must not call fine: what is found, how badly, and that what is offered mends it."""
+"""Ten properties that a plan must not call fine: what is found, how badly, and that what is offered clears it."""
 
 import pytest
 
 from tests.plan.on_demos import finding, planned, replace
 
 TANK = "/cistern/tanks/0"
-# What it is: the demo and what is changed, the finding, its severity, and whether an edit can mend it.
+# What it is: the demo and what is changed, the finding, its severity, and whether an edit can clear it.
 AWKWARD = {
     "a tank over the roofs": (
         "saltmarrow", [replace(f"{TANK}/floor_m", 5.0)], "GUTTERS_OUTLET_BELOW_INLET", "fails", True),
@@ -33,14 +33,14 @@ AWKWARD = {
 
 
 @pytest.mark.parametrize("name", AWKWARD)
-def test_it_is_found_as_bad_as_it_is_and_what_is_offered_mends_it(name):
-    demo, changes, code, severity, mends = AWKWARD[name]
+def test_it_is_found_as_bad_as_it_is_and_what_is_offered_clears_it(name):
+    demo, changes, code, severity, has_fix = AWKWARD[name]
     plan = planned(demo, *changes)
     found = finding(plan, code)
     assert found.severity == severity
     assert code not in {each.code for each in planned(demo).findings if each.severity == severity}
-    assert bool(found.fixes) == mends
-    assert found.fix, "where no edit can mend it, it says what does"
+    assert bool(found.fixes) == has_fix
+    assert found.fix, "where no edit can clear it, it says what does"
     for fix in found.fixes:
         assert found.text not in {each.text for each in planned(demo, *changes, *fix.operations).findings}, fix.text
     if severity == "fails":

@@ -1,4 +1,4 @@
-"""Every fix is tried on the whole plan before it is offered: it mends, and what it costs elsewhere is said."""
+"""Every fix is tried on the whole plan before it is offered: it clears its finding, its cost elsewhere is said."""
 
 import re
 from collections import Counter
@@ -28,7 +28,7 @@ def counted(plan):
 
 @settings(max_examples=60, deadline=None)
 @given(documents())
-def test_whatever_is_entered_each_fix_mends_what_it_stands_under(document):
+def test_whatever_is_entered_each_fix_clears_what_it_stands_under(document):
     """All codes of all stations, none of them named: what it is about is not found again with other numbers."""
     plan = plan_property(document, None).plan
     before = counted(plan)

@@ -170,7 +170,7 @@ def gutter_capacity_l_s(
 
 
 def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, manning_n: float = 0.012) -> float:
-    """The most that a gutter laid to a fall can bring, brim full, by Manning: an upper bound, not for design.
+    """The most that a gutter laid to a fall can bring, running full, by Manning: an upper bound, not for design.
 
     Parameters
     ----------

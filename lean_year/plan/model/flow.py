@@ -10,7 +10,7 @@ from lean_year.core.water_path.levels import ENTRY_HEADS
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, offer, wider_pipes
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.gutter_places import EN, gutter_places, size_in_table
-from lean_year.plan.model.levels import OPEN_AT_WORDS, RunLevels, run_levels
+from lean_year.plan.model.levels import RunLevels, run_levels
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
@@ -162,7 +162,7 @@ def spills_of_run(levels: RunLevels) -> str:
     """Where water comes out that a run cannot take."""
     if levels.open_at == "outlet":
         return "back up into the gutter and over the eaves"
-    return f"over the {OPEN_AT_WORDS[levels.open_at]}, where the run begins"
+    return f"over the {levels.open_at_words}, where the run begins"
 
 
 def _run(

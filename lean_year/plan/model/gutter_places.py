@@ -4,10 +4,8 @@ The first run of gutter that spills decides for its surface.
 """
 
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
-from lean_year.core.basis import Basis
 from lean_year.core.hydraulics.stock_pipes import GUTTER_OUTLETS_MM, HALF_ROUND_GUTTERS_MM
 from lean_year.core.water_path import gutters
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough
@@ -31,17 +29,6 @@ Takes = Callable[[GutterRun], float]
 Words = Callable[[float], str]
 
 
-@dataclass(frozen=True, slots=True)
-class _Takes:
-    """What a gutter takes on its way to one outlet, by one of the methods. [L/s]"""
-
-    capacity_l_s: float
-    basis: Basis
-    source: str
-    formula: str
-    working: str
-
-
 def spills_over(roof: Roof) -> str:
     return "over the paving" if any(each.shape == "channel" for each in roof.gutters) else "over the eaves"
 
@@ -53,32 +40,39 @@ def gutter_places(document: Property, number: int, roof: Roof, flow_l_s: float, 
     return [_gutters(document, number, roof, flow_l_s, say), _outlets(number, roof, flow_l_s, say)]
 
 
-def _by_method(document: Property, run: GutterRun, say: Wording) -> _Takes:
-    gutter, reach_m = run.gutter, run.longest_reach_m
+def _one_way_l_s(document: Property, run: GutterRun) -> float:
+    """What a run takes on its longest way to an outlet."""
+    gutter = run.gutter
     if document.downpour.method == "code_table":
-        table = gutters.SEMICIRCULAR_GUTTER
-        takes = table.flow_l_s(gutter.width_mm)
-        return _Takes(
-            takes,
-            "from_memory",
-            "code table",
-            "the table's roof area at 1 in/h",
-            f"{say.flow(takes)}, {size_in_table(table, gutter.width_mm, '1/16')}",
-        )
+        return gutters.SEMICIRCULAR_GUTTER.flow_l_s(gutter.width_mm)
     section, depth, _ = gutter_section(gutter, gutter.width_mm)
-    factor = gutters.length_factor(1000 * reach_m / depth, gutter.fall_mm_m)
-    takes = gutters.gutter_capacity_l_s(
+    return gutters.gutter_capacity_l_s(
         section_mm2=section,
-        length_over_depth=1000 * reach_m / depth,
+        length_over_depth=1000 * run.longest_reach_m / depth,
         fall_mm_m=gutter.fall_mm_m,
         bends=gutter.bends,
     )
-    return _Takes(
-        takes,
-        "from_memory",
+
+
+class _Why(NamedTuple):
+    source: str
+    formula: str
+    working: str
+
+
+def _why(document: Property, run: GutterRun, say: Wording) -> _Why:
+    """Where that comes from."""
+    gutter, takes = run.gutter, say.flow(_one_way_l_s(document, run))
+    if document.downpour.method == "code_table":
+        size = size_in_table(gutters.SEMICIRCULAR_GUTTER, gutter.width_mm, "1/16")
+        return _Why("code table", "the table's roof area at 1 in/h", f"{takes}, {size}")
+    factor = gutters.length_factor(
+        1000 * run.longest_reach_m / gutter_section(gutter, gutter.width_mm)[1], gutter.fall_mm_m
+    )
+    return _Why(
         EN,
         "0.9 × 2.78e-5 × section^1.25 × factor for length and fall",
-        f"{say.flow(takes)}, × {factor:.2f} for its length and fall" + (" and × 0.85 for its angle" * gutter.bends)
+        f"{takes}, × {factor:.2f} for its length and fall" + (" and × 0.85 for its angle" * gutter.bends)
         + ("" if gutter.shape == "half_round" else ", counted as a half-round one of its section, the careful side"),
     )  # fmt: skip
 
@@ -87,12 +81,6 @@ def size_in_table(table: gutters.CodeTable, bore_mm: float, fall: str) -> str:
     """The row of a code table that was read, in words."""
     size_in = table.size_of_in(bore_mm)
     return "narrower than the table begins" if size_in is None else f"the table's {size_in} in at {fall} in a foot"
-
-
-def _gutter_takes_l_s(document: Property, run: GutterRun, say: Wording) -> float:
-    """Flow off the whole surface at which a run is full."""
-    takes = _by_method(document, run, say).capacity_l_s
-    return takes * run.length_m / run.longest_reach_m / run.share
 
 
 def _outlet_takes_l_s(run: GutterRun) -> float:
@@ -106,11 +94,11 @@ def _outlet_takes_l_s(run: GutterRun) -> float:
 
 def _gutters(document: Property, number: int, roof: Roof, flow: float, say: Wording) -> Place:
     def takes(run: GutterRun) -> float:
-        return _gutter_takes_l_s(document, run, say)
+        """Flow off the whole surface at which a run is full."""
+        return _one_way_l_s(document, run) * run.length_m / run.longest_reach_m / run.share
 
-    runs = gutter_runs(roof)
-    row = min(range(len(runs)), key=lambda each: takes(runs[each]))
-    run, by = runs[row], _by_method(document, runs[row], say)
+    run, which = _first_to_spill(roof, takes)
+    why = _why(document, run, say)
     wider = _wider(number, roof, takes, flow, "width_mm", HALF_ROUND_GUTTERS_MM, say.bore)
     return Place(
         key=f"gutter:{roof.id}",
@@ -118,13 +106,13 @@ def _gutters(document: Property, number: int, roof: Roof, flow: float, say: Word
         name=f"{'Channel' if run.gutter.shape == 'channel' else 'Gutter'} of {roof.name}",
         group=None,
         roof=roof.id,
-        size=f"{say.bore(run.gutter.width_mm)}, {several(len(run.outlets_m), 'outlet')}{_which(runs, row)}",
+        size=f"{say.bore(run.gutter.width_mm)}, {several(len(run.outlets_m), 'outlet')}{which}",
         flow_l_s=flow,
         capacity_l_s=takes(run),
-        basis=by.basis,
-        source=by.source,
-        formula=f"{by.formula}, over the longest way to an outlet, × gutter",
-        working=f"{by.working}, over {say.length(run.longest_reach_m)} to an outlet, × "
+        basis="from_memory",
+        source=why.source,
+        formula=f"{why.formula}, over the longest way to an outlet, × gutter",
+        working=f"{why.working}, over {say.length(run.longest_reach_m)} to an outlet, × "
         f"{say.length(run.length_m)}{_its_share(run)}",
         sizes=first_enough(wider, _more_outlets(number, roof, takes, flow)),
         spills=spills_over(roof),
@@ -132,9 +120,7 @@ def _gutters(document: Property, number: int, roof: Roof, flow: float, say: Word
 
 
 def _outlets(number: int, roof: Roof, flow: float, say: Wording) -> Place:
-    runs = gutter_runs(roof)
-    row = min(range(len(runs)), key=lambda each: _outlet_takes_l_s(runs[each]))
-    run = runs[row]
+    run, which = _first_to_spill(roof, _outlet_takes_l_s)
     gutter = run.gutter
     wider = _wider(
         number,
@@ -151,7 +137,7 @@ def _outlets(number: int, roof: Roof, flow: float, say: Wording) -> Place:
         name=f"Outlets of {roof.name}",
         group=None,
         roof=roof.id,
-        size=f"{len(run.outlets_m)} × {say.bore(gutter.outlet_mm)}{_which(runs, row)}",
+        size=f"{len(run.outlets_m)} × {say.bore(gutter.outlet_mm)}{which}",
         flow_l_s=flow,
         capacity_l_s=_outlet_takes_l_s(run),
         basis="from_memory",
@@ -165,8 +151,11 @@ def _outlets(number: int, roof: Roof, flow: float, say: Wording) -> Place:
     )
 
 
-def _which(runs: list[GutterRun], row: int) -> str:
-    return "" if len(runs) == 1 else f", run {row + 1} of {len(runs)}"
+def _first_to_spill(roof: Roof, takes: Takes) -> tuple[GutterRun, str]:
+    """The run that decides for its surface, and which of several it is, in words."""
+    runs = gutter_runs(roof)
+    row = min(range(len(runs)), key=lambda each: takes(runs[each]))
+    return runs[row], "" if len(runs) == 1 else f", run {row + 1} of {len(runs)}"
 
 
 def _its_share(run: GutterRun) -> str:

@@ -16,7 +16,7 @@ from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
 
 ALONG = (0.0, 0.25, 0.5, 0.75, 1.0)
-"""Where the levels of a run are told, as shares of its length."""
+"""Where the levels of a run are given, as shares of its length."""
 
 Status = Literal["settled", "decide", "caution", "fails"]
 
@@ -76,6 +76,7 @@ class RunLevels(BaseModel):
     screen_assumed: bool
     open_at: Literal["leaf_screen", "downpipe_filter", "outlet"]
     """Where that is."""
+    open_at_words: str
     foot_m: float | None
     """Invert of a dry run where it begins."""
     foot_assumed: bool
@@ -207,7 +208,7 @@ def open_at(pipe: Downpipe) -> Literal["leaf_screen", "downpipe_filter", "outlet
     return "outlet"
 
 
-OPEN_AT_WORDS = {"leaf_screen": "leaf screen", "downpipe_filter": "downpipe filter", "outlet": "gutter outlet"}
+_OPEN_AT_WORDS = {"leaf_screen": "leaf screen", "downpipe_filter": "downpipe filter", "outlet": "gutter outlet"}
 
 
 Heights = list[tuple[float, float]]
@@ -317,6 +318,7 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
         screen_m=screen,
         screen_assumed=pipe.screen_m is None,
         open_at=open_at(pipe),
+        open_at_words=_OPEN_AT_WORDS[open_at(pipe)],
         foot_m=begins,
         foot_assumed=not wet and pipe.run.foot_m is None,
         inlet_m=inlet,

@@ -75,8 +75,8 @@ def test_a_little_more_fall_never_takes_away_and_gives_no_leap(ratio, fall, more
 
 
 @given(st.floats(50, 300), st.floats(3, 50), st.floats(0, 200))
-def test_no_gutter_is_designed_for_more_than_it_brings_brim_full(width, length, fall):
-    """The careful capacity of a gutter that falls is under Manning's, or under a level one's, brim full."""
+def test_no_gutter_is_designed_for_more_than_it_brings_running_full(width, length, fall):
+    """The careful capacity of a gutter that falls is under Manning's, or under a level one's, running full."""
     section = gutters.half_round_area_mm2(width)
     careful = gutters.gutter_capacity_l_s(
         section_mm2=section, length_over_depth=2000 * length / width, fall_mm_m=fall

@@ -10,7 +10,6 @@ from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import (
-    OPEN_AT_WORDS,
     Check,
     RunLevels,
     Status,
@@ -117,7 +116,7 @@ def _screen_under_outlet(document: Property, run: RunLevels, checks: _Checks, sa
         checks.add(
             "GUTTERS_SCREEN_ABOVE_OUTLET",
             "fails",
-            f"{OPEN_AT_WORDS[run.open_at].capitalize()} of {run.name}",
+            f"{run.open_at_words.capitalize()} of {run.name}",
             f"{say.length(-under)} above the gutter outlet; water does not run up to it",
             "screen",
             run,
@@ -152,7 +151,7 @@ def _water_the_ground(document: Property, run: RunLevels) -> Fix | None:
 
 def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> None:
     assert run.drop_m is not None
-    top = OPEN_AT_WORDS[run.open_at]
+    top = run.open_at_words
     title = f"{top[0].upper()}{top[1:]} to tank inlet, {run.name}"
     # Without a leaf screen what the water needs is for the run itself: its fall, or what it loses.
     needed = core.SCREEN_DROP_M if run.open_at == "leaf_screen" else 0.0
@@ -237,7 +236,7 @@ def _foot_above_screen(document: Property, run: RunLevels, screen_m: float, chec
         "GUTTERS_FOOT_ABOVE_SCREEN",
         "fails",
         f"Foot of the dry run, {run.name}",
-        f"{say.length(run.foot_m - screen_m)} above the {OPEN_AT_WORDS[run.open_at]}; water does not run up to it",
+        f"{say.length(run.foot_m - screen_m)} above the {run.open_at_words}; water does not run up to it",
         "run",
         run,
         Fix(

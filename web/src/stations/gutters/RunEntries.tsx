@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import type { Document, Roof } from "../../api/client";
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
@@ -8,7 +9,6 @@ import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
-import { OPEN_AT } from "./sectionScale";
 import type { RunLevels, Tee } from "./sectionScale";
 
 const NONE = "";
@@ -63,7 +63,7 @@ function UpperEnd(props: {
           "no screen on the wall, so that in a downpour water stands up to the gutter."
         ) : (
           <>
-            water on the {OPEN_AT[run.open_at]} at{" "}
+            water on the {run.open_at_words} at{" "}
             <Entry label={`Leaf screen of ${pipe.name}`} path={`${at}/screen_m`} kind="length" value={run.screen_m} />
             {run.screen_assumed && <span className="note"> (assumed under the outlet)</span>}.
           </>
@@ -216,6 +216,12 @@ function Narrowest({ pipe, at, set }: { pipe: Pipe; at: string; set: Set }) {
   );
 }
 
+const OTHER_HEIGHTS = [
+  { field: "pump_m", label: "Pump" },
+  { field: "highest_tap_m", label: "Highest tap" },
+  { field: "lowest_tap_m", label: "Lowest tap" },
+] as const;
+
 /** Heights of the ground, of pump and tap, and whether fires come. */
 function GroundAlong() {
   const { levels, site } = useDocument("levels", "site");
@@ -232,33 +238,21 @@ function GroundAlong() {
         kind="length"
         value={section.discharge_m}
       />
-      ; pump{" "}
-      <MaybeEntry
-        label="Pump"
-        path="/levels/pump_m"
-        kind="length"
-        value={levels.pump_m}
-        unknown="not measured"
-        around={1}
-      />
-      , highest tap{" "}
-      <MaybeEntry
-        label="Highest tap"
-        path="/levels/highest_tap_m"
-        kind="length"
-        value={levels.highest_tap_m}
-        unknown="not measured"
-        around={1}
-      />
-      , lowest tap{" "}
-      <MaybeEntry
-        label="Lowest tap"
-        path="/levels/lowest_tap_m"
-        kind="length"
-        value={levels.lowest_tap_m}
-        unknown="not measured"
-        around={1}
-      />
+      ;{" "}
+      {OTHER_HEIGHTS.map(({ field, label }, number) => (
+        <Fragment key={field}>
+          {number > 0 && ", "}
+          {label.toLowerCase()}{" "}
+          <MaybeEntry
+            label={label}
+            path={`/levels/${field}`}
+            kind="length"
+            value={levels[field]}
+            unknown="not measured"
+            around={1}
+          />
+        </Fragment>
+      ))}
       . All above the {levels.datum}. The site{" "}
       <YesOrNo
         label="Fire at the site"

@@ -4,7 +4,7 @@ import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { HeightHandle } from "../../document/HeightHandle";
 import { Badge, HeadMarks, Leg, Point, Scale, signed, WayOut } from "./SectionParts";
-import { groundAt, HEIGHT, invertAt, OPEN_AT, sectionScale, STAFF } from "./sectionScale";
+import { groundAt, HEIGHT, invertAt, sectionScale, STAFF } from "./sectionScale";
 import type { At, RunLevels, Section, TankBox, Tee } from "./sectionScale";
 import { Soil, Staff, House, Way, TopWords } from "./SectionHouse";
 import { Tank, TankWords } from "./SectionTank";
@@ -51,7 +51,7 @@ export function SectionDrawing(props: {
           aria-label={`Section of ${run.name} to scale: ${
             run.drop_m === null
               ? "gutter outlet not measured"
-              : `${metres(run.drop_m, units)} from ${OPEN_AT[run.open_at]} to inlet`
+              : `${metres(run.drop_m, units)} from ${run.open_at_words} to inlet`
           }, tank from ${metres(tank.floor_m, units)} to ${metres(tank.lid_m, units)}`}
         >
           <Soil />

@@ -1,7 +1,7 @@
 import { axisUnit, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { signed } from "./SectionParts";
-import { HEIGHT, OPEN_AT, STAFF, TOP } from "./sectionScale";
+import { HEIGHT, STAFF, TOP } from "./sectionScale";
 import type { At, RunLevels, Tee } from "./sectionScale";
 
 const PIPE_PX = 7;
@@ -130,7 +130,7 @@ export function TopWords({ run, tee, at, unit }: { run: RunLevels; tee: Tee | un
         >
           {run.open_at !== "outlet" && (
             <>
-              {OPEN_AT[run.open_at]} <tspan fontWeight="650">{signed(screen / unit, 2)}</tspan>
+              {run.open_at_words} <tspan fontWeight="650">{signed(screen / unit, 2)}</tspan>
               {run.screen_assumed ? " assumed" : ""}
             </>
           )}

@@ -279,7 +279,7 @@ describe("the foot of a dry run", () => {
   unmeasured.document.downpipes[1]!.run.foot_m = null;
   Object.assign(unmeasured.plan.gutters.runs[1]!, { foot_assumed: true, fall: 0.05 });
 
-  test("is asked for, and its fall told as the most that it can be", async () => {
+  test("is asked for, and its fall given as the most that it can be", async () => {
     const calls = renderOnDemo(<LevelsView />, unmeasured);
     await userEvent.click(await screen.findByRole("radio", { name: "Barn and studio" }));
     expect(await screen.findByText("falls at most 5.0 %")).toBeTruthy();

@@ -5,13 +5,6 @@ export type Tee = Plan["gutters"]["tees"][number];
 export type Section = Plan["gutters"]["section"];
 export type TankBox = Plan["gutters"]["tanks"][number];
 
-/** Where the downpipes of a run are open to the air. */
-export const OPEN_AT: Record<RunLevels["open_at"], string> = {
-  leaf_screen: "leaf screen",
-  downpipe_filter: "downpipe filter",
-  outlet: "gutter outlet",
-};
-
 export const TOP = 26;
 const BOTTOM = 26;
 export const STAFF = 56;
