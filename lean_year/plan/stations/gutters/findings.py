@@ -370,7 +370,10 @@ def _lid_and_walls(tank: Tank, at: str, found: Findings, say: Wording) -> None:
                 "caution",
                 f"{tank.name} stands {say.bore(inlet.gap_mm)} from its neighbour; full, it is wider than empty.",
                 f"Leave {say.nominal(bulge)}, and {say.nominal(WALKWAY_MM)} where a person must pass.",
-                Fix(text=f"Leave {say.nominal(bulge)}.", operations=[replace(f"{at}/gap_mm", round(bulge))]),
+                Fix(
+                    text=f"Leave {say.nominal(math.ceil(bulge))}.",
+                    operations=[replace(f"{at}/gap_mm", math.ceil(bulge))],
+                ),
             )
 
 

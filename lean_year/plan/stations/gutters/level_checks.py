@@ -129,7 +129,7 @@ def _lower_by(document: Property, by_m: float, say: Wording) -> list[Fix]:
     if min(tank.floor_m for tank in document.cistern.built()) - by_m < LOWEST_FLOOR_M + 0.02:
         return []
     names = ", ".join(tank.name for tank in document.cistern.built())
-    step = max(0.01, round(by_m + 0.0049, 2))
+    step = max(0.01, math.ceil(100 * by_m - 1e-7) / 100)
     return [Fix(text=f"Set {names} {say.length(step)} lower: dig it in.", operations=lower_tanks(document, step))]
 
 
@@ -156,7 +156,7 @@ def _drop(document: Property, run: RunLevels, checks: _Checks, say: Wording) -> 
     # Without a leaf screen what the water needs is for the run itself: its fall, or what it loses.
     needed = core.SCREEN_DROP_M if run.open_at == "leaf_screen" else 0.0
     needs = f", needs {say.length(needed)}" if needed else ""
-    if run.drop_m >= max(needed, 1e-9):
+    if run.drop_m >= max(needed - 1e-9, 1e-9):
         checks.add("GUTTERS_DROP", "settled", title, f"{say.length(run.drop_m)}{needs}", "inlet", run)
         return
     fixes = _lower_by(document, run.needed_m - run.drop_m, say)
@@ -302,7 +302,7 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
         f"{say.length(run.lost_m)} lost at {say.flow(run.flow_l_s)} ({why_lost(run, say)}); "
         f"{say.length(run.spare_m)} to spare, needs {say.length(core.WET_SPARE_M)}"
     )
-    if run.spare_m >= core.WET_SPARE_M:
+    if run.spare_m >= core.WET_SPARE_M - 1e-9:
         checks.add("GUTTERS_WET_HEAD", "settled", title, text, "run", run)
     elif run.drop_m > 0:
         fixes = []

@@ -312,3 +312,11 @@ def test_a_pump_lifts_from_the_tank_that_the_house_draws_from(layout, under):
     plan = planned("saltmarrow", replace("/cistern/tanks", two), replace("/cistern/layout", layout),
                    replace("/levels/pump_m", 0.0), replace("/levels/tank_ground_m", -3.1))  # fmt: skip
     assert f"stands {under:.2f} m above the outlet" in finding(plan, "PUMP_LIFTS").text
+
+
+@pytest.mark.parametrize("across_m", [5.52, 5.553, 5.58])
+def test_the_room_to_bulge_that_is_offered_is_enough(across_m):
+    """1.5 % of 5.553 m are 83.3 mm: 83 are too little."""
+    tight = [replace("/cistern/tanks/0/shape/diameter_m", across_m), replace("/cistern/tanks/0/inlet/gap_mm", 20)]
+    found = finding(planned("saltmarrow", *tight), "GUTTERS_NO_ROOM_TO_BULGE")
+    assert "GUTTERS_NO_ROOM_TO_BULGE" not in codes(planned("saltmarrow", *tight, *found.fixes[0].operations))
