@@ -1,5 +1,6 @@
 """Tanks as they are entered, each where it stands, and how they are joined."""
 
+import math
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -114,6 +115,11 @@ class Pit(Part):
         return vessel.FilledPit(
             self.length_m * self.width_m, self.height_m, self.void_ratio, self.pipe_bore_m, self.pipe_length_m
         )
+
+    @property
+    def pipes_m3(self) -> float:
+        """What the culverts or pipes take up."""
+        return math.pi / 4 * self.pipe_bore_m**2 * self.pipe_length_m
 
     @model_validator(mode="after")
     def _pipes_fit(self) -> "Pit":

@@ -62,6 +62,10 @@ class Earthworks:
     """Whether the batters meet the ground; where not, the volumes end where they were followed to."""
 
 
+NOTHING_MOVED = Earthworks(0.0, 0.0, 0.0, 0.0, 0.0, 0.0, meets=True)
+"""Under what is set down on rock or a slab that is there."""
+
+
 def earthworks(
     *,
     pad: Footprint,

@@ -131,11 +131,12 @@ def _sheet(document: Property) -> Iterator[Placed]:
 
 def _texts(pad: PadPlan, say: Wording) -> list[str]:
     wide = say.length(pad.pad_width_m)
+    thick = f", {say.bore(pad.thickness_m * 1000)}" if pad.thickness_m > 0 else ""
     across = wide if pad.round else f"{say.length(pad.pad_length_m)} x {wide}"
     return [
         f"{pad.name}{f', {pad.count}' if pad.count > 1 else ''}",
         f"floor {say.length(pad.floor_m)}, ground {say.length(pad.ground_m)}",
-        f"{pad.label}, {across}, {say.bore(pad.thickness_m * 1000)}, level within {say.nominal(pad.level_mm)}",
+        f"{pad.label}, {across}{thick}, level within {say.nominal(pad.level_mm)}",
         f"cut {say.bulk(pad.edges.cut_m3)}, fill {say.bulk(pad.edges.fill_m3)}",
     ]
 

@@ -7,6 +7,7 @@ import numpy as np
 
 from lean_year.core.ground.earthworks import Footprint
 from lean_year.core.ground.foundation import BASES, GATE_SPARE_M, LINER_LEVEL_MM, LINER_MARGIN_M, BaseKind
+from lean_year.core.ground.lined_pit import filling_m3
 from lean_year.core.ground.tank_weights import (
     cast_tank_displaces_m3,
     cast_tank_kg,
@@ -71,6 +72,11 @@ class Standing:
         return lined or isinstance(shape, Pit) or (isinstance(shape, Box) and shape.cast)
 
     @property
+    def lies_there(self) -> bool:
+        """Whether it stands on rock or a slab that is there already: nothing is laid under it."""
+        return _lies_there(self.tank, self.base)
+
+    @property
     def sides_m(self) -> list[float]:
         """Its three measures, the least first."""
         return sorted([self.footprint.width_m, self.footprint.length_m, self.height_m])
@@ -111,11 +117,16 @@ def _standing(document: Property, tank: Tank) -> Standing:
     entered = document.ground
     base = entered.base or usual_base(tank, dug_in)
     usual = BASES[base]
+    pit = isinstance(tank.shape, Pit)
     liner = isinstance(tank.shape, UprightCylinder) and tank.shape.liner
     margin = LINER_MARGIN_M if liner and base == "stone" else usual.margin_m
     if entered.margin_m is not None:
         margin = entered.margin_m
+    if pit and dug_in:
+        margin = 0.0  # it is dug to its own measures, and its filling holds the sides
     thickness = usual.thickness_mm if entered.thickness_mm is None else entered.thickness_mm
+    if _lies_there(tank, base):
+        thickness = 0.0
     vessel = tank.vessel()
     pad = _wider(footprint, margin)
     return Standing(
@@ -123,8 +134,8 @@ def _standing(document: Property, tank: Tank) -> Standing:
         base=base,
         footprint=footprint,
         pad=pad,
-        foot=_wider(footprint, entered.working_room_m) if dug_in else pad,
-        cut_batter=0.0 if dug_in and entered.shored else entered.cut_batter,
+        foot=_wider(footprint, entered.working_room_m) if dug_in and not pit else pad,
+        cut_batter=0.0 if dug_in and (entered.shored or pit) else entered.cut_batter,
         thickness_m=thickness / 1000,
         height_m=height,
         ground_m=ground,
@@ -132,6 +143,11 @@ def _standing(document: Property, tank: Tank) -> Standing:
         empty_kg=min(HEAVIEST_KG, usual_empty_kg(tank, dug_in) if tank.empty_kg is None else tank.empty_kg),
         gross_l=float(vessel.below_l(vessel.top_water_m)),
     )
+
+
+def _lies_there(tank: Tank, base: BaseKind) -> bool:
+    """A cast chamber has its own floor poured on the rock; whatever else stands on it is set down."""
+    return base == "rock" and not (isinstance(tank.shape, Box) and tank.shape.cast)
 
 
 def _wider(each: Footprint, margin_m: float) -> Footprint:
@@ -176,7 +192,7 @@ def usual_empty_kg(tank: Tank, dug_in: bool = False) -> float:
         case Box(cast=True, length_m=length, width_m=width, height_m=height):
             return cast_tank_kg(length_m=length, width_m=width, height_m=height, precast=dug_in)
         case Pit(length_m=length, width_m=width, height_m=height, void_ratio=void):
-            culverts_m3 = tank.shape.pipe_length_m * math.pi * tank.shape.pipe_bore_m**2 / 4
-            return filled_pit_kg(volume_m3=max(0.0, length * width * height - culverts_m3), void_ratio=void)
+            filling = filling_m3(length_m=length, width_m=width, depth_m=height, pipes_m3=tank.shape.pipes_m3)
+            return filled_pit_kg(volume_m3=filling, void_ratio=void)
         case _:
             return plastic_tank_kg(litres)

@@ -95,7 +95,8 @@ def _by_kind(rows: list[Standing], say: Wording) -> list[BuildNote]:
 
 
 def _buried(rows: list[Standing], say: Wording) -> list[BuildNote]:
-    notes = [
+    pits = [row for row in rows if isinstance(row.tank.shape, Pit)]
+    backfilled = [
         BuildNote(
             view="dig",
             head="Backfill",
@@ -103,7 +104,10 @@ def _buried(rows: list[Standing], say: Wording) -> list[BuildNote]:
             f"{say.nominal(BACKFILL_LIFT_MM)}, by hand at the haunches, the tank filled to the same height as "
             "the backfill. Conduit and pipes through the riser, "
             "not the wall.",
-        ),
+        )
+    ]
+    notes = [
+        *(backfilled if len(pits) < len(rows) else []),
         BuildNote(
             view="dig",
             head="Not ahead of a wet week",
@@ -111,7 +115,7 @@ def _buried(rows: list[Standing], say: Wording) -> list[BuildNote]:
             "a water table does. Have the ballast on the truck.",
         ),
     ]
-    if any(isinstance(row.tank.shape, Pit) for row in rows):
+    if pits:
         notes.append(
             BuildNote(
                 view="dig",

@@ -22,9 +22,15 @@ from lean_year.core.ground.foundation import (
     concrete_bags,
     pad_m3,
 )
+from lean_year.core.ground.lined_pit import FELTS, filled_with_crates, filling_m3, lining_m2
+from lean_year.core.ground.tank_weights import filled_pit_kg
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
+from lean_year.property.cistern import Pit
 from lean_year.property.document import Property
+
+_LEAST_M3 = 1e-6
+"""Less of anything is none."""
 
 
 class Quantity(BaseModel):
@@ -46,12 +52,16 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
     match standing.base:
         case "stone":
             rows += _stone("Crushed stone, no sharp edges", pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
+        case "bedding" if isinstance(standing.tank.shape, Pit):
+            rows.append(_sand(pad.area_m2 * thick, say, "Sand under the felt and the liner"))
         case "bedding":
             rows += _stone(
                 f"Rounded stone, {say.nominal(ROUNDED_MM[0])} to {say.nominal(ROUNDED_MM[1])}",
                 pad_m3(area_m2=pad.area_m2, thickness_m=thick),
                 say,
             )
+        case "rock" if standing.lies_there:
+            pass
         case "slab" | "rock":
             rows += _concrete(document, pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
             rows.append(_sheet("mesh", "Reinforcing mesh, with its laps", pad.area_m2, say))
@@ -77,11 +87,35 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
             )
             rows += _stone("Crushed stone inside", inside * max(0.0, thick - SAND_BED_M), say)
             rows.append(_sand(inside * SAND_BED_M, say))
-    if standing.base in ("stone", "bedding", "ring_beam"):
+    if isinstance(standing.tank.shape, Pit):
+        rows += _pit(standing.tank.shape, say)
+    elif standing.base in ("stone", "bedding", "ring_beam"):
         rows.append(_sheet("cloth", "Cloth under it, with its laps", pad.area_m2, say))
-    if not standing.buried:
+    if not standing.buried and not standing.lies_there:
         rows += _stone("Apron of stone round it", around_m * APRON_M[0] * APRON_M[1], say, key="apron")
     return rows
+
+
+def _pit(pit: Pit, say: Wording) -> list[Quantity]:
+    """What fills a lined pit, what lies in it, and what lines it."""
+    size = {"length_m": pit.length_m, "width_m": pit.width_m, "depth_m": pit.height_m}
+    filling = filling_m3(**size, pipes_m3=pit.pipes_m3)
+    lining = lining_m2(**size)
+    if filled_with_crates(pit.void_ratio):
+        rows = [Quantity(key="filling", name="Crates", value=filling, unit="m3", text=say.bulk(filling))]
+    else:
+        tonnes = filled_pit_kg(volume_m3=min(1e6, filling), void_ratio=pit.void_ratio) / 1000
+        text = f"{say.bulk(filling)}, {say.tonnes(tonnes)}"
+        rows = [Quantity(key="filling", name="Washed stone, no sharp edges", value=tonnes, unit="t", text=text)]
+    if pit.pipes_m3 > 0:
+        text = f"{say.length(pit.pipe_length_m)} of {say.bore(pit.pipe_bore_m * 1000)}"
+        rows.append(Quantity(key="culverts", name="Culverts", value=pit.pipe_length_m, unit="m", text=text))
+    return [
+        *rows,
+        _sheet("liner", "Liner, with its laps", lining, say),
+        _sheet("felt", "Felt under and over the liner, with its laps", FELTS * lining, say),
+        _sheet("cloth", "Cloth over the filling, with its laps", pit.length_m * pit.width_m, say),
+    ]
 
 
 def moved_earth(standing: Standing, works: Earthworks, say: Wording) -> list[Quantity]:
@@ -94,14 +128,22 @@ def moved_earth(standing: Standing, works: Earthworks, say: Wording) -> list[Qua
     if standing.buried:
         taken_m3 = standing.volume_below_m3(standing.height_m) + standing.pad.area_m2 * standing.thickness_m
         back_m3 = max(0.0, works.cut_m3 + works.topsoil_m3 - taken_m3)
-        rows.append(_earth("backfill", "Backfill round and over it", back_m3, say))
+        rows.append(
+            _earth(
+                "backfill",
+                "Backfill over it" if isinstance(standing.tank.shape, Pit) else "Backfill round and over it",
+                back_m3,
+                say,
+            )
+        )
     elif 0 < works.fill_edge_m <= LIFT_M:
         rows += _stone("Stone where the topsoil was", works.fill_m3, say, key="levelling")
     elif works.fill_m3 > 0:
         back_m3 = works.fill_m3
         rows.append(_earth("fill", "Fill, rolled in thin lifts", back_m3, say))
     left_m3 = max(0.0, works.cut_m3 + works.topsoil_m3 - back_m3)
-    return [*rows, _earth("spoil", "Spoil and topsoil to place", left_m3, say)]
+    rows.append(_earth("spoil", "Spoil and topsoil to place", left_m3, say))
+    return [row for row in rows if row.value > _LEAST_M3]
 
 
 def _earth(key: str, name: str, volume_m3: float, say: Wording) -> Quantity:
@@ -131,10 +173,10 @@ def _concrete(document: Property, volume_m3: float, say: Wording) -> list[Quanti
     ]
 
 
-def _sand(volume_m3: float, say: Wording) -> Quantity:
+def _sand(volume_m3: float, say: Wording, name: str = "Sand") -> Quantity:
     tonnes = volume_m3 * SAND_T_M3
     return Quantity(
-        key="sand", name="Sand", value=tonnes, unit="t", text=f"{say.bulk(volume_m3)}, {say.tonnes(tonnes)}"
+        key="sand", name=name, value=tonnes, unit="t", text=f"{say.bulk(volume_m3)}, {say.tonnes(tonnes)}"
     )
 
 

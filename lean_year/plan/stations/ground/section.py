@@ -100,7 +100,7 @@ def _cut_and_fill(document: Property, standing: Standing) -> list[Line]:
             ends.append((out, _at(document, standing, out) - below))
         lines.append(_line(kind, [ends[0], (low, formation), (high, formation), ends[1]]))
     pad = [(-half, formation), (half, formation), (half, standing.tank.floor_m), (-half, standing.tank.floor_m)]
-    return [*lines, _line("pad", pad)]
+    return [*lines, _line("pad", pad)] if standing.thickness_m > 0 else lines
 
 
 def _hole(document: Property, standing: Standing) -> list[Line]:

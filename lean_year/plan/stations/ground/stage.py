@@ -5,7 +5,7 @@ import datetime as dt
 from pydantic import BaseModel, ConfigDict
 
 from lean_year.core.ground import wind
-from lean_year.core.ground.earthworks import MOST_HELD_M, SHORED_FROM_M, Earthworks, earthworks
+from lean_year.core.ground.earthworks import MOST_HELD_M, NOTHING_MOVED, SHORED_FROM_M, Earthworks, earthworks
 from lean_year.core.ground.foundation import BASES, LIFT_M
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
@@ -135,6 +135,8 @@ def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> Gr
 
 def _works(document: Property, row: Standing) -> Earthworks:
     entered = document.ground
+    if row.lies_there and row.over_m > -LIFT_M:
+        return NOTHING_MOVED
     return earthworks(
         pad=row.foot,
         over_m=min(20.0, max(-20.0, row.formation_m - row.ground_m)),
@@ -183,6 +185,8 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
 
 
 def _rests(work: Earthworks, row: Standing, say: Wording) -> str:
+    if work == NOTHING_MOVED:
+        return "Nothing is dug or filled for it."
     if row.buried or work.on_fill_share < LEAST_SHARE:
         return "All of it stands in cut."
     if work.fill_edge_m <= LIFT_M:

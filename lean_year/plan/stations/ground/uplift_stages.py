@@ -12,6 +12,7 @@ from lean_year.core.ground.flotation import (
 )
 from lean_year.core.numeric.crossing import crossing
 from lean_year.plan.model.footings import Standing
+from lean_year.property.cistern import Pit
 from lean_year.property.document import Property
 
 
@@ -41,8 +42,11 @@ class FloatStage(BaseModel):
 
 
 def float_stages(document: Property, standing: Standing) -> list[FloatStage]:
-    """Set in its hole, half backfilled, to its lid, covered. A tank that is cut into a slope drains, and floats only
-    where the water table stands over its floor; none for one that stands over all water."""
+    """Set in its hole, half backfilled, to its lid, covered; a pit once it is filled, and covered.
+
+    A tank that is cut into a slope drains, and floats only where the water table stands over its floor; none for one
+    that stands over all water.
+    """
     hole_m = min(standing.ground_m - standing.tank.floor_m, standing.height_m + standing.cover_m)
     height = standing.height_m
     table = document.ground.water_table_m
@@ -55,6 +59,9 @@ def float_stages(document: Property, standing: Standing) -> list[FloatStage]:
     shoulders = _shoulders_m3(standing) * BUOYANT_SOIL_KN_M3 if hole_m > height else 0.0
     on_it = shoulders + _cover_kn(standing, stands_m) + document.ground.collar_kn
     up_to = min(hole_m, height)
+    if isinstance(standing.tank.shape, Pit):
+        rows = [("lid", "Filled, before it is covered", up_to, 0.0, SAFE_SHORT_TERM)]
+        return [_stage(standing, *row) for row in (*rows, ("covered", "Covered, in use", stands_m, on_it, SAFE))]
     rows = [
         ("set", "Set in its hole, rain in the hole", up_to, 0.0, SAFE_SHORT_TERM),
         ("half", "Backfilled to half its height", up_to / 2, 0.0, SAFE_SHORT_TERM),

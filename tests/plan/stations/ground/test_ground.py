@@ -349,3 +349,43 @@ def test_the_largest_and_the_smallest_that_can_be_entered_are_planned(shape, flo
         plan = plan_property(document.model_copy(update={"levels": levels}), None).plan
         assert len(plan.ground.pads) == 1
         assert plan.ground.pads[0].section
+
+
+PIT = {"kind": "pit", "length_m": 3.0, "width_m": 2.4, "height_m": 1.0, "void_ratio": 0.38,
+       "pipe_bore_m": 0.45, "pipe_length_m": 6.0}  # fmt: skip
+
+
+def test_a_lined_pit_is_dug_to_its_measures_and_bought_as_a_pit():
+    """By hand: 7.2 m2 of floor, 10.8 m of edge, 0.954 m3 of culverts; sheets turned in by 0.3 m, laps of 15 %."""
+    pad = in_the_ground(PIT).ground.pads[0]
+    rows = {row.key: row.value for row in pad.quantities}
+    assert (pad.pad_length_m, pad.pad_width_m) == (3.0, 2.4)
+    assert pad.figures["cut_m3"].value + pad.figures["topsoil_m3"].value == pytest.approx(7.2 * 1.1, rel=1e-6)
+    assert rows["filling"] == pytest.approx((7.2 - 0.954) * 0.62 * 2.65, rel=1e-3)
+    assert rows["culverts"] == 6
+    assert rows["liner"] == pytest.approx(1.15 * (7.2 + 10.8 * 1.3), rel=1e-9)
+    assert rows["felt"] == pytest.approx(2 * rows["liner"])
+    assert rows["sand"] == pytest.approx(7.2 * 0.1 * 1.6, rel=1e-6)
+    assert not {"backfill", "stone"} & set(rows)
+    assert rows["spoil"] == pytest.approx(1.25 * 7.2 * 1.1, rel=1e-6)
+    assert [stage.key for stage in pad.stages] == ["lid", "covered"]
+
+
+def test_crates_are_bought_as_crates_and_a_deep_pit_is_shored_not_battered():
+    plan = in_the_ground(PIT | {"void_ratio": 0.95, "height_m": 1.5, "pipe_length_m": 0.0})
+    filling = next(row for row in plan.ground.pads[0].quantities if row.key == "filling")
+    assert (filling.name, filling.value, filling.unit) == ("Crates", pytest.approx(10.8), "m3")
+    caves = finding(plan, "GROUND_HOLE_CAVES")
+    assert [fix.operations[0]["path"] for fix in caves.fixes] == ["/ground/shored"]
+
+
+def test_a_slab_that_is_there_is_not_bought_again(saltmarrow):
+    there = planned_dry("saltmarrow", replace("/ground/base", "rock")).ground.pads[0]
+    assert there.quantities == []
+    assert there.thickness_m == 0
+    assert there.figures["ground_kpa"].value == pytest.approx(there.figures["base_kpa"].value)
+    assert {row.key for row in saltmarrow.ground.pads[0].quantities} >= {"stone", "cloth", "apron"}
+    # A chamber that is cast on rock has its own floor poured.
+    cast = {"kind": "box", "length_m": 4.0, "width_m": 3.0, "height_m": 2.0, "cast": True}
+    poured = planned_dry("saltmarrow", *of_shape(cast), replace("/ground/base", "rock")).ground.pads[0]
+    assert next(row.value for row in poured.quantities if row.key == "concrete") == pytest.approx(4.6 * 3.6 * 0.15)

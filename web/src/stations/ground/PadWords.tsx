@@ -15,7 +15,11 @@ const BASES: { value: Base; label: string; note?: string }[] = [
   { value: "stone", label: "compacted stone", note: "round plastic, liner tanks" },
   { value: "slab", label: "a concrete slab" },
   { value: "ring_beam", label: "a ring beam", note: "liner tanks, stone and sand inside" },
-  { value: "rock", label: "rock or a floor slab", note: "cast tanks" },
+  {
+    value: "rock",
+    label: "rock or a slab that is there",
+    note: "nothing is laid; a cast tank has its floor poured on it",
+  },
   { value: "bedding", label: "rounded stone", note: "buried tanks" },
 ];
 
@@ -36,24 +40,29 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             void bench.edit(`Base: ${base}`, replace("/ground/base", base === "usual" ? null : base))
           }
         />
-        {entered.base === null && ` (${pad.label})`}, reaching{" "}
-        <MaybeEntry
-          label="Margin of the pad"
-          path="/ground/margin_m"
-          kind="length"
-          value={entered.margin_m}
-          unknown="as usual"
-          around={0.3}
-        />{" "}
-        beyond it,{" "}
-        <MaybeEntry
-          label="Thickness of the pad"
-          path="/ground/thickness_mm"
-          kind="bore"
-          value={entered.thickness_mm}
-          unknown="as thick as usual"
-          around={100}
-        />
+        {entered.base === null && ` (${pad.label})`}
+        {pad.thickness_m > 0 && (
+          <>
+            , reaching{" "}
+            <MaybeEntry
+              label="Margin of the pad"
+              path="/ground/margin_m"
+              kind="length"
+              value={entered.margin_m}
+              unknown="as usual"
+              around={0.3}
+            />{" "}
+            beyond it,{" "}
+            <MaybeEntry
+              label="Thickness of the pad"
+              path="/ground/thickness_mm"
+              kind="bore"
+              value={entered.thickness_mm}
+              unknown="as thick as usual"
+              around={100}
+            />
+          </>
+        )}
         . Cut faces lean{" "}
         <Entry label="Batter of the cut" path="/ground/cut_batter" kind="count" value={entered.cut_batter} /> to 1
         {pad.buried ? "" : ", fill "}
