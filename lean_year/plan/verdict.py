@@ -16,12 +16,16 @@ class Verdict(BaseModel):
     answer: str
     tightest: str
     caveat: str
+    climate: str = ""
+    """How it stands in the climate that is planned for; empty where that is the record."""
     warning: str = ""
     """What can hurt people or lose water as it is planned; empty where nothing does."""
 
     @property
     def text(self) -> str:
-        return " ".join(part for part in (self.answer, self.warning, self.tightest, self.caveat) if part)
+        return " ".join(
+            part for part in (self.answer, self.warning, self.tightest, self.climate, self.caveat) if part
+        )
 
 
 _ANSWERED = ("rain", "cistern")
@@ -72,9 +76,12 @@ def verdict(cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | Non
             tightest="The rain was made from twelve means.",
             caveat="Means hide the lean years: find a daily record before anything is bought.",
         )  # fmt: skip
+    climate = _climate(cistern)
     helped = "topped_up_l_year" in cistern.figures or "loads_year" in cistern.figures
     if helped and cistern.rain_alone_years_carried < carried:
-        return Verdict(answer=_with_help(cistern), tightest=_help(cistern, say), caveat=_caveat(cistern, say))
+        return Verdict(
+            answer=_with_help(cistern), tightest=_help(cistern, say), climate=climate, caveat=_caveat(cistern, say)
+        )
     if cistern.tightest_carried_year is None:
         answer, tightest = f"Runs dry in every one of {several(counted, 'year')}.", ""
     else:
@@ -86,7 +93,15 @@ def verdict(cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | Non
             which = "Tightest of those"
         year = cistern.years[cistern.tightest_carried_year]
         tightest = f"{which}: {day(year.lowest_date)}, {say.volume(year.lowest_l)} left."
-    return Verdict(answer=answer, tightest=tightest, caveat=_caveat(cistern, say))
+    return Verdict(answer=answer, tightest=tightest, climate=climate, caveat=_caveat(cistern, say))
+
+
+def _climate(cistern: CisternPlan) -> str:
+    drier = cistern.drier
+    if drier is None:
+        return ""
+    alone = " alone" if cistern.rain_alone_years_carried < cistern.years_carried else ""
+    return f"With {drier.label}: {drier.years_carried} of {drier.of_years}{alone}."
 
 
 def _with_help(cistern: CisternPlan) -> str:

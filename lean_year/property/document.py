@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from lean_year.core.errors import InputError
 from lean_year.core.roofs.catchment import LossMethod
 from lean_year.property.cistern import Cistern
+from lean_year.property.climate import Climate
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
 from lean_year.property.parts import Part, PlaceText, Text, TwelveTemperatures, require_different
@@ -82,6 +83,7 @@ class Property(Part):
     """How rain is lost on the roofs: by a coefficient alone, a depth a day and the coefficient, or by the month."""
     snow: SnowEntry = Field(default_factory=SnowEntry)
     rain: Rain = Field(default_factory=Rain)
+    climate: Climate = Field(default_factory=Climate)
     household: Household
     cistern: Cistern
     levels: Levels = Field(default_factory=Levels)

@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 
 from lean_year.core.hydraulics.pipes import link_flow_l_s
-from lean_year.core.rain.downpour import OVERFLOW_TIMES, effective_area_m2, runoff_l_s
+from lean_year.core.rain.climate import DOWNPOURS_HEAVIER_BY
+from lean_year.core.rain.downpour import MAX_INTENSITY_MM_H, OVERFLOW_TIMES, effective_area_m2, runoff_l_s
 from lean_year.core.water_path import gutters, screens
 from lean_year.core.water_path.gutters import DRAIN_FILL, DRY_HEAD_M
 from lean_year.core.water_path.levels import ENTRY_HEADS
@@ -29,10 +30,21 @@ class Flows:
     total: float
 
 
+def design_intensity_mm_h(document: Property) -> float:
+    """The rate that gutters and pipes must pass, for the climate that is planned for. [mm/h]"""
+    return min(MAX_INTENSITY_MM_H, heavier(document) * document.rain.design_intensity_mm_h)
+
+
 def overflow_intensity_mm_h(document: Property) -> float:
-    """The rate that overflows must pass. [mm/h]"""
+    """The rate that overflows must pass, for the climate that is planned for. [mm/h]"""
     entered = document.downpour.overflow_intensity_mm_h
-    return min(2_000.0, OVERFLOW_TIMES * document.rain.design_intensity_mm_h) if entered is None else entered
+    now = OVERFLOW_TIMES * document.rain.design_intensity_mm_h if entered is None else entered
+    return min(MAX_INTENSITY_MM_H, heavier(document) * now)
+
+
+def heavier(document: Property) -> float:
+    """Rates of downpours over those that were entered. [-]"""
+    return 1 + DOWNPOURS_HEAVIER_BY[document.climate.downpours]
 
 
 def flows_at(document: Property, intensity_mm_h: float) -> Flows:

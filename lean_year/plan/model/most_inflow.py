@@ -40,7 +40,7 @@ def highest_over_overflow_m(document: Property) -> float:
 
 @cached_by_parts(
     16,
-    "units", "roofs", "downpipes", "levels", "downpour", "rain", "cistern",
+    "units", "roofs", "downpipes", "levels", "downpour", "rain", "climate", "cistern",
     narrowed=by_heights_alone,
 )  # fmt: skip
 def most_inflow_l_s(document: Property) -> float:

@@ -11,7 +11,7 @@ type Opens = { openHelp: () => void; openGlossary: () => void };
 
 /** The answer, its caveat, what the last change moved, and the few things that are always at hand. */
 export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) {
-  const { answer, tightest, caveat, warning } = usePlan("verdict_parts").verdict_parts;
+  const { answer, tightest, caveat, climate, warning } = usePlan("verdict_parts").verdict_parts;
   const moved = useMoved();
   const edits = useEdits();
   const saved = useSaved();
@@ -24,7 +24,9 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) 
       <div className="min-w-0 flex-1 basis-full desk:basis-0" aria-live="polite">
         <p className="head text-lead leading-[1.12] font-[650] desk:line-clamp-2" data-testid="verdict">
           {answer} {warning && <span className="text-alarm">{warning} </span>}
-          <span className="font-[500] text-water-7">{tightest}</span>
+          <span className="font-[500] text-water-7">
+            {tightest} {climate}
+          </span>
         </p>
         <p className="text-aside leading-snug text-ink-2 desk:truncate" title={caveat}>
           {moved ? (

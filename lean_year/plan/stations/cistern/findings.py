@@ -15,6 +15,7 @@ from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.findings import Findings
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.supply import Supply, years_carried
+from lean_year.plan.stations.cistern.stress import StressTest
 from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
 from lean_year.property.document import Property
 
@@ -27,12 +28,13 @@ def cistern_findings(
     short_years: int,
     for_aim_l: float | None,
     first_filling: bool,
+    drier: StressTest | None,
     say: Wording,
 ) -> list[Finding]:
     """Everything to fix.
 
     `alone_run` is the replay on rain alone, `for_aim_l` the smallest tank that does it, `first_filling` that no size
-    would.
+    would; `drier` the test of the climate that is planned for.
     """
     found = Findings("cistern")
     if first_filling:
@@ -45,6 +47,7 @@ def cistern_findings(
             f"{several(short_years, 'year')} with dry days, {allowed} allowed.",
             f"A tank of {say.volume(for_aim_l)} does it." if for_aim_l is not None and not first_filling else "",
         )
+    _drier(found, document, drier)
     _replay(found, document, supply, say)
     _beginning(found, supply.on_rain_alone, alone_run)
     for vessel in bank.vessels:
@@ -70,6 +73,22 @@ def _not_enough_rain(found: Findings, document: Property, supply: Supply, say: W
             "fails",
             f"{text}. No tank size closes the gap: it would only use up what it was first filled with.",
             "More roof, less use, or water from elsewhere.",
+        )
+
+
+def _drier(found: Findings, document: Property, drier: StressTest | None) -> None:
+    """Where other water helps, less rain only means that more of it is bought."""
+    allowed = document.cistern.short_years_allowed
+    if drier is None or document.household.back_up.kind != "none":
+        return
+    short = drier.of_years - drier.years_carried
+    if short > allowed:
+        found.add(
+            "CISTERN_DRIER_CLIMATE",
+            "caution",
+            f"With {drier.label} the tanks carry {drier.years_carried} of {several(drier.of_years, 'year')}; "
+            f"{several(short, 'year')} with dry days, {allowed} allowed.",
+            "More tank, more roof, less use, or water from elsewhere in those years.",
         )
 
 

@@ -27,7 +27,7 @@ from lean_year.plan.stations.cistern.sizes import (
     smallest_tanks,
 )
 from lean_year.plan.stations.cistern.sizing_methods import SizingMethod, sizing_methods_compared
-from lean_year.plan.stations.cistern.stress import StressTest, rain_kept_figure, stress_tests
+from lean_year.plan.stations.cistern.stress import StressTest, planned_for, rain_kept_figure, stress_tests
 from lean_year.plan.stations.cistern.tanks import BankPlan, plan_bank
 from lean_year.plan.stations.cistern.years import (
     CisternYear,
@@ -80,12 +80,14 @@ class CisternPlan(BaseModel):
     probe_l: float
     """The tank at which the options are compared."""
     stress: list[StressTest]
+    drier: StressTest | None
+    """That of the climate that is planned for; None where that is the record."""
     first_year: FirstYear
     findings: list[Finding]
     cautions: list[str]
 
 
-@cached_by_parts(8, *SUPPLY_READS, "downpipes.run.into", "units", "prices", "rain", "downpour", "levels")
+@cached_by_parts(8, *SUPPLY_READS, "downpipes.run.into", "units", "prices", "rain", "climate", "downpour", "levels")
 def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch: Catch, say: Wording) -> CisternPlan:
     """The cistern stage: the design's replay by year, sizes, methods, what else would do, and hardships."""
     rain, cistern = supply.rain, document.cistern
@@ -105,6 +107,8 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
     options = options_for_more(document, alone, probe, lean_days, say)
     supplied_l = float(supply.demand_l[lean_days].sum()) - missed_l
     bank = plan_bank(document, supply)
+    stress = stress_tests(document, alone, alone_run, catch)
+    drier = planned_for(document, stress)
     return CisternPlan(
         rule=cistern.rule,
         gross_l=supply.layout.gross_l,
@@ -135,10 +139,11 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         ),
         options=options,
         probe_l=probe.tank_l,
-        stress=stress_tests(document, alone, alone_run, catch),
+        stress=stress,
+        drier=drier,
         first_year=first_year(supply, cistern.first_day, cistern.first_year_wanted_l),
         findings=cistern_findings(
-            document, supply, alone_run, bank, counted - carried, smallest.for_aim_l, first_filling, say
+            document, supply, alone_run, bank, counted - carried, smallest.for_aim_l, first_filling, drier, say
         ),
         cautions=_cautions(say),
     )

@@ -6,9 +6,11 @@ import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.rain.climate import RAIN_LESS_BY
 from lean_year.core.rain.rainfall import LONG_SPELL_DAYS, driest_years, lengthen_dry_spells
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import Catch, catch_rain
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -33,12 +35,10 @@ class StressTest(BaseModel):
 @cached(16)
 def _harsher(rain: PreparedRain) -> dict[str, tuple[str, PreparedRain]]:
     """The records of the tests by key, each with its words. Kept with the record: no edit changes them."""
-    harsher = {
-        f"rain_{round(share * 100)}": (
-            f"{round((1 - share) * 100)} % less rain",
-            replace(rain, filled_mm=rain.filled_mm * share),
-        )
-        for share in (0.9, 0.8)
+    harsher: dict[str, tuple[str, PreparedRain]] = {
+        _key(less): (f"{fixed(100 * less)} % less rain", replace(rain, filled_mm=rain.filled_mm * (1 - less)))
+        for less in RAIN_LESS_BY.values()
+        if less > 0
     }
     longer = replace(rain, filled_mm=lengthen_dry_spells(rain.filled_mm, SPELLS_LONGER_BY))
     return harsher | {"spells": ("Dry spells a fifth longer", longer)}
@@ -99,6 +99,16 @@ def stress_tests(document: Property, alone: Supply, run: OperatedReplay, catch: 
         left = (alone.inflow_l - catch.kept_by_roof[best]).clip(min=0)
         add("best_roof", f"Without {document.roofs[best].name}", replace(alone, inflow_l=left))
     return rows
+
+
+def planned_for(document: Property, tests: list[StressTest]) -> StressTest | None:
+    """The test of the climate that the property is planned for; None where that is the record."""
+    return next((test for test in tests if test.key == _key(RAIN_LESS_BY[document.climate.rain])), None)
+
+
+def _key(less: float) -> str:
+    """Of the test on so much less rain."""
+    return f"rain_{round(100 * (1 - less))}"
 
 
 def _driest_span(alone: Supply) -> list[StressTest]:

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from lean_year.core.cistern.bank import Share, Vessel, room_left_l
 from lean_year.core.hydraulics.pipes import link_flow_l_s, link_head_m
-from lean_year.plan.model.flow import flows_at
+from lean_year.plan.model.flow import design_intensity_mm_h, flows_at
 from lean_year.plan.model.layout import Layout, Step, layout_of
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import Supply
@@ -86,7 +86,7 @@ class BankPlan(BaseModel):
 
 def design_inflow_l_s(document: Property) -> float:
     """Water off the roofs in use in the design downpour, all of it running off. [L/s]"""
-    return flows_at(document, document.rain.design_intensity_mm_h).total
+    return flows_at(document, design_intensity_mm_h(document)).total
 
 
 def _width_m(tank: Tank) -> float:

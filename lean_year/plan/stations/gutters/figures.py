@@ -2,7 +2,9 @@
 
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.flow import design_intensity_mm_h, heavier
 from lean_year.plan.model.levels import RunLevels
 from lean_year.property.document import Property
 
@@ -46,9 +48,17 @@ def _flow(document: Property, off_roofs_l_s: float, say: Wording) -> Figure:
         formula="effective area × rate / 3600; effective = plan × (1 + tan(pitch) / 2)"
         if entered.driven_rain
         else "plan area × rate / 3600",
-        working=f"{say.intensity(document.rain.design_intensity_mm_h)}, once in {entered.return_years:g} years "
+        working=f"{_rate(document, say)}, once in {entered.return_years:g} years "
         f"over {entered.duration_min:g} minutes",
     )
+
+
+def _rate(document: Property, say: Wording) -> str:
+    """The rate, and what it comes of where heavier downpours are planned for."""
+    rate = say.intensity(design_intensity_mm_h(document))
+    if heavier(document) == 1:
+        return rate
+    return f"{say.intensity(document.rain.design_intensity_mm_h)} × {fixed(heavier(document), 1)} = {rate}"
 
 
 def _tightest(place: Place | None, say: Wording) -> Figure:

@@ -26,7 +26,7 @@ from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.flow import at_the_tank
+from lean_year.plan.model.flow import at_the_tank, design_intensity_mm_h
 from lean_year.plan.model.gutter_runs import gutter_runs
 from lean_year.plan.model.levels import Check, RunLevels
 from lean_year.plan.model.overflow_outlets import has_pipe
@@ -273,7 +273,7 @@ def _screens(document: Property, places: list[Place], found: Findings, say: Word
                     "weeks. Nobody will.",
                     "Put it where it is reached from the ground or a step ladder.",
                 )
-            area = place.flow_l_s * 3600 / max(document.rain.design_intensity_mm_h, 1e-9)
+            area = place.flow_l_s * 3600 / max(design_intensity_mm_h(document), 1e-9)
             if kind.most_roof_m2 is not None and area > kind.most_roof_m2 * (pipe.pipes if pipe.pipes > 1 else 1):
                 found.add(
                     "GUTTERS_SCREEN_ROOF_LARGE",

@@ -9,6 +9,7 @@ from lean_year.core.water_path.overflow import LEVEL_WITH_M
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.flow import design_intensity_mm_h
 from lean_year.plan.model.levels import (
     Check,
     RunLevels,
@@ -339,7 +340,7 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
         )
     else:
         speed = run.velocity_m_s or 0.0
-        gentle = speed * GENTLE_MM_H / max(document.rain.design_intensity_mm_h, 1e-9)
+        gentle = speed * GENTLE_MM_H / max(design_intensity_mm_h(document), 1e-9)
         status = "settled" if gentle >= core.SETTLING_M_S else "caution"
         checks.add(
             "GUTTERS_SILT",

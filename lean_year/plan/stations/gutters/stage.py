@@ -11,7 +11,7 @@ from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.flow import Flows, flows_at, places_to_the_tank, runs_in_use
+from lean_year.plan.model.flow import Flows, design_intensity_mm_h, flows_at, places_to_the_tank, runs_in_use
 from lean_year.plan.model.gutter_runs import gutter_runs
 from lean_year.plan.model.levels import (
     Check,
@@ -104,6 +104,8 @@ class Estimate(BaseModel):
 
 
 class GuttersPlan(BaseModel):
+    rate_mm_h: float
+    """What gutters and pipes must pass, for the climate that is planned for."""
     figures: dict[str, Figure]
     section: Section
     tanks: list[TankLevels]
@@ -204,12 +206,13 @@ def _gutter_runs(document: Property, flows: Flows) -> list[GutterRunPlan]:
 
 @cached_by_parts(
     16,
-    "units", "roofs", "downpipes", "levels", "downpour", "rain", "overflow", "snow", "site", "first_flush", "cistern",
+    "units", "roofs", "downpipes", "levels", "downpour", "rain", "climate", "overflow", "snow", "site", "first_flush",
+    "cistern",
     narrowed=by_heights_alone,
 )  # fmt: skip
 def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) -> GuttersPlan:
     """The gutters and pipes in their downpour. A wider tank changes none of it."""
-    flows = flows_at(document, document.rain.design_intensity_mm_h)
+    flows = flows_at(document, design_intensity_mm_h(document))
     runs = runs_in_use(document, flows)
     places = places_to_the_tank(document, flows, {run.group: run for run in runs}, say)
     known = [place for place in places if place.capacity_l_s > 0 or place.kind not in ("run", "reducer")]
@@ -219,6 +222,7 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
     invert, _, _ = invert_and_room_m(document)
     entered = document.downpour
     return GuttersPlan(
+        rate_mm_h=design_intensity_mm_h(document),
         figures=gutter_figures(document, runs, flows.total, tightest, say),
         section=Section(
             datum=document.levels.datum,

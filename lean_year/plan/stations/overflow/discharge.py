@@ -11,7 +11,7 @@ from lean_year.core.rain.downpour import burst_mm
 from lean_year.core.water_path.overflow import basin_m2, soakaway
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.flow import Flows, overflow_intensity_mm_h
+from lean_year.plan.model.flow import Flows, design_intensity_mm_h, overflow_intensity_mm_h
 from lean_year.property.document import Property
 
 STORM_MIN = np.array([5.0, 10, 15, 30, 60, 120, 240, 360, 600, 1_440])
@@ -79,7 +79,7 @@ def ground_for_overflow(document: Property, flows: Flows, say: Wording) -> Infil
 
 def _storm_depths_mm(document: Property) -> NDArray[np.float64]:
     """Rain of the design storm at each of `STORM_MIN`."""
-    design = document.rain.design_intensity_mm_h * document.downpour.duration_min / 60
+    design = design_intensity_mm_h(document) * document.downpour.duration_min / 60
     # Depths of other durations by the one-third power rule from the rate that was entered.
     scale = burst_mm(day_mm=1.0, minutes=max(1.0, document.downpour.duration_min))
     return np.array([design * burst_mm(day_mm=1.0, minutes=float(span)) / scale for span in STORM_MIN])

@@ -61,6 +61,8 @@ class HeldDown(BaseModel):
 
 
 class OverflowPlan(BaseModel):
+    rate_mm_h: float
+    """What the overflow must pass, for the climate that is planned for."""
     figures: dict[str, Figure]
     place: Place
     """The overflow against the inflow of its downpour."""
@@ -125,6 +127,7 @@ def plan_overflow(
     if stands_m > room_m and has_pipe(document) and inflow_l_s <= MOST_INFLOW_L_S:
         lower = _lower_overflow(document, invert_m, stands_m, say)
     return OverflowPlan(
+        rate_mm_h=overflow_intensity_mm_h(document),
         figures=figures,
         place=hydraulics.place,
         overflow_invert_m=invert_m,

@@ -36,10 +36,10 @@ export function GuttersSheet() {
 /** The rates of rain and what they stand for, as words in two sentences. */
 function RateSentence() {
   const bench = useEdits();
-  const document = useDocument("downpour", "rain", "units");
+  const document = useDocument("climate", "downpour", "rain", "units");
   const plan = usePlan("gutters");
-  const { units, downpour, rain } = document;
-  const { figures, estimate } = plan.gutters;
+  const { climate, units, downpour, rain } = document;
+  const { figures, estimate, rate_mm_h } = plan.gutters;
   const take = () =>
     estimate &&
     void bench.edit("The estimate from the record", [
@@ -78,7 +78,15 @@ function RateSentence() {
             ]}
             onChoose={(source) => void bench.edit("Source of the rate", replace("/downpour/source", source))}
           />
-          : <Why figure={figures["flow_l_s"]!} units={units} /> off the roofs.{" "}
+          , taken{" "}
+          <Choice
+            label="Downpours to come"
+            value={climate.downpours}
+            options={choicesAt<typeof climate.downpours>("/climate/downpours", units)}
+            onChoose={(downpours) => void bench.edit("Downpours to come", replace("/climate/downpours", downpours))}
+          />
+          {climate.downpours !== "entered" && ` (${intensity(rate_mm_h, units)})`}:{" "}
+          <Why figure={figures["flow_l_s"]!} units={units} /> off the roofs.{" "}
           {estimate && downpour.source !== "estimate" && (
             <span title={estimate.working}>
               The record alone suggests {intensity(estimate.low_mm_h, units)} to{" "}

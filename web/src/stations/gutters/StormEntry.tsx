@@ -1,15 +1,14 @@
 import { useState } from "react";
 import type { StormAsk } from "../../api/client";
-import { useDocument } from "../../document/shown";
+import { useDocument, usePlan } from "../../document/shown";
 import { read, write } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 
 /** The storm in a sentence. It belongs to the test and not to the property, so it is kept on this page only. */
 export function StormEntry({ storm, set }: { storm: StormAsk; set: (change: Partial<StormAsk>) => void }) {
-  const document = useDocument("downpour", "rain", "units");
-  const { units, downpour, rain } = document;
-  const own = downpour.overflow_intensity_mm_h ?? rain.design_intensity_mm_h * 1.5;
+  const { units, downpour } = useDocument("downpour", "units");
+  const own = usePlan("overflow").overflow.rate_mm_h;
   return (
     <p className="leading-[1.85]">
       Play{" "}

@@ -19,12 +19,13 @@ const PASSES = {
 
 /** Can the tank pass a downpour, and where does it go. */
 export function OverflowSheet() {
-  const document = useDocument("downpour", "overflow", "rain", "units");
+  const document = useDocument("climate", "downpour", "overflow", "rain", "units");
   const plan = usePlan("findings", "gutters", "overflow");
-  const { units, overflow: entered, downpour, rain } = document;
+  const { climate, units, overflow: entered, downpour, rain } = document;
   const { overflow: answer, gutters } = plan;
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
   const rate = downpour.overflow_intensity_mm_h ?? rain.design_intensity_mm_h * 1.5;
+  const raised = climate.downpours !== "entered";
   const spillDays = answer.figures["spill_days_year"];
   return (
     <>
@@ -49,7 +50,8 @@ export function OverflowSheet() {
               kind="count"
               value={downpour.overflow_return_years}
             />{" "}
-            years, the inflow is at most {figure("inflow_l_s")}; {PASSES[entered.kind]}{" "}
+            years{raised && `, ${intensity(answer.rate_mm_h, units)} in the climate that is planned for`}, the inflow
+            is at most {figure("inflow_l_s")}; {PASSES[entered.kind]}{" "}
             {entered.kind === "none" ? "rim" : figure("capacity_l_s")}.
             {gutters.overflow_estimate && downpour.overflow_intensity_mm_h === null && (
               <span className="note" title={gutters.overflow_estimate.working}>

@@ -4,6 +4,7 @@ import { useMemo, useState } from "react";
 import { rainDaysQuery } from "../../api/queries";
 import type { SheetProps } from "../../document/sheet";
 import { useDocument, usePlan } from "../../document/shown";
+import { replace } from "../../document/edits";
 import { useEdits, useSaved } from "../../document/workbench";
 import { dayName, monthName, parseDay } from "../../lib/dates";
 import { unpack16 } from "../../lib/days";
@@ -21,7 +22,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
   const bench = useEdits();
   const { record } = useSaved();
   const plan = usePlan("rain", "findings", "cistern");
-  const document = useDocument("units", "rain");
+  const document = useDocument("climate", "units", "rain");
   const [importing, setImporting] = useState(false);
   const { rain } = plan;
   const units = document.units;
@@ -52,6 +53,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
   }
 
   const figure = (key: string) => <Why figure={rain.figures[key]!} units={units} />;
+  const drier = plan.cistern?.drier;
   const leanRow = plan.cistern?.lean_year ?? -1;
   const shown = { yearRow, pickYear, units };
   const missing = rain.figures["missing_d"]!.value ?? 0;
@@ -72,9 +74,7 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
               value={document.rain.filling}
               options={choicesAt<typeof document.rain.filling>("/rain/filling", document.units)}
               onChoose={(filling) =>
-                void bench.edit(`Missing days: ${filling.replace("_", " ")}`, [
-                  { op: "replace", path: "/rain/filling", value: filling },
-                ])
+                void bench.edit(`Missing days: ${filling.replace("_", " ")}`, replace("/rain/filling", filling))
               }
             />
             . Water years begin in {monthName(rain.first_month)}; the three before are the driest.{" "}
@@ -84,6 +84,23 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
             >
               Bring in another record
             </button>
+          </p>
+          <p>
+            For a climate to come, plan with{" "}
+            <Choice
+              label="Rain to come"
+              value={document.climate.rain}
+              options={choicesAt<typeof document.climate.rain>("/climate/rain", document.units)}
+              onChoose={(value) => void bench.edit("Rain to come", replace("/climate/rain", value))}
+            />
+            {drier && ` (${drier.years_carried} of ${drier.of_years} years carried by rain alone)`} and downpours{" "}
+            <Choice
+              label="Downpours to come"
+              value={document.climate.downpours}
+              options={choicesAt<typeof document.climate.downpours>("/climate/downpours", document.units)}
+              onChoose={(value) => void bench.edit("Downpours to come", replace("/climate/downpours", value))}
+            />
+            .
           </p>
         </div>
       </div>

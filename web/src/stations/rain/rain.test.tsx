@@ -1,9 +1,9 @@
-import { screen, within } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { dayName, parseDay } from "../../lib/dates";
 import { rain as rainWords } from "../../lib/units";
-import { answerCalls, demo, renderInApp, renderOnDemo } from "../../testing/demo";
+import { answerCalls, demo, lastOperations, renderInApp, renderOnDemo } from "../../testing/demo";
 import { WorkbenchProvider } from "../../document/workbench";
 import { RainSheet } from "./RainSheet";
 
@@ -17,6 +17,29 @@ test("the sheet says the record, its dry years and its missing days", async () =
   for (const key of ["dry_year_1_in_5_mm", "dry_year_1_in_20_mm", "driest_12_months_mm"])
     expect(dry.getByText(rainWords(rain.figures[key]!.value!, "metric"))).toBeTruthy();
   expect(screen.getByText(/none missing/)).toBeTruthy();
+});
+
+test("a climate to come is chosen in words, and says what it carries", async () => {
+  const drier = { ...demo.plan.cistern!.stress.find((each) => each.key === "rain_80")! };
+  const planned = { ...demo, plan: { ...demo.plan, cistern: { ...demo.plan.cistern!, drier } } };
+  const calls = renderOnDemo(<RainSheet {...sheet} />, planned, "/", {
+    [`GET /api/properties/${demo.id}/rain-days`]: () => [404, { errors: [] }],
+  });
+  expect(
+    await screen.findByText(new RegExp(`${drier.years_carried} of ${drier.of_years} years carried by rain alone`)),
+  ).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: /^Rain to come/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "20 % less rain" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/climate/rain", value: "fifth_less" }]),
+  );
+  await userEvent.click(screen.getByRole("button", { name: /^Downpours to come/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "40 % heavier" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "replace", path: "/climate/downpours", value: "two_fifths_heavier" },
+    ]),
+  );
 });
 
 test("the driest twelve months are those of the plan, the driest first", async () => {

@@ -1,0 +1,220 @@
+"""Would the tests notice? Plants small faults one at a time and runs the tests nearest to each.
+
+A fault is a number, a sign, a comparison, a condition or a loop that is changed in the code, a unit that is taken for
+another, or a number of a table raised by a tenth. Which ones is drawn by a seed. Each is planted in a copy of the
+project, never in the project. `make faults` runs it; what it last said stands in `docs/how-it-is-checked.md`.
+"""
+
+import argparse
+import ast
+import difflib
+import os
+import random
+import re
+import shutil
+import subprocess
+import sys
+import tempfile
+from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from pathlib import Path
+from queue import Queue
+from typing import Any
+
+from cosmic_ray.ast import ast_nodes, get_ast
+from cosmic_ray.mutating import mutate_code
+from cosmic_ray.plugins import get_operator, operator_names
+
+ROOT = Path(__file__).resolve().parent.parent
+LAYERS = {
+    "core": "lean_year/core",
+    "plan": "lean_year/plan",
+    "property": "lean_year/property",
+    "store": "lean_year/store",
+    "formats": "lean_year/formats",
+}
+LEFT_OUT = ("node_modules", ".venv", ".git", ".stamps", ".pytest_cache", ".mypy_cache", "static", "screenshots")
+# Types are written with a bar, decorators hold caches, and a name is no fault that a reader would make.
+UNINTERESTING = re.compile(r"Bit(Or|And|Xor)|[LR]Shift|Decorator|Variable|ExceptionReplacer|NoOp|_Is(Not)?(_|$)")
+UNSEEN_LINES = re.compile(r"slots=|String\(|print\(|json\.dumps")
+"""Lines in which a change makes nothing else for a person: layout of memory, widths that SQLite ignores, commands."""
+TABLE_NUMBER = re.compile(r"(?<![\w.\-\"])\d+(?:\.\d+)?(?![\w.\-\"%])")
+UNIT = re.compile(r'(?<=unit=")[^"]+(?=")')
+UNITS = ("L", "m3", "m", "mm", "L/s", "kPa", "W", "%", "days", "years", "m2")
+LONGEST_S = 900.0
+
+
+@dataclass(frozen=True)
+class Fault:
+    path: str
+    """Of the file, from the project's folder."""
+    faulty: str
+    """The whole file with the fault in it."""
+    shown: str
+    """Where it is and what it changes."""
+
+
+def fault(path: str, source: str, faulty: str) -> Fault:
+    lines = difflib.unified_diff(source.splitlines(), faulty.splitlines(), lineterm="", n=0)
+    changed = [line for line in lines if not line.startswith(("---", "+++"))]
+    at = re.match(r"@@ -(\d+)", changed[0])
+    return Fault(path, faulty, f"{path}:{at.group(1) if at else '?'} " + " ".join(" ".join(changed[1:]).split()))
+
+
+def faults_of_code(path: str, source: str, chance: random.Random) -> Iterator[Fault]:
+    """What can be changed in a Python file, each by itself, every kind of change as likely as another."""
+    nodes = list(ast_nodes(get_ast(source)))
+    kinds: dict[str, list[tuple[Any, int]]] = {}
+    for name in operator_names():
+        if UNINTERESTING.search(name):
+            continue
+        operator = get_operator(name)()
+        positions = sum(len(list(operator.mutation_positions(node))) for node in nodes)
+        if positions:
+            kind = name.partition("_")[0] if "Replace" in name and "_" in name else name
+            kinds.setdefault(kind, []).extend((operator, occurrence) for occurrence in range(positions))
+    units = list(UNIT.finditer(source))
+    if units:
+        kinds["unit"] = [(None, index) for index in range(len(units))]
+    while kinds:
+        kind = chance.choice(sorted(kinds))
+        operator, index = kinds[kind].pop(chance.randrange(len(kinds[kind])))
+        if not kinds[kind]:
+            del kinds[kind]
+        if operator is None:
+            unit = units[index]
+            other = chance.choice([each for each in UNITS if each != unit.group()])
+            faulty = source[: unit.start()] + other + source[unit.end() :]
+        else:
+            faulty = mutate_code(source, operator, index)
+        if faulty is not None and faulty != source and _is_python(faulty):
+            made = fault(path, source, faulty)
+            if not UNSEEN_LINES.search(made.shown):
+                yield made
+
+
+def _is_python(source: str) -> bool:
+    try:
+        ast.parse(source)
+    except SyntaxError:
+        return False
+    return True
+
+
+def faults_of_table(path: str, source: str) -> Iterator[Fault]:
+    """Every number of a table raised by a tenth; texts and sources are left as they are."""
+    at = 0
+    for line in source.splitlines(keepends=True):
+        if not line.lstrip().startswith(("#", "source", "note", "label", "text", "name")):
+            for number in TABLE_NUMBER.finditer(re.sub(r'"[^"]*"', lambda text: " " * len(text.group()), line)):
+                raised = f"{float(number.group()) * 1.1 or 0.1:.6g}"
+                yield fault(path, source, source[: at + number.start()] + raised + source[at + number.end() :])
+        at += len(line)
+
+
+def drawn(layer: str, count: int, chance: random.Random) -> list[Fault]:
+    """Faults of one layer, a quarter of them in its tables where it has some. Every file by the length of it."""
+    folder = ROOT / LAYERS[layer]
+    python = [path for path in sorted(folder.rglob("*.py")) if "versions" not in path.parts and path.stat().st_size]
+    tables = [each for path in sorted(folder.rglob("*.toml")) for each in faults_of_table(*_read(path))]
+    chosen = chance.sample(tables, min(len(tables), count // 4))
+    held: dict[Path, Iterator[Fault]] = {}
+    while len(chosen) < count:
+        path = chance.choices(python, weights=[each.stat().st_size for each in python])[0]
+        if path not in held:
+            held[path] = faults_of_code(*_read(path), chance)
+        made = next(held[path], None)
+        if made is not None:
+            chosen.append(made)
+    return chosen
+
+
+def _read(path: Path) -> tuple[str, str]:
+    return str(path.relative_to(ROOT)), path.read_text("utf-8")
+
+
+def nearest_tests(path: str) -> list[str]:
+    """The tests of the file's own folder, then those of its layer."""
+    layer, *inside = Path(path).relative_to("lean_year").parent.parts
+    whole = f"tests/{layer}"
+    near = "/".join([whole, *inside])
+    if (layer == "core" and inside[:1] == ["data"]) or not (ROOT / near).is_dir():
+        near = whole
+    return [near] if near == whole else [near, whole]
+
+
+def noticed_by(copy: Path, planted: Fault) -> str:
+    """The tests that notice the fault planted in the copy, or nothing."""
+    file = copy / planted.path
+    before, when = file.read_bytes(), file.stat()
+    file.write_text(planted.faulty, "utf-8")
+    # Compiled kernels know when their own file changed, not when what they call did.
+    shutil.rmtree(copy / "numba", ignore_errors=True) if "njit" in planted.faulty else None
+    try:
+        return next((tests for tests in nearest_tests(planted.path) if not passes(copy, tests)), "")
+    finally:
+        file.write_bytes(before)
+        os.utime(file, ns=(when.st_atime_ns, when.st_mtime_ns))
+        shutil.rmtree(copy / "numba", ignore_errors=True) if "njit" in planted.faulty else None
+
+
+def passes(copy: Path, tests: str) -> bool:
+    environment = os.environ | {
+        "PYTHONPATH": str(copy), "PYTHONDONTWRITEBYTECODE": "1", "NUMBA_CACHE_DIR": str(copy / "numba"), "CI": "true",
+    }  # fmt: skip
+    command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "-m", "not browser", tests]
+    try:
+        done = subprocess.run(command, cwd=copy, env=environment, capture_output=True, timeout=LONGEST_S, check=False)
+    except subprocess.TimeoutExpired:
+        return False
+    return done.returncode == 0
+
+
+def main() -> None:
+    asked = argparse.ArgumentParser(description=__doc__)
+    asked.add_argument("--layers", nargs="+", choices=LAYERS, default=list(LAYERS))
+    asked.add_argument("--count", type=int, default=40, help="faults of each layer")
+    asked.add_argument("--seed", type=int, default=1)
+    asked.add_argument("--jobs", type=int, default=2)
+    asked.add_argument("--list", action="store_true", help="say which faults are drawn, and plant none")
+    options = asked.parse_args()
+
+    chance = random.Random(options.seed)
+    faults = [(layer, each) for layer in options.layers for each in drawn(layer, options.count, chance)]
+    if options.list:
+        print(*(each.shown for _, each in faults), sep="\n")
+        return
+    with tempfile.TemporaryDirectory() as name:
+        copies: Queue[Path] = Queue()
+        for number in range(options.jobs):
+            copy = Path(name) / str(number)
+            shutil.copytree(ROOT, copy, ignore=shutil.ignore_patterns(*LEFT_OUT))
+            copies.put(copy)
+        first = copies.queue[0]
+        for layer in options.layers:
+            if not passes(first, f"tests/{layer}"):
+                raise SystemExit(f"tests/{layer} do not pass without a fault")
+
+        def plant(chosen: tuple[str, Fault]) -> tuple[str, str]:
+            layer, planted = chosen
+            copy = copies.get()
+            try:
+                by = noticed_by(copy, planted)
+            finally:
+                copies.put(copy)
+            print(f"{'noticed by ' + by if by else 'NOT NOTICED'}: {planted.shown}", flush=True)
+            return layer, by
+
+        with ThreadPoolExecutor(options.jobs) as pool:
+            results = list(pool.map(plant, faults))
+    print("\n| layer | noticed | planted |\n|---|---|---|")
+    for layer in options.layers:
+        found = [by for where, by in results if where == layer]
+        print(f"| {layer} | {sum(map(bool, found))} | {len(found)} |")
+    found = [by for _, by in results]
+    print(f"| all | {sum(map(bool, found))} | {len(found)} |")
+
+
+if __name__ == "__main__":
+    main()
