@@ -72,6 +72,11 @@ class Standing:
         return lined or isinstance(shape, Pit) or (isinstance(shape, Box) and shape.cast)
 
     @property
+    def upright(self) -> bool:
+        """Whether it is a pit, dug to its measures, whose filling holds the sides."""
+        return self.buried and isinstance(self.tank.shape, Pit)
+
+    @property
     def lies_there(self) -> bool:
         """Whether it stands on rock or a slab that is there already: nothing is laid under it."""
         return _lies_there(self.tank, self.base)

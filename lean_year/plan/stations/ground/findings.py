@@ -32,7 +32,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing, passes
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
-from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Box, Pit, Slim
+from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Box, Slim
 from lean_year.property.document import Property
 
 
@@ -335,14 +335,14 @@ def _floating(document: Property, each: GroundFacts, found: Findings, say: Wordi
 def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
     entered, standing = document.ground, each.standing
     name, depth = standing.tank.name, standing.ground_m - standing.formation_m
-    upright = isinstance(standing.tank.shape, Pit)
-    if depth > SHORED_FROM_M and not entered.shored and (upright or entered.cut_batter < 1):
+    batter = Fix(text="Batter it one to one.", operations=[replace("/ground/cut_batter", 1)])
+    if depth > SHORED_FROM_M and not entered.shored and (standing.upright or entered.cut_batter < 1):
         found.add(
             "GROUND_HOLE_CAVES",
             "fails",
             f"A hole {say.length(depth)} deep with steep sides buries whoever is in it.",
             "",
-            *([] if upright else [Fix(text="Batter it one to one.", operations=[replace("/ground/cut_batter", 1)])]),
+            *([] if standing.upright else [batter]),
             Fix(text="Shore it.", operations=[replace("/ground/shored", True)]),
         )
     if standing.cover_m < LEAST_COVER_M[entered.traffic]:

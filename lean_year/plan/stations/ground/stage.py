@@ -44,6 +44,7 @@ def _cautions(say: Wording) -> list[str]:
 
 LEAST_SHARE = 0.005
 """Less of a pad on fill is none."""
+LINED_PIT = "a bed of sand"
 READINGS = 9
 """Eight on the rim, one in the middle."""
 
@@ -69,6 +70,10 @@ class PadPlan(BaseModel):
     base: str
     label: str
     """What it stands on."""
+    laid: bool
+    """Whether a pad is laid under it; not on rock or a slab that is there."""
+    upright: bool
+    """Whether the ground round it is cut upright, as round a lined pit."""
     buried: bool
     floor_m: float
     ground_m: float
@@ -162,7 +167,9 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         name=row.tank.name,
         count=row.tank.count,
         base=row.base,
-        label=BASES[row.base].label,
+        label=LINED_PIT if row.base == "bedding" and row.upright else BASES[row.base].label,
+        laid=not row.lies_there,
+        upright=row.upright,
         buried=row.buried,
         floor_m=row.tank.floor_m,
         ground_m=row.ground_m,

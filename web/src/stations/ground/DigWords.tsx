@@ -1,3 +1,4 @@
+import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
@@ -7,7 +8,7 @@ import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 
 /** The hole, the water in the ground, and what goes over it. */
-export function DigWords() {
+export function DigWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
   const bench = useEdits();
   const { ground: entered } = useDocument("ground");
   return (
@@ -23,12 +24,25 @@ export function DigWords() {
           unknown="nobody knows how deep"
           around={1}
         />{" "}
-        {entered.water_table_m !== null && "under the ground"}; the hole has{" "}
-        <Entry label="Working room" path="/ground/working_room_m" kind="length" value={entered.working_room_m} /> of
-        working room and is{" "}
-        <YesOrNo label="Shoring" path="/ground/shored" on={entered.shored} yes="shored" no="battered" />. A collar or
-        slab of <Entry label="Collar, under water" path="/ground/collar_kn" kind="force" value={entered.collar_kn} />{" "}
-        under water holds it down. Over it{" "}
+        {entered.water_table_m !== null && "under the ground"}; the hole{" "}
+        {!pad.upright && (
+          <>
+            has{" "}
+            <Entry label="Working room" path="/ground/working_room_m" kind="length" value={entered.working_room_m} />{" "}
+            of working room and{" "}
+          </>
+        )}
+        is{" "}
+        <YesOrNo
+          label="Shoring"
+          path="/ground/shored"
+          on={entered.shored}
+          yes="shored"
+          no={pad.upright ? "not shored" : "battered"}
+        />
+        . A collar or slab of{" "}
+        <Entry label="Collar, under water" path="/ground/collar_kn" kind="force" value={entered.collar_kn} /> under
+        water holds it down. Over it{" "}
         <Choice
           label="What goes over it"
           value={entered.traffic}

@@ -143,7 +143,7 @@ function FloatView({ pad }: { pad: Pad }) {
   return (
     <MainAndAside aside={<Aside view="dig" pad={pad} figures={["ballast_l", "cut_m3", "full_kg"]} />}>
       <FloatStages pad={pad} />
-      <DigWords />
+      <DigWords pad={pad} />
     </MainAndAside>
   );
 }

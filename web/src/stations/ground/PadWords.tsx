@@ -41,7 +41,7 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           }
         />
         {entered.base === null && ` (${pad.label})`}
-        {pad.thickness_m > 0 && (
+        {pad.laid && !pad.upright && (
           <>
             , reaching{" "}
             <MaybeEntry
@@ -63,8 +63,14 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             />
           </>
         )}
-        . Cut faces lean{" "}
-        <Entry label="Batter of the cut" path="/ground/cut_batter" kind="count" value={entered.cut_batter} /> to 1
+        {pad.upright ? (
+          ". Its sides are cut upright, and its filling holds them"
+        ) : (
+          <>
+            . Cut faces lean{" "}
+            <Entry label="Batter of the cut" path="/ground/cut_batter" kind="count" value={entered.cut_batter} /> to 1
+          </>
+        )}
         {pad.buried ? "" : ", fill "}
         {!pad.buried && (
           <>

@@ -56,6 +56,24 @@ test("each stage of a buried tank says what holds it and the water to keep in it
   expect(stages[3]!.textContent).toContain("flotation 1.23");
 });
 
+test("a lined pit asks for no margin, batter or working room; what is set down on a slab for no pad", async () => {
+  const pit = structuredClone(buried);
+  pit.plan.ground.pads[0]!.upright = true;
+  const shown = renderOnDemo(<GroundSheet />, pit);
+  const base = await screen.findByRole("region", { name: "The base" });
+  expect(base.textContent).toContain("Its sides are cut upright, and its filling holds them");
+  for (const name of [/^Margin of the pad/, /^Batter of the cut/, /^Thickness of the pad/])
+    expect(within(base).queryByRole("button", { name })).toBeNull();
+  await userEvent.click(screen.getByRole("tab", { name: "Dig & float" }));
+  const hole = await screen.findByRole("region", { name: "The hole" });
+  expect(hole.textContent).toContain("the hole is not shored");
+  await userEvent.click(within(hole).getByRole("button", { name: /^Shoring/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "shored" }));
+  await waitFor(() =>
+    expect(lastOperations(shown)).toEqual([{ op: "replace", path: "/ground/shored", value: true }]),
+  );
+});
+
 test("of several tanks the one that is picked is shown", async () => {
   renderOnDemo(<GroundSheet />, terrace);
   await userEvent.click(await screen.findByRole("button", { name: "Low tanks, 2" }));
