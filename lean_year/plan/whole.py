@@ -9,6 +9,8 @@ from pydantic import BaseModel, create_model
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.plan.answer.figure import SEVERITIES, Finding, StationKey
+from lean_year.plan.answer.marks import marked
+from lean_year.plan.model.input_marks import marks_of_inputs
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import FutureStation, Station
@@ -88,7 +90,12 @@ def plan_property(
     """
     model = PropertyModel(document, rain)
     built = [station for station in stations if isinstance(station, Station)]
-    answers = {station.key: station.plan(model) for station in built if rain is not None or not station.needs_rain}
+    marks = marks_of_inputs(document, rain)
+    answers = {
+        station.key: marked(station.plan(model), marks)
+        for station in built
+        if rain is not None or not station.needs_rain
+    }
     in_job_order = sorted(built, key=lambda station: station.job_step)
     answered = [answers[station.key] for station in in_job_order if station.key in answers]
     found = [finding for answer in answered for finding in answer.findings]

@@ -5,6 +5,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, Field
 
 from lean_year.core.basis import Basis
+from lean_year.plan.answer.inputs import Input
 
 Severity = Literal["fails", "caution", "note"]
 SEVERITIES: tuple[Severity, ...] = ("fails", "caution", "note")
@@ -34,6 +35,10 @@ class Figure(BaseModel):
     unit: str
     label: str
     basis: Basis
+    """Of the rule and its constants; once the plan is whole, no better than the worst of what it rests on."""
+    rests_on: tuple[Input, ...] = Field(default=(), exclude=True)
+    weakest: list[str] = Field(default_factory=list)
+    """What of it makes the mark worse than that of its rule."""
     source: str = ""
     formula: str = ""
     working: str = ""

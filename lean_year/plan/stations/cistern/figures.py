@@ -6,6 +6,7 @@ from numpy.typing import NDArray
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.rain.rainfall import longest_run
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.inputs import SUPPLY
 from lean_year.plan.answer.wording import Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply
@@ -18,12 +19,28 @@ RULE_FORMULA = {
 
 
 def _derived(value: float | None, unit: str, label: str, formula: str, working: str, moves: str = "") -> Figure:
+    """A figure of the daily replay."""
     return Figure(
         value=value,
         unit=unit,
         label=label,
         basis="derived",
+        rests_on=SUPPLY,
         source=RULE_SOURCE,
+        formula=formula,
+        working=working,
+        moves=moves,
+    )
+
+
+def _held(value: float, unit: str, label: str, formula: str, working: str, moves: str = "") -> Figure:
+    """A figure of the tanks as they stand."""
+    return Figure(
+        value=value,
+        unit=unit,
+        label=label,
+        basis="derived",
+        rests_on=("tanks",),
         formula=formula,
         working=working,
         moves=moves,
@@ -60,6 +77,7 @@ def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
             value=layout.gross_l,
             unit="L",
             label="Tank, floor to overflow" if plain else "Tanks, floor to overflow",
+            rests_on=("tanks",),
             basis="entered" if plain and tanks[0].shape.kind == "volume" else "derived",
             source="entered" if plain and tanks[0].shape.kind == "volume" else "measures entered",
             formula="" if plain else "sum of the tanks, each to its own overflow",
@@ -71,7 +89,7 @@ def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
                 for vessel in (tank.vessel(),)
             ),
         ),
-        "live_l": _derived(
+        "live_l": _held(
             layout.live_l,
             "L",
             "Live volume",
@@ -79,10 +97,10 @@ def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
             f"{say.volume(layout.gross_l)} − {say.volume(layout.dead_l)} − {say.volume(layout.stranded_l)} "
             f"− {say.volume(layout.reserve_l)}",
         ),
-        "dead_l": _derived(
+        "dead_l": _held(
             layout.dead_l, "L", "Below the outlet", "water under the level of the draw", "sum of the tanks"
         ),
-        "stranded_l": _derived(
+        "stranded_l": _held(
             layout.stranded_l,
             "L",
             "Stranded",

@@ -11,6 +11,7 @@ from pydantic import BaseModel
 from lean_year.core.cistern.sizing import knee
 from lean_year.core.household.uses import GREYWATER_SHARE
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.inputs import SUPPLY
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.demand import demand_of
@@ -232,6 +233,7 @@ def knee_figure(
         unit="L",
         label="Where more tank stops paying",
         basis="derived",
+        rests_on=(*SUPPLY, "prices"),
         source="prices as entered",
         formula=formula,
         working=f"{working}; {carried}",

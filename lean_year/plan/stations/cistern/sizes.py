@@ -11,6 +11,7 @@ from lean_year.core.cistern import sizing
 from lean_year.core.cistern.operation import OperatedCurve
 from lean_year.core.cistern.replay import no_shortage_size_l
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.inputs import SUPPLY
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.cistern.figures import RULE_SOURCE
@@ -127,6 +128,7 @@ def smallest_figures(
             unit="L",
             label="Smallest tank with no short day",
             basis="derived",
+            rests_on=SUPPLY,
             source=RULE_SOURCE,
             formula="least size whose replay has no short day, with what is held back",
             working=_smallest_working(supply, smallest.no_short_day_l, first_filling, say),
@@ -137,6 +139,7 @@ def smallest_figures(
             unit="L",
             label=f"Smallest tank for {smallest.aim} of {counted} years",
             basis="derived",
+            rests_on=SUPPLY,
             source=RULE_SOURCE,
             formula="least size whose replay carries that many counted years, with what is held back",
             working=_smallest_working(supply, smallest.for_aim_l, first_filling, say),

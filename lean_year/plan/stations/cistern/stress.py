@@ -53,6 +53,7 @@ def rain_kept_figure(rain: PreparedRain) -> Figure:
         unit="-",
         label="Rain that is left under the longer dry spells",
         basis="derived",
+        rests_on=("rain",),
         formula="rain of the harsher record / rain of the record",
         working=f"each spell of {LONG_SPELL_DAYS} days or more a fifth longer; the rain comes later, not less of it",
     )

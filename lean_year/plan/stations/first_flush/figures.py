@@ -2,6 +2,7 @@
 
 from lean_year.core.water_path import first_flush as core
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.inputs import CATCH
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flush_chambers import Chamber
 from lean_year.plan.model.harvest import Catch
@@ -57,6 +58,7 @@ def _sizes(entered: FirstFlush, chambers: list[Chamber], area_m2: float, say: Wo
             unit="L",
             label="In all chambers",
             basis="derived",
+            rests_on=("areas",),
             formula="roof × depth",
             working=" + ".join(
                 f"{say.area(chamber.area_m2)} × {say.shallow(chamber.depth_mm)}" for chamber in chambers
@@ -84,6 +86,7 @@ def _losses(catch: Catch, rain: PreparedRain, say: Wording) -> dict[str, Figure]
             unit="L",
             label="Diverted in a mean year",
             basis="derived",
+            rests_on=CATCH,
             formula="each day the room that had drained, and what the hole leaks while it rains; "
             "mean of the counted years",
             working=f"{say.volume(flushed)} of {say.volume(off)} off the roofs",
@@ -94,6 +97,7 @@ def _losses(catch: Catch, rain: PreparedRain, say: Wording) -> dict[str, Figure]
             unit="-",
             label="Of the water off the roofs",
             basis="derived",
+            rests_on=CATCH,
             formula="diverted / off the roofs",
             working=f"{say.volume(flushed)} / {say.volume(off)}",
         ),
@@ -104,6 +108,7 @@ def _losses(catch: Catch, rain: PreparedRain, say: Wording) -> dict[str, Figure]
             unit="L",
             label="Lost at screens in a mean year",
             basis="derived",
+            rests_on=CATCH,
             formula="share that each stage loses, one after another; mean of the counted years",
             working=f"{say.volume(screened)} of {say.volume(off)} off the roofs",
         )

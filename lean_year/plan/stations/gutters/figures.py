@@ -2,6 +2,7 @@
 
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.inputs import DOWNPOUR
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import design_intensity_mm_h, heavier
@@ -26,6 +27,7 @@ def _least_drop(runs: list[RunLevels], say: Wording) -> Figure:
         unit="m",
         label="Least drop to the inlet",
         basis="derived",
+        rests_on=("heights",),
         formula="water on the leaf screen or filter, or at the gutter outlet where there is neither, "
         "− invert of the inlet; the least of all runs",
         working="; ".join(
@@ -43,7 +45,8 @@ def _flow(document: Property, off_roofs_l_s: float, say: Wording) -> Figure:
         value=off_roofs_l_s,
         unit="L/s",
         label="Off the roofs in the downpour",
-        basis="derived",
+        basis="from_memory" if entered.driven_rain else "derived",
+        rests_on=("areas", "rate"),
         source="BS EN 12056-3 for driven rain (from memory)" if entered.driven_rain else "",
         formula="effective area × rate / 3600; effective = plan × (1 + tan(pitch) / 2)"
         if entered.driven_rain
@@ -69,6 +72,7 @@ def _tightest(place: Place | None, say: Wording) -> Figure:
         unit="-",
         label=f"Tightest place: {place.name}",
         basis=place.basis,
+        rests_on=DOWNPOUR,
         source=place.source,
         formula=f"flow / capacity; capacity: {place.formula}",
         working=f"{say.flow(place.flow_l_s)} / {say.flow(place.capacity_l_s)}; {place.working}",

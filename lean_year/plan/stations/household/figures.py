@@ -32,6 +32,7 @@ def household_figures(
             unit="L",
             label="Greywater on the garden in a year",
             basis="derived",
+            rests_on=("people",),
             formula="each day: the lesser of the garden's use and the greywater made × its share",
             working=f"share {share * 100:g} %",
         )
@@ -57,6 +58,7 @@ def _each_person(household: Household, demand: HouseholdDemand, say: Wording) ->
         value=indoor / heads if heads > 0 else household.indoor_l_person_day,
         unit="L/d",
         label="Indoor use for each person",
+        rests_on=("people",),
         formula="by habit: " + ", ".join(f"{name} {say.rate(use)}" for name, use in HABITS_L_PERSON_DAY.items()),
         working=f"{household.habit}: {say.rate(household.indoor_l_person_day)}"
         if by_habit
@@ -82,6 +84,7 @@ def _demand(demand: HouseholdDemand, total_l_day: NDArray[np.float64], say: Word
             unit="L/d",
             label="Mean use of rain",
             basis="derived",
+            rests_on=("rain", "people", "animals", "garden"),
             formula="mean over the record of every use that the rain supply serves",
             working=f"({' + '.join(parts) or 'nothing'}) / {DAYS_PER_YEAR} days",
         ),
@@ -90,6 +93,7 @@ def _demand(demand: HouseholdDemand, total_l_day: NDArray[np.float64], say: Word
             unit="L/d",
             label=f"Highest month, {MONTHS[top]}",
             basis="derived",
+            rests_on=("rain", "people", "animals", "garden"),
             formula="mean day of that month over the record",
             working=f"{MONTHS[top]}: {say.rate(float(total_l_day[top]))}",
         ),
@@ -98,6 +102,7 @@ def _demand(demand: HouseholdDemand, total_l_day: NDArray[np.float64], say: Word
             unit="L",
             label="Use of rain in a year",
             basis="derived",
+            rests_on=("rain", "people", "animals", "garden"),
             formula=f"mean daily use × {DAYS_PER_YEAR}",
             working=", ".join(parts) or "nothing",
         ),
@@ -106,6 +111,7 @@ def _demand(demand: HouseholdDemand, total_l_day: NDArray[np.float64], say: Word
             unit="L",
             label="Served by other water in a year",
             basis="derived",
+            rests_on=("rain", "people", "animals", "garden"),
             formula="mean over the record of every use that rain does not serve",
             working=", ".join(use.name for use in demand.uses if not use.from_rain) or "none",
         ),
@@ -137,6 +143,7 @@ def _watered_garden(
             unit="L",
             label="Watered garden in a year",
             basis="published",
+            rests_on=("rain", "garden"),
             source="FAO-56, equations 82 to 85: crop factor × evapotranspiration less the rain the soil holds",
             formula="area × (depletion − readily available water) / efficiency, on days it is passed",
             working=f"{say.area(irrigation.area_m2)}, soil {say.shallow(irrigation.available_water_mm)}, "

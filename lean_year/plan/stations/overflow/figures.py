@@ -4,6 +4,7 @@ import numpy as np
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.inputs import DOWNPOUR, SUPPLY
 from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.model.flow import overflow_intensity_mm_h
 from lean_year.plan.model.overflow_outlets import has_pipe
@@ -23,6 +24,7 @@ def downpour_figures(
             unit="L/s",
             label="Inflow at most",
             basis="derived",
+            rests_on=DOWNPOUR,
             formula="roofs in use × rate / 3600, no more than full gutters, clean screens and full pipes bring",
             working=f"{say.flow(off_roofs_l_s)} off the roofs at {say.intensity(overflow_intensity_mm_h(document))}; "
             f"gutters and pipes bring {say.flow(brought_l_s)}",
@@ -33,6 +35,7 @@ def downpour_figures(
             unit="L/s",
             label="Gutters and pipes bring at most",
             basis="from_memory",
+            rests_on=DOWNPOUR,
             source="BS EN 12056-3 (from memory); orifice law; Darcy-Weisbach with Colebrook",
             formula="gutters running full, strainers and screens clean, pipes full under all their fall",
             working=f"{say.flow(brought_l_s)} of {say.flow(off_roofs_l_s)} off the roofs",
@@ -42,7 +45,8 @@ def downpour_figures(
             value=place.capacity_l_s,
             unit="L/s",
             label="Overflow passes",
-            basis="derived",
+            basis="from_memory",
+            rests_on=("fittings",),
             source=place.source,
             formula=place.formula,
             working=place.working,
@@ -55,6 +59,7 @@ def downpour_figures(
             unit="m head",
             label="Head over the overflow at that rate",
             basis="derived",
+            rests_on=DOWNPOUR,
             formula="the head at which the overflow's inlet and its pipe pass the inflow",
             working=f"{say.flow(place.flow_l_s)} through {place.size}",
         )
@@ -64,6 +69,7 @@ def downpour_figures(
             unit="m",
             label="Set the standpipe's crown invert at or below",
             basis="common_practice",
+            rests_on=DOWNPOUR,
             formula="the lowest lid, inlet or leaf screen − head at the design inflow",
             working=f"{say.length(crown_m + hydraulics.stands_m)} − {say.length(hydraulics.stands_m)}",
             moves="The level rises by the head over the crown while it pours.",
@@ -81,6 +87,7 @@ def spill_figures(rain: PreparedRain, run: OperatedReplay, say: Wording) -> dict
             unit="L",
             label="Spilled in a mean year",
             basis="derived",
+            rests_on=SUPPLY,
             formula="sum of the days' spill, mean of the counted years",
             working=f"{int(rain.counts.sum())} years",
         ),
@@ -89,6 +96,7 @@ def spill_figures(rain: PreparedRain, run: OperatedReplay, say: Wording) -> dict
             unit="L",
             label="Largest spill of a day",
             basis="derived",
+            rests_on=SUPPLY,
             formula="most of all days of the record",
             working=f"on {day(rain.dates[worst])}, {say.shallow(float(rain.filled_mm[worst]))} of rain",
         ),
@@ -97,6 +105,7 @@ def spill_figures(rain: PreparedRain, run: OperatedReplay, say: Wording) -> dict
             unit="d",
             label="Days on which it runs in a mean year",
             basis="derived",
+            rests_on=SUPPLY,
             formula=f"days with more than {say.volume(1)} of spill, mean of the counted years",
             working=f"{int(rain.counts.sum())} years; {int(runs.sum()):,} days in the whole record",
         ),

@@ -7,6 +7,7 @@ from lean_year.core.pump.pump_curve import Presses, PumpCurve, power_w
 from lean_year.core.units import DAYS_PER_YEAR, KPA_PER_M_OF_WATER
 from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.inputs import PRESSURE, SUPPLY
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.pressure_side import Filling, System
@@ -33,6 +34,7 @@ def demand_figures(document: Property, system: System, say: Wording) -> dict[str
             unit="L/s",
             label="Peak flow",
             basis="from_memory" if entered.flow_by == "units" else "common_practice",
+            rests_on=("peak",),
             source="International Plumbing Code, appendix E (from memory)" if entered.flow_by == "units" else "",
             formula=formula,
             working=working,
@@ -42,6 +44,7 @@ def demand_figures(document: Property, system: System, say: Wording) -> dict[str
             unit="m",
             label="From the lowest water to the highest tap",
             basis="derived",
+            rests_on=("heights",),
             formula=f"highest tap − {stands}",
             working=_NOT_MEASURED
             if system.tap_m is None
@@ -64,7 +67,8 @@ def pressure_figures(system: System, press: Presses, to_be_had: dict[bool, float
             value=system.end_kpa(press, system.peak_l_s, dirty=dirty),
             unit="kPa",
             label=f"At the highest tap, filters {filters}" + (", as it cuts in" if kept == "cut-in" and held else ""),
-            basis="estimate",
+            basis="derived",
+            rests_on=PRESSURE,
             source=_TAP_SOURCE,
             formula=f"{kept if held else 'head at the peak'} − lift − all that is lost on the way",
             working=f"{stated}at {say.flow(system.peak_l_s)}; at the wanted pressure there are "
@@ -84,7 +88,8 @@ def cut_out_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
         value=system.end_kpa(system.held(curve, kpa), system.peak_l_s, dirty=True),
         unit="kPa",
         label=f"At the highest tap, filters due, {end}",
-        basis="estimate",
+        basis="derived",
+        rests_on=PRESSURE,
         source=_TAP_SOURCE,
         formula="the lesser of what the switch holds and what the pump gives − lift − losses",
         working=f"{say.pressure(kpa)} at the pump, {say.flow(system.peak_l_s)} at the peak",
@@ -101,6 +106,7 @@ def lowest_tap_figure(system: System, curve: PumpCurve | None, say: Wording) -> 
         unit="kPa",
         label="At the lowest tap, nothing drawn",
         basis="derived" if measured else "estimate",
+        rests_on=("heights", "curve") if curve else ("heights",),
         source="worked out here",
         formula="full water − lowest tap"
         if curve is None
@@ -120,6 +126,7 @@ def shut_off_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
         unit="kPa",
         label="Shut-off pressure",
         basis="derived",
+        rests_on=("heights", "curve"),
         source="worked out here, from the points of its curve",
         formula="(head at no flow + full tank above the pump) × 9.81",
         working=f"({say.length(curve.shut_off_m)} + {say.length(above)}) of water",
@@ -146,6 +153,7 @@ def power_figures(
             unit="W",
             label="Power while it runs",
             basis="derived",
+            rests_on=PRESSURE,
             formula=f"ρ g Q H / efficiency, {where}",
             working=f"{say.flow(running_l_s)} at {say.length(head)}, {entered.efficiency * 100:.0f} %",
         ),
@@ -154,6 +162,7 @@ def power_figures(
             unit="kWh/m3",
             label="Electricity",
             basis="derived",
+            rests_on=PRESSURE,
             formula=f"ρ g H / efficiency, {where}",
             working=f"{say.length(head)} at {entered.efficiency * 100:.0f} %",
         ),
@@ -162,6 +171,7 @@ def power_figures(
             unit="kWh",
             label="Electricity in a mean year",
             basis="derived",
+            rests_on=(*PRESSURE, *SUPPLY),
             formula="use from rain × electricity for each volume pumped",
             working=f"{say.volume(use_m3_year * 1000)} a year",
         ),
@@ -185,6 +195,7 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
             unit="L",
             label="Vessel that keeps it running",
             basis="published",
+            rests_on=("peak", "curve"),
             source="Boyle",
             formula="flow × least run / (P0 / P_low − P0 / P_out), absolute",
             working="a variable-speed set needs a small one only"
@@ -209,6 +220,7 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
             unit="1/h",
             label="Most starts an hour",
             basis="derived",
+            rests_on=("peak", "curve"),
             formula="3600 Q / (4 × draw-down), at half its flow",
             working=f"{say.flow(flow_l_s)}, {say.volume(held)} of draw-down",
         )
@@ -223,6 +235,7 @@ def suction_figure(lift_m: float, lost_m: float, left_m: float, document: Proper
         unit="m",
         label="NPSH available",
         basis="derived",
+        rests_on=("heights", "peak", "fittings", "curve"),
         source="standard atmosphere; vapour pressure by IAPWS",
         formula="(atmosphere − vapour pressure) / ρ g − lift − losses of pipe and strainer",
         working=f"({say.pressure(atmosphere_kpa(entered.altitude_m))} − "

@@ -275,6 +275,7 @@ def _head_figure(system: System, stack: list[StackPart], say: Wording) -> Figure
         unit="m",
         label="Head asked for at the peak, filters due",
         basis="derived",
+        rests_on=("heights", "peak", "filters", "fittings"),
         source="Darcy-Weisbach with Colebrook" if darcy else "Hazen and Williams",
         formula="lift + pressure at the tap + pipes + fittings + filters + lamp + backflow device",
         working=" + ".join(f"{part.name.lower()} {say.pressure(part.dirty_kpa)}" for part in stack),

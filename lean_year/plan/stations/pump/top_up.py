@@ -10,6 +10,7 @@ from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.pump.cross_connection import air_gap_mm
 from lean_year.plan.answer.figure import Figure, Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
+from lean_year.plan.answer.inputs import DOWNPOUR, SUPPLY
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.most_inflow import highest_over_overflow_m
@@ -51,6 +52,7 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
             unit="m",
             label=f"Its valve opens at, over the floor of {last.tanks[0].name}",
             basis="derived",
+            rests_on=("tanks",),
             formula="level that goes with the share that is kept",
             working=f"{entered.keep_share * 100:g} % of what can be drawn, {say.volume(kept_l)}",
             moves="Set it as low as a top-up can keep pace from: all above it is room for rain.",
@@ -71,6 +73,7 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
         unit="mm",
         label="Air gap that is left in the downpour",
         basis="from_memory",
+        rests_on=DOWNPOUR,
         source="worked out here; the overflow's head by BS EN 12056-3, from memory",
         formula="end of the inlet over the overflow − head over the overflow",
         working=f"{say.bore(entered.gap_mm)} − {say.bore(over_mm)}",
@@ -83,6 +86,7 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
             unit="-",
             label="Share of the days on top-up",
             basis="derived",
+            rests_on=SUPPLY,
             formula="days on which any came / all days of the record",
             working=f"{int(on.sum()):,} of {on.size:,} days",
             moves="More tank, more roof, or a valve that opens lower.",

@@ -6,11 +6,13 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
+from lean_year.core.basis import worst
 from lean_year.core.calendar import mean_by_month
 from lean_year.core.roofs import catchment
 from lean_year.core.roofs.catchment import MONTHLY_LOSS_MM, MONTHLY_METHOD_RUNOFF
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
+from lean_year.plan.answer.inputs import CATCH
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.demand import HouseholdDemand
 from lean_year.plan.model.harvest import CATCH_READS, Catch, snow_applies
@@ -128,7 +130,8 @@ def _surface(
             value=mean,
             unit="L",
             label="Water in a mean year",
-            basis="derived",
+            basis=worst(["derived", figures["runoff"].basis]),
+            rests_on=("rain", "areas", "snow"),
             source=LOSS_SOURCE[document.losses],
             formula=f"{_loss_formula(document, say)}; mean of the counted years",
             working=f"{say.area(area)} × {used:g} × {_loss_words(document, roof, say)}",
@@ -217,6 +220,7 @@ def plan_roofs(
             unit="m2",
             label="Roof in use",
             basis="derived",
+            rests_on=("areas",),
             formula="sum of the plan areas that are switched on",
             working=" + ".join(say.area(plan_area_m2(roof)) for roof in on) or "no roof is switched on",
         ),
@@ -225,6 +229,7 @@ def plan_roofs(
             unit="L/mm",
             label="Water for each mm of rain",
             basis="derived",
+            rests_on=("areas", "runoff"),
             formula="sum of plan area × runoff",
             working=" + ".join(f"{say.area(plan_area_m2(roof))} × {runoff_of(roof):g}" for roof in on),
         ),
@@ -235,6 +240,7 @@ def plan_roofs(
             unit="L",
             label="Water off the roofs in a mean year",
             basis="derived",
+            rests_on=CATCH,
             source=LOSS_SOURCE[document.losses],
             formula=f"{_loss_formula(document, say)}; sum over the roofs in use, mean of the counted years",
             working=f"{say.area(area)} of roof, {int(rain.counts.sum())} years",

@@ -79,6 +79,7 @@ def _soda(document: Property, measured: float, say: Wording) -> Figure:
         unit="g",
         label="Baking soda for the tank",
         basis="published",
+        rests_on=("tanks",),
         source="molar masses",
         formula="volume × rise / 595.7",
         working=f"{say.volume(litres)} × ({wanted:g} − {measured:g}) mg/L / 595.7",

@@ -20,6 +20,7 @@ def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, sa
             unit="L/s",
             label="Peak flow through the train",
             basis="from_memory" if document.pump.flow_by == "units" else "common_practice",
+            rests_on=("peak",),
             source="International Plumbing Code, appendix E (from memory)"
             if document.pump.flow_by == "units"
             else "",
@@ -30,7 +31,8 @@ def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, sa
             value=sum(row.clean_kpa for row in rows),
             unit="kPa",
             label="Taken when all is new",
-            basis="estimate",
+            basis="derived",
+            rests_on=("peak", "filters"),
             formula="sum of each stage's drop at the peak",
             working=" + ".join(say.pressure(row.clean_kpa) for row in rows) or "no stage",
             moves="A larger housing takes a fraction of it, and lasts longer by the square of its area.",
@@ -40,6 +42,7 @@ def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, sa
             unit="kPa",
             label="Taken when cartridges are due",
             basis="common_practice",
+            rests_on=("peak", "filters"),
             formula=f"new + {say.pressure(DIRTY_RISE_KPA)} across the cartridges",
             working=" + ".join(say.pressure(row.dirty_kpa) for row in rows) or "no stage",
             moves="Change them earlier, or fit the next larger housing.",
@@ -49,6 +52,7 @@ def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, sa
             unit=document.prices.currency,
             label="Cartridges and lamps a year",
             basis="estimate",
+            rests_on=("people", "animals", "garden"),
             source="costs as entered, lives by estimate",
             formula="12 / life × cost of each",
             working=" + ".join(fixed(cost, 2) for cost in costs) or "no cost entered",
@@ -65,6 +69,7 @@ def dose_figure(document: Property, dose: float, through_l_s: float, say: Wordin
         unit="mJ/cm2",
         label="UV dose at the peak, at the lamp's end of life",
         basis="from_memory",
+        rests_on=("peak", "lamp"),
         source="Beer and Lambert; lamp and sleeve from memory",
         formula="rated dose × rated flow / peak × light in the water × lamp × sleeve",
         working=f"{uv.rated_mj_cm2:g} × {say.flow(uv.rated_flow_l_s)} / {say.flow(through_l_s)}, UVT "
@@ -85,6 +90,7 @@ def dose_today_figure(document: Property, through_l_s: float, say: Wording) -> F
         unit="mJ/cm2",
         label="UV dose at the peak today",
         basis="derived" if read else "from_memory",
+        rests_on=("peak", "lamp"),
         source="worked out here" if read else "Beer and Lambert; lamp and sleeve from memory",
         formula="rated dose × rated flow / peak × what the sensor reads"
         if read

@@ -1,0 +1,70 @@
+"""How good each figure is: no better than the worst of what it rests on."""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from functools import cache as once
+from inspect import isclass
+from typing import Any, TypeVar, get_args, get_origin
+
+from pydantic import BaseModel
+
+from lean_year.core.basis import BEST_FIRST, Basis, worst
+from lean_year.plan.answer.cache import cached
+from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.inputs import Input
+
+Answer = TypeVar("Answer", bound=BaseModel)
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """How good one input of a property is, and what of it is not entered."""
+
+    basis: Basis
+    what: str = ""
+
+
+def marked(answer: Answer, marks: Mapping[Input, Mark]) -> Answer:
+    """The same answer, each of its figures with the mark of the worst that it rests on."""
+    return _marked(answer, tuple(marks.items()))  # type: ignore[return-value]
+
+
+@cached(64)
+def _marked(answer: BaseModel, marks: tuple[tuple[Input, Mark], ...]) -> BaseModel:
+    known = dict(marks)
+    changes: dict[str, Any] = {}
+    for name in _holds_figures(type(answer)):
+        value = getattr(answer, name)
+        if isinstance(value, dict):
+            changes[name] = {key: _of(figure, known) for key, figure in value.items()}
+        elif isinstance(value, list):
+            changes[name] = [_marked(each, marks) for each in value]
+        elif value is not None:
+            changes[name] = _marked(value, marks)
+    return answer.model_copy(update=changes)
+
+
+def _of(figure: Figure, marks: Mapping[Input, Mark]) -> Figure:
+    rests_on = [marks[name] for name in figure.rests_on]
+    basis = worst([figure.basis, *(each.basis for each in rests_on)])
+    if BEST_FIRST.index(basis) <= BEST_FIRST.index(figure.basis):
+        return figure
+    weakest = list(dict.fromkeys(each.what for each in rests_on if each.basis == basis))
+    return figure.model_copy(update={"basis": basis, "weakest": weakest})
+
+
+@once
+def _holds_figures(model: type[BaseModel]) -> tuple[str, ...]:
+    """Fields of an answer that hold figures by key, or a part or rows that do."""
+    return tuple(_fields(model))
+
+
+def _fields(model: type[BaseModel]) -> Iterator[str]:
+    for name, field in model.model_fields.items():
+        origin, within = get_origin(field.annotation), get_args(field.annotation)
+        parts = [field.annotation] if origin is None else within
+        of_parts = origin is not dict and any(
+            isclass(part) and issubclass(part, BaseModel) and _holds_figures(part) for part in parts
+        )
+        if of_parts or (origin is dict and within[1] is Figure):
+            yield name
