@@ -108,3 +108,11 @@ test("a derivation says how sure its number is", () => {
   expect(screen.getByText("written down from memory, check the source · Handbooks")).toBeTruthy();
   expect(screen.getByText("share that runs off")).toBeTruthy();
 });
+
+test("a derivation names what makes its number no better than it is", () => {
+  const figure = demo.plan.cistern!.figures["years_carried"]!;
+  expect(figure.basis).toBe("estimate");
+  const { container } = render(<Derivation figure={figure} units="metric" />);
+  expect(container.textContent).toContain("an estimate, replace it when you know better");
+  expect(container.textContent).toContain("no better than the runoff of a roof, assumed so far");
+});

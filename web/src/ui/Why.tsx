@@ -37,7 +37,7 @@ export function Derivation({ figure, units, title = true }: { figure: Figure; un
       <p>
         {BASIS[figure.basis]}
         {!BASIS[figure.basis].startsWith(figure.source ?? "") && ` · ${figure.source}`}
-        {figure.weakest.length > 0 && `; no better than ${figure.weakest.join(", ")}`}
+        {figure.weakest?.length ? `; no better than ${figure.weakest.join(", ")}` : ""}
       </p>
     </div>
   );

@@ -117,6 +117,7 @@ def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Fi
     before = float(run.store_l[lowest - 1]) if lowest else run.start_l
     wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
     longest = longest_run(run.short_day)
+    short = int(run.short_day.sum())
     whole = f"{several(rain.dates.size, 'day')}, {day(rain.dates[0])} to {day(rain.dates[-1])}"
     return {
         "tightest_l": _derived(
@@ -143,8 +144,8 @@ def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Fi
             float(run.shortfall_l.sum()),
             "L",
             "Water missed",
-            "demand after the saving steps − supplied, over the whole record",
-            f"{say.volume(wanted)} − {say.volume(supplied)}",
+            "sum of what each day misses of its demand after the saving steps",
+            f"{say.volume(supplied)} of {say.volume(wanted)} supplied, {several(short, 'dry day')}",
         ),
     } | _shares_carried(supply, run, say)
 
@@ -159,16 +160,16 @@ def _shares_carried(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
             given_up,
             "L",
             "Given up on saving steps",
-            "demand − demand after the steps, over the whole record",
-            f"{say.volume(wanted + given_up)} − {say.volume(wanted)}",
+            "sum of what the steps take off each day's demand",
+            f"{say.volume(given_up)} of {say.volume(wanted + given_up)} over the whole record",
             "Given up is not dry: the garden waits, the house runs.",
         ),
         "volumetric_reliability": _derived(
             run.volumetric_reliability,
             "-",
             "Share of the water wanted that was there",
-            "supplied / demand",
-            f"{say.volume(supplied)} / {say.volume(wanted)}",
+            "1 − missed / demand after the saving steps",
+            f"1 − {say.volume(wanted - supplied)} / {say.volume(wanted)}",
         ),
         "time_reliability": _derived(
             run.time_reliability,

@@ -8,6 +8,7 @@ from lean_year.core.ground.flotation import SAFE
 from lean_year.core.ground.foundation import COMPACTED_T_M3
 from lean_year.core.ground.wind import DRAG, FRICTION, Shape, wind_hold
 from lean_year.core.ground.wind import SAFE as HOLD
+from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
@@ -56,7 +57,7 @@ def _weights(document: Property, row: Standing, say: Wording) -> dict[str, Figur
             basis="derived",
             rests_on=("tanks", "weights"),
             formula="water + tank",
-            working=f"{say.volume(row.gross_l)} + {say.mass(row.empty_kg)}",
+            working=f"{say.mass(row.gross_l)} + {say.mass(row.empty_kg)}",
             moves=f"Water weighs {say.full_weight()}.",
         ),
         "base_kpa": Figure(
@@ -118,8 +119,8 @@ def _hoop_tension(row: Standing, say: Wording) -> Figure:
         basis="published",
         rests_on=("tanks",),
         source="thin rings under water pressure",
-        formula="9.81 × depth × diameter / 2",
-        working=f"{say.length(depth)} × {say.length(row.footprint.width_m)}",
+        formula="pressure at the foot × diameter / 2",
+        working=f"{say.pressure(static_pressure_kpa(depth))} × {say.length(row.footprint.width_m)} / 2",
         moves="It says nothing of what a wall can take: its maker or an engineer does.",
     )
 

@@ -40,7 +40,8 @@ def _least_drop(runs: list[RunLevels], say: Wording) -> Figure:
 
 
 def _flow(document: Property, off_roofs_l_s: float, say: Wording) -> Figure:
-    entered = document.downpour
+    entered, rate = document.downpour, design_intensity_mm_h(document)
+    effective_m2 = off_roofs_l_s * 3600 / max(rate, 1e-9)
     return Figure(
         value=off_roofs_l_s,
         unit="L/s",
@@ -48,20 +49,19 @@ def _flow(document: Property, off_roofs_l_s: float, say: Wording) -> Figure:
         basis="from_memory" if entered.driven_rain else "derived",
         rests_on=("areas", "rate"),
         source="BS EN 12056-3 for driven rain (from memory)" if entered.driven_rain else "",
-        formula="effective area × rate / 3600; effective = plan × (1 + tan(pitch) / 2)"
+        formula="effective area × rate; effective = plan × (1 + tan(pitch) / 2)"
         if entered.driven_rain
-        else "plan area × rate / 3600",
-        working=f"{_rate(document, say)}, once in {entered.return_years:g} years "
-        f"over {entered.duration_min:g} minutes",
+        else "plan area × rate",
+        working=f"{say.area(effective_m2)} × {say.intensity(rate)}; {_raised(document, say)}once in "
+        f"{entered.return_years:g} years over {entered.duration_min:g} minutes",
     )
 
 
-def _rate(document: Property, say: Wording) -> str:
-    """The rate, and what it comes of where heavier downpours are planned for."""
-    rate = say.intensity(design_intensity_mm_h(document))
+def _raised(document: Property, say: Wording) -> str:
+    """What the rate comes of where heavier downpours are planned for."""
     if heavier(document) == 1:
-        return rate
-    return f"{say.intensity(document.rain.design_intensity_mm_h)} × {fixed(heavier(document), 1)} = {rate}"
+        return ""
+    return f"{say.intensity(document.rain.design_intensity_mm_h)} × {fixed(heavier(document), 1)}, "
 
 
 def _tightest(place: Place | None, say: Wording) -> Figure:

@@ -45,7 +45,7 @@ def downpour_figures(
             value=place.capacity_l_s,
             unit="L/s",
             label="Overflow passes",
-            basis="from_memory",
+            basis=place.basis,
             rests_on=("fittings",),
             source=place.source,
             formula=place.formula,

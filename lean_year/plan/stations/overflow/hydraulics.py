@@ -122,7 +122,7 @@ def _pipe(document: Property, flow_l_s: float, room_m: float, top: Top, say: Wor
     return {
         "size": f"{entered.count} × {say.bore(entered.bore_mm)}",
         "capacity_l_s": takes(),
-        "basis": "derived",
+        "basis": "from_memory",
         "source": "BS EN 12056-3 (from memory) for the inlet, Darcy-Weisbach for the pipe",
         "formula": "the lesser of its inlet, as a weir D h^1.5 / 7500, as an orifice D² h^0.5 / 15000, and the "
         "pipe under that head",

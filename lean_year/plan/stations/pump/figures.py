@@ -71,8 +71,8 @@ def pressure_figures(system: System, press: Presses, to_be_had: dict[bool, float
             rests_on=PRESSURE,
             source=_TAP_SOURCE,
             formula=f"{kept if held else 'head at the peak'} − lift − all that is lost on the way",
-            working=f"{stated}at {say.flow(system.peak_l_s)}; at the wanted pressure there are "
-            f"{say.flow(to_be_had[dirty])}",
+            working=f"{_on_the_way(system, press, say, dirty=dirty)}; {stated}at {say.flow(system.peak_l_s)}; at the "
+            f"wanted pressure there are {say.flow(to_be_had[dirty])}",
             moves="A higher cut-in, the next larger housing, a wider pipe, or more head."
             if held
             else "The next larger housing, a wider pipe, or more head.",
@@ -80,19 +80,28 @@ def pressure_figures(system: System, press: Presses, to_be_had: dict[bool, float
     return figures
 
 
+def _on_the_way(system: System, press: Presses, say: Wording, *, dirty: bool) -> str:
+    """What presses at the peak, less the lift and all that is lost on the way to the tap."""
+    flow = system.peak_l_s
+    heads_m = (press.head_m(flow), system.lift_m, system.lost_m(flow, dirty=dirty))
+    return " − ".join(say.pressure(head_m * KPA_PER_M_OF_WATER) for head_m in heads_m)
+
+
 def cut_out_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
     """What the highest tap has at the other end of the band at the peak, filters due."""
     kpa = system.document.pump.most_held_kpa
+    press = system.held(curve, kpa)
     end = "at its set point" if system.document.pump.variable_speed else "as it cuts out"
     return Figure(
-        value=system.end_kpa(system.held(curve, kpa), system.peak_l_s, dirty=True),
+        value=system.end_kpa(press, system.peak_l_s, dirty=True),
         unit="kPa",
         label=f"At the highest tap, filters due, {end}",
         basis="derived",
         rests_on=PRESSURE,
         source=_TAP_SOURCE,
         formula="the lesser of what the switch holds and what the pump gives − lift − losses",
-        working=f"{say.pressure(kpa)} at the pump, {say.flow(system.peak_l_s)} at the peak",
+        working=f"{_on_the_way(system, press, say, dirty=True)}; {say.pressure(kpa)} at the pump, "
+        f"{say.flow(system.peak_l_s)} at the peak",
         moves="The tap's pressure swings by the band: a variable-speed set holds it.",
     )
 
@@ -173,7 +182,7 @@ def power_figures(
             basis="derived",
             rests_on=(*PRESSURE, *SUPPLY),
             formula="use from rain × electricity for each volume pumped",
-            working=f"{say.volume(use_m3_year * 1000)} a year",
+            working=f"{say.volume(use_m3_year * 1000)} × {say.of_kind('energy_for_water', kwh_m3)}",
         ),
     }
 
@@ -229,7 +238,8 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
 
 def suction_figure(lift_m: float, lost_m: float, left_m: float, document: Property, say: Wording) -> Figure:
     """What the atmosphere leaves at the pump's inlet."""
-    entered = document.pump
+    air_m = atmosphere_kpa(document.pump.altitude_m) / KPA_PER_M_OF_WATER
+    vapour_m = vapour_pressure_kpa(document.pump.water_c) / KPA_PER_M_OF_WATER
     return Figure(
         value=left_m,
         unit="m",
@@ -237,9 +247,8 @@ def suction_figure(lift_m: float, lost_m: float, left_m: float, document: Proper
         basis="derived",
         rests_on=("heights", "peak", "fittings", "curve"),
         source="standard atmosphere; vapour pressure by IAPWS",
-        formula="(atmosphere − vapour pressure) / ρ g − lift − losses of pipe and strainer",
-        working=f"({say.pressure(atmosphere_kpa(entered.altitude_m))} − "
-        f"{say.pressure(vapour_pressure_kpa(entered.water_c))}) / 9.81 − {say.length(lift_m)} − {say.length(lost_m)}",
+        formula="atmosphere − vapour pressure − lift − losses of pipe and strainer, each as a height of water",
+        working=" − ".join(say.length(head_m) for head_m in (air_m, vapour_m, lift_m, lost_m)),
         moves="A pump lower than the water fills itself.",
     )
 

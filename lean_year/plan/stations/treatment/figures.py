@@ -63,6 +63,9 @@ def train_figures(document: Property, rows: list[StagePlan], peak_l_s: float, sa
 def dose_figure(document: Property, dose: float, through_l_s: float, say: Wording) -> Figure:
     """The lamp's dose at what passes it, at the end of its life. [mJ/cm2]"""
     uv = document.treatment.uv
+    lamp = ultraviolet.lamp_share(max(uv.lamp_h, ultraviolet.RATED_LIFE_H))
+    sleeve = ultraviolet.FOULED_SLEEVE_SHARE
+    without_light = max(1e-9, uv.rated_mj_cm2 * uv.rated_flow_l_s / max(through_l_s, 1e-9) * lamp * sleeve)
     uvt = "design" if uv.uvt_percent is None else "measured"
     return Figure(
         value=dose,
@@ -72,10 +75,9 @@ def dose_figure(document: Property, dose: float, through_l_s: float, say: Wordin
         rests_on=("peak", "lamp"),
         source="Beer and Lambert; lamp and sleeve from memory",
         formula="rated dose × rated flow / peak × light in the water × lamp × sleeve",
-        working=f"{uv.rated_mj_cm2:g} × {say.flow(uv.rated_flow_l_s)} / {say.flow(through_l_s)}, UVT "
-        f"{uv.uvt_percent or DESIGN_UVT_PERCENT:g} % ({uvt}), lamp "
-        f"{ultraviolet.lamp_share(max(uv.lamp_h, ultraviolet.RATED_LIFE_H)) * 100:.0f} %, sleeve "
-        f"{ultraviolet.FOULED_SLEEVE_SHARE * 100:.0f} %",
+        working=f"{uv.rated_mj_cm2:g} × {say.flow(uv.rated_flow_l_s)} / {say.flow(through_l_s)} × "
+        f"{fixed(100 * dose / without_light, 1)} % × {fixed(100 * lamp)} % × {fixed(100 * sleeve)} %; light by UVT "
+        f"{uv.uvt_percent or DESIGN_UVT_PERCENT:g} % ({uvt}), of {uv.rated_uvt_percent:g} % when rated",
         moves="A larger lamp, less flow, or clearer water.",
     )
 

@@ -39,7 +39,7 @@ test("a number opens the note on where it comes from", async () => {
   await userEvent.click(results.getByRole("button", { name: /^Water missed/ }));
   const note = within(await screen.findByRole("dialog"));
   expect(note.getByText(cistern.figures["shortfall_l"]!.formula)).toBeTruthy();
-  expect(note.getByText(/^worked out here/)).toBeTruthy();
+  expect(note.getByText(/^an estimate/)).toBeTruthy();
 });
 
 test("the handle stands at the tank and the curve says what it carries on rain alone", async () => {
