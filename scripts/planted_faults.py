@@ -139,6 +139,8 @@ def nearest_tests(path: str) -> list[str]:
     layer, *inside = Path(path).relative_to("lean_year").parent.parts
     whole = f"tests/{layer}"
     near = "/".join([whole, *inside])
+    if layer == "formats" and inside[:1] == ["exports"]:
+        return [near, "tests/reference"]
     if (layer == "core" and inside[:1] == ["data"]) or not (ROOT / near).is_dir():
         near = whole
     return [near] if near == whole else [near, whole]

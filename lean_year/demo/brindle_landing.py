@@ -15,7 +15,7 @@ from lean_year.property.cistern import Cistern, LyingCylinder, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household, PeriodEntry, StepEntry, UseEntry
-from lean_year.property.pump import FixtureCounts, Pipe, PumpEntry
+from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Rectangle, Roof, SnowEntry
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
@@ -156,6 +156,7 @@ def _ground() -> GroundEntry:
 
 def _pump() -> PumpEntry:
     return PumpEntry(
+        hot_water=HotWater(kind="instant"),
         feed="pump",
         fixtures=FixtureCounts(garden_tap=1),
         points=[[0, 50], [0.6, 44], [1.2, 29]],

@@ -7,7 +7,7 @@ from lean_year.property.cistern import Cistern, Link, Slim, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import BackUpEntry, Household, UseEntry
-from lean_year.property.pump import FixtureCounts, Pipe, PumpEntry
+from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Rectangle, Roof
 from lean_year.property.treatment import Treatment, TreatmentStage
 from lean_year.property.water_path import Downpour, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
@@ -106,6 +106,7 @@ def _roofs() -> list[Roof]:
 
 def _pump() -> PumpEntry:
     return PumpEntry(
+        hot_water=HotWater(kind="none"),
         feed="pump",
         fixtures=FixtureCounts(toilet=2, basin=0, shower=0, kitchen_sink=0),
         residual_kpa=100,

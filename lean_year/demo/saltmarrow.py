@@ -7,7 +7,7 @@ from lean_year.property.cistern import Cistern, Tank, UprightCylinder
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Animals, Household, Irrigation, StepEntry
-from lean_year.property.pump import FixtureCounts, Pipe, PumpEntry
+from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Outline, Rectangle, Roof
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import (
@@ -136,6 +136,7 @@ def _treatment() -> Treatment:
 
 def _pump() -> PumpEntry:
     return PumpEntry(
+        hot_water=HotWater(kind="store", mixed_down=True, expansion_l=18),
         feed="pump",
         fixtures=FixtureCounts(toilet=2, basin=2, bath=1),
         points=[[0, 58], [0.8, 52], [1.7, 33]],

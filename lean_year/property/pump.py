@@ -5,7 +5,9 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from lean_year.core.errors import Amount, InputError
+from lean_year.core.pump.hot_water import COLD_C
 from lean_year.core.pump.pump_curve import fit_curve
+from lean_year.core.pump.surge import PipeKind
 from lean_year.property.parts import Part
 from lean_year.property.water_path import Bore, Height
 
@@ -65,6 +67,23 @@ class HeaderTank(Part):
     """Lid, screened vent and overflow."""
 
 
+class HotWater(Part):
+    """The heater that this supply feeds."""
+
+    kind: Literal["unknown", "none", "instant", "store"] = "unknown"
+    """Heated as it runs, or in a store."""
+    least_kpa: float | None = Field(default=None, gt=0, le=1_000)
+    """What a heater without a store asks for, by its sheet; usual where None."""
+    store_l: float = Field(default=200, gt=0, le=100_000)
+    store_c: float = Field(default=60, ge=COLD_C, le=100)
+    mixed_down: bool = False
+    """A thermostatic mixing valve behind the store."""
+    relief_kpa: float = Field(default=700, ge=50, le=MOST_KPA)
+    """At which its relief valve opens."""
+    expansion_l: float | None = Field(default=None, ge=0, le=MOST_VESSEL_L)
+    """Of its expansion vessel; None where nobody knows."""
+
+
 class PumpEntry(Part):
     """The pump, its vessel and its pipes; a pump and a header tank; or gravity alone."""
 
@@ -92,7 +111,10 @@ class PumpEntry(Part):
     """Least time of one run."""
     suction: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=3, fittings_k=3))
     delivery: Pipe = Field(default_factory=Pipe)
+    pipe: PipeKind = "plastic"
+    """What the pipe to the house is made of."""
     header: HeaderTank = Field(default_factory=HeaderTank)
+    hot_water: HotWater = Field(default_factory=HotWater)
     friction: Literal["darcy", "hazen_williams"] = "darcy"
     hazen_c: float = Field(default=150, ge=10, le=200)
     backflow_kpa: float = Field(default=0, ge=0, le=500)

@@ -65,6 +65,8 @@ class Ultraviolet(Part):
     sensor: bool = False
     shut_valve: bool = False
     """A valve that shuts when the light is too little, or the power is gone."""
+    slow_valve: bool = False
+    """Whether that valve shuts over some seconds, and not at once."""
     flow_limiter: bool = False
     """Set to the rated flow: more than that never passes the lamp."""
     battery: bool = False

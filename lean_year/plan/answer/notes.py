@@ -7,7 +7,7 @@ from pydantic import BaseModel
 View = Literal[
     "levels", "downpour", "screens", "inside",
     "train", "disinfection", "water", "plant_room",
-    "pressure", "suction", "power", "top_up",
+    "pressure", "suction", "power", "hot_water", "top_up",
     "pad", "dig", "weight", "access",
 ]  # fmt: skip
 """Of gutters and pipes, treatment, pump, ground."""

@@ -168,7 +168,7 @@ FIGURES: dict[str, tuple[str, float]] = {
     "kWh/m3": ("energy_for_water", 1), "kWh": ("energy", 1), "1/h": ("starts", 1), "mL": ("measure", 1),
     "kg": ("mass", 1), "g": ("mass", 0.001), "W": ("power", 1), "h": ("hours", 1), "m3": ("bulk", 1),
     "kN/m": ("line_load", 1), "×": ("factor", 1), "mg/L": ("concentration", 1), "min": ("minutes", 1),
-    "loads": ("loads", 1), "months": ("months", 1),
+    "loads": ("loads", 1), "months": ("months", 1), "m/s": ("velocity", 1),
 }  # fmt: skip
 """By the unit of a figure of the plan, the kind of quantity that it is written as and the kept units in it."""
 

@@ -34,8 +34,10 @@ from lean_year.plan.stations.pump.figures import (
     vessel_figures,
 )
 from lean_year.plan.stations.pump.findings import PumpFacts, pump_findings
+from lean_year.plan.stations.pump.hot_water import hot_water_figures, hot_water_findings, hot_water_notes
 from lean_year.plan.stations.pump.notes import pump_notes
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pumps_offered
+from lean_year.plan.stations.pump.surge import surge_figures, surge_findings
 from lean_year.plan.stations.pump.top_up import NO_TOP_UP, TopUpPlan, plan_top_up
 from lean_year.property.document import Property
 
@@ -188,6 +190,11 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         figures |= gravity_figures(system, say)
     if way != "undecided" and (way != "pump" or curve is not None):
         figures["low_tap_kpa"] = lowest_tap_figure(system, curve if way == "pump" else None, say)
+    if way != "undecided":
+        figures |= surge_figures(document, peak, say)
+    most_at_tap = figures["low_tap_kpa"].value or 0.0 if "low_tap_kpa" in figures else 0.0
+    figures |= hot_water_figures(document, most_at_tap, say)
+    least_at_tap = figures["tap_dirty_kpa"].value if "tap_dirty_kpa" in figures else None
     offered = pumps_offered(document, system, runs_on)
     return PumpPlan(
         feed=way,
@@ -204,8 +211,12 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         suction=suction,
         vessel=vessel,
         offered=offered,
-        notes=pump_notes(document, say),
-        findings=pump_findings(document, _facts(system, curve, figures), offered, say),
+        notes=[*pump_notes(document, say), *hot_water_notes(document)],
+        findings=[
+            *pump_findings(document, _facts(system, curve, figures), offered, say),
+            *surge_findings(document, peak, say),
+            *hot_water_findings(document, least_at_tap, most_at_tap, say),
+        ],
         cautions=[
             *(PUMP_CAUTIONS if way != "gravity" else []),
             TRENCH_CAUTION,

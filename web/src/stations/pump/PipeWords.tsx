@@ -34,7 +34,17 @@ export function DeliveryWords() {
     <section aria-label="Pipes">
       <h2 className="heading">{entered.feed === "header" ? "To the header tank" : "To the house"}</h2>
       <p className="leading-[1.85]">
-        <PipeEntries name="delivery" at="/pump/delivery" pipe={entered.delivery} />, friction by{" "}
+        <PipeEntries name="delivery" at="/pump/delivery" pipe={entered.delivery} />, of{" "}
+        <Choice
+          label="What the pipe is made of"
+          value={entered.pipe}
+          options={[
+            { value: "plastic", label: "plastic" },
+            { value: "metal", label: "metal", note: "a stopped flow hammers harder in it" },
+          ]}
+          onChoose={(pipe) => void bench.edit(`Pipe of ${pipe}`, replace("/pump/pipe", pipe))}
+        />
+        , friction by{" "}
         <Choice
           label="Method of friction"
           value={entered.friction}

@@ -14,6 +14,7 @@ import { CurveChart } from "./CurveChart";
 import { CurvePoints } from "./CurvePoints";
 import { FixtureWords } from "./FixtureWords";
 import { HeaderWords } from "./HeaderWords";
+import { HotWaterWords } from "./HotWaterWords";
 import { LiftSection } from "./LiftSection";
 import { DeliveryWords, SuctionWords } from "./PipeWords";
 import { PowerWords } from "./PowerWords";
@@ -72,6 +73,7 @@ export function PumpSheet() {
           { key: "pressure", name: "Pressure", body: <PressureView /> },
           { key: "pipes", name: pumped ? "Pipes & suction" : "Pipes", body: <PipesView /> },
           ...(pumped ? [{ key: "power", name: "Vessel & power", body: <PowerView /> }] : []),
+          { key: "hot-water", name: "Hot water", body: <HotWaterView /> },
           { key: "top-up", name: "Top-up", body: <TopUp /> },
         ]}
       />
@@ -141,7 +143,7 @@ function PipesView() {
   const { feed } = useDocument("pump").pump;
   const pumped = feed === "pump" || feed === "header";
   return (
-    <MainAndAside aside={<Aside view="suction" figures={["npsh_m", "shut_off_kpa"]} />}>
+    <MainAndAside aside={<Aside view="suction" figures={["npsh_m", "velocity_m_s", "surge_kpa", "shut_off_kpa"]} />}>
       <LiftSection />
       {pumped && (
         <>
@@ -162,6 +164,14 @@ function PowerView() {
     <MainAndAside aside={<Aside view="power" figures={POWER} />}>
       {feed === "pump" && <VesselWords />}
       <PowerWords />
+    </MainAndAside>
+  );
+}
+
+function HotWaterView() {
+  return (
+    <MainAndAside aside={<Aside view="hot_water" figures={["hot_expansion_l", "hot_vessel_l"]} />}>
+      <HotWaterWords />
     </MainAndAside>
   );
 }

@@ -83,6 +83,18 @@ export function LampWords() {
             yes="a valve that fails shut"
             no="no valve that fails shut"
           />
+          {uv.shut_valve && (
+            <>
+              {" "}
+              <YesOrNo
+                label="How its valve shuts"
+                path="/treatment/uv/slow_valve"
+                on={uv.slow_valve}
+                yes="over some seconds"
+                no="at once"
+              />
+            </>
+          )}
           ,{" "}
           <YesOrNo
             label="Flow limiter"

@@ -1,0 +1,62 @@
+"""The exported files of the plans in `tests/plan/recorded_answers.py`, as they were when somebody last read them.
+
+`python -m tests.formats.exports.recorded_exports` writes them anew. What the engines make of them is checked in
+`tests/reference`.
+"""
+
+import re
+from itertools import groupby
+from pathlib import Path
+
+from lean_year.core.errors import InputError
+from lean_year.demo.shipped import demo_rain
+from lean_year.formats.exports.epanet_model import write_epanet_model
+from lean_year.formats.exports.ground_drawing import write_ground_svg
+from lean_year.formats.exports.swmm_model import write_swmm_model
+from lean_year.plan.model.prepared_rain import prepare_rain
+from tests.plan.on_demos import edited
+from tests.plan.recorded_answers import PLANS
+
+FOLDER = Path(__file__).parent / "recorded"
+LONGEST = 12
+NUMBER = re.compile(r"-?\d+\.\d+")
+
+
+def exported(name: str) -> list[str]:
+    """The files one after the other, numbers to five digits, long series by their length and sum."""
+    demo, operations = PLANS[name]
+    document = edited(demo, *operations)
+    files = {
+        "pressure.inp": lambda: write_epanet_model(document),
+        "pressure-due.inp": lambda: write_epanet_model(document, due=True),
+        "water.inp": lambda: write_swmm_model(document, prepare_rain(demo_rain(demo), "none")),
+        "ground.svg": lambda: write_ground_svg(document),
+    }
+    said = []
+    for file, write in files.items():
+        said.append(f"--- {file}")
+        try:
+            said += _shortened(write().splitlines())
+        except InputError as refused:
+            said.append(f"refused: {refused}")
+    return said
+
+
+def _shortened(lines: list[str]) -> list[str]:
+    short: list[str] = []
+    for _, group in groupby(lines, key=lambda line: line.split(" ")[0] if line[:1].isalpha() else line):
+        rows = list(group)
+        if len(rows) > LONGEST:
+            values = [float(each) for row in rows for each in NUMBER.findall(row)]
+            rows = [rows[0], f"... {len(rows)} lines, {sum(values):.5g} together", rows[-1]]
+        short += rows
+    return [NUMBER.sub(lambda number: f"{float(number.group()):.5g}", line) for line in short]
+
+
+def recorded(name: str) -> list[str]:
+    return (FOLDER / f"{name}.txt").read_text("utf-8").splitlines()
+
+
+if __name__ == "__main__":
+    for name in PLANS:
+        (FOLDER / f"{name}.txt").write_text("\n".join(exported(name)) + "\n", "utf-8")
