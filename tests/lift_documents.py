@@ -3,7 +3,7 @@
 from hypothesis import strategies as st
 
 from lean_year.core.treatment.cartridges import CARTRIDGES
-from lean_year.property.pump import FixtureCounts, HeaderTank, Pipe, PumpEntry
+from lean_year.property.pump import FixtureCounts, HeaderTank, HotWater, Pipe, PumpEntry
 from lean_year.property.treatment import ChlorineEntry, Treatment, TreatmentStage, Ultraviolet, WaterTest
 
 stages = st.builds(
@@ -27,6 +27,7 @@ lamps = st.builds(
     change_by=st.sampled_from(["calendar", "sensor"]),
     sensor=st.booleans(),
     shut_valve=st.booleans(),
+    slow_valve=st.booleans(),
     flow_limiter=st.booleans(),
 )
 tested = {
@@ -63,7 +64,7 @@ trains = st.builds(
     last_test=tests,
     drinking_rated=st.booleans(),
     second_source=st.sampled_from(["none", "mains", "well"]),
-    changeover=st.sampled_from(["air_gap", "interlocked", "valves"]),
+    changeover=st.sampled_from(["air_gap", "rpz", "interlocked", "valves"]),
     mist=st.booleans(),
     alkalinity_mg_l=st.none() | st.floats(0, 1_000),
 )
@@ -76,6 +77,18 @@ pipes = st.builds(
 )
 counts = st.integers(0, 30)
 fixtures = st.builds(FixtureCounts, **dict.fromkeys(FixtureCounts.model_fields, counts))
+
+
+heaters = st.builds(
+    HotWater,
+    kind=st.sampled_from(["unknown", "none", "instant", "store"]),
+    least_kpa=st.none() | st.floats(1, 1_000),
+    store_l=st.floats(0.1, 100_000),
+    store_c=st.floats(10, 100),
+    mixed_down=st.booleans(),
+    relief_kpa=st.floats(50, 2_000),
+    expansion_l=st.none() | st.floats(0, 1_000),
+)
 
 
 @st.composite
@@ -115,4 +128,6 @@ def pumps(draw):
         altitude_m=draw(st.floats(-500, 6_000)),
         water_c=draw(st.floats(0, 50)),
         foot_valve=draw(st.booleans()),
+        pipe=draw(st.sampled_from(["plastic", "metal"])),
+        hot_water=draw(heaters),
     )

@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
+from lean_year.core.pump.cross_connection import Changeover
 from lean_year.core.treatment.cartridges import CartridgeSize
 from lean_year.property.parts import Part
 
@@ -121,8 +122,10 @@ class Treatment(Part):
     drinking_rated: bool = True
     """Whether all that the drinking water touches is rated for it."""
     second_source: Literal["none", "mains", "well"] = "none"
-    changeover: Literal["air_gap", "interlocked", "valves"] = "air_gap"
-    """How a second source is kept from the rain: over an air gap, by an interlocked changeover, by two valves."""
+    changeover: Changeover = "air_gap"
+    """How a second source is kept from the rain; `rpz` is a reduced-pressure-zone device."""
+    backflow_tested: bool = False
+    """Whether such a device was tested where it stands."""
     second_uvt_percent: float | None = Field(default=None, ge=1, le=100)
     """Transmittance of the well's water, measured; 75 % is counted on until it is."""
     mist: bool = False

@@ -11,6 +11,7 @@ from lean_year.formats.property_file import parse_property_file, rain_from_recor
 from lean_year.formats.rain.rain_import import read_rain_file
 from lean_year.formats.strict_csv import read_strict_csv
 from lean_year.property.cistern import Box, Cistern, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
+from lean_year.property.climate import Climate
 from lean_year.property.document import Property, PropertyFile, Rain, Site
 from lean_year.property.household import (
     Animals,
@@ -186,6 +187,10 @@ def documents(draw):
         rain=Rain(
             filling=draw(st.sampled_from(["none", "zero", "other_years"])),
             design_intensity_mm_h=draw(st.floats(1e-3, 1_000)),
+        ),
+        climate=Climate(
+            rain=draw(st.sampled_from(["recorded", "tenth_less", "fifth_less"])),
+            downpours=draw(st.sampled_from(["entered", "fifth_heavier", "two_fifths_heavier"])),
         ),
         household=draw(households()),
         cistern=Cistern(

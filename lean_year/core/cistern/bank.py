@@ -17,6 +17,8 @@ LEAST_OUTLET_M = 0.127
 """Five inches from the floor to the outlet. Basis: common practice."""
 STRANDED_SHARE = 0.005
 """Water above the lowest overflow that is worth a word, of a tank. Basis: estimate."""
+STANDS_LONG_D = 180
+"""Days that water stays in the tanks, on the mean, from which it stands long. Basis: estimate."""
 SLUDGE_FROM_L = 2_000.0
 """From this size on an outlet near the floor is worth a word. Basis: estimate."""
 LINK_HEAD_NOTED_M, LINK_HEAD_CAUTION_M = 0.1, 0.3

@@ -23,7 +23,7 @@ def surge_kpa(*, velocity_m_s: float, pipe: PipeKind) -> float:
     Parameters
     ----------
     velocity_m_s : float
-        Before it is stopped, 0 to 100. [m/s]
+        Before it is stopped, 0 to 1e7. [m/s]
     pipe : {'plastic', 'metal'}
         What it is made of: the wave runs faster in a stiffer one.
 
@@ -37,4 +37,4 @@ def surge_kpa(*, velocity_m_s: float, pipe: PipeKind) -> float:
     >>> surge_kpa(velocity_m_s=1.0, pipe="plastic"), surge_kpa(velocity_m_s=1.0, pipe="metal")
     (500.0, 1350.0)
     """
-    return WAVE_M_S[pipe] * require_number("velocity_m_s", velocity_m_s, low=0, high=100)
+    return WAVE_M_S[pipe] * require_number("velocity_m_s", velocity_m_s, low=0, high=1e7)

@@ -199,6 +199,14 @@ def _months_by_rain(run: OperatedReplay, rain: PreparedRain) -> float | None:
     return float((inside & alone).sum()) / years if years else None
 
 
+def mean_stay_d(supply: Supply, run: OperatedReplay) -> float | None:
+    """How long water stays in the tanks, mixed: what they hold over what leaves (Little's law); None where none
+    leaves."""
+    leaves = float(run.supplied_l.sum()) + float(run.spilled_l.sum())
+    stored = float(run.store_l.mean()) + supply.layout.dead_l
+    return stored * run.store_l.size / leaves if leaves > 0 else None
+
+
 def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
     rain = supply.rain
     years = int(rain.counts.sum())
@@ -206,7 +214,16 @@ def _waters(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figu
 
     supplied = float(run.supplied_l.sum())
     other = run.topped_up_l + run.trucked_l
+    stored = float(run.store_l.mean()) + supply.layout.dead_l
     figures = {
+        "stands_d": _derived(
+            mean_stay_d(supply, run),
+            "d",
+            "Water stays, on the mean",
+            "mean volume with what lies below the outlet / what leaves in a day, supplied and spilled; well mixed",
+            f"{say.volume(stored)} / {say.volume((supplied + spilled) / max(1, rain.dates.size))}",
+            "A smaller tank, or more use of it.",
+        ),
         "spill_l_year": _derived(
             mean_year(run.spilled_l, rain),
             "L",

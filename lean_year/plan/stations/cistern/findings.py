@@ -7,14 +7,17 @@ from lean_year.core.cistern.bank import (
     LINK_HEAD_CAUTION_M,
     LINK_HEAD_NOTED_M,
     SLUDGE_FROM_L,
+    STANDS_LONG_D,
     STRANDED_SHARE,
 )
 from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE, SHORT_RECORD_YEARS, OperatedReplay
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.findings import Findings
+from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.supply import Supply, years_carried
+from lean_year.plan.stations.cistern.figures import mean_stay_d
 from lean_year.plan.stations.cistern.stress import StressTest
 from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
 from lean_year.property.document import Property
@@ -29,12 +32,13 @@ def cistern_findings(
     for_aim_l: float | None,
     first_filling: bool,
     drier: StressTest | None,
+    run: OperatedReplay,
     say: Wording,
 ) -> list[Finding]:
     """Everything to fix.
 
     `alone_run` is the replay on rain alone, `for_aim_l` the smallest tank that does it, `first_filling` that no size
-    would; `drier` the test of the climate that is planned for.
+    would; `drier` the test of the climate that is planned for, `run` the replay of the design.
     """
     found = Findings("cistern")
     if first_filling:
@@ -50,6 +54,7 @@ def cistern_findings(
     _drier(found, document, drier)
     _replay(found, document, supply, say)
     _beginning(found, supply.on_rain_alone, alone_run)
+    _standing(found, document, mean_stay_d(supply, run))
     for vessel in bank.vessels:
         _vessel(found, vessel, bank, say)
     _valves(found, bank, int(supply.rain.counts.sum()), say)
@@ -89,6 +94,18 @@ def _drier(found: Findings, document: Property, drier: StressTest | None) -> Non
             f"With {drier.label} the tanks carry {drier.years_carried} of {several(drier.of_years, 'year')}; "
             f"{several(short, 'year')} with dry days, {allowed} allowed.",
             "More tank, more roof, less use, or water from elsewhere in those years.",
+        )
+
+
+def _standing(found: Findings, document: Property, stay_d: float | None) -> None:
+    drunk = any(use.quality == "drinking" and use.from_rain for use in document.household.uses)
+    if stay_d is not None and stay_d > STANDS_LONG_D and (drunk or not document.household.uses):
+        found.add(
+            "CISTERN_WATER_STANDS",
+            "note",
+            f"Water stays {fixed(stay_d)} days in the tanks, on the mean.",
+            "No chlorine lasts so long: what is dosed into the tank is gone. Keep it dark, cool and free of sludge, "
+            "and treat it on its way out.",
         )
 
 

@@ -143,7 +143,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         drier=drier,
         first_year=first_year(supply, cistern.first_day, cistern.first_year_wanted_l),
         findings=cistern_findings(
-            document, supply, alone_run, bank, counted - carried, smallest.for_aim_l, first_filling, drier, say
+            document, supply, alone_run, bank, counted - carried, smallest.for_aim_l, first_filling, drier, run, say
         ),
         cautions=_cautions(say),
     )

@@ -10,7 +10,7 @@ from lean_year.plan.model.train import lamp_number
 from lean_year.property.document import Property
 from lean_year.property.pump import Pipe
 
-MOST_FLOW_L_S = 1_000.0
+_MOST_FLOW_L_S = 1_000.0
 
 
 def surge_figures(document: Property, peak_l_s: float, say: Wording) -> dict[str, Figure]:
@@ -75,7 +75,7 @@ def surge_findings(document: Property, peak_l_s: float, say: Wording) -> list[Fi
 
 
 def _velocity_m_s(pipe: Pipe, flow_l_s: float) -> float:
-    return mean_velocity_m_s(flow_l_s=min(MOST_FLOW_L_S, flow_l_s), bore_mm=pipe.bore_mm)
+    return mean_velocity_m_s(flow_l_s=min(_MOST_FLOW_L_S, flow_l_s), bore_mm=pipe.bore_mm)
 
 
 def _stops_at_once(document: Property) -> bool:

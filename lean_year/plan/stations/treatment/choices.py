@@ -39,6 +39,7 @@ def choices(say: Wording) -> Choices:
         ),
         "/treatment/changeover": (
             Choice("air_gap", "over an air gap", f"two bores, at least {say.nominal(LEAST_GAP_MM)}"),
+            Choice("rpz", "by a reduced-pressure-zone device", "tested when it is fitted, and each year"),
             Choice("interlocked", "by an interlocked changeover", "one source at a time"),
             Choice("valves", "by two valves"),
         ),

@@ -4,7 +4,7 @@ import math
 from typing import Any
 
 from lean_year.core.household.uses import Quality
-from lean_year.core.pump.cross_connection import LEAST_GAP_MM
+from lean_year.core.pump.cross_connection import HELD_BACK, LEAST_GAP_MM, RAIN_CATEGORY
 from lean_year.core.treatment import chlorine as chlorine_rules
 from lean_year.core.treatment.calcite import LEAST_ALKALINITY_MG_L
 from lean_year.core.treatment.cartridges import CYST_MICRON, FINE_MICRON
@@ -315,6 +315,37 @@ def _chlorine(document: Property, found: Findings, say: Wording) -> None:
         )  # fmt: skip
 
 
+def _backflow_class(document: Property, found: Findings) -> None:
+    """Against a public supply, by the category of the water that could run back."""
+    entered = document.treatment
+    holds = HELD_BACK[entered.changeover]
+    us = document.units == "us"
+    if entered.second_source != "mains" or entered.changeover == "valves":
+        return
+    if holds < (RAIN_CATEGORY - 1 if us else RAIN_CATEGORY):
+        named = (
+            "An interlocked changeover" if entered.changeover == "interlocked" else "A reduced-pressure-zone device"
+        )
+        found.add(
+            "TREATMENT_BACKFLOW_CLASS",
+            "caution",
+            f"Rain in a building counts as fluid category {RAIN_CATEGORY}, the worst (EN 1717). {named} holds "
+            f"back up to category {holds}: between the mains and the rain it is not enough by that standard.",
+            "An air gap, or what the water supplier and local code take instead, in writing. A licensed plumber's "
+            "work.",
+            Fix(text="Over an air gap.", operations=[replace("/treatment/changeover", "air_gap")]),
+        )
+    if entered.changeover == "rpz" and not entered.backflow_tested:
+        found.add(
+            "TREATMENT_BACKFLOW_UNTESTED",
+            "caution",
+            "The reduced-pressure-zone device is not tested yet where it stands.",
+            "Have a licensed tester test it when it is fitted and each year, keep the sheet, and see that its relief "
+            "port drains where it is seen.",
+            asks=True,
+        )
+
+
 def _connections(document: Property, found: Findings, say: Wording) -> None:
     entered = document.treatment
     if entered.second_source != "none" and entered.changeover == "valves":
@@ -326,6 +357,7 @@ def _connections(document: Property, found: Findings, say: Wording) -> None:
             "licensed plumber's work.",
             Fix(text="Over an air gap.", operations=[replace("/treatment/changeover", "air_gap")]),
         )
+    _backflow_class(document, found)
     if entered.mist:
         found.add(
             "TREATMENT_MIST",

@@ -97,7 +97,8 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
         {(cistern.figures["longest_shortage_d"]?.value ?? 0) > 0 && (
           <>; at most {figure("longest_shortage_d")} in a row were dry</>
         )}
-        . {year.label} was lowest on {dayName(parseDay(year.lowest_date))}.
+        {cistern.figures["stands_d"]?.value != null && <>; water stays {figure("stands_d")} on the mean</>}.{" "}
+        {year.label} was lowest on {dayName(parseDay(year.lowest_date))}.
       </p>
     </section>
   );

@@ -40,6 +40,18 @@ export function SourceWords() {
               options={choicesAt<typeof entered.changeover>("/treatment/changeover", units)}
               onChoose={(way) => void bench.edit("Changeover", replace("/treatment/changeover", way))}
             />
+            {entered.changeover === "rpz" && (
+              <>
+                {" "}
+                <YesOrNo
+                  label="Test of the backflow device"
+                  path="/treatment/backflow_tested"
+                  on={entered.backflow_tested}
+                  yes="that was tested where it stands"
+                  no="not tested yet"
+                />
+              </>
+            )}
           </>
         )}
         .
