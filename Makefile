@@ -8,7 +8,7 @@ WEB_FILES := $(shell find web/src web/public web/index.html web/vite.config.ts w
 
 SERVER_FILES := $(shell find lean_year -name "*.py" -o -name "*.toml" 2>/dev/null)
 
-.PHONY: demo test dev bench screenshots lock schema checks checks-python checks-web browser clean
+.PHONY: demo test dev bench faults screenshots lock schema checks checks-python checks-web browser clean
 
 demo: $(STAMPS)/runtime $(STAMPS)/build
 	$(BIN)/lean-year serve --port $(PORT) --with-demo
@@ -40,6 +40,11 @@ dev: $(STAMPS)/dev $(STAMPS)/schema
 bench: $(STAMPS)/dev $(STAMPS)/build browser
 	$(BIN)/python -m bench
 
+# Would the tests notice? Small faults, one at a time, each in a copy of the project. Takes an hour.
+faults: $(STAMPS)/dev requirements/faults.txt
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements/faults.txt
+	$(BIN)/python scripts/planted_faults.py
+
 screenshots: $(STAMPS)/dev $(STAMPS)/build browser
 	$(BIN)/python scripts/screenshots.py
 	$(BIN)/python scripts/screenshots.py --phone --only cistern
@@ -51,7 +56,7 @@ schema: $(STAMPS)/schema
 UV_COMPILE := uv pip compile --quiet --universal --python-version 3.11 --generate-hashes \
 	--no-header --no-annotate --no-emit-index-url
 lock:
-	cd requirements && $(UV_COMPILE) runtime.in -o runtime.txt && $(UV_COMPILE) dev.in -o dev.txt
+	cd requirements && $(UV_COMPILE) runtime.in -o runtime.txt && $(UV_COMPILE) dev.in -o dev.txt && $(UV_COMPILE) faults.in -o faults.txt
 
 clean:
 	rm -rf .venv .stamps web/node_modules lean_year/api/static

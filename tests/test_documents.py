@@ -35,7 +35,9 @@ def test_every_path_named_in_the_documents_is_there(page):
         assert (ROOT / name).is_file() or (ROOT / "lean_year" / name).is_file(), name
 
 
-@pytest.mark.parametrize("lock", ["requirements/runtime.txt", "requirements/dev.txt", "web/package-lock.json"])
+@pytest.mark.parametrize(
+    "lock", ["requirements/runtime.txt", "requirements/dev.txt", "requirements/faults.txt", "web/package-lock.json"]
+)
 def test_lock_files_hold_no_address_and_no_path(lock):
     text = (ROOT / lock).read_text("utf-8")
     assert not re.search(r'"resolved"|--index-url|--extra-index|--find-links|file:/|@ https?:', text)

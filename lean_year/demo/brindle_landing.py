@@ -156,7 +156,7 @@ def _ground() -> GroundEntry:
 
 def _pump() -> PumpEntry:
     return PumpEntry(
-        hot_water=HotWater(kind="instant"),
+        hot_water=HotWater(kind="instant", least_kpa=20 * KPA_PER_PSI),
         feed="pump",
         fixtures=FixtureCounts(garden_tap=1),
         points=[[0, 50], [0.6, 44], [1.2, 29]],

@@ -5,7 +5,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lean_year.core.cistern.operation import BackUp, Demand, Operation, Stage, operate, operate_sizes, operate_windows
+from lean_year.core.cistern.operation import (
+    BackUp,
+    Demand,
+    Operation,
+    Stage,
+    operate,
+    operate_sizes,
+    operate_windows,
+    stores_of_spans,
+)  # fmt: skip
 from lean_year.core.cistern.replay import replay_cistern
 from lean_year.core.errors import InputError
 
@@ -57,6 +66,8 @@ def test_steps_and_top_up_are_those_of_a_plain_loop(triggers, keep):
     plain = plain_loop(inflow, demand, size, triggers, keep, size)
     assert run.supplied_l.sum() == pytest.approx(plain["supplied"])
     assert run.topped_up_l.sum() == pytest.approx(plain["topped"])
+    wanted = sum(demand.house_l[step, day] for day, step in enumerate(plain["steps"]))
+    assert run.volumetric_reliability == pytest.approx(plain["supplied"] / wanted)
     assert run.spilled_l.sum() == pytest.approx(plain["spilled"])
     assert run.end_l == pytest.approx(plain["end"])
     assert run.step.tolist() == plain["steps"]
@@ -262,3 +273,20 @@ def test_demand_must_have_a_row_for_each_step():
         operate(inflow_l=np.zeros(DAYS), demand=demand_at(), stages=(), operation=Operation("yas"))
     with pytest.raises(InputError, match="inflow_l"):
         operate(inflow_l=np.full(DAYS, -1.0), demand=demand_at(), stages=one(1), operation=Operation("yas"))
+
+
+@pytest.mark.parametrize(
+    ("begins", "inside"), [([0, 100], True), ([DAYS - 50], True), ([DAYS - 49], False), ([-1], False)]
+)
+def test_a_span_that_leaves_the_record_is_refused(begins, inside):
+    spans = {
+        "inflow_l": series(5, 100), "demand": demand_at(), "stages": one(5_000), "operation": Operation("yas"),
+        "begins": begins, "days": 50, "start_share": 0.5,
+    }  # fmt: skip
+    if inside:
+        store_l, _ = stores_of_spans(**spans)
+        assert store_l.shape == (len(begins), 50)
+        return
+    with pytest.raises(InputError) as refused:
+        stores_of_spans(**spans)
+    assert refused.value.field == "begins"

@@ -79,6 +79,14 @@ def hot_water_findings(document: Property, tap_kpa: float | None, rests_kpa: flo
 def _starved(document: Property, tap_kpa: float | None, found: Findings, say: Wording) -> None:
     hot = document.pump.hot_water
     least = HEATER_LEAST_KPA if hot.least_kpa is None else hot.least_kpa
+    if hot.least_kpa is None:
+        found.add(
+            "PUMP_HEATER_NOT_LOOKED_UP",
+            "note",
+            f"What pressure the heater asks for is not looked up; {say.pressure(HEATER_LEAST_KPA)} is usual.",
+            "Read it off the heater's plate, or its maker's sheet.",
+            asks=True,
+        )
     if tap_kpa is not None and tap_kpa < least:
         usual = " (usual: its own sheet says)" if hot.least_kpa is None else ""
         found.add(

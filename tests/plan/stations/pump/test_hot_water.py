@@ -31,6 +31,13 @@ def test_a_heater_without_a_store_is_held_against_the_least_at_the_tap(least, st
         assert finding(plan, "PUMP_HEATER_STARVED").severity == "fails"
 
 
+def test_a_heater_that_nobody_looked_up_is_asked_for():
+    unknown = planned_dry("brindle-landing", replace(f"{HOT}/least_kpa", None))
+    assert finding(unknown, "PUMP_HEATER_NOT_LOOKED_UP").asks
+    assert status(unknown, "pump") == "decide"
+    assert "PUMP_HEATER_NOT_LOOKED_UP" not in codes(planned_dry("brindle-landing"))
+
+
 def test_a_cool_store_fails_and_a_hot_one_is_mixed_down():
     cool = [*STORE, replace(f"{HOT}/store_c", 50.0)]
     assert finding(planned_dry("saltmarrow", *cool), "PUMP_STORE_COOL").severity == "fails"

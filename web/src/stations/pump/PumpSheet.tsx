@@ -14,6 +14,7 @@ import { CurveChart } from "./CurveChart";
 import { CurvePoints } from "./CurvePoints";
 import { FixtureWords } from "./FixtureWords";
 import { HeaderWords } from "./HeaderWords";
+import { HeaterScale } from "./HeaterScale";
 import { HotWaterWords } from "./HotWaterWords";
 import { LiftSection } from "./LiftSection";
 import { DeliveryWords, SuctionWords } from "./PipeWords";
@@ -172,6 +173,7 @@ function HotWaterView() {
   return (
     <MainAndAside aside={<Aside view="hot_water" figures={["hot_expansion_l", "hot_vessel_l"]} />}>
       <HotWaterWords />
+      <HeaterScale />
     </MainAndAside>
   );
 }

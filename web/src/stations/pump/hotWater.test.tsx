@@ -16,6 +16,9 @@ test("a store says what stands there, what it drives out, and takes each of its 
   expect(words.textContent).toContain(
     `where ${pressure(demo.plan.pump.figures["low_tap_kpa"]!.value!, "metric")} stand with nothing drawn`,
   );
+  expect(
+    screen.getByRole("img", { name: /^at the peak, filters due .*its relief valve opens at 700 kPa$/ }),
+  ).toBeTruthy();
   expect(screen.getByText(volume(demo.plan.pump.figures["hot_vessel_l"]!.value!, "metric"))).toBeTruthy();
   for (const [name, typed, path, value] of [
     ["Hot-water store", "300", "store_l", 300],
@@ -37,7 +40,11 @@ test("a store says what stands there, what it drives out, and takes each of its 
 test("a heater without a store is held against the pressure at the tap, in the units of the property", async () => {
   renderOnDemo(<PumpSheet />, buried, "/?view=hot-water");
   const words = await shown();
-  expect(words.textContent).toContain("a pressure not looked up yet");
+  const entry = within(words).getByRole<HTMLInputElement>("textbox", { name: "Least pressure of the heater" });
+  expect(entry.value).toBe("20 psi");
+  expect(
+    screen.getByRole("img", { name: /^at the peak, filters due 26 psi, .*the heater asks for 20 psi$/ }),
+  ).toBeTruthy();
   expect(words.textContent).toContain(
     `the highest tap has ${pressure(buried.plan.pump.figures["tap_dirty_kpa"]!.value!, "us")} at the peak`,
   );
