@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.ground.earthworks import Footprint
-from lean_year.core.ground.foundation import BASES, GATE_SPARE_M, LINER_LEVEL_MM, LINER_MARGIN_M, BaseKind
+from lean_year.core.ground.foundation import BASES, GATE_SPARE_M, LIFT_M, LINER_LEVEL_MM, LINER_MARGIN_M, BaseKind
 from lean_year.core.ground.lined_pit import filling_m3
 from lean_year.core.ground.tank_weights import (
     cast_tank_displaces_m3,
@@ -80,6 +80,11 @@ class Standing:
     def lies_there(self) -> bool:
         """Whether it stands on rock or a slab that is there already: nothing is laid under it."""
         return _lies_there(self.tank, self.base)
+
+    @property
+    def moves_nothing(self) -> bool:
+        """Whether nothing is dug or filled for it."""
+        return self.lies_there and self.over_m > -LIFT_M
 
     @property
     def sides_m(self) -> list[float]:

@@ -20,7 +20,7 @@ from lean_year.property.document import Property
 
 def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list[BuildNote]:
     """Every note that applies."""
-    notes = [
+    in_order = [
         BuildNote(
             view="pad",
             head="In this order",
@@ -28,7 +28,10 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
             f"{say.nominal(1000 * LIFT_M)}, rolled, its edges held by boards, blocks or the ground. All in cut "
             "is best: a pad half on cut and half on fill "
             "settles to the fill.",
-        ),
+        )
+    ]
+    notes = [
+        *(in_order if any(not row.moves_nothing for row in rows) else []),
         BuildNote(
             view="pad",
             head="Hold: level readings",

@@ -38,8 +38,11 @@ def _line(kind: Kind, points: ArrayLike, *, closed: bool = True) -> Line:
 
 def section(document: Property, standing: Standing) -> list[Line]:
     """Through the middle of the tank, up and down the slope."""
-    works = _hole(document, standing) if standing.buried else _cut_and_fill(document, standing)
-    reach = max(abs(x) for line in works for x, _ in line.points) + BESIDE_M
+    works: list[Line] = []
+    if not standing.moves_nothing:
+        works = _hole(document, standing) if standing.buried else _cut_and_fill(document, standing)
+    half = standing.footprint.width_m / 2
+    reach = max([half, *(abs(x) for line in works for x, _ in line.points)]) + BESIDE_M
     return [*_strata(document, standing, reach), *works, *_tank(document, standing)]
 
 
@@ -143,8 +146,9 @@ def _tank(document: Property, standing: Standing) -> list[Line]:
 
 def from_above(document: Property, standing: Standing) -> list[Line]:
     """Pad, tank, and where the works meet the ground."""
+    toe = [] if standing.moves_nothing else [_line("toe", _toe(document, standing))]
     return [
-        _line("toe", _toe(document, standing)),
+        *toe,
         _line("pad", _outline(standing.pad)),
         _line("tank", _outline(standing.footprint)),
     ]

@@ -72,6 +72,8 @@ class PadPlan(BaseModel):
     """What it stands on."""
     laid: bool
     """Whether a pad is laid under it; not on rock or a slab that is there."""
+    moves_nothing: bool
+    """Whether nothing is dug or filled for it."""
     upright: bool
     """Whether the ground round it is cut upright, as round a lined pit."""
     buried: bool
@@ -140,7 +142,7 @@ def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> Gr
 
 def _works(document: Property, row: Standing) -> Earthworks:
     entered = document.ground
-    if row.lies_there and row.over_m > -LIFT_M:
+    if row.moves_nothing:
         return NOTHING_MOVED
     return earthworks(
         pad=row.foot,
@@ -169,6 +171,7 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         base=row.base,
         label=LINED_PIT if row.base == "bedding" and row.upright else BASES[row.base].label,
         laid=not row.lies_there,
+        moves_nothing=row.moves_nothing,
         upright=row.upright,
         buried=row.buried,
         floor_m=row.tank.floor_m,

@@ -382,6 +382,9 @@ def test_crates_are_bought_as_crates_and_a_deep_pit_is_shored_not_battered():
 def test_a_slab_that_is_there_is_not_bought_again(saltmarrow):
     there = planned_dry("saltmarrow", replace("/ground/base", "rock")).ground.pads[0]
     assert there.quantities == []
+    assert {line.kind for line in there.section} == {"ground", "topsoil", "tank", "water"}
+    assert {line.kind for line in there.above} == {"pad", "tank"}
+    assert (there.edges.cut_m3, there.edges.fill_m3) == (0, 0)
     assert there.thickness_m == 0
     assert there.figures["ground_kpa"].value == pytest.approx(there.figures["base_kpa"].value)
     assert {row.key for row in saltmarrow.ground.pads[0].quantities} >= {"stone", "cloth", "apron"}

@@ -63,7 +63,9 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             />
           </>
         )}
-        {pad.upright ? (
+        {pad.moves_nothing ? (
+          ". Nothing is dug or filled for it"
+        ) : pad.upright ? (
           ". Its sides are cut upright, and its filling holds them"
         ) : (
           <>
@@ -71,8 +73,8 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             <Entry label="Batter of the cut" path="/ground/cut_batter" kind="count" value={entered.cut_batter} /> to 1
           </>
         )}
-        {pad.buried ? "" : ", fill "}
-        {!pad.buried && (
+        {pad.buried || pad.moves_nothing ? "" : ", fill "}
+        {!pad.buried && !pad.moves_nothing && (
           <>
             <Entry label="Batter of the fill" path="/ground/fill_batter" kind="count" value={entered.fill_batter} />{" "}
             to 1; 0 is a wall. The pad stands{" "}

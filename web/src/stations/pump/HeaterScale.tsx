@@ -3,8 +3,9 @@ import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, pressure, roundStep } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 
-const ROW = 30;
-const TOP = 8;
+const ROW = 40;
+const BAR = 14;
+const TOP = 4;
 
 /** The least and the most that a heater stands under, against what it asks for or what its relief valve opens at. */
 export function HeaterScale() {
@@ -46,12 +47,14 @@ export function HeaterScale() {
             ].join(", ")}
           >
             {rows.map((row, i) => (
-              <g key={row.name}>
-                <rect x={0} y={TOP + i * ROW} width={Math.max(1, x(row.kpa))} height={ROW - 6} fill={row.fill} />
-                <text x={6} y={TOP + i * ROW + 16} className="axis halo">
-                  {row.name} {pressure(row.kpa, units)}
-                </text>
-              </g>
+              <rect
+                key={row.name}
+                x={0}
+                y={TOP + i * ROW + 18}
+                width={Math.max(1, x(row.kpa))}
+                height={BAR}
+                fill={row.fill}
+              />
             ))}
             <path d={`M0 ${foot}H${x(reach)}`} stroke="var(--ink)" />
             {ticks.map((tick) => (
@@ -62,10 +65,9 @@ export function HeaterScale() {
             {limit !== null && (
               <>
                 <path
-                  d={`M${x(limit)} 0V${foot}`}
+                  d={rows.map((_, i) => `M${x(limit)} ${TOP + i * ROW + 15}v${BAR + 6}`).join("")}
                   stroke={outside ? "var(--alarm)" : "var(--ink)"}
                   strokeWidth="2"
-                  strokeDasharray="6 3"
                 />
                 <text
                   x={x(limit)}
@@ -78,6 +80,11 @@ export function HeaterScale() {
                 </text>
               </>
             )}
+            {rows.map((row, i) => (
+              <text key={row.name} x={0} y={TOP + i * ROW + 12} className="axis halo">
+                {row.name} {pressure(row.kpa, units)}
+              </text>
+            ))}
           </svg>
         )}
       </div>
