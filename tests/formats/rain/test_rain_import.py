@@ -173,3 +173,13 @@ def test_no_bytes_whatever_do_more_than_refuse(data):
 def test_no_near_table_does_more_than_refuse(text):
     with contextlib.suppress(InputError):
         read_rain_file(text.encode())
+
+
+@pytest.mark.parametrize("odd", ["1990-02-30,4.0", "0000-05-05,4.0", "1200-05-05,4.0", "2950-05-05,4.0"])
+def test_a_day_that_cannot_be_is_refused_alone_and_the_days_after_it_are_read(odd):
+    """In the middle of a record: one row is refused, none behind it is lost."""
+    lines = SHAPES["iso"].decode().splitlines()
+    read = read_rain_file("\n".join([*lines[:700], odd, *lines[700:]]).encode())
+    assert len(read.account.refused) == 1
+    assert read.rain.start == START
+    assert read.rain.depth_mm == pytest.approx(RAIN)
