@@ -183,3 +183,12 @@ def test_a_day_that_cannot_be_is_refused_alone_and_the_days_after_it_are_read(od
     assert len(read.account.refused) == 1
     assert read.rain.start == START
     assert read.rain.depth_mm == pytest.approx(RAIN)
+
+
+def test_a_short_record_is_warned_of_with_its_years():
+    """1,500 days are 4.1 years; ten whole years and more are not few."""
+    warned = [each for each in read_rain_file(SHAPES["iso"]).account.warnings if "are few" in each]
+    assert warned == ["4.1 years are few: a lean year that comes once in twenty may not be in them."]
+    dates = [START + dt.timedelta(days=day) for day in range(3_700)]
+    long = read_rain_file(table(lambda d, mm: f"{d},{mm}", rain=np.resize(RAIN, 3_700), dates=dates))
+    assert not any("are few" in each for each in long.account.warnings)

@@ -114,5 +114,7 @@ test("a derivation names what makes its number no better than it is", () => {
   expect(figure.basis).toBe("estimate");
   const { container } = render(<Derivation figure={figure} units="metric" />);
   expect(container.textContent).toContain("an estimate, replace it when you know better");
-  expect(container.textContent).toContain("no better than the runoff of a roof, assumed so far");
+  expect(container.textContent).toContain(
+    "replace it when you know better: it rests on the runoff of a roof, assumed so far",
+  );
 });

@@ -36,8 +36,8 @@ export function Derivation({ figure, units, title = true }: { figure: Figure; un
       )}
       <p>
         {BASIS[figure.basis]}
+        {figure.weakest?.length ? `: it rests on ${figure.weakest.join(", ")}` : ""}
         {!BASIS[figure.basis].startsWith(figure.source ?? "") && ` · ${figure.source}`}
-        {figure.weakest?.length ? `; no better than ${figure.weakest.join(", ")}` : ""}
       </p>
     </div>
   );
