@@ -190,11 +190,8 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         figures |= gravity_figures(system, say)
     if way != "undecided" and (way != "pump" or curve is not None):
         figures["low_tap_kpa"] = lowest_tap_figure(system, curve if way == "pump" else None, say)
-    if way != "undecided":
-        figures |= surge_figures(document, peak, say)
-    most_at_tap = figures["low_tap_kpa"].value or 0.0 if "low_tap_kpa" in figures else 0.0
-    figures |= hot_water_figures(document, most_at_tap, say)
-    least_at_tap = figures["tap_dirty_kpa"].value if "tap_dirty_kpa" in figures else None
+    surge_and_heat, beyond = _beyond_the_pump(document, figures, peak, say)
+    figures |= surge_and_heat
     offered = pumps_offered(document, system, runs_on)
     return PumpPlan(
         feed=way,
@@ -212,17 +209,25 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         vessel=vessel,
         offered=offered,
         notes=[*pump_notes(document, say), *hot_water_notes(document)],
-        findings=[
-            *pump_findings(document, _facts(system, curve, figures), offered, say),
-            *surge_findings(document, peak, say),
-            *hot_water_findings(document, least_at_tap, most_at_tap, say),
-        ],
+        findings=[*pump_findings(document, _facts(system, curve, figures), offered, say), *beyond],
         cautions=[
             *(PUMP_CAUTIONS if way != "gravity" else []),
             TRENCH_CAUTION,
             *([_header_caution(say)] if way == "header" else []),
             *([TOP_UP_CAUTION] if document.household.back_up.kind in ("mains", "well") else []),
         ],
+    )
+
+
+def _beyond_the_pump(
+    document: Property, figures: dict[str, Figure], peak_l_s: float, say: Wording
+) -> tuple[dict[str, Figure], list[Finding]]:
+    """The pipes and the heater behind it, by the pressures at the taps."""
+    values = {key: figure.value for key, figure in figures.items()}
+    least_kpa, most_kpa = values.get("tap_dirty_kpa"), values.get("low_tap_kpa") or 0.0
+    return (
+        surge_figures(document, peak_l_s, say) | hot_water_figures(document, most_kpa, say),
+        surge_findings(document, peak_l_s, say) + hot_water_findings(document, least_kpa, most_kpa, say),
     )
 
 

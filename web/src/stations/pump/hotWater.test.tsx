@@ -61,7 +61,7 @@ test("no heater asks for nothing, and another is chosen in words", async () => {
   );
 });
 
-test("what the pipe is made of is chosen beside its bore, and its velocity and surge are told", async () => {
+test("what the pipe is made of is chosen beside its bore, and its velocity and surge stand beside it", async () => {
   const calls = renderOnDemo(<PumpSheet />, demo, "/?view=pipes");
   const pipes = await screen.findByRole("region", { name: "Pipes" });
   for (const key of ["velocity_m_s", "surge_kpa"])
