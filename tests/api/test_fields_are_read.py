@@ -12,7 +12,7 @@ READ_ELSEWHERE = {
     "BankPlan": {"years_if_open"},
     # by other parts of the plan, which share the answer
     "Finding": {"not_to_drink"},
-    "RunLevels": {"friction_m", "fittings_m", "exit_m", "velocity_m_s", "needed_m", "falls_over_m", "highest_kpa"},
+    "RunLevels": {"friction_m", "fittings_m", "exit_m", "needed_m", "falls_over_m", "highest_kpa"},
     "TeeLevels": {"cap_room_m"},
     "ScreenPlan": {"aperture_mm"},
     "InfiltrationPlan": {"storage_l", "floor_m2", "half_empty_h", "worst_min"},

@@ -3,6 +3,7 @@
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.cistern.bank import level_of_m
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.rain.rainfall import longest_run
 from lean_year.plan.answer.figure import Figure
@@ -51,6 +52,7 @@ def cistern_figures(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
     """Volumes, the tightest day, shortage, spill and what the back-up gave."""
     return {
         **_volumes(supply, say),
+        **_fire(supply, say),
         **_security(supply, run, say),
         **_waters(supply, run, say),
     }
@@ -109,6 +111,31 @@ def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
             "The lowest overflow rules; a valve lets such water down later.",
         ),
     }  # fmt: skip
+
+
+def fire_level_m(supply: Supply) -> float | None:
+    """How high the fire reserve stands over the floor of the first tank that the house draws from; None without."""
+    layout = supply.layout
+    if layout.reserve_l <= 0:
+        return None
+    last = layout.steps[-1]
+    return float(level_of_m(last.bank, layout.reserve_l)) - last.tanks[0].floor_m
+
+
+def _fire(supply: Supply, say: Wording) -> dict[str, Figure]:
+    level_m, layout = fire_level_m(supply), supply.layout
+    if level_m is None:
+        return {}
+    tank = layout.steps[-1].tanks[0]
+    return {
+        "fire_level_m": _held(
+            level_m,
+            "m",
+            f"The fire reserve stands up to, over the floor of {tank.name}",
+            "level at which so much is left above the outlet",
+            f"{say.volume(layout.reserve_l)} above an outlet at {say.length(tank.outlet_m)}",
+        )
+    }
 
 
 def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:

@@ -17,7 +17,7 @@ from lean_year.plan.answer.findings import Findings
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.supply import Supply, years_carried
-from lean_year.plan.stations.cistern.figures import mean_stay_d
+from lean_year.plan.stations.cistern.figures import fire_level_m, mean_stay_d
 from lean_year.plan.stations.cistern.stress import StressTest
 from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
 from lean_year.property.document import Property
@@ -55,6 +55,7 @@ def cistern_findings(
     _replay(found, document, supply, say)
     _beginning(found, supply.on_rain_alone, alone_run)
     _standing(found, document, mean_stay_d(supply, run))
+    _fire(found, supply, say)
     for vessel in bank.vessels:
         _vessel(found, vessel, bank, say)
     _valves(found, bank, int(supply.rain.counts.sum()), say)
@@ -94,6 +95,19 @@ def _drier(found: Findings, document: Property, drier: StressTest | None) -> Non
             f"With {drier.label} the tanks carry {drier.years_carried} of {several(drier.of_years, 'year')}; "
             f"{several(short, 'year')} with dry days, {allowed} allowed.",
             "More tank, more roof, less use, or water from elsewhere in those years.",
+        )
+
+
+def _fire(found: Findings, supply: Supply, say: Wording) -> None:
+    level_m = fire_level_m(supply)
+    if level_m is not None:
+        found.add(
+            "CISTERN_FIRE_OUTLET",
+            "note",
+            f"{say.volume(supply.layout.reserve_l)} are kept for fire: whatever the house draws has to stop "
+            f"{say.length(level_m)} over the floor of {supply.layout.steps[-1].tanks[0].name}.",
+            "Set the house's outlet, or a float that stops the pump, at that level. Below it a valve of its own with "
+            "the coupling of the local fire service, where a vehicle comes; ask them what flow they count on.",
         )
 
 

@@ -14,8 +14,10 @@ _MOST_FLOW_L_S = 1_000.0
 
 
 def surge_figures(document: Property, peak_l_s: float, say: Wording) -> dict[str, Figure]:
-    """Velocity in the pipe to the house, and the surge of a valve behind the lamp that shuts at once; nothing while it
-    is not decided how the house is fed."""
+    """Velocity in the pipe to the house, and the surge of a valve behind the lamp that shuts at once.
+
+    Nothing while it is not decided how the house is fed.
+    """
     if document.pump.feed == "undecided":
         return {}
     pipe, speed = document.pump.delivery, _velocity_m_s(document.pump.delivery, peak_l_s)

@@ -1,4 +1,4 @@
-"""How long water stays in the tanks."""
+"""How long water stays in the tanks, and what is kept for fire."""
 
 from collections import deque
 
@@ -39,3 +39,17 @@ def test_water_that_stands_half_a_year_is_a_note_where_it_is_drunk():
     assert plan.cistern.figures["stands_d"].value > 180
     assert finding(plan, "CISTERN_WATER_STANDS").severity == "note"
     assert "CISTERN_WATER_STANDS" not in codes(planned("saltmarrow", replace("/cistern/start_share", 1.0)))
+
+
+@pytest.mark.parametrize(("reserve_l", "over_m"), [(4_000.0, 0.08 + 4.0 / 37.393), (10_000.0, 0.08 + 10.0 / 37.393)])
+def test_the_fire_reserve_stands_as_high_as_the_tank_is_wide(reserve_l, over_m):
+    """Saltmarrow's tank is 6.90 m across, 37.39 m2, its outlet 80 mm up."""
+    plan = planned("saltmarrow", replace("/cistern/fire_reserve_l", reserve_l))
+    assert plan.cistern.figures["fire_level_m"].value == pytest.approx(over_m, abs=2e-3)
+    assert finding(plan, "CISTERN_FIRE_OUTLET").severity == "note"
+
+
+def test_without_a_reserve_nothing_is_said_of_fire():
+    plan = planned("saltmarrow", replace("/cistern/fire_reserve_l", 0.0))
+    assert "fire_level_m" not in plan.cistern.figures
+    assert "CISTERN_FIRE_OUTLET" not in codes(plan)
