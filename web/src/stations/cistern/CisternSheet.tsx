@@ -93,11 +93,6 @@ function CisternSettings() {
           . Hold back{" "}
           <Entry label="Fire reserve" path="/cistern/fire_reserve_l" kind="volume" value={entered.fire_reserve_l} />{" "}
           for fire
-          {cistern?.figures["fire_level_m"] && (
-            <>
-              , up to <Why figure={cistern.figures["fire_level_m"]} units={units} /> over the floor
-            </>
-          )}
           {cistern && (
             <>
               ; <Why figure={cistern.figures["dead_l"]!} units={units} /> is below the outlet

@@ -152,14 +152,16 @@ function WhatTheyHold({ figures, units }: { figures: NonNullable<Plan["cistern"]
     <section>
       <h2 className="heading">What they hold</h2>
       <dl className="mt-1 text-table">
-        {["tank_l", "live_l", "dead_l", "stranded_l"].map((key) => (
-          <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
-            <dt>{figures[key]!.label}</dt>
-            <dd className="text-right font-semibold whitespace-nowrap">
-              <Why figure={figures[key]!} units={units} />
-            </dd>
-          </div>
-        ))}
+        {["tank_l", "live_l", "dead_l", "stranded_l", "fire_level_m"]
+          .filter((key) => figures[key])
+          .map((key) => (
+            <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
+              <dt>{figures[key]!.label}</dt>
+              <dd className="text-right font-semibold whitespace-nowrap">
+                <Why figure={figures[key]!} units={units} />
+              </dd>
+            </div>
+          ))}
       </dl>
     </section>
   );
