@@ -16,7 +16,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import roof_area_m2
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, years_carried
-from lean_year.plan.stations.cistern.figures import cistern_figures, years_carried_figure
+from lean_year.plan.stations.cistern.figures import cistern_figures, hourly_figures, shares_met, years_carried_figure
 from lean_year.plan.stations.cistern.findings import cistern_findings
 from lean_year.plan.stations.cistern.marginal_cost import Option, knee_figure, options_for_more, probe_of
 from lean_year.plan.stations.cistern.sizes import (
@@ -109,6 +109,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
     bank = plan_bank(document, supply)
     stress = stress_tests(document, alone, alone_run, catch)
     drier = planned_for(document, stress)
+    hourly = shares_met(alone)
     return CisternPlan(
         rule=cistern.rule,
         gross_l=supply.layout.gross_l,
@@ -126,6 +127,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
             **cistern_figures(supply, run, say),
             "knee_l": knee_figure(document, supply, tank_l, supplied_l, curve.years_carried, options, say),
             "years_carried": years_carried_figure(carried, counted),
+            **hourly_figures(supply, hourly),
             **smallest_figures(supply, smallest, counted, first_filling, say),
             "rain_kept_share": rain_kept_figure(rain),
         },
@@ -143,7 +145,17 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         drier=drier,
         first_year=first_year(supply, cistern.first_day, cistern.first_year_wanted_l),
         findings=cistern_findings(
-            document, supply, alone_run, bank, counted - carried, smallest.for_aim_l, first_filling, drier, run, say
+            document,
+            supply,
+            alone_run,
+            bank,
+            counted - carried,
+            smallest.for_aim_l,
+            first_filling,
+            drier,
+            run,
+            hourly,
+            say,
         ),
         cautions=_cautions(say),
     )

@@ -92,8 +92,9 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
         </tbody>
       </table>
       <p className="mt-1.5 text-table leading-relaxed">
-        Met {figure("volumetric_reliability")} of the water wanted and {figure("time_reliability")} of the days; kept{" "}
-        {figure("roof_water_used")} of what the roofs brought
+        Met {figure("volumetric_reliability")} of the water wanted
+        {cistern.figures["hourly_reliability"] && <> ({figure("hourly_reliability")} by the hour)</>} and{" "}
+        {figure("time_reliability")} of the days; kept {figure("roof_water_used")} of what the roofs brought
         {(cistern.figures["longest_shortage_d"]?.value ?? 0) > 0 && (
           <>; at most {figure("longest_shortage_d")} in a row were dry</>
         )}
