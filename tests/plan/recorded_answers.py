@@ -113,26 +113,32 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
 
 
 def lines(part: Any, at: str = "") -> Iterator[str]:
-    """Every value of a plan with where it stands, numbers to five digits."""
-    if isinstance(part, dict):
-        for name, each in part.items():
-            yield from lines(each, f"{at}/{name}")
-    elif isinstance(part, list) and len(part) > LONGEST and all(isinstance(each, int | float) for each in part):
-        first, last, total = (_text(float(each)) for each in (part[0], part[-1], sum(part)))
-        yield f"{at}: {len(part)} numbers, {first} to {last}, {total} together"
-    elif isinstance(part, list) and part and _is_table(part):
-        for column, each in enumerate(zip(*part, strict=True)):
-            yield from lines(list(each), f"{at}/*/{column}")
+    """Every value of a plan with where it stands, what stands side by side on one line, numbers to five digits."""
+    if isinstance(part, list) and part and _is_table(part):
+        part = {f"*/{column}": list(each) for column, each in enumerate(zip(*part, strict=True))}
     elif isinstance(part, list) and len(part) > SHOWN_ROWS and _are_rows(part):
-        for name in part[0]:
-            yield from lines([each[name] for each in part], f"{at}/*/{name}")
-    elif isinstance(part, list) and part and not isinstance(part[0], dict | list):
-        yield f"{at}: {', '.join(_text(each) for each in part)}"
+        part = {f"*/{name}": [each[name] for each in part] for name in part[0]}
     elif isinstance(part, list):
-        for number, each in enumerate(part):
-            yield from lines(each, f"{at}/{number}")
-    else:
-        yield f"{at}: {_text(part)}"
+        part = dict(enumerate(part))
+    plain = {name: _plain(each) for name, each in part.items()}
+    said = [f"{name} = {text}" for name, text in plain.items() if text is not None]
+    if said:
+        yield f"{at}: {' | '.join(said)}"
+    for name, each in part.items():
+        if plain[name] is None:
+            yield from lines(each, f"{at}/{name}")
+
+
+def _plain(part: Any) -> str | None:
+    """A value, or a row of values, in words; None for what holds more than that."""
+    if not isinstance(part, dict | list):
+        return _text(part)
+    if isinstance(part, dict) or any(isinstance(each, dict | list) for each in part):
+        return None if part else "nothing"
+    if len(part) > LONGEST and all(isinstance(each, int | float) for each in part):
+        first, last, total = (_text(float(each)) for each in (part[0], part[-1], sum(part)))
+        return f"{len(part)} numbers, {first} to {last}, {total} together"
+    return ", ".join(_text(each) for each in part)
 
 
 def _are_rows(part: list[Any]) -> bool:

@@ -1,28 +1,11 @@
 """What a lined pit takes: its filling, and what lines it."""
 
 from lean_year.core.errors import require_number
-from lean_year.core.ground.tank_weights import CRATES_FROM
 
 EDGE_M = 0.3
 """Liner and felt turned in over the filling, all round. Basis: common practice."""
 FELTS = 2
 """One under the liner, one over it. Basis: common practice."""
-
-
-def filled_with_crates(void_ratio: float) -> bool:
-    """Whether so much of the filling is voids that it is crates, and not stone.
-
-    Parameters
-    ----------
-    void_ratio : float
-        Above 0 to 1. [-]
-
-    Returns
-    -------
-    bool
-        Basis: estimate.
-    """
-    return require_number("void_ratio", void_ratio, low=0, high=1) > CRATES_FROM
 
 
 def filling_m3(*, length_m: float, width_m: float, depth_m: float, pipes_m3: float = 0.0) -> float:

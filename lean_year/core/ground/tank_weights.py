@@ -140,6 +140,22 @@ def cast_tank_displaces_m3(*, length_m: float, width_m: float, depth_m: float) -
     return (length_m + 2 * PRECAST_M) * (width_m + 2 * PRECAST_M) * (depth_m + PRECAST_M)
 
 
+def filled_with_crates(void_ratio: float) -> bool:
+    """Whether so much of the filling is voids that it is crates, and not stone.
+
+    Parameters
+    ----------
+    void_ratio : float
+        Above 0 to 1. [-]
+
+    Returns
+    -------
+    bool
+        Basis: estimate.
+    """
+    return require_number("void_ratio", void_ratio, low=0, high=1) > CRATES_FROM
+
+
 def filled_pit_kg(*, volume_m3: float, void_ratio: float) -> float:
     """Weight of what fills a lined pit: stone, or crates from a share of voids on.
 
@@ -160,6 +176,5 @@ def filled_pit_kg(*, volume_m3: float, void_ratio: float) -> float:
     >>> round(filled_pit_kg(volume_m3=10.0, void_ratio=0.38)), round(filled_pit_kg(volume_m3=10.0, void_ratio=0.95))
     (16430, 475)
     """
-    voids = require_number("void_ratio", void_ratio, low=0, high=1)
-    solid = CRATE_KG_M3 if voids > CRATES_FROM else STONE_KG_M3
-    return max(1.0, require_number("volume_m3", volume_m3, low=0, high=1e6) * (1 - voids) * solid)
+    solid = CRATE_KG_M3 if filled_with_crates(void_ratio) else STONE_KG_M3
+    return max(1.0, require_number("volume_m3", volume_m3, low=0, high=1e6) * (1 - void_ratio) * solid)

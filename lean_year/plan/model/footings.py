@@ -77,14 +77,14 @@ class Standing:
         return self.buried and isinstance(self.tank.shape, Pit)
 
     @property
-    def lies_there(self) -> bool:
-        """Whether it stands on rock or a slab that is there already: nothing is laid under it."""
-        return _lies_there(self.tank, self.base)
+    def laid(self) -> bool:
+        """Whether a pad is laid under it; not on rock or a slab that is there already."""
+        return _laid(self.tank, self.base)
 
     @property
     def moves_nothing(self) -> bool:
         """Whether nothing is dug or filled for it."""
-        return self.lies_there and self.over_m > -LIFT_M
+        return not self.laid and self.over_m > -LIFT_M
 
     @property
     def sides_m(self) -> list[float]:
@@ -127,15 +127,15 @@ def _standing(document: Property, tank: Tank) -> Standing:
     entered = document.ground
     base = entered.base or usual_base(tank, dug_in)
     usual = BASES[base]
-    pit = isinstance(tank.shape, Pit)
+    pit = dug_in and isinstance(tank.shape, Pit)
     liner = isinstance(tank.shape, UprightCylinder) and tank.shape.liner
     margin = LINER_MARGIN_M if liner and base == "stone" else usual.margin_m
     if entered.margin_m is not None:
         margin = entered.margin_m
-    if pit and dug_in:
+    if pit:
         margin = 0.0  # it is dug to its own measures, and its filling holds the sides
     thickness = usual.thickness_mm if entered.thickness_mm is None else entered.thickness_mm
-    if _lies_there(tank, base):
+    if not _laid(tank, base):
         thickness = 0.0
     vessel = tank.vessel()
     pad = _wider(footprint, margin)
@@ -155,9 +155,9 @@ def _standing(document: Property, tank: Tank) -> Standing:
     )
 
 
-def _lies_there(tank: Tank, base: BaseKind) -> bool:
+def _laid(tank: Tank, base: BaseKind) -> bool:
     """A cast chamber has its own floor poured on the rock; whatever else stands on it is set down."""
-    return base == "rock" and not (isinstance(tank.shape, Box) and tank.shape.cast)
+    return base != "rock" or (isinstance(tank.shape, Box) and tank.shape.cast)
 
 
 def _wider(each: Footprint, margin_m: float) -> Footprint:

@@ -22,8 +22,8 @@ from lean_year.core.ground.foundation import (
     concrete_bags,
     pad_m3,
 )
-from lean_year.core.ground.lined_pit import FELTS, filled_with_crates, filling_m3, lining_m2
-from lean_year.core.ground.tank_weights import filled_pit_kg
+from lean_year.core.ground.lined_pit import FELTS, filling_m3, lining_m2
+from lean_year.core.ground.tank_weights import filled_pit_kg, filled_with_crates
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
 from lean_year.property.cistern import Pit
@@ -60,7 +60,7 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
                 pad_m3(area_m2=pad.area_m2, thickness_m=thick),
                 say,
             )
-        case "rock" if standing.lies_there:
+        case "rock" if not standing.laid:
             pass
         case "slab" | "rock":
             rows += _concrete(document, pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
@@ -91,7 +91,7 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
         rows += _pit(standing.tank.shape, say)
     elif standing.base in ("stone", "bedding", "ring_beam"):
         rows.append(_sheet("cloth", "Cloth under it, with its laps", pad.area_m2, say))
-    if not standing.buried and not standing.lies_there:
+    if not standing.buried and standing.laid:
         rows += _stone("Apron of stone round it", around_m * APRON_M[0] * APRON_M[1], say, key="apron")
     return rows
 

@@ -170,7 +170,7 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         count=row.tank.count,
         base=row.base,
         label=LINED_PIT if row.base == "bedding" and row.upright else BASES[row.base].label,
-        laid=not row.lies_there,
+        laid=row.laid,
         moves_nothing=row.moves_nothing,
         upright=row.upright,
         buried=row.buried,
@@ -195,7 +195,7 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
 
 
 def _rests(work: Earthworks, row: Standing, say: Wording) -> str:
-    if work == NOTHING_MOVED:
+    if row.moves_nothing:
         return "Nothing is dug or filled for it."
     if row.buried or work.on_fill_share < LEAST_SHARE:
         return "All of it stands in cut."

@@ -107,7 +107,7 @@ def _stored(document: Property, rests_kpa: float, found: Findings, say: Wording)
             f"Hot water is stored at {say.temperature(hot.store_c)}: Legionella grows in a store that is kept under "
             f"{say.temperature(STORED_C)}, and is breathed in at the shower.",
             "Store it hotter, and mix it down before the taps: water so hot scalds within seconds.",
-            Fix(text=f"Store it at {say.temperature(STORED_C)}.", operations=_at(STORED_C)),
+            Fix(text=f"Store it at {say.temperature(STORED_C)}.", operations=_stored_at(STORED_C)),
         )
     elif not hot.mixed_down:
         found.add(
@@ -148,7 +148,7 @@ def _stored(document: Property, rests_kpa: float, found: Findings, say: Wording)
         )
 
 
-def _at(store_c: float) -> list[dict[str, object]]:
+def _stored_at(store_c: float) -> list[dict[str, object]]:
     return [replace("/pump/hot_water/store_c", store_c), replace("/pump/hot_water/mixed_down", True)]
 
 
