@@ -1,16 +1,15 @@
 """The figures of the cistern's replay, each with its derivation."""
 
+from functools import partial
+
 import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.cistern.bank import level_of_m
-from lean_year.core.cistern.hourly import RAIN_HOURS, replay_by_hours
-from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE, OperatedReplay
-from lean_year.core.cistern.replay import replay_cistern
+from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.rain.rainfall import longest_run
 from lean_year.plan.answer.figure import Figure
-from lean_year.plan.answer.inputs import SUPPLY
-from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.inputs import SUPPLY, Input
 from lean_year.plan.answer.wording import Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply
@@ -22,33 +21,33 @@ RULE_FORMULA = {
 }
 
 
-def _derived(value: float | None, unit: str, label: str, formula: str, working: str, moves: str = "") -> Figure:
-    """A figure of the daily replay."""
+def _derived(
+    value: float | None,
+    unit: str,
+    label: str,
+    formula: str,
+    working: str,
+    moves: str = "",
+    *,
+    rests_on: tuple[Input, ...] = SUPPLY,
+    source: str = RULE_SOURCE,
+) -> Figure:
+    """A figure of the daily replay, unless it says otherwise."""
     return Figure(
         value=value,
         unit=unit,
         label=label,
         basis="derived",
-        rests_on=SUPPLY,
-        source=RULE_SOURCE,
+        rests_on=rests_on,
+        source=source,
         formula=formula,
         working=working,
         moves=moves,
     )
 
 
-def _held(value: float, unit: str, label: str, formula: str, working: str, moves: str = "") -> Figure:
-    """A figure of the tanks as they stand."""
-    return Figure(
-        value=value,
-        unit=unit,
-        label=label,
-        basis="derived",
-        rests_on=("tanks",),
-        formula=formula,
-        working=working,
-        moves=moves,
-    )
+_held = partial(_derived, rests_on=("tanks",), source="")
+"""A figure of the tanks as they stand."""
 
 
 def cistern_figures(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
@@ -123,36 +122,6 @@ def fire_level_m(supply: Supply) -> float | None:
         return None
     last = layout.steps[-1]
     return float(level_of_m(last.bank, layout.reserve_l)) - last.tanks[0].floor_m
-
-
-def shares_met(alone: Supply) -> tuple[float, float] | None:
-    """Share of the water wanted that one small store gives on rain alone, by the day and by the hour.
-
-    None where it is not so small that days blur it, or is a chain of stores.
-    """
-    layout, brought_l_year = alone.layout, alone.rain.a_year(alone.inflow_l.sum())
-    size_l, rule = layout.live_l, alone.operation.rule
-    if not 0 < size_l < DAILY_STEP_LEAST_SHARE * brought_l_year or len(layout.steps) > 1:
-        return None
-    inflow, wanted = alone.inflow_l, alone.demand_l
-    daily = replay_cistern(inflow_l=inflow, demand_l=wanted, size_l=size_l, rule=rule, start_l=0.0)
-    hourly = replay_by_hours(inflow_l=inflow, demand_l=wanted, size_l=size_l, rule=rule, start_l=0.0)
-    return daily.volumetric_reliability, hourly.volumetric_reliability
-
-
-def hourly_figures(supply: Supply, shares: tuple[float, float] | None) -> dict[str, Figure]:
-    """What the replay by the hour says beside that by the day, where the store asks for it."""
-    if shares is None:
-        return {}
-    daily, hourly = shares
-    figure = _derived(
-        hourly,
-        "-",
-        "Share of the water wanted that was there, by the hour",
-        f"a day's water in its first {RAIN_HOURS} hours, use even; each hour {RULE_FORMULA[supply.operation.rule]}",
-        f"by the day {fixed(100 * daily, 1)} %; rain alone, no saving steps, begun empty",
-    )
-    return {"hourly_reliability": figure.model_copy(update={"basis": "estimate"})}
 
 
 def _fire(supply: Supply, say: Wording) -> dict[str, Figure]:

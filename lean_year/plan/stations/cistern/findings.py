@@ -10,7 +10,6 @@ from lean_year.core.cistern.bank import (
     STANDS_LONG_D,
     STRANDED_SHARE,
 )
-from lean_year.core.cistern.hourly import RAIN_HOURS
 from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE, SHORT_RECORD_YEARS, OperatedReplay
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import Finding
@@ -19,6 +18,7 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.supply import Supply, years_carried
 from lean_year.plan.stations.cistern.figures import fire_level_m, mean_stay_d
+from lean_year.plan.stations.cistern.small_store import SharesMet, days_blur, in_words
 from lean_year.plan.stations.cistern.stress import StressTest
 from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
 from lean_year.property.document import Property
@@ -34,13 +34,13 @@ def cistern_findings(
     first_filling: bool,
     drier: StressTest | None,
     run: OperatedReplay,
-    hourly: tuple[float, float] | None,
+    shares: SharesMet | None,
     say: Wording,
 ) -> list[Finding]:
     """Everything to fix.
 
     `alone_run` is the replay on rain alone, `for_aim_l` the smallest tank that does it, `first_filling` that no size
-    would; `drier` the test of the climate that is planned for, `run` the replay of the design, `hourly` what a
+    would; `drier` the test of the climate that is planned for, `run` the replay of the design, `shares` what a
     small store gives by the day and by the hour.
     """
     found = Findings("cistern")
@@ -55,7 +55,7 @@ def cistern_findings(
             f"A tank of {say.volume(for_aim_l)} does it." if for_aim_l is not None and not first_filling else "",
         )
     _drier(found, document, drier)
-    _replay(found, document, supply, hourly, say)
+    _replay(found, document, supply, shares, say)
     _beginning(found, supply.on_rain_alone, alone_run)
     _standing(found, document, mean_stay_d(supply, run))
     _fire(found, supply, say)
@@ -126,27 +126,15 @@ def _standing(found: Findings, document: Property, stay_d: float | None) -> None
         )
 
 
-def _by_the_hour(shares: tuple[float, float] | None) -> str:
-    if shares is None:
-        return ""
-    daily, hourly = (fixed(100 * share) for share in shares)
-    return (
-        f" By the hour, a day's rain in its first {RAIN_HOURS}, it gives {hourly} % of the water wanted; by the day "
-        f"{daily} %."
-    )
-
-
-def _replay(
-    found: Findings, document: Property, supply: Supply, shares: tuple[float, float] | None, say: Wording
-) -> None:
+def _replay(found: Findings, document: Property, supply: Supply, shares: SharesMet | None, say: Wording) -> None:
     brought_l_year, live_l = supply.rain.a_year(supply.inflow_l.sum()), supply.layout.live_l
-    if 0 < live_l < DAILY_STEP_LEAST_SHARE * brought_l_year:
+    if days_blur(supply):
         found.add(
             "CISTERN_SMALL_FOR_DAILY_STEP",
             "caution",
             f"{say.volume(live_l)} live is under {DAILY_STEP_LEAST_SHARE * 100:.0f} % of the yearly inflow, "
             f"{say.volume(brought_l_year)}. A store this small fills and empties within a day, which daily "
-            f"sums blur (limit from memory: Fewkes and Butler 2000).{_by_the_hour(shares)}",
+            f"sums blur (limit from memory: Fewkes and Butler 2000).{in_words(shares)}",
             "Count on the share by the hour, and on the rest of the figures as a rough guide.",
         )
     start_share = document.cistern.start_share

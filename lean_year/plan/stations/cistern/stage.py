@@ -16,7 +16,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import roof_area_m2
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, years_carried
-from lean_year.plan.stations.cistern.figures import cistern_figures, hourly_figures, shares_met, years_carried_figure
+from lean_year.plan.stations.cistern.figures import cistern_figures, years_carried_figure
 from lean_year.plan.stations.cistern.findings import cistern_findings
 from lean_year.plan.stations.cistern.marginal_cost import Option, knee_figure, options_for_more, probe_of
 from lean_year.plan.stations.cistern.sizes import (
@@ -27,6 +27,7 @@ from lean_year.plan.stations.cistern.sizes import (
     smallest_tanks,
 )
 from lean_year.plan.stations.cistern.sizing_methods import SizingMethod, sizing_methods_compared
+from lean_year.plan.stations.cistern.small_store import shares_met, small_store_figures
 from lean_year.plan.stations.cistern.stress import StressTest, planned_for, rain_kept_figure, stress_tests
 from lean_year.plan.stations.cistern.tanks import BankPlan, plan_bank
 from lean_year.plan.stations.cistern.years import (
@@ -109,7 +110,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
     bank = plan_bank(document, supply)
     stress = stress_tests(document, alone, alone_run, catch)
     drier = planned_for(document, stress)
-    hourly = shares_met(alone)
+    shares = shares_met(alone)
     return CisternPlan(
         rule=cistern.rule,
         gross_l=supply.layout.gross_l,
@@ -127,7 +128,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
             **cistern_figures(supply, run, say),
             "knee_l": knee_figure(document, supply, tank_l, supplied_l, curve.years_carried, options, say),
             "years_carried": years_carried_figure(carried, counted),
-            **hourly_figures(supply, hourly),
+            **small_store_figures(supply, shares),
             **smallest_figures(supply, smallest, counted, first_filling, say),
             "rain_kept_share": rain_kept_figure(rain),
         },
@@ -154,7 +155,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
             first_filling,
             drier,
             run,
-            hourly,
+            shares,
             say,
         ),
         cautions=_cautions(say),
