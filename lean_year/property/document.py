@@ -13,7 +13,7 @@ from lean_year.property.cistern import Cistern
 from lean_year.property.climate import Climate
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
-from lean_year.property.parts import Part, PlaceText, Text, TwelveTemperatures, require_different
+from lean_year.property.parts import DATE, NO_SPACES, Part, PlaceText, Text, TwelveTemperatures, require_different
 from lean_year.property.pump import PumpEntry
 from lean_year.property.roofs import Downpipe, Roof, SnowEntry
 from lean_year.property.treatment import Treatment
@@ -51,7 +51,7 @@ class Rain(Part):
 class Prices(Part):
     """A few prices, until there is a list of parts. Each is an estimate until it is confirmed."""
 
-    currency: Annotated[str, Field(min_length=1, max_length=4, pattern=r"^\S+$")] = "€"
+    currency: Annotated[str, Field(min_length=1, max_length=4, pattern=NO_SPACES)] = "€"
     tank_each: Money = 450
     tank_m3: Money = 160
     pad_m3: Money = 35
@@ -155,7 +155,7 @@ class RainRecord(Part):
     """A daily record as it travels in a property file; null where a day is missing."""
 
     name: str = Field(min_length=1, max_length=120)
-    start: Annotated[str, Field(pattern=r"^\d{4}-\d{2}-\d{2}$")]
+    start: Annotated[str, Field(pattern=DATE)]
     depth_mm: list[Annotated[float, Field(ge=0, le=1_825)] | None] = Field(min_length=1, max_length=200_000)
     tmin_c: DayList | None = None
     tmax_c: DayList | None = None

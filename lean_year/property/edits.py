@@ -11,6 +11,7 @@ from lean_year.core.errors import Amount, InputError
 from lean_year.core.water_path.levels import height_m
 from lean_year.property.cistern import MOST_L
 from lean_year.property.document import Property
+from lean_year.property.parts import PATTERNS, WORDS
 
 # The tags of unions, which are no place in the document.
 _TAGS = {"rectangle", "area", "outline", "volume", "upright_cylinder", "slim", "box", "lying_cylinder", "pit"}
@@ -56,7 +57,7 @@ def sentence(error: Any) -> str:
         case "finite_number":
             return "must be a finite number"
         case "string_pattern_mismatch":
-            return "must be some words, without line breaks or control characters"
+            return f"must be {PATTERNS.get(context['pattern'], WORDS)}{shown}"
         case "literal_error":
             return f"must be one of {context['expected']}{shown}"
         case "value_error":

@@ -9,12 +9,21 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 from lean_year.core.errors import InputError
 
 _NO_CONTROL = r"[^\x00-\x1f\x7f]"
+KEY, MONTH_AND_DAY, DATE, NO_SPACES = r"^[a-z0-9-]+$", r"^\d{2}-\d{2}$", r"^\d{4}-\d{2}-\d{2}$", r"^\S+$"
+WORDS = "some words, without line breaks or control characters"
+PATTERNS = {
+    KEY: "small letters, digits and hyphens",
+    MONTH_AND_DAY: "a month and a day like 06-30",
+    DATE: "a date like 2024-06-30",
+    NO_SPACES: "without spaces",
+}
+"""What a text of each pattern is, for a refusal; any other is `WORDS`."""
 Text = Annotated[
     str, Field(min_length=1, max_length=80, pattern=rf"^{_NO_CONTROL}*[^\x00-\x1f\x7f\s]{_NO_CONTROL}*$")
 ]
 """A name: some words, no control characters."""
 PlaceText = Annotated[str, Field(max_length=80, pattern=rf"^{_NO_CONTROL}*$")]
-Key = Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[a-z0-9-]+$")]
+Key = Annotated[str, Field(min_length=1, max_length=40, pattern=KEY)]
 TwelveMonths = Annotated[list[Annotated[float, Field(ge=0, le=1e7)]], Field(min_length=12, max_length=12)]
 TwelveTemperatures = Annotated[list[Annotated[float, Field(ge=-80, le=60)]], Field(min_length=12, max_length=12)]
 ShareOfOne = Annotated[float, Field(ge=0, le=1)]
@@ -28,7 +37,7 @@ def _calendar_day(text: str) -> str:
     return text
 
 
-CalendarDay = Annotated[str, Field(pattern=r"^\d{2}-\d{2}$"), AfterValidator(_calendar_day)]
+CalendarDay = Annotated[str, Field(pattern=MONTH_AND_DAY), AfterValidator(_calendar_day)]
 """Month and day, such as 06-30."""
 
 

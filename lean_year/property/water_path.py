@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from lean_year.core.errors import Amount, InputError
-from lean_year.core.water_path.first_flush import Exposure
+from lean_year.core.water_path.first_flush import USUAL_RAIN_H, Exposure
 from lean_year.core.water_path.overflow import INFILTRATION_SAFETY
 from lean_year.core.water_path.screens import SCREEN_TYPES, ScreenKind
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
@@ -173,8 +173,8 @@ class FirstFlush(Part):
     drain: Literal["hole", "emitter", "by_hand"] = "emitter"
     hole_mm: float = Field(default=2, ge=0.2, le=MOST_HOLE_MM)
     emitter_l_h: float = Field(default=2, gt=0, le=1_000)
-    rain_h: float = Field(default=6, ge=0, le=24)
-    """Hours of rain on a wet day."""
+    rain_h: float = Field(default=USUAL_RAIN_H, ge=0, le=24)
+    """Hours of rain on a wet day: while the hole of a chamber leaks, and in a replay by the hour."""
     screened: bool = True
     """A screen in front of the hole."""
     winter_cap_off: bool = True

@@ -1,10 +1,12 @@
 """The docstrings of the core are its specification: each dimensioned parameter in the unit its name carries, and a
 worked example that is run for every number that comes out."""
 
+import ast
 import importlib
 import inspect
 import pkgutil
 import re
+import textwrap
 
 import pytest
 
@@ -90,6 +92,45 @@ def test_a_function_that_returns_a_number_has_an_example_that_is_run(function):
     returns = str(inspect.signature(function).return_annotation)
     if NUMBERS.search(returns) and function.__name__ not in NOT_SHOWN:
         assert ">>>" in (inspect.getdoc(function) or "")
+
+
+RANGE = re.compile(r"(-?[\d,]*\.?\d+(?:e\d+)?) to (-?[\d,]*\.?\d+(?:e\d+)?)")
+LEAST_ABOVE_NOTHING = 0.1
+"""What "above 0" may stand for."""
+
+
+def checked_ranges():
+    """What each function takes for its own parameters: function, parameter, least and most."""
+    for function in FUNCTIONS:
+        tree = ast.parse(textwrap.dedent(inspect.getsource(function)))
+        for call in (each for each in ast.walk(tree) if isinstance(each, ast.Call)):
+            named = call.args[0].value if call.args and isinstance(call.args[0], ast.Constant) else None
+            if getattr(call.func, "id", "") == "require_number" and named in inspect.signature(function).parameters:
+                ends = {each.arg: ast.unparse(each.value) for each in call.keywords}
+                try:
+                    low, high = (float(eval(ends[end], vars(inspect.getmodule(function)))) for end in ("low", "high"))
+                except NameError:
+                    continue  # an end that another argument gives
+                yield pytest.param(function, named, low, high, id=f"{function.__qualname__}-{named}")
+
+
+@pytest.mark.parametrize(("function", "name", "low", "high"), list(checked_ranges()))
+def test_a_parameter_takes_the_range_that_its_description_says(function, name, low, high):
+    said = described(function)[name]
+    if "at least 0" in said:
+        assert low == 0
+        return
+    ends = RANGE.search(said)
+    if ends is None:
+        assert re.search(r"to (the|half) |to `", said), f"no range: {said.strip()}"
+        return
+    least, most = (float(end.replace(",", "")) for end in ends.groups())
+    assert high == most
+    assert 0 < low <= LEAST_ABOVE_NOTHING if "bove 0 to" in said else low == least
+
+
+def test_enough_ranges_are_read():
+    assert len(list(checked_ranges())) > 170
 
 
 def test_enough_units_are_checked():

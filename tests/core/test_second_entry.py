@@ -12,6 +12,7 @@ from pathlib import Path
 import pytest
 
 import lean_year.core
+from lean_year.core.quick_sums import QUICK_SUMS
 
 SECOND = tomllib.loads((Path(__file__).parent / "second_entry.toml").read_text("utf-8"))
 TABLES = sorted(each.stem for each in (files("lean_year.core") / "data").iterdir() if each.suffix == ".toml")
@@ -53,3 +54,14 @@ def constants():
 def test_a_constant_is_what_was_read_a_second_time():
     second = {name: [float(each) for each in values] for name, values in SECOND["constants"].items()}
     assert dict(constants()) == second
+
+
+def test_a_quick_sum_takes_what_was_read_a_second_time():
+    taken = {}
+    for each in QUICK_SUMS.values():
+        asked = [*each.inputs, *(one for method in each.methods.values() for one in method)]
+        taken[each.name] = {one.name: [float(one.low), float(one.high)] for one in asked}
+    assert taken == {
+        name: {field: [float(end) for end in ends] for field, ends in fields.items()}
+        for name, fields in SECOND["quick_sums"].items()
+    }

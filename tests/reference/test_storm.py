@@ -95,3 +95,18 @@ def test_a_circle_of_runs_and_a_storm_without_tanks_are_refused():
                    vessels=[tank(1, 2, 1, 0)], **common)  # fmt: skip
     with pytest.raises(InputError):
         play_storm(np.ones(3), shares=np.array([[1.0]]), groups=[group(0)], vessels=[], **common)
+
+
+def test_runs_that_join_are_the_same_in_any_order_of_the_list():
+    """Water of one minute runs down all the joins in that minute, as that of one long run does."""
+    heads, flows = rating(OverflowPipe(bore_mm=75, length_m=3, drop_m=0, fittings=2))
+    rain = np.zeros(8)
+    rain[0] = 2.0
+    common = {"area_m2": np.array([150.0]), "gutter_l_s": np.array([FREE]), "links": [], "overflow_head_m": heads,
+              "overflow_l_s": flows, "vessels": [tank(3.0, 2.4, 2.2, 0.0, overflows=1)]}  # fmt: skip
+    alone = play_storm(rain, shares=np.array([[1.0]]), groups=[group(0)], **common)
+    for into, at in (([1, 2, -1], 0), ([-1, 0, 1], 2)):
+        shares = np.zeros((1, 3))
+        shares[0, at] = 1.0
+        joined = play_storm(rain, shares=shares, groups=[group(0, each) for each in into], **common)
+        assert joined.level_m == pytest.approx(alone.level_m)

@@ -4,22 +4,20 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.cistern.replay import Replay, Rule, replay_cistern
-from lean_year.core.errors import InputError
+from lean_year.core.errors import require_number
 
 HOURS = 24
-RAIN_HOURS = 6
-"""In which a day's rain falls. Basis: estimate."""
 
 
-def hours_of_days(daily_l: NDArray[np.float64], hours: int) -> NDArray[np.float64]:
+def hours_of_days(daily_l: NDArray[np.float64], hours: float) -> NDArray[np.float64]:
     """Each day's water spread evenly over its first hours.
 
     Parameters
     ----------
     daily_l : ndarray, shape (n_days,)
         [L]
-    hours : int
-        1 to 24. [h]
+    hours : float
+        0 to 24; less than one falls within the first hour. [h]
 
     Returns
     -------
@@ -30,12 +28,12 @@ def hours_of_days(daily_l: NDArray[np.float64], hours: int) -> NDArray[np.float6
     --------
     >>> hours_of_days(np.array([12.0, 6.0]), 6)[[0, 5, 6, 24]].tolist()
     [2.0, 2.0, 0.0, 1.0]
+    >>> hours_of_days(np.array([10.0]), 2.5)[:4].tolist()
+    [4.0, 4.0, 2.0, 0.0]
     """
-    if not 1 <= hours <= HOURS:
-        raise InputError("hours", f"must be from 1 to {HOURS}, got {hours}")
-    spread = np.zeros((daily_l.size, HOURS))
-    spread[:, :hours] = (daily_l / hours)[:, None]
-    return spread.ravel()
+    lasts = max(require_number("hours", hours, low=0, high=HOURS), 1.0)
+    share = np.clip(lasts - np.arange(HOURS), 0.0, 1.0) / lasts
+    return np.asarray((daily_l[:, None] * share).ravel())
 
 
 def replay_by_hours(
@@ -44,7 +42,7 @@ def replay_by_hours(
     demand_l: NDArray[np.float64],
     size_l: float,
     rule: Rule,
-    rain_hours: int = RAIN_HOURS,
+    rain_h: float,
     start_l: float | None = None,
 ) -> Replay:
     """Replay one store hour by hour: a day's roof water in its first hours, use evenly round the clock.
@@ -57,8 +55,8 @@ def replay_by_hours(
         Live volume, at least 0. [L]
     rule : {"yas", "ybs"}
         Order within each hour.
-    rain_hours : int, default 6
-        In which a day's rain falls, 1 to 24. [h]
+    rain_h : float
+        Hours in which a day's rain falls, 0 to 24. [h]
     start_l : float, default full
         Live water before the first hour. [L]
 
@@ -74,12 +72,12 @@ def replay_by_hours(
 
     >>> rain, use = np.array([600.0]), np.array([240.0])
     >>> daily = replay_cistern(inflow_l=rain, demand_l=use, size_l=100, rule="yas", start_l=0)
-    >>> hourly = replay_by_hours(inflow_l=rain, demand_l=use, size_l=100, rule="yas", start_l=0)
+    >>> hourly = replay_by_hours(inflow_l=rain, demand_l=use, size_l=100, rule="yas", rain_h=6, start_l=0)
     >>> float(daily.supplied_l.sum()), float(hourly.supplied_l.sum())
     (0.0, 140.0)
     """
     return replay_cistern(
-        inflow_l=hours_of_days(inflow_l, rain_hours),
+        inflow_l=hours_of_days(inflow_l, rain_h),
         demand_l=hours_of_days(demand_l, HOURS),
         size_l=size_l,
         rule=rule,

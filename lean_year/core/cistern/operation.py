@@ -447,7 +447,7 @@ def operate_sizes(
     operation : Operation
         Rule, triggers and back-up.
     start_share : float, default 1
-        Share of each size that is full before the first day. [-]
+        Share of each size that is full before the first day, 0 to 1. [-]
     loss_l : ndarray, shape (n_days,), default none
         Taken before the day's draw. [L]
     year_end, year_counts : ndarray, shape (n_years,)

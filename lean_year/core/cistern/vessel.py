@@ -175,7 +175,7 @@ def upright_cylinder(*, diameter_m: float, height_m: float) -> Prism:
     Parameters
     ----------
     diameter_m : float
-        Inside diameter. [m]
+        Inside diameter, above 0 to 200. [m]
     height_m : float
         Inside height. [m]
 

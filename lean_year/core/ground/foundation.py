@@ -127,7 +127,7 @@ def concrete_bags(*, volume_m3: float, bag_kg: float) -> int:
     volume_m3 : float
         0 to 100,000. [m3]
     bag_kg : float
-        Above 0 to 100. [kg]
+        0.1 to 100. [kg]
 
     Returns
     -------

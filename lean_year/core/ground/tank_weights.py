@@ -146,7 +146,7 @@ def filled_with_crates(void_ratio: float) -> bool:
     Parameters
     ----------
     void_ratio : float
-        Above 0 to 1. [-]
+        0 to 1. [-]
 
     Returns
     -------

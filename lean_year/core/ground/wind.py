@@ -75,7 +75,7 @@ def wind_hold(
     diameter_m, height_m : float
         See `wind_force_n`. [m]
     wind_m_s : float
-        Of a gust, above 0 to 120. [m/s]
+        Of a gust, 0.1 to 120. [m/s]
     empty_kg : float
         Above 0 to 1e9. [kg]
     along_m : float, optional

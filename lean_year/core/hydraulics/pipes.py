@@ -216,13 +216,13 @@ def link_flow_l_s(
     head_m : float
         0 to 100. [m]
     bore_mm : float
-        Inside diameter. [mm]
+        Inside diameter, 0.1 to 10,000. [mm]
     length_m : float
-        Length. [m]
+        0 to 100,000. [m]
     roughness_mm : float
-        Roughness height. [mm]
+        Roughness height, 0 to half the bore. [mm]
     fittings : float, default 0
-        Loss coefficient K of valves and bends. [-]
+        Loss coefficient K of valves and bends, 0 to 1,000. [-]
 
     Returns
     -------

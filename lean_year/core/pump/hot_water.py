@@ -47,7 +47,7 @@ def expansion_l(*, store_l: float, store_c: float) -> float:
     store_l : float
         0 to 100,000. [L]
     store_c : float
-        What it is heated to, `COLD_C` to 100. [deg C]
+        What it is heated to, 10 to 100. [deg C]
 
     Returns
     -------

@@ -86,7 +86,7 @@ def most_starts_h(*, flow_l_s: float, drawdown_l: float) -> float:
     flow_l_s : float
         Of the pump, 0 to 1,000. [L/s]
     drawdown_l : float
-        Above 0. [L]
+        Above 0 to 1e9. [L]
 
     Returns
     -------

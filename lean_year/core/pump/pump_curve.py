@@ -77,9 +77,9 @@ def fit_curve(flow_l_s: Sequence[float], head_m: Sequence[float]) -> PumpCurve:
     Parameters
     ----------
     flow_l_s : sequence of float
-        Three or more, rising from 0. [L/s]
+        Three or more, rising from 0, each 0 to 1,000. [L/s]
     head_m : sequence of float
-        Falling, as many. [m]
+        Falling, as many, each 0 to 2,000. [m]
 
     Returns
     -------
@@ -196,11 +196,11 @@ def gravity_flow_l_s(*, head_m: float, bore_mm: float, length_m: float, roughnes
     head_m : float
         0 to 1,000. [m]
     bore_mm : float
-        [mm]
+        0.1 to 10,000. [mm]
     length_m : float
         0 to 100,000. [m]
     roughness_mm : float
-        [mm]
+        0 to half the bore. [mm]
 
     Returns
     -------

@@ -186,7 +186,7 @@ def storm_mm(
     Parameters
     ----------
     intensity_mm_h : float
-        Mean rate over the worst `burst_min`. [mm/h]
+        Mean rate over the worst `burst_min`, 0 to 2,000. [mm/h]
     burst_min : float
         1 to 1,440. [min]
     storm_min : int

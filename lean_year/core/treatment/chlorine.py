@@ -37,7 +37,7 @@ def bleach_ml(*, volume_l: float, dose_mg_l: float, strength_percent: float) -> 
     dose_mg_l : float
         Of available chlorine, 0 to 1,000. [mg/L]
     strength_percent : float
-        Grams of available chlorine in 100 mL, above 0 to 20. [%]
+        Grams of available chlorine in 100 mL, 0.01 to 20. [%]
 
     Returns
     -------
@@ -164,7 +164,7 @@ def contact_min(*, asked_mg_min_l: float, residual_mg_l: float) -> float:
     Parameters
     ----------
     asked_mg_min_l : float
-        See `contact_mg_min_l`. [mg min/L]
+        See `contact_mg_min_l`, 0 to 100,000. [mg min/L]
     residual_mg_l : float
         Free, above 0 to 100. [mg/L]
 

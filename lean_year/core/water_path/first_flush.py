@@ -26,7 +26,7 @@ HABIT_MM = 2.0
 HOUSE_L, SHED_L = (20.0, 25.0), (5.0, 10.0)
 """A fixed volume for an ordinary house roof, and for a shed. [L]. Basis: from memory (enHealth); common practice."""
 USUAL_RAIN_H = 6.0
-"""Hours of rain on a wet day, in which a drip hole leaks. Basis: estimate."""
+"""Hours in which a wet day's rain falls. Basis: estimate."""
 TANK_DEPTH_M = 0.6
 """Water in a tank-type diverter. Basis: estimate."""
 MOST_LEGS = 4

@@ -44,7 +44,7 @@ def half_round_area_mm2(width_mm: float) -> float:
     Parameters
     ----------
     width_mm : float
-        Across the top. [mm]
+        Across the top, 1 to 5,000. [mm]
 
     Returns
     -------
@@ -175,13 +175,13 @@ def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, man
     Parameters
     ----------
     section_mm2 : float
-        [mm2]
+        0 to 10,000,000. [mm2]
     wetted_mm : float
-        Wetted girth of that section. [mm]
+        Wetted girth of that section, 0.001 to 100,000. [mm]
     slope : float
         0 to 1. [-]
     manning_n : float, default 0.012
-        [-]
+        0.005 to 0.1. [-]
 
     Returns
     -------
@@ -236,7 +236,7 @@ def opening_head_mm(*, diameter_mm: float, flow_l_s: float) -> float:
     Parameters
     ----------
     diameter_mm : float
-        Above 0 to 2,000. [mm]
+        0.1 to 2,000. [mm]
     flow_l_s : float
         0 to 100,000. [L/s]
 
@@ -264,7 +264,7 @@ def downpipe_capacity_l_s(*, diameter_mm: float, fill_ratio: float = MOST_FILL) 
     diameter_mm : float
         Inside, 0 to 1,000. [mm]
     fill_ratio : float, default 0.33
-        Share of the section that is water, up to 0.33. [-]
+        Share of the section that is water, 0 to 0.33. [-]
 
     Returns
     -------

@@ -47,7 +47,7 @@ def height_m(*, instrument_m: float, staff_m: float) -> float:
     Parameters
     ----------
     instrument_m : float
-        Height of the line of sight over the datum. [m]
+        Height of the line of sight over the datum, -1,000 to 9,000. [m]
     staff_m : float
         What the staff shows there, -10 to 20; negative for a staff held upside down against a soffit. [m]
 

@@ -217,7 +217,7 @@ def basin_m2(
     Parameters
     ----------
     area_m2 : float
-        [m2]
+        0 to 1,000,000. [m2]
     depth_mm : ndarray, shape (n_durations,)
         [mm]
     duration_min : ndarray, shape (n_durations,)

@@ -164,6 +164,10 @@ def account(rain: DailyRain, read: AsRead, table: Table | None = None) -> RainIm
     )
 
 
+def _rows(count: int) -> str:
+    return "1 row was" if count == 1 else f"{count:,} rows were"
+
+
 def _warnings(rain: DailyRain, read: AsRead, mean_year_mm: float) -> list[str]:
     warnings = []
     share = float(rain.missing.mean())
@@ -178,9 +182,9 @@ def _warnings(rain: DailyRain, read: AsRead, mean_year_mm: float) -> list[str]:
     if not DRIEST_YEAR_MM <= mean_year_mm <= WETTEST_YEAR_MM:
         warnings.append(f"{fixed(mean_year_mm)} mm in a mean year is unusual. Check the unit.")
     if read.refused_count:
-        warnings.append(f"{read.refused_count:,} rows were refused and count as missing days.")
+        warnings.append(f"{_rows(read.refused_count)} refused. A day without another row counts as missing.")
     if read.repeated_days:
-        warnings.append(f"{read.repeated_days:,} rows repeat a day; the first value was kept.")
+        warnings.append(f"{_rows(read.repeated_days)} for a day that is there already; the first value was kept.")
     if not rain.depth_mm[~rain.missing].any():
         warnings.append("Every day is zero. Zero is not the same as missing.")
     return warnings

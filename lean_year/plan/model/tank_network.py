@@ -58,7 +58,7 @@ class Chain:
                         closed=place is not None and own == 0 and not onward,
                         overflows=own,
                         spills_to=end if onward and place == 0 else -1,
-                        pump_l_s=0.0 if last or not pumps else pump,
+                        pump_l_s=pump if pumps and not last and at == end - 1 else 0.0,
                     )
                 )
 

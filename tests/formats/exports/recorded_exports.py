@@ -14,17 +14,34 @@ from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.ground_drawing import write_ground_svg
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.plan.model.prepared_rain import prepare_rain
-from tests.plan.on_demos import edited
+from tests.plan.on_demos import Operation, edited, replace
 from tests.plan.recorded_answers import PLANS
 
 FOLDER = Path(__file__).parent / "recorded"
 LONGEST = 12
+SLIM = {"kind": "box", "length_m": 2.0, "width_m": 1.0, "height_m": 2.2}
+
+
+def _three_stores(layout: str) -> list[Operation]:
+    """Saltmarrow's tank between two slim ones that stand higher, and two that stand lower."""
+    ends: list[Operation] = [
+        {"op": "add", "path": f"/cistern/tanks/{at}",
+         "value": {"id": name.lower(), "name": name, "shape": SLIM, "count": count, "floor_m": floor_m}}
+        for at, name, count, floor_m in ((0, "Upper", 3, -0.5), (2, "Lower", 2, -1.9))
+    ]  # fmt: skip
+    return [*ends, replace("/cistern/layout", layout)]
+
+
+EXPORTED: dict[str, tuple[str, list[Operation]]] = PLANS | {
+    f"saltmarrow-{layout}": ("saltmarrow", _three_stores(layout))
+    for layout in ("linked", "settling_first", "series", "transfer")
+}
 NUMBER = re.compile(r"-?\d+\.\d+")
 
 
 def exported(name: str) -> list[str]:
     """The files one after the other, numbers to five digits, long series by their length and sum."""
-    demo, operations = PLANS[name]
+    demo, operations = EXPORTED[name]
     document = edited(demo, *operations)
     files = {
         "pressure.inp": lambda: write_epanet_model(document),
@@ -58,5 +75,5 @@ def recorded(name: str) -> list[str]:
 
 
 if __name__ == "__main__":
-    for name in PLANS:
+    for name in EXPORTED:
         (FOLDER / f"{name}.txt").write_text("\n".join(exported(name)) + "\n", "utf-8")

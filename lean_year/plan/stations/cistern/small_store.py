@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from lean_year.core.cistern.hourly import RAIN_HOURS, replay_by_hours
+from lean_year.core.cistern.hourly import replay_by_hours
 from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE
 from lean_year.core.cistern.replay import replay_cistern
 from lean_year.plan.answer.figure import Figure
@@ -24,18 +24,26 @@ class SharesMet:
 
     by_day: float
     by_hour: float
+    rain_h: float
+    """In which a day's rain falls, as entered."""
+
+    @property
+    def spread(self) -> str:
+        """The rule by which a day's rain falls, in words."""
+        return f"a day's rain in its first {self.rain_h:g} h" if self.rain_h >= 1 else "a day's rain in an hour"
 
 
-def shares_met(alone: Supply) -> SharesMet | None:
+def shares_met(alone: Supply, rain_h: float) -> SharesMet | None:
     """What one small store gives; None where it is not so small, or is a chain of stores."""
     layout, rule = alone.layout, alone.operation.rule
     if not days_blur(alone) or len(layout.steps) > 1:
         return None
-    by_day, by_hour = (
-        replay(inflow_l=alone.inflow_l, demand_l=alone.demand_l, size_l=layout.live_l, rule=rule, start_l=0.0)
-        for replay in (replay_cistern, replay_by_hours)
+    inflow, demand = alone.inflow_l, alone.demand_l
+    by_day = replay_cistern(inflow_l=inflow, demand_l=demand, size_l=layout.live_l, rule=rule, start_l=0.0)
+    by_hour = replay_by_hours(
+        inflow_l=inflow, demand_l=demand, size_l=layout.live_l, rule=rule, rain_h=rain_h, start_l=0.0
     )
-    return SharesMet(by_day.volumetric_reliability, by_hour.volumetric_reliability)
+    return SharesMet(by_day.volumetric_reliability, by_hour.volumetric_reliability, rain_h)
 
 
 def small_store_figures(supply: Supply, shares: SharesMet | None) -> dict[str, Figure]:
@@ -51,7 +59,7 @@ def small_store_figures(supply: Supply, shares: SharesMet | None) -> dict[str, F
             basis="estimate",
             rests_on=SUPPLY,
             source=RULE_SOURCE,
-            formula=f"a day's water in its first {RAIN_HOURS} hours, use even; each hour {rule}",
+            formula=f"{shares.spread}, use even; each hour {rule}",
             working=f"by the day {fixed(100 * shares.by_day, 1)} %; rain alone, no saving steps, begun empty",
         )
     }
@@ -62,7 +70,4 @@ def in_words(shares: SharesMet | None) -> str:
     if shares is None:
         return ""
     by_day, by_hour = fixed(100 * shares.by_day), fixed(100 * shares.by_hour)
-    return (
-        f" By the hour, a day's rain in its first {RAIN_HOURS}, it gives {by_hour} % of the water wanted; by the day "
-        f"{by_day} %."
-    )
+    return f" By the hour, {shares.spread}, it gives {by_hour} % of the water wanted; by the day {by_day} %."

@@ -110,7 +110,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
     bank = plan_bank(document, supply)
     stress = stress_tests(document, alone, alone_run, catch)
     drier = planned_for(document, stress)
-    shares = shares_met(alone)
+    shares = shares_met(alone, document.first_flush.rain_h)
     return CisternPlan(
         rule=cistern.rule,
         gross_l=supply.layout.gross_l,
