@@ -14,7 +14,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from lean_year import __version__
 from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
-from lean_year.api.routers import jobs, properties, rain, reference
+from lean_year.api.routers import jobs, properties, rain, reference, revisions
 from lean_year.api.security import MAX_REQUEST_BYTES, LocalOnly
 from lean_year.api.workshop import Workshop
 from lean_year.demo.brindle_landing import brindle_landing
@@ -40,7 +40,7 @@ def create_app(engine: Engine | None) -> FastAPI:
     )
     if engine is not None:
         app.state.workshop = Workshop(engine)
-    for area in (reference, properties, rain, jobs):
+    for area in (reference, properties, revisions, rain, jobs):
         app.include_router(area.router)
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))

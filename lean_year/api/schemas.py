@@ -13,6 +13,7 @@ from lean_year.core.household.uses import Quality
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.pump_curve import MOST_CHARACTERS, FlowUnit, HeadUnit
 from lean_year.formats.rain.account import ImportAccount, RainImport
+from lean_year.plan.answer.figure import StationKey
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.design_search import Front
@@ -25,6 +26,7 @@ from lean_year.property.parts import PlaceText, Text
 from lean_year.property.roofs import Material, Roof
 from lean_year.store.properties import ListedProperty, Stored
 from lean_year.store.records import RecordEntry
+from lean_year.store.revisions import ListedRevision
 
 LAST_REVISION = 2**31 - 1
 FULL = 65_535
@@ -156,6 +158,51 @@ class Step(Asked):
 
     direction: Literal["undo", "redo"]
     base_revision: int = Field(ge=1, le=LAST_REVISION)
+
+
+class GoBack(Asked):
+    """Let an earlier revision, of any branch, stand again as a revision of its own."""
+
+    base_revision: int = Field(ge=1, le=LAST_REVISION)
+    revision: int = Field(ge=1, le=LAST_REVISION)
+    edit_id: EditId
+
+
+class RevisionName(Asked):
+    name: PlaceText
+    """Empty to take it away."""
+
+
+class RevisionList(BaseModel):
+    """So many revisions, the latest made first."""
+
+    revisions: list[ListedRevision]
+    standing: int
+    more: bool
+    """Whether there are earlier ones."""
+
+
+class StationsCompared(BaseModel):
+    """A station whose headline the two say differently."""
+
+    stage: StationKey
+    name: str
+    before: str
+    after: str
+
+
+class Comparison(BaseModel):
+    """Two revisions side by side."""
+
+    before_verdict: str
+    after_verdict: str
+    moved: str
+    """From the one to the other, in words; empty where nothing moved."""
+    stations: list[StationsCompared]
+    taken_back: list[str]
+    """Labels of what was changed only on the way to the first, the latest first."""
+    changed: list[str]
+    """Labels of what was changed only on the way to the second, the earliest first."""
 
 
 class PackedDays(BaseModel):

@@ -12,6 +12,7 @@ from sqlalchemy import Engine
 from sqlalchemy.exc import IntegrityError
 
 from lean_year.api.jobs import Job, JobKind, Jobs
+from lean_year.api.schemas import Comparison, StationsCompared
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain, Filling
 from lean_year.demo.shipped import demo_file
@@ -31,9 +32,10 @@ from lean_year.plan.tried_fixes import TriedFix, tried_fixes
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit
-from lean_year.store import properties, records
+from lean_year.store import properties, records, revisions
 from lean_year.store.database import writing
 from lean_year.store.properties import ListedProperty, Stored, Summary
+from lean_year.store.revisions import ListedRevision
 
 KEPT_RECORDS = 32
 KEPT_PLANS = 16
@@ -244,7 +246,7 @@ class Workshop:
                 document=document,
                 summary=_summary(document, planned),
             )
-        return stored, moved
+        return (stored, moved) if stored is not None else (self.stored(property_id), "")
 
     def take_rain(
         self, property_id: str, base: int, edit_id: str, rain: DailyRain, name: str, note: str
@@ -259,7 +261,6 @@ class Workshop:
         )
         planned = plan_property(document, prepare_rain(rain, document.rain.filling))
         with writing(self.engine) as session:
-            records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
             stored = properties.add_revision(
                 session,
                 property_id,
@@ -269,6 +270,10 @@ class Workshop:
                 document=document,
                 summary=_summary(document, planned),
             )
+            if stored is not None:
+                records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
+        if stored is None:
+            return self.stored(property_id), ""
         return stored, self.moved(before, document, planned)
 
     def step(self, property_id: str, base: int, direction: Literal["undo", "redo"]) -> tuple[Stored, str]:
@@ -285,6 +290,58 @@ class Workshop:
         )
         before = properties.load_revision(self.engine, property_id, base)
         return stored, self.moved(before, document, planned)
+
+    def go_back(self, property_id: str, base: int, edit_id: str, revision: int) -> tuple[Stored, str]:
+        """Let an earlier revision stand again, as a new one on top, so that going back can be undone.
+
+        Raises
+        ------
+        properties.UnknownProperty, properties.StaleRevision
+        """
+        before = properties.base_of_edit(self.engine, property_id, base, edit_id)
+        if before is None:
+            return self.stored(property_id), ""
+        document = properties.load_revision(self.engine, property_id, revision)
+        planned = self.plan(document)
+        with writing(self.engine) as session:
+            stored = properties.add_revision(
+                session,
+                property_id,
+                base=base,
+                edit_id=edit_id,
+                label=f"Back to revision {revision}",
+                document=document,
+                summary=_summary(document, planned),
+            )
+        if stored is None:
+            return self.stored(property_id), ""
+        return stored, self.moved(before, document, planned)
+
+    def revisions(self, property_id: str, before: int | None, limit: int) -> list[ListedRevision]:
+        return revisions.list_revisions(self.engine, property_id, before=before, limit=limit)
+
+    def name_revision(self, property_id: str, revision: int, name: str) -> None:
+        revisions.name_revision(self.engine, property_id, revision, name)
+
+    def compare(self, property_id: str, before: int, after: int) -> Comparison:
+        """Two revisions side by side, both planned now."""
+        taken_back, changed = revisions.ways_between(self.engine, property_id, before, after)
+        was, now = (
+            self.plan(properties.load_revision(self.engine, property_id, number)).plan for number in (before, after)
+        )
+        units = properties.load_revision(self.engine, property_id, after).units
+        return Comparison(
+            before_verdict=was.verdict,
+            after_verdict=now.verdict,
+            moved=what_moved(was, now, Wording(units)),
+            stations=[
+                StationsCompared(stage=here.stage, name=here.name, before=there.headline, after=here.headline)
+                for there, here in zip(was.stations, now.stations, strict=True)
+                if there.headline != here.headline
+            ],
+            taken_back=taken_back,
+            changed=changed,
+        )
 
     def remove(self, property_id: str) -> None:
         properties.remove_property(self.engine, property_id)

@@ -151,6 +151,9 @@ _HEAD_AND_LAST = select(
     _properties.c.head,
     _properties.c.demo,
     select(func.max(_revisions.c.number)).where(_revisions.c.property_id == _properties.c.id).scalar_subquery(),
+    select(_revisions.c.number)
+    .where(_revisions.c.property_id == _properties.c.id, _revisions.c.edit_id == bindparam("edit_id"))
+    .scalar_subquery(),
 ).where(_properties.c.id == bindparam("property_id"))
 _ADD_REVISION = insert(_revisions)
 _MOVE = update(_properties).where(_properties.c.id == bindparam("property_id"))
@@ -217,7 +220,7 @@ def add_property(
 ) -> None:
     """Write a new property as its first revision, inside a transaction of the caller's."""
     session.execute(insert(_properties), {"id": property_id, "demo": demo, **_standing(1, summary)})
-    _write_revision(session, property_id, 1, label, document)
+    _write_revision(session, property_id, 1, label, document, summary)
 
 
 def _write_revision(
@@ -226,6 +229,7 @@ def _write_revision(
     number: int,
     label: str,
     document: Property,
+    summary: Summary,
     *,
     parent: int | None = None,
     edit_id: str | None = None,
@@ -240,6 +244,7 @@ def _write_revision(
         "edit_id": edit_id,
         "label": label,
         "document": text,
+        "verdict": summary.verdict,
         "made_at": _now(),
     }
     session.execute(_ADD_REVISION, written)
@@ -272,20 +277,24 @@ def add_revision(
     label: str,
     document: Property,
     summary: Summary,
-) -> Stored:
+) -> Stored | None:
     """Write an edit on top of the head, inside a writing transaction of the caller's.
+
+    Returns None, and writes nothing, if the same edit was kept meanwhile: two that were sent at once both got here.
 
     Raises
     ------
     UnknownProperty, StaleRevision
     """
-    row = session.execute(_HEAD_AND_LAST, {"property_id": property_id}).one_or_none()
+    row = session.execute(_HEAD_AND_LAST, {"property_id": property_id, "edit_id": edit_id}).one_or_none()
     if row is None:
         raise UnknownProperty(property_id)
-    head, demo, last = row
+    head, demo, last, kept_as = row
+    if kept_as is not None:
+        return None
     if head != base:
         raise StaleRevision(head)
-    _write_revision(session, property_id, last + 1, label, document, parent=base, edit_id=edit_id)
+    _write_revision(session, property_id, last + 1, label, document, summary, parent=base, edit_id=edit_id)
     session.execute(_MOVE, {"property_id": property_id, **_standing(last + 1, summary)})
     return Stored(property_id, last + 1, label, document, can_undo=True, can_redo=False, demo=demo)
 

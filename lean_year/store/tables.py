@@ -50,12 +50,30 @@ class RevisionRow(Base):
     edit_id: Mapped[str | None] = mapped_column(String(40))
     """Named by who sent the edit, so that one sent twice is kept once."""
     document: Mapped[str] = mapped_column(Text)
+    verdict: Mapped[str] = mapped_column(Text, server_default="")
+    """What the plan said when it was made; empty where that was before verdicts were kept."""
     made_at: Mapped[dt.datetime]
 
     __table_args__ = (
         UniqueConstraint("property_id", "edit_id"),
         ForeignKeyConstraint(
             ["property_id", "parent"], ["revisions.property_id", "revisions.number"], ondelete="CASCADE"
+        ),
+    )
+
+
+class RevisionNameRow(Base):
+    """The name that somebody gave to a revision."""
+
+    __tablename__ = "revision_names"
+
+    property_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(80))
+
+    __table_args__ = (
+        ForeignKeyConstraint(
+            ["property_id", "number"], ["revisions.property_id", "revisions.number"], ondelete="CASCADE"
         ),
     )
 

@@ -1,0 +1,54 @@
+"""The revisions of a property: list, name, go back, compare."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Query
+from fastapi.responses import Response
+
+from lean_year.api.deps import InWorkshop, state_of
+from lean_year.api.schemas import (
+    LAST_REVISION,
+    Comparison,
+    GoBack,
+    PropertyState,
+    Refusal,
+    RevisionList,
+    RevisionName,
+)
+
+MOST_LISTED = 200
+InQuery = Annotated[int, Query(ge=1, le=LAST_REVISION)]
+InPath = Annotated[int, Path(ge=1, le=LAST_REVISION)]
+router = APIRouter(
+    prefix="/api/properties/{property_id}",
+    tags=["revisions"],
+    responses={404: {"model": Refusal}, 409: {"model": Refusal}, 422: {"model": Refusal}},
+)
+
+
+@router.get("/revisions", response_model=RevisionList)
+def list_revisions(
+    property_id: str,
+    workshop: InWorkshop,
+    before: Annotated[int | None, Query(ge=1, le=LAST_REVISION)] = None,
+    limit: Annotated[int, Query(ge=1, le=MOST_LISTED)] = 50,
+) -> RevisionList:
+    found = workshop.revisions(property_id, before, limit + 1)
+    standing = workshop.stored(property_id).revision
+    return RevisionList(revisions=found[:limit], standing=standing, more=len(found) > limit)
+
+
+@router.put("/revisions/{revision}/name", status_code=204)
+def name_revision(property_id: str, revision: InPath, asked: RevisionName, workshop: InWorkshop) -> None:
+    workshop.name_revision(property_id, revision, asked.name.strip())
+
+
+@router.get("/comparison", response_model=Comparison)
+def compare_revisions(property_id: str, before: InQuery, after: InQuery, workshop: InWorkshop) -> Comparison:
+    return workshop.compare(property_id, before, after)
+
+
+@router.post("/back", response_model=PropertyState)
+def go_back(property_id: str, asked: GoBack, workshop: InWorkshop) -> Response:
+    stored, moved = workshop.go_back(property_id, asked.base_revision, asked.edit_id, asked.revision)
+    return state_of(workshop, stored, moved)
