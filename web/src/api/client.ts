@@ -15,6 +15,7 @@ export type Station = Schemas["StationSummary"];
 export type Stage = Station["stage"];
 export type Status = Station["status"];
 export type PackedDays = Schemas["PackedDays"];
+export type RevisionList = Schemas["RevisionList"];
 export type RainPreview = Schemas["RainPreview"];
 export type Operation = Schemas["Operation"];
 export type Refusal = Schemas["Refusal"];

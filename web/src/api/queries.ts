@@ -1,15 +1,26 @@
-import { queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
-import type { ImportChoices, JobState, Operation, PropertyState, RainPreview, RainSource } from "./client";
+import type {
+  ImportChoices,
+  JobState,
+  Operation,
+  PropertyState,
+  RainPreview,
+  RainSource,
+  RevisionList,
+} from "./client";
 
 export const propertyListQuery = () =>
   queryOptions({ queryKey: ["properties"], queryFn: () => taken(client.GET("/api/properties")) });
+
+export const fetchProperty = (id: string) =>
+  taken(client.GET("/api/properties/{property_id}", { params: { path: { property_id: id } } }));
 
 export const propertyQuery = (id: string) =>
   queryOptions({
     queryKey: ["property", id],
     structuralSharing: false, // comparing a whole plan leaf by leaf costs more than drawing it
-    queryFn: () => taken(client.GET("/api/properties/{property_id}", { params: { path: { property_id: id } } })),
+    queryFn: () => fetchProperty(id),
   });
 
 const QUIET_MS = 1_200;
@@ -69,6 +80,50 @@ export const stepRevision = (id: string, base_revision: number, direction: "undo
     client.POST("/api/properties/{property_id}/steps", {
       params: { path: { property_id: id } },
       body: { direction, base_revision },
+    }),
+  );
+
+export type ListedRevision = RevisionList["revisions"][number];
+
+/** All revisions of a property, a page at a time, the latest made first; asked anew whenever another one stands. */
+export const revisionsQuery = (id: string, standing: number) =>
+  infiniteQueryOptions({
+    queryKey: ["revisions", id, standing],
+    initialPageParam: undefined as number | undefined,
+    queryFn: ({ pageParam: before }) =>
+      taken(
+        client.GET("/api/properties/{property_id}/revisions", {
+          params: { path: { property_id: id }, query: { before } },
+        }),
+      ),
+    getNextPageParam: ({ more, revisions }: RevisionList) => (more ? revisions.at(-1)!.number : undefined),
+  });
+
+export const comparisonQuery = (id: string, before: number, after: number) =>
+  queryOptions({
+    queryKey: ["comparison", id, before, after],
+    staleTime: Infinity,
+    queryFn: () =>
+      taken(
+        client.GET("/api/properties/{property_id}/comparison", {
+          params: { path: { property_id: id }, query: { before, after } },
+        }),
+      ),
+  });
+
+export const nameRevision = (id: string, revision: number, name: string) =>
+  taken(
+    client.PUT("/api/properties/{property_id}/revisions/{revision}/name", {
+      params: { path: { property_id: id, revision } },
+      body: { name },
+    }),
+  );
+
+export const goBack = (id: string, base_revision: number, revision: number) =>
+  taken(
+    client.POST("/api/properties/{property_id}/back", {
+      params: { path: { property_id: id } },
+      body: { base_revision, revision, edit_id: crypto.randomUUID() },
     }),
   );
 

@@ -9,7 +9,16 @@ export function ConflictDialog() {
     <AlertDialog.Root open={conflict !== null}>
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="veil" />
-        <AlertDialog.Content className="dialog" style={{ width: "min(560px, calc(100vw - 24px))" }}>
+        <AlertDialog.Content
+          className="dialog"
+          style={{ width: "min(560px, calc(100vw - 24px))" }}
+          tabIndex={-1}
+          onOpenAutoFocus={(event) => {
+            // It comes up while somebody types: the Enter that was meant for an entry must choose nothing.
+            event.preventDefault();
+            (event.currentTarget as HTMLElement).focus();
+          }}
+        >
           <AlertDialog.Title className="title">Changed in another window</AlertDialog.Title>
           <AlertDialog.Description className="mt-3">
             This property stands at revision {conflict?.standing} now, not at the one you see. Your entry was not put

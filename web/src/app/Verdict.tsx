@@ -1,11 +1,14 @@
 import { axisUnit } from "../lib/units";
 import { DropdownMenu, ToggleGroup } from "radix-ui";
-import { memo } from "react";
+import { lazy, memo, Suspense, useState } from "react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { toggleLight, useLight } from "../lib/light";
 import { useMoved, usePlan } from "../document/shown";
 import { useConnection, useEdits, useSaved } from "../document/workbench";
+import { SetAsideDialog } from "./SetAsideDialog";
+
+const Revisions = lazy(async () => ({ default: (await import("./revisions/RevisionsDialog")).RevisionsDialog }));
 
 type Opens = { openHelp: () => void; openGlossary: () => void };
 
@@ -15,7 +18,9 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) 
   const moved = useMoved();
   const edits = useEdits();
   const saved = useSaved();
-  const { waiting } = useConnection();
+  const { waiting, offline } = useConnection();
+  const [revisionsOpen, setRevisionsOpen] = useState(false);
+  const cannotStep = offline && waiting > 0;
   return (
     <header
       style={{ gridArea: "verdict" }}
@@ -39,17 +44,23 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) 
       </div>
       <Saving />
       <div className="no-print flex items-center gap-1">
-        <Tool label="Undo" disabled={!saved.can_undo || waiting > 0} onClick={() => void edits.step("undo")}>
+        <Tool label="Undo" disabled={!saved.can_undo || cannotStep} onClick={() => void edits.step("undo")}>
           <path d="M8 5L4 9l4 4M4.5 9H13a4.5 4.5 0 010 9H9" />
         </Tool>
-        <span
-          className="px-1 whitespace-nowrap text-ink-2"
-          title={`Last change: ${saved.label}`}
+        <button
+          className="h-11 px-1 whitespace-nowrap text-ink-2 underline decoration-rule underline-offset-4 hover:text-ink"
+          title={`Last change: ${saved.label}. Opens all revisions.`}
           data-testid="revision"
+          onClick={() => setRevisionsOpen(true)}
         >
           rev {saved.revision}
-        </span>
-        <Tool label="Redo" disabled={!saved.can_redo || waiting > 0} onClick={() => void edits.step("redo")}>
+        </button>
+        {revisionsOpen && (
+          <Suspense fallback={null}>
+            <Revisions setOpen={setRevisionsOpen} />
+          </Suspense>
+        )}
+        <Tool label="Redo" disabled={!saved.can_redo || cannotStep} onClick={() => void edits.step("redo")}>
           <path d="M14 5l4 4-4 4M17.5 9H9a4.5 4.5 0 000 9h4" />
         </Tool>
         <ToggleGroup.Root
@@ -83,15 +94,28 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) 
 });
 
 function Saving() {
-  const { offline, waiting } = useConnection();
-  if (offline)
-    return (
-      <p role="status" className="note max-w-[26ch] text-parched-7">
-        <strong>No connection.</strong> {waiting === 1 ? "1 change is" : `${waiting} changes are`} kept here and sent
-        when it is back.
-      </p>
-    );
-  return null;
+  const { offline, waiting, setAside, keepsNothing } = useConnection();
+  const { revision } = useSaved();
+  const [open, setOpen] = useState(false);
+  if (!offline && !setAside.length) return null;
+  return (
+    <div className="note max-w-[34ch]">
+      {offline && (
+        <p role="status" className="text-parched-7">
+          <strong>No connection.</strong>{" "}
+          {waiting > 0 &&
+            `${waiting === 1 ? "1 change is" : `${waiting} changes are`} kept here and sent when it is back; what is worked out is still that of revision ${revision}.`}
+          {waiting > 0 && keepsNothing && " This browser stores nothing: leave the page open."}
+        </p>
+      )}
+      {setAside.length > 0 && (
+        <button className="act-quiet text-alarm" onClick={() => setOpen(true)}>
+          {setAside.length === 1 ? "1 change was" : `${setAside.length} changes were`} not kept
+        </button>
+      )}
+      <SetAsideDialog open={open} setOpen={setOpen} />
+    </div>
+  );
 }
 
 function Tool(props: { label: string; disabled: boolean; onClick: () => void; children: ReactNode }) {

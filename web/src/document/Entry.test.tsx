@@ -143,3 +143,12 @@ test("where nothing was typed, Ctrl Z undoes the last change", async () => {
   await user.keyboard("{Control>}z{/Control}");
   await waitFor(() => expect(server.sent.at(-1)?.body.direction).toBe("undo"));
 });
+
+test("what another tab changes under the focus is replaced by what is typed, and not added to", async () => {
+  const tank = await open();
+  await userEvent.click(tank);
+  server.changeElsewhere(50_000);
+  new BroadcastChannel("lean-year-p").postMessage(null);
+  await waitFor(() => expect(tank.value).toBe("50 m³"));
+  expect([tank.selectionStart, tank.selectionEnd]).toEqual([0, tank.value.length]);
+});

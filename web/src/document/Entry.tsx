@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState } from "react";
+import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import type { Operation } from "../api/client";
 import { rangeAt } from "./ranges";
 import type { Range } from "./ranges";
@@ -92,6 +92,7 @@ export function Entry({
   const nudged = useRef<{ value: number; timer: ReturnType<typeof setTimeout> } | null>(null);
   /** The text that was sent and is not answered yet; it is not sent a second time on leaving the field. */
   const sent = useRef<string | null>(null);
+  const input = useRef<HTMLInputElement>(null);
   const problemId = useId();
   const shown = draft ?? (value === null ? "" : (bare ? writeBare : write)(kind, units, value));
   const assumed = document.assumed.some((pointer) => pointer === path);
@@ -103,6 +104,11 @@ export function Entry({
   };
 
   useEffect(() => () => clearTimeout(nudged.current?.timer), []);
+  // Another tab's change may come in here: what is typed next still replaces it all.
+  useLayoutEffect(() => {
+    const here = input.current;
+    if (draft === null && here && here === here.ownerDocument.activeElement) here.select();
+  }, [draft, shown]);
 
   const keep = async (next: number, text: string) => {
     clearTimeout(nudged.current?.timer);
@@ -161,6 +167,7 @@ export function Entry({
   return (
     <span className="relative inline-block">
       <input
+        ref={input}
         className={`word ${assumed ? "assumed" : ""} ${className ?? ""}`}
         style={CSS.supports("field-sizing", "content") ? undefined : { width: `${Math.max(shown.length, 2) + 1}ch` }}
         value={shown}

@@ -1,45 +1,99 @@
+import { deleteDB } from "idb";
 import { expect, test, vi } from "vitest";
 import { Outbox } from "./outbox";
+import { added, again, discarded, kept, late, refused } from "./waiting";
+import type { Rewrite, Waiting } from "./waiting";
 
 const edit = (id: string) => ({ edit_id: id, label: id, operations: [] });
-test("what waits is there again after a reload, in order, on the revision its maker saw", () => {
-  const before = new Outbox("p");
-  before.add(edit("a"), 4);
-  before.add(edit("b"), 4);
+const add = (id: string, seen: number | null) => added(edit(id), "p", seen);
+const shown = (entries: readonly Waiting[]) => entries.map(({ edit_id, state, base }) => [edit_id, state, base]);
+
+async function changed(box: Outbox, ...rewrites: Rewrite[]) {
+  for (const rewrite of rewrites) await box.change(rewrite);
+  return shown(box.entries());
+}
+
+test("what waits is there again after a reload, in order, on the revision its maker saw", async () => {
+  await changed(new Outbox("p"), add("a", 4), add("b", 4));
   const after = new Outbox("p");
-  expect(after.size()).toBe(2);
-  expect(after.first()).toMatchObject({ edit_id: "a", base: 4 });
-  after.kept(5);
-  expect(after.first()).toMatchObject({ edit_id: "b", base: 5 });
-  after.kept(6);
-  expect(new Outbox("p").size()).toBe(0);
+  expect(shown(await after.read())).toEqual([
+    ["a", "waiting", 4],
+    ["b", "waiting", null],
+  ]);
+  expect(await changed(after, kept("a", 5))).toEqual([["b", "waiting", 5]]);
+  expect(await changed(after, kept("b", 6))).toEqual([]);
+  expect(await new Outbox("p").read()).toEqual([]);
 });
 
-test("an entry made on a refused one is tried on what that one was made on", () => {
+test("two tabs write one list, and neither loses the other's", async () => {
+  const [one, other] = [new Outbox("p"), new Outbox("p")];
+  await Promise.all([one.change(add("a", 4)), other.change(add("b", 4)), one.change(add("c", 4))]);
+  const both = shown(await one.read());
+  expect(both.map(([id]) => id).sort()).toEqual(["a", "b", "c"]);
+  expect(both.filter(([, , base]) => base === 4)).toHaveLength(1);
+  expect(shown(await other.read())).toEqual(both);
+});
+
+test("properties wait apart", async () => {
+  await new Outbox("q").change(added(edit("z"), "q", 1));
+  expect(await changed(new Outbox("p"), add("a", 4))).toEqual([["a", "waiting", 4]]);
+  expect(shown(await new Outbox("q").read())).toEqual([["z", "waiting", 1]]);
+});
+
+test("an entry made on one that was set aside is tried on what that one was made on", async () => {
   const box = new Outbox("p");
-  box.add(edit("a"), 4);
-  box.add(edit("b"), 4);
-  box.refused();
-  expect(box.first()).toMatchObject({ edit_id: "b", base: 4 });
+  expect(await changed(box, add("a", 4), add("b", 4), add("c", 4), refused("a", "no"))).toEqual([
+    ["a", "refused", 4],
+    ["b", "waiting", 4],
+    ["c", "waiting", null],
+  ]);
+  expect(box.entries()[0]!.problem).toBe("no");
+  expect(await changed(box, kept("b", 5))).toEqual([
+    ["a", "refused", 4],
+    ["c", "waiting", 5],
+  ]);
 });
 
-test("all that waits is handed over at once, and listeners hear of it", () => {
+test("what came late stays until its maker has chosen, also over a reload", async () => {
+  await changed(new Outbox("p"), add("a", 4), add("b", 4), late(9));
+  const box = new Outbox("p");
+  expect(shown(await box.read())).toEqual([
+    ["a", "late", 4],
+    ["b", "late", null],
+  ]);
+  expect(box.entries()[0]!.standing).toBe(9);
+  expect(await changed(box, again(["a", "b"], 9))).toEqual([
+    ["a", "waiting", 9],
+    ["b", "waiting", null],
+  ]);
+  expect(await changed(box, late(10), discarded(["a", "b"]))).toEqual([]);
+});
+
+test("what was set aside goes to its place before what waits, or on top of it", async () => {
+  const box = new Outbox("p");
+  await changed(box, add("a", 4), add("b", 4), refused("b", "no"), refused("a", "no"), add("c", 6));
+  expect(await changed(box, again(["b"], 6))).toEqual([
+    ["a", "refused", 4],
+    ["b", "waiting", 6],
+    ["c", "waiting", 6],
+  ]);
+});
+
+test("listeners hear of a change, and of none where there was none", async () => {
   const box = new Outbox("p");
   const heard = vi.fn();
   box.subscribe(heard);
-  box.add(edit("a"), 1);
-  expect(box.takeAll().map((each) => each.edit_id)).toEqual(["a"]);
-  expect(box.size()).toBe(0);
-  expect(heard).toHaveBeenCalledTimes(2);
+  await changed(box, add("a", 1));
+  await box.read();
+  expect(heard).toHaveBeenCalledTimes(1);
 });
 
-test("rubbish in the storage is no entry, and a full storage loses none in this page", () => {
-  localStorage.setItem("lean-year-outbox-p", "{not json");
-  const box = new Outbox("p");
-  expect(box.size()).toBe(0);
-  vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
-    throw new Error("full");
+test("a browser that stores nothing loses none in this page, and says so", async () => {
+  vi.spyOn(indexedDB, "open").mockImplementation(() => {
+    throw new Error("switched off");
   });
-  box.add(edit("a"), 1);
-  expect(box.size()).toBe(1);
+  await deleteDB("lean-year");
+  const box = new Outbox("p");
+  expect(await changed(box, add("a", 1), add("b", 1), kept("a", 2))).toEqual([["b", "waiting", 2]]);
+  expect(box.keepsNothing()).toBe(true);
 });

@@ -1,74 +1,96 @@
-import type { EditToKeep } from "../api/queries";
+import { openDB } from "idb";
+import type { DBSchema, IDBPDatabase } from "idb";
+import type { Rewrite, Waiting } from "./waiting";
 
-/** An edit that waits. `base` is the revision its maker saw; null where it was made on top of the entry before it. */
-export type Waiting = EditToKeep & { base: number | null };
+interface Kept extends DBSchema {
+  entries: { key: number; value: Waiting; indexes: { property: string } };
+}
 
-/** Edits that the server has not acknowledged yet, in order, kept on this machine in case the page goes first. */
+let opened: Promise<IDBPDatabase<Kept>> | null = null;
+
+/** Somebody clears the browser's data, or the browser lost it: it is opened anew when it is next asked for. */
+function forget(_from?: number, _to?: number | null, asked?: IDBVersionChangeEvent): void {
+  opened = null;
+  (asked?.target as IDBDatabase | undefined)?.close();
+}
+
+function database(): Promise<IDBPDatabase<Kept>> {
+  opened ??= openDB<Kept>("lean-year", 1, {
+    upgrade(made) {
+      made.createObjectStore("entries", { keyPath: "seq", autoIncrement: true }).createIndex("property", "property");
+    },
+    blocking: forget,
+    terminated: () => forget(),
+  });
+  opened.catch(() => (opened = null));
+  return opened;
+}
+
+/** Edits of one property that the server has not kept yet, in order: one list for all tabs of this browser, on its
+ * disk before it is said to be kept here. */
 export class Outbox {
-  private readonly key: string;
-  private entries: Waiting[];
+  private list: readonly Waiting[] = [];
+  private turn: Promise<unknown> = Promise.resolve();
   private readonly listeners = new Set<() => void>();
+  /** Whether this browser keeps nothing, so that what waits goes with the page. */
+  private inPageOnly = false;
 
-  constructor(propertyId: string) {
-    this.key = `lean-year-outbox-${propertyId}`;
-    this.entries = this.stored();
-  }
+  constructor(private readonly propertyId: string) {}
 
-  first(): Waiting | undefined {
-    return this.entries[0];
-  }
+  entries = (): readonly Waiting[] => this.list;
 
-  size = (): number => this.entries.length;
+  keepsNothing = (): boolean => this.inPageOnly;
 
-  /** For React: tells when the number of waiting entries may have changed. */
+  /** For React: tells when the entries may have changed. */
   subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   };
 
-  add(edit: EditToKeep, seen: number | null): void {
-    this.entries = [...this.entries, { ...edit, base: this.entries.length ? null : seen }];
-    this.store();
+  /** Reads the list anew: another tab may have written it. */
+  read(): Promise<readonly Waiting[]> {
+    return this.change((entries) => entries);
   }
 
-  /** The first entry was kept as `revision`; the next one, if made on top of it, now stands on that. */
-  kept(revision: number): void {
-    const [next, ...rest] = this.entries.slice(1);
-    this.entries = next ? [{ ...next, base: next.base ?? revision }, ...rest] : [];
-    this.store();
+  /** Changes the list; resolves to how it is once it is on disk. Changes are made in the order they are asked for. */
+  change(rewrite: Rewrite): Promise<readonly Waiting[]> {
+    const turn = this.turn.then(() => this.rewritten(rewrite));
+    this.turn = turn.catch(() => undefined);
+    return turn;
   }
 
-  /** The first entry cannot be kept; what was made on top of it is tried on the revision it was made on. */
-  refused(): void {
-    const [first, next, ...rest] = this.entries;
-    this.entries = next ? [{ ...next, base: next.base ?? first?.base ?? null }, ...rest] : [];
-    this.store();
-  }
-
-  /** Hands over everything that waits. */
-  takeAll(): Waiting[] {
-    const all = this.entries;
-    this.entries = [];
-    this.store();
-    return all;
-  }
-
-  private stored(): Waiting[] {
+  private async rewritten(rewrite: Rewrite): Promise<readonly Waiting[]> {
+    let now: Waiting[];
     try {
-      const kept: unknown = JSON.parse(localStorage.getItem(this.key) ?? "[]");
-      return Array.isArray(kept) ? (kept as Waiting[]) : [];
-    } catch {
-      return [];
-    }
-  }
-
-  private store(): void {
-    try {
-      if (this.entries.length) localStorage.setItem(this.key, JSON.stringify(this.entries));
-      else localStorage.removeItem(this.key);
+      if (this.inPageOnly) throw new Error("no storage");
+      now = await this.onDisk(rewrite);
     } catch {
       // Storage can be full or switched off; the entries still wait in this page.
+      this.inPageOnly = true;
+      now = rewrite([...this.list]);
     }
-    this.listeners.forEach((listener) => listener());
+    if (now.length !== this.list.length || now.some((entry, at) => !same(entry, this.list[at]!))) {
+      this.list = now;
+      this.listeners.forEach((listener) => listener());
+    }
+    return this.list;
+  }
+
+  private async onDisk(rewrite: Rewrite): Promise<Waiting[]> {
+    const made = (await database()).transaction("entries", "readwrite", { durability: "strict" });
+    const before = await made.store.index("property").getAll(this.propertyId);
+    const after = rewrite(before);
+    const stay = new Set(after.map((entry) => entry.seq));
+    await Promise.all([
+      ...before.filter((entry) => !stay.has(entry.seq)).map((entry) => made.store.delete(entry.seq!)),
+      ...after
+        .filter((entry) => !before.includes(entry))
+        .map(async (entry) => (entry.seq = await made.store.put(entry))),
+      made.done,
+    ]);
+    return after;
   }
 }
+
+const same = (one: Waiting, other: Waiting) =>
+  one.edit_id === other.edit_id && one.state === other.state && one.base === other.base;

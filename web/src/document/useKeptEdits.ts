@@ -2,13 +2,21 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
 import { keepEdit } from "../api/queries";
-import type { EditToKeep } from "../api/queries";
+import { alone, OtherTabs } from "./otherTabs";
 import { Outbox } from "./outbox";
+import { added, again, discarded, kept, late, refused } from "./waiting";
+import type { Waiting } from "./waiting";
 
 const RETRY_MS = 3_000;
+/** How often an edit is tried on which the server fails, before it is set aside. */
+const TRIES = 3;
+const BETWEEN_TRIES_MS = 700;
+const SERVER_FAILED = "the server failed on it";
+/** Said by what stands before a server that is not there. */
+const NOT_THERE = [502, 503, 504];
 
-/** Changes that came too late, with the entries that are still kept here. */
-export type Conflict = { edits: EditToKeep[]; standing: number };
+/** Changes that came too late, with the revision that stands. */
+export type Conflict = { edits: readonly Waiting[]; standing: number };
 
 /** A promise that the sender settles when the server has answered. */
 type Settle = (problem: string | null) => void;
@@ -21,63 +29,103 @@ type Sender = {
   accept: (state: PropertyState) => void;
   /** Called when nothing waits any more. */
   onEmpty: () => void;
+  /** Called when another tab of this browser has changed the property. */
+  onChangedByOtherTab: () => void;
 };
 
-/** Keeps edits: they wait in the outbox until the server has acknowledged them, one after the other. */
-export function useKeptEdits({ id, loaded, standing, accept, onEmpty }: Sender) {
+const waits = (entries: readonly Waiting[]) => entries.filter(({ state }) => state === "waiting");
+
+/** Keeps edits: they wait in the outbox, which all tabs share, until the server has kept them, one after the other. */
+export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedByOtherTab }: Sender) {
   const [offline, setOffline] = useState(false);
-  const [conflict, setConflict] = useState<Conflict | null>(null);
   const outbox = useMemo(() => new Outbox(id), [id]);
-  const waiting = useSyncExternalStore(outbox.subscribe, outbox.size);
+  const entries = useSyncExternalStore(outbox.subscribe, outbox.entries);
   const settles = useRef(new Map<string, Settle>());
+  /** Of those, the ones that are in the outbox: one that is there no more was kept. */
+  const stored = useRef(new Set<string>());
   const sending = useRef(false);
+  const tabs = useRef<OtherTabs | null>(null);
+
+  const settle = useCallback((edit_id: string, problem: string | null) => {
+    settles.current.get(edit_id)?.(problem);
+    settles.current.delete(edit_id);
+    stored.current.delete(edit_id);
+  }, []);
+
+  /** Tries one entry. False where the server cannot be reached. */
+  const tried = useCallback(
+    async ({ edit_id, label, operations, base }: Waiting): Promise<boolean> => {
+      for (let attempt = 1; ; attempt++) {
+        try {
+          const state = await keepEdit(id, (base ?? standing()?.revision)!, { edit_id, label, operations });
+          accept(state);
+          await outbox.change(kept(edit_id, state.revision));
+          return true;
+        } catch (error) {
+          if (!(error instanceof Refused) || NOT_THERE.includes(error.status)) return false;
+          if (error.stale) {
+            const came = waits(await outbox.change(late(error.refusal!.revision!)));
+            [edit_id, ...came.map((each) => each.edit_id)].forEach((each) => settle(each, null));
+            return true;
+          }
+          if (error.status >= 500 && attempt < TRIES) {
+            await new Promise((done) => setTimeout(done, BETWEEN_TRIES_MS));
+            continue;
+          }
+          const said = error.refusal?.errors.map((each) => each.message).join("; ");
+          await outbox.change(refused(edit_id, error.status >= 500 ? SERVER_FAILED : (said ?? error.message)));
+          return true;
+        }
+      }
+    },
+    [accept, id, outbox, settle, standing],
+  );
 
   /** Sends what waits, one after the other; each is made on the revision that the one before it brought. */
   const send = useCallback(async () => {
-    if (sending.current) return;
+    if (sending.current || standing() === undefined) return;
     sending.current = true;
     try {
-      for (let next = outbox.first(); next; next = outbox.first()) {
-        const base = next.base ?? standing()?.revision;
-        if (base === undefined) return;
-        const { edit_id, label, operations } = next;
-        const settle = (problem: string | null) => {
-          settles.current.get(edit_id)?.(problem);
-          settles.current.delete(edit_id);
-        };
-        try {
-          const state = await keepEdit(id, base, { edit_id, label, operations });
-          accept(state);
-          outbox.kept(state.revision);
+      await alone(`lean-year-outbox-${id}`, async () => {
+        for (;;) {
+          const next = waits(await outbox.read())[0];
+          if (!next) break;
+          if (!(await tried(next))) return setOffline(true);
           setOffline(false);
-          settle(null);
-        } catch (error) {
-          if (error instanceof Refused && error.status < 500) {
-            if (error.stale) {
-              const edits = outbox.takeAll();
-              setConflict({ edits, standing: error.refusal!.revision! });
-              settle(null);
-            } else {
-              outbox.refused();
-              settle(error.refusal?.errors.map((each) => each.message).join("; ") ?? error.message);
-            }
-          } else {
-            setOffline(true);
-            return;
-          }
-        } finally {
-          if (outbox.size() === 0) onEmpty();
+          tabs.current?.tell();
         }
-      }
+        onEmpty();
+      });
     } finally {
       sending.current = false;
     }
-  }, [accept, onEmpty, id, outbox, standing]);
+  }, [id, onEmpty, outbox, standing, tried]);
 
   // What was left over from a lost connection or a closed page goes out as soon as it can.
   useEffect(() => {
     if (loaded) void send();
   }, [loaded, send]);
+  useEffect(() => {
+    const heard = async () => {
+      await outbox.read();
+      onChangedByOtherTab();
+    };
+    const others = new OtherTabs(id, () => void heard());
+    tabs.current = others;
+    return () => others.close();
+  }, [id, onChangedByOtherTab, outbox]);
+  // Whichever tab sent it, where an entry was typed it is told what became of it.
+  useEffect(() => {
+    for (const edit_id of [...stored.current]) {
+      const entry = entries.find((each) => each.edit_id === edit_id);
+      if (!entry) settle(edit_id, null);
+      else if (entry.state === "refused") {
+        settle(edit_id, entry.problem);
+        // Told where it was typed, it need not be set aside as well.
+        if (entry.problem !== SERVER_FAILED) void outbox.change(discarded([edit_id]));
+      }
+    }
+  }, [entries, outbox, settle]);
   useEffect(() => {
     if (!offline) return;
     const timer = setInterval(() => void send(), RETRY_MS);
@@ -90,18 +138,57 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty }: Sender) 
   }, [offline, send]);
 
   const edit = useCallback(
-    (label: string, operations: Operation[]) =>
-      new Promise<string | null>((resolve) => {
-        const entry = { edit_id: crypto.randomUUID(), label: label.slice(0, 120), operations };
-        settles.current.set(entry.edit_id, resolve);
-        outbox.add(entry, standing()?.revision ?? null);
-        void send();
-      }),
-    [outbox, send, standing],
+    async (label: string, operations: Operation[]) => {
+      const entry = { edit_id: crypto.randomUUID(), label: label.slice(0, 120), operations };
+      const seen = standing()?.revision ?? null;
+      const answered = new Promise<string | null>((resolve) => settles.current.set(entry.edit_id, resolve));
+      await outbox.change(added(entry, id, seen));
+      stored.current.add(entry.edit_id);
+      tabs.current?.tell();
+      void send();
+      return answered;
+    },
+    [id, outbox, send, standing],
   );
 
-  const resolved = useCallback(() => setConflict(null), []);
+  /** Sends once more what came late or was set aside. */
+  const sendAgain = useCallback(
+    async (edit_ids: string[]) => {
+      await outbox.change(again(edit_ids, standing()!.revision));
+      tabs.current?.tell();
+      await send();
+    },
+    [outbox, send, standing],
+  );
+  const discard = useCallback(
+    async (edit_ids: string[]) => {
+      await outbox.change(discarded(edit_ids));
+      tabs.current?.tell();
+    },
+    [outbox],
+  );
+  const tellOtherTabs = useCallback(() => tabs.current?.tell(), []);
+
+  const waiting = useMemo(() => waits(entries), [entries]);
+  const setAside = useMemo(() => entries.filter(({ state }) => state === "refused"), [entries]);
+  const conflict = useMemo((): Conflict | null => {
+    const edits = entries.filter(({ state }) => state === "late");
+    return edits.length ? { edits, standing: edits.at(-1)!.standing! } : null;
+  }, [entries]);
   /** Whether anything waits now; `waiting` is of the last time that it was drawn. */
-  const anyWaiting = useCallback(() => outbox.size() > 0, [outbox]);
-  return { waiting, anyWaiting, offline, conflict, edit, resolved };
+  const anyWaiting = useCallback(() => waits(outbox.entries()).length > 0, [outbox]);
+  const keepsNothing = outbox.keepsNothing();
+  return {
+    waiting,
+    setAside,
+    conflict,
+    anyWaiting,
+    offline,
+    keepsNothing,
+    edit,
+    send,
+    sendAgain,
+    discard,
+    tellOtherTabs,
+  };
 }

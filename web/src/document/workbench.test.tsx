@@ -3,6 +3,8 @@ import { act, render, screen, waitFor } from "@testing-library/react";
 import { useLayoutEffect } from "react";
 import { beforeEach, describe, expect, test, vi } from "vitest";
 import { FakeServer } from "../testing/fakeServer";
+import { Outbox } from "./outbox";
+import { added } from "./waiting";
 import { useDocument } from "./shown";
 import { useConnection, useEdits, useSaved, WorkbenchProvider } from "./workbench";
 
@@ -32,6 +34,11 @@ function open() {
       </WorkbenchProvider>
     </QueryClientProvider>,
   );
+}
+
+/** How many entries this browser has stored. */
+async function waitOnDisk(count: number) {
+  await waitFor(async () => expect(await new Outbox("p").read()).toHaveLength(count));
 }
 
 const tank = (litres: number) => [{ op: "replace" as const, path: "/cistern/transfer_l_day", value: litres }];
@@ -126,7 +133,7 @@ describe("when another window was first", () => {
 
 describe("when the line is cut", () => {
   beforeEach(() => {
-    vi.useFakeTimers({ shouldAdvanceTime: true });
+    vi.useFakeTimers({ shouldAdvanceTime: true, toFake: ["setInterval", "clearInterval"] });
     return () => vi.useRealTimers();
   });
 
@@ -139,15 +146,16 @@ describe("when the line is cut", () => {
       void bench.edit("b", tank(2));
     });
     await waitFor(() => expect(bench.offline).toBe(true));
-    expect(bench.waiting).toBe(2);
-    expect(localStorage.length).toBe(1);
+    await waitFor(() => expect(bench.waiting).toBe(2));
+    await screen.findByText("rev 1, tank 2"); // as typed, on every sheet
+    await waitOnDisk(2);
     await act(() => bench.step("undo"));
     expect(server.sent).toHaveLength(0);
     server.down = false;
     await act(() => vi.advanceTimersByTimeAsync(4_000));
     await screen.findByText("rev 3, tank 2");
     expect(bench.offline).toBe(false);
-    expect(localStorage.length).toBe(0);
+    await waitOnDisk(0);
     page.unmount();
   });
 
@@ -176,6 +184,85 @@ describe("when the line is cut", () => {
     await waitFor(() => expect(bench.conflict?.edits).toHaveLength(1));
     expect(server.state.document.cistern.transfer_l_day).toBe(50_000);
   });
+});
+
+test("what came late is held over a reload until somebody chooses", async () => {
+  const page = open();
+  await screen.findByText("rev 1, tank 86000");
+  server.changeElsewhere(50_000);
+  await act(async () => {
+    await bench.edit("Tank", tank(90_000));
+  });
+  page.unmount();
+  open();
+  await waitFor(() => expect(bench.conflict).toMatchObject({ standing: 2, edits: [{ label: "Tank" }] }));
+  await act(() => bench.resolveConflict("apply"));
+  await screen.findByText("rev 3, tank 90000");
+  await waitOnDisk(0);
+});
+
+test("an edit on which the server fails is set aside with its reason, and the rest go on", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  server.fails = ["b"];
+  let problems: (string | null)[] = [];
+  await act(async () => {
+    problems = await Promise.all([bench.edit("a", tank(1)), bench.edit("b", tank(2)), bench.edit("c", tank(3))]);
+  });
+  expect(problems).toEqual([null, "the server failed on it", null]);
+  await screen.findByText("rev 3, tank 3");
+  expect(bench.offline).toBe(false);
+  expect(bench.setAside).toMatchObject([{ label: "b", problem: "the server failed on it" }]);
+  server.fails = [];
+  await act(() => bench.sendAgain([bench.setAside[0]!.edit_id]));
+  await screen.findByText("rev 4, tank 2");
+  expect(bench.setAside).toHaveLength(0);
+});
+
+test("an edit that was refused after its page had closed is set aside, and can be discarded", async () => {
+  const page = open();
+  await screen.findByText("rev 1, tank 86000");
+  server.down = true;
+  act(() => void bench.edit("Tank", tank(2e9)));
+  await waitOnDisk(1);
+  page.unmount();
+  server.down = false;
+  server.refusal = "must be at most 1,000,000,000";
+  open();
+  await waitFor(() => expect(bench.setAside).toMatchObject([{ problem: "must be at most 1,000,000,000" }]));
+  await act(() => bench.discard([bench.setAside[0]!.edit_id]));
+  expect(bench.setAside).toHaveLength(0);
+  await waitOnDisk(0);
+});
+
+test("what another tab of this browser typed goes out from here, and is no conflict", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  await new Outbox("p").change(added({ edit_id: "other-tab", label: "Elsewhere", operations: tank(5) }, "p", 1));
+  await act(async () => {
+    await bench.edit("Here", tank(6));
+  });
+  await screen.findByText("rev 3, tank 6");
+  expect(server.edits().map(({ body }) => [body.label, body.base_revision])).toEqual([
+    ["Elsewhere", 1],
+    ["Here", 2],
+  ]);
+  expect(bench.conflict).toBeNull();
+});
+
+test("steps pressed in a row are made one after the other", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  await act(async () => {
+    await Promise.all([1, 2, 3, 4].map((litres) => bench.edit("Tank", tank(litres))));
+  });
+  await screen.findByText(/^rev 5/);
+  await act(async () => {
+    await Promise.all([bench.step("undo"), bench.step("undo"), bench.step("redo"), bench.step("undo")]);
+  });
+  const steps = server.sent.filter(({ url }) => url.endsWith("/steps"));
+  expect(steps.map(({ body }) => body.base_revision)).toEqual([5, 4, 3, 4]);
+  await screen.findByText(/^rev 3/);
 });
 
 test("undo asks for the revision before", async () => {

@@ -1,14 +1,16 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, useCallback, useContext, useMemo } from "react";
+import { createContext, useCallback, useContext, useMemo, useRef } from "react";
 import type { Context, ReactNode } from "react";
 import { toast } from "../ui/Toasts";
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
-import { propertyQuery, stepRevision } from "../api/queries";
+import { fetchProperty, goBack, propertyQuery, stepRevision } from "../api/queries";
 import { ShownProvider } from "./shown";
 import { useKeptEdits } from "./useKeptEdits";
 import type { Conflict } from "./useKeptEdits";
 import { usePreview } from "./usePreview";
+import type { Waiting } from "./waiting";
+import { withWhatWaits } from "./withWhatWaits";
 
 /** What can be done with a property. */
 type Edits = {
@@ -19,16 +21,25 @@ type Edits = {
   /** Keep an edit. Resolves to null, or to what the server had against it. */
   edit: (label: string, operations: Operation[]) => Promise<string | null>;
   step: (direction: "undo" | "redo") => Promise<void>;
+  /** Let a revision of any branch stand again, as a new one. */
+  goBackTo: (revision: number) => Promise<void>;
   /** Take a state that another call answered with. */
   accept: (state: PropertyState) => void;
   resolveConflict: (how: "apply" | "drop") => Promise<void>;
+  /** Send once more, or leave, what was set aside. */
+  sendAgain: (edit_ids: string[]) => Promise<void>;
+  discard: (edit_ids: string[]) => Promise<void>;
 };
 
 /** How the edits made here stand with the server. */
 type Connection = {
-  /** Changes made here that the server has not acknowledged yet. */
+  /** How many changes made in this browser the server has not kept yet. */
   waiting: number;
+  /** What could not be kept, each with its reason. */
+  setAside: readonly Waiting[];
   offline: boolean;
+  /** Whether what waits goes with the page, for want of storage. */
+  keepsNothing: boolean;
   conflict: Conflict | null;
 };
 
@@ -56,8 +67,10 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     [cache, id],
   );
 
+  const taken = useRef(0);
   const accept = useCallback(
     (state: PropertyState) => {
+      taken.current += 1;
       cache.setQueryData(propertyQuery(id).queryKey, state);
       void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
     },
@@ -65,54 +78,99 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
   );
 
   const { preview, ask, endPreview } = usePreview(id, standing);
-  const { waiting, anyWaiting, offline, conflict, edit, resolved } = useKeptEdits({
+  /** How the property stands on the server, unless an answer that was asked for later has come meanwhile. */
+  const refetch = useCallback(async () => {
+    const before = taken.current;
+    try {
+      const state = await fetchProperty(id);
+      if (taken.current === before) accept(state);
+    } catch {
+      // Not reached, or removed: what is shown stays, and the next edit says so.
+    }
+  }, [accept, id]);
+  const keeper = useKeptEdits({
     id,
     loaded: query.data !== undefined,
     standing,
     accept,
     onEmpty: endPreview,
+    onChangedByOtherTab: refetch,
   });
+  const { waiting, setAside, anyWaiting, offline, keepsNothing, conflict } = keeper;
+  const { edit, send, sendAgain, discard, tellOtherTabs } = keeper;
 
-  const step = useCallback(
-    async (direction: "undo" | "redo") => {
-      const base = standing()?.revision;
-      if (base === undefined || anyWaiting()) return;
-      endPreview();
-      try {
-        accept(await stepRevision(id, base, direction));
-      } catch (error) {
-        if (error instanceof Refused && error.stale) {
-          await cache.invalidateQueries({ queryKey: propertyQuery(id).queryKey });
-          toast(
-            `Changed in another window, so nothing was ${direction === "undo" ? "undone" : "redone"}. This is how it stands now.`,
-          );
-        } else if (!(error instanceof Refused)) {
-          toast("No connection to the server. Nothing was changed.");
+  const turn = useRef(Promise.resolve());
+  /** Lets another revision stand. Asked for in a row, each is made on the revision that the one before it brought. */
+  const move = useCallback(
+    (ask: (base: number) => Promise<PropertyState>, notDone: string) => {
+      const now = async () => {
+        if (anyWaiting()) await send();
+        const base = standing()?.revision;
+        if (base === undefined || anyWaiting()) return;
+        endPreview();
+        try {
+          accept(await ask(base));
+          tellOtherTabs();
+        } catch (error) {
+          if (error instanceof Refused && error.stale) {
+            await refetch();
+            toast(`Changed in another window, so ${notDone}. This is how it stands now.`);
+          } else if (!(error instanceof Refused)) {
+            toast("No connection to the server. Nothing was changed.");
+          }
         }
-      }
+      };
+      return (turn.current = turn.current.then(now));
     },
-    [accept, anyWaiting, cache, endPreview, id, standing],
+    [accept, anyWaiting, endPreview, refetch, send, standing, tellOtherTabs],
+  );
+  const step = useCallback(
+    (direction: "undo" | "redo") =>
+      move(
+        (base) => stepRevision(id, base, direction),
+        direction === "undo" ? "nothing was undone" : "nothing was redone",
+      ),
+    [id, move],
+  );
+  const goBackTo = useCallback(
+    (revision: number) => move((base) => goBack(id, base, revision), "it did not go back"),
+    [id, move],
   );
 
   const resolveConflict = useCallback(
     async (how: "apply" | "drop") => {
-      const late = how === "apply" ? (conflict?.edits ?? []) : [];
-      resolved();
+      const late = (conflict?.edits ?? []).map((each) => each.edit_id);
       endPreview();
-      await cache.refetchQueries({ queryKey: propertyQuery(id).queryKey });
-      for (const each of late) {
-        const problem = await edit(each.label, each.operations);
-        if (problem) toast(`${each.label} could not be put on top: ${problem}`);
-      }
+      await refetch();
+      await (how === "apply" ? sendAgain(late) : discard(late));
     },
-    [cache, conflict, edit, endPreview, id, resolved],
+    [conflict, discard, endPreview, refetch, sendAgain],
   );
 
   const edits = useMemo(
-    (): Edits => ({ id, preview: ask, endPreview, edit, step, accept, resolveConflict }),
-    [accept, ask, edit, endPreview, id, resolveConflict, step],
+    (): Edits => ({
+      id,
+      preview: ask,
+      endPreview,
+      edit,
+      step,
+      goBackTo,
+      accept,
+      resolveConflict,
+      sendAgain,
+      discard,
+    }),
+    [accept, ask, discard, edit, endPreview, goBackTo, id, resolveConflict, sendAgain, step],
   );
-  const connection = useMemo(() => ({ waiting, offline, conflict }), [conflict, offline, waiting]);
+  const connection = useMemo(
+    () => ({ waiting: waiting.length, setAside, offline, keepsNothing, conflict }),
+    [conflict, keepsNothing, offline, setAside, waiting],
+  );
+  // Without a server what was typed is shown on every sheet; what was worked out is of the revision before it.
+  const typed = useMemo(
+    () => (offline && query.data && waiting.length ? withWhatWaits(query.data, waiting) : undefined),
+    [offline, query.data, waiting],
+  );
   if (query.isPending) return <Opening />;
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
   const saved = query.data;
@@ -120,7 +178,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     <EditsContext value={edits}>
       <SavedContext value={saved}>
         <ConnectionContext value={connection}>
-          <ShownProvider shown={preview ?? saved}>{children}</ShownProvider>
+          <ShownProvider shown={preview ?? typed ?? saved}>{children}</ShownProvider>
         </ConnectionContext>
       </SavedContext>
     </EditsContext>

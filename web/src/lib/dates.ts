@@ -12,6 +12,15 @@ export const daysBetween = (from: Date, to: Date) => Math.round((to.getTime() - 
 export const dayName = (date: Date) =>
   `${date.getUTCDate()} ${monthName(date.getUTCMonth() + 1)} ${date.getUTCFullYear()}`;
 
+/** When something was kept, by this machine's clock: 14:05 today, else 12 Sep 2021. */
+export function whenKept(utc: string): string {
+  const at = new Date(`${utc}Z`);
+  const today = new Date().toDateString() === at.toDateString();
+  return today
+    ? at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })
+    : at.toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
+}
+
 const DAYS_BEFORE = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 /** Day of a water year (0 to 365) on which each of its twelve months begins, in the order of the water year. */
 export function monthStarts(firstMonth: number): { month: number; day: number }[] {

@@ -33,7 +33,7 @@ export function smallState(changes: Partial<PropertyState> = {}): PropertyState 
 
 type Sent = {
   url: string;
-  body: { base_revision: number; edit_id?: string; direction?: string; operations?: Operation[] };
+  body: { base_revision: number; edit_id?: string; label?: string; direction?: string; operations?: Operation[] };
 };
 
 /** Answers the calls that the workbench makes, as the server would for replacements in the cistern. */
@@ -44,6 +44,8 @@ export class FakeServer {
   down = false;
   /** Set to refuse edits with this message. */
   refusal: string | null = null;
+  /** Labels of edits on which the server fails, whoever sends them. */
+  fails: string[] = [];
 
   constructor() {
     vi.stubGlobal("fetch", (input: Request) => this.answer(input));
@@ -65,12 +67,14 @@ export class FakeServer {
     const body = (await request.json()) as Sent["body"];
     this.sent.push({ url, body });
     if (url.endsWith("/preview")) return json(200, { ...this.state, document: this.applied(body.operations!) });
+    if (this.fails.includes(body.label ?? "")) return json(500, { errors: [], revision: null });
     if (this.refusal)
       return json(422, { errors: [{ field: "cistern.transfer_l_day", message: this.refusal }], revision: null });
     if (body.base_revision !== this.state.revision)
       return json(409, { errors: [{ field: "base_revision", message: "changed" }], revision: this.state.revision });
     if (url.endsWith("/steps")) {
-      this.state = { ...this.state, revision: this.state.revision - 1, can_undo: false };
+      const revision = this.state.revision + (body.direction === "undo" ? -1 : 1);
+      this.state = { ...this.state, revision, can_undo: revision > 1 };
       return json(200, this.state);
     }
     this.keep(body.operations!, "Edit");

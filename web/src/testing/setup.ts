@@ -1,4 +1,6 @@
+import "fake-indexeddb/auto";
 import { cleanup, configure } from "@testing-library/react";
+import { deleteDB } from "idb";
 import { afterEach } from "vitest";
 
 // A sheet is fetched when it is opened, which takes its time on a machine that does other things beside.
@@ -18,7 +20,8 @@ HTMLCanvasElement.prototype.getContext = () => null;
 Element.prototype.hasPointerCapture = () => false;
 Element.prototype.scrollIntoView = () => {};
 
-afterEach(() => {
+afterEach(async () => {
   cleanup();
   localStorage.clear();
+  await deleteDB("lean-year");
 });

@@ -6,6 +6,7 @@ import { toast } from "../../ui/Toasts";
 import { client, Refused, taken } from "../../api/client";
 import type { ListedProperty } from "../../api/client";
 import { asFile, propertyListQuery, propertyQuery } from "../../api/queries";
+import { whenKept } from "../../lib/dates";
 import { NewPropertyDialog } from "./NewPropertyDialog";
 
 const FIRST_SHOWN = 50;
@@ -132,7 +133,7 @@ function PropertyRow({ listed, remove }: { listed: ListedProperty; remove: () =>
       </div>
       <div className="flex items-start justify-between gap-4 small:block small:text-right">
         <p className="note whitespace-nowrap">
-          rev {listed.revision}, {changed(listed.changed_at)}
+          rev {listed.revision}, {whenKept(listed.changed_at)}
         </p>
         <button
           className="fix relative z-10 min-h-11 text-table"
@@ -170,14 +171,6 @@ function YearBars({ years }: { years: number[] }) {
       <path d="M0 56.5H200" stroke="var(--ink)" strokeWidth="1.2" />
     </svg>
   );
-}
-
-function changed(utc: string): string {
-  const at = new Date(`${utc}Z`);
-  const today = new Date().toDateString() === at.toDateString();
-  return today
-    ? at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })
-    : at.toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
 }
 
 const DEMOS: Record<string, { name: string; about: string }> = {
