@@ -152,3 +152,17 @@ test("what another tab changes under the focus is replaced by what is typed, and
   await waitFor(() => expect(tank.value).toBe("50 m³"));
   expect([tank.selectionStart, tank.selectionEnd]).toEqual([0, tank.value.length]);
 });
+
+test("what is typed while the entry before it is being kept stays, and is kept in its turn", async () => {
+  const tank = await open();
+  server.held = new Promise((go) => setTimeout(go, 150));
+  await userEvent.clear(tank);
+  await userEvent.type(tank, "90 m3{Enter}");
+  await userEvent.clear(tank);
+  await userEvent.type(tank, "91 m3");
+  await waitFor(() => expect(server.state.revision).toBe(2));
+  await new Promise((done) => setTimeout(done, 50));
+  expect(tank.value).toBe("91 m3");
+  await userEvent.type(tank, "{Enter}");
+  await waitFor(() => expect(server.state.document.cistern.transfer_l_day).toBe(91_000));
+});

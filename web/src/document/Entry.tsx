@@ -93,6 +93,8 @@ export function Entry({
   /** The text that was sent and is not answered yet; it is not sent a second time on leaving the field. */
   const sent = useRef<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
+  /** What stands in the field now, for an answer that comes while somebody types on. */
+  const typed = useRef<string | null>(null);
   const problemId = useId();
   const shown = draft ?? (value === null ? "" : (bare ? writeBare : write)(kind, units, value));
   const assumed = document.assumed.some((pointer) => pointer === path);
@@ -106,6 +108,7 @@ export function Entry({
   useEffect(() => () => clearTimeout(nudged.current?.timer), []);
   // Another tab's change may come in here: what is typed next still replaces it all.
   useLayoutEffect(() => {
+    typed.current = shown;
     const here = input.current;
     if (draft === null && here && here === here.ownerDocument.activeElement) here.select();
   }, [draft, shown]);
@@ -122,6 +125,7 @@ export function Entry({
     const refused = await bench.edit(`${label} ${write(kind, units, next)}`, operations(next));
     if (sent.current !== text) return; // changed again meanwhile
     sent.current = null;
+    if (typed.current !== text) return; // something else is being typed already
     setProblem(refused);
     setDraft(refused ? text : null);
   };

@@ -44,6 +44,8 @@ export class FakeServer {
   down = false;
   /** Set to refuse edits with this message. */
   refusal: string | null = null;
+  /** Edits are answered once this has happened. */
+  held: Promise<unknown> = Promise.resolve();
   /** Labels of edits on which the server fails, whoever sends them. */
   fails: string[] = [];
 
@@ -67,6 +69,7 @@ export class FakeServer {
     const body = (await request.json()) as Sent["body"];
     this.sent.push({ url, body });
     if (url.endsWith("/preview")) return json(200, { ...this.state, document: this.applied(body.operations!) });
+    await this.held;
     if (this.fails.includes(body.label ?? "")) return json(500, { errors: [], revision: null });
     if (this.refusal)
       return json(422, { errors: [{ field: "cistern.transfer_l_day", message: this.refusal }], revision: null });
