@@ -3,6 +3,7 @@
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
+from sqlalchemy.exc import DatabaseError
 from starlette.exceptions import HTTPException
 
 from lean_year.api.jobs import UnknownJob
@@ -46,8 +47,13 @@ def _unknown(_: Request, error: LookupError) -> JSONResponse:
 
 
 def _http(_: Request, error: HTTPException) -> JSONResponse:
-    message = TOO_LARGE if error.status_code == 413 else str(error.detail).lower()
+    message = {413: TOO_LARGE, 400: "is not JSON that can be read"}.get(error.status_code, str(error.detail).lower())
     return refuse(error.status_code, "request", message)
+
+
+def _storage(_: Request, error: DatabaseError) -> JSONResponse:
+    """The disk is full, or may not be written: whoever asked keeps what was typed and asks again."""
+    return refuse(503, "data", f"the server cannot write its data ({error.orig}); nothing of this was kept there")
 
 
 def add_handlers(app: FastAPI) -> None:
@@ -61,5 +67,6 @@ def add_handlers(app: FastAPI) -> None:
         (UnknownRecord, _unknown),
         (UnknownJob, _unknown),
         (HTTPException, _http),
+        (DatabaseError, _storage),
     ):
         app.add_exception_handler(kind, handler)  # type: ignore[arg-type]

@@ -72,14 +72,11 @@ def backup(
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Copy all data to one file, also while the application runs."""
-    from lean_year.store import database
+    from lean_year.store import backups
 
-    folder = data_folder(data)
     if out.exists():
         raise InputError("out", f"{out} exists already; name a new file")
-    if not (folder / database.FILE_NAME).is_file():
-        raise InputError("data", f"there is no database in {folder}")
-    database.backup(folder, out)
+    backups.backup(data_folder(data), out)
     show({"written": str(out)}, as_json)
 
 
@@ -88,17 +85,14 @@ def restore(
     data: DataFolder = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
-    """Put a backup in the place of all data."""
-    from lean_year.store import database
+    """Put a backup in the place of all data; what was there before is kept beside it."""
+    from lean_year.store import backups
 
     folder = data_folder(data)
     if not file.is_file():
         raise InputError("file", f"there is no file {file}")
-    try:
-        database.restore(folder, file)
-    except ValueError as error:
-        raise InputError("file", f"{file} {error}") from error
-    show({"restored": str(folder)}, as_json)
+    replaced = backups.restore(folder, file)
+    show({"restored": str(folder), "replaced_kept_as": None if replaced is None else str(replaced)}, as_json)
 
 
 def add_commands(app: typer.Typer) -> None:

@@ -8,12 +8,13 @@ from typing import Any
 from lean_year.core.errors import InputError
 from lean_year.property.document import Property
 from lean_year.property.outline import check_outline
-from lean_year.property.roofs import Outline, Roof
+from lean_year.property.roofs import MOST_CORNERS, Outline, Roof
 
 _SEMI_MAJOR_M = 6_378_137.0
 _ECCENTRICITY_2 = 0.00669437999014
 """WGS 84."""
 MOST_APART_M = 5_000.0
+MOST_DEGREES_OR_METRES = 1e12
 MOST_ROOFS = 40
 
 
@@ -64,12 +65,14 @@ def _positions(ring: Any, where: str) -> list[tuple[float, float]]:
             not isinstance(position, list)
             or len(position) < 2
             or not all(isinstance(x, int | float) and not isinstance(x, bool) for x in position[:2])
-            or not all(math.isfinite(x) for x in position[:2])
+            or not all(abs(x) < MOST_DEGREES_OR_METRES for x in position[:2])
         ):
             raise InputError(where, "must hold positions [longitude, latitude]")
         out.append((float(position[0]), float(position[1])))
     if out[0] != out[-1]:
         raise InputError(where, "must end where it begins")
+    if len(out) - 1 > MOST_CORNERS:
+        raise InputError(where, f"may have at most {MOST_CORNERS} corners, got {len(out) - 1}; draw it with fewer")
     return out[:-1]
 
 
@@ -85,7 +88,7 @@ def read_geojson_roofs(text: str, near_latitude_deg: float | None = None) -> tup
     """
     try:
         raw = json.loads(text)
-    except (json.JSONDecodeError, RecursionError) as error:
+    except (ValueError, RecursionError) as error:  # no JSON, a number too long to read, or nested too deep
         raise InputError("file", "is not GeoJSON that can be read") from error
     found = _rings(raw, "file")
     if len(found) > MOST_ROOFS:

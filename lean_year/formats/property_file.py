@@ -88,9 +88,8 @@ def file_text(data: bytes) -> str:
 def read_property_file(path: Path) -> PropertyFile:
     """Read a property file from disk; see `parse_property_file`."""
     try:
-        if path.stat().st_size > MAX_BYTES:
-            raise InputError("file", f"may have at most {MAX_BYTES // 1024**2} MB: {path}")
-        data = path.read_bytes()
+        with path.open("rb") as file:
+            data = file.read(MAX_BYTES + 1)
     except OSError as error:
         raise InputError("file", f"cannot read {path}: {error.strerror}") from error
     return parse_property_file(file_text(data))

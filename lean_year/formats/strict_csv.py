@@ -27,9 +27,11 @@ def read_strict_csv(path: Path) -> DailyRain:
         Naming the line for a gap, repeat, blank, negative or anything else that is not a day's rain.
     """
     try:
-        if path.stat().st_size > MAX_BYTES:
+        with path.open("rb") as file:
+            data = file.read(MAX_BYTES + 1)
+        if len(data) > MAX_BYTES:
             raise InputError("rain", f"the file may have at most {MAX_BYTES // 1024**2} MB: {path}")
-        text = path.read_text("utf-8-sig")
+        text = data.decode("utf-8-sig")
     except OSError as error:
         raise InputError("rain", f"cannot read {path}: {error.strerror}") from error
     except UnicodeDecodeError as error:

@@ -38,11 +38,14 @@ class PlanArea(Part):
     area_m2: float = Field(ge=0, le=MAX_AREA_M2)
 
 
+MOST_CORNERS = 200
+
+
 class Outline(Part):
     """The corners of a surface seen from above, in order round it. [m]"""
 
     kind: Literal["outline"] = "outline"
-    points_m: list[Point] = Field(min_length=3, max_length=200)
+    points_m: list[Point] = Field(min_length=3, max_length=MOST_CORNERS)
 
     @model_validator(mode="after")
     def _is_simple(self) -> "Outline":

@@ -63,7 +63,9 @@ def _tanks_with_shapes(raw: dict[str, Any]) -> dict[str, Any]:
         "outlet_m": height_m * below_l / tank_l if tank_l else 0.0,
     }
     moved = {"/cistern/tank_l": "/cistern/tanks/0/shape", "/cistern/below_outlet_l": "/cistern/tanks/0/outlet_m"}
-    assumed = [moved.get(pointer, pointer) for pointer in raw.get("assumed", [])]
+    assumed = raw.get("assumed", [])
+    if isinstance(assumed, list):
+        assumed = [moved.get(pointer, pointer) if isinstance(pointer, str) else pointer for pointer in assumed]
     return raw | {"version": 2, "cistern": old | {"tanks": [tank]}, "assumed": assumed}
 
 

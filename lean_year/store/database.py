@@ -8,8 +8,12 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.util import CommandError
 from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
+
+from lean_year.core.errors import InputError
 
 FILE_NAME = "lean-year.sqlite3"
 
@@ -41,10 +45,28 @@ def migrations_config(engine: Engine) -> Config:
 
 
 def open_database(folder: Path) -> Engine:
-    """Open, or make, the database in a folder and bring it up to date."""
-    folder.mkdir(parents=True, exist_ok=True)
+    """Open, or make, the database in a folder and bring it up to date.
+
+    Raises
+    ------
+    InputError
+        If the folder cannot be written, or holds something else, or the database is of a newer version.
+    """
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        raise InputError("data", f"{folder} cannot be made: {error.strerror}") from error
     engine = open_engine(folder / FILE_NAME)
-    command.upgrade(migrations_config(engine), "head")
+    try:
+        command.upgrade(migrations_config(engine), "head")
+    except CommandError as error:
+        engine.dispose()
+        raise InputError(
+            "data", f"{folder} was written by a newer version of this application; bring this one up to date"
+        ) from error
+    except DatabaseError as error:
+        engine.dispose()
+        raise InputError("data", f"{folder / FILE_NAME} cannot be opened: {error.orig}") from error
     return engine
 
 
@@ -60,37 +82,3 @@ def writing(engine: Engine) -> Iterator[Session]:
     """One transaction that is on disk when the block ends without an error, and nowhere if it does not."""
     with Session(engine.execution_options(writes=True), expire_on_commit=False) as session, session.begin():
         yield session
-
-
-def backup(folder: Path, out: Path) -> None:
-    """Copy the database to one file, also while it is in use."""
-    with sqlite3.connect(folder / FILE_NAME) as source, sqlite3.connect(out) as copy:
-        source.backup(copy)
-    source.close()
-    copy.close()
-
-
-def restore(folder: Path, kept: Path) -> None:
-    """Put a backup in the place of the database, also while it is in use.
-
-    Raises
-    ------
-    ValueError
-        If the file is not a sound backup.
-    """
-    folder.mkdir(parents=True, exist_ok=True)
-    source = sqlite3.connect(f"file:{kept}?mode=ro", uri=True)
-    try:
-        sound = source.execute("PRAGMA integrity_check").fetchone()[0] == "ok"
-        tables = {row[0] for row in source.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
-        if not sound or not {"properties", "revisions", "rain_records"} <= tables:
-            raise ValueError("is not a sound backup of this application")
-        target = sqlite3.connect(folder / FILE_NAME)
-        try:
-            source.backup(target)
-        finally:
-            target.close()
-    except sqlite3.DatabaseError as error:
-        raise ValueError("is not a sound backup of this application") from error
-    finally:
-        source.close()

@@ -7,7 +7,8 @@ import pytest
 
 from lean_year.api.workshop import Workshop
 from lean_year.store import properties
-from lean_year.store.database import backup, open_database, restore
+from lean_year.store.backups import backup, restore
+from lean_year.store.database import open_database
 from tests.farm import resize
 
 HANDS = 8

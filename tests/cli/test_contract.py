@@ -219,6 +219,14 @@ def test_backup_refuses_to_overwrite_and_restore_refuses_rubbish(lean_year, tmp_
     assert lean_year("restore", tmp_path / "there", "--data", tmp_path / "data")[0] == 2
 
 
+def test_a_file_without_end_is_refused_and_not_read_to_the_end(lean_year):
+    for command in (["plan", "/dev/zero"], ["smallest", "--rain", "/dev/zero", *["--roof-m2", "1", "--runoff", "1"],
+                    *["--loss-mm", "0", "--demand-l-day", "1", "--rule", "yas"]]):  # fmt: skip
+        code, _, error = lean_year(*command)
+        assert code == 2
+        assert "at most 16 MB" in error
+
+
 def test_the_installed_command_runs_in_a_process_of_its_own(seattle_csv):
     arguments = [str(each) for each in supply(seattle_csv, "yas", tank_l=5_000)]
     command = [sys.executable, "-c", "from lean_year.cli.main import run; run()", "replay", *arguments]

@@ -18,11 +18,9 @@ from lean_year.property.start import new_property
 from lean_year.store import properties, records
 from lean_year.store.database import (
     FILE_NAME,
-    backup,
     migrations_config,
     open_database,
     open_engine,
-    restore,
     writing,
 )
 from lean_year.store.properties import StaleRevision, Summary, UnknownProperty
@@ -127,19 +125,40 @@ def test_opening_and_listing_take_a_fixed_number_of_statements(engine):
     assert len([text for text in seen if text.startswith("SELECT")]) <= 3
 
 
-def test_a_backup_made_while_in_use_restores(engine, tmp_path):
-    stored = put(engine)
-    add(engine, stored, 9_000, "edit-0001")
-    backup(tmp_path, tmp_path / "kept")
-    add(engine, properties.load_property(engine, "p"), 7_000, "edit-0002")
-    engine.dispose()
-    restore(tmp_path, tmp_path / "kept")
-    again = open_engine(tmp_path / FILE_NAME)
-    assert properties.load_property(again, "p").document.cistern.gross_l == 9_000
-    again.dispose()
-    (tmp_path / "rubbish").write_bytes(b"not a database" * 100)
-    with pytest.raises(ValueError, match="not a sound backup"):
-        restore(tmp_path, tmp_path / "rubbish")
+def record(session, key, owner):
+    rain = DailyRain(np.datetime64("2001-02-03").astype(object), np.array([1.0, 2.0]))
+    records.add_record(session, key, rain=rain, name=key, note="", property_id=owner)
+
+
+def test_a_record_goes_with_the_last_property_that_names_it(engine):
+    """Two properties on one record, in whatever revision; a record that nobody names goes with its property."""
+    first, second = put(engine, "p"), put(engine, "q")
+    with writing(engine) as session:
+        record(session, "record-shared", "p")
+        record(session, "record-own", "p")
+    named = second.document.model_copy(
+        update={"rain": second.document.rain.model_copy(update={"record_id": "record-shared"})}
+    )
+    with writing(engine) as session:
+        properties.add_revision(session, "q", base=1, edit_id=None, label="Rain", document=named, summary=SUMMARY)
+    with writing(engine) as session:
+        back = properties.load_revision(engine, "q", 1)
+        properties.add_revision(session, "q", base=2, edit_id=None, label="Back", document=back, summary=SUMMARY)
+    properties.remove_property(engine, first.id)
+    assert records.load_record(engine, "record-shared")[0].name == "record-shared"
+    with pytest.raises(records.UnknownRecord):
+        records.load_record(engine, "record-own")
+    properties.remove_property(engine, "q")
+    with pytest.raises(records.UnknownRecord):
+        records.load_record(engine, "record-shared")
+
+
+def test_an_edit_can_be_undone_and_has_nothing_to_redo(engine):
+    stored = add(engine, put(engine), 9_000, "edit-0001")
+    assert stored == properties.load_property(engine, "p")
+    assert (stored.can_undo, stored.can_redo, stored.demo) == (True, False, None)
+    back = properties.move_head(engine, "p", base=2, target=1, summary=SUMMARY)
+    assert (back.can_undo, back.can_redo) == (False, True)
 
 
 WRITER = """

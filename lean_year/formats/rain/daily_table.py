@@ -71,6 +71,10 @@ def _date_order(parts: NDArray[np.int64], lines: NDArray[np.int64], chosen: Date
     return "dmy" if np.median(steps["dmy"]) <= np.median(steps["mdy"]) else "mdy"
 
 
+MOST_READ = 10 * MAX_RAIN_MM
+"""The largest day in tenths of a millimetre, the smallest unit that a file may be in."""
+
+
 class _Rows:
     """The rows of the table as dates in parts and numbers, with those refused."""
 
@@ -123,7 +127,10 @@ class _Rows:
                     value = np.nan
                     self.blank += 1
                 elif value < 0:
-                    self.refuse(line, row, f"rain cannot be negative: {cell}")
+                    self.refuse(line, row, f"rain cannot be negative: {cell[:30]}")
+                    continue
+                elif value > MOST_READ:
+                    self.refuse(line, row, f"cannot be a day's rain in any unit: {cell[:30]}")
                     continue
             else:
                 self.refuse(line, row, f"not a number: {cell[:30]!r}")

@@ -12,6 +12,8 @@ from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import FIRST_YEAR, LAST_YEAR
 
 MAX_BYTES = 16 * 1024 * 1024
+MOST_LINES, MOST_CELLS, LONGEST_LINE = 500_000, 4_000_000, 4_000
+_TOO_LONG = re.compile(rf"[^\r\n]{{{LONGEST_LINE + 1}}}")
 TRACE_WORDS = {"t", "tr", "trace"}
 MISSING_WORDS = {"", "na", "n/a", "nan", "null", "none", "m", "-", "--", "---", "x", "missing"}
 DATE = re.compile(r"(\d{1,4})[-/. ](\d{1,2})[-/. ](\d{1,4})(?:[T ]\d{1,2}:\d{2}(?::\d{2})?(?:Z|\+00:00)?)?", re.ASCII)
@@ -57,10 +59,22 @@ class Table:
 
 def split_rows(text: str) -> tuple[list[list[str]], str]:
     """The cells of a text and the delimiter that parts them; empty where nothing does."""
+    if text.count("\n") > MOST_LINES:
+        raise InputError(
+            "file", f"has {text.count(chr(10)):,} lines; a table of rain may have at most {MOST_LINES:,}"
+        )
+    if _TOO_LONG.search(text):
+        raise InputError(
+            "file", f"has a line of more than {LONGEST_LINE:,} characters; a table has a row on each line"
+        )
     lines = [line for line in text.splitlines()[:_LINES_LOOKED_AT] if line.strip()]
     delimiter = _delimiter(lines) if lines else ""
     if not delimiter:
         return [], ""
+    if text.count(delimiter) > MOST_CELLS:
+        raise InputError(
+            "file", f"has {text.count(delimiter):,} cells; a table of rain may have at most {MOST_CELLS:,}"
+        )
     try:
         return _split(text, delimiter), delimiter
     except csv.Error as error:

@@ -94,7 +94,7 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) 
 });
 
 function Saving() {
-  const { offline, waiting, setAside, keepsNothing } = useConnection();
+  const { offline, trouble, waiting, setAside, keepsNothing } = useConnection();
   const { revision } = useSaved();
   const [open, setOpen] = useState(false);
   if (!offline && !setAside.length) return null;
@@ -102,7 +102,7 @@ function Saving() {
     <div className="note max-w-[34ch]">
       {offline && (
         <p role="status" className="text-parched-7">
-          <strong>No connection.</strong>{" "}
+          <strong>{trouble ? `${trouble[0]!.toUpperCase()}${trouble.slice(1)}.` : "No connection."}</strong>{" "}
           {waiting > 0 &&
             `${waiting === 1 ? "1 change is" : `${waiting} changes are`} kept here and sent when it is back; what is worked out is still that of revision ${revision}.`}
           {waiting > 0 && keepsNothing && " This browser stores nothing: leave the page open."}

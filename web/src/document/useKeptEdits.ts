@@ -38,6 +38,8 @@ const waits = (entries: readonly Waiting[]) => entries.filter(({ state }) => sta
 /** Keeps edits: they wait in the outbox, which all tabs share, until the server has kept them, one after the other. */
 export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedByOtherTab }: Sender) {
   const [offline, setOffline] = useState(false);
+  /** What the server itself says, where it is there and cannot keep anything. */
+  const [trouble, setTrouble] = useState<string | null>(null);
   const outbox = useMemo(() => new Outbox(id), [id]);
   const entries = useSyncExternalStore(outbox.subscribe, outbox.entries);
   const settles = useRef(new Map<string, Settle>());
@@ -62,7 +64,10 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
           await outbox.change(kept(edit_id, state.revision));
           return true;
         } catch (error) {
-          if (!(error instanceof Refused) || NOT_THERE.includes(error.status)) return false;
+          if (!(error instanceof Refused) || NOT_THERE.includes(error.status)) {
+            setTrouble(error instanceof Refused ? (error.refusal?.errors[0]?.message ?? null) : null);
+            return false;
+          }
           if (error.stale) {
             const came = waits(await outbox.change(late(error.refusal!.revision!)));
             [edit_id, ...came.map((each) => each.edit_id)].forEach((each) => settle(each, null));
@@ -184,6 +189,7 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
     conflict,
     anyWaiting,
     offline,
+    trouble,
     keepsNothing,
     edit,
     send,

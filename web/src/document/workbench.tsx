@@ -38,6 +38,8 @@ type Connection = {
   /** What could not be kept, each with its reason. */
   setAside: readonly Waiting[];
   offline: boolean;
+  /** While offline: what the server says, where it is there and cannot keep anything. */
+  trouble: string | null;
   /** Whether what waits goes with the page, for want of storage. */
   keepsNothing: boolean;
   conflict: Conflict | null;
@@ -96,7 +98,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     onEmpty: endPreview,
     onChangedByOtherTab: refetch,
   });
-  const { waiting, setAside, anyWaiting, offline, keepsNothing, conflict } = keeper;
+  const { waiting, setAside, anyWaiting, offline, trouble, keepsNothing, conflict } = keeper;
   const { edit, send, sendAgain, discard, tellOtherTabs } = keeper;
 
   const turn = useRef(Promise.resolve());
@@ -163,8 +165,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     [accept, ask, discard, edit, endPreview, goBackTo, id, resolveConflict, sendAgain, step],
   );
   const connection = useMemo(
-    () => ({ waiting: waiting.length, setAside, offline, keepsNothing, conflict }),
-    [conflict, keepsNothing, offline, setAside, waiting],
+    () => ({ waiting: waiting.length, setAside, offline, trouble, keepsNothing, conflict }),
+    [conflict, keepsNothing, offline, setAside, trouble, waiting],
   );
   // Without a server what was typed is shown on every sheet; what was worked out is of the revision before it.
   const typed = useMemo(
