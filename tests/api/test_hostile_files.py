@@ -1,4 +1,4 @@
-"""Files and documents made to break something: each costs a sentence, never a server error, and little time or memory."""
+"""Files and documents made to break something: each costs a sentence, no server error, and little time or memory."""
 
 import contextlib
 import json

@@ -1,14 +1,15 @@
 import { axisUnit } from "../lib/units";
 import { DropdownMenu, ToggleGroup } from "radix-ui";
-import { lazy, memo, Suspense, useState } from "react";
+import { memo, useState } from "react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { toggleLight, useLight } from "../lib/light";
 import { useMoved, usePlan } from "../document/shown";
 import { useConnection, useEdits, useSaved } from "../document/workbench";
+import { fetched } from "../ui/fetched";
 import { SetAsideDialog } from "./SetAsideDialog";
 
-const Revisions = lazy(async () => ({ default: (await import("./revisions/RevisionsDialog")).RevisionsDialog }));
+const Revisions = fetched(async () => (await import("./revisions/RevisionsDialog")).RevisionsDialog);
 
 type Opens = { openHelp: () => void; openGlossary: () => void };
 
@@ -55,11 +56,7 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary }: Opens) 
         >
           rev {saved.revision}
         </button>
-        {revisionsOpen && (
-          <Suspense fallback={null}>
-            <Revisions setOpen={setRevisionsOpen} />
-          </Suspense>
-        )}
+        {revisionsOpen && <Revisions setOpen={setRevisionsOpen} />}
         <Tool label="Redo" disabled={!saved.can_redo || cannotStep} onClick={() => void edits.step("redo")}>
           <path d="M14 5l4 4-4 4M17.5 9H9a4.5 4.5 0 000 9h4" />
         </Tool>

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, useCallback, useContext, useMemo, useRef } from "react";
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
 import type { Context, ReactNode } from "react";
 import { toast } from "../ui/Toasts";
 import { Refused } from "../api/client";
@@ -10,7 +10,9 @@ import { useKeptEdits } from "./useKeptEdits";
 import type { Conflict } from "./useKeptEdits";
 import { usePreview } from "./usePreview";
 import type { Waiting } from "./waiting";
-import { withWhatWaits } from "./withWhatWaits";
+import type { withWhatWaits } from "./withWhatWaits";
+
+const AFTER_FIRST_VIEW_MS = 1_000;
 
 /** What can be done with a property. */
 type Edits = {
@@ -169,9 +171,10 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     [conflict, keepsNothing, offline, setAside, trouble, waiting],
   );
   // Without a server what was typed is shown on every sheet; what was worked out is of the revision before it.
+  const show = useWithWhatWaits(query.data !== undefined);
   const typed = useMemo(
-    () => (offline && query.data && waiting.length ? withWhatWaits(query.data, waiting) : undefined),
-    [offline, query.data, waiting],
+    () => (offline && query.data && waiting.length ? show?.(query.data, waiting) : undefined),
+    [offline, query.data, show, waiting],
   );
   if (query.isPending) return <Opening />;
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
@@ -185,6 +188,22 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
       </SavedContext>
     </EditsContext>
   );
+}
+
+/** Fetched once the first view stands, so that it is here when the connection is lost. */
+function useWithWhatWaits(loaded: boolean) {
+  const [made, setMade] = useState<{ show: typeof withWhatWaits } | null>(null);
+  useEffect(() => {
+    if (!loaded) return;
+    const timer = setTimeout(() => {
+      import("./withWhatWaits").then(
+        ({ withWhatWaits: show }) => setMade({ show }),
+        () => undefined, // offline already: what was typed is shown where it was typed
+      );
+    }, AFTER_FIRST_VIEW_MS);
+    return () => clearTimeout(timer);
+  }, [loaded]);
+  return made?.show;
 }
 
 function Opening() {
