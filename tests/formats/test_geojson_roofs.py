@@ -57,7 +57,7 @@ def test_a_roof_of_a_known_house_is_right_to_a_thousandth():
 
 def test_several_outlines_keep_their_places():
     roofs, _, _ = read_geojson_roofs(collection(polygon(*box(2, 48)), polygon(*box(2.0005, 48.0002)), names=["A"]))
-    assert [roof.name for roof in roofs] == ["A", "Outline 2"]
+    assert [(roof.id, roof.name) for roof in roofs] == [("outline-1", "A"), ("outline-2", "Outline 2")]
     (x1, y1), (x2, y2) = (roof.extent.points_m[0] for roof in roofs)
     _, _, apart = EARTH.inv(2, 48, 2.0005, 48.0002)
     assert ((x2 - x1) ** 2 + (y2 - y1) ** 2) ** 0.5 == pytest.approx(apart, rel=1e-3)

@@ -118,6 +118,14 @@ def test_the_gutters_of_an_older_version_are_runs_with_as_many_outlets(name, ver
     assert {roof.id for roof in opened.roofs if len(roof.gutters) == 2} == two_eaves
 
 
+@pytest.mark.parametrize(("pitch_deg", "eaves"), [(4.9, 1), (5, 2), (30, 2)])
+def test_a_roof_that_was_pitched_had_two_eaves(pitch_deg, eaves):
+    old = written_by(3, "saltmarrow")
+    old["roofs"][0] |= {"pitch_deg": pitch_deg, "gutter": {"outlets": 2}}
+    old["roofs"][0]["extent"].pop("along_slope", None)
+    assert len(check(upgrade(old)).roofs[0].gutters) == eaves
+
+
 def test_what_was_assumed_of_a_gutter_stays_so():
     old = written_by(3, "saltmarrow") | {
         "assumed": ["/roofs/1/gutter/outlets", "/roofs/0/gutter/width_mm", "/prices"]

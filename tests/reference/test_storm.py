@@ -110,3 +110,17 @@ def test_runs_that_join_are_the_same_in_any_order_of_the_list():
         shares[0, at] = 1.0
         joined = play_storm(rain, shares=shares, groups=[group(0, each) for each in into], **common)
         assert joined.level_m == pytest.approx(alone.level_m)
+
+
+def test_water_runs_through_a_link_either_way():
+    heads, flows = rating(OverflowPipe(bore_mm=75, length_m=3, drop_m=0, fittings=2))
+    levels = []
+    for near, far in ((0, 1), (1, 0)):
+        out = play_storm(
+            np.zeros(30), area_m2=np.array([1.0]), gutter_l_s=np.array([FREE]), shares=np.array([[1.0]]),
+            groups=[group(0)], vessels=[tank(3.0, 2.4, 2.2, 0.4), tank(3.0, 2.4, 2.2, 1.6, overflows=1)],
+            links=[StormLink(near, far, 2.0)], overflow_head_m=heads, overflow_l_s=flows,
+        )  # fmt: skip
+        levels.append(out.level_m)
+    assert levels[0] == pytest.approx(levels[1])
+    assert levels[0][:, -1] == pytest.approx([1.0, 1.0], abs=0.02)

@@ -10,7 +10,7 @@ from scipy.integrate import dblquad
 
 from lean_year.core.errors import InputError
 from lean_year.core.ground import bearing as ground_load
-from lean_year.core.ground import flotation, foundation, wind
+from lean_year.core.ground import flotation, foundation, tank_weights, wind
 from lean_year.core.ground.earthworks import Footprint, earthworks
 from lean_year.core.quick_sums import work_out
 
@@ -223,3 +223,11 @@ def test_ground_that_is_none_is_refused_by_name(values, field):
     with pytest.raises(InputError) as refused:
         earthworks(**({"pad": Footprint(3, 3, round=True), "over_m": 0, "slope": 0.1} | values))
     assert refused.value.field == field
+
+
+def test_a_precast_chamber_pushes_away_its_walls_and_its_floor_too():
+    """By hand: 3 by 2 m inside, walls and floor of 90 mm, water 2 m over the inner floor: 3.18 x 2.18 x 2.09 m."""
+    displaced = tank_weights.cast_tank_displaces_m3(length_m=3.0, width_m=2.0, depth_m=2.0)
+    assert displaced == pytest.approx(14.4886, abs=1e-3)
+    turned = tank_weights.cast_tank_displaces_m3(length_m=2.0, width_m=3.0, depth_m=2.0)
+    assert turned == displaced
