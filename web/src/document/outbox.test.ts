@@ -1,3 +1,4 @@
+import "../testing/storage";
 import { deleteDB } from "idb";
 import { expect, test, vi } from "vitest";
 import { Outbox } from "./outbox";

@@ -1,3 +1,4 @@
+import "../testing/storage";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, render, screen, waitFor } from "@testing-library/react";
 import { useLayoutEffect } from "react";

@@ -1,6 +1,4 @@
-import "fake-indexeddb/auto";
 import { cleanup, configure } from "@testing-library/react";
-import { deleteDB } from "idb";
 import { afterEach } from "vitest";
 
 // A sheet is fetched when it is opened, which takes its time on a machine that does other things beside.
@@ -20,8 +18,7 @@ HTMLCanvasElement.prototype.getContext = () => null;
 Element.prototype.hasPointerCapture = () => false;
 Element.prototype.scrollIntoView = () => {};
 
-afterEach(async () => {
+afterEach(() => {
   cleanup();
   localStorage.clear();
-  await deleteDB("lean-year");
 });
