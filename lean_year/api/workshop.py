@@ -3,6 +3,7 @@
 Plans of recent revisions and prepared records are kept, so that an edit replays only itself.
 """
 
+from collections.abc import Callable
 from functools import lru_cache
 from threading import Lock
 from typing import Any, Literal
@@ -10,6 +11,7 @@ from typing import Any, Literal
 from cachetools import LRUCache
 from sqlalchemy import Engine
 from sqlalchemy.exc import IntegrityError
+from sqlalchemy.orm import Session
 
 from lean_year.api.jobs import Job, JobKind, Jobs
 from lean_year.api.schemas import Comparison, StationsCompared
@@ -236,6 +238,21 @@ class Workshop:
         if before is None:
             return self.stored(property_id), ""
         document, planned, moved = self._changed(before, operations)
+        return self._keep(property_id, base, edit_id, label, document, planned, moved)
+
+    def _keep(
+        self,
+        property_id: str,
+        base: int,
+        edit_id: str,
+        label: str,
+        document: Property,
+        planned: Planned,
+        moved: str,
+        besides: Callable[[Session], None] = lambda _: None,
+    ) -> tuple[Stored, str]:
+        """Write a revision on top, and in the same transaction what belongs to it; an edit that was kept meanwhile is
+        answered again, and nothing is written."""
         with writing(self.engine) as session:
             stored = properties.add_revision(
                 session,
@@ -246,6 +263,8 @@ class Workshop:
                 document=document,
                 summary=_summary(document, planned),
             )
+            if stored is not None:
+                besides(session)
         return (stored, moved) if stored is not None else (self.stored(property_id), "")
 
     def take_rain(
@@ -260,21 +279,12 @@ class Workshop:
             deep=True, update={"rain": before.rain.model_copy(update={"record_id": record_id})}
         )
         planned = plan_property(document, prepare_rain(rain, document.rain.filling))
-        with writing(self.engine) as session:
-            stored = properties.add_revision(
-                session,
-                property_id,
-                base=base,
-                edit_id=edit_id,
-                label=f"Rain: {name}"[:LABEL_LENGTH],
-                document=document,
-                summary=_summary(document, planned),
-            )
-            if stored is not None:
-                records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
-        if stored is None:
-            return self.stored(property_id), ""
-        return stored, self.moved(before, document, planned)
+
+        def add_record(session: Session) -> None:
+            records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
+
+        moved = self.moved(before, document, planned)
+        return self._keep(property_id, base, edit_id, f"Rain: {name}", document, planned, moved, add_record)
 
     def step(self, property_id: str, base: int, direction: Literal["undo", "redo"]) -> tuple[Stored, str]:
         """Undo or redo.
@@ -303,19 +313,8 @@ class Workshop:
             return self.stored(property_id), ""
         document = properties.load_revision(self.engine, property_id, revision)
         planned = self.plan(document)
-        with writing(self.engine) as session:
-            stored = properties.add_revision(
-                session,
-                property_id,
-                base=base,
-                edit_id=edit_id,
-                label=f"Back to revision {revision}",
-                document=document,
-                summary=_summary(document, planned),
-            )
-        if stored is None:
-            return self.stored(property_id), ""
-        return stored, self.moved(before, document, planned)
+        moved = self.moved(before, document, planned)
+        return self._keep(property_id, base, edit_id, f"Back to revision {revision}", document, planned, moved)
 
     def revisions(self, property_id: str, before: int | None, limit: int) -> list[ListedRevision]:
         return revisions.list_revisions(self.engine, property_id, before=before, limit=limit)
@@ -326,14 +325,12 @@ class Workshop:
     def compare(self, property_id: str, before: int, after: int) -> Comparison:
         """Two revisions side by side, both planned now."""
         taken_back, changed = revisions.ways_between(self.engine, property_id, before, after)
-        was, now = (
-            self.plan(properties.load_revision(self.engine, property_id, number)).plan for number in (before, after)
-        )
-        units = properties.load_revision(self.engine, property_id, after).units
+        first, second = (properties.load_revision(self.engine, property_id, number) for number in (before, after))
+        was, now = self.plan(first).plan, self.plan(second).plan
         return Comparison(
             before_verdict=was.verdict,
             after_verdict=now.verdict,
-            moved=what_moved(was, now, Wording(units)),
+            moved=what_moved(was, now, Wording(second.units)),
             stations=[
                 StationsCompared(stage=here.stage, name=here.name, before=there.headline, after=here.headline)
                 for there, here in zip(was.stations, now.stations, strict=True)

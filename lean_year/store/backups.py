@@ -19,6 +19,10 @@ from lean_year.store.database import FILE_NAME, migrations_config, open_engine
 NOT_SOUND = "is not a sound backup of this application"
 
 
+class _Unusable(Exception):
+    """Why a database is none of this application's, or not of a version that is known."""
+
+
 def backup(folder: Path, out: Path) -> None:
     """Copy the database to one file, also while it is in use.
 
@@ -37,7 +41,7 @@ def backup(folder: Path, out: Path) -> None:
     try:
         with closing(_read_only(source)) as kept:
             _require_sound(kept)
-    except (sqlite3.DatabaseError, ValueError) as error:
+    except (sqlite3.DatabaseError, _Unusable) as error:
         raise InputError("data", f"{source} is no sound database: {error}") from error
     try:
         with closing(_read_only(source)) as kept, closing(sqlite3.connect(out)) as copy:
@@ -70,8 +74,10 @@ def restore(folder: Path, kept: Path) -> Path | None:
                 _require_sound(source)
                 source.backup(copy)
             _bring_up_to_date(tried)
-        except (sqlite3.DatabaseError, ValueError) as error:
-            raise InputError("file", f"{kept} {error if type(error) is ValueError else NOT_SOUND}") from error
+        except _Unusable as error:
+            raise InputError("file", f"{kept} {error}") from error
+        except (sqlite3.DatabaseError, ValueError) as error:  # pages that are none, or a property that is none
+            raise InputError("file", f"{kept} {NOT_SOUND}") from error
         try:
             folder.mkdir(parents=True, exist_ok=True)
             replaced = _set_aside(folder)
@@ -88,10 +94,10 @@ def _read_only(file: Path) -> sqlite3.Connection:
 
 def _require_sound(database: sqlite3.Connection) -> None:
     if database.execute("PRAGMA integrity_check").fetchone()[0] != "ok":
-        raise ValueError(NOT_SOUND)
+        raise _Unusable(NOT_SOUND)
     tables = {row[0] for row in database.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
     if not {"properties", "revisions", "rain_records", "alembic_version"} <= tables:
-        raise ValueError(NOT_SOUND)
+        raise _Unusable(NOT_SOUND)
 
 
 def _bring_up_to_date(file: Path) -> None:
@@ -102,14 +108,14 @@ def _bring_up_to_date(file: Path) -> None:
         with engine.connect() as connection:
             version = connection.exec_driver_sql("SELECT version_num FROM alembic_version").scalar()
         if version not in {each.revision for each in ScriptDirectory.from_config(config).walk_revisions()}:
-            raise ValueError("was written by a newer version of this application" if version else NOT_SOUND)
+            raise _Unusable("was written by a newer version of this application" if version else NOT_SOUND)
         command.upgrade(config, "head")
         standing = "SELECT document FROM revisions JOIN properties ON property_id = id AND number = head"
         with engine.connect() as connection:
             for (text,) in connection.exec_driver_sql(standing):
                 Property.model_validate(upgrade(json.loads(text)))
     except CommandError as error:
-        raise ValueError(NOT_SOUND) from error
+        raise _Unusable(NOT_SOUND) from error
     finally:
         engine.dispose()
 

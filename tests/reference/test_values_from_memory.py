@@ -61,7 +61,7 @@ def test_the_air_presses_as_in_the_us_standard_atmosphere(height_m):
 
 
 def test_entries_exits_and_sharp_edges_lose_what_the_handbooks_say():
-    """Blevins, Crane, Idelchik and Swamee have 0.5, Rennels 0.57; an exit loses all its velocity head."""
+    """Blevins, Crane, Idelchik and Swamee have 0.5, Rennels 0.57; an exit loses all of its speed."""
     assert ENTRY_LOSS in {entrance_sharp(method=name) for name in ("Blevins", "Crane", "Idelchik", "Swamee")}
     assert exit_normal() == EXIT_LOSS
     for edge in (HOLE_DISCHARGE, MESH_DISCHARGE):

@@ -69,8 +69,8 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
             return false;
           }
           if (error.stale) {
-            const came = waits(await outbox.change(late(error.refusal!.revision!)));
-            [edit_id, ...came.map((each) => each.edit_id)].forEach((each) => settle(each, null));
+            await outbox.change(late(error.refusal!.revision!));
+            settle(edit_id, null);
             return true;
           }
           if (error.status >= 500 && attempt < TRIES) {
@@ -119,14 +119,14 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
     tabs.current = others;
     return () => others.close();
   }, [id, onChangedByOtherTab, outbox]);
-  // Whichever tab sent it, where an entry was typed it is told what became of it.
+  // Whichever tab sent it, where an entry was typed it is said what became of it.
   useEffect(() => {
     for (const edit_id of [...stored.current]) {
       const entry = entries.find((each) => each.edit_id === edit_id);
       if (!entry) settle(edit_id, null);
       else if (entry.state === "refused") {
         settle(edit_id, entry.problem);
-        // Told where it was typed, it need not be set aside as well.
+        // Said where it was typed, it need not be set aside as well.
         if (entry.problem !== SERVER_FAILED) void outbox.change(discarded([edit_id]));
       }
     }
