@@ -72,6 +72,7 @@ def main() -> None:
         assert "volume_l" in json.loads(check("sum", "harvest", "area_m2=1", "rain_mm=1", "runoff=1", "loss_mm=0",
                                               "--json"))  # fmt: skip
         serve(command, folder, run)
+        assert json.loads(check("user", "list", "--data", str(folder / "again"), "--json"))["people"] == []
         assert commands <= ran, f"not run from the wheel: {sorted(commands - ran)}"
         print(f"wheel: {len(ran)} commands run from an empty environment")
 

@@ -37,7 +37,7 @@ LAYERS = {
 LEFT_OUT = ("node_modules", ".venv", ".git", ".stamps", ".pytest_cache", ".mypy_cache", "static", "screenshots")
 # Types are written with a bar, decorators hold caches, and a name is no fault that a reader would make.
 UNINTERESTING = re.compile(r"Bit(Or|And|Xor)|[LR]Shift|Decorator|Variable|ExceptionReplacer|NoOp|_Is(Not)?(_|$)")
-UNSEEN_LINES = re.compile(r"slots=|String\(|print\(|json\.dumps")
+UNSEEN_LINES = re.compile(r"slots=|String\(|print\(|json\.dumps|zlib\.compress")
 """Lines in which a change makes nothing else for a person: layout of memory, widths that SQLite ignores, commands."""
 TABLE_NUMBER = re.compile(r"(?<![\w.\-\"])\d+(?:\.\d+)?(?![\w.\-\"%])")
 UNIT = re.compile(r'(?<=unit=")[^"]+(?=")')

@@ -9,6 +9,7 @@ from pathlib import Path
 ROOT = Path(__file__).parent.parent
 DECLARED = tomllib.loads((ROOT / "pyproject.toml").read_text("utf-8"))["project"]["dependencies"]
 BUILD_ONLY = {"hatchling", "editables"}
+IMPORTED_AS = {"argon2": "argon2-cffi"}
 
 
 def imported() -> set[str]:
@@ -19,7 +20,8 @@ def imported() -> set[str]:
                 found |= {alias.name.partition(".")[0] for alias in node.names}
             elif isinstance(node, ast.ImportFrom) and node.level == 0 and node.module:
                 found.add(node.module.partition(".")[0])
-    return {name.replace("_", "-") for name in found - set(sys.stdlib_module_names) - {"lean_year"}}
+    outside = found - set(sys.stdlib_module_names) - {"lean_year"}
+    return {IMPORTED_AS.get(name, name.replace("_", "-")) for name in outside}
 
 
 def test_what_is_imported_is_declared_and_nothing_else():

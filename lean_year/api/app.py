@@ -1,10 +1,11 @@
 """The application: routes, refusals, and the built interface."""
 
+import re
 from functools import partial
 from importlib.resources import files
 from pathlib import Path
 
-from fastapi import APIRouter, FastAPI
+from fastapi import APIRouter, Depends, FastAPI
 from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy import Engine
@@ -12,10 +13,11 @@ from starlette.middleware.body_limit import RequestBodyLimitMiddleware
 from starlette.middleware.gzip import GZipMiddleware
 
 from lean_year import __version__
+from lean_year.api.admission import Door, admitted
 from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
-from lean_year.api.routers import jobs, properties, rain, reference, revisions
-from lean_year.api.security import MAX_REQUEST_BYTES, LocalOnly
+from lean_year.api.routers import jobs, people, properties, rain, reference, revisions
+from lean_year.api.security import MAX_REQUEST_BYTES, THIS_MACHINE, Gate, Reach
 from lean_year.api.workshop import Workshop
 from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.lantern_row import lantern_row
@@ -33,15 +35,18 @@ COMPRESSION = 4
 STATIC = Path(str(files("lean_year.api") / "static"))
 
 
-def create_app(engine: Engine | None) -> FastAPI:
+def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
     """The application over a database; without one it can only describe itself."""
     app = FastAPI(
         title="Lean Year", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json"
     )
     if engine is not None:
         app.state.workshop = Workshop(engine)
-    for area in (reference, properties, revisions, rain, jobs):
-        app.include_router(area.router)
+        app.state.door = Door(engine, asks=reach.asks_who, secure=reach.secure)
+    for open_area in (reference, people):
+        app.include_router(open_area.open_router)
+    for area in (reference, people, properties, revisions, rain, jobs):
+        app.include_router(area.router, dependencies=[Depends(admitted)])
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))
     app.include_router(_interface())  # last: it answers every address that is left
@@ -49,8 +54,12 @@ def create_app(engine: Engine | None) -> FastAPI:
     add_handlers(app)
     app.add_middleware(GZipMiddleware, minimum_size=COMPRESSED_FROM_BYTES, compresslevel=COMPRESSION)
     app.add_middleware(RequestBodyLimitMiddleware, max_body_size=MAX_REQUEST_BYTES)
-    app.add_middleware(LocalOnly)
+    app.add_middleware(Gate, reach=reach, interface=_built())
     return app
+
+
+AT_THE_ROOT = {"sw.js": "text/javascript", "manifest.webmanifest": "application/manifest+json"}
+"""Files of the interface that browsers look for beside the page itself."""
 
 
 def _interface() -> APIRouter:
@@ -61,12 +70,19 @@ def _interface() -> APIRouter:
     def page(address: str) -> Response:
         if address.startswith(("api/", "assets/")):
             return refuse(404, "address", "there is nothing at this address")
-        index = STATIC / "index.html"
-        if not index.is_file():
+        file = STATIC / (address if address in AT_THE_ROOT else "index.html")
+        if not file.is_file():
             return refuse(404, "address", "the interface is not built; run make demo")
-        return FileResponse(index, headers={"cache-control": "no-cache"})
+        return FileResponse(file, media_type=AT_THE_ROOT.get(address), headers={"cache-control": "no-cache"})
 
     return router
+
+
+def _built() -> str:
+    """Name of the interface's build: the script that its page begins with. Empty where it is not built."""
+    index = STATIC / "index.html"
+    begins = re.search(r'src="(/assets/index-[^"]+\.js)"', index.read_text()) if index.is_file() else None
+    return begins[1] if begins else ""
 
 
 def warm_up() -> None:

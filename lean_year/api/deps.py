@@ -7,7 +7,7 @@ from fastapi.responses import Response
 from pydantic import BaseModel
 from pydantic_core import to_json
 
-from lean_year.api.schemas import property_state
+from lean_year.api.schemas.properties import property_state
 from lean_year.api.workshop import Workshop
 from lean_year.store.properties import Stored
 

@@ -6,10 +6,12 @@ from fastapi.responses import JSONResponse
 from sqlalchemy.exc import DatabaseError
 from starlette.exceptions import HTTPException
 
+from lean_year.api.admission import NotSignedIn, TooManyTries
 from lean_year.api.jobs import UnknownJob
-from lean_year.api.schemas import Problem, Refusal
+from lean_year.api.schemas.base import Problem, Refusal
 from lean_year.core.errors import InputError
 from lean_year.property.edits import sentence
+from lean_year.store.people import UnknownLink
 from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
 from lean_year.store.records import UnknownRecord
 
@@ -42,8 +44,21 @@ def _nothing(_: Request, error: NothingToDo) -> JSONResponse:
 
 
 def _unknown(_: Request, error: LookupError) -> JSONResponse:
-    what = {UnknownProperty: "property", UnknownRecord: "rain record", UnknownJob: "piece of work"}[type(error)]
+    what = {
+        UnknownProperty: "property",
+        UnknownRecord: "rain record",
+        UnknownJob: "piece of work",
+        UnknownLink: "link, or it was withdrawn; ask the firm for another",
+    }[type(error)]
     return refuse(404, "id", f"there is no such {what}")
+
+
+def _not_signed_in(_: Request, __: NotSignedIn) -> JSONResponse:
+    return refuse(401, "sign-in", "you are not signed in")
+
+
+def _too_many_tries(_: Request, __: TooManyTries) -> JSONResponse:
+    return refuse(429, "sign-in", "tried too often; wait a quarter of an hour")
 
 
 def _http(_: Request, error: HTTPException) -> JSONResponse:
@@ -66,6 +81,9 @@ def add_handlers(app: FastAPI) -> None:
         (UnknownProperty, _unknown),
         (UnknownRecord, _unknown),
         (UnknownJob, _unknown),
+        (UnknownLink, _unknown),
+        (NotSignedIn, _not_signed_in),
+        (TooManyTries, _too_many_tries),
         (HTTPException, _http),
         (DatabaseError, _storage),
     ):

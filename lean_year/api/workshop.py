@@ -14,7 +14,7 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from lean_year.api.jobs import Job, JobKind, Jobs
-from lean_year.api.schemas import Comparison, StationsCompared
+from lean_year.api.schemas.revisions import Comparison, StationsCompared
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain, Filling
 from lean_year.demo.shipped import demo_file
@@ -42,6 +42,8 @@ from lean_year.store.revisions import ListedRevision
 KEPT_RECORDS = 32
 KEPT_PLANS = 16
 LABEL_LENGTH = 120
+NAME_LENGTH = 80
+COPIED = ", copy"
 
 
 class Workshop:
@@ -171,11 +173,11 @@ class Workshop:
 
     # -- changing -----------------------------------------------------------------------------------------------
 
-    def create(self, document: Property, label: str = "New property") -> Stored:
+    def create(self, document: Property, label: str = "New property", by: str = "") -> Stored:
         planned = self.plan(document)
         property_id = properties.new_id()
         with writing(self.engine) as session:
-            properties.add_property(session, property_id, document, label, _summary(document, planned))
+            properties.add_property(session, property_id, document, label, _summary(document, planned), by=by)
         return self.stored(property_id)
 
     def load_demo(self, name: str) -> Stored:
@@ -190,28 +192,33 @@ class Workshop:
             assert known is not None
             return self.stored(known)
 
-    def bring_in(self, file: PropertyFile, *, label: str, demo: str | None = None) -> Stored:
-        """Put a property file in: the property and, if it has one, its rain record."""
-        property_id, record_id = properties.new_id(), None
-        rain = rain_from_record(file.rain_record) if file.rain_record is not None else None
-        if rain is not None:
-            record_id = properties.new_id()
-        document = file.property.model_copy(
-            update={"rain": file.property.rain.model_copy(update={"record_id": record_id})}
-        )
-        planned = plan_property(document, prepare_rain(rain, document.rain.filling) if rain else None)
+    def bring_in(self, file: PropertyFile, *, label: str, demo: str | None = None, by: str = "") -> Stored:
+        """Put a property file in: the property and, if it has one, its rain record, unless that is there already."""
+        property_id, record = properties.new_id(), file.rain_record
+        rain = None if record is None else rain_from_record(record)
+        planned = plan_property(file.property, prepare_rain(rain, file.property.rain.filling) if rain else None)
         with writing(self.engine) as session:
-            properties.add_property(session, property_id, document, label, _summary(document, planned), demo)
-            if rain is not None and record_id is not None and file.rain_record is not None:
+            known = record_id = None
+            if record is not None and rain is not None:
+                known = records.same_record(session, rain, record.name)
+                record_id = known or properties.new_id()
+            document = file.property.model_copy(
+                update={"rain": file.property.rain.model_copy(update={"record_id": record_id})}
+            )
+            summary = _summary(document, planned)
+            properties.add_property(session, property_id, document, label, summary, demo=demo, by=by)
+            if record is not None and rain is not None and record_id is not None and known is None:
                 records.add_record(
-                    session,
-                    record_id,
-                    rain=rain,
-                    name=file.rain_record.name,
-                    note=file.rain_record.note,
-                    property_id=property_id,
+                    session, record_id, rain=rain, name=record.name, note=record.note, property_id=property_id
                 )
         return self.stored(property_id)
+
+    def copy(self, property_id: str, by: str = "") -> Stored:
+        """A second property that begins as this one stands, on the same rain record."""
+        document = self.stored(property_id).document
+        name = f"{document.name[: NAME_LENGTH - len(COPIED)]}{COPIED}"
+        copied = document.model_copy(update={"name": name})
+        return self.create(copied, label=f"Copy of {document.name}"[:LABEL_LENGTH], by=by)
 
     def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
         """An edit without keeping it: the document, its plan and what it would move."""
@@ -226,7 +233,7 @@ class Workshop:
         return document, planned, self.moved(before, document, planned)
 
     def edit(
-        self, property_id: str, base: int, edit_id: str, label: str, operations: list[dict[str, Any]]
+        self, property_id: str, base: int, edit_id: str, label: str, operations: list[dict[str, Any]], by: str = ""
     ) -> tuple[Stored, str]:
         """Keep an edit. One that was kept already is answered again, not kept twice.
 
@@ -238,7 +245,7 @@ class Workshop:
         if before is None:
             return self.stored(property_id), ""
         document, planned, moved = self._changed(before, operations)
-        return self._keep(property_id, base, edit_id, label, document, planned, moved)
+        return self._keep(property_id, base, edit_id, label, document, planned, moved, by)
 
     def _keep(
         self,
@@ -249,6 +256,7 @@ class Workshop:
         document: Property,
         planned: Planned,
         moved: str,
+        by: str,
         besides: Callable[[Session], None] = lambda _: None,
     ) -> tuple[Stored, str]:
         """Write a revision on top, and in the same transaction what belongs to it; an edit that was kept meanwhile is
@@ -262,13 +270,14 @@ class Workshop:
                 label=label[:LABEL_LENGTH],
                 document=document,
                 summary=_summary(document, planned),
+                by=by,
             )
             if stored is not None:
                 besides(session)
         return (stored, moved) if stored is not None else (self.stored(property_id), "")
 
     def take_rain(
-        self, property_id: str, base: int, edit_id: str, rain: DailyRain, name: str, note: str
+        self, property_id: str, base: int, edit_id: str, rain: DailyRain, name: str, note: str, by: str = ""
     ) -> tuple[Stored, str]:
         """Keep an imported record and let the property use it, in one step."""
         before = properties.base_of_edit(self.engine, property_id, base, edit_id)
@@ -284,7 +293,7 @@ class Workshop:
             records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
 
         moved = self.moved(before, document, planned)
-        return self._keep(property_id, base, edit_id, f"Rain: {name}", document, planned, moved, add_record)
+        return self._keep(property_id, base, edit_id, f"Rain: {name}", document, planned, moved, by, add_record)
 
     def step(self, property_id: str, base: int, direction: Literal["undo", "redo"]) -> tuple[Stored, str]:
         """Undo or redo.
@@ -301,7 +310,7 @@ class Workshop:
         before = properties.load_revision(self.engine, property_id, base)
         return stored, self.moved(before, document, planned)
 
-    def go_back(self, property_id: str, base: int, edit_id: str, revision: int) -> tuple[Stored, str]:
+    def go_back(self, property_id: str, base: int, edit_id: str, revision: int, by: str = "") -> tuple[Stored, str]:
         """Let an earlier revision stand again, as a new one on top, so that going back can be undone.
 
         Raises
@@ -314,7 +323,7 @@ class Workshop:
         document = properties.load_revision(self.engine, property_id, revision)
         planned = self.plan(document)
         moved = self.moved(before, document, planned)
-        return self._keep(property_id, base, edit_id, f"Back to revision {revision}", document, planned, moved)
+        return self._keep(property_id, base, edit_id, f"Back to revision {revision}", document, planned, moved, by)
 
     def revisions(self, property_id: str, before: int | None, limit: int) -> list[ListedRevision]:
         return revisions.list_revisions(self.engine, property_id, before=before, limit=limit)

@@ -7,9 +7,10 @@ import sys
 
 import typer
 
-from lean_year.cli import files, replay, server, sums
+from lean_year.cli import files, people, replay, server, sums
 from lean_year.core.errors import InputError
 
+MAY_REPEAT = {"--name"}
 app = typer.Typer(
     name="lean-year",
     help="Whole-property rainwater supplies, designed for the lean year.",
@@ -18,7 +19,7 @@ app = typer.Typer(
     rich_markup_mode=None,
     pretty_exceptions_enable=False,
 )
-for module in (replay, files, sums, server):
+for module in (replay, files, sums, server, people):
     module.add_commands(app)
 
 
@@ -27,7 +28,7 @@ def _refuse_repeats(arguments: list[str]) -> None:
     for argument in arguments:
         if argument.startswith("--"):
             name = argument.partition("=")[0]
-            if name in seen:
+            if name in seen and name not in MAY_REPEAT:
                 raise InputError(name, "is given twice")
             seen.add(name)
 

@@ -1,17 +1,24 @@
 """`serve`, `backup` and `restore`: the application and its data folder."""
 
+import errno
 import gc
+import ipaddress
 import os
 import socket
+import ssl
 import sys
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
 
 import typer
 
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
 
+if TYPE_CHECKING:
+    from lean_year.api.workshop import Workshop
+
+Address = ipaddress.IPv4Address | ipaddress.IPv6Address
 DataFolder = Annotated[Path | None, typer.Option("--data", help="data folder, else LEAN_YEAR_DATA, else the user's")]
 
 
@@ -34,29 +41,113 @@ def serve(
     port: Annotated[int, typer.Option("--port", min=1, max=65_535)] = 8765,
     data: DataFolder = None,
     with_demo: Annotated[bool, typer.Option("--with-demo", help="load the demos into an empty database")] = False,
+    host: Annotated[str, typer.Option("--host", help="address to listen at; others need people with passwords")] = (
+        "127.0.0.1"
+    ),
+    names: Annotated[
+        list[str] | None, typer.Option("--name", help="name by which browsers know this server; may be repeated")
+    ] = None,
+    certificate: Annotated[Path | None, typer.Option("--certificate", help="TLS certificate, PEM")] = None,
+    key: Annotated[Path | None, typer.Option("--key", help="its private key, PEM")] = None,
+    behind_tls: Annotated[bool, typer.Option("--behind-tls", help="a proxy on this machine does the TLS")] = False,
 ) -> None:
-    """Serve the application on this machine, at http://127.0.0.1:8765."""
+    """Serve the application: on this machine without passwords, to others once people have one."""
     import uvicorn
 
     from lean_year.api.app import create_app, warm_up
-    from lean_year.demo.shipped import DEMOS
+    from lean_year.api.connections import MOST_CONNECTIONS, BoundedConnection
+    from lean_year.api.security import Reach
     from lean_year.store.database import open_database
+    from lean_year.store.people import anybody
 
-    with socket.socket() as probe:
+    address = _address(host)
+    secure = _tls(certificate, key, behind_tls)
+    _require_free(address, port)
+    folder = data_folder(data)
+    engine = open_database(folder)
+    asks_who = anybody(engine)
+    if not asks_who and (not address.is_loopback or names or secure):
+        raise InputError(
+            "host", "other machines are answered only once people have passwords: lean-year user add NAME"
+        )
+    app = create_app(engine, Reach(tuple(name.lower() for name in names or ()), asks_who, secure))
+    warm_up()
+    if with_demo:
+        _load_demos(app.state.workshop, folder)
+    _collect_seldom()
+    shown = f"[{address}]" if address.version == 6 else str(address)
+    asked = "; people sign in" if asks_who else ""
+    print(f"Lean Year is at http{'s' * bool(certificate)}://{shown}:{port}  (data in {folder}{asked})", flush=True)
+    if not address.is_loopback and not secure:
+        print("Without TLS passwords can be read on the way; see --certificate and docs/hosting.md.", file=sys.stderr)
+    uvicorn.run(
+        app,
+        host=str(address),
+        port=port,
+        http=BoundedConnection,
+        ws="none",
+        limit_concurrency=MOST_CONNECTIONS,
+        timeout_graceful_shutdown=10,
+        log_level="warning",
+        server_header=False,
+        ssl_certfile=certificate,
+        ssl_keyfile=key,
+        # Without a proxy nobody is believed about where a request came from.
+        proxy_headers=behind_tls,
+        forwarded_allow_ips="127.0.0.1,::1",
+    )
+
+
+def _load_demos(workshop: "Workshop", folder: Path) -> None:
+    """Put the demos into an empty database; a start that was broken off in the midst of it is ended here."""
+    from lean_year.demo.shipped import DEMOS
+
+    begun = folder / "demos-begun"
+    if workshop.listed() and not begun.exists():
+        return
+    begun.touch()
+    for name in reversed(DEMOS):  # the first of them is then the last changed, which heads the list
+        workshop.load_demo(name)
+    begun.unlink()
+
+
+def _address(host: str) -> Address:
+    try:
+        return ipaddress.ip_address("127.0.0.1" if host == "localhost" else host)
+    except ValueError as error:
+        raise InputError("host", f"must be an address, 0.0.0.0 for all of this machine's, got {host}") from error
+
+
+def _require_free(address: Address, port: int) -> None:
+    """Refuse an address or port that cannot be listened at, by the option that would have to change."""
+    with socket.socket(socket.AF_INET6 if address.version == 6 else socket.AF_INET) as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            probe.bind(("127.0.0.1", port))
+            probe.bind((str(address), port))
         except OSError as error:
+            if error.errno == errno.EADDRNOTAVAIL:
+                raise InputError("host", f"this machine has no address {address}") from error
+            if error.errno == errno.EACCES:
+                raise InputError("port", f"{port} may not be used by this user; name one above 1023") from error
             raise InputError("port", f"{port} is in use; name another with --port") from error
-    folder = data_folder(data)
-    app = create_app(open_database(folder))
-    warm_up()
-    if with_demo and not app.state.workshop.listed():
-        for name in reversed(DEMOS):  # the first of them is then the last changed, which heads the list
-            app.state.workshop.load_demo(name)
-    _collect_seldom()
-    print(f"Lean Year is at http://127.0.0.1:{port}  (data in {folder})", flush=True)
-    uvicorn.run(app, host="127.0.0.1", port=port, log_level="warning", server_header=False)
+
+
+def _tls(certificate: Path | None, key: Path | None, behind_tls: bool) -> bool:
+    """Whether browsers reach the server by TLS alone."""
+    if (certificate is None) != (key is None):
+        raise InputError("certificate" if certificate is None else "key", "is needed as well: they go together")
+    if certificate is None or key is None:
+        return behind_tls
+    if behind_tls:
+        raise InputError("behind-tls", "is for a proxy that does the TLS; leave it out where a certificate is given")
+    try:
+        ssl.create_default_context(ssl.Purpose.CLIENT_AUTH).load_cert_chain(certificate, key)
+    except FileNotFoundError as error:
+        missing = certificate if not certificate.is_file() else key
+        raise InputError("certificate", f"there is no file {missing}") from error
+    except (ssl.SSLError, OSError) as error:
+        raise InputError("certificate", "and key cannot be read, or do not belong together") from error
+    return True
 
 
 def _collect_seldom() -> None:

@@ -1,6 +1,7 @@
 """Changing a document: RFC 6902 operations in, a checked document out."""
 
 import re
+from collections.abc import Mapping
 from typing import Any, cast
 
 import jsonpatch
@@ -41,6 +42,30 @@ def field_name(location: tuple[int | str, ...]) -> str:
     return shown or "property"
 
 
+KINDS = {
+    "model_type": "an object with named parts",
+    "model_attributes_type": "an object with named parts",
+    "dict_type": "an object with named parts",
+    "list_type": "a list",
+    "tuple_type": "a list",
+    "string_type": "text",
+    "bool_type": "true or false",
+    "bool_parsing": "true or false",
+    "float_type": "a number",
+    "float_parsing": "a number",
+    "int_type": "a whole number",
+    "int_parsing": "a whole number",
+    "int_from_float": "a whole number",
+    "int_parsing_size": "a whole number of fewer digits",
+    "date_from_datetime_parsing": "a date such as 1998-07-31",
+    "date_parsing": "a date such as 1998-07-31",
+    "date_type": "a date such as 1998-07-31",
+    "json_invalid": "JSON that can be read",
+    "string_unicode": "text of whole characters",
+}
+"""What is allowed, for a value of the wrong kind."""
+
+
 def sentence(error: Any) -> str:
     """One pydantic error in words that name what is allowed."""
     kind, context, given = error["type"], error.get("ctx", {}), error.get("input")
@@ -50,6 +75,10 @@ def sentence(error: Any) -> str:
             return f"must be at least {context['ge']:,.12g}{shown}"
         case "less_than_equal":
             return f"must be at most {context['le']:,.12g}{shown}"
+        case "greater_than":
+            return f"must be more than {context['gt']:,.12g}{shown}"
+        case "less_than":
+            return f"must be less than {context['lt']:,.12g}{shown}"
         case "missing":
             return "is missing"
         case "extra_forbidden":
@@ -62,8 +91,18 @@ def sentence(error: Any) -> str:
             return f"must be one of {context['expected']}{shown}"
         case "value_error":
             return str(context["error"])
+        case "too_long" | "too_short":
+            return f"must have {_bound(kind, context)} entries, got {context['actual_length']:,}"
+        case "string_too_long" | "string_too_short":
+            return f"must have {_bound(kind, context)} characters"
+        case _ if kind in KINDS:
+            return f"must be {KINDS[kind]}{shown}"
         case _:
             return f"{error['msg'][0].lower()}{error['msg'][1:]}{shown}"
+
+
+def _bound(kind: str, context: Mapping[str, Any]) -> str:
+    return f"at most {context['max_length']:,}" if kind.endswith("long") else f"at least {context['min_length']:,}"
 
 
 def first_problem(refused: ValidationError) -> InputError:

@@ -76,7 +76,7 @@ class ListedProperty:
     changed_at: dt.datetime
 
 
-def _now() -> dt.datetime:
+def now() -> dt.datetime:
     return dt.datetime.now(dt.UTC).replace(tzinfo=None)
 
 
@@ -141,7 +141,7 @@ def _standing(number: int, summary: Summary) -> dict[str, Any]:
         "verdict": summary.verdict,
         "summary": summary.summary,
         "years": json.dumps(summary.years),
-        "changed_at": _now(),
+        "changed_at": now(),
     }
 
 
@@ -216,11 +216,18 @@ def find_demo(engine: Engine, demo: str) -> str | None:
 
 
 def add_property(
-    session: Session, property_id: str, document: Property, label: str, summary: Summary, demo: str | None = None
+    session: Session,
+    property_id: str,
+    document: Property,
+    label: str,
+    summary: Summary,
+    *,
+    demo: str | None = None,
+    by: str = "",
 ) -> None:
     """Write a new property as its first revision, inside a transaction of the caller's."""
     session.execute(insert(_properties), {"id": property_id, "demo": demo, **_standing(1, summary)})
-    _write_revision(session, property_id, 1, label, document, summary)
+    _write_revision(session, property_id, 1, label, document, summary, by=by)
 
 
 def _write_revision(
@@ -231,6 +238,7 @@ def _write_revision(
     document: Property,
     summary: Summary,
     *,
+    by: str,
     parent: int | None = None,
     edit_id: str | None = None,
 ) -> None:
@@ -245,7 +253,8 @@ def _write_revision(
         "label": label,
         "document": text,
         "verdict": summary.verdict,
-        "made_at": _now(),
+        "made_by": by,
+        "made_at": now(),
     }
     session.execute(_ADD_REVISION, written)
 
@@ -277,6 +286,7 @@ def add_revision(
     label: str,
     document: Property,
     summary: Summary,
+    by: str = "",
 ) -> Stored | None:
     """Write an edit on top of the head, inside a writing transaction of the caller's.
 
@@ -294,7 +304,7 @@ def add_revision(
         return None
     if head != base:
         raise StaleRevision(head)
-    _write_revision(session, property_id, last + 1, label, document, summary, parent=base, edit_id=edit_id)
+    _write_revision(session, property_id, last + 1, label, document, summary, by=by, parent=base, edit_id=edit_id)
     session.execute(_MOVE, {"property_id": property_id, **_standing(last + 1, summary)})
     return Stored(property_id, last + 1, label, document, can_undo=True, can_redo=False, demo=demo)
 

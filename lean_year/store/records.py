@@ -75,6 +75,29 @@ def add_record(
     session.flush()
 
 
+def same_record(session: Session, rain: DailyRain, name: str) -> str | None:
+    """Id of a record that is there already, of that name and the same in every day."""
+    asked = select(RainRecordRow).where(
+        RainRecordRow.start == rain.start, RainRecordRow.days == rain.depth_mm.size, RainRecordRow.name == name
+    )
+    for row in session.scalars(asked.order_by(RainRecordRow.made_at)):
+        if _same(_rain(row), rain):
+            return row.id
+    return None
+
+
+def _same(one: DailyRain, other: DailyRain) -> bool:
+    """Whether two records that begin and end on the same days are equal in all that they hold."""
+
+    def equal(first: NDArray[np.float64] | None, second: NDArray[np.float64] | None) -> bool:
+        if first is None or second is None:
+            return first is second
+        return bool(np.array_equal(first, second, equal_nan=True))
+
+    series = ("depth_mm", "tmin_c", "tmax_c", "et0_mm")
+    return one.made_from == other.made_from and all(equal(getattr(one, s), getattr(other, s)) for s in series)
+
+
 def load_record(engine: Engine, record_id: str) -> tuple[RecordEntry, DailyRain]:
     """A record with its days.
 
@@ -86,14 +109,18 @@ def load_record(engine: Engine, record_id: str) -> tuple[RecordEntry, DailyRain]
         row = session.get(RainRecordRow, record_id)
         if row is None:
             raise UnknownRecord(record_id)
-        return _entry(row), DailyRain(
-            row.start,
-            _unpacked(row.depth_mm),
-            tmin_c=None if row.tmin_c is None else _unpacked(row.tmin_c),
-            tmax_c=None if row.tmax_c is None else _unpacked(row.tmax_c),
-            et0_mm=None if row.et0_mm is None else _unpacked(row.et0_mm),
-            made_from=None if row.made_from is None else made_from_json(row.made_from),
-        )
+        return _entry(row), _rain(row)
+
+
+def _rain(row: RainRecordRow) -> DailyRain:
+    return DailyRain(
+        row.start,
+        _unpacked(row.depth_mm),
+        tmin_c=None if row.tmin_c is None else _unpacked(row.tmin_c),
+        tmax_c=None if row.tmax_c is None else _unpacked(row.tmax_c),
+        et0_mm=None if row.et0_mm is None else _unpacked(row.et0_mm),
+        made_from=None if row.made_from is None else made_from_json(row.made_from),
+    )
 
 
 def load_entry(engine: Engine, record_id: str) -> RecordEntry:

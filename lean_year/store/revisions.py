@@ -24,6 +24,8 @@ class ListedRevision:
     """As somebody called it; empty for most."""
     verdict: str
     """What the plan said when it was made; empty where that was before verdicts were kept."""
+    made_by: str
+    """Who made it; empty where nobody had to sign in."""
     made_at: dt.datetime
 
 
@@ -34,7 +36,14 @@ def list_revisions(engine: Engine, property_id: str, *, before: int | None, limi
     ------
     UnknownProperty
     """
-    columns = (RevisionRow.number, RevisionRow.parent, RevisionRow.label, RevisionRow.verdict, RevisionRow.made_at)
+    columns = (
+        RevisionRow.number,
+        RevisionRow.parent,
+        RevisionRow.label,
+        RevisionRow.verdict,
+        RevisionRow.made_by,
+        RevisionRow.made_at,
+    )
     asked = (
         select(*columns, RevisionNameRow.name)
         .outerjoin(
@@ -51,7 +60,7 @@ def list_revisions(engine: Engine, property_id: str, *, before: int | None, limi
         if session.get(PropertyRow, property_id) is None:
             raise UnknownProperty(property_id)
         return [
-            ListedRevision(row.number, row.parent, row.label, row.name or "", row.verdict, row.made_at)
+            ListedRevision(row.number, row.parent, row.label, row.name or "", row.verdict, row.made_by, row.made_at)
             for row in session.execute(asked)
         ]
 

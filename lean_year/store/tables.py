@@ -52,6 +52,8 @@ class RevisionRow(Base):
     document: Mapped[str] = mapped_column(Text)
     verdict: Mapped[str] = mapped_column(Text, server_default="")
     """What the plan said when it was made; empty where that was before verdicts were kept."""
+    made_by: Mapped[str] = mapped_column(String(80), server_default="")
+    """Name of the person who made it; empty where nobody had to sign in."""
     made_at: Mapped[dt.datetime]
 
     __table_args__ = (
@@ -76,6 +78,46 @@ class RevisionNameRow(Base):
             ["property_id", "number"], ["revisions.property_id", "revisions.number"], ondelete="CASCADE"
         ),
     )
+
+
+class PersonRow(Base):
+    """Somebody who signs in with a password."""
+
+    __tablename__ = "people"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    name: Mapped[str] = mapped_column(String(80))
+    folded_name: Mapped[str] = mapped_column(String(240), unique=True)
+    """The name as it is compared: upper and lower case are the same person."""
+    role: Mapped[str] = mapped_column(String(10))
+    password_hash: Mapped[str] = mapped_column(String(200))
+    made_at: Mapped[dt.datetime]
+
+
+class OwnerLinkRow(Base):
+    """A link by which whoever has it may read one property."""
+
+    __tablename__ = "owner_links"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    property_id: Mapped[str] = mapped_column(ForeignKey("properties.id", ondelete="CASCADE"), index=True)
+    token_hash: Mapped[str] = mapped_column(String(64), unique=True)
+    """The link itself is shown once, when it is made, and is not kept."""
+    given_to: Mapped[str] = mapped_column(String(80))
+    made_by: Mapped[str] = mapped_column(String(80))
+    made_at: Mapped[dt.datetime]
+
+
+class SignInRow(Base):
+    """A browser that is signed in: as a person, or by an owner's link."""
+
+    __tablename__ = "sign_ins"
+
+    token_hash: Mapped[str] = mapped_column(String(64), primary_key=True)
+    person_id: Mapped[str | None] = mapped_column(ForeignKey("people.id", ondelete="CASCADE"), index=True)
+    link_id: Mapped[str | None] = mapped_column(ForeignKey("owner_links.id", ondelete="CASCADE"), index=True)
+    seen_on: Mapped[dt.date]
+    """The last day on which it was used; one that is not used for long enough ends."""
 
 
 class RainRecordRow(Base):

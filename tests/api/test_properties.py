@@ -1,4 +1,6 @@
 import base64
+import json
+from urllib.parse import unquote
 
 import numpy as np
 import pytest
@@ -110,7 +112,7 @@ def test_undo_and_redo_walk_the_revisions_and_a_new_edit_forks(client, demo, edi
         ("/prices/currency", "a b", "prices.currency", "without spaces"),
         ("/cistern", True, "cistern", "must hold from 0 to"),
         ("/cistern", "90000", "cistern", "must hold from 0 to"),
-        ("/cistern/short_years_allowed", 2.5, "cistern.short_years_allowed", "integer"),
+        ("/cistern/short_years_allowed", 2.5, "cistern.short_years_allowed", "whole number"),
         ("/units", "furlongs", "units", "'metric' or 'us'"),
         ("/nowhere/3", 1, "operations", "do not fit"),
         ("/rain/record_id", "gone", "rain.record_id", "not there"),
@@ -200,3 +202,59 @@ def test_every_fix_that_is_offered_is_told_with_what_it_does_elsewhere(client, d
         assert not seen["moved"] or seen["moved"] in each["effect"]
     assert client.get(f"/api/properties/{demo['id']}/fixes", params={"revision": 9}).status_code in (404, 409)
     assert client.get("/api/properties/nowhere/fixes", params={"revision": 1}).status_code == 404
+
+
+def test_a_copy_begins_as_the_property_stands_on_the_same_record(client, demo, edit):
+    edit(demo["id"], 1, "/name", "Saltmarrow, roof only")
+    copied = client.post(f"/api/properties/{demo['id']}/copy").json()
+    assert copied["id"] != demo["id"]
+    assert copied["document"]["name"] == "Saltmarrow, roof only, copy"
+    assert copied["demo"] is None
+    assert copied["record"]["id"] == demo["record"]["id"]
+    assert copied["plan"]["verdict"] == demo["plan"]["verdict"]
+    assert len(client.get("/api/rain/records").json()) == 1
+    edit(demo["id"], 2, "/name", "x" * 80)
+    again = client.post(f"/api/properties/{demo['id']}/copy").json()
+    assert again["document"]["name"] == "x" * 74 + ", copy"
+    assert client.post("/api/properties/none/copy").status_code == 404
+
+
+def test_a_file_is_named_after_its_property_and_opened_again_brings_no_second_record(client, demo, edit):
+    edit(demo["id"], 1, "/name", 'Ölmühle / "Saltmarrow"?')
+    for address, ending in (("file", ".json"), ("model.inp", " rain side.inp"), ("ground.svg", " ground.svg")):
+        answer = client.get(f"/api/properties/{demo['id']}/{address}")
+        said = answer.headers["content-disposition"]
+        assert said.startswith("attachment; filename*=UTF-8''")
+        assert unquote(said.partition("''")[2]) == f"Ölmühle  Saltmarrow{ending}"
+    saved = client.get(f"/api/properties/{demo['id']}/file").content
+    opened = client.post("/api/properties/file", content=saved, headers={"content-type": "application/octet-stream"})
+    assert opened.json()["record"]["id"] == demo["record"]["id"]
+    changed = json.loads(saved)
+    changed["rain_record"]["depth_mm"][7] = 99.0
+    other = client.post("/api/properties/file", content=json.dumps(changed).encode())
+    assert other.json()["record"]["id"] != demo["record"]["id"], "one day is different: it is another record"
+    client.delete(f"/api/properties/{demo['id']}")
+    assert client.get(f"/api/properties/{opened.json()['id']}/rain-days").status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("value", "says"),
+    [
+        ({"roofs": 5}, "roofs: must be a list"),
+        ({"household": "four"}, "household: must be an object with named parts"),
+        ({"name": 5}, "name: must be text"),
+        ({"cistern": {"tanks": 5}}, "tanks: must be a list"),
+    ],
+)
+def test_a_value_of_the_wrong_kind_is_refused_in_words_that_say_which_is_right(client, demo, value, says):
+    (path, wrong), *_ = value.items()
+    operations = [{"op": "replace", "path": f"/{path}", "value": wrong}]
+    if isinstance(wrong, dict):
+        (inner, wrong), *_ = wrong.items()
+        operations = [{"op": "replace", "path": f"/{path}/{inner}", "value": wrong}]
+    asked = {"base_revision": 1, "edit_id": "wrong-kind", "label": "Wrong", "operations": operations}
+    refused = client.post(f"/api/properties/{demo['id']}/edits", json=asked)
+    assert refused.status_code == 422
+    problem = refused.json()["errors"][0]
+    assert says in f"{problem['field']}: {problem['message']}"
+    assert "nput should" not in problem["message"]

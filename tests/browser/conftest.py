@@ -9,6 +9,8 @@ from tests.serving import CHROMIUM, CHROMIUM_FLAGS, Server
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
+FIRM_NAME = "rain.firm.example"
+RESOLVE = f"--host-resolver-rules=MAP {FIRM_NAME} 127.0.0.3"
 
 expect.set_options(timeout=10_000)
 
@@ -16,7 +18,7 @@ expect.set_options(timeout=10_000)
 @pytest.fixture(scope="session")
 def browser():
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=[*CHROMIUM_FLAGS, RESOLVE])
         yield browser
         browser.close()
 

@@ -95,7 +95,7 @@ def test_another_tab_of_the_same_browser_follows_and_is_no_conflict(demo_page, c
     expect(demo_page.get_by_role("textbox", name="Fire reserve")).to_have_value("5 m³")
     demo_page.close()
     context.set_offline(False)
-    expect(second.get_by_test_id("revision")).to_have_text("rev 4")
+    expect(second.get_by_test_id("revision")).to_have_text("rev 4", timeout=30_000)
     assert tank_and_reserve(standing(server, second.url)) == (70_000, 5_000)
 
 

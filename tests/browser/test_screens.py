@@ -104,7 +104,7 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
         expect(sheet).to_contain_text(f"{pad['figures'][key]['value']:.2f} ×")
 
 
-WCAG = {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"]}
+WCAG = {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]}
 CONTRAST = {"type": "rule", "values": ["color-contrast"]}
 
 
@@ -170,3 +170,12 @@ def test_the_keyboard_alone_reaches_a_kept_change(demo_page):
     assert slider.get_attribute("aria-valuetext") != before
     page.keyboard.press("?")
     expect(page.get_by_role("dialog")).to_contain_text("station above, station below")
+
+
+def test_an_address_at_which_there_is_nothing_says_so(demo_page):
+    for address in (demo_page.url.replace("cistern", "cellar"), demo_page.url.split("/p/")[0] + "/nowhere"):
+        demo_page.goto(address)
+        expect(demo_page.get_by_role("heading", name="There is nothing at this address")).to_be_visible()
+        demo_page.get_by_role("link", name="All properties").last.click()
+        expect(demo_page.get_by_role("button", name="New property")).to_be_visible()
+        demo_page.go_back()

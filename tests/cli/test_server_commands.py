@@ -55,6 +55,17 @@ def test_the_demos_are_put_only_into_an_empty_database(tmp_path):
         assert listed["demos"] == ["saltmarrow", "brindle-landing", "lantern-row"]
 
 
+def test_a_first_start_that_was_broken_off_is_ended_by_the_next(tmp_path):
+    with Server(tmp_path, with_demo=True) as server:
+        for demo in ask(server, "/api/properties")["properties"][:2]:
+            request = urllib.request.Request(f"{server.url}/api/properties/{demo['id']}", method="DELETE")
+            urllib.request.urlopen(request).close()
+    (tmp_path / "demos-begun").touch()  # as it was left by one that was killed after its first demo
+    with Server(tmp_path, with_demo=True) as server:
+        assert len(ask(server, "/api/properties")["properties"]) == 3
+    assert not (tmp_path / "demos-begun").exists()
+
+
 def test_a_port_in_use_is_named(tmp_path, capsys):
     with socket.socket() as taken:
         taken.bind(("127.0.0.1", 0))

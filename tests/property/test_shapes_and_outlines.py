@@ -8,10 +8,13 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from lean_year.core.errors import InputError
+from lean_year.core.water_path.screens import SCREEN_TYPES
 from lean_year.property.cistern import Box, Cistern, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.edits import apply_edit
 from lean_year.property.outline import outline_area_m2
+from lean_year.property.parts import restricted_to
 from lean_year.property.roofs import Drain, Outline, PlanArea, Roof
+from lean_year.property.water_path import Screen
 from tests.farm import changed, farm, resize
 
 SHAPES = [
@@ -128,3 +131,38 @@ def test_the_tank_is_resized_as_one_of_several_operations():
         apply_edit(farm(), [{"op": "resize", "path": "/roofs", "value": 5}])
     with pytest.raises(InputError):
         apply_edit(farm(), [resize(-1)])
+
+
+def test_what_holds_nothing_yet_is_given_a_size_only_where_it_is_a_size_alone():
+    def bank(*shapes):
+        tanks = [farm().cistern.tanks[0].model_copy(update={"shape": shape}) for shape in shapes]
+        return Cistern.model_construct(tanks=tanks, built_phase=1)
+
+    empty = Volume.model_construct(kind="volume", volume_l=0.0)
+    assert bank(empty).resized(5_000).tanks[0].shape.volume_l == 5_000
+    for nothing in (bank(), bank(empty, empty)):
+        with pytest.raises(InputError, match="hold nothing yet"):
+            nothing.resized(5_000)
+
+
+def test_a_screen_has_what_was_entered_and_else_what_is_usual_for_its_kind():
+    names = ("open_cm2", "aperture_mm", "head_mm", "loss_share", "clean_weeks")
+    for kind in SCREEN_TYPES:
+        usual = Screen(kind=kind)
+        assert [usual.value(name) for name in names] == [getattr(SCREEN_TYPES[kind], name) for name in names]
+    entered = Screen(
+        kind=next(iter(SCREEN_TYPES)), open_cm2=77, aperture_mm=3, head_mm=0, loss_share=0, clean_weeks=9
+    )
+    assert [entered.value(name) for name in names] == [77, 3, 0, 0, 9]
+
+
+def test_a_document_is_cut_down_to_the_fields_that_are_named():
+    document = farm()
+    cut = restricted_to(document, ["units", "roofs.on", "rain.filling"])
+    assert cut.units == document.units
+    assert [roof.on for roof in cut.roofs] == [roof.on for roof in document.roofs]
+    assert cut.rain.filling == document.rain.filling
+    for left_out in (lambda: cut.name, lambda: cut.roofs[0].name, lambda: cut.rain.record_id):
+        with pytest.raises(AttributeError):
+            left_out()
+    assert restricted_to(document, [""]) is document

@@ -10,7 +10,7 @@ import time
 import numpy as np
 import pytest
 from alembic import command
-from sqlalchemy import event
+from sqlalchemy import create_engine, event, inspect
 
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.property.edits import apply_edit
@@ -62,6 +62,28 @@ def add(engine, stored, tank_l, edit_id):
 
 def test_the_migrations_make_the_tables_that_the_code_says(engine):
     command.check(migrations_config(engine))
+
+
+def test_the_migrations_make_the_keys_that_the_code_says(engine):
+    """Primary and foreign keys, which the check above does not look at."""
+    declared = create_engine("sqlite://")
+    Base.metadata.create_all(declared)
+
+    def keys(of):
+        looked = inspect(of)
+        return {
+            table: (
+                sorted(looked.get_pk_constraint(table)["constrained_columns"]),
+                sorted(
+                    (each["constrained_columns"], each["referred_table"], each["options"].get("ondelete"))
+                    for each in looked.get_foreign_keys(table)
+                ),
+            )
+            for table in Base.metadata.tables
+        }
+
+    assert keys(engine) == keys(declared)
+    declared.dispose()
 
 
 def test_the_migrations_go_down_and_up_again(tmp_path):

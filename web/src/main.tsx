@@ -1,9 +1,12 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { Redirect, Route, Switch } from "wouter";
 import { Refused } from "./api/client";
+import { keepAnswers } from "./api/keptAnswers";
+import { useSaid } from "./api/said";
 import { applyLight } from "./lib/light";
+import { registerServiceWorker } from "./lib/serviceWorker";
 import { fetched } from "./ui/fetched";
 import { Toasts } from "./ui/Toasts";
 import "./styles.css";
@@ -12,6 +15,10 @@ applyLight();
 
 const PropertyList = fetched(async () => (await import("./app/properties/PropertyList")).PropertyList);
 const Shell = fetched(async () => (await import("./app/Shell")).Shell);
+const OwnerPage = fetched(async () => (await import("./app/people/OwnerPage")).OwnerPage);
+const SignInPage = fetched(async () => (await import("./app/people/SignInPage")).SignInPage);
+const Updated = fetched(async () => (await import("./app/Updated")).Updated);
+const NowhereElse = fetched(async () => (await import("./app/NowhereElse")).NowhereElse);
 const SumsPage = fetched(async () => (await import("./app/sums/SumsPage")).SumsPage);
 
 const queries = new QueryClient({
@@ -26,18 +33,34 @@ const queries = new QueryClient({
   },
 });
 
+keepAnswers(queries);
+registerServiceWorker();
+
+/** The pages; out of reach while somebody has to sign in over them, so that nothing typed in them is lost. */
+function Pages() {
+  const said = useSaid();
+  return (
+    <>
+      <div className="contents" inert={said === "signed_out"}>
+        <Switch>
+          <Route path="/" component={PropertyList} />
+          <Route path="/p/:id">{({ id }) => <Redirect to={`/p/${id}/cistern`} replace />}</Route>
+          <Route path="/p/:id/:stage" component={Shell} />
+          <Route path="/sums" component={SumsPage} />
+          <Route path="/owner" component={OwnerPage} />
+          <Route component={NowhereElse} />
+        </Switch>
+      </div>
+      {said === "signed_out" && <SignInPage />}
+      {said === "updated" && <Updated />}
+    </>
+  );
+}
+
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <BrowserRouter>
-        <Routes>
-          <Route path="/" element={<PropertyList />} />
-          <Route path="/p/:id" element={<Navigate to="cistern" replace />} />
-          <Route path="/p/:id/:stage" element={<Shell />} />
-          <Route path="/sums" element={<SumsPage />} />
-          <Route path="*" element={<Navigate to="/" replace />} />
-        </Routes>
-      </BrowserRouter>
+      <Pages />
       <Toasts />
     </QueryClientProvider>
   </StrictMode>,

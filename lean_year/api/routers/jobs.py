@@ -4,7 +4,8 @@ from fastapi import APIRouter
 
 from lean_year.api.deps import InWorkshop
 from lean_year.api.jobs import Job
-from lean_year.api.schemas import AskedJob, JobState, Refusal
+from lean_year.api.schemas.base import Refusal
+from lean_year.api.schemas.jobs import AskedJob, JobState
 from lean_year.plan.stations.cistern.design_search import Front
 from lean_year.plan.stations.cistern.resampled_band import Band
 

@@ -1,13 +1,15 @@
 """Properties: list, open, change, undo."""
 
 from typing import Annotated
+from urllib.parse import quote
 
 from fastapi import APIRouter, Query
 from fastapi.responses import PlainTextResponse, Response
 
+from lean_year.api.admission import InVisitor
 from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
-from lean_year.api.schemas import (
-    LAST_REVISION,
+from lean_year.api.schemas.base import LAST_REVISION, Refusal
+from lean_year.api.schemas.properties import (
     Answer,
     Edit,
     NewProperty,
@@ -18,7 +20,6 @@ from lean_year.api.schemas import (
     PropertyState,
     ReadCurve,
     ReadRoofs,
-    Refusal,
     Step,
     pack_days,
 )
@@ -55,16 +56,16 @@ def list_properties(workshop: InWorkshop) -> Response:
 
 
 @router.post("", response_model=PropertyState, status_code=201)
-def create_property(asked: NewProperty, workshop: InWorkshop) -> Response:
+def create_property(asked: NewProperty, workshop: InWorkshop, visitor: InVisitor) -> Response:
     answers = asked.model_dump(exclude={"rain_from"})
-    stored = workshop.create(new_property(record_id=asked.rain_from, **answers))
+    stored = workshop.create(new_property(record_id=asked.rain_from, **answers), by=visitor.name)
     return state_of(workshop, stored, status=201)
 
 
 @router.post("/file", response_model=PropertyState, status_code=201)
-def bring_in_file(data: FileBody, workshop: InWorkshop) -> Response:
+def bring_in_file(data: FileBody, workshop: InWorkshop, visitor: InVisitor) -> Response:
     file = parse_property_file(file_text(data))
-    return state_of(workshop, workshop.bring_in(file, label="Property file opened"), status=201)
+    return state_of(workshop, workshop.bring_in(file, label="Property file opened", by=visitor.name), status=201)
 
 
 @router.post("/roofs/geojson", response_model=ReadRoofs)
@@ -96,11 +97,15 @@ def remove_property(property_id: str, workshop: InWorkshop) -> None:
     workshop.remove(property_id)
 
 
+@router.post("/{property_id}/copy", response_model=PropertyState, status_code=201)
+def copy_property(property_id: str, workshop: InWorkshop, visitor: InVisitor) -> Response:
+    return state_of(workshop, workshop.copy(property_id, by=visitor.name), status=201)
+
+
 @router.get("/{property_id}/file", response_model=PropertyFile)
 def property_file(property_id: str, workshop: InWorkshop) -> Response:
-    answer = json_of(workshop.file_of(property_id))
-    answer.headers["content-disposition"] = 'attachment; filename="property.json"'
-    return answer
+    file = workshop.file_of(property_id)
+    return _to_take_along(json_of(file), file.property.name, ".json")
 
 
 @router.post("/{property_id}/preview", response_model=Answer)
@@ -126,40 +131,47 @@ def play_storm(property_id: str, asked: PlayStorm, workshop: InWorkshop) -> Resp
 
 @router.get("/{property_id}/model.inp", response_class=PlainTextResponse)
 def rain_side_model(property_id: str, workshop: InWorkshop) -> Response:
-    return _to_take_along(workshop.swmm_model(property_id), "rain-side.inp")
+    model = PlainTextResponse(workshop.swmm_model(property_id))
+    return _to_take_along(model, workshop.stored(property_id).document.name, " rain side.inp")
 
 
 @router.get("/{property_id}/pressure.inp", response_class=PlainTextResponse)
 def pressure_side_model(property_id: str, workshop: InWorkshop) -> Response:
-    return _to_take_along(workshop.epanet_model(property_id), "pressure-side.inp")
+    model = PlainTextResponse(workshop.epanet_model(property_id))
+    return _to_take_along(model, workshop.stored(property_id).document.name, " pressure side.inp")
 
 
 @router.get("/{property_id}/ground.dxf", response_class=PlainTextResponse)
 def ground_dxf(property_id: str, workshop: InWorkshop) -> Response:
-    drawing = write_ground_dxf(workshop.stored(property_id).document)
-    return _to_take_along(drawing, "ground.dxf", "image/vnd.dxf")
+    document = workshop.stored(property_id).document
+    drawing = PlainTextResponse(write_ground_dxf(document), media_type="image/vnd.dxf")
+    return _to_take_along(drawing, document.name, " ground.dxf")
 
 
 @router.get("/{property_id}/ground.svg", response_class=PlainTextResponse)
 def ground_svg(property_id: str, workshop: InWorkshop) -> Response:
-    drawing = write_ground_svg(workshop.stored(property_id).document)
-    return _to_take_along(drawing, "ground.svg", "image/svg+xml")
+    document = workshop.stored(property_id).document
+    drawing = PlainTextResponse(write_ground_svg(document), media_type="image/svg+xml")
+    return _to_take_along(drawing, document.name, " ground.svg")
 
 
-def _to_take_along(text: str, name: str, media_type: str = "text/plain") -> Response:
-    answer = PlainTextResponse(text, media_type=media_type)
-    answer.headers["content-disposition"] = f'attachment; filename="{name}"'
+def _to_take_along(answer: Response, name: str, ending: str) -> Response:
+    """An answer as a file that is named after the property, without what no file's name may have."""
+    kept = "".join(each for each in name if each.isprintable() and each not in '<>:"/\\|?*').strip(" .")
+    file = quote((kept or "property") + ending)
+    answer.headers["content-disposition"] = f"attachment; filename*=UTF-8''{file}"
     return answer
 
 
 @router.post("/{property_id}/edits", response_model=PropertyState)
-def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop) -> Response:
+def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop, visitor: InVisitor) -> Response:
     stored, moved = workshop.edit(
         property_id,
         asked.base_revision,
         asked.edit_id,
         asked.label,
         [each.as_patch() for each in asked.operations],
+        by=visitor.name,
     )
     return state_of(workshop, stored, moved)
 

@@ -5,15 +5,15 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
+from lean_year.api.admission import InVisitor
 from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
-from lean_year.api.schemas import (
-    LAST_REVISION,
+from lean_year.api.schemas.base import LAST_REVISION, Refusal
+from lean_year.api.schemas.properties import PropertyState
+from lean_year.api.schemas.rain import (
     ArchiveSource,
     AskedRain,
     PackedRain,
-    PropertyState,
     RainPreview,
-    Refusal,
     TakenRain,
     pack_rain,
     rain_preview,
@@ -67,6 +67,7 @@ def keep_rain(
     property_id: str,
     data: FileBody,
     workshop: InWorkshop,
+    visitor: InVisitor,
     base_revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
     edit_id: Annotated[str, Query(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")],
     name: Annotated[str, Query(min_length=1, max_length=100, pattern=r"\S")],
@@ -76,7 +77,9 @@ def keep_rain(
     temperature_unit: Degrees = None,
 ) -> Response:
     read = read_rain_file(data, Choices(date_order, unit, rain_column, temperature_unit))
-    stored, moved = workshop.take_rain(property_id, base_revision, edit_id, read.rain, name, _note(read.account))
+    stored, moved = workshop.take_rain(
+        property_id, base_revision, edit_id, read.rain, name, _note(read.account), by=visitor.name
+    )
     return state_of(workshop, stored, moved)
 
 
@@ -87,9 +90,11 @@ def preview_source(asked: AskedRain) -> Response:
 
 
 @router.post("/properties/{property_id}/rain-source", response_model=PropertyState)
-def keep_source(property_id: str, asked: TakenRain, workshop: InWorkshop) -> Response:
+def keep_source(property_id: str, asked: TakenRain, workshop: InWorkshop, visitor: InVisitor) -> Response:
     read, name, note = _from_source(asked)
-    stored, moved = workshop.take_rain(property_id, asked.base_revision, asked.edit_id, read.rain, name, note)
+    stored, moved = workshop.take_rain(
+        property_id, asked.base_revision, asked.edit_id, read.rain, name, note, by=visitor.name
+    )
     return state_of(workshop, stored, moved)
 
 

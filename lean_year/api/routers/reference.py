@@ -4,7 +4,8 @@ from typing import get_args
 
 from fastapi import APIRouter
 
-from lean_year.api.schemas import (
+from lean_year.api.schemas.base import Refusal
+from lean_year.api.schemas.reference import (
     AnimalChoice,
     ArchiveStation,
     AskedSum,
@@ -13,7 +14,6 @@ from lean_year.api.schemas import (
     HabitChoice,
     MaterialChoice,
     NamedChoice,
-    Refusal,
     RegimeChoice,
     SumAnswer,
     SumNumber,
@@ -28,9 +28,11 @@ from lean_year.plan.stations.roofs.fitness import hazard_label
 from lean_year.property.roofs import Hazard
 
 router = APIRouter(prefix="/api", tags=["reference"])
+open_router = APIRouter(prefix="/api", tags=["reference"])
+"""What may be asked without a sign-in."""
 
 
-@router.get("/health")
+@open_router.get("/health")
 def health() -> dict[str, str]:
     return {"status": "ready"}
 

@@ -5,16 +5,11 @@ from typing import Annotated
 from fastapi import APIRouter, Path, Query
 from fastapi.responses import Response
 
+from lean_year.api.admission import InVisitor
 from lean_year.api.deps import InWorkshop, state_of
-from lean_year.api.schemas import (
-    LAST_REVISION,
-    Comparison,
-    GoBack,
-    PropertyState,
-    Refusal,
-    RevisionList,
-    RevisionName,
-)
+from lean_year.api.schemas.base import LAST_REVISION, Refusal
+from lean_year.api.schemas.properties import PropertyState
+from lean_year.api.schemas.revisions import Comparison, GoBack, RevisionList, RevisionName
 
 MOST_LISTED = 200
 InQuery = Annotated[int, Query(ge=1, le=LAST_REVISION)]
@@ -49,6 +44,6 @@ def compare_revisions(property_id: str, before: InQuery, after: InQuery, worksho
 
 
 @router.post("/back", response_model=PropertyState)
-def go_back(property_id: str, asked: GoBack, workshop: InWorkshop) -> Response:
-    stored, moved = workshop.go_back(property_id, asked.base_revision, asked.edit_id, asked.revision)
+def go_back(property_id: str, asked: GoBack, workshop: InWorkshop, visitor: InVisitor) -> Response:
+    stored, moved = workshop.go_back(property_id, asked.base_revision, asked.edit_id, asked.revision, by=visitor.name)
     return state_of(workshop, stored, moved)

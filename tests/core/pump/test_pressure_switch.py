@@ -75,6 +75,11 @@ def test_no_more_counts_than_is_held_and_no_more_than_the_pump_gives(flow_l_s, h
     assert held.shut_off_m <= min(held_m, 58.0)
 
 
+def test_at_shut_off_what_is_held_at_no_flow_counts():
+    """A pipe that loses head holds less with every litre that flows."""
+    assert HeldPump(CURVE, lambda flow: 30.0 + flow).shut_off_m == 30.0
+
+
 @pytest.mark.parametrize(
     ("switch", "lift", "loss", "left"),
     [(220, 0, 0, 220), (100, 20, 0, -96.133), (300, -10, 50, 348.0665), (360, 4.92, 78, 233.751)],

@@ -30,6 +30,7 @@ def test_the_dxf_is_clean_and_has_the_lines_of_the_screen_at_their_size(name):
     unit = FOOT_M if us else 1.0
     if not pads[0].buried:
         assert (max(xs) - min(xs)) * unit == pytest.approx(pads[0].pad_width_m, rel=1e-3)
+    assert {entity.dxftype() for entity in drawing.modelspace()} <= {"LWPOLYLINE", "TEXT"}
     texts = " ".join(text.dxf.text for text in drawing.modelspace().query("TEXT"))
     for pad in pads:
         assert pad.name in texts

@@ -80,3 +80,15 @@ def test_a_frost_of_nine_degrees_is_no_missing_value():
 def test_a_file_without_temperatures_has_no_unit_of_them():
     text = "\n".join(",".join(line.split(",")[:2]) for line in file_of("celsius", "mm").decode().splitlines())
     assert read_rain_file(text.encode(), Choices()).account.temperature_unit is None
+
+
+def test_why_it_is_that_unit_is_said_as_it_was_found():
+    def why(*args, **kwargs):
+        return read(*args, **kwargs).account.temperature_reason
+
+    assert why("celsius", "mm") == "which goes with the rain's unit"
+    assert why("fahrenheit", "inch") == "which goes with the rain's unit"
+    assert why("fahrenheit", "mm") == "which fits their values"
+    assert why("celsius", "inch") == "which fits their values"
+    assert why("celsius", "mm", names=("tmin (C)", "tmax (C)")) == "as their columns are called"
+    assert why("celsius", "mm", chosen="celsius") == "as you chose"

@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { say } from "./said";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
@@ -17,6 +18,7 @@ export type Status = Station["status"];
 export type PackedDays = Schemas["PackedDays"];
 export type RevisionList = Schemas["RevisionList"];
 export type RainPreview = Schemas["RainPreview"];
+export type Who = Schemas["WhoAsks"];
 export type Operation = Schemas["Operation"];
 export type Refusal = Schemas["Refusal"];
 export type NewProperty = Schemas["NewProperty"];
@@ -40,12 +42,16 @@ export type ImportChoices = {
   temperature_unit?: NonNullable<RainPreview["temperature_unit"]>;
 };
 
+/** Name of this interface's own build, so that a server of another version says so instead of answering it. */
+export const BUILD = document.querySelector('script[type="module"][src^="/assets/"]')?.getAttribute("src") ?? "";
+
 export const client = createClient<paths>({
   baseUrl: window.location.origin,
+  headers: BUILD ? { "x-lean-year-interface": BUILD } : {},
   fetch: (request) => window.fetch(request),
 });
 
-/** The server understood the request and said no. */
+/** The server understood the request and said no, or something before it did. */
 export class Refused extends Error {
   constructor(
     readonly status: number,
@@ -54,6 +60,14 @@ export class Refused extends Error {
     super(
       refusal?.errors.map((each) => `${each.field}: ${each.message}`).join("; ") ?? `the server answered ${status}`,
     );
+  }
+  /** What the server had against it, in its first words; none where what stood before the server answered. */
+  get reason(): string | undefined {
+    return this.refusal?.errors[0]?.message;
+  }
+  /** Whether the server could not be asked at all for now: whatever was asked for is asked for again later. */
+  get later(): boolean {
+    return [401, 412, 502, 503, 504].includes(this.status);
   }
   /** Whether another revision stands than the one this change was made on. */
   get stale(): boolean {
@@ -66,6 +80,11 @@ type Outcome<T> = { data?: T; error?: unknown; response: Response };
 /** The data of an answer; a refusal is thrown as `Refused`, a lost connection as `TypeError`. */
 export async function taken<T>(outcome: Promise<Outcome<T>>): Promise<T> {
   const { data, error, response } = await outcome;
-  if (!response.ok) throw new Refused(response.status, error as Refusal | undefined);
+  if (!response.ok) {
+    const refused = new Refused(response.status, error as Refusal | undefined);
+    if (refused.status === 412) say("updated");
+    if (refused.status === 401 && refused.refusal?.errors[0]?.field === "sign-in") say("signed_out");
+    throw refused;
+  }
   return data as T;
 }

@@ -1,5 +1,7 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
+import { newId } from "../lib/newId";
+import { keptOr } from "./keptAnswers";
 import type {
   ImportChoices,
   JobState,
@@ -10,8 +12,27 @@ import type {
   RevisionList,
 } from "./client";
 
+/** Who asks, and whether people have to sign in at all. */
+export const whoQuery = () =>
+  queryOptions({
+    queryKey: ["who"],
+    staleTime: Infinity,
+    queryFn: ({ queryKey }) => keptOr(queryKey, () => taken(client.GET("/api/who"))),
+  });
+
+/** The links by which owners may look at a property. */
+export const linksQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["links", id],
+    queryFn: () =>
+      taken(client.GET("/api/properties/{property_id}/links", { params: { path: { property_id: id } } })),
+  });
+
 export const propertyListQuery = () =>
-  queryOptions({ queryKey: ["properties"], queryFn: () => taken(client.GET("/api/properties")) });
+  queryOptions({
+    queryKey: ["properties"],
+    queryFn: ({ queryKey }) => keptOr(queryKey, () => taken(client.GET("/api/properties"))),
+  });
 
 export const fetchProperty = (id: string) =>
   taken(client.GET("/api/properties/{property_id}", { params: { path: { property_id: id } } }));
@@ -20,7 +41,7 @@ export const propertyQuery = (id: string) =>
   queryOptions({
     queryKey: ["property", id],
     structuralSharing: false, // comparing a whole plan leaf by leaf costs more than drawing it
-    queryFn: () => fetchProperty(id),
+    queryFn: ({ queryKey }) => keptOr(queryKey, () => fetchProperty(id)),
   });
 
 const QUIET_MS = 1_200;
@@ -47,15 +68,21 @@ export const rainDaysQuery = (id: string, recordId: string | null) =>
     queryKey: ["rain-days", recordId],
     enabled: recordId !== null,
     staleTime: Infinity,
-    queryFn: () =>
-      taken(client.GET("/api/properties/{property_id}/rain-days", { params: { path: { property_id: id } } })),
+    queryFn: ({ queryKey }) =>
+      keptOr(queryKey, () =>
+        taken(client.GET("/api/properties/{property_id}/rain-days", { params: { path: { property_id: id } } })),
+      ),
   });
 
 export const recordsQuery = () =>
   queryOptions({ queryKey: ["records"], queryFn: () => taken(client.GET("/api/rain/records")) });
 
 export const choicesQuery = () =>
-  queryOptions({ queryKey: ["choices"], staleTime: Infinity, queryFn: () => taken(client.GET("/api/choices")) });
+  queryOptions({
+    queryKey: ["choices"],
+    staleTime: Infinity,
+    queryFn: ({ queryKey }) => keptOr(queryKey, () => taken(client.GET("/api/choices"))),
+  });
 
 export const previewEdit = (id: string, base_revision: number, operations: Operation[]) =>
   taken(
@@ -82,6 +109,9 @@ export const stepRevision = (id: string, base_revision: number, direction: "undo
       body: { direction, base_revision },
     }),
   );
+
+export const copyProperty = (id: string) =>
+  taken(client.POST("/api/properties/{property_id}/copy", { params: { path: { property_id: id } } }));
 
 export type ListedRevision = RevisionList["revisions"][number];
 
@@ -123,12 +153,16 @@ export const goBack = (id: string, base_revision: number, revision: number) =>
   taken(
     client.POST("/api/properties/{property_id}/back", {
       params: { path: { property_id: id } },
-      body: { base_revision, revision, edit_id: crypto.randomUUID() },
+      body: { base_revision, revision, edit_id: newId() },
     }),
   );
 
 export const sumsQuery = () =>
-  queryOptions({ queryKey: ["sums"], staleTime: Infinity, queryFn: () => taken(client.GET("/api/sums")) });
+  queryOptions({
+    queryKey: ["sums"],
+    staleTime: Infinity,
+    queryFn: ({ queryKey }) => keptOr(queryKey, () => taken(client.GET("/api/sums"))),
+  });
 
 export const workOut = (name: string, values: Record<string, number | string>) =>
   taken(client.POST("/api/sums/{name}", { params: { path: { name } }, body: { values } }));
@@ -144,7 +178,7 @@ export const keepSource = (id: string, base_revision: number, source: RainSource
   taken(
     client.POST("/api/properties/{property_id}/rain-source", {
       params: { path: { property_id: id } },
-      body: { base_revision, edit_id: crypto.randomUUID(), source },
+      body: { base_revision, edit_id: newId(), source },
     }),
   );
 
@@ -198,7 +232,7 @@ export const keepRain = (
     client.POST("/api/properties/{property_id}/rain", {
       params: {
         path: { property_id: id },
-        query: { base_revision, edit_id: crypto.randomUUID(), name, ...choices },
+        query: { base_revision, edit_id: newId(), name, ...choices },
       },
       body: file as unknown as string,
       ...asFile,

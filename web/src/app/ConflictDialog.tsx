@@ -1,5 +1,6 @@
 import { AlertDialog } from "radix-ui";
 import { useConnection, useEdits } from "../document/workbench";
+import { returnFocus } from "../ui/returnFocus";
 
 /** Tells who came second in two windows, and leaves the choice with them. */
 export function ConflictDialog() {
@@ -10,6 +11,7 @@ export function ConflictDialog() {
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="veil" />
         <AlertDialog.Content
+          onCloseAutoFocus={returnFocus}
           className="dialog"
           style={{ width: "min(560px, calc(100vw - 24px))" }}
           tabIndex={-1}

@@ -1,7 +1,7 @@
 import { axisUnit } from "../lib/units";
 import { Dialog } from "radix-ui";
 import { memo, useState } from "react";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import type { Stage, Station, Status } from "../api/client";
 import { Mark, STATUS_WORDS } from "../ui/Mark";
 import { flowsOf } from "../document/flows";
@@ -17,7 +17,7 @@ type FallProps = { stage: Stage; goTo: (stage: Stage) => void };
 
 /** The property in section, top to bottom in the order the water takes, and the way about. */
 export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
-  const plan = usePlan("cistern", "stations", "tank_l");
+  const plan = usePlan("cistern", "stations", "tank_l", "verdict_parts");
   const document = useDocument("name", "units");
   const flows = flowsOf(plan);
   const here = plan.stations.find((station) => station.stage === stage);
@@ -60,9 +60,13 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
       </nav>
 
       <Dialog.Root open={open} onOpenChange={setOpen}>
-        <div className="no-print sticky top-0 z-30 flex items-center justify-between gap-2 border-b border-rule bg-wall px-4 py-1 desk:hidden">
-          <Link to="/" className="head flex min-h-11 min-w-0 items-center text-sub font-bold">
-            <span className="truncate">{document.name}</span>
+        <nav
+          aria-label="Property"
+          className="no-print sticky top-0 z-30 flex items-center justify-between gap-2 border-b border-rule bg-wall px-4 py-1 desk:hidden"
+        >
+          <Link to="/" className="flex min-h-11 min-w-0 flex-col justify-center">
+            <span className="head truncate text-sub leading-tight font-bold">{document.name}</span>
+            <span className="note truncate leading-tight">{plan.verdict_parts.answer}</span>
           </Link>
           <Dialog.Trigger className="act-quiet shrink-0 bg-sheet">
             {here && <Mark status={here.status} />}
@@ -71,7 +75,7 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
               <path d="M1 1l5 5 5-5" fill="none" stroke="currentColor" strokeWidth="2" />
             </svg>
           </Dialog.Trigger>
-        </div>
+        </nav>
         <Dialog.Portal>
           <Dialog.Overlay className="veil" />
           <Dialog.Content

@@ -1,4 +1,4 @@
-import { useParams } from "react-router";
+import { useParams } from "wouter";
 import { usePlan } from "../document/shown";
 import { Mark } from "../ui/Mark";
 

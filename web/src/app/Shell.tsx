@@ -1,26 +1,31 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
+import { Redirect, useLocation, useParams, useSearchParams } from "wouter";
 import type { Stage } from "../api/client";
 import { AxisContext, axisFor } from "../lib/axis";
+import { dayName } from "../lib/dates";
 import { unpackDays } from "../lib/days";
 import { useWidth } from "../ui/useWidth";
 import { ConflictDialog } from "./ConflictDialog";
 import { Fall } from "./Fall";
 import { GlossarySheet } from "./GlossarySheet";
 import { STATIONS } from "./registry";
+import { fetched } from "../ui/fetched";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { Verdict } from "./Verdict";
 import { useDaily, useDocument, usePlan } from "../document/shown";
-import { useEdits, WorkbenchProvider } from "../document/workbench";
+import { useEdits, useSaved, WorkbenchProvider } from "../document/workbench";
 import { YearStrip } from "./YearStrip";
+
+const NowhereElse = fetched(async () => (await import("./NowhereElse")).NowhereElse);
+const JumpDialog = fetched(async () => (await import("./JumpDialog")).JumpDialog);
 
 /** Keys work with the focus on a slider too, but never while somebody types. */
 const ANYWHERE = { enableOnFormTags: ["slider", "radio"] as const };
 
 export function Shell() {
   const { id, stage } = useParams();
-  if (!id) return <Navigate to="/" />;
+  if (!id) return <Redirect to="/" />;
   return (
     <WorkbenchProvider key={id} id={id}>
       <Frame stage={stage as Stage} />
@@ -30,13 +35,15 @@ export function Shell() {
 
 function Frame({ stage }: { stage: Stage }) {
   const { id, step } = useEdits();
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const [search, setSearch] = useSearchParams();
   const [content, contentWidth] = useWidth<HTMLDivElement>();
   const [helpOpen, setHelpOpen] = useState(false);
+  const [jumping, setJumping] = useState(false);
   const [glossaryOpen, setGlossaryOpen] = useState(false);
   const plan = usePlan("cistern", "rain", "stations");
-  const { name } = useDocument("name");
+  const { name, place } = useDocument("name", "place");
+  const { revision } = useSaved();
   const daily = useDaily();
   const axis = useMemo(() => axisFor(contentWidth || 1000), [contentWidth]);
   const days = useMemo(() => (daily ? unpackDays(daily) : null), [daily]);
@@ -68,10 +75,11 @@ function Frame({ stage }: { stage: Stage }) {
   }, [station?.name, name]);
 
   const goTo = useCallback(
-    (next: Stage) => void navigate({ pathname: `/p/${id}/${next}`, search: search.toString() }),
+    (next: Stage) => navigate(`/p/${id}/${next}${search.size ? `?${search}` : ""}`),
     [id, navigate, search],
   );
   const openHelp = useCallback(() => setHelpOpen(true), []);
+  const openJump = useCallback(() => setJumping(true), []);
   const openGlossary = useCallback(() => setGlossaryOpen(true), []);
   const neighbour = (step: number) => {
     const at = plan.stations.findIndex((each) => each.stage === stage);
@@ -80,13 +88,14 @@ function Frame({ stage }: { stage: Stage }) {
   };
   useHotkeys("mod+z", () => void step("undo"), { ...ANYWHERE, preventDefault: true });
   useHotkeys("mod+shift+z, mod+y", () => void step("redo"), { ...ANYWHERE, preventDefault: true });
-  useHotkeys("bracketleft", () => neighbour(-1), ANYWHERE);
-  useHotkeys("bracketright", () => neighbour(1), ANYWHERE);
+  useHotkeys("bracketleft, alt+pageup", () => neighbour(-1), ANYWHERE);
+  useHotkeys("bracketright, alt+pagedown", () => neighbour(1), ANYWHERE);
   useHotkeys("comma", () => yearRow > 0 && pickYear(yearRow - 1), ANYWHERE);
   useHotkeys("period", () => yearRow < (plan.rain?.years.length ?? 0) - 1 && pickYear(yearRow + 1), ANYWHERE);
+  useHotkeys("mod+k", openJump, { enableOnFormTags: true, preventDefault: true });
   useHotkeys("?", openHelp, { ...ANYWHERE, useKey: true });
 
-  if (!station) return <Navigate to={`/p/${id}/cistern`} replace />;
+  if (!station) return <NowhereElse />;
   const sheet = { days, yearRow, pickYear };
   const { Sheet } = STATIONS[station.stage];
   return (
@@ -99,14 +108,24 @@ function Frame({ stage }: { stage: Stage }) {
       </a>
       <div className="frame">
         <Fall stage={stage} goTo={goTo} />
-        <Verdict openHelp={openHelp} openGlossary={openGlossary} />
+        <Verdict openHelp={openHelp} openGlossary={openGlossary} openJump={openJump} />
         <main id="sheet" tabIndex={-1} className="sheet" aria-label={station.name}>
+          <p className="mb-2 hidden justify-between border-b border-ink pb-1 print:flex">
+            <span>
+              <strong>{name}</strong>
+              {place && `, ${place}`}
+            </span>
+            <span>
+              revision {revision}, {dayName(new Date())}
+            </span>
+          </p>
           <div ref={content} className="relative">
             <Sheet {...sheet} />
           </div>
         </main>
         <YearStrip {...sheet} />
       </div>
+      {jumping && <JumpDialog close={() => setJumping(false)} />}
       <ConflictDialog />
       <ShortcutSheet open={helpOpen} setOpen={setHelpOpen} />
       <GlossarySheet open={glossaryOpen} setOpen={setGlossaryOpen} />

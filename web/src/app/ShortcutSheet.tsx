@@ -1,7 +1,8 @@
 import { TextDialog } from "../ui/TextDialog";
 
 const KEYS: [string, string][] = [
-  ["[ and ]", "station above, station below"],
+  ["Ctrl K", "go to a station, an entry, a finding, a property or a quick sum"],
+  ["[ and ], Page up and Page down with Alt", "station above, station below"],
   [", and .", "year before, year after"],
   ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
   ["Arrow up and down", "nudge the entry you are in; with Shift ten times as far"],

@@ -98,7 +98,7 @@ test("without rain the strip says what it will show", async () => {
 });
 
 function VerdictHere() {
-  return <Verdict openGlossary={vi.fn()} openHelp={vi.fn()} />;
+  return <Verdict openGlossary={vi.fn()} openHelp={vi.fn()} openJump={vi.fn()} />;
 }
 
 test("the verdict is the plan's, with what moved in front of its caveat", async () => {

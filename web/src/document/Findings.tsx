@@ -1,6 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Finding } from "../api/client";
 import { fixesQuery } from "../api/queries";
+import { capital } from "../lib/words";
+import { once } from "./once";
 import { useEdits, useSaved } from "./workbench";
 import { Mark } from "../ui/Mark";
 import { Terms } from "../ui/Terms";
@@ -27,7 +29,7 @@ export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
       onPointerLeave={bench.endPreview}
       onFocus={() => bench.preview(fix.operations as never)}
       onBlur={bench.endPreview}
-      onClick={() => void bench.edit(fix.text, fix.operations as never)}
+      onClick={(event) => once(event) && void bench.edit(fix.text, fix.operations as never)}
     >
       {fix.text} <Effect words={effect(fix.operations)} />
     </button>
@@ -39,9 +41,7 @@ function Effect({ words }: { words: string | undefined }) {
   if (!words) return null;
   const heavy = /fewer carried|then fails|not to be drunk/.test(words);
   return (
-    <span className={`block text-small font-normal ${heavy ? "text-alarm" : "text-ink-2"}`}>
-      {words.charAt(0).toUpperCase() + words.slice(1)}.
-    </span>
+    <span className={`block text-small font-normal ${heavy ? "text-alarm" : "text-ink-2"}`}>{capital(words)}.</span>
   );
 }
 
@@ -78,7 +78,7 @@ export function Cautions({ cautions }: { cautions: string[] }) {
   if (!cautions.length) return null;
   return (
     <section aria-label="Cautions" className="border-t-[1.5px] border-parched-5 pt-2">
-      <h3 className="heading text-parched-7">Take care</h3>
+      <h2 className="heading text-parched-7">Take care</h2>
       <ul className="note mt-1 grid gap-1.5">
         {cautions.map((caution) => (
           <li key={caution}>

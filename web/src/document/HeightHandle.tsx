@@ -85,7 +85,7 @@ export function HeightHandle(props: {
       {props.leader !== undefined && (
         <path d={`M7 0H${props.leader}`} stroke="var(--water-7)" strokeWidth="1.2" strokeDasharray="2 3" />
       )}
-      <rect x="-22" y="-22" width="44" height="44" fill="transparent" />
+      <rect x="-23" y="-23" width="46" height="46" fill="transparent" />
       <path
         d="M0 -9l5 6h-10zM0 9l5 -6h-10z"
         fill="var(--water-7)"

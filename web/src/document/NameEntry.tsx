@@ -15,7 +15,7 @@ export function NameEntry(props: { label: string; path: string; value: string; c
   };
   return (
     <input
-      className={`border-b-2 border-transparent bg-transparent hover:border-water-5 focus:border-water-5 ${props.className ?? "heading w-[26ch] max-w-full"}`}
+      className={`name border-b-2 border-transparent bg-transparent hover:border-water-5 focus:border-water-5 ${props.className ?? "heading w-[26ch] max-w-full"}`}
       aria-label={label}
       value={shown}
       maxLength={props.most ?? 80}

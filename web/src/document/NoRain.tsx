@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import { useEdits } from "./workbench";
 
 /** A sheet that needs rain and has none yet: its settings, and the way to a record. */

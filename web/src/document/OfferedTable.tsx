@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import type { Operation } from "../api/client";
 import { TakeIt } from "./TakeIt";
+import { ScrollBox } from "../ui/ScrollBox";
 
 type Column = string | { name: string; wideOnly: true };
 
@@ -21,7 +22,7 @@ type Offered = {
 export function OfferedTable({ head, rows }: { head: Column[]; rows: Offered[] }) {
   const wideOnly = head.map((column) => (typeof column === "string" ? undefined : "hidden narrow:table-cell"));
   return (
-    <div className="relative overflow-x-auto">
+    <ScrollBox label="Table">
       <table className="table-lines mt-1 w-full text-table">
         <thead>
           <tr>
@@ -54,6 +55,6 @@ export function OfferedTable({ head, rows }: { head: Column[]; rows: Offered[] }
           ))}
         </tbody>
       </table>
-    </div>
+    </ScrollBox>
   );
 }

@@ -1,4 +1,5 @@
 import type { Operation } from "../api/client";
+import { once } from "./once";
 import { useEdits } from "./workbench";
 
 /** The last cell of a row of choices: previewed when it is pointed at, made when it is pressed; a tick where it stands. */
@@ -16,7 +17,7 @@ export function TakeIt(props: { label: string; chosen: boolean; operations: Oper
       aria-label={`Use it: ${props.label}`}
       onPointerEnter={() => bench.preview(props.operations)}
       onPointerLeave={bench.endPreview}
-      onClick={() => void bench.edit(props.edit ?? props.label, props.operations)}
+      onClick={(event) => once(event) && void bench.edit(props.edit ?? props.label, props.operations)}
     >
       Use
     </button>

@@ -1,37 +1,22 @@
-import { openDB } from "idb";
-import type { DBSchema, IDBPDatabase } from "idb";
+import type { DBSchema } from "idb";
+import { browserDatabase } from "../lib/browserDatabase";
+import { Listeners } from "../lib/listeners";
 import type { Rewrite, Waiting } from "./waiting";
 
 interface Kept extends DBSchema {
   entries: { key: number; value: Waiting; indexes: { property: string } };
 }
 
-let opened: Promise<IDBPDatabase<Kept>> | null = null;
-
-/** Somebody clears the browser's data, or the browser lost it: it is opened anew when it is next asked for. */
-function forget(_from?: number, _to?: number | null, asked?: IDBVersionChangeEvent): void {
-  opened = null;
-  (asked?.target as IDBDatabase | undefined)?.close();
-}
-
-function database(): Promise<IDBPDatabase<Kept>> {
-  opened ??= openDB<Kept>("lean-year", 1, {
-    upgrade(made) {
-      made.createObjectStore("entries", { keyPath: "seq", autoIncrement: true }).createIndex("property", "property");
-    },
-    blocking: forget,
-    terminated: () => forget(),
-  });
-  opened.catch(() => (opened = null));
-  return opened;
-}
+const database = browserDatabase<Kept>("lean-year", (made) => {
+  made.createObjectStore("entries", { keyPath: "seq", autoIncrement: true }).createIndex("property", "property");
+});
 
 /** Edits of one property that the server has not kept yet, in order: one list for all tabs of this browser, on its
  * disk before it is said to be kept here. */
 export class Outbox {
   private list: readonly Waiting[] = [];
   private turn: Promise<unknown> = Promise.resolve();
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Listeners();
   /** Whether this browser keeps nothing, so that what waits goes with the page. */
   private inPageOnly = false;
 
@@ -42,10 +27,7 @@ export class Outbox {
   keepsNothing = (): boolean => this.inPageOnly;
 
   /** For React: tells when the entries may have changed. */
-  subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
+  subscribe = this.listeners.subscribe;
 
   /** Reads the list anew: another tab may have written it. */
   read(): Promise<readonly Waiting[]> {
@@ -71,7 +53,7 @@ export class Outbox {
     }
     if (now.length !== this.list.length || now.some((entry, at) => !same(entry, this.list[at]!))) {
       this.list = now;
-      this.listeners.forEach((listener) => listener());
+      this.listeners.tell();
     }
     return this.list;
   }

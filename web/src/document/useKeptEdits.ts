@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
 import { keepEdit } from "../api/queries";
+import { newId } from "../lib/newId";
 import { alone, OtherTabs } from "./otherTabs";
 import { Outbox } from "./outbox";
 import { added, again, discarded, kept, late, refused } from "./waiting";
@@ -12,8 +13,6 @@ const RETRY_MS = 3_000;
 const TRIES = 3;
 const BETWEEN_TRIES_MS = 700;
 const SERVER_FAILED = "the server failed on it";
-/** Said by what stands before a server that is not there. */
-const NOT_THERE = [502, 503, 504];
 
 /** Changes that came too late, with the revision that stands. */
 export type Conflict = { edits: readonly Waiting[]; standing: number };
@@ -64,8 +63,8 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
           await outbox.change(kept(edit_id, state.revision));
           return true;
         } catch (error) {
-          if (!(error instanceof Refused) || NOT_THERE.includes(error.status)) {
-            setTrouble(error instanceof Refused ? (error.refusal?.errors[0]?.message ?? null) : null);
+          if (!(error instanceof Refused) || error.later) {
+            setTrouble(error instanceof Refused ? (error.reason ?? null) : null);
             return false;
           }
           if (error.stale) {
@@ -92,14 +91,16 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
     sending.current = true;
     try {
       await alone(`lean-year-outbox-${id}`, async () => {
+        let anything = false;
         for (;;) {
           const next = waits(await outbox.read())[0];
           if (!next) break;
+          anything = true;
           if (!(await tried(next))) return setOffline(true);
           setOffline(false);
           tabs.current?.tell();
         }
-        onEmpty();
+        if (anything) onEmpty();
       });
     } finally {
       sending.current = false;
@@ -144,7 +145,7 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
 
   const edit = useCallback(
     async (label: string, operations: Operation[]) => {
-      const entry = { edit_id: crypto.randomUUID(), label: label.slice(0, 120), operations };
+      const entry = { edit_id: newId(), label: label.slice(0, 120), operations };
       const seen = standing()?.revision ?? null;
       const answered = new Promise<string | null>((resolve) => settles.current.set(entry.edit_id, resolve));
       await outbox.change(added(entry, id, seen));

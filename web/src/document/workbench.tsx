@@ -4,7 +4,16 @@ import type { Context, ReactNode } from "react";
 import { toast } from "../ui/Toasts";
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
-import { fetchProperty, goBack, propertyQuery, stepRevision } from "../api/queries";
+import { useOldSince } from "../api/keptAnswers";
+import {
+  choicesQuery,
+  fetchProperty,
+  goBack,
+  propertyQuery,
+  rainDaysQuery,
+  stepRevision,
+  whoQuery,
+} from "../api/queries";
 import { ShownProvider } from "./shown";
 import { useKeptEdits } from "./useKeptEdits";
 import type { Conflict } from "./useKeptEdits";
@@ -13,6 +22,8 @@ import type { Waiting } from "./waiting";
 import type { withWhatWaits } from "./withWhatWaits";
 
 const AFTER_FIRST_VIEW_MS = 1_000;
+/** How often the property is asked for while an old answer is shown. */
+const ASK_AGAIN_MS = 5_000;
 
 /** What can be done with a property. */
 type Edits = {
@@ -40,6 +51,8 @@ type Connection = {
   /** What could not be kept, each with its reason. */
   setAside: readonly Waiting[];
   offline: boolean;
+  /** When what is shown was answered, where this browser kept it and the server could not be asked since. */
+  oldSince: number | null;
   /** While offline: what the server says, where it is there and cannot keep anything. */
   trouble: string | null;
   /** Whether what waits goes with the page, for want of storage. */
@@ -63,9 +76,15 @@ export const useEdits = () => useProvided(EditsContext);
 /** The property as it is kept, whatever is being dragged. */
 export const useSaved = () => useProvided(SavedContext);
 
+/** Who is signed in; nothing while that is not known. */
+export const useWho = () => useQuery(whoQuery()).data;
+
+const FOR_THE_FIRM = "this link is for looking; ask the firm to change it";
+
 export function WorkbenchProvider({ id, children }: { id: string; children: ReactNode }) {
   const cache = useQueryClient();
-  const query = useQuery(propertyQuery(id));
+  const oldSince = useOldSince(propertyQuery(id).queryKey);
+  const query = useQuery({ ...propertyQuery(id), refetchInterval: oldSince === null ? false : ASK_AGAIN_MS });
   const standing = useCallback(
     () => cache.getQueryData(propertyQuery(id).queryKey) as PropertyState | undefined,
     [cache, id],
@@ -100,7 +119,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     onEmpty: endPreview,
     onChangedByOtherTab: refetch,
   });
-  const { waiting, setAside, anyWaiting, offline, trouble, keepsNothing, conflict } = keeper;
+  const { waiting, setAside, anyWaiting, trouble, keepsNothing, conflict } = keeper;
+  const offline = keeper.offline || oldSince !== null;
   const { edit, send, sendAgain, discard, tellOtherTabs } = keeper;
 
   const turn = useRef(Promise.resolve());
@@ -151,24 +171,25 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     [conflict, discard, endPreview, refetch, sendAgain],
   );
 
+  const reads = useWho()?.role === "owner";
   const edits = useMemo(
     (): Edits => ({
       id,
-      preview: ask,
+      preview: reads ? () => undefined : ask,
       endPreview,
-      edit,
-      step,
+      edit: reads ? () => Promise.resolve(FOR_THE_FIRM) : edit,
+      step: reads ? async () => toast(FOR_THE_FIRM) : step,
       goBackTo,
       accept,
       resolveConflict,
       sendAgain,
       discard,
     }),
-    [accept, ask, discard, edit, endPreview, goBackTo, id, resolveConflict, sendAgain, step],
+    [accept, ask, discard, edit, endPreview, goBackTo, id, reads, resolveConflict, sendAgain, step],
   );
   const connection = useMemo(
-    () => ({ waiting: waiting.length, setAside, offline, trouble, keepsNothing, conflict }),
-    [conflict, keepsNothing, offline, setAside, trouble, waiting],
+    () => ({ waiting: waiting.length, setAside, offline, oldSince, trouble, keepsNothing, conflict }),
+    [conflict, keepsNothing, offline, oldSince, setAside, trouble, waiting],
   );
   // Without a server what was typed is shown on every sheet; what was worked out is of the revision before it.
   const show = useWithWhatWaits(query.data !== undefined);
@@ -176,6 +197,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     () => (offline && query.data && waiting.length ? show?.(query.data, waiting) : undefined),
     [offline, query.data, show, waiting],
   );
+  useWholeProperty(id, query.data?.document.rain.record_id ?? null);
   if (query.isPending) return <Opening />;
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
   const saved = query.data;
@@ -206,6 +228,19 @@ function useWithWhatWaits(loaded: boolean) {
   return made?.show;
 }
 
+/** What only some sheets draw is fetched as well once the first view stands: all of them open without a connection. */
+function useWholeProperty(id: string, recordId: string | null) {
+  const cache = useQueryClient();
+  useEffect(() => {
+    if (recordId === null || !("serviceWorker" in navigator)) return;
+    const timer = setTimeout(() => {
+      void cache.prefetchQuery(rainDaysQuery(id, recordId));
+      void cache.prefetchQuery(choicesQuery());
+    }, 2 * AFTER_FIRST_VIEW_MS);
+    return () => clearTimeout(timer);
+  }, [cache, id, recordId]);
+}
+
 function Opening() {
   return (
     <main className="grid h-full place-items-center" aria-busy="true">
@@ -216,6 +251,7 @@ function Opening() {
 
 function NotOpened({ error, retry }: { error: Error; retry: () => void }) {
   const gone = error instanceof Refused && error.status === 404;
+  const said = error instanceof Refused && !gone && !error.later ? error.reason : null;
   return (
     <main className="grid h-full place-items-center p-6">
       <div className="max-w-[52ch]">
@@ -223,7 +259,8 @@ function NotOpened({ error, retry }: { error: Error; retry: () => void }) {
         <p className="mt-3">
           {gone
             ? "It may have been removed in another window."
-            : "The server did not answer. Nothing is lost: what was kept is on its disk. Start it with make demo, then try again."}
+            : (said ??
+              "The server does not answer, and this property was not opened in this browser before. Nothing is lost: what was kept is on the server's disk. It is tried again when the connection is back.")}
         </p>
         <p className="mt-5 flex gap-3">
           {!gone && (

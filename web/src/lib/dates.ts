@@ -21,6 +21,9 @@ export function whenKept(utc: string): string {
     : at.toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
 }
 
+/** The same of a moment that this machine's own clock gave. */
+export const whenHere = (at_ms: number) => whenKept(new Date(at_ms).toISOString().slice(0, -1));
+
 const DAYS_BEFORE = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 /** Day of a water year (0 to 365) on which each of its twelve months begins, in the order of the water year. */
 export function monthStarts(firstMonth: number): { month: number; day: number }[] {

@@ -1,8 +1,9 @@
 import { useSyncExternalStore } from "react";
+import { Listeners } from "./listeners";
 
 type Light = "light" | "dark";
 const KEY = "lean-year-light";
-const listeners = new Set<() => void>();
+const listeners = new Listeners();
 
 function chosen(): Light {
   const kept = localStorage.getItem(KEY);
@@ -13,7 +14,7 @@ function chosen(): Light {
 /** Puts the light that was chosen, or that the machine prefers, on the page. */
 export function applyLight(): void {
   document.documentElement.dataset.light = chosen();
-  listeners.forEach((listener) => listener());
+  listeners.tell();
 }
 
 export function toggleLight(): void {
@@ -23,10 +24,7 @@ export function toggleLight(): void {
 
 export function useLight(): Light {
   return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
+    listeners.subscribe,
     () => (document.documentElement.dataset.light as Light) ?? "light",
   );
 }

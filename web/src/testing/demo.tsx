@@ -1,8 +1,10 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render } from "@testing-library/react";
+import { useState } from "react";
 import type { ReactNode } from "react";
-import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
+import { Router } from "wouter";
+import { memoryLocation } from "wouter/memory-location";
 import type { PropertyState } from "../api/client";
 import { WorkbenchProvider } from "../document/workbench";
 import demoState from "./demoState.json";
@@ -59,11 +61,21 @@ export function renderOnDemo(
   return calls;
 }
 
+/** Parts that read the address, at one that no browser's bar shows. */
+export function AtAddress({ at, children }: { at: string; children: ReactNode }) {
+  const [place] = useState(() => memoryLocation({ path: at }));
+  return (
+    <Router hook={place.hook} searchHook={place.searchHook}>
+      {children}
+    </Router>
+  );
+}
+
 export function renderInApp(part: ReactNode, at = "/") {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   return render(
     <QueryClientProvider client={queries}>
-      <MemoryRouter initialEntries={[at]}>{part}</MemoryRouter>
+      <AtAddress at={at}>{part}</AtAddress>
     </QueryClientProvider>,
   );
 }

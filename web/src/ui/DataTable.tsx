@@ -1,3 +1,4 @@
+import { ScrollBox } from "./ScrollBox";
 import type { ReactNode } from "react";
 
 type Row = { key: string; name: ReactNode; cells: ReactNode[]; strong?: boolean };
@@ -5,15 +6,19 @@ type Row = { key: string; name: ReactNode; cells: ReactNode[]; strong?: boolean 
 /** The table behind a picture: the first column names the row, the others hold its figures. */
 export function DataTable({ head, rows }: { head: string[]; rows: Row[] }) {
   return (
-    <div className="overflow-x-auto">
+    <ScrollBox label="Table">
       <table className="table-lines w-full text-table">
         <thead>
           <tr>
-            {head.map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
+            {head.map((name) =>
+              name ? (
+                <th key={name} scope="col">
+                  {name}
+                </th>
+              ) : (
+                <td key={name} />
+              ),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -27,7 +32,7 @@ export function DataTable({ head, rows }: { head: string[]; rows: Row[] }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </ScrollBox>
   );
 }
 

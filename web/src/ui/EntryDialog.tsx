@@ -1,5 +1,6 @@
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
+import { returnFocus } from "./returnFocus";
 
 type Action = { label: string; act: () => void; disabled?: boolean };
 
@@ -24,6 +25,7 @@ export function EntryDialog(props: {
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content
+          onCloseAutoFocus={returnFocus}
           className="dialog"
           style={props.width ? { width: `min(${props.width}px, calc(100vw - 24px))` } : undefined}
           {...(props.asks ? {} : { "aria-describedby": undefined })}

@@ -44,7 +44,7 @@ function TermWord({ word, term }: { word: string; term: Term }) {
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <button className="term" aria-label={`${word}: what it means`}>
+        <button className={word.length === 1 ? "term letter" : "term"} aria-label={`${word}: what it means`}>
           {word}
         </button>
       </Popover.Trigger>

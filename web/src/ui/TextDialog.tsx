@@ -1,5 +1,6 @@
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
+import { returnFocus } from "./returnFocus";
 
 /** Something to read, over the page. */
 export function TextDialog(props: {
@@ -14,6 +15,7 @@ export function TextDialog(props: {
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content
+          onCloseAutoFocus={returnFocus}
           className="dialog"
           style={{ width: `min(${props.width}px, calc(100vw - 24px))` }}
           aria-describedby={undefined}

@@ -1,7 +1,7 @@
 import { Tabs } from "radix-ui";
 import { useEffect, useRef } from "react";
 import type { ReactNode } from "react";
-import { useSearchParams } from "react-router";
+import { useSearchParams } from "wouter";
 
 export type View = { key: string; name: string; body: ReactNode };
 
@@ -39,7 +39,7 @@ export function Views({ label, views }: { label: string; views: View[] }) {
             key={view.key}
             value={view.key}
             data-view={view.key}
-            className="head -mb-px min-h-9 border-b-[3px] border-transparent px-0.5 pt-1 text-tab font-[560] whitespace-nowrap text-ink-2 hover:text-ink data-[state=active]:border-water-7 data-[state=active]:font-[680] data-[state=active]:text-ink max-desk:min-h-11"
+            className="head -mb-px min-h-9 border-b-[3px] border-transparent px-0.5 pt-1 text-tab font-[560] whitespace-nowrap text-ink-2 hover:text-ink data-[state=active]:border-water-7 data-[state=active]:font-[680] data-[state=active]:text-ink max-desk:min-h-11 max-desk:min-w-11 shrink-0"
           >
             {view.name}
           </Tabs.Trigger>

@@ -49,7 +49,7 @@ export function Why({ figure, units, children }: { figure: Figure; units: Units;
     <Popover.Root>
       <Popover.Trigger asChild>
         <button
-          className="relative cursor-help border-b border-dotted border-ink-2 font-[inherit] hover:bg-water-1 after:absolute after:-inset-x-1 after:-inset-y-2 after:content-['']"
+          className="why relative cursor-help border-b border-dotted border-ink-2 font-[inherit] hover:bg-water-1 after:absolute after:-inset-x-1 after:-inset-y-2 after:content-['']"
           aria-label={`${figure.label}, ${written(figure.value, figure.unit, units)}: why`}
         >
           {children ?? written(figure.value, figure.unit, units)}

@@ -2,12 +2,13 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Dialog, ToggleGroup } from "radix-ui";
 import { useState } from "react";
 import type { FormEvent, ReactNode } from "react";
-import { useNavigate } from "react-router";
+import { useLocation } from "wouter";
 import { client, Refused, taken } from "../../api/client";
 import type { NewProperty } from "../../api/client";
 import { choicesQuery, propertyQuery, recordsQuery } from "../../api/queries";
 import { area, axisUnit, rate, read } from "../../lib/units";
 import type { Units } from "../../lib/units";
+import { returnFocus } from "../../ui/returnFocus";
 
 const LATER = "later";
 
@@ -18,6 +19,7 @@ export function NewPropertyDialog({ open, setOpen }: { open: boolean; setOpen: (
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content
+          onCloseAutoFocus={returnFocus}
           className="dialog"
           aria-describedby={undefined}
           style={{ width: "min(640px, calc(100vw - 24px))" }}
@@ -31,7 +33,7 @@ export function NewPropertyDialog({ open, setOpen }: { open: boolean; setOpen: (
 }
 
 function Questions() {
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const cache = useQueryClient();
   const choices = useQuery(choicesQuery());
   const records = useQuery(recordsQuery());
@@ -49,7 +51,7 @@ function Questions() {
     onSuccess: (state) => {
       cache.setQueryData(propertyQuery(state.id).queryKey, state);
       void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
-      void navigate(`/p/${state.id}/${state.plan.rain ? "cistern" : "rain"}`);
+      navigate(`/p/${state.id}/${state.plan.rain ? "cistern" : "rain"}`);
     },
     onError: (error) =>
       setProblems(
@@ -167,7 +169,7 @@ function UnitsChoice({ units, set }: { units: Units; set: (units: Units) => void
           <ToggleGroup.Item
             key={each}
             value={each}
-            className="px-4 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet"
+            className="reach justify-center px-4 font-semibold data-[state=on]:bg-ink data-[state=on]:text-sheet"
           >
             {each === "metric" ? "Metric" : "US"}
           </ToggleGroup.Item>

@@ -1,28 +1,49 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { AlertDialog } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { toast } from "../../ui/Toasts";
-import { client, Refused, taken } from "../../api/client";
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useSearchParams } from "wouter";
+import { Refused } from "../../api/client";
 import type { ListedProperty } from "../../api/client";
-import { asFile, propertyListQuery, propertyQuery } from "../../api/queries";
-import { whenKept } from "../../lib/dates";
+import { useOldSince } from "../../api/keptAnswers";
+import { propertyListQuery, whoQuery } from "../../api/queries";
+import { whenHere } from "../../lib/dates";
+import { fetched } from "../../ui/fetched";
+import { found, ordered, ORDERS } from "./find";
+import type { Order } from "./find";
+import { DemoButton, OpenFileButton } from "./BringIn";
 import { NewPropertyDialog } from "./NewPropertyDialog";
+import { PropertyRow } from "./PropertyRow";
+import { RemoveDialog } from "./RemoveDialog";
 
+const SignedIn = fetched(async () => (await import("../people/SignedIn")).SignedIn);
 const FIRST_SHOWN = 50;
 
 /** All properties, the last changed first, each with its verdict. */
 export function PropertyList() {
-  const query = useQuery(propertyListQuery());
+  const oldSince = useOldSince(propertyListQuery().queryKey);
+  const query = useQuery({ ...propertyListQuery(), refetchInterval: oldSince === null ? false : 5_000 });
+  const who = useQuery(whoQuery()).data;
   const [creating, setCreating] = useState(false);
-  const [search, setSearch] = useState("");
+  const [address, setAddress] = useSearchParams();
+  const search = address.get("find") ?? "";
+  const order = (address.get("order") as Order | null) ?? "changed";
+  /** Kept in the address, so that coming back shows the list as it was left. */
+  const ask = (name: "find" | "order", value: string, usual: string) =>
+    setAddress(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (value === usual) next.delete(name);
+        else next.set(name, value);
+        return next;
+      },
+      { replace: true },
+    );
   const [shown, setShown] = useState(FIRST_SHOWN);
   const [removing, setRemoving] = useState<ListedProperty | null>(null);
   useEffect(() => {
     document.title = "Lean Year";
   }, []);
-  const wanted = search.trim().toLowerCase();
-  const listed = query.data?.properties.filter((each) => `${each.name} ${each.place}`.toLowerCase().includes(wanted));
+  const wanted = search.trim();
+  const listed = query.data && ordered(found(query.data.properties, wanted), order);
   return (
     <div className="min-h-full bg-sheet">
       <header className="border-b-[1.5px] border-ink bg-wall">
@@ -39,6 +60,7 @@ export function PropertyList() {
               Quick sums
             </Link>
             <OpenFileButton />
+            {who?.asked && <SignedIn name={who.name} />}
             <button className="act" onClick={() => setCreating(true)}>
               New property
             </button>
@@ -46,11 +68,23 @@ export function PropertyList() {
         </div>
       </header>
       <main className="mx-auto max-w-[1080px] px-4 py-6 small:px-6">
+        {oldSince !== null && (
+          <p role="status" className="mb-4 text-parched-7">
+            <strong>No connection.</strong> What was open in this browser before opens from here; the list is as of{" "}
+            {whenHere(oldSince)}.
+          </p>
+        )}
         {query.isPending && <p className="note">Reading the properties.</p>}
-        {query.isError && (
+        {query.isError && !(query.error instanceof Refused && query.error.status === 401) && (
           <div role="alert">
-            <p className="heading">The server does not answer.</p>
-            <p className="mt-1">Start it with make demo. What was kept is on its disk.</p>
+            {query.error instanceof Refused && !query.error.later ? (
+              <p className="heading">The list cannot be shown: {query.error.reason}.</p>
+            ) : (
+              <>
+                <p className="heading">The server does not answer.</p>
+                <p className="mt-1">What was kept is on its disk. On the machine itself, start it with make demo.</p>
+              </>
+            )}
             <button className="act-quiet mt-3" onClick={() => void query.refetch()}>
               Try again
             </button>
@@ -59,19 +93,37 @@ export function PropertyList() {
         {query.data && (
           <>
             {query.data.properties.length > 6 && (
-              <input
-                className="field mb-4 max-w-[360px]"
-                type="search"
-                placeholder="Find a property"
-                aria-label="Find a property"
-                value={search}
-                onChange={(event) => setSearch(event.target.value)}
-              />
+              <p className="mb-4 flex flex-wrap gap-3">
+                <input
+                  className="field max-w-[360px] flex-1"
+                  type="search"
+                  placeholder="Find a property"
+                  aria-label="Find a property"
+                  value={search}
+                  onChange={(event) => ask("find", event.target.value, "")}
+                />
+                <select
+                  className="field w-auto!"
+                  aria-label="Order of the list"
+                  value={order}
+                  onChange={(event) => ask("order", event.target.value, "changed")}
+                >
+                  {Object.entries(ORDERS).map(([key, name]) => (
+                    <option key={key} value={key}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </p>
             )}
             {listed && listed.length > 0 && (
               <ul>
                 {listed.slice(0, shown).map((each) => (
-                  <PropertyRow key={each.id} listed={each} remove={() => setRemoving(each)} />
+                  <PropertyRow
+                    key={each.id}
+                    listed={each}
+                    remove={who?.role === "site" ? null : () => setRemoving(each)}
+                  />
                 ))}
               </ul>
             )}
@@ -103,181 +155,6 @@ export function PropertyList() {
       <NewPropertyDialog open={creating} setOpen={setCreating} />
       <RemoveDialog listed={removing} close={() => setRemoving(null)} />
     </div>
-  );
-}
-
-function PropertyRow({ listed, remove }: { listed: ListedProperty; remove: () => void }) {
-  const [answer, ...rest] = listed.verdict.split(/(?<=\.) /);
-  return (
-    <li className="relative grid gap-x-8 gap-y-1 border-b border-rule py-4 hover:bg-wall small:grid-cols-[220px_minmax(0,1fr)_200px_8.5rem]">
-      <div>
-        <Link
-          to={`/p/${listed.id}/cistern`}
-          className="head text-lead leading-tight font-bold text-ink after:absolute after:inset-0 after:content-['']"
-        >
-          {listed.name}
-        </Link>
-        <p className="note">
-          {listed.place}
-          {listed.demo && (listed.place ? " · invented demo" : "invented demo")}
-        </p>
-      </div>
-      <div>
-        <p className="font-[650]">{answer}</p>
-        <p className="note">{rest.join(" ")}</p>
-        <p className="note mt-1">{listed.summary}</p>
-      </div>
-      <div>
-        <YearBars years={listed.years} />
-        {listed.years.length > 0 && <p className="note text-fine">lowest store, each year</p>}
-      </div>
-      <div className="flex items-start justify-between gap-4 small:block small:text-right">
-        <p className="note whitespace-nowrap">
-          rev {listed.revision}, {whenKept(listed.changed_at)}
-        </p>
-        <button
-          className="fix relative z-10 min-h-11 text-table"
-          onClick={remove}
-          aria-label={`Remove ${listed.name}`}
-        >
-          Remove
-        </button>
-      </div>
-    </li>
-  );
-}
-
-/** The lowest store of every recorded year; a year with dry days in red. */
-function YearBars({ years }: { years: number[] }) {
-  const step = 200 / Math.max(years.length, 1);
-  const bars = (wanted: (year: number) => boolean) =>
-    years
-      .map((year, i) => {
-        const height = year < 0 ? 9 : Math.max(1.5, (year / 100) * 54);
-        return wanted(year) ? `M${i * step} 56v${-height}h${Math.max(1, step - 1.2)}v${height}z` : "";
-      })
-      .join("");
-  const dry = years.filter((year) => year < 0).length;
-  return (
-    <svg
-      viewBox="0 0 200 58"
-      className="h-[58px] w-full max-w-[200px]"
-      role="img"
-      aria-label={years.length ? `Lowest store of ${years.length} years, ${dry} with dry days` : "No rain record yet"}
-    >
-      <path d={bars((year) => year >= 0)} fill="var(--water-5)" />
-      <path d={bars((year) => year < 0)} fill="var(--alarm)" />
-      <path d="M0 2H200" stroke="var(--rule)" strokeDasharray="3 3" />
-      <path d="M0 56.5H200" stroke="var(--ink)" strokeWidth="1.2" />
-    </svg>
-  );
-}
-
-const DEMOS: Record<string, { name: string; about: string }> = {
-  saltmarrow: {
-    name: "Saltmarrow",
-    about: "An invented farmstead on an island: winter rain, a dry summer, no mains.",
-  },
-  "brindle-landing": {
-    name: "Brindle Landing",
-    about: "An invented workshop on a cold lake: snow, a buried tank, US units.",
-  },
-  "lantern-row": {
-    name: "Number Nine, Lantern Row",
-    about: "An invented terrace: slim linked tanks, topped up from the mains.",
-  },
-};
-
-function DemoButton({ demo }: { demo: string }) {
-  const navigate = useNavigate();
-  const cache = useQueryClient();
-  const load = useMutation({
-    mutationFn: () => taken(client.POST("/api/properties/demo/{name}", { params: { path: { name: demo } } })),
-    onSuccess: (state) => {
-      cache.setQueryData(propertyQuery(state.id).queryKey, state);
-      void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
-      void navigate(`/p/${state.id}/cistern`);
-    },
-    onError: () => toast("The demo could not be loaded: the server does not answer."),
-  });
-  return (
-    <p className="mt-5">
-      <button className="act-quiet" disabled={load.isPending} onClick={() => load.mutate()}>
-        {load.isPending ? "Loading" : `Load the demo, ${DEMOS[demo]?.name ?? demo}`}
-      </button>
-      <span className="note ml-4">{DEMOS[demo]?.about}</span>
-    </p>
-  );
-}
-
-/** Brings in a property file that was saved from here, or by the command line. */
-function OpenFileButton() {
-  const navigate = useNavigate();
-  const cache = useQueryClient();
-  const picker = useRef<HTMLInputElement>(null);
-  const open = useMutation({
-    mutationFn: (file: File) =>
-      taken(client.POST("/api/properties/file", { body: file as unknown as string, ...asFile })),
-    onSuccess: (state) => {
-      cache.setQueryData(propertyQuery(state.id).queryKey, state);
-      void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
-      void navigate(`/p/${state.id}/cistern`);
-    },
-    onError: (error) =>
-      toast(
-        error instanceof Refused
-          ? `This is no property file that can be opened. ${error.message}.`
-          : "The server does not answer. Nothing was opened.",
-      ),
-  });
-  return (
-    <>
-      <input
-        ref={picker}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        aria-label="Property file"
-        tabIndex={-1}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) open.mutate(file);
-          event.target.value = "";
-        }}
-      />
-      <button className="act-quiet" disabled={open.isPending} onClick={() => picker.current?.click()}>
-        {open.isPending ? "Opening" : "Open a property file"}
-      </button>
-    </>
-  );
-}
-
-function RemoveDialog({ listed, close }: { listed: ListedProperty | null; close: () => void }) {
-  const cache = useQueryClient();
-  const remove = useMutation({
-    mutationFn: (id: string) =>
-      taken(client.DELETE("/api/properties/{property_id}", { params: { path: { property_id: id } } })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: ["properties"] }),
-    onError: () => toast("It could not be removed. Nothing was changed."),
-  });
-  return (
-    <AlertDialog.Root open={listed !== null} onOpenChange={(open) => !open && close()}>
-      <AlertDialog.Portal>
-        <AlertDialog.Overlay className="veil" />
-        <AlertDialog.Content className="dialog" style={{ width: "min(480px, calc(100vw - 24px))" }}>
-          <AlertDialog.Title className="title">Remove {listed?.name}?</AlertDialog.Title>
-          <AlertDialog.Description className="mt-3">
-            It goes with all {listed?.revision} revisions, for good. To keep a copy, save it as a property file first.
-          </AlertDialog.Description>
-          <p className="mt-5 flex gap-3">
-            <AlertDialog.Action className="act bg-alarm" onClick={() => listed && remove.mutate(listed.id)}>
-              Remove
-            </AlertDialog.Action>
-            <AlertDialog.Cancel className="act-quiet">Keep it</AlertDialog.Cancel>
-          </p>
-        </AlertDialog.Content>
-      </AlertDialog.Portal>
-    </AlertDialog.Root>
   );
 }
 

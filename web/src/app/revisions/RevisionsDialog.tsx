@@ -63,7 +63,7 @@ function Row(props: {
   compare: () => void;
   compareWithBefore: (() => void) | null;
 }) {
-  const { number, parent, label, name, verdict, made_at } = props.listed;
+  const { number, parent, label, name, verdict, made_by, made_at } = props.listed;
   const edits = useEdits();
   return (
     <li className="border-b border-rule py-2" aria-current={props.stands ? "true" : undefined}>
@@ -73,6 +73,7 @@ function Row(props: {
           {props.stands && <span className="text-water-7"> (stands now)</span>}
         </p>
         <p className="note whitespace-nowrap">
+          {made_by && `${made_by}, `}
           {whenKept(made_at)}
           {parent !== null && parent !== number - 1 && `, made from rev ${parent}`}
         </p>

@@ -14,6 +14,7 @@ const row = (number: number, parent: number | null, label: string, name = "") =>
   label,
   name,
   verdict: number === 1 ? "" : `The store carries ${number} of 40 years.`,
+  made_by: "",
   made_at: "2026-11-24T10:00:00",
 });
 const PAGES: Record<string, RevisionList> = {

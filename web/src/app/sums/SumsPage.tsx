@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "wouter";
 import { sumsQuery } from "../../api/queries";
 import type { Units } from "../../lib/units";
 import { SumForm } from "./SumForm";

@@ -1,3 +1,4 @@
+import { capital } from "../../lib/words";
 import { figure, fixed, quantity, shallow, type Kind, type Units } from "../../lib/units";
 
 /** How a number of a sum is written, by its unit. */
@@ -28,7 +29,7 @@ const SUFFIX =
 /** A name of a sum's number in words: `tank_diameter_m` is the tank diameter. */
 export function wordsOf(name: string): string {
   const bare = name.replace(SUFFIX, "").replaceAll("_", " ");
-  return bare.charAt(0).toUpperCase() + bare.slice(1);
+  return capital(bare);
 }
 
 /** An answer in the units that were chosen; a bare number has as many digits as it is worth. */

@@ -3,6 +3,7 @@ import { axisUnit, bore, fixed, quantity, roundStep, volume, write } from "../..
 import type { Units } from "../../lib/units";
 import { fit } from "../../ui/fit";
 import { useWidth } from "../../ui/useWidth";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 type Bank = CisternPlan["bank"];
 type Vessel = Bank["vessels"][number];
@@ -63,7 +64,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
   const ticks: number[] = [];
   for (let at = Math.ceil(low / staffStep - 1e-9) * staffStep; at <= high + 1e-9; at += staffStep) ticks.push(at);
   return (
-    <div ref={box} className="overflow-x-auto overflow-y-hidden" style={{ height: foot + FOOT + 12 }}>
+    <ScrollBox label="The tanks" innerRef={box} style={{ height: foot + FOOT + 12 }}>
       {width > 0 && (
         <svg
           width={width}
@@ -161,7 +162,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
           })}
         </svg>
       )}
-    </div>
+    </ScrollBox>
   );
 }
 

@@ -4,6 +4,7 @@ import { useDocument, usePlan } from "../../document/shown";
 import { dayName, parseDay } from "../../lib/dates";
 import { fixed, volume } from "../../lib/units";
 import { Why } from "../../ui/Why";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 const FROM_ELSEWHERE = {
   none: "From elsewhere",
@@ -46,51 +47,53 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
   const wholeRecord = cistern.years.length === counted.length;
   const dryDays = total((each) => each.short_days);
   return (
-    <section aria-label="Results" className="-m-1 overflow-x-auto p-1">
-      <table className="table-lines w-full text-table">
-        <thead>
-          <tr>
-            <th scope="col">
-              <span className="heading text-ink">Results</span>
-            </th>
-            <th scope="col" className="text-ink!">
-              <strong>{year.label}</strong>
-            </th>
-            <th scope="col">mean year</th>
-            <th scope="col">{wholeRecord ? `all ${counted.length} years` : "whole record"}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {volumes.map(([name, pick, why]) => (
-            <tr key={name}>
-              <th scope="row">{name}</th>
-              <td>{volume(pick(year), units)}</td>
-              <td>{mean(pick)}</td>
-              <td>{why ?? volume(total(pick), units)}</td>
+    <section aria-label="Results">
+      <ScrollBox label="Results" className="-m-1 p-1">
+        <table className="table-lines w-full text-table">
+          <thead>
+            <tr>
+              <th scope="col">
+                <span className="heading text-ink">Results</span>
+              </th>
+              <th scope="col" className="text-ink!">
+                <strong>{year.label}</strong>
+              </th>
+              <th scope="col">mean year</th>
+              <th scope="col">{wholeRecord ? `all ${counted.length} years` : "whole record"}</th>
             </tr>
-          ))}
-          <tr>
-            <th scope="row">Dry days</th>
-            <td className={year.short_days ? "font-bold text-alarm" : ""}>{year.short_days}</td>
-            <td>
-              {counted.length
-                ? fixed(counted.reduce((sum, each) => sum + each.short_days, 0) / counted.length, 1)
-                : "–"}
-            </td>
-            <td className={dryDays ? "font-bold text-alarm" : ""}>{figure("short_d")}</td>
-          </tr>
-          <tr>
-            <th scope="row">Lowest store</th>
-            <td>{volume(year.lowest_l, units)}</td>
-            <td>{mean((each) => each.lowest_l)}</td>
-            <td>
-              {wholeRecord
-                ? figure("tightest_l")
-                : volume(Math.min(...cistern.years.map((each) => each.lowest_l)), units)}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {volumes.map(([name, pick, why]) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                <td>{volume(pick(year), units)}</td>
+                <td>{mean(pick)}</td>
+                <td>{why ?? volume(total(pick), units)}</td>
+              </tr>
+            ))}
+            <tr>
+              <th scope="row">Dry days</th>
+              <td className={year.short_days ? "font-bold text-alarm" : ""}>{year.short_days}</td>
+              <td>
+                {counted.length
+                  ? fixed(counted.reduce((sum, each) => sum + each.short_days, 0) / counted.length, 1)
+                  : "–"}
+              </td>
+              <td className={dryDays ? "font-bold text-alarm" : ""}>{figure("short_d")}</td>
+            </tr>
+            <tr>
+              <th scope="row">Lowest store</th>
+              <td>{volume(year.lowest_l, units)}</td>
+              <td>{mean((each) => each.lowest_l)}</td>
+              <td>
+                {wholeRecord
+                  ? figure("tightest_l")
+                  : volume(Math.min(...cistern.years.map((each) => each.lowest_l)), units)}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </ScrollBox>
       <p className="mt-1.5 text-table leading-relaxed">
         Met {figure("volumetric_reliability")} of the water wanted
         {cistern.figures["hourly_reliability"] && <> ({figure("hourly_reliability")} by the hour)</>} and{" "}

@@ -7,6 +7,7 @@ import { Entry } from "../../document/Entry";
 import { Why } from "../../ui/Why";
 import { BandChart } from "./BandChart";
 import { FirstYearChart } from "./FirstYearChart";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 /** How far the answer can be trusted: other weather, other orders of the years, the first filling, other options. */
 export function SafetyView() {
@@ -69,7 +70,7 @@ function WaysTable() {
   return (
     <section aria-label="What water in the lean year costs">
       <h2 className="heading">What water in the lean year costs</h2>
-      <div className="relative -m-1 overflow-x-auto p-1">
+      <ScrollBox label="Options" className="-m-1 p-1">
         <table className="table-lines mt-1 w-full text-table">
           <thead>
             <tr>
@@ -114,7 +115,7 @@ function WaysTable() {
             ))}
           </tbody>
         </table>
-      </div>
+      </ScrollBox>
       <p className="note mt-1.5">
         {smaller
           ? `Today’s tanks miss nothing in the lean year, so the options are compared at a tank of ${volume(probe_l, units)}.`

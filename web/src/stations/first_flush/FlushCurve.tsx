@@ -74,7 +74,7 @@ export function FlushCurve() {
           >
             <Slider.Track className="relative h-px w-full bg-transparent" />
             <Slider.Thumb
-              className="relative block size-[18px] rounded-full border-2 border-sheet bg-water-7 after:absolute after:-inset-3.5 after:content-['']"
+              className="relative block size-[18px] rounded-full border-2 border-sheet bg-water-7 after:absolute after:-inset-4 after:content-['']"
               aria-label="First-flush depth"
               aria-valuetext={shallow(at, units)}
             />

@@ -41,10 +41,10 @@ export function AboveDrawing({ pad }: { pad: Plan["ground"]["pads"][number] }) {
         )}
       </div>
       <p className="no-print flex gap-3">
-        <a className="act-quiet" href={file("dxf")} download="ground.dxf">
+        <a className="act-quiet" href={file("dxf")} download>
           DXF
         </a>
-        <a className="act-quiet" href={file("svg")} download="ground.svg">
+        <a className="act-quiet" href={file("svg")} download>
           SVG
         </a>
       </p>

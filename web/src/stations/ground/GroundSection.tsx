@@ -5,6 +5,7 @@ import { metres, nominal } from "../../lib/units";
 import { HeightHandle } from "../../document/HeightHandle";
 import { useWidth } from "../../ui/useWidth";
 import { groundScale } from "./groundScale";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 type Pad = Plan["ground"]["pads"][number];
 type Line = Pad["section"][number];
@@ -68,7 +69,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
         {pad.name} in the ground
         <span className="head-note">to scale, uphill to the right; drag its floor</span>
       </h2>
-      <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
+      <ScrollBox label="Section through the ground" innerRef={box}>
         {shown > 0 && (
           <svg
             width={width}
@@ -150,7 +151,7 @@ export function GroundSection({ pad }: { pad: Pad }) {
             )}
           </svg>
         )}
-      </div>
+      </ScrollBox>
       <p className="note">
         {pad.rests}{" "}
         {pad.pad_width_m === pad.pad_length_m

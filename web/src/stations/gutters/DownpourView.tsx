@@ -8,6 +8,7 @@ import { FittingNotes } from "./FittingNotes";
 import { FlowPicture } from "./FlowPicture";
 import { GutterRuns, WithoutGutters } from "./GutterRuns";
 import type { Place } from "./FlowPicture";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 /** The downpour through every place, with the tightest marked and the sizes that would do. */
 export function DownpourView() {
@@ -168,7 +169,7 @@ function PlacesTable(props: { places: Place[]; picked: string; onPick: (key: str
   return (
     <details className="mt-3">
       <summary className="fix cursor-pointer">All places in a table</summary>
-      <div className="relative overflow-x-auto">
+      <ScrollBox label="All places">
         <table className="table-lines mt-1 w-full text-table">
           <thead>
             <tr>
@@ -183,7 +184,7 @@ function PlacesTable(props: { places: Place[]; picked: string; onPick: (key: str
             {props.places.map((place) => (
               <tr key={place.key} className={place.key === props.picked ? "font-bold" : undefined}>
                 <th scope="row">
-                  <button className="text-left hover:underline" onClick={() => props.onPick(place.key)}>
+                  <button className="reach text-left hover:underline" onClick={() => props.onPick(place.key)}>
                     {place.name}
                   </button>
                 </th>
@@ -195,7 +196,7 @@ function PlacesTable(props: { places: Place[]; picked: string; onPick: (key: str
             ))}
           </tbody>
         </table>
-      </div>
+      </ScrollBox>
     </details>
   );
 }

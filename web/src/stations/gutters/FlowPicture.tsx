@@ -5,6 +5,7 @@ import { twoLines } from "../../ui/fit";
 import { useWidth } from "../../ui/useWidth";
 import { gatesOf, laneLayout } from "./flowLanes";
 import type { Drained, Gate } from "./flowLanes";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 export type Place = Plan["gutters"]["places"][number];
 
@@ -41,7 +42,7 @@ export function FlowPicture(props: {
   const y = (lane: number) => TOP + lane * LANE + LANE / 2;
   const height = TOP + Math.max(lanes.length, 1) * LANE + 8;
   return (
-    <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
+    <ScrollBox label="The downpour on its way" innerRef={box}>
       {shown > 0 && (
         <svg width={width} height={height} className="block" role="group" aria-label="The downpour on its way">
           {lanes.flatMap((lane) =>
@@ -107,7 +108,7 @@ export function FlowPicture(props: {
           )}
         </svg>
       )}
-    </div>
+    </ScrollBox>
   );
 }
 

@@ -14,6 +14,7 @@ import { SectionDrawing } from "./SectionDrawing";
 import { signed } from "./SectionParts";
 import type { RunLevels } from "./sectionScale";
 import { SurveyDialog } from "./SurveyDialog";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 /** Where everything stands on one datum, and whether the water gets from each gutter into its tank. */
 export function LevelsView() {
@@ -60,7 +61,7 @@ export function LevelsView() {
             <RunChoice runs={gutters.runs} value={run.group} onChoose={setGroup} />
             <span className="no-print flex gap-2">
               <SurveyDialog />
-              <a className="act-quiet" href={`/api/properties/${bench.id}/model.inp`} download="rain-side.inp">
+              <a className="act-quiet" href={`/api/properties/${bench.id}/model.inp`} download>
                 SWMM model
               </a>
             </span>
@@ -125,7 +126,7 @@ function LevelsTable({ run, units }: { run: RunLevels; units: Units }) {
   const unit = axisUnit("length", units).factor;
   const cell = (value: number | null) => (value === null ? "–" : signed(value / unit, 2));
   return (
-    <div className="relative mt-2 overflow-x-auto">
+    <ScrollBox label="Levels along the run" className="mt-2">
       <table className="table-lines w-full text-table">
         <caption className="sr-only">Levels along the run of {run.name}</caption>
         <thead>
@@ -173,6 +174,6 @@ function LevelsTable({ run, units }: { run: RunLevels; units: Units }) {
           )}
         </tbody>
       </table>
-    </div>
+    </ScrollBox>
   );
 }

@@ -10,7 +10,7 @@ export function RunChoice(props: { runs: RunLevels[]; value: string; onChoose: (
           key={run.group}
           role="radio"
           aria-checked={run.group === props.value}
-          className="head relative border-b-[2.5px] border-transparent text-tab font-[560] text-ink-2 after:absolute after:-inset-y-2.5 after:inset-x-0 after:content-[''] aria-checked:border-water-7 aria-checked:font-[680] aria-checked:text-ink"
+          className="reach head relative border-b-[2.5px] border-transparent text-tab font-[560] text-ink-2 after:absolute after:-inset-y-2.5 after:inset-x-0 after:content-[''] aria-checked:border-water-7 aria-checked:font-[680] aria-checked:text-ink"
           onClick={() => props.onChoose(run.group)}
         >
           {run.name}

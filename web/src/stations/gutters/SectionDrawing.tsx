@@ -8,6 +8,7 @@ import { groundAt, HEIGHT, invertAt, sectionScale, STAFF } from "./sectionScale"
 import type { At, RunLevels, Section, TankBox, Tee } from "./sectionScale";
 import { Soil, Staff, House, Way, TopWords } from "./SectionHouse";
 import { Tank, TankWords } from "./SectionTank";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 type Check = Plan["gutters"]["checks"][number];
 
@@ -41,7 +42,7 @@ export function SectionDrawing(props: {
   const ground = `M${STAFF} ${y(section.ground_m)}H${houseX}L${tankX - 8} ${y(groundAtTank)}H${rightX + 14}L${endX} ${y(section.discharge_m)}`;
   const marks = placed(props.checks, run, { ...at, invert, section, tee: props.tee });
   return (
-    <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
+    <ScrollBox label="The levels" innerRef={box}>
       {shown > 0 && (
         <svg
           width={width}
@@ -86,7 +87,7 @@ export function SectionDrawing(props: {
           ))}
         </svg>
       )}
-    </div>
+    </ScrollBox>
   );
 }
 

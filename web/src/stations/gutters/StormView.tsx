@@ -153,7 +153,7 @@ function FilmStrip({ answer, film, units }: { answer: StormPlan; film: Film; uni
       <div className="min-w-0 flex-1">
         <Hyetograph depths={answer.rain_mm} at={at} units={units} spills={firstSpill(answer)} />
         <Slider.Root
-          className="relative flex h-6 touch-none items-center"
+          className="relative flex h-6 touch-none items-center max-desk:h-12"
           value={[at]}
           max={Math.max(minutes - 1, 1)}
           onValueChange={([next]) => film.show(next!)}
@@ -162,7 +162,7 @@ function FilmStrip({ answer, film, units }: { answer: StormPlan; film: Film; uni
             <Slider.Range className="absolute h-full bg-water-7" />
           </Slider.Track>
           <Slider.Thumb
-            className="relative block size-4 rounded-full bg-water-7 after:absolute after:-inset-3.5 after:content-['']"
+            className="relative block size-4 rounded-full bg-water-7 after:absolute after:-inset-4 after:content-['']"
             aria-label="Minute of the storm"
             aria-valuetext={`minute ${at + 1} of ${minutes}`}
           />
@@ -250,7 +250,7 @@ const firstSpill = (answer: StormPlan) =>
 
 function Switch(props: { label: string; on: boolean; onChange: (on: boolean) => void }) {
   return (
-    <li className="flex min-h-11 items-center gap-3 border-b border-rule py-1.5">
+    <li className="flex min-h-12 items-center gap-3 border-b border-rule py-1.5">
       <Toggle label={props.label} on={props.on} onChange={props.onChange} />
       <span className="text-table leading-snug">{props.label}</span>
     </li>

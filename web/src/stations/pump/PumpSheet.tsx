@@ -102,7 +102,7 @@ function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
       <BuildNotes notes={plan.pump.notes} view={view} />
       {document.pump.feed !== "undecided" && view === "pressure" && (
         <p className="no-print">
-          <a className="act-quiet" href={`/api/properties/${bench.id}/pressure.inp`} download="pressure-side.inp">
+          <a className="act-quiet" href={`/api/properties/${bench.id}/pressure.inp`} download>
             EPANET model
           </a>
         </p>

@@ -1,3 +1,4 @@
+import { capital } from "../../lib/words";
 import type { ImportChoices, RainPreview } from "../../api/client";
 import { dayName, monthName, parseDay } from "../../lib/dates";
 import { dayRain, rain as rainWords } from "../../lib/units";
@@ -122,8 +123,6 @@ const LAYOUTS: Record<Exclude<RainPreview["layout"], "table">, string> = {
   means: "Days made from twelve means",
   archive: "From the archive",
 };
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** How a table of days was understood, each guess a word that can be changed. */
 function TableAccount({ preview, choose }: { preview: RainPreview; choose: (choice: ImportChoices) => void }) {

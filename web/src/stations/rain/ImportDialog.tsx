@@ -2,6 +2,7 @@ import { Dialog, Tabs } from "radix-ui";
 import { ArchiveSource } from "./ArchiveSource";
 import { FileSource } from "./FileSource";
 import { MeansSource } from "./MeansSource";
+import { returnFocus } from "../../ui/returnFocus";
 
 const SOURCES = [
   { key: "file", name: "A file", Source: FileSource },
@@ -15,7 +16,7 @@ export function ImportDialog({ open, setOpen }: { open: boolean; setOpen: (open:
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
-        <Dialog.Content className="dialog" aria-describedby={undefined}>
+        <Dialog.Content onCloseAutoFocus={returnFocus} className="dialog" aria-describedby={undefined}>
           <Dialog.Title className="title">Bring in rain</Dialog.Title>
           <Tabs.Root defaultValue="file">
             <Tabs.List

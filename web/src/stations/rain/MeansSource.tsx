@@ -7,6 +7,7 @@ import { axisUnit, read } from "../../lib/units";
 import { ImportAccount } from "./ImportAccount";
 import { KeepFooter } from "./KeepFooter";
 import { useKeepRain, whatWasWrong } from "./useKeepRain";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 const TWELVE = Array.from({ length: 12 }, (_, month) => month);
 const blank = () => TWELVE.map(() => "");
@@ -54,7 +55,7 @@ export function MeansSource({ done }: { done: () => void }) {
         Means hide the lean years. Days made from them give a band, never a number: use this to begin with, and look
         for a daily record before anything is bought.
       </p>
-      <div className="mt-3 overflow-x-auto">
+      <ScrollBox label="Twelve means" className="mt-3">
         <div className="grid min-w-[620px] grid-cols-[88px_repeat(12,minmax(0,1fr))] items-center gap-1 text-small">
           <span />
           {TWELVE.map((month) => (
@@ -67,7 +68,7 @@ export function MeansSource({ done }: { done: () => void }) {
           <span>Wet days</span>
           <Cells values={wetDays} set={setWetDays} label="Wet days" />
         </div>
-      </div>
+      </ScrollBox>
       <p className="note mt-1">Wet days may stay empty; they are then worked out from the rain.</p>
       <HowItIsMade made={made} set={(change) => setMade({ ...made, ...change })} />
       {look.data && whole && !look.isError && (

@@ -9,6 +9,7 @@ import { Entry } from "../../document/Entry";
 import { LineChart, pathOf } from "../../ui/LineChart";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { Why } from "../../ui/Why";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 const NAMES: Record<string, string> = { cryptosporidium: "Cryptosporidium", giardia: "Giardia", virus: "viruses" };
 
@@ -195,7 +196,7 @@ function LogDoses() {
   return (
     <details className="mt-2">
       <summary className="fix cursor-pointer">Dose that each log takes, mJ/cm²</summary>
-      <div className="relative max-w-[460px] overflow-x-auto">
+      <ScrollBox label="Dose for each log" className="max-w-[460px]">
         <table className="table-lines w-full text-table">
           <thead>
             <tr>
@@ -223,7 +224,7 @@ function LogDoses() {
             ))}
           </tbody>
         </table>
-      </div>
+      </ScrollBox>
       <p className="note">
         Bold is what this lamp gives at the peak. Viruses go by adenovirus, the toughest (US EPA, LT2 rule, from
         memory).

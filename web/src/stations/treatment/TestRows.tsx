@@ -1,3 +1,4 @@
+import { capital } from "../../lib/words";
 import type { Plan } from "../../api/client";
 import { useDocument, usePlan } from "../../document/shown";
 import { Mark } from "../../ui/Mark";
@@ -49,7 +50,7 @@ function TestRow({ row }: { row: Test }) {
         <strong>{row.label}</strong>
         <span className="note block">
           {allowed}
-          {row.unit && ` ${row.unit}`} ({row.source}). {row.when.charAt(0).toUpperCase() + row.when.slice(1)}.
+          {row.unit && ` ${row.unit}`} ({row.source}). {capital(row.when)}.
         </span>
       </div>
       <div className="text-right">

@@ -3,6 +3,7 @@ import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, pressure, roundStep } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { isCartridge } from "./stageKinds";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 const TOP = 22;
 const PIPE = 62;
@@ -51,7 +52,7 @@ export function TrainDrawing() {
         The pressure along the train
         <span className="head-note">at the peak: drawn through when new, dashed when cartridges are due</span>
       </h2>
-      <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
+      <ScrollBox label="Pressure along the train" innerRef={box}>
         {shown > 0 && (
           <svg
             width={width}
@@ -121,7 +122,7 @@ export function TrainDrawing() {
             ))}
           </svg>
         )}
-      </div>
+      </ScrollBox>
     </section>
   );
 }

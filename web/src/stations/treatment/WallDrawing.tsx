@@ -4,6 +4,7 @@ import { axisUnit, bore, fixed, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 import { useWidth } from "../../ui/useWidth";
+import { ScrollBox } from "../../ui/ScrollBox";
 
 type Part = Plan["treatment"]["plant_room"]["parts"][number];
 
@@ -48,9 +49,9 @@ export function WallDrawing() {
           </>
         )}
       </p>
-      <div ref={box} className="relative overflow-x-auto overflow-y-hidden">
+      <ScrollBox label="The wall" innerRef={box}>
         {shown > 0 && <Wall width={shown} />}
-      </div>
+      </ScrollBox>
       <ol className="note mt-1 grid gap-0.5">
         {room.parts.map((part, i) => (
           <li key={i}>

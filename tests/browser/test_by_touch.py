@@ -1,0 +1,135 @@
+"""On a phone, by touch: how large the controls are, and the job from nothing, half of it without a connection."""
+
+import json
+import urllib.request
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import PHONE
+from tests.browser.targets import too_small
+from tests.browser.test_screens import assert_accessible
+from tests.records import seattle, write_csv
+from tests.serving import Server, every_page
+
+pytestmark = pytest.mark.browser
+
+LEAST_PX = 44
+
+
+@pytest.fixture
+def phone(browser):
+    context = browser.new_context(viewport=PHONE, has_touch=True, is_mobile=True)
+    yield context.new_page()
+    context.close()
+
+
+def test_every_control_is_large_enough_for_a_finger_and_no_view_has_a_violation(phone, server, open_demo):
+    """But for heights in the section that lie close to one another: each can be typed below it as well."""
+    address = open_demo("saltmarrow").url
+    base = address.rsplit("/", 1)[0]
+    phone.goto(address)
+    counted = 0
+    for at in every_page(phone, base):
+        phone.goto(f"{base}/{at}")
+        expect(phone.locator("#sheet h1").first).to_be_visible()
+        phone.wait_for_load_state("networkidle")
+        assert_accessible(phone, f"{at} on a phone")
+        count, small = too_small(phone, LEAST_PX)
+        counted += count
+        assert [each for each in small if "height-handle" not in each] == [], at
+    assert counted > 800
+    for address in (server.url, f"{server.url}/sums", f"{server.url}/nowhere"):
+        phone.goto(address)
+        expect(phone.get_by_role("heading").first).to_be_visible()
+        phone.wait_for_load_state("networkidle")
+        assert too_small(phone, LEAST_PX)[1] == [], address
+    phone.goto(server.url)
+    phone.get_by_role("button", name="New property").tap()
+    expect(phone.get_by_role("dialog")).to_be_visible()
+    assert too_small(phone, LEAST_PX)[1] == [], "a new property"
+
+
+def test_the_answer_stays_in_sight_while_a_sheet_is_scrolled(phone, open_demo):
+    phone.goto(open_demo("saltmarrow").url)
+    answer = phone.get_by_role("navigation", name="Property").get_by_text("38 of 40 years")
+    expect(answer).to_be_in_viewport()
+    phone.mouse.wheel(0, 900)
+    expect(answer).to_be_in_viewport()
+
+
+def entry(page, path):
+    """An entry by where it stands in the document."""
+    return page.locator(f"input[data-path='{path}']").first
+
+
+def enter(page, path, text):
+    entry(page, path).tap()
+    entry(page, path).fill(text)
+    entry(page, path).press("Enter")
+
+
+def go(page, station):
+    page.get_by_role("navigation", name="Property").get_by_role("button").tap()
+    page.get_by_role("dialog").get_by_role("button", name=station).tap()
+    expect(page.get_by_role("heading", level=1, name=station)).to_be_visible()
+
+
+FIRST_HALF = [
+    ("Roofs", "/roofs/0/runoff", "0.85", 0.85),
+    ("Household", "/household/residents", "4", 4),
+    ("Cistern", "/cistern/fire_reserve_l", "2 m3", 2_000),
+]
+SECOND_HALF = [
+    ("Cistern", "/cistern/fire_reserve_l", "3 m3", 3_000),
+    ("Gutters & pipes", "/downpipes/0/run/length_m", "9 m", 9),
+    ("Overflow", "/overflow/length_m", "5 m", 5),
+    ("Pump", "/pump/residual_kpa", "200 kPa", 200),
+    ("Ground", "/ground/topsoil_m", "0.2 m", 0.2),
+    ("Household", "/household/residents", "3", 3),
+    ("Roofs", "/roofs/0/runoff", "0.8", 0.8),
+]
+
+
+def test_from_nothing_to_a_design_by_touch_half_of_it_without_a_connection(phone, tmp_path):
+    (tmp_path / "gauge.csv").write_text(write_csv(seattle()))
+    with Server(tmp_path / "data") as server:
+        phone.goto(server.url)
+        phone.get_by_role("button", name="New property").tap()
+        phone.get_by_label("Name").fill("Fernlea")
+        phone.get_by_label("Area seen from above").fill("120 m2")
+        phone.get_by_label("How many live there").fill("2")
+        phone.get_by_role("button", name="Next: the rain file").tap()
+        phone.get_by_role("button", name="Bring in rain").tap()
+        phone.get_by_label("Rain file").set_input_files(tmp_path / "gauge.csv")
+        phone.get_by_role("button", name="Use this record").tap()
+        expect(phone.get_by_test_id("verdict")).to_contain_text("years")
+
+        revision = 2
+        for station, path, text, _ in FIRST_HALF:
+            go(phone, station)
+            enter(phone, path, text)
+            revision += 1
+            expect(phone.get_by_test_id("revision")).to_have_text(f"rev {revision}")
+
+        server.kill()
+        for waiting, (station, path, text, _) in enumerate(SECOND_HALF, start=1):
+            go(phone, station)
+            enter(phone, path, text)
+            expect(phone.get_by_text("kept here and sent")).to_contain_text(f"{waiting} change")
+        # On every sheet what was typed is shown, not what the server has.
+        go(phone, "Cistern")
+        expect(entry(phone, "/cistern/fire_reserve_l")).to_have_value("3 m³")
+        go(phone, "Household")
+        expect(entry(phone, "/household/residents")).to_have_value("3")
+
+        server.start()
+        expect(phone.get_by_test_id("revision")).to_have_text(f"rev {revision + len(SECOND_HALF)}", timeout=30_000)
+        property_id = phone.url.split("/p/")[1].split("/")[0]
+        with urllib.request.urlopen(f"{server.url}/api/properties/{property_id}") as answer:
+            document = json.load(answer)["document"]
+        for _, path, _, value in SECOND_HALF:
+            found = document
+            for step in path.strip("/").split("/"):
+                found = found[int(step)] if step.isdigit() else found[step]
+            assert found == value, path

@@ -1,0 +1,65 @@
+import { act, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, expect, test } from "vitest";
+import { say } from "../../api/said";
+import { demo, answerCalls, renderInApp, renderOnDemo } from "../../testing/demo";
+import { LinksDialog } from "./LinksDialog";
+import { PasswordDialog } from "./PasswordDialog";
+import { SignInPage } from "./SignInPage";
+
+afterEach(() => act(() => say("nothing")));
+
+const who = { asked: true, name: "Ada Finch", role: "office", property_id: null };
+const body = (calls: ReturnType<typeof answerCalls>, path: string) =>
+  JSON.parse(calls.filter((each) => each.path === path && each.method === "POST").at(-1)!.body) as unknown;
+
+test("a name and a password are sent as they were typed, and what is wrong is said", async () => {
+  let right = false;
+  const calls = answerCalls({
+    "POST /api/sign-in": () =>
+      right ? [200, who] : [401, { errors: [{ field: "password", message: "name or password is wrong" }] }],
+  });
+  renderInApp(<SignInPage />);
+  await userEvent.type(screen.getByLabelText("Name"), "Ada Finch");
+  await userEvent.type(screen.getByLabelText("Password"), "a river{Enter}");
+  expect((await screen.findByRole("alert")).textContent).toBe("Name or password is wrong.");
+  expect(body(calls, "/api/sign-in")).toEqual({ name: "Ada Finch", password: "a river" });
+  right = true;
+  await userEvent.click(screen.getByRole("button", { name: "Sign in" }));
+  await waitFor(() => expect(screen.queryByRole("alert")).toBeNull());
+});
+
+test("a new password needs the one in use and twelve characters", async () => {
+  const calls = answerCalls({ "POST /api/password": () => [200, who] });
+  let closed = false;
+  renderInApp(<PasswordDialog close={() => (closed = true)} />);
+  const change = screen.getByRole<HTMLButtonElement>("button", { name: "Change it" });
+  await userEvent.type(screen.getByLabelText("The password in use"), "before");
+  await userEvent.type(screen.getByLabelText("The new one"), "eleven char");
+  expect(change.disabled).toBe(true);
+  await userEvent.type(screen.getByLabelText("The new one"), "s");
+  await userEvent.click(change);
+  expect(body(calls, "/api/password")).toEqual({ password: "before", new_password: "eleven chars" });
+  await waitFor(() => expect(closed).toBe(true));
+});
+
+test("a link is made for somebody, shown once and withdrawn", async () => {
+  let links = [{ id: "l1", given_to: "The owners", made_by: "Ada Finch", made_at: "2026-11-01T10:00:00" }];
+  const calls = renderOnDemo(<LinksDialog close={() => undefined} />, demo, "/", {
+    "GET /api/properties/demo/links": () => [200, links],
+    [`GET /api/properties/${demo.id}/links`]: () => [200, links],
+    [`POST /api/properties/${demo.id}/links`]: () => [201, { address: "/owner#secret" }],
+    [`DELETE /api/properties/${demo.id}/links/l1`]: () => {
+      links = [];
+      return [204, null];
+    },
+  });
+  const row = await screen.findByRole("listitem");
+  expect(row.textContent).toContain("made by Ada Finch");
+  await userEvent.type(screen.getByLabelText("For whom"), " Their daughter ");
+  await userEvent.click(screen.getByRole("button", { name: "Make a link" }));
+  expect((await screen.findByLabelText<HTMLInputElement>("The link")).value).toBe(`${location.origin}/owner#secret`);
+  expect(body(calls, `/api/properties/${demo.id}/links`)).toEqual({ given_to: "Their daughter" });
+  await userEvent.click(within(row).getByRole("button", { name: "Withdraw" }));
+  expect(await screen.findByText("Nobody has a link.")).toBeTruthy();
+});
