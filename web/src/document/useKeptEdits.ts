@@ -44,7 +44,8 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
   const settles = useRef(new Map<string, Settle>());
   /** Of those, the ones that are in the outbox: one that is there no more was kept. */
   const stored = useRef(new Set<string>());
-  const sending = useRef(false);
+  const sending = useRef<Promise<void> | null>(null);
+  const askedAgain = useRef(false);
   const tabs = useRef<OtherTabs | null>(null);
 
   const settle = useCallback((edit_id: string, problem: string | null) => {
@@ -86,26 +87,37 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
   );
 
   /** Sends what waits, one after the other; each is made on the revision that the one before it brought. */
-  const send = useCallback(async () => {
-    if (sending.current || standing() === undefined) return;
-    sending.current = true;
-    try {
-      await alone(`lean-year-outbox-${id}`, async () => {
-        let anything = false;
-        for (;;) {
-          const next = waits(await outbox.read())[0];
-          if (!next) break;
-          anything = true;
-          if (!(await tried(next))) return setOffline(true);
-          setOffline(false);
-          tabs.current?.tell();
-        }
-        if (anything) onEmpty();
-      });
-    } finally {
-      sending.current = false;
-    }
+  const sendAll = useCallback(async () => {
+    if (standing() === undefined) return;
+    await alone(`lean-year-outbox-${id}`, async () => {
+      let anything = false;
+      for (;;) {
+        const next = waits(await outbox.read())[0];
+        if (!next) break;
+        anything = true;
+        if (!(await tried(next))) return setOffline(true);
+        setOffline(false);
+        tabs.current?.tell();
+      }
+      if (anything) onEmpty();
+    });
   }, [id, onEmpty, outbox, standing, tried]);
+  /** As sendAll, once at a time: asked while it is under way, it looks once more, so that what was added just after
+   * the last look does not stay behind. Resolves when nothing is under way. */
+  const send = useCallback((): Promise<void> => {
+    askedAgain.current = true;
+    const whileAsked = async () => {
+      try {
+        while (askedAgain.current) {
+          askedAgain.current = false;
+          await sendAll();
+        }
+      } finally {
+        sending.current = null;
+      }
+    };
+    return (sending.current ??= whileAsked());
+  }, [sendAll]);
 
   // What was left over from a lost connection or a closed page goes out as soon as it can.
   useEffect(() => {

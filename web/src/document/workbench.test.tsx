@@ -195,11 +195,46 @@ test("what came late is held over a reload until somebody chooses", async () => 
     await bench.edit("Tank", tank(90_000));
   });
   page.unmount();
+  const before = bench;
   open();
+  await waitFor(() => expect(bench).not.toBe(before)); // the page that is closed knew of the conflict, too
   await waitFor(() => expect(bench.conflict).toMatchObject({ standing: 2, edits: [{ label: "Tank" }] }));
   await act(() => bench.resolveConflict("apply"));
   await screen.findByText("rev 3, tank 90000");
   await waitOnDisk(0);
+});
+
+test("what is typed just after the last look at what waits goes out as well", async () => {
+  // As in a browser: a lock is given back some time after the work that it was for.
+  const request = async (_: string, work: () => Promise<void>) => {
+    await work();
+    await new Promise((done) => setTimeout(done, 200));
+  };
+  Object.defineProperty(navigator, "locks", { configurable: true, value: { request } });
+  try {
+    open();
+    await screen.findByText("rev 1, tank 86000");
+    await act(() => bench.edit("a", tank(1)));
+    await act(() => bench.edit("b", tank(2)));
+    await screen.findByText("rev 3, tank 2");
+    await waitOnDisk(0);
+  } finally {
+    Reflect.deleteProperty(navigator, "locks");
+  }
+});
+
+test("a step asked for while an entry is on its way is made after it", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  let answer = () => {};
+  server.held = new Promise<void>((done) => (answer = done));
+  let both: Promise<unknown> = Promise.resolve();
+  act(() => void (both = bench.edit("a", tank(1))));
+  await waitFor(() => expect(server.edits()).toHaveLength(1));
+  act(() => void (both = Promise.all([both, bench.step("undo")])));
+  answer();
+  await act(() => both);
+  expect(server.sent.map(({ url }) => url.split("/").at(-1))).toEqual(["edits", "steps"]);
 });
 
 test("an edit on which the server fails is set aside with its reason, and the rest go on", async () => {
