@@ -10,7 +10,7 @@ from lean_year.api.admission import NotSignedIn, TooManyTries
 from lean_year.api.jobs import UnknownJob
 from lean_year.api.schemas.base import Problem, Refusal
 from lean_year.core.errors import InputError
-from lean_year.property.edits import sentence
+from lean_year.property.refusals import sentence
 from lean_year.store.people import UnknownLink
 from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
 from lean_year.store.records import UnknownRecord

@@ -15,7 +15,7 @@ from lean_year.core.rain import rainfall
 from lean_year.core.rain.generator import Climate
 from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.property.document import PropertyFile, RainRecord, TwelveMeans
-from lean_year.property.edits import first_problem
+from lean_year.property.refusals import first_problem
 from lean_year.property.upgrades import upgrade
 
 MAX_BYTES = 16 * 1024 * 1024

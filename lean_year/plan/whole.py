@@ -10,6 +10,7 @@ from pydantic import BaseModel, create_model
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.plan.answer.figure import SEVERITIES, Finding, StationKey
 from lean_year.plan.answer.marks import marked
+from lean_year.plan.model.assumed import assumed_by_station
 from lean_year.plan.model.input_marks import marks_of_inputs
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
@@ -32,6 +33,8 @@ class StationSummary(BaseModel):
     """Where it comes in the order of the job."""
     headline: str
     status: Status
+    assumed: list[str] = []
+    """JSON pointers of the values at it that nobody has entered or confirmed."""
 
 
 class WholePlan(BaseModel):
@@ -101,11 +104,12 @@ def plan_property(
     found = [finding for answer in answered for finding in answer.findings]
     found.sort(key=lambda finding: SEVERITIES.index(finding.severity))
     names = {station.key: station.name for station in in_job_order}
+    assumed = assumed_by_station(built, document.assumed)
     words = warned(_verdict(model, answers.get(CISTERN.key)), found, names)
     plan = plan_type(tuple(stations))(
         verdict=words.text,
         verdict_parts=words,
-        stations=[_summary(station, model, answers, found) for station in stations],
+        stations=[_summary(station, model, answers, found, assumed.get(station.key, [])) for station in stations],
         tank_l=document.cistern.gross_l,
         findings=found,
         **answers,
@@ -120,29 +124,39 @@ def _verdict(model: PropertyModel, cistern: Any) -> Verdict:
 
 
 def _summary(
-    station: Station[Any] | FutureStation, model: PropertyModel, answers: dict[str, Any], found: list[Finding]
+    station: Station[Any] | FutureStation,
+    model: PropertyModel,
+    answers: dict[str, Any],
+    found: list[Finding],
+    assumed: list[str],
 ) -> StationSummary:
     if isinstance(station, FutureStation):
         headline, status = "not in this version", "not_built"
     elif station.key not in answers:
-        headline, status = station.no_rain, _status(station, model, None, found)
+        headline, status = station.no_rain, _status(station, model, None, found, assumed)
     else:
         answer = answers[station.key]
-        headline, status = station.headline(model, answer), _status(station, model, answer, found)
+        headline, status = station.headline(model, answer), _status(station, model, answer, found, assumed)
     return StationSummary(
-        stage=station.key, name=station.name, job_step=station.job_step, headline=headline, status=status
+        stage=station.key,
+        name=station.name,
+        job_step=station.job_step,
+        headline=headline,
+        status=status,
+        assumed=assumed,
     )
 
 
-def _status(station: Station[Any], model: PropertyModel, answer: Any, found: list[Finding]) -> Status:
+def _status(
+    station: Station[Any], model: PropertyModel, answer: Any, found: list[Finding], assumed: list[str]
+) -> Status:
     of_it = [finding for finding in found if finding.stage == station.key]
     severities = {finding.severity for finding in of_it}
     if "fails" in severities:
         return "fails"
     if "caution" in severities:
         return "caution"
-    if answer is None or station.undecided(model, answer) or any(finding.asks for finding in of_it):
-        return "decide"
-    if any(pointer.startswith(station.entries) for pointer in model.document.assumed):
+    asked = answer is None or station.undecided(model, answer) or any(finding.asks for finding in of_it)
+    if asked or assumed:
         return "decide"
     return "settled"

@@ -20,6 +20,8 @@ from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
 DOCUMENT_VERSION: Final = 4
+MOST_ASSUMED = 5_000
+"""More than the values of the largest design: 50 roofs of 8 gutters."""
 Units = Literal["metric", "us"]
 Money = Annotated[float, Field(ge=0, le=1e9)]
 
@@ -94,7 +96,7 @@ class Property(Part):
     pump: PumpEntry = Field(default_factory=PumpEntry)
     ground: GroundEntry = Field(default_factory=GroundEntry)
     prices: Prices = Field(default_factory=Prices)
-    assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=200)
+    assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=MOST_ASSUMED)
     """JSON pointers of values that stand in until somebody confirms them."""
 
     @model_validator(mode="after")

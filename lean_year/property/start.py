@@ -1,6 +1,7 @@
 """A new property from four answers: the roof, the rain, the people and their use."""
 
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY
+from lean_year.property.assumed import not_entered
 from lean_year.property.cistern import Cistern, Tank, Volume
 from lean_year.property.document import Property, Rain, Units
 from lean_year.property.household import Habit, Household
@@ -21,10 +22,10 @@ def new_property(
     people: float,
     habit: Habit = "careful",
 ) -> Property:
-    """A first document; all that was not asked is marked as assumed."""
+    """A first document; all that was not asked is named as assumed."""
     use_l_day = people * HABITS_L_PERSON_DAY[habit]
     tank_l = max(1_000.0, round(use_l_day * FIRST_GUESS_DAYS / 1_000) * 1_000.0)
-    return Property(
+    document = Property(
         name=name,
         place=place,
         units=units,
@@ -32,14 +33,8 @@ def new_property(
         rain=Rain(record_id=record_id),
         household=Household(residents=people, habit=habit),
         cistern=Cistern(tanks=[Tank(id="tank-1", name="Tank", shape=Volume(volume_l=tank_l), outlet_m=0.13)]),
-        assumed=[
-            "/roofs/0/runoff",
-            "/roofs/0/loss_mm",
-            "/household/litres_person_day",
-            "/household/garden_l_month",
-            "/cistern/tanks",
-            "/cistern/rule",
-            "/cistern/start_share",
-            "/prices",
-        ],
     )
+    # Of these nothing was asked either; where there is no value of theirs, a usual one stands.
+    tank = "/cistern/tanks/0"
+    guessed = ["/roofs/0/runoff", "/household/litres_person_day", f"{tank}/shape/volume_l", f"{tank}/outlet_m"]
+    return document.model_copy(update={"assumed": [*guessed, *not_entered(document)]})

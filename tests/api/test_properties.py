@@ -25,7 +25,18 @@ def test_four_answers_make_a_property_that_says_what_it_assumed(client):
     assert state["revision"] == 1
     assert state["plan"]["rain"] is None
     assert tank_l(state) == 6_000
-    assert "/cistern/tanks" in state["document"]["assumed"]
+    assert "/cistern/tanks/0/shape/volume_l" in state["document"]["assumed"]
+    by_sheet = {each["stage"]: each for each in state["plan"]["stations"]}
+    assert all(each["status"] != "settled" for each in by_sheet.values())
+    assert "/pump/foot_valve" in by_sheet["pump"]["assumed"]
+    assert "/roofs/0/gutters/0/width_mm" in by_sheet["gutters"]["assumed"]
+    assert not any("gutters" in each for each in by_sheet["roofs"]["assumed"])
+    confirm = {"op": "confirm", "path": "/assumed", "value": by_sheet["gutters"]["assumed"]}
+    edit = {"base_revision": 1, "edit_id": "all-gutters", "label": "Gutters confirmed", "operations": [confirm]}
+    after = client.post(f"/api/properties/{state['id']}/edits", json=edit).json()
+    assert {each["stage"]: each["assumed"] for each in after["plan"]["stations"]} == {
+        key: [] if key == "gutters" else each["assumed"] for key, each in by_sheet.items()
+    }
     listed = client.get("/api/properties").json()
     assert [each["name"] for each in listed["properties"]] == ["Hill hut"]
     assert listed["demos"] == ["saltmarrow", "brindle-landing", "lantern-row"]

@@ -6,8 +6,10 @@ from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY
+from lean_year.plan.answer.wording import Wording
 from lean_year.property.document import Property
-from lean_year.property.edits import apply_edit, check, field_name
+from lean_year.property.edits import apply_edit, check
+from lean_year.property.refusals import field_name
 from lean_year.property.start import FIRST_GUESS_DAYS, new_property
 from lean_year.property.upgrades import upgrade
 from tests.farm import farm
@@ -80,6 +82,26 @@ def test_what_is_no_document_is_named(raw, words):
         check(raw)
 
 
+@pytest.mark.parametrize(
+    ("path", "value", "metric", "us"),
+    [
+        ("/roofs/0/extent/length_m", 5_000, "must be at most 1,000 m, got 5,000 m",
+         "must be at most 3,280.8 ft, got 16,404.2 ft"),
+        ("/downpipes/0/bore_mm", 1, "must be at least 5 mm, got 1 mm", "must be at least 0.20 in, got 0.04 in"),
+        ("/household/garden_l_month/3", -38, "must be at least 0 L, got -38 L",
+         "must be at least 0 gal, got −10 gal"),
+        ("/site/tmin_c", [99] * 12, "must be at most 60 °C, got 99 °C", "must be at most 140 °F, got 210 °F"),
+        ("/pump/hazen_c", 900, "must be at most 200, got 900", "must be at most 200, got 900"),
+        ("/cistern/start_share", 2, "must be at most 1, got 2", "must be at most 1, got 2"),
+    ],
+)  # fmt: skip
+def test_a_value_outside_its_range_is_refused_in_the_units_of_its_reader(path, value, metric, us):
+    with pytest.raises(InputError) as refused:
+        apply_edit(farm(), replace(path, value))
+    assert refused.value.problem == metric
+    assert refused.value.written(Wording("us").of_kind).problem == us
+
+
 @pytest.mark.parametrize("habit", HABITS_L_PERSON_DAY)
 def test_the_first_tank_holds_the_days_it_says(habit):
     document = new_property(name="Hut", roof_area_m2=80, people=4, habit=habit)
@@ -130,14 +152,14 @@ def test_a_survey_that_cannot_be_is_refused_by_name(value, field):
 
 
 def test_what_is_assumed_follows_its_entry_through_the_list():
-    document = farm().model_copy(update={"assumed": ["/roofs/0/runoff", "/roofs/2/runoff", "/prices"]})
+    document = farm().model_copy(update={"assumed": ["/roofs/0/runoff", "/roofs/2/runoff", "/prices/tank_m3"]})
     taken = apply_edit(document, [{"op": "remove", "path": "/roofs/0"}])
-    assert taken.assumed == ["/roofs/1/runoff", "/prices"]
+    assert taken.assumed == ["/roofs/1/runoff", "/prices/tank_m3"]
     roof = document.roofs[0].model_dump(mode="json") | {"id": "new"}
     put_in = apply_edit(document, [{"op": "add", "path": "/roofs/1", "value": roof}])
-    assert put_in.assumed == ["/roofs/0/runoff", "/roofs/3/runoff", "/prices"]
+    assert put_in.assumed == ["/roofs/0/runoff", "/roofs/3/runoff", "/prices/tank_m3"]
     moved = apply_edit(document, [{"op": "move", "from": "/roofs/0", "path": "/roofs/2"}])
-    assert moved.assumed == ["/roofs/1/runoff", "/prices"]
+    assert moved.assumed == ["/roofs/1/runoff", "/prices/tank_m3"]
     first_height = [{"op": "add", "path": "/roofs/0/runoff", "value": 0.9},
                     {"op": "replace", "path": "/assumed", "value": ["/roofs/0/runoff"]}]  # fmt: skip
     assert apply_edit(document, first_height).assumed == ["/roofs/0/runoff"]

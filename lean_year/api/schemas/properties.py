@@ -56,10 +56,11 @@ class Operation(Asked):
     """One RFC 6902 operation, or one of ours.
 
     `resize` makes the tanks at `/cistern` wider until they hold `value` litres; `survey` at `/levels` writes heights
-    from staff readings: `{"instrument_m", "readings": [{"path", "staff_m"}]}`.
+    from staff readings: `{"instrument_m", "readings": [{"path", "staff_m"}]}`; `confirm` at `/assumed` keeps what the
+    pointers in `value` name as it stands.
     """
 
-    op: Literal["add", "remove", "replace", "test", "resize", "survey"]
+    op: Literal["add", "remove", "replace", "test", "resize", "survey", "confirm"]
     path: str = Field(pattern=r"^(/[^/]+)+$", max_length=200)
     value: Any = None
 

@@ -7,6 +7,7 @@ from lean_year.plan.answer.inputs import Input
 from lean_year.plan.answer.marks import Mark
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.train import is_cartridge
+from lean_year.property.assumed import covers
 from lean_year.property.document import Property
 
 _ENTERED = Mark("entered")
@@ -16,7 +17,7 @@ def marks_of_inputs(document: Property, rain: PreparedRain | None) -> dict[Input
     """The mark of everything that a figure can rest on."""
 
     def unless_assumed(*pointers: str, what: str, mark: Mark = _ENTERED) -> Mark:
-        assumed = any(each.startswith(pointers) or f"{each}/".startswith(pointers) for each in document.assumed)
+        assumed = any(covers(one, each) or covers(each, one) for one in pointers for each in document.assumed)
         return Mark("estimate", f"{what}, assumed so far") if assumed else mark
 
     on = [number for number, roof in enumerate(document.roofs) if roof.on]
@@ -28,8 +29,8 @@ def marks_of_inputs(document: Property, rain: PreparedRain | None) -> dict[Input
             what="the runoff of a roof",
             mark=_runoff(document),
         ),
-        "snow": unless_assumed("/snow/", what="how snow melts") if document.snow.on else _ENTERED,
-        "people": unless_assumed("/household/", what="the use of water", mark=_use(document)),
+        "snow": unless_assumed("/snow", what="how snow melts") if document.snow.on else _ENTERED,
+        "people": unless_assumed("/household", what="the use of water", mark=_use(document)),
         "animals": Mark("common_practice", "what animals drink")
         if any(each.litres_head_day is None for each in document.household.animals)
         else _ENTERED,
@@ -39,7 +40,7 @@ def marks_of_inputs(document: Property, rain: PreparedRain | None) -> dict[Input
         if rain is not None and rain.counts.size < SHORT_RECORD_YEARS
         else _ENTERED,
         "rate": _rate(document),
-        "heights": unless_assumed("/levels/", *(f"/roofs/{number}/outlet_m" for number in on), what="a height"),
+        "heights": unless_assumed("/levels", *(f"/roofs/{number}/outlet_m" for number in on), what="a height"),
         "ground_height": Mark("estimate", "the ground at the tank, taken at its floor")
         if document.levels.tank_ground_m is None
         else _ENTERED,

@@ -30,8 +30,9 @@ class Station(Generic[AnyAnswer]):
     name: str
     job_step: int
     """Where it comes in the order of the job; the registry has the order of the water."""
-    entries: str
-    """The part of the document that is entered at it, as a JSON pointer."""
+    entries: tuple[str, ...]
+    """The parts of the document that are entered at it, as JSON pointers, with `*` for a row of a list. What two
+    stations name is entered at the one that names it more closely."""
     answer: type[AnyAnswer]
     plan: Callable[[PropertyModel], AnyAnswer]
     headline: Callable[[PropertyModel, AnyAnswer], str]

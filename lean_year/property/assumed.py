@@ -1,0 +1,96 @@
+"""What nobody has entered, named by JSON pointers in a document's `assumed`."""
+
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+from lean_year.property.parts import Part
+
+_NO_ASSUMPTION = {
+    "version", "assumed",
+    # What names a part, or says whether it counts and where it stands on a drawing.
+    "id", "name", "kind", "on", "drains", "x_m", "y_m", "phase", "built_phase", "datum", "currency",
+    # A question that is asked of the plan, on which nothing else rests.
+    "first_day", "first_year_wanted_l",
+}  # fmt: skip
+
+
+def not_entered(part: Part, at: str = "") -> Iterator[str]:
+    """Pointers of the values that stand in a part because nobody gave others; `at` is its own.
+
+    What is empty stands for nothing: it is unknown, or there is none, and says so.
+    """
+    for name, value in part:
+        if name in _NO_ASSUMPTION:
+            continue
+        pointer = f"{at}/{name}"
+        if name not in part.model_fields_set:
+            yield from _values(value, pointer)
+        elif isinstance(value, Part):
+            yield from not_entered(value, pointer)
+        elif isinstance(value, list):
+            for number, row in enumerate(value):
+                if isinstance(row, Part):
+                    yield from not_entered(row, f"{pointer}/{number}")
+
+
+def _values(value: Any, at: str) -> Iterator[str]:
+    if isinstance(value, Part):
+        for name, each in value:
+            if name not in _NO_ASSUMPTION:
+                yield from _values(each, f"{at}/{name}")
+    elif isinstance(value, list) and any(isinstance(row, Part) for row in value):
+        for number, row in enumerate(value):
+            yield from _values(row, f"{at}/{number}")
+    elif value is not None and value != [] and value != "":
+        yield at
+
+
+def by_value(document: Part, assumed: Sequence[str]) -> list[str]:
+    """The same, each value by itself where the part that it stands in was named: entering one leaves the rest."""
+    return [each for pointer in assumed for each in _values(_at(document, pointer), pointer)]
+
+
+def _at(document: Part, pointer: str) -> Any:
+    """The value at a pointer, or the pointer where it leads nowhere: it is kept then as it is."""
+    value: Any = document
+    try:
+        for step in pointer.removeprefix("/").split("/"):
+            value = value[int(step)] if isinstance(value, list) else getattr(value, step)
+    except (AttributeError, LookupError, ValueError):
+        return pointer
+    return pointer if value is None else value
+
+
+def covers(pointer: str, other: str) -> bool:
+    """Whether a pointer names a value, or a part that it stands in.
+
+    >>> covers("/pump", "/pump/cut_in_kpa"), covers("/pump/cut_in_kpa", "/pump"), covers("/roofs/1", "/roofs/10")
+    (True, False, False)
+    """
+    return other == pointer or other.startswith(f"{pointer}/")
+
+
+def still_assumed(assumed: Sequence[str], operation: dict[str, Any]) -> list[str]:
+    """What is assumed after an RFC 6902 operation: what it writes is entered now, and the rest follows its row."""
+    kind, path = operation["op"], operation["path"]
+    if kind == "test" or path.startswith("/assumed"):
+        return list(assumed)
+    if kind == "move":
+        assumed = still_assumed(assumed, {"op": "remove", "path": operation["from"]})
+    parent, _, last = path.rpartition("/")
+    if last.isdigit() and kind in ("add", "move", "copy"):
+        return [_moved(pointer, parent, int(last), 1) for pointer in assumed]
+    left = [pointer for pointer in assumed if not covers(path, pointer)]
+    if last.isdigit() and kind == "remove":
+        return [_moved(pointer, parent, int(last), -1) for pointer in left]
+    return left
+
+
+def _moved(pointer: str, parent: str, first: int, by: int) -> str:
+    """A pointer after the entries of a list have moved, from the `first` on."""
+    if not pointer.startswith(f"{parent}/"):
+        return pointer
+    number, *rest = pointer[len(parent) + 1 :].split("/")
+    if not number.isdigit() or int(number) < first:
+        return pointer
+    return "/".join([parent, str(int(number) + by), *rest])
