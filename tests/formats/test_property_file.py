@@ -47,7 +47,7 @@ def broken(**changes):
         ("[]", "property"),
         (
             broken(property__cistern__fire_reserve_l=-5),
-            "property.cistern.fire_reserve_l: must be at least 0, got -5",
+            "property.cistern.fire_reserve_l: must be at least 0 L, got -5 L",
         ),
         (broken(property__cistern__tanks=[]), "property.cistern.tanks: "),
         (broken(property__colour="red"), "property.colour: is not a known name here"),
