@@ -1,14 +1,14 @@
 """What nobody has entered, named by JSON pointers in a document's `assumed`."""
 
 from collections.abc import Iterator, Sequence
-from typing import Any
+from typing import Any, get_args
 
 from lean_year.property.parts import Part
 
 _NO_ASSUMPTION = {
     "version", "assumed",
     # What names a part, or says whether it counts and where it stands on a drawing.
-    "id", "name", "kind", "on", "drains", "x_m", "y_m", "phase", "built_phase", "datum", "currency",
+    "id", "name", "on", "drains", "x_m", "y_m", "phase", "built_phase", "datum", "currency",
     # A question that is asked of the plan, on which nothing else rests.
     "first_day", "first_year_wanted_l",
 }  # fmt: skip
@@ -20,7 +20,7 @@ def not_entered(part: Part, at: str = "") -> Iterator[str]:
     What is empty stands for nothing: it is unknown, or there is none, and says so.
     """
     for name, value in part:
-        if name in _NO_ASSUMPTION:
+        if _is_no_assumption(part, name):
             continue
         pointer = f"{at}/{name}"
         if name not in part.model_fields_set:
@@ -33,10 +33,15 @@ def not_entered(part: Part, at: str = "") -> Iterator[str]:
                     yield from not_entered(row, f"{pointer}/{number}")
 
 
+def _is_no_assumption(part: Part, name: str) -> bool:
+    """Also the tag that tells a shape from the others: it can have one value alone."""
+    return name in _NO_ASSUMPTION or (name == "kind" and len(get_args(type(part).model_fields[name].annotation)) == 1)
+
+
 def _values(value: Any, at: str) -> Iterator[str]:
     if isinstance(value, Part):
         for name, each in value:
-            if name not in _NO_ASSUMPTION:
+            if not _is_no_assumption(value, name):
                 yield from _values(each, f"{at}/{name}")
     elif isinstance(value, list) and any(isinstance(row, Part) for row in value):
         for number, row in enumerate(value):

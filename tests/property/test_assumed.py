@@ -38,7 +38,8 @@ def test_all_of_a_new_property_is_assumed_but_what_was_asked_and_what_is_empty()
     # Each of these hurts somebody where it is taken for looked at.
     for pointer in ("/pump/foot_valve", "/pump/dry_run_stop", "/treatment/drinking_rated", "/ground/services_located",
                     "/cistern/tanks/0/inlet/light_tight", "/overflow/siphon_break", "/levels/ground_m",
-                    "/ground/to_footing_m", "/roofs/0/gutters/0/width_mm", "/first_flush/depth_mm"):  # fmt: skip
+                    "/ground/to_footing_m", "/roofs/0/gutters/0/width_mm", "/first_flush/depth_mm",
+                    "/first_flush/kind", "/overflow/kind", "/pump/hot_water/kind"):  # fmt: skip
         assert pointer in HUT.assumed, pointer
     assert len(set(HUT.assumed)) == len(HUT.assumed)
     without_own_value = {"/roofs/0/runoff", "/household/litres_person_day"}
@@ -51,7 +52,9 @@ def test_a_row_is_assumed_but_for_what_it_was_given():
     tank = Tank(id="t", name="T", shape=Volume(volume_l=500), floor_m=1.0)
     found = set(not_entered(tank, "/cistern/tanks/3"))
     assert {"/cistern/tanks/3/outlet_m", "/cistern/tanks/3/shape/height_m", "/cistern/tanks/3/inlet/vent_mm"} <= found
-    assert not any(each.endswith(("/floor_m", "/volume_l", "/id", "/name", "/empty_kg")) for each in found)
+    assert not any(
+        each.endswith(("/shape/kind", "/floor_m", "/volume_l", "/id", "/name", "/empty_kg")) for each in found
+    )
 
 
 def test_an_added_row_brings_what_nobody_gave_it():

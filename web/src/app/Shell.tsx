@@ -13,6 +13,7 @@ import { STATIONS } from "./registry";
 import { fetched } from "../ui/fetched";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { Verdict } from "./Verdict";
+import { AssumedHere } from "../document/AssumedHere";
 import { useDaily, useDocument, usePlan } from "../document/shown";
 import { useEdits, useSaved, WorkbenchProvider } from "../document/workbench";
 import { YearStrip } from "./YearStrip";
@@ -121,6 +122,7 @@ function Frame({ stage }: { stage: Stage }) {
           </p>
           <div ref={content} className="relative">
             <Sheet {...sheet} />
+            <AssumedHere stage={station.stage} />
           </div>
         </main>
         <YearStrip {...sheet} />

@@ -2,6 +2,7 @@ import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import type { Operation } from "../api/client";
 import { rangeAt } from "./ranges";
 import type { Range } from "./ranges";
+import { covers } from "./assumed";
 import { useDocument } from "./shown";
 import { useEdits } from "./workbench";
 import type { Document } from "../api/client";
@@ -97,7 +98,7 @@ export function Entry({
   const typed = useRef<string | null>(null);
   const problemId = useId();
   const shown = draft ?? (value === null ? "" : (bare ? writeBare : write)(kind, units, value));
-  const assumed = document.assumed.some((pointer) => pointer === path);
+  const assumed = document.assumed.some((pointer) => covers(pointer, path));
   const range = boundsOf(document, path, stored, min, max);
   const operations = (next: number): Operation[] => {
     const kept = stored === 1 ? next : Number((next * stored).toPrecision(12));

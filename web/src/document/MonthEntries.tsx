@@ -1,3 +1,4 @@
+import { useAssumed } from "./assumed";
 import { replace } from "./edits";
 import { monthName } from "../lib/dates";
 import type { Kind } from "../lib/units";
@@ -16,15 +17,14 @@ export function MonthEntries(props: {
   narrow: boolean;
   left: number;
   width: number;
-  assumed?: boolean;
 }) {
+  const assumed = useAssumed(props.path);
+  const none = props.values.every((value) => value === 0);
   return (
     <div className="mt-3 border-t border-rule pt-1.5" style={{ width: props.left + props.width, maxWidth: "100%" }}>
-      <h3
-        className={`text-table font-semibold ${props.assumed ? "underline decoration-dashed underline-offset-4" : ""}`}
-      >
+      <h3 className={`text-table font-semibold ${assumed ? "underline decoration-dashed underline-offset-4" : ""}`}>
         {props.title}
-        {props.assumed && <span className="note font-normal"> assumed none</span>}
+        {assumed && <span className="note font-normal"> {none ? "assumed none" : "assumed"}</span>}
       </h3>
       <div
         className="mt-1 grid grid-cols-4 gap-y-3 text-table desk:grid-cols-12 desk:gap-y-0"

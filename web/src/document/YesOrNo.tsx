@@ -1,7 +1,7 @@
 import { replace } from "./edits";
 import { useEdits } from "./workbench";
 
-import { Choice } from "../ui/Choice";
+import { ChoiceEntry } from "./ChoiceEntry";
 
 /** A yes or no of the document, as the words in a sentence that say which. */
 export function YesOrNo(props: {
@@ -14,7 +14,8 @@ export function YesOrNo(props: {
 }) {
   const bench = useEdits();
   return (
-    <Choice
+    <ChoiceEntry
+      path={props.path}
       label={props.label}
       value={props.on ? "yes" : "no"}
       options={[

@@ -33,3 +33,12 @@ test("what only the server can work out, or does not fit, leaves the rest as typ
   expect(shown.document.name).toBe("Cove");
   expect(shown.document.roofs).toHaveLength(smallState().document.roofs.length - 1);
 });
+
+test("what is confirmed, or written as a whole part, is assumed no longer", () => {
+  const before = smallState();
+  before.document.assumed = ["/pump/feed", "/pump/points", "/prices/tank_m3", "/levels/ground_m", "/pumps"];
+  const confirm = { op: "confirm" as const, path: "/assumed", value: ["/pump", "/levels/ground_m"] };
+  expect(withWhatWaits(before, waiting([confirm])).document.assumed).toEqual(["/prices/tank_m3", "/pumps"]);
+  const prices = withWhatWaits(before, waiting([replace("/prices", before.document.prices)]));
+  expect(prices.document.assumed).toEqual(["/pump/feed", "/pump/points", "/levels/ground_m", "/pumps"]);
+});

@@ -19,7 +19,7 @@ export function Choice<T extends string>(props: {
       <DropdownMenu.Trigger asChild>
         <button
           className={`word ${props.assumed ? "assumed" : ""}`}
-          aria-label={chosen ? `${props.label}: ${chosen.label}` : props.label}
+          aria-label={`${props.label}${chosen ? `: ${chosen.label}` : ""}${props.assumed ? ", assumed" : ""}`}
           title={props.title}
         >
           {props.children ?? chosen?.label}

@@ -2,7 +2,7 @@ import { resize } from "../../document/edits";
 import type { SheetProps } from "../../document/sheet";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
@@ -37,9 +37,9 @@ export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
 /** The settings of the cistern, as words in two sentences. */
 function CisternSettings() {
   const bench = useEdits();
-  const document = useDocument("assumed", "cistern", "units");
+  const document = useDocument("cistern", "units");
   const plan = usePlan("cistern", "household", "rain", "roofs", "tank_l");
-  const { cistern: entered, units, assumed } = document;
+  const { cistern: entered, units } = document;
   const { cistern, rain, roofs, household } = plan;
   const counted = cistern?.counted_years ?? 0;
   const built = entered.tanks
@@ -47,7 +47,6 @@ function CisternSettings() {
     .reduce((sum, tank) => sum + tank.count, 0);
   const roofArea = roofs.figures["area_m2"]!;
   const use = household.figures["demand_l_day"]!;
-  const isAssumed = (field: string) => assumed.includes(`/cistern/${field}`);
   return (
     <div className="flex flex-col gap-x-8 desk:flex-row">
       <h1 className="title shrink-0 pt-0.5">Cistern</h1>
@@ -74,10 +73,10 @@ function CisternSettings() {
         </p>
         <p>
           Count the day’s use{" "}
-          <Choice
+          <ChoiceEntry
+            path="/cistern/rule"
             label="When the day's use is counted"
             value={entered.rule}
-            assumed={isAssumed("rule")}
             options={[
               { value: "yas", label: "after the spill", note: "the careful one" },
               { value: "ybs", label: "before the spill" },
@@ -99,10 +98,10 @@ function CisternSettings() {
             </>
           )}
           . Begin{" "}
-          <Choice
+          <ChoiceEntry
+            path="/cistern/start_share"
             label="Start"
             value={String(entered.start_share)}
-            assumed={isAssumed("start_share")}
             options={[
               { value: "1", label: "full" },
               { value: "0.5", label: "half full" },

@@ -2,6 +2,7 @@ import type { Document } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { NameEntry } from "../../document/NameEntry";
@@ -119,7 +120,8 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
       </div>
       <p>
         <Entry label={`How many of ${tank.name}`} path={`${at}/count`} kind="count" value={tank.count} /> ×{" "}
-        <Choice
+        <ChoiceEntry
+          path={`${at}/shape`}
           label={`Kind of ${tank.name}`}
           value={kindOf(tank.shape)}
           options={KINDS}
@@ -183,7 +185,8 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
         {cistern.layout === "linked" && cistern.tanks.length > 1 && (
           <>
             ,{" "}
-            <Choice
+            <ChoiceEntry
+              path={`${at}/let_down`}
               label={`How ${tank.name} stands in the bank`}
               value={tank.let_down ? "let_down" : "open"}
               options={[

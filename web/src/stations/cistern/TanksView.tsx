@@ -5,6 +5,7 @@ import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
 import { flow, head, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
@@ -89,7 +90,8 @@ function HowJoined({ cistern }: { cistern: Document["cistern"] }) {
   return (
     <p className="leading-[1.8]">
       The tanks are{" "}
-      <Choice
+      <ChoiceEntry
+        path="/cistern/layout"
         label="How the tanks are joined"
         value={cistern.layout}
         options={[...LAYOUTS]}
@@ -112,7 +114,8 @@ function HowJoined({ cistern }: { cistern: Document["cistern"] }) {
       {cistern.layout !== "linked" && (
         <>
           ; the garden draws from{" "}
-          <Choice
+          <ChoiceEntry
+            path="/cistern/garden_from_first"
             label="Where the garden draws"
             value={cistern.garden_from_first ? "first" : "last"}
             options={[

@@ -70,7 +70,7 @@ test("in US units a lean-year price is for a thousand gallons, and is kept for a
   expect(table.getByRole("row", { name: /Low-use fittings/ }).textContent).toContain(
     `$${fixed(way.cost_m3! * 3.785411784, 2)}`,
   );
-  const price = screen.getByRole("textbox", { name: "Price of tank by volume" });
+  const price = screen.getByRole("textbox", { name: "Price of tank by volume, assumed" });
   await userEvent.clear(price);
   await userEvent.type(price, "1000{Enter}");
   const [operation] = lastOperations(calls) as [{ path: string; value: number }];

@@ -2,7 +2,7 @@ import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
 import { Why } from "../../ui/Why";
@@ -42,7 +42,8 @@ export function FirstFlushSheet() {
         <div className="leading-[1.75]">
           <p>
             Divert{" "}
-            <Choice
+            <ChoiceEntry
+              path="/first_flush/kind"
               label="Kind of diverter"
               value={entered.kind}
               options={[...KINDS]}
@@ -51,7 +52,8 @@ export function FirstFlushSheet() {
             {!none && (
               <>
                 {" "}
-                <Choice
+                <ChoiceEntry
+                  path="/first_flush/by"
                   label="How much is diverted"
                   value={entered.by}
                   options={[...METHODS]}
@@ -59,7 +61,8 @@ export function FirstFlushSheet() {
                 />{" "}
                 <Amount />
                 {", "}
-                <Choice
+                <ChoiceEntry
+                  path="/first_flush/place"
                   label="Where the chambers are"
                   value={entered.place}
                   options={[
@@ -145,7 +148,8 @@ function Amount() {
       );
     case "exposure":
       return (
-        <Choice
+        <ChoiceEntry
+          path="/first_flush/exposure"
           label="Exposure of the roofs"
           value={entered.exposure}
           options={choicesAt<typeof entered.exposure>("/first_flush/exposure", document.units)}

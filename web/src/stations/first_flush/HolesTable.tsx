@@ -2,7 +2,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { volume } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { OfferedTable } from "../../document/OfferedTable";
@@ -27,7 +27,8 @@ export function HolesTable() {
       </h2>
       <p className="leading-[1.85]">
         It drains by{" "}
-        <Choice
+        <ChoiceEntry
+          path="/first_flush/drain"
           label="What drains the chambers"
           value={entered.drain}
           options={[

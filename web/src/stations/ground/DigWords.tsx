@@ -2,7 +2,7 @@ import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -43,7 +43,8 @@ export function DigWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
         . A collar or slab of{" "}
         <Entry label="Collar, under water" path="/ground/collar_kn" kind="force" value={entered.collar_kn} /> under
         water holds it down. Over it{" "}
-        <Choice
+        <ChoiceEntry
+          path="/ground/traffic"
           label="What goes over it"
           value={entered.traffic}
           options={[

@@ -5,7 +5,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { BuildNotes } from "../../ui/BuildNotes";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
@@ -48,10 +48,11 @@ export function GroundSheet() {
           over the {levels.datum} and rises{" "}
           <Entry label="Slope of the ground" path="/ground/slope" kind="percent" value={entered.slope} /> uphill; it
           is{" "}
-          <Choice
+          <ChoiceEntry
+            path="/ground/soil"
+            undecided={entered.soil === "unknown"}
             label="Kind of ground"
             value={entered.soil}
-            assumed={entered.soil === "unknown"}
             options={choicesAt<typeof entered.soil>("/ground/soil", document.units)}
             onChoose={(soil) => void bench.edit(`Ground: ${soil}`, replace("/ground/soil", soil))}
           />

@@ -2,7 +2,7 @@ import type { Plan } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -32,7 +32,8 @@ export function PadWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
       <h2 className="heading">The base</h2>
       <p className="leading-[1.85]">
         It stands on{" "}
-        <Choice
+        <ChoiceEntry
+          path="/ground/base"
           label="Base"
           value={(entered.base ?? "usual") as Base}
           options={BASES}

@@ -7,7 +7,7 @@ import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { YesOrNo } from "../../document/YesOrNo";
 import { flow, metres } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { useWidth } from "../../ui/useWidth";
 
 type Run = Plan["gutters"]["gutter_runs"][number];
@@ -110,7 +110,8 @@ function RunSentence(props: { roof: Roof; number: number; run: Run; gutter: Gutt
   return (
     <p className="leading-[1.85]">
       A{" "}
-      <Choice
+      <ChoiceEntry
+        path={`${at}/shape`}
         label={`Shape of the ${name}`}
         value={gutter.shape}
         options={choicesAt<typeof gutter.shape>(`${at}/shape`, units)}

@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { intensity } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { Views } from "../../ui/Views";
@@ -68,7 +68,8 @@ function RateSentence() {
             value={downpour.duration_min}
           />{" "}
           minutes,{" "}
-          <Choice
+          <ChoiceEntry
+            path="/downpour/source"
             label="Where the rate comes from"
             value={downpour.source}
             options={[
@@ -79,7 +80,8 @@ function RateSentence() {
             onChoose={(source) => void bench.edit("Source of the rate", replace("/downpour/source", source))}
           />
           , taken{" "}
-          <Choice
+          <ChoiceEntry
+            path="/climate/downpours"
             label="Downpours to come"
             value={climate.downpours}
             options={choicesAt<typeof climate.downpours>("/climate/downpours", units)}
@@ -100,7 +102,8 @@ function RateSentence() {
         </p>
         <p>
           Size by{" "}
-          <Choice
+          <ChoiceEntry
+            path="/downpour/method"
             label="Method of sizing"
             value={downpour.method}
             options={choicesAt<typeof downpour.method>("/downpour/method", units)}

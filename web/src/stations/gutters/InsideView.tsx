@@ -2,7 +2,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { metres } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -91,7 +91,8 @@ export function InsideView() {
                     The house draws{" "}
                     {flag("Draw", "floating_suction", "through a floating suction", "by the fixed outlet")}, the floor{" "}
                     {flag("Floor", "floor_drain", "falls to a drain", "has no drain")}. Level read by{" "}
-                    <Choice
+                    <ChoiceEntry
+                      path={`${at}/gauge`}
                       label={`Gauge of ${tank.name}`}
                       value={inlet.gauge}
                       options={[...GAUGES]}

@@ -5,6 +5,7 @@ import { replace } from "../../document/edits";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
@@ -96,7 +97,8 @@ function TheRun({ run, pipe, index }: { run: RunLevels; pipe: Pipe; index: numbe
   return (
     <p>
       From there{" "}
-      <Choice
+      <ChoiceEntry
+        path={`${at}/run/kind`}
         label={`Kind of run of ${pipe.name}`}
         value={pipe.run.kind}
         options={[
@@ -140,7 +142,8 @@ function TheRun({ run, pipe, index }: { run: RunLevels; pipe: Pipe; index: numbe
       <Entry label={`45° bends of ${pipe.name}`} path={`${at}/run/bends_45`} kind="count" value={pipe.run.bends_45} />{" "}
       of 45°, <Pieces pipe={pipe} index={index} />
       to{" "}
-      <Choice
+      <ChoiceEntry
+        path={`${at}/run/into`}
         label={`Where the run of ${pipe.name} goes`}
         value={pipe.run.into ?? NONE}
         options={[

@@ -4,6 +4,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { flow, fixed, quantity, volume } from "../../lib/units";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
@@ -109,7 +110,8 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
     <div className="border-b border-rule py-1.5 leading-[1.8]">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <p>
-          <Choice
+          <ChoiceEntry
+            path={`${at}/kind`}
             label={`Kind of ${name}`}
             value={screen.kind}
             options={choicesAt<Kind>(AT, units)}
@@ -156,7 +158,8 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
         />{" "}
         weeks from{" "}
         <span className="whitespace-nowrap">
-          <Choice
+          <ChoiceEntry
+            path={`${at}/reached_from`}
             label={`Where the ${name} is reached from`}
             value={screen.reached_from}
             options={[...REACH]}

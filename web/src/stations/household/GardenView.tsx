@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { useAxis } from "../../lib/axis";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 import { Why } from "../../ui/Why";
 import { SiteTemperatures } from "../../document/SiteTemperatures";
@@ -53,7 +53,8 @@ export function GardenView({ months }: { months: number[] }) {
             value={irrigation.allowed_depletion}
           />{" "}
           may be used before it is watered again. Evapotranspiration from{" "}
-          <Choice
+          <ChoiceEntry
+            path={`${at}/et0`}
             label="Where the evapotranspiration comes from"
             value={irrigation.et0}
             options={[
@@ -76,7 +77,8 @@ export function GardenView({ months }: { months: number[] }) {
             </>
           )}
           , and it drinks{" "}
-          <Choice
+          <ChoiceEntry
+            path={`${at}/from_rain`}
             label="Which water the ground drinks"
             value={irrigation.from_rain ? "rain" : "other"}
             options={[

@@ -4,7 +4,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { monthName, monthStarts } from "../../lib/dates";
 import { rate } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
@@ -44,7 +44,8 @@ export function HouseholdSheet() {
             ) : (
               <>
                 ,{" "}
-                <Choice
+                <ChoiceEntry
+                  path="/household/habit"
                   label="Habit"
                   value={entered.habit}
                   options={habits ?? [{ value: entered.habit, label: entered.habit }]}

@@ -4,7 +4,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { dayX, useAxis } from "../../lib/axis";
 import { monthName, monthStarts } from "../../lib/dates";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { DayEntry } from "../../document/DayEntry";
 import { Entry } from "../../document/Entry";
 import { NameEntry } from "../../document/NameEntry";
@@ -152,7 +152,8 @@ function PeriodRow({ period, index }: { period: Period; index: number }) {
       <span>
         <DayEntry label={`First day of ${period.name}`} path={`${at}/first`} value={period.first} /> to{" "}
         <DayEntry label={`Last day of ${period.name}`} path={`${at}/last`} value={period.last} />,{" "}
-        <Choice
+        <ChoiceEntry
+          path={`${at}/days`}
           label={`Days of ${period.name}`}
           value={period.days}
           options={[
@@ -163,7 +164,8 @@ function PeriodRow({ period, index }: { period: Period; index: number }) {
           onChoose={(days) => set(days, "days", days)}
         />
         : <Entry label={`People in ${period.name}`} path={`${at}/people`} kind="count" value={period.people} /> people{" "}
-        <Choice
+        <ChoiceEntry
+          path={`${at}/replaces`}
           label={`How ${period.name} counts`}
           value={period.replaces ? "instead" : "besides"}
           options={[

@@ -4,7 +4,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { fixed, volume } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
@@ -226,7 +226,8 @@ function BackUp() {
       <h2 className="heading">When that is not enough</h2>
       <p className="leading-[1.9]">
         The house falls back on{" "}
-        <Choice
+        <ChoiceEntry
+          path={`${at}/kind`}
           label="Back-up"
           value={back_up.kind}
           options={[...BACK_UPS]}

@@ -7,7 +7,7 @@ import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
 import { monthName } from "../../lib/dates";
 import { rate } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 import { NameEntry } from "../../document/NameEntry";
 import { Toggle } from "../../ui/Toggle";
@@ -158,7 +158,8 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
           className="w-[22ch] max-w-full font-[650]"
         />
         <p>
-          <Choice
+          <ChoiceEntry
+            path={`${at}/quality`}
             label={`Quality of ${entry.name}`}
             value={entry.quality}
             options={[...QUALITIES]}
@@ -187,7 +188,8 @@ function UseRow(props: { use: UsePlan; entry: Use; index: number; months: number
             </>
           ) : null}
           , given up with{" "}
-          <Choice
+          <ChoiceEntry
+            path={`${at}/kind`}
             label={`Which steps cut ${entry.name}`}
             value={entry.kind}
             options={[
@@ -308,7 +310,8 @@ function Animals() {
           <p key={each.id} className="flex flex-wrap items-baseline gap-x-2 border-b border-rule py-1 text-table">
             <Entry label={`Number of ${each.animal}`} path={`${at}/heads`} kind="count" value={each.heads} />
             ×
-            <Choice
+            <ChoiceEntry
+              path={`${at}/animal`}
               label="Animal"
               value={each.animal}
               options={

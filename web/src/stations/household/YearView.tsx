@@ -11,9 +11,9 @@ import { UseChart } from "./UseChart";
 /** The year of demand against the year of harvest, month by month. */
 export function YearView({ months }: { months: number[] }) {
   const axis = useAxis();
-  const document = useDocument("assumed", "household", "units");
+  const document = useDocument("household", "units");
   const plan = usePlan("findings", "household");
-  const { household: entered, units, assumed } = document;
+  const { household: entered, units } = document;
   const figures = plan.household.figures;
   const place = { months, narrow: axis.narrow, left: axis.left, width: axis.width };
   const explained = ["demand_l_day", "top_month_l_day", "litres_person_day", "elsewhere_l_year"].filter(
@@ -31,7 +31,6 @@ export function YearView({ months }: { months: number[] }) {
           kind="count"
           values={entered.guests}
           step={0.1}
-          assumed={assumed.includes("/household/guests")}
         />
         <MonthEntries
           {...place}
@@ -40,7 +39,6 @@ export function YearView({ months }: { months: number[] }) {
           path="/household/garden_l_month"
           kind="volume"
           values={entered.garden_l_month}
-          assumed={assumed.includes("/household/garden_l_month")}
         />
         <MonthsTable months={months} />
       </section>

@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { opening } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 
@@ -35,13 +35,20 @@ export function KindWords() {
           <Entry label="Overflow pipes" path="/overflow/count" kind="count" value={entered.count} />{" "}
         </>
       )}
-      <Choice label="Kind of overflow" value={kind} options={[...KINDS]} onChoose={(chosen) => set("kind", chosen)} />
+      <ChoiceEntry
+        path="/overflow/kind"
+        label="Kind of overflow"
+        value={kind}
+        options={[...KINDS]}
+        onChoose={(chosen) => set("kind", chosen)}
+      />
       {piped && <PipeWords />}
       {kind === "back_down" && " sends the water back down once the barrel is full"}
       {kind !== "none" && (
         <>
           ; it leads to{" "}
-          <Choice
+          <ChoiceEntry
+            path="/overflow/destination"
             label="Where the overflow goes"
             value={entered.destination}
             options={choicesAt<typeof entered.destination>("/overflow/destination", document.units)}
@@ -112,7 +119,8 @@ function PipeWords() {
       <Entry label="Length of the overflow" path="/overflow/length_m" kind="length" value={entered.length_m} /> long,
       with <Entry label="Bends of the overflow" path="/overflow/bends_90" kind="count" value={entered.bends_90} /> 90°
       bends, ending{" "}
-      <Choice
+      <ChoiceEntry
+        path="/overflow/end"
         label="End of the overflow"
         value={entered.end}
         options={[

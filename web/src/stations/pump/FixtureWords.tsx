@@ -2,6 +2,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import type { Document } from "../../api/client";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 
@@ -53,7 +54,8 @@ export function FixtureWords() {
         </Choice>
       )}
       ; counted{" "}
-      <Choice
+      <ChoiceEntry
+        path="/pump/flow_by"
         label="Method of the peak"
         value={entered.flow_by}
         options={[

@@ -5,7 +5,7 @@ import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { YesOrNo } from "../../document/YesOrNo";
 import { pressure } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 
 /** The heater that this supply feeds, in words, and what it stands under. */
 export function HotWaterWords() {
@@ -21,7 +21,8 @@ export function HotWaterWords() {
       <h2 className="heading">The water heater</h2>
       <p className="leading-[1.85]">
         This supply feeds{" "}
-        <Choice
+        <ChoiceEntry
+          path={`${at}/kind`}
           label="Water heater"
           value={hot.kind}
           options={[

@@ -2,7 +2,7 @@ import type { Document } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 
@@ -35,7 +35,8 @@ export function DeliveryWords() {
       <h2 className="heading">{entered.feed === "header" ? "To the header tank" : "To the house"}</h2>
       <p className="leading-[1.85]">
         <PipeEntries name="delivery" at="/pump/delivery" pipe={entered.delivery} />, of{" "}
-        <Choice
+        <ChoiceEntry
+          path="/pump/pipe"
           label="What the pipe is made of"
           value={entered.pipe}
           options={[
@@ -45,7 +46,8 @@ export function DeliveryWords() {
           onChoose={(pipe) => void bench.edit(`Pipe of ${pipe}`, replace("/pump/pipe", pipe))}
         />
         , friction by{" "}
-        <Choice
+        <ChoiceEntry
+          path="/pump/friction"
           label="Method of friction"
           value={entered.friction}
           options={[

@@ -1,7 +1,7 @@
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 
@@ -24,7 +24,8 @@ export function PowerWords() {
           no="in the open"
         />
         . While the power is gone, water comes{" "}
-        <Choice
+        <ChoiceEntry
+          path="/pump/without_power"
           label="Without power"
           value={entered.without_power}
           options={[

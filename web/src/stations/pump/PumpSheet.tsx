@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { BuildNotes } from "../../ui/BuildNotes";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
 import { Cautions, Findings } from "../../document/Findings";
@@ -49,7 +49,9 @@ export function PumpSheet() {
         <div className="leading-[1.75]">
           <p>
             The house is fed{" "}
-            <Choice
+            <ChoiceEntry
+              path="/pump/feed"
+              undecided={entered.feed === "undecided"}
               label="How the house is fed"
               value={entered.feed}
               options={[...WAYS]}

@@ -2,7 +2,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { volume } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
@@ -21,7 +21,8 @@ export function TopUpView() {
     <section aria-label="Top-up">
       <p className="leading-[1.85]">
         When rain is not enough,{" "}
-        <Choice
+        <ChoiceEntry
+          path="/household/back_up/kind"
           label="Back-up"
           value={entered.kind}
           options={[

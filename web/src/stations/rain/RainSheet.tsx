@@ -8,7 +8,7 @@ import { replace } from "../../document/edits";
 import { useEdits, useSaved } from "../../document/workbench";
 import { dayName, monthName, parseDay } from "../../lib/dates";
 import { unpack16 } from "../../lib/days";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Cautions } from "../../document/Findings";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
@@ -69,7 +69,8 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
           </p>
           <p>
             Take missing days{" "}
-            <Choice
+            <ChoiceEntry
+              path="/rain/filling"
               label="Missing days"
               value={document.rain.filling}
               options={choicesAt<typeof document.rain.filling>("/rain/filling", document.units)}
@@ -87,14 +88,16 @@ export function RainSheet({ yearRow, pickYear }: SheetProps) {
           </p>
           <p>
             For a climate to come, plan with{" "}
-            <Choice
+            <ChoiceEntry
+              path="/climate/rain"
               label="Rain to come"
               value={document.climate.rain}
               options={choicesAt<typeof document.climate.rain>("/climate/rain", document.units)}
               onChoose={(value) => void bench.edit("Rain to come", replace("/climate/rain", value))}
             />
             {drier && ` (${drier.years_carried} of ${drier.of_years} years carried by rain alone)`} and downpours{" "}
-            <Choice
+            <ChoiceEntry
+              path="/climate/downpours"
               label="Downpours to come"
               value={document.climate.downpours}
               options={choicesAt<typeof document.climate.downpours>("/climate/downpours", document.units)}

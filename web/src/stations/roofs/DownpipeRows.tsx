@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { NameEntry } from "../../document/NameEntry";
 import { letterOf } from "./RoofPlanDrawing";
 
@@ -58,7 +58,8 @@ export function DownpipeRows() {
           {many && (
             <span>
               to{" "}
-              <Choice
+              <ChoiceEntry
+                path={`/downpipes/${index}/tank`}
                 label={`Tank that downpipes ${letterOf(index)} fill`}
                 value={each.tank ?? FIRST}
                 options={[

@@ -2,7 +2,7 @@ import type { Roof } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { letterOf } from "./RoofPlanDrawing";
 
 /** Which group of downpipes a surface runs to: one, or half and half over two. */
@@ -34,7 +34,8 @@ export function DrainsChoice({ roof, index }: { roof: Roof; index: number }) {
         .join(", "),
     });
   return (
-    <Choice
+    <ChoiceEntry
+      path={`/roofs/${index}/drains`}
       label={`Downpipes of ${roof.name}`}
       value={now}
       options={options}

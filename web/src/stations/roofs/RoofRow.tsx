@@ -4,7 +4,7 @@ import type { ChoiceLists, Plan, Roof } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { NameEntry } from "../../document/NameEntry";
@@ -48,7 +48,8 @@ export function RoofRow(props: {
           <Worth roof={roof} index={index} surface={surface} />
         </div>
         <p>
-          <Choice
+          <ChoiceEntry
+            path={`${at}/material`}
             label={`Covering of ${roof.name}`}
             value={roof.material}
             options={
@@ -68,7 +69,8 @@ export function RoofRow(props: {
             }
           />
           ,{" "}
-          <Choice
+          <ChoiceEntry
+            path={`${at}/extent`}
             label={`How ${roof.name} was measured`}
             value={extent.kind === "rectangle" ? (extent.along_slope ? "slope" : "plan") : extent.kind}
             options={[
@@ -110,7 +112,7 @@ export function RoofRow(props: {
             choices={choices}
             set={(list) => set(`${roof.name}: what is on it`, "hazards", list)}
           />
-          {document.snow.on && <SnowGuards roof={roof} set={set} />}
+          {document.snow.on && <SnowGuards roof={roof} at={at} set={set} />}
         </p>
       </div>
     </div>
@@ -183,12 +185,13 @@ function Extent({ roof, index }: { roof: Roof; index: number }) {
   );
 }
 
-function SnowGuards({ roof, set }: { roof: Roof; set: Set }) {
+function SnowGuards({ roof, at, set }: { roof: Roof; at: string; set: Set }) {
   return (
     <>
       {" "}
       Snow guards{" "}
-      <Choice
+      <ChoiceEntry
+        path={`${at}/snow_guards`}
         label={`Snow guards on ${roof.name}`}
         value={roof.snow_guards ? "yes" : "no"}
         options={[

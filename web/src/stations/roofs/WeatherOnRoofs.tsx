@@ -2,7 +2,7 @@ import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 
 /** How rain is lost on the roofs, and what becomes of snow. */
@@ -14,14 +14,16 @@ export function WeatherOnRoofs() {
   return (
     <p>
       Count the losses{" "}
-      <Choice
+      <ChoiceEntry
+        path="/losses"
         label="Method of losses"
         value={losses}
         options={choicesAt<typeof losses>("/losses", document.units)}
         onChoose={(method) => void bench.edit(`Losses ${method}`, replace("/losses", method))}
       />
       . Snow is{" "}
-      <Choice
+      <ChoiceEntry
+        path="/snow/on"
         label="Snow"
         value={snow.on ? "on" : "off"}
         options={[

@@ -3,7 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, roundStep } from "../../lib/units";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { LineChart, pathOf } from "../../ui/LineChart";
@@ -62,7 +62,8 @@ export function LampWords() {
           {uv.uvt_percent !== null && " %"}. It has burnt{" "}
           <Entry label="Hours of the lamp" path="/treatment/uv/lamp_h" kind="count" value={uv.lamp_h} /> hours and is
           changed{" "}
-          <Choice
+          <ChoiceEntry
+            path="/treatment/uv/change_by"
             label="When the lamp is changed"
             value={uv.change_by}
             options={choicesAt<typeof uv.change_by>("/treatment/uv/change_by", units)}

@@ -2,7 +2,7 @@ import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
-import { Choice } from "../../ui/Choice";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { Why } from "../../ui/Why";
@@ -19,7 +19,8 @@ export function SourceWords() {
       <h2 className="heading">Sources and materials</h2>
       <p className="leading-[1.85]">
         Another source:{" "}
-        <Choice
+        <ChoiceEntry
+          path="/treatment/second_source"
           label="Second source"
           value={entered.second_source}
           options={[
@@ -34,7 +35,8 @@ export function SourceWords() {
         {entered.second_source !== "none" && (
           <>
             , kept apart{" "}
-            <Choice
+            <ChoiceEntry
+              path="/treatment/changeover"
               label="How it is kept apart"
               value={entered.changeover}
               options={choicesAt<typeof entered.changeover>("/treatment/changeover", units)}

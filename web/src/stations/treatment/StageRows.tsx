@@ -3,6 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { fixed, flow, pressure } from "../../lib/units";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
@@ -59,7 +60,8 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <p>
           <strong>{number + 1}</strong> A{" "}
-          <Choice
+          <ChoiceEntry
+            path={`${at}/kind`}
             label={`Kind of ${name}`}
             value={stage.kind}
             options={choicesAt<TreatmentStage["kind"]>("/treatment/stages/0/kind", document.units)}
@@ -69,7 +71,8 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
             <>
               {" "}
               of{" "}
-              <Choice
+              <ChoiceEntry
+                path={`${at}/size`}
                 label={`Housing of ${name}`}
                 value={stage.size}
                 options={choicesAt<TreatmentStage["size"]>("/treatment/stages/0/size", document.units)}
