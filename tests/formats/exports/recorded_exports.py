@@ -36,6 +36,32 @@ EXPORTED: dict[str, tuple[str, list[Operation]]] = PLANS | {
     f"saltmarrow-{layout}": ("saltmarrow", _three_stores(layout))
     for layout in ("linked", "settling_first", "series", "transfer")
 }
+EXPORTED |= {
+    # Draws that leave at every place of the train, and a replay that begins in between.
+    "saltmarrow-branches": (
+        "saltmarrow",
+        [
+            {"op": "add", "path": "/treatment/stages/0", "value": {"kind": "sediment", "micron": 50}},
+            replace("/treatment/garden_after", 1),
+            replace("/treatment/indoor_after", 3),
+            replace("/pump/irrigation_l_s", 0.3),
+            replace("/pump/flow_by", "units"),
+            replace("/pump/fixtures/toilet", 3),
+            replace("/pump/friction", "hazen_williams"),
+            replace("/pump/backflow_kpa", 35.0),
+            replace("/cistern/start_share", 0.4),
+            *_three_stores("series"),
+        ],
+    ),
+    "saltmarrow-header": (
+        "saltmarrow",
+        [
+            replace("/pump/feed", "header"),
+            replace("/pump/header/outlet_m", 7.5),
+            replace("/cistern/start_share", 0.0),
+        ],
+    ),
+}
 NUMBER = re.compile(r"-?\d+\.\d+")
 
 

@@ -14,6 +14,7 @@ from lean_year.core.errors import InputError
 from lean_year.formats.rain.account import Choices, RainImport
 from lean_year.formats.rain.rain_import import rain_from_means, read_rain_file
 from tests.formats.rain.test_rain_import import DATES, SHAPES, table
+from tests.formats.rain.test_station_files import dly
 
 FILE = Path(__file__).parent / "recorded" / "imports.json"
 MONTH_ROWS = [[40.0 + 17 * ((5 * year + 7 * month) % 6) for month in range(12)] for year in range(12)]
@@ -26,8 +27,8 @@ def _lines(*changed: tuple[int, str]) -> bytes:
     return "\n".join(lines).encode()
 
 
-def _months(known_from: int) -> bytes:
-    cells = [f"{mm:g}" for row in MONTH_ROWS for mm in row]
+def _months(known_from: int, mm_in_one: float = 1.0) -> bytes:
+    cells = [f"{mm / mm_in_one:.6g}" for row in MONTH_ROWS for mm in row]
     cells[:known_from] = ["-9999"] * known_from
     return "\n".join(f"{1990 + y},{','.join(cells[12 * y : 12 * y + 12])}" for y in range(len(MONTH_ROWS))).encode()
 
@@ -37,6 +38,9 @@ def _hours(*more: str) -> bytes:
     return "\n".join([*more, *rows]).encode()
 
 
+FLAGS = {
+    (2003, 3, "PRCP", 4): "  999 X ", (2003, 4, "PRCP", 6): "    0T  ", (2004, 2, "PRCP", 30): "  120   ",
+}  # fmt: skip
 FILES: dict[str, Callable[[], RainImport]] = {
     name: lambda data=data: read_rain_file(data) for name, data in SHAPES.items()
 } | {
@@ -51,6 +55,9 @@ FILES: dict[str, Callable[[], RainImport]] = {
     "an engine's comments and no rain": lambda: read_rain_file(b"; nothing\n;; here\n"),
     "months from January": lambda: read_rain_file(_months(0)),
     "months from April": lambda: read_rain_file(_months(3)),
+    "months in inches, told by their year": lambda: read_rain_file(_months(0, 25.4)),
+    "months in tenths, as chosen": lambda: read_rain_file(_months(0, 0.1), Choices(unit="tenth_mm")),
+    "a station's fixed width, with flags": lambda: read_rain_file(dly(changes=FLAGS).encode()),
     "means by the month": lambda: rain_from_means([50.0, 40.0, 30.0] * 4, [9.0] * 12, 0.25, years=20, seed=5),
 }  # fmt: skip
 

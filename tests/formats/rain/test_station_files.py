@@ -57,6 +57,22 @@ def test_flags_and_missing_codes_are_days_not_known_and_traces_are_none():
     assert read.account.refused_count == 2
     assert "failed the archive's check X" in read.account.refused[0].reason
     assert "cannot be a day's rain" in read.account.refused[1].reason
+    others = np.delete(np.arange(DAYS), march + np.arange(4))
+    assert read.rain.depth_mm[others] == pytest.approx(RAIN[others]), "the days beside them are read"
+
+
+def test_months_in_another_unit_make_the_same_record():
+    mm = [[40.0 + 7 * ((3 * year + 5 * month) % 9) for month in range(12)] for year in range(12)]
+
+    def table(in_one_unit):
+        return "\n".join(f"{1990 + y},{','.join(f'{v / in_one_unit:.8g}' for v in row)}" for y, row in enumerate(mm))
+
+    in_mm = read_rain_file(table(1).encode())
+    assert in_mm.rain.depth_mm.sum() == pytest.approx(np.sum(mm))
+    for unit, in_one_unit in (("inch", 25.4), ("tenth_mm", 0.1)):
+        read = read_rain_file(table(in_one_unit).encode(), Choices(unit=unit))
+        assert read.rain.depth_mm == pytest.approx(in_mm.rain.depth_mm, rel=1e-5)
+    assert read_rain_file(table(25.4).encode()).account.unit == "inch"
 
 
 def test_the_leap_day_is_a_day_and_the_30th_of_february_is_refused():
