@@ -56,7 +56,9 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
             match operation.get("op"):
                 case "resize":
                     raw["cistern"] = _resized(check(raw) if number else document, operation)
-                    raw["assumed"] = still_assumed(raw["assumed"], {"op": "replace", "path": "/cistern/tanks"})
+                    for row in range(len(raw["cistern"]["tanks"])):
+                        made = {"op": "replace", "path": f"/cistern/tanks/{row}/shape"}
+                        raw["assumed"] = still_assumed(raw["assumed"], made)
                     continue
                 case "confirm":
                     confirmed = _confirmed(operation)

@@ -91,6 +91,13 @@ def test_a_part_that_was_named_whole_is_named_by_its_values_once_something_is_en
     assert by_value(after, after.assumed) == after.assumed
 
 
+def test_making_the_tanks_larger_enters_their_shapes_and_no_height():
+    after = apply_edit(HUT, [{"op": "resize", "path": "/cistern", "value": 20_000}])
+    shape = "/cistern/tanks/0/shape/"
+    assert set(HUT.assumed) - set(after.assumed) == {each for each in HUT.assumed if each.startswith(shape)}
+    assert "/cistern/tanks/0/floor_m" in after.assumed
+
+
 def test_a_whole_part_is_confirmed_at_once():
     after = apply_edit(HUT, [confirm("/pump", "/treatment/uv/length_mm")])
     left = set(HUT.assumed) - set(after.assumed)

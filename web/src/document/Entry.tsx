@@ -1,8 +1,8 @@
 import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import type { Operation } from "../api/client";
-import { rangeAt } from "./ranges";
+import { at, rangeAt } from "./ranges";
 import type { Range } from "./ranges";
-import { covers } from "./assumed";
+import { isAssumed } from "./assumed";
 import { useDocument } from "./shown";
 import { useEdits } from "./workbench";
 import type { Document } from "../api/client";
@@ -98,7 +98,8 @@ export function Entry({
   const typed = useRef<string | null>(null);
   const problemId = useId();
   const shown = draft ?? (value === null ? "" : (bare ? writeBare : write)(kind, units, value));
-  const assumed = document.assumed.some((pointer) => covers(pointer, path));
+  // What is worked out where nothing was entered is assumed as well.
+  const assumed = isAssumed(document.assumed, path) || (value !== null && at(document, path) === null);
   const range = boundsOf(document, path, stored, min, max);
   const operations = (next: number): Operation[] => {
     const kept = stored === 1 ? next : Number((next * stored).toPrecision(12));

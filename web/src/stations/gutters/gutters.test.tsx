@@ -96,7 +96,7 @@ describe("the first-flush tee on the section", () => {
 
   test("it is set in the sentence, and says while it is assumed", async () => {
     const calls = renderOnDemo(<LevelsView />);
-    const entry = await screen.findByRole("textbox", { name: "First-flush tee of House" });
+    const entry = await screen.findByRole("textbox", { name: "First-flush tee of House, assumed" });
     expect(screen.getByText("(assumed under the screen)")).toBeTruthy();
     await userEvent.clear(entry);
     await userEvent.type(entry, "2.2{Enter}");
