@@ -98,7 +98,7 @@ function Frame({ stage }: { stage: Stage }) {
 
   if (!station) return <NowhereElse />;
   const sheet = { days, yearRow, pickYear };
-  const { Sheet } = STATIONS[station.stage];
+  const { Sheet, throughTheYear = false } = STATIONS[station.stage];
   return (
     <AxisContext.Provider value={axis}>
       <a
@@ -125,7 +125,7 @@ function Frame({ stage }: { stage: Stage }) {
             <AssumedHere stage={station.stage} />
           </div>
         </main>
-        <YearStrip {...sheet} />
+        <YearStrip {...sheet} throughTheYear={throughTheYear} />
       </div>
       {jumping && <JumpDialog close={() => setJumping(false)} />}
       <ConflictDialog />

@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { Slider } from "radix-ui";
-import { memo, useMemo } from "react";
+import { memo, useMemo, useState } from "react";
 import { useAxis } from "../lib/axis";
 import { daysBetween, monthName, monthStarts, parseDay } from "../lib/dates";
 import { dailyQuantiles, FULL, YEAR_DAYS, yearSpans } from "../lib/days";
@@ -18,10 +18,17 @@ const RAIN_REACH = 30;
 const STORE_TOP = 36;
 const STORE_FOOT = 102;
 
-type StripProps = { days: Days | null; yearRow: number; pickYear: (row: number) => void };
+type StripProps = {
+  days: Days | null;
+  yearRow: number;
+  pickYear: (row: number) => void;
+  /** Whether the sheet above is about what happens through the year; under any other the strip is folded at first. */
+  throughTheYear: boolean;
+};
 
 /** The water year along the foot: every recorded year as a band, one year drawn strong, rain hanging from the top. */
-export const YearStrip = memo(function YearStrip({ days, yearRow, pickYear }: StripProps) {
+export const YearStrip = memo(function YearStrip({ days, yearRow, pickYear, throughTheYear }: StripProps) {
+  const [open, setOpen] = useOpen(throughTheYear);
   const plan = usePlan("cistern", "rain");
   const { units } = useDocument("units");
   if (!plan.rain || !plan.cistern || !days) {
@@ -29,6 +36,23 @@ export const YearStrip = memo(function YearStrip({ days, yearRow, pickYear }: St
       <footer style={{ gridArea: "strip" }} className="border-t-[1.5px] border-ink bg-wall px-6 py-4">
         <p className="heading">The year</p>
         <p className="note">Drawn here once there is a rain record: every recorded year, and the lean one on top.</p>
+      </footer>
+    );
+  }
+  if (!open) {
+    return (
+      <footer
+        style={{ gridArea: "strip" }}
+        aria-label="The year"
+        className="flex items-center justify-between gap-x-4 border-t-[1.5px] border-ink bg-wall px-4 py-1.5 desk:py-1 desk:pr-3 desk:pl-6"
+      >
+        <p className="leading-tight">
+          <YearName rain={plan.rain} years={plan.cistern.years} leanRow={plan.cistern.lean_year} yearRow={yearRow} />{" "}
+          <span className="note whitespace-nowrap">
+            <YearSaid rain={plan.rain} years={plan.cistern.years} yearRow={yearRow} units={units} />
+          </span>
+        </p>
+        <FoldButton open={open} setOpen={setOpen} />
       </footer>
     );
   }
@@ -49,9 +73,74 @@ export const YearStrip = memo(function YearStrip({ days, yearRow, pickYear }: St
           units={units}
         />
       </div>
+      <div className="absolute top-0 right-0 desk:right-1">
+        <FoldButton open={open} setOpen={setOpen} />
+      </div>
     </footer>
   );
 });
+
+/** Whether the strip is open under sheets of this kind: as it was last left in this browser. */
+function useOpen(throughTheYear: boolean) {
+  const key = `lean-year-strip-${throughTheYear ? "year" : "other"}`;
+  const [left, setLeft] = useState<Record<string, string | null>>({});
+  const kept = key in left ? left[key] : localStorage.getItem(key);
+  const setOpen = (open: boolean) => {
+    localStorage.setItem(key, open ? "open" : "folded");
+    setLeft((before) => ({ ...before, [key]: open ? "open" : "folded" }));
+  };
+  return [kept ? kept === "open" : throughTheYear, setOpen] as const;
+}
+
+function FoldButton({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
+  return (
+    <button
+      className="no-print grid size-8 shrink-0 place-items-center text-ink-2 hover:text-ink"
+      aria-label={open ? "Fold the year" : "Show the year"}
+      title={open ? "Fold the year" : "Show the year"}
+      aria-expanded={open}
+      onClick={() => setOpen(!open)}
+    >
+      <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
+        <path
+          d={open ? "M3 6l5 5 5-5" : "M3 10l5-5 5 5"}
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="1.8"
+          strokeLinecap="round"
+        />
+      </svg>
+    </button>
+  );
+}
+
+type Named = { rain: RainPlan; years: CisternPlan["years"]; yearRow: number };
+
+function YearName({ rain, yearRow, leanRow }: Named & { leanRow: number }) {
+  return (
+    <strong className="heading" data-testid="strip-year">
+      {rain.years[yearRow]!.label}
+      {yearRow === leanRow ? ", the lean year" : ""}
+    </strong>
+  );
+}
+
+/** The rain of a year, and how low the store came in it. */
+function YearSaid({ rain, years, yearRow, units }: Named & { units: Units }) {
+  const year = rain.years[yearRow]!;
+  return (
+    <>
+      {rainWords(year.total_mm, units)} of rain, {lowestWords(years[yearRow]!, units)}
+      {!year.counted && (year.whole ? ", not counted" : ", part year")}
+    </>
+  );
+}
+
+function lowestWords(year: CisternPlan["years"][number], units: Units) {
+  return year.short_days
+    ? `dry ${year.short_days} ${year.short_days === 1 ? "day" : "days"}`
+    : `lowest ${volume(year.lowest_l, units)}`;
+}
 
 type Replayed = { rain: RainPlan; years: CisternPlan["years"]; yearRow: number; units: Units };
 
@@ -251,7 +340,6 @@ type PickerProps = Replayed & { leanRow: number; pickYear: (row: number) => void
 const YearPicker = memo(function YearPicker({ rain, years, leanRow, yearRow, pickYear, units }: PickerProps) {
   const axis = useAxis();
   const year = rain.years[yearRow]!;
-  const replayed = years[yearRow]!;
   const isLean = yearRow === leanRow;
   const width = axis.narrow ? axis.contentWidth : Math.max(180, axis.contentWidth - axis.left - axis.width - 28);
   const count = rain.years.length;
@@ -259,18 +347,14 @@ const YearPicker = memo(function YearPicker({ rain, years, leanRow, yearRow, pic
   const bar = Math.max(1, Math.min(step - 1.5, 14));
   const foot = 44;
   const highest = Math.max(...years.map((each) => each.lowest_l), 1);
-  const said = replayed.short_days
-    ? `dry ${replayed.short_days} ${replayed.short_days === 1 ? "day" : "days"}`
-    : `lowest ${volume(replayed.lowest_l, units)}`;
+  const said = lowestWords(years[yearRow]!, units);
   return (
     <div className="pb-2 desk:ml-5" style={{ width }}>
-      <p className="heading pt-1.5 leading-tight" data-testid="strip-year">
-        {year.label}
-        {isLean ? ", the lean year" : ""}
+      <p className="pt-1.5 leading-tight">
+        <YearName rain={rain} years={years} yearRow={yearRow} leanRow={leanRow} />
       </p>
       <p className="note leading-tight">
-        {rainWords(year.total_mm, units)} of rain, {said}
-        {!year.counted && (year.whole ? ", not counted" : ", part year")}
+        <YearSaid rain={rain} years={years} yearRow={yearRow} units={units} />
         {!isLean && (
           <>
             {" · "}

@@ -1,4 +1,4 @@
-import { screen, within } from "@testing-library/react";
+import { cleanup, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
@@ -54,9 +54,28 @@ test("the flows are the means of the counted years and the lean year", () => {
   expect(flowsOf({ ...plan, cistern: null })).toBeNull();
 });
 
-function StripHere({ row, pickYear }: { row: number; pickYear: (row: number) => void }) {
-  return <YearStrip days={days} yearRow={row} pickYear={pickYear} />;
+function StripHere({ row, pickYear, of = true }: { row: number; pickYear: (row: number) => void; of?: boolean }) {
+  return <YearStrip days={days} yearRow={row} pickYear={pickYear} throughTheYear={of} />;
 }
+
+test("under a sheet that is not about the year the strip is one line, until it is opened, and is left as it was", async () => {
+  const lean = plan.cistern!.lean_year;
+  renderOnDemo(<StripHere row={lean} pickYear={vi.fn()} of={false} />);
+  expect((await screen.findByTestId("strip-year")).textContent).toBe("1990–91, the lean year");
+  expect(screen.getByText(/577 mm of rain, dry 8 days/)).toBeTruthy();
+  expect(screen.queryByRole("slider", { name: "Year" })).toBeNull();
+  const button = screen.getByRole("button", { name: "Show the year" });
+  expect(button.getAttribute("aria-expanded")).toBe("false");
+  await userEvent.click(button);
+  expect(await screen.findByRole("slider", { name: "Year" })).toBeTruthy();
+  cleanup();
+  renderOnDemo(<StripHere row={lean} pickYear={vi.fn()} of={false} />);
+  expect(await screen.findByRole("slider", { name: "Year" })).toBeTruthy();
+  cleanup();
+  renderOnDemo(<StripHere row={lean} pickYear={vi.fn()} />);
+  await userEvent.click(await screen.findByRole("button", { name: "Fold the year" }));
+  expect(screen.queryByRole("slider", { name: "Year" })).toBeNull();
+});
 
 test("the strip names the year, its rain and its dry days", async () => {
   const lean = plan.cistern!.lean_year;

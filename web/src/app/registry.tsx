@@ -16,7 +16,12 @@ import { fetched } from "../ui/fetched";
 import { NotBuilt } from "./NotBuilt";
 import { NotBuiltSymbol } from "./NotBuiltSymbol";
 
-type StationOnScreen = { Sheet: ComponentType<SheetProps>; Symbol: ComponentType<SymbolProps> };
+type StationOnScreen = {
+  Sheet: ComponentType<SheetProps>;
+  Symbol: ComponentType<SymbolProps>;
+  /** Whether it is about what happens through the year, which the strip at the foot draws. */
+  throughTheYear?: boolean;
+};
 const sheet = (load: () => Promise<ComponentType<SheetProps>>) => fetched(load, { thenTheRest: true });
 const notBuilt: StationOnScreen = { Sheet: NotBuilt, Symbol: NotBuiltSymbol };
 
@@ -25,10 +30,12 @@ export const STATIONS: Record<Stage, StationOnScreen> = {
   rain: {
     Sheet: sheet(() => import("../stations/rain/RainSheet").then((room) => room.RainSheet)),
     Symbol: RainSymbol,
+    throughTheYear: true,
   },
   roofs: {
     Sheet: sheet(() => import("../stations/roofs/RoofsSheet").then((room) => room.RoofsSheet)),
     Symbol: RoofsSymbol,
+    throughTheYear: true,
   },
   gutters: {
     Sheet: sheet(() => import("../stations/gutters/GuttersSheet").then((room) => room.GuttersSheet)),
@@ -41,10 +48,12 @@ export const STATIONS: Record<Stage, StationOnScreen> = {
   cistern: {
     Sheet: sheet(() => import("../stations/cistern/CisternSheet").then((room) => room.CisternSheet)),
     Symbol: CisternSymbol,
+    throughTheYear: true,
   },
   overflow: {
     Sheet: sheet(() => import("../stations/overflow/OverflowSheet").then((room) => room.OverflowSheet)),
     Symbol: OverflowSymbol,
+    throughTheYear: true,
   },
   pump: {
     Sheet: sheet(() => import("../stations/pump/PumpSheet").then((room) => room.PumpSheet)),
@@ -57,6 +66,7 @@ export const STATIONS: Record<Stage, StationOnScreen> = {
   household: {
     Sheet: sheet(() => import("../stations/household/HouseholdSheet").then((room) => room.HouseholdSheet)),
     Symbol: HouseholdSymbol,
+    throughTheYear: true,
   },
   ground: {
     Sheet: sheet(() => import("../stations/ground/GroundSheet").then((room) => room.GroundSheet)),

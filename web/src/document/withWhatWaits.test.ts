@@ -20,18 +20,19 @@ test("what was typed is shown, in the order it was typed, and is assumed no more
   expect(shown.plan).toBe(before.plan);
 });
 
-test("what only the server can work out, or does not fit, leaves the rest as typed", () => {
+test("what only the server can work out, what changes rows, or does not fit, leaves the rest as typed", () => {
   const shown = withWhatWaits(
     smallState(),
     waiting(
       [{ op: "resize", path: "/cistern", value: 90_000 }],
       [replace("/roofs/77/name", "None")],
       [{ op: "remove", path: "/roofs/0" }],
+      [{ op: "add", path: "/roofs/-", value: { id: "new", name: "New" } }],
       [replace("/name", "Cove")],
     ),
   );
   expect(shown.document.name).toBe("Cove");
-  expect(shown.document.roofs).toHaveLength(smallState().document.roofs.length - 1);
+  expect(shown.document.roofs).toEqual(smallState().document.roofs);
 });
 
 test("what is confirmed, or written as a whole part, is assumed no longer", () => {

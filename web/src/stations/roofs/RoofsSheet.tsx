@@ -11,6 +11,7 @@ import { freshNumber } from "../../lib/freshNumber";
 import { Cautions, Findings } from "../../document/Findings";
 import { SiteTemperatures } from "../../document/SiteTemperatures";
 import { Derivation, Why } from "../../ui/Why";
+import { AddRoofDialog } from "./AddRoofDialog";
 import { DownpipeRows } from "./DownpipeRows";
 import { GeojsonButton } from "./GeojsonButton";
 import { RoofPlanDrawing } from "./RoofPlanDrawing";
@@ -62,13 +63,7 @@ export function RoofsSheet() {
                 </span>
               </h2>
               <p className="no-print flex flex-wrap gap-2">
-                <button
-                  className="act-quiet"
-                  disabled={full}
-                  onClick={() => addRoof({ kind: "rectangle", length_m: 8, width_m: 6, along_slope: false })}
-                >
-                  Add a roof
-                </button>
+                <AddRoofDialog disabled={full} onAdd={addRoof} />
                 <button
                   className="act-quiet"
                   disabled={full}
@@ -125,26 +120,16 @@ function useAddRoof() {
   const bench = useEdits();
   const document = useDocument("downpipes", "roofs");
   const { surfaces } = usePlan("roofs").roofs;
-  return (extent: Roof["extent"]) => {
+  return (extent: Roof["extent"], name = "") => {
     const number = freshNumber("roof", document.roofs);
-    const roof: Omit<Roof, "gutters"> = {
+    const below = Math.min(...surfaces.flatMap((each) => each.outline_m.map(([, y]) => y!)), 0) - 8;
+    // What is left out nobody has entered: it is assumed.
+    const roof: Partial<Roof> = {
       id: `roof-${number}`,
-      name: `Roof ${number}`,
-      material: "metal",
+      name: name || `Roof ${number}`,
       extent,
-      pitch_deg: 20,
-      runoff: null,
-      loss_mm: 0.5,
-      on: true,
       drains: [{ group: document.downpipes[0]!.id, share: 1 }],
-      outlet_m: null,
-      x_m: 0,
-      y_m:
-        extent.kind === "outline"
-          ? 0
-          : Math.min(...surfaces.flatMap((each) => each.outline_m.map(([, y]) => y!)), 0) - 8,
-      snow_guards: false,
-      hazards: [],
+      y_m: extent.kind === "outline" ? 0 : below,
     };
     void bench.edit(`Added ${roof.name}`, [{ op: "add", path: `/roofs/${document.roofs.length}`, value: roof }]);
   };
