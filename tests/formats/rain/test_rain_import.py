@@ -192,3 +192,12 @@ def test_a_short_record_is_warned_of_with_its_years():
     dates = [START + dt.timedelta(days=day) for day in range(3_700)]
     long = read_rain_file(table(lambda d, mm: f"{d},{mm}", rain=np.resize(RAIN, 3_700), dates=dates))
     assert not any("are few" in each for each in long.account.warnings)
+
+
+@pytest.mark.parametrize("written", ["{0:%m/%d/%Y}", "{0:%d/%m/%Y}"])
+def test_where_no_day_is_past_the_twelfth_the_order_is_the_one_that_runs_on(written):
+    some = [(date, mm) for date, mm in zip(DATES, RAIN, strict=True) if date.day <= 12]
+    rows = "\n".join(f"{written.format(date)},{mm}" for date, mm in some)
+    read = read_rain_file(f"date,rain_mm\n{rows}\n".encode())
+    known = read.rain.depth_mm[[(date - DATES[0]).days for date, _ in some]]
+    assert known == pytest.approx([mm for _, mm in some])

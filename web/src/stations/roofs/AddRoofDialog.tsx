@@ -43,12 +43,7 @@ export function AddRoofDialog(props: { disabled: boolean; onAdd: (extent: Roof["
       problem={problem}
       action={{ label: "Add it", act: add }}
     >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          add();
-        }}
-      >
+      <div onKeyDown={(event) => event.key === "Enter" && add()}>
         <LabelledField label="Name" maxLength={80} placeholder="Roof" value={name} setValue={setName} />
         <div className="mt-4 grid grid-cols-2 gap-4">
           {(["length", "width"] as const).map((side) => (
@@ -63,10 +58,7 @@ export function AddRoofDialog(props: { disabled: boolean; onAdd: (extent: Roof["
             />
           ))}
         </div>
-        <button className="sr-only" tabIndex={-1}>
-          Add it
-        </button>
-      </form>
+      </div>
     </EntryDialog>
   );
 }
