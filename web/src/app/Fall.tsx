@@ -91,12 +91,19 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
   );
 });
 
+/** Letters of a name that take more than a line of the fall in its usual size. */
+const LONG_NAME = 18;
+
 function PropertyName() {
   const { name, place } = useDocument("name", "place");
   const { demo } = useSaved();
   return (
     <Link to="/" className="block shrink-0 px-4 pt-3 pb-1 hover:underline" title="All properties">
-      <span className="head block truncate text-lead leading-tight font-bold">{name}</span>
+      <span
+        className={`head line-clamp-2 leading-tight font-bold ${name.length > LONG_NAME ? "text-sub" : "text-lead"}`}
+      >
+        {name}
+      </span>
       <span className="note block truncate">{demo ? "invented demo property" : place || "all properties"}</span>
     </Link>
   );

@@ -16,7 +16,7 @@ export function NameDialog({ close }: { close: () => void }) {
     const operations = (["name", "place"] as const)
       .filter((each) => now[each] !== kept[each])
       .map((each) => ({ op: "replace" as const, path: `/${each}`, value: now[each] }));
-    const refused = operations.length ? await bench.edit(`Name ${now.name}`, operations) : null;
+    const refused = operations.length ? await bench.tryEdit(`Name ${now.name}`, operations) : null;
     if (refused) setProblem(refused);
     else close();
   };

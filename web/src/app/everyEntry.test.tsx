@@ -14,17 +14,22 @@ import { STATIONS } from "./registry";
 // written down beside the demos, for the tests of the server, which has to take it.
 
 /** A workbench that only writes down what it is asked to keep, so that no sheet is worked out or drawn again. */
-const desk = vi.hoisted(() => ({ state: {} as object, kept: [] as unknown[] }));
+const { desk, keep } = vi.hoisted(() => {
+  const desk = { state: {} as object, kept: [] as unknown[] };
+  const keep = (_label: string, operations: unknown[]) => {
+    desk.kept.push(...operations);
+    return Promise.resolve(null);
+  };
+  return { desk, keep };
+});
 vi.mock("../document/workbench", () => ({
   useSaved: () => desk.state,
   useEdits: () => ({
     id: "demo",
     preview: () => {},
     endPreview: () => {},
-    edit: (_label: string, operations: unknown[]) => {
-      desk.kept.push(...operations);
-      return Promise.resolve(null);
-    },
+    edit: keep,
+    tryEdit: keep,
   }),
 }));
 type Offered = {

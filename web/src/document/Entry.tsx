@@ -124,7 +124,7 @@ export function Entry({
       return;
     }
     sent.current = text;
-    const refused = await bench.edit(`${label} ${write(kind, units, next)}`, operations(next));
+    const refused = await bench.tryEdit(`${label} ${write(kind, units, next)}`, operations(next));
     if (sent.current !== text) return; // changed again meanwhile
     sent.current = null;
     if (typed.current !== text) return; // something else is being typed already

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
 import { keepEdit } from "../api/queries";
+import { fieldWords } from "../lib/words";
 import { newId } from "../lib/newId";
 import { alone, OtherTabs } from "./otherTabs";
 import { Outbox } from "./outbox";
@@ -31,6 +32,12 @@ type Sender = {
   /** Called when another tab of this browser has changed the property. */
   onChangedByOtherTab: () => void;
 };
+
+/** What is wrong, with the name of what it is wrong with where that is not what was entered. */
+function inWords({ field, message }: { field: string; message: string }, operations: readonly Operation[]) {
+  const path = `/${field.replace(/\[(\d+)\]/g, ".$1").replaceAll(".", "/")}`;
+  return operations.some((each) => each.path === path) ? message : `${fieldWords(field)} ${message}`;
+}
 
 const waits = (entries: readonly Waiting[]) => entries.filter(({ state }) => state === "waiting");
 
@@ -77,7 +84,7 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
             await new Promise((done) => setTimeout(done, BETWEEN_TRIES_MS));
             continue;
           }
-          const said = error.refusal?.errors.map((each) => each.message).join("; ");
+          const said = error.refusal?.errors.map((each) => inWords(each, operations)).join("; ");
           await outbox.change(refused(edit_id, error.status >= 500 ? SERVER_FAILED : (said ?? error.message)));
           return true;
         }

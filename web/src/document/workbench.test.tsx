@@ -9,6 +9,9 @@ import { added } from "./waiting";
 import { useDocument } from "./shown";
 import { useConnection, useEdits, useSaved, WorkbenchProvider } from "./workbench";
 
+const said = vi.hoisted(() => vi.fn());
+vi.mock("../ui/Toasts", () => ({ toast: said }));
+
 let server: FakeServer;
 /** All that a component can ask of the workbench. */
 function useAll() {
@@ -53,7 +56,7 @@ test("an edit is kept and its answer shown", async () => {
   await screen.findByText("rev 1, tank 86000");
   let problem: string | null = "not asked";
   await act(async () => {
-    problem = await bench.edit("Tank", tank(90_000));
+    problem = await bench.tryEdit("Tank", tank(90_000));
   });
   expect(problem).toBeNull();
   await screen.findByText("rev 2, tank 90000");
@@ -64,7 +67,7 @@ test("edits made in a row are sent one after the other, each on what the one bef
   open();
   await screen.findByText("rev 1, tank 86000");
   await act(async () => {
-    await Promise.all([bench.edit("a", tank(1)), bench.edit("b", tank(2)), bench.edit("c", tank(3))]);
+    await Promise.all([bench.tryEdit("a", tank(1)), bench.tryEdit("b", tank(2)), bench.tryEdit("c", tank(3))]);
   });
   expect(server.edits().map(({ body }) => body.base_revision)).toEqual([1, 2, 3]);
   await screen.findByText("rev 4, tank 3");
@@ -76,11 +79,24 @@ test("a refused edit says why and changes nothing", async () => {
   server.refusal = "must be at most 1,000,000,000";
   let problem: string | null = null;
   await act(async () => {
-    problem = await bench.edit("Tank", tank(2e9));
+    problem = await bench.tryEdit("Tank", tank(2e9));
   });
   expect(problem).toBe("must be at most 1,000,000,000");
   expect(bench.saved.revision).toBe(1);
   expect(bench.waiting).toBe(0);
+});
+
+test("what is refused where nothing was typed is said at the foot of the page, by name", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  server.refusal = "must be at most what the tanks hold";
+  await act(() => bench.edit("Wider", [{ op: "replace", path: "/cistern/tanks/0/shape", value: {} }]));
+  expect(said).toHaveBeenCalledWith("Not changed. Transfer must be at most what the tanks hold.");
+  await act(() => bench.edit("Transfer", tank(7)));
+  expect(said).toHaveBeenLastCalledWith("Not changed. Must be at most what the tanks hold.");
+  server.refusal = null;
+  await act(() => bench.edit("Transfer", tank(7)));
+  expect(said).toHaveBeenCalledTimes(2);
 });
 
 test("a preview is shown until it ends, and keeps nothing", async () => {
@@ -109,7 +125,7 @@ describe("when another window was first", () => {
     await screen.findByText("rev 1, tank 86000");
     server.changeElsewhere(50_000);
     await act(async () => {
-      await bench.edit("Tank 90 m³", tank(90_000));
+      await bench.tryEdit("Tank 90 m³", tank(90_000));
     });
   });
 
@@ -143,8 +159,8 @@ describe("when the line is cut", () => {
     await screen.findByText("rev 1, tank 86000");
     server.down = true;
     act(() => {
-      void bench.edit("a", tank(1));
-      void bench.edit("b", tank(2));
+      void bench.tryEdit("a", tank(1));
+      void bench.tryEdit("b", tank(2));
     });
     await waitFor(() => expect(bench.offline).toBe(true));
     await waitFor(() => expect(bench.waiting).toBe(2));
@@ -164,7 +180,7 @@ describe("when the line is cut", () => {
     const page = open();
     await screen.findByText("rev 1, tank 86000");
     server.down = true;
-    act(() => void bench.edit("a", tank(77)));
+    act(() => void bench.tryEdit("a", tank(77)));
     await waitFor(() => expect(bench.waiting).toBe(1));
     page.unmount();
     server.down = false;
@@ -176,7 +192,7 @@ describe("when the line is cut", () => {
     const page = open();
     await screen.findByText("rev 1, tank 86000");
     server.down = true;
-    act(() => void bench.edit("a", tank(77)));
+    act(() => void bench.tryEdit("a", tank(77)));
     await waitFor(() => expect(bench.waiting).toBe(1));
     page.unmount();
     server.down = false;
@@ -192,7 +208,7 @@ test("what came late is held over a reload until somebody chooses", async () => 
   await screen.findByText("rev 1, tank 86000");
   server.changeElsewhere(50_000);
   await act(async () => {
-    await bench.edit("Tank", tank(90_000));
+    await bench.tryEdit("Tank", tank(90_000));
   });
   page.unmount();
   const before = bench;
@@ -214,8 +230,8 @@ test("what is typed just after the last look at what waits goes out as well", as
   try {
     open();
     await screen.findByText("rev 1, tank 86000");
-    await act(() => bench.edit("a", tank(1)));
-    await act(() => bench.edit("b", tank(2)));
+    await act(() => bench.tryEdit("a", tank(1)));
+    await act(() => bench.tryEdit("b", tank(2)));
     await screen.findByText("rev 3, tank 2");
     await waitOnDisk(0);
   } finally {
@@ -229,7 +245,7 @@ test("a step asked for while an entry is on its way is made after it", async () 
   let answer = () => {};
   server.held = new Promise<void>((done) => (answer = done));
   let both: Promise<unknown> = Promise.resolve();
-  act(() => void (both = bench.edit("a", tank(1))));
+  act(() => void (both = bench.tryEdit("a", tank(1))));
   await waitFor(() => expect(server.edits()).toHaveLength(1));
   act(() => void (both = Promise.all([both, bench.step("undo")])));
   answer();
@@ -243,7 +259,11 @@ test("an edit on which the server fails is set aside with its reason, and the re
   server.fails = ["b"];
   let problems: (string | null)[] = [];
   await act(async () => {
-    problems = await Promise.all([bench.edit("a", tank(1)), bench.edit("b", tank(2)), bench.edit("c", tank(3))]);
+    problems = await Promise.all([
+      bench.tryEdit("a", tank(1)),
+      bench.tryEdit("b", tank(2)),
+      bench.tryEdit("c", tank(3)),
+    ]);
   });
   expect(problems).toEqual([null, "the server failed on it", null]);
   await screen.findByText("rev 3, tank 3");
@@ -259,7 +279,7 @@ test("an edit that was refused after its page had closed is set aside, and can b
   const page = open();
   await screen.findByText("rev 1, tank 86000");
   server.down = true;
-  act(() => void bench.edit("Tank", tank(2e9)));
+  act(() => void bench.tryEdit("Tank", tank(2e9)));
   await waitOnDisk(1);
   page.unmount();
   server.down = false;
@@ -276,7 +296,7 @@ test("what another tab of this browser typed goes out from here, and is no confl
   await screen.findByText("rev 1, tank 86000");
   await new Outbox("p").change(added({ edit_id: "other-tab", label: "Elsewhere", operations: tank(5) }, "p", 1));
   await act(async () => {
-    await bench.edit("Here", tank(6));
+    await bench.tryEdit("Here", tank(6));
   });
   await screen.findByText("rev 3, tank 6");
   expect(server.edits().map(({ body }) => [body.label, body.base_revision])).toEqual([
@@ -290,7 +310,7 @@ test("steps pressed in a row are made one after the other", async () => {
   open();
   await screen.findByText("rev 1, tank 86000");
   await act(async () => {
-    await Promise.all([1, 2, 3, 4].map((litres) => bench.edit("Tank", tank(litres))));
+    await Promise.all([1, 2, 3, 4].map((litres) => bench.tryEdit("Tank", tank(litres))));
   });
   await screen.findByText(/^rev 5/);
   await act(async () => {
@@ -305,7 +325,7 @@ test("undo asks for the revision before", async () => {
   open();
   await screen.findByText("rev 1, tank 86000");
   await act(async () => {
-    await bench.edit("Tank", tank(90_000));
+    await bench.tryEdit("Tank", tank(90_000));
   });
   await act(() => bench.step("undo"));
   expect(server.sent.at(-1)).toMatchObject({ body: { direction: "undo", base_revision: 2 } });

@@ -17,6 +17,7 @@ import {
 import { ShownProvider } from "./shown";
 import { useKeptEdits } from "./useKeptEdits";
 import type { Conflict } from "./useKeptEdits";
+import { capital } from "../lib/words";
 import { usePreview } from "./usePreview";
 import type { Waiting } from "./waiting";
 import type { withWhatWaits } from "./withWhatWaits";
@@ -31,8 +32,10 @@ type Edits = {
   /** Work an edit out without keeping it; only the latest asked for is answered. */
   preview: (operations: Operation[]) => void;
   endPreview: () => void;
-  /** Keep an edit. Resolves to null, or to what the server had against it. */
-  edit: (label: string, operations: Operation[]) => Promise<string | null>;
+  /** Keep an edit. Resolves to null, or to what the server had against it: for whoever says it where it was typed. */
+  tryEdit: (label: string, operations: Operation[]) => Promise<string | null>;
+  /** Keep an edit; what the server has against it is said at the foot of the page. */
+  edit: (label: string, operations: Operation[]) => Promise<void>;
   step: (direction: "undo" | "redo") => Promise<void>;
   /** Let a revision of any branch stand again, as a new one. */
   goBackTo: (revision: number) => Promise<void>;
@@ -121,7 +124,14 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
   });
   const { waiting, setAside, anyWaiting, trouble, keepsNothing, conflict } = keeper;
   const offline = keeper.offline || oldSince !== null;
-  const { edit, send, sendAgain, discard, tellOtherTabs } = keeper;
+  const { edit: tryEdit, send, sendAgain, discard, tellOtherTabs } = keeper;
+  const edit = useCallback(
+    async (label: string, operations: Operation[]) => {
+      const refused = await tryEdit(label, operations);
+      if (refused) toast(`Not changed. ${capital(refused)}.`);
+    },
+    [tryEdit],
+  );
 
   const turn = useRef(Promise.resolve());
   /** Lets another revision stand. Asked for in a row, each is made on the revision that the one before it brought. */
@@ -177,7 +187,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
       id,
       preview: reads ? () => undefined : ask,
       endPreview,
-      edit: reads ? () => Promise.resolve(FOR_THE_FIRM) : edit,
+      tryEdit: reads ? () => Promise.resolve(FOR_THE_FIRM) : tryEdit,
+      edit: reads ? async () => toast(FOR_THE_FIRM) : edit,
       step: reads ? async () => toast(FOR_THE_FIRM) : step,
       goBackTo,
       accept,
@@ -185,7 +196,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
       sendAgain,
       discard,
     }),
-    [accept, ask, discard, edit, endPreview, goBackTo, id, reads, resolveConflict, sendAgain, step],
+    [accept, ask, discard, edit, endPreview, goBackTo, id, reads, resolveConflict, sendAgain, step, tryEdit],
   );
   const connection = useMemo(
     () => ({ waiting: waiting.length, setAside, offline, oldSince, trouble, keepsNothing, conflict }),

@@ -26,7 +26,7 @@ export function SearchView() {
   const take = async (design: Design) => {
     if (!usable || !design.operations.length) return;
     setPointed(null);
-    const refused = await bench.edit(`Design: ${design.words}`.slice(0, 120), asked(design));
+    const refused = await bench.tryEdit(`Design: ${design.words}`.slice(0, 120), asked(design));
     if (!refused) work.start();
   };
   const point = (row: number | null) => {

@@ -1,4 +1,5 @@
-import type { Document } from "../../api/client";
+import type { Document, Operation } from "../../api/client";
+import { useAssumed } from "../../document/assumed";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
@@ -52,7 +53,10 @@ const MEASURES: Record<Shape["kind"], Measure[]> = {
   ],
 };
 
-/** A shape of another kind that holds about as much, as a start. */
+/** A slim tank as they are sold, to stand along a wall. Basis: common practice. */
+const SLIM = { length_m: 2.4, width_m: 0.7, height_m: 2 };
+
+/** A shape of another kind, as a start: one that holds about as much, or a slim tank of the usual size. */
 function shapeAs(kind: Kind, litres: number, height: number): Shape {
   const floor = Math.max(litres / 1000 / height, 0.01);
   const round = (metres: number) => Number(Math.max(metres, 0.05).toFixed(2));
@@ -69,7 +73,7 @@ function shapeAs(kind: Kind, litres: number, height: number): Shape {
         liner: kind === "liner",
       };
     case "slim":
-      return { kind, length_m: round(2 * side), width_m: round(side / 2), height_m: height };
+      return { kind, ...SLIM };
     case "box":
     case "cast":
       return { kind: "box", length_m: side, width_m: side, height_m: height, cast: kind === "cast" };
@@ -88,7 +92,26 @@ function shapeAs(kind: Kind, litres: number, height: number): Shape {
   }
 }
 
+/** Measures of a shape that nobody has entered: all but a height that was entered before. */
+function guessed(at: string, shape: Shape, entered: number | null): Operation[] {
+  const measures = Object.entries(shape).filter(
+    ([field, value]) => typeof value === "number" && !(field === "height_m" && value === entered),
+  );
+  return measures.map(([field]) => ({ op: "add", path: "/assumed/-", value: `${at}/shape/${field}` }));
+}
+
+/** Lets the heights within a tank follow when it is made lower than they are. */
+function withinHeight(at: string, tank: Tank, height: number): Operation[] {
+  return [
+    ...((tank.overflow_m ?? 0) > height ? replace(`${at}/overflow_m`, null) : []),
+    ...((tank.inlet.height_m ?? 0) > height ? replace(`${at}/inlet/height_m`, null) : []),
+  ];
+}
+
 const heightOfShape = (shape: Shape) => (shape.kind === "lying_cylinder" ? shape.diameter_m : shape.height_m);
+
+const isHeight = (shape: Shape, field: string) =>
+  field === (shape.kind === "lying_cylinder" ? "diameter_m" : "height_m");
 
 /** One tank, or several alike, in a sentence: its measures, where it stands, how it is joined, when it is built. */
 export function TankRow({ tank, index, holds }: { tank: Tank; index: number; holds: number }) {
@@ -98,6 +121,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
   const set = (label: string, field: string, value: unknown) =>
     void bench.edit(`${tank.name}: ${label}`, replace(`${at}/${field}`, value));
   const height = heightOfShape(tank.shape);
+  const heightAssumed = useAssumed(`${at}/shape/height_m`);
   const joined = index > 0 && (cistern.layout === "linked" || (cistern.layout === "settling_first" && index > 1));
   const remove = () =>
     void bench.edit(`Removed ${tank.name}`, [
@@ -125,7 +149,14 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
           label={`Kind of ${tank.name}`}
           value={kindOf(tank.shape)}
           options={KINDS}
-          onChoose={(kind) => set("kind", "shape", shapeAs(kind, holds / tank.count, height))}
+          onChoose={(kind) => {
+            const shape = shapeAs(kind, holds / tank.count, height);
+            void bench.edit(`${tank.name}: kind`, [
+              ...replace(`${at}/shape`, shape),
+              ...withinHeight(at, tank, heightOfShape(shape)),
+              ...guessed(at, shape, heightAssumed ? null : height),
+            ]);
+          }}
         />
         {MEASURES[tank.shape.kind].map((measure) => (
           <span key={measure.field}>
@@ -135,6 +166,10 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
               path={`${at}/shape/${measure.field}`}
               kind={measure.kind}
               value={(tank.shape as unknown as Record<string, number>)[measure.field] ?? 0}
+              toOperations={(value) => [
+                ...replace(`${at}/shape/${measure.field}`, value),
+                ...(isHeight(tank.shape, measure.field) ? withinHeight(at, tank, value) : []),
+              ]}
             />
           </span>
         ))}

@@ -14,9 +14,9 @@ async function chooseKind(state: PropertyState, name: string, kind: RegExp): Pro
   const calls = renderOnDemo(<TanksView />, state);
   await userEvent.click(await screen.findByRole("button", { name: new RegExp(`^Kind of ${name}`) }));
   await userEvent.click(await screen.findByRole("menuitemradio", { name: kind }));
-  const [operation] = lastOperations(calls) as [{ path: string; value: Tank["shape"] }];
-  expect(operation.path).toMatch(/^\/cistern\/tanks\/\d\/shape$/);
-  return operation.value;
+  const [operation] = lastOperations(calls) as { path: string; value: Tank["shape"] }[];
+  expect(operation!.path).toMatch(/^\/cistern\/tanks\/\d\/shape$/);
+  return operation!.value;
 }
 
 /** Litres to the lid, by the measures alone. */
@@ -43,7 +43,6 @@ describe("another kind of tank begins with about the same water", () => {
   test.each([
     [/^tank of known volume/, "volume"],
     [/^round tank/, "upright_cylinder"],
-    [/^slim tank/, "slim"],
     [/^box/, "box"],
     [/^cast chamber/, "box"],
     [/^lying cylinder/, "lying_cylinder"],
@@ -54,6 +53,37 @@ describe("another kind of tank begins with about the same water", () => {
     expect(holds(shape) / demo.plan.tank_l).toBeGreaterThan(0.93);
     expect(holds(shape) / demo.plan.tank_l).toBeLessThan(1.1);
   });
+});
+
+test("a slim tank begins in the size that they are sold in, not as long as the house", async () => {
+  const shape = await chooseKind(demo, "Liner tank", /^slim tank/);
+  expect(shape).toEqual({ kind: "slim", length_m: 2.4, width_m: 0.7, height_m: 2 });
+});
+
+test("the measures of another kind are assumed, but for a height that was there", async () => {
+  const calls = renderOnDemo(<TanksView />, demo);
+  await userEvent.click(await screen.findByRole("button", { name: /^Kind of Liner tank/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^box/ }));
+  const [, ...others] = lastOperations(calls) as { op: string; path: string; value: string }[];
+  expect(others.map((each) => each.value)).toEqual([
+    "/cistern/tanks/0/shape/length_m",
+    "/cistern/tanks/0/shape/width_m",
+  ]);
+});
+
+test("a tank that is made lower takes its overflow and its inlet down with it", async () => {
+  const state = structuredClone(demo);
+  const [tank] = state.document.cistern.tanks;
+  tank!.overflow_m = 2.2;
+  tank!.inlet.height_m = 1.9;
+  const calls = renderOnDemo(<TanksView />, state);
+  const height = await screen.findByRole("textbox", { name: /^Height of Liner tank/ });
+  await userEvent.clear(height);
+  await userEvent.type(height, "2 m{Enter}");
+  expect(lastOperations(calls)).toEqual([
+    { op: "replace", path: "/cistern/tanks/0/shape/height_m", value: 2 },
+    { op: "replace", path: "/cistern/tanks/0/overflow_m", value: null },
+  ]);
 });
 
 test("a tank is added like the last one, one of it", async () => {

@@ -48,6 +48,9 @@ export function StormView() {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,1fr)_286px]">
       <div>
         <StormEntry storm={storm} set={set} />
+        <p role="status" className="note min-h-[1.4em]">
+          {played.isFetching && "Playing the storm minute by minute."}
+        </p>
         {answer && (
           <>
             <section aria-label="What the storm did" aria-live="polite" className="mt-1">

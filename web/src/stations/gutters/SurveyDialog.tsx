@@ -66,7 +66,7 @@ export function SurveyDialog() {
       readings.push({ path: point.path, staff_m: value });
     }
     if (!readings.length) return setProblem("Write at least one staff reading.");
-    const refused = await bench.edit("Survey of heights", [
+    const refused = await bench.tryEdit("Survey of heights", [
       { op: "survey", path: "/levels", value: { instrument_m: sight, readings } },
     ]);
     setProblem(refused);

@@ -36,7 +36,7 @@ export function PasteCurve() {
   };
   const keep = async () => {
     if (!read) return;
-    const refused = await bench.edit("Curve from its sheet", replace("/pump/points", read.points));
+    const refused = await bench.tryEdit("Curve from its sheet", replace("/pump/points", read.points));
     if (refused) setProblem(refused);
     else setOpen(false);
   };

@@ -52,7 +52,7 @@ export function GeojsonButton() {
         { op: "replace", path: "/site/longitude_deg", value: read.longitude_deg },
         { op: "replace", path: "/site/latitude_deg", value: read.latitude_deg },
       );
-    const refused = await bench.edit(`Brought in ${read.roofs.length} outlines`, operations);
+    const refused = await bench.tryEdit(`Brought in ${read.roofs.length} outlines`, operations);
     if (refused) setProblem(refused);
     else setOpen(false);
   };

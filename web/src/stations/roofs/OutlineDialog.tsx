@@ -36,7 +36,7 @@ export function OutlineDialog({ roof, index, close }: { roof: Roof; index: numbe
   const keep = async () => {
     const read = readCorners(text, unit);
     if (typeof read === "string") return setProblem(read);
-    const refused = await bench.edit(
+    const refused = await bench.tryEdit(
       `${roof.name}: corners`,
       replace(`/roofs/${index}/extent`, { kind: "outline", points_m: read }),
     );
