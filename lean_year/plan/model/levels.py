@@ -33,6 +33,8 @@ class Check(BaseModel):
     fixes: list[Fix]
     group: str | None
     """The run it belongs to; None for all."""
+    tank: str | None = None
+    """The tank that it is of, by id; None where it is of the run or of the whole."""
     place: Literal["outlet", "screen", "tee", "run", "dip", "inlet", "overflow", "discharge", "vent", "pump"]
     """Where the section marks it."""
 

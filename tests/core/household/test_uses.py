@@ -132,3 +132,11 @@ def test_steps_in_order_are_taken():
 def test_crossed_steps_are_refused(steps, words):
     with pytest.raises(InputError, match=words):
         check_steps(steps)
+
+
+@pytest.mark.parametrize(
+    "litres_day", [(5.0,) * 11, (5.0,) * 11 + (-1.0,), (float("nan"),) + (5.0,) * 11, (2e8,) * 12]
+)
+def test_a_use_by_the_month_has_twelve_values_that_can_be(litres_day):
+    with pytest.raises(InputError, match="Dairy: litres_day"):
+        Use("Dairy", "house", "drinking", from_rain=True, litres_day=litres_day)

@@ -3,7 +3,7 @@ import { once } from "./once";
 import { usePlan } from "./shown";
 import { useEdits, useWho } from "./workbench";
 
-/** What is assumed on a sheet so far, and all of it confirmed in a press. */
+/** What is assumed on a sheet so far, and all of it confirmed in a press; under a sheet that is there already. */
 export function AssumedHere({ stage }: { stage: Stage }) {
   const bench = useEdits();
   const reads = useWho()?.role === "owner";
@@ -13,7 +13,10 @@ export function AssumedHere({ stage }: { stage: Stage }) {
   const confirm = () =>
     void bench.edit(`${station.name}: confirmed`, [{ op: "confirm", path: "/assumed", value: assumed }]);
   return (
-    <section aria-label="Assumed so far" className="no-print mt-5 border-t border-rule pt-2 text-table leading-snug">
+    <section
+      aria-label="Assumed so far"
+      className="no-print mt-5 first:hidden border-t border-rule pt-2 text-table leading-snug"
+    >
       <p className="max-w-[76ch]">
         <span className="word assumed cursor-default">Underlined in dashes</span> is what nobody has entered:{" "}
         {assumed.length === 1 ? "one value" : `${assumed.length} values`} of {station.name}, in all its views. Enter

@@ -424,6 +424,7 @@ def _inlet(
         )
     else:
         checks.add("GUTTERS_INLET", "settled", title, f"{say.length(over)}", "inlet")
+    checks.rows[-1].tank = tank.id
 
 
 def _discharge(document: Property, overflow_invert_m: float, checks: _Checks, say: Wording) -> None:

@@ -375,6 +375,7 @@ def test_crates_are_bought_as_crates_and_a_deep_pit_is_shored_not_battered():
     plan = in_the_ground(PIT | {"void_ratio": 0.95, "height_m": 1.5, "pipe_length_m": 0.0})
     filling = next(row for row in plan.ground.pads[0].quantities if row.key == "filling")
     assert (filling.name, filling.value, filling.unit) == ("Crates", pytest.approx(10.8), "m3")
+    assert "culverts" not in [row.key for row in plan.ground.pads[0].quantities], "there are none in it"
     caves = finding(plan, "GROUND_HOLE_CAVES")
     assert [fix.operations[0]["path"] for fix in caves.fixes] == ["/ground/shored"]
 

@@ -22,6 +22,9 @@ const MOST_DRAWN = 4;
 /** A height on the datum. */
 export const heightOf = (metres: number, units: Units) => quantity("height", metres, units);
 
+/** Room between two tanks for the bore of their link beside the widths below them; else it has a line of its own. */
+const LINK_WORDS_PX = 110;
+
 /** Every tank where it stands, to one scale and on one datum, with what of its water can be used. */
 export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boolean; units: Units }) {
   const [box, shown] = useWidth<HTMLDivElement>();
@@ -150,7 +153,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
                 {link && (
                   <text
                     x={(right + lefts[i + 1]!) / 2}
-                    y={Math.max(from, to) + 22}
+                    y={Math.max(from, to) + (lefts[i + 1]! - right < LINK_WORDS_PX ? 39 : 22)}
                     textAnchor="middle"
                     className="axis"
                   >

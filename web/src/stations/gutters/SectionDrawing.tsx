@@ -144,10 +144,13 @@ function Handles(props: { movable: Movable; run: RunLevels; section: Section; ta
 
 type Corners = At & { invert: number; section: Section; tee: Tee | undefined };
 
-/** Where each check's mark stands: side by side where several share a place. */
+/** Where each check's mark stands: side by side where several share a place. The other tanks are not drawn. */
 function placed(checks: Check[], run: RunLevels, on: Corners) {
   const taken = new Map<string, number>();
-  const here = checks.filter((check) => check.group === null || check.group === run.group);
+  const here = checks.filter(
+    (check) =>
+      (check.group === null || check.group === run.group) && (check.tank === null || check.tank === run.tank),
+  );
   const atInlet = here.filter((check) => check.place === "inlet").length;
   return here.map((check) => {
     const nth = taken.get(check.place) ?? 0;

@@ -58,19 +58,23 @@ export function Surface({
         />
         <Courses roof={roof} outline={outline} scale={scale} path={path} />
       </g>
-      <g aria-hidden="true" pointerEvents="none" transform={along ? `rotate(-90 ${cx} ${cy})` : undefined}>
-        <text x={cx} y={cy - 3} textAnchor="middle" className="label halo" fontWeight="650">
-          {fit(name, room)}
-        </text>
-        <text x={cx} y={cy + 14} textAnchor="middle" className="axis halo">
-          {(plan + brings).length * 6.9 < Math.max(room, 110) ? plan + brings : plan}
-        </text>
-      </g>
+      {/* A surface that is too small for words has them while it is looked at; its row below has them always. */}
+      {(focused || Math.max(wide, tall) >= LEAST_FOR_WORDS_PX) && (
+        <g aria-hidden="true" pointerEvents="none" transform={along ? `rotate(-90 ${cx} ${cy})` : undefined}>
+          <text x={cx} y={cy - 3} textAnchor="middle" className="label halo" fontWeight="650">
+            {fit(name, room)}
+          </text>
+          <text x={cx} y={cy + 14} textAnchor="middle" className="axis halo">
+            {(plan + brings).length * 6.9 < Math.max(room, 110) ? plan + brings : plan}
+          </text>
+        </g>
+      )}
     </>
   );
 }
 
 const NUDGE_M = 0.5;
+const LEAST_FOR_WORDS_PX = 56;
 
 type SurfaceProps = {
   roof: Roof;
