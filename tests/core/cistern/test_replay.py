@@ -160,5 +160,12 @@ def test_a_bad_value_is_named(given_, field):
 def test_years_that_do_not_end_with_the_record_are_refused(ends, counts):
     days = np.ones(6)
     with pytest.raises(InputError, match="year_end: needs one end a year, the last after the last day"):
-        replay_sizes(inflow_l=days, demand_l=days, size_l=np.array([5.0]), rule="yas", start_share=0.0, year_end=np.array(ends),
-                     year_counts=np.array(counts))  # fmt: skip
+        replay_sizes(
+            inflow_l=days,
+            demand_l=days,
+            size_l=np.array([5.0]),
+            rule="yas",
+            start_share=0.0,
+            year_end=np.array(ends),
+            year_counts=np.array(counts),
+        )
