@@ -5,6 +5,7 @@ import type { Stage } from "../api/client";
 import { AxisContext, axisFor } from "../lib/axis";
 import { dayName } from "../lib/dates";
 import { unpackDays } from "../lib/days";
+import { useSingleKeys } from "../lib/keys";
 import { useWidth } from "../ui/useWidth";
 import { ConflictDialog } from "./ConflictDialog";
 import { Fall } from "./Fall";
@@ -89,12 +90,16 @@ function Frame({ stage }: { stage: Stage }) {
   };
   useHotkeys("mod+z", () => void step("undo"), { ...ANYWHERE, preventDefault: true });
   useHotkeys("mod+shift+z, mod+y", () => void step("redo"), { ...ANYWHERE, preventDefault: true });
-  useHotkeys("bracketleft, alt+pageup", () => neighbour(-1), ANYWHERE);
-  useHotkeys("bracketright, alt+pagedown", () => neighbour(1), ANYWHERE);
-  useHotkeys("comma", () => yearRow > 0 && pickYear(yearRow - 1), ANYWHERE);
-  useHotkeys("period", () => yearRow < (plan.rain?.years.length ?? 0) - 1 && pickYear(yearRow + 1), ANYWHERE);
+  useHotkeys("alt+pageup", () => neighbour(-1), ANYWHERE);
+  useHotkeys("alt+pagedown", () => neighbour(1), ANYWHERE);
   useHotkeys("mod+k", openJump, { enableOnFormTags: true, preventDefault: true });
-  useHotkeys("?", openHelp, { ...ANYWHERE, useKey: true });
+  useSingleKeys({
+    above: () => neighbour(-1),
+    below: () => neighbour(1),
+    yearBefore: () => yearRow > 0 && pickYear(yearRow - 1),
+    yearAfter: () => yearRow < (plan.rain?.years.length ?? 0) - 1 && pickYear(yearRow + 1),
+    help: openHelp,
+  });
 
   if (!station) return <NowhereElse />;
   const sheet = { days, yearRow, pickYear };

@@ -95,7 +95,7 @@ function useOpen(throughTheYear: boolean) {
 function FoldButton({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
   return (
     <button
-      className="no-print grid size-8 shrink-0 place-items-center text-ink-2 hover:text-ink"
+      className="reach no-print grid size-8 shrink-0 place-items-center text-ink-2 hover:text-ink"
       aria-label={open ? "Fold the year" : "Show the year"}
       title={open ? "Fold the year" : "Show the year"}
       aria-expanded={open}

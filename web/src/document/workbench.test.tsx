@@ -29,8 +29,10 @@ function Probe() {
   return <p>{`rev ${here.saved.revision}, tank ${here.shown.cistern.transfer_l_day}`}</p>;
 }
 
+let queries: QueryClient;
+
 function open() {
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   return render(
     <QueryClientProvider client={queries}>
       <WorkbenchProvider id="p">
@@ -97,6 +99,20 @@ test("what is refused where nothing was typed is said at the foot of the page, b
   server.refusal = null;
   await act(() => bench.edit("Transfer", tank(7)));
   expect(said).toHaveBeenCalledTimes(2);
+});
+
+test("what was read before an edit was kept, and comes after it, does not put the older revision back", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  let answer = () => {};
+  server.readsHeld = new Promise<void>((done) => (answer = done));
+  const read = queries.refetchQueries({ queryKey: ["property", "p"] });
+  await act(() => bench.tryEdit("Tank", tank(90_000)));
+  await screen.findByText("rev 2, tank 90000");
+  answer();
+  await act(() => read);
+  await act(() => new Promise((done) => setTimeout(done, 50)));
+  expect(bench.saved.revision).toBe(2);
 });
 
 test("a preview is shown until it ends, and keeps nothing", async () => {

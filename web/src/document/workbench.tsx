@@ -97,6 +97,8 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
   const accept = useCallback(
     (state: PropertyState) => {
       taken.current += 1;
+      // An answer that was asked for before this one and comes after it would put the older revision back.
+      void cache.cancelQueries({ queryKey: propertyQuery(id).queryKey, exact: true });
       cache.setQueryData(propertyQuery(id).queryKey, state);
       void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
     },

@@ -46,6 +46,8 @@ export class FakeServer {
   refusal: string | null = null;
   /** Edits are answered once this has happened. */
   held: Promise<unknown> = Promise.resolve();
+  /** What is read is worked out at once, and answered once this has happened. */
+  readsHeld: Promise<unknown> = Promise.resolve();
   /** Labels of edits on which the server fails, whoever sends them. */
   fails: string[] = [];
 
@@ -65,7 +67,11 @@ export class FakeServer {
   private async answer(request: Request): Promise<Response> {
     if (this.down) throw new TypeError("Failed to fetch");
     const url = new URL(request.url).pathname;
-    if (request.method === "GET") return json(200, this.state);
+    if (request.method === "GET") {
+      const state = this.state;
+      await this.readsHeld;
+      return json(200, state);
+    }
     const body = (await request.json()) as Sent["body"];
     this.sent.push({ url, body });
     if (url.endsWith("/preview")) return json(200, { ...this.state, document: this.applied(body.operations!) });
