@@ -1,6 +1,6 @@
 """What nobody has entered, named by JSON pointers in a document's `assumed`."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Any, get_args
 
 from lean_year.property.parts import Part
@@ -50,19 +50,23 @@ def _values(value: Any, at: str) -> Iterator[str]:
         yield at
 
 
-def by_value(document: Part, assumed: Sequence[str]) -> list[str]:
+def by_value(document: Part, assumed: Iterable[str]) -> list[str]:
     """The same, each value by itself where the part that it stands in was named: entering one leaves the rest."""
-    return [each for pointer in assumed for each in _values(_at(document, pointer), pointer)]
+    return list(
+        dict.fromkeys(each for pointer in dict.fromkeys(assumed) for each in _values(_at(document, pointer), pointer))
+    )
 
 
 def _at(document: Part, pointer: str) -> Any:
     """The value at a pointer, or the pointer where it leads nowhere: it is kept then as it is."""
     value: Any = document
-    try:
-        for step in pointer.removeprefix("/").split("/"):
-            value = value[int(step)] if isinstance(value, list) else getattr(value, step)
-    except (AttributeError, LookupError, ValueError):
-        return pointer
+    for step in pointer.split("/")[1:] or [""]:
+        if isinstance(value, Part) and step in type(value).model_fields:
+            value = getattr(value, step)
+        elif isinstance(value, list) and step.isdecimal() and step == str(int(step)) and int(step) < len(value):
+            value = value[int(step)]
+        else:
+            return pointer
     return pointer if value is None else value
 
 
@@ -73,6 +77,36 @@ def covers(pointer: str, other: str) -> bool:
     (True, False, False)
     """
     return other == pointer or other.startswith(f"{pointer}/")
+
+
+def _whole_and_parts(pointer: str) -> Iterator[str]:
+    """The parts that a value stands in, from the outermost, and itself."""
+    at = pointer.find("/", 1)
+    while at > 0:
+        yield pointer[:at]
+        at = pointer.find("/", at + 1)
+    yield pointer
+
+
+class Assumed:
+    """What is assumed, to be asked about many places at once."""
+
+    def __init__(self, pointers: Iterable[str]) -> None:
+        self._named = set(pointers)
+        self._within = {each for pointer in self._named for each in _whole_and_parts(pointer)}
+
+    def covers(self, pointer: str) -> bool:
+        """Whether a value is named, by itself or by a part that it stands in."""
+        return any(each in self._named for each in _whole_and_parts(pointer))
+
+    def touches(self, pointer: str) -> bool:
+        """Whether a value, or anything in it, is named.
+
+        >>> prices = Assumed(["/prices", "/roofs/1/runoff"])
+        >>> prices.touches("/prices/tank_m3"), prices.touches("/roofs"), prices.touches("/roofs/0")
+        (True, True, False)
+        """
+        return pointer in self._within or self.covers(pointer)
 
 
 def still_assumed(assumed: Sequence[str], operation: dict[str, Any]) -> list[str]:

@@ -20,8 +20,8 @@ from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
 DOCUMENT_VERSION: Final = 4
-MOST_ASSUMED = 5_000
-"""More than the values of the largest design: 50 roofs of 8 gutters."""
+MOST_ASSUMED = 10_000
+"""More than the values of the largest design: 50 roofs of 8 gutters each make 4,000."""
 Units = Literal["metric", "us"]
 Money = Annotated[float, Field(ge=0, le=1e9)]
 

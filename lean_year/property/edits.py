@@ -9,7 +9,7 @@ from pydantic import ValidationError
 
 from lean_year.core.errors import Amount, InputError
 from lean_year.core.water_path.levels import height_m
-from lean_year.property.assumed import by_value, covers, not_entered, still_assumed
+from lean_year.property.assumed import Assumed, by_value, not_entered, still_assumed
 from lean_year.property.cistern import MOST_L
 from lean_year.property.document import Property
 from lean_year.property.refusals import first_problem
@@ -61,10 +61,8 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
                         raw["assumed"] = still_assumed(raw["assumed"], made)
                     continue
                 case "confirm":
-                    confirmed = _confirmed(operation)
-                    raw["assumed"] = [
-                        each for each in raw["assumed"] if not any(covers(one, each) for one in confirmed)
-                    ]
+                    confirmed = Assumed(_confirmed(operation))
+                    raw["assumed"] = [each for each in raw["assumed"] if not confirmed.covers(each)]
                     continue
                 case "survey":
                     plain = _surveyed(operation)

@@ -5,7 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError
-from lean_year.property.assumed import by_value, not_entered
+from lean_year.plan.whole import plan_property
+from lean_year.property.assumed import Assumed, by_value, not_entered
 from lean_year.property.cistern import Tank, Volume
 from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
@@ -96,6 +97,26 @@ def test_making_the_tanks_larger_enters_their_shapes_and_no_height():
     shape = "/cistern/tanks/0/shape/"
     assert set(HUT.assumed) - set(after.assumed) == {each for each in HUT.assumed if each.startswith(shape)}
     assert "/cistern/tanks/0/floor_m" in after.assumed
+
+
+ODD = ["/", "pump", "/model_dump", "/__class__/__mro__", "/roofs/-1", "/roofs/00", "/roofs/9999999999", "/roofs/²",
+       "/roofs/0/extent/area_m2/3", "//", "/site/latitude_deg"]  # fmt: skip
+
+
+def test_pointers_that_lead_nowhere_are_kept_as_they_are_and_hurt_nothing():
+    odd = HUT.model_copy(update={"assumed": ["", *ODD, *ODD, "/roofs"]})
+    after = apply_edit(odd, [replace("/name", "Hut 2"), confirm("/pump")])
+    assert after.assumed[: len(ODD)] == ODD
+    assert after.assumed[len(ODD) :] == list(by_value(HUT, ["/roofs"]))
+    assert plan_property(odd, None).plan.stations[0].status == "decide"
+
+
+def test_naming_everything_many_times_costs_no_more_than_naming_it_once():
+    fifty = HUT.model_copy(update={"roofs": [HUT.roofs[0].model_copy(update={"id": f"r{n}"}) for n in range(50)]})
+    once = by_value(fifty, ["/roofs"])
+    assert len(once) > 400
+    assert by_value(fifty, ["/roofs"] * 10_000) == once
+    assert Assumed(once).touches("/roofs/49/gutters/0/width_mm")
 
 
 def test_a_whole_part_is_confirmed_at_once():

@@ -11,12 +11,17 @@ def assumed_by_station(stations: Iterable[Station[Any]], assumed: Sequence[str])
 
     One that no station names is left out.
     """
-    ways = [(each.split("/")[1:], station.key) for station in stations for each in station.entries]
-    ways.sort(key=lambda way: len(way[0]), reverse=True)
+    ways: dict[str, list[tuple[list[str], str]]] = {}
+    for station in stations:
+        for entry in station.entries:
+            way = entry.split("/")[1:]
+            ways.setdefault(way[0], []).append((way, station.key))
+    for same_part in ways.values():
+        same_part.sort(key=lambda way: len(way[0]), reverse=True)
     found: dict[str, list[str]] = {}
     for pointer in assumed:
         steps = pointer.split("/")[1:]
-        key = next((key for way, key in ways if _leads_to(way, steps)), None)
+        key = next((key for way, key in ways.get(steps[0] if steps else "", ()) if _leads_to(way, steps)), None)
         if key is not None:
             found.setdefault(key, []).append(pointer)
     return found

@@ -7,7 +7,7 @@ from lean_year.plan.answer.inputs import Input
 from lean_year.plan.answer.marks import Mark
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.train import is_cartridge
-from lean_year.property.assumed import covers
+from lean_year.property.assumed import Assumed
 from lean_year.property.document import Property
 
 _ENTERED = Mark("entered")
@@ -15,10 +15,10 @@ _ENTERED = Mark("entered")
 
 def marks_of_inputs(document: Property, rain: PreparedRain | None) -> dict[Input, Mark]:
     """The mark of everything that a figure can rest on."""
+    assumed = Assumed(document.assumed)
 
     def unless_assumed(*pointers: str, what: str, mark: Mark = _ENTERED) -> Mark:
-        assumed = any(covers(one, each) or covers(each, one) for one in pointers for each in document.assumed)
-        return Mark("estimate", f"{what}, assumed so far") if assumed else mark
+        return Mark("estimate", f"{what}, assumed so far") if any(map(assumed.touches, pointers)) else mark
 
     on = [number for number, roof in enumerate(document.roofs) if roof.on]
     return {
