@@ -14,7 +14,8 @@ const indexes = new WeakMap<readonly string[], Index>();
 
 function indexOf(assumed: readonly string[]): Index {
   let made = indexes.get(assumed);
-  if (!made) indexes.set(assumed, (made = { named: new Set(assumed), within: new Set(assumed.flatMap(wholeAndParts)) }));
+  if (!made)
+    indexes.set(assumed, (made = { named: new Set(assumed), within: new Set(assumed.flatMap(wholeAndParts)) }));
   return made;
 }
 
