@@ -8,10 +8,13 @@ WEB_FILES := $(shell find web/src web/public web/index.html web/vite.config.ts w
 
 SERVER_FILES := $(shell find lean_year -name "*.py" -o -name "*.toml" 2>/dev/null)
 
-.PHONY: demo test dev bench faults screenshots lock schema checks checks-python checks-web browser clean
+.PHONY: demo build test dev bench faults screenshots lock schema checks checks-python checks-web browser clean
 
 demo: $(STAMPS)/runtime $(STAMPS)/build
 	$(BIN)/lean-year serve --port $(PORT) --with-demo
+
+# All that a server needs, without starting one: docs/hosting.md.
+build: $(STAMPS)/runtime $(STAMPS)/build
 
 # Set-up and checks of both sides go on side by side, then the tests on all cores.
 test:
