@@ -76,6 +76,7 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     except (
         jsonpatch.JsonPatchException,
         jsonpointer.JsonPointerException,
+        AttributeError,
         TypeError,
         LookupError,
         ValueError,

@@ -129,3 +129,12 @@ def test_a_whole_part_is_confirmed_at_once():
 def test_what_confirms_nothing_is_refused(value):
     with pytest.raises(InputError, match="confirm: needs a list of the places"):
         apply_edit(HUT, [{"op": "confirm", "path": "/assumed", "value": value}])
+
+
+@pytest.mark.parametrize("rubbish", [5, [5], None, [["/pump"]]])
+@pytest.mark.parametrize(
+    "then", [replace("/name", "X"), confirm("/pump"), {"op": "resize", "path": "/cistern", "value": 9}]
+)
+def test_rubbish_for_what_is_assumed_is_refused(rubbish, then):
+    with pytest.raises(InputError):
+        apply_edit(HUT, [replace("/assumed", rubbish), then])
