@@ -26,10 +26,7 @@ def test_what_a_sheet_sends_is_taken(sheet, demo):
     before = document.model_dump(exclude={"assumed"})
     sent = json.loads(file.read_text("utf-8"))
     assert sent
-    for operation in sent:
-        after = apply_edit(document, [operation])
-        if operation["path"].startswith("/assumed"):  # a measure that nobody has entered yet
-            assert operation["value"] in after.assumed
-        else:
-            assert after.model_dump(exclude={"assumed"}) != before, operation
+    for operations in sent:
+        after = apply_edit(document, operations)
+        assert after.model_dump(exclude={"assumed"}) != before, operations
     assert document.model_dump(exclude={"assumed"}) == before

@@ -15,9 +15,9 @@ import { STATIONS } from "./registry";
 
 /** A workbench that only writes down what it is asked to keep, so that no sheet is worked out or drawn again. */
 const { desk, keep } = vi.hoisted(() => {
-  const desk = { state: {} as object, kept: [] as unknown[] };
+  const desk = { state: {} as object, kept: [] as unknown[][] };
   const keep = (_label: string, operations: unknown[]) => {
-    desk.kept.push(...operations);
+    desk.kept.push(operations);
     return Promise.resolve(null);
   };
   return { desk, keep };
@@ -147,7 +147,7 @@ test.each(CASES)("every entry of %s on %s reaches the document", async (name, wh
     }
     for (const option of screen.queryAllByRole("button", { name: /^choose / })) fireEvent.click(option);
     expect(screen.queryAllByRole("alert").map((each) => each.textContent)).toEqual([]);
-    for (const { op, path, value } of desk.kept as Operation[]) {
+    for (const { op, path, value } of desk.kept.flat() as Operation[]) {
       if (op === "resize") continue;
       const before = at(state.document, op === "add" ? path.replace(/\/[^/]*$/, "") : path);
       expect(before, `${view}: ${op} ${path}`).not.toBeUndefined();

@@ -55,8 +55,17 @@ const MEASURES: Record<Shape["kind"], Measure[]> = {
 
 /** A slim tank as they are sold, to stand along a wall. Basis: common practice. */
 const SLIM = { length_m: 2.4, width_m: 0.7, height_m: 2 };
+const SLIM_L =
+  1000 * ((SLIM.length_m - SLIM.width_m) * SLIM.width_m + (Math.PI / 4) * SLIM.width_m ** 2) * SLIM.height_m;
+const MOST_ALIKE = 50;
 
-/** A shape of another kind, as a start: one that holds about as much, or a slim tank of the usual size. */
+/** As many slim tanks as hold about as much. */
+const slimTanks = (at: string, litres: number): Operation[] => [
+  ...replace(`${at}/count`, Math.min(MOST_ALIKE, Math.max(1, Math.ceil(litres / SLIM_L - 0.05)))),
+  { op: "add", path: "/assumed/-", value: `${at}/count` },
+];
+
+/** A shape of another kind, as a start: one that holds about as much, or slim tanks of the usual size. */
 function shapeAs(kind: Kind, litres: number, height: number): Shape {
   const floor = Math.max(litres / 1000 / height, 0.01);
   const round = (metres: number) => Number(Math.max(metres, 0.05).toFixed(2));
@@ -153,6 +162,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
             const shape = shapeAs(kind, holds / tank.count, height);
             void bench.edit(`${tank.name}: kind`, [
               ...replace(`${at}/shape`, shape),
+              ...(kind === "slim" ? slimTanks(at, holds) : []),
               ...withinHeight(at, tank, heightOfShape(shape)),
               ...guessed(at, shape, heightAssumed ? null : height),
             ]);

@@ -56,8 +56,15 @@ describe("another kind of tank begins with about the same water", () => {
 });
 
 test("a slim tank begins in the size that they are sold in, not as long as the house", async () => {
-  const shape = await chooseKind(demo, "Liner tank", /^slim tank/);
+  const calls = renderOnDemo(<TanksView />, demo);
+  await userEvent.click(await screen.findByRole("button", { name: /^Kind of Liner tank/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^slim tank/ }));
+  const sent = lastOperations(calls) as { path: string; value: unknown }[];
+  const shape = sent.find(({ path }) => path.endsWith("/shape"))!.value as Tank["shape"];
   expect(shape).toEqual({ kind: "slim", length_m: 2.4, width_m: 0.7, height_m: 2 });
+  const count = sent.find(({ path }) => path.endsWith("/count"))!.value as number;
+  expect((count * holds(shape)) / demo.plan.tank_l).toBeGreaterThan(0.95);
+  expect(((count - 1) * holds(shape)) / demo.plan.tank_l).toBeLessThan(1);
 });
 
 test("the measures of another kind are assumed, but for a height that was there", async () => {
