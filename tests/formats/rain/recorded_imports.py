@@ -55,7 +55,7 @@ FILES: dict[str, Callable[[], RainImport]] = {
     "an engine's comments and no rain": lambda: read_rain_file(b"; nothing\n;; here\n"),
     "months from January": lambda: read_rain_file(_months(0)),
     "months from April": lambda: read_rain_file(_months(3)),
-    "months in inches, told by their year": lambda: read_rain_file(_months(0, 25.4)),
+    "months in inches, by their year": lambda: read_rain_file(_months(0, 25.4)),
     "months in tenths, as chosen": lambda: read_rain_file(_months(0, 0.1), Choices(unit="tenth_mm")),
     "a station's fixed width, with flags": lambda: read_rain_file(dly(changes=FLAGS).encode()),
     "means by the month": lambda: rain_from_means([50.0, 40.0, 30.0] * 4, [9.0] * 12, 0.25, years=20, seed=5),

@@ -47,7 +47,7 @@ export const YearStrip = memo(function YearStrip({ days, yearRow, pickYear, thro
         className="flex items-center justify-between gap-x-4 border-t-[1.5px] border-ink bg-wall px-4 py-1.5 desk:py-1 desk:pr-3 desk:pl-6"
       >
         <p className="leading-tight">
-          <YearName rain={plan.rain} years={plan.cistern.years} leanRow={plan.cistern.lean_year} yearRow={yearRow} />{" "}
+          <YearName rain={plan.rain} leanRow={plan.cistern.lean_year} yearRow={yearRow} />{" "}
           <span className="note whitespace-nowrap">
             <YearSaid rain={plan.rain} years={plan.cistern.years} yearRow={yearRow} units={units} />
           </span>
@@ -114,9 +114,7 @@ function FoldButton({ open, setOpen }: { open: boolean; setOpen: (open: boolean)
   );
 }
 
-type Named = { rain: RainPlan; years: CisternPlan["years"]; yearRow: number };
-
-function YearName({ rain, yearRow, leanRow }: Named & { leanRow: number }) {
+function YearName({ rain, yearRow, leanRow }: { rain: RainPlan; yearRow: number; leanRow: number }) {
   return (
     <strong className="heading" data-testid="strip-year">
       {rain.years[yearRow]!.label}
@@ -126,7 +124,7 @@ function YearName({ rain, yearRow, leanRow }: Named & { leanRow: number }) {
 }
 
 /** The rain of a year, and how low the store came in it. */
-function YearSaid({ rain, years, yearRow, units }: Named & { units: Units }) {
+function YearSaid({ rain, years, yearRow, units }: Replayed) {
   const year = rain.years[yearRow]!;
   return (
     <>
@@ -351,7 +349,7 @@ const YearPicker = memo(function YearPicker({ rain, years, leanRow, yearRow, pic
   return (
     <div className="pb-2 desk:ml-5" style={{ width }}>
       <p className="pt-1.5 leading-tight">
-        <YearName rain={rain} years={years} yearRow={yearRow} leanRow={leanRow} />
+        <YearName rain={rain} leanRow={leanRow} yearRow={yearRow} />
       </p>
       <p className="note leading-tight">
         <YearSaid rain={rain} years={years} yearRow={yearRow} units={units} />

@@ -1,4 +1,3 @@
-import type { Document, Operation } from "../../api/client";
 import { useAssumed } from "../../document/assumed";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
@@ -7,120 +6,18 @@ import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { NameEntry } from "../../document/NameEntry";
-
-export type Tank = Document["cistern"]["tanks"][number];
-type Shape = Tank["shape"];
-type Kind = "volume" | "upright_cylinder" | "liner" | "slim" | "box" | "cast" | "lying_cylinder" | "pit";
-
-const KINDS: { value: Kind; label: string; note: string }[] = [
-  { value: "volume", label: "tank of known volume", note: "volume and height" },
-  { value: "upright_cylinder", label: "round tank", note: "diameter and height" },
-  { value: "liner", label: "ring-panel tank with a liner", note: "diameter and height" },
-  { value: "slim", label: "slim tank", note: "oblong with round ends" },
-  { value: "box", label: "box", note: "length, width, height" },
-  { value: "cast", label: "cast chamber", note: "inside measures" },
-  { value: "lying_cylinder", label: "lying cylinder", note: "as buried tanks are" },
-  { value: "pit", label: "filled pit", note: "stone or crates, by void ratio" },
-];
-
-const kindOf = (shape: Shape): Kind => {
-  if (shape.kind === "upright_cylinder" && shape.liner) return "liner";
-  if (shape.kind === "box" && shape.cast) return "cast";
-  return shape.kind;
-};
-
-type Measure = { field: string; label: string; kind: "length" | "volume" | "share"; before?: string };
-
-const length = (field: string, label: string, before = " × "): Measure => ({
-  field,
-  label,
-  kind: "length",
-  before,
-});
-const MEASURES: Record<Shape["kind"], Measure[]> = {
-  volume: [{ field: "volume_l", label: "Volume", kind: "volume" }, length("height_m", "Height", ", height ")],
-  upright_cylinder: [length("diameter_m", "Diameter", " ⌀ "), length("height_m", "Height")],
-  slim: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
-  box: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
-  lying_cylinder: [length("diameter_m", "Diameter", " ⌀ "), length("length_m", "Length")],
-  pit: [
-    length("length_m", "Length", " "),
-    length("width_m", "Width"),
-    length("height_m", "Depth"),
-    { field: "void_ratio", label: "Void ratio", kind: "share", before: ", void ratio " },
-    length("pipe_bore_m", "Bore of the pipes in it", ", pipes ⌀ "),
-    { ...length("pipe_length_m", "Length of the pipes in it") },
-  ],
-};
-
-/** A slim tank as they are sold, to stand along a wall. Basis: common practice. */
-const SLIM = { length_m: 2.4, width_m: 0.7, height_m: 2 };
-const SLIM_L =
-  1000 * ((SLIM.length_m - SLIM.width_m) * SLIM.width_m + (Math.PI / 4) * SLIM.width_m ** 2) * SLIM.height_m;
-const MOST_ALIKE = 50;
-
-/** As many slim tanks as hold about as much. */
-const slimTanks = (at: string, litres: number): Operation[] => [
-  ...replace(`${at}/count`, Math.min(MOST_ALIKE, Math.max(1, Math.ceil(litres / SLIM_L - 0.05)))),
-  { op: "add", path: "/assumed/-", value: `${at}/count` },
-];
-
-/** A shape of another kind, as a start: one that holds about as much, or slim tanks of the usual size. */
-function shapeAs(kind: Kind, litres: number, height: number): Shape {
-  const floor = Math.max(litres / 1000 / height, 0.01);
-  const round = (metres: number) => Number(Math.max(metres, 0.05).toFixed(2));
-  const side = round(Math.sqrt(floor));
-  switch (kind) {
-    case "volume":
-      return { kind, volume_l: Math.round(litres), height_m: height };
-    case "upright_cylinder":
-    case "liner":
-      return {
-        kind: "upright_cylinder",
-        diameter_m: round(Math.sqrt((4 * floor) / Math.PI)),
-        height_m: height,
-        liner: kind === "liner",
-      };
-    case "slim":
-      return { kind, ...SLIM };
-    case "box":
-    case "cast":
-      return { kind: "box", length_m: side, width_m: side, height_m: height, cast: kind === "cast" };
-    case "lying_cylinder":
-      return { kind, diameter_m: height, length_m: round((4 * floor) / (Math.PI * height)) };
-    case "pit":
-      return {
-        kind,
-        length_m: round(side / Math.sqrt(0.38)),
-        width_m: round(side / Math.sqrt(0.38)),
-        height_m: height,
-        void_ratio: 0.38,
-        pipe_bore_m: 0,
-        pipe_length_m: 0,
-      };
-  }
-}
-
-/** Measures of a shape that nobody has entered: all but a height that was entered before. */
-function guessed(at: string, shape: Shape, entered: number | null): Operation[] {
-  const measures = Object.entries(shape).filter(
-    ([field, value]) => typeof value === "number" && !(field === "height_m" && value === entered),
-  );
-  return measures.map(([field]) => ({ op: "add", path: "/assumed/-", value: `${at}/shape/${field}` }));
-}
-
-/** Lets the heights within a tank follow when it is made lower than they are. */
-function withinHeight(at: string, tank: Tank, height: number): Operation[] {
-  return [
-    ...((tank.overflow_m ?? 0) > height ? replace(`${at}/overflow_m`, null) : []),
-    ...((tank.inlet.height_m ?? 0) > height ? replace(`${at}/inlet/height_m`, null) : []),
-  ];
-}
-
-const heightOfShape = (shape: Shape) => (shape.kind === "lying_cylinder" ? shape.diameter_m : shape.height_m);
-
-const isHeight = (shape: Shape, field: string) =>
-  field === (shape.kind === "lying_cylinder" ? "diameter_m" : "height_m");
+import {
+  KINDS,
+  kindOf,
+  MEASURES,
+  shapeAs,
+  slimTanks,
+  guessed,
+  withinHeight,
+  heightOfShape,
+  isHeight,
+} from "./tankShapes";
+import type { Tank } from "./tankShapes";
 
 /** One tank, or several alike, in a sentence: its measures, where it stands, how it is joined, when it is built. */
 export function TankRow({ tank, index, holds }: { tank: Tank; index: number; holds: number }) {

@@ -13,7 +13,7 @@ import { Cautions, Findings } from "../../document/Findings";
 import { Why } from "../../ui/Why";
 import { BankDrawing } from "./BankDrawing";
 import { TankRow } from "./TankRow";
-import type { Tank } from "./TankRow";
+import type { Tank } from "./tankShapes";
 import { LegendKey } from "../../ui/LegendKey";
 
 const LAYOUTS = [
