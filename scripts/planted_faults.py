@@ -1,13 +1,15 @@
 """Would the tests notice? Plants small faults one at a time and runs the tests nearest to each.
 
-A fault is a number, a sign, a comparison, a condition or a loop that is changed in the code, a unit that is taken for
-another, or a number of a table raised by a tenth. Which ones is drawn by a seed. Each is planted in a copy of the
-project, never in the project. `make faults` runs it; what it last said stands in `docs/how-it-is-checked.md`.
+A fault is a number, a sign, a comparison, a condition or a loop that is changed in the code, a unit or a field taken
+for another, a control that does nothing, or a number of a table raised by a tenth. Which ones is drawn by a seed.
+Each is planted in a copy of the project, never in the project. `make faults` runs it; what it last said stands in
+`docs/how-it-is-checked.md`.
 """
 
 import argparse
 import ast
 import difflib
+import json
 import os
 import random
 import re
@@ -20,7 +22,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
 from queue import Queue
-from typing import Any
+from typing import Any, TypeVar
 
 from cosmic_ray.ast import ast_nodes, get_ast
 from cosmic_ray.mutating import mutate_code
@@ -33,6 +35,8 @@ LAYERS = {
     "property": "lean_year/property",
     "store": "lean_year/store",
     "formats": "lean_year/formats",
+    "api": "lean_year/api",
+    "web": "web/src",
 }
 LEFT_OUT = ("node_modules", ".venv", ".git", ".stamps", ".pytest_cache", ".mypy_cache", "static", "screenshots")
 # Types are written with a bar, decorators hold caches, and a name is no fault that a reader would make.
@@ -41,8 +45,14 @@ UNSEEN_LINES = re.compile(r"slots=|String\(|print\(|json\.dumps|zlib\.compress")
 """Lines in which a change makes nothing else for a person: layout of memory, widths that SQLite ignores, commands."""
 TABLE_NUMBER = re.compile(r"(?<![\w.\-\"])\d+(?:\.\d+)?(?![\w.\-\"%])")
 UNIT = re.compile(r'(?<=unit=")[^"]+(?=")')
+NOT_OURS = re.compile(r"\.test\.tsx?$|schema\.d\.ts$|/testing/|main\.tsx$")
+"""Files of the interface that are tests, made by a program, or only start it."""
+DRAWN = re.compile(r"(Drawing|Section\w*|Picture|Chart|Bar|Scale|Curve|Lanes|Strip|Stack|Surface)\.tsx?$")
+"""Files whose numbers say where something is drawn: the pictures show that, and no test of words could."""
 UNITS = ("L", "m3", "m", "mm", "L/s", "kPa", "W", "%", "days", "years", "m2")
 LONGEST_S = 900.0
+TYPES = "the types"
+Each = TypeVar("Each")
 NOTHING_TO_RUN = 5
 """What pytest says of a file without an example."""
 
@@ -79,11 +89,7 @@ def faults_of_code(path: str, source: str, chance: random.Random) -> Iterator[Fa
     units = list(UNIT.finditer(source))
     if units:
         kinds["unit"] = [(None, index) for index in range(len(units))]
-    while kinds:
-        kind = chance.choice(sorted(kinds))
-        operator, index = kinds[kind].pop(chance.randrange(len(kinds[kind])))
-        if not kinds[kind]:
-            del kinds[kind]
+    for operator, index in in_turn(kinds, chance):
         if operator is None:
             unit = units[index]
             other = chance.choice([each for each in UNITS if each != unit.group()])
@@ -96,6 +102,30 @@ def faults_of_code(path: str, source: str, chance: random.Random) -> Iterator[Fa
             only_a_guard = faulty.replace("strict=False", "strict=True") == source
             if not only_a_guard and not UNSEEN_LINES.search(made.shown):
                 yield made
+
+
+def in_turn(kinds: dict[str, list[Each]], chance: random.Random) -> Iterator[Each]:
+    """All of them in a random order, every kind as likely as another however often it occurs."""
+    while kinds:
+        kind = chance.choice(sorted(kinds))
+        yield kinds[kind].pop(chance.randrange(len(kinds[kind])))
+        if not kinds[kind]:
+            del kinds[kind]
+
+
+def faults_of_interface(path: str, source: str, chance: random.Random) -> Iterator[Fault]:
+    """What can be changed in a file of the interface, as `web/scripts/faults.mjs` finds it."""
+    command = ["node", "scripts/faults.mjs", str(Path(path).relative_to("web"))]
+    listed = subprocess.run(command, cwd=ROOT / "web", capture_output=True, text=True, check=True).stdout
+    # The places are counted as the interface's language does it, in units of UTF-16.
+    units = source.encode("utf-16-le")
+    kinds: dict[str, list[dict[str, Any]]] = {}
+    for each in json.loads(listed):
+        if not (each["kind"] in ("number", "sum") and DRAWN.search(path)):
+            kinds.setdefault(each["kind"], []).append(each)
+    for each in in_turn(kinds, chance):
+        before, after = units[: 2 * each["start"]], units[2 * each["end"] :]
+        yield fault(path, source, before.decode("utf-16-le") + each["text"] + after.decode("utf-16-le"))
 
 
 def _is_python(source: str) -> bool:
@@ -120,14 +150,19 @@ def faults_of_table(path: str, source: str) -> Iterator[Fault]:
 def drawn(layer: str, count: int, chance: random.Random) -> list[Fault]:
     """Faults of one layer, a quarter of them in its tables where it has some. Every file by the length of it."""
     folder = ROOT / LAYERS[layer]
-    python = [path for path in sorted(folder.rglob("*.py")) if "versions" not in path.parts and path.stat().st_size]
+    if layer == "web":
+        made_in = faults_of_interface
+        code = [path for path in sorted(folder.rglob("*.ts*")) if not NOT_OURS.search(str(path))]
+    else:
+        made_in = faults_of_code
+        code = [path for path in sorted(folder.rglob("*.py")) if "versions" not in path.parts and path.stat().st_size]
     tables = [each for path in sorted(folder.rglob("*.toml")) for each in faults_of_table(*_read(path))]
     chosen = chance.sample(tables, min(len(tables), count // 4))
     held: dict[Path, Iterator[Fault]] = {}
     while len(chosen) < count:
-        path = chance.choices(python, weights=[each.stat().st_size for each in python])[0]
+        path = chance.choices(code, weights=[each.stat().st_size for each in code])[0]
         if path not in held:
-            held[path] = faults_of_code(*_read(path), chance)
+            held[path] = made_in(*_read(path), chance)
         made = next(held[path], None)
         if made is not None:
             chosen.append(made)
@@ -139,7 +174,12 @@ def _read(path: Path) -> tuple[str, str]:
 
 
 def nearest_tests(path: str) -> list[str]:
-    """The examples in a docstring of the core, which are run as well; the tests of its folder; those of its layer."""
+    """The examples in a docstring of the core, which are run as well; the tests of its folder; those of its layer.
+
+    For the interface its types come first: they are part of its checks, and of what notices a fault.
+    """
+    if path.startswith("web/"):
+        return [TYPES, str(Path(path).relative_to("web").parent), "src"]
     layer, *inside = Path(path).relative_to("lean_year").parent.parts
     whole = f"tests/{layer}"
     near = "/".join([whole, *inside])
@@ -166,7 +206,22 @@ def noticed_by(copy: Path, planted: Fault) -> str:
         shutil.rmtree(copy / "numba", ignore_errors=True) if "njit" in planted.faulty else None
 
 
+def passes_web(copy: Path, tests: str) -> bool:
+    command = (
+        ["npx", "tsc", "--noEmit"]
+        if tests == TYPES
+        else ["npx", "vitest", "run", "--bail", "1", "--passWithNoTests", f"{tests}/"]
+    )
+    try:
+        done = subprocess.run(command, cwd=copy / "web", capture_output=True, timeout=LONGEST_S, check=False)
+    except subprocess.TimeoutExpired:
+        return False
+    return done.returncode == 0
+
+
 def passes(copy: Path, tests: str) -> bool:
+    if tests == TYPES or tests.startswith("src"):
+        return passes_web(copy, tests)
     environment = os.environ | {
         "PYTHONPATH": str(copy), "PYTHONDONTWRITEBYTECODE": "1", "NUMBA_CACHE_DIR": str(copy / "numba"), "CI": "true",
     }  # fmt: skip
@@ -197,11 +252,13 @@ def main() -> None:
         for number in range(options.jobs):
             copy = Path(name) / str(number)
             shutil.copytree(ROOT, copy, ignore=shutil.ignore_patterns(*LEFT_OUT))
+            (copy / "web" / "node_modules").symlink_to(ROOT / "web" / "node_modules")
             copies.put(copy)
         first = copies.queue[0]
         for layer in options.layers:
-            if not passes(first, f"tests/{layer}"):
-                raise SystemExit(f"tests/{layer} do not pass without a fault")
+            everything = "src" if layer == "web" else f"tests/{layer}"
+            if not passes(first, everything):
+                raise SystemExit(f"{everything} does not pass without a fault")
 
         def plant(chosen: tuple[str, Fault]) -> tuple[str, str]:
             layer, planted = chosen

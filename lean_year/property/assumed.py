@@ -19,18 +19,7 @@ def not_entered(part: Part, at: str = "") -> Iterator[str]:
 
     What is empty stands for nothing: it is unknown, or there is none, and says so.
     """
-    for name, value in part:
-        if _is_no_assumption(part, name):
-            continue
-        pointer = f"{at}/{name}"
-        if name not in part.model_fields_set:
-            yield from _values(value, pointer)
-        elif isinstance(value, Part):
-            yield from not_entered(value, pointer)
-        elif isinstance(value, list):
-            for number, row in enumerate(value):
-                if isinstance(row, Part):
-                    yield from not_entered(row, f"{pointer}/{number}")
+    return _values(part, at, guessed=False)
 
 
 def _is_no_assumption(part: Part, name: str) -> bool:
@@ -38,22 +27,27 @@ def _is_no_assumption(part: Part, name: str) -> bool:
     return name in _NO_ASSUMPTION or (name == "kind" and len(get_args(type(part).model_fields[name].annotation)) == 1)
 
 
-def _values(value: Any, at: str) -> Iterator[str]:
+def _values(value: Any, at: str, *, guessed: bool) -> Iterator[str]:
+    """Pointers of the values in a part or a list: of all that are `guessed`, of the others those that nobody gave."""
     if isinstance(value, Part):
         for name, each in value:
             if not _is_no_assumption(value, name):
-                yield from _values(each, f"{at}/{name}")
+                yield from _values(each, f"{at}/{name}", guessed=guessed or name not in value.model_fields_set)
     elif isinstance(value, list) and any(isinstance(row, Part) for row in value):
         for number, row in enumerate(value):
-            yield from _values(row, f"{at}/{number}")
-    elif value is not None and value != [] and value != "":
+            yield from _values(row, f"{at}/{number}", guessed=guessed)
+    elif guessed and value is not None and value != [] and value != "":
         yield at
 
 
 def by_value(document: Part, assumed: Iterable[str]) -> list[str]:
     """The same, each value by itself where the part that it stands in was named: entering one leaves the rest."""
     return list(
-        dict.fromkeys(each for pointer in dict.fromkeys(assumed) for each in _values(_at(document, pointer), pointer))
+        dict.fromkeys(
+            each
+            for pointer in dict.fromkeys(assumed)
+            for each in _values(_at(document, pointer), pointer, guessed=True)
+        )
     )
 
 
@@ -110,14 +104,18 @@ class Assumed:
 
 
 def still_assumed(assumed: Sequence[str], operation: dict[str, Any]) -> list[str]:
-    """What is assumed after an RFC 6902 operation: what it writes is entered now, and the rest follows its row."""
+    """What is assumed after an RFC 6902 operation: what it writes is entered now, and the rest follows its row;
+    what is moved is what it was."""
     kind, path = operation["op"], operation["path"]
     if kind == "test" or path.startswith("/assumed"):
         return list(assumed)
     if kind == "move":
-        assumed = still_assumed(assumed, {"op": "remove", "path": operation["from"]})
+        start = operation["from"]
+        carried = [f"{path}{pointer[len(start) :]}" for pointer in assumed if covers(start, pointer)]
+        left = still_assumed(assumed, {"op": "remove", "path": start})
+        return [*still_assumed(left, {"op": "add", "path": path}), *carried]
     parent, _, last = path.rpartition("/")
-    if last.isdigit() and kind in ("add", "move", "copy"):
+    if last.isdigit() and kind in ("add", "copy"):
         return [_moved(pointer, parent, int(last), 1) for pointer in assumed]
     left = [pointer for pointer in assumed if not covers(path, pointer)]
     if last.isdigit() and kind == "remove":

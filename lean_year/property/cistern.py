@@ -48,12 +48,15 @@ class UprightCylinder(Part):
 
 
 class Slim(Part):
-    """An oblong tank with half-round ends."""
+    """An oblong tank with half-round ends.
+
+    Where nobody has measured it, as they are sold to stand along a wall. Basis: common practice.
+    """
 
     kind: Literal["slim"] = "slim"
-    length_m: Metres
-    width_m: Metres
-    height_m: Metres
+    length_m: Metres = 2.4
+    width_m: Metres = 0.7
+    height_m: Metres = 2
 
     @model_validator(mode="after")
     def _longer_than_wide(self) -> "Slim":

@@ -84,8 +84,9 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
         paths = ", ".join(str(op.get("path", ""))[:60] for op in operations[:4])
         raise InputError("operations", f"do not fit the document: {paths}") from bad
     after = check(raw)
-    # A row that was added with some of its fields has others, which nobody entered.
-    raw["assumed"] = list(dict.fromkeys([*after.assumed, *not_entered(after)]))
+    # A row that was added with some of its fields has others, which nobody entered; one that is only a start is named
+    # whole.
+    raw["assumed"] = list(dict.fromkeys([*by_value(after, after.assumed), *not_entered(after)]))
     return _sharing_parts(document, after if raw["assumed"] == after.assumed else check(raw))
 
 

@@ -16,7 +16,8 @@ _NAMES = {"minimum": "min", "maximum": "max", "exclusiveMinimum": "above", "excl
 def ranges() -> dict[str, list[Range]]:
     """By JSON pointer, with `*` for the rows of a list: one range, or one for each `kind` of the part it stands in.
 
-    A range has `min` and `max`, or `above` and `below` where the bound itself is not allowed; `whole` for a count.
+    A range has `min` and `max`, or `above` and `below` where the bound itself is not allowed; `whole` for a count;
+    `usual` where a part is begun by choosing its kind, and the number has a usual value in that kind.
     """
     schema = Property.model_json_schema()
     found: dict[str, list[Range]] = {}
@@ -44,7 +45,8 @@ def _numbers(
     elif part.get("type") in ("number", "integer"):
         bounds = {short: part[name] for name, short in _NAMES.items() if name in part}
         whole = {"whole": True} if part["type"] == "integer" else {}
-        yield path, ({"kind": kind} if kind is not None else {}) | bounds | whole
+        usual = {"usual": part["default"]} if kind is not None and part.get("default") is not None else {}
+        yield path, ({"kind": kind} if kind is not None else {}) | bounds | whole | usual
 
 
 if __name__ == "__main__":

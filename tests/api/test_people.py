@@ -92,7 +92,7 @@ def test_what_each_role_may_do_is_said_of_every_address(engine):
 def test_signing_in_works_and_signing_out_ends_it(firm, prop):
     browser = firm("Ada Finch")
     assert browser.get("/api/who").json() == {
-        "asked": True, "name": "Ada Finch", "role": "office", "property_id": None,
+        "asked": True, "name": "Ada Finch", "role": "office", "property_id": None, "shortest_password": 12,
     }  # fmt: skip
     assert browser.get(f"/api/properties/{prop}").status_code == 200
     carried = dict(browser.cookies)
@@ -283,7 +283,8 @@ def test_an_owners_link_opens_one_property_to_be_read_until_it_is_withdrawn(firm
 
 
 def test_without_people_everything_is_as_on_ones_own_machine(client):
-    assert client.get("/api/who").json() == {"asked": False, "name": "", "role": None, "property_id": None}
+    who = {"asked": False, "name": "", "role": None, "property_id": None, "shortest_password": 12}
+    assert client.get("/api/who").json() == who
     assert client.get("/api/properties").status_code == 200
     assert client.get("/api/properties", headers={"host": "192.168.7.20"}).status_code == 400
 

@@ -72,6 +72,23 @@ def test_an_added_row_brings_what_nobody_gave_it():
     assert apply_edit(after, [{"op": "remove", "path": row}]).assumed == before.assumed
 
 
+def test_an_added_row_that_is_only_a_start_is_assumed_value_by_value_and_its_name_is_not():
+    before = farm()
+    step = {"name": "Baths", "below_share": 0.2, "house_cut": 0.25}
+    row = f"/household/steps/{len(before.household.steps)}"
+    added = [
+        {"op": "add", "path": "/household/steps/-", "value": step},
+        {"op": "add", "path": "/assumed/-", "value": row},
+    ]
+    after = apply_edit(before, added)
+    new = set(after.assumed) - set(before.assumed)
+    assert {f"{row}/below_share", f"{row}/house_cut", f"{row}/garden_cut"} <= new
+    assert f"{row}/name" not in new
+    assert row not in new
+    entered = apply_edit(after, [replace(f"{row}/below_share", 0.3)])
+    assert set(after.assumed) - set(entered.assumed) == {f"{row}/below_share"}
+
+
 @given(st.data())
 def test_entering_or_confirming_a_value_leaves_the_rest_assumed(data):
     pointer = data.draw(st.sampled_from(HUT.assumed))

@@ -21,6 +21,8 @@ class WhoAsks(BaseModel):
     """None for somebody who is not signed in."""
     property_id: str | None = None
     """The one property that an owner may read."""
+    shortest_password: int = PASSWORD_LENGTH[0]
+    """Characters that a new password has at least."""
 
 
 class ChangePassword(Asked):

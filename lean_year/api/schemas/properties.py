@@ -1,10 +1,10 @@
 """Properties: what is asked, and how one stands."""
 
 import datetime as dt
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 import numpy as np
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, model_validator
 
 from lean_year.api.schemas.base import LAST_REVISION, Asked, EditId, as_base64
 from lean_year.core.cistern.operation import OperatedReplay
@@ -52,6 +52,9 @@ class ReadCurve(BaseModel):
     """Head of the curve through them, at each."""
 
 
+Pointer = Annotated[str, Field(pattern=r"^(/[^/]+)+$", max_length=200)]
+
+
 class Operation(Asked):
     """One RFC 6902 operation, or one of ours.
 
@@ -60,12 +63,22 @@ class Operation(Asked):
     pointers in `value` name as it stands.
     """
 
-    op: Literal["add", "remove", "replace", "test", "resize", "survey", "confirm"]
-    path: str = Field(pattern=r"^(/[^/]+)+$", max_length=200)
+    op: Literal["add", "remove", "replace", "test", "resize", "survey", "confirm", "move"]
+    path: Pointer
+    start: Pointer | None = Field(default=None, alias="from")
+    """From where a `move` takes what it puts at `path`."""
     value: Any = None
+
+    @model_validator(mode="after")
+    def _moves_from_somewhere(self) -> "Operation":
+        if (self.op == "move") != (self.start is not None):
+            raise ValueError("a move says from where it takes its value, and no other operation does")
+        return self
 
     def as_patch(self) -> dict[str, Any]:
         bare: dict[str, Any] = {"op": self.op, "path": self.path}
+        if self.start is not None:
+            return bare | {"from": self.start}
         return bare if self.op == "remove" else bare | {"value": self.value}
 
 

@@ -81,7 +81,7 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       {naming && <NameDialog close={() => setNaming(false)} />}
-      {peopleOpen && <PeopleDialog kind={peopleOpen} close={() => setPeopleOpen(null)} />}
+      {peopleOpen && who && <PeopleDialog who={who} kind={peopleOpen} close={() => setPeopleOpen(null)} />}
     </>
   );
 }

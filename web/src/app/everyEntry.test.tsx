@@ -159,3 +159,29 @@ test.each(CASES)("every entry of %s on %s reaches the document", async (name, wh
   writeFileSync(`${OUT}/${name}.${which}.json`, JSON.stringify(all));
   expect(all.length).toBeGreaterThanOrEqual(LEAST[name]!);
 });
+
+// What a row is called and which kind somebody chose for it is no guess.
+const NO_GUESS = /^(id|name|kind|tank|group)$/;
+
+test.each(CASES)("a row that is added to %s on %s says what of it is a guess", async (name, which) => {
+  const state = DEMOS[which];
+  await inEveryView(name, state, () => {
+    for (const button of screen.queryAllByRole("button", { name: /^(Add|One more|Another)/ })) {
+      desk.kept = [];
+      fireEvent.click(button);
+      const operations = desk.kept.flat() as Operation[];
+      const rows = operations.filter(({ op, path }) => op === "add" && /\/-$/.test(path) && path !== "/assumed/-");
+      const guesses = operations.filter(({ path }) => path === "/assumed/-").map(({ value }) => value as string);
+      for (const { path, value } of rows) {
+        const list = path.slice(0, -2);
+        const row = `${list}/${(at(state.document, list) as unknown[]).length}`;
+        const guessed = Object.entries(value ?? {}).filter(([key, each]) => each !== null && !NO_GUESS.test(key));
+        const named = (key: string) => guesses.some((each) => each === row || each === `${row}/${key}`);
+        expect(
+          guessed.map(([key]) => key).filter((key) => !named(key)),
+          `${button.textContent}: ${path}`,
+        ).toEqual([]);
+      }
+    }
+  });
+});

@@ -1,7 +1,7 @@
 import table from "./ranges.json";
 
-/** What a number may be: its bounds, or `above` and `below` where the bound itself is not allowed. */
-export type Range = { min?: number; max?: number; above?: number; below?: number; whole?: boolean };
+/** What a number may be: its bounds, or `above` and `below` where the bound itself is not allowed; and usually is. */
+export type Range = { min?: number; max?: number; usual?: number; above?: number; below?: number; whole?: boolean };
 
 const RANGES = table as unknown as Record<string, (Range & { kind?: string })[]>;
 
@@ -11,6 +11,13 @@ export function at(document: unknown, path: string): unknown {
     .split("/")
     .slice(1)
     .reduce<unknown>((part, key) => (part == null ? undefined : (part as Record<string, unknown>)[key]), document);
+}
+
+/** What a number usually is in a part of a kind; none is asked for where the schema has none. */
+export function usualOf(path: string, kind: string): number {
+  const usual = RANGES[path]?.find((row) => row.kind === kind)?.usual;
+  if (usual === undefined) throw new Error(`no usual value for ${path} of ${kind}`);
+  return usual;
 }
 
 /** The range of the number at a JSON pointer, as the document's schema has it; null where it has none. */

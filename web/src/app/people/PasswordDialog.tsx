@@ -5,9 +5,7 @@ import { EntryDialog } from "../../ui/EntryDialog";
 import { toast } from "../../ui/Toasts";
 import { LabelledField } from "../../ui/LabelledField";
 
-const LEAST = 12;
-
-export function PasswordDialog({ close }: { close: () => void }) {
+export function PasswordDialog({ shortest, close }: { shortest: number; close: () => void }) {
   const [password, setPassword] = useState("");
   const [next, setNext] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
@@ -24,12 +22,12 @@ export function PasswordDialog({ close }: { close: () => void }) {
   return (
     <EntryDialog
       title="Change password"
-      asks={`At least ${LEAST} characters; four or five words that only you would put together are easy to keep. Every other browser that is signed in as you is signed out.`}
+      asks={`At least ${shortest} characters; four or five words that only you would put together are easy to keep. Every other browser that is signed in as you is signed out.`}
       width={440}
       open
       setOpen={(open) => !open && close()}
       problem={problem}
-      action={{ label: "Change it", act: () => void change(), disabled: !password || next.length < LEAST }}
+      action={{ label: "Change it", act: () => void change(), disabled: !password || next.length < shortest }}
     >
       <LabelledField
         label="The password in use"

@@ -32,7 +32,7 @@ test("a name and a password are sent as they were typed, and what is wrong is sa
 test("a new password needs the one in use and twelve characters", async () => {
   const calls = answerCalls({ "POST /api/password": () => [200, who] });
   let closed = false;
-  renderInApp(<PasswordDialog close={() => (closed = true)} />);
+  renderInApp(<PasswordDialog shortest={12} close={() => (closed = true)} />);
   const change = screen.getByRole<HTMLButtonElement>("button", { name: "Change it" });
   await userEvent.type(screen.getByLabelText("The password in use"), "before");
   await userEvent.type(screen.getByLabelText("The new one"), "eleven char");

@@ -1,5 +1,5 @@
 import type { Document, Plan } from "../../api/client";
-import { replace } from "../../document/edits";
+import { addGuessed, replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
@@ -36,7 +36,7 @@ export function TanksView() {
     const last = entered.tanks.at(-1)!;
     const number = freshNumber("tank", entered.tanks);
     const tank: Tank = { ...last, id: `tank-${number}`, name: `Tank ${number}`, count: 1 };
-    void bench.edit(`Added ${tank.name}`, [{ op: "add", path: "/cistern/tanks/-", value: tank }]);
+    void bench.edit(`Added ${tank.name}`, addGuessed("/cistern/tanks", entered.tanks.length, tank));
   };
 
   return (

@@ -1,5 +1,6 @@
 import type { Document, Operation } from "../../api/client";
 import { replace } from "../../document/edits";
+import { usualOf } from "../../document/ranges";
 
 export type Tank = Document["cistern"]["tanks"][number];
 type Shape = Tank["shape"];
@@ -46,8 +47,12 @@ export const MEASURES: Record<Shape["kind"], Measure[]> = {
   ],
 };
 
-/** A slim tank as they are sold, to stand along a wall. Basis: common practice. */
-const SLIM = { length_m: 2.4, width_m: 0.7, height_m: 2 };
+const usual = (kind: Shape["kind"], field: string) => usualOf(`/cistern/tanks/*/shape/${field}`, kind);
+const SLIM = {
+  length_m: usual("slim", "length_m"),
+  width_m: usual("slim", "width_m"),
+  height_m: usual("slim", "height_m"),
+};
 const SLIM_L =
   1000 * ((SLIM.length_m - SLIM.width_m) * SLIM.width_m + (Math.PI / 4) * SLIM.width_m ** 2) * SLIM.height_m;
 const MOST_ALIKE = 50;
@@ -81,16 +86,18 @@ export function shapeAs(kind: Kind, litres: number, height: number): Shape {
       return { kind: "box", length_m: side, width_m: side, height_m: height, cast: kind === "cast" };
     case "lying_cylinder":
       return { kind, diameter_m: height, length_m: round((4 * floor) / (Math.PI * height)) };
-    case "pit":
+    case "pit": {
+      const voids = usual("pit", "void_ratio");
       return {
         kind,
-        length_m: round(side / Math.sqrt(0.38)),
-        width_m: round(side / Math.sqrt(0.38)),
+        length_m: round(side / Math.sqrt(voids)),
+        width_m: round(side / Math.sqrt(voids)),
         height_m: height,
-        void_ratio: 0.38,
+        void_ratio: voids,
         pipe_bore_m: 0,
         pipe_length_m: 0,
       };
+    }
   }
 }
 

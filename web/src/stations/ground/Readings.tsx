@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Plan } from "../../api/client";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
@@ -5,9 +6,15 @@ import { bore } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 import { Mark } from "../../ui/Mark";
 
-/** The hold point before the tank is set: level readings on the finished pad. */
+const MOST = 24;
+/** About what a staff shows, to read a bare number by. */
+const STAFF_MM = 1500;
+
+/** The hold point before the tank is set: level readings on the finished pad, each as it was read. */
 export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
   const bench = useEdits();
+  /** An empty entry stands there for one reading after the other, until it is left empty. */
+  const [adding, setAdding] = useState(false);
   const document = useDocument("ground", "units");
   const plan = usePlan("ground");
   const { readings_mm: readings } = document.ground;
@@ -28,15 +35,21 @@ export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             <Entry label={`Reading ${i + 1}`} path={`/ground/readings_mm/${i}`} kind="bore" value={reading} />
           </span>
         ))}
-        {readings.length < 24 && (
-          <button
-            className="fix no-print"
-            onClick={() =>
-              void bench.edit(`Reading ${readings.length + 1}`, [
-                { op: "add", path: "/ground/readings_mm/-", value: readings.at(-1) ?? 1500 },
-              ])
-            }
-          >
+        {readings.length < MOST && adding && (
+          <Entry
+            key={readings.length}
+            label={`Reading ${readings.length + 1}`}
+            path="/ground/readings_mm/-"
+            kind="bore"
+            value={null}
+            around={readings.at(-1) ?? STAFF_MM}
+            focused
+            onLeft={() => setAdding(false)}
+            toOperations={(value) => [{ op: "add", path: "/ground/readings_mm/-", value }]}
+          />
+        )}
+        {readings.length < MOST && !adding && (
+          <button className="fix no-print" onClick={() => setAdding(true)}>
             Add a reading
           </button>
         )}

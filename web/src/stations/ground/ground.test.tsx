@@ -25,15 +25,20 @@ test("what the base takes is the plan's own list", async () => {
   for (const row of demo.plan.ground.pads[0]!.quantities) expect(within(list).getByText(row.name)).toBeTruthy();
 });
 
-test("readings are added from the last one, told against what is allowed, and taken away", async () => {
+test("readings are added one after the other as they are typed, and nobody's guess is among them", async () => {
   const state = structuredClone(demo);
   state.document.ground.readings_mm = [1500, 1516];
   const calls = renderOnDemo(<GroundSheet />, state);
   const readings = await screen.findByRole("region", { name: "Level readings" });
   expect(within(readings).getByText(/^They differ by 16 mm; 5.0 mm are allowed, 9 readings wanted/)).toBeTruthy();
   await userEvent.click(within(readings).getByRole("button", { name: "Add a reading" }));
+  const empty = within(readings).getByRole<HTMLInputElement>("textbox", { name: "Reading 3" });
+  expect(empty.value).toBe("");
+  expect(document.activeElement).toBe(empty);
+  expect(lastOperations(calls)).toBeNull();
+  await userEvent.type(empty, "1519{Enter}");
   await waitFor(() =>
-    expect(lastOperations(calls)).toEqual([{ op: "add", path: "/ground/readings_mm/-", value: 1516 }]),
+    expect(lastOperations(calls)).toEqual([{ op: "add", path: "/ground/readings_mm/-", value: 1519 }]),
   );
   await userEvent.click(within(readings).getByRole("button", { name: "Take the last away" }));
   await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/ground/readings_mm/1" }]));

@@ -1,6 +1,6 @@
 import type { Plan, Roof } from "../../api/client";
 import { choicesAt } from "../../document/choices";
-import { replace } from "../../document/edits";
+import { addGuessed, replace } from "../../document/edits";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { useDocument, usePlan } from "../../document/shown";
@@ -31,9 +31,10 @@ export function GutterRuns({ roof, row }: { roof: Roof; row: number }) {
       <button
         className="fix mt-1.5"
         onClick={() =>
-          void bench.edit(`${roof.name}: another run of gutter`, [
-            { op: "add", path: `${at}/-`, value: { ...last, length_m: null, outlets_m: [null] } },
-          ])
+          void bench.edit(
+            `${roof.name}: another run of gutter`,
+            addGuessed(at, roof.gutters.length, { ...last, length_m: null, outlets_m: [null] }),
+          )
         }
       >
         Another run of gutter, such as on the other eave

@@ -1,7 +1,9 @@
 import { EntryDialog } from "../../ui/EntryDialog";
 import { useState } from "react";
+import type { KeyboardEvent } from "react";
 import type { Document } from "../../api/client";
 import { useEdits, useSaved } from "../../document/workbench";
+import { useKeptDraft } from "../../lib/keptDraft";
 import { metres, read, write } from "../../lib/units";
 
 type Point = { path: string; name: string; value: number | null };
@@ -42,14 +44,29 @@ function points(document: Document): Point[] {
   ];
 }
 
-/** The survey, for one hand in the field: staff readings against one height of instrument. */
+type Draft = { instrument: string; staff: Record<string, string> };
+const NOTHING_READ: Draft = { instrument: "", staff: {} };
+
+/** A reading as if the staff were held the other way up. */
+const turned = (text: string) => (/^\s*[-−]/.test(text) ? text.replace(/^\s*[-−]\s*/, "") : `-${text.trim()}`);
+
+/** The next field below is ready for the next point, as the keyboard's own key says. */
+function toNextField(event: KeyboardEvent<HTMLElement>) {
+  if (event.key !== "Enter") return;
+  event.preventDefault();
+  const fields = [...event.currentTarget.querySelectorAll("input")];
+  fields[fields.indexOf(event.target as HTMLInputElement) + 1]?.focus();
+}
+
+/** The survey, for one hand in the field: staff readings against one height of instrument. They are kept on this
+ *  device as they are typed, until they are saved. */
 export function SurveyDialog() {
   const bench = useEdits();
-  const { document } = useSaved();
+  const { id, document } = useSaved();
   const { units } = document;
   const [open, setOpen] = useState(false);
-  const [instrument, setInstrument] = useState("");
-  const [staff, setStaff] = useState<Record<string, string>>({});
+  const [draft, setDraft] = useKeptDraft(`lean-year-survey-${id}`, NOTHING_READ);
+  const { instrument, staff } = draft;
   const [problem, setProblem] = useState<string | null>(null);
   const asked = points(document);
   const length = (text: string) => read("length", units, text, 0);
@@ -71,57 +88,73 @@ export function SurveyDialog() {
     ]);
     setProblem(refused);
     if (!refused) {
-      setStaff({});
+      setDraft(NOTHING_READ);
       setOpen(false);
     }
   };
   return (
     <EntryDialog
       title="Survey of heights"
-      asks={`Set the level up, take one sight on the ${document.levels.datum}, which is 0: what the staff shows there is the height of the instrument. Then read the staff at each point; leave out what you did not read. A staff held upside down under a gutter counts negative.`}
+      asks={`Set the level up, take one sight on the ${document.levels.datum}, which is 0: what the staff shows there is the height of the instrument. Then read the staff at each point; leave out what you did not read. Under a gutter the staff is held upside down, its foot at the outlet.`}
       open={open}
       setOpen={setOpen}
       trigger={<button className="act-quiet">Survey heights</button>}
       problem={problem}
       action={{ label: "Save these heights", act: () => void save() }}
     >
-      <label className="mt-3 flex items-center justify-between gap-3 border-b-[1.5px] border-ink py-2">
-        <strong>Height of the instrument</strong>
-        <input
-          className="field w-28 text-right"
-          inputMode="text"
-          placeholder={write("length", units, 1.45)}
-          value={instrument}
-          onChange={(event) => setInstrument(event.target.value)}
-        />
-      </label>
-      <ul className="max-h-[52vh] overflow-y-auto">
-        {asked.map((point) => {
-          const value = staff[point.path] ? length(staff[point.path]!) : null;
-          const height = sight !== null && value !== null ? sight - value : point.value;
-          return (
-            <li key={point.path}>
-              <label className="flex min-h-11 items-center justify-between gap-3 border-b border-rule py-1">
-                <span className="min-w-0">
-                  {point.name}
-                  <span className="note block">
-                    {height === null ? "not measured" : write("length", units, Number(height.toFixed(3)))}
-                    {sight !== null && value !== null && " by this reading"}
+      <div onKeyDown={toNextField}>
+        <label className="mt-3 flex items-center justify-between gap-3 border-b-[1.5px] border-ink py-2">
+          <strong>Height of the instrument</strong>
+          <input
+            className="field w-28 text-right"
+            inputMode={units === "us" ? "text" : "decimal"}
+            enterKeyHint="next"
+            placeholder={write("length", units, 1.45)}
+            value={instrument}
+            onChange={(event) => setDraft({ ...draft, instrument: event.target.value })}
+          />
+        </label>
+        <ul className="max-h-[52vh] overflow-y-auto">
+          {asked.map((point) => {
+            const text = staff[point.path] ?? "";
+            const value = text ? length(text) : null;
+            const height = sight !== null && value !== null ? sight - value : point.value;
+            const enter = (next: string) => setDraft({ ...draft, staff: { ...staff, [point.path]: next } });
+            return (
+              <li key={point.path} className="flex items-center gap-2 border-b border-rule py-1">
+                <label className="flex min-h-11 min-w-0 flex-1 items-center justify-between gap-3">
+                  <span className="min-w-0">
+                    {point.name}
+                    <span className="note block">
+                      {height === null ? "not measured" : write("length", units, Number(height.toFixed(3)))}
+                      {sight !== null && value !== null && " by this reading"}
+                    </span>
                   </span>
-                </span>
-                <input
-                  className="field w-28 shrink-0 text-right"
-                  inputMode="text"
-                  aria-label={`Staff reading at ${point.name}`}
-                  placeholder="staff"
-                  value={staff[point.path] ?? ""}
-                  onChange={(event) => setStaff({ ...staff, [point.path]: event.target.value })}
-                />
-              </label>
-            </li>
-          );
-        })}
-      </ul>
+                  <input
+                    className="field w-28 shrink-0 text-right"
+                    inputMode={units === "us" ? "text" : "decimal"}
+                    enterKeyHint="next"
+                    aria-label={`Staff reading at ${point.name}`}
+                    placeholder="staff"
+                    value={text}
+                    onChange={(event) => enter(event.target.value)}
+                  />
+                </label>
+                <button
+                  className="act-quiet size-11 shrink-0 !px-0"
+                  aria-label={`Staff upside down at ${point.name}`}
+                  title="Staff upside down"
+                  aria-pressed={(value ?? 0) < 0}
+                  disabled={value === null}
+                  onClick={() => enter(turned(text))}
+                >
+                  ±
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
     </EntryDialog>
   );
 }

@@ -257,7 +257,12 @@ describe("runs of gutter", () => {
     await pick(/^Gutter of Studio, metal,/);
     await pick(/^Another run of gutter/);
     const value = { ...demo.document.roofs[1]!.gutters[0], length_m: null, outlets_m: [null] };
-    await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "add", path: "/roofs/1/gutters/-", value }]));
+    await waitFor(() =>
+      expect(lastOperations(calls)).toEqual([
+        { op: "add", path: "/roofs/1/gutters/-", value },
+        { op: "add", path: "/assumed/-", value: "/roofs/1/gutters/1" },
+      ]),
+    );
   });
 
   test("a surface without a gutter says so and is offered one; its water still comes to its downpipes", async () => {

@@ -1,5 +1,5 @@
 import type { Document } from "../../api/client";
-import { replace } from "../../document/edits";
+import { addGuessed, replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { dayX, useAxis } from "../../lib/axis";
@@ -18,21 +18,11 @@ const DAYS_BEFORE = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334];
 export function PeopleCalendar({ months }: { months: number[] }) {
   const bench = useEdits();
   const { periods } = useDocument("household").household;
-  const add = () =>
-    void bench.edit("Added a period", [
-      {
-        op: "add",
-        path: "/household/periods/-",
-        value: {
-          name: `Period ${periods.length + 1}`,
-          first: "07-01",
-          last: "07-31",
-          people: 0,
-          replaces: true,
-          days: "every",
-        },
-      },
-    ]);
+  const add = () => {
+    const name = `Period ${periods.length + 1}`;
+    const july = { name, first: "07-01", last: "07-31", people: 0, replaces: true, days: "every" };
+    void bench.edit("Added a period", addGuessed("/household/periods", periods.length, july));
+  };
   return (
     <section aria-label="People through the year">
       <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">

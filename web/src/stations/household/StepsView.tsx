@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import type { Document } from "../../api/client";
-import { replace } from "../../document/edits";
+import { addGuessed, replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { fixed, volume } from "../../lib/units";
@@ -42,7 +42,7 @@ export function StepsView() {
       animals_cut: 0,
       other_cut: 0,
     };
-    void bench.edit(`Added ${step.name}`, [{ op: "add", path: "/household/steps/-", value: step }]);
+    void bench.edit(`Added ${step.name}`, addGuessed("/household/steps", steps.length, step));
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 desk:grid-cols-[250px_minmax(0,1fr)]">

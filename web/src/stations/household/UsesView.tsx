@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Document, Plan } from "../../api/client";
-import { replace } from "../../document/edits";
+import { addGuessed, replace } from "../../document/edits";
 import { choicesQuery } from "../../api/queries";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
@@ -66,7 +66,7 @@ export function UsesView({ months }: { months: number[] }) {
       litres_person_day: 0,
       litres_day: Array.from({ length: 12 }, () => 20),
     };
-    void bench.edit("Added a use", [{ op: "add", path: "/household/uses/-", value: use }]);
+    void bench.edit("Added a use", addGuessed("/household/uses", household.uses.length, use));
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 desk:grid-cols-[minmax(0,66%)_minmax(0,1fr)]">
@@ -291,13 +291,8 @@ function Animals() {
   const kinds = choices.data?.animals ?? [];
   const add = () => {
     const number = freshNumber("animals", animals);
-    void bench.edit("Added animals", [
-      {
-        op: "add",
-        path: "/household/animals/-",
-        value: { id: `animals-${number}`, animal: "hen", heads: 6, litres_head_day: null, from_rain: true },
-      },
-    ]);
+    const hens = { id: `animals-${number}`, animal: "hen", heads: 6, litres_head_day: null, from_rain: true };
+    void bench.edit("Added animals", addGuessed("/household/animals", animals.length, hens));
   };
   return (
     <section aria-label="Animals">

@@ -1,5 +1,5 @@
 import { Fragment } from "react";
-import { replace } from "../../document/edits";
+import { addGuessed, replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { Entry } from "../../document/Entry";
@@ -48,7 +48,9 @@ export function CurvePoints() {
         {points.length < 30 && last[1]! > 0 && (
           <button
             className="fix"
-            onClick={() => void bench.edit("One more point", [{ op: "add", path: "/pump/points/-", value: further }])}
+            onClick={() =>
+              void bench.edit("One more point", addGuessed("/pump/points", points.length, further, ["/0", "/1"]))
+            }
           >
             One more point
           </button>

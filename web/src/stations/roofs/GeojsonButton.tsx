@@ -45,7 +45,12 @@ export function GeojsonButton() {
       let id = roof.id;
       for (let more = i + 2; taken.has(id); more++) id = `${roof.id}-${more}`.slice(-40);
       taken.add(id);
-      return { op: "add", path: "/roofs/-", value: { ...roof, id, drains: [{ group, share: 1 }] } };
+      // What the file does not say is not entered: the covering and the pitch are assumed.
+      return {
+        op: "add",
+        path: "/roofs/-",
+        value: { id, name: roof.name, extent: roof.extent, drains: [{ group, share: 1 }] },
+      };
     });
     if (document.site.longitude_deg === null)
       operations.push(

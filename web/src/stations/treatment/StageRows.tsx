@@ -51,10 +51,7 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
   const name = `stage ${number + 1}`;
   const cartridge = isCartridge(stage);
   const move = (to: number) =>
-    void bench.edit(`Moved ${name}`, [
-      { op: "remove", path: at },
-      { op: "add", path: `/treatment/stages/${to}`, value: stage },
-    ]);
+    void bench.edit(`Moved ${name}`, [{ op: "move", from: at, path: `/treatment/stages/${to}` }]);
   return (
     <li className="border-b border-rule py-1.5 leading-[1.8]">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
