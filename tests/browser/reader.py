@@ -30,19 +30,25 @@ class Reader:
 
     def finds(self, role: str, words: str) -> None:
         """Something of that role reads so: its name, or what is in it."""
-        self._wait(lambda: any(words in said(node) for node in self._of(role)), f"no {role} reads “{words}”")
+        self._wait(lambda: any(words in read for read in self._read(role)), f"no {role} reads “{words}”")
 
     def hears(self, words: str) -> None:
         """It is said by itself: in a part that announces its changes, or of what has the focus."""
-        self._wait(lambda: any(words in text for text in self._announced()), f"nothing said “{words}”")
+        try:
+            self._wait(lambda: any(words in text for text in self._announced()), f"nothing said “{words}”")
+        except AssertionError as nothing:
+            raise AssertionError(f"{nothing}, but {list(self._announced())}") from None
 
-    def _of(self, role: str) -> Iterator[dict[str, Any]]:
-        # Chromium's own names of two roles that the standard calls otherwise.
-        wanted = {"textbox": ("textbox", "searchbox"), "list item": ("listitem",)}.get(role, (role,))
-        return (node for node in self._nodes() if value(node, "role") in wanted)
+    def _read(self, role: str) -> Iterator[str]:
+        nodes = self._nodes()
+        by_id = {node["nodeId"]: node for node in nodes}
+        for node in nodes:
+            if value(node, "role") == role:
+                yield " ".join([self._said(node), *text(node, by_id)])
 
     def _named(self, role: str, name: str) -> Iterator[dict[str, Any]]:
-        return (node for node in self._of(role) if value(node, "name").startswith(name))
+        of_role = (node for node in self._nodes() if value(node, "role") == role)
+        return (node for node in of_role if value(node, "name").startswith(name))
 
     def _nodes(self) -> list[dict[str, Any]]:
         return [node for node in self._tree.send("Accessibility.getFullAXTree")["nodes"] if not node["ignored"]]
@@ -54,7 +60,16 @@ class Reader:
             if state(node, "live") in ("polite", "assertive"):
                 yield " ".join(text(node, by_id))
             if state(node, "focused"):
-                yield said(node)
+                yield self._said(node)
+
+    def _said(self, node: dict[str, Any]) -> str:
+        """Name, value and description, in the order in which they are read out; a slider's value in its words."""
+        valued = value(node, "value")
+        if value(node, "role") == "slider":  # Chromium's tree has the number only, though it reads the words out
+            node_here = self._tree.send("DOM.describeNode", {"backendNodeId": node["backendDOMNodeId"]})["node"]
+            attributes = dict(zip(node_here["attributes"][::2], node_here["attributes"][1::2], strict=True))
+            valued = attributes.get("aria-valuetext", valued)
+        return " ".join(filter(None, (value(node, "name"), valued, value(node, "description"))))
 
     @staticmethod
     def _wait(found: Callable[[], Any], problem: str) -> Any:
@@ -71,11 +86,6 @@ def value(node: dict[str, Any], key: str) -> str:
 
 def state(node: dict[str, Any], name: str) -> Any:
     return next((each["value"].get("value") for each in node.get("properties", ()) if each["name"] == name), None)
-
-
-def said(node: dict[str, Any]) -> str:
-    """Name, value and description, in the order in which they are read out."""
-    return " ".join(filter(None, (value(node, key) for key in ("name", "value", "description"))))
 
 
 def text(node: dict[str, Any], by_id: dict[str, dict[str, Any]]) -> Iterator[str]:

@@ -1,4 +1,4 @@
-"""The main job by what a screen reader says alone: `docs/by-screen-reader.md` is walked line by line as it is written."""
+"""The main job by what a screen reader says alone: `docs/by-screen-reader.md` is walked as it is written."""
 
 import re
 from pathlib import Path
@@ -13,7 +13,7 @@ WALK = Path(__file__).parents[2] / "docs" / "by-screen-reader.md"
 QUOTED = r"“([^”]+)”"
 STEPS = {
     rf"Go to the ([\w ]+?) {QUOTED}": Reader.go_to,
-    rf"Press `([^`]+)`": Reader.press,
+    r"Press `([^`]+)`": Reader.press,
     rf"Type {QUOTED}": Reader.type,
     rf"A ([\w ]+?) reads {QUOTED}": Reader.finds,
     rf"It says {QUOTED}": Reader.hears,

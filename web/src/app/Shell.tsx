@@ -11,6 +11,7 @@ import { ConflictDialog } from "./ConflictDialog";
 import { Fall } from "./Fall";
 import { GlossarySheet } from "./GlossarySheet";
 import { STATIONS } from "./registry";
+import { useArrival } from "../ui/useArrival";
 import { fetched } from "../ui/fetched";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { Verdict } from "./Verdict";
@@ -39,6 +40,7 @@ function Frame({ stage }: { stage: Stage }) {
   const { id, step } = useEdits();
   const [, navigate] = useLocation();
   const [search, setSearch] = useSearchParams();
+  const main = useArrival<HTMLElement>(stage);
   const [content, contentWidth] = useWidth<HTMLDivElement>();
   const [helpOpen, setHelpOpen] = useState(false);
   const [jumping, setJumping] = useState(false);
@@ -115,7 +117,7 @@ function Frame({ stage }: { stage: Stage }) {
       <div className="frame">
         <Fall stage={stage} goTo={goTo} />
         <Verdict openHelp={openHelp} openGlossary={openGlossary} openJump={openJump} />
-        <main id="sheet" tabIndex={-1} className="sheet" aria-label={station.name}>
+        <main ref={main} id="sheet" tabIndex={-1} className="sheet" aria-label={station.name}>
           <p className="mb-2 hidden justify-between border-b border-ink pb-1 print:flex">
             <span>
               <strong>{name}</strong>

@@ -117,71 +117,89 @@ async function inEveryView(name: Stage, state: typeof demo, look: (view: number)
 const NEVER_ASSUMED =
   /^choose (Add a stage|and more|no other piece|Nothing else|Shape of the storm|How full the tanks|Tank that|Where the run of|Downpipes of|When .* is built|Phase that is)|file|storm/;
 
-test.each(CASES)("whatever nobody entered looks assumed on every view of %s on %s", async (name, which) => {
-  const values = DEMOS[which].document;
-  const state = {
-    ...DEMOS[which],
-    document: { ...values, assumed: Object.keys(values).map((key) => `/${key}`) },
-  } as typeof demo;
-  await inEveryView(name, state, (view) => {
+/** What is found on all views of a sheet where nothing was entered, and what its controls send. */
+type Found = { plain: string[]; refused: string[]; rangeless: string[]; kept: Operation[][]; rows: Operation[][] };
+const looked = new Map<string, Promise<Found>>();
+
+/** Every view is drawn once; the tests below ask different things of it. */
+function lookedAt(name: Stage, which: keyof typeof DEMOS): Promise<Found> {
+  const key = `${name} ${which}`;
+  const known = looked.get(key) ?? look(name, which);
+  looked.set(key, known);
+  return known;
+}
+
+async function look(name: Stage, which: keyof typeof DEMOS): Promise<Found> {
+  const { document } = DEMOS[which];
+  const assumed = Object.keys(document).map((key) => `/${key}`);
+  const found: Found = { plain: [], refused: [], rangeless: [], kept: [], rows: [] };
+  await inEveryView(name, { ...DEMOS[which], document: { ...document, assumed } } as typeof demo, (view) => {
     const entries = screen.queryAllByRole("textbox").filter((each) => each.dataset["path"]);
     const choices = screen.queryAllByRole("button", { name: /^choose / });
-    const plain = [...entries, ...choices]
+    const labels = [...entries, ...choices]
       .filter((each) => !each.classList.contains("assumed"))
-      .map((each) => each.getAttribute("aria-label")!)
-      .filter((label) => !NEVER_ASSUMED.test(label));
-    expect(plain, `view ${view}`).toEqual([]);
-  });
-});
-
-test.each(CASES)("every entry of %s on %s reaches the document", async (name, which) => {
-  const state = DEMOS[which];
-  const all: unknown[] = [];
-  await inEveryView(name, state, (view) => {
+      .map((each) => each.getAttribute("aria-label")!);
+    found.plain.push(
+      ...labels.filter((label) => !NEVER_ASSUMED.test(label)).map((label) => `view ${view}: ${label}`),
+    );
     desk.kept = [];
     for (const entry of screen.queryAllByRole("textbox")) {
-      const path = entry.getAttribute("data-path");
-      if (path && !NOT_IN_THE_SCHEMA.test(path)) expect(rangeAt(state.document, path), path).not.toBeNull();
+      const path = entry.dataset["path"];
+      if (path && !NOT_IN_THE_SCHEMA.test(path) && !rangeAt(document, path)) found.rangeless.push(path);
       fireEvent.keyDown(entry, { key: "ArrowUp" });
       fireEvent.keyDown(entry, { key: "Enter" });
     }
-    for (const option of screen.queryAllByRole("button", { name: /^choose / })) fireEvent.click(option);
-    expect(screen.queryAllByRole("alert").map((each) => each.textContent)).toEqual([]);
-    for (const { op, path, value } of desk.kept.flat() as Operation[]) {
-      if (op === "resize") continue;
-      const before = at(state.document, op === "add" ? path.replace(/\/[^/]*$/, "") : path);
-      expect(before, `${view}: ${op} ${path}`).not.toBeUndefined();
-      if (op === "replace" && before !== null && value !== null)
-        expect(kindOf(value), `${view}: ${path} ${JSON.stringify(value)}`).toBe(kindOf(before));
-    }
-    all.push(...desk.kept);
+    for (const option of choices) fireEvent.click(option);
+    found.refused.push(...screen.queryAllByRole("alert").map((each) => each.textContent));
+    found.kept.push(...(desk.kept as Operation[][]));
+    desk.kept = [];
+    for (const button of screen.queryAllByRole("button", { name: /^(Add|One more|Another)/ }))
+      fireEvent.click(button);
+    found.rows.push(...(desk.kept as Operation[][]));
   });
-  writeFileSync(`${OUT}/${name}.${which}.json`, JSON.stringify(all));
-  expect(all.length).toBeGreaterThanOrEqual(LEAST[name]!);
+  return found;
+}
+
+test.each(CASES)("whatever nobody entered looks assumed on every view of %s on %s", async (name, which) => {
+  expect((await lookedAt(name, which)).plain).toEqual([]);
+});
+
+test.each(CASES)("every entry of %s on %s reaches the document", async (name, which) => {
+  const { document } = DEMOS[which];
+  const { rangeless, refused, kept } = await lookedAt(name, which);
+  expect(rangeless).toEqual([]);
+  expect(refused).toEqual([]);
+  for (const { op, path, value } of kept.flat()) {
+    if (op === "resize") continue;
+    const before = at(document, op === "add" ? path.replace(/\/[^/]*$/, "") : path);
+    expect(before, `${op} ${path}`).not.toBeUndefined();
+    if (op === "replace" && before !== null && value !== null)
+      expect(kindOf(value), `${path} ${JSON.stringify(value)}`).toBe(kindOf(before));
+  }
+  // An entry that is at its limit is only confirmed.
+  const stands = ({ op, path, value }: Operation) =>
+    op === "replace" && JSON.stringify(at(document, path)) === JSON.stringify(value);
+  const changes = kept.filter((operations) => !operations.every(stands));
+  writeFileSync(`${OUT}/${name}.${which}.json`, JSON.stringify(changes));
+  expect(changes.length).toBeGreaterThanOrEqual(LEAST[name]!);
 });
 
 // What a row is called and which kind somebody chose for it is no guess.
 const NO_GUESS = /^(id|name|kind|tank|group)$/;
 
 test.each(CASES)("a row that is added to %s on %s says what of it is a guess", async (name, which) => {
-  const state = DEMOS[which];
-  await inEveryView(name, state, () => {
-    for (const button of screen.queryAllByRole("button", { name: /^(Add|One more|Another)/ })) {
-      desk.kept = [];
-      fireEvent.click(button);
-      const operations = desk.kept.flat() as Operation[];
-      const rows = operations.filter(({ op, path }) => op === "add" && /\/-$/.test(path) && path !== "/assumed/-");
-      const guesses = operations.filter(({ path }) => path === "/assumed/-").map(({ value }) => value as string);
-      for (const { path, value } of rows) {
-        const list = path.slice(0, -2);
-        const row = `${list}/${(at(state.document, list) as unknown[]).length}`;
-        const guessed = Object.entries(value ?? {}).filter(([key, each]) => each !== null && !NO_GUESS.test(key));
-        const named = (key: string) => guesses.some((each) => each === row || each === `${row}/${key}`);
-        expect(
-          guessed.map(([key]) => key).filter((key) => !named(key)),
-          `${button.textContent}: ${path}`,
-        ).toEqual([]);
-      }
+  const { document } = DEMOS[which];
+  const { rows } = await lookedAt(name, which);
+  expect(rows.length).toBeGreaterThanOrEqual(name === "household" ? 3 : 0);
+  for (const operations of rows) {
+    const guesses = operations.filter(({ path }) => path === "/assumed/-").map(({ value }) => value as string);
+    for (const { op, path, value } of operations) {
+      if (op !== "add" || !path.endsWith("/-") || path === "/assumed/-") continue;
+      const list = path.slice(0, -2);
+      const row = `${list}/${(at(document, list) as unknown[]).length}`;
+      const given = Object.keys(value ?? {}).filter((key) => !NO_GUESS.test(key) && at(value, `/${key}`) !== null);
+      const unsaid = given.filter((key) => !guesses.some((each) => each === row || each === `${row}/${key}`));
+      expect(unsaid, path).toEqual([]);
     }
-  });
+  }
 });

@@ -6,6 +6,7 @@ import type { ListedProperty } from "../../api/client";
 import { useOldSince } from "../../api/keptAnswers";
 import { propertyListQuery, whoQuery } from "../../api/queries";
 import { whenHere } from "../../lib/dates";
+import { useArrival } from "../../ui/useArrival";
 import { fetched } from "../../ui/fetched";
 import { found, ordered, ORDERS } from "./find";
 import type { Order } from "./find";
@@ -37,6 +38,7 @@ export function PropertyList() {
       },
       { replace: true },
     );
+  const main = useArrival<HTMLElement>("properties");
   const [shown, setShown] = useState(FIRST_SHOWN);
   const [removing, setRemoving] = useState<ListedProperty | null>(null);
   useEffect(() => {
@@ -67,7 +69,12 @@ export function PropertyList() {
           </p>
         </div>
       </header>
-      <main className="mx-auto max-w-[1080px] px-4 py-6 small:px-6">
+      <main
+        ref={main}
+        tabIndex={-1}
+        aria-label="Properties"
+        className="outline-none mx-auto max-w-[1080px] px-4 py-6 small:px-6"
+      >
         {oldSince !== null && (
           <p role="status" className="mb-4 text-parched-7">
             <strong>No connection.</strong> What was open in this browser before opens from here; the list is as of{" "}

@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "wouter";
 import { sumsQuery } from "../../api/queries";
 import type { Units } from "../../lib/units";
+import { useArrival } from "../../ui/useArrival";
 import { SumForm } from "./SumForm";
 
 const KEPT = "lean-year-sum-units";
@@ -10,6 +11,7 @@ const KEPT = "lean-year-sum-units";
 /** One formula at a time, for use at the van: nothing is kept, nothing belongs to a property. */
 export function SumsPage() {
   const query = useQuery(sumsQuery());
+  const main = useArrival<HTMLElement>("sums");
   const [search, setSearch] = useSearchParams();
   const [units, setUnits] = useState<Units>(() => (localStorage.getItem(KEPT) === "us" ? "us" : "metric"));
   useEffect(() => {
@@ -46,7 +48,12 @@ export function SumsPage() {
           </p>
         </div>
       </header>
-      <main className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 px-4 py-5 small:px-6 medium:grid-cols-[300px_minmax(0,1fr)]">
+      <main
+        ref={main}
+        tabIndex={-1}
+        aria-label="Quick sums"
+        className="outline-none mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 px-4 py-5 small:px-6 medium:grid-cols-[300px_minmax(0,1fr)]"
+      >
         {query.isPending && <p className="note">Reading the sums.</p>}
         {query.isError && <p role="alert">The server does not answer. Start it with make demo.</p>}
         {open && (
