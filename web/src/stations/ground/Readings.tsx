@@ -36,17 +36,19 @@ export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           </span>
         ))}
         {readings.length < MOST && adding && (
-          <Entry
-            key={readings.length}
-            label={`Reading ${readings.length + 1}`}
-            path="/ground/readings_mm/-"
-            kind="bore"
-            value={null}
-            around={readings.at(-1) ?? STAFF_MM}
-            focused
-            onLeft={() => setAdding(false)}
-            toOperations={(value) => [{ op: "add", path: "/ground/readings_mm/-", value }]}
-          />
+          <span key={readings.length}>
+            <span className="note">{readings.length + 1}</span>{" "}
+            <Entry
+              label={`Reading ${readings.length + 1}`}
+              path="/ground/readings_mm/-"
+              kind="bore"
+              value={null}
+              around={readings.at(-1) ?? STAFF_MM}
+              focused
+              onLeft={() => setAdding(false)}
+              toOperations={(value) => [{ op: "add", path: "/ground/readings_mm/-", value }]}
+            />
+          </span>
         )}
         {readings.length < MOST && !adding && (
           <button className="fix no-print" onClick={() => setAdding(true)}>
