@@ -27,6 +27,7 @@ vi.mock("../document/workbench", () => ({
   useEdits: () => ({
     id: "demo",
     preview: () => {},
+    point: () => {},
     endPreview: () => {},
     edit: keep,
     tryEdit: keep,

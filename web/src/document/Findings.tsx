@@ -3,6 +3,7 @@ import type { Finding } from "../api/client";
 import { fixesQuery } from "../api/queries";
 import { capital } from "../lib/words";
 import { once } from "./once";
+import { useHeld, usePointed } from "./pointing";
 import { useEdits, useSaved } from "./workbench";
 import { Mark } from "../ui/Mark";
 import { Terms } from "../ui/Terms";
@@ -12,7 +13,6 @@ const byOperations = (tried: { operations: unknown; effect: string }[]) =>
 
 /** Edits that fix something: pointed at, each is shown on the drawing; pressed, it is made. */
 export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
-  const bench = useEdits();
   const { id, revision } = useSaved();
   const { data: effects } = useQuery({
     ...fixesQuery(id, revision),
@@ -21,19 +21,23 @@ export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
     notifyOnChangeProps: ["data"],
   });
   const effect = (operations: unknown) => (effects?.size ? effects.get(JSON.stringify(operations)) : undefined);
-  return fixes.map((fix) => (
+  return fixes.map((fix) => <FixButton key={fix.text} fix={fix} effect={effect(fix.operations)} />);
+}
+
+type Fix = NonNullable<Finding["fixes"]>[number];
+
+function FixButton({ fix, effect }: { fix: Fix; effect: string | undefined }) {
+  const bench = useEdits();
+  const pointed = usePointed(fix.operations as never);
+  return (
     <button
-      key={fix.text}
       className="fix relative block text-left after:absolute after:-inset-x-2 after:-inset-y-1.5 after:content-['']"
-      onPointerEnter={() => bench.preview(fix.operations as never)}
-      onPointerLeave={bench.endPreview}
-      onFocus={() => bench.preview(fix.operations as never)}
-      onBlur={bench.endPreview}
+      {...pointed}
       onClick={(event) => once(event) && void bench.edit(fix.text, fix.operations as never)}
     >
-      {fix.text} <Effect words={effect(fix.operations)} />
+      {fix.text} <Effect words={effect} />
     </button>
-  ));
+  );
 }
 
 /** What a fix does elsewhere, as tried on the whole plan. */
@@ -46,7 +50,8 @@ function Effect({ words }: { words: string | undefined }) {
 }
 
 /** What is wrong at a station, worst first, each with its fix. */
-export function Findings({ findings }: { findings: Finding[] }) {
+export function Findings(props: { findings: Finding[] }) {
+  const findings = useHeld(props.findings);
   if (!findings.length) return null;
   return (
     <ul className="grid gap-2">

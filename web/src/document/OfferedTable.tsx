@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import type { Operation } from "../api/client";
+import { useHeld } from "./pointing";
 import { TakeIt } from "./TakeIt";
 import { ScrollBox } from "../ui/ScrollBox";
 
@@ -19,7 +20,8 @@ type Offered = {
 };
 
 /** What may be had instead, side by side: the first column names it, the last takes it. */
-export function OfferedTable({ head, rows }: { head: Column[]; rows: Offered[] }) {
+export function OfferedTable({ head, rows: offered }: { head: Column[]; rows: Offered[] }) {
+  const rows = useHeld(offered);
   const wideOnly = head.map((column) => (typeof column === "string" ? undefined : "hidden narrow:table-cell"));
   return (
     <ScrollBox label="Table">

@@ -18,6 +18,7 @@ const sharing = (before: Answer | undefined, { document, plan, daily, moved }: A
 /** The answer to what is being dragged; only the latest asked for is shown. */
 export function usePreview(id: string, standing: () => PropertyState | undefined) {
   const [preview, setPreview] = useState<Answer | null>(null);
+  const [pointing, setPointing] = useState(false);
   const asked = useRef<{ operations: Operation[] | null; busy: boolean; round: number }>({
     operations: null,
     busy: false,
@@ -28,6 +29,7 @@ export function usePreview(id: string, standing: () => PropertyState | undefined
     asked.current.round++;
     asked.current.operations = null;
     setPreview(null);
+    setPointing(false);
   }, []);
 
   const ask = useCallback(
@@ -58,5 +60,14 @@ export function usePreview(id: string, standing: () => PropertyState | undefined
     [id, standing],
   );
 
-  return { preview, ask, endPreview };
+  /** Asks for what an offer would do, which stays where it is meanwhile. */
+  const point = useCallback(
+    (operations: Operation[]) => {
+      setPointing(true);
+      ask(operations);
+    },
+    [ask],
+  );
+
+  return { preview, pointing, ask, point, endPreview };
 }

@@ -14,7 +14,7 @@ import {
   stepRevision,
   whoQuery,
 } from "../api/queries";
-import { ShownProvider } from "./shown";
+import { PointingContext, ShownProvider } from "./shown";
 import { useKeptEdits } from "./useKeptEdits";
 import type { Conflict } from "./useKeptEdits";
 import { capital } from "../lib/words";
@@ -31,6 +31,8 @@ type Edits = {
   id: string;
   /** Work an edit out without keeping it; only the latest asked for is answered. */
   preview: (operations: Operation[]) => void;
+  /** The same for an edit that is offered and pointed at. */
+  point: (operations: Operation[]) => void;
   endPreview: () => void;
   /** Keep an edit. Resolves to null, or to what the server had against it: for whoever says it where it was typed. */
   tryEdit: (label: string, operations: Operation[]) => Promise<string | null>;
@@ -105,7 +107,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     [cache, id],
   );
 
-  const { preview, ask, endPreview } = usePreview(id, standing);
+  const { preview, pointing, ask, point, endPreview } = usePreview(id, standing);
   /** How the property stands on the server, unless an answer that was asked for later has come meanwhile. */
   const refetch = useCallback(async () => {
     const before = taken.current;
@@ -188,6 +190,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     (): Edits => ({
       id,
       preview: reads ? () => undefined : ask,
+      point: reads ? () => undefined : point,
       endPreview,
       tryEdit: reads ? () => Promise.resolve(FOR_THE_FIRM) : tryEdit,
       edit: reads ? async () => toast(FOR_THE_FIRM) : edit,
@@ -198,7 +201,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
       sendAgain,
       discard,
     }),
-    [accept, ask, discard, edit, endPreview, goBackTo, id, reads, resolveConflict, sendAgain, step, tryEdit],
+    [accept, ask, discard, edit, endPreview, goBackTo, id, point, reads, resolveConflict, sendAgain, step, tryEdit],
   );
   const connection = useMemo(
     () => ({ waiting: waiting.length, setAside, offline, oldSince, trouble, keepsNothing, conflict }),
@@ -218,7 +221,9 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     <EditsContext value={edits}>
       <SavedContext value={saved}>
         <ConnectionContext value={connection}>
-          <ShownProvider shown={preview ?? typed ?? saved}>{children}</ShownProvider>
+          <PointingContext value={pointing}>
+            <ShownProvider shown={preview ?? typed ?? saved}>{children}</ShownProvider>
+          </PointingContext>
         </ConnectionContext>
       </SavedContext>
     </EditsContext>

@@ -1,4 +1,5 @@
 import { DropdownMenu } from "radix-ui";
+import { useEffect, useRef, useState } from "react";
 import type { ReactNode } from "react";
 
 type Option<T extends string> = { value: T; label: string; note?: string };
@@ -14,10 +15,13 @@ export function Choice<T extends string>(props: {
   children?: ReactNode;
 }) {
   const chosen = props.options.find((option) => option.value === props.value);
+  const [open, setOpen] = useState(false);
+  const word = useKeptInSight(open);
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root open={open} onOpenChange={setOpen}>
       <DropdownMenu.Trigger asChild>
         <button
+          ref={word}
           className={`word ${props.assumed ? "assumed" : ""}`}
           aria-label={`${props.label}${chosen ? `: ${chosen.label}` : ""}${props.assumed ? ", assumed" : ""}`}
           title={props.title}
@@ -26,7 +30,7 @@ export function Choice<T extends string>(props: {
         </button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" align="start" sideOffset={6} collisionPadding={8}>
+        <DropdownMenu.Content className="menu" align="start" sideOffset={6} collisionPadding={8} sticky="always">
           <DropdownMenu.RadioGroup
             value={props.value}
             onValueChange={(value) => (value !== props.value || props.assumed) && props.onChoose(value as T)}
@@ -44,4 +48,17 @@ export function Choice<T extends string>(props: {
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
+}
+
+/** While its list is open the page cannot be scrolled: where an answer that comes in makes the page longer and moves the
+ *  word out of sight, with its list, it is brought back. */
+function useKeptInSight(open: boolean) {
+  const word = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (!open) return;
+    const observer = new ResizeObserver(() => word.current?.scrollIntoView({ block: "nearest" }));
+    for (const part of word.current?.closest("main")?.children ?? []) observer.observe(part);
+    return () => observer.disconnect();
+  }, [open]);
+  return word;
 }

@@ -1,4 +1,3 @@
-import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, costOf, costUnit, fixed, volume } from "../../lib/units";
 import type { Kind } from "../../lib/units";
@@ -7,6 +6,8 @@ import { Entry } from "../../document/Entry";
 import { Why } from "../../ui/Why";
 import { BandChart } from "./BandChart";
 import { FirstYearChart } from "./FirstYearChart";
+import { useHeld } from "../../document/pointing";
+import { TakeIt } from "../../document/TakeIt";
 import { ScrollBox } from "../../ui/ScrollBox";
 
 /** How far the answer can be trusted: other weather, other orders of the years, the first filling, other options. */
@@ -57,10 +58,10 @@ function StressTable() {
 }
 
 function WaysTable() {
-  const bench = useEdits();
   const document = useDocument("prices", "units");
   const plan = usePlan("cistern", "tank_l");
-  const { options, probe_l, figures } = plan.cistern!;
+  const { probe_l, figures } = plan.cistern!;
+  const options = useHeld(plan.cistern!.options);
   const { units, prices } = document;
   const smaller = probe_l < plan.tank_l - 1;
   const knee = figures["knee_l"]!;
@@ -100,15 +101,7 @@ function WaysTable() {
                 </td>
                 <td>
                   {option.operations.length > 0 && (option.cost_m3 !== null || !option.priced) && (
-                    <button
-                      className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-                      aria-label={`Use it: ${option.label}`}
-                      onClick={() => void bench.edit(option.label, option.operations as never)}
-                      onPointerEnter={() => bench.preview(option.operations as never)}
-                      onPointerLeave={bench.endPreview}
-                    >
-                      Use it
-                    </button>
+                    <TakeIt label={option.label} chosen={false} operations={option.operations as never} />
                   )}
                 </td>
               </tr>

@@ -1,11 +1,13 @@
 import type { Plan } from "../../api/client";
 import { Fixes } from "../../document/Findings";
+import { useHeld } from "../../document/pointing";
 import { Mark } from "../../ui/Mark";
 
 type Check = Plan["gutters"]["checks"][number];
 
 /** The checks on the levels, worst first, with the letters that stand on the section. */
-export function ChecksList({ checks, group }: { checks: Check[]; group: string }) {
+export function ChecksList({ checks: standing, group }: { checks: Check[]; group: string }) {
+  const checks = useHeld(standing);
   const here = checks.filter((check) => check.group === null || check.group === group);
   const elsewhere = checks.filter(
     (check) => check.group !== null && check.group !== group && check.status !== "settled",

@@ -2,6 +2,8 @@ import { useState } from "react";
 import { useEdits, useSaved } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow } from "../../lib/units";
+import type { Units } from "../../lib/units";
+import { useHeld, usePointed } from "../../document/pointing";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
@@ -19,7 +21,9 @@ export function DownpourView() {
   const [picked, setPicked] = useState<string | null>(null);
   const places = [...gutters.places, overflow.place];
   const spilling = overflow.place.flow_l_s > overflow.place.capacity_l_s;
-  const tightest = spilling ? overflow.place : places.find((each) => each.key === gutters.tightest);
+  const nowTightest = spilling ? overflow.place : places.find((each) => each.key === gutters.tightest);
+  const tightestKey = useHeld(nowTightest?.key);
+  const tightest = places.find((each) => each.key === tightestKey);
   const place = places.find((each) => each.key === picked) ?? tightest ?? places[0];
   const narrow = new Set(
     plan.findings
@@ -72,11 +76,11 @@ export function DownpourView() {
 
 /** One place: why it takes what it takes, its measures, and the next sizes on the shelf. */
 function PlaceSheet({ place }: { place: Place }) {
-  const bench = useEdits();
   const document = useDocument("units");
   const plan = usePlan("gutters");
   const { units } = document;
   const spill = place.flow_l_s - place.capacity_l_s;
+  const sizes = useHeld(place.sizes);
   return (
     <section aria-label={place.name} className="mt-2 border-t-[1.5px] border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-x-5">
@@ -105,20 +109,11 @@ function PlaceSheet({ place }: { place: Place }) {
         {place.formula}: {place.working}. {place.source}
       </p>
       <PlaceEntries place={place} />
-      {place.sizes.length > 0 && (
+      {sizes.length > 0 && (
         <p className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1.5">
           <span>Sizes in stock:</span>
-          {place.sizes.map((size) => (
-            <button
-              key={size.label}
-              className="act-quiet"
-              onPointerEnter={() => bench.preview(size.operations as never)}
-              onPointerLeave={bench.endPreview}
-              onClick={() => void bench.edit(`${place.name}: ${size.label}`, size.operations as never)}
-            >
-              {size.label} · {flow(size.capacity_l_s, units)}
-              {size.enough ? " ✓" : ", too little"}
-            </button>
+          {sizes.map((size) => (
+            <SizeButton key={size.label} name={place.name} size={size} units={units} />
           ))}
         </p>
       )}
@@ -126,6 +121,21 @@ function PlaceSheet({ place }: { place: Place }) {
         <p className="note mt-1">It has no figure until its gutter outlet is measured, at Levels.</p>
       )}
     </section>
+  );
+}
+
+function SizeButton({ name, size, units }: { name: string; size: Place["sizes"][number]; units: Units }) {
+  const bench = useEdits();
+  const pointed = usePointed(size.operations as never);
+  return (
+    <button
+      className="act-quiet"
+      {...pointed}
+      onClick={() => void bench.edit(`${name}: ${size.label}`, size.operations as never)}
+    >
+      {size.label} · {flow(size.capacity_l_s, units)}
+      {size.enough ? " ✓" : ", too little"}
+    </button>
   );
 }
 

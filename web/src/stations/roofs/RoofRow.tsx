@@ -225,7 +225,7 @@ function HazardChoice(props: {
       </DropdownMenu.Trigger>{" "}
       on it.
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" align="start" sideOffset={6} collisionPadding={8}>
+        <DropdownMenu.Content className="menu" align="start" sideOffset={6} collisionPadding={8} sticky="always">
           {choices?.hazards.map(({ key, label }) => {
             const hazard = key as Roof["hazards"][number];
             const there = roof.hazards.includes(hazard);

@@ -1,6 +1,7 @@
 import type { Plan } from "../../api/client";
 import { useDocument, usePlan } from "../../document/shown";
 import { fixed, pressure } from "../../lib/units";
+import { useHeld } from "../../document/pointing";
 import { TakeIt } from "../../document/TakeIt";
 
 const TARGETS = [
@@ -12,7 +13,7 @@ const TARGETS = [
 /** The methods of making rain fit to drink: what each covers, leaves uncovered, and leaves of the shower. */
 export function MethodRows() {
   const plan = usePlan("treatment");
-  const { methods } = plan.treatment;
+  const methods = useHeld(plan.treatment.methods);
   if (!methods.length)
     return <p>Rain is not drunk here: what toilets, laundry and garden take needs no disinfection.</p>;
   return (
