@@ -47,8 +47,8 @@ export function usePreview(id: string, standing: () => PropertyState | undefined
           if (base === undefined) break;
           try {
             const answer = await previewEdit(id, base, wanted);
-            // What is dragged goes on moving while everything else is drawn anew.
-            if (round === now.round)
+            // What is dragged goes on moving while everything else is drawn anew. Another revision may stand by now.
+            if (round === now.round && standing()?.revision === base)
               startTransition(() => setPreview((before) => sharing(before ?? standing(), answer)));
           } catch (error) {
             if (!(error instanceof Refused)) break;

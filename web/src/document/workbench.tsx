@@ -148,6 +148,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
         endPreview();
         try {
           accept(await ask(base));
+          endPreview(); // one that was asked for meanwhile is of the revision before
           tellOtherTabs();
         } catch (error) {
           if (error instanceof Refused && error.stale) {
