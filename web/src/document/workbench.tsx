@@ -95,10 +95,11 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     [cache, id],
   );
 
+  /** How often it was asked how the property stands, and the latest time of asking whose answer was taken. */
+  const asked = useRef(0);
   const taken = useRef(0);
-  const accept = useCallback(
+  const put = useCallback(
     (state: PropertyState) => {
-      taken.current += 1;
       // An answer that was asked for before this one and comes after it would put the older revision back.
       void cache.cancelQueries({ queryKey: propertyQuery(id).queryKey, exact: true });
       cache.setQueryData(propertyQuery(id).queryKey, state);
@@ -106,18 +107,27 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     },
     [cache, id],
   );
+  const accept = useCallback(
+    (state: PropertyState) => {
+      taken.current = asked.current;
+      put(state);
+    },
+    [put],
+  );
 
   const { preview, pointing, ask, point, endPreview } = usePreview(id, standing);
   /** How the property stands on the server, unless an answer that was asked for later has come meanwhile. */
   const refetch = useCallback(async () => {
-    const before = taken.current;
+    const time = ++asked.current;
     try {
       const state = await fetchProperty(id);
-      if (taken.current === before) accept(state);
+      if (time <= taken.current) return;
+      taken.current = time;
+      put(state);
     } catch {
       // Not reached, or removed: what is shown stays, and the next edit says so.
     }
-  }, [accept, id]);
+  }, [id, put]);
   const keeper = useKeptEdits({
     id,
     loaded: query.data !== undefined,
