@@ -322,6 +322,23 @@ test("what another tab of this browser typed goes out from here, and is no confl
   expect(bench.conflict).toBeNull();
 });
 
+test("what was asked for last stands, though an older answer was taken just before it", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  const before = bench.saved;
+  const answers: ((state: object) => void)[] = [];
+  const held = () => new Promise<Response>((done) => answers.push((state) => done(Response.json(state))));
+  vi.stubGlobal("fetch", held);
+  const otherTab = new BroadcastChannel("lean-year-p");
+  otherTab.postMessage(null);
+  otherTab.postMessage(null);
+  await waitFor(() => expect(answers).toHaveLength(2));
+  await act(async () => answers[0]!(before));
+  await act(async () => answers[1]!({ ...before, revision: 2 }));
+  await screen.findByText(/^rev 2/);
+  otherTab.close();
+});
+
 test("steps pressed in a row are made one after the other", async () => {
   open();
   await screen.findByText("rev 1, tank 86000");
