@@ -10,9 +10,9 @@ from pathlib import Path
 from typing import Any
 
 from lean_year.api.app import create_app
+from tests.property.recorded_fields import short
 
 FILE = Path(__file__).parent / "recorded_routes.txt"
-UNSAID = ("title", "description")
 
 
 def routes() -> Iterator[str]:
@@ -33,7 +33,7 @@ def routes() -> Iterator[str]:
 
 
 def _line(said: Any) -> str:
-    return json.dumps(_bare(said), sort_keys=True)
+    return json.dumps(short(said), sort_keys=True)
 
 
 def _references(part: Any) -> Iterator[str]:
@@ -42,12 +42,6 @@ def _references(part: Any) -> Iterator[str]:
             yield part["$ref"]
         for each in part.values():
             yield from _references(each)
-
-
-def _bare(value: Any) -> Any:
-    if isinstance(value, dict):
-        return {key: _bare(each) for key, each in value.items() if key not in UNSAID}
-    return [_bare(each) for each in value] if isinstance(value, list) else value
 
 
 def recorded() -> list[str]:

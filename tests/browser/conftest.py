@@ -15,6 +15,13 @@ RESOLVE = f"--host-resolver-rules=MAP {FIRM_NAME} 127.0.0.3"
 expect.set_options(timeout=10_000)
 
 
+def standing(page_url):
+    """The state of the property that a page shows, as its server has it."""
+    base, rest = page_url.split("/p/")
+    with urllib.request.urlopen(f"{base}/api/properties/{rest.split('/')[0]}") as answer:
+        return json.load(answer)
+
+
 @pytest.fixture(scope="session")
 def browser():
     with sync_playwright() as playwright:

@@ -1,13 +1,11 @@
 """On a phone, by touch: how large the controls are, and the job from nothing, half of it without a connection."""
 
-import json
 import re
-import urllib.request
 
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import PHONE
+from tests.browser.conftest import PHONE, standing
 from tests.browser.targets import too_small
 from tests.browser.test_screens import assert_accessible
 from tests.records import seattle, write_csv
@@ -137,12 +135,6 @@ def take_what_is_offered(page, sheet):
             page.wait_for_timeout(DOUBLE_TAP_MS)
 
 
-def standing(server, page):
-    property_id = page.url.split("/p/")[1].split("/")[0]
-    with urllib.request.urlopen(f"{server.url}/api/properties/{property_id}") as answer:
-        return json.load(answer)
-
-
 def test_from_nothing_to_a_complete_design_by_touch_half_of_it_without_a_connection(phone, tmp_path):
     (tmp_path / "gauge.csv").write_text(write_csv(seattle()))
     with Server(tmp_path / "data") as server:
@@ -174,7 +166,7 @@ def test_from_nothing_to_a_complete_design_by_touch_half_of_it_without_a_connect
         chosen(phone, "How the house is fed", "pump")
         for sheet in ("Gutters & pipes", "First flush", "Overflow", "Treatment", "Pump", "Gutters & pipes"):
             take_what_is_offered(phone, sheet)
-        online = standing(server, phone)
+        online = standing(phone.url)
         assert [each["name"] for each in online["plan"]["stations"] if each["status"] == "fails"] == []
         assert "Not to be drunk" not in online["plan"]["verdict"]
 
@@ -196,7 +188,7 @@ def test_from_nothing_to_a_complete_design_by_touch_half_of_it_without_a_connect
         server.start()
         revision = online["revision"] + len(SECOND_HALF) + len(SHEETS)
         expect(phone.get_by_test_id("revision")).to_have_text(f"rev {revision}", timeout=60_000)
-        after = standing(server, phone)
+        after = standing(phone.url)
         for _, path, _, value in SECOND_HALF:
             found = after["document"]
             for step in path.strip("/").split("/"):

@@ -1,23 +1,19 @@
 """What an installer does any day: begin in US units, find, take files along, change lists, take it back."""
 
-import json
 import re
-import urllib.request
 
 import pytest
 from playwright.sync_api import expect
 
 from lean_year.formats.property_file import parse_property_file
+from tests.browser.conftest import standing
 from tests.serving import Server
 
 pytestmark = pytest.mark.browser
 
 
-def standing(page):
-    """The document as the server has it."""
-    base, rest = page.url.split("/p/")
-    with urllib.request.urlopen(f"{base}/api/properties/{rest.split('/')[0]}") as answer:
-        return json.load(answer)["document"]
+def document_of(page):
+    return standing(page.url)["document"]
 
 
 def at(page, sheet):
@@ -37,7 +33,7 @@ def test_leaving_an_entry_keeps_it_and_undo_and_redo_are_there_on_every_sheet(de
     people.fill("7")
     page.get_by_role("heading", level=1).click()
     kept(page, 2)
-    assert standing(page)["household"]["residents"] == 7
+    assert document_of(page)["household"]["residents"] == 7
     page.get_by_role("button", name="Undo").click()
     kept(page, 1)
     expect(people).to_have_value(before)
@@ -56,7 +52,7 @@ def test_a_property_begun_in_us_units_is_read_and_written_in_them(page, server):
     dialog.get_by_label("How many live there").fill("3")
     dialog.get_by_role("button", name="Next: the rain file").click()
     expect(page.get_by_role("button", name="Bring in rain")).to_be_visible()
-    document = standing(page)
+    document = document_of(page)
     assert document["units"] == "us"
     assert document["roofs"][0]["extent"]["area_m2"] == pytest.approx(2000 * 0.3048**2, rel=1e-6)
     at(page, "cistern")
@@ -65,7 +61,7 @@ def test_a_property_begun_in_us_units_is_read_and_written_in_them(page, server):
     size.fill("5000")
     size.press("Enter")
     kept(page, 2)
-    (tank,) = standing(page)["cistern"]["tanks"]
+    (tank,) = document_of(page)["cistern"]["tanks"]
     assert tank["shape"]["volume_l"] == pytest.approx(5000 * 3.785411784, rel=1e-6)
 
 
@@ -79,7 +75,7 @@ def test_a_property_is_found_in_the_list_taken_along_brought_back_and_removed(pa
         assert taken.value.suggested_filename == "Saltmarrow.json"
         file = tmp_path / "Saltmarrow.json"
         taken.value.save_as(file)
-        taken_along, here = parse_property_file(file.read_text()).property.model_dump(mode="json"), standing(page)
+        taken_along, here = parse_property_file(file.read_text()).property.model_dump(mode="json"), document_of(page)
         assert taken_along | {"rain": None} == here | {"rain": None}
         for _ in range(5):  # past six the list can be searched
             page.goto(server.url)
@@ -118,7 +114,7 @@ def test_uses_are_listed_one_by_one_and_one_is_changed(demo_page):
     at(page, "household?view=uses")
     page.get_by_role("button", name=re.compile("one by one")).click()
     kept(page, 2)
-    before = standing(page)["household"]["uses"]
+    before = document_of(page)["household"]["uses"]
     assert len(before) >= 4
     page.get_by_role("button", name="Add a use").click()
     kept(page, 3)
@@ -127,17 +123,17 @@ def test_uses_are_listed_one_by_one_and_one_is_changed(demo_page):
     added.fill("35 L")
     added.press("Enter")
     kept(page, 4)
-    use = standing(page)["household"]["uses"][-1]
+    use = document_of(page)["household"]["uses"][-1]
     assert use["litres_day"] == [35] * 12
     page.get_by_role("button", name="Remove Another use").click()
     kept(page, 5)
-    assert standing(page)["household"]["uses"] == before
+    assert document_of(page)["household"]["uses"] == before
 
 
 def test_a_period_of_the_year_is_added_to_the_calendar(demo_page):
     page = demo_page
     at(page, "household?view=garden")
-    had = len(standing(page)["household"]["periods"])
+    had = len(document_of(page)["household"]["periods"])
     page.get_by_role("button", name="Add a period").click()
     kept(page, 2)
     name = f"Period {had + 1}"
@@ -145,7 +141,7 @@ def test_a_period_of_the_year_is_added_to_the_calendar(demo_page):
     people.fill("9")
     people.press("Enter")
     kept(page, 3)
-    document = standing(page)
+    document = document_of(page)
     row = f"/household/periods/{had}"
     assert document["household"]["periods"][had]["people"] == 9
     assert f"{row}/people" not in document["assumed"]
@@ -155,16 +151,16 @@ def test_a_period_of_the_year_is_added_to_the_calendar(demo_page):
 def test_a_stage_is_added_and_moved_with_what_is_assumed_of_it(demo_page):
     page = demo_page
     at(page, "treatment")
-    stages = standing(page)["treatment"]["stages"]
+    stages = document_of(page)["treatment"]["stages"]
     page.get_by_role("button", name="Add a stage").click()
     page.get_by_role("menuitemradio", name=re.compile("carbon")).first.click()
     kept(page, 2)
     last = len(stages)
-    assumed = [each for each in standing(page)["assumed"] if each.startswith(f"/treatment/stages/{last}/")]
+    assumed = [each for each in document_of(page)["assumed"] if each.startswith(f"/treatment/stages/{last}/")]
     assert assumed
     page.get_by_role("button", name=f"Move stage {last + 1} up").click()
     kept(page, 3)
-    document = standing(page)
+    document = document_of(page)
     assert [each["kind"] for each in document["treatment"]["stages"]] == [
         *(each["kind"] for each in stages[:-1]), "carbon", stages[-1]["kind"],
     ]  # fmt: skip
@@ -189,6 +185,6 @@ def test_staff_readings_wait_in_the_survey_over_a_reload_and_become_heights(demo
     expect(outlet).to_have_value("-1.62 m")
     dialog.get_by_role("button", name="Save these heights").click()
     kept(page, 2)
-    assert standing(page)["roofs"][0]["outlet_m"] == pytest.approx(3.12)
+    assert document_of(page)["roofs"][0]["outlet_m"] == pytest.approx(3.12)
     page.get_by_role("button", name="Survey heights").click()
     expect(outlet).to_have_value("")

@@ -11,7 +11,7 @@ import pytest
 from playwright.sync_api import TimeoutError as PlaywrightTimeout
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE
+from tests.browser.conftest import DESK, PHONE, standing
 from tests.serving import Server
 
 pytestmark = pytest.mark.browser
@@ -21,12 +21,6 @@ def set_tank(page, litres):
     tank = page.get_by_role("textbox", name="Tank size")
     tank.fill(litres)
     tank.press("Enter")
-
-
-def standing(server, url):
-    property_id = url.split("/p/")[1].split("/")[0]
-    with urllib.request.urlopen(f"{server.url}/api/properties/{property_id}") as answer:
-        return json.load(answer)
 
 
 def tank_and_reserve(state):
@@ -41,7 +35,7 @@ def elsewhere(browser):
     context.close()
 
 
-def test_the_second_of_two_people_is_told_and_keeps_the_entry_over_a_reload(demo_page, elsewhere, server):
+def test_the_second_of_two_people_is_told_and_keeps_the_entry_over_a_reload(demo_page, elsewhere):
     first = demo_page
     second = elsewhere.new_page()
     second.goto(first.url)
@@ -54,14 +48,14 @@ def test_the_second_of_two_people_is_told_and_keeps_the_entry_over_a_reload(demo
     dialog = second.get_by_role("alertdialog")
     expect(dialog).to_contain_text("Changed in another window")
     expect(dialog).to_contain_text("Fire reserve 5 m³")
-    assert tank_and_reserve(standing(server, first.url)) == (92_000, 4_000)
+    assert tank_and_reserve(standing(first.url)) == (92_000, 4_000)
     second.reload()
     expect(dialog).to_contain_text("Fire reserve 5 m³")
 
     second.get_by_role("button", name="Apply my changes on top").click()
     expect(second.get_by_test_id("revision")).to_have_text("rev 3")
     expect(second.get_by_role("textbox", name="Tank size")).to_have_value("92 m³")
-    assert tank_and_reserve(standing(server, first.url)) == (92_000, 5_000)
+    assert tank_and_reserve(standing(first.url)) == (92_000, 5_000)
 
     first.keyboard.press("Control+z")
     expect(first.get_by_text("Changed in another window, so nothing was undone")).to_be_visible()
@@ -79,7 +73,7 @@ def test_the_second_person_may_leave_the_entry(demo_page, elsewhere):
     expect(second.get_by_role("textbox", name="Tank size")).to_have_value("92 m³")
 
 
-def test_another_tab_of_the_same_browser_follows_and_is_no_conflict(demo_page, context, server):
+def test_another_tab_of_the_same_browser_follows_and_is_no_conflict(demo_page, context):
     second = context.new_page()
     second.goto(demo_page.url)
     expect(second.get_by_test_id("revision")).to_have_text("rev 1")
@@ -96,10 +90,10 @@ def test_another_tab_of_the_same_browser_follows_and_is_no_conflict(demo_page, c
     demo_page.close()
     context.set_offline(False)
     expect(second.get_by_test_id("revision")).to_have_text("rev 4", timeout=30_000)
-    assert tank_and_reserve(standing(server, second.url)) == (70_000, 5_000)
+    assert tank_and_reserve(standing(second.url)) == (70_000, 5_000)
 
 
-def test_what_was_undone_before_another_change_is_in_the_list_of_revisions(demo_page, server):
+def test_what_was_undone_before_another_change_is_in_the_list_of_revisions(demo_page):
     page = demo_page
     for revision, litres in ((2, "81 m3"), (3, "82 m3")):
         set_tank(page, litres)
@@ -118,7 +112,7 @@ def test_what_was_undone_before_another_change_is_in_the_list_of_revisions(demo_
     expect(compared).to_contain_text("Only on the way to revision 3: Tank size 82 m³; Tank size 81 m³.")
     undone.get_by_role("button", name="Go back to it").click()
     expect(page.get_by_role("listitem").first).to_contain_text("Back to revision 3 (stands now)")
-    assert tank_and_reserve(standing(server, page.url))[0] == 82_000
+    assert tank_and_reserve(standing(page.url))[0] == 82_000
     page.reload()
     page.get_by_test_id("revision").click()
     expect(undone.get_by_role("textbox")).to_have_value("As quoted")
@@ -246,7 +240,7 @@ def test_a_server_killed_during_edits_loses_no_acknowledged_change(page, tmp_pat
     with again:
         expect(page.get_by_test_id("revision")).to_have_text("rev 5")
         expect(page.get_by_text("No connection")).not_to_be_visible()
-        assert tank_and_reserve(standing(again, page.url)) == (83_000, 6_000)
+        assert tank_and_reserve(standing(page.url)) == (83_000, 6_000)
         page.reload()
         expect(page.get_by_role("textbox", name="Tank size")).to_have_value("83 m³")
         expect(page.get_by_test_id("revision")).to_have_text("rev 5")

@@ -19,16 +19,16 @@ def fields() -> Iterator[str]:
     for part, definition in sorted(schema["$defs"].items()):
         asked = definition.get("required", [])
         for name, field in definition.get("properties", {}).items():
-            said = {key: _short(value) for key, value in field.items() if key not in SAID_ELSEWHERE}
+            said = {key: short(value) for key, value in field.items() if key not in SAID_ELSEWHERE}
             yield f"{part}.{name}{' (asked for)' if name in asked else ''}: {json.dumps(said)}"
 
 
-def _short(value: Any) -> Any:
+def short(value: Any) -> Any:
     """References by the name of the part; what `anyOf` and lists say, without titles."""
     if isinstance(value, dict):
-        return {key: _short(each) for key, each in value.items() if key not in ("title", "description")}
+        return {key: short(each) for key, each in value.items() if key not in ("title", "description")}
     if isinstance(value, list):
-        return [_short(each) for each in value]
+        return [short(each) for each in value]
     return value.rsplit("/", 1)[1] if isinstance(value, str) and value.startswith("#/") else value
 
 

@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import type { Finding } from "../api/client";
 import { fixesQuery } from "../api/queries";
 import { capital } from "../lib/words";
-import { once } from "./once";
-import { useHeld, usePointed } from "./pointing";
-import { useEdits, useSaved } from "./workbench";
+import { OfferButton } from "./OfferButton";
+import { useHeld } from "./pointing";
+import { useSaved } from "./workbench";
 import { Mark } from "../ui/Mark";
 import { Terms } from "../ui/Terms";
 
@@ -21,23 +21,16 @@ export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
     notifyOnChangeProps: ["data"],
   });
   const effect = (operations: unknown) => (effects?.size ? effects.get(JSON.stringify(operations)) : undefined);
-  return fixes.map((fix) => <FixButton key={fix.text} fix={fix} effect={effect(fix.operations)} />);
-}
-
-type Fix = NonNullable<Finding["fixes"]>[number];
-
-function FixButton({ fix, effect }: { fix: Fix; effect: string | undefined }) {
-  const bench = useEdits();
-  const pointed = usePointed(fix.operations as never);
-  return (
-    <button
+  return fixes.map((fix) => (
+    <OfferButton
+      key={fix.text}
       className="fix relative block text-left after:absolute after:-inset-x-2 after:-inset-y-1.5 after:content-['']"
-      {...pointed}
-      onClick={(event) => once(event) && void bench.edit(fix.text, fix.operations as never)}
+      edit={fix.text}
+      operations={fix.operations}
     >
-      {fix.text} <Effect words={effect} />
-    </button>
-  );
+      {fix.text} <Effect words={effect(fix.operations)} />
+    </OfferButton>
+  ));
 }
 
 /** What a fix does elsewhere, as tried on the whole plan. */

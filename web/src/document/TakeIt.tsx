@@ -1,12 +1,8 @@
 import type { Operation } from "../api/client";
-import { once } from "./once";
-import { usePointed } from "./pointing";
-import { useEdits } from "./workbench";
+import { OfferButton } from "./OfferButton";
 
 /** The last cell of a row of choices: previewed when it is pointed at, made when it is pressed; a tick where it stands. */
 export function TakeIt(props: { label: string; chosen: boolean; operations: Operation[]; edit?: string }) {
-  const bench = useEdits();
-  const pointed = usePointed(props.operations);
   if (props.chosen)
     return (
       <span role="img" aria-label="chosen">
@@ -14,13 +10,13 @@ export function TakeIt(props: { label: string; chosen: boolean; operations: Oper
       </span>
     );
   return (
-    <button
+    <OfferButton
       className="fix relative after:absolute after:-inset-x-2 after:-inset-y-1 after:content-['']"
-      aria-label={`Use it: ${props.label}`}
-      {...pointed}
-      onClick={(event) => once(event) && void bench.edit(props.edit ?? props.label, props.operations)}
+      label={`Use it: ${props.label}`}
+      edit={props.edit ?? props.label}
+      operations={props.operations}
     >
       Use
-    </button>
+    </OfferButton>
   );
 }

@@ -1,8 +1,7 @@
-import { use, useEffect, useRef, useState } from "react";
-import type { PointerEvent } from "react";
-import type { Operation } from "../api/client";
-import { PointingContext } from "./shown";
-import { useEdits } from "./workbench";
+import { createContext, use, useState } from "react";
+
+/** Whether what is previewed is an offer that somebody points at, not something that is dragged or typed. */
+export const PointingContext = createContext(false);
 
 /**
  * What is offered, as it stood when one of it was pointed at: the preview shows everything else as it would be, and the
@@ -13,32 +12,4 @@ export function useHeld<T>(offered: T): T {
   const [held, setHeld] = useState(() => offered);
   if (!pointing && held !== offered) setHeld(() => offered);
   return pointing ? held : offered;
-}
-
-/** For a button that offers an edit: pointed at or with the focus on it, what it would do is shown. */
-export function usePointed(operations: Operation[]) {
-  const bench = useEdits();
-  const pointed = useRef(false);
-  const point = () => {
-    pointed.current = true;
-    bench.point(operations);
-  };
-  const leave = () => {
-    pointed.current = false;
-    bench.endPreview();
-  };
-  // What is taken off the page is not left by the pointer.
-  useEffect(
-    () => () => {
-      if (pointed.current) bench.endPreview();
-    },
-    [bench],
-  );
-  return {
-    // A finger does not point before it presses.
-    onPointerEnter: (event: PointerEvent) => event.pointerType !== "touch" && point(),
-    onPointerLeave: leave,
-    onFocus: point,
-    onBlur: leave,
-  };
 }

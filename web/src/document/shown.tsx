@@ -23,9 +23,6 @@ const parts = (whole: keyof PartsOf, shown: Answer) =>
 const DailyContext = createContext<Answer["daily"]>(null);
 const MovedContext = createContext<Answer["moved"]>("");
 
-/** Whether what is previewed is an offer that somebody points at, not something that is dragged or typed. */
-export const PointingContext = createContext(false);
-
 export function ShownProvider({ shown, children }: { shown: Answer; children: ReactNode }) {
   return (
     <DailyContext value={shown.daily}>

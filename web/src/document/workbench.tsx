@@ -5,20 +5,14 @@ import { toast } from "../ui/Toasts";
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
 import { useOldSince } from "../api/keptAnswers";
-import {
-  choicesQuery,
-  fetchProperty,
-  goBack,
-  propertyQuery,
-  rainDaysQuery,
-  stepRevision,
-  whoQuery,
-} from "../api/queries";
-import { PointingContext, ShownProvider } from "./shown";
+import { choicesQuery, goBack, propertyQuery, rainDaysQuery, stepRevision, whoQuery } from "../api/queries";
+import { PointingContext } from "./pointing";
+import { ShownProvider } from "./shown";
 import { useKeptEdits } from "./useKeptEdits";
 import type { Conflict } from "./useKeptEdits";
 import { capital } from "../lib/words";
 import { usePreview } from "./usePreview";
+import { useStanding } from "./useStanding";
 import type { Waiting } from "./waiting";
 import type { withWhatWaits } from "./withWhatWaits";
 
@@ -87,47 +81,10 @@ export const useWho = () => useQuery(whoQuery()).data;
 const FOR_THE_FIRM = "this link is for looking; ask the firm to change it";
 
 export function WorkbenchProvider({ id, children }: { id: string; children: ReactNode }) {
-  const cache = useQueryClient();
+  const { standing, accept, refetch } = useStanding(id);
   const oldSince = useOldSince(propertyQuery(id).queryKey);
   const query = useQuery({ ...propertyQuery(id), refetchInterval: oldSince === null ? false : ASK_AGAIN_MS });
-  const standing = useCallback(
-    () => cache.getQueryData(propertyQuery(id).queryKey) as PropertyState | undefined,
-    [cache, id],
-  );
-
-  /** How often it was asked how the property stands, and the latest time of asking whose answer was taken. */
-  const asked = useRef(0);
-  const taken = useRef(0);
-  const put = useCallback(
-    (state: PropertyState) => {
-      // An answer that was asked for before this one and comes after it would put the older revision back.
-      void cache.cancelQueries({ queryKey: propertyQuery(id).queryKey, exact: true });
-      cache.setQueryData(propertyQuery(id).queryKey, state);
-      void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
-    },
-    [cache, id],
-  );
-  const accept = useCallback(
-    (state: PropertyState) => {
-      taken.current = asked.current;
-      put(state);
-    },
-    [put],
-  );
-
   const { preview, pointing, ask, point, endPreview } = usePreview(id, standing);
-  /** How the property stands on the server, unless an answer that was asked for later has come meanwhile. */
-  const refetch = useCallback(async () => {
-    const time = ++asked.current;
-    try {
-      const state = await fetchProperty(id);
-      if (time <= taken.current) return;
-      taken.current = time;
-      put(state);
-    } catch {
-      // Not reached, or removed: what is shown stays, and the next edit says so.
-    }
-  }, [id, put]);
   const keeper = useKeptEdits({
     id,
     loaded: query.data !== undefined,

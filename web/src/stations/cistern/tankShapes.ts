@@ -1,5 +1,5 @@
 import type { Document, Operation } from "../../api/client";
-import { replace } from "../../document/edits";
+import { assume, replace } from "../../document/edits";
 import { usualOf } from "../../document/ranges";
 
 export type Tank = Document["cistern"]["tanks"][number];
@@ -60,7 +60,7 @@ const MOST_ALIKE = 50;
 /** As many slim tanks as hold about as much. */
 export const slimTanks = (at: string, litres: number): Operation[] => [
   ...replace(`${at}/count`, Math.min(MOST_ALIKE, Math.max(1, Math.ceil(litres / SLIM_L - 0.05)))),
-  { op: "add", path: "/assumed/-", value: `${at}/count` },
+  ...assume(`${at}/count`),
 ];
 
 /** A shape of another kind, as a start: one that holds about as much, or slim tanks of the usual size. */
@@ -106,7 +106,7 @@ export function guessed(at: string, shape: Shape, entered: number | null): Opera
   const measures = Object.entries(shape).filter(
     ([field, value]) => typeof value === "number" && !(field === "height_m" && value === entered),
   );
-  return measures.map(([field]) => ({ op: "add", path: "/assumed/-", value: `${at}/shape/${field}` }));
+  return assume(...measures.map(([field]) => `${at}/shape/${field}`));
 }
 
 /** Lets the heights within a tank follow when it is made lower than they are. */

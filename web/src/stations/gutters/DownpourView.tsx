@@ -1,9 +1,9 @@
 import { useState } from "react";
-import { useEdits, useSaved } from "../../document/workbench";
+import { useSaved } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow } from "../../lib/units";
-import type { Units } from "../../lib/units";
-import { useHeld, usePointed } from "../../document/pointing";
+import { OfferButton } from "../../document/OfferButton";
+import { useHeld } from "../../document/pointing";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
 import { FittingNotes } from "./FittingNotes";
@@ -113,7 +113,15 @@ function PlaceSheet({ place }: { place: Place }) {
         <p className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1.5">
           <span>Sizes in stock:</span>
           {sizes.map((size) => (
-            <SizeButton key={size.label} name={place.name} size={size} units={units} />
+            <OfferButton
+              key={size.label}
+              className="act-quiet"
+              edit={`${place.name}: ${size.label}`}
+              operations={size.operations}
+            >
+              {size.label} · {flow(size.capacity_l_s, units)}
+              {size.enough ? " ✓" : ", too little"}
+            </OfferButton>
           ))}
         </p>
       )}
@@ -121,21 +129,6 @@ function PlaceSheet({ place }: { place: Place }) {
         <p className="note mt-1">It has no figure until its gutter outlet is measured, at Levels.</p>
       )}
     </section>
-  );
-}
-
-function SizeButton({ name, size, units }: { name: string; size: Place["sizes"][number]; units: Units }) {
-  const bench = useEdits();
-  const pointed = usePointed(size.operations as never);
-  return (
-    <button
-      className="act-quiet"
-      {...pointed}
-      onClick={() => void bench.edit(`${name}: ${size.label}`, size.operations as never)}
-    >
-      {size.label} · {flow(size.capacity_l_s, units)}
-      {size.enough ? " ✓" : ", too little"}
-    </button>
   );
 }
 
