@@ -66,6 +66,8 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
                     continue
                 case "survey":
                     plain = _surveyed(operation)
+                case "move":
+                    plain = [_to_a_numbered_row(raw, operation)]
                 case _:
                     plain = [operation]
             for each in plain:
@@ -94,6 +96,16 @@ def _sharing_parts(before: Property, after: Property) -> Property:
     """The document with each part that did not change taken from before, so that it is known again at once."""
     same = {name: value for name, value in before.__dict__.items() if value == getattr(after, name)}
     return after.model_copy(update=same)
+
+
+def _to_a_numbered_row(raw: dict[str, Any], operation: dict[str, Any]) -> dict[str, Any]:
+    """The same move, with the number that the last row of a list will have instead of `-`."""
+    parent, _, last = operation["path"].rpartition("/")
+    if last != "-":
+        return operation
+    rows = len(jsonpointer.resolve_pointer(raw, parent))
+    from_the_same = operation["from"].rpartition("/")[0] == parent
+    return {**operation, "path": f"{parent}/{rows - from_the_same}"}
 
 
 def _surveyed(operation: dict[str, Any]) -> list[dict[str, Any]]:

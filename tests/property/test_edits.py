@@ -158,8 +158,10 @@ def test_what_is_assumed_follows_its_entry_through_the_list():
     roof = document.roofs[0].model_dump(mode="json") | {"id": "new"}
     put_in = apply_edit(document, [{"op": "add", "path": "/roofs/1", "value": roof}])
     assert put_in.assumed == ["/roofs/0/runoff", "/roofs/3/runoff", "/prices/tank_m3"]
-    moved = apply_edit(document, [{"op": "move", "from": "/roofs/0", "path": "/roofs/2"}])
-    assert moved.assumed == ["/roofs/1/runoff", "/prices/tank_m3", "/roofs/2/runoff"]
+    for last in ("/roofs/2", "/roofs/-"):
+        moved = apply_edit(document, [{"op": "move", "from": "/roofs/0", "path": last}])
+        assert [roof.id for roof in moved.roofs] == [document.roofs[row].id for row in (1, 2, 0)]
+        assert moved.assumed == ["/roofs/1/runoff", "/prices/tank_m3", "/roofs/2/runoff"]
     first_height = [{"op": "add", "path": "/roofs/0/runoff", "value": 0.9},
                     {"op": "replace", "path": "/assumed", "value": ["/roofs/0/runoff"]}]  # fmt: skip
     assert apply_edit(document, first_height).assumed == ["/roofs/0/runoff"]

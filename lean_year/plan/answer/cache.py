@@ -6,7 +6,6 @@ an error the first time it is asked for, and never a plan of something else.
 """
 
 from collections.abc import Callable, Hashable
-from contextlib import suppress
 from functools import cache as once
 from functools import update_wrapper
 from threading import Lock
@@ -63,8 +62,11 @@ class Cache(Generic[Result]):
 
     def get(self, key: Hashable, make: Callable[[], Result]) -> Result:
         """The result held under a key, made now if there is none."""
-        with self._lock, suppress(KeyError):
-            return self.results[key]
+        with self._lock:
+            try:
+                return self.results[key]
+            except KeyError:
+                pass
         made = make()
         with self._lock:
             self.results[key] = made

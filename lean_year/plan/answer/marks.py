@@ -24,19 +24,36 @@ class Mark:
     what: str = ""
 
 
-def marked(answer: Answer, marks: Mapping[Input, Mark]) -> Answer:
+class Marks:
+    """How good every input of a property is. Two that say the same are equal; their hash is worked out once, because
+    they are part of the key of every answer."""
+
+    def __init__(self, by_input: Mapping[Input, Mark]) -> None:
+        self._by_input = dict(by_input)
+        self._hash = hash(tuple(by_input.items()))
+
+    def __getitem__(self, name: Input) -> Mark:
+        return self._by_input[name]
+
+    def __hash__(self) -> int:
+        return self._hash
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Marks) and self._by_input == other._by_input
+
+
+def marked(answer: Answer, marks: Marks) -> Answer:
     """The same answer, each of its figures with the mark of the worst that it rests on."""
-    return _marked(answer, tuple(marks.items()))  # type: ignore[return-value]
+    return _marked(answer, marks)  # type: ignore[return-value]
 
 
 @cached(64)
-def _marked(answer: BaseModel, marks: tuple[tuple[Input, Mark], ...]) -> BaseModel:
-    known = dict(marks)
+def _marked(answer: BaseModel, marks: Marks) -> BaseModel:
     changes: dict[str, Any] = {}
     for name in _holds_figures(type(answer)):
         value = getattr(answer, name)
         if isinstance(value, dict):
-            changes[name] = {key: _of(figure, known) for key, figure in value.items()}
+            changes[name] = {key: _of(figure, marks) for key, figure in value.items()}
         elif isinstance(value, list):
             changes[name] = [_marked(each, marks) for each in value]
         elif value is not None:
@@ -44,7 +61,7 @@ def _marked(answer: BaseModel, marks: tuple[tuple[Input, Mark], ...]) -> BaseMod
     return answer.model_copy(update=changes)
 
 
-def _of(figure: Figure, marks: Mapping[Input, Mark]) -> Figure:
+def _of(figure: Figure, marks: Marks) -> Figure:
     rests_on = [marks[name] for name in figure.rests_on]
     basis = worst([figure.basis, *(each.basis for each in rests_on)])
     if BEST_FIRST.index(basis) <= BEST_FIRST.index(figure.basis):

@@ -4,7 +4,7 @@ from lean_year.core.basis import worst
 from lean_year.core.cistern.operation import SHORT_RECORD_YEARS
 from lean_year.core.roofs.catchment import runoff_coefficients
 from lean_year.plan.answer.inputs import Input
-from lean_year.plan.answer.marks import Mark
+from lean_year.plan.answer.marks import Mark, Marks
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.train import is_cartridge
 from lean_year.property.assumed import Assumed
@@ -13,7 +13,7 @@ from lean_year.property.document import Property
 _ENTERED = Mark("entered")
 
 
-def marks_of_inputs(document: Property, rain: PreparedRain | None) -> dict[Input, Mark]:
+def marks_of_inputs(document: Property, rain: PreparedRain | None) -> Marks:
     """The mark of everything that a figure can rest on."""
     assumed = Assumed(document.assumed)
 
@@ -21,7 +21,7 @@ def marks_of_inputs(document: Property, rain: PreparedRain | None) -> dict[Input
         return Mark("estimate", f"{what}, assumed so far") if any(map(assumed.touches, pointers)) else mark
 
     on = [number for number, roof in enumerate(document.roofs) if roof.on]
-    return {
+    by_input: dict[Input, Mark] = {
         "rain": _rain(rain),
         "areas": unless_assumed(*(f"/roofs/{number}/extent" for number in on), what="the measures of a roof"),
         "runoff": unless_assumed(
@@ -63,6 +63,7 @@ def marks_of_inputs(document: Property, rain: PreparedRain | None) -> dict[Input
         else _ENTERED,
         "prices": unless_assumed("/prices", what="prices"),
     }
+    return Marks(by_input)
 
 
 def _rain(rain: PreparedRain | None) -> Mark:

@@ -1,6 +1,6 @@
 import { axisUnit } from "../lib/units";
 import { Dialog } from "radix-ui";
-import { memo, useState } from "react";
+import { createContext, memo, use, useCallback, useState } from "react";
 import { Link } from "wouter";
 import type { Stage, Station, Status } from "../api/client";
 import { Mark, STATUS_WORDS } from "../ui/Mark";
@@ -13,6 +13,8 @@ import { useSaved } from "../document/workbench";
 const BELOW_GROUND: Partial<Record<Stage, string>> = { ground: "var(--earth-1)", price: "var(--earth-2)" };
 const KEY: Status[] = ["settled", "decide", "caution", "fails", "not_built"];
 
+const FlowsContext = createContext<Flows | null>(null);
+
 type FallProps = { stage: Stage; goTo: (stage: Stage) => void };
 
 /** The property in section, top to bottom in the order the water takes, and the way about. */
@@ -22,19 +24,16 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
   const flows = flowsOf(plan);
   const here = plan.stations.find((station) => station.stage === stage);
   const [open, setOpen] = useState(false);
-  const list = (
-    <StationList
-      stations={plan.stations}
-      stage={stage}
-      flows={flows}
-      goTo={(next) => {
-        setOpen(false);
-        goTo(next);
-      }}
-    />
+  const go = useCallback(
+    (next: Stage) => {
+      setOpen(false);
+      goTo(next);
+    },
+    [goTo],
   );
+  const list = <StationList stations={plan.stations} stage={stage} goTo={go} />;
   return (
-    <>
+    <FlowsContext value={flows}>
       <nav
         aria-label="Stations"
         style={{ gridArea: "fall" }}
@@ -87,7 +86,7 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
           </Dialog.Content>
         </Dialog.Portal>
       </Dialog.Root>
-    </>
+    </FlowsContext>
   );
 });
 
@@ -109,12 +108,7 @@ function PropertyName() {
   );
 }
 
-function StationList(props: {
-  stations: Station[];
-  stage: Stage;
-  flows: Flows | null;
-  goTo: (stage: Stage) => void;
-}) {
+function StationList(props: { stations: Station[]; stage: Stage; goTo: (stage: Stage) => void }) {
   const main = props.stations.filter((station) => station.stage !== "build" && station.stage !== "log");
   const late = props.stations.filter((station) => station.stage === "build" || station.stage === "log");
   return (
@@ -124,12 +118,7 @@ function StationList(props: {
           {station.stage === "ground" && (
             <span className="absolute inset-x-0 top-0 border-t-2 border-ink" aria-hidden="true" />
           )}
-          <StationButton
-            station={station}
-            current={station.stage === props.stage}
-            goTo={props.goTo}
-            flows={props.flows}
-          />
+          <StationButton station={station} current={station.stage === props.stage} goTo={props.goTo} />
         </li>
       ))}
       <li className="grid grid-cols-2 bg-[var(--earth-3)]">
@@ -149,18 +138,13 @@ function StationList(props: {
   );
 }
 
-function StationButton(props: {
-  station: Station;
-  current: boolean;
-  goTo: (stage: Stage) => void;
-  flows: Flows | null;
-}) {
-  const { station, current } = props;
-  const { Symbol } = STATIONS[station.stage];
+type StationButtonProps = { station: Station; current: boolean; goTo: (stage: Stage) => void };
+
+const StationButton = memo(function StationButton({ station, current, goTo }: StationButtonProps) {
   return (
     <button
       aria-current={current ? "page" : undefined}
-      onClick={() => props.goTo(station.stage)}
+      onClick={() => goTo(station.stage)}
       className="group relative flex h-[clamp(46px,calc((100dvh-214px)/11),60px)] w-full items-center text-left"
     >
       {/* The outline of the chosen station reaches into the sheet. */}
@@ -178,7 +162,7 @@ function StationButton(props: {
         className="h-full w-[80px] shrink-0 overflow-visible"
         aria-hidden="true"
       >
-        <Symbol flows={props.flows} />
+        <PieceOfTheLine stage={station.stage} />
       </svg>
       <span className="relative min-w-0 flex-1 pr-2.5 pl-2">
         <span className="flex items-center justify-between gap-1">
@@ -189,4 +173,9 @@ function StationButton(props: {
       </span>
     </button>
   );
+});
+
+function PieceOfTheLine({ stage }: { stage: Stage }) {
+  const { Symbol } = STATIONS[stage];
+  return <Symbol flows={use(FlowsContext)} />;
 }

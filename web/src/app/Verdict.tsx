@@ -50,7 +50,7 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary, openJump 
         </Tool>
         <button
           className="h-11 min-w-11 px-1 whitespace-nowrap text-ink-2 underline decoration-rule underline-offset-4 hover:text-ink"
-          title={`Last change: ${saved.label.replace(/\.$/, "")}. Opens all revisions.`}
+          title={`Opens all revisions. Last change: ${saved.label}`}
           data-testid="revision"
           onClick={() => setRevisionsOpen(true)}
         >

@@ -1,4 +1,6 @@
+import type { ReactNode } from "react";
 import type { Stage } from "../api/client";
+import { useHandOn } from "../ui/useHandOn";
 import { once } from "./once";
 import { usePlan } from "./shown";
 import { useEdits, useWho } from "./workbench";
@@ -21,10 +23,18 @@ export function AssumedHere({ stage }: { stage: Stage }) {
         <span className="word assumed cursor-default">Underlined in dashes</span> is what nobody has entered:{" "}
         {assumed.length === 1 ? "one value" : `${assumed.length} values`} of {station.name}, in all its views. Enter
         what you have measured; pressing Enter on one keeps it as it stands.{" "}
-        <button className="fix" onClick={(event) => once(event) && confirm()}>
+        <ConfirmButton confirm={confirm}>
           Confirm {assumed.length === 1 ? "it" : "all of them"} as {assumed.length === 1 ? "it stands" : "they stand"}
-        </button>
+        </ConfirmButton>
       </p>
     </section>
+  );
+}
+
+function ConfirmButton({ confirm, children }: { confirm: () => void; children: ReactNode }) {
+  return (
+    <button ref={useHandOn()} className="fix" onClick={(event) => once(event) && confirm()}>
+      {children}
+    </button>
   );
 }

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { memo } from "react";
 import type { Finding } from "../api/client";
 import { fixesQuery } from "../api/queries";
 import { capital } from "../lib/words";
@@ -12,7 +13,7 @@ const byOperations = (tried: { operations: unknown; effect: string }[]) =>
   new Map(tried.map((each) => [JSON.stringify(each.operations), each.effect]));
 
 /** Edits that fix something: pointed at, each is shown on the drawing; pressed, it is made. */
-export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
+export const Fixes = memo(function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
   const { id, revision } = useSaved();
   const { data: effects } = useQuery({
     ...fixesQuery(id, revision),
@@ -25,13 +26,13 @@ export function Fixes({ fixes }: { fixes: NonNullable<Finding["fixes"]> }) {
     <OfferButton
       key={fix.text}
       className="fix relative block text-left after:absolute after:-inset-x-2 after:-inset-y-1.5 after:content-['']"
-      edit={fix.text}
+      edit={fix.text.replace(/\.$/, "")} // a sentence here, a name among the revisions
       operations={fix.operations}
     >
       {fix.text} <Effect words={effect(fix.operations)} />
     </OfferButton>
   ));
-}
+});
 
 /** What a fix does elsewhere, as tried on the whole plan. */
 function Effect({ words }: { words: string | undefined }) {

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { ReactNode } from "react";
 import type { Operation } from "../api/client";
+import { useHandOn } from "../ui/useHandOn";
 import { once } from "./once";
 import { useEdits } from "./workbench";
 
@@ -19,6 +20,7 @@ export function OfferButton(props: {
 }) {
   const bench = useEdits();
   const operations = props.operations as Operation[];
+  const button = useHandOn();
   const pointed = useRef(false);
   const point = () => {
     pointed.current = true;
@@ -37,6 +39,7 @@ export function OfferButton(props: {
   );
   return (
     <button
+      ref={button}
       className={props.className}
       aria-label={props.label}
       // A finger does not point before it presses.

@@ -69,3 +69,19 @@ test("a finger that comes down shows nothing first", async () => {
   await new Promise((done) => setTimeout(done, 50));
   expect(lastOperations(calls, "preview")).toBeNull();
 });
+
+const others = terrace.plan.findings.filter((finding) => finding.fixes?.length).slice(1);
+const without = (findings: typeof others) => ({ ...terrace, revision: 99, plan: { ...terrace.plan, findings } });
+
+test.each([
+  ["to the finding after it", others, () => screen.getAllByRole("listitem")[0]],
+  ["to the main part of the page where none is left", [], () => screen.getByRole("main")],
+])("the focus of a fix that was made goes %s", async (_, left, place) => {
+  const main = <main children={<Sheet />} />;
+  renderOnDemo(main, terrace, "/", { [`POST /api/properties/${terrace.id}/edits`]: () => [200, without(left)] });
+  const fix = await button();
+  fix.focus();
+  fireEvent.click(fix);
+  await waitFor(() => expect(fix.isConnected).toBe(false));
+  await waitFor(() => expect(document.activeElement).toBe(place()));
+});

@@ -1,11 +1,10 @@
 import { DropdownMenu } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { ReactNode } from "react";
 
 type Option<T extends string> = { value: T; label: string; note?: string };
 
-/** A word in a sentence that opens the list of what may stand there. */
-export function Choice<T extends string>(props: {
+type ChoiceProps<T extends string> = {
   label: string;
   value: T;
   options: Option<T>[];
@@ -13,7 +12,20 @@ export function Choice<T extends string>(props: {
   title?: string;
   onChoose: (value: T) => void;
   children?: ReactNode;
-}) {
+};
+
+/** A word in a sentence that opens the list of what may stand there. */
+export function Choice<T extends string>({ onChoose, ...props }: ChoiceProps<T>) {
+  const latest = useRef(onChoose);
+  useLayoutEffect(() => {
+    latest.current = onChoose;
+  });
+  const choose = useCallback((value: string) => latest.current(value as T), []);
+  return <WordWithList {...props} onChoose={choose} />;
+}
+
+/** Drawn anew only where it says something else: a list is many components, and a sheet has many words. */
+const WordWithList = memo(function WordWithList(props: ChoiceProps<string>) {
   const chosen = props.options.find((option) => option.value === props.value);
   const [open, setOpen] = useState(false);
   const word = useKeptInSight(open);
@@ -33,7 +45,7 @@ export function Choice<T extends string>(props: {
         <DropdownMenu.Content className="menu" align="start" sideOffset={6} collisionPadding={8} sticky="always">
           <DropdownMenu.RadioGroup
             value={props.value}
-            onValueChange={(value) => (value !== props.value || props.assumed) && props.onChoose(value as T)}
+            onValueChange={(value) => (value !== props.value || props.assumed) && props.onChoose(value)}
           >
             {props.options.map((option) => (
               <DropdownMenu.RadioItem key={option.value} value={option.value} className="menu-item">
@@ -47,6 +59,22 @@ export function Choice<T extends string>(props: {
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
+  );
+}, saysTheSame);
+
+function saysTheSame(before: ChoiceProps<string>, after: ChoiceProps<string>): boolean {
+  const { options: first, ...were } = before;
+  const { options: second, ...are } = after;
+  return (
+    shallow(were, are) && first.length === second.length && first.every((each, row) => shallow(each, second[row]!))
+  );
+}
+
+function shallow(before: object, after: object): boolean {
+  const entries = Object.entries(after);
+  return (
+    entries.length === Object.keys(before).length &&
+    entries.every(([name, value]) => Object.is(before[name as never], value))
   );
 }
 

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Status } from "../api/client";
 
 type Marked = Status | "note";
@@ -12,7 +13,7 @@ const SAID: Record<Marked, string> = {
 };
 
 /** A status, by shape first. */
-export function Mark({ status, size = 16 }: { status: Marked; size?: number }) {
+export const Mark = memo(function Mark({ status, size = 16 }: { status: Marked; size?: number }) {
   return (
     <svg width={size} height={size} viewBox="0 0 16 16" role="img" aria-label={SAID[status]} className="shrink-0">
       {status === "settled" && (
@@ -45,6 +46,6 @@ export function Mark({ status, size = 16 }: { status: Marked; size?: number }) {
       )}
     </svg>
   );
-}
+});
 
 export const STATUS_WORDS = SAID;

@@ -1,4 +1,5 @@
 import { Popover } from "radix-ui";
+import { memo } from "react";
 import table from "./glossary.json";
 
 type Term = { word: string; forms: string[]; marked: boolean; meaning: string };
@@ -34,11 +35,11 @@ export function cutAtTerms(text: string): { text: string; term?: Term }[] {
 }
 
 /** A sentence whose words of the trade open what they mean. */
-export function Terms({ text }: { text: string }) {
+export const Terms = memo(function Terms({ text }: { text: string }) {
   return cutAtTerms(text).map(({ text: piece, term }) =>
     term ? <TermWord key={piece} word={piece} term={term} /> : piece,
   );
-}
+});
 
 function TermWord({ word, term }: { word: string; term: Term }) {
   return (
