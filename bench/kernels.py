@@ -21,14 +21,16 @@ ROUNDS = 25
 HERE = Path(__file__).parent
 
 
-def best_of(work: Callable[[], object], rounds: int = ROUNDS) -> float:
-    """The least time of several rounds: what the machine can do when nothing else runs. [s]"""
-    times = []
-    for _ in range(rounds):
-        start = time.perf_counter()
-        work()
-        times.append(time.perf_counter() - start)
-    return min(times)
+def best_of_each(works: dict[str, Callable[[], object]]) -> dict[str, float]:
+    """The least time of each in several rounds, in which they take turns: what the machine can do when nothing else
+    runs, in the same minute for all. [s]"""
+    times: dict[str, list[float]] = {name: [] for name in works}
+    for _ in range(ROUNDS):
+        for name, work in works.items():
+            start = time.perf_counter()
+            work()
+            times[name].append(time.perf_counter() - start)
+    return {name: min(taken) for name, taken in times.items()}
 
 
 def _compiled() -> ctypes.CDLL:
@@ -76,9 +78,7 @@ def measure() -> list[Row]:
         assert np.array_equal(short, ours.short_days), f"{name} C counts other short days"
         assert np.array_equal(years, ours.short_years), f"{name} C counts other short years"
     assert np.array_equal(numpy_loop()[1], ours.short_days)
-    taken = {name: best_of(c(name)) for name in ("plain", "blocked")}
-    taken["kernel"] = best_of(kernel)
-    taken["numpy"] = best_of(numpy_loop, rounds=3)
+    taken = best_of_each({"plain": c("plain"), "blocked": c("blocked"), "kernel": kernel, "numpy": numpy_loop})
     shown = f"kernel {taken['kernel'] * 1e3:.2f} ms"
     return [
         Row(
