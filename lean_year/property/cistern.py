@@ -64,7 +64,7 @@ class Slim(Part):
             raise InputError("length_m", f"must be at least the width, {self.width_m:g}, got {self.length_m:g}")
         return self
 
-    def in_core(self) -> vessel.Shape:
+    def in_core(self) -> vessel.Prism:
         return vessel.slim_tank(length_m=self.length_m, width_m=self.width_m, height_m=self.height_m)
 
     def widened(self, factor: float) -> "Slim":

@@ -92,6 +92,12 @@ class Standing:
         return sorted([self.footprint.width_m, self.footprint.length_m, self.height_m])
 
     @property
+    def plan_m2(self) -> float:
+        """What it covers as seen from above: the ends of a slim tank are half round. [m2]"""
+        shape = self.tank.shape
+        return shape.in_core().area_m2 if isinstance(shape, Slim) else self.footprint.area_m2
+
+    @property
     def cover_m(self) -> float:
         """Ground over its lid; 0 where it looks out."""
         return min(DEEPEST_M, max(0.0, self.ground_m - self.tank.floor_m - self.height_m))

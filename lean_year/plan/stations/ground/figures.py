@@ -34,7 +34,7 @@ def pad_figures(
 
 
 def _base_m2(row: Standing) -> float:
-    return max(1e-4, row.footprint.area_m2)
+    return max(1e-4, row.plan_m2)
 
 
 def _weights(document: Property, row: Standing, say: Wording) -> dict[str, Figure]:

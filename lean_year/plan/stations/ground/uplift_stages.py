@@ -95,7 +95,7 @@ def _stage(standing: Standing, key: str, name: str, water_m: float, cover_kn: fl
 
 def _shoulders_m3(standing: Standing) -> float:
     """Soil that lies on a tank's shoulders, beside its crown."""
-    outline = standing.footprint.area_m2 * standing.height_m / 2
+    outline = standing.plan_m2 * standing.height_m / 2
     upper = standing.volume_below_m3(standing.height_m) - standing.volume_below_m3(standing.height_m / 2)
     return max(0.0, outline - upper)
 
@@ -104,7 +104,7 @@ def _cover_kn(standing: Standing, stands_m: float) -> float:
     """Soil over the lid: under water at its buoyant weight."""
     wet = min(max(0.0, stands_m - standing.height_m), standing.cover_m)
     dry = standing.cover_m - wet
-    return standing.footprint.area_m2 * (wet * BUOYANT_SOIL_KN_M3 + dry * DRY_SOIL_KN_M3)
+    return standing.plan_m2 * (wet * BUOYANT_SOIL_KN_M3 + dry * DRY_SOIL_KN_M3)
 
 
 def _depth_of_m(standing: Standing, litres: float) -> float:
