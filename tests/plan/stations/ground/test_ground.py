@@ -74,14 +74,14 @@ def test_the_ground_carries_what_the_full_tank_and_its_pad_weigh(saltmarrow):
 
 
 def test_a_slim_tank_stands_on_its_half_round_ends_and_not_on_the_corners_beside_them():
-    """By hand: 1.9 m by 0.6 m is 1.3 m of straight sides and a circle of 0.6 m, 1.0627 m2 of the 1.14 m2 that it needs
-    as a rectangle. Soil beside the ends does not lie on it."""
+    """By hand: 1.9 m by 0.6 m is 1.3 m of straight sides and a circle of 0.6 m, 1.0627 m2 of the 1.14 m2 it takes as
+    a rectangle. Soil beside the ends does not lie on it."""
     plan = planned("lantern-row").ground.pads[0].figures
     assert plan["base_kpa"].value == pytest.approx(plan["full_kg"].value * 9.80665 / 1000 / 1.06274, rel=1e-4)
     slim = {"kind": "slim", "length_m": 1.9, "width_m": 0.6, "height_m": 1.2}
     buried = planned("lantern-row", *of_shape(slim), replace("/cistern/tanks/0/floor_m", -2.2)).ground.pads[0]
     covered = {stage.key: stage for stage in buried.stages}
-    # One metre of soil over the lid, under water as long as nobody has looked: 8.5 kN/m3. Upright walls, no shoulders.
+    # A metre of soil over the lid, under water as long as nobody has looked: 8.5 kN/m3. Upright walls, no shoulders.
     assert covered["covered"].cover_kn == pytest.approx(1.06274 * 8.5, rel=1e-4)
     assert covered["lid"].cover_kn == pytest.approx(0.0, abs=1e-9)
 
