@@ -119,7 +119,15 @@ const NEVER_ASSUMED =
   /^choose (Add a stage|and more|no other piece|Nothing else|Shape of the storm|How full the tanks|Tank that|Where the run of|Downpipes of|When .* is built|Phase that is)|file|storm/;
 
 /** What is found on all views of a sheet where nothing was entered, and what its controls send. */
-type Found = { plain: string[]; refused: string[]; rangeless: string[]; kept: Operation[][]; rows: Operation[][] };
+type Found = {
+  plain: string[];
+  refused: string[];
+  rangeless: string[];
+  kept: Operation[][];
+  /** What each entry, raised by a step, and each choice sends. */
+  sends: { control: string; sent: Operation[][] }[];
+  rows: Operation[][];
+};
 const looked = new Map<string, Promise<Found>>();
 
 /** Every view is drawn once; the tests below ask different things of it. */
@@ -133,7 +141,7 @@ function lookedAt(name: Stage, which: keyof typeof DEMOS): Promise<Found> {
 async function look(name: Stage, which: keyof typeof DEMOS): Promise<Found> {
   const { document } = DEMOS[which];
   const assumed = Object.keys(document).map((key) => `/${key}`);
-  const found: Found = { plain: [], refused: [], rangeless: [], kept: [], rows: [] };
+  const found: Found = { plain: [], refused: [], rangeless: [], kept: [], sends: [], rows: [] };
   await inEveryView(name, { ...DEMOS[which], document: { ...document, assumed } } as typeof demo, (view) => {
     const entries = screen.queryAllByRole("textbox").filter((each) => each.dataset["path"]);
     const choices = screen.queryAllByRole("button", { name: /^choose / });
@@ -144,18 +152,30 @@ async function look(name: Stage, which: keyof typeof DEMOS): Promise<Found> {
       ...labels.filter((label) => !NEVER_ASSUMED.test(label)).map((label) => `view ${view}: ${label}`),
     );
     desk.kept = [];
+    const sentBy = (control: HTMLElement, act: () => void) => {
+      const before = desk.kept.length;
+      act();
+      const sent = desk.kept.slice(before) as Operation[][];
+      found.sends.push({ control: control.getAttribute("aria-label") ?? control.textContent, sent });
+    };
     for (const entry of screen.queryAllByRole("textbox")) {
       const path = entry.dataset["path"];
       if (path && !NOT_IN_THE_SCHEMA.test(path) && !rangeAt(document, path)) found.rangeless.push(path);
-      fireEvent.keyDown(entry, { key: "ArrowUp" });
-      fireEvent.keyDown(entry, { key: "Enter" });
+      const label = entry.getAttribute("aria-label")!;
+      const words = /^(First|Last)? ?day /i.test(label) ? "4 Feb" : label.startsWith("Name of") && "Another name";
+      sentBy(entry, () => {
+        entry.focus();
+        if (words) fireEvent.change(entry, { target: { value: words } });
+        else fireEvent.keyDown(entry, { key: "ArrowUp" });
+        fireEvent.keyDown(entry, { key: "Enter" });
+      });
     }
-    for (const option of choices) fireEvent.click(option);
+    for (const option of choices) sentBy(option, () => fireEvent.click(option));
     found.refused.push(...screen.queryAllByRole("alert").map((each) => each.textContent));
     found.kept.push(...(desk.kept as Operation[][]));
     desk.kept = [];
     for (const button of screen.queryAllByRole("button", { name: /^(Add|One more|Another)/ }))
-      fireEvent.click(button);
+      sentBy(button, () => fireEvent.click(button));
     found.rows.push(...(desk.kept as Operation[][]));
   });
   return found;
@@ -183,6 +203,22 @@ test.each(CASES)("every entry of %s on %s reaches the document", async (name, wh
   const changes = kept.filter((operations) => !operations.every(stands));
   writeFileSync(`${OUT}/${name}.${which}.json`, JSON.stringify(changes));
   expect(changes.length).toBeGreaterThanOrEqual(LEAST[name]!);
+});
+
+// Read through once, and read again wherever it changes: the place and the value that each control writes. In CI nothing
+// is written; here `npx vitest run -u src/app/everyEntry.test.tsx` records it anew.
+test.each(SHEETS)("what each entry and each choice of %s sends is as recorded", async (name) => {
+  const lines = [];
+  for (const [each, which] of CASES.filter(([each]) => each === name)) {
+    const { sends } = await lookedAt(each, which);
+    for (const { control, sent } of sends) {
+      expect(sent.length, control).toBeLessThanOrEqual(1);
+      if (/^choose (?!.*of the storm|How full the tanks)/.test(control)) expect(sent, control).toHaveLength(1);
+      const made = sent.flat().map(({ op, path, value }) => `${op} ${path} ${JSON.stringify(value) ?? ""}`.trim());
+      lines.push(`${which} | ${control.replace(/^choose /, "")} | ${made.join("; ") || "nothing"}`);
+    }
+  }
+  await expect(lines.join("\n") + "\n").toMatchFileSnapshot(`../testing/sent/${name}.txt`);
 });
 
 // What a row is called and which kind somebody chose for it is no guess.
