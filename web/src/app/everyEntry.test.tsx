@@ -1,6 +1,7 @@
 /// <reference types="node" />
 import { mkdirSync, writeFileSync } from "node:fs";
 import { cleanup, fireEvent, screen } from "@testing-library/react";
+import type { ReactNode } from "react";
 import { beforeAll, expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
 
@@ -8,6 +9,7 @@ import type { Stage } from "../api/client";
 import { buried, demo, renderInApp, terrace } from "../testing/demo";
 import { ShownProvider } from "../document/shown";
 import { at, rangeAt } from "../document/ranges";
+import { writtenDown } from "../testing/writtenDown";
 import { STATIONS } from "./registry";
 
 // What is entered anywhere goes to a place that the document has, as the kind of value that stands there. All of it is
@@ -37,22 +39,27 @@ type Offered = {
   label: string;
   value: string;
   assumed?: boolean;
-  options: { value: string }[];
+  options: { value: string; label: string }[];
   onChoose: (value: string) => void;
+  children?: ReactNode;
 };
 // Every option as a button of its own, instead of a menu that has to be opened.
 vi.mock("../ui/Choice", () => ({
-  Choice: ({ label, value, options, assumed, onChoose }: Offered) =>
-    options
-      .filter((option) => option.value !== value)
-      .map((option) => (
-        <button
-          key={option.value}
-          className={assumed ? "assumed" : ""}
-          aria-label={`choose ${label}: ${option.value}`}
-          onClick={() => onChoose(option.value)}
-        />
-      )),
+  Choice: ({ label, value, options, assumed, onChoose, children }: Offered) => (
+    <>
+      {children ?? options.find((option) => option.value === value)?.label}
+      {options
+        .filter((option) => option.value !== value)
+        .map((option) => (
+          <button
+            key={option.value}
+            className={assumed ? "assumed" : ""}
+            aria-label={`choose ${label}: ${option.value}`}
+            onClick={() => onChoose(option.value)}
+          />
+        ))}
+    </>
+  ),
 }));
 vi.mock("../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 640] }));
 
@@ -127,6 +134,8 @@ type Found = {
   /** What each entry, raised by a step, and each choice sends. */
   sends: { control: string; sent: Operation[][] }[];
   rows: Operation[][];
+  /** Every view as it is read. */
+  pages: string[];
 };
 const looked = new Map<string, Promise<Found>>();
 
@@ -141,8 +150,9 @@ function lookedAt(name: Stage, which: keyof typeof DEMOS): Promise<Found> {
 async function look(name: Stage, which: keyof typeof DEMOS): Promise<Found> {
   const { document } = DEMOS[which];
   const assumed = Object.keys(document).map((key) => `/${key}`);
-  const found: Found = { plain: [], refused: [], rangeless: [], kept: [], sends: [], rows: [] };
+  const found: Found = { plain: [], refused: [], rangeless: [], kept: [], sends: [], rows: [], pages: [] };
   await inEveryView(name, { ...DEMOS[which], document: { ...document, assumed } } as typeof demo, (view) => {
+    found.pages.push(writtenDown(globalThis.document.body));
     const entries = screen.queryAllByRole("textbox").filter((each) => each.dataset["path"]);
     const choices = screen.queryAllByRole("button", { name: /^choose / });
     const labels = [...entries, ...choices]
@@ -219,6 +229,12 @@ test.each(SHEETS)("what each entry and each choice of %s sends is as recorded", 
     }
   }
   await expect(lines.join("\n") + "\n").toMatchFileSnapshot(`../testing/sent/${name}.txt`);
+});
+
+test.each(CASES)("%s on %s is drawn and worded as recorded, view by view", async (name, which) => {
+  const { pages } = await lookedAt(name, which);
+  const text = pages.map((page, view) => `=== view ${view}\n${page}\n`).join("");
+  await expect(text).toMatchFileSnapshot(`../testing/views/${name}.${which}.txt`);
 });
 
 // What a row is called and which kind somebody chose for it is no guess.
