@@ -10,7 +10,7 @@ from playwright.sync_api import Page, sync_playwright
 
 ROOT = Path(__file__).parent.parent
 sys.path.insert(0, str(ROOT))
-from tests.serving import CHROMIUM, CHROMIUM_FLAGS, Server, every_page  # noqa: E402
+from tests.serving import CHROMIUM, CHROMIUM_FLAGS, STATIONS, Server, every_view  # noqa: E402
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
@@ -59,7 +59,8 @@ def views_asked(asked: argparse.Namespace, page: Page, bases: dict[str, str]) ->
         work = {"cistern?view=safety": "Draw the band", "cistern?view=search": "Search"}
         every = [
             View(f"{at.replace('?view=', '-')}-{asked.demo}", asked.demo, at, work.get(at, ""))
-            for at in every_page(page, bases[asked.demo])
+            for station in STATIONS
+            for at in every_view(page, bases[asked.demo], station)
         ]
     else:
         every = [View("properties", "", ""), *VIEWS]

@@ -5,6 +5,7 @@ import socket
 import subprocess
 import sys
 import time
+from collections.abc import Iterator
 from pathlib import Path
 from types import TracebackType
 from typing import Any
@@ -82,15 +83,19 @@ class Server:
         self._process.wait(timeout=20)
 
 
-def every_page(page: Any, base: str) -> list[str]:
-    """The address of every view of every station under a property's address, as the interface offers them."""
-    found = []
-    for station in FALL:
-        if not isinstance(station, Station):
-            continue
-        page.goto(f"{base}/{station.key}")
+STATIONS = [station.key for station in FALL if isinstance(station, Station)]
+
+
+def every_view(page: Any, base: str, station: str) -> Iterator[str]:
+    """Opens every view of a station under a property's address, as the interface offers them; yields each address."""
+    page.goto(f"{base}/{station}")
+    page.locator("#sheet h1").first.wait_for()
+    page.wait_for_load_state("networkidle")
+    tabs = page.locator("[role=tab][data-view]")
+    views = [tabs.nth(number).get_attribute("data-view") for number in range(1, tabs.count())]
+    yield station
+    for view in views:
+        page.goto(f"{base}/{station}?view={view}")
         page.locator("#sheet h1").first.wait_for()
-        tabs = page.locator("[role=tab][data-view]")
-        views = [tabs.nth(number).get_attribute("data-view") for number in range(1, tabs.count())]
-        found += [station.key, *(f"{station.key}?view={view}" for view in views)]
-    return found
+        page.wait_for_load_state("networkidle")
+        yield f"{station}?view={view}"

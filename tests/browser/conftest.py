@@ -37,18 +37,29 @@ def server(tmp_path_factory):
         yield server
 
 
+def copied(server, name):
+    """The address of a fresh copy of a demo property."""
+    sent = urllib.request.Request(
+        f"{server.url}/api/properties/file",
+        data=demo_file(name).model_dump_json().encode(),
+        headers={"Content-Type": "application/octet-stream", "Origin": server.url},
+    )
+    with urllib.request.urlopen(sent) as answer:
+        return f"{server.url}/p/{json.load(answer)['id']}"
+
+
+@pytest.fixture(scope="session")
+def looked_at(server):
+    """The address of a demo property that tests look at and leave as it is."""
+    return copied(server, "saltmarrow")
+
+
 @pytest.fixture
 def open_demo(page, server):
     """Opens a fresh copy of a demo property, at the cistern."""
 
     def open_copy(name):
-        sent = urllib.request.Request(
-            f"{server.url}/api/properties/file",
-            data=demo_file(name).model_dump_json().encode(),
-            headers={"Content-Type": "application/octet-stream", "Origin": server.url},
-        )
-        with urllib.request.urlopen(sent) as answer:
-            page.goto(f"{server.url}/p/{json.load(answer)['id']}/cistern")
+        page.goto(f"{copied(server, name)}/cistern")
         expect(page.get_by_test_id("verdict")).to_contain_text("years")
         return page
 

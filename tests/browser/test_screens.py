@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 
 from lean_year.cli.main import run
 from tests.browser.conftest import PHONE
-from tests.serving import every_page
+from tests.serving import STATIONS, every_view
 
 pytestmark = pytest.mark.browser
 AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
@@ -116,7 +116,6 @@ def violations(page, rules):
 
 def assert_accessible(page, name):
     """By daylight with every rule; in the dark only colours differ."""
-    page.wait_for_load_state("networkidle")
     # As the debugger runs it: the page's own strict policy would refuse a script tag.
     page.evaluate(AXE.read_text("utf-8"))
     page.emulate_media(color_scheme="light")
@@ -125,32 +124,23 @@ def assert_accessible(page, name):
     assert violations(page, CONTRAST) == [], f"{name}, dark"
 
 
-def test_no_view_has_a_violation_that_axe_finds(demo_page):
-    page = demo_page
-    base = page.url.rsplit("/", 1)[0]
-    pages = every_page(page, base)
-    assert len(pages) > 30
-    for at in pages:
-        page.goto(f"{base}/{at}")
-        expect(page.locator("#sheet h1").first).to_be_visible()
+@pytest.mark.parametrize("station", STATIONS)
+def test_no_view_has_a_violation_that_axe_finds(page, looked_at, station):
+    for at in every_view(page, looked_at, station):
         assert_accessible(page, at)
-    page.goto(base.split("/p/")[0])
+
+
+def test_neither_the_list_nor_a_new_property_has_a_violation(page, looked_at):
+    page.goto(looked_at.split("/p/")[0])
     expect(page.get_by_role("link", name="Saltmarrow").first).to_be_visible()
     assert_accessible(page, "the list")
     page.get_by_role("button", name="New property").click()
     assert_accessible(page, "a new property")
 
 
-def test_at_the_width_of_a_phone_nothing_runs_out_of_the_screen(demo_page):
-    page = demo_page
+def test_at_the_width_of_a_phone_the_stations_are_a_list_that_opens(page, looked_at):
     page.set_viewport_size(PHONE)
-    base = page.url.rsplit("/", 1)[0]
-    for at in every_page(page, base):
-        page.goto(f"{base}/{at}")
-        expect(page.locator("#sheet h1").first).to_be_visible()
-        page.wait_for_load_state("networkidle")
-        assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"], at
-    page.goto(f"{base}/pump")
+    page.goto(f"{looked_at}/pump")
     page.get_by_role("button", name="Pump").first.click()
     page.get_by_role("dialog").get_by_role("button", name="Rain").click()
     expect(page.get_by_role("heading", name="Rain", exact=True)).to_be_visible()
