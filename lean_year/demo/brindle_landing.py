@@ -228,5 +228,5 @@ def _cistern() -> Cistern:
         ],
         short_years_allowed=2,
         first_day="05-01",
-        first_year_wanted_l=4_000,
+        first_year_wanted_l=1_000 * L_PER_US_GALLON,
     )

@@ -20,6 +20,7 @@ PRESENTATION = {
     "RAIN_ROOFS_M2": "areas that a search tries",
     "USUAL_STEPS": "saving steps that a search tries",
     "RAIN_ROOF_M2": "the option that is priced",
+    "TANK_STEP_L": "the option that is priced",
     "PROBE_SHARE": "where options are compared",
     "ROOM_FOR_TANK": "the option that is priced",
     "SIZES": "points of a curve",

@@ -12,7 +12,7 @@ import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.errors import InputError
-from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.core.units import DAYS_PER_YEAR, M2_PER_SQUARE_FOOT
 from lean_year.plan.answer.progress import Progress
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.demand import demand_of
@@ -21,7 +21,7 @@ from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply, operation_of
 from lean_year.plan.stations.cistern.marginal_cost import rain_roof_entry
-from lean_year.property.document import Property
+from lean_year.property.document import Property, Units
 from lean_year.property.household import BackUpEntry, StepEntry
 from lean_year.property.roofs import Roof
 
@@ -32,7 +32,10 @@ USUAL_STEPS = [
     StepEntry(name="Indoors a quarter less", below_share=0.2, garden_cut=1, house_cut=0.25),
 ]
 MOST_ROOFS_TRIED = 3
-RAIN_ROOFS_M2 = (20.0, 40.0, 80.0)
+RAIN_ROOFS_M2: dict[Units, tuple[float, ...]] = {
+    "metric": (20.0, 40.0, 80.0),
+    "us": (200 * M2_PER_SQUARE_FOOT, 400 * M2_PER_SQUARE_FOOT, 800 * M2_PER_SQUARE_FOOT),
+}
 
 
 class Design(BaseModel):
@@ -104,7 +107,7 @@ def _roof_choices(document: Property, say: Wording) -> list[tuple[Property, floa
                     [{"op": "replace", "path": f"/roofs/{row}/on", "value": not roof.on}],
                 )
             )
-    for area_m2 in RAIN_ROOFS_M2 if document.prices.rain_roof_m2 > 0 else ():
+    for area_m2 in RAIN_ROOFS_M2[document.units] if document.prices.rain_roof_m2 > 0 else ():
         entry = rain_roof_entry(document, area_m2)
         choices.append(
             (

@@ -10,6 +10,7 @@ from pydantic import BaseModel
 
 from lean_year.core.cistern.sizing import knee
 from lean_year.core.household.uses import GREYWATER_SHARE
+from lean_year.core.units import L_PER_US_GALLON, M2_PER_SQUARE_FOOT
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.inputs import SUPPLY
 from lean_year.plan.answer.quantities import fixed
@@ -18,10 +19,12 @@ from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.harvest import catch_rain
 from lean_year.plan.model.layout import Layout
 from lean_year.plan.model.supply import Supply
-from lean_year.property.document import Prices, Property
+from lean_year.property.document import Prices, Property, Units
 from lean_year.property.roofs import Roof
 
-RAIN_ROOF_M2 = 50.0
+RAIN_ROOF_M2: dict[Units, float] = {"metric": 50.0, "us": 500 * M2_PER_SQUARE_FOOT}
+TANK_STEP_L: dict[Units, float] = {"metric": 1_000.0, "us": 250 * L_PER_US_GALLON}
+"""What is offered is a round figure in the property's units."""
 PROBE_SHARE = 0.25
 ROOM_FOR_TANK = 0.1
 
@@ -78,7 +81,7 @@ def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slic
     missed_l = _missed_l(alone, probe.tank_l, lean)
     rows = []
     tried = (
-        _more_tank(alone, probe, prices, say),
+        _more_tank(alone, probe, document, say),
         *_less_use(document, alone, probe),
         _rain_roof(document, alone, probe, say),
     )
@@ -134,8 +137,9 @@ def _missed_l(supply: Supply, tank_l: float, lean: slice) -> float:
     return float(supply.tally(tank_l, watch=(lean.start, lean.stop)).watch_missed_l[0])
 
 
-def _more_tank(alone: Supply, probe: Probe, prices: Prices, say: Wording) -> _Tried:
-    step_l = max(1_000.0, round(probe.tank_l * ROOM_FOR_TANK / 1_000) * 1_000.0)
+def _more_tank(alone: Supply, probe: Probe, document: Property, say: Wording) -> _Tried:
+    prices, round_l = document.prices, TANK_STEP_L[document.units]
+    step_l = max(1, round(probe.tank_l * ROOM_FOR_TANK / round_l)) * round_l
     return _Tried(
         key="tank",
         label=f"{say.volume(step_l)} more tank",
@@ -170,18 +174,20 @@ def _less_use(document: Property, alone: Supply, probe: Probe) -> Iterator[_Trie
 
 
 def _rain_roof(document: Property, alone: Supply, probe: Probe, say: Wording) -> _Tried:
+    area_m2 = RAIN_ROOF_M2[document.units]
+    entry = rain_roof_entry(document, area_m2)
     return _Tried(
         key="rain_roof",
-        label=f"{say.area(RAIN_ROOF_M2)} of rain roof",
-        supply=replace(alone, inflow_l=alone.inflow_l + _off_rain_roof(document, alone)),
+        label=f"{say.area(area_m2)} of rain roof",
+        supply=replace(alone, inflow_l=alone.inflow_l + _off_rain_roof(document, entry, alone)),
         tank_l=probe.tank_l,
-        cost=RAIN_ROOF_M2 * document.prices.rain_roof_m2,
-        operation={"op": "add", "path": "/roofs/-", "value": rain_roof_entry(document)},
+        cost=area_m2 * document.prices.rain_roof_m2,
+        operation={"op": "add", "path": "/roofs/-", "value": entry},
         words="a roof built to catch",
     )
 
 
-def rain_roof_entry(document: Property, area_m2: float = RAIN_ROOF_M2) -> dict[str, Any]:
+def rain_roof_entry(document: Property, area_m2: float) -> dict[str, Any]:
     """A roof built to catch rain, as it would be added to a document."""
     taken = {roof.id for roof in document.roofs}
     number = next(n for n in range(1, 100) if f"rain-roof-{n}" not in taken)
@@ -194,8 +200,8 @@ def rain_roof_entry(document: Property, area_m2: float = RAIN_ROOF_M2) -> dict[s
     }
 
 
-def _off_rain_roof(document: Property, supply: Supply) -> NDArray[np.float64]:
-    roof = Roof.model_validate(rain_roof_entry(document))
+def _off_rain_roof(document: Property, entry: dict[str, Any], supply: Supply) -> NDArray[np.float64]:
+    roof = Roof.model_validate(entry)
     alone = document.model_copy(update={"roofs": [roof]})
     return catch_rain(alone, supply.rain).total
 
