@@ -55,14 +55,7 @@ export function SearchView() {
           The front of {front.designs.toLocaleString("en-US")} designs{" "}
           <span className="head-note">over {document.prices.service_years} years, with today’s design on it</span>
         </h2>
-        <FrontChart
-          front={front}
-          pointed={pointed}
-          usable={usable}
-          point={point}
-          setPointed={setPointed}
-          take={take}
-        />
+        <FrontChart front={front} pointed={pointed} usable={usable} point={point} take={take} />
         {front.left_out.map((sentence) => (
           <p key={sentence} className="note mt-1">
             {sentence}
@@ -101,8 +94,7 @@ type Pointing = {
   take: (design: Design) => Promise<void>;
 };
 
-function FrontChart(props: Pointing & { setPointed: (row: number | null) => void }) {
-  const { front, pointed, usable, point, setPointed, take } = props;
+function FrontChart({ front, pointed, usable, point, take }: Pointing) {
   const costs = [...front.front.map((each) => each.cost), front.today.cost];
   const reach = Math.max(...costs) * 1.08;
   const step = roundStep(reach / 5);
@@ -127,10 +119,10 @@ function FrontChart(props: Pointing & { setPointed: (row: number | null) => void
             style={{ left: x(design.cost), top: y(design.years_carried) }}
             aria-label={`${money(front, design.cost)}, ${design.years_carried} years: ${design.words}`}
             disabled={!usable}
-            onPointerEnter={() => point(row)}
+            onPointerEnter={(event) => event.pointerType !== "touch" && point(row)}
             onPointerLeave={() => point(null)}
-            onFocus={() => setPointed(row)}
-            onBlur={() => setPointed(null)}
+            onFocus={() => point(row)}
+            onBlur={() => point(null)}
             onClick={() => void take(design)}
           >
             <span
@@ -189,8 +181,11 @@ function FrontList({ front, pointed, usable, point, take }: Pointing) {
           <button
             className="grid w-full grid-cols-[58px_66px_minmax(0,1fr)] gap-x-3 py-1.5 text-left enabled:hover:bg-water-1"
             disabled={!usable || !design.operations.length}
-            onPointerEnter={() => point(row)}
+            // A finger does not point before it presses.
+            onPointerEnter={(event) => event.pointerType !== "touch" && point(row)}
             onPointerLeave={() => point(null)}
+            onFocus={() => point(row)}
+            onBlur={() => point(null)}
             onClick={() => void take(design)}
             title={usable ? "Take this design" : undefined}
           >
