@@ -1,4 +1,4 @@
-"""The ranges of every number of a document, by path: what the interface asks of an entry before it is sent.
+"""The ranges of every number of a document, and how many rows its lists take, by path: what the interface asks of an entry before it is sent.
 
 `python -m lean_year.property.ranges` prints them as JSON (`web/src/document/ranges.json`, made by `make schema`).
 """
@@ -17,7 +17,8 @@ def ranges() -> dict[str, list[Range]]:
     """By JSON pointer, with `*` for the rows of a list: one range, or one for each `kind` of the part it stands in.
 
     A range has `min` and `max`, or `above` and `below` where the bound itself is not allowed; `whole` for a count;
-    `usual` where a part is begun by choosing its kind, and the number has a usual value in that kind.
+    `usual` where a part is begun by choosing its kind, and the number has a usual value in that kind. A list that
+    may grow has `most`, the rows that it takes.
     """
     schema = Property.model_json_schema()
     found: dict[str, list[Range]] = {}
@@ -40,6 +41,8 @@ def _numbers(
         for name, each in part["properties"].items():
             yield from _numbers(each, definitions, f"{path}/{name}", own)
     elif part.get("type") == "array":
+        if part.get("maxItems") is not None and part.get("minItems", 0) < part["maxItems"]:
+            yield path, {"most": part["maxItems"]}
         for items in part.get("prefixItems", [part.get("items", {})]):
             yield from _numbers(items, definitions, f"{path}/*", None)
     elif part.get("type") in ("number", "integer"):

@@ -1,7 +1,15 @@
 import table from "./ranges.json";
 
-/** What a number may be: its bounds, or `above` and `below` where the bound itself is not allowed; and usually is. */
-export type Range = { min?: number; max?: number; usual?: number; above?: number; below?: number; whole?: boolean };
+/** What a number may be: its bounds, or `above` and `below` where the bound itself is not allowed; and usually is. Of a list, the `most` rows that it takes. */
+export type Range = {
+  min?: number;
+  max?: number;
+  usual?: number;
+  above?: number;
+  below?: number;
+  whole?: boolean;
+  most?: number;
+};
 
 const RANGES = table as unknown as Record<string, (Range & { kind?: string })[]>;
 
@@ -20,9 +28,19 @@ export function usualOf(path: string, kind: string): number {
   return usual;
 }
 
+/** Whether a list takes no further row. */
+export function full(path: string, rows: readonly unknown[]): boolean {
+  const most = RANGES[pattern(path)]?.[0]?.most;
+  if (most === undefined) throw new Error(`nothing says how many rows ${path} takes`);
+  return rows.length >= most;
+}
+
+/** A JSON pointer with `*` for the rows of lists. */
+const pattern = (path: string) => path.replace(/\/(\d+|-)(?=\/|$)/g, "/*");
+
 /** The range of the number at a JSON pointer, as the document's schema has it; null where it has none. */
 export function rangeAt(document: unknown, path: string): Range | null {
-  const rows = RANGES[path.replace(/\/(\d+|-)(?=\/|$)/g, "/*")];
+  const rows = RANGES[pattern(path)];
   if (!rows) return null;
   if (rows.length === 1) return rows[0]!;
   const { kind } = (at(document, path.replace(/\/[^/]*$/, "")) ?? {}) as { kind?: string };

@@ -1,5 +1,6 @@
 import type { Document, Plan } from "../../api/client";
 import { addGuessed, replace } from "../../document/edits";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
@@ -63,7 +64,7 @@ export function TanksView() {
             <TankRow key={tank.id} tank={tank} index={index} holds={holds(tank)} />
           ))}
           <p className="mt-3">
-            <button className="act-quiet" onClick={add} disabled={entered.tanks.length >= 20}>
+            <button className="act-quiet" onClick={add} disabled={full("/cistern/tanks", entered.tanks)}>
               Add a tank
             </button>
           </p>

@@ -1,12 +1,12 @@
 import { useState } from "react";
 import type { Plan } from "../../api/client";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { bore } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 import { Mark } from "../../ui/Mark";
 
-const MOST = 24;
 /** About what a staff shows, to read a bare number by. */
 const STAFF_MM = 1500;
 
@@ -35,7 +35,7 @@ export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             <Entry label={`Reading ${i + 1}`} path={`/ground/readings_mm/${i}`} kind="bore" value={reading} />
           </span>
         ))}
-        {readings.length < MOST && adding && (
+        {!full("/ground/readings_mm", readings) && adding && (
           <span key={readings.length}>
             <span className="note">{readings.length + 1}</span>{" "}
             <Entry
@@ -50,7 +50,7 @@ export function Readings({ pad }: { pad: Plan["ground"]["pads"][number] }) {
             />
           </span>
         )}
-        {readings.length < MOST && !adding && (
+        {!full("/ground/readings_mm", readings) && !adding && (
           <button className="fix no-print" onClick={() => setAdding(true)}>
             Add a reading
           </button>

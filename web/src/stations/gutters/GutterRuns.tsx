@@ -4,6 +4,7 @@ import { addGuessed, replace } from "../../document/edits";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { useDocument, usePlan } from "../../document/shown";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { YesOrNo } from "../../document/YesOrNo";
 import { flow, metres } from "../../lib/units";
@@ -30,6 +31,7 @@ export function GutterRuns({ roof, row }: { roof: Roof; row: number }) {
       ))}
       <button
         className="fix mt-1.5"
+        disabled={full(at, roof.gutters)}
         onClick={() =>
           void bench.edit(
             `${roof.name}: another run of gutter`,
@@ -160,6 +162,7 @@ function RunSentence(props: { roof: Roof; number: number; run: Run; gutter: Gutt
       <button
         className="fix"
         aria-label={`One outlet more in the ${name}`}
+        disabled={full(`${at}/outlets_m`, gutter.outlets_m)}
         onClick={() =>
           void bench.edit(`The ${name}: one outlet more`, [{ op: "add", path: `${at}/outlets_m/-`, value: null }])
         }

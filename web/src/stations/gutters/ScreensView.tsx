@@ -1,6 +1,7 @@
 import { choicesAt } from "../../document/choices";
 import type { Document, Plan } from "../../api/client";
 import { replace } from "../../document/edits";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { flow, fixed, quantity, volume } from "../../lib/units";
@@ -78,7 +79,7 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
         return answer && <Stage key={stage} pipe={pipe} screen={screen} at={`${at}/${stage}`} answer={answer} />;
       })}
       {pipe.screens.length === 0 && <p className="note py-1">Nothing keeps leaves out yet.</p>}
-      {pipe.screens.length < 6 && (
+      {!full(at, pipe.screens) && (
         <p className="mt-1.5">
           <Choice
             label={`Add a stage to ${pipe.name}`}

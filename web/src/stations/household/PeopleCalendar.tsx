@@ -1,5 +1,6 @@
 import type { Document } from "../../api/client";
 import { addGuessed, replace } from "../../document/edits";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { dayX, useAxis } from "../../lib/axis";
@@ -27,7 +28,7 @@ export function PeopleCalendar({ months }: { months: number[] }) {
     <section aria-label="People through the year">
       <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
         <h2 className="heading">People through the year</h2>
-        <button className="act-quiet" onClick={add} disabled={periods.length >= 30}>
+        <button className="act-quiet" onClick={add} disabled={full("/household/periods", periods)}>
           Add a period
         </button>
       </div>

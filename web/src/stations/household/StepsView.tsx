@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import type { Document } from "../../api/client";
 import { addGuessed, replace } from "../../document/edits";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { fixed, volume } from "../../lib/units";
@@ -51,7 +52,7 @@ export function StepsView() {
         <section aria-label="What is given up first">
           <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
             <h2 className="heading">What is given up first</h2>
-            <button className="act-quiet" onClick={add} disabled={steps.length >= 6}>
+            <button className="act-quiet" onClick={add} disabled={full("/household/steps", steps)}>
               Add a step
             </button>
           </div>

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { Document, Plan } from "../../api/client";
 import { addGuessed, replace } from "../../document/edits";
 import { choicesQuery } from "../../api/queries";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
@@ -76,7 +77,7 @@ export function UsesView({ months }: { months: number[] }) {
             {rows.length} uses <span className="head-note">switched on where rain serves them</span>
           </h2>
           {listed ? (
-            <button className="act-quiet" onClick={add} disabled={household.uses.length >= 40}>
+            <button className="act-quiet" onClick={add} disabled={full("/household/uses", household.uses)}>
               Add a use
             </button>
           ) : (
@@ -345,7 +346,7 @@ function Animals() {
           </p>
         );
       })}
-      <button className="fix min-h-11" onClick={add} disabled={animals.length >= 20}>
+      <button className="fix min-h-11" onClick={add} disabled={full("/household/animals", animals)}>
         Add animals
       </button>
     </section>

@@ -1,5 +1,6 @@
 import { Fragment } from "react";
 import { addGuessed, replace } from "../../document/edits";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { Entry } from "../../document/Entry";
@@ -45,7 +46,7 @@ export function CurvePoints() {
             </span>{" "}
           </Fragment>
         ))}
-        {points.length < 30 && last[1]! > 0 && (
+        {!full("/pump/points", points) && last[1]! > 0 && (
           <button
             className="fix"
             onClick={() =>

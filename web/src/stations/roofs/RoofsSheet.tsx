@@ -5,6 +5,7 @@ import { choicesQuery } from "../../api/queries";
 import { monthStarts } from "../../lib/dates";
 import { volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { freshNumber } from "../../lib/freshNumber";
@@ -28,7 +29,7 @@ export function RoofsSheet() {
   const [focus, setFocus] = useState<string | null>(null);
   const figure = (key: string) => <Why figure={roofs.figures[key]!} units={units} />;
   const [drawing, setDrawing] = useState(false);
-  const full = document.roofs.length >= 50;
+  const noMore = full("/roofs", document.roofs);
   const on = document.roofs.filter((roof) => roof.on).length;
 
   const addRoof = useAddRoof();
@@ -63,10 +64,10 @@ export function RoofsSheet() {
                 </span>
               </h2>
               <p className="no-print flex flex-wrap gap-2">
-                <AddRoofDialog disabled={full} onAdd={addRoof} />
+                <AddRoofDialog disabled={noMore} onAdd={addRoof} />
                 <button
                   className="act-quiet"
-                  disabled={full}
+                  disabled={noMore}
                   aria-pressed={drawing}
                   onClick={() => setDrawing(!drawing)}
                 >

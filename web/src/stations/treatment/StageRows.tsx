@@ -1,5 +1,6 @@
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { fixed, flow, pressure } from "../../lib/units";
@@ -23,7 +24,7 @@ export function StageRows() {
           <StageRow key={number} stage={stage} number={number} />
         ))}
       </ol>
-      {stages.length < 12 && (
+      {!full("/treatment/stages", stages) && (
         <p className="mt-1.5">
           <Choice
             label="Add a stage"
