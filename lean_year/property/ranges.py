@@ -1,4 +1,5 @@
-"""The ranges of every number of a document, and how many rows its lists take, by path: what the interface asks of an entry before it is sent.
+"""The ranges of every number of a document, and how many rows its lists take, by path: what the interface asks of an
+entry before it is sent.
 
 `python -m lean_year.property.ranges` prints them as JSON (`web/src/document/ranges.json`, made by `make schema`).
 """
