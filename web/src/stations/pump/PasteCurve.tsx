@@ -31,7 +31,7 @@ export function PasteCurve() {
     try {
       setRead(await readCurve(text, flowUnit, headUnit));
     } catch (error) {
-      setProblem(error instanceof Refused ? error.message : "No connection to the server. Nothing was changed.");
+      setProblem(error instanceof Refused ? error.message : "No connection to the server.");
     }
   };
   const keep = async () => {

@@ -108,6 +108,22 @@ test("a kept record goes with its name and choices, on the revision that is show
   expect(kept.query.get("base_revision")).toBe(String(demo.revision));
 });
 
+test.each([
+  [{ errors: [{ field: "name", message: "is too long" }], revision: null }, 422, "name: is too long"],
+  [{ errors: [{ field: "base_revision", message: "old" }], revision: 9 }, 409, "changed in another window meanwhile"],
+])("a record that is not kept says why, and can be kept again", async (refusal, status, words) => {
+  await choose(file);
+  await screen.findByTestId("import-account");
+  answer = [status, refusal];
+  await userEvent.click(use());
+  expect((await screen.findByRole("alert")).textContent).toContain(words);
+  expect(setOpen).not.toHaveBeenCalled();
+  expect(use().hasAttribute("disabled")).toBe(false);
+  answer = [200, { ...demo, revision: 2 }];
+  await userEvent.click(use());
+  await waitFor(() => expect(setOpen).toHaveBeenCalledWith(false));
+});
+
 test("a file that is refused says why and that nothing was changed", async () => {
   answer = [422, { errors: [{ field: "line 1", message: "no column of dates found" }], revision: null }];
   await choose(file);

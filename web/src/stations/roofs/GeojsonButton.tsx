@@ -34,7 +34,7 @@ export function GeojsonButton() {
     try {
       setRead(await readRoofs(file, document.site.latitude_deg));
     } catch (error) {
-      setProblem(error instanceof Refused ? error.message : "No connection to the server. Nothing was changed.");
+      setProblem(error instanceof Refused ? error.message : "No connection to the server.");
     }
   };
   const keep = async () => {
