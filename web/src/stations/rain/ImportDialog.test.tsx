@@ -112,6 +112,7 @@ test.each([
   [{ errors: [{ field: "name", message: "is too long" }], revision: null }, 422, "name: is too long"],
   [{ errors: [{ field: "base_revision", message: "old" }], revision: 9 }, 409, "changed in another window meanwhile"],
 ])("a record that is not kept says why, and can be kept again", async (refusal, status, words) => {
+  setOpen.mockClear();
   await choose(file);
   await screen.findByTestId("import-account");
   answer = [status, refusal];
