@@ -113,6 +113,19 @@ def test_the_focus_comes_back_to_what_opened_a_dialog(demo_page):
         expect(opener).to_be_focused()
 
 
+def test_a_fix_that_was_made_hands_the_focus_on_to_what_comes_next(open_demo):
+    page = open_demo("saltmarrow")
+    page.goto(page.url.replace("/cistern", "/pump"))
+    first = page.get_by_role("button", name="Fit 347 L")
+    first.focus()
+    page.keyboard.press("Enter")
+    expect(first).to_have_count(0)
+    expect(page.get_by_test_id("revision")).to_have_text("rev 2")
+    here = page.evaluate("() => [document.activeElement.tagName, document.activeElement.textContent]")
+    assert here[0] == "LI", here
+    assert here[1].startswith("When the power goes"), here
+
+
 def test_the_main_job_is_read_out(demo_page):
     """What a screen reader finds: landmarks, headings, names with their values, and the answer as it changes."""
     page = demo_page
