@@ -1,11 +1,15 @@
 """A new property from four answers: the roof, the rain, the people and their use."""
 
+import jsonpointer
+
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY
+from lean_year.core.units import L_PER_US_GALLON
 from lean_year.property.assumed import not_entered
 from lean_year.property.cistern import Cistern, Tank, Volume
 from lean_year.property.document import Property, Rain, Units
 from lean_year.property.household import Habit, Household
 from lean_year.property.roofs import Material, PlanArea, Roof
+from lean_year.property.start_us import USUAL_IN_US_UNITS
 
 FIRST_GUESS_DAYS = 60
 """Days of use that the first tank holds, until somebody chooses. Basis: estimate."""
@@ -24,7 +28,8 @@ def new_property(
 ) -> Property:
     """A first document; all that was not asked is named as assumed."""
     use_l_day = people * HABITS_L_PERSON_DAY[habit]
-    tank_l = max(1_000.0, round(use_l_day * FIRST_GUESS_DAYS / 1_000) * 1_000.0)
+    round_l = 1_000.0 if units == "metric" else 500 * L_PER_US_GALLON
+    tank_l = max(1, round(use_l_day * FIRST_GUESS_DAYS / round_l)) * round_l
     document = Property(
         name=name,
         place=place,
@@ -37,4 +42,12 @@ def new_property(
     # Of these nothing was asked either; where there is no value of theirs, a usual one stands.
     tank = "/cistern/tanks/0"
     guessed = ["/roofs/0/runoff", "/household/litres_person_day", f"{tank}/shape/volume_l", f"{tank}/outlet_m"]
-    return document.model_copy(update={"assumed": [*guessed, *not_entered(document)]})
+    document = document.model_copy(update={"assumed": [*guessed, *not_entered(document)]})
+    return document if units == "metric" else _in_us_units(document)
+
+
+def _in_us_units(document: Property) -> Property:
+    raw = document.model_dump(mode="json")
+    for place, value in USUAL_IN_US_UNITS.items():
+        jsonpointer.set_pointer(raw, place, value)
+    return Property.model_validate(raw)
