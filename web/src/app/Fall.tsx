@@ -90,8 +90,9 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
   );
 });
 
-/** Letters of a name that take more than a line of the fall in its usual size. */
+/** Letters of a name, and of a headline, that take more than a line of the fall in its usual size. */
 const LONG_NAME = 18;
+const LONG_HEADLINE = 19;
 
 function PropertyName() {
   const { name, place } = useDocument("name", "place");
@@ -169,7 +170,11 @@ const StationButton = memo(function StationButton({ station, current, goTo }: St
           <span className="heading truncate text-tab leading-tight">{station.name}</span>
           <Mark status={station.status} />
         </span>
-        <span className="block truncate text-small leading-tight text-ink-2">{station.headline}</span>
+        <span
+          className={`block truncate leading-tight text-ink-2 ${station.headline.length > LONG_HEADLINE ? "text-fine tracking-tight" : "text-small"}`}
+        >
+          {station.headline}
+        </span>
       </span>
     </button>
   );

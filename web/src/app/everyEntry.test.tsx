@@ -216,7 +216,7 @@ test.each(CASES)("every entry of %s on %s reaches the document", async (name, wh
 });
 
 // Read through once, and read again wherever it changes: the place and the value that each control writes. In CI nothing
-// is written; here `npx vitest run -u src/app/everyEntry.test.tsx` records it anew.
+// is written; here `npx vitest run src/app/everyEntry.test.tsx -u` records it anew.
 test.each(SHEETS)("what each entry and each choice of %s sends is as recorded", async (name) => {
   const lines = [];
   for (const [each, which] of CASES.filter(([each]) => each === name)) {

@@ -8,7 +8,7 @@ import { PropertyList } from "./properties/PropertyList";
 import { Verdict } from "./Verdict";
 import { YearStrip } from "./YearStrip";
 
-// What stands round the sheets, read through once; `npx vitest run -u src/app/recordedPages.test.tsx` records it anew.
+// What stands round the sheets, read through once; `npx vitest run src/app/recordedPages.test.tsx -u` records it anew.
 
 const written = () => writtenDown(document.body);
 

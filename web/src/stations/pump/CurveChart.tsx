@@ -2,6 +2,10 @@ import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, flow, metres, roundStep } from "../../lib/units";
 import { LineChart, pathOf } from "../../ui/LineChart";
 
+/** Between a point and its words, and about how wide a letter of them is. */
+const GAP_PX = 9;
+const LETTER_PX = 7.3;
+
 /** The pump's curve against what the pipes and filters ask for, new and due, with where it runs. */
 export function CurveChart() {
   const document = useDocument("pump", "units");
@@ -103,24 +107,24 @@ export function CurveChart() {
                   { point: clean, name: "new", below: true },
                   { point: dirty, name: "due", below: false },
                 ]
-            ).map(({ point, name, below }) => (
-              <g key={name}>
-                <circle
-                  cx={plot.x(point.flow_l_s)}
-                  cy={plot.y(Math.max(0, point.head_m))}
-                  r="5"
-                  fill="var(--water-9)"
-                />
-                <text
-                  x={plot.x(point.flow_l_s) + (fills ? -9 : 9)}
-                  textAnchor={fills ? "end" : "start"}
-                  y={plot.y(Math.max(0, point.head_m)) + (below ? 18 : -8)}
-                  className="label halo"
-                >
-                  {name}: <tspan fontWeight="650">{flow(point.flow_l_s, units)}</tspan>
-                </text>
-              </g>
-            ))}
+            ).map(({ point, name, below }) => {
+              const at = plot.x(point.flow_l_s);
+              const words = flow(point.flow_l_s, units);
+              const left = fills || at + GAP_PX + LETTER_PX * `${name}: ${words}`.length > plot.right;
+              return (
+                <g key={name}>
+                  <circle cx={at} cy={plot.y(Math.max(0, point.head_m))} r="5" fill="var(--water-9)" />
+                  <text
+                    x={at + (left ? -GAP_PX : GAP_PX)}
+                    textAnchor={left ? "end" : "start"}
+                    y={plot.y(Math.max(0, point.head_m)) + (below ? 18 : -8)}
+                    className="label halo"
+                  >
+                    {name}: <tspan fontWeight="650">{words}</tspan>
+                  </text>
+                </g>
+              );
+            })}
           </>
         )}
       </LineChart>

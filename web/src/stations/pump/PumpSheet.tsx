@@ -40,7 +40,7 @@ export function PumpSheet() {
   const { units, pump: entered } = document;
   const { pump: answer } = plan;
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
-  const falls = (answer.figures["lift_m"]?.value ?? 0) < 0;
+  const lift = answer.figures["lift_m"]?.value ?? null;
   const pumped = entered.feed === "pump" || entered.feed === "header";
   return (
     <>
@@ -58,7 +58,7 @@ export function PumpSheet() {
               onChoose={(feed) => void bench.edit(`Fed by ${feed}`, replace("/pump/feed", feed))}
             />
             : {figure("peak_l_s")} at the peak
-            {!falls && <>, {figure("lift_m")} up</>}, with{" "}
+            {lift === null ? <>, the lift {figure("lift_m")}</> : lift >= 0 && <>, {figure("lift_m")} up</>}, with{" "}
             <Entry
               label="Pressure wanted at the highest tap"
               path="/pump/residual_kpa"
