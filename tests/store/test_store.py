@@ -1,5 +1,6 @@
 """What is acknowledged is on disk, also when the process is killed while it writes."""
 
+import dataclasses
 import os
 import signal
 import sqlite3
@@ -123,6 +124,39 @@ def test_a_record_comes_back_bit_by_bit_with_its_gaps(engine):
     assert (entry.days, str(rain.start)) == (4, "2001-02-03")
     with pytest.raises(records.UnknownRecord):
         records.load_record(engine, "none")
+
+
+def test_a_record_that_is_there_is_found_again_and_no_other_is_taken_for_it(engine):
+    start = np.datetime64("2001-02-03").astype(object)
+    depths, cold = np.array([0.0, np.nan, 2.5]), np.array([1.0, 2.0, 3.0])
+    rain = DailyRain(start, depths, tmin_c=cold, tmax_c=cold + 5)
+    with writing(engine) as session:
+        records.add_record(session, "other", rain=DailyRain(start, depths + 1), name="R", note="", property_id=None)
+        records.add_record(session, "first", rain=rain, name="R", note="", property_id=None)
+        records.add_record(session, "second", rain=rain, name="R", note="", property_id=None)
+        assert records.same_record(session, DailyRain(start, depths.copy(), cold.copy(), cold + 5), "R") == "first"
+        assert records.same_record(session, DailyRain(start, depths + 1), "R") == "other"
+        different = [
+            DailyRain(start, depths),
+            DailyRain(start, depths + 1, tmin_c=cold, tmax_c=cold + 5),
+            DailyRain(start, depths, tmin_c=cold, tmax_c=cold + 6),
+            DailyRain(start, depths[:2], tmin_c=cold[:2], tmax_c=cold[:2] + 5),
+            dataclasses.replace(rain, et0_mm=cold),
+            dataclasses.replace(rain, start=start.replace(day=4)),
+        ]
+        assert [records.same_record(session, each, "R") for each in different] == [None] * len(different)
+        assert records.same_record(session, rain, "S") is None
+
+
+def test_a_migration_takes_the_write_lock_before_it_reads(tmp_path):
+    """Two that start at once: the second waits, and finds the tables there."""
+    engine = open_engine(tmp_path / "new.db")
+    said = []
+    event.listen(engine, "before_cursor_execute", lambda *given: said.append(given[2]))
+    command.upgrade(migrations_config(engine), "head")
+    begun = [each for each in said if each.startswith("BEGIN")]
+    assert begun
+    assert set(begun) == {"BEGIN IMMEDIATE"}
 
 
 def test_removing_a_property_takes_its_revisions_with_it(engine):

@@ -39,6 +39,13 @@ test("a roof is added once its size is known, in the units of the property; its 
   await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   const [added] = lastOperations(calls) as Added[];
   expect(added).toMatchObject({ op: "add", path: "/roofs/3", value: { name: "Lean-to" } });
+  // Eight metres below all that is there, so that it covers nothing on the plan.
+  const souths = buried.plan.roofs.surfaces.flatMap((surface) => surface.outline_m.map(([, north]) => north!));
+  expect(added!.value).toMatchObject({
+    id: "roof-4",
+    y_m: Math.min(...souths, 0) - 8,
+    drains: [{ group: "a", share: 1 }],
+  });
   expect(added!.value["extent"]).toEqual({ kind: "rectangle", length_m: 6.096, width_m: 3, along_slope: false });
   expect((await open("Add a roof")).getByRole<HTMLInputElement>("textbox", { name: "Name" }).value).toBe("");
 });
