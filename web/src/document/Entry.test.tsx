@@ -1,9 +1,10 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test } from "vitest";
 import { useDocument } from "./shown";
 import { WorkbenchProvider } from "./workbench";
+import { renderOnDemo } from "../testing/demo";
 import { FakeServer } from "../testing/fakeServer";
 import { Entry } from "./Entry";
 
@@ -165,4 +166,19 @@ test("what is typed while the entry before it is being kept stays, and is kept i
   expect(tank.value).toBe("91 m3");
   await userEvent.type(tank, "{Enter}");
   await waitFor(() => expect(server.state.document.cistern.transfer_l_day).toBe(91_000));
+});
+
+test.each([
+  ["/rain/design_intensity_mm_h", "intensity", 1, undefined, "ArrowDown", "1 mm/h"],
+  ["/rain/design_intensity_mm_h", "intensity", 20, undefined, "ArrowDown", "5 mm/h"],
+  ["/rain/design_intensity_mm_h", "intensity", 1_000, undefined, "ArrowUp", "1,000 mm/h"],
+  ["/cistern/start_share", "percent", 0, undefined, "ArrowDown", "0 %"],
+  ["/cistern/start_share", "percent", 1, undefined, "ArrowUp", "100 %"],
+  ["/pump/at_once", "count", 2, 3, "ArrowUp", "3"],
+] as const)("%s, %s, is nudged from %s no further than it may", async (path, kind, value, max, key, shown) => {
+  cleanup();
+  renderOnDemo(<Entry label="Here" path={path} kind={kind} value={value} max={max} />);
+  const entry = await screen.findByRole<HTMLInputElement>("textbox", { name: /^Here/ });
+  for (let press = 0; press < 30; press++) fireEvent.keyDown(entry, { key, shiftKey: true });
+  expect(entry.value).toBe(shown);
 });

@@ -151,8 +151,9 @@ export function Entry({
     const from = nudged.current?.value ?? read(kind, units, shown, value ?? around) ?? value;
     if (from === null) return; // nothing is known to count from
     const size = step ?? nudgeStep(kind, units, from);
-    const least = Math.max(range.min, (range.above ?? -Infinity) + size);
-    const most = Math.min(range.max, (range.below ?? Infinity) - size);
+    // What stands nearer to a bound than a step stays where it is.
+    const least = Math.min(from, Math.max(range.min, (range.above ?? -Infinity) + size));
+    const most = Math.max(from, Math.min(range.max, (range.below ?? Infinity) - size));
     const next = Math.min(most, Math.max(least, Number(((Math.round(from / size) + ways) * size).toPrecision(12))));
     clearTimeout(nudged.current?.timer);
     setProblem(null);

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { StormAsk } from "../../api/client";
 import { useDocument, usePlan } from "../../document/shown";
-import { read, write } from "../../lib/units";
+import { axisUnit, rain, read, write } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 
@@ -26,7 +26,7 @@ export function StormEntry({ storm, set }: { storm: StormAsk; set: (change: Part
       />{" "}
       {storm.shape === "typed" ? (
         <>
-          of <TypedDepths depths={storm.typed_mm} onKeep={(typed_mm) => set({ typed_mm })} /> mm, each over{" "}
+          of <TypedDepths depths={storm.typed_mm} onKeep={(typed_mm) => set({ typed_mm })} />, each over{" "}
           <Local
             label="Minutes of each depth"
             kind="count"
@@ -80,62 +80,97 @@ export function StormEntry({ storm, set }: { storm: StormAsk; set: (change: Part
   );
 }
 
-function Local(props: {
+type LocalProps = {
   label: string;
   kind: Kind;
   value: number;
   min: number;
   max: number;
   onKeep: (value: number) => void;
-}) {
+};
+
+function Local({ label, kind, value, min, max, onKeep }: LocalProps) {
   const { units } = useDocument("units");
-  const [draft, setDraft] = useState<string | null>(null);
-  const keep = () => {
-    if (draft === null) return;
-    const next = read(props.kind, units, draft, props.value);
-    setDraft(null);
-    if (next !== null) props.onKeep(Math.min(props.max, Math.max(props.min, next)));
+  const keep = (text: string) => {
+    const next = read(kind, units, text, value);
+    if (next === null || next < min || next > max)
+      return `${label}: from ${write(kind, units, min)} to ${write(kind, units, max)}.`;
+    return onKeep(next);
   };
-  const shown = draft ?? write(props.kind, units, props.value);
+  return <Words label={label} text={write(kind, units, value)} least={2} keep={keep} />;
+}
+
+const MOST_MM = 500;
+
+function TypedDepths({ depths, onKeep }: { depths: number[]; onKeep: (depths: number[]) => void }) {
+  const { units } = useDocument("units");
+  const { unit, factor } = axisUnit("rain", units);
+  const keep = (text: string) => {
+    const next = text
+      .split(/[\s,;]+/)
+      .filter(Boolean)
+      .map((each) => Number(each) * factor);
+    if (!next.length || !next.every((each) => each >= 0 && each <= MOST_MM))
+      return `Depths of the burst: write them one after another, each from 0 to ${rain(MOST_MM, units)}.`;
+    return onKeep(next);
+  };
+  const text = depths.map((each) => Number((each / factor).toFixed(2))).join(" ");
   return (
-    <input
-      className="word"
-      style={CSS.supports("field-sizing", "content") ? undefined : { width: `${Math.max(shown.length, 2) + 1}ch` }}
-      aria-label={props.label}
-      value={shown}
-      onFocus={(event) => event.target.select()}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={keep}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") keep();
-        if (event.key === "Escape") setDraft(null);
-      }}
-    />
+    <>
+      <Words label={`Depths of the burst one after another, ${unit}`} text={text} least={4} keep={keep} /> {unit}
+    </>
   );
 }
 
-function TypedDepths({ depths, onKeep }: { depths: number[]; onKeep: (depths: number[]) => void }) {
+type WordsProps = {
+  label: string;
+  text: string;
+  /** Letters that there is room for at least. */
+  least: number;
+  /** Takes what was written; what was against it otherwise. */
+  keep: (text: string) => string | void;
+};
+
+/** Words of the storm that are changed where they stand. */
+function Words({ label, text, least, keep }: WordsProps) {
   const [draft, setDraft] = useState<string | null>(null);
-  const keep = () => {
-    if (draft === null) return;
-    const next = draft
-      .split(/[\s,;]+/)
-      .filter(Boolean)
-      .map(Number);
-    setDraft(null);
-    if (next.length && next.every((each) => Number.isFinite(each) && each >= 0 && each <= 500)) onKeep(next);
+  const [problem, setProblem] = useState<string | null>(null);
+  const leave = (draft: string | null, problem: string | null) => {
+    setDraft(draft);
+    setProblem(problem);
   };
-  const shown = draft ?? depths.join(" ");
+  const commit = () => {
+    if (draft === null) return;
+    const wrong = keep(draft) ?? null;
+    leave(wrong === null ? null : draft, wrong);
+  };
+  const shown = draft ?? text;
   return (
-    <input
-      className="word"
-      style={CSS.supports("field-sizing", "content") ? undefined : { width: `${Math.max(shown.length, 4) + 1}ch` }}
-      aria-label="Depths of the burst, in mm, one after another"
-      value={shown}
-      onFocus={(event) => event.target.select()}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={keep}
-      onKeyDown={(event) => event.key === "Enter" && keep()}
-    />
+    <span className="relative inline-block">
+      <input
+        className="word"
+        style={
+          CSS.supports("field-sizing", "content") ? undefined : { width: `${Math.max(shown.length, least) + 1}ch` }
+        }
+        aria-label={label}
+        aria-invalid={problem !== null}
+        value={shown}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => leave(event.target.value, null)}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") commit();
+          if (event.key === "Escape") leave(null, null);
+        }}
+      />
+      {problem && (
+        <span
+          role="alert"
+          className="absolute top-full left-0 z-30 mt-1 w-max max-w-[34ch] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-small leading-snug font-medium text-alarm"
+        >
+          {problem}
+        </span>
+      )}
+    </span>
   );
 }
