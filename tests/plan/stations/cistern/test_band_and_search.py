@@ -1,5 +1,7 @@
 """The band and the search against plain runs of the same supply."""
 
+from itertools import pairwise
+
 import numpy as np
 import pytest
 
@@ -65,6 +67,9 @@ def test_every_point_of_the_front_is_what_the_plan_says_of_it(name):
     assert front.designs >= 2_000
     today = plan_property(document, rain).plan.cistern
     assert front.today.years_carried == today.years_carried
+    costs, years = [each.cost for each in front.front], [each.years_carried for each in front.front]
+    assert all(before < after for before, after in pairwise(costs)), "two at one cost: the better one stands for both"
+    assert all(before < after for before, after in pairwise(years))
     picked = [front.front[0], front.front[len(front.front) // 2], front.front[-1]]
     for design in picked:
         taken = plan_property(apply_edit(document, design.operations), rain).plan.cistern

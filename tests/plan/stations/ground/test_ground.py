@@ -298,6 +298,21 @@ def test_a_hillside_tank_of_5500_litres_leans_on_its_fill():
     assert any("nobody under it" in note.text for note in plan.ground.notes)
 
 
+@pytest.mark.parametrize(
+    ("slope", "floor_m", "severity", "words"),
+    [
+        (0.25, -1.6, "fails", "it settles to that side, and the tank leans"),
+        (0.25, 0.0, "caution", "fill settles for years"),
+        (0.0, 0.0, "caution", "fill settles for years"),
+    ],
+)
+def test_a_tank_that_would_lean_fails_and_one_that_settles_evenly_is_a_caution(slope, floor_m, severity, words):
+    plan = planned_dry("saltmarrow", replace("/ground/slope", slope), replace(FLOOR, floor_m))
+    found = next(each for each in plan.findings if each.code == "GROUND_ON_FILL")
+    assert found.severity == severity
+    assert words in found.text
+
+
 @pytest.mark.parametrize("name", ["saltmarrow", "brindle-landing", "lantern-row"])
 def test_the_section_is_to_scale_and_its_lines_meet(name):
     for pad, standing in zip(planned_dry(name).ground.pads, standings(edited(name)), strict=True):
