@@ -86,6 +86,22 @@ class Supply:
         supply = self if rule is None else replace(self, operation=replace(self.operation, rule=rule))
         return supply.sizes(np.array([self.layout.gross_l if gross_l is None else gross_l]), watch)
 
+    def missed_in_l(self, span: slice, gross_l: float) -> float:
+        """What one total misses within a span of the record, which is replayed no further than that. [L]"""
+        if len(self.layout.steps) > 1:
+            return float(self.tally(gross_l, watch=(span.start, span.stop)).watch_missed_l[0])
+        replayed = operate_sizes(
+            inflow_l=self.inflow_l,
+            demand=self.demand,
+            size_l=self.layout.drawn_live_for(np.array([gross_l])),
+            operation=self.operation,
+            start_share=self.start_share,
+            loss_l=self.loss_l,
+            watch=(span.start, span.stop),
+            days=np.arange(span.stop),
+        )
+        return float(replayed.watch_missed_l[0])
+
     def years_carried(self, gross_l: float | None = None, rule: Rule | None = None) -> int:
         """Counted water years without a short day."""
         return int(self.rain.counts.sum()) - int(self.tally(gross_l, rule).short_years[0])

@@ -78,7 +78,7 @@ def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slic
     if not alone.demand_l[lean].any():
         return []
     prices = document.prices
-    missed_l = _missed_l(alone, probe.tank_l, lean)
+    missed_l = alone.missed_in_l(lean, probe.tank_l)
     rows = []
     tried = (
         _more_tank(alone, probe, document, say),
@@ -87,7 +87,7 @@ def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slic
     )
     for option in tried:
         # An option that lowers the use counts with what the lean year then misses less, as more tank does.
-        gained_l = max(0.0, missed_l - _missed_l(option.supply, option.tank_l, lean))
+        gained_l = max(0.0, missed_l - option.supply.missed_in_l(lean, option.tank_l))
         rows.append(
             Option(
                 key=option.key,
@@ -131,10 +131,6 @@ class _Tried:
     cost: float
     operation: dict[str, Any]
     words: str
-
-
-def _missed_l(supply: Supply, tank_l: float, lean: slice) -> float:
-    return float(supply.tally(tank_l, watch=(lean.start, lean.stop)).watch_missed_l[0])
 
 
 def _more_tank(alone: Supply, probe: Probe, document: Property, say: Wording) -> _Tried:

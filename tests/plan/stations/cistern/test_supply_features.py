@@ -12,6 +12,7 @@ from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.demo.shipped import demo_rain
 from lean_year.formats.rain.rain_import import rain_from_means
 from lean_year.plan.model.prepared_rain import prepare_rain
+from lean_year.plan.model.supply import supply_of
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
 from tests.farm import changed, farm
@@ -428,3 +429,22 @@ def test_the_knee_is_priced_or_geometric(plain):
     priced = plain.cistern.figures["knee_l"]
     assert priced.value is None or 0 <= priced.value <= plain.cistern.curve.tank_l[-1]
     assert priced.working
+
+
+@pytest.mark.parametrize("layout", ["linked", "settling_first"])
+@pytest.mark.parametrize("steps", [0, 2])
+def test_what_a_span_misses_is_what_the_whole_replay_misses_in_it(layout, steps):
+    tank = edited("saltmarrow").cistern.tanks[0].model_dump(mode="json")
+    document = edited(
+        "saltmarrow",
+        replace("/cistern/tanks", [tank | {"overflow_m": 0.9}, tank | {"id": "second", "overflow_m": 0.8}]),
+        replace("/cistern/layout", layout),
+        replace("/cistern/fire_reserve_l", 0),
+        replace("/household/steps", edited("saltmarrow").model_dump(mode="json")["household"]["steps"][:steps]),
+    )
+    rain = prepare_rain(demo_rain("saltmarrow"), "none")
+    supply = supply_of(document, rain)
+    run = supply.run(50_000.0)
+    for year in (0, 5, 39):
+        span = slice(int(rain.years.starts[year]), int(rain.years.ends[year]))
+        assert supply.missed_in_l(span, 50_000.0) == pytest.approx(run.shortfall_l[span].sum(), rel=1e-9, abs=1e-6)
