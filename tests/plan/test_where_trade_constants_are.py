@@ -7,6 +7,7 @@ ROOT = Path(__file__).resolve().parents[2] / "lean_year/plan"
 PRESENTATION = {
     "EVERY_DAYS": "points of a curve",
     "KEPT_TO_DECIMALS_L": "rounding",
+    "HOLDS_L": "rounding",
     "DAYS": "of the first year",
     "RECORDS_LIKE_IT": "how many records are made",
     "DEEPEST_M": "where counting stops",

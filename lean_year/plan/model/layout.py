@@ -11,6 +11,9 @@ from lean_year.plan.model.roof_surface import plan_area_m2, runoff_of
 from lean_year.property.cistern import Cistern, Tank
 from lean_year.property.document import Property
 
+HOLDS_L = 1e-6
+"""Tanks that hold less together hold nothing, and cannot be made wider: rounding. [L]"""
+
 
 @dataclass(frozen=True, slots=True)
 class Step:
@@ -59,7 +62,7 @@ class Layout:
 
     def drawn_live_for(self, gross_l: np.ndarray) -> np.ndarray:
         """Live volume that comes to the house for each total. [L]"""
-        share = self._drawn_l / self.gross_l if self.gross_l > 0 else 1.0
+        share = self._drawn_l / self.gross_l if self.gross_l > HOLDS_L else 1.0
         return np.asarray(np.maximum(0.0, gross_l * share - self.cistern.fire_reserve_l))
 
     def gross_for(self, drawn_live_l: float) -> float | None:
@@ -67,14 +70,14 @@ class Layout:
         size that is looked for. [L]"""
         live = self._drawn_l
         if live <= 0:
-            return None if self.gross_l > 0 else drawn_live_l + self.cistern.fire_reserve_l
+            return None if self.gross_l > HOLDS_L else drawn_live_l + self.cistern.fire_reserve_l
         gross = (drawn_live_l + self.cistern.fire_reserve_l) * self.gross_l / live
         return gross if gross <= LARGEST_SIZE_L else None
 
     def stages(self, gross_l: float | None = None) -> tuple[Stage, ...]:
         """The chain at a total volume, the planned one where None."""
         total = self.gross_l if gross_l is None else gross_l
-        factor = total / self.gross_l if self.gross_l > 0 else 0.0
+        factor = total / self.gross_l if self.gross_l > HOLDS_L else 0.0
         layout, last = self.cistern.layout, len(self.steps) - 1
         out = []
         for number, step in enumerate(self.steps):

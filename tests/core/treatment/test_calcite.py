@@ -1,7 +1,7 @@
 """Calcite in soft water, against the PHREEQC engine."""
 
 import pytest
-from hypothesis import given
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError
@@ -40,6 +40,8 @@ def test_it_never_takes_alkalinity_off_and_never_makes_water_more_acid(alkalinit
 
 @given(st.floats(0, 100), st.floats(5, 8), st.floats(0.1, 1), st.floats(0, 30))
 def test_more_acid_water_takes_up_more(alkalinity, ph, lower, water_c):
+    # Over a pH of 7.5 almost no alkalinity would be less than the hydroxide alone: there is no such water.
+    assume(ph <= 7.5 or alkalinity >= 0.1)
     at, acid = (after_calcite(alkalinity_mg_l=alkalinity, ph=each, water_c=water_c) for each in (ph, ph - lower))
     assert acid.alkalinity_mg_l >= at.alkalinity_mg_l - 1e-6
 

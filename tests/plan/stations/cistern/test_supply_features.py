@@ -448,3 +448,18 @@ def test_what_a_span_misses_is_what_the_whole_replay_misses_in_it(layout, steps)
     for year in (0, 5, 39):
         span = slice(int(rain.years.starts[year]), int(rain.years.ends[year]))
         assert supply.missed_in_l(span, 50_000.0) == pytest.approx(run.shortfall_l[span].sum(), rel=1e-9, abs=1e-6)
+
+
+def test_tanks_of_next_to_nothing_are_planned_as_tanks_of_nothing():
+    none, trace = ({"kind": "volume", "volume_l": litres, "height_m": 1.0} for litres in (0.0, 2.3e-308))
+    tank = edited("saltmarrow").cistern.tanks[0].model_dump(mode="json") | {"outlet_m": 0.0, "overflow_m": None}
+    tanks = [tank | {"shape": none}, tank | {"id": "second", "shape": trace}]
+    document = edited(
+        "saltmarrow",
+        replace("/cistern/fire_reserve_l", 0),
+        replace("/cistern/tanks", tanks),
+        replace("/cistern/layout", "settling_first"),
+    )
+    plan = plan_property(document, prepare_rain(demo_rain("saltmarrow"), "none")).plan
+    assert plan.cistern.years_carried == 0
+    assert plan.cistern.live_l == 0
