@@ -50,6 +50,11 @@ class Layout:
         """What is kept for fire, as far as the last store holds it. [L]"""
         return min(self.cistern.fire_reserve_l, self.steps[-1].bank.live_l)
 
+    @property
+    def _holds_water(self) -> bool:
+        """Whether its tanks can be made wider by a factor."""
+        return self.gross_l > HOLDS_L
+
     def live_for(self, gross_l: float) -> float:
         """Live volume of the same tanks made wider until they hold `gross_l`. [L]"""
         return float(sum(stage.size_l for stage in self.stages(gross_l)))
@@ -62,7 +67,7 @@ class Layout:
 
     def drawn_live_for(self, gross_l: np.ndarray) -> np.ndarray:
         """Live volume that comes to the house for each total. [L]"""
-        share = self._drawn_l / self.gross_l if self.gross_l > HOLDS_L else 1.0
+        share = self._drawn_l / self.gross_l if self._holds_water else 1.0
         return np.asarray(np.maximum(0.0, gross_l * share - self.cistern.fire_reserve_l))
 
     def gross_for(self, drawn_live_l: float) -> float | None:
@@ -70,14 +75,14 @@ class Layout:
         size that is looked for. [L]"""
         live = self._drawn_l
         if live <= 0:
-            return None if self.gross_l > HOLDS_L else drawn_live_l + self.cistern.fire_reserve_l
+            return None if self._holds_water else drawn_live_l + self.cistern.fire_reserve_l
         gross = (drawn_live_l + self.cistern.fire_reserve_l) * self.gross_l / live
         return gross if gross <= LARGEST_SIZE_L else None
 
     def stages(self, gross_l: float | None = None) -> tuple[Stage, ...]:
         """The chain at a total volume, the planned one where None."""
         total = self.gross_l if gross_l is None else gross_l
-        factor = total / self.gross_l if self.gross_l > HOLDS_L else 0.0
+        factor = total / self.gross_l if self._holds_water else 0.0
         layout, last = self.cistern.layout, len(self.steps) - 1
         out = []
         for number, step in enumerate(self.steps):

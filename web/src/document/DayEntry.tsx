@@ -2,6 +2,7 @@ import { useState } from "react";
 import { replace } from "./edits";
 import { useEdits } from "./workbench";
 
+import { EntryProblem } from "../ui/EntryProblem";
 import { monthName } from "../lib/dates";
 
 const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];
@@ -61,14 +62,7 @@ export function DayEntry({ label, path, value }: { label: string; path: string; 
           }
         }}
       />
-      {problem && (
-        <span
-          role="alert"
-          className="absolute top-full left-0 z-30 mt-1 w-max max-w-[34ch] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-small font-medium text-alarm"
-        >
-          {label}: write a day of the year, for example 30 Jun.
-        </span>
-      )}
+      {problem && <EntryProblem>{label}: write a day of the year, for example 30 Jun.</EntryProblem>}
     </span>
   );
 }

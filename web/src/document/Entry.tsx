@@ -4,6 +4,7 @@ import { at, rangeAt } from "./ranges";
 import type { Range } from "./ranges";
 import { isAssumed } from "./assumed";
 import { useDocument } from "./shown";
+import { EntryProblem } from "../ui/EntryProblem";
 import { useEdits } from "./workbench";
 import type { Document } from "../api/client";
 import type { Kind } from "../lib/units";
@@ -209,15 +210,7 @@ export function Entry({
           }
         }}
       />
-      {problem && (
-        <span
-          id={problemId}
-          role="alert"
-          className="absolute left-0 top-full z-30 mt-1 w-max max-w-[min(34ch,80vw)] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-small font-medium text-alarm"
-        >
-          {problem}
-        </span>
-      )}
+      {problem && <EntryProblem id={problemId}>{problem}</EntryProblem>}
     </span>
   );
 }

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import type { PointerEvent } from "react";
 import type { Design, Operation } from "../../api/client";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
@@ -94,6 +95,14 @@ type Pointing = {
   take: (design: Design) => Promise<void>;
 };
 
+/** A design is shown while it is pointed at or has the focus. A finger does not point before it presses. */
+const pointedAt = (row: number, point: Pointing["point"]) => ({
+  onPointerEnter: (event: PointerEvent) => event.pointerType !== "touch" && point(row),
+  onPointerLeave: () => point(null),
+  onFocus: () => point(row),
+  onBlur: () => point(null),
+});
+
 function FrontChart({ front, pointed, usable, point, take }: Pointing) {
   const costs = [...front.front.map((each) => each.cost), front.today.cost];
   const reach = Math.max(...costs) * 1.08;
@@ -119,10 +128,7 @@ function FrontChart({ front, pointed, usable, point, take }: Pointing) {
             style={{ left: x(design.cost), top: y(design.years_carried) }}
             aria-label={`${money(front, design.cost)}, ${design.years_carried} years: ${design.words}`}
             disabled={!usable}
-            onPointerEnter={(event) => event.pointerType !== "touch" && point(row)}
-            onPointerLeave={() => point(null)}
-            onFocus={() => point(row)}
-            onBlur={() => point(null)}
+            {...pointedAt(row, point)}
             onClick={() => void take(design)}
           >
             <span
@@ -181,11 +187,7 @@ function FrontList({ front, pointed, usable, point, take }: Pointing) {
           <button
             className="grid w-full grid-cols-[58px_66px_minmax(0,1fr)] gap-x-3 py-1.5 text-left enabled:hover:bg-water-1"
             disabled={!usable || !design.operations.length}
-            // A finger does not point before it presses.
-            onPointerEnter={(event) => event.pointerType !== "touch" && point(row)}
-            onPointerLeave={() => point(null)}
-            onFocus={() => point(row)}
-            onBlur={() => point(null)}
+            {...pointedAt(row, point)}
             onClick={() => void take(design)}
             title={usable ? "Take this design" : undefined}
           >

@@ -4,6 +4,7 @@ import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, rain, read, write } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
+import { EntryProblem } from "../../ui/EntryProblem";
 
 /** The storm in a sentence. It belongs to the test and not to the property, so it is kept on this page only. */
 export function StormEntry({ storm, set }: { storm: StormAsk; set: (change: Partial<StormAsk>) => void }) {
@@ -135,14 +136,14 @@ type WordsProps = {
 function Words({ label, text, least, keep }: WordsProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const leave = (draft: string | null, problem: string | null) => {
-    setDraft(draft);
-    setProblem(problem);
+  const stand = (written: string | null, wrong: string | null) => {
+    setDraft(written);
+    setProblem(wrong);
   };
   const commit = () => {
     if (draft === null) return;
     const wrong = keep(draft) ?? null;
-    leave(wrong === null ? null : draft, wrong);
+    stand(wrong === null ? null : draft, wrong);
   };
   const shown = draft ?? text;
   return (
@@ -156,21 +157,14 @@ function Words({ label, text, least, keep }: WordsProps) {
         aria-invalid={problem !== null}
         value={shown}
         onFocus={(event) => event.target.select()}
-        onChange={(event) => leave(event.target.value, null)}
+        onChange={(event) => stand(event.target.value, null)}
         onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === "Enter") commit();
-          if (event.key === "Escape") leave(null, null);
+          if (event.key === "Escape") stand(null, null);
         }}
       />
-      {problem && (
-        <span
-          role="alert"
-          className="absolute top-full left-0 z-30 mt-1 w-max max-w-[34ch] border-[1.5px] border-alarm bg-sheet px-2 py-1 text-small leading-snug font-medium text-alarm"
-        >
-          {problem}
-        </span>
-      )}
+      {problem && <EntryProblem>{problem}</EntryProblem>}
     </span>
   );
 }
