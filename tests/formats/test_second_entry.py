@@ -22,7 +22,6 @@ SECOND = {
     "exports.ground_drawing.TEXT_M": [0.18],
     "exports.ground_drawing.SCALE": [50],
     "exports.swmm_model.RAIN_HOURS": [6],
-    "exports.swmm_model.MANNING_N": [0.011],
     "exports.swmm_model.OUTLET_BAND_M": [0.01],
     "exports.swmm_model.SOFT_STEPS": [4],
     "exports.swmm_model.STEPS_S": [1, 30],

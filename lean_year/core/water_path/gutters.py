@@ -23,6 +23,11 @@ OUTLET_HEAD_SHARE = 0.47
 """Water over a gutter's outlet as a share of the gutter's depth. Basis: from memory (BS EN 12056-3, half-round)."""
 DRAIN_FILL = 0.7
 """Depth to which a dry run is filled, over its bore. Basis: from memory (BS EN 12056)."""
+SMOOTH_PIPE_N = 0.011
+"""Manning's roughness of plastic pipe. Basis: from memory (textbooks: 0.009 to 0.011)."""
+CODE_TABLE_N = 0.0155
+"""Manning's roughness with which pipes that run full carry hardly less than every row of the code table for drains.
+Basis: derived (from the table's rows)."""
 DRY_HEAD_M = 0.3
 """Water that may stand over a narrow place of a dry run. Basis: estimate."""
 UNLIKELY_MM_H = 400.0
@@ -281,7 +286,9 @@ def downpipe_capacity_l_s(*, diameter_mm: float, fill_ratio: float = MOST_FILL) 
     return float(2.5e-4 * PIPE_ROUGHNESS_MM**-0.167 * d**2.667 * fill**1.667)
 
 
-def drain_capacity_l_s(*, diameter_mm: float, slope: float, manning_n: float = 0.011, fill: float = 1.0) -> float:
+def drain_capacity_l_s(
+    *, diameter_mm: float, slope: float, manning_n: float = SMOOTH_PIPE_N, fill: float = 1.0
+) -> float:
     """A drain laid to a fall, full or part full, by Manning.
 
     Parameters

@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.errors import InputError
 from lean_year.core.units import GRAVITY_M_S2, SECONDS_PER_DAY
+from lean_year.core.water_path.gutters import SMOOTH_PIPE_N
 from lean_year.core.water_path.storm import StormVessel
 from lean_year.plan.model.harvest import Catch, catch_rain
 from lean_year.plan.model.levels import run_levels, tank_of
@@ -28,7 +29,6 @@ from lean_year.plan.model.tank_network import Chain
 from lean_year.property.document import Property
 
 RAIN_HOURS = 6
-MANNING_N = 0.011
 OUTLET_BAND_M = 0.01
 """Height over the draw in which the outlet opens fully."""
 SOFT_STEPS = 4
@@ -211,7 +211,7 @@ def _runs(rows: _Rows, document: Property, chain: Chain) -> None:
             target, offset = f"FOOT_{pipe.run.into}", 0.0
         length = max(pipe.run.length_m, 1)
         rows["CONDUITS"].append(
-            f"RUN_{pipe.id} FOOT_{pipe.id} {target} {length:.3f} {MANNING_N} 0 {max(0.0, offset):.4f} 0"
+            f"RUN_{pipe.id} FOOT_{pipe.id} {target} {length:.3f} {SMOOTH_PIPE_N} 0 {max(0.0, offset):.4f} 0"
         )
         rows["XSECTIONS"].append(f"RUN_{pipe.id} CIRCULAR {pipe.run.bore_mm / 1000:.4f} 0 0 0")
 

@@ -1,12 +1,14 @@
 """The downpour on its way from the roofs to the overflow: what comes to each place, and what the place can take."""
 
 from dataclasses import dataclass
+from fractions import Fraction
 
+from lean_year.core.basis import Basis
 from lean_year.core.hydraulics.pipes import link_flow_l_s
 from lean_year.core.rain.climate import DOWNPOURS_HEAVIER_BY
 from lean_year.core.rain.downpour import MAX_INTENSITY_MM_H, OVERFLOW_TIMES, effective_area_m2, runoff_l_s
 from lean_year.core.water_path import gutters, screens
-from lean_year.core.water_path.gutters import DRAIN_FILL, DRY_HEAD_M
+from lean_year.core.water_path.gutters import CODE_TABLE_N, DRAIN_FILL, DRY_HEAD_M, SMOOTH_PIPE_N
 from lean_year.core.water_path.levels import ENTRY_HEADS
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, offer, wider_pipes
 from lean_year.plan.answer.wording import Wording
@@ -71,13 +73,37 @@ def flows_at(document: Property, intensity_mm_h: float) -> Flows:
     return Flows(by_roof, by_group, in_run, sum(by_roof.values()))
 
 
+@dataclass(frozen=True, slots=True)
+class Method:
+    """How a capacity is worked out."""
+
+    basis: Basis
+    source: str
+    formula: str
+
+
+CODE_TABLE = Method("from_memory", "code table", "the table's roof area at 1 in/h")
+WYLY_EATON = Method("from_memory", EN, "pipes × 2.5e-4 × 0.25^-0.167 × d^2.667 × 0.33^1.667")
+MANNING = Method("published", "Manning", "A R^(2/3) S^(1/2) / n, part full")
+BESIDE_THE_TABLE = Method(
+    "from_memory", "Manning, as the rows of the code table, which has none for this", "A R^(2/3) S^(1/2) / n, full"
+)
+COLEBROOK = Method(
+    "published", "Darcy-Weisbach with Colebrook", "flow whose friction, fittings, entry and exit use up the head"
+)
+
+
 def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say: Wording) -> Place:
+    by_table = document.downpour.method == "code_table"
+
     def takes(bore_mm: float, count: int) -> float:
-        if document.downpour.method == "code_table":
+        if by_table:
             return count * gutters.VERTICAL.flow_l_s(bore_mm)
         return count * gutters.downpipe_capacity_l_s(diameter_mm=min(bore_mm, 1_000))
 
     at = f"/downpipes/{number}"
+    method = CODE_TABLE if by_table else WYLY_EATON
+    one = size_in_table(gutters.VERTICAL, pipe.bore_mm) if by_table else f"d {say.bore(pipe.bore_mm)}, a third full"
     return Place(
         key=f"downpipe:{pipe.id}",
         kind="downpipe",
@@ -87,10 +113,10 @@ def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say:
         size=f"{pipe.pipes} × {say.bore(pipe.bore_mm)}",
         flow_l_s=flow,
         capacity_l_s=takes(pipe.bore_mm, pipe.pipes),
-        basis="from_memory",
-        source="code table" if document.downpour.method == "code_table" else EN,
-        formula="pipes × 2.5e-4 × 0.25^-0.167 × d^2.667 × 0.33^1.667",
-        working=f"{pipe.pipes} × d {say.bore(pipe.bore_mm)}, a third full",
+        basis=method.basis,
+        source=method.source,
+        formula=method.formula,
+        working=f"{pipe.pipes} × {one}",
         sizes=first_enough(
             wider_pipes(document.units, pipe.bore_mm, lambda bore: takes(bore, pipe.pipes), flow, f"{at}/bore_mm"),
             more_pieces(pipe.pipes, "downpipes", lambda count: takes(pipe.bore_mm, count), flow, f"{at}/pipes"),
@@ -151,23 +177,55 @@ def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: f
     )
 
 
-def run_takes_l_s(pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wording) -> tuple[float, str]:
-    """What a run takes at a bore, and the working. [L/s]"""
-    if pipe.run.kind == "wet" and levels.drop_m is not None:
-        flow = link_flow_l_s(
-            head_m=min(100.0, max(0.0, levels.drop_m)),
-            bore_mm=bore_mm,
-            length_m=levels.length_m,
-            roughness_mm=pipe.run.roughness_mm,
-            fittings=levels.fittings - ENTRY_HEADS,
-        )
-        head, length = say.length(levels.drop_m), say.length(levels.length_m)
-        return flow, f"head {head} over {length} of {say.bore(bore_mm)}, K {levels.fittings:.1f}"
+@dataclass(frozen=True, slots=True)
+class RunCapacity:
+    """What a run takes, and how that was worked out."""
+
+    flow_l_s: float
+    method: Method
+    working: str
+
+
+def run_capacity(document: Property, pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wording) -> RunCapacity:
+    """What a run takes at a bore, by the method that the property is sized by.
+
+    Where the code table has no row for a dry run's fall or bore, it is worked out as the table's own rows were.
+    """
+    if pipe.run.kind == "wet":
+        return _wet_capacity(pipe, levels, bore_mm, say)
     if levels.fall is None:
-        return 0.0, "its heights are not known yet"
+        return RunCapacity(0.0, MANNING, "its heights are not known yet")
     slope = min(1.0, max(0.0, levels.fall))
+    if document.downpour.method == "code_table":
+        return _by_code_table(slope, bore_mm, say)
     flow = gutters.drain_capacity_l_s(diameter_mm=bore_mm, slope=slope, fill=DRAIN_FILL)
-    return flow, f"d {say.bore(bore_mm)}, fall {slope * 100:.2f} %, n 0.011, filled to {DRAIN_FILL:g} d"
+    working = f"d {say.bore(bore_mm)}, fall {slope * 100:.2f} %, n {SMOOTH_PIPE_N}, filled to {DRAIN_FILL:g} d"
+    return RunCapacity(flow, MANNING, working)
+
+
+def _by_code_table(slope: float, bore_mm: float, say: Wording) -> RunCapacity:
+    fall = max((each for each in gutters.HORIZONTAL if each <= slope), default=slope)
+    table = gutters.HORIZONTAL.get(fall)
+    if table is not None and table.size_of_in(bore_mm) is not None:
+        working = size_in_table(table, bore_mm, f"{Fraction(12 * fall).limit_denominator(16)} in per foot")
+        return RunCapacity(table.flow_l_s(bore_mm), CODE_TABLE, working)
+    flow = gutters.drain_capacity_l_s(diameter_mm=bore_mm, slope=fall, manning_n=CODE_TABLE_N)
+    working = f"d {say.bore(bore_mm)}, fall {fall * 100:.2f} %, n {CODE_TABLE_N}, full"
+    return RunCapacity(flow, BESIDE_THE_TABLE, working)
+
+
+def _wet_capacity(pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wording) -> RunCapacity:
+    if levels.drop_m is None:
+        return RunCapacity(0.0, COLEBROOK, "its heights are not known yet")
+    flow = link_flow_l_s(
+        head_m=min(100.0, max(0.0, levels.drop_m)),
+        bore_mm=bore_mm,
+        length_m=levels.length_m,
+        roughness_mm=pipe.run.roughness_mm,
+        fittings=levels.fittings - ENTRY_HEADS,
+    )
+    head, length = say.length(levels.drop_m), say.length(levels.length_m)
+    return RunCapacity(flow, COLEBROOK, f"head {head} over {length} of {say.bore(bore_mm)}, K {levels.fittings:.1f}")
 
 
 def spills_of_run(levels: RunLevels) -> str:
@@ -180,17 +238,12 @@ def spills_of_run(levels: RunLevels) -> str:
 def _run(
     document: Property, number: int, pipe: Downpipe, flow: float, levels: RunLevels, say: Wording
 ) -> list[Place]:
-    capacity, working = run_takes_l_s(pipe, levels, pipe.run.bore_mm, say)
-    if document.downpour.method == "code_table" and levels.fall is not None:
-        slope = levels.fall
-        table = gutters.HORIZONTAL[1 / 48] if slope >= 1 / 48 else gutters.HORIZONTAL[1 / 96]
-        capacity = table.flow_l_s(pipe.run.bore_mm) if slope >= 1 / 96 else 0.0
-        working = size_in_table(table, pipe.run.bore_mm, "1/4" if slope >= 1 / 48 else "1/8")
+    takes = run_capacity(document, pipe, levels, pipe.run.bore_mm, say)
     at = f"/downpipes/{number}/run"
     wider = wider_pipes(
         document.units,
         pipe.run.bore_mm,
-        lambda bore: run_takes_l_s(pipe, levels, bore, say)[0],
+        lambda bore: run_capacity(document, pipe, levels, bore, say).flow_l_s,
         flow,
         f"{at}/bore_mm",
     )
@@ -204,19 +257,18 @@ def _run(
             roof=None,
             size=f"{say.bore(pipe.run.bore_mm)}, {'wet' if wet else 'dry'}",
             flow_l_s=flow,
-            capacity_l_s=capacity,
-            basis="published",
-            source="Darcy-Weisbach with Colebrook" if wet else "Manning",
-            formula="flow whose friction, fittings, entry and exit use up the head" if wet
-            else "A R^(2/3) S^(1/2) / n, part full",
-            working=working,
+            capacity_l_s=takes.flow_l_s,
+            basis=takes.method.basis,
+            source=takes.method.source,
+            formula=takes.method.formula,
+            working=takes.working,
             sizes=first_enough(wider),
             spills=spills_of_run(levels),
         )
     ]  # fmt: skip
     if pipe.run.reducer_mm is not None:
         head = DRY_HEAD_M if not wet else max(0.0, min(100.0, levels.drop_m or 0.0))
-        without = offer("no reducer", capacity, flow, f"{at}/reducer_mm", None)
+        without = offer("no reducer", takes.flow_l_s, flow, f"{at}/reducer_mm", None)
         places.append(_reducer(pipe, pipe.run.reducer_mm, head, flow, without, spills_of_run(levels), say))
     return places
 

@@ -64,7 +64,7 @@ def _why(document: Property, run: GutterRun, say: Wording) -> _Why:
     """Where that comes from."""
     gutter, takes = run.gutter, say.flow(_one_way_l_s(document, run))
     if document.downpour.method == "code_table":
-        size = size_in_table(gutters.SEMICIRCULAR_GUTTER, gutter.width_mm, "1/16")
+        size = size_in_table(gutters.SEMICIRCULAR_GUTTER, gutter.width_mm, "1/16 in per foot")
         return _Why("code table", "the table's roof area at 1 in/h", f"{takes}, {size}")
     factor = gutters.length_factor(
         1000 * run.longest_reach_m / gutter_section(gutter, gutter.width_mm)[1], gutter.fall_mm_m
@@ -77,10 +77,12 @@ def _why(document: Property, run: GutterRun, say: Wording) -> _Why:
     )  # fmt: skip
 
 
-def size_in_table(table: gutters.CodeTable, bore_mm: float, fall: str) -> str:
-    """The row of a code table that was read, in words."""
+def size_in_table(table: gutters.CodeTable, bore_mm: float, fall: str | None = None) -> str:
+    """The row of a code table that was read, in words; without a fall for what stands upright."""
     size_in = table.size_of_in(bore_mm)
-    return "narrower than the table begins" if size_in is None else f"the table's {size_in} in at {fall} in a foot"
+    if size_in is None:
+        return "narrower than the table begins"
+    return f"the table's {size_in} in" + (f" at a fall of {fall}" if fall else "")
 
 
 def _outlet_takes_l_s(run: GutterRun) -> float:

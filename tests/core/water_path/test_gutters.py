@@ -13,8 +13,9 @@ from lean_year.core.water_path import gutters
 # BS EN 12056-3, table 8: capacity of vertical pipes at a filling degree of 0.33, from memory. [mm], [L/s]
 VERTICAL = {50: 1.7, 60: 2.7, 70: 4.1, 75: 5.0, 80: 5.9, 90: 8.1, 100: 10.7, 120: 17.4, 150: 31.6}
 # International Plumbing Code, horizontal storm drains, from memory: ft2 at 1 in/h. [in], [in/ft], [ft2]
-STORM_DRAINS = [(3, 1 / 8, 3_288), (3, 1 / 4, 4_640), (4, 1 / 8, 7_520), (4, 1 / 4, 10_600), (6, 1 / 8, 21_400),
-                (6, 1 / 4, 30_200)]  # fmt: skip
+STORM_DRAINS = [(3, 1 / 8, 3_288), (3, 1 / 4, 4_640), (4, 1 / 8, 7_520), (4, 1 / 4, 10_600), (5, 1 / 8, 13_360),
+                (5, 1 / 4, 18_880), (6, 1 / 8, 21_400), (6, 1 / 4, 30_200), (8, 1 / 8, 46_000), (8, 1 / 4, 65_200),
+                (10, 1 / 8, 82_800), (10, 1 / 4, 116_800), (12, 1 / 8, 133_200), (12, 1 / 4, 188_000)]  # fmt: skip
 
 
 @pytest.mark.parametrize(("bore", "flow"), VERTICAL.items())
@@ -27,7 +28,8 @@ def test_drains_carry_what_the_code_table_says(inch, fall, area_ft2):
     """The table lies between Manning bore full at n = 0.0145 and at 0.0155."""
     table_l_s = area_ft2 * 0.3048**2 * 25.4 / 3600
     low, high = (
-        gutters.drain_capacity_l_s(diameter_mm=inch * 25.4, slope=fall / 12, manning_n=n) for n in (0.0155, 0.0145)
+        gutters.drain_capacity_l_s(diameter_mm=inch * 25.4, slope=fall / 12, manning_n=n)
+        for n in (gutters.CODE_TABLE_N, 0.0145)
     )
     assert low * 0.985 <= table_l_s <= high * 1.015
     assert gutters.HORIZONTAL[fall / 12].area_ft2[inch] == area_ft2

@@ -25,7 +25,7 @@ OTHER = {
     ),
 }
 THE_SAME_EVERYWHERE = re.compile(
-    r"\d(?:\.\d)? × \d+ in|table's \d+ in at 1/\d+ in a foot"
+    r"\d(?:\.\d)? × \d+ in|table's \d+ in\b|at a fall of 1/\d+ in per foot"
     r"|[\d,.]+ in 100 mL|100 mL|\b\d in \d+|\d mg/L|FAO-56|0\.0023 \(T.*Ra|milligrams?"
     r"|[\d.,]+ (?:mm|in)/h are [\d.,]+ (?:mm|in)/h|(?:If|Enter) [\d.,]+ (?:mm|in)/h(?: was meant|\.)"
 )

@@ -11,7 +11,7 @@ beforeEach(() => {
 afterEach(() => vi.useRealTimers());
 
 /** A handle at 1.2 m; a pixel is a hundredth of a metre, up is up. */
-async function handle() {
+async function handle(more: Parameters<typeof renderOnDemo>[3] = {}) {
   const preview = { document: demo.document, plan: demo.plan, daily: demo.daily, moved: "" };
   const calls = renderOnDemo(
     <svg>
@@ -27,7 +27,7 @@ async function handle() {
     </svg>,
     demo,
     "/",
-    { [`POST /api/properties/${demo.id}/preview`]: () => [200, preview] },
+    { ...more, [`POST /api/properties/${demo.id}/preview`]: () => [200, preview] },
   );
   const slider = await screen.findByRole("slider", { name: "Pump" });
   return {
@@ -79,10 +79,32 @@ test.each([
   expect(fireEvent.keyDown(slider, { key: "Tab" })).toBe(true);
   expect(fireEvent.keyDown(slider, { key })).toBe(false);
   expect(slider.getAttribute("aria-valuenow")).toBe(String(to));
-  vi.advanceTimersByTime(499);
+  vi.advanceTimersByTime(399);
   expect(sent("edits")).toBe(0);
   vi.advanceTimersByTime(2);
   vi.useRealTimers();
   await waitFor(() => expect(lastOperations(calls)).toEqual(heights(to)));
   expect(sent("edits")).toBe(1);
+});
+
+test("keys pressed while the steps before them are on their way to the server are not lost", async () => {
+  let arrives = () => {};
+  const underWay = new Promise<void>((done) => (arrives = done));
+  const { calls, slider, sent } = await handle({
+    [`POST /api/properties/${demo.id}/edits`]: async () => {
+      await underWay;
+      return [200, { ...demo, revision: demo.revision + 1 }];
+    },
+  });
+  for (let pressed = 0; pressed < 3; pressed++) fireEvent.keyDown(slider, { key: "ArrowDown" });
+  await waitFor(() => expect(sent("edits")).toBe(1));
+  fireEvent.keyDown(slider, { key: "ArrowDown" });
+  expect(slider.getAttribute("aria-valuenow")).toBe("1");
+  arrives();
+  await new Promise((done) => setTimeout(done, 50));
+  expect(slider.getAttribute("aria-valuenow")).toBe("1");
+  fireEvent.keyDown(slider, { key: "ArrowDown" });
+  expect(slider.getAttribute("aria-valuenow")).toBe("0.95");
+  await waitFor(() => expect(sent("edits")).toBe(2));
+  expect(lastOperations(calls)).toEqual(heights(0.95));
 });

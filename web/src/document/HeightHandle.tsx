@@ -1,12 +1,10 @@
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import type { Operation } from "../api/client";
-import { useEdits } from "./workbench";
-
+import { useHandle } from "./useHandle";
 import { metres } from "../lib/units";
 import type { Units } from "../lib/units";
 
 const STEP_M = 0.05;
-const PAUSE_MS = 500;
 
 /** A height on the section that is dragged up and down, or moved with the arrow keys. */
 export function HeightHandle(props: {
@@ -20,23 +18,12 @@ export function HeightHandle(props: {
   leader?: number;
   toOperations: (value: number) => Operation[];
 }) {
-  const bench = useEdits();
-  const [at, setAt] = useState<number | null>(null);
+  const { held, move, keep, keepAfterPause, letGo } = useHandle(
+    (value) => `${props.label} ${metres(value, props.units)}`,
+    props.toOperations,
+  );
   const begun = useRef<{ pointer: number; value: number; metresAPx: number } | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const shown = at ?? props.value;
-  const move = (value: number) => {
-    const next = Number(value.toFixed(2));
-    setAt(next);
-    bench.preview(props.toOperations(next));
-    return next;
-  };
-  const keep = (value: number) => {
-    clearTimeout(timer.current);
-    void bench
-      .edit(`${props.label} ${metres(value, props.units)}`, props.toOperations(value))
-      .then(() => setAt(null));
-  };
+  const shown = held ?? props.value;
   return (
     <g
       role="slider"
@@ -60,16 +47,13 @@ export function HeightHandle(props: {
         const value = dragged(begun.current, event.clientY);
         const moved = Math.abs(value - begun.current.value) > 0.004;
         begun.current = null;
-        if (moved) keep(move(value));
-        else {
-          setAt(null);
-          bench.endPreview();
-        }
+        if (!moved) return letGo();
+        move(value);
+        keep(value);
       }}
       onPointerCancel={() => {
         begun.current = null;
-        setAt(null);
-        bench.endPreview();
+        letGo();
       }}
       onKeyDown={(event) => {
         const ways = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[
@@ -77,9 +61,9 @@ export function HeightHandle(props: {
         ];
         if (!ways) return;
         event.preventDefault();
-        const next = move((Math.round(shown / STEP_M) + ways) * STEP_M);
-        clearTimeout(timer.current);
-        timer.current = setTimeout(() => keep(next), PAUSE_MS);
+        const next = toCentimetres((Math.round(shown / STEP_M) + ways) * STEP_M);
+        move(next);
+        keepAfterPause(next);
       }}
     >
       {props.leader !== undefined && (
@@ -97,5 +81,7 @@ export function HeightHandle(props: {
   );
 }
 
+const toCentimetres = (value: number) => Number(value.toFixed(2));
+
 const dragged = (from: { pointer: number; value: number; metresAPx: number }, to: number) =>
-  from.value - (to - from.pointer) * from.metresAPx;
+  toCentimetres(from.value - (to - from.pointer) * from.metresAPx);

@@ -22,7 +22,8 @@ export function lastOperations(calls: Call[], kind: "edits" | "preview" = "edits
 }
 
 type Call = { method: string; path: string; query: URLSearchParams; body: string };
-type Answer = (call: Call) => [status: number, body: unknown];
+type Answered = [status: number, body: unknown];
+type Answer = (call: Call) => Answered | Promise<Answered>;
 
 /** Answers every call by the first handler whose "METHOD /path" begins the call's; keeps what was called. */
 export function answerCalls(handlers: Record<string, Answer>): Call[] {
@@ -36,7 +37,9 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
     const own = Object.keys(handlers).some((start) => start.endsWith("/fixes"));
     if (url.pathname.endsWith("/fixes") && !own) return Response.json([]);
     const handler = Object.entries(handlers).find(([start]) => `${call.method} ${call.path}`.startsWith(start));
-    const [status, answer] = handler ? handler[1](call) : [404, { errors: [{ field: "id", message: "not here" }] }];
+    const [status, answer] = handler
+      ? await handler[1](call)
+      : [404, { errors: [{ field: "id", message: "not here" }] }];
     return new Response(status === 204 ? null : JSON.stringify(answer), {
       status,
       headers: { "content-type": "application/json" },

@@ -1,6 +1,7 @@
 """Runs: the heights along them, their pressure class, another tank for one too low, and how they are put together."""
 
 import itertools
+import re
 
 import pytest
 
@@ -334,6 +335,66 @@ def test_a_gutter_names_the_formula_that_was_used(operations, source, words):
     gutter = next(place for place in plan.gutters.places if place.key == "gutter:studio")
     assert gutter.source == source
     assert words in gutter.formula
+
+
+# -- the code table, and where it has no row -----------------------------------------------------------------------
+
+BY_TABLE = replace("/downpour/method", "code_table")
+BARN_RUN = "/downpipes/1/run"
+
+
+def barn_run(*operations):
+    """The barn's dry run in a heavy downpour, sized by the code table; it falls more than 1/4 in to the foot."""
+    plan = planned_dry("saltmarrow", BY_TABLE, replace("/rain/design_intensity_mm_h", 200), *operations)
+    return plan, next(each for each in plan.gutters.places if each.key == "run:b")
+
+
+def test_a_run_that_the_code_table_finds_too_small_is_offered_what_the_table_finds_enough():
+    """At 1/4 in to the foot 4 in carry 10,600 ft2 at 1 in/h, 6.95 L/s, and 6 in 30,200 ft2, 19.8 L/s."""
+    narrow = replace(f"{BARN_RUN}/bore_mm", 4 * 25.4)
+    plan, before = barn_run(narrow)
+    assert before.capacity_l_s == pytest.approx(6.948, abs=0.001)
+    assert before.flow_l_s > before.capacity_l_s
+    (small,) = (each for each in plan.findings if each.code == "GUTTERS_RUN_SMALL" and "Run of Barn" in each.text)
+    (enough,) = small.fixes
+    after, wide = barn_run(narrow, *enough.operations)
+    assert wide.source == "code table"
+    assert wide.capacity_l_s == pytest.approx(19.796, abs=0.001)
+    assert not [each for each in after.findings if each.code == "GUTTERS_RUN_SMALL" and "Run of Barn" in each.text]
+
+
+@pytest.mark.parametrize(
+    ("where", "operations"),
+    [
+        ("flatter than 1/8 in to the foot", [replace(FOOT, 0.9)]),
+        ("narrower than 3 in", [replace(f"{BARN_RUN}/bore_mm", 55)]),
+    ],
+)
+def test_where_the_code_table_has_no_row_a_run_is_still_judged(where, operations):
+    plan, place = barn_run(*operations)
+    assert place.source == "Manning, as the rows of the code table, which has none for this", where
+    assert place.basis == "from_memory"
+    assert 0 < place.capacity_l_s < place.flow_l_s
+    assert [each for each in plan.findings if each.code == "GUTTERS_RUN_SMALL" and "Run of Barn" in each.text]
+
+
+@pytest.mark.parametrize("foot_m", [0.9, 0.94, 0.96, 1.05, 1.1, 1.25])
+def test_by_the_code_table_a_wider_run_takes_more_at_every_fall_inside_the_table_and_beside_it(foot_m):
+    takes = [
+        barn_run(replace(FOOT, foot_m), replace(f"{BARN_RUN}/bore_mm", bore_mm))[1].capacity_l_s
+        for bore_mm in (50, 65, 71, 72.5, 104, 150, 200)
+    ]
+    assert takes == sorted(takes)
+
+
+def test_places_by_the_code_table_show_the_row_that_was_read_and_carry_its_mark():
+    plan, run_of_barn = barn_run()
+    pipe = next(each for each in plan.gutters.places if each.key == "downpipe:b")
+    assert {pipe.source, run_of_barn.source} == {"code table"}
+    assert pipe.formula == run_of_barn.formula == "the table's roof area at 1 in/h"
+    assert {pipe.basis, run_of_barn.basis} == {"from_memory"}
+    assert re.fullmatch(r"\d × the table's \d+ in", pipe.working)
+    assert re.fullmatch(r"the table's \d+ in at a fall of 1/[48] in per foot", run_of_barn.working)
 
 
 def test_a_box_says_that_it_is_counted_as_a_half_round_one():

@@ -1,10 +1,10 @@
 import { scaleLinear } from "d3-scale";
 import { Slider } from "radix-ui";
-import { useRef, useState } from "react";
 import type { Plan, SizingMethod } from "../../api/client";
 import { resize } from "../../document/edits";
 import { useDocument, usePlan } from "../../document/shown";
-import { useEdits, useSaved } from "../../document/workbench";
+import { useHandle } from "../../document/useHandle";
+import { useSaved } from "../../document/workbench";
 import { nudgeStep, volume, volumeTick, volumeTicks, volumeUnit, write } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { yearTicks } from "../../ui/yearTicks";
@@ -14,7 +14,6 @@ const TOP = 16;
 const FOOT = 150;
 const LEFT = 32;
 const RIGHT = 14;
-const PAUSE_MS = 350;
 
 /** Security over size, with the tank as a handle on its axis and, where asked, the methods as letters on the curve. */
 export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
@@ -22,7 +21,12 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
   const plan = usePlan("cistern", "tank_l");
   const { units, cistern: entered } = useDocument("units", "cistern");
   const [box, width] = useWidth<HTMLDivElement>();
-  const { dragged, drag, press, release } = useTankHandle(entered.fire_reserve_l);
+  const {
+    held: dragged,
+    move,
+    keepAfterPause,
+  } = useHandle((litres) => `Tank size ${write("volume", units, litres)}`, resize);
+  const wanted = (litres: number) => Math.max(litres, entered.fire_reserve_l);
   // The axis stays put while the handle moves on it.
   const curve = (dragged === null ? plan : saved.plan).cistern!.curve;
   const cistern = plan.cistern!;
@@ -111,9 +115,8 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
               max={reach}
               step={step}
               value={[Math.min(tank, reach)]}
-              onPointerDown={press}
-              onValueChange={([litres]) => drag(litres!)}
-              onValueCommit={([litres]) => release(litres!)}
+              onValueChange={([litres]) => move(wanted(litres!))}
+              onValueCommit={([litres]) => keepAfterPause(wanted(litres!))}
             >
               <Slider.Track className="absolute inset-0 block" />
               <Handle words={write("volume", units, tank)} />
@@ -123,39 +126,6 @@ export function SizeCurve({ methods = [] }: { methods?: SizingMethod[] }) {
       </div>
     </section>
   );
-}
-
-/** The tank under the hand: previewed while it moves, kept when it is let go, or after a pause in the keys. */
-function useTankHandle(least: number) {
-  const bench = useEdits();
-  const { units } = useDocument("units");
-  const [dragged, setDragged] = useState<number | null>(null);
-  const pressed = useRef(false);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const keep = (litres: number) => {
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => {
-      void bench.edit(`Tank size ${write("volume", units, litres)}`, resize(litres)).then(() => setDragged(null));
-    }, PAUSE_MS);
-  };
-  const drag = (litres: number) => {
-    clearTimeout(timer.current);
-    const wanted = Math.max(litres, least);
-    setDragged(wanted);
-    bench.preview(resize(wanted));
-    if (!pressed.current) keep(wanted); // a key: kept after a pause, so that a run of them is one change
-  };
-  return {
-    dragged,
-    drag,
-    press: () => {
-      pressed.current = true;
-    },
-    release: (litres: number) => {
-      pressed.current = false;
-      keep(Math.max(litres, least));
-    },
-  };
 }
 
 /** What of the tank the house cannot draw, hatched from the left. */

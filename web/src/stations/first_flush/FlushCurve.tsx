@@ -1,9 +1,9 @@
 import { scaleLinear } from "d3-scale";
 import { Slider } from "radix-ui";
-import { useRef, useState } from "react";
 import { replace } from "../../document/edits";
-import { useEdits } from "../../document/workbench";
+import { useHandle } from "../../document/useHandle";
 import { useDocument, usePlan } from "../../document/shown";
+import { useSaved } from "../../document/workbench";
 import type { Plan } from "../../api/client";
 import { axisUnit, fixed, roundStep, shallow, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
@@ -17,24 +17,22 @@ const CLEAR_OF_CURVES = 0.15;
 
 /** Dirt taken off the roof against water thrown away, over the depth: the choice as a handle on both lines. */
 export function FlushCurve() {
-  const bench = useEdits();
-  const document = useDocument("first_flush", "units");
+  const { units } = useDocument("units");
   const plan = usePlan("first_flush");
-  const { units, first_flush: entered } = document;
+  // As it is kept: what is previewed has the chamber already that is still to be entered.
+  const entered = useSaved().document.first_flush;
   const { curve, figures } = plan.first_flush;
-  const none = entered.kind === "none";
-  const depth = none ? 0 : (figures["depth_mm"]!.value ?? 0);
-  const [dragged, setDragged] = useState<number | null>(null);
-  const last = useRef(depth);
+  const depth = figures["depth_mm"]!.value ?? 0;
   const reach = curve.at(-1)!.depth_mm;
   const unit = axisUnit("rain", units).factor;
   const tick = roundStep(reach / unit / 4) * unit;
-  const at = Math.min(dragged ?? depth, reach);
   const operations = (mm: number) => [
     ...(entered.by === "depth" ? [] : replace("/first_flush/by", "depth")),
-    ...(none ? replace("/first_flush/kind", "ball") : []),
+    ...(entered.kind === "none" ? replace("/first_flush/kind", "ball") : []),
     ...replace("/first_flush/depth_mm", mm),
   ];
+  const { held, move, keepAfterPause } = useHandle((mm) => `First flush ${shallow(mm, units)}`, operations);
+  const at = Math.min(held ?? depth, reach);
   const height = 232;
   return (
     <section aria-label="Dirt removed against water diverted">
@@ -61,16 +59,8 @@ export function FlushCurve() {
             value={[at]}
             max={reach}
             step={STEP_MM}
-            onValueChange={([mm]) => {
-              setDragged(mm!);
-              last.current = mm!;
-              bench.preview(operations(Number(mm!.toFixed(2))));
-            }}
-            onValueCommit={([mm]) =>
-              void bench
-                .edit(`First flush ${shallow(mm!, units)}`, operations(Number(mm!.toFixed(2))))
-                .then(() => setDragged(null))
-            }
+            onValueChange={([mm]) => move(Number(mm!.toFixed(2)))}
+            onValueCommit={([mm]) => keepAfterPause(Number(mm!.toFixed(2)))}
           >
             <Slider.Track className="relative h-px w-full bg-transparent" />
             <Slider.Thumb

@@ -46,6 +46,26 @@ test("without a first flush the curve says what one would cost, and draws no cha
   expect(lastOperations(calls)).toContainEqual({ op: "replace", path: "/first_flush/kind", value: "ball" });
 });
 
+test("a depth that is moved on after it was previewed enters the chamber as well", async () => {
+  const ball = { ...terrace.document.first_flush, kind: "ball" as const, depth_mm: 0.1 };
+  const document = { ...terrace.document, first_flush: ball };
+  const calls = renderOnDemo(<FirstFlushSheet />, terrace, "/", {
+    [`POST /api/properties/${terrace.id}/preview`]: () => [
+      200,
+      { document, plan: terrace.plan, daily: terrace.daily, moved: "" },
+    ],
+  });
+  const handle = await screen.findByRole("slider", { name: "First-flush depth" });
+  fireEvent.keyDown(handle, { key: "ArrowRight" });
+  await screen.findByRole("region", { name: "Chambers" }).catch(() => null);
+  fireEvent.keyDown(handle, { key: "ArrowRight" });
+  await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+  expect(lastOperations(calls)).toEqual([
+    { op: "replace", path: "/first_flush/kind", value: "ball" },
+    { op: "replace", path: "/first_flush/depth_mm", value: 0.2 },
+  ]);
+});
+
 test("the methods stand side by side, and one that is taken is one edit", async () => {
   const calls = renderOnDemo(<FirstFlushSheet />);
   const table = await screen.findByRole("region", { name: "The methods side by side" });

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Operation } from "../../api/client";
 import { replace } from "../../document/edits";
-import { useEdits } from "../../document/workbench";
+import { useEdits, useSaved } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, fixed, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
@@ -24,7 +24,9 @@ export function LevelsView() {
   const { gutters } = plan;
   const { units } = document;
   const [group, setGroup] = useState<string | null>(null);
-  const worst = gutters.checks.find((check) => check.group !== null && check.status !== "settled")?.group;
+  // As they are kept: what is dragged past another one stays in the hand.
+  const saved = useSaved();
+  const worst = saved.plan.gutters.checks.find((check) => check.group !== null && check.status !== "settled")?.group;
   const run =
     gutters.runs.find((each) => each.group === group) ??
     gutters.runs.find((each) => each.group === worst) ??
@@ -43,9 +45,10 @@ export function LevelsView() {
   const roofs = document.roofs
     .map((roof, row) => ({ roof, row }))
     .filter(({ roof }) => roof.on && roof.drains.some((drain) => drain.group === run.group));
+  const keptOutlet = (row: number) => saved.document.roofs[row]?.outlet_m ?? null;
   const lowest = roofs
-    .filter(({ roof }) => roof.outlet_m !== null)
-    .sort((one, other) => one.roof.outlet_m! - other.roof.outlet_m!)[0];
+    .filter(({ row }) => keptOutlet(row) !== null)
+    .sort((one, other) => keptOutlet(one.row)! - keptOutlet(other.row)!)[0];
   const built = document.cistern.tanks
     .map((each, row) => ({ each, row }))
     .filter(({ each }) => each.phase <= document.cistern.built_phase);

@@ -33,6 +33,24 @@ describe("levels", () => {
     expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/downpipes/0/screen_m", value: 2.5 }]);
   });
 
+  test("an outlet that is moved past another one stays the one that is moved", async () => {
+    const raised = demo.document.roofs.map((roof, row) => (row === 1 ? { ...roof, outlet_m: 3.3 } : roof));
+    const shown = { document: { ...demo.document, roofs: raised }, plan: demo.plan, daily: demo.daily, moved: "" };
+    const calls = renderOnDemo(<LevelsView />, demo, "/", {
+      [`POST /api/properties/${demo.id}/preview`]: () => [200, shown],
+    });
+    await userEvent.click(await screen.findByRole("radio", { name: /^Barn and studio/ }));
+    const studio = () => screen.getByRole("slider", { name: /^Gutter outlet of/ });
+    expect(studio().getAttribute("aria-label")).toBe("Gutter outlet of Studio, metal");
+    fireEvent.keyDown(studio(), { key: "PageUp" });
+    const entry = screen.getByRole<HTMLInputElement>("textbox", { name: "Gutter outlet of Studio, metal" });
+    await waitFor(() => expect(entry.value).toBe("3.3 m"));
+    fireEvent.keyDown(studio(), { key: "PageUp" });
+    await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+    expect(studio().getAttribute("aria-label")).toBe("Gutter outlet of Studio, metal");
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/roofs/1/outlet_m", value: 3.3 }]);
+  });
+
   test("staff readings are sent as one survey, and nonsense is named", async () => {
     const calls = renderOnDemo(<LevelsView />);
     await userEvent.click(await screen.findByRole("button", { name: "Survey heights" }));
