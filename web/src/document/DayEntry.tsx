@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { replace } from "./edits";
+import { useOnLeaving } from "./useOnLeaving";
 import { useEdits } from "./workbench";
 
 import { EntryProblem } from "../ui/EntryProblem";
@@ -39,6 +40,7 @@ export function DayEntry({ label, path, value }: { label: string; path: string; 
     setDraft(null);
     if (day !== value) void bench.edit(`${label} ${writeDay(day)}`, replace(path, day));
   };
+  const nothingToKeep = useOnLeaving(commit);
   return (
     <span className="relative inline-block">
       <input
@@ -53,10 +55,14 @@ export function DayEntry({ label, path, value }: { label: string; path: string; 
           setDraft(event.target.value);
           setProblem(false);
         }}
-        onBlur={commit}
+        onBlur={() => {
+          nothingToKeep();
+          commit();
+        }}
         onKeyDown={(event) => {
           if (event.key === "Enter") commit();
           if (event.key === "Escape") {
+            nothingToKeep();
             setDraft(null);
             setProblem(false);
           }

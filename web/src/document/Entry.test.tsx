@@ -1,10 +1,11 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { useEffect, useState } from "react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test } from "vitest";
 import { useDocument } from "./shown";
 import { WorkbenchProvider } from "./workbench";
-import { renderOnDemo } from "../testing/demo";
+import { demo, lastOperations, renderOnDemo } from "../testing/demo";
 import { FakeServer } from "../testing/fakeServer";
 import { Entry } from "./Entry";
 
@@ -113,6 +114,60 @@ test("is nudged by the arrow keys: shown at once, kept after a pause as one chan
   await waitFor(() => expect(kept()).toBe(87_000));
   expect(server.edits()).toHaveLength(1);
 });
+
+test.each(["Enter", "Tab"])("what was nudged is kept by %s once its preview is shown", async (key) => {
+  cleanup();
+  const calls = renderOnDemo(<Rate />, demo, "/", {
+    [`POST /api/properties/${demo.id}/preview`]: ({ body }) => {
+      const asked = (JSON.parse(body) as { operations: { value: number }[] }).operations[0]!.value;
+      const rain = { ...demo.document.rain, design_intensity_mm_h: asked };
+      const document = { ...demo.document, rain };
+      return [200, { document, plan: demo.plan, daily: demo.daily, moved: "" }];
+    },
+  });
+  const rate = await screen.findByRole("textbox", { name: /^Rate/ });
+  await user.click(rate);
+  fireEvent.keyDown(rate, { key: "ArrowUp" });
+  await waitFor(() => expect(screen.queryByText(`shown: ${demo.document.rain.design_intensity_mm_h}`)).toBeNull());
+  await user.keyboard(`{${key}}`);
+  await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+});
+
+test.each([
+  ["typed", (rate: HTMLElement) => user.type(rate, "85"), 85],
+  ["nudged", (rate: HTMLElement) => user.type(rate, "{ArrowUp}"), 100],
+  ["typed and given up", (rate: HTMLElement) => user.type(rate, "85{Escape}"), null],
+  ["typed and no rate", (rate: HTMLElement) => user.type(rate, "much"), null],
+])("what was %s is kept when its sheet is left before the field is", async (_, enter, value) => {
+  cleanup();
+  const calls = renderOnDemo(<Leaving />);
+  await enter(await screen.findByRole("textbox", { name: /^Rate/ }));
+  act(() => leaveSheet());
+  expect(screen.queryByRole("textbox")).toBeNull();
+  await new Promise((done) => setTimeout(done, 30));
+  expect(lastOperations(calls)).toEqual(value && [{ op: "replace", path: "/rain/design_intensity_mm_h", value }]);
+});
+
+let leaveSheet = () => {};
+
+function Leaving() {
+  const [left, setLeft] = useState(false);
+  useEffect(() => {
+    leaveSheet = () => setLeft(true);
+  }, []);
+  return left ? null : <Rate />;
+}
+
+function Rate() {
+  const { rain } = useDocument("rain");
+  const rate = rain.design_intensity_mm_h;
+  return (
+    <>
+      <Entry label="Rate" path="/rain/design_intensity_mm_h" kind="intensity" value={rate} />
+      <p>shown: {rate}</p>
+    </>
+  );
+}
 
 test("with Shift an arrow goes ten times as far, and never under the least", async () => {
   await user.click(tank);

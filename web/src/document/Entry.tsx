@@ -1,10 +1,11 @@
-import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
+import { useId, useLayoutEffect, useRef, useState } from "react";
 import type { Operation } from "../api/client";
 import { at, rangeAt } from "./ranges";
 import type { Range } from "./ranges";
 import { isAssumed } from "./assumed";
 import { useDocument } from "./shown";
 import { EntryProblem } from "../ui/EntryProblem";
+import { useOnLeaving } from "./useOnLeaving";
 import { useEdits } from "./workbench";
 import type { Document } from "../api/client";
 import type { Kind } from "../lib/units";
@@ -91,7 +92,12 @@ export function Entry({
   const { units } = document;
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const nudged = useRef<{ value: number; timer: ReturnType<typeof setTimeout> } | null>(null);
+  /** With what stood here before the first step: `value` is soon what is previewed. */
+  const nudged = useRef<{
+    value: number;
+    timer: ReturnType<typeof setTimeout>;
+    before: { value: number | null; assumed: boolean };
+  } | null>(null);
   /** The text that was sent and is not answered yet; it is not sent a second time on leaving the field. */
   const sent = useRef<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -108,7 +114,6 @@ export function Entry({
     return toOperations?.(value) ?? [{ op: "replace", path, value }];
   };
 
-  useEffect(() => () => clearTimeout(nudged.current?.timer), []);
   // Another tab's change may come in here: what is typed next still replaces it all.
   useLayoutEffect(() => {
     typed.current = shown;
@@ -117,9 +122,10 @@ export function Entry({
   }, [draft, shown]);
 
   const keep = async (next: number, text: string) => {
+    const before = nudged.current?.before ?? { value, assumed };
     clearTimeout(nudged.current?.timer);
     nudged.current = null;
-    if (next === value && !assumed) {
+    if (next === before.value && !before.assumed) {
       setDraft(null);
       bench.endPreview();
       return;
@@ -148,6 +154,8 @@ export function Entry({
     void keep(next, draft);
   };
 
+  const nothingToKeep = useOnLeaving(commit);
+
   const nudge = (ways: number) => {
     const from = nudged.current?.value ?? read(kind, units, shown, value ?? around) ?? value;
     if (from === null) return; // nothing is known to count from
@@ -156,16 +164,19 @@ export function Entry({
     const least = Math.min(from, Math.max(range.min, (range.above ?? -Infinity) + size));
     const most = Math.max(from, Math.min(range.max, (range.below ?? Infinity) - size));
     const next = Math.min(most, Math.max(least, Number(((Math.round(from / size) + ways) * size).toPrecision(12))));
+    const before = nudged.current?.before ?? { value, assumed };
     clearTimeout(nudged.current?.timer);
     setProblem(null);
     setDraft(write(kind, units, next));
     bench.preview(operations(next));
-    nudged.current = { value: next, timer: setTimeout(() => void keep(next, write(kind, units, next)), PAUSE_MS) };
+    const timer = setTimeout(() => void keep(next, write(kind, units, next)), PAUSE_MS);
+    nudged.current = { value: next, timer, before };
   };
 
   const cancel = () => {
     clearTimeout(nudged.current?.timer);
     nudged.current = null;
+    nothingToKeep();
     setDraft(null);
     setProblem(null);
     bench.endPreview();

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { replace } from "./edits";
+import { useOnLeaving } from "./useOnLeaving";
 import { useEdits } from "./workbench";
 
 /** A name that is changed where it stands. */
@@ -13,6 +14,7 @@ export function NameEntry(props: { label: string; path: string; value: string; c
     if (draft !== null && name && name !== value) void bench.edit(`${value} is now ${name}`, replace(path, name));
     setDraft(null);
   };
+  const nothingToKeep = useOnLeaving(commit);
   return (
     <input
       className={`name border-b-2 border-transparent bg-transparent hover:border-water-5 focus:border-water-5 ${props.className ?? "heading w-[26ch] max-w-full"}`}
@@ -20,10 +22,16 @@ export function NameEntry(props: { label: string; path: string; value: string; c
       value={shown}
       maxLength={props.most ?? 80}
       onChange={(event) => setDraft(event.target.value)}
-      onBlur={commit}
+      onBlur={() => {
+        nothingToKeep();
+        commit();
+      }}
       onKeyDown={(event) => {
         if (event.key === "Enter") event.currentTarget.blur();
-        if (event.key === "Escape") setDraft(null);
+        if (event.key === "Escape") {
+          nothingToKeep();
+          setDraft(null);
+        }
       }}
     />
   );
