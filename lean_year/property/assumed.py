@@ -1,6 +1,7 @@
 """What nobody has entered, named by JSON pointers in a document's `assumed`."""
 
 from collections.abc import Iterable, Iterator, Sequence
+from functools import cache
 from typing import Any, get_args
 
 from lean_year.property.parts import Part
@@ -22,17 +23,22 @@ def not_entered(part: Part, at: str = "") -> Iterator[str]:
     return _values(part, at, guessed=False)
 
 
-def _is_no_assumption(part: Part, name: str) -> bool:
-    """Also the tag that tells a shape from the others: it can have one value alone."""
-    return name in _NO_ASSUMPTION or (name == "kind" and len(get_args(type(part).model_fields[name].annotation)) == 1)
+@cache
+def _may_be_assumed(part: type[Part]) -> tuple[str, ...]:
+    """Fields of a part; not the tag that tells a shape from the others, which can have one value alone."""
+    return tuple(
+        name
+        for name, field in part.model_fields.items()
+        if name not in _NO_ASSUMPTION and not (name == "kind" and len(get_args(field.annotation)) == 1)
+    )
 
 
 def _values(value: Any, at: str, *, guessed: bool) -> Iterator[str]:
     """Pointers of the values in a part or a list: of all that are `guessed`, of the others those that nobody gave."""
     if isinstance(value, Part):
-        for name, each in value:
-            if not _is_no_assumption(value, name):
-                yield from _values(each, f"{at}/{name}", guessed=guessed or name not in value.model_fields_set)
+        given = value.model_fields_set
+        for name in _may_be_assumed(type(value)):
+            yield from _values(getattr(value, name), f"{at}/{name}", guessed=guessed or name not in given)
     elif isinstance(value, list) and any(isinstance(row, Part) for row in value):
         for number, row in enumerate(value):
             yield from _values(row, f"{at}/{number}", guessed=guessed)

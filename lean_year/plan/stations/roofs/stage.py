@@ -10,7 +10,7 @@ from lean_year.core.basis import worst
 from lean_year.core.calendar import mean_by_month
 from lean_year.core.roofs import catchment
 from lean_year.core.roofs.catchment import MONTHLY_LOSS_MM, MONTHLY_METHOD_RUNOFF
-from lean_year.plan.answer.cache import cached_by_parts
+from lean_year.plan.answer.cache import cached, cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.inputs import CATCH
 from lean_year.plan.answer.wording import Wording, several
@@ -195,22 +195,43 @@ def _groups(document: Property, catch: Catch | None, rain: PreparedRain | None) 
     return rows
 
 
+@cached(8)
+def plan_roofs(roofs: RoofsPlan, catch: Catch | None, supply: Supply | None) -> RoofsPlan:
+    """The roofs stage: every surface, what they bring together, and what the design would carry without each."""
+    if catch is None or supply is None:
+        return roofs
+    alone = supply.on_rain_alone  # a back-up would carry every year without any roof
+    return roofs.model_copy(
+        update={
+            "surfaces": [
+                surface.model_copy(update={"years_carried_without": _carried_without(row, catch, alone)})
+                if surface.on
+                else surface
+                for row, surface in enumerate(roofs.surfaces)
+            ]
+        }
+    )
+
+
+def _carried_without(row: int, catch: Catch, alone: Supply) -> int:
+    # Subtraction can leave a hair below zero where this is the only roof.
+    left = (alone.inflow_l - catch.kept_by_roof[row]).clip(min=0)
+    return replace(alone, inflow_l=left).years_carried()
+
+
 @cached_by_parts(8, *CATCH_READS, "roofs.hazards", "roofs.x_m", "roofs.y_m")
-def plan_roofs(
+def plan_surfaces(
     document: Property,
     rain: PreparedRain | None,
     catch: Catch | None,
-    supply: Supply | None,
     demand: HouseholdDemand,
     say: Wording,
 ) -> RoofsPlan:
-    """The roofs stage: every surface and what they bring together."""
+    """All of the roofs stage that does not ask for the tanks."""
     surfaces = [
         _surface(document, roof, catch.by_roof[row] if catch else None, rain, say)
         for row, roof in enumerate(document.roofs)
     ]
-    if catch is not None and supply is not None:
-        _carried_without_each(surfaces, catch, supply)
     on = [roof for roof in document.roofs if roof.on]
     area = sum(plan_area_m2(roof) for roof in on)
     effective = sum(plan_area_m2(roof) * runoff_of(roof) for roof in on)
@@ -261,13 +282,9 @@ def plan_roofs(
     )
 
 
-def _carried_without_each(surfaces: list[RoofPlan], catch: Catch, supply: Supply) -> None:
-    alone = supply.on_rain_alone  # a back-up would carry every year without any roof
-    for row, surface in enumerate(surfaces):
-        if surface.on:
-            # Subtraction can leave a hair below zero where this is the only roof.
-            left = (supply.inflow_l - catch.kept_by_roof[row]).clip(min=0)
-            surface.years_carried_without = replace(alone, inflow_l=left).years_carried()
+def _plan(model: PropertyModel) -> RoofsPlan:
+    roofs = plan_surfaces(model.document, model.rain, model.catch, model.demand, model.say)
+    return plan_roofs(roofs, model.catch, model.supply)
 
 
 def _headline(model: PropertyModel, plan: RoofsPlan) -> str:
@@ -281,7 +298,7 @@ STATION = Station(
     job_step=1,
     entries=("/roofs", "/losses", "/snow"),
     answer=RoofsPlan,
-    plan=lambda model: plan_roofs(model.document, model.rain, model.catch, model.supply, model.demand, model.say),
+    plan=_plan,
     headline=_headline,
     choices=choices,
 )
