@@ -3,6 +3,7 @@ import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-libra
 import { useEffect, useState } from "react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test } from "vitest";
+import type { Operation } from "../api/client";
 import { useDocument } from "./shown";
 import { WorkbenchProvider } from "./workbench";
 import { demo, lastOperations, renderOnDemo } from "../testing/demo";
@@ -117,14 +118,7 @@ test("is nudged by the arrow keys: shown at once, kept after a pause as one chan
 
 test.each(["Enter", "Tab"])("what was nudged is kept by %s once its preview is shown", async (key) => {
   cleanup();
-  const calls = renderOnDemo(<Rate />, demo, "/", {
-    [`POST /api/properties/${demo.id}/preview`]: ({ body }) => {
-      const asked = (JSON.parse(body) as { operations: { value: number }[] }).operations[0]!.value;
-      const rain = { ...demo.document.rain, design_intensity_mm_h: asked };
-      const document = { ...demo.document, rain };
-      return [200, { document, plan: demo.plan, daily: demo.daily, moved: "" }];
-    },
-  });
+  const calls = renderOnDemo(<Rate />, demo, "/", PREVIEWED);
   const rate = await screen.findByRole("textbox", { name: /^Rate/ });
   await user.click(rate);
   fireEvent.keyDown(rate, { key: "ArrowUp" });
@@ -132,6 +126,40 @@ test.each(["Enter", "Tab"])("what was nudged is kept by %s once its preview is s
   await user.keyboard(`{${key}}`);
   await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
 });
+
+test("what is typed after a step is entered though the step's preview says the same", async () => {
+  cleanup();
+  const calls = renderOnDemo(<Rate />, demo, "/", PREVIEWED);
+  const rate = await screen.findByRole<HTMLInputElement>("textbox", { name: /^Rate/ });
+  await user.click(rate);
+  fireEvent.keyDown(rate, { key: "ArrowUp" });
+  await screen.findByText("shown: 100");
+  fireEvent.change(rate, { target: { value: "100" } });
+  await user.keyboard("{Enter}");
+  await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+  expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/rain/design_intensity_mm_h", value: 100 }]);
+});
+
+test("steps to and fro are entered with all that goes with them, whatever was previewed on the way", async () => {
+  cleanup();
+  const calls = renderOnDemo(<Rate toOperations={lowered} />, demo, "/", PREVIEWED);
+  const rate = await screen.findByRole<HTMLInputElement>("textbox", { name: /^Rate/ });
+  await user.click(rate);
+  fireEvent.keyDown(rate, { key: "ArrowDown" });
+  await screen.findByText("shown: 90");
+  for (const key of ["ArrowUp", "ArrowDown"]) fireEvent.keyDown(rate, { key });
+  await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+  expect(lastOperations(calls)).toEqual([
+    { op: "replace", path: "/rain/design_intensity_mm_h", value: 90 },
+    { op: "replace", path: "/downpour/lowered", value: 90 },
+  ]);
+});
+
+/** An entry that takes another down with it, where that stands higher. */
+const lowered = (rate: number, shown: number) => [
+  { op: "replace" as const, path: "/rain/design_intensity_mm_h", value: rate },
+  ...(shown > rate ? [{ op: "replace" as const, path: "/downpour/lowered", value: rate }] : []),
+];
 
 test.each([
   ["typed", (rate: HTMLElement) => user.type(rate, "85"), 85],
@@ -158,12 +186,27 @@ function Leaving() {
   return left ? null : <Rate />;
 }
 
-function Rate() {
+/** The server's answer to what is tried: the property with the rate that is asked for. */
+const PREVIEWED: Parameters<typeof renderOnDemo>[3] = {
+  [`POST /api/properties/${demo.id}/preview`]: ({ body }) => {
+    const asked = (JSON.parse(body) as { operations: { value: number }[] }).operations[0]!.value;
+    const document = { ...demo.document, rain: { ...demo.document.rain, design_intensity_mm_h: asked } };
+    return [200, { document, plan: demo.plan, daily: demo.daily, moved: "" }];
+  },
+};
+
+function Rate({ toOperations }: { toOperations?: (rate: number, shown: number) => Operation[] }) {
   const { rain } = useDocument("rain");
   const rate = rain.design_intensity_mm_h;
   return (
     <>
-      <Entry label="Rate" path="/rain/design_intensity_mm_h" kind="intensity" value={rate} />
+      <Entry
+        label="Rate"
+        path="/rain/design_intensity_mm_h"
+        kind="intensity"
+        value={rate}
+        toOperations={toOperations && ((value) => toOperations(value, rate))}
+      />
       <p>shown: {rate}</p>
     </>
   );

@@ -70,6 +70,8 @@ type EntryProps = {
   toOperations?: (value: number) => Operation[];
 };
 
+type Before = { value: number | null; assumed: boolean; operations: (next: number) => Operation[] };
+
 /** A quantity that is changed where it stands: written with any unit, nudged with the arrow keys. */
 export function Entry({
   label,
@@ -92,12 +94,8 @@ export function Entry({
   const { units } = document;
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  /** With what stood here before the first step: `value` is soon what is previewed. */
-  const nudged = useRef<{
-    value: number;
-    timer: ReturnType<typeof setTimeout>;
-    before: { value: number | null; assumed: boolean };
-  } | null>(null);
+  /** With what held before the first step: all that is shown is soon what is previewed. */
+  const nudged = useRef<{ value: number; timer: ReturnType<typeof setTimeout>; before: Before } | null>(null);
   /** The text that was sent and is not answered yet; it is not sent a second time on leaving the field. */
   const sent = useRef<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -121,8 +119,10 @@ export function Entry({
     if (draft === null && here && here === here.ownerDocument.activeElement) here.select();
   }, [draft, shown]);
 
+  const beforeSteps = (): Before => nudged.current?.before ?? { value, assumed, operations };
+
   const keep = async (next: number, text: string) => {
-    const before = nudged.current?.before ?? { value, assumed };
+    const before = beforeSteps();
     clearTimeout(nudged.current?.timer);
     nudged.current = null;
     if (next === before.value && !before.assumed) {
@@ -131,7 +131,7 @@ export function Entry({
       return;
     }
     sent.current = text;
-    const refused = await bench.tryEdit(`${label} ${write(kind, units, next)}`, operations(next));
+    const refused = await bench.tryEdit(`${label} ${write(kind, units, next)}`, before.operations(next));
     if (sent.current !== text) return; // changed again meanwhile
     sent.current = null;
     if (typed.current !== text) return; // something else is being typed already
@@ -164,11 +164,11 @@ export function Entry({
     const least = Math.min(from, Math.max(range.min, (range.above ?? -Infinity) + size));
     const most = Math.max(from, Math.min(range.max, (range.below ?? Infinity) - size));
     const next = Math.min(most, Math.max(least, Number(((Math.round(from / size) + ways) * size).toPrecision(12))));
-    const before = nudged.current?.before ?? { value, assumed };
+    const before = beforeSteps();
     clearTimeout(nudged.current?.timer);
     setProblem(null);
     setDraft(write(kind, units, next));
-    bench.preview(operations(next));
+    bench.preview(before.operations(next));
     const timer = setTimeout(() => void keep(next, write(kind, units, next)), PAUSE_MS);
     nudged.current = { value: next, timer, before };
   };
@@ -201,8 +201,11 @@ export function Entry({
         spellCheck={false}
         onFocus={(event) => event.target.select()}
         onChange={(event) => {
-          clearTimeout(nudged.current?.timer);
-          nudged.current = null;
+          if (nudged.current) {
+            clearTimeout(nudged.current.timer);
+            nudged.current = null;
+            bench.endPreview();
+          }
           setDraft(event.target.value);
           setProblem(null);
         }}

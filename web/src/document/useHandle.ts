@@ -10,20 +10,26 @@ export function useHandle(words: (value: number) => string, toOperations: (value
   const bench = useEdits();
   const [held, setHeld] = useState<number | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  /** What a value is entered with, as it was before it was taken up: what is shown is soon what is previewed. */
+  const begun = useRef<((value: number) => Operation[]) | null>(null);
   const move = (value: number) => {
+    begun.current ??= toOperations;
     setHeld(value);
-    bench.preview(toOperations(value));
+    bench.preview(begun.current(value));
   };
   const keep = (value: number) => {
     clearTimeout(timer.current);
+    const operations = (begun.current ?? toOperations)(value);
+    begun.current = null;
     // What the hand has moved on to, while this was on its way, stays in it.
-    void bench.edit(words(value), toOperations(value)).then(() => setHeld((now) => (now === value ? null : now)));
+    void bench.edit(words(value), operations).then(() => setHeld((now) => (now === value ? null : now)));
   };
   const keepAfterPause = (value: number) => {
     clearTimeout(timer.current);
     timer.current = setTimeout(() => keep(value), PAUSE_MS);
   };
   const letGo = () => {
+    begun.current = null;
     setHeld(null);
     bench.endPreview();
   };

@@ -3,7 +3,6 @@ import { Slider } from "radix-ui";
 import { replace } from "../../document/edits";
 import { useHandle } from "../../document/useHandle";
 import { useDocument, usePlan } from "../../document/shown";
-import { useSaved } from "../../document/workbench";
 import type { Plan } from "../../api/client";
 import { axisUnit, fixed, roundStep, shallow, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
@@ -17,10 +16,8 @@ const CLEAR_OF_CURVES = 0.15;
 
 /** Dirt taken off the roof against water thrown away, over the depth: the choice as a handle on both lines. */
 export function FlushCurve() {
-  const { units } = useDocument("units");
+  const { units, first_flush: entered } = useDocument("first_flush", "units");
   const plan = usePlan("first_flush");
-  // As it is kept: what is previewed has the chamber already that is still to be entered.
-  const entered = useSaved().document.first_flush;
   const { curve, figures } = plan.first_flush;
   const depth = figures["depth_mm"]!.value ?? 0;
   const reach = curve.at(-1)!.depth_mm;

@@ -262,11 +262,13 @@ function measuredAs(roof: Roof, surface: Surface, how: "plan" | "slope" | "area"
     };
   if (how === "area") return { kind: "area", area_m2: Number(plan.toPrecision(6)) };
   const known = roof.extent.kind === "rectangle" ? roof.extent : null;
-  const side = Number(Math.sqrt(plan).toFixed(2));
+  const side = Math.sqrt(plan);
+  // Up the slope it is longer than it is seen from above.
+  const length = how === "slope" ? side / Math.cos((roof.pitch_deg * Math.PI) / 180) : side;
   return {
     kind: "rectangle",
-    length_m: known?.length_m ?? side,
-    width_m: known?.width_m ?? side,
+    length_m: known?.length_m ?? Number(length.toFixed(2)),
+    width_m: known?.width_m ?? Number(side.toFixed(2)),
     along_slope: how === "slope",
   };
 }
