@@ -162,6 +162,32 @@ def test_the_keyboard_alone_reaches_a_kept_change(demo_page):
     expect(page.get_by_role("dialog")).to_contain_text("station above, station below")
 
 
+def test_the_verdict_is_whole_and_what_is_tried_moves_nothing_under_the_hand(demo_page):
+    page = demo_page
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.get_by_role("navigation", name="Stations").get_by_role("button", name="First flush").click()
+    handle = page.get_by_role("slider", name="First-flush depth")
+    expect(handle).to_be_visible()
+    words = page.get_by_test_id("verdict").locator("..")
+
+    def cut_px():
+        return words.evaluate("(words) => words.scrollHeight - words.clientHeight")
+
+    assert cut_px() <= 1
+    box = handle.bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + 380, y, steps=8)
+    expect(words).to_contain_text("Than before")
+    assert handle.bounding_box()["y"] == pytest.approx(box["y"], abs=0.5)
+    page.mouse.up()
+    expect(page.get_by_test_id("revision")).to_have_text("rev 2")
+    expect(page.get_by_test_id("verdict")).to_contain_text("Fails at")
+    expect(words).to_contain_text("Than before")
+    assert cut_px() <= 1
+
+
 def test_an_address_at_which_there_is_nothing_says_so(demo_page):
     for address in (demo_page.url.replace("cistern", "cellar"), demo_page.url.split("/p/")[0] + "/nowhere"):
         demo_page.goto(address)

@@ -77,11 +77,13 @@ def more_pieces(
 
 
 def first_enough(*kinds: Iterator[SizeOffered]) -> list[SizeOffered]:
-    """The next sizes of each kind, up to the first that is enough; those behind it are not worked out."""
+    """Of each kind the first size that is enough and the one before it; those behind it are not worked out."""
     out: list[SizeOffered] = []
     for offers in kinds:
+        tried: list[SizeOffered] = []
         for each in offers:
-            out.append(each)
+            tried.append(each)
             if each.enough:
                 break
+        out += tried[-2:]
     return out

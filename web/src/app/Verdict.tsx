@@ -1,6 +1,6 @@
 import { axisUnit } from "../lib/units";
 import { ToggleGroup } from "radix-ui";
-import { memo, useState } from "react";
+import { memo, useLayoutEffect, useRef, useState } from "react";
 import type { ReactNode } from "react";
 import { useMoved, usePlan } from "../document/shown";
 import { useConnection, useEdits, useSaved, useWho } from "../document/workbench";
@@ -13,7 +13,8 @@ const Revisions = fetched(async () => (await import("./revisions/RevisionsDialog
 
 /** The answer, its caveat, what the last change moved, and the few things that are always at hand. */
 export const Verdict = memo(function Verdict({ openHelp, openGlossary, openJump }: Opens) {
-  const { answer, tightest, caveat, climate, warning } = usePlan("verdict_parts").verdict_parts;
+  const parts = usePlan("verdict_parts").verdict_parts;
+  const { answer, tightest, caveat, climate, warning } = parts;
   const moved = useMoved();
   const edits = useEdits();
   const saved = useSaved();
@@ -21,19 +22,21 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary, openJump 
   const reads = useWho()?.role === "owner";
   const [revisionsOpen, setRevisionsOpen] = useState(false);
   const cannotStep = offline && waiting > 0;
+  const header = useHeightAtRest(parts !== saved.plan.verdict_parts || moved !== saved.moved);
   return (
     <header
+      ref={header}
       style={{ gridArea: "verdict" }}
-      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink bg-sheet px-4 py-2 desk:flex-nowrap desk:pr-4 desk:pl-6"
+      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink bg-sheet px-4 py-2 desk:h-(--at-rest) desk:flex-nowrap desk:pr-4 desk:pl-6"
     >
-      <div className="min-w-0 flex-1 basis-full desk:basis-0" aria-live="polite">
-        <p className="head text-lead leading-[1.12] font-[650] desk:line-clamp-2" data-testid="verdict">
+      <div className="max-h-full min-w-0 flex-1 basis-full overflow-hidden desk:basis-0" aria-live="polite">
+        <p className="head text-lead leading-[1.12] font-[650]" data-testid="verdict">
           {answer} {warning && <span className="text-alarm">{warning} </span>}
           <span className="font-[500] text-water-7">
             {tightest} {climate}
           </span>
         </p>
-        <p className="text-aside leading-snug text-ink-2 desk:line-clamp-2" title={caveat}>
+        <p className="text-aside leading-snug text-ink-2">
           {moved ? (
             <span className="text-ink">
               <strong>Than before:</strong> {moved}.{" "}
@@ -89,6 +92,26 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary, openJump 
     </header>
   );
 });
+
+/**
+ * As high as its words need, but while a change is tried as high as before it: what is under the hand or the pointer must
+ * not move away from it.
+ */
+function useHeightAtRest(trying: boolean) {
+  const box = useRef<HTMLElement>(null);
+  const atRest = useRef(0);
+  useLayoutEffect(() => {
+    const header = box.current!;
+    if (trying) {
+      header.style.setProperty("--at-rest", `${atRest.current}px`);
+      return () => header.style.removeProperty("--at-rest");
+    }
+    const observer = new ResizeObserver(() => (atRest.current = header.offsetHeight));
+    observer.observe(header);
+    return () => observer.disconnect();
+  }, [trying]);
+  return box;
+}
 
 function Tool(props: { label: string; disabled: boolean; onClick: () => void; children: ReactNode }) {
   return (
