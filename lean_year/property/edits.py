@@ -13,6 +13,7 @@ from lean_year.property.assumed import Assumed, by_value, not_entered, still_ass
 from lean_year.property.cistern import MOST_L
 from lean_year.property.document import Property
 from lean_year.property.refusals import first_problem
+from lean_year.property.start_us import USUAL_IN_US_UNITS
 
 # Our own operations beside those of RFC 6902 are `resize`: make the tanks at `/cistern` wider until they hold `value`
 # litres; `survey`: write heights from staff readings, `value` the height of the instrument's line of sight and, for
@@ -22,6 +23,7 @@ _HEIGHTS = re.compile(
     r"/roofs/\d+/outlet_m|/downpipes/\d+/screen_m|/downpipes/\d+/(tee_m|run/low_point_m|run/foot_m)|/cistern/tanks/\d+/floor_m"
     r"|/levels/(ground|tank_ground|discharge|pump|plant_room|highest_tap|lowest_tap)_m"
 )
+_ROW = re.compile(r"/\d+(?=/|$)")
 
 
 def check(raw: Any) -> Property:
@@ -88,8 +90,21 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     after = check(raw)
     # A row that was added with some of its fields has others, which nobody entered; one that is only a start is named
     # whole.
-    raw["assumed"] = list(dict.fromkeys([*by_value(after, after.assumed), *not_entered(after)]))
-    return _sharing_parts(document, after if raw["assumed"] == after.assumed else check(raw))
+    begun = list(not_entered(after))
+    in_us_figures = _usual_in_us_units(begun) if after.units == "us" else {}
+    if in_us_figures:
+        raw = after.model_dump(mode="json")
+        for at, value in in_us_figures.items():
+            jsonpointer.set_pointer(raw, at, value)
+    raw["assumed"] = list(dict.fromkeys([*by_value(after, after.assumed), *begun]))
+    changed = in_us_figures or raw["assumed"] != after.assumed
+    return _sharing_parts(document, check(raw) if changed else after)
+
+
+def _usual_in_us_units(begun: list[str]) -> dict[str, float | str]:
+    """Round figures of US units for values that an added row began with, by their places; as in a new property."""
+    usual = {at: USUAL_IN_US_UNITS.get(_ROW.sub("/0", at)) for at in begun}
+    return {at: value for at, value in usual.items() if value is not None}
 
 
 def _sharing_parts(before: Property, after: Property) -> Property:

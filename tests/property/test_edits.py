@@ -11,6 +11,7 @@ from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit, check
 from lean_year.property.refusals import field_name
 from lean_year.property.start import FIRST_GUESS_DAYS, new_property
+from lean_year.property.start_us import USUAL_IN_US_UNITS
 from lean_year.property.upgrades import upgrade
 from tests.farm import farm
 from tests.formats.test_round_trips import documents
@@ -165,3 +166,39 @@ def test_what_is_assumed_follows_its_entry_through_the_list():
     first_height = [{"op": "add", "path": "/roofs/0/runoff", "value": 0.9},
                     {"op": "replace", "path": "/assumed", "value": ["/roofs/0/runoff"]}]  # fmt: skip
     assert apply_edit(document, first_height).assumed == ["/roofs/0/runoff"]
+
+
+MORE_L = {"id": "more", "name": "More", "shape": {"kind": "volume", "volume_l": 900}, "overflow_m": 0.9}
+ADDED_ROWS = [
+    {"op": "add", "path": "/downpipes/-", "value": {"id": "more", "name": "More"}},
+    {"op": "add", "path": "/roofs/0/gutters/-", "value": {}},
+    {"op": "add", "path": "/cistern/tanks/-", "value": MORE_L},
+]
+
+
+@pytest.mark.parametrize("units", ["metric", "us"])
+def test_a_row_that_is_added_begins_with_round_figures_of_the_propertys_units(units):
+    document = apply_edit(farm(), replace("/units", units))
+    after = apply_edit(document, ADDED_ROWS)
+    pipe, gutter, tank = after.downpipes[-1], after.roofs[0].gutters[-1], after.cistern.tanks[-1]
+    at = {"downpipes": len(after.downpipes) - 1, "tanks": len(after.cistern.tanks) - 1}
+    begun = [
+        ("/downpipes/0/bore_mm", pipe.bore_mm, 75),
+        ("/downpipes/0/run/length_m", pipe.run.length_m, 8),
+        ("/roofs/0/gutters/0/width_mm", gutter.width_mm, 125),
+        ("/cistern/tanks/0/link/length_m", tank.link.length_m, 2),
+    ]
+    for place, value, in_metric in begun:
+        assert value == (USUAL_IN_US_UNITS[place] if units == "us" else in_metric), place
+    assert {f"/downpipes/{at['downpipes']}/bore_mm", f"/cistern/tanks/{at['tanks']}/link/length_m"} <= {
+        *after.assumed
+    }
+    assert tank.shape.volume_l == 900, "what was given stays as it was given"
+    assert after.downpipes[:-1] == document.downpipes
+
+
+def test_an_added_row_that_says_all_of_itself_keeps_its_metric_figures_in_a_us_property():
+    document = apply_edit(farm(), replace("/units", "us"))
+    row = document.downpipes[0].model_dump(mode="json") | {"id": "more", "bore_mm": 75}
+    after = apply_edit(document, [{"op": "add", "path": "/downpipes/-", "value": row}])
+    assert after.downpipes[-1].bore_mm == 75
