@@ -15,7 +15,7 @@ function show(clientWidth: number, scrollWidth: number) {
 }
 
 test("what fits is no stop for the keyboard and fades nowhere", () => {
-  for (const reach of [0, 8]) {
+  for (const reach of [0, 8, 12]) {
     const box = show(400, 400 + reach);
     expect([box.tabIndex, box.dataset.after, box.dataset.before]).toEqual([-1, undefined, undefined]);
   }
@@ -35,4 +35,19 @@ test("what does not fit can be focused, says so, and fades on the side with more
     fireEvent.scroll(box);
   });
   expect([box.dataset.after, box.dataset.before]).toEqual([undefined, "true"]);
+});
+
+test("more than a finger's reach of it is something to see, on either side", () => {
+  const box = show(400, 413);
+  expect([box.tabIndex, box.dataset.after, box.dataset.before]).toEqual([0, "true", undefined]);
+  for (const [left, before] of [
+    [12, undefined],
+    [13, "true"],
+  ] as const) {
+    act(() => {
+      box.scrollLeft = left;
+      fireEvent.scroll(box);
+    });
+    expect([box.dataset.after, box.dataset.before]).toEqual([undefined, before]);
+  }
 });
