@@ -27,7 +27,7 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary, openJump 
     <header
       ref={header}
       style={{ gridArea: "verdict" }}
-      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink bg-sheet px-4 py-2 desk:h-(--at-rest) desk:flex-nowrap desk:pr-4 desk:pl-6"
+      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-ink bg-sheet px-4 py-2 desk:h-(--at-rest) desk:flex-nowrap desk:py-1 desk:pr-4 desk:pl-6"
     >
       <div className="max-h-full min-w-0 flex-1 basis-full overflow-hidden desk:basis-0" aria-live="polite">
         <p className="head text-lead leading-[1.12] font-[650]" data-testid="verdict">
