@@ -54,7 +54,7 @@ class Workshop:
         self._prepared = lru_cache(maxsize=KEPT_RECORDS)(self._prepare)
         self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
         self._plans: LRUCache[str, Planned] = LRUCache(maxsize=KEPT_PLANS)
-        self._at_once: LRUCache[int, tuple[Property, Planned]] = LRUCache(maxsize=KEPT_PLANS)
+        self._plans_by_identity: LRUCache[int, tuple[Property, Planned]] = LRUCache(maxsize=KEPT_PLANS)
         self._plans_lock = Lock()
         self.jobs = Jobs()
 
@@ -81,7 +81,9 @@ class Workshop:
     def plan(self, document: Property) -> Planned:
         """The plan of a document. Kept by what the document says, so it holds whatever happens to revisions."""
         with self._plans_lock:
-            same = self._at_once.get(id(document))  # held with the document, so that nothing else has its identity
+            same = self._plans_by_identity.get(
+                id(document)
+            )  # held with the document, so that nothing else has its identity
         if same is not None:
             return same[1]
         key = document.model_dump_json()
@@ -91,7 +93,7 @@ class Workshop:
             known = plan_property(document, self.rain_of(document))
         with self._plans_lock:
             self._plans[key] = known
-            self._at_once[id(document)] = document, known
+            self._plans_by_identity[id(document)] = document, known
         return known
 
     def moved(self, before: Property, document: Property, after: Planned) -> str:

@@ -1,20 +1,19 @@
 """The downpour on its way from the roofs to the overflow: what comes to each place, and what the place can take."""
 
 from dataclasses import dataclass
-from fractions import Fraction
 
-from lean_year.core.basis import Basis
 from lean_year.core.hydraulics.pipes import link_flow_l_s
 from lean_year.core.rain.climate import DOWNPOURS_HEAVIER_BY
 from lean_year.core.rain.downpour import MAX_INTENSITY_MM_H, OVERFLOW_TIMES, effective_area_m2, runoff_l_s
 from lean_year.core.water_path import gutters, screens
-from lean_year.core.water_path.gutters import CODE_TABLE_N, DRAIN_FILL, DRY_HEAD_M, SMOOTH_PIPE_N
-from lean_year.core.water_path.levels import ENTRY_HEADS
+from lean_year.core.water_path.gutters import DRY_HEAD_M
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, more_pieces, offer, wider_pipes
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.gutter_places import EN, gutter_places, size_in_table
+from lean_year.plan.model.capacity_methods import CODE_TABLE, WYLY_EATON, size_in_table
+from lean_year.plan.model.gutter_places import gutter_places
 from lean_year.plan.model.levels import RunLevels, run_levels
 from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.run_capacity import run_capacity
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
 from lean_year.property.water_path import Screen
@@ -71,26 +70,6 @@ def flows_at(document: Property, intensity_mm_h: float) -> Flows:
             in_run[after] += flow
             after = into[after]
     return Flows(by_roof, by_group, in_run, sum(by_roof.values()))
-
-
-@dataclass(frozen=True, slots=True)
-class Method:
-    """How a capacity is worked out."""
-
-    basis: Basis
-    source: str
-    formula: str
-
-
-CODE_TABLE = Method("from_memory", "code table", "the table's roof area at 1 in/h")
-WYLY_EATON = Method("from_memory", EN, "pipes × 2.5e-4 × 0.25^-0.167 × d^2.667 × 0.33^1.667")
-MANNING = Method("published", "Manning", "A R^(2/3) S^(1/2) / n, part full")
-BESIDE_THE_TABLE = Method(
-    "from_memory", "Manning, as the rows of the code table, which has none for this", "A R^(2/3) S^(1/2) / n, full"
-)
-COLEBROOK = Method(
-    "published", "Darcy-Weisbach with Colebrook", "flow whose friction, fittings, entry and exit use up the head"
-)
 
 
 def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say: Wording) -> Place:
@@ -175,57 +154,6 @@ def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: f
         sizes=first_enough(wider),
         spills="over the screen onto the ground below it",
     )
-
-
-@dataclass(frozen=True, slots=True)
-class RunCapacity:
-    """What a run takes, and how that was worked out."""
-
-    flow_l_s: float
-    method: Method
-    working: str
-
-
-def run_capacity(document: Property, pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wording) -> RunCapacity:
-    """What a run takes at a bore, by the method that the property is sized by.
-
-    Where the code table has no row for a dry run's fall or bore, it is worked out as the table's own rows were.
-    """
-    if pipe.run.kind == "wet":
-        return _wet_capacity(pipe, levels, bore_mm, say)
-    if levels.fall is None:
-        return RunCapacity(0.0, MANNING, "its heights are not known yet")
-    slope = min(1.0, max(0.0, levels.fall))
-    if document.downpour.method == "code_table":
-        return _by_code_table(slope, bore_mm, say)
-    flow = gutters.drain_capacity_l_s(diameter_mm=bore_mm, slope=slope, fill=DRAIN_FILL)
-    working = f"d {say.bore(bore_mm)}, fall {slope * 100:.2f} %, n {SMOOTH_PIPE_N}, filled to {DRAIN_FILL:g} d"
-    return RunCapacity(flow, MANNING, working)
-
-
-def _by_code_table(slope: float, bore_mm: float, say: Wording) -> RunCapacity:
-    fall = max((each for each in gutters.HORIZONTAL if each <= slope), default=slope)
-    table = gutters.HORIZONTAL.get(fall)
-    if table is not None and table.size_of_in(bore_mm) is not None:
-        working = size_in_table(table, bore_mm, f"{Fraction(12 * fall).limit_denominator(16)} in per foot")
-        return RunCapacity(table.flow_l_s(bore_mm), CODE_TABLE, working)
-    flow = gutters.drain_capacity_l_s(diameter_mm=bore_mm, slope=fall, manning_n=CODE_TABLE_N)
-    working = f"d {say.bore(bore_mm)}, fall {fall * 100:.2f} %, n {CODE_TABLE_N}, full"
-    return RunCapacity(flow, BESIDE_THE_TABLE, working)
-
-
-def _wet_capacity(pipe: Downpipe, levels: RunLevels, bore_mm: float, say: Wording) -> RunCapacity:
-    if levels.drop_m is None:
-        return RunCapacity(0.0, COLEBROOK, "its heights are not known yet")
-    flow = link_flow_l_s(
-        head_m=min(100.0, max(0.0, levels.drop_m)),
-        bore_mm=bore_mm,
-        length_m=levels.length_m,
-        roughness_mm=pipe.run.roughness_mm,
-        fittings=levels.fittings - ENTRY_HEADS,
-    )
-    head, length = say.length(levels.drop_m), say.length(levels.length_m)
-    return RunCapacity(flow, COLEBROOK, f"head {head} over {length} of {say.bore(bore_mm)}, K {levels.fittings:.1f}")
 
 
 def spills_of_run(levels: RunLevels) -> str:

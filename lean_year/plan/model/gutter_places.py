@@ -10,6 +10,7 @@ from lean_year.core.hydraulics.stock_pipes import GUTTER_OUTLETS_MM, HALF_ROUND_
 from lean_year.core.water_path import gutters
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough
 from lean_year.plan.answer.wording import Wording, several
+from lean_year.plan.model.capacity_methods import CODE_TABLE, EN, size_in_table
 from lean_year.plan.model.gutter_runs import (
     GutterRun,
     gutter_runs,
@@ -21,7 +22,6 @@ from lean_year.property.document import Property
 from lean_year.property.roofs import Roof
 from lean_year.property.water_path import MOST_PIECES
 
-EN = "BS EN 12056-3 (from memory)"
 MORE_OUTLETS = 3
 
 Takes = Callable[[GutterRun], float]
@@ -65,7 +65,7 @@ def _why(document: Property, run: GutterRun, say: Wording) -> _Why:
     gutter, takes = run.gutter, say.flow(_one_way_l_s(document, run))
     if document.downpour.method == "code_table":
         size = size_in_table(gutters.SEMICIRCULAR_GUTTER, gutter.width_mm, "1/16 in per foot")
-        return _Why("code table", "the table's roof area at 1 in/h", f"{takes}, {size}")
+        return _Why(CODE_TABLE.source, CODE_TABLE.formula, f"{takes}, {size}")
     factor = gutters.length_factor(
         1000 * run.longest_reach_m / gutter_section(gutter, gutter.width_mm)[1], gutter.fall_mm_m
     )
@@ -75,14 +75,6 @@ def _why(document: Property, run: GutterRun, say: Wording) -> _Why:
         f"{takes}, × {factor:.2f} for its length and fall" + (" and × 0.85 for its angle" * gutter.bends)
         + ("" if gutter.shape == "half_round" else ", counted as a half-round one of its section, the careful side"),
     )  # fmt: skip
-
-
-def size_in_table(table: gutters.CodeTable, bore_mm: float, fall: str | None = None) -> str:
-    """The row of a code table that was read, in words; without a fall for what stands upright."""
-    size_in = table.size_of_in(bore_mm)
-    if size_in is None:
-        return "narrower than the table begins"
-    return f"the table's {size_in} in" + (f" at a fall of {fall}" if fall else "")
 
 
 def _outlet_takes_l_s(run: GutterRun) -> float:

@@ -1,10 +1,11 @@
 import { axisUnit } from "../lib/units";
 import { ToggleGroup } from "radix-ui";
-import { memo, useLayoutEffect, useRef, useState } from "react";
+import { memo, useState } from "react";
 import type { ReactNode } from "react";
 import { useMoved, usePlan } from "../document/shown";
 import { useConnection, useEdits, useSaved, useWho } from "../document/workbench";
 import { fetched } from "../ui/fetched";
+import { useHeightAtRest } from "../ui/useHeightAtRest";
 import { MoreMenu } from "./MoreMenu";
 import type { Opens } from "./MoreMenu";
 import { Saving } from "./Saving";
@@ -92,26 +93,6 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary, openJump 
     </header>
   );
 });
-
-/**
- * As high as its words need, but while a change is tried as high as before it: what is under the hand or the pointer must
- * not move away from it.
- */
-function useHeightAtRest(trying: boolean) {
-  const box = useRef<HTMLElement>(null);
-  const atRest = useRef(0);
-  useLayoutEffect(() => {
-    const header = box.current!;
-    if (trying) {
-      header.style.setProperty("--at-rest", `${atRest.current}px`);
-      return () => header.style.removeProperty("--at-rest");
-    }
-    const observer = new ResizeObserver(() => (atRest.current = header.offsetHeight));
-    observer.observe(header);
-    return () => observer.disconnect();
-  }, [trying]);
-  return box;
-}
 
 function Tool(props: { label: string; disabled: boolean; onClick: () => void; children: ReactNode }) {
   return (

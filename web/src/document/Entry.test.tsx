@@ -1,6 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
-import { useEffect, useState } from "react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test } from "vitest";
 import type { Operation } from "../api/client";
@@ -8,6 +7,7 @@ import { useDocument } from "./shown";
 import { WorkbenchProvider } from "./workbench";
 import { demo, lastOperations, renderOnDemo } from "../testing/demo";
 import { FakeServer } from "../testing/fakeServer";
+import { Leaving, leaveSheet } from "../testing/leaving";
 import { Entry } from "./Entry";
 
 let server: FakeServer;
@@ -168,23 +168,17 @@ test.each([
   ["typed and no rate", (rate: HTMLElement) => user.type(rate, "much"), null],
 ])("what was %s is kept when its sheet is left before the field is", async (_, enter, value) => {
   cleanup();
-  const calls = renderOnDemo(<Leaving />);
+  const calls = renderOnDemo(
+    <Leaving>
+      <Rate />
+    </Leaving>,
+  );
   await enter(await screen.findByRole("textbox", { name: /^Rate/ }));
   act(() => leaveSheet());
   expect(screen.queryByRole("textbox")).toBeNull();
   await new Promise((done) => setTimeout(done, 30));
   expect(lastOperations(calls)).toEqual(value && [{ op: "replace", path: "/rain/design_intensity_mm_h", value }]);
 });
-
-let leaveSheet = () => {};
-
-function Leaving() {
-  const [left, setLeft] = useState(false);
-  useEffect(() => {
-    leaveSheet = () => setLeft(true);
-  }, []);
-  return left ? null : <Rate />;
-}
 
 /** The server's answer to what is tried: the property with the rate that is asked for. */
 const PREVIEWED: Parameters<typeof renderOnDemo>[3] = {

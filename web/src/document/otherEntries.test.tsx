@@ -1,22 +1,10 @@
 import { act, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { useEffect, useState } from "react";
-import type { ReactNode } from "react";
 import { expect, test } from "vitest";
 import { demo, lastOperations, renderOnDemo } from "../testing/demo";
+import { Leaving, leaveSheet } from "../testing/leaving";
 import { DayEntry } from "./DayEntry";
 import { NameEntry } from "./NameEntry";
-
-let leaveSheet = () => {};
-
-/** What stands on a sheet, until the sheet is left. */
-function Leaving({ children }: { children: ReactNode }) {
-  const [left, setLeft] = useState(false);
-  useEffect(() => {
-    leaveSheet = () => setLeft(true);
-  }, []);
-  return left ? null : children;
-}
 
 const NAME = <NameEntry label="Here" path="/roofs/0/name" value="House" />;
 const DAY = <DayEntry label="Here" path="/household/away/0/from_day" value="06-30" />;

@@ -72,7 +72,7 @@ const menu = (shown: Who, open = vi.fn()) => {
   );
   return open;
 };
-/** What the page as a whole is told. */
+/** What the server's answers say of the page as a whole. */
 const Said = () => <output data-testid="said">{useSaid()}</output>;
 const said = () => screen.getByTestId("said").textContent;
 const items = () => screen.queryAllByRole("menuitem").map((item) => item.textContent);
