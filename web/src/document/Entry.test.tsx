@@ -8,6 +8,7 @@ import { WorkbenchProvider } from "./workbench";
 import { demo, lastOperations, renderOnDemo } from "../testing/demo";
 import { FakeServer } from "../testing/fakeServer";
 import { Leaving, leaveSheet } from "../testing/leaving";
+import { unended } from "../testing/unended";
 import { Entry } from "./Entry";
 
 let server: FakeServer;
@@ -121,7 +122,7 @@ test.each(["Enter", "Tab"])("what was nudged is kept by %s once its preview is s
   const calls = renderOnDemo(<Rate />, demo, "/", PREVIEWED);
   const rate = await screen.findByRole("textbox", { name: /^Rate/ });
   await user.click(rate);
-  fireEvent.keyDown(rate, { key: "ArrowUp" });
+  unended(() => fireEvent.keyDown(rate, { key: "ArrowUp" }));
   await waitFor(() => expect(screen.queryByText(`shown: ${demo.document.rain.design_intensity_mm_h}`)).toBeNull());
   await user.keyboard(`{${key}}`);
   await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
@@ -132,7 +133,7 @@ test("what is typed after a step is entered though the step's preview says the s
   const calls = renderOnDemo(<Rate />, demo, "/", PREVIEWED);
   const rate = await screen.findByRole<HTMLInputElement>("textbox", { name: /^Rate/ });
   await user.click(rate);
-  fireEvent.keyDown(rate, { key: "ArrowUp" });
+  unended(() => fireEvent.keyDown(rate, { key: "ArrowUp" }));
   await screen.findByText("shown: 100");
   fireEvent.change(rate, { target: { value: "100" } });
   await user.keyboard("{Enter}");
@@ -145,7 +146,7 @@ test("steps to and fro are entered with all that goes with them, whatever was pr
   const calls = renderOnDemo(<Rate toOperations={lowered} />, demo, "/", PREVIEWED);
   const rate = await screen.findByRole<HTMLInputElement>("textbox", { name: /^Rate/ });
   await user.click(rate);
-  fireEvent.keyDown(rate, { key: "ArrowDown" });
+  unended(() => fireEvent.keyDown(rate, { key: "ArrowDown" }));
   await screen.findByText("shown: 90");
   for (const key of ["ArrowUp", "ArrowDown"]) fireEvent.keyDown(rate, { key });
   await waitFor(() => expect(lastOperations(calls)).not.toBeNull());

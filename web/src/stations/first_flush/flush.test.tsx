@@ -2,6 +2,7 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
+import { unended } from "../../testing/unended";
 import { volume } from "../../lib/units";
 import { FirstFlushSheet } from "./FirstFlushSheet";
 
@@ -56,8 +57,8 @@ test("a depth that is moved on after it was previewed enters the chamber as well
     ],
   });
   const handle = await screen.findByRole("slider", { name: "First-flush depth" });
-  fireEvent.keyDown(handle, { key: "ArrowRight" });
-  await screen.findByRole("region", { name: "Chambers" }).catch(() => null);
+  unended(() => fireEvent.keyDown(handle, { key: "ArrowRight" }));
+  await screen.findByRole("region", { name: "Chambers" });
   fireEvent.keyDown(handle, { key: "ArrowRight" });
   await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
   expect(lastOperations(calls)).toEqual([

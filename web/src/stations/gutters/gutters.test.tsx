@@ -3,6 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { describe, expect, test, vi } from "vitest";
 import type { PropertyState, StormPlan } from "../../api/client";
 import { answerCalls, buried, demo, lastOperations, renderInApp, renderOnDemo, terrace } from "../../testing/demo";
+import { unended } from "../../testing/unended";
 import { WorkbenchProvider } from "../../document/workbench";
 import { DownpourView } from "./DownpourView";
 import { gatesOf, laneLayout } from "./flowLanes";
@@ -42,7 +43,7 @@ describe("levels", () => {
     await userEvent.click(await screen.findByRole("radio", { name: /^Barn and studio/ }));
     const studio = () => screen.getByRole("slider", { name: /^Gutter outlet of/ });
     expect(studio().getAttribute("aria-label")).toBe("Gutter outlet of Studio, metal");
-    fireEvent.keyDown(studio(), { key: "PageUp" });
+    unended(() => fireEvent.keyDown(studio(), { key: "PageUp" }));
     const entry = screen.getByRole<HTMLInputElement>("textbox", { name: "Gutter outlet of Studio, metal" });
     await waitFor(() => expect(entry.value).toBe("3.3 m"));
     fireEvent.keyDown(studio(), { key: "PageUp" });
