@@ -64,6 +64,38 @@ def test_low_use_fittings_and_a_dry_toilet_take_off_what_their_table_says(rain):
     assert a_day(low_use=True, dry_toilet=True) == pytest.approx(3 * shower.low_use_l_person_day)
 
 
+def test_the_use_of_each_person_says_where_it_comes_from(rain):
+    """Common practice for the habit: a careful household of three, 90 L a day each."""
+
+    def of(**values):
+        plan = plan_property(changed(household__guests=NONE, **values), rain).plan
+        return plan.household.figures["litres_person_day"]
+
+    habit = of(household__litres_person_day=None, household__habit="careful")
+    assert (habit.value, habit.basis) == (pytest.approx(90), "common_practice")
+    assert habit.formula.startswith("by habit: ")
+    assert habit.working == "careful: 90 L a day"
+
+    entered = of(household__litres_person_day=68.0)
+    assert (entered.value, entered.basis) == (pytest.approx(68), "entered")
+    listed = of(household__uses=[use("taps", litres_person_day=32.0), use("toilet", litres_person_day=21.0)])
+    assert (listed.value, listed.source) == (pytest.approx(53), "the uses listed")
+    for figure, litres in ((entered, 3 * 68), (listed, 3 * 53)):
+        assert figure.formula.startswith("uses indoors / people")
+        assert figure.working == f"{litres} L a day for 3 people"
+
+    nobody = of(household__residents=0.0, household__uses=[use("taps", litres_person_day=32.0)])
+    assert nobody.value == pytest.approx(32)
+
+    toilet = fixtures()["toilet"].ordinary_l_person_day / sum(
+        each.ordinary_l_person_day for each in fixtures().values()
+    )
+    cheaper = {"low_use": False, "dry_toilet": True, "greywater_share": 0.0}
+    less = of(household__litres_person_day=None, household__habit="careful", household__cheaper=cheaper)
+    assert less.value == pytest.approx(90 * (1 - toilet))
+    assert less.working == f"careful: 90 L a day; {3 * less.value:.0f} L a day for 3 people"
+
+
 def test_greywater_takes_from_the_garden_no_more_than_the_drains_bring(rain):
     garden = [0.0] * 5 + [9_000.0] + [0.0] * 6  # June, 300 L a day
     uses = [

@@ -1,6 +1,7 @@
 """The figures of the cistern's replay, each with its derivation."""
 
 from functools import partial
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,6 +14,7 @@ from lean_year.plan.answer.inputs import SUPPLY, Input
 from lean_year.plan.answer.wording import Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply
+from lean_year.property.cistern import AnyShape, Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 
 RULE_SOURCE = "Jenkins and others 1978; Fewkes and Butler 2000"
 RULE_FORMULA = {
@@ -72,27 +74,53 @@ def years_carried_figure(carried: int, counted: int) -> Figure:
     )
 
 
+def _tanks(gross_l: float, tanks: list[Tank], say: Wording) -> Figure:
+    """What the tanks hold, floor to overflow, and the measures that it comes from."""
+    tank, vessel = tanks[0], tanks[0].vessel()
+    alone = len(tanks) == 1 and tank.count == 1
+    own: dict[str, Any] = {"basis": "derived", "source": "measures entered"}
+    if not alone:
+        own["formula"] = "sum of the tanks, each to its own overflow"
+        own["working"] = " + ".join(
+            f"{each.count} × {say.volume(float(each.vessel().below_l(each.vessel().top_water_m)))}" for each in tanks
+        )
+    elif isinstance(tank.shape, Volume) and vessel.overflow_m == tank.shape.height_m:
+        own = {"basis": "entered", "source": "entered", "formula": "as entered", "working": say.volume(gross_l)}
+    else:
+        own["formula"] = "what its shape holds from the floor up to the overflow"
+        own["working"] = f"{_measures(tank.shape, say)}, filled to {say.length(vessel.overflow_m)}"
+    return Figure(
+        value=gross_l,
+        unit="L",
+        label=f"{'Tank' if alone else 'Tanks'}, floor to overflow",
+        rests_on=("tanks",),
+        **own,
+    )
+
+
+def _measures(shape: AnyShape, say: Wording) -> str:
+    match shape:
+        case UprightCylinder():
+            return f"{say.length(shape.diameter_m)} across"
+        case LyingCylinder():
+            return f"{say.length(shape.diameter_m)} across, {say.length(shape.length_m)} long, on its side"
+        case Slim():
+            return f"{say.length(shape.length_m)} × {say.length(shape.width_m)} with half-round ends"
+        case Box():
+            return f"{say.length(shape.length_m)} × {say.length(shape.width_m)}"
+        case Pit():
+            pipes = f" and pipes of {say.bulk(shape.pipes_m3)}" if shape.pipes_m3 > 0 else ""
+            plan = f"{say.length(shape.length_m)} × {say.length(shape.width_m)}"
+            return f"{plan}, {shape.void_ratio * 100:g} % voids{pipes}"
+        case Volume():
+            return f"{say.volume(shape.volume_l)} over a height of {say.length(shape.height_m)}"
+
+
 def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
     layout = supply.layout
     tanks = [tank for step in layout.steps for tank in step.tanks]
-    plain = len(tanks) == 1 and tanks[0].count == 1
     return {
-        "tank_l": Figure(
-            value=layout.gross_l,
-            unit="L",
-            label="Tank, floor to overflow" if plain else "Tanks, floor to overflow",
-            rests_on=("tanks",),
-            basis="entered" if plain and tanks[0].shape.kind == "volume" else "derived",
-            source="entered" if plain and tanks[0].shape.kind == "volume" else "measures entered",
-            formula="" if plain else "sum of the tanks, each to its own overflow",
-            working=""
-            if plain
-            else " + ".join(
-                f"{tank.count} × {say.volume(float(vessel.below_l(vessel.top_water_m)))}"
-                for tank in tanks
-                for vessel in (tank.vessel(),)
-            ),
-        ),
+        "tank_l": _tanks(layout.gross_l, tanks, say),
         "live_l": _held(
             layout.live_l,
             "L",

@@ -3,7 +3,7 @@
 import math
 
 from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
-from lean_year.core.ground.earthworks import MOST_HELD_M, Earthworks, Footprint
+from lean_year.core.ground.earthworks import MOST_HELD_M, UPRIGHT, Earthworks, Footprint
 from lean_year.core.ground.flotation import SAFE
 from lean_year.core.ground.foundation import COMPACTED_T_M3
 from lean_year.core.ground.wind import DRAG, FRICTION, Shape, wind_hold
@@ -21,7 +21,7 @@ def pad_figures(
     document: Property, row: Standing, work: Earthworks, stages: list[FloatStage], say: Wording
 ) -> dict[str, Figure]:
     """Every figure that this pad has."""
-    figures = _weights(document, row, say) | _earthworks(work, say)
+    figures = _weights(document, row, say) | _earthworks(document, row, work, say)
     if not row.buried:
         figures |= _in_the_wind(document, row, say)
     if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
@@ -92,11 +92,12 @@ def _weights(document: Property, row: Standing, say: Wording) -> dict[str, Figur
     }
 
 
-def _earthworks(work: Earthworks, say: Wording) -> dict[str, Figure]:
+def _earthworks(document: Property, row: Standing, work: Earthworks, say: Wording) -> dict[str, Figure]:
+    dug = _dug(document, row, say)
     return {
-        "cut_m3": _volume("Cut below the topsoil", work.cut_m3, say),
-        "fill_m3": _volume("Fill or levelling stone, compacted", work.fill_m3, say),
-        "topsoil_m3": _volume("Topsoil stripped first", work.topsoil_m3, say),
+        "cut_m3": _volume("Cut below the topsoil", work.cut_m3, dug),
+        "fill_m3": _volume("Fill or levelling stone, compacted", work.fill_m3, dug),
+        "topsoil_m3": _volume("Topsoil stripped first", work.topsoil_m3, dug),
         "retained_m": Figure(
             value=max(work.cut_edge_m, work.fill_edge_m),
             unit="m",
@@ -153,7 +154,27 @@ def _ballast(row: Standing, last: FloatStage, say: Wording) -> Figure:
     )
 
 
-def _volume(label: str, volume_m3: float, say: Wording) -> Figure:
+def _dug(document: Property, row: Standing, say: Wording) -> str:
+    """The measures that all earth moved for a pad comes from."""
+    if row.moves_nothing:
+        return "nothing is moved: it stands on what is there"
+    ground, foot = document.ground, row.foot
+    across = f"{say.length(foot.width_m)} across"
+    if not foot.round:
+        across = f"{say.length(foot.length_m)} × {say.length(foot.width_m)}"
+    over_m = row.formation_m - row.ground_m
+    return (
+        f"foot {across}, {say.length(abs(over_m))} {'over' if over_m > 0 else 'below'} the ground at its middle; "
+        f"slope {ground.slope * 100:g} %, topsoil {say.length(ground.topsoil_m)}; "
+        f"cut {_batter(row.cut_batter)}, fill {_batter(ground.fill_batter)}"
+    )
+
+
+def _batter(run: float) -> str:
+    return f"{run:g} to 1" if run > UPRIGHT else "upright"
+
+
+def _volume(label: str, volume_m3: float, dug: str) -> Figure:
     return Figure(
         value=volume_m3,
         unit="m3",
@@ -161,7 +182,7 @@ def _volume(label: str, volume_m3: float, say: Wording) -> Figure:
         basis="derived",
         rests_on=("tanks", "ground_height"),
         formula="wedges under the pad, and of its batters all round",
-        working=say.bulk(volume_m3),
+        working=dug,
         moves="Move the pad up or down, and watch the other.",
     )
 

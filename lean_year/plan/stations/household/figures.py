@@ -48,21 +48,29 @@ def _l_year(daily: NDArray[np.float64]) -> float:
 def _each_person(household: Household, demand: HouseholdDemand, say: Wording) -> Figure:
     heads = float(demand.people.mean())
     indoor = sum(float(use.daily_l.mean()) for use in demand.uses if use.kind == "house")
-    by_habit = household.litres_person_day is None and not household.uses
-    own: dict[str, Any] = {"basis": "entered", "source": "entered"}
+    wanted = household.indoor_l_person_day
+    own: dict[str, Any] = {
+        "formula": "uses indoors / people, both as the mean day of the record",
+        "working": f"{say.rate(indoor)} for {heads:.3g} people",
+    }
     if household.uses:
-        own = {"basis": "derived", "source": "the uses listed"}
-    elif by_habit:
-        own = {"basis": "common_practice", "source": "usual figures by habit"}
+        own |= {"basis": "derived", "source": "the uses listed"}
+    elif household.litres_person_day is not None:
+        own |= {"basis": "entered", "source": "entered"}
+    else:
+        by_habit = ", ".join(f"{name} {say.rate(use)}" for name, use in HABITS_L_PERSON_DAY.items())
+        needs_less = household.cheaper.low_use or household.cheaper.dry_toilet
+        own = {
+            "basis": "common_practice",
+            "source": "usual figures by habit",
+            "formula": f"by habit: {by_habit}; less with low-use fittings or a dry toilet",
+            "working": f"{household.habit}: {say.rate(wanted)}" + (f"; {own['working']}" if needs_less else ""),
+        }
     return Figure(
-        value=indoor / heads if heads > 0 else household.indoor_l_person_day,
+        value=indoor / heads if heads > 0 else sum(use.each_l for use in demand.uses if use.kind == "house"),
         unit="L/d",
         label="Indoor use for each person",
         rests_on=("people",),
-        formula="by habit: " + ", ".join(f"{name} {say.rate(use)}" for name, use in HABITS_L_PERSON_DAY.items()),
-        working=f"{household.habit}: {say.rate(household.indoor_l_person_day)}"
-        if by_habit
-        else f"{say.rate(indoor)} for {heads:.3g} people",
         moves="Use follows people and habit, not floor area. A measured mean in the United States is "
         f"{say.rate(MEASURED_US_L_PERSON_DAY)} (Residential End Uses of Water v2, 2016, from memory).",
         **own,

@@ -344,6 +344,24 @@ def test_topsoil_comes_off_first_and_stone_makes_up_for_it(saltmarrow):
     assert deep.ground.pads[0].edges.on_fill_share == pytest.approx(0, abs=1e-6)
 
 
+def test_what_is_dug_and_filled_stands_beside_the_measures_that_it_comes_from(saltmarrow):
+    """The stone is 0.10 m under a floor on the ground, a metre wider all round than 6.90 m."""
+    figures = saltmarrow.ground.pads[0].figures
+    assert {figures[name].working for name in ("cut_m3", "fill_m3", "topsoil_m3")} == {
+        "foot 8.90 m across, 0.10 m below the ground at its middle; slope 2 %, topsoil 0.15 m; "
+        "cut 1 to 1, fill 1.5 to 1"
+    }
+    box = {"kind": "box", "length_m": 6.0, "width_m": 5.0, "height_m": 2.4, "cast": False}
+    raised = planned_dry("saltmarrow", *of_shape(box), replace(FLOOR, -1.2))
+    assert raised.ground.pads[0].figures["fill_m3"].working.startswith("foot ")
+    assert " × " in raised.ground.pads[0].figures["fill_m3"].working
+    assert "0.30 m over the ground at its middle" in raised.ground.pads[0].figures["fill_m3"].working
+    held = planned_dry("saltmarrow", replace("/ground/cut_batter", 0))
+    assert held.ground.pads[0].figures["cut_m3"].working.endswith("cut upright, fill 1.5 to 1")
+    there = planned_dry("saltmarrow", replace("/ground/base", "rock"))
+    assert there.ground.pads[0].figures["cut_m3"].working == "nothing is moved: it stands on what is there"
+
+
 def test_what_was_dug_goes_back_round_a_buried_tank_and_the_rest_is_spoil():
     pad = planned_dry("brindle-landing").ground.pads[0]
     rows = {row.key: row.value for row in pad.quantities}
