@@ -12,8 +12,10 @@ from lean_year.core.errors import InputError
 from lean_year.plan.answer.progress import Progress
 from lean_year.plan.stations.cistern.design_search import Front
 from lean_year.plan.stations.cistern.resampled_band import Band
+from lean_year.plan.worth_of_measuring import WorthOfMeasuring
 
-JobKind = Literal["band", "search"]
+JobKind = Literal["band", "search", "worth"]
+Result = Band | Front | WorthOfMeasuring
 State = Literal["running", "done", "cancelled", "failed"]
 KEPT = 40
 _log = logging.getLogger(__name__)
@@ -35,7 +37,7 @@ class Job:
     done: int = 0
     of: int = 1
     problem: str = ""
-    result: Band | Front | None = None
+    result: Result | None = None
     stop: Event = field(default_factory=Event)
 
 
@@ -52,7 +54,7 @@ class Jobs:
         kind: JobKind,
         property_id: str,
         revision: int,
-        work: Callable[[], Iterator[Progress | Band | Front]],
+        work: Callable[[], Iterator[Progress | Result]],
     ) -> Job:
         job = Job(uuid.uuid4().hex, kind, property_id, revision)
         with self._lock:
@@ -80,7 +82,7 @@ class Jobs:
         return job
 
     @staticmethod
-    def _run(job: Job, work: Callable[[], Iterator[Progress | Band | Front]]) -> None:
+    def _run(job: Job, work: Callable[[], Iterator[Progress | Result]]) -> None:
         try:
             if job.stop.is_set():
                 job.state = "cancelled"

@@ -32,6 +32,7 @@ from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
 from lean_year.plan.whole import Planned, plan_property
+from lean_year.plan.worth_of_measuring import worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit
 from lean_year.store import properties, records, revisions
@@ -111,10 +112,12 @@ class Workshop:
         Raises
         ------
         InputError
-            If there is no rain to work on.
+            If there is no rain to work on, where the work asks for it.
         """
         document = properties.load_revision(self.engine, property_id, revision)
         rain = self.rain_of(document)
+        if kind == "worth":
+            return self.jobs.start(kind, property_id, revision, lambda: worth_of_measuring(document, rain))
         if rain is None:
             raise InputError("rain", "is needed first; bring in a record")
         if kind == "search":

@@ -1,4 +1,4 @@
-"""All stations, in the order the water takes. Whatever lists stations derives from this."""
+"""All stations, the survey and then the order the water takes. Whatever lists stations derives from this."""
 
 from typing import Any
 
@@ -12,9 +12,11 @@ from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW
 from lean_year.plan.stations.pump.stage import STATION as PUMP
 from lean_year.plan.stations.rain.stage import STATION as RAIN
 from lean_year.plan.stations.roofs.stage import STATION as ROOFS
+from lean_year.plan.stations.survey.stage import STATION as SURVEY
 from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
 
 FALL: tuple[Station[Any] | FutureStation, ...] = (
+    SURVEY,
     RAIN,
     ROOFS,
     GUTTERS,
@@ -25,7 +27,7 @@ FALL: tuple[Station[Any] | FutureStation, ...] = (
     TREATMENT,
     HOUSEHOLD,
     GROUND,
-    FutureStation("price", "Parts & price", 11),
-    FutureStation("build", "Build", 12),
-    FutureStation("log", "Log", 13),
+    FutureStation("price", "Parts & price", 12),
+    FutureStation("build", "Build", 13),
+    FutureStation("log", "Log", 14),
 )

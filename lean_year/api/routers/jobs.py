@@ -1,4 +1,4 @@
-"""Long work: the band of resampled records and the design search."""
+"""Long work: the band of resampled records, the design search, what is worth measuring."""
 
 from fastapi import APIRouter
 
@@ -8,6 +8,7 @@ from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.jobs import AskedJob, JobState
 from lean_year.plan.stations.cistern.design_search import Front
 from lean_year.plan.stations.cistern.resampled_band import Band
+from lean_year.plan.worth_of_measuring import WorthOfMeasuring
 
 router = APIRouter(
     prefix="/api",
@@ -42,4 +43,5 @@ def _state(job: Job) -> JobState:
         problem=job.problem,
         band=job.result if isinstance(job.result, Band) else None,
         front=job.result if isinstance(job.result, Front) else None,
+        worth=job.result if isinstance(job.result, WorthOfMeasuring) else None,
     )

@@ -179,7 +179,7 @@ def _headline(model: PropertyModel, plan: CisternPlan) -> str:
 STATION = Station(
     key="cistern",
     name="Cistern",
-    job_step=4,
+    job_step=5,
     entries=("/cistern", "/prices"),
     answer=CisternPlan,
     plan=_plan,

@@ -220,7 +220,7 @@ def _headline(model: PropertyModel, plan: FirstFlushPlan) -> str:
 STATION = Station(
     key="first_flush",
     name="First flush",
-    job_step=6,
+    job_step=7,
     entries=("/first_flush",),
     answer=FirstFlushPlan,
     plan=lambda model: plan_first_flush(model.document, model.rain, model.catch, model.say),

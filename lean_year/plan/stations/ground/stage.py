@@ -226,7 +226,7 @@ def _headline(model: PropertyModel, plan: GroundPlan) -> str:
 STATION = Station(
     key="ground",
     name="Ground",
-    job_step=10,
+    job_step=11,
     entries=("/ground",),
     answer=GroundPlan,
     plan=lambda model: plan_ground(model.document, model.first_year, model.say),

@@ -258,7 +258,7 @@ def _headline(model: PropertyModel, plan: GuttersPlan) -> str:
 STATION = Station(
     key="gutters",
     name="Gutters & pipes",
-    job_step=5,
+    job_step=6,
     entries=(
         "/downpipes",
         "/downpour",

@@ -126,7 +126,7 @@ def _headline(model: PropertyModel, plan: HouseholdPlan) -> str:
 STATION = Station(
     key="household",
     name="Household",
-    job_step=3,
+    job_step=4,
     entries=("/household",),
     answer=HouseholdPlan,
     plan=lambda model: plan_household(model.document, model.demand, model.rain, model.say),

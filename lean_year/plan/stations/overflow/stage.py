@@ -193,7 +193,7 @@ def _headline(model: PropertyModel, plan: OverflowPlan) -> str:
 STATION = Station(
     key="overflow",
     name="Overflow",
-    job_step=7,
+    job_step=8,
     entries=("/overflow", "/downpour/overflow_return_years"),
     answer=OverflowPlan,
     plan=lambda model: plan_overflow(model.document, model.supply, model.replay, model.say),

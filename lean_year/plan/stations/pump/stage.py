@@ -390,7 +390,7 @@ def _headline(model: PropertyModel, plan: PumpPlan) -> str:
 STATION = Station(
     key="pump",
     name="Pump",
-    job_step=9,
+    job_step=10,
     entries=("/pump", "/site/frost_depth_m"),
     answer=PumpPlan,
     plan=_plan,

@@ -197,7 +197,7 @@ def _headline(model: PropertyModel, plan: RainPlan) -> str:
 STATION = Station(
     key="rain",
     name="Rain",
-    job_step=2,
+    job_step=3,
     entries=("/rain", "/climate"),
     answer=RainPlan,
     plan=_plan,

@@ -295,7 +295,7 @@ def _headline(model: PropertyModel, plan: RoofsPlan) -> str:
 STATION = Station(
     key="roofs",
     name="Roofs",
-    job_step=1,
+    job_step=2,
     entries=("/roofs", "/losses", "/snow"),
     answer=RoofsPlan,
     plan=_plan,

@@ -247,7 +247,7 @@ def _headline(model: PropertyModel, plan: TreatmentPlan) -> str:
 STATION = Station(
     key="treatment",
     name="Treatment",
-    job_step=8,
+    job_step=9,
     entries=("/treatment",),
     answer=TreatmentPlan,
     plan=lambda model: plan_treatment(model.document, model.rain_use_m3_year, model.say),

@@ -1,0 +1,129 @@
+"""Survey: one list of what must be seen on the site, made from the design as it stands, and how far it has come."""
+
+from collections.abc import Callable, Iterator
+from typing import Any, Literal
+
+import jsonpointer
+from pydantic import BaseModel
+
+from lean_year.core.survey.plausible import plausible_range
+from lean_year.plan.answer.figure import Finding
+from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.station import Station
+from lean_year.plan.stations.survey.ask import WALK, Ask, AskKind, Walk
+from lean_year.plan.stations.survey.ground_and_road import on_the_ground, on_the_road
+from lean_year.plan.stations.survey.plant_and_house import at_the_plant, in_the_house
+from lean_year.plan.stations.survey.roofs_and_eaves import at_the_eaves, on_the_roofs
+from lean_year.plan.stations.survey.walls import on_the_walls
+from lean_year.property.assumed import Assumed
+from lean_year.property.document import Property
+from lean_year.property.survey import Seen
+
+State = Literal["open", "assumed", "entered", "confirmed"]
+"""Nothing stands there; what stands nobody has entered; somebody has entered it; somebody has seen it on the site."""
+_WALKED: tuple[Callable[[Property], Iterator[Ask]], ...] = (
+    on_the_roofs, at_the_eaves, on_the_walls, on_the_ground, at_the_plant, in_the_house, on_the_road,
+)  # fmt: skip
+
+
+class SurveyItem(BaseModel):
+    """One thing to see, measure or photograph."""
+
+    key: str
+    walk: Walk
+    asks: str
+    how: str
+    path: str | None
+    """JSON pointer of its place in the design: writing it there and writing it here is one edit."""
+    kind: AskKind
+    value: Any
+    """What stands there; None where nothing does, or where it has no place."""
+    state: State
+    by: str
+    on: str | None
+    note: str
+    gone_later: bool
+    photo: bool
+
+
+class SurveyPlan(BaseModel):
+    """Everything to see, in the order of a walk round the house."""
+
+    walk: list[Walk]
+    items: list[SurveyItem]
+    missing: int
+    """Items that nobody has entered or seen."""
+    findings: list[Finding]
+    cautions: list[str]
+
+
+def plan_survey(document: Property) -> SurveyPlan:
+    """The list for a design, each item with its state."""
+    assumed, seen = Assumed(document.assumed), {each.item: each for each in document.survey}
+    raw = document.model_dump(mode="json")
+    items = [
+        _item(
+            ask, None if ask.path is None else jsonpointer.resolve_pointer(raw, ask.path), assumed, seen.get(ask.key)
+        )
+        for walked in _WALKED
+        for ask in walked(document)
+    ]
+    return SurveyPlan(
+        walk=[each for each in WALK if any(item.walk == each for item in items)],
+        items=items,
+        missing=sum(item.state in ("open", "assumed") for item in items),
+        findings=[],
+        cautions=[
+            "Roofs and ladders: the ladder tied or held, nobody alone, nobody up in wind or rain.",
+            "Overhead wires kill: stay clear of them with ladders, poles and tapes of metal.",
+            "Nobody puts head or arms into a tank or a pit to see what is there.",
+        ],
+    )
+
+
+def _item(ask: Ask, value: Any, assumed: Assumed, seen: Seen | None) -> SurveyItem:
+    return SurveyItem(
+        key=ask.key,
+        walk=ask.walk,
+        asks=ask.asks,
+        how=ask.how,
+        path=ask.path,
+        kind=ask.kind,
+        value=value,
+        state=_state(ask, value, assumed, seen),
+        by=seen.by if seen else "",
+        on=seen.on if seen else None,
+        note=seen.note if seen else "",
+        gone_later=ask.gone_later,
+        photo=ask.photo,
+    )
+
+
+def _state(ask: Ask, value: Any, assumed: Assumed, seen: Seen | None) -> State:
+    """What was seen counts while the same stands there."""
+    if seen is not None and (ask.path is None or (seen.value == value and not assumed.covers(ask.path))):
+        return "confirmed"
+    if ask.path is None or _unmeasured(ask.path, value):
+        return "open"
+    return "assumed" if assumed.covers(ask.path) else "entered"
+
+
+def _unmeasured(path: str, value: Any) -> bool:
+    known = plausible_range(path)
+    return value in ("unknown", None) and (value is not None or (known is not None and known.unmeasured))
+
+
+def _headline(_model: PropertyModel, plan: SurveyPlan) -> str:
+    return f"{plan.missing} of {len(plan.items)} to see" if plan.missing else f"all {len(plan.items)} seen"
+
+
+STATION = Station(
+    key="survey",
+    name="Survey",
+    job_step=1,
+    entries=("/survey",),
+    answer=SurveyPlan,
+    plan=lambda model: plan_survey(model.document),
+    headline=_headline,
+    undecided=lambda _model, plan: plan.missing > 0,
+)

@@ -1,0 +1,22 @@
+"""What was seen on the site, as it is written down there."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from lean_year.property.parts import DATE, Part, PlaceText
+
+MOST_SEEN = 2_000
+ItemKey = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[a-z0-9_/-]+$")]
+"""What is asked for: a place by the ids of its rows, such as `roofs/house/outlet_m`."""
+
+
+class Seen(Part):
+    """One item of the survey that somebody has looked at on the site."""
+
+    item: ItemKey
+    value: float | bool | str | list[float | str] | None = None
+    """What stood in the design when it was looked at; it counts as confirmed while the same stands there."""
+    by: PlaceText = ""
+    on: Annotated[str, Field(pattern=DATE)] | None = None
+    note: Annotated[str, Field(max_length=500)] = ""
