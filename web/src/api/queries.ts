@@ -94,11 +94,12 @@ export const previewEdit = (id: string, base_revision: number, operations: Opera
 
 export type EditToKeep = { edit_id: string; label: string; operations: Operation[] };
 
-export const keepEdit = (id: string, base_revision: number, edit: EditToKeep) =>
+export const keepEdit = (id: string, base_revision: number, edit: EditToKeep, signal: AbortSignal) =>
   taken(
     client.POST("/api/properties/{property_id}/edits", {
       params: { path: { property_id: id } },
       body: { base_revision, ...edit },
+      signal,
     }),
   );
 

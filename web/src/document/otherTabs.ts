@@ -17,8 +17,27 @@ export class OtherTabs {
   }
 }
 
-/** Does work while no other tab of this browser does work of the same name. */
+/** A tab that does work for so long is asleep, or hangs. */
+const LONGEST_MS = 20_000;
+
+/** Does work while no other tab of this browser does work of the same name, or has done so for too long: it must be
+ * safe to do twice at a time. */
 export async function alone(name: string, work: () => Promise<void>): Promise<void> {
-  // Only a page that came over TLS or from this machine has locks; the server keeps the same edit once anyway.
-  await ("locks" in navigator ? navigator.locks.request(name, work) : work());
+  // Only a page that came over TLS or from this machine has locks.
+  if (!("locks" in navigator)) return work();
+  let begun = false;
+  const waits = new AbortController();
+  const timer = setTimeout(() => waits.abort(), LONGEST_MS);
+  try {
+    await navigator.locks.request(name, { signal: waits.signal }, () => {
+      begun = true;
+      clearTimeout(timer);
+      return work();
+    });
+  } catch (error) {
+    if (begun) throw error;
+    await work();
+  } finally {
+    clearTimeout(timer);
+  }
 }

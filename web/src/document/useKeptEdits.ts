@@ -4,6 +4,7 @@ import type { Operation, PropertyState } from "../api/client";
 import { keepEdit } from "../api/queries";
 import { fieldWords } from "../lib/words";
 import { newId } from "../lib/newId";
+import { Patience } from "../lib/patience";
 import { alone, OtherTabs } from "./otherTabs";
 import { Outbox } from "./outbox";
 import { added, again, discarded, kept, late, refused } from "./waiting";
@@ -54,6 +55,7 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
   const sending = useRef<Promise<void> | null>(null);
   const askedAgain = useRef(false);
   const tabs = useRef<OtherTabs | null>(null);
+  const patience = useMemo(() => new Patience(), []);
 
   const settle = useCallback((edit_id: string, problem: string | null) => {
     settles.current.get(edit_id)?.(problem);
@@ -66,7 +68,10 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
     async ({ edit_id, label, operations, base }: Waiting): Promise<boolean> => {
       for (let attempt = 1; ; attempt++) {
         try {
-          const state = await keepEdit(id, (base ?? standing()?.revision)!, { edit_id, label, operations });
+          const revision = (base ?? standing()?.revision)!;
+          const state = await patience.withIt((signal) =>
+            keepEdit(id, revision, { edit_id, label, operations }, signal),
+          );
           accept(state);
           await outbox.change(kept(edit_id, state.revision));
           return true;
@@ -90,12 +95,13 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
         }
       }
     },
-    [accept, id, outbox, settle, standing],
+    [accept, id, outbox, patience, settle, standing],
   );
 
   /** Sends what waits, one after the other; each is made on the revision that the one before it brought. */
   const sendAll = useCallback(async () => {
     if (standing() === undefined) return;
+    // The server keeps the same edit once, whichever tab sends it, or both.
     await alone(`lean-year-outbox-${id}`, async () => {
       let anything = false;
       for (;;) {
@@ -154,13 +160,17 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
   useEffect(() => {
     if (!offline) return;
     const timer = setInterval(() => void send(), RETRY_MS);
-    const again = () => void send();
-    window.addEventListener("online", again);
-    return () => {
-      clearInterval(timer);
-      window.removeEventListener("online", again);
-    };
+    return () => clearInterval(timer);
   }, [offline, send]);
+  // What was asked on the line that was lost may never be answered; the server keeps the same edit once.
+  useEffect(() => {
+    const anew = () => {
+      patience.giveUp();
+      void send();
+    };
+    window.addEventListener("online", anew);
+    return () => window.removeEventListener("online", anew);
+  }, [patience, send]);
 
   const edit = useCallback(
     async (label: string, operations: Operation[]) => {

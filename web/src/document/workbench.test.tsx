@@ -192,6 +192,40 @@ describe("when the line is cut", () => {
     page.unmount();
   });
 
+  test("an answer that gets lost on the way is asked for anew when the line is back, and kept once", async () => {
+    open();
+    await screen.findByText("rev 1, tank 86000");
+    server.silent = true;
+    act(() => void bench.tryEdit("a", tank(1)));
+    await waitFor(() => expect(server.edits()).toHaveLength(1));
+    server.silent = false;
+    act(() => void window.dispatchEvent(new Event("online")));
+    await screen.findByText("rev 2, tank 1");
+    expect(server.state.revision).toBe(2);
+    expect(new Set(server.edits().map(({ body }) => body.edit_id)).size).toBe(1);
+    await waitOnDisk(0);
+  });
+
+  test("a line that stays silent is given up after a while, and what waits says so", async () => {
+    vi.useFakeTimers({
+      shouldAdvanceTime: true,
+      toFake: ["setInterval", "clearInterval", "setTimeout", "clearTimeout"],
+    });
+    open();
+    await screen.findByText("rev 1, tank 86000");
+    server.silent = true;
+    act(() => void bench.tryEdit("a", tank(1)));
+    await waitFor(() => expect(server.edits()).toHaveLength(1));
+    expect(bench.offline).toBe(false);
+    await act(() => vi.advanceTimersByTimeAsync(15_000));
+    await waitFor(() => expect(bench.offline).toBe(true));
+    expect(bench.waiting).toBe(1);
+    server.silent = false;
+    await act(() => vi.advanceTimersByTimeAsync(3_100));
+    await screen.findByText("rev 2, tank 1");
+    await waitOnDisk(0);
+  });
+
   test("what waited when the page closed goes out when it opens again", async () => {
     const page = open();
     await screen.findByText("rev 1, tank 86000");
@@ -238,7 +272,7 @@ test("what came late is held over a reload until somebody chooses", async () => 
 
 test("what is typed just after the last look at what waits goes out as well", async () => {
   // As in a browser: a lock is given back some time after the work that it was for.
-  const request = async (_: string, work: () => Promise<void>) => {
+  const request = async (_: string, __: LockOptions, work: () => Promise<void>) => {
     await work();
     await new Promise((done) => setTimeout(done, 200));
   };

@@ -44,12 +44,16 @@ export class FakeServer {
   down = false;
   /** Set to refuse edits with this message. */
   refusal: string | null = null;
+  /** Set to let edits be kept, and their answers get lost on the way. */
+  silent = false;
   /** Edits are answered once this has happened. */
   held: Promise<unknown> = Promise.resolve();
   /** What is read is worked out at once, and answered once this has happened. */
   readsHeld: Promise<unknown> = Promise.resolve();
   /** Labels of edits on which the server fails, whoever sends them. */
   fails: string[] = [];
+  /** Ids of edits that were kept: the same one is kept once. */
+  private kept = new Set<string>();
 
   constructor() {
     vi.stubGlobal("fetch", (input: Request) => this.answer(input));
@@ -79,14 +83,16 @@ export class FakeServer {
     if (this.fails.includes(body.label ?? "")) return json(500, { errors: [], revision: null });
     if (this.refusal)
       return json(422, { errors: [{ field: "cistern.transfer_l_day", message: this.refusal }], revision: null });
-    if (body.base_revision !== this.state.revision)
+    if (body.base_revision !== this.state.revision && !this.kept.has(body.edit_id!))
       return json(409, { errors: [{ field: "base_revision", message: "changed" }], revision: this.state.revision });
     if (url.endsWith("/steps")) {
       const revision = this.state.revision + (body.direction === "undo" ? -1 : 1);
       this.state = { ...this.state, revision, can_undo: revision > 1 };
       return json(200, this.state);
     }
-    this.keep(body.operations!, "Edit");
+    if (!this.kept.has(body.edit_id!)) this.keep(body.operations!, "Edit");
+    this.kept.add(body.edit_id!);
+    if (this.silent) return silence(request.signal);
     return json(200, this.state);
   }
 
@@ -105,6 +111,11 @@ export class FakeServer {
     return document;
   }
 }
+
+const silence = (signal: AbortSignal) =>
+  new Promise<never>((_, reject) =>
+    signal.addEventListener("abort", () => reject(new DOMException("given up", "AbortError"))),
+  );
 
 const json = (status: number, body: unknown) =>
   new Response(JSON.stringify(body), { status, headers: { "content-type": "application/json" } });
