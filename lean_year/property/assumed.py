@@ -24,7 +24,7 @@ def not_entered(part: Part, at: str = "") -> Iterator[str]:
 
 
 @cache
-def _may_be_assumed(part: type[Part]) -> tuple[str, ...]:
+def may_be_assumed(part: type[Part]) -> tuple[str, ...]:
     """Fields of a part; not the tag that tells a shape from the others, which can have one value alone."""
     return tuple(
         name
@@ -37,7 +37,7 @@ def _values(value: Any, at: str, *, guessed: bool) -> Iterator[str]:
     """Pointers of the values in a part or a list: of all that are `guessed`, of the others those that nobody gave."""
     if isinstance(value, Part):
         given = value.model_fields_set
-        for name in _may_be_assumed(type(value)):
+        for name in may_be_assumed(type(value)):
             yield from _values(getattr(value, name), f"{at}/{name}", guessed=guessed or name not in given)
     elif isinstance(value, list) and any(isinstance(row, Part) for row in value):
         for number, row in enumerate(value):
