@@ -58,6 +58,7 @@ def main() -> None:
 
         check("demo", "saltmarrow", "--out", "saltmarrow.json")
         assert json.loads(check("plan", "saltmarrow.json", "--json"))["verdict"]
+        assert json.loads(check("worth", "saltmarrow.json", "--json"))["items"]
         placed = json.loads((folder / "saltmarrow.json").read_text("utf-8"))
         placed["property"]["site"] |= {"latitude_deg": 51.0, "longitude_deg": -9.0}
         (folder / "saltmarrow.json").write_text(json.dumps(placed), "utf-8")

@@ -1,4 +1,4 @@
-"""`plan`, `demo` and `schema`: property files."""
+"""`plan`, `worth`, `demo`, `export` and `schema`: property files."""
 
 import json
 from pathlib import Path
@@ -16,9 +16,10 @@ from lean_year.formats.geojson_roofs import write_geojson_roofs
 from lean_year.formats.property_file import rain_from_record, read_property_file
 from lean_year.formats.rain.swmm_rain import write_swmm_rain
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
-from lean_year.plan.model.prepared_rain import prepare_rain
+from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.whole import plan_property
-from lean_year.property.document import PropertyFile
+from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
+from lean_year.property.document import Property, PropertyFile
 
 
 def plan(
@@ -27,12 +28,8 @@ def plan(
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Work out the whole plan of a property file."""
-    given = read_property_file(file)
-    record = read_strict_csv(rain) if rain else None
-    if record is None and given.rain_record is not None:
-        record = rain_from_record(given.rain_record)
-    prepared = prepare_rain(record, given.property.rain.filling) if record else None
-    worked_out = plan_property(given.property, prepared).plan
+    document, prepared = _opened(file, rain)
+    worked_out = plan_property(document, prepared).plan
     if as_json:
         print(worked_out.model_dump_json())
         return
@@ -40,6 +37,46 @@ def plan(
     show({station.name: station.headline for station in worked_out.stations if station.status != "not_built"}, False)
     for finding in worked_out.findings:
         print(f"{finding.severity}: {finding.text} {finding.fix}".rstrip())
+
+
+def worth(
+    file: Annotated[Path, typer.Argument(help="property file")],
+    rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Try all that nobody has measured at both ends of what it may be: what decides, what moves the answer."""
+    *_, found = worth_of_measuring(*_opened(file, rain))
+    assert isinstance(found, WorthOfMeasuring)
+    if as_json:
+        print(found.model_dump_json())
+        return
+    for rank, said in RANK_WORDS.items():
+        items = [item for item in found.items if item.rank == rank]
+        print(f"{said}: {len(items)}")
+        for item in items:
+            print(f"  {item.path}  {json.dumps(item.value)}; {item.why}")
+            if rank != "nothing":
+                for end in item.ends:
+                    print(f"    {json.dumps(end.value)}: {_moved(end)}")
+
+
+RANK_WORDS: dict[Rank, str] = {"decides": "decides", "moves": "moves the answer", "nothing": "moves nothing"}
+
+
+def _moved(end: TriedEnd) -> str:
+    parts = [*end.appears, *(f"no longer: {text}" for text in end.goes)]
+    if end.years_carried is not None:
+        parts.insert(0, f"{end.years_carried} years carried")
+    return "; ".join(parts) or "as it stands"
+
+
+def _opened(file: Path, rain: Path | None) -> tuple[Property, PreparedRain | None]:
+    """A property file with its own rain, or with another's."""
+    given = read_property_file(file)
+    record = read_strict_csv(rain) if rain else None
+    if record is None and given.rain_record is not None:
+        record = rain_from_record(given.rain_record)
+    return given.property, prepare_rain(record, given.property.rain.filling) if record else None
 
 
 def demo(
@@ -94,6 +131,7 @@ def schema(
 
 def add_commands(app: typer.Typer) -> None:
     app.command()(plan)
+    app.command()(worth)
     app.command()(demo)
     app.command()(export)
     app.command()(schema)

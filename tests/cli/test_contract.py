@@ -207,6 +207,21 @@ def test_plan_takes_another_rain(lean_year, tmp_path, seattle_csv):
     assert plan["rain"]["days"] == 1461
 
 
+def test_worth_says_what_decides_and_what_moves_nothing(lean_year, tmp_path):
+    out_file = tmp_path / "p.json"
+    out_file.write_text(demo_file("saltmarrow").model_dump_json())
+    items = json.loads(lean_year("worth", out_file, "--json")[1])["items"]
+    assert (items[0]["path"], items[0]["rank"], items[0]["ends"][0]["years_carried"]) == (
+        "/roofs/2/runoff", "decides", 35
+    )  # fmt: skip
+    lines = lean_year("worth", out_file)[1].splitlines()
+    assert lines[:2] == ["decides: 1", "  /roofs/2/runoff  null; coefficients of pitched roofs, rough to smooth"]
+    assert lines[2] == "    0.75: 35 years carried; 5 years with dry days, 2 allowed."
+    nothing = lines[lines.index(next(line for line in lines if line.startswith("moves nothing"))) :]
+    assert "  /downpipes/0/run/foot_m  null; just over the ground, or into it" in nothing
+    assert len(nothing) == 1 + int(nothing[0].removeprefix("moves nothing: "))
+
+
 def test_the_schema_describes_the_property_file(lean_year):
     schema = json.loads(lean_year("schema")[1])
     assert set(schema["properties"]) == {"format", "property", "rain_record"}
