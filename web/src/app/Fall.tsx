@@ -110,10 +110,24 @@ function PropertyName() {
 }
 
 function StationList(props: { stations: Station[]; stage: Stage; goTo: (stage: Stage) => void }) {
-  const main = props.stations.filter((station) => station.stage !== "build" && station.stage !== "log");
+  const early = props.stations.filter((station) => station.stage === "survey");
+  const main = props.stations.filter(({ stage }) => stage !== "survey" && stage !== "build" && stage !== "log");
   const late = props.stations.filter((station) => station.stage === "build" || station.stage === "log");
   return (
     <ol>
+      {early.map((station) => (
+        <li key={station.stage} className="border-y border-rule">
+          <button
+            className="relative flex min-h-8 w-full items-center gap-2 pr-2.5 pl-4 text-left hover:bg-sheet/60 aria-[current=page]:bg-sheet max-desk:min-h-11"
+            aria-current={station.stage === props.stage ? "page" : undefined}
+            onClick={() => props.goTo(station.stage)}
+          >
+            <span className="heading text-tab">{station.name}</span>
+            <span className="min-w-0 flex-1 truncate text-right text-small text-ink-2">{station.headline}</span>
+            <Mark status={station.status} />
+          </button>
+        </li>
+      ))}
       {main.map((station) => (
         <li key={station.stage} className="relative" style={{ background: BELOW_GROUND[station.stage] }}>
           {station.stage === "ground" && (
@@ -146,7 +160,7 @@ const StationButton = memo(function StationButton({ station, current, goTo }: St
     <button
       aria-current={current ? "page" : undefined}
       onClick={() => goTo(station.stage)}
-      className="group relative flex h-[clamp(46px,calc((100dvh-214px)/11),60px)] w-full items-center text-left"
+      className="group relative flex h-[clamp(46px,calc((100dvh-250px)/11),60px)] w-full items-center text-left"
     >
       {/* The outline of the chosen station reaches into the sheet. */}
       <span

@@ -7,6 +7,7 @@ import { OverflowSymbol } from "../stations/overflow/OverflowSymbol";
 import { PumpSymbol } from "../stations/pump/PumpSymbol";
 import { RainSymbol } from "../stations/rain/RainSymbol";
 import { RoofsSymbol } from "../stations/roofs/RoofsSymbol";
+import { SurveySymbol } from "../stations/survey/SurveySymbol";
 import { TreatmentSymbol } from "../stations/treatment/TreatmentSymbol";
 import type { ComponentType } from "react";
 import type { Stage } from "../api/client";
@@ -27,6 +28,10 @@ const notBuilt: StationOnScreen = { Sheet: NotBuilt, Symbol: NotBuiltSymbol };
 
 /** The sheet of every station, and its piece of the fall. The server says which stations there are, and in what order. */
 export const STATIONS: Record<Stage, StationOnScreen> = {
+  survey: {
+    Sheet: sheet(() => import("../stations/survey/SurveySheet").then((room) => room.SurveySheet)),
+    Symbol: SurveySymbol,
+  },
   rain: {
     Sheet: sheet(() => import("../stations/rain/RainSheet").then((room) => room.RainSheet)),
     Symbol: RainSymbol,

@@ -37,7 +37,7 @@ def on_the_ground(document: Property) -> Iterator[Ask]:
                   photo=True)  # fmt: skip
     if document.overflow.destination in ("soakaway", "swale", "rain_garden"):
         yield Ask("ground", "overflow/infiltration_mm_h", "How fast water sinks in where the overflow ends",
-                  "Fill a hole twice; time the second.", "/overflow/infiltration_mm_h", "number")  # fmt: skip
+                  "Fill a hole twice; time the second.", "/overflow/infiltration_mm_h", "intensity")  # fmt: skip
     if buried:
         yield Ask("ground", "ground/water_table_m", "Standing water under the ground",
                   "A hole left open overnight, a well nearby, after wet weeks.", "/ground/water_table_m", "length",

@@ -22,7 +22,7 @@ def at_the_plant(document: Property) -> Iterator[Ask]:
                   "/pump/delivery/bore_mm", "bore", gone_later=True)  # fmt: skip
     if "uv" in kinds:
         yield Ask("plant", "treatment/uv/uvt_percent", "How much ultraviolet light the water lets through",
-                  "A sample to a laboratory, or a meter on site.", "/treatment/uv/uvt_percent", "number")  # fmt: skip
+                  "A sample to a laboratory, or a meter on site.", "/treatment/uv/uvt_percent", "count")  # fmt: skip
 
 
 def in_the_house(document: Property) -> Iterator[Ask]:
@@ -36,7 +36,7 @@ def in_the_house(document: Property) -> Iterator[Ask]:
                   "choice", photo=True)  # fmt: skip
     if document.household.anybody:
         yield Ask("house", "household/residents", "How many people live there", "Ask; and who comes to stay.",
-                  "/household/residents", "number")  # fmt: skip
+                  "/household/residents", "count")  # fmt: skip
     if any(use.quality == "drinking" and use.from_rain for use in document.household.uses):
         yield Ask("house", "treatment/copper_pipe", "Whether copper pipe carries the water",
                   "At the heater and under the sink.", "/treatment/copper_pipe", "yes_no")  # fmt: skip

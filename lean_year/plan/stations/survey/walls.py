@@ -31,4 +31,4 @@ def on_the_walls(document: Property) -> Iterator[Ask]:
                       "Where its drain can be reached.", f"{at}/run/low_point_m", "length",
                       gone_later=True)  # fmt: skip
             yield Ask("walls", f"{key}/run/rated_kpa", f"Pressure class of the wet run of {pipe.name}",
-                      "Stamped on pipe and fittings.", f"{at}/run/rated_kpa", "number", gone_later=True)  # fmt: skip
+                      "Stamped on pipe and fittings.", f"{at}/run/rated_kpa", "pressure", gone_later=True)  # fmt: skip

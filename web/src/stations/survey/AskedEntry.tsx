@@ -1,0 +1,46 @@
+import type { Plan } from "../../api/client";
+import { ChoiceEntry } from "../../document/ChoiceEntry";
+import { choicesAt } from "../../document/choices";
+import { replace } from "../../document/edits";
+import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
+import { useDocument } from "../../document/shown";
+import { useEdits } from "../../document/workbench";
+import { YesOrNo } from "../../document/YesOrNo";
+
+export type Item = Plan["survey"]["items"][number];
+
+/** About how large what is asked for is, where nothing stands there yet. */
+const AROUND = { length: 2, bore: 100, area: 100, angle: 30, count: 1, percent: 0.05, pressure: 600, intensity: 20 };
+
+/** The answer to an item, entered at its own place in the design. */
+export function AskedEntry({ item }: { item: Item }) {
+  const bench = useEdits();
+  const { units } = useDocument("units");
+  const { asks: label, path, kind, value } = item;
+  if (path === null || kind === "look") return null;
+  if (kind === "choice")
+    return (
+      <ChoiceEntry
+        path={path}
+        label={label}
+        undecided={item.state === "open"}
+        value={String(value)}
+        options={choicesAt<string>(path, units)}
+        onChoose={(chosen) => void bench.edit(`${label}: ${chosen}`, replace(path, chosen))}
+      />
+    );
+  if (kind === "yes_no") return <YesOrNo label={label} path={path} on={value === true} yes="yes" no="no" />;
+  if (item.state === "open" || value === null)
+    return (
+      <MaybeEntry
+        label={label}
+        path={path}
+        kind={kind}
+        value={typeof value === "number" ? value : null}
+        unknown="not measured"
+        around={AROUND[kind]}
+      />
+    );
+  return <Entry label={label} path={path} kind={kind} value={Number(value)} />;
+}

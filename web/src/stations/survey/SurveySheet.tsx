@@ -1,0 +1,84 @@
+import { useState } from "react";
+import type { Plan } from "../../api/client";
+import { Cautions } from "../../document/Findings";
+import { usePlan } from "../../document/shown";
+import { MainAndAside } from "../../ui/MainAndAside";
+import { Views } from "../../ui/Views";
+import { SurveyRow } from "./SurveyRow";
+import { WorthView } from "./WorthView";
+
+type Walk = Plan["survey"]["walk"][number];
+
+const PLACES: Record<Walk, string> = {
+  roof: "On the roof",
+  eaves: "At the eaves",
+  walls: "On the walls",
+  ground: "On the ground",
+  plant: "At the pump and the treatment",
+  house: "In the house",
+  road: "On the way in",
+};
+
+/** One visit, one list: what must be seen on the site, made from the design as it stands. */
+export function SurveySheet() {
+  const { survey } = usePlan("survey");
+  const { items, missing } = survey;
+  return (
+    <>
+      <div className="flex flex-col gap-x-8 desk:flex-row">
+        <h1 className="title shrink-0 pt-0.5">Survey</h1>
+        <p className="leading-[1.75]">
+          {missing === 0
+            ? `All ${items.length} things that this design asks of the site are entered or seen: you may leave.`
+            : `${missing} of the ${items.length} things that this design asks of the site are not entered or seen yet.`}
+        </p>
+      </div>
+      <Views
+        label="Parts of the survey"
+        views={[
+          { key: "walk", name: "Round the house", body: <WalkView /> },
+          { key: "worth", name: "What is worth measuring", body: <WorthView /> },
+        ]}
+      />
+    </>
+  );
+}
+
+function WalkView() {
+  const { survey } = usePlan("survey");
+  const [all, setAll] = useState(survey.missing === 0);
+  const shown = survey.items.filter((item) => all || item.state === "open" || item.state === "assumed");
+  return (
+    <MainAndAside aside={<Cautions cautions={survey.cautions} />} label="Cautions">
+      <p className="no-print flex flex-wrap gap-x-5" role="group" aria-label="Shown">
+        {[
+          { on: !all, words: `Missing, ${survey.missing}`, choose: () => setAll(false) },
+          { on: all, words: `All, ${survey.items.length}`, choose: () => setAll(true) },
+        ].map(({ on, words, choose }) => (
+          <button
+            key={words}
+            className={`fix min-h-8 max-desk:min-h-11 ${on ? "underline decoration-2 underline-offset-4" : ""}`}
+            aria-pressed={on}
+            onClick={choose}
+          >
+            {words}
+          </button>
+        ))}
+      </p>
+      {shown.length === 0 && <p>Nothing is missing.</p>}
+      {survey.walk.map((walk) => {
+        const here = shown.filter((item) => item.walk === walk);
+        return here.length === 0 ? null : (
+          <section key={walk} aria-label={PLACES[walk]}>
+            <h2 className="heading">{PLACES[walk]}</h2>
+            <ul className="mt-1 border-t border-rule">
+              {here.map((item) => (
+                <SurveyRow key={item.key} item={item} />
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+    </MainAndAside>
+  );
+}
