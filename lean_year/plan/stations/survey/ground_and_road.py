@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from lean_year.plan.model.footings import standings
+from lean_year.plan.model.footings import Standing, standings
 from lean_year.plan.stations.survey.ask import Ask
 from lean_year.property.document import Property
 
@@ -26,9 +26,6 @@ def on_the_ground(document: Property) -> Iterator[Ask]:
               gone_later=True)  # fmt: skip
     yield Ask("ground", "ground/to_footing_m", "From the tank to the nearest footing", "Tape.",
               "/ground/to_footing_m", "length")  # fmt: skip
-    yield Ask("ground", "ground/to_boundary_m", "From the tank to the boundary",
-              "To the boundary mark, and not to the fence.", "/ground/to_boundary_m", "length",
-              photo=True)  # fmt: skip
     if document.overflow.kind in ("pipe", "standpipe"):
         yield Ask("ground", "levels/discharge_m", "Height of the ground where the overflow comes out",
                   f"Staff, over the {datum}.", "/levels/discharge_m", "length")  # fmt: skip
@@ -38,6 +35,10 @@ def on_the_ground(document: Property) -> Iterator[Ask]:
     if document.overflow.destination in ("soakaway", "swale", "rain_garden"):
         yield Ask("ground", "overflow/infiltration_mm_h", "How fast water sinks in where the overflow ends",
                   "Fill a hole twice; time the second.", "/overflow/infiltration_mm_h", "intensity")  # fmt: skip
+    if any(_heavy(row) for row in rows):
+        yield Ask("ground", "ground/to_boundary_m", "From the tank to the boundary",
+                  "To the boundary mark, and not to the fence.", "/ground/to_boundary_m", "length",
+                  photo=True)  # fmt: skip
     if buried:
         yield Ask("ground", "ground/water_table_m", "Standing water under the ground",
                   "A hole left open overnight, a well nearby, after wet weeks.", "/ground/water_table_m", "length",
@@ -55,11 +56,9 @@ def on_the_ground(document: Property) -> Iterator[Ask]:
 
 def on_the_road(document: Property) -> Iterator[Ask]:
     """The way in for tanks, trucks and diggers."""
-    rows = standings(document)
-    heavy = any(row.buried or (not row.in_parts and row.full_kg > HEAVY_KG) for row in rows)
     yield Ask("road", "ground/gate_m", "Narrowest place on the way in", "Tape, at the gatepost or between walls.",
               "/ground/gate_m", "length", photo=True)  # fmt: skip
-    if heavy:
+    if any(_heavy(row) for row in standings(document)):
         yield Ask("road", "ground/soft_access", "Whether a truck sinks in when it is wet", "Heel in the ground; ask.",
                   "/ground/soft_access", "yes_no")  # fmt: skip
         yield Ask("road", "road/overhead", "Wires and branches over the way and over the tank",
@@ -68,6 +67,11 @@ def on_the_road(document: Property) -> Iterator[Ask]:
                   photo=True)  # fmt: skip
     if document.household.back_up.kind == "truck":
         yield Ask("road", "road/hose", "Length of hose from the truck to the tank's filling point", "Pace it.")
+
+
+def _heavy(row: Standing) -> bool:
+    """Whether it comes on a truck that needs room, or a digger does."""
+    return row.buried or row.full_kg > HEAVY_KG
 
 
 HEAVY_KG = 10_000.0

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from lean_year.plan.stations.survey.ask import Ask
+from lean_year.plan.stations.survey.ask import Ask, household_drinks
 from lean_year.property.document import Property
 
 
@@ -18,6 +18,7 @@ def at_the_plant(document: Property) -> Iterator[Ask]:
     if pump.feed != "undecided":
         yield Ask("plant", "pump/delivery/length_m", "Length of the pipe to the highest tap", "Along its way.",
                   "/pump/delivery/length_m", "length")  # fmt: skip
+    if document.household.anybody and pump.feed != "undecided":
         yield Ask("plant", "pump/delivery/bore_mm", "Bore of the pipe to the house", "Inside; read its marking.",
                   "/pump/delivery/bore_mm", "bore", gone_later=True)  # fmt: skip
     if "uv" in kinds:
@@ -28,15 +29,13 @@ def at_the_plant(document: Property) -> Iterator[Ask]:
 def in_the_house(document: Property) -> Iterator[Ask]:
     """The highest tap, hot water, who lives there."""
     datum = document.levels.datum
-    indoor = any(use.quality != "garden" and use.from_rain for use in document.household.uses)
-    if indoor or not document.household.uses:
+    if document.household.anybody:
         yield Ask("house", "levels/highest_tap_m", "Height of the highest tap", f"Tape, over the {datum}.",
                   "/levels/highest_tap_m", "length")  # fmt: skip
         yield Ask("house", "pump/hot_water/kind", "How water is heated", "Its plate.", "/pump/hot_water/kind",
                   "choice", photo=True)  # fmt: skip
-    if document.household.anybody:
         yield Ask("house", "household/residents", "How many people live there", "Ask; and who comes to stay.",
                   "/household/residents", "count")  # fmt: skip
-    if any(use.quality == "drinking" and use.from_rain for use in document.household.uses):
+    if household_drinks(document):
         yield Ask("house", "treatment/copper_pipe", "Whether copper pipe carries the water",
                   "At the heater and under the sink.", "/treatment/copper_pipe", "yes_no")  # fmt: skip

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from lean_year.plan.stations.survey.ask import Ask
+from lean_year.plan.stations.survey.ask import Ask, household_drinks
 from lean_year.property.document import Property
-from lean_year.property.roofs import Outline, PlanArea, Roof
+from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
 
 
 def on_the_roofs(document: Property) -> Iterator[Ask]:
@@ -14,13 +14,15 @@ def on_the_roofs(document: Property) -> Iterator[Ask]:
             continue
         at, key = f"/roofs/{row}", f"roofs/{roof.id}"
         yield from _size(roof, at, key)
-        yield Ask("roof", f"{key}/pitch_deg", f"Pitch of {roof.name}", "Level and rule, or an app on the gable.",
-                  f"{at}/pitch_deg", "angle")  # fmt: skip
+        if document.downpour.driven_rain or (isinstance(roof.extent, Rectangle) and roof.extent.along_slope):
+            yield Ask("roof", f"{key}/pitch_deg", f"Pitch of {roof.name}", "Level and rule, or an app on the gable.",
+                      f"{at}/pitch_deg", "angle")  # fmt: skip
         yield Ask("roof", f"{key}/material", f"What {roof.name} is covered with",
                   "From the ladder: coated or bare, old or new.", f"{at}/material", "choice", photo=True)  # fmt: skip
-        yield Ask("roof", f"{key}/hazards", f"What lies on {roof.name} or hangs over it",
-                  "Lead, copper, moss strips, treated timber, roosts, branches: tick them at Roofs.",
-                  photo=True)  # fmt: skip
+        if household_drinks(document):
+            yield Ask("roof", f"{key}/hazards", f"What lies on {roof.name} or hangs over it",
+                      "Lead, copper, moss strips, treated timber, roosts, branches: tick them at Roofs.",
+                      photo=True)  # fmt: skip
 
 
 def _size(roof: Roof, at: str, key: str) -> Iterator[Ask]:

@@ -5,6 +5,9 @@ from collections.abc import Iterator
 from lean_year.plan.stations.survey.ask import Ask
 from lean_year.property.document import Property
 
+BESIDE_M = 3.0
+"""A tank no farther than this stands at its downpipe: the pipe falls all the way. Basis: estimate."""
+
 
 def on_the_walls(document: Property) -> Iterator[Ask]:
     """Every group of downpipes that a surface in use drains to, and its run."""
@@ -23,12 +26,13 @@ def on_the_walls(document: Property) -> Iterator[Ask]:
                   "Along the way that the pipe will go.", f"{at}/run/length_m", "length")  # fmt: skip
         yield Ask("walls", f"{key}/run/way", f"What the run of {pipe.name} crosses",
                   "Paths, drains, cables, roots, a neighbour's wall.", gone_later=True, photo=True)  # fmt: skip
-        if pipe.run.kind == "dry":
+        if pipe.run.kind == "dry" and pipe.run.length_m > BESIDE_M:
             yield Ask("walls", f"{key}/run/foot_m", f"Height of the run of {pipe.name} at the foot of its downpipes",
                       f"Invert, over the {document.levels.datum}.", f"{at}/run/foot_m", "length")  # fmt: skip
-        else:
+        if pipe.run.kind == "wet":
             yield Ask("walls", f"{key}/run/low_point_m", f"Lowest point of the wet run of {pipe.name}",
                       "Where its drain can be reached.", f"{at}/run/low_point_m", "length",
                       gone_later=True)  # fmt: skip
             yield Ask("walls", f"{key}/run/rated_kpa", f"Pressure class of the wet run of {pipe.name}",
-                      "Stamped on pipe and fittings.", f"{at}/run/rated_kpa", "pressure", gone_later=True)  # fmt: skip
+                      "Stamped on pipe and fittings.", f"{at}/run/rated_kpa", "pressure",
+                      gone_later=True)  # fmt: skip

@@ -24,9 +24,17 @@ export function SurveyRow({ item }: { item: Item }) {
   const confirmed = item.state === "confirmed";
   const seen = (): Operation[] => {
     const { key, value, path } = item;
-    const kept = { item: key, value: path === null ? null : value, by: who?.name ?? "", on: today(), note: item.note };
+    const kept = {
+      item: key,
+      value: path === null ? null : value,
+      by: who?.name ?? "",
+      on: today(),
+      note: item.note,
+    };
     return [
-      row < 0 ? { op: "add", path: "/survey/-", value: kept } : { op: "replace", path: `/survey/${row}`, value: kept },
+      row < 0
+        ? { op: "add", path: "/survey/-", value: kept }
+        : { op: "replace", path: `/survey/${row}`, value: kept },
       ...(path === null ? [] : [{ op: "confirm" as const, path: "/assumed", value: [path] }]),
     ];
   };

@@ -7,7 +7,11 @@ import { fieldWords } from "../../lib/words";
 type Unmeasured = NonNullable<JobState["worth"]>["items"][number];
 
 const RANKS: { rank: Unmeasured["rank"]; heading: string; words: string }[] = [
-  { rank: "decides", heading: "These decide", words: "whether something fails, the water may be drunk, or the aim is met" },
+  {
+    rank: "decides",
+    heading: "These decide",
+    words: "whether something fails, the water may be drunk, or the aim is met",
+  },
   { rank: "moves", heading: "These move the answer", words: "the years carried, the size needed, or a caution" },
   { rank: "nothing", heading: "These move nothing", words: "in the rain, leave them" },
 ];
