@@ -85,12 +85,13 @@ def worth_of_measuring(document: Property, rain: PreparedRain | None) -> Iterato
             except InputError:
                 continue
             plans.append((end, plan_property(changed, rain).plan))
-        compared = [plan for _, plan in plans] if value is None else [now, *(plan for _, plan in plans)]
+        # What nobody has measured has no plan of its own to compare with: its station says that it is asked for.
+        stands = [] if value is None and known.unmeasured else [now]
         items.append(
             Unmeasured(
                 path=path,
                 value=value,
-                rank=_rank(compared),
+                rank=_rank([*stands, *(plan for _, plan in plans)]),
                 ends=[_tried(end, now, plan) for end, plan in plans],
                 why=known.why,
                 basis=known.basis,
