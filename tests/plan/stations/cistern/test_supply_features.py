@@ -4,6 +4,7 @@ import datetime as dt
 import math
 import re
 from itertools import pairwise
+from typing import get_args
 
 import numpy as np
 import pytest
@@ -13,8 +14,10 @@ from lean_year.demo.shipped import demo_rain
 from lean_year.formats.rain.rain_import import rain_from_means
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.model.supply import supply_of
+from lean_year.plan.stations.roofs.fitness import hazard_label
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
+from lean_year.property.roofs import Hazard
 from tests.farm import changed, farm
 from tests.plan.on_demos import edited, finding, planned, replace
 
@@ -490,3 +493,10 @@ def test_what_a_tank_holds_stands_beside_its_measures(rain, shape, overflow_m, l
     assert figure.working == words
     assert figure.label == "Tank, floor to overflow"
     assert figure.source == ("entered" if overflow_m is None else "measures entered")
+
+
+@pytest.mark.parametrize("hazard", get_args(Hazard))
+def test_a_hazard_is_offered_in_the_words_in_which_it_is_found(rain, hazard):
+    roof = {**farm().roofs[0].model_dump(), "hazards": [hazard]}
+    texts = [found.text for found in plan(rain, roofs__0=roof).findings if found.code == f"ROOF_{hazard.upper()}"]
+    assert texts == [f"House, slate has {hazard_label(hazard)}."]
