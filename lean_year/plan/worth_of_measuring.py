@@ -148,7 +148,7 @@ def _differ(states: list[Any]) -> bool:
 def _fails(plan: WholePlan) -> tuple[Counter[str], bool, bool]:
     """What fails, whether the water may be drunk, whether the aim is met."""
     undrinkable = any(each.not_to_drink for each in plan.findings)
-    return _found(plan, "fails"), undrinkable, _needed_l(plan) is not None and _aim_met(plan)
+    return _found(plan, "fails"), undrinkable, _aim_met(plan)
 
 
 def _found(plan: WholePlan, severity: str) -> Counter[str]:
