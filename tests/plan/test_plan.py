@@ -239,3 +239,11 @@ def test_a_written_value_is_no_longer_assumed():
     edited = apply_edit(document, [{"op": "replace", "path": "/cistern/start_share", "value": 0.5}])
     assert "/cistern/start_share" not in edited.assumed
     assert "/roofs/2/runoff" in edited.assumed
+
+
+def test_where_nobody_wants_water_no_year_is_carried(rain):
+    no_garden = {"household__garden_l_month": [0.0] * 12, "household__guests": [0.0] * 12}
+    plan = plan_property(changed(household__residents=0, **no_garden), rain).plan
+    assert plan.verdict_parts.answer == "No water is wanted yet."
+    assert plan.verdict_parts.caveat == "Enter who lives there, and its uses."
+    assert "arries" not in plan.verdict
