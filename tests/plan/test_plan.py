@@ -87,9 +87,9 @@ def test_the_curve_agrees_with_a_replay_of_its_sizes(planned, rain):
 def test_the_verdict_says_what_the_figures_say(planned):
     cistern = planned.plan.cistern
     assert f"{cistern.years_carried} of {cistern.counted_years} years" in planned.plan.verdict
-    worst = cistern.dry_runs[0]
+    worst = cistern.shortages[0]
     assert f"{worst.days} dry days from {worst.start.day} " in planned.plan.verdict
-    assert worst.shortfall_l == max(run.shortfall_l for run in cistern.dry_runs)
+    assert worst.shortfall_l == max(run.shortfall_l for run in cistern.shortages)
 
 
 def test_every_station_is_there_and_what_is_not_built_says_so_without_a_figure(planned):

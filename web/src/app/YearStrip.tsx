@@ -129,6 +129,8 @@ function YearSaid({ rain, years, yearRow, units }: Replayed) {
   return (
     <>
       {rainWords(year.total_mm, units)} of rain, {lowestWords(years[yearRow]!, units)}
+      {years[yearRow + 1]?.dry_before && `, and on into ${years[yearRow + 1]!.label}`}
+      {years[yearRow]!.dry_before && `, begun in ${years[yearRow - 1]!.label}`}
       {!year.counted && (year.whole ? ", not counted" : ", part year")}
     </>
   );
