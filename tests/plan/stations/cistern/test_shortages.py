@@ -16,7 +16,10 @@ CASES = [
     ("saltmarrow", SMALLER),
     ("brindle-landing", []),
     ("brindle-landing", SMALLER),
-    ("lantern-row", [{"op": "resize", "path": "/cistern", "value": 1_000.0}, replace("/household/back_up/kind", "none")]),
+    (
+        "lantern-row",
+        [{"op": "resize", "path": "/cistern", "value": 1_000.0}, replace("/household/back_up/kind", "none")],
+    ),
 ]
 
 

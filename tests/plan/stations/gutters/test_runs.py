@@ -481,3 +481,21 @@ def test_a_millimetre_more_fall_gives_no_leap(fall):
         for each in (fall, fall + 0.1)
     ]
     assert capacities[0] <= capacities[1] <= capacities[0] * 1.03
+
+
+def test_a_dry_run_into_one_that_stands_full_is_begun_higher_than_the_tank_and_not_than_that():
+    """Water stands in the joined run as high as in the tank: its foot deep in the ground is no end to fall to."""
+    joined = [
+        replace("/downpipes/0/run/kind", "wet"),
+        replace("/downpipes/0/run/foot_m", -4.0),
+        replace("/downpipes/1/run/foot_m", -3.9),
+        replace("/downpipes/1/screen_m", 1.0),
+    ]
+    plan = planned_dry("brindle-landing", *joined)
+    found = finding(plan, "GUTTERS_DRY_RUN_RISES")
+    begin = next(each for each in found.fixes if "higher up the wall" in each.text)
+    [edit] = begin.operations
+    assert edit["value"] > run(plan, "b").inlet_m
+    fixed = planned_dry("brindle-landing", *joined, edit)
+    assert run(fixed, "b").fall >= 0.01
+    assert "GUTTERS_DRY_RUN_RISES" not in codes(fixed)
