@@ -33,6 +33,22 @@ def test_a_printed_sheet_carries_name_place_revision_and_day_and_is_whole(page, 
     assert page.pdf(format="A4", prefer_css_page_size=True).startswith(b"%PDF")
 
 
+def test_the_ring_of_a_focused_tab_lies_within_its_row(page, looked_at):
+    """The row scrolls on a phone, and cuts what lies outside it."""
+    page.goto(f"{looked_at}/cistern")
+    tab = page.get_by_role("tab").first
+    tab.focus()
+    page.keyboard.press("ArrowRight")
+    focused = page.get_by_role("tab").nth(1)
+    expect(focused).to_be_focused()
+    ring, offset = (
+        focused.evaluate(f"(tab) => parseFloat(getComputedStyle(tab).{name})")
+        for name in ("outlineWidth", "outlineOffset")
+    )
+    assert ring >= 2
+    assert ring + offset <= 0
+
+
 def looks(part):
     return part.evaluate(
         "(each) => { const look = getComputedStyle(each);"
@@ -52,3 +68,19 @@ def test_what_is_chosen_shows_where_colours_are_forced(page, looked_at):
     on = page.get_by_role("switch").first
     expect(on).to_be_checked()
     assert looks(on) != looks(page.get_by_role("button", name="Add a roof"))
+
+
+def test_the_light_is_the_machines_until_somebody_chooses(page, looked_at):
+    page.goto(f"{looked_at}/cistern")
+    root = page.locator("html")
+    for light in ("dark", "light"):
+        page.emulate_media(color_scheme=light)
+        expect(root).to_have_attribute("data-light", light)
+    page.get_by_role("button", name="More").click()
+    page.get_by_role("menuitem", name="Dark, for the van at night").click()
+    expect(root).to_have_attribute("data-light", "dark")
+    page.emulate_media(color_scheme="dark")
+    page.emulate_media(color_scheme="light")
+    expect(root).to_have_attribute("data-light", "dark")
+    page.reload()
+    expect(root).to_have_attribute("data-light", "dark")
