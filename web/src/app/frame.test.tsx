@@ -96,7 +96,9 @@ test("a shortage over the turn of the water year is named in both years, as the 
   );
   cleanup();
   renderOnDemo(strip(lean + 1), buried);
-  expect((await screen.findByText("2024–25")).parentElement!.textContent).toMatch(/dry \d+ days, begun in 2024–25, part year$/);
+  expect((await screen.findByText("2024–25")).parentElement!.textContent).toMatch(
+    /dry \d+ days, begun in 2024–25, part year$/,
+  );
   cleanup();
   renderOnDemo(strip(lean - 1), buried);
   await screen.findByTestId("strip-year");
