@@ -2,7 +2,10 @@
 
 import re
 
+import pytest
 from playwright.sync_api import expect
+
+pytestmark = pytest.mark.browser
 
 
 def test_the_small_cartridge_shows_the_shower_the_pump_and_the_months_in_one_view(demo_page):
