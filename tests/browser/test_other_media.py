@@ -84,3 +84,18 @@ def test_the_light_is_the_machines_until_somebody_chooses(page, looked_at):
     expect(root).to_have_attribute("data-light", "dark")
     page.reload()
     expect(root).to_have_attribute("data-light", "dark")
+
+
+def test_the_last_line_of_a_window_fades_and_none_is_covered_at_the_sheets_end(page, looked_at):
+    page.goto(f"{looked_at}/cistern?view=methods")
+    page.locator("#sheet h1").first.wait_for()
+    veil = "getComputedStyle(document.querySelector('#sheet'), '::after')"
+    assert page.evaluate(f"{veil}.position + ' ' + {veil}.pointerEvents") == "sticky none"
+    under = page.evaluate(
+        """() => {
+          const sheet = document.querySelector('#sheet');
+          sheet.scrollTop = sheet.scrollHeight;
+          return sheet.getBoundingClientRect().bottom - sheet.lastElementChild.getBoundingClientRect().bottom;
+        }"""
+    )
+    assert under >= 29
