@@ -1,12 +1,11 @@
 """A property with as many parts as people build: no label is written over another one."""
 
 import json
-import urllib.request
 
 import pytest
 
 from lean_year.demo.shipped import demo_file
-from tests.browser.conftest import DESK, PHONE
+from tests.browser.conftest import DESK, PHONE, brought_in
 
 pytestmark = pytest.mark.browser
 TANKS, ROOFS = 12, 25
@@ -37,13 +36,7 @@ def large(server):
     ]
     for pipe in parts["downpipes"]:
         pipe["tank"] = None
-    sent = urllib.request.Request(
-        f"{server.url}/api/properties/file",
-        data=json.dumps(raw).encode(),
-        headers={"Content-Type": "application/octet-stream", "Origin": server.url},
-    )
-    with urllib.request.urlopen(sent) as answer:
-        return f"{server.url}/p/{json.load(answer)['id']}"
+    return brought_in(server, json.dumps(raw))
 
 
 DRAWN = ["roofs", "gutters", "first_flush", "cistern?view=tanks", "cistern?view=methods", "ground"]

@@ -193,7 +193,7 @@ def _security(supply: Supply, run: OperatedReplay, worst: Shortage | None, say: 
             float(worst.days if worst else 0),
             "d",
             "Worst shortage",
-            f"dry days of the shortage that misses most, in the lean year if that is short; dry days no more than "
+            "dry days of the shortage that misses most, in the lean year if that is short; dry days no more than "
             f"{SHORTAGE_GAP_D} days apart are one shortage",
             f"from {day(worst.start)} to {day(worst.end)}" if worst else "no dry day",
         ),

@@ -3,7 +3,6 @@
 import datetime as dt
 
 import numpy as np
-from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
@@ -61,21 +60,17 @@ class StepPlan(BaseModel):
     given_up_l: float
 
 
-def _stretches(run: OperatedReplay) -> list[NDArray[np.int64]]:
-    """The dry days of each shortage, as days since the record began."""
-    dry = np.flatnonzero(run.short_day)
-    return np.split(dry, np.flatnonzero(np.diff(dry) > SHORTAGE_GAP_D) + 1) if dry.size else []
-
-
 def shortages(run: OperatedReplay, rain: PreparedRain, lean_row: int) -> list[Shortage]:
-    """Those of the lean year first, each part with what misses most first; at most `SHORTAGES_SHOWN`.
+    """At most `SHORTAGES_SHOWN`: those that touch the lean year, then the others, of each what misses most first.
 
     So the first one is the same wherever one shortage stands for all, and lies in the year that is shown for all.
     """
     lean = slice(int(rain.years.starts[lean_row]), int(rain.years.ends[lean_row]))
     missed = run.shortfall_l
+    dry = np.flatnonzero(run.short_day)
+    stretches = np.split(dry, np.flatnonzero(np.diff(dry) > SHORTAGE_GAP_D) + 1) if dry.size else []
     worst_first = sorted(
-        _stretches(run), key=lambda days: (days[-1] < lean.start or days[0] >= lean.stop, -missed[days].sum())
+        stretches, key=lambda days: (days[-1] < lean.start or days[0] >= lean.stop, -missed[days].sum())
     )
     return [
         Shortage(
