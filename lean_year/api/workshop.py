@@ -82,9 +82,8 @@ class Workshop:
     def plan(self, document: Property) -> Planned:
         """The plan of a document. Kept by what the document says, so it holds whatever happens to revisions."""
         with self._plans_lock:
-            same = self._plans_by_identity.get(
-                id(document)
-            )  # held with the document, so that nothing else has its identity
+            # Held with the document, so that nothing else has its identity.
+            same = self._plans_by_identity.get(id(document))
         if same is not None:
             return same[1]
         key = document.model_dump_json()

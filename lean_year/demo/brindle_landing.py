@@ -127,9 +127,9 @@ def _treatment() -> Treatment:
     return Treatment(
         stages=[
             TreatmentStage(kind="strainer", micron=100),
-            TreatmentStage(kind="sediment", size="4.5x10", micron=20, cost_each=19),
-            TreatmentStage(kind="sediment", size="4.5x10", micron=5, cost_each=22),
-            TreatmentStage(kind="carbon", size="4.5x10", micron=5, cost_each=41),
+            TreatmentStage(kind="sediment", size="4.5x20", micron=20, cost_each=29),
+            TreatmentStage(kind="sediment", size="4.5x20", micron=5, cost_each=33),
+            TreatmentStage(kind="carbon", size="4.5x20", micron=5, cost_each=62),
             TreatmentStage(kind="uv", cost_each=88),
         ],
         uv=Ultraviolet(rated_flow_l_s=0.9, lamp_h=900, uvt_percent=84, shut_valve=True, length_mm=24 * MM_PER_INCH),

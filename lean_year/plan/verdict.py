@@ -136,13 +136,13 @@ def _saving(cistern: CisternPlan) -> str:
 
 
 def _caveat(cistern: CisternPlan, say: Wording) -> str:
-    if cistern.first_filling and not cistern.dry_runs and cistern.years_carried == cistern.counted_years:
+    if cistern.first_filling and not cistern.shortages and cistern.years_carried == cistern.counted_years:
         return "The house uses more than the roofs bring." + _saving(cistern)
     if cistern.first_filling:
         return "The house uses more than the roofs bring, so no tank lasts."
-    if not cistern.dry_runs:
+    if not cistern.shortages:
         return f"No dry day in {several(cistern.counted_years, 'recorded year')}.{_saving(cistern)}"
-    worst = cistern.dry_runs[0]
+    worst = cistern.shortages[0]
     others = int(cistern.figures["short_d"].value or 0) - worst.days
     more = f"; {others:,} more at other times" if others else ""
     when = f"on {day(worst.start)}" if worst.start == worst.end else f"from {day(worst.start)} to {day(worst.end)}"

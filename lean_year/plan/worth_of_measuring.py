@@ -85,12 +85,13 @@ def worth_of_measuring(document: Property, rain: PreparedRain | None) -> Iterato
             except InputError:
                 continue
             plans.append((end, plan_property(changed, rain).plan))
-        compared = [plan for _, plan in plans] if value is None else [now, *(plan for _, plan in plans)]
+        # What nobody has measured has no plan of its own to compare with: its station says that it is asked for.
+        stands = [] if value is None and known.unmeasured else [now]
         items.append(
             Unmeasured(
                 path=path,
                 value=value,
-                rank=_rank(compared),
+                rank=_rank([*stands, *(plan for _, plan in plans)]),
                 ends=[_tried(end, now, plan) for end, plan in plans],
                 why=known.why,
                 basis=known.basis,
@@ -147,7 +148,7 @@ def _differ(states: list[Any]) -> bool:
 def _fails(plan: WholePlan) -> tuple[Counter[str], bool, bool]:
     """What fails, whether the water may be drunk, whether the aim is met."""
     undrinkable = any(each.not_to_drink for each in plan.findings)
-    return _found(plan, "fails"), undrinkable, _needed_l(plan) is not None and _aim_met(plan)
+    return _found(plan, "fails"), undrinkable, _aim_met(plan)
 
 
 def _found(plan: WholePlan, severity: str) -> Counter[str]:

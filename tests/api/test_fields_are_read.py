@@ -18,7 +18,7 @@ READ_ELSEWHERE = {
     "InfiltrationPlan": {"storage_l", "floor_m2", "half_empty_h", "worst_min"},
     "Edges": {"on_fill_share"},
     "FloatStage": {"displaced_m3", "cover_kn"},
-    "CisternPlan": {"dry_runs", "balance_residual_l"},
+    "CisternPlan": {"shortages", "balance_residual_l"},
     # by whoever checks a plan from outside
     "CisternYear": {"end_l"},
     "ChamberPlan": {"leaked_l_year"},

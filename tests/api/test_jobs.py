@@ -33,6 +33,7 @@ def test_the_band_says_how_far_it_is_and_then_what_it_found(client, demo):
     assert band["of_years"] == demo["plan"]["cistern"]["counted_years"]
     assert all(low <= mid <= high for low, mid, high in zip(band["low"], band["middle"], band["high"], strict=True))
     assert band["size_low_l"] <= band["size_middle_l"] <= band["size_high_l"]
+    assert band["tank_l"][-1] == pytest.approx(demo["plan"]["cistern"]["curve"]["tank_l"][-1])
 
 
 def test_the_search_finds_a_front_that_rises_and_designs_that_can_be_taken(client, demo):

@@ -269,3 +269,16 @@ def test_a_value_of_the_wrong_kind_is_refused_in_words_that_say_which_is_right(c
     problem = refused.json()["errors"][0]
     assert says in f"{problem['field']}: {problem['message']}"
     assert "nput should" not in problem["message"]
+
+
+def test_the_list_has_how_low_each_year_came_in_hundredths_of_what_can_be_drawn(client, demo):
+    [listed] = [each for each in client.get("/api/properties").json()["properties"] if each["id"] == demo["id"]]
+    cistern = demo["plan"]["cistern"]
+    shown = listed["years"]
+    assert len(shown) == len(cistern["years"])
+    for percent, year in zip(shown, cistern["years"], strict=True):
+        if year["short_days"]:
+            assert percent == -1
+        else:
+            assert 0 <= percent <= 100
+            assert percent / 100 * cistern["live_l"] == pytest.approx(year["lowest_l"], abs=0.006 * cistern["live_l"])

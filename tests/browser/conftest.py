@@ -37,15 +37,20 @@ def server(tmp_path_factory):
         yield server
 
 
-def copied(server, name):
-    """The address of a fresh copy of a demo property."""
+def brought_in(server, file):
+    """The address of a new property, made from the text of a property file."""
     sent = urllib.request.Request(
         f"{server.url}/api/properties/file",
-        data=demo_file(name).model_dump_json().encode(),
+        data=file.encode(),
         headers={"Content-Type": "application/octet-stream", "Origin": server.url},
     )
     with urllib.request.urlopen(sent) as answer:
         return f"{server.url}/p/{json.load(answer)['id']}"
+
+
+def copied(server, name):
+    """The address of a fresh copy of a demo property."""
+    return brought_in(server, demo_file(name).model_dump_json())
 
 
 @pytest.fixture(scope="session")

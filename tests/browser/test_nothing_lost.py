@@ -73,6 +73,16 @@ def test_the_second_person_may_leave_the_entry(demo_page, elsewhere):
     expect(second.get_by_role("textbox", name="Tank size")).to_have_value("92 m³")
 
 
+def wait_for_what_shows_typed_edits(page):
+    """It is fetched a second after the page, for when the connection is gone."""
+    fetched = "performance.getEntriesByType('resource').some(({ name }) => name.includes('withWhatWaits'))"
+    for _ in range(200):
+        if page.evaluate(fetched):
+            return
+        page.wait_for_timeout(50)
+    raise AssertionError("it was not fetched within ten seconds")
+
+
 def test_another_tab_of_the_same_browser_follows_and_is_no_conflict(demo_page, context):
     second = context.new_page()
     second.goto(demo_page.url)
@@ -80,6 +90,8 @@ def test_another_tab_of_the_same_browser_follows_and_is_no_conflict(demo_page, c
     set_tank(demo_page, "92 m3")
     expect(second.get_by_test_id("revision")).to_have_text("rev 2")
     expect(second.get_by_role("textbox", name="Tank size")).to_have_value("92 m³")
+    for tab in (demo_page, second):
+        wait_for_what_shows_typed_edits(tab)
     context.set_offline(True)
     set_tank(demo_page, "70 m3")
     second.get_by_role("textbox", name="Fire reserve").fill("5 m3")

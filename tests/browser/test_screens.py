@@ -119,8 +119,10 @@ def assert_accessible(page, name):
     # As the debugger runs it: the page's own strict policy would refuse a script tag.
     page.evaluate(AXE.read_text("utf-8"))
     page.emulate_media(color_scheme="light")
+    expect(page.locator("html")).to_have_attribute("data-light", "light")
     assert violations(page, WCAG) == [], name
     page.emulate_media(color_scheme="dark")
+    expect(page.locator("html")).to_have_attribute("data-light", "dark")
     assert violations(page, CONTRAST) == [], f"{name}, dark"
 
 

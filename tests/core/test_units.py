@@ -1,5 +1,8 @@
 """Every factor between units against SciPy's constants, which take theirs from CODATA and the definitions."""
 
+import re
+from pathlib import Path
+
 import pytest
 from scipy import constants as known
 
@@ -42,3 +45,10 @@ def test_every_factor_is_checked_but_the_freezing_point():
     named = {name for name in vars(units) if name.isupper()}
     assert named - set(FACTORS) == {"FREEZING_F"}
     assert known.convert_temperature(0, "C", "F") == pytest.approx(units.FREEZING_F)
+
+
+def test_gravity_is_typed_in_one_place():
+    """A second value of it, rounded otherwise, made two places of a plan disagree in their last digits."""
+    package = Path(units.__file__).parents[1]
+    typed = [path for path in package.rglob("*.py") if re.search(r"\b9\.8\d", path.read_text("utf-8"))]
+    assert [path.name for path in typed] == ["units.py"]

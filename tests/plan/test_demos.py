@@ -35,7 +35,7 @@ def test_their_verdicts_are_three_different_stories(plans):
 
 def test_saltmarrow_runs_dry_in_late_summer_and_the_garden_gives_up_first(plans):
     cistern = plans["saltmarrow"].cistern
-    assert all(run.start.month in (8, 9, 10) for run in cistern.dry_runs)
+    assert all(run.start.month in (8, 9, 10) for run in cistern.shortages)
     assert [step.days > 0 for step in cistern.steps] == [True, True]
     without = planned("saltmarrow", {"op": "replace", "path": "/household/steps", "value": []}).cistern
     assert without.years_carried < cistern.years_carried
@@ -44,11 +44,26 @@ def test_saltmarrow_runs_dry_in_late_summer_and_the_garden_gives_up_first(plans)
 def test_brindle_runs_dry_in_winter_because_its_water_lies_on_the_roof_as_snow(plans):
     brindle = plans["brindle-landing"]
     assert brindle.roofs.snow_counted_apart
-    assert all(run.start.month in (1, 2, 3, 4) for run in brindle.cistern.dry_runs)
+    assert all(run.start.month in (1, 2, 3, 4) for run in brindle.cistern.shortages)
     as_rain = planned("brindle-landing", {"op": "replace", "path": "/snow/on", "value": False})
     assert as_rain.cistern.figures["short_d"].value < brindle.cistern.figures["short_d"].value
     assert "ROOF_SNOW_COUNTED_AS_RAIN" in {finding.code for finding in as_rain.findings}
     assert "ROOF_SNOW_COUNTED_AS_RAIN" not in {finding.code for finding in brindle.findings}
+
+
+@pytest.mark.parametrize("name", ["saltmarrow", "brindle-landing", "lantern-row"])
+def test_rain_is_headed_by_its_driest_year_and_the_lean_one_is_the_designs(name, plans):
+    """The driest year is the record's; the lean one, which misses most, need not be it and is not called so there."""
+    plan = plans[name]
+    counted = [year for year in plan.rain.years if year.counted]
+    rain = next(station for station in plan.stations if station.stage == "rain")
+    driest = plan.rain.figures["driest_year_mm"].value
+    assert driest == min(year.total_mm for year in counted)
+    inch = name == "brindle-landing"
+    assert rain.headline.endswith(f"driest {driest / 25.4:.1f}" if inch else f"driest {driest:.0f}"), rain.headline
+    assert "lean" not in rain.headline.lower()
+    lean = plan.cistern.years[plan.cistern.lean_year]
+    assert lean.shortfall_l == max(year.shortfall_l for year in plan.cistern.years if year.counted)
 
 
 def test_lantern_row_is_carried_by_the_mains_where_rain_is_not_enough(plans):

@@ -87,9 +87,9 @@ def test_the_curve_agrees_with_a_replay_of_its_sizes(planned, rain):
 def test_the_verdict_says_what_the_figures_say(planned):
     cistern = planned.plan.cistern
     assert f"{cistern.years_carried} of {cistern.counted_years} years" in planned.plan.verdict
-    worst = cistern.dry_runs[0]
+    worst = cistern.shortages[0]
     assert f"{worst.days} dry days from {worst.start.day} " in planned.plan.verdict
-    assert worst.shortfall_l == max(run.shortfall_l for run in cistern.dry_runs)
+    assert worst.shortfall_l == max(run.shortfall_l for run in cistern.shortages)
 
 
 def test_every_station_is_there_and_what_is_not_built_says_so_without_a_figure(planned):
@@ -239,3 +239,11 @@ def test_a_written_value_is_no_longer_assumed():
     edited = apply_edit(document, [{"op": "replace", "path": "/cistern/start_share", "value": 0.5}])
     assert "/cistern/start_share" not in edited.assumed
     assert "/roofs/2/runoff" in edited.assumed
+
+
+def test_where_nobody_wants_water_no_year_is_carried(rain):
+    no_garden = {"household__garden_l_month": [0.0] * 12, "household__guests": [0.0] * 12}
+    plan = plan_property(changed(household__residents=0, **no_garden), rain).plan
+    assert plan.verdict_parts.answer == "No water is wanted yet."
+    assert plan.verdict_parts.caveat == "Enter who lives there, and its uses."
+    assert "arries" not in plan.verdict

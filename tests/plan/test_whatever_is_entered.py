@@ -81,14 +81,14 @@ def test_a_plan_without_rain_is_answered_too(document):
     assert plan.household.figures["demand_l_year"].value >= 0
 
 
-@pytest.mark.parametrize("factor", [0.8, 1.0, 1.2])
-def test_more_rain_on_every_day_never_carries_fewer_litres(factor):
+@pytest.mark.parametrize("factor", [0.8, 1.2])
+def test_more_rain_on_every_day_carries_more_litres_and_less_rain_fewer(factor):
     record = demo_rain("saltmarrow")
     plain = prepare_rain(record, "none")
     scaled = prepare_rain(DailyRain(record.start, record.depth_mm * factor), "none")
     before = plan_property(farm(), plain).plan.cistern.figures["shortfall_l"].value
     after = plan_property(farm(), scaled).plan.cistern.figures["shortfall_l"].value
-    assert after >= before if factor < 1 else after <= before
+    assert after > before > 0 if factor < 1 else 0 <= after < before
 
 
 def test_filling_the_gaps_with_the_record_itself_changes_nothing_when_there_are_none():

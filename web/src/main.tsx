@@ -5,13 +5,13 @@ import { Redirect, Route, Switch } from "wouter";
 import { Refused } from "./api/client";
 import { keepAnswers } from "./api/keptAnswers";
 import { useSaid } from "./api/said";
-import { applyLight } from "./lib/light";
+import { followLight } from "./lib/light";
 import { registerServiceWorker } from "./lib/serviceWorker";
 import { fetched } from "./ui/fetched";
 import { Toasts } from "./ui/Toasts";
 import "./styles.css";
 
-applyLight();
+followLight();
 
 const PropertyList = fetched(async () => (await import("./app/properties/PropertyList")).PropertyList);
 const Shell = fetched(async () => (await import("./app/Shell")).Shell);

@@ -6,7 +6,7 @@ from typing import Literal
 
 from lean_year.core.errors import require_number
 from lean_year.core.tables import rows
-from lean_year.core.units import GRAVITY_M_S2
+from lean_year.core.units import GRAVITY_M_S2, KPA_PER_M_OF_WATER
 
 Soil = Literal["clay", "sand", "sandy_gravel", "soft_rock", "bedrock", "fill"]
 HEAVY_KG = 5_000.0
@@ -55,7 +55,7 @@ def bearing_kpa(*, mass_kg: float, area_m2: float) -> float:
 
 
 def hoop_tension_kn_m(*, diameter_m: float, depth_m: float) -> float:
-    """Pull in the lowest metre of a round wall: `9.81 h D / 2`.
+    """Pull in the lowest metre of a round wall: `p D / 2`, `p` the pressure of the water at its foot.
 
     Parameters
     ----------
@@ -75,7 +75,7 @@ def hoop_tension_kn_m(*, diameter_m: float, depth_m: float) -> float:
     88.3
     """
     diameter = require_number("diameter_m", diameter_m, low=1e-6, high=200)
-    return 9.81 * require_number("depth_m", depth_m, low=0, high=100) * diameter / 2
+    return KPA_PER_M_OF_WATER * require_number("depth_m", depth_m, low=0, high=100) * diameter / 2
 
 
 def lost_to_lean_l(*, diameter_m: float, drop_mm: float) -> float:

@@ -89,7 +89,7 @@ SUMS = (
         "Pull in a round wall",
         (_DIAMETER, SumInput("depth_m", "m", 0, 100), SumInput("wall_mm", "mm", 0.01, 5_000)),
         {"tension_kn_m": "kN/m", "stress_mpa": "MPa"},
-        "9.81 h D / 2; tension / wall",
+        "pressure of the water at the foot x D / 2; tension / wall",
         _hoop,
     ),
     QuickSum(

@@ -59,6 +59,12 @@ def test_the_sequent_peak_of_a_house_that_outruns_its_roof_is_none():
     assert rules.sequent_peak(inflow_l=np.ones(10), demand_l=np.full(10, 2.0)) is None
 
 
+def test_a_house_that_uses_all_that_comes_has_a_sequent_peak():
+    """Four litres on one day in four, one used on each: three are held over."""
+    held = rules.sequent_peak(inflow_l=np.array([4.0, 0, 0, 0]), demand_l=np.ones(4))
+    assert held.size_l == 3
+
+
 def test_dry_months_run_round_the_new_year():
     inflow = np.array([1.0, 1, 9, 9, 9, 9, 9, 9, 9, 9, 9, 1])
     assert rules.dry_months(inflow_l=inflow, demand_l=np.full(12, 4.0)) == rules.DryMonths(12, 3)

@@ -27,6 +27,7 @@ from lean_year.core.quick_sums import QUICK_SUMS, work_out
             0,
         ),
         ("days_left", {"level_l": 9000, "demand_l_day": 300}, "days", 30),
+        ("days_left", {"level_l": 9000, "demand_l_day": 400}, "days", 22.5),
     ],
 )
 def test_a_sum_whose_answer_is_known(name, values, output, expected):

@@ -78,8 +78,8 @@ def test_a_leap_day_that_no_other_year_has_is_filled_with_nothing():
     assert rainfall.fill_missing(days("2004-01-01", values), "other_years")[59] == 0
 
 
-@pytest.mark.published("Weibull plotting position", "m / (n + 1)")
 def test_dry_years_stand_where_the_plotting_position_puts_them():
+    """Weibull's plotting position, m / (n + 1)."""
     annual = np.arange(100.0, 2000.0, 100)  # 19 years
     assert rainfall.dry_year_mm(annual, 20).total_mm == pytest.approx(100)
     assert rainfall.dry_year_mm(annual, 10).total_mm == pytest.approx(200)

@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from scipy.optimize import brentq
 
 from lean_year.core.errors import InputError
 from lean_year.core.hydraulics.pipes import friction_head_m, hazen_williams_head_m
@@ -70,10 +71,15 @@ def test_a_basin_by_hand():
 
 
 def test_a_wet_run_loses_what_its_parts_lose():
+    """Darcy and Weisbach, the friction factor of Colebrook and White solved here by Brent's method; water at 20 C."""
     run = levels.wet_run(flow_l_s=8, bore_mm=104, length_m=26, roughness_mm=0.01, fittings=3.3)
-    friction = friction_head_m(flow_l_s=8, bore_mm=104, length_m=26, roughness_mm=0.01)
-    head = run.velocity_m_s**2 / (2 * 9.80665)
-    assert run.lost_m == pytest.approx(friction + 4.3 * head)
+    speed = 0.008 / (np.pi / 4 * 0.104**2)
+    reynolds = speed * 0.104 / 1.004e-6
+    factor = brentq(
+        lambda f: 1 / f**0.5 + 2 * np.log10(0.01 / 104 / 3.7 + 2.51 / (reynolds * f**0.5)), 0.005, 0.1, xtol=1e-12
+    )
+    head = speed**2 / (2 * 9.80665)
+    assert run.lost_m == pytest.approx((factor * 26 / 0.104 + 4.3) * head, rel=1e-6)
 
 
 def test_the_trades_least_fall_and_a_staff_reading():

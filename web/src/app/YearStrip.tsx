@@ -129,6 +129,16 @@ function YearSaid({ rain, years, yearRow, units }: Replayed) {
   return (
     <>
       {rainWords(year.total_mm, units)} of rain, {lowestWords(years[yearRow]!, units)}
+      {years[yearRow + 1]?.dry_before && (
+        <>
+          , and on into <span className="whitespace-nowrap">{years[yearRow + 1]!.label}</span>
+        </>
+      )}
+      {years[yearRow]!.dry_before && (
+        <>
+          , begun in <span className="whitespace-nowrap">{years[yearRow - 1]!.label}</span>
+        </>
+      )}
       {!year.counted && (year.whole ? ", not counted" : ", part year")}
     </>
   );

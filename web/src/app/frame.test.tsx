@@ -2,7 +2,7 @@ import { cleanup, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
-import { demo, renderOnDemo } from "../testing/demo";
+import { buried, demo, renderOnDemo } from "../testing/demo";
 import { Fall } from "./Fall";
 import { flowsOf } from "../document/flows";
 import { Verdict } from "./Verdict";
@@ -83,6 +83,27 @@ test("the strip names the year, its rain and its dry days", async () => {
   expect((await screen.findByTestId("strip-year")).textContent).toBe("1990–91, the lean year");
   expect(screen.getByText(/577 mm of rain, dry 8 days/)).toBeTruthy();
   expect(screen.getByText("dry 8 days")).toBeTruthy();
+});
+
+test("a shortage over the turn of the water year is named in both years, as the verdict has it in one", async () => {
+  const { cistern } = buried.plan;
+  const lean = cistern!.lean_year;
+  const drawn = unpackDays(buried.daily!);
+  const strip = (row: number) => <YearStrip days={drawn} yearRow={row} pickYear={vi.fn()} throughTheYear={false} />;
+  renderOnDemo(strip(lean), buried);
+  expect((await screen.findByText("2025–26")).parentElement!.textContent).toMatch(
+    /dry 22 days, and on into 2025–26$/,
+  );
+  cleanup();
+  renderOnDemo(strip(lean + 1), buried);
+  expect((await screen.findByText("2024–25")).parentElement!.textContent).toMatch(
+    /dry \d+ days, begun in 2024–25, part year$/,
+  );
+  cleanup();
+  renderOnDemo(strip(lean - 1), buried);
+  await screen.findByTestId("strip-year");
+  expect(screen.queryByText(/and on into|begun in/)).toBeNull();
+  expect(buried.plan.verdict_parts.caveat).toContain(`${cistern!.shortages[0]!.days} dry days from 7 Feb 2025`);
 });
 
 test("the strip says how many days of a year are short as often as the replay has them", () => {

@@ -35,3 +35,14 @@ test("opening it enters nothing, and nothing is kept before both rows are whole"
     ]),
   );
 });
+
+test("it is closed again without keeping anything", async () => {
+  const calls = renderOnDemo(<TwelveTemperatures />);
+  const open = { name: "Enter twelve mean lows and highs" };
+  await userEvent.click(await screen.findByRole("button", open));
+  await userEvent.type(screen.getByRole("textbox", { name: /^Mean daily lows/ }), LOWS);
+  await userEvent.click(screen.getByRole("button", { name: "Not now" }));
+  expect(screen.queryByRole("textbox", { name: /^Mean daily lows/ })).toBeNull();
+  expect(screen.getByRole("button", open)).toBeTruthy();
+  expect(lastOperations(calls)).toBeNull();
+});

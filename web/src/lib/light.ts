@@ -8,13 +8,23 @@ const listeners = new Listeners();
 function chosen(): Light {
   const kept = localStorage.getItem(KEY);
   if (kept === "light" || kept === "dark") return kept;
-  return matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
+  return preferred().matches ? "dark" : "light";
+}
+
+function preferred(): MediaQueryList {
+  return matchMedia("(prefers-color-scheme: dark)");
 }
 
 /** Puts the light that was chosen, or that the machine prefers, on the page. */
-export function applyLight(): void {
+function applyLight(): void {
   document.documentElement.dataset.light = chosen();
   listeners.tell();
+}
+
+/** As `applyLight`, now and whenever the machine turns its light. */
+export function followLight(): void {
+  applyLight();
+  preferred().addEventListener("change", applyLight);
 }
 
 export function toggleLight(): void {

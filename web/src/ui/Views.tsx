@@ -32,14 +32,14 @@ export function Views({ label, views }: { label: string; views: View[] }) {
       <Tabs.List
         ref={list}
         aria-label={label}
-        className="no-print relative mt-2 flex gap-x-6 overflow-x-auto border-b-[1.5px] border-ink [scrollbar-width:none]"
+        className="no-print relative mt-2 flex gap-x-5 overflow-x-auto border-b-[1.5px] border-ink [scrollbar-width:none]"
       >
         {views.map((view) => (
           <Tabs.Trigger
             key={view.key}
             value={view.key}
             data-view={view.key}
-            className="head -mb-px min-h-9 border-b-[3px] border-transparent px-0.5 pt-1 text-tab font-[560] whitespace-nowrap text-ink-2 hover:text-ink data-[state=active]:border-water-7 data-[state=active]:font-[680] data-[state=active]:text-ink max-desk:min-h-11 max-desk:min-w-11 shrink-0"
+            className="head -mb-px min-h-9 border-b-[3px] border-transparent px-1 -outline-offset-3 pt-1 text-tab font-[560] whitespace-nowrap text-ink-2 hover:text-ink data-[state=active]:border-water-7 data-[state=active]:font-[680] data-[state=active]:text-ink max-desk:min-h-11 max-desk:min-w-11 shrink-0"
           >
             {view.name}
           </Tabs.Trigger>

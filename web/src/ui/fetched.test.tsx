@@ -46,3 +46,24 @@ test("once one part is open the others are fetched, so that they open without a 
   expect(screen.getByRole("heading", { name: "Later" })).toBeTruthy();
   expect(later).toHaveBeenCalledTimes(1);
 });
+
+test("a part that is left fetches no more of the others, and the next one that is open goes on", async () => {
+  let arrives = () => {};
+  const slow = vi.fn(() => new Promise<typeof Sheet>((done) => (arrives = () => done(Sheet))));
+  fetched<{ name: string }>(slow);
+  const last = vi.fn().mockResolvedValue(Sheet);
+  fetched<{ name: string }>(last);
+  const First = fetched(async () => Sheet, { thenTheRest: true });
+  const page = render(<First name="First" />);
+  await screen.findByRole("heading", { name: "First" });
+  await act(() => vi.advanceTimersByTimeAsync(1_500));
+  expect(slow).toHaveBeenCalledTimes(1);
+  page.unmount();
+  arrives();
+  await vi.advanceTimersByTimeAsync(500);
+  expect(last).not.toHaveBeenCalled();
+  render(<First name="First" />);
+  await act(() => vi.advanceTimersByTimeAsync(1_500));
+  expect(slow).toHaveBeenCalledTimes(1);
+  expect(last).toHaveBeenCalledTimes(1);
+});

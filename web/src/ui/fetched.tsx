@@ -12,10 +12,12 @@ const idle = () =>
   });
 
 /** Fetches what was not opened yet, one after the other whenever nothing else is going on, so that all of it is here
- * when the connection is gone. */
-async function fetchTheRest() {
+ * when the connection is gone; until what is open is left, and the next begins where it stopped. */
+async function fetchTheRest(left: AbortSignal) {
   for (const load of loaders) {
+    if (left.aborted) return;
     await idle();
+    if (left.aborted) return;
     await load().catch(() => {}); // tried again when it is opened
   }
 }
@@ -34,6 +36,7 @@ export function fetched<P extends object>(load: () => Promise<ComponentType<P>>,
     const [failed, setFailed] = useState(false);
     useEffect(() => {
       let timer: ReturnType<typeof setTimeout>;
+      const left = new AbortController();
       const tryIt = () =>
         fetchIt().then(
           (part) => setPart(() => part),
@@ -43,8 +46,11 @@ export function fetched<P extends object>(load: () => Promise<ComponentType<P>>,
           },
         );
       if (!Part) void tryIt();
-      else if (thenTheRest) timer = setTimeout(() => void fetchTheRest(), AFTER_MS);
-      return () => clearTimeout(timer);
+      else if (thenTheRest) timer = setTimeout(() => void fetchTheRest(left.signal), AFTER_MS);
+      return () => {
+        clearTimeout(timer);
+        left.abort();
+      };
     }, [Part]);
     if (Part) return <Part {...props} />;
     return (

@@ -8,12 +8,12 @@ from numpy.typing import NDArray
 
 from lean_year.core.cistern.bank import level_of_m
 from lean_year.core.cistern.operation import OperatedReplay
-from lean_year.core.rain.rainfall import longest_run
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.inputs import SUPPLY, Input
 from lean_year.plan.answer.wording import Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply
+from lean_year.plan.stations.cistern.years import SHORTAGE_GAP_D, Shortage
 from lean_year.property.cistern import AnyShape, Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 
 RULE_SOURCE = "Jenkins and others 1978; Fewkes and Butler 2000"
@@ -52,12 +52,12 @@ _held = partial(_derived, rests_on=("tanks",), source="")
 """A figure of the tanks as they stand."""
 
 
-def cistern_figures(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
+def cistern_figures(supply: Supply, run: OperatedReplay, worst: Shortage | None, say: Wording) -> dict[str, Figure]:
     """Volumes, the tightest day, shortage, spill and what the back-up gave."""
     return {
         **_volumes(supply, say),
         **_fire(supply, say),
-        **_security(supply, run, say),
+        **_security(supply, run, worst, say),
         **_waters(supply, run, say),
     }
 
@@ -168,12 +168,11 @@ def _fire(supply: Supply, say: Wording) -> dict[str, Figure]:
     }
 
 
-def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Figure]:
+def _security(supply: Supply, run: OperatedReplay, worst: Shortage | None, say: Wording) -> dict[str, Figure]:
     rain = supply.rain
     lowest = int(np.argmin(np.where(rain.counted_days, run.store_l, np.inf)))
     before = float(run.store_l[lowest - 1]) if lowest else run.start_l
     wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
-    longest = longest_run(run.short_day)
     short = int(run.short_day.sum())
     whole = f"{several(rain.dates.size, 'day')}, {day(rain.dates[0])} to {day(rain.dates[-1])}"
     return {
@@ -190,12 +189,13 @@ def _security(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str, Fi
         "short_d": _derived(
             float(run.short_day.sum()), "d", "Dry days", "days that miss more than a rounding error", whole
         ),
-        "longest_shortage_d": _derived(
-            float(longest.days),
+        "worst_shortage_d": _derived(
+            float(worst.days if worst else 0),
             "d",
-            "Longest shortage",
-            "longest run of dry days",
-            f"from {day(rain.dates[longest.start])}" if longest.days else "no dry day",
+            "Worst shortage",
+            "dry days of the shortage that misses most, in the lean year if that is short; dry days no more than "
+            f"{SHORTAGE_GAP_D} days apart are one shortage",
+            f"from {day(worst.start)} to {day(worst.end)}" if worst else "no dry day",
         ),
         "shortfall_l": _derived(
             float(run.shortfall_l.sum()),

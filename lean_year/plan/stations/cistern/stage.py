@@ -32,9 +32,9 @@ from lean_year.plan.stations.cistern.stress import StressTest, planned_for, rain
 from lean_year.plan.stations.cistern.tanks import BankPlan, plan_bank
 from lean_year.plan.stations.cistern.years import (
     CisternYear,
-    DryRun,
+    Shortage,
     StepPlan,
-    dry_runs,
+    shortages,
     steps_of,
     tightest_carried,
     years_of,
@@ -71,8 +71,8 @@ class CisternPlan(BaseModel):
     balance_residual_l: float
     figures: dict[str, Figure]
     years: list[CisternYear]
-    dry_runs: list[DryRun]
-    """The worst by water missed, at most `DRY_RUNS_SHOWN`, the worst first."""
+    shortages: list[Shortage]
+    """At most `SHORTAGES_SHOWN`, the worst first; the first one lies in the lean year, if that is short."""
     curve: Curve
     bank: BankPlan
     steps: list[StepPlan]
@@ -97,6 +97,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
     years = years_of(run, rain)
     counted, carried = int(rain.counts.sum()), years_carried(run, rain)
     lean = lean_year_of(run, rain)
+    short = shortages(run, rain, lean)
     lean_days = slice(int(rain.years.starts[lean]), int(rain.years.ends[lean]))
     first_filling = sizing.demand_outruns_inflow(supply.inflow_l, supply.demand_l)
     sized = sized_on_rain(alone, lean_days, first_filling)
@@ -125,7 +126,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         first_filling=first_filling,
         balance_residual_l=run.balance_residual_l,
         figures={
-            **cistern_figures(supply, run, say),
+            **cistern_figures(supply, run, short[0] if short else None, say),
             "knee_l": knee_figure(document, supply, tank_l, supplied_l, curve.years_carried, options, say),
             "years_carried": years_carried_figure(carried, counted),
             **small_store_figures(supply, shares),
@@ -133,7 +134,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
             "rain_kept_share": rain_kept_figure(rain),
         },
         years=years,
-        dry_runs=dry_runs(run, rain),
+        shortages=short,
         curve=curve,
         bank=bank,
         steps=steps_of(document, run, rain),

@@ -9,14 +9,12 @@ from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
 
-DRY_RUNS_SHOWN = 12
+SHORTAGES_SHOWN = 12
+SHORTAGE_GAP_D = 30
 
 
-DRY_RUN_GAP_DAYS = 30
-
-
-class DryRun(BaseModel):
-    """A stretch on which the house was short: dry days no more than `DRY_RUN_GAP_DAYS` apart, across New Year."""
+class Shortage(BaseModel):
+    """A stretch on which the house was short: dry days no more than `SHORTAGE_GAP_D` apart, across New Year."""
 
     start: dt.date
     end: dt.date
@@ -44,6 +42,8 @@ class CisternYear(BaseModel):
     step_days: int
     """Days on any saving step."""
     short_days: int
+    dry_before: bool
+    """Whether its first shortage began in the year before."""
     lowest_l: float
     lowest_date: dt.date
     end_l: float
@@ -60,20 +60,37 @@ class StepPlan(BaseModel):
     given_up_l: float
 
 
-def dry_runs(run: OperatedReplay, rain: PreparedRain) -> list[DryRun]:
+def shortages(run: OperatedReplay, rain: PreparedRain, lean_row: int) -> list[Shortage]:
+    """At most `SHORTAGES_SHOWN`: those that touch the lean year, then the others, of each what misses most first.
+
+    So the first one is the same wherever one shortage stands for all, and lies in the year that is shown for all.
+    """
+    lean = slice(int(rain.years.starts[lean_row]), int(rain.years.ends[lean_row]))
+    missed = run.shortfall_l
     dry = np.flatnonzero(run.short_day)
-    stretches = np.split(dry, np.flatnonzero(np.diff(dry) > DRY_RUN_GAP_DAYS) + 1) if dry.size else []
-    shortfall = run.shortfall_l
-    runs = [
-        DryRun(
+    stretches = np.split(dry, np.flatnonzero(np.diff(dry) > SHORTAGE_GAP_D) + 1) if dry.size else []
+    worst_first = sorted(
+        stretches, key=lambda days: (days[-1] < lean.start or days[0] >= lean.stop, -missed[days].sum())
+    )
+    return [
+        Shortage(
             start=rain.dates[days[0]].astype(object),
             end=rain.dates[days[-1]].astype(object),
             days=int(days.size),
-            shortfall_l=float(shortfall[days].sum()),
+            shortfall_l=float(missed[days].sum()),
         )
-        for days in stretches
+        for days in worst_first[:SHORTAGES_SHOWN]
     ]
-    return sorted(runs, key=lambda dry_run: -dry_run.shortfall_l)[:DRY_RUNS_SHOWN]
+
+
+def _begun_before(run: OperatedReplay, rain: PreparedRain) -> list[bool]:
+    """For each year, whether its first dry day is of a shortage that began before the year."""
+    dry = np.flatnonzero(run.short_day)
+    firsts = np.searchsorted(dry, rain.years.starts).tolist()
+    return [
+        0 < first < dry.size and dry[first] < end and bool(dry[first] - dry[first - 1] <= SHORTAGE_GAP_D)
+        for first, end in zip(firsts, rain.years.ends.tolist(), strict=True)
+    ]
 
 
 def years_of(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
@@ -82,6 +99,7 @@ def years_of(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
     sums = {name: years.sums(getattr(run, name)).tolist() for name in daily}
     sums["shortfall_l"] = years.sums(np.where(run.short_day, run.shortfall_l, 0.0)).tolist()
     sums["other_water_l"] = years.sums(run.topped_up_l + run.trucked_l).tolist()
+    begun_before = _begun_before(run, rain)
     loads, step_days, short_days = (years.days(on).tolist() for on in (run.loads, run.step > 0, run.short_day))
     spans = [slice(begin, end) for begin, end in zip(years.starts.tolist(), years.ends.tolist(), strict=True)]
     lowest = [span.start + int(np.argmin(run.store_l[span])) for span in spans]
@@ -98,6 +116,7 @@ def years_of(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
                 loads=loads[row],
                 step_days=step_days[row],
                 short_days=short_days[row],
+                dry_before=begun_before[row],
                 lowest_l=lowest_l[row],
                 lowest_date=lowest_dates[row],
                 end_l=end_l[row],

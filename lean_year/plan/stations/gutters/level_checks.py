@@ -249,17 +249,14 @@ def _foot_above_screen(document: Property, run: RunLevels, screen_m: float, chec
 
 def _more_fall(document: Property, run: RunLevels, say: Wording) -> list[Fix]:
     """Beginning the run higher, where its screen allows, or setting the tank lower, each as far as it needs."""
-    pipes = {pipe.id: pipe for pipe in document.downpipes}
-    pipe = pipes[run.group]
-    joined = None if pipe.run.into is None else pipes[pipe.run.into]
-    if joined is not None and joined.run.foot_m is not None:
-        # From where it joins on, the other run has a check of its own.
-        end_m, length_m, lower = joined.run.foot_m, pipe.run.length_m, []
-    else:
-        end_m, length_m = run.inlet_m, run.length_m
-        short_m = 0.0 if run.drop_m is None else run.needed_m - run.drop_m
-        lower = _lower_by(document, short_m, say) if short_m > 0 else []
-    wanted_m = math.ceil(100 * (end_m + core.LEAST_FALL * length_m)) / 100
+    assert run.foot_m is not None
+    assert run.fall is not None
+    assert run.falls_over_m is not None
+    to_the_tank = run.falls_over_m > run.length_m - 1e-9
+    # From where it joins a run with a fall of its own, that one has a check of its own.
+    short_m = 0.0 if run.drop_m is None or not to_the_tank else run.needed_m - run.drop_m
+    lower = _lower_by(document, short_m, say) if short_m > 0 else []
+    wanted_m = math.ceil(100 * (run.foot_m + (core.LEAST_FALL - run.fall) * run.falls_over_m)) / 100
     if run.foot_assumed or run.screen_m is None or wanted_m > run.screen_m - core.UNDER_SCREEN_M:
         return lower
     begin = Fix(

@@ -137,7 +137,7 @@ def shut_off_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
         basis="derived",
         rests_on=("heights", "curve"),
         source="worked out here, from the points of its curve",
-        formula="(head at no flow + full tank above the pump) × 9.81",
+        formula="(head at no flow + full tank above the pump) × weight of water",
         working=f"({say.length(curve.shut_off_m)} + {say.length(above)}) of water",
         moves="Whatever stands behind the pump must bear it.",
     )

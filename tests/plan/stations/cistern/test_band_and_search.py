@@ -1,5 +1,6 @@
 """The band and the search against plain runs of the same supply."""
 
+import re
 from itertools import pairwise
 
 import numpy as np
@@ -17,7 +18,7 @@ from lean_year.plan.stations.cistern.design_search import Front, search_designs
 from lean_year.plan.stations.cistern.resampled_band import Band, resampled_band
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
-from tests.farm import farm
+from tests.farm import changed, farm
 from tests.plan.on_demos import edited, planned, replace
 
 
@@ -78,6 +79,19 @@ def test_every_point_of_the_front_is_what_the_plan_says_of_it(name):
         assert sum(year.shortfall_l for year in taken.years) / (rain.filled_mm.size / 365.25) == pytest.approx(
             design.missed_l_year, rel=0.05, abs=5
         )
+
+
+def test_a_design_of_fewer_or_more_tanks_than_stand_is_made_with_so_many(rain):
+    document = changed(document=farm(), cistern__tanks__0__count=3)
+    *_, front = search_designs(document, rain, Wording("metric"))
+    counts = set()
+    for design in front.front:
+        named = re.match(r"(\d+) × ", design.words)
+        count = int(named[1]) if named else 1
+        assert apply_edit(document, design.operations).cistern.tanks[0].count == count, design.words
+        assert (len(design.operations) > 1) >= (count != 3)
+        counts.add(count)
+    assert min(counts) < 3
 
 
 def test_no_design_tried_is_cheaper_and_better_than_the_front(rain):

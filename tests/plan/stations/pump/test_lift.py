@@ -58,11 +58,11 @@ def test_the_train_takes_what_its_stages_take(saltmarrow):
 
 
 def test_the_garden_leaves_before_the_lamp_and_wants_no_larger_one(saltmarrow):
-    """Bath 0.4 and garden tap 0.3 L/s at once; without the garden, bath and a sink of 0.2."""
+    """Bath 0.4 and garden tap 0.5 L/s at once; without the garden, bath and a sink of 0.2."""
     strainer, *_, lamp = saltmarrow.treatment.stages
-    assert (strainer.flow_l_s, lamp.flow_l_s) == (pytest.approx(0.7), pytest.approx(0.6))
+    assert (strainer.flow_l_s, lamp.flow_l_s) == (pytest.approx(0.9), pytest.approx(0.6))
     through = planned_dry("saltmarrow", replace("/treatment/garden_after", 5))
-    assert through.treatment.stages[-1].flow_l_s == pytest.approx(0.7)
+    assert through.treatment.stages[-1].flow_l_s == pytest.approx(0.9)
     assert "TREATMENT_GARDEN_THROUGH_UV" in codes(through)
     assert through.treatment.figures["dose_mj_cm2"].value < saltmarrow.treatment.figures["dose_mj_cm2"].value
 

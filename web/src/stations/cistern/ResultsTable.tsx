@@ -98,8 +98,8 @@ export function ResultsTable({ yearRow }: { yearRow: number }) {
         Met {figure("volumetric_reliability")} of the water wanted
         {cistern.figures["hourly_reliability"] && <> ({figure("hourly_reliability")} by the hour)</>} and{" "}
         {figure("time_reliability")} of the days; kept {figure("roof_water_used")} of what the roofs brought
-        {(cistern.figures["longest_shortage_d"]?.value ?? 0) > 0 && (
-          <>; at most {figure("longest_shortage_d")} in a row were dry</>
+        {(cistern.figures["worst_shortage_d"]?.value ?? 0) > 0 && (
+          <>; {figure("worst_shortage_d")} were dry in the worst shortage</>
         )}
         {cistern.figures["stands_d"]?.value != null && <>; water stays {figure("stands_d")} on the mean</>}.{" "}
         {year.label} was lowest on {dayName(parseDay(year.lowest_date))}.

@@ -207,8 +207,12 @@ function lettersOn(
   y: (years: number) => number,
 ) {
   const placed: { x: number; y: number }[] = [];
+  const underAxisWords = (at: { x: number; y: number }) => at.y < TOP + 8 && at.x < LEFT + 110;
   const free = (at: { x: number; y: number }) =>
-    placed.every((other) => Math.hypot(other.x - at.x, other.y - at.y) >= 22) && at.y > 4 && at.y < FOOT - 8;
+    placed.every((other) => Math.hypot(other.x - at.x, other.y - at.y) >= 22) &&
+    at.y > 4 &&
+    at.y < FOOT - 8 &&
+    !underAxisWords(at);
   return methods.flatMap((method) => {
     if (method.tank_l === null || method.carried === null || method.tank_l > reach) return [];
     const cx = x(method.tank_l);

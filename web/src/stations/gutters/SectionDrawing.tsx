@@ -78,7 +78,7 @@ export function SectionDrawing(props: {
           <TankWords tank={tank} at={at} invert={invert} unit={unit} kind={props.overflow.kind} />
           <TopWords run={run} tee={props.tee} at={at} unit={unit} />
           <Points section={section} at={at} unit={unit} />
-          <Scale x={STAFF + 118} y={HEIGHT - 12} at={at} unit={unit} units={units} />
+          <Scale x={clearOf(marks, width)} y={HEIGHT - 12} at={at} unit={unit} units={units} />
           <Handles movable={movable} run={run} section={section} tank={tank} at={at} units={units} />
           {marks.map(({ check, left, top }) => (
             <g key={check.letter} transform={`translate(${left} ${top})`}>
@@ -140,6 +140,18 @@ function Handles(props: { movable: Movable; run: RunLevels; section: Section; ta
       )}
     </>
   );
+}
+
+const SCALE_X = STAFF + 118;
+/** What the words of the scale take to the left of it, and the scale and its length to the right. */
+const SCALE_TAKES = [105, 130] as const;
+
+/** Where the scale stands along the foot, clear of the marks of the checks. */
+function clearOf(marks: { left: number; top: number }[], width: number) {
+  const low = marks.filter(({ top }) => top > HEIGHT - 36);
+  for (let x = SCALE_X; x < width - SCALE_TAKES[1]; x += 20)
+    if (low.every(({ left }) => left < x - SCALE_TAKES[0] || left > x + SCALE_TAKES[1])) return x;
+  return SCALE_X;
 }
 
 type Corners = At & { invert: number; section: Section; tee: Tee | undefined };

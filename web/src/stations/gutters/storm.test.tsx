@@ -160,3 +160,14 @@ test("a storm that could not be played says why", async () => {
     "storm: has no roof in use",
   );
 });
+
+test("while it is played the sheet says so, with the storm's entries at hand", async () => {
+  let answer: (of: [number, unknown]) => void = () => undefined;
+  const held = new Promise<[number, unknown]>((resolve) => (answer = resolve));
+  renderOnDemo(<StormView />, demo, "/", { [`POST /api/properties/${demo.id}/storm`]: () => held });
+  expect((await screen.findByText("Playing the storm minute by minute.")).getAttribute("role")).toBe("status");
+  expect(screen.getByRole("complementary", { name: "What if" })).toBeTruthy();
+  answer([200, STORM]);
+  expect(await screen.findByText(STORM.text)).toBeTruthy();
+  expect(screen.queryByText("Playing the storm minute by minute.")).toBeNull();
+});

@@ -19,7 +19,7 @@ test("the stack and the curve are the plan's own figures", async () => {
     }),
   ).toBeTruthy();
   expect(
-    screen.getByRole("img", { name: /^At the wanted pressure there are 1.3 L\/s with new filters/ }),
+    screen.getByRole("img", { name: /^At the wanted pressure there are 1.4 L\/s with new filters/ }),
   ).toBeTruthy();
   expect(screen.getByRole("link", { name: "EPANET model" }).getAttribute("href")).toMatch(/pressure\.inp$/);
 });

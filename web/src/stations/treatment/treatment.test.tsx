@@ -8,7 +8,7 @@ vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 700] }
 
 test("the train is drawn with what it takes, and each stage says what it takes off", async () => {
   renderOnDemo(<TreatmentSheet />);
-  expect(await screen.findByRole("img", { name: /^5 stages take 72 kPa when new, 172 kPa/ })).toBeTruthy();
+  expect(await screen.findByRole("img", { name: /^5 stages take 75 kPa when new, 175 kPa/ })).toBeTruthy();
   const stages = screen.getByRole("region", { name: "Stages of the train" });
   for (const stage of demo.plan.treatment.stages)
     expect(within(stages).getAllByText(new RegExp(`^Takes ${stage.takes}\\.`)).length).toBeGreaterThan(0);
