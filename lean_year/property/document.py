@@ -16,7 +16,7 @@ from lean_year.property.household import Household
 from lean_year.property.parts import DATE, NO_SPACES, Part, PlaceText, Text, TwelveTemperatures, require_different
 from lean_year.property.pump import PumpEntry
 from lean_year.property.roofs import Downpipe, Roof, SnowEntry
-from lean_year.property.survey import MOST_SEEN, Seen
+from lean_year.property.survey import MOST_SEEN, ItemKey, Seen
 from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
@@ -97,8 +97,8 @@ class Property(Part):
     pump: PumpEntry = Field(default_factory=PumpEntry)
     ground: GroundEntry = Field(default_factory=GroundEntry)
     prices: Prices = Field(default_factory=Prices)
-    survey: list[Seen] = Field(default_factory=list, max_length=MOST_SEEN)
-    """What was seen on the site, an entry for each item."""
+    survey: dict[ItemKey, Seen] = Field(default_factory=dict, max_length=MOST_SEEN)
+    """What was seen on the site, or left out there, by the item of the survey."""
     assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=MOST_ASSUMED)
     """JSON pointers of values that stand in until somebody confirms them."""
 
@@ -106,7 +106,6 @@ class Property(Part):
     def _names_agree(self) -> "Property":
         require_different("roofs", [roof.id for roof in self.roofs])
         require_different("downpipes", [each.id for each in self.downpipes])
-        require_different("survey", [each.item for each in self.survey])
         groups = {each.id for each in self.downpipes}
         for number, roof in enumerate(self.roofs):
             for drain in roof.drains:

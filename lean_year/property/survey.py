@@ -1,6 +1,6 @@
 """What was seen on the site, as it is written down there."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -11,10 +11,15 @@ ItemKey = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[a-z0-9_
 """What is asked for: a place by the ids of its rows, such as `roofs/house/outlet_m`."""
 
 
-class Seen(Part):
-    """One item of the survey that somebody has looked at on the site."""
+Mark = Literal["seen", "left_out", "noted"]
+"""Looked at on the site; not needed, what stands there is good enough and stays assumed; neither, but for the note."""
 
-    item: ItemKey
+
+class Seen(Part):
+    """One item of the survey that somebody has looked at on the site, left out, or written something to."""
+
+    mark: Mark = "seen"
+
     value: float | bool | str | list[float | str] | None = None
     """What stood in the design when it was looked at; it counts as confirmed while the same stands there."""
     by: PlaceText = ""

@@ -19,8 +19,9 @@ from lean_year.property.assumed import Assumed
 from lean_year.property.document import Property
 from lean_year.property.survey import Seen
 
-State = Literal["open", "assumed", "entered", "confirmed"]
-"""Nothing stands there; what stands nobody has entered; somebody has entered it; somebody has seen it on the site."""
+State = Literal["open", "assumed", "left_out", "entered", "confirmed"]
+"""Nothing stands there; what stands nobody has entered; nobody needs to; somebody has entered it; somebody has seen it on
+the site."""
 _WALKED: tuple[Callable[[Property], Iterator[Ask]], ...] = (
     on_the_roofs, at_the_eaves, on_the_walls, on_the_ground, at_the_plant, in_the_house, on_the_road,
 )  # fmt: skip
@@ -52,14 +53,14 @@ class SurveyPlan(BaseModel):
     walk: list[Walk]
     items: list[SurveyItem]
     missing: int
-    """Items that nobody has entered or seen."""
+    """Items that nobody has entered, seen or left out."""
     findings: list[Finding]
     cautions: list[str]
 
 
 def plan_survey(document: Property) -> SurveyPlan:
     """The list for a design, each item with its state."""
-    assumed, seen = Assumed(document.assumed), {each.item: each for each in document.survey}
+    assumed, seen = Assumed(document.assumed), document.survey
     raw = document.model_dump(mode="json")
     items = [
         _item(
@@ -100,12 +101,15 @@ def _item(ask: Ask, value: Any, assumed: Assumed, seen: Seen | None) -> SurveyIt
 
 
 def _state(ask: Ask, value: Any, assumed: Assumed, seen: Seen | None) -> State:
-    """What was seen counts while the same stands there."""
-    if seen is not None and (ask.path is None or (seen.value == value and not assumed.covers(ask.path))):
+    """What was seen counts while the same stands there, and what was left out until it is entered."""
+    entered = ask.path is not None and not _unmeasured(ask.path, value) and not assumed.covers(ask.path)
+    if seen is not None and seen.mark == "seen" and (ask.path is None or (entered and seen.value == value)):
         return "confirmed"
-    if ask.path is None or _unmeasured(ask.path, value):
-        return "open"
-    return "assumed" if assumed.covers(ask.path) else "entered"
+    if entered:
+        return "entered"
+    if seen is not None and seen.mark == "left_out":
+        return "left_out"
+    return "open" if ask.path is None or _unmeasured(ask.path, value) else "assumed"
 
 
 def _unmeasured(path: str, value: Any) -> bool:
@@ -114,7 +118,7 @@ def _unmeasured(path: str, value: Any) -> bool:
 
 
 def _headline(_model: PropertyModel, plan: SurveyPlan) -> str:
-    return f"{plan.missing} of {len(plan.items)} to see" if plan.missing else f"all {len(plan.items)} seen"
+    return f"{plan.missing} of {len(plan.items)} missing" if plan.missing else f"{len(plan.items)}, none missing"
 
 
 STATION = Station(

@@ -28,7 +28,7 @@ def items(document):
 
 
 def seen(key, value=None, **more):
-    return {"op": "add", "path": "/survey/-", "value": {"item": key, "value": value, **more}}
+    return {"op": "add", "path": f"/survey/{key.replace('/', '~1')}", "value": {"value": value, **more}}
 
 
 @pytest.mark.parametrize("name", DEMOS)
@@ -88,11 +88,29 @@ def test_what_was_seen_stays_with_its_row_when_rows_move():
     assert "roofs/house/pitch_deg" not in items(moved)
 
 
+def test_what_is_left_out_is_not_missing_and_stays_assumed_until_it_is_entered():
+    soil, slope = "ground/soil", "ground/slope"
+    left = apply_edit(BARREL, [seen(soil, mark="left_out"), seen(slope, mark="left_out", note="no slope to see")])
+    assert (items(left)[soil].state, items(left)[slope].state) == ("left_out", "left_out")
+    assert plan_survey(left).missing == plan_survey(BARREL).missing - 2
+    assert "/ground/slope" in left.assumed
+    assert items(apply_edit(left, [replace("/ground/slope", 0.03)]))[slope].state == "entered"
+
+
+def test_a_note_is_no_tick():
+    way = items(apply_edit(BARREL, [seen("downpipes/a/run/way", mark="noted", note="ask the neighbour")]))[
+        "downpipes/a/run/way"
+    ]
+    assert (way.state, way.note) == ("open", "ask the neighbour")
+
+
 def test_an_item_is_seen_once_and_a_day_is_a_day():
-    with pytest.raises(InputError, match="different ids"):
-        edited("saltmarrow", seen("road/route"), seen("road/route"))
+    twice = edited("saltmarrow", seen("road/route", note="by the barn"), seen("road/route", note="by the gate"))
+    assert twice.survey["road/route"].note == "by the gate"
     with pytest.raises(InputError) as refused:
         edited("saltmarrow", seen("road/route", on="tomorrow"))
     assert "date" in str(refused.value)
     with pytest.raises(InputError):
         edited("saltmarrow", seen("road/route", note="x" * 501))
+    with pytest.raises(InputError):
+        edited("saltmarrow", seen("Road, route"))

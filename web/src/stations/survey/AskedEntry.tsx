@@ -1,4 +1,3 @@
-import type { Plan } from "../../api/client";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
@@ -7,8 +6,7 @@ import { MaybeEntry } from "../../document/MaybeEntry";
 import { useDocument } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { YesOrNo } from "../../document/YesOrNo";
-
-export type Item = Plan["survey"]["items"][number];
+import type { Item } from "./answers";
 
 /** About how large what is asked for is, where nothing stands there yet. */
 const AROUND = { length: 2, bore: 100, area: 100, angle: 30, count: 1, percent: 0.05, pressure: 600, intensity: 20 };
@@ -24,14 +22,14 @@ export function AskedEntry({ item }: { item: Item }) {
       <ChoiceEntry
         path={path}
         label={label}
-        undecided={item.state === "open"}
+        undecided={value === "unknown"}
         value={String(value)}
         options={choicesAt<string>(path, units)}
         onChoose={(chosen) => void bench.edit(`${label}: ${chosen}`, replace(path, chosen))}
       />
     );
   if (kind === "yes_no") return <YesOrNo label={label} path={path} on={value === true} yes="yes" no="no" />;
-  if (item.state === "open" || value === null)
+  if (value === null)
     return (
       <MaybeEntry
         label={label}

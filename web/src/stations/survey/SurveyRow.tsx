@@ -1,87 +1,140 @@
-import type { Operation } from "../../api/client";
+import { useState } from "react";
+import type { ReactNode } from "react";
 import { once } from "../../document/once";
+import { useOnLeaving } from "../../document/useOnLeaving";
 import { useDocument } from "../../document/shown";
 import { useEdits, useWho } from "../../document/workbench";
+import { isMissing, leftOut, noted, notYet, seenNow } from "./answers";
+import type { Item, State } from "./answers";
 import { AskedEntry } from "./AskedEntry";
-import type { Item } from "./AskedEntry";
 
-const STATES: Record<Item["state"], string> = {
+const STATES: Record<State, string> = {
   open: "not entered",
   assumed: "assumed",
+  left_out: "left out",
   entered: "entered",
   confirmed: "seen on site",
 };
+/** As long as the server takes what an edit is called. */
+const LONGEST_NAME = 120;
+const LONGEST_NOTE = 500;
 
-/** Today on this device's calendar. */
-const today = () => new Date().toLocaleDateString("sv-SE");
-
-/** One thing to see: what, how, its answer, and the tick of whoever has seen it. */
-export function SurveyRow({ item }: { item: Item }) {
+/** One thing to see: what, how, its answer, a note, and the tick of whoever has seen it. */
+export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
   const bench = useEdits();
-  const who = useWho();
-  const { survey } = useDocument("survey");
-  const row = survey.findIndex((each) => each.item === item.key);
-  const confirmed = item.state === "confirmed";
-  const seen = (): Operation[] => {
-    const { key, value, path } = item;
-    const kept = {
-      item: key,
-      value: path === null ? null : value,
-      by: who?.name ?? "",
-      on: today(),
-      note: item.note,
-    };
-    return [
-      row < 0
-        ? { op: "add", path: "/survey/-", value: kept }
-        : { op: "replace", path: `/survey/${row}`, value: kept },
-      ...(path === null ? [] : [{ op: "confirm" as const, path: "/assumed", value: [path] }]),
-    ];
-  };
-  const tick = () =>
-    void bench.edit(
-      confirmed ? `Not seen after all: ${item.asks}`.slice(0, 120) : `Seen: ${item.asks}`.slice(0, 120),
-      confirmed ? [{ op: "remove", path: `/survey/${row}` }] : seen(),
-    );
+  const by = useWho()?.name ?? "";
+  const seen = item.state === "confirmed";
+  const edit = (does: string, operations: ReturnType<typeof seenNow>) =>
+    void bench.edit(`${does}: ${item.asks}`.slice(0, LONGEST_NAME), operations);
+  const tick = () => (seen ? edit("Not seen after all", notYet(item)) : edit("Seen", seenNow(item, by)));
+  const leave = () =>
+    item.state === "left_out" ? edit("Not left out after all", notYet(item)) : edit("Left out", leftOut(item, by));
   return (
     <li className="grid grid-cols-[44px_minmax(0,1fr)] items-start gap-x-2 border-b border-rule py-1.5 desk:grid-cols-[32px_minmax(0,1fr)_auto]">
       <button
         role="checkbox"
-        aria-checked={confirmed}
+        aria-checked={seen}
         aria-label={`Seen: ${item.asks}`}
         className="relative grid size-11 place-items-center desk:size-8"
         onClick={(event) => once(event) && tick()}
       >
-        <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
-          <rect
-            x="2"
-            y="2"
-            width="16"
-            height="16"
-            fill={confirmed ? "var(--water-7)" : "var(--sheet)"}
-            stroke="var(--ink)"
-            strokeWidth="1.5"
-            strokeDasharray={item.state === "assumed" ? "3 2.4" : undefined}
-          />
-          {confirmed && <path d="M5.5 10.2l3 3 6-6.4" fill="none" stroke="var(--on-strong)" strokeWidth="2.2" />}
-        </svg>
+        <Tick state={item.state} />
       </button>
       <span className="min-w-0 self-center">
         <span className="block leading-snug">{item.asks}</span>
         <span className="note block leading-snug">
           {item.how}
-          {item.photo && " A photo."}
+          {item.photo && " Take a photo."}
           {item.gone_later && <strong className="font-semibold"> It cannot be seen later.</strong>}
         </span>
+        {why}
       </span>
       <span className="col-start-2 desk:col-start-3 desk:text-right">
         <AskedEntry item={item} />
-        <span className="note block">
-          {STATES[item.state]}
-          {confirmed && item.on ? `, ${item.on}` : ""}
-          {confirmed && item.by ? ` by ${item.by}` : ""}
+        <span className="note flex flex-wrap items-center gap-x-3 desk:justify-end">
+          <span>
+            {STATES[item.state]}
+            {(seen || item.state === "left_out") && item.on ? `, ${item.on}` : ""}
+            {(seen || item.state === "left_out") && item.by ? ` by ${item.by}` : ""}
+          </span>
+          {(isMissing(item) || item.state === "left_out") && (
+            <button
+              className="fix no-print max-desk:min-h-11"
+              aria-pressed={item.state === "left_out"}
+              aria-label={`Leave out: ${item.asks}`}
+              onClick={(event) => once(event) && leave()}
+            >
+              {item.state === "left_out" ? "look at it after all" : "leave out"}
+            </button>
+          )}
         </span>
       </span>
+      <Note item={item} by={by} />
     </li>
+  );
+}
+
+function Tick({ state }: { state: State }) {
+  const seen = state === "confirmed";
+  return (
+    <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
+      <rect
+        x="2"
+        y="2"
+        width="16"
+        height="16"
+        fill={seen ? "var(--water-7)" : "var(--sheet)"}
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+        strokeDasharray={state === "assumed" || state === "left_out" ? "3 2.4" : undefined}
+      />
+      {seen && <path d="M5.5 10.2l3 3 6-6.4" fill="none" stroke="var(--on-strong)" strokeWidth="2.2" />}
+      {state === "left_out" && <path d="M5.5 10h9" fill="none" stroke="var(--ink)" strokeWidth="1.8" />}
+    </svg>
+  );
+}
+
+/** Words to an item: written where they are read, kept when the field is left. */
+function Note({ item, by }: { item: Item; by: string }) {
+  const bench = useEdits();
+  const { survey } = useDocument("survey");
+  const [draft, setDraft] = useState<string | null>(null);
+  const keep = () => {
+    const words = draft?.trim();
+    if (words !== undefined && words !== item.note)
+      void bench.edit(`Note: ${item.asks}`.slice(0, LONGEST_NAME), noted(item, survey[item.key], by, words));
+    setDraft(null);
+  };
+  const nothingToKeep = useOnLeaving(keep);
+  if (draft === null)
+    return (
+      <button
+        className={`col-start-2 min-w-0 text-left text-small leading-snug max-desk:min-h-11 ${item.note ? "" : "fix no-print"}`}
+        aria-label={`Note to ${item.asks}`}
+        onClick={() => setDraft(item.note)}
+      >
+        {item.note || "note"}
+      </button>
+    );
+  return (
+    <textarea
+      className="col-start-2 min-h-11 w-full border-[1.5px] border-ink bg-sheet p-1.5 text-small"
+      aria-label={`Note to ${item.asks}`}
+      autoFocus
+      rows={2}
+      maxLength={LONGEST_NOTE}
+      value={draft}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={() => {
+        nothingToKeep();
+        keep();
+      }}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") {
+          nothingToKeep();
+          setDraft(null);
+        }
+      }}
+    />
   );
 }

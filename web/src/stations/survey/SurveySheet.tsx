@@ -4,8 +4,9 @@ import { Cautions } from "../../document/Findings";
 import { usePlan } from "../../document/shown";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
+import { isMissing, useItems, useMissing } from "./answers";
+import { LeaveView } from "./LeaveView";
 import { SurveyRow } from "./SurveyRow";
-import { WorthView } from "./WorthView";
 
 type Walk = Plan["survey"]["walk"][number];
 
@@ -21,15 +22,15 @@ const PLACES: Record<Walk, string> = {
 
 /** One visit, one list: what must be seen on the site, made from the design as it stands. */
 export function SurveySheet() {
-  const { survey } = usePlan("survey");
-  const { items, missing } = survey;
+  const { items } = useItems();
+  const missing = items.filter(isMissing).length;
   return (
     <>
       <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Survey</h1>
         <p className="leading-[1.75]">
           {missing === 0
-            ? `All ${items.length} things that this design asks of the site are entered or seen: you may leave.`
+            ? `All ${items.length} things that this design asks of the site are entered, seen or left out: you may leave.`
             : `${missing} of the ${items.length} things that this design asks of the site are not entered or seen yet.`}
         </p>
       </div>
@@ -37,7 +38,7 @@ export function SurveySheet() {
         label="Parts of the survey"
         views={[
           { key: "walk", name: "Round the house", body: <WalkView /> },
-          { key: "worth", name: "What is worth measuring", body: <WorthView /> },
+          { key: "leave", name: "Before you leave", body: <LeaveView /> },
         ]}
       />
     </>
@@ -46,14 +47,17 @@ export function SurveySheet() {
 
 function WalkView() {
   const { survey } = usePlan("survey");
-  const [all, setAll] = useState(survey.missing === 0);
-  const shown = survey.items.filter((item) => all || item.state === "open" || item.state === "assumed");
+  const { items } = useItems();
+  const missing = items.filter(isMissing).length;
+  const stillOrJust = useMissing(items);
+  const [all, setAll] = useState(missing === 0);
+  const shown = all ? items : stillOrJust;
   return (
     <MainAndAside aside={<Cautions cautions={survey.cautions} />} label="Cautions">
       <p className="no-print flex flex-wrap gap-x-5" role="group" aria-label="Shown">
         {[
-          { on: !all, words: `Missing, ${survey.missing}`, choose: () => setAll(false) },
-          { on: all, words: `All, ${survey.items.length}`, choose: () => setAll(true) },
+          { on: !all, words: `Missing, ${missing}`, choose: () => setAll(false) },
+          { on: all, words: `All, ${items.length}`, choose: () => setAll(true) },
         ].map(({ on, words, choose }) => (
           <button
             key={words}

@@ -1,0 +1,92 @@
+import type { JobState } from "../../api/client";
+import { JobLine } from "../../document/JobLine";
+import { useJob } from "../../document/useJob";
+import { fieldWords } from "../../lib/words";
+import { isMissing, useItems, useMissing } from "./answers";
+import type { Item } from "./answers";
+import { SurveyRow } from "./SurveyRow";
+
+type Unmeasured = NonNullable<JobState["worth"]>["items"][number];
+type Group = { key: Unmeasured["rank"] | "untried" | "later"; heading: string; words: string };
+
+const GROUPS: Group[] = [
+  { key: "decides", heading: "These decide", words: "whether something fails, the water may be drunk, the aim is met" },
+  { key: "later", heading: "These cannot be seen later", words: "covered, or far away, once the crew has gone" },
+  { key: "moves", heading: "These move the answer", words: "the years carried, the size needed, or a caution" },
+  { key: "untried", heading: "The rest", words: "what has no figure, or was not tried" },
+  { key: "nothing", heading: "These move nothing", words: "in the rain, leave them out" },
+];
+
+/** What is still missing, first what changes the answer and what cannot be seen later. */
+export function LeaveView() {
+  const work = useJob("worth");
+  const { items } = useItems();
+  const missing = useMissing(items);
+  const worth = work.job?.worth?.items ?? [];
+  const tried = new Map(worth.map((each) => [each.path, each]));
+  const groupOf = (item: Item): Group["key"] => {
+    const rank = item.path === null ? undefined : tried.get(item.path)?.rank;
+    if (rank === "decides") return rank;
+    return item.gone_later ? "later" : (rank ?? "untried");
+  };
+  const asked = new Set(items.map(({ path }) => path));
+  const beside = worth.filter(({ path, rank }) => !asked.has(path) && rank !== "nothing");
+  return (
+    <section aria-label="Before you leave">
+      <p className="max-w-[76ch]">
+        Every value that nobody has measured can be planned at both ends of what it may plausibly be: what moves
+        nothing may be left out.
+      </p>
+      <div className="no-print my-3">
+        <JobLine work={work} name="Try what is not measured" does="Takes a moment; you can go on meanwhile." />
+      </div>
+      {!items.some(isMissing) && <p>Nothing is missing: you may leave.</p>}
+      {GROUPS.map(({ key, heading, words }) => {
+        const here = missing.filter((item) => groupOf(item) === key);
+        return here.length === 0 ? null : (
+          <section key={key} aria-label={heading} className="mt-4">
+            <h2 className="heading">
+              {heading}, {here.length} <span className="head-note">{words}</span>
+            </h2>
+            <ul className="mt-1 border-t border-rule">
+              {here.map((item) => {
+                const found = item.path === null ? undefined : tried.get(item.path);
+                return <SurveyRow key={item.key} item={item} why={found && <Moves of={found} />} />;
+              })}
+            </ul>
+          </section>
+        );
+      })}
+      {beside.length > 0 && (
+        <section aria-label="Assumed in the design" className="mt-4">
+          <h2 className="heading">
+            Assumed in the design, {beside.length}{" "}
+            <span className="head-note">not a matter of the site; entered at their stations</span>
+          </h2>
+          <ul className="mt-1">
+            {beside.map((each) => (
+              <li key={each.path} className="border-b border-rule py-1.5 leading-snug">
+                {fieldWords(each.path.slice(1))}
+                <Moves of={each} />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </section>
+  );
+}
+
+/** What a value moves between the ends of what it may be. */
+function Moves({ of }: { of: Unmeasured }) {
+  const said = [...new Set(of.ends.flatMap(({ appears }) => appears))];
+  const years = of.ends.flatMap(({ years_carried }) => (years_carried === null ? [] : [years_carried]));
+  const [least, most] = [Math.min(...years), Math.max(...years)];
+  return (
+    <span className="block text-small leading-snug">
+      {of.rank === "nothing" ? "Moves nothing" : ""}
+      {years.length > 0 && least !== most && `${least} to ${most} years carried. `}
+      {of.rank === "nothing" ? ` (${of.why}).` : said.join(" ")}
+    </span>
+  );
+}
