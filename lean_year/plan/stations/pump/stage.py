@@ -21,6 +21,7 @@ from lean_year.plan.model.pressure_side import LIFT_READS, Filling, System, draw
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.train import lamp_number
+from lean_year.plan.stations.pump.choices import choices
 from lean_year.plan.stations.pump.figures import (
     cut_out_figure,
     demand_figures,
@@ -395,4 +396,5 @@ STATION = Station(
     answer=PumpPlan,
     plan=_plan,
     headline=_headline,
+    choices=choices,
 )

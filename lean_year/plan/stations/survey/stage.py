@@ -39,6 +39,8 @@ class SurveyItem(BaseModel):
     kind: AskKind
     value: Any
     """What stands there; None where nothing does, or where it has no place."""
+    unmeasured: bool
+    """Whether nothing standing there means that nobody has measured it, and not that there is none."""
     state: State
     by: str
     on: str | None
@@ -91,6 +93,7 @@ def _item(ask: Ask, value: Any, assumed: Assumed, seen: Seen | None) -> SurveyIt
         path=ask.path,
         kind=ask.kind,
         value=value,
+        unmeasured=ask.path is not None and _can_be_unmeasured(ask.path),
         state=_state(ask, value, assumed, seen),
         by=seen.by if seen else "",
         on=seen.on if seen else None,
@@ -113,8 +116,12 @@ def _state(ask: Ask, value: Any, assumed: Assumed, seen: Seen | None) -> State:
 
 
 def _unmeasured(path: str, value: Any) -> bool:
+    return value == "unknown" or (value is None and _can_be_unmeasured(path))
+
+
+def _can_be_unmeasured(path: str) -> bool:
     known = plausible_range(path)
-    return value in ("unknown", None) and (value is not None or (known is not None and known.unmeasured))
+    return known is not None and known.unmeasured
 
 
 def _headline(_model: PropertyModel, plan: SurveyPlan) -> str:

@@ -1,4 +1,5 @@
 import type { Plan } from "../../api/client";
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
@@ -10,7 +11,7 @@ import { MaybeEntry } from "../../document/MaybeEntry";
 /** The hole, the water in the ground, and what goes over it. */
 export function DigWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
   const bench = useEdits();
-  const { ground: entered } = useDocument("ground");
+  const { ground: entered, units } = useDocument("ground", "units");
   return (
     <section aria-label="The hole">
       <h2 className="heading">The hole</h2>
@@ -47,12 +48,7 @@ export function DigWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           path="/ground/traffic"
           label="What goes over it"
           value={entered.traffic}
-          options={[
-            { value: "none", label: "nobody goes" },
-            { value: "walked", label: "people walk" },
-            { value: "cars", label: "cars drive" },
-            { value: "trucks", label: "trucks drive" },
-          ]}
+          options={choicesAt<typeof entered.traffic>("/ground/traffic", units)}
           onChoose={(traffic) => void bench.edit(`Over it: ${traffic}`, replace("/ground/traffic", traffic))}
         />
         ; the riser’s lid stands{" "}

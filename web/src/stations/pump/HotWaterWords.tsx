@@ -1,3 +1,4 @@
+import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -25,12 +26,7 @@ export function HotWaterWords() {
           path={`${at}/kind`}
           label="Water heater"
           value={hot.kind}
-          options={[
-            { value: "unknown", label: "a heater or none, not entered yet" },
-            { value: "none", label: "no heater" },
-            { value: "instant", label: "a heater without a store", note: "heats while it runs" },
-            { value: "store", label: "a hot-water store" },
-          ]}
+          options={choicesAt<typeof hot.kind>(`${at}/kind`, units)}
           onChoose={(kind) => void bench.edit(`Water heater: ${kind}`, replace(`${at}/kind`, kind))}
         />
         {hot.kind === "instant" && (

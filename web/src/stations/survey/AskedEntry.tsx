@@ -11,6 +11,9 @@ import type { Item } from "./answers";
 /** About how large what is asked for is, where nothing stands there yet. */
 const AROUND = { length: 2, bore: 100, area: 100, angle: 30, count: 1, percent: 0.05, pressure: 600, intensity: 20 };
 
+/** A hillside has no eaves: a roof becomes one at Roofs, which takes its gutters away. */
+const NO_ROOF = "hillside_rock";
+
 /** The answer to an item, entered at its own place in the design. */
 export function AskedEntry({ item }: { item: Item }) {
   const bench = useEdits();
@@ -24,7 +27,7 @@ export function AskedEntry({ item }: { item: Item }) {
         label={label}
         undecided={value === "unknown"}
         value={String(value)}
-        options={choicesAt<string>(path, units)}
+        options={choicesAt<string>(path, units).filter((each) => each.value !== NO_ROOF || each.value === value)}
         onChoose={(chosen) => void bench.edit(`${label}: ${chosen}`, replace(path, chosen))}
       />
     );

@@ -10,7 +10,11 @@ type Unmeasured = NonNullable<JobState["worth"]>["items"][number];
 type Group = { key: Unmeasured["rank"] | "untried" | "later"; heading: string; words: string };
 
 const GROUPS: Group[] = [
-  { key: "decides", heading: "These decide", words: "whether something fails, the water may be drunk, the aim is met" },
+  {
+    key: "decides",
+    heading: "These decide",
+    words: "whether something fails, the water may be drunk, the aim is met",
+  },
   { key: "later", heading: "These cannot be seen later", words: "covered, or far away, once the crew has gone" },
   { key: "moves", heading: "These move the answer", words: "the years carried, the size needed, or a caution" },
   { key: "untried", heading: "The rest", words: "what has no figure, or was not tried" },
@@ -78,15 +82,15 @@ export function LeaveView() {
 }
 
 /** What a value moves between the ends of what it may be. */
-function Moves({ of }: { of: Unmeasured }) {
-  const said = [...new Set(of.ends.flatMap(({ appears }) => appears))];
-  const years = of.ends.flatMap(({ years_carried }) => (years_carried === null ? [] : [years_carried]));
+function Moves({ of: { rank, ends, why } }: { of: Unmeasured }) {
+  if (rank === "nothing") return <span className="block text-small leading-snug">Moves nothing ({why}).</span>;
+  const said = [...new Set(ends.flatMap(({ appears }) => appears))];
+  const years = ends.flatMap(({ years_carried }) => (years_carried === null ? [] : [years_carried]));
   const [least, most] = [Math.min(...years), Math.max(...years)];
   return (
     <span className="block text-small leading-snug">
-      {of.rank === "nothing" ? "Moves nothing" : ""}
       {years.length > 0 && least !== most && `${least} to ${most} years carried. `}
-      {of.rank === "nothing" ? ` (${of.why}).` : said.join(" ")}
+      {said.join(" ")}
     </span>
   );
 }

@@ -24,6 +24,7 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
   const bench = useEdits();
   const by = useWho()?.name ?? "";
   const seen = item.state === "confirmed";
+  const unentered = item.state === "open" && item.path !== null;
   const edit = (does: string, operations: ReturnType<typeof seenNow>) =>
     void bench.edit(`${does}: ${item.asks}`.slice(0, LONGEST_NAME), operations);
   const tick = () => (seen ? edit("Not seen after all", notYet(item)) : edit("Seen", seenNow(item, by)));
@@ -35,7 +36,9 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
         role="checkbox"
         aria-checked={seen}
         aria-label={`Seen: ${item.asks}`}
-        className="relative grid size-11 place-items-center desk:size-8"
+        className="relative grid size-11 place-items-center disabled:opacity-45 desk:size-8"
+        disabled={unentered}
+        title={unentered ? "enter it first" : undefined}
         onClick={(event) => once(event) && tick()}
       >
         <Tick state={item.state} />

@@ -32,7 +32,7 @@ export function withWhatStands(item: Item, document: Document): Item {
 }
 
 function stateOf(item: Item, value: unknown, seen: Seen | undefined, assumed: boolean): State {
-  const unmeasured = value === "unknown" || (value === null && item.value === null && item.state !== "confirmed");
+  const unmeasured = value === "unknown" || (value === null && item.unmeasured);
   const entered = item.path !== null && !unmeasured && !assumed;
   const same = () => JSON.stringify(seen?.value) === JSON.stringify(value);
   if (seen?.mark === "seen" && (item.path === null || (entered && same()))) return "confirmed";
@@ -56,7 +56,7 @@ const written = (item: Item, by: string, more: Partial<Seen>): Operation => ({
 
 /** It was looked at, and what stands is right. */
 export const seenNow = (item: Item, by: string): Operation[] => [
-  written(item, by, { value: item.path === null ? null : item.value }),
+  written(item, by, { value: item.path === null ? null : (item.value as Seen["value"]) }),
   ...(item.path === null ? [] : [{ op: "confirm" as const, path: "/assumed", value: [item.path] }]),
 ];
 
