@@ -12,7 +12,7 @@ ItemKey = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[a-z0-9_
 
 
 Mark = Literal["seen", "left_out", "noted"]
-"""Looked at on the site; not needed, what stands there is good enough and stays assumed; neither, but for the note."""
+"""Looked at on the site; not needed, since what stands there is good enough and stays assumed; only written to."""
 
 
 class Seen(Part):

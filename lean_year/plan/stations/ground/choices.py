@@ -6,7 +6,7 @@ from lean_year.plan.answer.wording import Wording
 
 
 def choices(say: Wording) -> Choices:
-    """Kinds of ground with the load that each may carry without anybody's calculation; what goes over a buried tank."""
+    """Kinds of ground with the load that each may carry without a calculation; what goes over a buried tank."""
     grounds = (
         Choice(key, ground.label, say.pressure(ground.allowed_kpa) if ground.allowed_kpa else "only by an engineer")
         for key, ground in GROUNDS.items()

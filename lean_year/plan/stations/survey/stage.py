@@ -20,8 +20,8 @@ from lean_year.property.document import Property
 from lean_year.property.survey import Seen
 
 State = Literal["open", "assumed", "left_out", "entered", "confirmed"]
-"""Nothing stands there; what stands nobody has entered; nobody needs to; somebody has entered it; somebody has seen it on
-the site."""
+"""Nothing stands there; what stands nobody has entered; left out; somebody has entered it; somebody has seen it
+on the site."""
 _WALKED: tuple[Callable[[Property], Iterator[Ask]], ...] = (
     on_the_roofs, at_the_eaves, on_the_walls, on_the_ground, at_the_plant, in_the_house, on_the_road,
 )  # fmt: skip
@@ -79,7 +79,7 @@ def plan_survey(document: Property) -> SurveyPlan:
         cautions=[
             "Roofs and ladders: the ladder tied or held, nobody alone, nobody up in wind or rain.",
             "Overhead wires kill: stay clear of them with ladders, poles and tapes of metal.",
-            "Nobody puts head or arms into a tank or a pit to see what is there.",
+            "Nobody leans or climbs into a tank or a pit to see what is there: its air can kill.",
         ],
     )
 

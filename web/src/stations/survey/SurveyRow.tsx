@@ -23,6 +23,7 @@ const LONGEST_NOTE = 500;
 export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
   const bench = useEdits();
   const by = useWho()?.name ?? "";
+  const [writing, setWriting] = useState(false);
   const seen = item.state === "confirmed";
   const unentered = item.state === "open" && item.path !== null;
   const edit = (does: string, operations: ReturnType<typeof seenNow>) =>
@@ -56,10 +57,19 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
         <AskedEntry item={item} />
         <span className="note flex flex-wrap items-center gap-x-3 desk:justify-end">
           <span>
-            {STATES[item.state]}
+            {item.state === "open" && item.path === null ? "not seen yet" : STATES[item.state]}
             {(seen || item.state === "left_out") && item.on ? `, ${item.on}` : ""}
             {(seen || item.state === "left_out") && item.by ? ` by ${item.by}` : ""}
           </span>
+          {!item.note && !writing && (
+            <button
+              className="fix no-print max-desk:min-h-11 max-desk:min-w-11"
+              aria-label={`Note to ${item.asks}`}
+              onClick={() => setWriting(true)}
+            >
+              note
+            </button>
+          )}
           {(isMissing(item) || item.state === "left_out") && (
             <button
               className="fix no-print max-desk:min-h-11"
@@ -72,7 +82,7 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
           )}
         </span>
       </span>
-      <Note item={item} by={by} />
+      {(item.note || writing) && <Note item={item} by={by} writing={writing} setWriting={setWriting} />}
     </li>
   );
 }
@@ -98,27 +108,31 @@ function Tick({ state }: { state: State }) {
 }
 
 /** Words to an item: written where they are read, kept when the field is left. */
-function Note({ item, by }: { item: Item; by: string }) {
+function Note(props: { item: Item; by: string; writing: boolean; setWriting: (writing: boolean) => void }) {
+  const { item, by, writing, setWriting } = props;
+  if (writing) return <NoteField item={item} by={by} close={() => setWriting(false)} />;
+  return (
+    <button
+      className="col-start-2 min-w-0 text-left text-small leading-snug break-words max-desk:min-h-11"
+      aria-label={`Note to ${item.asks}`}
+      onClick={() => setWriting(true)}
+    >
+      {item.note}
+    </button>
+  );
+}
+
+function NoteField({ item, by, close }: { item: Item; by: string; close: () => void }) {
   const bench = useEdits();
   const { survey } = useDocument("survey");
-  const [draft, setDraft] = useState<string | null>(null);
+  const [draft, setDraft] = useState(item.note);
   const keep = () => {
-    const words = draft?.trim();
-    if (words !== undefined && words !== item.note)
+    const words = draft.trim();
+    if (words !== item.note)
       void bench.edit(`Note: ${item.asks}`.slice(0, LONGEST_NAME), noted(item, survey[item.key], by, words));
-    setDraft(null);
+    close();
   };
   const nothingToKeep = useOnLeaving(keep);
-  if (draft === null)
-    return (
-      <button
-        className={`col-start-2 min-w-0 text-left text-small leading-snug max-desk:min-h-11 ${item.note ? "" : "fix no-print"}`}
-        aria-label={`Note to ${item.asks}`}
-        onClick={() => setDraft(item.note)}
-      >
-        {item.note || "note"}
-      </button>
-    );
   return (
     <textarea
       className="col-start-2 min-h-11 w-full border-[1.5px] border-ink bg-sheet p-1.5 text-small"
@@ -135,7 +149,7 @@ function Note({ item, by }: { item: Item; by: string }) {
       onKeyDown={(event) => {
         if (event.key === "Escape") {
           nothingToKeep();
-          setDraft(null);
+          close();
         }
       }}
     />

@@ -1,24 +1,13 @@
 import { useState } from "react";
-import type { Plan } from "../../api/client";
 import { Cautions } from "../../document/Findings";
 import { usePlan } from "../../document/shown";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { isMissing, useItems, useMissing } from "./answers";
 import { LeaveView } from "./LeaveView";
+import { PaperList } from "./PaperList";
+import { PLACES } from "./places";
 import { SurveyRow } from "./SurveyRow";
-
-type Walk = Plan["survey"]["walk"][number];
-
-const PLACES: Record<Walk, string> = {
-  roof: "On the roof",
-  eaves: "At the eaves",
-  walls: "On the walls",
-  ground: "On the ground",
-  plant: "At the pump and the treatment",
-  house: "In the house",
-  road: "On the way in",
-};
 
 /** One visit, one list: what must be seen on the site, made from the design as it stands. */
 export function SurveySheet() {
@@ -34,13 +23,16 @@ export function SurveySheet() {
             : `${missing} of the ${items.length} things that this design asks of the site are not entered or seen yet.`}
         </p>
       </div>
-      <Views
-        label="Parts of the survey"
-        views={[
-          { key: "walk", name: "Round the house", body: <WalkView /> },
-          { key: "leave", name: "Before you leave", body: <LeaveView /> },
-        ]}
-      />
+      <PaperList />
+      <div className="print:hidden">
+        <Views
+          label="Parts of the survey"
+          views={[
+            { key: "walk", name: "Round the house", body: <WalkView /> },
+            { key: "leave", name: "Before you leave", body: <LeaveView /> },
+          ]}
+        />
+      </div>
     </>
   );
 }
