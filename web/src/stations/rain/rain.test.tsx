@@ -105,7 +105,7 @@ const station = {
   end: "2025-09-30",
 };
 
-function openDialog() {
+function openDialog(lookedAt: [status: number, body: unknown] = [200, preview]) {
   const state = {
     ...demo,
     document: { ...demo.document, rain: { ...demo.document.rain, record_id: null } },
@@ -125,7 +125,7 @@ function openDialog() {
         regimes: [{ key: "winter_rain", yearly_variation: 0.22 }],
       },
     ],
-    "POST /api/rain/source": () => [200, preview],
+    "POST /api/rain/source": () => lookedAt,
     "POST /api/properties/": () => [200, state],
   });
   renderInApp(
@@ -164,4 +164,16 @@ test("twelve means can be pasted, and say that they hide the lean years", async 
   expect(source.yearly_variation).toBe(0.22);
   await userEvent.type(screen.getByRole("textbox", { name: "Wet days in Jan" }), "12");
   expect(screen.getByText(/wet days of all twelve months, or of none/)).toBeTruthy();
+});
+
+test("means of which no days can be made are refused at once, and asked about once", async () => {
+  const refusal = { errors: [{ field: "mean_mm.0", message: "must be 0 to 2,000 mm" }] };
+  const calls = openDialog([422, refusal]);
+  await userEvent.click(await screen.findByRole("button", { name: "Bring in rain" }));
+  await userEvent.click(screen.getByRole("tab", { name: "Twelve means" }));
+  await userEvent.click(screen.getByRole("textbox", { name: "Mean rain in Jan" }));
+  await userEvent.paste("8000 60 55 40 30 20 10 12 35 70 90 95");
+  expect(await screen.findByText(/^No days can be made from these: .*must be 0 to 2,000 mm/)).toBeTruthy();
+  expect(calls.filter(({ path }) => path === "/api/rain/source")).toHaveLength(1);
+  expect(screen.getByRole("button", { name: "Use this record" }).hasAttribute("disabled")).toBe(true);
 });
