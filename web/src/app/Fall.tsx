@@ -171,7 +171,7 @@ const StationButton = memo(function StationButton({ station, current, goTo }: St
           <Mark status={station.status} />
         </span>
         <span
-          className={`text-ink-2 ${station.headline.length > LONG_HEADLINE ? "line-clamp-2 text-fine leading-[1.05] tracking-tight" : "block truncate text-small leading-tight"}`}
+          className={`text-ink-2 ${station.headline.length > LONG_HEADLINE ? "line-clamp-2 text-fine text-balance leading-[1.05] tracking-tight" : "block truncate text-small leading-tight"}`}
         >
           {station.headline}
         </span>
