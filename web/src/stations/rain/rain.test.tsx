@@ -61,6 +61,21 @@ test("dry spells are drawn where they lay, and the longest are listed", async ()
   // The picture has a bar for every spell; one that runs into the next water year has two.
   const bars = screen.getByRole("img", { name: /^Dry spells/ }).querySelectorAll('rect[stroke="var(--parched-7)"]');
   expect(bars.length).toBeGreaterThanOrEqual(rain.dry_spells.length);
+  // The longer, the darker: under twenty days, under forty, and more.
+  const tones = [...bars].map((bar) => bar.getAttribute("fill"));
+  const pieces = (from: number, to: number) =>
+    rain.dry_spells
+      .filter(({ days }) => days >= from && days < to)
+      .reduce((all, { start, days }) => {
+        const last = new Date(parseDay(start).getTime() + (days - 1) * 86_400_000).toISOString().slice(0, 10);
+        return all + 1 + rain.years.filter((year) => start < year.start && year.start <= last).length;
+      }, 0);
+  for (const [tone, from, to] of [
+    ["var(--parched-2)", 0, 20],
+    ["var(--parched-5)", 20, 40],
+    ["var(--parched-7)", 40, 400],
+  ] as const)
+    expect(tones.filter((each) => each === tone)).toHaveLength(pieces(from, to));
 });
 
 const preview = {
