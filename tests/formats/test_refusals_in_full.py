@@ -230,6 +230,12 @@ def test_a_file_that_cannot_be_read_is_refused_in_these_words(what, tmp_path):
     assert str(refused.value) == words
 
 
+def test_a_plain_file_over_the_limit_is_refused_with_it(tmp_path):
+    with pytest.raises(InputError) as refused:
+        strict(b"1" * (16 * MB + 1))(tmp_path)
+    assert str(refused.value) == f"rain: the file may have at most 16 MB: {tmp_path / 'rain.csv'}"
+
+
 @pytest.mark.parametrize("cells", [3, 16 * MB])
 def test_what_is_as_large_as_it_may_be_is_read(cells):
     assert file_text(b" " * cells) == " " * cells

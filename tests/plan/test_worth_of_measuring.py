@@ -124,6 +124,17 @@ def test_what_is_entered_is_not_asked_and_what_decides_stands_first():
     assert "/roofs/0/outlet_m" not in result(measured, None)
 
 
+def test_within_a_rank_what_moves_most_years_stands_first():
+    unseen = edited("saltmarrow").model_copy(update={"assumed": ["/roofs", "/ground"]})
+    moved = {rank: [] for rank in RANKS}
+    for item in result(unseen, prepare_rain(demo_rain("saltmarrow"), "none")).values():
+        years = [end.years_carried for end in item.ends]
+        moved[item.rank].append(max(years) - min(years) if years else 0)
+    assert any(len(set(spreads)) > 2 for spreads in moved.values())
+    for spreads in moved.values():
+        assert spreads == sorted(spreads, reverse=True)
+
+
 def test_an_end_at_which_the_design_cannot_be_is_left_out():
     pipes = result(HUT, None)["/downpipes/0/pipes"]
     assert [end.value for end in pipes.ends] == [2]  # no downpipe at all is refused

@@ -202,3 +202,11 @@ def test_an_added_row_that_says_all_of_itself_keeps_its_metric_figures_in_a_us_p
     row = document.downpipes[0].model_dump(mode="json") | {"id": "more", "bore_mm": 75}
     after = apply_edit(document, [{"op": "add", "path": "/downpipes/-", "value": row}])
     assert after.downpipes[-1].bore_mm == 75
+
+
+def test_an_edit_that_fits_nothing_names_its_first_four_places_and_no_more_of_a_long_one():
+    asked = [each for number in range(5) for each in replace(f"/nowhere/{number}" + "x" * 80, 1)]
+    with pytest.raises(InputError) as refused:
+        apply_edit(new_property(name="Hut", roof_area_m2=50, people=2), asked)
+    named = ", ".join(f"/nowhere/{number}" + "x" * 50 for number in range(4))
+    assert str(refused.value) == f"operations: do not fit the document: {named}"

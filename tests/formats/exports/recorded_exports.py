@@ -61,6 +61,8 @@ EXPORTED |= {
             replace("/cistern/start_share", 0.0),
         ],
     ),
+    # The first roof is off, the others are not.
+    "saltmarrow-first-roof-off": ("saltmarrow", [replace("/roofs/0/on", False)]),
 }
 NUMBER = re.compile(r"-?\d+\.\d+")
 

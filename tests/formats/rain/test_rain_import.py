@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from lean_year.core.errors import InputError
 from lean_year.formats.rain.account import Choices
+from lean_year.formats.rain.monthly_rain import read_monthly
 from lean_year.formats.rain.rain_import import read_rain_file
 
 START = dt.date(1990, 3, 1)
@@ -201,3 +202,26 @@ def test_where_no_day_is_past_the_twelfth_the_order_is_the_one_that_runs_on(writ
     read = read_rain_file(f"date,rain_mm\n{rows}\n".encode())
     known = read.rain.depth_mm[[(date - DATES[0]).days for date, _ in some]]
     assert known == pytest.approx([mm for _, mm in some])
+
+
+def test_the_largest_day_is_kept_in_tenths_and_one_over_it_is_no_rain_in_any_unit():
+    lines = SHAPES["tenths"].decode().splitlines()
+    lines[10], lines[20] = f"{DATES[9]},18250", f"{DATES[19]},18251"
+    read = read_rain_file("\n".join(lines).encode(), Choices(unit="tenth_mm"))
+    assert read.rain.depth_mm[9] == 1_825.0
+    assert [(row.line, row.reason) for row in read.account.refused] == [
+        (21, "cannot be a day's rain in any unit: 18251")
+    ]
+
+
+@pytest.mark.parametrize("comma", [True, False])
+def test_totals_by_the_month_may_have_a_decimal_comma(comma):
+    totals = [[10.5 + month + year for month in range(12)] for year in range(3)]
+    rows = [
+        f"{1990 + year}-{month + 1:02};{str(mm).replace('.', ',') if comma else mm}"
+        for year, months in enumerate(totals)
+        for month, mm in enumerate(months)
+    ]
+    read = read_monthly("\n".join(["month;rain", *rows]))
+    assert read.first_year == 1990
+    assert read.monthly.tolist() == totals

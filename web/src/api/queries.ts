@@ -52,7 +52,6 @@ export const fixesQuery = (id: string, revision: number) =>
     queryKey: ["fixes", id, revision],
     staleTime: Infinity,
     gcTime: 60_000,
-    retry: false,
     queryFn: async ({ signal }) => {
       await new Promise((done) => setTimeout(done, QUIET_MS));
       if (signal.aborted) return [];

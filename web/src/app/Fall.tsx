@@ -185,7 +185,7 @@ const StationButton = memo(function StationButton({ station, current, goTo }: St
           <Mark status={station.status} />
         </span>
         <span
-          className={`block truncate leading-tight text-ink-2 ${station.headline.length > LONG_HEADLINE ? "text-fine tracking-tight" : "text-small"}`}
+          className={`text-ink-2 ${station.headline.length > LONG_HEADLINE ? "line-clamp-2 text-fine text-balance leading-[1.05] tracking-tight" : "block truncate text-small leading-tight"}`}
         >
           {station.headline}
         </span>

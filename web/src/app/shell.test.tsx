@@ -1,4 +1,4 @@
-import { fireEvent, render, screen, waitFor, within } from "@testing-library/react";
+import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { beforeEach, expect, test, vi } from "vitest";
@@ -86,6 +86,20 @@ test("the year that is picked stands in the address, and goes along to another s
   expect(at()).toContain("/roofs?year=");
   fireEvent.keyDown(document.body, { key: ",", code: "Comma" });
   await waitFor(() => expect(at()).toBe(`${HERE}/roofs`));
+});
+
+test.each([
+  ["last", { key: ".", code: "Period" }, demo.plan.rain!.years.length - 1],
+  ["first", { key: ",", code: "Comma" }, 0],
+])("there is no year beyond the %s", async (_, keys, row) => {
+  const { label } = demo.plan.rain!.years[row]!;
+  const { at } = open(`${HERE}/cistern?year=${encodeURIComponent(label)}`);
+  await opened("Cistern");
+  const before = at();
+  fireEvent.keyDown(document.body, keys);
+  await act(() => new Promise((done) => setTimeout(done, 20)));
+  expect(at()).toBe(before);
+  expect(screen.getByTestId("strip-year").textContent).toContain(label);
 });
 
 test("a year that is none of the record is the lean year", async () => {

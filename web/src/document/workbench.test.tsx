@@ -149,6 +149,7 @@ describe("when another window was first", () => {
     expect(bench.conflict).toMatchObject({ standing: 2, edits: [{ label: "Tank 90 m³" }] });
     expect(server.state.document.cistern.transfer_l_day).toBe(50_000);
     expect(bench.waiting).toBe(0);
+    expect(bench.offline).toBe(false);
   });
 
   test("it can be put on top", async () => {
@@ -370,6 +371,23 @@ test("what was asked for last stands, though an older answer was taken just befo
   await act(async () => answers[0]!(before));
   await act(async () => answers[1]!({ ...before, revision: 2 }));
   await screen.findByText(/^rev 2/);
+  otherTab.close();
+});
+
+test("what was asked for before an edit was kept, and is answered after it, does not put the older revision back", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  let answer = () => {};
+  server.readsHeld = new Promise<void>((done) => (answer = done));
+  const otherTab = new BroadcastChannel("lean-year-p");
+  const reads = server.reads;
+  otherTab.postMessage(null);
+  await waitFor(() => expect(server.reads).toBe(reads + 1));
+  await act(() => bench.tryEdit("Tank", tank(90_000)));
+  await screen.findByText("rev 2, tank 90000");
+  answer();
+  await act(() => new Promise((done) => setTimeout(done, 50)));
+  expect(bench.saved.revision).toBe(2);
   otherTab.close();
 });
 

@@ -50,6 +50,8 @@ export class FakeServer {
   held: Promise<unknown> = Promise.resolve();
   /** What is read is worked out at once, and answered once this has happened. */
   readsHeld: Promise<unknown> = Promise.resolve();
+  /** How often it was read. */
+  reads = 0;
   /** Labels of edits on which the server fails, whoever sends them. */
   fails: string[] = [];
   /** Ids of edits that were kept: the same one is kept once. */
@@ -73,6 +75,7 @@ export class FakeServer {
     const url = new URL(request.url).pathname;
     if (request.method === "GET") {
       const state = this.state;
+      this.reads++;
       await this.readsHeld;
       return json(200, state);
     }

@@ -15,8 +15,22 @@ function digest(text: string): string {
 /** React's own ids say nothing of a drawing. */
 const drawn = (svg: Element) => digest(fewDigits(svg.innerHTML.replace(/_r_\w+_|«\w+»|radix-\S+?(?=["\s)])/g, "")));
 
+/** What a screen reader says of a control beside its name. */
+const STATES = ["current", "pressed", "checked", "selected", "invalid", "expanded", "disabled", "busy", "live"];
+
+function stated(element: Element): string {
+  const said = STATES.flatMap((state) => {
+    const value =
+      element.getAttribute(`aria-${state}`) ?? (state === "disabled" ? element.getAttribute(state) : null);
+    if (value === null || value === "false") return [];
+    return value === "true" || value === "" ? [state] : [`${state} ${value}`];
+  });
+  const outOfTurn = (element as HTMLElement).tabIndex > 0 ? ["out of turn"] : [];
+  return [...said, ...outOfTurn].map((each) => ` (${each})`).join("");
+}
+
 /**
- * A page as it is read: its words line by line, what stands in its entries, and each drawing by its name, its words and
+ * A page as it is read: its words line by line, what stands in its entries, the state of each control, and each drawing by its name, its words and
  * a digest of its lines.
  */
 export function writtenDown(page: Element): string {
@@ -32,6 +46,7 @@ export function writtenDown(page: Element): string {
     const own = node.matches(LINE);
     if (own) end();
     if (node.matches("td, th, button") && line.trim()) line += " | ";
+    line += stated(node);
     if (node instanceof HTMLInputElement) line += ` [${node.type === "checkbox" ? node.checked : node.value}] `;
     if (node instanceof SVGElement) {
       const words = [...node.querySelectorAll("text")].map((text) => text.textContent.trim());

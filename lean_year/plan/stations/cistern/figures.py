@@ -212,6 +212,7 @@ def _shares_carried(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
     rain = supply.rain
     wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
     given_up = float(run.given_up_l.sum())
+    months, years = _months_alone(run, rain), int(rain.counts.sum())
     return {
         "given_up_l": _derived(
             given_up,
@@ -236,24 +237,24 @@ def _shares_carried(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
             f"1 − {int(run.short_day.sum()):,} / {rain.dates.size:,}",
         ),
         "months_by_rain": _derived(
-            _months_by_rain(run, rain),
+            # Cut and not rounded: twelve months are said only where none of them failed.
+            10 * months // years / 10 if years else None,
             "months",
             "Months of the year carried wholly by rain",
             "calendar months of the counted years in which water is wanted, without a dry day, a top-up or a load, a "
             "year",
-            f"{int(rain.counts.sum())} years",
+            f"{months} months in {years} years, cut to tenths",
         ),
     }  # fmt: skip
 
 
-def _months_by_rain(run: OperatedReplay, rain: PreparedRain) -> float | None:
+def _months_alone(run: OperatedReplay, rain: PreparedRain) -> int:
     helped = run.short_day | (run.topped_up_l > 0) | (run.trucked_l > 0)
     counted = rain.counted_days
     # A month in which nobody wants water is carried by nothing; one that a saving step dries up is still wanted.
     inside = np.bincount(rain.months_since, (run.demand_l + run.given_up_l > 0) & counted) > 0
     alone = np.bincount(rain.months_since, helped & counted) == 0
-    years = int(rain.counts.sum())
-    return float((inside & alone).sum()) / years if years else None
+    return int((inside & alone).sum())
 
 
 def mean_stay_d(supply: Supply, run: OperatedReplay) -> float | None:

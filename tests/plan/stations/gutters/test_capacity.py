@@ -240,3 +240,17 @@ def test_a_millimetre_more_fall_gives_no_leap(fall):
         for each in (fall, fall + 0.1)
     ]
     assert capacities[0] <= capacities[1] <= capacities[0] * 1.03
+
+
+@pytest.mark.parametrize(
+    ("missing", "offered"), [(1.4, [1.5]), (1.9, [1.5, 2]), (2.9, [2, 3]), (5.5, [4, 6]), (6.5, [4, 6])]
+)
+def test_a_screen_is_offered_in_the_first_size_that_is_enough_up_to_six_times(saltmarrow, missing, offered):
+    """What passes goes with the open area, so that the one it needs follows from what it has."""
+    screen = next(place for place in saltmarrow.gutters.places if place.key == "screen:b:1")
+    needed_cm2 = 120 * screen.flow_l_s / screen.capacity_l_s
+    open_cm2 = needed_cm2 / missing
+    plan = planned_dry("saltmarrow", replace("/downpipes/1/screens/1/open_cm2", open_cm2))
+    sizes = next(place for place in plan.gutters.places if place.key == "screen:b:1").sizes
+    assert [size.operations[0]["value"] for size in sizes] == pytest.approx([open_cm2 * times for times in offered])
+    assert [size.enough for size in sizes] == [times >= missing for times in offered]

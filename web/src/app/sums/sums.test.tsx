@@ -61,6 +61,12 @@ test("a sum is worked out as soon as all its numbers are there, in any unit", as
   expect(calls.filter(({ method }) => method === "POST").length).toBeGreaterThan(0);
 });
 
+test("the page takes the focus when it is come to, and is no stop of Tab", async () => {
+  open();
+  await screen.findByRole("textbox", { name: /^Tank diameter/ });
+  expect(screen.getByRole("main").tabIndex).toBe(-1);
+});
+
 test("what is refused says why, and what is no quantity is said at once", async () => {
   open();
   await userEvent.type(await screen.findByRole("textbox", { name: /^Tank diameter/ }), "3");

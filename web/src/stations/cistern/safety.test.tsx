@@ -4,6 +4,7 @@ import { expect, test } from "vitest";
 import { WorkbenchProvider } from "../../document/workbench";
 import { fixed, volume } from "../../lib/units";
 import { answerCalls, buried, demo, lastOperations, renderInApp, renderOnDemo } from "../../testing/demo";
+import { writtenDown } from "../../testing/writtenDown";
 import { BandChart } from "./BandChart";
 import { yearTicks } from "../../ui/yearTicks";
 import { FirstYearChart } from "./FirstYearChart";
@@ -41,6 +42,7 @@ test("the band says the size half of the records need and where nine in ten lie"
     "To carry 38 of 40 years, half of them need up to 80.8 m³, nine in ten lie between 73.1 m³ and 88.5 m³; in 2 % no size shown is enough.",
   );
   expect(within(here).getByRole("img", { name: /500 resampled records/ })).toBeTruthy();
+  await expect(`${writtenDown(here)}\n`).toMatchFileSnapshot("../../testing/views/band.txt");
   expect(here.textContent).toContain(`today ${volume(demo.plan.tank_l, "metric")}`);
 });
 

@@ -2,6 +2,7 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test } from "vitest";
 import { demo, lastOperations, renderOnDemo } from "../../testing/demo";
+import { writtenDown } from "../../testing/writtenDown";
 import { SearchView } from "./SearchView";
 
 const bigger = [{ op: "resize", path: "/cistern", value: 90_000 }];
@@ -60,6 +61,13 @@ test("the front says what each design costs and carries, from the cheapest, and 
     expect(here.textContent).toContain(words);
   // What costs far more than any of the front is not drawn.
   expect(here.querySelectorAll("circle")).toHaveLength(2);
+});
+
+test("its picture and its list are as recorded", async () => {
+  await searched(done);
+  const here = await screen.findByRole("region", { name: "Design search" });
+  await screen.findByRole("region", { name: "Designs on the front" });
+  await expect(`${writtenDown(here)}\n`).toMatchFileSnapshot("../../testing/views/search.txt");
 });
 
 test("a design that is pointed at is shown, one that is left is not; pressed, it is made and searched for again", async () => {

@@ -104,7 +104,6 @@ function usePlayed(storm: StormAsk) {
         }),
       ),
     placeholderData: (before) => before,
-    retry: false,
   });
 }
 

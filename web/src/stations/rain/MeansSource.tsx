@@ -47,7 +47,6 @@ export function MeansSource({ done }: { done: () => void }) {
     enabled: whole && !wrong,
     gcTime: 0,
     placeholderData: (before) => before,
-    retry: false,
   });
   return (
     <>

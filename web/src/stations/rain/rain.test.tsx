@@ -61,6 +61,21 @@ test("dry spells are drawn where they lay, and the longest are listed", async ()
   // The picture has a bar for every spell; one that runs into the next water year has two.
   const bars = screen.getByRole("img", { name: /^Dry spells/ }).querySelectorAll('rect[stroke="var(--parched-7)"]');
   expect(bars.length).toBeGreaterThanOrEqual(rain.dry_spells.length);
+  // The longer, the darker: under twenty days, under forty, and more.
+  const tones = [...bars].map((bar) => bar.getAttribute("fill"));
+  const pieces = (from: number, to: number) =>
+    rain.dry_spells
+      .filter(({ days }) => days >= from && days < to)
+      .reduce((all, { start, days }) => {
+        const last = new Date(parseDay(start).getTime() + (days - 1) * 86_400_000).toISOString().slice(0, 10);
+        return all + 1 + rain.years.filter((year) => start < year.start && year.start <= last).length;
+      }, 0);
+  for (const [tone, from, to] of [
+    ["var(--parched-2)", 0, 20],
+    ["var(--parched-5)", 20, 40],
+    ["var(--parched-7)", 40, 400],
+  ] as const)
+    expect(tones.filter((each) => each === tone)).toHaveLength(pieces(from, to));
 });
 
 const preview = {
@@ -105,7 +120,7 @@ const station = {
   end: "2025-09-30",
 };
 
-function openDialog() {
+function openDialog(lookedAt: [status: number, body: unknown] = [200, preview]) {
   const state = {
     ...demo,
     document: { ...demo.document, rain: { ...demo.document.rain, record_id: null } },
@@ -125,7 +140,7 @@ function openDialog() {
         regimes: [{ key: "winter_rain", yearly_variation: 0.22 }],
       },
     ],
-    "POST /api/rain/source": () => [200, preview],
+    "POST /api/rain/source": () => lookedAt,
     "POST /api/properties/": () => [200, state],
   });
   renderInApp(
@@ -164,4 +179,16 @@ test("twelve means can be pasted, and say that they hide the lean years", async 
   expect(source.yearly_variation).toBe(0.22);
   await userEvent.type(screen.getByRole("textbox", { name: "Wet days in Jan" }), "12");
   expect(screen.getByText(/wet days of all twelve months, or of none/)).toBeTruthy();
+});
+
+test("means of which no days can be made are refused at once, and asked about once", async () => {
+  const refusal = { errors: [{ field: "mean_mm.0", message: "must be 0 to 2,000 mm" }] };
+  const calls = openDialog([422, refusal]);
+  await userEvent.click(await screen.findByRole("button", { name: "Bring in rain" }));
+  await userEvent.click(screen.getByRole("tab", { name: "Twelve means" }));
+  await userEvent.click(screen.getByRole("textbox", { name: "Mean rain in Jan" }));
+  await userEvent.paste("8000 60 55 40 30 20 10 12 35 70 90 95");
+  expect(await screen.findByText(/^No days can be made from these: .*must be 0 to 2,000 mm/)).toBeTruthy();
+  expect(calls.filter(({ path }) => path === "/api/rain/source")).toHaveLength(1);
+  expect(screen.getByRole("button", { name: "Use this record" }).hasAttribute("disabled")).toBe(true);
 });

@@ -59,7 +59,7 @@ export function TrainDrawing() {
             height={CHART + DEEP + 40}
             className="block"
             role="img"
-            aria-label={`${stages.length} stages take ${pressure(last?.after_clean_kpa ?? 0, units)} when new, ${pressure(last?.after_dirty_kpa ?? 0, units)} when cartridges are due`}
+            aria-label={`${stages.length === 1 ? "1 stage takes" : `${stages.length} stages take`} ${pressure(last?.after_clean_kpa ?? 0, units)} when new, ${pressure(last?.after_dirty_kpa ?? 0, units)} when cartridges are due`}
           >
             <path d={`M8 ${PIPE}H${width - 30}`} stroke="var(--water-5)" strokeWidth="6" />
             <path d={`M${width - 32} ${PIPE - 7}l12 7-12 7z`} fill="var(--ink)" />

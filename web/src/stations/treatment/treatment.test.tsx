@@ -14,6 +14,15 @@ test("the train is drawn with what it takes, and each stage says what it takes o
     expect(within(stages).getAllByText(new RegExp(`^Takes ${stage.takes}\\.`)).length).toBeGreaterThan(0);
 });
 
+test("a train of one stage is drawn as well", async () => {
+  const one = structuredClone(demo);
+  one.document.treatment.stages.splice(1);
+  one.plan.treatment.stages.splice(1);
+  renderOnDemo(<TreatmentSheet />, one);
+  expect(await screen.findByRole("img", { name: /^1 stage takes / })).toBeTruthy();
+  expect(screen.getByRole("region", { name: "By use" })).toBeTruthy();
+});
+
 test("another housing shows its shower when it is pointed at, and is taken with a press", async () => {
   const calls = renderOnDemo(<TreatmentSheet />);
   const table = await screen.findByRole("region", { name: "The train in other housings" });
