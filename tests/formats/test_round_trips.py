@@ -136,6 +136,16 @@ def tank_rows(draw):
     return rows
 
 
+seen = st.builds(
+    Seen,
+    mark=st.sampled_from(["seen", "left_out", "noted"]),
+    value=st.none() | amounts | st.booleans() | words,
+    by=words,
+    on=st.none() | st.just("2026-11-29"),
+    note=words,
+)
+
+
 @st.composite
 def documents(draw):
     """Any document that can be entered."""
@@ -193,6 +203,7 @@ def documents(draw):
             downpours=draw(st.sampled_from(["entered", "fifth_heavier", "two_fifths_heavier"])),
         ),
         household=draw(households()),
+        survey=draw(st.dictionaries(st.sampled_from(["ground/soil", "road/route", "roofs/gone/outlet_m"]), seen)),
         cistern=Cistern(
             tanks=tanks,
             layout=draw(st.sampled_from(["linked", "settling_first", "series", "transfer"])),

@@ -61,4 +61,4 @@ def at_the_eaves(document: Property) -> Iterator[Ask]:
             yield Ask("eaves", f"{one}/outlet_mm", f"Opening in the floor of {which}", "Rule across the outlet.",
                       f"{place}/outlet_mm", "bore")  # fmt: skip
         yield Ask("eaves", f"{key}/fixing", f"What carries the gutter of {roof.name}",
-                  "Sound board or rafter feet, straight and falling to the outlet.", photo=True)  # fmt: skip
+                  "Sound board or rafter ends, straight and falling to the outlet.", photo=True)  # fmt: skip
