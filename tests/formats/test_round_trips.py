@@ -24,6 +24,7 @@ from lean_year.property.household import (
     UseEntry,
 )
 from lean_year.property.roofs import Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
+from lean_year.property.survey import Seen
 from tests.ground_documents import grounds
 from tests.lift_documents import pumps, trains
 from tests.records import write_csv
