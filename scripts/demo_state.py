@@ -1,18 +1,48 @@
-"""The demos as the API answers them, for the interface's own tests: real figures, made anew with the API's types."""
+"""Properties as the API answers them, for the interface's own tests: real figures, made anew with the API's types.
+
+`python scripts/demo_state.py` prints the demos; with `awkward` the recorded plans that have as much switched on, or
+wrong, as can be at once.
+"""
 
 import json
+import sys
 import tempfile
+from collections.abc import Callable, Mapping
 from pathlib import Path
+from typing import Any
+
+sys.path.insert(0, str(Path(__file__).parents[1]))
 
 from lean_year.api.deps import state_of
-from lean_year.api.workshop import Workshop
-from lean_year.demo.shipped import DEMOS
+from lean_year.api.workshop import Stored, Workshop
+from lean_year.demo.shipped import DEMOS, demo_file
 from lean_year.store.database import open_database
+from tests.plan.on_demos import Operation, edited
+from tests.plan.recorded_answers import PLANS
 
-if __name__ == "__main__":
+Put = Callable[[Workshop], Stored]
+
+
+def answered(puts: Mapping[str, Put]) -> dict[str, Any]:
+    """The state of each property, once it has been put in."""
     with tempfile.TemporaryDirectory() as folder:
         engine = open_database(Path(folder))
         workshop = Workshop(engine)
-        states = {name: json.loads(bytes(state_of(workshop, workshop.load_demo(name)).body)) for name in DEMOS}
-        print(json.dumps(states))
+        states = {name: json.loads(bytes(state_of(workshop, put(workshop)).body)) for name, put in puts.items()}
         engine.dispose()
+    return states
+
+
+def a_demo(name: str) -> Put:
+    return lambda workshop: workshop.load_demo(name)
+
+
+def a_changed_one(demo: str, operations: list[Operation]) -> Put:
+    """A demo's rain under what became of its design."""
+    file = demo_file(demo).model_copy(update={"property": edited(demo, *operations)})
+    return lambda workshop: workshop.bring_in(file, label="Brought in")
+
+
+if __name__ == "__main__":
+    awkward = {name: a_changed_one(*plan) for name, plan in PLANS.items() if plan[1]}
+    print(json.dumps(answered(awkward if "awkward" in sys.argv else {name: a_demo(name) for name in DEMOS})))

@@ -16,6 +16,7 @@ LONGEST = 12
 """Longer rows of numbers are recorded by their ends and their sum."""
 SHOWN_ROWS = 4
 """More rows than these are recorded column by column."""
+SLIM = {"kind": "box", "length_m": 2.0, "width_m": 1.0, "height_m": 2.2}
 BOX = {"kind": "box", "length_m": 6.0, "width_m": 6.0, "height_m": 2.4, "cast": True}
 PIT = {"kind": "pit", "length_m": 6.0, "width_m": 4.0, "height_m": 1.4, "void_ratio": 0.38, "pipe_bore_m": 0.45,
        "pipe_length_m": 10.0}  # fmt: skip
@@ -107,6 +108,48 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/ground/base", "rock"),
             replace("/household/animals", [{"id": "hens", "animal": "hen", "heads": 12.0}]),
             replace("/household/irrigation/area_m2", 40.0),
+        ],
+    ),
+    # Tanks of two phases one after the other, roofs shared between downpipes, heights that nobody has measured.
+    "saltmarrow-phases": (
+        "saltmarrow",
+        [
+            {
+                "op": "add",
+                "path": "/cistern/tanks/0",
+                "value": {"id": "yard", "name": "Yard tanks", "shape": SLIM, "count": 3, "floor_m": -0.5},
+            },
+            {
+                "op": "add",
+                "path": "/cistern/tanks/2",
+                "value": {
+                    "id": "later",
+                    "name": "Later tank",
+                    "shape": SLIM,
+                    "count": 1,
+                    "floor_m": -1.9,
+                    "phase": 1,
+                },
+            },
+            replace("/cistern/layout", "settling_first"),
+            replace("/cistern/garden_from_first", True),
+            replace("/cistern/built_phase", 1),
+            replace("/roofs/1/drains", [{"group": "a", "share": 0.4}, {"group": "b", "share": 0.6}]),
+            replace("/roofs/0/outlet_m", None),
+            replace("/roofs/2/on", False),
+            replace("/downpipes/0/tank", "yard"),
+            replace("/levels/pump_m", None),
+            replace("/levels/highest_tap_m", None),
+            replace("/treatment/stages", []),
+            replace("/pump/points", [[0.0, 58.0], [0.4, 56.0], [0.8, 52.0], [1.7, 33.0]]),
+            replace("/pump/variable_speed", True),
+            replace("/pump/set_point_kpa", 350.0),
+            replace("/pump/hot_water/kind", "instant"),
+            replace("/pump/hot_water/least_kpa", 100.0),
+            replace("/overflow/kind", "pipe"),
+            replace("/overflow/destination", "rain_garden"),
+            replace("/ground/water_table_m", 0.4),
+            replace("/household/periods", []),
         ],
     ),
 }

@@ -38,9 +38,13 @@ def design_intensity_mm_h(document: Property) -> float:
 
 def overflow_intensity_mm_h(document: Property) -> float:
     """The rate that overflows must pass, for the climate that is planned for. [mm/h]"""
+    return min(MAX_INTENSITY_MM_H, heavier(document) * overflow_intensity_now_mm_h(document))
+
+
+def overflow_intensity_now_mm_h(document: Property) -> float:
+    """The rate that is entered for overflows; where none is, so much more than that of the gutters. [mm/h]"""
     entered = document.downpour.overflow_intensity_mm_h
-    now = OVERFLOW_TIMES * document.rain.design_intensity_mm_h if entered is None else entered
-    return min(MAX_INTENSITY_MM_H, heavier(document) * now)
+    return OVERFLOW_TIMES * document.rain.design_intensity_mm_h if entered is None else entered
 
 
 def heavier(document: Property) -> float:

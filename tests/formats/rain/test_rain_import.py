@@ -225,3 +225,12 @@ def test_totals_by_the_month_may_have_a_decimal_comma(comma):
     read = read_monthly("\n".join(["month;rain", *rows]))
     assert read.first_year == 1990
     assert read.monthly.tolist() == totals
+
+
+@pytest.mark.parametrize(("mean_year_mm", "believed"), [(15.5, True), (14.5, False)])
+def test_a_column_s_unit_is_believed_down_to_a_tenth_of_the_driest_year(mean_year_mm, believed):
+    """The driest year that is taken for one has 150 mm."""
+    rain = np.full(DAYS, mean_year_mm / 365.25)
+    read = read_rain_file(table(lambda d, mm: f"{d},{mm:.6f}", rain=rain))
+    assert read.account.unit == ("mm" if believed else "inch")
+    assert read.account.unit_reason.startswith("the column is called 'rain_mm'") is believed

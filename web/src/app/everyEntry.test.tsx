@@ -6,7 +6,7 @@ import { beforeAll, expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
 
 import type { Stage } from "../api/client";
-import { buried, demo, renderInApp, terrace } from "../testing/demo";
+import { awkward, buried, demo, renderInApp, terrace } from "../testing/demo";
 import { ShownProvider } from "../document/shown";
 import { at, rangeAt } from "../document/ranges";
 import { writtenDown } from "../testing/writtenDown";
@@ -137,6 +137,9 @@ type Found = {
   /** Every view as it is read. */
   pages: string[];
 };
+/** Buttons that add a row, and those that open words or begin long work. */
+const ADDS = /^(Add|One more|Another)/;
+const ONLY_SHOWS = /: why$|what it means$|^(Search|Draw the band)$/;
 const looked = new Map<string, Promise<Found>>();
 
 /** Every view is drawn once; the tests below ask different things of it. */
@@ -184,9 +187,18 @@ async function look(name: Stage, which: keyof typeof DEMOS): Promise<Found> {
     found.refused.push(...screen.queryAllByRole("alert").map((each) => each.textContent));
     found.kept.push(...(desk.kept as Operation[][]));
     desk.kept = [];
-    for (const button of screen.queryAllByRole("button", { name: /^(Add|One more|Another)/ }))
+    const others = screen.queryAllByRole("button").filter((each) => !choices.includes(each));
+    for (const button of screen.queryAllByRole("button", { name: ADDS }))
       sentBy(button, () => fireEvent.click(button));
     found.rows.push(...(desk.kept as Operation[][]));
+    for (const button of others) {
+      const words = button.getAttribute("aria-label") ?? button.textContent;
+      if (ADDS.test(words) || ONLY_SHOWS.test(words)) continue;
+      const before = desk.kept.length;
+      fireEvent.click(button);
+      const sent = desk.kept.slice(before) as Operation[][];
+      if (sent.length) found.sends.push({ control: words, sent });
+    }
   });
   return found;
 }
@@ -236,6 +248,18 @@ test.each(CASES)("%s on %s is drawn and worded as recorded, view by view", async
   const text = pages.map((page, view) => `=== view ${view}\n${page}\n`).join("");
   await expect(text).toMatchFileSnapshot(`../testing/views/${name}.${which}.txt`);
 });
+
+test.each(SHEETS.flatMap((name) => Object.keys(awkward).map((which) => [name, which] as const)))(
+  "%s of %s is drawn and worded as recorded, view by view",
+  async (name, which) => {
+    const pages: string[] = [];
+    await inEveryView(name, awkward[which as keyof typeof awkward], () => {
+      pages.push(writtenDown(globalThis.document.body));
+    });
+    const text = pages.map((page, view) => `=== view ${view}\n${page}\n`).join("");
+    await expect(text).toMatchFileSnapshot(`../testing/views/${name}.${which}.txt`);
+  },
+);
 
 // What a row is called and which kind somebody chose for it is no guess.
 const NO_GUESS = /^(id|name|kind|tank|group)$/;

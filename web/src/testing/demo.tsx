@@ -7,6 +7,7 @@ import { Router } from "wouter";
 import { memoryLocation } from "wouter/memory-location";
 import type { PropertyState } from "../api/client";
 import { WorkbenchProvider } from "../document/workbench";
+import awkwardStates from "./awkwardStates.json";
 import demoState from "./demoState.json";
 
 /** The demo properties as the server answers them, with their real plans. */
@@ -14,6 +15,9 @@ const states = demoState as unknown as Record<"saltmarrow" | "brindle-landing" |
 export const demo = states.saltmarrow;
 export const buried = states["brindle-landing"];
 export const terrace = states["lantern-row"];
+
+/** Designs with as much switched on, or wrong, as can be at once. */
+export const awkward = awkwardStates as unknown as Record<keyof typeof awkwardStates, PropertyState>;
 
 /** The operations of the last edit or preview that was sent. */
 export function lastOperations(calls: Call[], kind: "edits" | "preview" = "edits") {

@@ -12,7 +12,7 @@ from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure, Finding, Fix
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.flow import flows_at, overflow_intensity_mm_h
+from lean_year.plan.model.flow import flows_at, overflow_intensity_mm_h, overflow_intensity_now_mm_h
 from lean_year.plan.model.levels import discharge_m
 from lean_year.plan.model.most_inflow import most_inflow_l_s, overflow_inflow_l_s
 from lean_year.plan.model.overflow_outlets import (
@@ -63,6 +63,8 @@ class HeldDown(BaseModel):
 class OverflowPlan(BaseModel):
     rate_mm_h: float
     """What the overflow must pass, for the climate that is planned for."""
+    rate_now_mm_h: float
+    """As it is entered, or taken from that of the gutters, before the climate that is planned for."""
     figures: dict[str, Figure]
     place: Place
     """The overflow against the inflow of its downpour."""
@@ -128,6 +130,7 @@ def plan_overflow(
         lower = _lower_overflow(document, invert_m, stands_m, say)
     return OverflowPlan(
         rate_mm_h=overflow_intensity_mm_h(document),
+        rate_now_mm_h=overflow_intensity_now_mm_h(document),
         figures=figures,
         place=hydraulics.place,
         overflow_invert_m=invert_m,

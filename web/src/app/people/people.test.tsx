@@ -1,12 +1,14 @@
-import { act, screen, waitFor, within } from "@testing-library/react";
+import { act, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { afterEach, expect, test } from "vitest";
+import { afterEach, expect, test, vi } from "vitest";
 import { say } from "../../api/said";
 import { demo, answerCalls, renderInApp, renderOnDemo } from "../../testing/demo";
 import { LinksDialog } from "./LinksDialog";
 import { PasswordDialog } from "./PasswordDialog";
 import { SignInPage } from "./SignInPage";
 
+const said = vi.hoisted(() => vi.fn());
+vi.mock("../../ui/Toasts", () => ({ toast: said }));
 afterEach(() => act(() => say("nothing")));
 
 const who = { asked: true, name: "Ada Finch", role: "office", property_id: null };
@@ -60,6 +62,13 @@ test("a link is made for somebody, shown once and withdrawn", async () => {
   await userEvent.click(screen.getByRole("button", { name: "Make a link" }));
   expect((await screen.findByLabelText<HTMLInputElement>("The link")).value).toBe(`${location.origin}/owner#secret`);
   expect(body(calls, `/api/properties/${demo.id}/links`)).toEqual({ given_to: "Their daughter" });
+  const copied = vi.fn().mockResolvedValueOnce(undefined).mockRejectedValueOnce(new Error("not allowed"));
+  vi.stubGlobal("navigator", Object.assign(Object.create(navigator) as object, { clipboard: { writeText: copied } }));
+  fireEvent.click(screen.getByRole("button", { name: "Copy it" }));
+  expect(copied).toHaveBeenCalledExactlyOnceWith(`${location.origin}/owner#secret`);
+  await waitFor(() => expect(said).toHaveBeenCalledWith("Copied."));
+  fireEvent.click(screen.getByRole("button", { name: "Copy it" }));
+  await waitFor(() => expect(said).toHaveBeenCalledWith("It could not be copied; select it and copy it by hand."));
   await userEvent.click(within(row).getByRole("button", { name: "Withdraw" }));
   expect(await screen.findByText("Nobody has a link.")).toBeTruthy();
 });

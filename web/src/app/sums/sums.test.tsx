@@ -1,4 +1,4 @@
-import { screen, waitFor } from "@testing-library/react";
+import { cleanup, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test } from "vitest";
 import type { SumOffered } from "../../api/client";
@@ -59,6 +59,17 @@ test("a sum is worked out as soon as all its numbers are there, in any unit", as
   await userEvent.type(screen.getByRole("textbox", { name: /^Margin/ }), "100 cm");
   expect(await screen.findByText("12.20 m")).toBeTruthy();
   expect(calls.filter(({ method }) => method === "POST").length).toBeGreaterThan(0);
+});
+
+test("what may be entered stands under its name, but for what has no end to speak of", async () => {
+  open("/sums?sum=pipe_loss");
+  const label = (await screen.findByRole("textbox", { name: /^Roughness/ })).closest("label")!;
+  expect(label.textContent).toBe("Roughness0 mm to 5 mm ");
+  cleanup();
+  const endless = [{ ...SUMS[0]!, ways: { "": [{ name: "area_m2", unit: "m2", low: 0, high: 1e7 }] } }];
+  answerCalls({ "GET /api/sums": () => [200, endless] });
+  renderInApp(<SumsPage />, "/sums");
+  expect((await screen.findByRole("textbox", { name: /^Area/ })).closest("label")!.textContent).toBe("Area");
 });
 
 test("the page takes the focus when it is come to, and is no stop of Tab", async () => {

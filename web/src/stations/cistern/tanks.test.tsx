@@ -171,6 +171,22 @@ test("the methods stand as letters where their size lies on the curve", async ()
   expect(screen.queryByTestId("handle-reading")).toBeNull();
 });
 
+test.each([
+  ["right of a handle that leaves room", 0.3, 0.9, "start", false],
+  ["left of one at the end, where the curve has risen early", 1, 0.9, "end", false],
+  ["left of one at the end, where it has risen to more than half", 1, 0.6, "end", false],
+  ["in the empty corner, where it rises late", 1, 0.2, "start", true],
+])("the reading stands %s", async (_, size, risen, anchor, inCorner) => {
+  const state = structuredClone(demo);
+  const { curve, counted_years } = state.plan.cistern!;
+  state.plan.tank_l = size * curve.tank_l.at(-1)!;
+  curve.years_carried = curve.years_carried.map(() => Math.round(risen * counted_years));
+  renderOnDemo(<SizeCurve />, state);
+  const reading = await screen.findByTestId("handle-reading");
+  expect(reading.getAttribute("text-anchor")).toBe(anchor);
+  expect(Number(reading.getAttribute("x")) < 80).toBe(inCorner);
+});
+
 test("the handle's arrow keys preview at once and keep after a pause", async () => {
   const calls = renderOnDemo(<SizeCurve />, buried);
   const handle = await screen.findByRole("slider", { name: "Tank size" });

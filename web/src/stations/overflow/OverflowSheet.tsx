@@ -19,12 +19,12 @@ const PASSES = {
 
 /** Can the tank pass a downpour, and where does it go. */
 export function OverflowSheet() {
-  const document = useDocument("climate", "downpour", "overflow", "rain", "units");
+  const document = useDocument("climate", "downpour", "overflow", "units");
   const plan = usePlan("findings", "gutters", "overflow");
-  const { climate, units, overflow: entered, downpour, rain } = document;
+  const { climate, units, overflow: entered, downpour } = document;
   const { overflow: answer, gutters } = plan;
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
-  const rate = downpour.overflow_intensity_mm_h ?? rain.design_intensity_mm_h * 1.5;
+  const rate = downpour.overflow_intensity_mm_h ?? answer.rate_now_mm_h;
   const raised = climate.downpours !== "entered";
   const spillDays = answer.figures["spill_days_year"];
   return (
