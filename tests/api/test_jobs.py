@@ -57,6 +57,21 @@ def test_the_search_finds_a_front_that_rises_and_designs_that_can_be_taken(clien
     assert cistern["gross_l"] == pytest.approx(best["gross_l"], rel=1e-6)
 
 
+def test_what_is_worth_measuring_is_tried_with_and_without_rain(client, demo):
+    done = finished(client, start(client, demo, "worth").json())
+    assert (done["state"], done["done"]) == ("done", done["of"])
+    assumed = {path for path in demo["document"]["assumed"] if path.startswith("/roofs/")}
+    tried = {item["path"]: item for item in done["worth"]["items"]}
+    assert assumed
+    assert assumed <= set(tried)
+    ranks = [("decides", "moves", "nothing").index(item["rank"]) for item in tried.values()]
+    assert ranks == sorted(ranks)
+    new = client.post("/api/properties", json={"name": "Hut", "roof_area_m2": 40.0, "people": 0}).json()
+    dry = finished(client, start(client, new, "worth").json())
+    assert dry["state"] == "done"
+    assert all(end["years_carried"] is None for item in dry["worth"]["items"] for end in item["ends"])
+
+
 def test_an_edit_is_answered_while_a_job_runs_and_the_job_keeps_to_its_revision(client, demo, edit):
     job = start(client, demo, "band").json()
     answer = edit(demo["id"], demo["revision"], "/cistern", 70_000)
