@@ -59,6 +59,22 @@ def test_the_answer_stays_in_sight_while_a_sheet_is_scrolled(phone, open_demo):
     expect(answer).to_be_in_viewport()
 
 
+def test_a_fix_stands_on_a_line_of_its_own_under_what_it_mends(phone, looked_at):
+    """And what it does elsewhere under its own words."""
+    phone.goto(f"{looked_at}/pump?view=top-up")
+    row = phone.get_by_role("listitem").filter(has_text="lets the pump start up to").first
+    expect(row.get_by_role("button")).to_have_count(2)
+    left, *fixes = row.evaluate(
+        "(row) => [row.children[1], ...row.querySelectorAll('.fix')].map((each) => each.getBoundingClientRect().left)"
+    )
+    assert fixes == [left, left]
+    phone.goto(f"{looked_at}/first_flush")
+    fix = phone.get_by_role("button", name="Throw away 1.0 mm.")
+    effect = fix.get_by_text("fewer carried")
+    expect(effect).to_be_visible()
+    assert effect.bounding_box()["x"] == fix.bounding_box()["x"]
+
+
 def entry(page, path):
     """An entry by where it stands in the document."""
     return page.locator(f"input[data-path='{path}']").first

@@ -16,7 +16,7 @@ LONGEST = 12
 """Longer rows of numbers are recorded by their ends and their sum."""
 SHOWN_ROWS = 4
 """More rows than these are recorded column by column."""
-SLIM = {"kind": "box", "length_m": 2.0, "width_m": 1.0, "height_m": 2.2}
+NARROW_BOX = {"kind": "box", "length_m": 2.0, "width_m": 1.0, "height_m": 2.2}
 BOX = {"kind": "box", "length_m": 6.0, "width_m": 6.0, "height_m": 2.4, "cast": True}
 PIT = {"kind": "pit", "length_m": 6.0, "width_m": 4.0, "height_m": 1.4, "void_ratio": 0.38, "pipe_bore_m": 0.45,
        "pipe_length_m": 10.0}  # fmt: skip
@@ -117,7 +117,7 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             {
                 "op": "add",
                 "path": "/cistern/tanks/0",
-                "value": {"id": "yard", "name": "Yard tanks", "shape": SLIM, "count": 3, "floor_m": -0.5},
+                "value": {"id": "yard", "name": "Yard tanks", "shape": NARROW_BOX, "count": 3, "floor_m": -0.5},
             },
             {
                 "op": "add",
@@ -125,7 +125,7 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
                 "value": {
                     "id": "later",
                     "name": "Later tank",
-                    "shape": SLIM,
+                    "shape": NARROW_BOX,
                     "count": 1,
                     "floor_m": -1.9,
                     "phase": 1,
@@ -146,7 +146,6 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/pump/set_point_kpa", 350.0),
             replace("/pump/hot_water/kind", "instant"),
             replace("/pump/hot_water/least_kpa", 100.0),
-            replace("/overflow/kind", "pipe"),
             replace("/overflow/destination", "rain_garden"),
             replace("/ground/water_table_m", 0.4),
             replace("/household/periods", []),

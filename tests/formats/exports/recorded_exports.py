@@ -15,18 +15,17 @@ from lean_year.formats.exports.ground_drawing import write_ground_svg
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.plan.model.prepared_rain import prepare_rain
 from tests.plan.on_demos import Operation, edited, replace
-from tests.plan.recorded_answers import PLANS
+from tests.plan.recorded_answers import NARROW_BOX, PLANS
 
 FOLDER = Path(__file__).parent / "recorded"
 LONGEST = 12
-SLIM = {"kind": "box", "length_m": 2.0, "width_m": 1.0, "height_m": 2.2}
 
 
 def _three_stores(layout: str) -> list[Operation]:
     """Saltmarrow's tank between two slim ones that stand higher, and two that stand lower."""
     ends: list[Operation] = [
         {"op": "add", "path": f"/cistern/tanks/{at}",
-         "value": {"id": name.lower(), "name": name, "shape": SLIM, "count": count, "floor_m": floor_m}}
+         "value": {"id": name.lower(), "name": name, "shape": NARROW_BOX, "count": count, "floor_m": floor_m}}
         for at, name, count, floor_m in ((0, "Upper", 3, -0.5), (2, "Lower", 2, -1.9))
     ]  # fmt: skip
     return [*ends, replace("/cistern/layout", layout)]

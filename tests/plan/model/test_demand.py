@@ -10,6 +10,7 @@ from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.household import Animals
 from tests.farm import changed, farm
+from tests.plan.on_demos import planned
 
 NONE = [0.0] * 12
 
@@ -182,3 +183,10 @@ def test_months_in_which_nobody_wants_water_are_carried_by_nothing(rain):
     plan = plan_property(document, rain).plan
     assert plan.cistern.figures["short_d"].value == 0
     assert plan.cistern.figures["months_by_rain"].value == pytest.approx(3)
+
+
+def test_twelve_months_are_said_to_be_carried_only_where_none_failed():
+    """Two months of 39 years fail (counted apart, by pandas): 11.95 a year are not rounded to twelve."""
+    months = planned("brindle-landing").cistern.figures["months_by_rain"]
+    assert months.working.startswith("466 months in 39 years")
+    assert months.value == 11.9

@@ -62,6 +62,10 @@ test("keys go to the stations above and below, and stop at the ends", async () =
   await opened("Gutters & pipes");
   fireEvent.keyDown(document.body, { key: "PageUp", code: "PageUp", altKey: true });
   await opened("Roofs");
+  fireEvent.keyDown(document.body, { key: "PageDown", code: "PageDown", altKey: true });
+  await opened("Gutters & pipes");
+  fireEvent.keyDown(document.body, { key: "[", code: "BracketLeft" });
+  await opened("Roofs");
   fireEvent.keyDown(document.body, { key: "[", code: "BracketLeft" });
   await opened("Rain");
   fireEvent.keyDown(document.body, { key: "[", code: "BracketLeft" });

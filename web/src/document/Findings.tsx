@@ -22,16 +22,23 @@ export const Fixes = memo(function Fixes({ fixes }: { fixes: NonNullable<Finding
     notifyOnChangeProps: ["data"],
   });
   const effect = (operations: unknown) => (effects?.size ? effects.get(JSON.stringify(operations)) : undefined);
-  return fixes.map((fix) => (
-    <OfferButton
-      key={fix.text}
-      className="fix relative block text-left after:absolute after:-inset-x-2 after:-inset-y-1.5 after:content-['']"
-      edit={fix.text.replace(/\.$/, "")} // a sentence here, a name among the revisions
-      operations={fix.operations}
-    >
-      {fix.text} <Effect words={effect(fix.operations)} />
-    </OfferButton>
-  ));
+  return (
+    <span className="grid justify-items-start">
+      {fixes.map((fix) => (
+        <OfferButton
+          key={fix.text}
+          className="fix relative text-left after:absolute after:-inset-x-2 after:-inset-y-1.5 after:content-['']"
+          edit={fix.text.replace(/\.$/, "")} // a sentence here, a name among the revisions
+          operations={fix.operations}
+        >
+          {/* One line under the other, also where a finger needs the whole height. */}
+          <span>
+            {fix.text} <Effect words={effect(fix.operations)} />
+          </span>
+        </OfferButton>
+      ))}
+    </span>
+  );
 });
 
 /** What a fix does elsewhere, as tried on the whole plan. */

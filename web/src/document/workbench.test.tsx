@@ -1,6 +1,6 @@
 import "../testing/storage";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { act, render, screen, waitFor } from "@testing-library/react";
+import { act, cleanup, render, screen, waitFor } from "@testing-library/react";
 import { useLayoutEffect } from "react";
 import { beforeEach, describe, expect, test, vi } from "vitest";
 import { FakeServer } from "../testing/fakeServer";
@@ -424,4 +424,60 @@ test("a property that cannot be fetched says so and can be tried again", async (
   server.down = false;
   act(() => screen.getByRole("button", { name: "Try again" }).click());
   await screen.findByText("rev 1, tank 86000");
+});
+
+test("one that was removed, or that may not be seen, is said to be so", async () => {
+  const answer = (status: number, message: string) =>
+    vi.stubGlobal("fetch", async () =>
+      Response.json({ errors: [{ field: "id", message }], revision: null }, { status }),
+    );
+  answer(404, "there is no such property");
+  open();
+  await screen.findByText("There is no such property");
+  expect(screen.getByText("It may have been removed in another window.")).toBeTruthy();
+  expect(screen.queryByRole("button", { name: "Try again" })).toBeNull();
+  expect(screen.getByRole("link", { name: "All properties" }).getAttribute("href")).toBe("/");
+  cleanup();
+  answer(422, "was kept by a newer version");
+  open();
+  await screen.findByText("The property could not be opened");
+  expect(screen.getByRole("main").textContent).toContain("was kept by a newer version");
+  expect(screen.queryByText(/was not opened in this browser before/)).toBeNull();
+});
+
+test("a revision is gone back to on top of the one that stands", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  await act(() => bench.edit("Tank", tank(90_000)));
+  await act(() => bench.goBackTo(1));
+  expect(server.sent.at(-1)).toMatchObject({
+    url: "/api/properties/p/back",
+    body: { base_revision: 2, revision: 1 },
+  });
+});
+
+test.each([
+  ["undo", /so nothing was undone/],
+  ["redo", /so nothing was redone/],
+] as const)(
+  "%s on a property that was changed elsewhere shows how it stands, and says so",
+  async (direction, words) => {
+    open();
+    await screen.findByText("rev 1, tank 86000");
+    server.changeElsewhere(50_000);
+    said.mockClear();
+    await act(() => bench.step(direction));
+    await screen.findByText("rev 2, tank 50000");
+    expect(said.mock.calls).toEqual([[expect.stringMatching(words)]]);
+  },
+);
+
+test("a step without a connection changes nothing, and says so", async () => {
+  open();
+  await screen.findByText("rev 1, tank 86000");
+  said.mockClear();
+  server.down = true;
+  await act(() => bench.step("undo"));
+  expect(said).toHaveBeenCalledExactlyOnceWith("No connection to the server. Nothing was changed.");
+  expect(bench.saved.revision).toBe(1);
 });

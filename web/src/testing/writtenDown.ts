@@ -30,8 +30,8 @@ function stated(element: Element): string {
 }
 
 /**
- * A page as it is read: its words line by line, what stands in its entries, the state of each control, and each drawing by its name, its words and
- * a digest of its lines.
+ * A page as it is read: its words line by line, what stands in its entries, the state of each control, and each drawing
+ * by its name, its words and a digest of its lines.
  */
 export function writtenDown(page: Element): string {
   const lines: string[] = [];

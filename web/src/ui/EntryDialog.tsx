@@ -36,7 +36,7 @@ export function EntryDialog(props: {
           {problem && (
             <p role="alert" className="mt-2 font-semibold text-alarm">
               {problem}
-              <span className="note mt-1 block font-normal">Nothing of the property was changed.</span>
+              <span className="note mt-1 block font-normal">Nothing was changed.</span>
             </p>
           )}
           <p className="mt-4 flex gap-3">

@@ -79,10 +79,3 @@ def test_a_shortage_over_the_turn_of_the_year_is_part_of_both_years():
     assert (lean.dry_before, following.dry_before) == (False, True)
     assert lean.short_days + following.short_days >= worst.days > lean.short_days
     assert np.sum([year.dry_before for year in cistern.years]) == 1
-
-
-def test_twelve_months_are_said_to_be_carried_only_where_none_failed():
-    """Two months of 39 years fail (counted apart, by pandas): 11.95 a year are not told as twelve."""
-    months = plan_of("brindle-landing", []).plan.cistern.figures["months_by_rain"]
-    assert months.working.startswith("466 months in 39 years")
-    assert months.value == 11.9

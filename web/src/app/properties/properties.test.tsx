@@ -1,8 +1,9 @@
-import { screen, waitFor, within } from "@testing-library/react";
+import { act, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { expect, test } from "vitest";
+import { expect, test, vi } from "vitest";
 import type { ListedProperty } from "../../api/client";
 import { answerCalls, demo, renderInApp } from "../../testing/demo";
+import { Toasts } from "../../ui/Toasts";
 import { PropertyList } from "./PropertyList";
 
 const row = (number: number): ListedProperty => ({
@@ -17,16 +18,22 @@ const row = (number: number): ListedProperty => ({
   changed_at: "2026-11-24T10:00:00",
 });
 
-function open(properties: ListedProperty[], demos: string[] = []) {
-  const calls = answerCalls({
+type Handlers = Parameters<typeof answerCalls>[0];
+
+function open(properties: ListedProperty[], demos: string[] = [], more: Handlers = {}, at = "/") {
+  const usual: Handlers = {
     "GET /api/properties": () => [200, { properties, demos }],
     "GET /api/choices": () => [
       200,
       {
         materials: [
           { key: "metal", label: "Metal sheet", low: 0.8, central: 0.9, high: 1, basis: "estimate", source: "" },
+          { key: "tile", label: "Tile", low: 0.7, central: 0.8, high: 0.9, basis: "estimate", source: "" },
         ],
-        habits: [{ key: "careful", litres_person_day: 90 }],
+        habits: [
+          { key: "careful", litres_person_day: 90 },
+          { key: "usual", litres_person_day: 130 },
+        ],
       },
     ],
     "GET /api/rain/records": () => [
@@ -40,8 +47,16 @@ function open(properties: ListedProperty[], demos: string[] = []) {
     "POST /api/properties/demo": () => [201, demo],
     "POST /api/properties": () => [201, demo],
     "DELETE /api/properties": () => [204, null],
-  });
-  renderInApp(<PropertyList />);
+  };
+  // What a test says of its own comes first, and counts.
+  const calls = answerCalls({ ...more, ...usual, ...more });
+  renderInApp(
+    <>
+      <PropertyList />
+      <Toasts />
+    </>,
+    at,
+  );
   return calls;
 }
 
@@ -76,6 +91,73 @@ test("a server that does not answer is said, with a way to try again", async () 
   answerCalls({ "GET /api/properties": () => [503, null] });
   renderInApp(<PropertyList />);
   expect((await screen.findByRole("alert")).textContent).toContain("The server does not answer.");
+  answerCalls({ "GET /api/properties": () => [200, { properties: [row(1)], demos: [] }] });
+  await userEvent.click(screen.getByRole("button", { name: "Try again" }));
+  expect(await screen.findByRole("link", { name: "House 1" })).toBeTruthy();
+  expect(screen.queryByRole("alert")).toBeNull();
+});
+
+test("a server that cannot show the list says why", async () => {
+  answerCalls({
+    "GET /api/properties": () => [
+      403,
+      { errors: [{ field: "host", message: "is not this machine" }], revision: null },
+    ],
+  });
+  renderInApp(<PropertyList />);
+  expect((await screen.findByRole("alert")).textContent).toMatch(/^The list cannot be shown: .*is not this machine/);
+});
+
+test("where signing in is asked for, nothing is said to be wrong", async () => {
+  const calls = answerCalls({
+    "GET /api/properties": () => [401, { errors: [{ field: "sign-in", message: "is asked for" }], revision: null }],
+  });
+  renderInApp(<PropertyList />);
+  await waitFor(() => expect(calls.some(({ path }) => path === "/api/properties")).toBe(true));
+  await act(() => new Promise((done) => setTimeout(done, 30)));
+  expect(screen.queryByRole("alert")).toBeNull();
+});
+
+test("the order of the list is chosen, and searched lists keep it", async () => {
+  open([6, 0, 5, 1, 4, 2, 3].map(row));
+  const names = () => screen.getAllByRole("link", { name: /^House/ }).map((link) => link.textContent);
+  await waitFor(() => expect(names()).toEqual([6, 0, 5, 1, 4, 2, 3].map((number) => `House ${number}`)));
+  await userEvent.selectOptions(screen.getByRole("combobox", { name: "Order of the list" }), "by name");
+  expect(names()).toEqual([0, 1, 2, 3, 4, 5, 6].map((number) => `House ${number}`));
+  await userEvent.type(screen.getByRole("searchbox"), "upper");
+  expect(names()).toEqual(["House 1", "House 3", "House 5"]);
+});
+
+test("six properties are seen at once, and are neither searched nor put in order", async () => {
+  open(Array.from({ length: 6 }, (_, i) => row(i)));
+  await screen.findByRole("link", { name: "House 5" });
+  expect(screen.queryByRole("searchbox")).toBeNull();
+  expect(screen.queryByRole("combobox")).toBeNull();
+});
+
+test.each([
+  ["Upper lane", "saltmarrow", "Upper lane · invented demo"],
+  ["", "saltmarrow", "invented demo"],
+  ["Upper lane", null, "Upper lane"],
+])("a property at “%s” made from %s says “%s” under its name", async (place, demo, words) => {
+  open([{ ...row(1), place, demo }]);
+  expect((await screen.findByRole("link", { name: "House 1" })).nextElementSibling!.textContent).toBe(words);
+});
+
+test("a property without a record has no years to show", async () => {
+  open([{ ...row(1), years: [] }]);
+  expect(await screen.findByRole("img", { name: "No rain record yet" })).toBeTruthy();
+  expect(screen.queryByText(/lowest store/)).toBeNull();
+});
+
+test.each([
+  ["site", 0],
+  ["office", 1],
+])("for the %s %i can be removed", async (role, count) => {
+  const who = { asked: true, name: "Ada Finch", role, property_id: null };
+  open([row(1)], [], { "GET /api/who": () => [200, who] });
+  expect(await screen.findByText("Ada Finch")).toBeTruthy();
+  expect(screen.queryAllByRole("button", { name: "Remove House 1" })).toHaveLength(count);
 });
 
 test("removing asks first", async () => {
@@ -110,6 +192,80 @@ test("four answers go out in the units that the server keeps", async () => {
   const sent = JSON.parse(calls.at(-1)!.body);
   expect(sent.roof_area_m2).toBeCloseTo(93.83, 2);
   expect(sent).toMatchObject({ name: "Fernlea", units: "us", people: 2, rain_from: "r1", habit: "careful" });
+});
+
+/** The form for a new property, filled in, with something else done to it before it goes out. */
+async function filledIn(more: Handlers, change: (form: ReturnType<typeof within>) => Promise<void>) {
+  const calls = open([], [], more);
+  await userEvent.click(await screen.findByRole("button", { name: "New property" }));
+  const form = within(await screen.findByRole("dialog"));
+  await userEvent.type(form.getByLabelText("Name"), "Fernlea");
+  await userEvent.type(form.getByLabelText(/Area seen from above, m²/), "94");
+  await userEvent.type(form.getByLabelText("How many live there"), "4");
+  await change(form);
+  await userEvent.click(form.getByRole("button", { name: "Next: the rain file" }));
+  return { calls, form };
+}
+
+test("another covering and another habit go out as they were chosen", async () => {
+  const { calls } = await filledIn({}, async (form) => {
+    await userEvent.selectOptions(await form.findByLabelText("Covering"), "Tile");
+    await userEvent.selectOptions(form.getByLabelText("Habit with water, indoors"), "usual");
+  });
+  await waitFor(() => expect(calls.at(-1)!.method).toBe("POST"));
+  expect(JSON.parse(calls.at(-1)!.body)).toEqual({
+    name: "Fernlea", place: "", units: "metric", roof_area_m2: 94, people: 4, rain_from: null, material: "tile", habit: "usual",
+  }); // prettier-ignore
+});
+
+test.each([
+  ["Area seen from above, m²", "0", /Write an area above 0/],
+  ["Area seen from above, m²", "100001", /Write an area above 0/],
+  ["How many live there", "-1", /Write a number from 0 to 10,000/],
+  ["How many live there", "10001", /Write a number from 0 to 10,000/],
+  ["Name", "  ", /Give it a name/],
+])("%s cannot be “%s”", async (label, wrong, words) => {
+  const { calls, form } = await filledIn({}, async (asked) => {
+    await userEvent.clear(asked.getByLabelText(label));
+    await userEvent.type(asked.getByLabelText(label), wrong);
+  });
+  const problem = form.getByText(words);
+  expect(form.getByLabelText(label).getAttribute("aria-describedby")).toBe(problem.id);
+  expect(form.getByLabelText(label).getAttribute("aria-invalid")).toBe("true");
+  expect(calls.some(({ method }) => method === "POST")).toBe(false);
+});
+
+test.each([
+  [422, { errors: [{ field: "name", message: "is in use already" }], revision: null }, /^is in use already/],
+  [503, null, /The server does not answer. Your answers are still here/],
+])("what the server answers with %i stands in the form, with the answers", async (status, answer, words) => {
+  const { form } = await filledIn({ "POST /api/properties": () => [status, answer] }, async () => undefined);
+  expect(await form.findByText(words)).toBeTruthy();
+  expect(form.getByLabelText<HTMLInputElement>("Name").value).toBe("Fernlea");
+});
+
+test.each(["file", "demo"])("a server that does not answer is said where a %s was to be opened", async (what) => {
+  open([row(1)], ["saltmarrow"], { "POST /api/properties": () => Promise.reject(new TypeError("no connection")) });
+  await screen.findByRole("link", { name: "House 1" });
+  if (what === "file") await userEvent.upload(screen.getByLabelText("Property file"), new File(["{}"], "x.json"));
+  else await userEvent.click(screen.getByRole("button", { name: "Load the demo, Saltmarrow" }));
+  expect(await screen.findByText(/the server does not answer/i)).toBeTruthy();
+});
+
+test("the button for a property file opens the browser's own choice", async () => {
+  open([]);
+  const picked = vi.spyOn(HTMLInputElement.prototype, "click");
+  await userEvent.click(await screen.findByRole("button", { name: "Open a property file" }));
+  expect(picked).toHaveBeenCalledTimes(1);
+  picked.mockRestore();
+});
+
+test("a property that could not be removed is still there, and that is said", async () => {
+  open([row(3)], [], { "DELETE /api/properties": () => [503, null] });
+  await userEvent.click(await screen.findByRole("button", { name: "Remove House 3" }));
+  await userEvent.click(within(await screen.findByRole("alertdialog")).getByRole("button", { name: "Remove" }));
+  expect(await screen.findByText("It could not be removed. Nothing was changed.")).toBeTruthy();
+  expect(screen.getByText("House 3")).toBeTruthy();
 });
 
 test("a file that is no property file is named as such", async () => {

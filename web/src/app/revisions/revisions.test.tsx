@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { render, screen, waitFor, within } from "@testing-library/react";
+import { cleanup, render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test, vi } from "vitest";
 import type { RevisionList } from "../../api/client";
@@ -18,7 +18,11 @@ const row = (number: number, parent: number | null, label: string, name = "") =>
   made_at: "2026-11-24T10:00:00",
 });
 const PAGES: Record<string, RevisionList> = {
-  "": { revisions: [row(4, 1, "Use 300 L a day"), row(3, 2, "Fire reserve 5 m³")], standing: 4, more: true },
+  "": {
+    revisions: [{ ...row(4, 1, "Use 300 L a day"), made_by: "Ada Finch" }, row(3, 2, "Fire reserve 5 m³")],
+    standing: 4,
+    more: true,
+  },
   "3": { revisions: [row(2, 1, "Tank 90 m³", "As quoted"), row(1, null, "New")], standing: 4, more: false },
 };
 const COMPARED = {
@@ -32,10 +36,19 @@ const COMPARED = {
 
 let named: [string, unknown][];
 let down: boolean;
+let compared: string;
+
+const open = () =>
+  render(
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <RevisionsDialog setOpen={vi.fn()} />
+    </QueryClientProvider>,
+  );
 
 beforeEach(() => {
   named = [];
   down = false;
+  compared = "?before=2&after=4";
   here.goBackTo.mockClear();
   vi.stubGlobal("fetch", async (request: Request) => {
     const url = new URL(request.url);
@@ -47,16 +60,12 @@ beforeEach(() => {
       return new Response(null, { status: 204 });
     }
     if (url.pathname.endsWith("/comparison")) {
-      expect(url.search).toBe("?before=2&after=4");
+      expect(url.search).toBe(compared);
       return said(COMPARED);
     }
     return said(PAGES[url.searchParams.get("before") ?? ""]);
   });
-  render(
-    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <RevisionsDialog setOpen={vi.fn()} />
-    </QueryClientProvider>,
-  );
+  open();
 });
 
 const rows = () => screen.getAllByRole("listitem");
@@ -100,6 +109,31 @@ test("two are laid side by side", async () => {
   expect(within(both).getByRole("row", { name: "Cistern 90 m³ 86 m³" })).toBeTruthy();
   await userEvent.click(within(both).getByRole("button", { name: "Close the comparison" }));
   expect(screen.queryByRole("region")).toBeNull();
+});
+
+test("what a revision changed is laid beside the one that it was made from", async () => {
+  await userEvent.click(await screen.findByRole("button", { name: "Earlier revisions" }));
+  await waitFor(() => expect(rows()).toHaveLength(4));
+  compared = "?before=1&after=4";
+  await userEvent.click(within(rows()[0]!).getByRole("button", { name: "What it changed" }));
+  await within(await screen.findByRole("region", { name: "Revision 1 and revision 4" })).findByText(/2 more years/);
+});
+
+test("a list that could not be read can be asked for again", async () => {
+  cleanup();
+  down = true;
+  open();
+  expect((await screen.findByRole("alert")).textContent).toContain("The revisions could not be read.");
+  down = false;
+  await userEvent.click(screen.getByRole("button", { name: "Try again" }));
+  await waitFor(() => expect(rows()).toHaveLength(2));
+  expect(screen.queryByRole("alert")).toBeNull();
+});
+
+test("who made a revision stands with it where that is known", async () => {
+  await waitFor(() => expect(rows()).toHaveLength(2));
+  expect(rows()[0]!.textContent).toContain("Ada Finch, 24 Nov");
+  expect(rows()[1]!.textContent).not.toContain(",");
 });
 
 test("a name that could not be kept says so, and stays in its place", async () => {

@@ -1,6 +1,6 @@
-import { cleanup, screen, waitFor } from "@testing-library/react";
+import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { beforeEach, expect, test } from "vitest";
+import { beforeEach, expect, test, vi } from "vitest";
 import type { SumOffered } from "../../api/client";
 import { answerCalls, renderInApp } from "../../testing/demo";
 import { SumsPage } from "./SumsPage";
@@ -121,4 +121,26 @@ test("names and answers are written for people", () => {
     answerText(25.4, "mm", "us"),
     answerText(2, "t", "us"),
   ]).toEqual(["62", "0.448", "1.00 in", "2.2 short tons"]);
+});
+
+test("another sum is opened from the list, and stands in it as the one that is open", async () => {
+  vi.stubGlobal("scrollTo", vi.fn());
+  open();
+  const sums = within(await screen.findByRole("navigation", { name: "Sums" }));
+  await screen.findByRole("textbox", { name: /^Tank diameter/ });
+  expect(sums.getByRole("button", { name: "Compacted pad" }).getAttribute("aria-current")).toBe("page");
+  await userEvent.click(sums.getByRole("button", { name: "Pipe friction" }));
+  expect(sums.getByRole("button", { name: "Pipe friction" }).getAttribute("aria-current")).toBe("page");
+  expect(sums.getByRole("button", { name: "Compacted pad" }).getAttribute("aria-current")).toBeNull();
+  expect(window.scrollTo).toHaveBeenCalledExactlyOnceWith({ top: 0 });
+  expect(document.title).toBe("Quick sums · Lean Year");
+});
+
+test("a sum that is none is the first one, and a server that does not answer is said", async () => {
+  open("/sums?sum=none");
+  expect(await screen.findByRole("textbox", { name: /^Tank diameter/ })).toBeTruthy();
+  cleanup();
+  answerCalls({ "GET /api/sums": () => [503, null] });
+  renderInApp(<SumsPage />, "/sums");
+  expect((await screen.findByRole("alert")).textContent).toBe("The server does not answer. Start it with make demo.");
 });

@@ -1,12 +1,13 @@
-import { screen, within } from "@testing-library/react";
+import { fireEvent, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
-import { unpackDays } from "../../lib/days";
+import { FULL, unpackDays, yearSpans } from "../../lib/days";
 import { fixed, volume } from "../../lib/units";
 import { answerCalls, demo, lastOperations, renderInApp, renderOnDemo, terrace } from "../../testing/demo";
+import { paintable } from "../../testing/painted";
 import { WorkbenchProvider } from "../../document/workbench";
 import { CisternSheet } from "./CisternSheet";
-import { STORE_SCALE, storeStep } from "../../ui/storeScale";
+import { DRY_DAY, STORE_SCALE, storeStep } from "../../ui/storeScale";
 
 const { plan } = demo;
 const cistern = plan.cistern!;
@@ -192,4 +193,25 @@ test("the search shows its progress, can be stopped, and each point of its front
   await userEvent.click(points.getByRole("button", { name: /one tank of 90 m³$/ }));
   expect(lastOperations(calls, "preview")).toEqual(design.operations);
   expect(lastOperations(calls)).toEqual(design.operations);
+});
+
+test("a day is painted by how full the store was, a dry one red, and says how much it held", async () => {
+  const painted = paintable();
+  renderOnDemo(<CisternSheet {...sheet} />);
+  const picture = within(await screen.findByRole("region", { name: "Every recorded day" }));
+  const row = cistern.lean_year;
+  const span = yearSpans(demo.plan.rain!)[row]!;
+  const dry = Array.from({ length: span.days }, (_, day) => span.first + day).find((day) => sheet.days.isShort(day))!;
+  for (const [day, colour] of [
+    [dry, DRY_DAY],
+    [span.first, STORE_SCALE[storeStep(sheet.days.share[span.first]! / FULL)]],
+  ] as const)
+    expect(painted.rows[row]![span.offset + day - span.first]).toBe(colour);
+  const canvas = picture.getByRole("application");
+  const said = () => canvas.parentElement!.querySelector("[aria-live]")!.textContent;
+  const held = (day: number) => volume((sheet.days.share[day]! / FULL) * sheet.days.liveL, "metric");
+  fireEvent.keyDown(canvas, { key: "ArrowRight" });
+  expect(said()).toMatch(new RegExp(`: ${held(span.first + 1)} in the store$`));
+  for (let day = span.first + 1; day < dry; day++) fireEvent.keyDown(canvas, { key: "ArrowRight" });
+  expect(said()).toMatch(new RegExp(`: dry, ${held(dry)} in the store at night$`));
 });

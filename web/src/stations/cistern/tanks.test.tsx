@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, test } from "vitest";
 import type { CisternPlan, PropertyState } from "../../api/client";
@@ -196,4 +196,34 @@ test("the handle's arrow keys preview at once and keep after a pause", async () 
   expect(size()?.op).toBe("resize");
   expect(size()!.value).toBeGreaterThan(buried.plan.tank_l);
   await waitFor(() => expect(lastOperations(calls)).toEqual(lastOperations(calls, "preview")));
+});
+
+test("which phase is planned is asked once there is one for later, and where the garden draws unless all stand level", async () => {
+  const cistern = structuredClone(terrace.document.cistern);
+  cistern.layout = "linked";
+  for (const tank of cistern.tanks) tank.phase = 0;
+  const show = () => renderOnDemo(<TanksView />, { ...terrace, document: { ...terrace.document, cistern } });
+  show();
+  await screen.findByRole("button", { name: /^How the tanks are joined/ });
+  expect(screen.queryByRole("button", { name: /^Phase that is planned/ })).toBeNull();
+  expect(screen.queryByRole("button", { name: /^Where the garden draws/ })).toBeNull();
+  cleanup();
+  cistern.tanks[1]!.phase = 1;
+  cistern.layout = "transfer";
+  const calls = show();
+  await userEvent.click(await screen.findByRole("button", { name: /^Phase that is planned/ }));
+  expect((await screen.findAllByRole("menuitemradio")).map((item) => item.textContent)).toEqual([
+    "the first phase",
+    "phase 1",
+    "phase 2",
+  ]);
+  await userEvent.click(screen.getByRole("menuitemradio", { name: "phase 2" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/built_phase", value: 2 }]),
+  );
+  await userEvent.click(screen.getByRole("button", { name: /^Where the garden draws/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "the first tank" }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/garden_from_first", value: true }]),
+  );
 });

@@ -1,4 +1,4 @@
-import { act, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { act, cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, expect, test, vi } from "vitest";
 import type { StormAsk, StormPlan } from "../../api/client";
@@ -170,4 +170,14 @@ test("while it is played the sheet says so, with the storm's entries at hand", a
   answer([200, STORM]);
   expect(await screen.findByText(STORM.text)).toBeTruthy();
   expect(screen.queryByText("Playing the storm minute by minute.")).toBeNull();
+});
+
+test("between two tanks that are pumped, the pump may be off; between others nobody is asked", async () => {
+  await play();
+  expect(screen.queryByRole("switch", { name: "the pump is off" })).toBeNull();
+  cleanup();
+  const document = { ...demo.document, cistern: { ...demo.document.cistern, layout: "transfer" as const } };
+  const { asked } = await play({ ...demo, document });
+  await userEvent.click(screen.getByRole("switch", { name: "the pump is off" }));
+  await waitFor(() => expect(asked().at(-1)!.pump_off).toBe(true));
 });

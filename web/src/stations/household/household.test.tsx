@@ -1,4 +1,4 @@
-import { screen, within } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test } from "vitest";
 import { rate, volume } from "../../lib/units";
@@ -74,4 +74,108 @@ test("the back-up asks what its kind needs to know", async () => {
   expect(await screen.findByRole("textbox", { name: "Share kept by the top-up" })).toBeTruthy();
   expect(screen.queryByRole("textbox", { name: "Load" })).toBeNull();
   expect(document.body.textContent?.includes("visible air gap")).toBeTruthy();
+});
+
+test("a use keeps the shape of its year when its mean is changed, and an even year where there was none", async () => {
+  const household = structuredClone(terrace.document.household);
+  household.uses[0] = { ...household.uses[0]!, kind: "other", litres_day: [0, 0, 0, 0, 0, 60, 60, 60, 0, 0, 0, 0] };
+  household.uses[1] = { ...household.uses[1]!, kind: "other", litres_day: Array.from({ length: 12 }, () => 0) };
+  const state = { ...terrace, document: { ...terrace.document, household } };
+  const calls = renderOnDemo(<HouseholdSheet />, state, "/?view=uses");
+  const enter = async (name: string, litres: string) => {
+    const field = await screen.findByRole("textbox", { name });
+    await userEvent.clear(field);
+    await userEvent.type(field, `${litres}{Enter}`);
+  };
+  await enter(`${household.uses[0].name} a day besides`, "30");
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "replace", path: "/household/uses/0/litres_day", value: [0, 0, 0, 0, 0, 120, 120, 120, 0, 0, 0, 0] },
+    ]),
+  );
+  await enter(`${household.uses[1].name} a day besides`, "12");
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "replace", path: "/household/uses/1/litres_day", value: Array.from({ length: 12 }, () => 12) },
+    ]),
+  );
+});
+
+test("another kind of animal drinks what is usual for it, and a use is taken out by name", async () => {
+  const choices = {
+    materials: [], habits: [], regimes: [],
+    animals: [
+      { key: "hen", label: "Hen", low_l_day: 0.2, high_l_day: 0.4 },
+      { key: "cow", label: "Cow", low_l_day: 40, high_l_day: 80 },
+    ],
+  }; // prettier-ignore
+  const household = {
+    ...terrace.document.household,
+    animals: [{ id: "animals-1", animal: "hen" as const, heads: 6, litres_head_day: null, from_rain: true }],
+  };
+  const calls = renderOnDemo(
+    <HouseholdSheet />,
+    { ...terrace, document: { ...terrace.document, household } },
+    "/?view=uses",
+    { "GET /api/choices": () => [200, choices] },
+  );
+  const animals = within(await screen.findByRole("region", { name: "Animals" }));
+  const each = animals.getByRole<HTMLInputElement>("textbox", { name: /^Water for each hen and day/ });
+  await waitFor(() => expect(each.value).toBe("0.3 L"));
+  await userEvent.click(animals.getByRole("button", { name: /^Animal/ }));
+  expect((await screen.findByRole("menuitemradio", { name: /^cow/ })).textContent).toContain(
+    `${rate(40, "metric")} to ${rate(80, "metric")} a head`,
+  );
+  await userEvent.click(screen.getByRole("menuitemradio", { name: /^cow/ }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "replace", path: "/household/animals/0/animal", value: "cow" },
+      { op: "replace", path: "/household/animals/0/litres_head_day", value: null },
+    ]),
+  );
+  await userEvent.click(animals.getByRole("button", { name: "Remove hen" }));
+  await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/household/animals/0" }]));
+  const last = household.uses.length - 1;
+  await userEvent.click(screen.getByRole("button", { name: `Remove ${household.uses[last]!.name}` }));
+  await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: `/household/uses/${last}` }]));
+});
+
+test("another habit takes back what was entered in its place", async () => {
+  const habits = [
+    { key: "careful", litres_person_day: 90 },
+    { key: "usual", litres_person_day: 130 },
+  ];
+  const calls = renderOnDemo(<HouseholdSheet />, demo, "/", {
+    "GET /api/choices": () => [200, { habits, animals: [] }],
+  });
+  const choice = await screen.findByRole("button", { name: /^Habit/ });
+  await waitFor(async () => {
+    await userEvent.click(choice);
+    expect(screen.getAllByRole("menuitemradio")).toHaveLength(2);
+  });
+  await userEvent.click(screen.getByRole("menuitemradio", { name: /^usual/ }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "replace", path: "/household/habit", value: "usual" },
+      { op: "replace", path: "/household/litres_person_day", value: null },
+    ]),
+  );
+});
+
+test.each([
+  [{ kind: "mains", keep_share: 0.15 }, "mains keeps this"],
+  [{ kind: "well", keep_share: 0.15 }, "well keeps this"],
+  [{ kind: "truck", order_share: 0.15 }, "a load is ordered"],
+  [{ kind: "none" }, ""],
+] as const)("the store shows where %o begins to help, by another colour than a step's", async (helps, words) => {
+  const household = structuredClone(demo.document.household);
+  Object.assign(household.back_up, helps);
+  renderOnDemo(<HouseholdSheet />, { ...demo, document: { ...demo.document, household } }, "/?view=steps");
+  const store = await screen.findByRole("region", { name: "Triggers in the store" });
+  if (words) expect(store.textContent).toContain(words);
+  for (const each of ["keeps this", "is ordered"])
+    if (!words.endsWith(each)) expect(store.textContent).not.toContain(each);
+  const fills = [...store.querySelectorAll("rect")].slice(1).map((rect) => rect.getAttribute("fill"));
+  expect(fills.filter((fill) => fill === "var(--water-3)")).toHaveLength(words ? 1 : 0);
+  expect(fills.filter((fill) => fill === "var(--parched-2)")).toHaveLength(household.steps.length);
 });

@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from "@testing-library/react";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test, vi } from "vitest";
 import type { RainPreview } from "../../api/client";
@@ -149,4 +149,86 @@ test("a record that comes too late is told so, with the file still chosen", asyn
   await userEvent.click(use());
   expect((await screen.findByRole("alert")).textContent).toContain("changed in another window");
   expect(screen.getByText("hill_gauge.csv")).toBeTruthy();
+});
+
+test("the rain's column and the order of dates are words that can be changed, the column of dates is none of them", async () => {
+  await choose(file);
+  const change = async (name: RegExp, to: string) => {
+    await userEvent.click(await screen.findByRole("button", { name }));
+    const items = (await screen.findAllByRole("menuitemradio")).map((item) => item.textContent);
+    await userEvent.click(screen.getByRole("menuitemradio", { name: to }));
+    return items;
+  };
+  expect(await change(/^Rain column: Regen/, "Temp")).toEqual(["Regen", "Temp"]);
+  await waitFor(() => expect(calls.at(-1)!.query.get("rain_column")).toBe("2"));
+  await change(/^Order of dates: the day first/, "the month first");
+  await waitFor(() => expect(calls.at(-1)!.query.get("date_order")).toBe("mdy"));
+  // What was chosen before stays chosen.
+  expect(calls.at(-1)!.query.get("rain_column")).toBe("2");
+});
+
+test("a file can be dropped, renamed and changed for another, which is read without the first one's choices", async () => {
+  const box = screen.getByLabelText("Rain file").parentElement!;
+  expect(fireEvent.dragOver(box)).toBe(false);
+  fireEvent.drop(box, { dataTransfer: { files: [file] } });
+  await screen.findByTestId("import-account");
+  await userEvent.click(screen.getByRole("button", { name: "Unit: millimetres" }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "inches" }));
+  await waitFor(() => expect(calls.at(-1)!.query.get("unit")).toBe("inch"));
+  const name = screen.getByLabelText<HTMLInputElement>("Name of the record");
+  await userEvent.clear(name);
+  expect(use().hasAttribute("disabled")).toBe(true);
+  const picked = vi.spyOn(HTMLInputElement.prototype, "click");
+  await userEvent.click(screen.getByRole("button", { name: "Another file" }));
+  expect(picked).toHaveBeenCalledTimes(1);
+  picked.mockRestore();
+  fireEvent.drop(box, { dataTransfer: { files: [new File(["x"], "dam_wall-gauge.2.csv")] } });
+  await waitFor(() =>
+    expect(screen.getByLabelText<HTMLInputElement>("Name of the record").value).toBe("dam wall gauge.2"),
+  );
+  expect(calls.at(-1)!.query.get("unit")).toBeNull();
+  fireEvent.drop(box, { dataTransfer: { files: [] } });
+  expect(screen.getByText("dam_wall-gauge.2.csv")).toBeTruthy();
+});
+
+test.each([
+  [
+    { layout: "months", unit_reason: "as millimetres it is a usual year" },
+    "Monthly totals by year, with days made to add up to them. Read as millimetres: as millimetres it is a usual year.",
+  ],
+  [
+    { layout: "ghcn_dly", station: "Quay", unit_reason: "the form says tenths" },
+    "A station’s fixed-width daily file, Quay. The form says tenths.",
+  ],
+  [{ weather: ["snow", "temperatures"] }, "It also brings snow and temperatures."],
+  [
+    { columns: ["Datum", "", "Temp"], delimiter: "\t" },
+    "Columns parted by tabs, decimal comma. Rain in column 2, read as",
+  ],
+  [{ delimiter: "~", date_columns: [0, 2], date_order: "ymd" }, "Columns parted by ~, decimal comma."],
+])("a file of %o is said to be “%s”", async (changes, words) => {
+  answer = [200, { ...preview, ...changes }];
+  await choose(file);
+  const account = (await screen.findByTestId("import-account")).textContent;
+  expect(account).toContain(words);
+  expect(account.includes("Dates with")).toBe(!("date_columns" in changes) && !("layout" in changes));
+  expect(account.includes("It also brings")).toBe("weather" in changes);
+});
+
+test("refused rows are counted in words", async () => {
+  answer = [200, { ...preview, refused_count: 2 }];
+  await choose(file);
+  expect((await screen.findByTestId("import-account")).textContent).toContain("2 rows refused");
+});
+
+test("without a connection the file stays chosen, whether it is read or kept", async () => {
+  await choose(file);
+  await screen.findByTestId("import-account");
+  answerCalls({});
+  vi.stubGlobal("fetch", () => Promise.reject(new TypeError("no connection")));
+  await userEvent.click(use());
+  expect((await screen.findByRole("alert")).textContent).toContain("What was chosen is still here");
+  await userEvent.click(screen.getByRole("button", { name: "Unit: millimetres" }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: "inches" }));
+  expect(await screen.findByText(/This cannot be read as daily rain: no connection to the server/)).toBeTruthy();
 });

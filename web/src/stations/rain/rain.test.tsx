@@ -192,3 +192,56 @@ test("means of which no days can be made are refused at once, and asked about on
   expect(calls.filter(({ path }) => path === "/api/rain/source")).toHaveLength(1);
   expect(screen.getByRole("button", { name: "Use this record" }).hasAttribute("disabled")).toBe(true);
 });
+
+test("days from twelve means go out as they were asked for, and are kept under their name", async () => {
+  const calls = openDialog();
+  await userEvent.click(await screen.findByRole("button", { name: "Bring in rain" }));
+  await userEvent.click(screen.getByRole("tab", { name: "Twelve means" }));
+  const field = (name: string | RegExp) => screen.getByRole<HTMLInputElement>("textbox", { name });
+  const enter = async (name: string | RegExp, text: string) => {
+    await userEvent.clear(field(name));
+    await userEvent.type(field(name), text);
+  };
+  await userEvent.click(field("Mean rain in Mar"));
+  await userEvent.paste("55"); // one number is typed, not spread over the year
+  expect(field("Mean rain in Apr").value).toBe("");
+  await userEvent.clear(field("Mean rain in Mar"));
+  await userEvent.click(field("Mean rain in Jan"));
+  await userEvent.paste("80 60");
+  await userEvent.click(field("Mean rain in Mar"));
+  await userEvent.paste("55;40;30;20;10;12;35;70;90;95;1;2");
+  await enter("Mean rain in Jan", "81.5");
+  expect(field("Mean rain in Feb").value).toBe("60");
+  await userEvent.click(field("Wet days in Jan"));
+  await userEvent.paste("12 11 10 9 8 7 6 5 4 3 2 1,5");
+  await enter("Variation from year to year, %", "30");
+  await enter("Years to make", "25");
+  await enter("Seed", "7");
+  await enter("Name of the record", "Ridge, by means");
+  const use = screen.getByRole<HTMLButtonElement>("button", { name: "Use this record" });
+  await waitFor(() => expect(use.disabled).toBe(false));
+  await userEvent.click(use);
+  const asked = () =>
+    calls
+      .filter(({ path }) => path.endsWith("/rain-source"))
+      .map(({ body }) => JSON.parse(body) as { source: unknown });
+  await waitFor(() => expect(asked()).toHaveLength(1));
+  expect(asked()[0]!.source).toEqual({
+    kind: "means",
+    name: "Ridge, by means",
+    mean_mm: [81.5, 60, 55, 40, 30, 20, 10, 12, 35, 70, 90, 95],
+    wet_days: [12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1.5],
+    yearly_variation: 0.3,
+    years: 25,
+    seed: 7,
+  });
+});
+
+test("an archive that does not answer says so", async () => {
+  openDialog([503, null]);
+  await userEvent.click(await screen.findByRole("button", { name: "Bring in rain" }));
+  await userEvent.click(screen.getByRole("tab", { name: "The station archive" }));
+  await userEvent.click(await screen.findByRole("radio", { name: /Fen Lock/ }));
+  expect(await screen.findByText(/The server did not answer. Try again./)).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Use this record" }).hasAttribute("disabled")).toBe(true);
+});

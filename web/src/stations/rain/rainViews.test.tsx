@@ -6,6 +6,7 @@ import { dayName, monthName, parseDay } from "../../lib/dates";
 import { MISSING, yearSpans } from "../../lib/days";
 import { rain as rainWords } from "../../lib/units";
 import { demo, renderInApp, renderOnDemo } from "../../testing/demo";
+import { paintable } from "../../testing/painted";
 import { DaysView } from "./DaysView";
 import { YearsView } from "./YearsView";
 
@@ -149,4 +150,27 @@ test("the months and the years stand in tables, what the record cannot say as a 
     ),
   );
   expect(within(everyYear!).getAllByRole("row")).toHaveLength(rain.years.length + 1);
+});
+
+test("a day is painted the darker the more it rained, and a missing one in a colour of its own", async () => {
+  const painted = paintable();
+  const tenths = even();
+  // In tenths of a millimetre: the limits are 0.05, 1, 5, 12 and 25 mm.
+  [0, 1, 9, 10, 49, 50, 119, 120, 249, 250, 900, MISSING].forEach(
+    (each, day) => (tenths[spans[1]!.first + day] = each),
+  );
+  daysView(asked(), tenths);
+  await screen.findByRole("region", { name: "Every recorded day" });
+  const none = 0xf4efe2;
+  expect(painted.rows).toHaveLength(rain.years.length);
+  expect(painted.rows[1]!.slice(spans[1]!.offset, spans[1]!.offset + 12)).toEqual([
+    none, 0xd3e5e8, 0xd3e5e8, 0x9cc6d6, 0x9cc6d6, 0x3a8cb2, 0x3a8cb2, 0x125b83, 0x125b83, 0x0b3a57, 0x0b3a57, 0xd08f22,
+  ]); // prettier-ignore
+});
+
+test("before the days have come every one is painted as dry", async () => {
+  const painted = paintable();
+  daysView(asked(), null);
+  await screen.findByRole("region", { name: "Every recorded day" });
+  expect(new Set(painted.rows.flat().filter((colour) => colour >= 0))).toEqual(new Set([0xf4efe2]));
 });

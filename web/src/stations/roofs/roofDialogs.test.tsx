@@ -142,6 +142,6 @@ test.each([
   renderOnDemo(<RoofsSheet />, demo, "/", { [READ]: answer });
   fireEvent.change(await screen.findByLabelText("GeoJSON file"), { target: { files: [file] } });
   const dialog = within(await screen.findByRole("dialog"));
-  expect((await dialog.findByRole("alert")).textContent).toBe(`${words}Nothing of the property was changed.`);
+  expect((await dialog.findByRole("alert")).textContent).toBe(`${words}Nothing was changed.`);
   expect(dialog.getByRole<HTMLButtonElement>("button", { name: "Add to the plan" }).disabled).toBe(true);
 });
