@@ -203,6 +203,10 @@ def drain_down_h(*, chamber_length_m: float, bore_mm: float, hole_mm: float) -> 
     return 2 * (bore / hole) ** 2 * math.sqrt(length) / (HOLE_DISCHARGE * math.sqrt(2 * GRAVITY_M_S2)) / 3600
 
 
+SHORTEST_H = 1e-3
+"""The shortest time that a hole is worked out for. [h]"""
+
+
 def hole_for_time_mm(*, chamber_length_m: float, bore_mm: float, hours: float) -> float:
     """The hole that empties a leg in a time, the inverse of `drain_down_h`.
 
@@ -228,7 +232,7 @@ def hole_for_time_mm(*, chamber_length_m: float, bore_mm: float, hours: float) -
     """
     length = require_number("chamber_length_m", chamber_length_m, low=0, high=100)
     bore = require_number("bore_mm", bore_mm, low=0.1, high=1e6)
-    time_s = 3600 * require_number("hours", hours, low=1e-3, high=1_000)
+    time_s = 3600 * require_number("hours", hours, low=SHORTEST_H, high=1_000)
     return bore * math.sqrt(2 * math.sqrt(length) / (HOLE_DISCHARGE * math.sqrt(2 * GRAVITY_M_S2)) / time_s)
 
 

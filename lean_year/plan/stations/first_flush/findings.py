@@ -103,14 +103,16 @@ def _draining(found: Findings, document: Property, chambers: list[Chamber], say:
 def _hole_for_a_day(document: Property, chambers: list[Chamber], say: Wording) -> list[Fix]:
     """The hole with which the slowest chamber empties in a day; none where it would be no hole any more."""
     bore = document.first_flush.bore_mm
+    if any(24 / chamber.legs < core.SHORTEST_H for chamber in chambers):
+        return []
     hole = max(
         core.hole_for_time_mm(
-            chamber_length_m=max(0.01, min(chamber.leg_m, 100)), bore_mm=bore, hours=max(0.001, 24 / chamber.legs)
+            chamber_length_m=max(0.01, min(chamber.leg_m, 100)), bore_mm=bore, hours=24 / chamber.legs
         )
         for chamber in chambers
     )
-    wanted = min(bore, max(0.5, math.ceil(hole * 10) / 10))
-    if wanted > MOST_HOLE_MM:
+    wanted = max(0.5, math.ceil(hole * 10) / 10)
+    if wanted > min(bore, MOST_HOLE_MM):
         return []
     return [
         Fix(

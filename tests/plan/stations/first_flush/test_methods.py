@@ -3,7 +3,7 @@
 import pytest
 
 from lean_year.core.water_path import first_flush as core
-from tests.plan.on_demos import edited, planned, planned_dry, replace
+from tests.plan.on_demos import edited, finding, planned, planned_dry, replace
 
 ROOFS_M2 = 338.53
 
@@ -82,3 +82,15 @@ def test_a_fixed_volume_on_a_shelter_of_a_few_square_metres_is_cut_to_what_can_b
 def test_no_roof_no_method():
     off = [replace(f"/roofs/{row}/on", False) for row in range(3)]
     assert planned_dry("saltmarrow", *off).first_flush.methods == []
+
+
+def test_legs_so_many_that_no_hole_empties_them_in_a_day_are_offered_none():
+    """They empty one after the other through one hole: 86,000 of them would have a second each."""
+    plan = planned_dry(
+        "saltmarrow",
+        replace("/first_flush/by", "depth"),
+        replace("/first_flush/depth_mm", 20),
+        replace("/first_flush/bore_mm", 20),
+        replace("/first_flush/wall_m", 0.3),
+    )
+    assert finding(plan, "FLUSH_NEVER_DRAINS").fixes == []
