@@ -12,8 +12,8 @@ export function MaybeEntry(props: {
   value: number | null;
   /** What stands there while it is not known. */
   unknown: string;
-  /** About how large it usually is, to read a bare number by; it is never written. */
-  around: number;
+  /** About how large it usually is, to read a bare number by where its unit changes with its size; never written. */
+  around?: number;
   min?: number;
   max?: number;
 }) {

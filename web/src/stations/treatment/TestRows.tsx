@@ -60,7 +60,6 @@ function TestRow({ row }: { row: Test }) {
           kind="count"
           value={results[row.key as keyof typeof results]}
           unknown="not tested"
-          around={row.key === "ph" ? 7 : row.low}
         />
         {row.result !== null && row.unit && <span className="note block">{row.unit}</span>}
       </div>
