@@ -2,7 +2,7 @@
 import { mkdirSync, writeFileSync } from "node:fs";
 import { cleanup, fireEvent, screen } from "@testing-library/react";
 import type { ReactNode } from "react";
-import { beforeAll, expect, test, vi } from "vitest";
+import { afterAll, beforeAll, expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
 
 import type { Stage } from "../api/client";
@@ -26,6 +26,7 @@ const { desk, keep } = vi.hoisted(() => {
 });
 vi.mock("../document/workbench", () => ({
   useSaved: () => desk.state,
+  useWho: () => undefined,
   useEdits: () => ({
     id: "demo",
     preview: () => {},
@@ -68,6 +69,7 @@ type Operation = { op: string; path: string; value: unknown };
 
 /** How many entries and choices a sheet has at least, over all its views. */
 const LEAST: Partial<Record<Stage, number>> = {
+  survey: 40,
   rain: 4,
   roofs: 20,
   gutters: 60,
@@ -93,7 +95,12 @@ function kindOf(value: unknown) {
 const NOT_IN_THE_SCHEMA = /^\/cistern\/tanks\/0\/shape$|\/litres_day$/;
 
 const OUT = "entered";
-beforeAll(() => mkdirSync(OUT, { recursive: true }));
+beforeAll(() => {
+  mkdirSync(OUT, { recursive: true });
+  // The day stands with what was seen on the site.
+  vi.useFakeTimers({ toFake: ["Date"], now: new Date("2026-11-29T12:00:00") });
+});
+afterAll(() => vi.useRealTimers());
 
 const CASES = SHEETS.flatMap((name) =>
   (Object.keys(DEMOS) as (keyof typeof DEMOS)[]).map((which) => [name, which] as const),

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from lean_year.core.survey.on_site import HEAVY_KG
 from lean_year.plan.model.footings import Standing, standings
 from lean_year.plan.stations.survey.ask import Ask
 from lean_year.property.document import Property
@@ -72,7 +73,3 @@ def on_the_road(document: Property) -> Iterator[Ask]:
 def _heavy(row: Standing) -> bool:
     """Whether it comes on a truck that needs room, or a digger does."""
     return row.buried or row.full_kg > HEAVY_KG
-
-
-HEAVY_KG = 10_000.0
-"""A tank that weighs more when full comes on a truck that needs room. Basis: estimate."""

@@ -2,11 +2,9 @@
 
 from collections.abc import Iterator
 
+from lean_year.core.survey.on_site import BESIDE_M
 from lean_year.plan.stations.survey.ask import Ask
 from lean_year.property.document import Property
-
-BESIDE_M = 3.0
-"""A tank no farther than this stands at its downpipe: the pipe falls all the way. Basis: estimate."""
 
 
 def on_the_walls(document: Property) -> Iterator[Ask]:
