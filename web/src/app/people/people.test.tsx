@@ -86,7 +86,9 @@ test("a password that is not taken says why, and the dialog closes by itself onl
   expect((await screen.findByRole("alert")).textContent).toBe("Is not the one in use.Nothing was changed.");
   answer = [503, null];
   await userEvent.click(change);
-  await waitFor(() => expect(screen.getByRole("alert").textContent).toBe("The server does not answer.Nothing was changed."));
+  await waitFor(() =>
+    expect(screen.getByRole("alert").textContent).toBe("The server does not answer.Nothing was changed."),
+  );
   expect(close).not.toHaveBeenCalled();
   await userEvent.keyboard("{Escape}");
   expect(close).toHaveBeenCalledTimes(1);
