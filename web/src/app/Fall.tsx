@@ -160,7 +160,7 @@ const StationButton = memo(function StationButton({ station, current, goTo }: St
     <button
       aria-current={current ? "page" : undefined}
       onClick={() => goTo(station.stage)}
-      className="group relative flex h-[clamp(46px,calc((100dvh-250px)/11),60px)] w-full items-center text-left"
+      className="group relative flex h-[clamp(46px,calc((100dvh-290px)/11),60px)] w-full items-center text-left"
     >
       {/* The outline of the chosen station reaches into the sheet. */}
       <span

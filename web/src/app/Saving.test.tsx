@@ -31,8 +31,11 @@ const said = (changes: Partial<typeof ALL_KEPT>) => {
   return render(<Saving />).container.textContent;
 };
 
-test("where everything is kept nothing is said, whatever is on its way", () => {
+test("where everything is kept, or one change is on its way, nothing is said; of more how many", () => {
+  expect(said({})).toBe("");
   expect(said({ waiting: 1 })).toBe("");
+  expect(said({ waiting: 2 })).toBe("2 changes are being sent.");
+  expect(said({ waiting: 2, offline: true })).not.toContain("being sent");
 });
 
 test.each([

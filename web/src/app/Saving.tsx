@@ -9,7 +9,9 @@ export function Saving() {
   const { offline, oldSince, trouble, waiting, setAside, keepsNothing } = useConnection();
   const { revision } = useSaved();
   const [open, setOpen] = useState(false);
-  if (!offline && !setAside.length) return null;
+  // One that is on its way is soon kept; what gathered without a connection takes its time.
+  const sending = !offline && waiting > 1;
+  if (!offline && !sending && !setAside.length) return null;
   return (
     <div className="note max-w-[34ch]">
       {offline && (
@@ -21,6 +23,7 @@ export function Saving() {
           {waiting > 0 && keepsNothing && " This browser stores nothing: leave the page open."}
         </p>
       )}
+      {sending && <p role="status">{waiting} changes are being sent.</p>}
       {setAside.length > 0 && (
         <button className="act-quiet text-alarm" onClick={() => setOpen(true)}>
           {setAside.length === 1 ? "1 change was" : `${setAside.length} changes were`} not kept
