@@ -28,9 +28,9 @@ class View:
 
 
 VIEWS = (
+    View("survey", "lantern", "survey?view=leave", run="Try what is not measured"),
     View("roofs", "saltmarrow", "roofs"),
     View("rain", "saltmarrow", "rain"),
-    View("rain-spells", "saltmarrow", "rain?view=spells"),
     View("household", "saltmarrow", "household"),
     View("gutters", "saltmarrow", "gutters"),
     View("gutters-downpour", "saltmarrow", "gutters?view=downpour"),
@@ -56,7 +56,11 @@ def settle(page: Page) -> None:
 def views_asked(asked: argparse.Namespace, page: Page, bases: dict[str, str]) -> list[View]:
     """The views to take: those of the README, or every page of one demo."""
     if asked.demo:
-        work = {"cistern?view=safety": "Draw the band", "cistern?view=search": "Search"}
+        work = {
+            "survey?view=leave": "Try what is not measured",
+            "cistern?view=safety": "Draw the band",
+            "cistern?view=search": "Search",
+        }
         every = [
             View(f"{at.replace('?view=', '-')}-{asked.demo}", asked.demo, at, work.get(at, ""))
             for station in STATIONS
