@@ -1,4 +1,4 @@
-"""All stations, the survey and then the order the water takes. Whatever lists stations derives from this."""
+"""All stations, survey and permits, then the order the water takes. Whatever lists stations derives from this."""
 
 from typing import Any
 
@@ -9,6 +9,7 @@ from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
 from lean_year.plan.stations.household.stage import STATION as HOUSEHOLD
 from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW
+from lean_year.plan.stations.permits.stage import STATION as PERMITS
 from lean_year.plan.stations.pump.stage import STATION as PUMP
 from lean_year.plan.stations.rain.stage import STATION as RAIN
 from lean_year.plan.stations.roofs.stage import STATION as ROOFS
@@ -17,6 +18,7 @@ from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
 
 FALL: tuple[Station[Any] | FutureStation, ...] = (
     SURVEY,
+    PERMITS,
     RAIN,
     ROOFS,
     GUTTERS,
@@ -27,7 +29,7 @@ FALL: tuple[Station[Any] | FutureStation, ...] = (
     TREATMENT,
     HOUSEHOLD,
     GROUND,
-    FutureStation("price", "Parts & price", 12),
-    FutureStation("build", "Build", 13),
-    FutureStation("log", "Log", 14),
+    FutureStation("price", "Parts & price", 13),
+    FutureStation("build", "Build", 14),
+    FutureStation("log", "Log", 15),
 )

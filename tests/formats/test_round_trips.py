@@ -147,6 +147,20 @@ seen = st.builds(
 )
 
 
+permits = st.builds(
+    Permit,
+    status=st.sampled_from(["open", "asked", "granted", "refused", "not_needed"]),
+    name=words,
+    authority=words,
+    reference=words,
+    asked_on=st.none() | st.just("2026-03-02"),
+    granted_on=st.none() | st.just("2026-04-30"),
+    until=st.none() | st.just("2028-04-30"),
+    lead_time_days=st.none() | st.integers(0, 3_650),
+    note=words,
+)
+
+
 @st.composite
 def documents(draw):
     """Any document that can be entered."""
@@ -205,6 +219,7 @@ def documents(draw):
         ),
         household=draw(households()),
         survey=draw(st.dictionaries(st.sampled_from(["ground/soil", "road/route", "roofs/gone/outlet_m"]), seen)),
+        permits=draw(st.dictionaries(st.sampled_from(["building", "backflow", "own-1"]), permits)),
         cistern=Cistern(
             tanks=tanks,
             layout=draw(st.sampled_from(["linked", "settling_first", "series", "transfer"])),

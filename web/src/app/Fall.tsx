@@ -109,16 +109,20 @@ function PropertyName() {
   );
 }
 
+/** Stations that are no part of the water's way: what comes before the design is built, and after. */
+const BEFORE: Stage[] = ["survey", "permits"];
+const AFTER: Stage[] = ["build", "log"];
+
 function StationList(props: { stations: Station[]; stage: Stage; goTo: (stage: Stage) => void }) {
-  const early = props.stations.filter((station) => station.stage === "survey");
-  const main = props.stations.filter(({ stage }) => stage !== "survey" && stage !== "build" && stage !== "log");
-  const late = props.stations.filter((station) => station.stage === "build" || station.stage === "log");
+  const early = props.stations.filter(({ stage }) => BEFORE.includes(stage));
+  const main = props.stations.filter(({ stage }) => !BEFORE.includes(stage) && !AFTER.includes(stage));
+  const late = props.stations.filter(({ stage }) => AFTER.includes(stage));
   return (
     <ol>
       {early.map((station) => (
-        <li key={station.stage} className="border-y border-rule">
+        <li key={station.stage} className="border-b border-rule first:border-t">
           <button
-            className="relative flex min-h-8 w-full items-center gap-2 pr-2.5 pl-4 text-left hover:bg-sheet/60 aria-[current=page]:bg-sheet max-desk:min-h-11"
+            className="relative flex min-h-7 w-full items-center gap-2 pr-2.5 pl-4 text-left hover:bg-sheet/60 aria-[current=page]:bg-sheet max-desk:min-h-11"
             aria-current={station.stage === props.stage ? "page" : undefined}
             onClick={() => props.goTo(station.stage)}
           >
@@ -160,7 +164,7 @@ const StationButton = memo(function StationButton({ station, current, goTo }: St
     <button
       aria-current={current ? "page" : undefined}
       onClick={() => goTo(station.stage)}
-      className="group relative flex h-[clamp(46px,calc((100dvh-290px)/11),60px)] w-full items-center text-left"
+      className="group relative flex h-[clamp(46px,calc((100dvh-300px)/11),60px)] w-full items-center text-left"
     >
       {/* The outline of the chosen station reaches into the sheet. */}
       <span

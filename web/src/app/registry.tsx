@@ -4,6 +4,7 @@ import { GroundSymbol } from "../stations/ground/GroundSymbol";
 import { GuttersSymbol } from "../stations/gutters/GuttersSymbol";
 import { HouseholdSymbol } from "../stations/household/HouseholdSymbol";
 import { OverflowSymbol } from "../stations/overflow/OverflowSymbol";
+import { PermitsSymbol } from "../stations/permits/PermitsSymbol";
 import { PumpSymbol } from "../stations/pump/PumpSymbol";
 import { RainSymbol } from "../stations/rain/RainSymbol";
 import { RoofsSymbol } from "../stations/roofs/RoofsSymbol";
@@ -31,6 +32,10 @@ export const STATIONS: Record<Stage, StationOnScreen> = {
   survey: {
     Sheet: sheet(() => import("../stations/survey/SurveySheet").then((room) => room.SurveySheet)),
     Symbol: SurveySymbol,
+  },
+  permits: {
+    Sheet: sheet(() => import("../stations/permits/PermitsSheet").then((room) => room.PermitsSheet)),
+    Symbol: PermitsSymbol,
   },
   rain: {
     Sheet: sheet(() => import("../stations/rain/RainSheet").then((room) => room.RainSheet)),

@@ -1,0 +1,1 @@
+"""Permits: what others must agree to before something is built, as far as they have."""
