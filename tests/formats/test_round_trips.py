@@ -23,6 +23,7 @@ from lean_year.property.household import (
     StepEntry,
     UseEntry,
 )
+from lean_year.property.permits import Permit
 from lean_year.property.roofs import Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
 from lean_year.property.survey import Seen
 from tests.ground_documents import grounds
