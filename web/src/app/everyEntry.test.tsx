@@ -70,6 +70,7 @@ type Operation = { op: string; path: string; value: unknown };
 /** How many entries and choices a sheet has at least, over all its views. */
 const LEAST: Partial<Record<Stage, number>> = {
   survey: 40,
+  permits: 20,
   rain: 4,
   roofs: 20,
   gutters: 60,
@@ -128,9 +129,10 @@ async function inEveryView(name: Stage, state: typeof demo, look: (view: number)
 }
 
 // What is no value of the document (a storm that is played, a row that is added), and what is one that cannot be
-// assumed: which tank a downpipe fills, where a run goes and when a tank is built are drawn, and nobody's guess.
+// assumed: which tank a downpipe fills, where a run goes and when a tank is built are drawn, and nobody's guess; a permit
+// is open until somebody knows better.
 const NEVER_ASSUMED =
-  /^choose (Add a stage|and more|no other piece|Nothing else|Shape of the storm|How full the tanks|Tank that|Where the run of|Downpipes of|When .* is built|Phase that is)|file|storm/;
+  /^choose (Add a stage|and more|no other piece|Nothing else|Shape of the storm|How full the tanks|Tank that|Where the run of|Downpipes of|When .* is built|Phase that is|Status of)|file|storm/;
 
 /** What is found on all views of a sheet where nothing was entered, and what its controls send. */
 type Found = {

@@ -69,6 +69,8 @@ test("keys go to the stations above and below, and stop at the ends", async () =
   fireEvent.keyDown(document.body, { key: "[", code: "BracketLeft" });
   await opened("Rain");
   fireEvent.keyDown(document.body, { key: "[", code: "BracketLeft" });
+  await opened("Permits");
+  fireEvent.keyDown(document.body, { key: "[", code: "BracketLeft" });
   await opened("Survey");
   fireEvent.keyDown(document.body, { key: "[", code: "BracketLeft" });
   fireEvent.keyDown(document.body, { key: "PageUp", code: "PageUp", altKey: true });
