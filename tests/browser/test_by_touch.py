@@ -35,7 +35,7 @@ def test_every_view_fits_a_phone_and_every_control_a_finger_without_a_violation(
         count, small = too_small(phone, LEAST_PX)
         counted += count
         assert [each for each in small if "height-handle" not in each] == [], at
-    assert counted > 30
+    assert counted > (20 if station == "permits" else 30)
 
 
 @pytest.mark.usefixtures("looked_at")

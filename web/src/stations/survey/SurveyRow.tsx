@@ -55,7 +55,7 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
       </span>
       <span className="col-start-2 desk:col-start-3 desk:text-right">
         <AskedEntry item={item} />
-        <span className="note flex flex-wrap items-center gap-x-3 desk:justify-end">
+        <span className="note mt-1.5 flex flex-wrap items-center gap-x-3 desk:justify-end">
           <span>
             {item.state === "open" && item.path === null ? "not seen yet" : STATES[item.state]}
             {(seen || item.state === "left_out") && item.on ? `, ${item.on}` : ""}
