@@ -1,7 +1,7 @@
 """How far a value that nobody has measured may lie from what stands in for it."""
 
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from typing import Any
 
 from lean_year.core.basis import Basis
@@ -108,6 +108,7 @@ def plausible_ranges() -> tuple[PlausibleRange, ...]:
     )
 
 
+@lru_cache(maxsize=8_192)
 def plausible_range(pointer: str) -> PlausibleRange | None:
     """The range of the value at a JSON pointer; None for what is decided, not measured.
 
