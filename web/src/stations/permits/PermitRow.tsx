@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { NameEntry } from "../../document/NameEntry";
 import { useEdits } from "../../document/workbench";
+import { dayName, parseDay } from "../../lib/dates";
 import { Choice } from "../../ui/Choice";
 import { Mark } from "../../ui/Mark";
 import { NOT_ENTERED, written } from "./entered";
@@ -69,7 +70,7 @@ export function PermitRow({ of, asked, entered }: { of: string; asked: Asked | n
           )}
           {!open && known.length > 0 && (
             <span className="block text-small leading-snug">
-              {known.map(({ field, label }) => `${label}: ${permit[field]}`).join("; ")}.
+              {known.map(({ field, label, kind }) => inWords(label, kind, String(permit[field]))).join("; ")}.
             </span>
           )}
         </div>
@@ -118,6 +119,11 @@ export function PermitRow({ of, asked, entered }: { of: string; asked: Asked | n
       )}
     </li>
   );
+}
+
+function inWords(label: string, kind: "text" | "date" | "days", value: string): string {
+  if (kind === "days") return `Answer takes ${value} ${value === "1" ? "day" : "days"}`;
+  return `${label}: ${kind === "date" ? dayName(parseDay(value)) : value}`;
 }
 
 function valueOf(kind: "text" | "date" | "days", text: string): string | number | null {

@@ -50,10 +50,14 @@ test.each([
 });
 
 test("what is known of one is read in its line, and written in its details", async () => {
-  const state = withPermits({ building: { status: "asked", authority: "The district", asked_on: "2026-03-02" } });
+  const state = withPermits({
+    building: { status: "asked", authority: "The district", asked_on: "2026-03-02", lead_time_days: 1 },
+  });
   const calls = renderOnDemo(<PermitsSheet />, state);
   const line = await row(BUILDING);
-  expect(line.getByText("Who decides, or does it: The district; Asked for on: 2026-03-02.")).toBeTruthy();
+  expect(
+    line.getByText("Who decides, or does it: The district; Asked for on: 2 Mar 2026; Answer takes 1 day."),
+  ).toBeTruthy();
   fireEvent.click(line.getByRole("button", { name: `Details of ${BUILDING}` }));
   expect(line.queryByText(/^Who decides, or does it: /)).toBeNull();
   const sent = () => (lastOperations(calls) as { value: Permit }[] | null)?.[0]!.value;

@@ -4,6 +4,7 @@ import { once } from "../../document/once";
 import { useOnLeaving } from "../../document/useOnLeaving";
 import { useDocument } from "../../document/shown";
 import { useEdits, useWho } from "../../document/workbench";
+import { dayName, parseDay } from "../../lib/dates";
 import { isMissing, leftOut, noted, notYet, seenNow } from "./answers";
 import type { Item, State } from "./answers";
 import { AskedEntry } from "./AskedEntry";
@@ -58,7 +59,7 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
         <span className="note mt-1.5 flex flex-wrap items-center gap-x-3 desk:justify-end">
           <span>
             {item.state === "open" && item.path === null ? "not seen yet" : STATES[item.state]}
-            {(seen || item.state === "left_out") && item.on ? `, ${item.on}` : ""}
+            {(seen || item.state === "left_out") && item.on ? `, ${dayName(parseDay(item.on))}` : ""}
             {(seen || item.state === "left_out") && item.by ? ` by ${item.by}` : ""}
           </span>
           {!item.note && !writing && (
