@@ -66,9 +66,9 @@ export const leftOut = (item: Item, by: string): Operation[] => [written(item, b
 /** Neither: what stands there stays. */
 export const notYet = (item: Item): Operation[] => [{ op: "remove", path: placeOf(item) }];
 
-/** Words to an item, whatever its state; they are no tick. */
+/** Words to an item, whatever its state; they are no tick, and who has seen it stays. */
 export const noted = (item: Item, seen: Seen | undefined, by: string, note: string): Operation[] => [
-  written(item, by, { mark: seen?.mark ?? "noted", value: seen?.value ?? null, note }),
+  written(item, by, { ...(seen ?? { mark: "noted" }), note }),
 ];
 
 /** The items as they stand, with what waits in this browser, and what is written to each. */

@@ -1,7 +1,7 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, test } from "vitest";
-import type { JobState, PropertyState } from "../../api/client";
+import type { Document, JobState, PropertyState } from "../../api/client";
 import { buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
 import { isMissing, withWhatStands } from "./answers";
 import type { Item } from "./answers";
@@ -132,6 +132,8 @@ test("before you leave, what decides stands first, with what it moves", async ()
     why: "paced, not taped",
     basis: "estimate" as const,
   });
+  // Nothing that the list asks for: named below it where it moves something.
+  const runoff = { ...tried(first, "decides"), path: "/roofs/2/runoff" };
   const job = {
     id: "j1",
     kind: "worth",
@@ -142,7 +144,14 @@ test("before you leave, what decides stands first, with what it moves", async ()
     problem: "",
     band: null,
     front: null,
-    worth: { items: [tried(second, "decides"), tried(first, "nothing")] },
+    worth: {
+      items: [
+        tried(second, "decides"),
+        tried(first, "nothing"),
+        runoff,
+        { ...runoff, path: "/roofs/1/runoff", rank: "nothing" },
+      ],
+    },
   } satisfies JobState;
   renderOnDemo(<SurveySheet />, state, "/?view=leave", {
     [`POST /api/properties/${demo.id}/jobs`]: () => [202, job],
@@ -154,5 +163,105 @@ test("before you leave, what decides stands first, with what it moves", async ()
   expect(decides.textContent).toContain("21 to 40 years carried. The overflow would not do.");
   const nothing = screen.getByRole("region", { name: "These move nothing" });
   expect(nothing.textContent).toContain(`${first.how}Moves nothing (paced, not taped).`);
+  const beside = screen.getByRole("region", { name: "Assumed in the design" });
+  expect(within(beside).getAllByRole("listitem")).toHaveLength(1);
+  expect(beside.textContent).toContain("The overflow would not do.");
   expect(decides.compareDocumentPosition(nothing) & Node.DOCUMENT_POSITION_FOLLOWING).toBeTruthy();
+});
+
+/** The demo with an item as somebody left it on the site. */
+function withSeen(key: string, seen: Partial<Document["survey"][string]>, item: Partial<Item> = {}) {
+  const state = structuredClone(demo);
+  state.document.survey[key] = { mark: "seen", value: null, by: "Ana", on: "2026-11-29", note: "", ...seen };
+  Object.assign(itemOf(state, key), item);
+  return state;
+}
+const shownAll = async () => userEvent.click(await screen.findByRole("button", { name: /^All, / }));
+
+test("what was seen says by whom and when, and can be taken back", async () => {
+  const route = itemOf(demo, "road/route");
+  const calls = renderOnDemo(<SurveySheet />, withSeen("road/route", {}));
+  await shownAll();
+  const row = within(await rowOf(route.asks));
+  expect(row.getByText("seen on site, 29 Nov 2026 by Ana")).toBeTruthy();
+  expect(row.queryByRole("button", { name: `Leave out: ${route.asks}` })).toBeNull();
+  fireEvent.click(row.getByRole("checkbox", { checked: true }));
+  await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/survey/road~1route" }]));
+  expect(calls.at(-1)!.body).toContain('"label":"Not seen after all');
+});
+
+test("what was left out says so, and is looked at after all", async () => {
+  const route = itemOf(demo, "road/route");
+  const calls = renderOnDemo(<SurveySheet />, withSeen("road/route", { mark: "left_out", by: "" }));
+  await shownAll();
+  const row = within(await rowOf(route.asks));
+  expect(row.getByText("left out, 29 Nov 2026")).toBeTruthy();
+  fireEvent.click(row.getByRole("button", { name: `Leave out: ${route.asks}`, pressed: true }));
+  await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/survey/road~1route" }]));
+});
+
+test("what is entered and not seen names nobody, whoever wrote a note to it", async () => {
+  const slope = itemOf(demo, "ground/slope");
+  renderOnDemo(<SurveySheet />, withSeen("ground/slope", { mark: "noted", note: "behind the barn" }));
+  await shownAll();
+  const row = within(await rowOf(slope.asks));
+  expect(row.getByText("entered")).toBeTruthy();
+  expect(row.getByRole("button", { name: `Note to ${slope.asks}` }).textContent).toBe("behind the barn");
+  expect(row.queryByText(/Ana|2026/)).toBeNull();
+});
+
+test("a note is changed where it is read, given up with Escape, and sent once", async () => {
+  const route = itemOf(demo, "road/route");
+  const calls = renderOnDemo(<SurveySheet />, withSeen("road/route", { note: "by the barn" }));
+  await shownAll();
+  const row = within(await rowOf(route.asks));
+  const open = () => fireEvent.click(row.getByRole("button", { name: `Note to ${route.asks}` }));
+  open();
+  const field = () => row.getByRole<HTMLTextAreaElement>("textbox", { name: `Note to ${route.asks}` });
+  expect(field().value).toBe("by the barn");
+  fireEvent.change(field(), { target: { value: "by the gate" } });
+  fireEvent.keyDown(field(), { key: "Escape" });
+  expect(lastOperations(calls)).toBeNull();
+  open();
+  fireEvent.blur(field()); // not changed: nothing to send
+  expect(lastOperations(calls)).toBeNull();
+  open();
+  fireEvent.change(field(), { target: { value: " by the gate " } });
+  fireEvent.blur(field());
+  await waitFor(() =>
+    expect(lastOperations(calls)).toMatchObject([
+      { value: { mark: "seen", note: "by the gate", by: "Ana", on: "2026-11-29" } },
+    ]),
+  );
+  expect(calls.filter(({ path }) => path.endsWith("/edits"))).toHaveLength(1);
+});
+
+test("photos are asked for where one proves it, and what is covered later says so", async () => {
+  renderOnDemo(<SurveySheet />);
+  await shownAll();
+  for (const item of demo.plan.survey.items) {
+    const text = (await rowOf(item.asks)).textContent;
+    expect(text.includes("Take a photo."), item.key).toBe(item.photo);
+    expect(text.includes("It cannot be seen later."), item.key).toBe(item.gone_later);
+  }
+});
+
+test("on paper what stands is written, what does not has a blank, and what was seen its tick", async () => {
+  const state = withSeen("road/route", {});
+  state.document.survey["ground/soil"] = { mark: "left_out", value: null, by: "", on: null, note: "rock, they say" };
+  state.document.ground.soil = "unknown";
+  Object.assign(itemOf(state, "ground/soil"), { value: "unknown", state: "left_out" });
+  renderOnDemo(<SurveySheet />, state);
+  const paper = await screen.findByRole("region", { name: "Survey on paper" });
+  const lineOf = (key: string) =>
+    within(paper)
+      .getAllByRole("listitem")
+      .map((line) => line.textContent)
+      .find((text) => text.slice(2).startsWith(itemOf(state, key).asks))!;
+  expect(lineOf("ground/slope")).toBe(`☐ ${itemOf(state, "ground/slope").asks}: 2 %`);
+  expect(lineOf("road/route")).toMatch(/^☑ /);
+  expect(lineOf("ground/services_located")).toMatch(/: yes$/);
+  expect(lineOf("roofs/house/material")).toContain(" (photo): Glazed tile or slate");
+  expect(lineOf("ground/soil")).toMatch(/, left outrock, they say$/);
+  expect(lineOf("plant/power")).toBe(`☐ ${itemOf(state, "plant/power").asks} (photo)\u00a0`);
 });
