@@ -24,6 +24,8 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
     "saltmarrow": ("saltmarrow", []),
     "brindle-landing": ("brindle-landing", []),
     "lantern-row": ("lantern-row", []),
+    # A watered garden, a liner tank and a wet run, in the other system of units.
+    "saltmarrow-us": ("saltmarrow", [replace("/units", "us")]),
     # As much as can be wrong, or switched on, at once.
     "saltmarrow-neglected": (
         "saltmarrow",
