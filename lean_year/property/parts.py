@@ -41,6 +41,18 @@ CalendarDay = Annotated[str, Field(pattern=MONTH_AND_DAY), AfterValidator(_calen
 """Month and day, such as 06-30."""
 
 
+def _date(text: str) -> str:
+    try:
+        dt.date.fromisoformat(text)
+    except ValueError as error:
+        raise InputError("date", f"must be a day of the calendar like 2024-06-30, got {text}") from error
+    return text
+
+
+DateText = Annotated[str, Field(pattern=DATE), AfterValidator(_date)]
+"""A day of one year, such as 2024-06-30."""
+
+
 def month_and_day(text: str) -> tuple[int, int]:
     """The two numbers of a `CalendarDay`.
 

@@ -1,29 +1,17 @@
 """What an authority or a licensed trade must agree to, as far as somebody has asked for it."""
 
-import datetime as dt
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, model_validator
+from pydantic import Field, model_validator
 
 from lean_year.core.errors import InputError
-from lean_year.property.parts import DATE, Key, Part, PlaceText
+from lean_year.property.parts import DateText, Key, Part, PlaceText
 
 MOST_PERMITS = 60
 PermitKey = Key
 """One that the plan asks for, such as `building`, or one of the person's own, such as `own-1`."""
 PermitStatus = Literal["open", "asked", "granted", "refused", "not_needed"]
 """Nobody knows or has asked; asked for; granted, or the trade engaged; refused; found out that none is needed."""
-
-
-def _a_day(text: str) -> str:
-    try:
-        dt.date.fromisoformat(text)
-    except ValueError as error:
-        raise InputError("date", f"must be a day of the calendar like 2024-06-30, got {text}") from error
-    return text
-
-
-PermitDay = Annotated[str, Field(pattern=DATE), AfterValidator(_a_day)]
 
 
 class Permit(Part):
@@ -35,9 +23,9 @@ class Permit(Part):
     authority: PlaceText = ""
     """Who grants or inspects it, or the licensed person who is engaged."""
     reference: PlaceText = ""
-    asked_on: PermitDay | None = None
-    granted_on: PermitDay | None = None
-    until: PermitDay | None = None
+    asked_on: DateText | None = None
+    granted_on: DateText | None = None
+    until: DateText | None = None
     """The last day on which it holds."""
     lead_time_days: int | None = Field(default=None, ge=0, le=3_650)
     """How long the answer takes, as far as the authority says."""

@@ -91,7 +91,7 @@ test("back to metric is named so", async () => {
   expect(JSON.parse(sent(calls)[0]!.body)).toMatchObject({ label: "Metric units" });
 });
 
-test("who looks by an owner's link is told so, and nothing that they press is sent", async () => {
+test("an owner's link says that it is for looking, and nothing that is pressed there is sent", async () => {
   const calls = await open(both, "owner");
   expect(await screen.findByText("Shown to you by the firm: to look at, not to change.")).toBeTruthy();
   for (const name of ["Undo", "Redo", "drag", "point"]) await userEvent.click(button(name));
@@ -102,7 +102,7 @@ test("who looks by an owner's link is told so, and nothing that they press is se
   expect(sent(calls)).toEqual([]);
 });
 
-test("who belongs to the firm is not told so", async () => {
+test("who belongs to the firm reads no such words", async () => {
   const calls = await open();
   await waitFor(() => expect(calls.some(({ path }) => path === "/api/who")).toBe(true));
   expect(screen.queryByText(/not to change/)).toBeNull();

@@ -17,3 +17,6 @@ export const addGuessed = (list: string, row: number, value: unknown, within: st
 ];
 
 export const replace = (path: string, value: unknown): Operation[] => [{ op: "replace", path, value }];
+
+/** What an edit is called, no longer than the server takes it. */
+export const editName = (words: string) => words.slice(0, 120);

@@ -8,7 +8,7 @@ from lean_year.property.document import Property
 
 
 @dataclass(frozen=True, slots=True)
-class Known:
+class KnownPermit:
     """A permit that is asked for by a design; from whom, and whether it is needed, is for the place to say."""
 
     asks: str
@@ -16,17 +16,17 @@ class Known:
     """The step of the build that waits for it."""
 
 
-KNOWN = {
-    "collect": Known("Rain may be collected and used here", "ordering anything"),
-    "building": Known("Building or resource consent", "ordering the tank"),
-    "heritage": Known("Heritage or a rule of the neighbourhood", "ordering the tank"),
-    "setbacks": Known("Distances from boundary, road and footing", "marking out"),
-    "services": Known("Cables and pipes located", "digging"),
-    "septic": Known("Septic field and soakaway", "digging"),
-    "drain": Known("Leave to drain into the storm drain", "connecting the overflow"),
-    "plumber": Known("Licensed plumber", "connecting the house"),
-    "electrician": Known("Licensed electrician", "connecting the pump"),
-    "backflow": Known("Backflow inspection", "opening the top-up"),
+KNOWN_PERMITS = {
+    "collect": KnownPermit("Rain may be collected and used here", "ordering anything"),
+    "building": KnownPermit("Building or resource consent", "ordering the tank"),
+    "heritage": KnownPermit("Heritage or a rule of the neighbourhood", "ordering the tank"),
+    "setbacks": KnownPermit("Distances from boundary, road and footing", "marking out"),
+    "services": KnownPermit("Cables and pipes located", "digging"),
+    "septic": KnownPermit("Septic field and soakaway", "digging"),
+    "drain": KnownPermit("Leave to drain into the storm drain", "connecting the overflow"),
+    "plumber": KnownPermit("Licensed plumber", "connecting the house"),
+    "electrician": KnownPermit("Licensed electrician", "connecting the pump"),
+    "backflow": KnownPermit("Backflow inspection", "opening the top-up"),
 }
 """In the order in which they hold the work up."""
 

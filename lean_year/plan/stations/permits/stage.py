@@ -5,7 +5,7 @@ from pydantic import BaseModel
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
-from lean_year.plan.stations.permits.asked import KNOWN, reasons
+from lean_year.plan.stations.permits.asked import KNOWN_PERMITS, reasons
 from lean_year.plan.stations.permits.findings import permit_findings
 from lean_year.property.document import Property
 
@@ -34,12 +34,12 @@ class PermitsPlan(BaseModel):
 def plan_permits(document: Property) -> PermitsPlan:
     """The list for a design, with how many of it are open."""
     entered, why = document.permits, dict(reasons(document))
-    names = {key: known.asks for key, known in KNOWN.items() if key in why}
-    names |= {key: permit.name or "Another permit" for key, permit in entered.items() if key not in KNOWN}
+    names = {key: known.asks for key, known in KNOWN_PERMITS.items() if key in why}
+    names |= {key: permit.name or "Another permit" for key, permit in entered.items() if key not in KNOWN_PERMITS}
     return PermitsPlan(
         asked=[
             AskedPermit(key=key, asks=known.asks, why=why.get(key, ""), holds_up=known.holds_up)
-            for key, known in KNOWN.items()
+            for key, known in KNOWN_PERMITS.items()
             if key in why or key in entered
         ],
         open=sum(key not in entered or entered[key].status in ("open", "asked", "refused") for key in names),

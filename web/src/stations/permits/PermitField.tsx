@@ -9,7 +9,8 @@ export function PermitField(props: {
   name: string;
   kind: "text" | "date" | "days";
   value: string;
-  most: number;
+  /** Of letters; only words have one. */
+  most: number | undefined;
   /** Resolves to what the server has against it, or to null. */
   keep: (value: string) => Promise<string | null>;
 }) {
@@ -39,7 +40,7 @@ export function PermitField(props: {
         aria-label={name}
         aria-invalid={problem !== null}
         aria-describedby={problem ? problemId : undefined}
-        maxLength={kind === "text" ? most : undefined}
+        maxLength={most}
         value={draft ?? value}
         onChange={(event) => {
           setDraft(event.target.value);

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { editName } from "../../document/edits";
 import { NameEntry } from "../../document/NameEntry";
 import { useEdits } from "../../document/workbench";
 import { dayName, parseDay } from "../../lib/dates";
@@ -28,10 +29,10 @@ const LONGEST_NOTE = 500;
 const FIELDS = [
   { field: "authority", label: "Who decides, or does it", kind: "text", most: LONGEST },
   { field: "reference", label: "Reference or document", kind: "text", most: LONGEST },
-  { field: "asked_on", label: "Asked for on", kind: "date", most: LONGEST },
-  { field: "lead_time_days", label: "Answer takes, days", kind: "days", most: LONGEST },
-  { field: "granted_on", label: "Granted on", kind: "date", most: LONGEST },
-  { field: "until", label: "Holds until", kind: "date", most: LONGEST },
+  { field: "asked_on", label: "Asked for on", kind: "date", most: undefined },
+  { field: "lead_time_days", label: "Answer takes, days", kind: "days", most: undefined },
+  { field: "granted_on", label: "Granted on", kind: "date", most: undefined },
+  { field: "until", label: "Holds until", kind: "date", most: undefined },
   { field: "note", label: "Note", kind: "text", most: LONGEST_NOTE },
 ] as const;
 
@@ -44,7 +45,7 @@ export function PermitRow({ of, asked, entered }: { of: string; asked: Asked | n
   const [open, setOpen] = useState(false);
   const name = asked?.asks ?? (permit.name || "Another permit");
   const set = (label: string, change: Partial<Permit>) =>
-    bench.tryEdit(`${name}: ${label}`.slice(0, 120), written(of, entered, change));
+    bench.tryEdit(editName(`${name}: ${label}`), written(of, entered, change));
   const known = FIELDS.filter(({ field }) => permit[field] !== null && permit[field] !== "");
   return (
     <li className="border-b border-rule py-2" aria-label={name}>
@@ -79,9 +80,7 @@ export function PermitRow({ of, asked, entered }: { of: string; asked: Asked | n
             label={`Status of ${name}`}
             value={permit.status}
             options={[...STATUSES]}
-            onChoose={(status) =>
-              void bench.edit(`${name}: ${status}`.slice(0, 120), written(of, entered, { status }))
-            }
+            onChoose={(status) => void bench.edit(editName(`${name}: ${status}`), written(of, entered, { status }))}
           />
           <button
             className="fix no-print min-h-8 max-desk:min-h-11"

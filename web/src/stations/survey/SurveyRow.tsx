@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { ReactNode } from "react";
+import { editName } from "../../document/edits";
 import { once } from "../../document/once";
 import { useOnLeaving } from "../../document/useOnLeaving";
 import { useDocument } from "../../document/shown";
@@ -16,8 +17,6 @@ const STATES: Record<State, string> = {
   entered: "entered",
   confirmed: "seen on site",
 };
-/** As long as the server takes what an edit is called. */
-const LONGEST_NAME = 120;
 const LONGEST_NOTE = 500;
 
 /** One thing to see: what, how, its answer, a note, and the tick of whoever has seen it. */
@@ -28,7 +27,7 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
   const seen = item.state === "confirmed";
   const unentered = item.state === "open" && item.path !== null;
   const edit = (does: string, operations: ReturnType<typeof seenNow>) =>
-    void bench.edit(`${does}: ${item.asks}`.slice(0, LONGEST_NAME), operations);
+    void bench.edit(editName(`${does}: ${item.asks}`), operations);
   const tick = () => (seen ? edit("Not seen after all", notYet(item)) : edit("Seen", seenNow(item, by)));
   const leave = () =>
     item.state === "left_out" ? edit("Not left out after all", notYet(item)) : edit("Left out", leftOut(item, by));
@@ -130,7 +129,7 @@ function NoteField({ item, by, close }: { item: Item; by: string; close: () => v
   const keep = () => {
     const words = draft.trim();
     if (words !== item.note)
-      void bench.edit(`Note: ${item.asks}`.slice(0, LONGEST_NAME), noted(item, survey[item.key], by, words));
+      void bench.edit(editName(`Note: ${item.asks}`), noted(item, survey[item.key], by, words));
     close();
   };
   const nothingToKeep = useOnLeaving(keep);

@@ -1,6 +1,7 @@
 import type { Document, Operation, Plan } from "../../api/client";
 import { useState } from "react";
 import { isAssumed } from "../../document/assumed";
+import { at } from "../../document/ranges";
 import { useDocument, usePlan } from "../../document/shown";
 
 /** The parts of a document that an item may have its place in. */
@@ -9,13 +10,6 @@ const READ = ["roofs", "downpipes", "levels", "overflow", "ground", "pump", "tre
 export type Item = Plan["survey"]["items"][number];
 export type State = Item["state"];
 type Seen = Document["survey"][string];
-
-/** What stands at a JSON pointer of a document. */
-const at = (document: unknown, path: string): unknown =>
-  path
-    .slice(1)
-    .split("/")
-    .reduce<unknown>((part, step) => (part as Record<string, unknown> | undefined)?.[step], document);
 
 /** An item with what was typed since the server last answered: on site it may not answer for hours. */
 export function withWhatStands(item: Item, document: Document): Item {
