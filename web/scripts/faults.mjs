@@ -24,6 +24,9 @@ const TELLING = /^(at|path|measure|unit|kind|value|op|to|from|quantity|field|nam
 const LOOKS =
   /^(className|style|class|[xyrd]|[xy][12]|c[xy]|r[xy]|d[xy]|width|height|size|points|viewBox|transform|stroke\w*|fill\w*|opacity|offset|rows|textAnchor|pad\w*|margin\w*|font\w*)$/;
 
+/** How long something waits before it goes on, and about what size a bare number is: nothing else comes of another. */
+const UNSEEN = /^(?!DAY_)[A-Z_]+_MS$|^around$/;
+
 const [path] = process.argv.slice(2);
 const source = ts.createSourceFile(path, readFileSync(path, "utf8"), ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
 const found = [];
@@ -43,6 +46,7 @@ function named(node) {
 function visit(node, looks) {
   if (ts.isTypeNode(node) || ts.isImportDeclaration(node) || ts.isInterfaceDeclaration(node)) return;
   const name = named(node);
+  if (UNSEEN.test(ts.isVariableDeclaration(node) ? node.name.getText() : name)) return;
   if (LOOKS.test(name)) looks = true;
   if (!looks) {
     if (ts.isBinaryExpression(node)) {
