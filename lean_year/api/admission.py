@@ -32,6 +32,8 @@ OFFICE_ONLY = {
 OWNER_MAY = {
     ("GET", PROPERTY),
     ("GET", f"{PROPERTY}/file"),
+    ("GET", f"{PROPERTY}/bundle"),
+    ("GET", f"{PROPERTY}/photos/{{key}}"),
     ("GET", f"{PROPERTY}/fixes"),
     ("GET", f"{PROPERTY}/rain-days"),
     ("GET", f"{PROPERTY}/model.inp"),

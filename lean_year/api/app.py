@@ -9,15 +9,14 @@ from fastapi import APIRouter, Depends, FastAPI
 from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy import Engine
-from starlette.middleware.body_limit import RequestBodyLimitMiddleware
 from starlette.middleware.gzip import GZipMiddleware
 
 from lean_year import __version__
 from lean_year.api.admission import Door, admitted
 from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
-from lean_year.api.routers import jobs, people, properties, rain, reference, revisions
-from lean_year.api.security import MAX_REQUEST_BYTES, THIS_MACHINE, Gate, Reach
+from lean_year.api.routers import jobs, people, photos, properties, rain, reference, revisions
+from lean_year.api.security import THIS_MACHINE, BodyLimit, Gate, Reach
 from lean_year.api.workshop import Workshop
 from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.lantern_row import lantern_row
@@ -45,7 +44,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         app.state.door = Door(engine, asks=reach.asks_who, secure=reach.secure)
     for open_area in (reference, people):
         app.include_router(open_area.open_router)
-    for area in (reference, people, properties, revisions, rain, jobs):
+    for area in (reference, people, photos, properties, revisions, rain, jobs):
         app.include_router(area.router, dependencies=[Depends(admitted)])
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))
@@ -53,7 +52,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
     app.openapi = partial(describe, app)  # type: ignore[method-assign]
     add_handlers(app)
     app.add_middleware(GZipMiddleware, minimum_size=COMPRESSED_FROM_BYTES, compresslevel=COMPRESSION)
-    app.add_middleware(RequestBodyLimitMiddleware, max_body_size=MAX_REQUEST_BYTES)
+    app.add_middleware(BodyLimit)
     app.add_middleware(Gate, reach=reach, interface=_built())
     return app
 

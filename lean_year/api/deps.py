@@ -1,6 +1,7 @@
 """What the routes are handed."""
 
 from typing import Annotated, cast
+from urllib.parse import quote
 
 from fastapi import Body, Depends, Request
 from fastapi.responses import Response
@@ -30,3 +31,11 @@ def state_of(workshop: Workshop, stored: Stored, moved: str = "", status: int = 
     planned = workshop.plan(stored.document)
     rain, record = workshop.rain_of(stored.document), workshop.record_of(stored.document)
     return json_of(property_state(stored, planned, rain, record, moved), status)
+
+
+def to_take_along(answer: Response, name: str, ending: str) -> Response:
+    """An answer as a file that is named after the property, without what no file's name may have."""
+    kept = "".join(each for each in name if each.isprintable() and each not in '<>:"/\\|?*').strip(" .")
+    file = quote((kept or "property") + ending)
+    answer.headers["content-disposition"] = f"attachment; filename*=UTF-8''{file}"
+    return answer

@@ -10,12 +10,14 @@ from lean_year.api.admission import NotSignedIn, TooManyTries
 from lean_year.api.jobs import UnknownJob
 from lean_year.api.schemas.base import Problem, Refusal
 from lean_year.core.errors import InputError
+from lean_year.formats.bundle import MAX_BYTES as MAX_BUNDLE_BYTES
 from lean_year.property.refusals import sentence
 from lean_year.store.people import UnknownLink
+from lean_year.store.photos import UnknownPhoto
 from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
 from lean_year.store.records import UnknownRecord
 
-TOO_LARGE = "too large: a file may have at most 16 MB"
+TOO_LARGE = f"too large: a file may have at most 16 MB, and a bundle with photos {MAX_BUNDLE_BYTES // 1024**2} MB"
 
 
 def refuse(status: int, field: str, message: str, revision: int | None = None) -> JSONResponse:
@@ -48,6 +50,7 @@ def _unknown(_: Request, error: LookupError) -> JSONResponse:
         UnknownProperty: "property",
         UnknownRecord: "rain record",
         UnknownJob: "piece of work",
+        UnknownPhoto: "photo",
         UnknownLink: "link, or it was withdrawn; ask the firm for another",
     }[type(error)]
     return refuse(404, "id", f"there is no such {what}")
@@ -82,6 +85,7 @@ def add_handlers(app: FastAPI) -> None:
         (UnknownRecord, _unknown),
         (UnknownJob, _unknown),
         (UnknownLink, _unknown),
+        (UnknownPhoto, _unknown),
         (NotSignedIn, _not_signed_in),
         (TooManyTries, _too_many_tries),
         (HTTPException, _http),

@@ -4,12 +4,16 @@ import ipaddress
 from dataclasses import dataclass
 
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.middleware.body_limit import RequestBodyLimitMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from lean_year.api.errors import TOO_LARGE, refuse
+from lean_year.formats import bundle
 
 LOCAL_HOSTS = ("127.0.0.1", "localhost", "[::1]")
 MAX_REQUEST_BYTES = 16 * 1024 * 1024 + 4_096
+BUNDLES = "/api/properties/bundle"
+"""Where a property comes in with its photos: the one address that takes more, and it takes it in pieces."""
 _HEADERS = {
     "content-security-policy": (
         "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; "
@@ -64,6 +68,23 @@ def _is_address(name: str) -> bool:
     return True
 
 
+def most_bytes(scope: Scope) -> int:
+    """How much a request to this address may bring."""
+    return bundle.MAX_BYTES if scope["path"] == BUNDLES else MAX_REQUEST_BYTES
+
+
+class BodyLimit:
+    """Refuses what is larger than its address takes, also where the request does not say how large it is."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            return await self.app(scope, receive, send)
+        return await RequestBodyLimitMiddleware(self.app, most_bytes(scope))(scope, receive, send)
+
+
 class Gate:
     """Refuses names that are not this server's, changes asked for by another site's page, and pages of another
     version of the interface, which a browser may have kept: what they draw and send need not fit this server."""
@@ -92,7 +113,7 @@ class Gate:
                 scope, receive, send
             )
         length = headers.get("content-length", "0")
-        if length.isdigit() and int(length) > MAX_REQUEST_BYTES:
+        if length.isdigit() and int(length) > most_bytes(scope):
             return await refuse(413, "request", TOO_LARGE)(scope, receive, send)
 
         async def send_with_headers(message: Message) -> None:

@@ -3,7 +3,7 @@
 Plans of recent revisions and prepared records are kept, so that an edit replays only itself.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from functools import lru_cache
 from threading import Lock
 from typing import Any, Literal
@@ -35,7 +35,7 @@ from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.edits import apply_edit
-from lean_year.store import properties, records, revisions
+from lean_year.store import photos, properties, records, revisions
 from lean_year.store.database import writing
 from lean_year.store.properties import ListedProperty, Stored, Summary
 from lean_year.store.revisions import ListedRevision
@@ -183,11 +183,15 @@ class Workshop:
 
     # -- changing -----------------------------------------------------------------------------------------------
 
-    def create(self, document: Property, label: str = "New property", by: str = "") -> Stored:
+    def create(
+        self, document: Property, label: str = "New property", by: str = "", photos_from: str | None = None
+    ) -> Stored:
         planned = self.plan(document)
         property_id = properties.new_id()
         with writing(self.engine) as session:
             properties.add_property(session, property_id, document, label, _summary(document, planned), by=by)
+            if photos_from is not None:
+                photos.copy_photos(session, photos_from, property_id)
         return self.stored(property_id)
 
     def load_demo(self, name: str) -> Stored:
@@ -202,8 +206,17 @@ class Workshop:
             assert known is not None
             return self.stored(known)
 
-    def bring_in(self, file: PropertyFile, *, label: str, demo: str | None = None, by: str = "") -> Stored:
-        """Put a property file in: the property and, if it has one, its rain record, unless that is there already."""
+    def bring_in(
+        self,
+        file: PropertyFile,
+        *,
+        label: str,
+        demo: str | None = None,
+        by: str = "",
+        pictures: Iterable[tuple[str, bytes]] = (),
+    ) -> Stored:
+        """Put a property file in: the property and, if it has one, its rain record, unless that is there already; and
+        the pictures of its photos, by their keys."""
         property_id, record = properties.new_id(), file.rain_record
         rain = None if record is None else rain_from_record(record)
         planned = plan_property(file.property, prepare_rain(rain, file.property.rain.filling) if rain else None)
@@ -221,6 +234,8 @@ class Workshop:
                 records.add_record(
                     session, record_id, rain=rain, name=record.name, note=record.note, property_id=property_id
                 )
+            for key, jpeg in pictures:
+                photos.add_photo(session, property_id, key, jpeg)
         return self.stored(property_id)
 
     def copy(self, property_id: str, by: str = "") -> Stored:
@@ -228,7 +243,7 @@ class Workshop:
         document = self.stored(property_id).document
         name = f"{document.name[: NAME_LENGTH - len(COPIED)]}{COPIED}"
         copied = document.model_copy(update={"name": name})
-        return self.create(copied, label=f"Copy of {document.name}"[:LABEL_LENGTH], by=by)
+        return self.create(copied, label=f"Copy of {document.name}"[:LABEL_LENGTH], by=by, photos_from=property_id)
 
     def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
         """An edit without keeping it: the document, its plan and what it would move."""

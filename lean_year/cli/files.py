@@ -9,11 +9,12 @@ import typer
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import demo_file
+from lean_year.formats.bundle import read_saved_property
 from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.ground_drawing import write_ground_dxf, write_ground_svg
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.geojson_roofs import write_geojson_roofs
-from lean_year.formats.property_file import rain_from_record, read_property_file
+from lean_year.formats.property_file import rain_from_record
 from lean_year.formats.rain.swmm_rain import write_swmm_rain
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
@@ -23,7 +24,7 @@ from lean_year.property.document import Property, PropertyFile
 
 
 def plan(
-    file: Annotated[Path, typer.Argument(help="property file")],
+    file: Annotated[Path, typer.Argument(help="property file, or bundle")],
     rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
@@ -40,7 +41,7 @@ def plan(
 
 
 def worth(
-    file: Annotated[Path, typer.Argument(help="property file")],
+    file: Annotated[Path, typer.Argument(help="property file, or bundle")],
     rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
@@ -72,7 +73,7 @@ def _moved(end: TriedEnd) -> str:
 
 def _opened(file: Path, rain: Path | None) -> tuple[Property, PreparedRain | None]:
     """A property file with its own rain, or with another's."""
-    given = read_property_file(file)
+    given = read_saved_property(file)
     record = read_strict_csv(rain) if rain else None
     if record is None and given.rain_record is not None:
         record = rain_from_record(given.rain_record)
@@ -93,13 +94,13 @@ FORMATS = ("rain-csv", "swmm-rain", "swmm", "epanet", "geojson", "dxf", "svg")
 
 
 def export(
-    file: Annotated[Path, typer.Argument(help="property file")],
+    file: Annotated[Path, typer.Argument(help="property file, or bundle")],
     form: Annotated[str, typer.Option("--format", help=f"one of {', '.join(FORMATS)}")],
     out: Annotated[Path, typer.Option("--out", help="file to write")],
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Write a part of a property file in an open format."""
-    given = read_property_file(file)
+    given = read_saved_property(file)
     if form not in FORMATS:
         raise InputError("format", f"must be one of {', '.join(FORMATS)}, got {form!r}")
     if form == "geojson":

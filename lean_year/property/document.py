@@ -15,6 +15,7 @@ from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
 from lean_year.property.parts import DATE, NO_SPACES, Part, PlaceText, Text, TwelveTemperatures, require_different
 from lean_year.property.permits import MOST_PERMITS, Permit, PermitKey
+from lean_year.property.photos import MOST_PHOTOS, Photo, PhotoKey
 from lean_year.property.pump import PumpEntry
 from lean_year.property.roofs import Downpipe, Roof, SnowEntry
 from lean_year.property.survey import MOST_SEEN, ItemKey, Seen
@@ -100,6 +101,8 @@ class Property(Part):
     prices: Prices = Field(default_factory=Prices)
     survey: dict[ItemKey, Seen] = Field(default_factory=dict, max_length=MOST_SEEN)
     """What was seen on the site, or left out there, by the item of the survey."""
+    photos: dict[PhotoKey, Photo] = Field(default_factory=dict, max_length=MOST_PHOTOS)
+    """What was photographed on the site, by the key of the picture."""
     permits: dict[PermitKey, Permit] = Field(default_factory=dict, max_length=MOST_PERMITS)
     """What others must agree to; one that is not named is open."""
     assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=MOST_ASSUMED)

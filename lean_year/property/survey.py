@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from lean_year.property.parts import DATE, Part, PlaceText
+from lean_year.property.parts import DateText, Part, PlaceText
 
 MOST_SEEN = 2_000
 ItemKey = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[a-z0-9_/-]+$")]
@@ -23,5 +23,5 @@ class Seen(Part):
     value: float | bool | str | list[float | str] | None = None
     """What stood in the design when it was looked at; it counts as confirmed while the same stands there."""
     by: PlaceText = ""
-    on: Annotated[str, Field(pattern=DATE)] | None = None
+    on: DateText | None = None
     note: Annotated[str, Field(max_length=500)] = ""

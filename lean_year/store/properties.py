@@ -13,13 +13,13 @@ from threading import Lock
 from typing import Any, Literal, cast
 
 from cachetools import LRUCache, cached
-from sqlalchemy import Engine, Table, bindparam, func, insert, or_, select, update
+from sqlalchemy import Engine, Table, bindparam, delete, func, insert, or_, select, update
 from sqlalchemy.orm import Session, defer
 
 from lean_year.property.document import Property
 from lean_year.property.upgrades import upgrade
 from lean_year.store.database import reading, writing
-from lean_year.store.tables import PropertyRow, RainRecordRow, RevisionRow
+from lean_year.store.tables import PhotoRow, PictureRow, PropertyRow, RainRecordRow, RevisionRow
 
 
 class UnknownProperty(LookupError):
@@ -346,7 +346,7 @@ def move_head(engine: Engine, property_id: str, *, base: int, target: int, summa
 
 
 def remove_property(engine: Engine, property_id: str) -> None:
-    """Delete a property with its revisions, and its rain records unless another property names them.
+    """Delete a property with its revisions, and its rain records and pictures unless another property has them.
 
     Raises
     ------
@@ -355,6 +355,7 @@ def remove_property(engine: Engine, property_id: str) -> None:
     with writing(engine) as session:
         session.delete(_row(session, property_id))
         session.flush()
+        session.execute(delete(PictureRow).where(PictureRow.sha256.not_in(select(PhotoRow.sha256))))
         orphans = (
             select(RainRecordRow).where(RainRecordRow.property_id.is_(None)).options(defer(RainRecordRow.depth_mm))
         )

@@ -143,3 +143,23 @@ class RainRecordRow(Base):
     has_evapotranspiration: Mapped[bool] = column_property(et0_mm.is_not(None))
 
     __table_args__ = (Index(None, "property_id"),)
+
+
+class PictureRow(Base):
+    """A picture, once, however many photos are of it. Never changed once written."""
+
+    __tablename__ = "pictures"
+
+    sha256: Mapped[str] = mapped_column(String(64), primary_key=True)
+    size_bytes: Mapped[int]
+    jpeg: Mapped[bytes] = mapped_column(LargeBinary)
+
+
+class PhotoRow(Base):
+    """Which picture a property's photo is. It stays while the property does: an earlier revision may name it."""
+
+    __tablename__ = "photos"
+
+    property_id: Mapped[str] = mapped_column(ForeignKey("properties.id", ondelete="CASCADE"), primary_key=True)
+    key: Mapped[str] = mapped_column(String(40), primary_key=True)
+    sha256: Mapped[str] = mapped_column(ForeignKey("pictures.sha256"), index=True)

@@ -24,6 +24,7 @@ from lean_year.property.household import (
     UseEntry,
 )
 from lean_year.property.permits import Permit
+from lean_year.property.photos import Arrow, Photo
 from lean_year.property.roofs import Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
 from lean_year.property.survey import Seen
 from tests.ground_documents import grounds
@@ -148,6 +149,16 @@ seen = st.builds(
 )
 
 
+photos = st.builds(
+    Photo,
+    of=st.sampled_from(["road/route", "roofs/house/outlet_m"]),
+    by=st.just("Ana"),
+    on=st.sampled_from([None, "2026-11-29"]),
+    arrows=st.lists(
+        st.builds(Arrow, from_x=share, from_y=share, to_x=share, to_y=share, words=words.map(lambda text: text[:60])),
+        max_size=2,
+    ),
+)
 permits = st.builds(
     Permit,
     status=st.sampled_from(["open", "asked", "granted", "refused", "not_needed"]),
@@ -220,6 +231,7 @@ def documents(draw):
         ),
         household=draw(households()),
         survey=draw(st.dictionaries(st.sampled_from(["ground/soil", "road/route", "roofs/gone/outlet_m"]), seen)),
+        photos=draw(st.dictionaries(st.sampled_from(["a", "b-2"]), photos, max_size=2)),
         permits=draw(st.dictionaries(st.sampled_from(["building", "backflow", "own-1"]), permits)),
         cistern=Cistern(
             tanks=tanks,

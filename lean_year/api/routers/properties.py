@@ -1,13 +1,12 @@
 """Properties: list, open, change, undo."""
 
 from typing import Annotated
-from urllib.parse import quote
 
 from fastapi import APIRouter, Query
 from fastapi.responses import PlainTextResponse, Response
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
+from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of, to_take_along
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.properties import (
     Answer,
@@ -105,7 +104,7 @@ def copy_property(property_id: str, workshop: InWorkshop, visitor: InVisitor) ->
 @router.get("/{property_id}/file", response_model=PropertyFile)
 def property_file(property_id: str, workshop: InWorkshop) -> Response:
     file = workshop.file_of(property_id)
-    return _to_take_along(json_of(file), file.property.name, ".json")
+    return to_take_along(json_of(file), file.property.name, ".json")
 
 
 @router.post("/{property_id}/preview", response_model=Answer)
@@ -132,35 +131,27 @@ def play_storm(property_id: str, asked: PlayStorm, workshop: InWorkshop) -> Resp
 @router.get("/{property_id}/model.inp", response_class=PlainTextResponse)
 def rain_side_model(property_id: str, workshop: InWorkshop) -> Response:
     model = PlainTextResponse(workshop.swmm_model(property_id))
-    return _to_take_along(model, workshop.stored(property_id).document.name, " rain side.inp")
+    return to_take_along(model, workshop.stored(property_id).document.name, " rain side.inp")
 
 
 @router.get("/{property_id}/pressure.inp", response_class=PlainTextResponse)
 def pressure_side_model(property_id: str, workshop: InWorkshop) -> Response:
     model = PlainTextResponse(workshop.epanet_model(property_id))
-    return _to_take_along(model, workshop.stored(property_id).document.name, " pressure side.inp")
+    return to_take_along(model, workshop.stored(property_id).document.name, " pressure side.inp")
 
 
 @router.get("/{property_id}/ground.dxf", response_class=PlainTextResponse)
 def ground_dxf(property_id: str, workshop: InWorkshop) -> Response:
     document = workshop.stored(property_id).document
     drawing = PlainTextResponse(write_ground_dxf(document), media_type="image/vnd.dxf")
-    return _to_take_along(drawing, document.name, " ground.dxf")
+    return to_take_along(drawing, document.name, " ground.dxf")
 
 
 @router.get("/{property_id}/ground.svg", response_class=PlainTextResponse)
 def ground_svg(property_id: str, workshop: InWorkshop) -> Response:
     document = workshop.stored(property_id).document
     drawing = PlainTextResponse(write_ground_svg(document), media_type="image/svg+xml")
-    return _to_take_along(drawing, document.name, " ground.svg")
-
-
-def _to_take_along(answer: Response, name: str, ending: str) -> Response:
-    """An answer as a file that is named after the property, without what no file's name may have."""
-    kept = "".join(each for each in name if each.isprintable() and each not in '<>:"/\\|?*').strip(" .")
-    file = quote((kept or "property") + ending)
-    answer.headers["content-disposition"] = f"attachment; filename*=UTF-8''{file}"
-    return answer
+    return to_take_along(drawing, document.name, " ground.svg")
 
 
 @router.post("/{property_id}/edits", response_model=PropertyState)
