@@ -28,10 +28,16 @@ router = APIRouter(
     tags=["photos"],
     responses={404: {"model": Refusal}, 409: {"model": Refusal}, 413: {"model": Refusal}, 422: {"model": Refusal}},
 )
+IN_PIECES = {
+    "required": True,
+    "content": {
+        "application/octet-stream": {"schema": {"type": "string", "contentMediaType": "application/octet-stream"}}
+    },
+}
 InKey = Annotated[PhotoKey, InAddress()]
 
 
-@router.post("/bundle", response_model=PropertyState, status_code=201)
+@router.post("/bundle", response_model=PropertyState, status_code=201, openapi_extra={"requestBody": IN_PIECES})
 async def bring_in_bundle(request: Request, workshop: InWorkshop, visitor: InVisitor) -> Response:
     """Open a property that was saved with its photos; the body is the archive."""
     with (

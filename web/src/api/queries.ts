@@ -211,6 +211,16 @@ export const asFile = {
   headers: { "Content-Type": "application/octet-stream" },
 };
 
+export const sendPhoto = (id: string, key: string, jpeg: Blob, signal: AbortSignal) =>
+  taken(
+    client.PUT("/api/properties/{property_id}/photos/{key}", {
+      params: { path: { property_id: id, key } },
+      body: jpeg as unknown as string,
+      signal,
+      ...asFile,
+    }),
+  );
+
 export const previewRain = (file: Blob, choices: ImportChoices, signal?: AbortSignal): Promise<RainPreview> =>
   taken(
     client.POST("/api/rain/preview", {

@@ -49,6 +49,11 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
                 Save as a property file
               </a>
             </DropdownMenu.Item>
+            <DropdownMenu.Item className="menu-item" asChild>
+              <a href={`/api/properties/${saved.id}/bundle`} download>
+                Save with its photos
+              </a>
+            </DropdownMenu.Item>
             <DropdownMenu.Item className="menu-item" onSelect={() => setNaming(true)}>
               Name and place
             </DropdownMenu.Item>

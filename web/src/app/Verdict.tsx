@@ -10,6 +10,9 @@ import { MoreMenu } from "./MoreMenu";
 import type { Opens } from "./MoreMenu";
 import { Saving } from "./Saving";
 
+const PhotosWaiting = fetched(async () => (await import("../document/photos/PhotosWaiting")).PhotosWaiting, {
+  quietly: true,
+});
 const Revisions = fetched(async () => (await import("./revisions/RevisionsDialog")).RevisionsDialog);
 
 /** The answer, its caveat, what the last change moved, and the few things that are always at hand. */
@@ -48,6 +51,7 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary, openJump 
       </div>
       {reads && <p className="note max-w-[30ch]">Shown to you by the firm: to look at, not to change.</p>}
       <Saving />
+      <PhotosWaiting />
       <div className="no-print flex items-center gap-1">
         <Tool label="Undo" disabled={!saved.can_undo || cannotStep} onClick={() => void edits.step("undo")}>
           <path d="M8 5L4 9l4 4M4.5 9H13a4.5 4.5 0 010 9H9" />

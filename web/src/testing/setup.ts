@@ -22,3 +22,12 @@ afterEach(() => {
   cleanup();
   localStorage.clear();
 });
+
+// Browsers read a blob by a method that jsdom has not; it has the older way.
+Blob.prototype.arrayBuffer ??= function (this: Blob) {
+  return new Promise((read) => {
+    const reader = new FileReader();
+    reader.onload = () => read(reader.result as ArrayBuffer);
+    reader.readAsArrayBuffer(this);
+  });
+};

@@ -67,3 +67,13 @@ test("a part that is left fetches no more of the others, and the next one that i
   expect(slow).toHaveBeenCalledTimes(1);
   expect(last).toHaveBeenCalledTimes(1);
 });
+
+test("what works unseen is fetched once the first view stands, and says nothing meanwhile", async () => {
+  const load = vi.fn().mockResolvedValue(Sheet);
+  const Part = fetched<{ name: string }>(load, { quietly: true });
+  const page = render(<Part name="Unseen" />);
+  expect(page.container.textContent).toBe("");
+  expect(load).not.toHaveBeenCalled();
+  await act(() => vi.advanceTimersByTimeAsync(1_100));
+  expect(await screen.findByRole("heading", { name: "Unseen" })).toBeTruthy();
+});

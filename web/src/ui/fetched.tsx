@@ -24,9 +24,13 @@ async function fetchTheRest(left: AbortSignal) {
 
 /**
  * A page or a sheet that is fetched when it is first opened, and the rest after it where asked. Without a connection
- * it says so and is tried again; nothing that is open already goes away.
+ * it says so and is tried again; nothing that is open already goes away. What works unseen is fetched `quietly`, once
+ * the first view stands.
  */
-export function fetched<P extends object>(load: () => Promise<ComponentType<P>>, { thenTheRest = false } = {}) {
+export function fetched<P extends object>(
+  load: () => Promise<ComponentType<P>>,
+  { thenTheRest = false, quietly = false } = {},
+) {
   let here: ComponentType<P> | null = null;
   const fetchIt = async () => (here ??= await load());
   loaders.push(fetchIt);
@@ -45,7 +49,8 @@ export function fetched<P extends object>(load: () => Promise<ComponentType<P>>,
             timer = setTimeout(tryIt, RETRY_MS);
           },
         );
-      if (!Part) void tryIt();
+      if (!Part && quietly) timer = setTimeout(tryIt, AFTER_MS);
+      else if (!Part) void tryIt();
       else if (thenTheRest) timer = setTimeout(() => void fetchTheRest(left.signal), AFTER_MS);
       return () => {
         clearTimeout(timer);
@@ -53,6 +58,7 @@ export function fetched<P extends object>(load: () => Promise<ComponentType<P>>,
       };
     }, [Part]);
     if (Part) return <Part {...props} />;
+    if (quietly) return null;
     return (
       <p className="note p-6" role="status">
         {failed

@@ -43,14 +43,21 @@ export function DemoButton({ demo }: { demo: string }) {
   );
 }
 
+/** A property file, or a bundle with its photos: which of them it is, is seen by how it begins. */
+async function openFile(file: File) {
+  const start = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  const zipped = String.fromCharCode(...start) === "PK";
+  const sent = { body: file as unknown as string, ...asFile };
+  return taken(zipped ? client.POST("/api/properties/bundle", sent) : client.POST("/api/properties/file", sent));
+}
+
 /** Brings in a property file that was saved from here, or by the command line. */
 export function OpenFileButton() {
   const [, navigate] = useLocation();
   const cache = useQueryClient();
   const picker = useRef<HTMLInputElement>(null);
   const open = useMutation({
-    mutationFn: (file: File) =>
-      taken(client.POST("/api/properties/file", { body: file as unknown as string, ...asFile })),
+    mutationFn: openFile,
     onSuccess: (state) => {
       cache.setQueryData(propertyQuery(state.id).queryKey, state);
       void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
@@ -68,7 +75,7 @@ export function OpenFileButton() {
       <input
         ref={picker}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         className="sr-only"
         aria-label="Property file"
         tabIndex={-1}

@@ -278,3 +278,14 @@ test("a file that is no property file is named as such", async () => {
   await waitFor(() => expect(calls.at(-1)!.path).toBe("/api/properties/file"));
   expect(calls.at(-1)!.body).toBe("{}");
 });
+
+test("a bundle goes where bundles are opened, whatever it is called", async () => {
+  const calls = open([row(1)]);
+  await screen.findByRole("link", { name: "House 1" });
+  await userEvent.upload(
+    screen.getByLabelText("Property file"),
+    new File(["PK and more"], "x.json", { type: "application/json" }),
+  );
+  await waitFor(() => expect(calls.at(-1)!.path).toBe("/api/properties/bundle"));
+  expect(calls.at(-1)!.body).toBe("PK and more");
+});

@@ -1,9 +1,11 @@
 import type { JobState } from "../../api/client";
 import { JobLine } from "../../document/JobLine";
+import { useDocument } from "../../document/shown";
 import { useJob } from "../../document/useJob";
 import { fieldWords } from "../../lib/words";
 import { isMissing, useItems, useMissing } from "./answers";
 import type { Item } from "./answers";
+import { TakePhoto } from "./ItemPhotos";
 import { SurveyRow } from "./SurveyRow";
 
 type Unmeasured = NonNullable<JobState["worth"]>["items"][number];
@@ -33,6 +35,9 @@ export function LeaveView() {
     if (rank === "decides") return rank;
     return item.gone_later ? "later" : (rank ?? "untried");
   };
+  const { photos } = useDocument("photos");
+  const pictured = new Set(Object.values(photos).map(({ of }) => of));
+  const unpictured = items.filter(({ key, photo, state }) => photo && state !== "left_out" && !pictured.has(key));
   const asked = new Set(items.map(({ path }) => path));
   const beside = worth.filter(({ path, rank }) => !asked.has(path) && rank !== "nothing");
   return (
@@ -61,6 +66,22 @@ export function LeaveView() {
           </section>
         );
       })}
+      {unpictured.length > 0 && (
+        <section aria-label="Photos still to take" className="mt-4">
+          <h2 className="heading">
+            Photos still to take, {unpictured.length}{" "}
+            <span className="head-note">what they show cannot be asked of a plan</span>
+          </h2>
+          <ul className="mt-1 border-t border-rule">
+            {unpictured.map((item) => (
+              <li key={item.key} className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
+                <span className="min-w-0">{item.asks}</span>
+                <TakePhoto item={item} />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {beside.length > 0 && (
         <section aria-label="Assumed in the design" className="mt-4">
           <h2 className="heading">

@@ -2,13 +2,14 @@ import { useState } from "react";
 import type { ReactNode } from "react";
 import { editName } from "../../document/edits";
 import { once } from "../../document/once";
-import { useOnLeaving } from "../../document/useOnLeaving";
+import { useDraft } from "../../document/useDraft";
 import { useDocument } from "../../document/shown";
 import { useEdits, useWho } from "../../document/workbench";
 import { dayName, parseDay } from "../../lib/dates";
 import { isMissing, leftOut, noted, notYet, seenNow } from "./answers";
 import type { Item, State } from "./answers";
 import { AskedEntry } from "./AskedEntry";
+import { ItemPhotos, TakePhoto } from "./ItemPhotos";
 
 const STATES: Record<State, string> = {
   open: "not entered",
@@ -70,6 +71,7 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
               note
             </button>
           )}
+          <TakePhoto item={item} />
           {(isMissing(item) || item.state === "left_out") && (
             <button
               className="fix no-print max-desk:min-h-11"
@@ -82,6 +84,7 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
           )}
         </span>
       </span>
+      <ItemPhotos of={item.key} asks={item.asks} />
       {(item.note || writing) && <Note item={item} by={by} writing={writing} setWriting={setWriting} />}
     </li>
   );
@@ -125,14 +128,11 @@ function Note(props: { item: Item; by: string; writing: boolean; setWriting: (wr
 function NoteField({ item, by, close }: { item: Item; by: string; close: () => void }) {
   const bench = useEdits();
   const { survey } = useDocument("survey");
-  const [draft, setDraft] = useState(item.note);
-  const keep = () => {
-    const words = draft.trim();
+  const { draft, setDraft, field } = useDraft((typed) => {
+    const words = typed.trim();
     if (words !== item.note)
       void bench.edit(editName(`Note: ${item.asks}`), noted(item, survey[item.key], by, words));
-    close();
-  };
-  const nothingToKeep = useOnLeaving(keep);
+  }, close);
   return (
     <textarea
       className="col-start-2 min-h-11 w-full border-[1.5px] border-ink bg-sheet p-1.5 text-small"
@@ -140,17 +140,12 @@ function NoteField({ item, by, close }: { item: Item; by: string; close: () => v
       autoFocus
       rows={2}
       maxLength={LONGEST_NOTE}
-      value={draft}
+      value={draft ?? item.note}
       onChange={(event) => setDraft(event.target.value)}
+      onKeyDown={field.onKeyDown}
       onBlur={() => {
-        nothingToKeep();
-        keep();
-      }}
-      onKeyDown={(event) => {
-        if (event.key === "Escape") {
-          nothingToKeep();
-          close();
-        }
+        field.onBlur();
+        close();
       }}
     />
   );

@@ -4,6 +4,7 @@ import { usePlan } from "../../document/shown";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { isMissing, useItems, useMissing } from "./answers";
+import { OtherPhotos } from "./ItemPhotos";
 import { LeaveView } from "./LeaveView";
 import { PaperList } from "./PaperList";
 import { PLACES } from "./places";
@@ -75,6 +76,7 @@ function WalkView() {
           </section>
         );
       })}
+      <OtherPhotos items={items} />
     </MainAndAside>
   );
 }

@@ -38,7 +38,7 @@ function stateOf(item: Item, value: unknown, seen: Seen | undefined, assumed: bo
 export const isMissing = ({ state }: Item) => state === "open" || state === "assumed";
 
 /** Today on this device's calendar. */
-const today = () => new Date().toLocaleDateString("sv-SE");
+export const today = () => new Date().toLocaleDateString("sv-SE");
 
 const placeOf = ({ key }: Item) => `/survey/${key.replaceAll("~", "~0").replaceAll("/", "~1")}`;
 

@@ -1,0 +1,27 @@
+import { useCallback, useEffect, useSyncExternalStore } from "react";
+import { Listeners } from "../../lib/listeners";
+import { useEdits } from "../workbench";
+import { photoBoxOf } from "./photoBox";
+
+/** Told whenever a picture was put in: whoever sends them hears it. */
+export const putIn = new Listeners();
+
+/** What waits of the property's pictures, and how one more is put in. */
+export function usePhotoBox() {
+  const { id } = useEdits();
+  const box = photoBoxOf(id);
+  const unsent = useSyncExternalStore(box.subscribe, box.entries);
+  useEffect(() => void box.read(), [box]);
+  const put = useCallback(
+    async (key: string, jpeg: ArrayBuffer) => {
+      await box.put({ property: id, key, jpeg, problem: null });
+      putIn.tell();
+    },
+    [box, id],
+  );
+  const addressOf = useCallback(
+    (key: string) => box.addressOf(key) ?? `/api/properties/${id}/photos/${key}`,
+    [box, id],
+  );
+  return { unsent, put, addressOf, keepsNothing: box.keepsNothing() };
+}
