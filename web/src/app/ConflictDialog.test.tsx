@@ -4,6 +4,7 @@ import { expect, test, vi } from "vitest";
 import { added } from "../document/waiting";
 import type { useConnection } from "../document/workbench";
 import { ConflictDialog } from "./ConflictDialog";
+import { smallState } from "../testing/fakeServer";
 
 type Conflict = ReturnType<typeof useConnection>["conflict"];
 const here = vi.hoisted(() => ({ conflict: null as unknown, resolveConflict: vi.fn() }));
@@ -20,7 +21,10 @@ test("nothing is shown while nobody came second", () => {
 });
 
 test("a key that was meant for an entry chooses nothing", async () => {
-  stand({ edits: added({ edit_id: "e", label: "Tank", operations: [] }, "p", 5)([]), standing: 7 });
+  stand({
+    edits: added({ edit_id: "e", label: "Tank", operations: [] }, "p", smallState({ revision: 5 }))([]),
+    standing: 7,
+  });
   here.resolveConflict.mockClear();
   expect(document.activeElement).toBe(screen.getByRole("alertdialog"));
   await userEvent.keyboard("{Enter} ");
@@ -29,7 +33,7 @@ test("a key that was meant for an entry chooses nothing", async () => {
 
 test("all entries that were held are named, and both ways out are offered", async () => {
   const edits = ["Tank size 90 m³", "Fire reserve 5 m³"].map((label) => ({ edit_id: label, label, operations: [] }));
-  stand({ edits: edits.flatMap((edit) => added(edit, "p", 5)([])), standing: 7 });
+  stand({ edits: edits.flatMap((edit) => added(edit, "p", smallState({ revision: 5 }))([])), standing: 7 });
   const answer = screen.getByRole("alertdialog", { name: "Changed in another window" });
   expect(answer.textContent).toContain("stands at revision 7");
   for (const { label } of edits) expect(screen.getByText(label)).toBeTruthy();

@@ -4,6 +4,7 @@ import { beforeEach, expect, test, vi } from "vitest";
 import { added, refused } from "../document/waiting";
 import { whenHere } from "../lib/dates";
 import { Saving } from "./Saving";
+import { smallState } from "../testing/fakeServer";
 
 const ALL_KEPT = {
   revision: 7,
@@ -62,7 +63,7 @@ test("what was set aside is counted, and opens with its reasons", async () => {
     refused(
       edit_id,
       "the server failed on it",
-    )(added({ edit_id, label: `Tank ${edit_id}`, operations: [] }, "p", 5)([])),
+    )(added({ edit_id, label: `Tank ${edit_id}`, operations: [] }, "p", smallState({ revision: 5 }))([])),
   );
   expect(said({ setAside: two.slice(0, 1) })).toBe("1 change was not kept");
   here.standing = { ...ALL_KEPT, setAside: two };

@@ -3,12 +3,17 @@ import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { added, refused } from "../document/waiting";
 import { SetAsideDialog } from "./SetAsideDialog";
+import { smallState } from "../testing/fakeServer";
 
 const here = vi.hoisted(() => ({ setAside: [] as unknown[], sendAgain: vi.fn(), discard: vi.fn() }));
 vi.mock("../document/workbench", () => ({ useConnection: () => here, useEdits: () => here }));
 
 test("each change that was set aside says why, and can be sent again or left", async () => {
-  const entries = added({ edit_id: "e", label: "Tank size 90 m³", operations: [] }, "p", 5)([]);
+  const entries = added(
+    { edit_id: "e", label: "Tank size 90 m³", operations: [] },
+    "p",
+    smallState({ revision: 5 }),
+  )([]);
   here.setAside = refused("e", "the server failed on it")(entries);
   render(<SetAsideDialog open setOpen={vi.fn()} />);
   expect(screen.getByRole("listitem").textContent).toContain("Tank size 90 m³: the server failed on it");

@@ -3,10 +3,12 @@ import { deleteDB } from "idb";
 import { expect, test, vi } from "vitest";
 import { Outbox } from "./outbox";
 import { added, again, discarded, kept, late, refused } from "./waiting";
-import type { Rewrite, Waiting } from "./waiting";
+import { demo } from "../testing/demo";
+import type { Rewrite, Seen, Waiting } from "./waiting";
 
 const edit = (id: string) => ({ edit_id: id, label: id, operations: [] });
-const add = (id: string, seen: number | null) => added(edit(id), "p", seen);
+const on = (revision: number): Seen => ({ revision, document: demo.document });
+const add = (id: string, seen: number) => added(edit(id), "p", on(seen));
 const shown = (entries: readonly Waiting[]) => entries.map(({ edit_id, state, base }) => [edit_id, state, base]);
 
 async function changed(box: Outbox, ...rewrites: Rewrite[]) {
@@ -36,7 +38,7 @@ test("two tabs write one list, and neither loses the other's", async () => {
 });
 
 test("properties wait apart", async () => {
-  await new Outbox("q").change(added(edit("z"), "q", 1));
+  await new Outbox("q").change(added(edit("z"), "q", on(1)));
   expect(await changed(new Outbox("p"), add("a", 4))).toEqual([["a", "waiting", 4]]);
   expect(shown(await new Outbox("q").read())).toEqual([["z", "waiting", 1]]);
 });
@@ -63,7 +65,7 @@ test("what came late stays until its maker has chosen, also over a reload", asyn
     ["b", "late", null],
   ]);
   expect(box.entries()[0]!.standing).toBe(9);
-  expect(await changed(box, again(["a", "b"], 9))).toEqual([
+  expect(await changed(box, again(["a", "b"], on(9)))).toEqual([
     ["a", "waiting", 9],
     ["b", "waiting", null],
   ]);
@@ -73,7 +75,7 @@ test("what came late stays until its maker has chosen, also over a reload", asyn
 test("what was set aside goes to its place before what waits, or on top of it", async () => {
   const box = new Outbox("p");
   await changed(box, add("a", 4), add("b", 4), refused("b", "no"), refused("a", "no"), add("c", 6));
-  expect(await changed(box, again(["b"], 6))).toEqual([
+  expect(await changed(box, again(["b"], on(6)))).toEqual([
     ["a", "refused", 4],
     ["b", "waiting", 6],
     ["c", "waiting", 6],

@@ -175,9 +175,8 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
   const edit = useCallback(
     async (label: string, operations: Operation[]) => {
       const entry = { edit_id: newId(), label: label.slice(0, 120), operations };
-      const seen = standing()?.revision ?? null;
       const answered = new Promise<string | null>((resolve) => settles.current.set(entry.edit_id, resolve));
-      await outbox.change(added(entry, id, seen));
+      await outbox.change(added(entry, id, standing()));
       stored.current.add(entry.edit_id);
       tabs.current?.tell();
       void send();
@@ -189,7 +188,7 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
   /** Sends once more what came late or was set aside. */
   const sendAgain = useCallback(
     async (edit_ids: string[]) => {
-      await outbox.change(again(edit_ids, standing()!.revision));
+      await outbox.change(again(edit_ids, standing()!));
       tabs.current?.tell();
       await send();
     },

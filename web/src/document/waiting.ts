@@ -1,4 +1,7 @@
+import type { Document } from "../api/client";
 import type { EditToKeep } from "../api/queries";
+import { movesRows, readdressed, rowsOf } from "./rows";
+import type { Rows } from "./rows";
 
 /** An edit that the server has not kept yet. */
 export type Waiting = EditToKeep & {
@@ -12,6 +15,9 @@ export type Waiting = EditToKeep & {
   state: "waiting" | "late" | "refused";
   /** For what came late: the revision that stood. */
   standing: number | null;
+  /** Which rows it was made on; empty where a change that waits before it moves rows, and not there in one that an
+   * earlier version kept. */
+  rows?: Rows;
   /** For what was set aside. */
   problem: string | null;
 };
@@ -20,15 +26,22 @@ export type Rewrite = (entries: Waiting[]) => Waiting[];
 
 const waits = (entry: Waiting) => entry.state === "waiting";
 
+/** What its maker saw: the revision, and the document of it. */
+export type Seen = { revision: number; document: Document };
+
 /** One more at the end: on the revision its maker saw, or on top of what waits already. */
 export const added =
-  (edit: EditToKeep, property: string, seen: number | null): Rewrite =>
+  (edit: EditToKeep, property: string, seen: Seen | undefined): Rewrite =>
   (entries) => [
     ...entries,
     {
       ...edit,
       property,
-      base: entries.some(waits) ? null : seen,
+      base: entries.some(waits) ? null : (seen?.revision ?? null),
+      rows:
+        seen && !entries.some((each) => waits(each) && movesRows(each.operations))
+          ? rowsOf(seen.document, edit.operations)
+          : {},
       state: "waiting",
       standing: null,
       problem: null,
@@ -64,17 +77,25 @@ export const late =
   (entries) =>
     entries.map((entry) => (waits(entry) ? { ...entry, state: "late", standing } : entry));
 
-/** What came late, or was set aside, is sent once more, on top of the revision that stands and of what waits. */
+/** What came late, or was set aside, is sent once more, on top of what stands and of what waits: on the same rows,
+ * wherever they are now. One whose row was taken out is set aside. */
 export const again =
-  (edit_ids: string[], standing: number): Rewrite =>
+  (edit_ids: string[], standing: Seen): Rewrite =>
   (entries) => {
-    const first = entries.find((entry) => waits(entry) || edit_ids.includes(entry.edit_id));
-    return entries.map((entry) =>
-      edit_ids.includes(entry.edit_id)
-        ? { ...entry, state: "waiting", base: entry === first ? standing : null, standing: null, problem: null }
+    const found = entries.map((entry) => (edit_ids.includes(entry.edit_id) ? onItsRows(entry, standing) : entry));
+    const first = found.find(waits);
+    return found.map((entry) =>
+      waits(entry) && edit_ids.includes(entry.edit_id)
+        ? { ...entry, base: entry === first ? standing.revision : null, standing: null, problem: null }
         : entry,
     );
   };
+
+function onItsRows(entry: Waiting, { document }: Seen): Waiting {
+  const now = readdressed(entry.operations, entry.rows ?? {}, document);
+  if ("gone" in now) return { ...entry, state: "refused", problem: `${now.gone}, which it is about, was taken out` };
+  return { ...entry, state: "waiting", operations: now.operations, rows: rowsOf(document, now.operations) };
+}
 
 /** Its maker does not want it any more. */
 export const discarded =

@@ -5,7 +5,9 @@ import { added } from "./waiting";
 import { withWhatWaits } from "./withWhatWaits";
 
 const waiting = (...edits: Operation[][]) =>
-  edits.flatMap((operations, at) => added({ edit_id: `${at}`, label: "", operations }, "p", 1)([]));
+  edits.flatMap((operations, at) =>
+    added({ edit_id: `${at}`, label: "", operations }, "p", smallState({ revision: 1 }))([]),
+  );
 const replace = (path: string, value: unknown): Operation => ({ op: "replace", path, value });
 
 test("what was typed is shown, in the order it was typed, and is assumed no more", () => {

@@ -3,7 +3,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, cleanup, render, screen, waitFor } from "@testing-library/react";
 import { useLayoutEffect } from "react";
 import { beforeEach, describe, expect, test, vi } from "vitest";
-import { FakeServer } from "../testing/fakeServer";
+import { FakeServer, smallState } from "../testing/fakeServer";
 import { Outbox } from "./outbox";
 import { added } from "./waiting";
 import { useDocument } from "./shown";
@@ -345,7 +345,9 @@ test("an edit that was refused after its page had closed is set aside, and can b
 test("what another tab of this browser typed goes out from here, and is no conflict", async () => {
   open();
   await screen.findByText("rev 1, tank 86000");
-  await new Outbox("p").change(added({ edit_id: "other-tab", label: "Elsewhere", operations: tank(5) }, "p", 1));
+  await new Outbox("p").change(
+    added({ edit_id: "other-tab", label: "Elsewhere", operations: tank(5) }, "p", smallState({ revision: 1 })),
+  );
   await act(async () => {
     await bench.tryEdit("Here", tank(6));
   });
