@@ -39,11 +39,11 @@ def written(picture, kind="JPEG", **more):
     return data.getvalue()
 
 
-def by_a_device(orientation=1):
+def by_a_device(orientation=1, size=(240, 160)):
     exif = Image.Exif()
     exif[ORIENTATION], exif[MAKE] = orientation, "A make of camera"
     exif.get_ifd(PLACE).update({1: "N", 2: (12.0, 30.0, 1.5), 3: "E", 4: (98.0, 7.0, 9.0)})
-    return written(four_corners(), exif=exif, comment=b"by hand")
+    return written(four_corners(*size), exif=exif, comment=b"by hand")
 
 
 def corner_colours(jpeg):
