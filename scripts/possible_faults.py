@@ -22,7 +22,7 @@ UNSEEN_LINES = re.compile(r"slots=|String\(|print\(|json\.dumps|zlib\.compress")
 """Lines in which a change makes nothing else for a person: layout of memory, widths that SQLite ignores, commands."""
 TABLE_NUMBER = re.compile(r"(?<![\w.\-\"])\d+(?:\.\d+)?(?![\w.\-\"%])")
 UNIT = re.compile(r'(?<=unit=")[^"]+(?=")')
-DRAWN = re.compile(r"(Drawing|Section\w*|Picture|Chart|Bar|Scale|Curve|Lanes|Strip|Stack|Surface)\.tsx?$")
+DRAWN = re.compile(r"(Drawing|Section\w*|Picture|Chart|Bars?|Scale|Curve|Lanes|Strip|Stack|Surface)\.tsx?$")
 """Files whose numbers say where something is drawn: the pictures show that, and no test of words could."""
 UNITS = ("L", "m3", "m", "mm", "L/s", "kPa", "W", "%", "days", "years", "m2")
 Each = TypeVar("Each")

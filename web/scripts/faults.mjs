@@ -35,6 +35,10 @@ const namedWords = new Map();
 const change = (kind, node, text) => found.push({ kind, start: node.getStart(), end: node.getEnd(), text });
 const without = (node) => change("condition", node, `!(${node.getText()})`);
 
+/** Whether both sides are the same only by a chance of one in a great many, so that `<` is as good as `<=`. */
+const hardlyEverEqual = (node) =>
+  [node.left, node.right].some((each) => ts.isNumericLiteral(each) && !Number.isInteger(Number(each.text)));
+
 /** A count becomes the next: a tenth more of it often changes nothing. */
 const another = (number) => String(Number.isInteger(number) ? number + 1 : number * 1.1);
 
@@ -52,7 +56,8 @@ function visit(node, looks) {
     if (ts.isBinaryExpression(node)) {
       const sign = node.operatorToken.getText();
       const words = [node.left, node.right].some((each) => ts.isStringLiteral(each) || ts.isTemplateLiteral(each));
-      if (OTHER[sign] && !(sign === "+" && words))
+      const same = KIND[sign] === undefined && /^[<>]/.test(sign) && hardlyEverEqual(node);
+      if (OTHER[sign] && !(sign === "+" && words) && !same)
         change(KIND[sign] ?? "comparison", node.operatorToken, OTHER[sign]);
     } else if (ts.isConditionalExpression(node)) without(node.condition);
     else if (ts.isIfStatement(node)) without(node.expression);
