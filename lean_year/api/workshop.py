@@ -25,6 +25,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
+from lean_year.plan.side_by_side import SideBySide, side_by_side
 from lean_year.plan.stations.cistern.design_search import search_designs
 from lean_year.plan.stations.cistern.resampled_band import resampled_band
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
@@ -33,9 +34,10 @@ from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import worth_of_measuring
-from lean_year.property.document import Property, PropertyFile
+from lean_year.property.alternatives import with_site_of
+from lean_year.property.document import FileAlternative, Property, PropertyFile, Standing
 from lean_year.property.edits import apply_edit
-from lean_year.store import photos, properties, records, revisions
+from lean_year.store import alternatives, photos, properties, records, revisions
 from lean_year.store.database import writing
 from lean_year.store.properties import ListedProperty, Stored, Summary
 from lean_year.store.revisions import ListedRevision
@@ -144,13 +146,28 @@ class Workshop:
         return self._entry(document.rain.record_id)
 
     def file_of(self, property_id: str) -> PropertyFile:
-        """The property with its record, to keep or to send on."""
-        document = self.stored(property_id).document
-        if document.rain.record_id is None:
-            return PropertyFile(property=document)
-        entry, rain = records.load_record(self.engine, document.rain.record_id)
-        bare = document.model_copy(update={"rain": document.rain.model_copy(update={"record_id": None})})
-        return PropertyFile(property=bare, rain_record=record_from_rain(rain, name=entry.name, note=entry.note))
+        """The property with its record and its other alternatives, to keep or to send on."""
+        stored = self.stored(property_id)
+        own = next(each for each in stored.alternatives if each.id == property_id)
+        record = None
+        if stored.document.rain.record_id is not None:
+            entry, rain = records.load_record(self.engine, stored.document.rain.record_id)
+            record = record_from_rain(rain, name=entry.name, note=entry.note)
+        return PropertyFile(
+            property=_on_record(stored.document, None),
+            rain_record=record,
+            alternative=own.name,
+            standing=own.standing,
+            alternatives=[
+                FileAlternative(
+                    name=each.name,
+                    standing=each.standing,
+                    property=_on_record(self.stored(each.id).document, None),
+                )
+                for each in stored.alternatives
+                if each.id != property_id
+            ],
+        )
 
     def play_storm(self, property_id: str, revision: int, storm: Storm) -> StormPlan:
         """The downpour test on a revision."""
@@ -219,17 +236,34 @@ class Workshop:
         the pictures of its photos, by their keys."""
         property_id, record = properties.new_id(), file.rain_record
         rain = None if record is None else rain_from_record(record)
-        planned = plan_property(file.property, prepare_rain(rain, file.property.rain.filling) if rain else None)
+        prepared = prepare_rain(rain, file.property.rain.filling) if rain else None
+        others = [(each, with_site_of(file.property, each.property)) for each in file.alternatives]
+        summaries = [
+            _summary(document, plan_property(document, prepared))
+            for document in (file.property, *(design for _, design in others))
+        ]
+        # The one that is opened is the main one, unless exactly one of the others is.
+        mains = [each for each in file.alternatives if each.standing == "main"]
+        main = mains[0].name if file.standing != "main" and len(mains) == 1 else file.alternative
         with writing(self.engine) as session:
             known = record_id = None
             if record is not None and rain is not None:
                 known = records.same_record(session, rain, record.name)
                 record_id = known or properties.new_id()
-            document = file.property.model_copy(
-                update={"rain": file.property.rain.model_copy(update={"record_id": record_id})}
-            )
-            summary = _summary(document, planned)
-            properties.add_property(session, property_id, document, label, summary, demo=demo, by=by)
+            designs = [(property_id, file.alternative, file.standing, file.property)]
+            designs += [(properties.new_id(), each.name, each.standing, design) for each, design in others]
+            for (each_id, name, standing, document), summary in zip(designs, summaries, strict=True):
+                stands: Standing = "main" if name == main else "open" if standing == "main" else standing
+                properties.add_property(
+                    session,
+                    each_id,
+                    _on_record(document, record_id),
+                    label,
+                    summary,
+                    demo=demo if each_id == property_id else None,
+                    by=by,
+                    beside=(property_id, name, stands),
+                )
             if record is not None and rain is not None and record_id is not None and known is None:
                 records.add_record(
                     session, record_id, rain=rain, name=record.name, note=record.note, property_id=property_id
@@ -244,6 +278,34 @@ class Workshop:
         name = f"{document.name[: NAME_LENGTH - len(COPIED)]}{COPIED}"
         copied = document.model_copy(update={"name": name})
         return self.create(copied, label=f"Copy of {document.name}"[:LABEL_LENGTH], by=by, photos_from=property_id)
+
+    def add_alternative(self, property_id: str, name: str, by: str = "") -> Stored:
+        """One more alternative, that begins as this one stands.
+
+        Raises
+        ------
+        InputError, properties.UnknownProperty
+        """
+        document = self.stored(property_id).document
+        new_id, summary = properties.new_id(), _summary(document, self.plan(document))
+        with writing(self.engine) as session:
+            alternatives.add_alternative(session, property_id, new_id, name, document, summary, by)
+        return self.stored(new_id)
+
+    def side_by_side(self, property_id: str, other_id: str) -> SideBySide:
+        """This alternative against another of its site.
+
+        Raises
+        ------
+        InputError
+            If the other is none of its site.
+        properties.UnknownProperty
+        """
+        stored = self.stored(property_id)
+        if other_id not in [each.id for each in stored.alternatives]:
+            raise InputError("other", "must be an alternative of the same property; it may have been removed")
+        first, second = stored.document, self.stored(other_id).document
+        return side_by_side(first, second, self.plan(first), self.plan(second), self.rain_of(first))
 
     def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
         """An edit without keeping it: the document, its plan and what it would move."""
@@ -283,6 +345,7 @@ class Workshop:
         moved: str,
         by: str,
         besides: Callable[[Session], None] = lambda _: None,
+        rain: PreparedRain | None = None,
     ) -> tuple[Stored, str]:
         """Write a revision on top, and in the same transaction what belongs to it; an edit that was kept meanwhile is
         answered again, and nothing is written."""
@@ -299,7 +362,22 @@ class Workshop:
             )
             if stored is not None:
                 besides(session)
+                self._share_site(session, stored, by, rain)
         return (stored, moved) if stored is not None else (self.stored(property_id), "")
+
+    def _share_site(self, session: Session, stored: Stored, by: str, rain: PreparedRain | None = None) -> None:
+        """Write what was seen on the site to the other alternatives, where there are any; `rain` where the record is
+        written in the same transaction, and nobody else can read it yet."""
+        if len(stored.alternatives) > 1:
+            alternatives.share_site(
+                session,
+                stored.id,
+                stored.document,
+                stored.alternatives,
+                stored.label,
+                lambda document: _summary(document, plan_property(document, rain) if rain else self.plan(document)),
+                by,
+            )
 
     def take_rain(
         self, property_id: str, base: int, edit_id: str, rain: DailyRain, name: str, note: str, by: str = ""
@@ -312,15 +390,19 @@ class Workshop:
         document = before.model_copy(
             deep=True, update={"rain": before.rain.model_copy(update={"record_id": record_id})}
         )
-        planned = plan_property(document, prepare_rain(rain, document.rain.filling))
+        prepared = prepare_rain(rain, document.rain.filling)
+        planned = plan_property(document, prepared)
 
         def add_record(session: Session) -> None:
             records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
 
         moved = self.moved(before, document, planned)
-        return self._keep(property_id, base, edit_id, f"Rain: {name}", document, planned, moved, by, add_record)
+        label = f"Rain: {name}"
+        return self._keep(property_id, base, edit_id, label, document, planned, moved, by, add_record, prepared)
 
-    def step(self, property_id: str, base: int, direction: Literal["undo", "redo"]) -> tuple[Stored, str]:
+    def step(
+        self, property_id: str, base: int, direction: Literal["undo", "redo"], by: str = ""
+    ) -> tuple[Stored, str]:
         """Undo or redo.
 
         Raises
@@ -329,9 +411,11 @@ class Workshop:
         """
         target, document = properties.step_target(self.engine, property_id, base, direction)
         planned = self.plan(document)
-        stored = properties.move_head(
-            self.engine, property_id, base=base, target=target, summary=_summary(document, planned)
-        )
+        with writing(self.engine) as session:
+            stored = properties.move_head(
+                session, property_id, base=base, target=target, summary=_summary(document, planned)
+            )
+            self._share_site(session, stored, by)
         before = properties.load_revision(self.engine, property_id, base)
         return stored, self.moved(before, document, planned)
 
@@ -376,6 +460,11 @@ class Workshop:
 
     def remove(self, property_id: str) -> None:
         properties.remove_property(self.engine, property_id)
+
+
+def _on_record(document: Property, record_id: str | None) -> Property:
+    """The document with the rain record by this id."""
+    return document.model_copy(update={"rain": document.rain.model_copy(update={"record_id": record_id})})
 
 
 def _summary(document: Property, planned: Planned) -> Summary:

@@ -61,8 +61,10 @@ def parse_property_file(text: str) -> PropertyFile:
         Naming the field and what is allowed.
     """
     raw = strict_json(text)
-    if isinstance(raw, dict) and isinstance(raw.get("property"), dict):
-        raw["property"] = upgrade(raw["property"])
+    others = raw.get("alternatives") if isinstance(raw, dict) else None
+    for held in (raw, *(others if isinstance(others, list) else ())):
+        if isinstance(held, dict) and isinstance(held.get("property"), dict):
+            held["property"] = upgrade(held["property"])
     try:
         return PropertyFile.model_validate(raw)
     except ValidationError as refused:

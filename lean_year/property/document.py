@@ -184,9 +184,32 @@ class RainRecord(Part):
         return self
 
 
+Standing = Literal["main", "open", "aside"]
+"""Of an alternative: the one that the list of properties shows; another; one that was set aside."""
+MOST_ALTERNATIVES = 12
+
+
+class FileAlternative(Part):
+    """Another design for the same site, as it travels in a property file."""
+
+    name: Text
+    standing: Standing = "open"
+    property: Property
+
+
 class PropertyFile(Part):
-    """A property with its rain record: everything a plan needs."""
+    """A property with its rain record and its other alternatives: everything a plan needs."""
 
     format: Literal["lean-year-property"] = "lean-year-property"
     property: Property
     rain_record: RainRecord | None = None
+    alternative: Text = "A"
+    """What `property` is called among the alternatives."""
+    standing: Standing = "main"
+    alternatives: list[FileAlternative] = Field(default_factory=list, max_length=MOST_ALTERNATIVES - 1)
+    """The others; what was seen on the site is that of `property` in all of them."""
+
+    @model_validator(mode="after")
+    def _alternatives_differ(self) -> "PropertyFile":
+        require_different("alternatives", [self.alternative, *(each.name for each in self.alternatives)])
+        return self

@@ -98,7 +98,7 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
             jsonpointer.set_pointer(raw, at, value)
     raw["assumed"] = list(dict.fromkeys([*by_value(after, after.assumed), *begun]))
     changed = in_us_figures or raw["assumed"] != after.assumed
-    return _sharing_parts(document, check(raw) if changed else after)
+    return sharing_parts(document, check(raw) if changed else after)
 
 
 def _usual_in_us_units(begun: list[str]) -> dict[str, float | str]:
@@ -107,7 +107,7 @@ def _usual_in_us_units(begun: list[str]) -> dict[str, float | str]:
     return {at: value for at, value in usual.items() if value is not None}
 
 
-def _sharing_parts(before: Property, after: Property) -> Property:
+def sharing_parts(before: Property, after: Property) -> Property:
     """The document with each part that did not change taken from before, so that it is known again at once."""
     same = {name: value for name, value in before.__dict__.items() if value == getattr(after, name)}
     return after.model_copy(update=same)

@@ -13,10 +13,10 @@ from threading import Lock
 from typing import Any, Literal, cast
 
 from cachetools import LRUCache, cached
-from sqlalchemy import Engine, Table, bindparam, delete, func, insert, or_, select, update
+from sqlalchemy import Engine, Table, bindparam, delete, func, insert, literal_column, or_, select, update
 from sqlalchemy.orm import Session, defer
 
-from lean_year.property.document import Property
+from lean_year.property.document import Property, Standing
 from lean_year.property.upgrades import upgrade
 from lean_year.store.database import reading, writing
 from lean_year.store.tables import PhotoRow, PictureRow, PropertyRow, RainRecordRow, RevisionRow
@@ -51,6 +51,16 @@ class Summary:
 
 
 @dataclass(frozen=True, slots=True)
+class Alternative:
+    """One of the designs for a site."""
+
+    id: str
+    name: str
+    standing: Standing
+    verdict: str
+
+
+@dataclass(frozen=True, slots=True)
 class Stored:
     """A property as it stands."""
 
@@ -61,6 +71,8 @@ class Stored:
     can_undo: bool
     can_redo: bool
     demo: str | None
+    alternatives: tuple[Alternative, ...]
+    """All of the same site, this one among them, in the order in which they were made."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,6 +86,8 @@ class ListedProperty:
     years: list[int]
     demo: str | None
     changed_at: dt.datetime
+    alternatives: int
+    """How many designs there are for it, this one among them."""
 
 
 def now() -> dt.datetime:
@@ -114,7 +128,7 @@ def _read(text: str) -> Property:
     return Property.model_validate(upgrade(json.loads(text)))
 
 
-def _document(revision: RevisionRow) -> Property:
+def document_of(revision: RevisionRow) -> Property:
     """The document of a revision. Shared with whoever asked before: edits copy, nothing changes it in place."""
     return _read(revision.document)
 
@@ -125,11 +139,17 @@ def _stored(session: Session, row: PropertyRow) -> Stored:
         id=row.id,
         revision=row.head,
         label=revision.label,
-        document=_document(revision),
+        document=document_of(revision),
         can_undo=revision.parent is not None,
         can_redo=_latest_child(session, row.id, row.head) is not None,
         demo=row.demo,
+        alternatives=alternatives_of(session, row.site_id),
     )
+
+
+def alternatives_of(session: Session, site_id: str) -> tuple[Alternative, ...]:
+    """All alternatives of a site, in the order in which they were made."""
+    return tuple(Alternative(*row) for row in session.execute(_ALTERNATIVES, {"site_id": site_id}))
 
 
 def _standing(number: int, summary: Summary) -> dict[str, Any]:
@@ -147,9 +167,15 @@ def _standing(number: int, summary: Summary) -> dict[str, Any]:
 
 # An edit is kept with three statements that are compiled once; rows as objects would cost it several milliseconds.
 _properties, _revisions = (cast(Table, each.__table__) for each in (PropertyRow, RevisionRow))
+_ALTERNATIVES = (
+    select(_properties.c.id, _properties.c.alternative, _properties.c.standing, _properties.c.verdict)
+    .where(_properties.c.site_id == bindparam("site_id"))
+    .order_by(literal_column("rowid"))
+)
 _HEAD_AND_LAST = select(
     _properties.c.head,
     _properties.c.demo,
+    _properties.c.site_id,
     select(func.max(_revisions.c.number)).where(_revisions.c.property_id == _properties.c.id).scalar_subquery(),
     select(_revisions.c.number)
     .where(_revisions.c.property_id == _properties.c.id, _revisions.c.edit_id == bindparam("edit_id"))
@@ -164,9 +190,12 @@ _BASE_OF_EDIT = select(_revisions.c.number, _revisions.c.edit_id, _revisions.c.d
 
 
 def list_properties(engine: Engine) -> list[ListedProperty]:
-    """All properties, the last changed first."""
+    """All properties, each by its main alternative, the last changed first."""
+    main = select(PropertyRow).where(PropertyRow.standing == "main")
     with reading(engine) as session:
-        rows = session.scalars(select(PropertyRow).order_by(PropertyRow.changed_at.desc(), PropertyRow.id))
+        counted = select(PropertyRow.site_id, func.count().label("designs")).group_by(PropertyRow.site_id)
+        alternatives = {row.site_id: row.designs for row in session.execute(counted)}
+        rows = session.scalars(main.order_by(PropertyRow.changed_at.desc(), PropertyRow.id))
         return [
             ListedProperty(
                 id=row.id,
@@ -178,6 +207,7 @@ def list_properties(engine: Engine) -> list[ListedProperty]:
                 years=json.loads(row.years),
                 demo=row.demo,
                 changed_at=row.changed_at,
+                alternatives=alternatives[row.site_id],
             )
             for row in rows
         ]
@@ -206,7 +236,7 @@ def load_revision(engine: Engine, property_id: str, number: int) -> Property:
         row = session.get(RevisionRow, (property_id, number))
         if row is None:
             raise UnknownProperty(property_id)
-        return _document(row)
+        return document_of(row)
 
 
 def find_demo(engine: Engine, demo: str) -> str | None:
@@ -224,9 +254,13 @@ def add_property(
     *,
     demo: str | None = None,
     by: str = "",
+    beside: tuple[str, str, Standing] | None = None,
 ) -> None:
-    """Write a new property as its first revision, inside a transaction of the caller's."""
-    session.execute(insert(_properties), {"id": property_id, "demo": demo, **_standing(1, summary)})
+    """Write a new property as its first revision, inside a transaction of the caller's; or, `beside` others, as one
+    more alternative of their site: its id, the name, and how it stands."""
+    site_id, alternative, standing = beside or (property_id, "A", "main")
+    of_site = {"site_id": site_id, "alternative": alternative, "standing": standing}
+    session.execute(insert(_properties), {"id": property_id, "demo": demo, **of_site, **_standing(1, summary)})
     _write_revision(session, property_id, 1, label, document, summary, by=by)
 
 
@@ -299,14 +333,23 @@ def add_revision(
     row = session.execute(_HEAD_AND_LAST, {"property_id": property_id, "edit_id": edit_id}).one_or_none()
     if row is None:
         raise UnknownProperty(property_id)
-    head, demo, last, kept_as = row
+    head, demo, site_id, last, kept_as = row
     if kept_as is not None:
         return None
     if head != base:
         raise StaleRevision(head)
     _write_revision(session, property_id, last + 1, label, document, summary, by=by, parent=base, edit_id=edit_id)
     session.execute(_MOVE, {"property_id": property_id, **_standing(last + 1, summary)})
-    return Stored(property_id, last + 1, label, document, can_undo=True, can_redo=False, demo=demo)
+    return Stored(
+        property_id,
+        last + 1,
+        label,
+        document,
+        can_undo=True,
+        can_redo=False,
+        demo=demo,
+        alternatives=alternatives_of(session, site_id),
+    )
 
 
 def step_target(
@@ -326,35 +369,37 @@ def step_target(
         target = here.parent if direction == "undo" else _latest_child(session, property_id, base)
         if target is None:
             raise NothingToDo(f"nothing to {direction}")
-        return target, _document(_revision(session, property_id, target))
+        return target, document_of(_revision(session, property_id, target))
 
 
-def move_head(engine: Engine, property_id: str, *, base: int, target: int, summary: Summary) -> Stored:
-    """Let another revision stand.
+def move_head(session: Session, property_id: str, *, base: int, target: int, summary: Summary) -> Stored:
+    """Let another revision stand, inside a writing transaction of the caller's.
 
     Raises
     ------
     UnknownProperty, StaleRevision
     """
-    with writing(engine) as session:
-        row = _row(session, property_id)
-        if row.head != base:
-            raise StaleRevision(row.head)
-        session.execute(_MOVE, {"property_id": property_id, **_standing(target, summary)})
-        session.refresh(row)
-        return _stored(session, row)
+    row = _row(session, property_id)
+    if row.head != base:
+        raise StaleRevision(row.head)
+    session.execute(_MOVE, {"property_id": property_id, **_standing(target, summary)})
+    session.refresh(row)
+    return _stored(session, row)
 
 
 def remove_property(engine: Engine, property_id: str) -> None:
-    """Delete a property with its revisions, and its rain records and pictures unless another property has them.
+    """Delete a property with its revisions, and its rain records and pictures unless another property has them. With
+    the main one of several alternatives all of them go, and with another that one alone.
 
     Raises
     ------
     UnknownProperty
     """
     with writing(engine) as session:
-        session.delete(_row(session, property_id))
-        session.flush()
+        row = _row(session, property_id)
+        ends = PropertyRow.site_id == row.site_id if row.standing == "main" else PropertyRow.id == property_id
+        session.execute(delete(PropertyRow).where(ends))
+        session.execute(delete(PhotoRow).where(PhotoRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(PictureRow).where(PictureRow.sha256.not_in(select(PhotoRow.sha256))))
         orphans = (
             select(RainRecordRow).where(RainRecordRow.property_id.is_(None)).options(defer(RainRecordRow.depth_mm))

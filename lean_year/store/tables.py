@@ -35,6 +35,12 @@ class PropertyRow(Base):
     """JSON list, a number a water year: its lowest store in hundredths of the live volume, -1 if it has dry days."""
     demo: Mapped[str | None] = mapped_column(String(40), unique=True)
     changed_at: Mapped[dt.datetime] = mapped_column(index=True)
+    site_id: Mapped[str] = mapped_column(String(32), index=True)
+    """The same for all alternatives of one property; each of them is a row of its own."""
+    alternative: Mapped[str] = mapped_column(String(80), server_default="A")
+    """What it is called among them."""
+    standing: Mapped[str] = mapped_column(String(10), server_default="main")
+    """`main`: the one that the list shows, of which each site has one; `open`, or `aside`."""
 
 
 class RevisionRow(Base):
@@ -156,10 +162,11 @@ class PictureRow(Base):
 
 
 class PhotoRow(Base):
-    """Which picture a property's photo is. It stays while the property does: an earlier revision may name it."""
+    """Which picture a photo of a site is, for all alternatives of it. It stays while one of them does: an earlier
+    revision may name it."""
 
     __tablename__ = "photos"
 
-    property_id: Mapped[str] = mapped_column(ForeignKey("properties.id", ondelete="CASCADE"), primary_key=True)
+    site_id: Mapped[str] = mapped_column(String(32), primary_key=True)
     key: Mapped[str] = mapped_column(String(40), primary_key=True)
     sha256: Mapped[str] = mapped_column(ForeignKey("pictures.sha256"), index=True)

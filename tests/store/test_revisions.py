@@ -5,7 +5,7 @@ import pytest
 from lean_year.store import properties, revisions
 from lean_year.store.database import open_database
 from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
-from tests.store.test_store import SUMMARY, add, put
+from tests.store.test_store import SUMMARY, add, move_head, put
 
 
 @pytest.fixture
@@ -22,7 +22,7 @@ def branched(engine):
     first = put(engine)
     second = add(engine, first, 9_000, "edit-0002")
     third = add(engine, second, 8_000, "edit-0003")
-    back = properties.move_head(engine, "p", base=third.revision, target=1, summary=SUMMARY)
+    back = move_head(engine, "p", base=third.revision, target=1, summary=SUMMARY)
     add(engine, back, 7_000, "edit-0004")
     return engine
 
@@ -81,7 +81,7 @@ def test_a_step_leads_to_the_parent_or_the_latest_child_and_never_from_an_old_he
     assert target("undo", 4) == 1
     with pytest.raises(NothingToDo):
         target("redo", 4)
-    properties.move_head(branched, "p", base=4, target=1, summary=SUMMARY)
+    move_head(branched, "p", base=4, target=1, summary=SUMMARY)
     assert target("redo", 1) == 4
     with pytest.raises(NothingToDo):
         target("undo", 1)
@@ -89,7 +89,7 @@ def test_a_step_leads_to_the_parent_or_the_latest_child_and_never_from_an_old_he
         target("redo", 3)
     assert stale.value.head == 1
     with pytest.raises(StaleRevision):
-        properties.move_head(branched, "p", base=3, target=2, summary=SUMMARY)
+        move_head(branched, "p", base=3, target=2, summary=SUMMARY)
 
 
 def test_an_edit_on_another_head_is_refused_and_one_sent_twice_is_kept_once(branched):
@@ -103,7 +103,7 @@ def test_an_edit_on_another_head_is_refused_and_one_sent_twice_is_kept_once(bran
         properties.load_revision(branched, "p", 9)
     stored = properties.load_property(branched, "p")
     with pytest.raises(StaleRevision):
-        add(branched, properties.Stored("p", 3, "", document, True, True, None), 5_000, "edit-0005")
+        add(branched, properties.Stored("p", 3, "", document, True, True, None, ()), 5_000, "edit-0005")
     assert add(branched, stored, 5_000, "edit-0004") is None
     assert numbers(branched) == [4, 3, 2, 1]
 

@@ -19,6 +19,7 @@ const OwnerPage = fetched(async () => (await import("./app/people/OwnerPage")).O
 const SignInPage = fetched(async () => (await import("./app/people/SignInPage")).SignInPage);
 const Updated = fetched(async () => (await import("./app/Updated")).Updated);
 const NowhereElse = fetched(async () => (await import("./app/NowhereElse")).NowhereElse);
+const AlternativesPage = fetched(async () => (await import("./app/alternatives/AlternativesPage")).AlternativesPage);
 const SumsPage = fetched(async () => (await import("./app/sums/SumsPage")).SumsPage);
 
 const queries = new QueryClient({
@@ -45,6 +46,7 @@ function Pages() {
         <Switch>
           <Route path="/" component={PropertyList} />
           <Route path="/p/:id">{({ id }) => <Redirect to={`/p/${id}/cistern`} replace />}</Route>
+          <Route path="/p/:id/alternatives" component={AlternativesPage} />
           <Route path="/p/:id/:stage" component={Shell} />
           <Route path="/sums" component={SumsPage} />
           <Route path="/owner" component={OwnerPage} />

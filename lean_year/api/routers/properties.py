@@ -1,5 +1,6 @@
 """Properties: list, open, change, undo."""
 
+import dataclasses
 from typing import Annotated
 
 from fastapi import APIRouter, Query
@@ -87,8 +88,11 @@ def load_demo(name: str, workshop: InWorkshop) -> Response:
 
 
 @router.get("/{property_id}", response_model=PropertyState)
-def open_property(property_id: str, workshop: InWorkshop) -> Response:
-    return state_of(workshop, workshop.stored(property_id))
+def open_property(property_id: str, workshop: InWorkshop, visitor: InVisitor) -> Response:
+    stored = workshop.stored(property_id)
+    if visitor.role == "owner":
+        stored = dataclasses.replace(stored, alternatives=())
+    return state_of(workshop, stored)
 
 
 @router.delete("/{property_id}", status_code=204)
@@ -168,6 +172,6 @@ def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop, visitor: InVi
 
 
 @router.post("/{property_id}/steps", response_model=PropertyState)
-def step(property_id: str, asked: Step, workshop: InWorkshop) -> Response:
-    stored, moved = workshop.step(property_id, asked.base_revision, asked.direction)
+def step(property_id: str, asked: Step, workshop: InWorkshop, visitor: InVisitor) -> Response:
+    stored, moved = workshop.step(property_id, asked.base_revision, asked.direction, by=visitor.name)
     return state_of(workshop, stored, moved)

@@ -17,7 +17,7 @@ from lean_year.property.document import Property, Units
 from lean_year.property.household import Habit
 from lean_year.property.parts import PlaceText, Text
 from lean_year.property.roofs import Material, Roof
-from lean_year.store.properties import ListedProperty, Stored
+from lean_year.store.properties import Alternative, ListedProperty, Stored
 from lean_year.store.records import RecordEntry
 
 FULL = 65_535
@@ -141,6 +141,8 @@ class PropertyState(Answer):
     can_undo: bool
     can_redo: bool
     demo: str | None
+    alternatives: list[Alternative]
+    """All designs for the same site, this one among them."""
     record: RecordEntry | None
 
 
@@ -185,6 +187,7 @@ def property_state(
         can_undo=stored.can_undo,
         can_redo=stored.can_redo,
         demo=stored.demo,
+        alternatives=list(stored.alternatives),
         record=record,
         document=stored.document,
         plan=planned.plan,

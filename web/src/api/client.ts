@@ -35,6 +35,9 @@ export type Design = Schemas["Design"];
 export type JobState = Schemas["JobState"];
 export type ArchiveStation = Schemas["ArchiveStation"];
 export type RainSource = Schemas["AskedRain"]["source"];
+export type Alternative = Schemas["Alternative"];
+export type Standing = Alternative["standing"];
+export type SideBySide = Schemas["SideBySide"];
 export type ImportChoices = {
   date_order?: RainPreview["date_order"];
   unit?: RainPreview["unit"];

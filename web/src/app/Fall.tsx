@@ -40,6 +40,7 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
         className="hidden min-h-0 flex-col overflow-y-auto overflow-x-hidden border-r-[1.5px] border-ink bg-wall [scrollbar-width:none] desk:flex"
       >
         <PropertyName />
+        <AlternativeName />
         {list}
         <div className="grid flex-1 grid-cols-2 content-end gap-x-2 gap-y-1 bg-[var(--earth-3)] px-4 pt-1 pb-3 text-fine">
           {KEY.map((status) => (
@@ -82,6 +83,7 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
             className="fixed inset-y-0 left-0 z-50 w-[min(320px,90vw)] overflow-y-auto border-r-[1.5px] border-ink bg-wall"
           >
             <Dialog.Title className="heading px-4 pt-4 pb-2">Stations</Dialog.Title>
+            <AlternativeName />
             {list}
           </Dialog.Content>
         </Dialog.Portal>
@@ -89,6 +91,18 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
     </FlowsContext>
   );
 });
+
+/** Which of several designs is open, and the way to the others. */
+function AlternativeName() {
+  const { id, alternatives } = useSaved();
+  const open = alternatives.find((each) => each.id === id);
+  if (alternatives.length < 2 || !open) return null;
+  return (
+    <Link to={`/p/${id}/alternatives`} className="fix mx-4 truncate max-desk:min-h-11" title="All alternatives">
+      {open.name}, of {alternatives.length}
+    </Link>
+  );
+}
 
 /** Letters of a name, and of a headline, that take more than a line of the fall in its usual size. */
 const LONG_NAME = 18;

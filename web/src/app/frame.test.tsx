@@ -41,6 +41,19 @@ test("the fall shows every station with its figure and its status, and leads the
   expect(goTo).toHaveBeenCalledWith("roofs");
 });
 
+test("which of several designs is open leads to all of them; a property with one says nothing of it", async () => {
+  const state = structuredClone(demo);
+  renderOnDemo(<FallHere goTo={vi.fn()} />, state);
+  await screen.findByRole("navigation", { name: "Stations" });
+  expect(screen.queryByTitle("All alternatives")).toBeNull();
+  cleanup();
+  const other = { id: "other", name: "A", standing: "main", verdict: "" } as const;
+  state.alternatives = [other, { ...other, id: state.id, name: "Trucks", standing: "open" }];
+  renderOnDemo(<FallHere goTo={vi.fn()} />, state);
+  const link = await screen.findByTitle("All alternatives");
+  expect([link.textContent, link.getAttribute("href")]).toEqual(["Trucks, of 2", `/p/${state.id}/alternatives`]);
+});
+
 test("the flows are the means of the counted years and the lean year", () => {
   const flows = flowsOf(plan)!;
   const lean = plan.cistern!.years[plan.cistern!.lean_year]!;

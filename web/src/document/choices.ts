@@ -12,3 +12,7 @@ export function choicesAt<Value extends string>(path: string, units: Units) {
     note: note || undefined,
   }));
 }
+
+/** What a chosen value is called, where the server words it. */
+export const choiceWords = (path: string, value: string, units: Units) =>
+  CHOICES[units][path.replace(/\/(\d+|-)(?=\/|$)/g, "/*")]?.find((each) => each.value === value)?.label;

@@ -17,6 +17,7 @@ export function smallState(changes: Partial<PropertyState> = {}): PropertyState 
     can_undo: false,
     can_redo: false,
     demo: null,
+    alternatives: [{ id: "p", name: "A", standing: "main", verdict: "" }],
     record: null,
     daily: null,
     moved: "",

@@ -25,14 +25,35 @@ function drawn(bar: Pick<LimitBar, "value" | "limit" | "atLeast">) {
 
 test.each([
   // A limit stands at five sevenths of the width, until the value reaches further than that.
-  [{ value: 5, limit: 10, atLeast: true }, { value: 36, limit: 71, right: "false", under: true }],
-  [{ value: 10, limit: 10, atLeast: true }, { value: 71, limit: 71, right: "true", under: true }],
-  [{ value: 10, limit: 10, atLeast: false }, { value: 71, limit: 71, right: "true", under: true }],
-  [{ value: 20, limit: 10, atLeast: false }, { value: 100, limit: 50, right: "false", under: true }],
+  [
+    { value: 5, limit: 10, atLeast: true },
+    { value: 36, limit: 71, right: "false", under: true },
+  ],
+  [
+    { value: 10, limit: 10, atLeast: true },
+    { value: 71, limit: 71, right: "true", under: true },
+  ],
+  [
+    { value: 10, limit: 10, atLeast: false },
+    { value: 71, limit: 71, right: "true", under: true },
+  ],
+  [
+    { value: 20, limit: 10, atLeast: false },
+    { value: 100, limit: 50, right: "false", under: true },
+  ],
   // One far beyond it does not push the limit out of sight.
-  [{ value: 900, limit: 10, atLeast: true }, { value: 100, limit: 33, right: "true", under: true }],
-  [{ value: 7, limit: null, atLeast: true }, { value: 71, limit: null, right: "true", under: true }],
-  [{ value: 0, limit: 0, atLeast: false }, { value: 0, limit: 0, right: "true", under: true }],
+  [
+    { value: 900, limit: 10, atLeast: true },
+    { value: 100, limit: 33, right: "true", under: true },
+  ],
+  [
+    { value: 7, limit: null, atLeast: true },
+    { value: 71, limit: null, right: "true", under: true },
+  ],
+  [
+    { value: 0, limit: 0, atLeast: false },
+    { value: 0, limit: 0, right: "true", under: true },
+  ],
 ])("%j is drawn as %j", (bar, expected) => {
   expect(drawn(bar)).toEqual(expected);
 });

@@ -17,6 +17,7 @@ export function PropertyRow({ listed, remove }: { listed: ListedProperty; remove
         <p className="note">
           {listed.place}
           {listed.demo && (listed.place ? " · invented demo" : "invented demo")}
+          {listed.alternatives > 1 && `, ${listed.alternatives} alternatives`}
         </p>
       </div>
       <div>

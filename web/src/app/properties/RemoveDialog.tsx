@@ -25,7 +25,9 @@ export function RemoveDialog({ listed, close }: { listed: ListedProperty | null;
         >
           <AlertDialog.Title className="title">Remove {listed?.name}?</AlertDialog.Title>
           <AlertDialog.Description className="mt-3">
-            It goes with all {listed?.revision} revisions, for good. To keep a copy, save it as a property file first.
+            It goes with {listed?.revision === 1 ? "its one revision" : `all ${listed?.revision} revisions`}
+            {(listed?.alternatives ?? 1) > 1 && ` and all ${listed!.alternatives} alternatives`}, for good. To keep a
+            copy, save it as a property file first.
           </AlertDialog.Description>
           <p className="mt-5 flex gap-3">
             <AlertDialog.Action className="act bg-alarm" onClick={() => listed && remove.mutate(listed.id)}>

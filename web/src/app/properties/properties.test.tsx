@@ -16,6 +16,7 @@ const row = (number: number): ListedProperty => ({
   years: [40, -1, 60],
   demo: null,
   changed_at: "2026-11-24T10:00:00",
+  alternatives: 1,
 });
 
 type Handlers = Parameters<typeof answerCalls>[0];
@@ -288,4 +289,16 @@ test("a bundle goes where bundles are opened, whatever it is called", async () =
   );
   await waitFor(() => expect(calls.at(-1)!.path).toBe("/api/properties/bundle"));
   expect(calls.at(-1)!.body).toBe("PK and more");
+});
+
+test("a property of several alternatives says how many, and that all of them go with it", async () => {
+  open([{ ...row(1), alternatives: 3 }, row(2)]);
+  const listed = (name: string) => screen.getByRole("link", { name }).closest("li")!;
+  await screen.findByRole("link", { name: "House 1" });
+  expect(listed("House 1").textContent).toContain("Upper lane, 3 alternatives");
+  expect(listed("House 2").textContent).not.toContain("alternatives");
+  await userEvent.click(screen.getByRole("button", { name: "Remove House 1" }));
+  expect((await screen.findByRole("alertdialog")).textContent).toContain(
+    "with its one revision and all 3 alternatives, for good",
+  );
 });

@@ -2,7 +2,7 @@ import type { JobState } from "../../api/client";
 import { JobLine } from "../../document/JobLine";
 import { useDocument } from "../../document/shown";
 import { useJob } from "../../document/useJob";
-import { fieldWords } from "../../lib/words";
+import { capital, placeWords } from "../../lib/words";
 import { isMissing, useItems, useMissing } from "./answers";
 import type { Item } from "./answers";
 import { TakePhoto } from "./ItemPhotos";
@@ -91,7 +91,7 @@ export function LeaveView() {
           <ul className="mt-1">
             {beside.map((each) => (
               <li key={each.path} className="border-b border-rule py-1.5 leading-snug">
-                {fieldWords(each.path.slice(1))}
+                {capital(placeWords(each.path))}
                 <Moves of={each} />
               </li>
             ))}

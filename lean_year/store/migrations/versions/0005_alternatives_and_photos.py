@@ -1,4 +1,4 @@
-"""Photos and their pictures"""
+"""Alternatives of a site, its photos and their pictures"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -10,6 +10,11 @@ depends_on = None
 
 
 def upgrade() -> None:
+    op.add_column("properties", sa.Column("site_id", sa.String(length=32), server_default="", nullable=False))
+    op.add_column("properties", sa.Column("alternative", sa.String(length=80), server_default="A", nullable=False))
+    op.add_column("properties", sa.Column("standing", sa.String(length=10), server_default="main", nullable=False))
+    op.execute("UPDATE properties SET site_id = id")
+    op.create_index(op.f("ix_properties_site_id"), "properties", ["site_id"])
     op.create_table(
         "pictures",
         sa.Column("sha256", sa.String(length=64), nullable=False),
@@ -19,14 +24,11 @@ def upgrade() -> None:
     )
     op.create_table(
         "photos",
-        sa.Column("property_id", sa.String(length=32), nullable=False),
+        sa.Column("site_id", sa.String(length=32), nullable=False),
         sa.Column("key", sa.String(length=40), nullable=False),
         sa.Column("sha256", sa.String(length=64), nullable=False),
-        sa.ForeignKeyConstraint(
-            ["property_id"], ["properties.id"], name=op.f("fk_photos_property_id_properties"), ondelete="CASCADE"
-        ),
         sa.ForeignKeyConstraint(["sha256"], ["pictures.sha256"], name=op.f("fk_photos_sha256_pictures")),
-        sa.PrimaryKeyConstraint("property_id", "key", name=op.f("pk_photos")),
+        sa.PrimaryKeyConstraint("site_id", "key", name=op.f("pk_photos")),
     )
     op.create_index(op.f("ix_photos_sha256"), "photos", ["sha256"])
 
@@ -34,3 +36,6 @@ def upgrade() -> None:
 def downgrade() -> None:
     op.drop_table("photos")
     op.drop_table("pictures")
+    op.drop_index(op.f("ix_properties_site_id"), "properties")
+    for column in ("site_id", "alternative", "standing"):
+        op.drop_column("properties", column)
