@@ -9,7 +9,7 @@ from pathlib import Path
 ROOT = Path(__file__).parent.parent
 DECLARED = tomllib.loads((ROOT / "pyproject.toml").read_text("utf-8"))["project"]["dependencies"]
 BUILD_ONLY = {"hatchling", "editables"}
-IMPORTED_AS = {"argon2": "argon2-cffi"}
+IMPORTED_AS = {"argon2": "argon2-cffi", "PIL": "pillow"}
 
 
 def imported() -> set[str]:

@@ -1,4 +1,4 @@
-"""`plan`, `worth`, `demo`, `export` and `schema`: property files."""
+"""`plan`, `worth`, `beside`, `demo`, `export` and `schema`: property files."""
 
 import json
 from pathlib import Path
@@ -18,18 +18,24 @@ from lean_year.formats.property_file import rain_from_record
 from lean_year.formats.rain.swmm_rain import write_swmm_rain
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
+from lean_year.plan.side_by_side import side_by_side
 from lean_year.plan.whole import plan_property
 from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
+
+AlternativeName = Annotated[
+    str | None, typer.Option("--alternative", help="name of the one to plan, instead of the one it was saved from")
+]
 
 
 def plan(
     file: Annotated[Path, typer.Argument(help="property file, or bundle")],
     rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
+    alternative: AlternativeName = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Work out the whole plan of a property file."""
-    document, prepared = _opened(file, rain)
+    document, prepared = _opened(file, rain, alternative)
     worked_out = plan_property(document, prepared).plan
     if as_json:
         print(worked_out.model_dump_json())
@@ -43,10 +49,11 @@ def plan(
 def worth(
     file: Annotated[Path, typer.Argument(help="property file, or bundle")],
     rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
+    alternative: AlternativeName = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Try all that nobody has measured at both ends of what it may be: what decides, what moves the answer."""
-    *_, found = worth_of_measuring(*_opened(file, rain))
+    *_, found = worth_of_measuring(*_opened(file, rain, alternative))
     assert isinstance(found, WorthOfMeasuring)
     if as_json:
         print(found.model_dump_json())
@@ -71,13 +78,44 @@ def _moved(end: TriedEnd) -> str:
     return "; ".join(parts) or "as it stands"
 
 
-def _opened(file: Path, rain: Path | None) -> tuple[Property, PreparedRain | None]:
-    """A property file with its own rain, or with another's."""
+def beside(
+    file: Annotated[Path, typer.Argument(help="property file, or bundle, with alternatives")],
+    first: Annotated[str, typer.Argument(help="name of one of them")],
+    second: Annotated[str, typer.Argument(help="name of another")],
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Compare two alternatives: what differs in them, and what comes of it."""
+    (one, rain), (other, _) = _opened(file, None, first), _opened(file, None, second)
+    found = side_by_side(one, other, plan_property(one, rain), plan_property(other, rain), rain)
+    if as_json:
+        print(found.model_dump_json())
+        return
+    print(f"{first}: {found.first_verdict}")
+    print(f"{second}: {found.second_verdict}")
+    for station in found.stations:
+        for each in station.differs:
+            print(f"{each.path}  {json.dumps(each.first)}  {json.dumps(each.second)}")
+    for name, findings in ((first, found.lost), (second, found.gained)):
+        for finding in findings:
+            print(f"{name} alone, {finding.severity}: {finding.text}")
+
+
+def _design(given: PropertyFile, name: str | None) -> Property:
+    """The design of this name in a property file, or the one that it was saved from."""
+    designs = {given.alternative: given.property} | {each.name: each.property for each in given.alternatives}
+    if name is not None and name not in designs:
+        raise InputError("alternative", f"must be one of {', '.join(designs)}, got {name}")
+    return designs[name or given.alternative]
+
+
+def _opened(file: Path, rain: Path | None, alternative: str | None) -> tuple[Property, PreparedRain | None]:
+    """A design in a property file with its own rain, or with another's."""
     given = read_saved_property(file)
+    design = _design(given, alternative)
     record = read_strict_csv(rain) if rain else None
     if record is None and given.rain_record is not None:
         record = rain_from_record(given.rain_record)
-    return given.property, prepare_rain(record, given.property.rain.filling) if record else None
+    return design, prepare_rain(record, design.rain.filling) if record else None
 
 
 def demo(
@@ -133,6 +171,7 @@ def schema(
 def add_commands(app: typer.Typer) -> None:
     app.command()(plan)
     app.command()(worth)
+    app.command()(beside)
     app.command()(demo)
     app.command()(export)
     app.command()(schema)

@@ -1,6 +1,7 @@
 """The command line as it is promised to stay."""
 
 import json
+import re
 import subprocess
 import sys
 
@@ -8,6 +9,8 @@ import numpy as np
 import pytest
 
 from lean_year.demo.shipped import demo_file
+from lean_year.property.document import FileAlternative
+from lean_year.property.edits import apply_edit
 from tests.records import seattle, write_csv
 
 SUPPLY = {"roof-m2": 120, "runoff": 0.9, "loss-mm": 0.5, "demand-l-day": 180}
@@ -224,7 +227,9 @@ def test_worth_says_what_decides_and_what_moves_nothing(lean_year, tmp_path):
 
 def test_the_schema_describes_the_property_file(lean_year):
     schema = json.loads(lean_year("schema")[1])
-    assert set(schema["properties"]) == {"format", "property", "rain_record"}
+    assert set(schema["properties"]) == {
+            "format", "property", "rain_record", "alternative", "standing", "alternatives",
+        }  # fmt: skip
 
 
 def test_backup_refuses_to_overwrite_and_restore_refuses_rubbish(lean_year, tmp_path):
@@ -248,3 +253,28 @@ def test_the_installed_command_runs_in_a_process_of_its_own(seattle_csv):
     done = subprocess.run(command, capture_output=True, text=True, check=True)
     assert done.stderr == ""
     assert np.isfinite(json.loads(done.stdout)["end_l"])
+
+
+class TestAlternatives:
+    @pytest.fixture
+    def file(self, tmp_path):
+        one = demo_file("saltmarrow")
+        other = apply_edit(one.property, [{"op": "resize", "path": "/cistern", "value": 40_000}])
+        with_other = one.model_copy(update={"alternatives": [FileAlternative(name="Smaller", property=other)]})
+        path = tmp_path / "two.json"
+        path.write_text(with_other.model_dump_json(), "utf-8")
+        return str(path)
+
+    def test_the_one_that_is_named_is_planned(self, lean_year, file):
+        verdicts = [lean_year("plan", file, *more)[1].split("\n")[0] for more in ((), ("--alternative", "Smaller"))]
+        assert verdicts[0] == lean_year("plan", file, "--alternative", "A")[1].split("\n")[0] != verdicts[1]
+        code, _, error = lean_year("plan", file, "--alternative", "B")
+        assert (code, error) == (2, "error: alternative: must be one of A, Smaller, got B\n")
+
+    def test_two_side_by_side_say_what_the_plan_says_of_each(self, lean_year, file):
+        code, out, _ = lean_year("beside", file, "A", "Smaller")
+        assert code == 0
+        assert out.split("\n")[0] == f"A: {lean_year('plan', file)[1].split(chr(10))[0]}"
+        assert re.search(r"^/cistern/tanks/0/shape/diameter_m  6\.9  4\.7\d+$", out, re.MULTILINE)
+        found = json.loads(lean_year("beside", file, "A", "Smaller", "--json")[1])
+        assert found["first_years_carried"] > found["second_years_carried"]

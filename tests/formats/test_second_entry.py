@@ -16,6 +16,14 @@ from tests.plan.on_demos import edited
 MB = 2**20
 PSI_M = 6.894757293168361 / 9.80665
 SECOND = {
+    # A ZIP archive ends with a record of 22 bytes and, in its long form, one of 20 before it: APPNOTE.TXT 6.3.10,
+    # 4.3.16 and 4.3.15. From memory.
+    "bundle.MOST_PICTURES_BYTES": [200 * MB],
+    "bundle.MAX_BYTES": [232 * MB],
+    "bundle._ALWAYS_THE_SAME": [1980, 1, 1, 0, 0, 0],
+    "bundle._END_RECORD_BYTES": [4 + 2 + 2 + 2 + 2 + 4 + 4 + 2],
+    "bundle._LONG_LOCATOR_BYTES": [4 + 4 + 8 + 4],
+    "bundle._LONGEST_LIST_BYTES": [302 * 128],
     "exports.epanet_model.ENGINE_VISCOSITY_M2_S": [1.1e-5 * 0.3048**2],
     "exports.epanet_model.CURVE_SHARES": [0, 0.25, 0.5, 0.75, 0.9, 1, 1.1, 1.3, 1.6, 2, 2.5],
     "exports.ground_drawing.APART_M": [2],
@@ -31,6 +39,11 @@ SECOND = {
     "geojson_roofs.MOST_APART_M": [5_000],
     "geojson_roofs.MOST_DEGREES_OR_METRES": [1e12],
     "geojson_roofs.MOST_ROOFS": [40],
+    "pictures.MAX_BYTES": [16 * MB],
+    "pictures.LONGEST_SIDE_PX": [2_000],
+    "pictures.MOST_PIXELS": [50e6],
+    "pictures.QUALITY": [82],
+    "pictures._SCAN": [0xDA],  # start of scan: ITU-T T.81, table B.1
     "property_file.MAX_BYTES": [16 * MB],
     "pump_curve.L_S": [1, 1 / 60, 1 / 3.6, 3.785411784 / 60, 3.785411784 / 3600],
     "pump_curve.METRES": [1, 100 / 9.80665, 1 / 9.80665, 0.3048, PSI_M],
