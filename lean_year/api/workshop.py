@@ -286,7 +286,9 @@ class Workshop:
         ------
         InputError, properties.UnknownProperty
         """
-        document = self.stored(property_id).document
+        begun = self.stored(property_id).document
+        # A design that begins from a supply as it was found is what is proposed for it.
+        document = begun.model_copy(update={"audit": begun.audit.model_copy(update={"as_found": False})})
         new_id, summary = properties.new_id(), _summary(document, self.plan(document))
         with writing(self.engine) as session:
             alternatives.add_alternative(session, property_id, new_id, name, document, summary, by)

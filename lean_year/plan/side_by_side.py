@@ -13,9 +13,12 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.station import Station
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
+from lean_year.plan.stations.survey.found_parts import found_parts
 from lean_year.plan.whole import Planned
 from lean_year.property.alternatives import differing
 from lean_year.property.document import Property
+
+CONDITIONS = "/audit/conditions/"
 
 
 class Differs(BaseModel):
@@ -23,6 +26,8 @@ class Differs(BaseModel):
 
     path: str
     """Its place in the first; a row that only the second has stands at the end of its list."""
+    name: str = ""
+    """What it is called, where its place does not say that."""
     first: Any
     second: Any
 
@@ -59,6 +64,9 @@ class YearBeside(BaseModel):
 class SideBySide(BaseModel):
     """Two alternatives compared: `first` against `second`."""
 
+    first_as_found: bool
+    """Whether it is a supply as it was found; what differs in the second is then what is repaired."""
+    second_as_found: bool
     first_verdict: str
     second_verdict: str
     first_years_carried: int | None
@@ -81,11 +89,18 @@ def side_by_side(
     """Compare two alternatives, both planned on the same rain."""
     one, other = first_plan.plan, second_plan.plan
     built = [station for station in FALL if isinstance(station, Station)]
-    found = {path: Differs(path=path, first=was, second=now) for path, was, now in differing(first, second)}
+    parts = {part.key: part.name for part in (*found_parts(second), *found_parts(first))}
+    found = {
+        path: Differs(path=path, name=_name(path, parts), first=was, second=now)
+        for path, was, now in differing(first, second)
+        if path != "/audit/as_found"
+    }
     at_stations = assumed_by_station(built, list(found))
     was, now = CISTERN.of(one), CISTERN.of(other)
     lost, gained, otherwise = _findings(one.findings, other.findings)
     return SideBySide(
+        first_as_found=first.audit.as_found,
+        second_as_found=second.audit.as_found,
         first_verdict=one.verdict,
         second_verdict=other.verdict,
         first_years_carried=was.years_carried if was else None,
@@ -107,6 +122,15 @@ def side_by_side(
         otherwise=otherwise,
         lean_year=_lean_year(first_plan, second_plan, rain),
     )
+
+
+def _name(path: str, parts: dict[str, str]) -> str:
+    """Of the condition of a part that was found: the name of the part."""
+    if not path.startswith(CONDITIONS):
+        return ""
+    *way, field = path.removeprefix(CONDITIONS).split("/")
+    key = "/".join(way)
+    return f"{parts.get(key, key)}, {'condition' if field == 'state' else field}"
 
 
 def _findings(

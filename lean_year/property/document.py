@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 
 from lean_year.core.errors import InputError
 from lean_year.core.roofs.catchment import LossMethod
+from lean_year.property.audit import Audit
 from lean_year.property.cistern import Cistern
 from lean_year.property.climate import Climate
 from lean_year.property.ground import GroundEntry
@@ -101,6 +102,8 @@ class Property(Part):
     prices: Prices = Field(default_factory=Prices)
     survey: dict[ItemKey, Seen] = Field(default_factory=dict, max_length=MOST_SEEN)
     """What was seen on the site, or left out there, by the item of the survey."""
+    audit: Audit = Field(default_factory=Audit)
+    """Whether it is a supply as it was found, and what its parts are like."""
     photos: dict[PhotoKey, Photo] = Field(default_factory=dict, max_length=MOST_PHOTOS)
     """What was photographed on the site, by the key of the picture."""
     permits: dict[PermitKey, Permit] = Field(default_factory=dict, max_length=MOST_PERMITS)

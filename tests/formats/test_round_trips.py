@@ -10,6 +10,7 @@ from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.property_file import parse_property_file, rain_from_record, record_from_rain
 from lean_year.formats.rain.rain_import import read_rain_file
 from lean_year.formats.strict_csv import read_strict_csv
+from lean_year.property.audit import Audit, Condition
 from lean_year.property.cistern import Box, Cistern, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.climate import Climate
 from lean_year.property.document import Property, PropertyFile, Rain, Site
@@ -231,6 +232,16 @@ def documents(draw):
         ),
         household=draw(households()),
         survey=draw(st.dictionaries(st.sampled_from(["ground/soil", "road/route", "roofs/gone/outlet_m"]), seen)),
+        audit=draw(
+            st.builds(
+                Audit,
+                as_found=st.booleans(),
+                conditions=st.dictionaries(
+                    st.sampled_from(["pump", "tank/main"]),
+                    st.builds(Condition, state=st.sampled_from(["sound", "worn", "broken"]), note=words),
+                ),
+            )
+        ),
         photos=draw(st.dictionaries(st.sampled_from(["a", "b-2"]), photos, max_size=2)),
         permits=draw(st.dictionaries(st.sampled_from(["building", "backflow", "own-1"]), permits)),
         cistern=Cistern(

@@ -159,4 +159,6 @@ def test_what_is_no_document_is_left_to_the_check_of_the_document(odd):
 
 def test_the_fixtures_are_of_both_systems_of_units():
     assert {version_2(name)["units"] for name in DEMOS} == {"metric", "us"}
-    assert set(Property.model_fields) - {"climate", "survey", "photos", "permits"} == set(version_2("saltmarrow"))
+    assert set(Property.model_fields) - {"climate", "survey", "audit", "photos", "permits"} == set(
+        version_2("saltmarrow")
+    )

@@ -95,11 +95,14 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
 /** Which of several designs is open, and the way to the others. */
 function AlternativeName() {
   const { id, alternatives } = useSaved();
+  const { audit } = useDocument("audit");
   const open = alternatives.find((each) => each.id === id);
-  if (alternatives.length < 2 || !open) return null;
+  if (!open || (alternatives.length < 2 && !audit.as_found)) return null;
   return (
     <Link to={`/p/${id}/alternatives`} className="fix mx-4 truncate max-desk:min-h-11" title="All alternatives">
-      {open.name}, of {alternatives.length}
+      {open.name}
+      {alternatives.length > 1 && `, of ${alternatives.length}`}
+      {audit.as_found && ", as found"}
     </Link>
   );
 }

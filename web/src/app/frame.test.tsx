@@ -54,6 +54,13 @@ test("which of several designs is open leads to all of them; a property with one
   expect([link.textContent, link.getAttribute("href")]).toEqual(["Trucks, of 2", `/p/${state.id}/alternatives`]);
 });
 
+test("a supply as it was found says so, also where it is alone", async () => {
+  const state = structuredClone(demo);
+  state.document.audit.as_found = true;
+  renderOnDemo(<FallHere goTo={vi.fn()} />, state);
+  expect((await screen.findByTitle("All alternatives")).textContent).toBe("A, as found");
+});
+
 test("the flows are the means of the counted years and the lean year", () => {
   const flows = flowsOf(plan)!;
   const lean = plan.cistern!.years[plan.cistern!.lean_year]!;

@@ -16,6 +16,7 @@ test.each([
   ["/household/steps/0/garden_cut", 0.5, "50 %", "50 %"],
   ["/cistern/tanks/0/count", 3, "3", "3"],
   ["/cistern/tanks/0/empty_kg", 200, "200 kg", "441 lb"],
+  ["/treatment/stages/2/micron", 5, "5 micron", "5 micron"],
   ["/treatment/copper_pipe", true, "yes", "yes"],
   ["/treatment/copper_pipe", false, "no", "no"],
   ["/household/back_up/kind", "truck", "truck", "truck"],

@@ -27,6 +27,7 @@ export function valueWords(path: string, value: unknown, units: Units): string {
   if (typeof value === "boolean") return value ? "yes" : "no";
   if (typeof value === "number") {
     if (field.endsWith("_kg")) return quantity("mass", value, units);
+    if (field === "micron") return quantity("micron", value, units);
     return write(ENDINGS.find(([ending]) => ending.test(field))?.[1] ?? "count", units, value);
   }
   if (typeof value === "string") return choiceWords(path, value, units) ?? value.replaceAll("_", " ");

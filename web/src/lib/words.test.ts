@@ -24,6 +24,7 @@ test.each([
   ["/cistern/tanks/0/shape/diameter_m", "diameter of tank 1"],
   ["/household/back_up/kind", "kind of back up"],
   ["/cistern/rule", "rule"],
+  ["/levels/pump_m", "height of pump"],
   ["/roofs/2/runoff", "runoff of roof 3"],
 ])("the place %s is called %s", (path, words) => {
   expect(placeWords(path)).toBe(words);

@@ -34,6 +34,7 @@ export function placeWords(path: string): string {
       .replace(/\/(\d+)(?=\/|$)/g, "[$1]")
       .replaceAll("/", "."),
   );
+  if (path.startsWith("/levels/")) return `height of ${words}`;
   const parts = path.split("/").slice(2, -1);
   return parts.length === 0 || parts.some((step) => /^\d+$/.test(step))
     ? words

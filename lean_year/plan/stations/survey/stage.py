@@ -7,15 +7,18 @@ import jsonpointer
 from pydantic import BaseModel
 
 from lean_year.core.survey.plausible import plausible_range
-from lean_year.plan.answer.figure import Finding
+from lean_year.plan.answer.figure import Finding, StationKey
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.survey.ask import WALK, Ask, AskKind, Walk
+from lean_year.plan.stations.survey.findings import condition_findings
+from lean_year.plan.stations.survey.found_parts import FoundPart, found_parts
 from lean_year.plan.stations.survey.ground_and_road import on_the_ground, on_the_road
 from lean_year.plan.stations.survey.plant_and_house import at_the_plant, in_the_house
 from lean_year.plan.stations.survey.roofs_and_eaves import at_the_eaves, on_the_roofs
 from lean_year.plan.stations.survey.walls import on_the_walls
 from lean_year.property.assumed import Assumed
+from lean_year.property.audit import Audit, Condition, ConditionState
 from lean_year.property.document import Property
 from lean_year.property.survey import Seen
 
@@ -49,6 +52,17 @@ class SurveyItem(BaseModel):
     photo: bool
 
 
+class FoundItem(BaseModel):
+    """One part of an existing supply, and what it is like."""
+
+    key: str
+    name: str
+    looks_for: str
+    stage: StationKey
+    state: ConditionState
+    note: str
+
+
 class SurveyPlan(BaseModel):
     """Everything to see, in the order of a walk round the house."""
 
@@ -56,6 +70,8 @@ class SurveyPlan(BaseModel):
     items: list[SurveyItem]
     missing: int
     """Items that nobody has entered, seen or left out."""
+    found: list[FoundItem]
+    """Where the supply stands already: its parts, to be looked at; empty otherwise."""
     findings: list[Finding]
     cautions: list[str]
 
@@ -71,16 +87,30 @@ def plan_survey(document: Property) -> SurveyPlan:
         for walked in _WALKED
         for ask in walked(document)
     ]
+    parts = list(found_parts(document))
     return SurveyPlan(
         walk=[each for each in WALK if any(item.walk == each for item in items)],
         items=items,
         missing=sum(item.state in ("open", "assumed") for item in items),
-        findings=[],
+        found=[_found(part, document.audit) for part in parts] if document.audit.as_found else [],
+        findings=condition_findings(parts, document.audit),
         cautions=[
             "Roofs and ladders: the ladder tied or held, nobody alone, nobody up in wind or rain.",
             "Overhead wires kill: stay clear of them with ladders, poles and tapes of metal.",
             "Nobody leans or climbs into a tank or a pit to see what is there: its air can kill.",
         ],
+    )
+
+
+def _found(part: FoundPart, audit: Audit) -> FoundItem:
+    condition = audit.conditions.get(part.key, Condition())
+    return FoundItem(
+        key=part.key,
+        name=part.name,
+        looks_for=part.looks_for,
+        stage=part.stage,
+        state=condition.state,
+        note=condition.note,
     )
 
 
@@ -132,7 +162,7 @@ STATION = Station(
     key="survey",
     name="Survey",
     job_step=1,
-    entries=("/survey",),
+    entries=("/survey", "/audit"),
     answer=SurveyPlan,
     plan=lambda model: plan_survey(model.document),
     headline=_headline,

@@ -25,6 +25,7 @@ export function Beside(props: { first: string; second: string; names: Names; uni
     );
   const found = query.data;
   const differs = found.stations.filter((each) => each.differs.length > 0);
+  const repairs = found.first_as_found && !found.second_as_found;
   const said = found.stations.filter((each) => each.first !== each.second);
   return (
     <>
@@ -42,18 +43,23 @@ export function Beside(props: { first: string; second: string; names: Names; uni
       </Columns>
       {found.lean_year && <BesideYear year={found.lean_year} names={names} units={units} />}
       <h3 className="heading mt-6">
-        What differs <span className="head-note">every value that is not the same, by where it is entered</span>
+        {repairs ? "List of repairs" : "What differs"}{" "}
+        <span className="head-note">
+          {repairs
+            ? "what was found, and what is proposed in its place, by where it is entered"
+            : "every value that is not the same, by where it is entered"}
+        </span>
       </h3>
       {differs.length === 0 ? (
         <p className="mt-1">Nothing: they are the same design.</p>
       ) : (
         <Columns names={names} head="Value">
           {differs.flatMap((station) =>
-            station.differs.map(({ path, first: was, second: now }, at) => (
+            station.differs.map(({ path, name, first: was, second: now }, at) => (
               <tr key={path} className="border-t border-rule align-top">
                 <Head>
                   {at === 0 && <span className="note block">{station.name}</span>}
-                  {capital(placeWords(path))}
+                  {name || capital(placeWords(path))}
                 </Head>
                 <td className="py-1 pr-4">{valueWords(path, was, units)}</td>
                 <td className="py-1">{valueWords(path, now, units)}</td>
@@ -76,7 +82,7 @@ export function Beside(props: { first: string; second: string; names: Names; uni
           </Columns>
         </>
       )}
-      <Findings found={found} names={names} />
+      <Findings found={found} names={names} repairs={repairs} />
     </>
   );
 }
@@ -110,13 +116,13 @@ function Columns({ names, head, children }: { names: Names; head: string; childr
   );
 }
 
-function Findings({ found, names }: { found: SideBySide; names: Names }) {
+function Findings({ found, names, repairs }: { found: SideBySide; names: Names; repairs: boolean }) {
   const { lost, gained, otherwise } = found;
   if (lost.length + gained.length + otherwise.length === 0)
     return <p className="mt-6">Both have the same findings.</p>;
   return (
     <>
-      <Only of={lost} heading={`Found in ${names[0]} alone`} />
+      <Only of={lost} heading={repairs ? `What ${names[1]} puts right` : `Found in ${names[0]} alone`} />
       <Only of={gained} heading={`Found in ${names[1]} alone`} />
       {otherwise.length > 0 && (
         <section aria-label="Found in both, of other sizes" className="mt-6">

@@ -13,6 +13,8 @@ const [A, B, C]: Alternative[] = [
 ] as const;
 const finding = demo.plan.findings[0]!;
 const BESIDE: SideBySide = {
+  first_as_found: false,
+  second_as_found: false,
   first_verdict: A!.verdict,
   second_verdict: B!.verdict,
   first_years_carried: 38,
@@ -24,7 +26,7 @@ const BESIDE: SideBySide = {
       name: "Cistern",
       first: "86.0 m³",
       second: "40.0 m³",
-      differs: [{ path: "/cistern/tanks/0/shape/diameter_m", first: 6.9, second: 4.71 }],
+      differs: [{ path: "/cistern/tanks/0/shape/diameter_m", name: "", first: 6.9, second: 4.71 }],
     },
     {
       stage: "household",
@@ -32,8 +34,8 @@ const BESIDE: SideBySide = {
       first: "309 L/day",
       second: "309 L/day",
       differs: [
-        { path: "/household/back_up/kind", first: "none", second: "truck" },
-        { path: "/household/back_up/load_l", first: 8_000, second: 10_000 },
+        { path: "/household/back_up/kind", name: "", first: "none", second: "truck" },
+        { path: "/household/back_up/load_l", name: "", first: 8_000, second: 10_000 },
       ],
     },
   ],
@@ -290,4 +292,18 @@ test.each([
   open([A!], undefined, { "GET /api/properties/b": () => [...answer] });
   expect((await screen.findByRole("alert")).textContent).toMatch(says);
   expect(screen.getByRole("link", { name: "All properties" })).toBeTruthy();
+});
+
+test("beside a supply as it was found, what differs is the list of repairs", async () => {
+  const [cistern, household] = BESIDE.stations;
+  const path = "/audit/conditions/gutters/barn/state";
+  const broken = { path, name: "Gutters of Barn, condition", first: "broken", second: "renewed" };
+  const found = { ...BESIDE, first_as_found: true, stations: [{ ...cistern!, differs: [broken] }, household!] };
+  open([A!, B!], undefined, { "GET /api/properties/a/beside": () => [200, found] });
+  expect(await screen.findByRole("heading", { name: /^List of repairs/ })).toBeTruthy();
+  expect(screen.getByRole("row", { name: /Gutters of Barn/ }).textContent).toBe(
+    "CisternGutters of Barn, conditionbrokenrenewed",
+  );
+  expect(screen.getByRole("region", { name: "What Trucks puts right" }).textContent).toContain("It runs dry.");
+  expect(screen.getByRole("region", { name: "Found in Trucks alone" })).toBeTruthy();
 });

@@ -70,3 +70,13 @@ test("what the pipe is made of is chosen beside its bore, and its velocity and s
   await userEvent.click(await screen.findByRole("menuitemradio", { name: /^metal/ }));
   await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/pipe", value: "metal" }]));
 });
+
+test("where only what stands at the peak is known, the relief valve is held against that", async () => {
+  const state = structuredClone(demo);
+  state.plan.pump.figures["low_tap_kpa"]!.value = null;
+  renderOnDemo(<PumpSheet />, state, "/?view=hot-water");
+  const peak = pressure(state.plan.pump.figures["tap_dirty_kpa"]!.value!, "metric");
+  expect(
+    await screen.findByRole("img", { name: `at the peak, filters due ${peak}, its relief valve opens at 700 kPa` }),
+  ).toBeTruthy();
+});

@@ -3,7 +3,7 @@ import { editName } from "../../document/edits";
 import { MarkedPhoto } from "../../document/photos/MarkedPhoto";
 import { NotTaken, resized } from "../../document/photos/resized";
 import { usePhotoBox } from "../../document/photos/usePhotoBox";
-import { useDocument } from "../../document/shown";
+import { useDocument, usePlan } from "../../document/shown";
 import { useEdits, useWho } from "../../document/workbench";
 import { newId } from "../../lib/newId";
 import { capital, fieldWords } from "../../lib/words";
@@ -15,7 +15,7 @@ import type { Item } from "./answers";
 const PhotoDialog = fetched(async () => (await import("../../document/photos/PhotoDialog")).PhotoDialog);
 
 /** Takes a photo of an item, or chooses one: kept in this browser at once, and sent when that can be done. */
-export function TakePhoto({ item }: { item: Item }) {
+export function TakePhoto({ item }: { item: Pick<Item, "key" | "asks"> }) {
   const bench = useEdits();
   const who = useWho();
   const { put } = usePhotoBox();
@@ -98,6 +98,8 @@ export function ItemPhotos({ of, asks }: { of: string; asks: string }) {
 export function OtherPhotos({ items }: { items: Item[] }) {
   const { photos } = useDocument("photos");
   const asked = new Set(items.map(({ key }) => key));
+  const { survey } = usePlan("survey");
+  for (const { key } of survey.found) asked.add(`found/${key}`);
   const others = [...new Set(Object.values(photos).map(({ of }) => of))].filter((of) => !asked.has(of));
   if (others.length === 0) return null;
   return (

@@ -4,6 +4,7 @@ import { usePlan } from "../../document/shown";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { isMissing, useItems, useMissing } from "./answers";
+import { FoundView } from "./FoundView";
 import { OtherPhotos } from "./ItemPhotos";
 import { LeaveView } from "./LeaveView";
 import { PaperList } from "./PaperList";
@@ -31,6 +32,7 @@ export function SurveySheet() {
           views={[
             { key: "walk", name: "Round the house", body: <WalkView /> },
             { key: "leave", name: "Before you leave", body: <LeaveView /> },
+            { key: "found", name: "As found", body: <FoundView /> },
           ]}
         />
       </div>

@@ -1,0 +1,27 @@
+"""An existing supply as it was found: what is there is entered as a design, and here the condition that it is in."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from lean_year.property.parts import Part
+
+MOST_CONDITIONS = 300
+FoundKey = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[a-z0-9_/-]+$")]
+"""A part by the ids of its rows, such as `tank/main`."""
+ConditionState = Literal["not_looked_at", "sound", "worn", "broken", "renewed"]
+
+
+class Condition(Part):
+    """What a part is like."""
+
+    state: ConditionState = "not_looked_at"
+    note: Annotated[str, Field(max_length=500)] = ""
+
+
+class Audit(Part):
+    """Whether this is a supply as it was found, and what its parts are like."""
+
+    as_found: bool = False
+    conditions: dict[FoundKey, Condition] = Field(default_factory=dict, max_length=MOST_CONDITIONS)
+    """Of each part that somebody has looked at; a design that mends it begins with them, until they are renewed."""
