@@ -51,7 +51,7 @@ faults: $(STAMPS)/dev requirements/faults.txt
 screenshots: $(STAMPS)/dev $(STAMPS)/build browser
 	$(BIN)/python scripts/screenshots.py
 	$(BIN)/python scripts/screenshots.py --phone --only cistern
-	$(BIN)/python scripts/screenshots.py --dark --only cistern
+	$(BIN)/python scripts/screenshots.py --dark --only alternatives
 
 schema: $(STAMPS)/schema
 

@@ -98,7 +98,28 @@ def take(asked: argparse.Namespace) -> None:
                 page.get_by_role("button", name=f"{view.run} again").wait_for(timeout=30_000)
                 settle(page)
             page.screenshot(path=asked.out / f"{view.name}{suffix}.png", full_page=asked.phone)
+        if asked.only == "alternatives":
+            two_alternatives(page, bases["saltmarrow"])
+            page.screenshot(path=asked.out / f"alternatives{suffix}.png", full_page=asked.phone)
         browser.close()
+
+
+def two_alternatives(page: Page, base: str) -> None:
+    """Saltmarrow against itself with a tank of under half the size, and trucks."""
+    page.goto(f"{base}/alternatives")
+    page.get_by_label("Name of the new alternative").fill("B, smaller, trucks")
+    page.get_by_role("button", name="Make it").click()
+    page.get_by_role("link", name="Back to B, smaller, trucks").wait_for()
+    address = page.url.replace("/p/", "/api/properties/").replace("/alternatives", "/edits")
+    edit = {"base_revision": 1, "edit_id": "smaller-tank", "label": "Smaller tank, trucks", "operations": [
+        {"op": "resize", "path": "/cistern", "value": 40_000},
+        {"op": "replace", "path": "/household/back_up/kind", "value": "truck"},
+    ]}  # fmt: skip
+    page.request.post(address, data=edit)
+    page.reload()
+    page.get_by_role("heading", name="What differs").scroll_into_view_if_needed()
+    page.get_by_role("heading", name="Side by side").evaluate("heading => heading.scrollIntoView()")
+    settle(page)
 
 
 if __name__ == "__main__":

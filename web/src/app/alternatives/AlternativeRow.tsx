@@ -66,14 +66,14 @@ export function AlternativeRow(props: {
             <>
               <button
                 className="fix max-desk:min-h-11"
-                aria-label={`Take ${name} as the main one`}
+                aria-label={`Take as the main one: ${name}`}
                 onClick={() => change.mutate({ standing: "main" })}
               >
                 Take as the main one
               </button>
               <button
                 className="fix max-desk:min-h-11"
-                aria-label={standing === "aside" ? `Take ${name} up again` : `Set ${name} aside`}
+                aria-label={standing === "aside" ? `Take up again: ${name}` : `Set aside: ${name}`}
                 onClick={() => change.mutate({ standing: standing === "aside" ? "open" : "aside" })}
               >
                 {standing === "aside" ? "Take up again" : "Set aside"}
@@ -81,7 +81,7 @@ export function AlternativeRow(props: {
               {role !== "site" && (
                 <button
                   className={`fix max-desk:min-h-11 ${asked ? "text-alarm" : ""}`}
-                  aria-label={asked ? `Remove ${name} for good` : `Remove ${name}`}
+                  aria-label={asked ? `Remove it for good, with all its revisions: ${name}` : `Remove ${name}`}
                   onBlur={() => setAsked(false)}
                   onClick={() => (asked ? remove.mutate() : setAsked(true))}
                 >

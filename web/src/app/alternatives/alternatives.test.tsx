@@ -97,9 +97,9 @@ describe("the list", () => {
 
   test("takes one as the main one, sets it aside and takes it up again", async () => {
     const calls = open([A!, B!, C!]);
-    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Take Trucks as the main one" }));
-    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Set Trucks aside" }));
-    fireEvent.click((await rowOf("C")).getByRole("button", { name: "Take C up again" }));
+    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Take as the main one: Trucks" }));
+    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Set aside: Trucks" }));
+    fireEvent.click((await rowOf("C")).getByRole("button", { name: "Take up again: C" }));
     await waitFor(() =>
       expect(asked(calls, "PUT")).toEqual([
         ["/api/properties/b/alternative", { standing: "main" }],
@@ -132,7 +132,7 @@ describe("the list", () => {
     fireEvent.blur(remove);
     fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Remove Trucks" }));
     expect(asked(calls, "DELETE")).toEqual([]);
-    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Remove Trucks for good" }));
+    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: /^Remove it for good, .*: Trucks$/ }));
     await waitFor(() => expect(asked(calls, "DELETE")).toEqual([["/api/properties/b", null]]));
     await waitFor(() => expect(screen.getByRole("link", { name: "Back to A" })).toBeTruthy());
   });
@@ -141,7 +141,7 @@ describe("the list", () => {
     open([A!, B!], undefined, { "GET /api/who": () => [200, { asked: true, name: "Crew", role: "site" }] });
     const row = await rowOf("Trucks");
     await waitFor(() => expect(row.queryByRole("button", { name: /Remove/ })).toBeNull());
-    expect(row.getByRole("button", { name: "Set Trucks aside" })).toBeTruthy();
+    expect(row.getByRole("button", { name: "Set aside: Trucks" })).toBeTruthy();
   });
 
   test("a refusal, and a lost connection, are said", async () => {
@@ -156,10 +156,10 @@ describe("the list", () => {
         return answer;
       },
     });
-    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Set Trucks aside" }));
+    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Set aside: Trucks" }));
     expect(await screen.findByText("Not changed. Must be another than that of the others.")).toBeTruthy();
     answer = null;
-    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Set Trucks aside" }));
+    fireEvent.click((await rowOf("Trucks")).getByRole("button", { name: "Set aside: Trucks" }));
     expect(await screen.findByText("No connection to the server. Nothing was changed.")).toBeTruthy();
   });
 });
