@@ -60,6 +60,9 @@ def main() -> None:
         assert json.loads(check("plan", "saltmarrow.json", "--json"))["verdict"]
         assert json.loads(check("worth", "saltmarrow.json", "--json"))["items"]
         placed = json.loads((folder / "saltmarrow.json").read_text("utf-8"))
+        two = placed | {"alternatives": [{"name": "B", "property": placed["property"]}]}
+        (folder / "two.json").write_text(json.dumps(two), "utf-8")
+        assert "A: Carries" in check("beside", "two.json", "A", "B")
         placed["property"]["site"] |= {"latitude_deg": 51.0, "longitude_deg": -9.0}
         (folder / "saltmarrow.json").write_text(json.dumps(placed), "utf-8")
         for form, out in (("rain-csv", "rain.csv"), ("swmm", "s.inp"), ("swmm-rain", "r.dat"), ("epanet", "e.inp"),

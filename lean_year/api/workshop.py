@@ -145,8 +145,8 @@ class Workshop:
             return None
         return self._entry(document.rain.record_id)
 
-    def file_of(self, property_id: str) -> PropertyFile:
-        """The property with its record and its other alternatives, to keep or to send on."""
+    def file_of(self, property_id: str, *, alone: bool = False) -> PropertyFile:
+        """The property with its record and its other alternatives, to keep or to send on; `alone` without those."""
         stored = self.stored(property_id)
         own = next(each for each in stored.alternatives if each.id == property_id)
         record = None
@@ -165,7 +165,7 @@ class Workshop:
                     property=_on_record(self.stored(each.id).document, None),
                 )
                 for each in stored.alternatives
-                if each.id != property_id
+                if each.id != property_id and not alone
             ],
         )
 

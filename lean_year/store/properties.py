@@ -193,8 +193,11 @@ def list_properties(engine: Engine) -> list[ListedProperty]:
     """All properties, each by its main alternative, the last changed first."""
     main = select(PropertyRow).where(PropertyRow.standing == "main")
     with reading(engine) as session:
-        counted = select(PropertyRow.site_id, func.count().label("designs")).group_by(PropertyRow.site_id)
-        alternatives = {row.site_id: row.designs for row in session.execute(counted)}
+        of_site = func.count().label("designs"), func.max(PropertyRow.demo).label("demo")
+        sites = {
+            row.site_id: row
+            for row in session.execute(select(PropertyRow.site_id, *of_site).group_by(PropertyRow.site_id))
+        }
         rows = session.scalars(main.order_by(PropertyRow.changed_at.desc(), PropertyRow.id))
         return [
             ListedProperty(
@@ -205,9 +208,9 @@ def list_properties(engine: Engine) -> list[ListedProperty]:
                 verdict=row.verdict,
                 summary=row.summary,
                 years=json.loads(row.years),
-                demo=row.demo,
+                demo=sites[row.site_id].demo,
                 changed_at=row.changed_at,
-                alternatives=alternatives[row.site_id],
+                alternatives=sites[row.site_id].designs,
             )
             for row in rows
         ]

@@ -166,7 +166,8 @@ def test_names_standings_and_which_is_the_main_one(client, do, begun):
     after = change(second, standing="main")["alternatives"]
     assert [each["standing"] for each in after] == ["open", "main"]
     (listed,) = client.get("/api/properties").json()["properties"]
-    assert (listed["id"], listed["alternatives"]) == (second, 2)
+    assert (listed["id"], listed["alternatives"], listed["demo"]) == (second, 2, "saltmarrow")
+    assert "saltmarrow" not in client.get("/api/properties").json()["demos"]
     change(second, 422, name="")
     assert do("POST", first, "/alternatives", 422, json={"name": "B, Trucks"})["errors"][0]["field"] == "name"
 

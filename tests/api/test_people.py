@@ -1,6 +1,9 @@
 """Who is let in: passwords, roles, owners' links, and what a stranger tries."""
 
 import datetime as dt
+import io
+import json
+import zipfile
 
 import pytest
 from fastapi.routing import APIRoute
@@ -12,6 +15,7 @@ from lean_year.api.security import Reach
 from lean_year.store import people
 from lean_year.store.database import open_database
 from lean_year.store.people import Visitor
+from tests.formats.test_pictures import four_corners, written
 
 PASSWORDS = {"Ada Finch": "a river in the hills", "Site Crew": "mud on both boots", "Olm": "cupboard under stairs"}
 OPEN = {"/api/health", "/api/who", "/api/sign-in", "/api/sign-out", "/api/owner-link"}
@@ -306,3 +310,29 @@ def test_every_route_of_the_api_is_described(engine):
     described = set(app.openapi()["paths"])
     served = {route.path for route in app.routes if isinstance(route, APIRoute) and route.path.startswith("/api/")}
     assert served <= described
+
+
+def test_an_owner_sees_the_one_design_and_its_photos_and_none_of_the_firms_other_alternatives(firm, prop):
+    office, owner = firm("Ada Finch"), firm()
+    other = office.post(f"/api/properties/{prop}/alternatives", json={"name": "Cheap one"}).json()["id"]
+    picture = written(four_corners())
+    assert office.put(f"/api/properties/{prop}/photos/yard", content=picture).status_code == 200
+    address = office.post(f"/api/properties/{prop}/links", json={"given_to": "The owners"}).json()["address"]
+    owner.post("/api/owner-link", json={"token": address.partition("#")[2]})
+    assert owner.get(f"/api/properties/{prop}").json()["alternatives"] == []
+    assert owner.get(f"/api/properties/{prop}/photos/yard").content == picture
+    for what in ("file", "bundle"):
+        answer = owner.get(f"/api/properties/{prop}/{what}")
+        assert answer.status_code == 200
+        assert b"Cheap one" not in answer.content
+    with zipfile.ZipFile(io.BytesIO(owner.get(f"/api/properties/{prop}/bundle").content)) as bundle:
+        assert json.loads(bundle.read("property.json"))["alternatives"] == []
+    for method, path in (
+        ("GET", f"{prop}/beside?other={other}"),
+        ("GET", other),
+        ("POST", f"{prop}/alternatives"),
+        ("PUT", f"{prop}/alternative"),
+        ("PUT", f"{prop}/photos/another"),
+        ("POST", "bundle"),
+    ):
+        assert owner.request(method, f"/api/properties/{path}").status_code == 403, (method, path)

@@ -62,9 +62,9 @@ async def bring_in_bundle(request: Request, workshop: InWorkshop, visitor: InVis
 
 
 @router.get("/{property_id}/bundle", response_class=StreamingResponse)
-def bundle(property_id: str, workshop: InWorkshop) -> Response:
+def bundle(property_id: str, workshop: InWorkshop, visitor: InVisitor) -> Response:
     """The property with its rain and its photos as one archive."""
-    file = workshop.file_of(property_id)
+    file = workshop.file_of(property_id, alone=visitor.role == "owner")
     held = tempfile.SpooledTemporaryFile(IN_MEMORY_BYTES)  # noqa: SIM115  (closed once it is sent)
     write_bundle(file, photos.photos_of(workshop.engine, property_id, set(file.property.photos)), held)
     return to_take_along(StreamingResponse(_pieces(held), media_type="application/zip"), file.property.name, ".zip")

@@ -106,8 +106,8 @@ def copy_property(property_id: str, workshop: InWorkshop, visitor: InVisitor) ->
 
 
 @router.get("/{property_id}/file", response_model=PropertyFile)
-def property_file(property_id: str, workshop: InWorkshop) -> Response:
-    file = workshop.file_of(property_id)
+def property_file(property_id: str, workshop: InWorkshop, visitor: InVisitor) -> Response:
+    file = workshop.file_of(property_id, alone=visitor.role == "owner")
     return to_take_along(json_of(file), file.property.name, ".json")
 
 

@@ -57,9 +57,11 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
             <DropdownMenu.Item className="menu-item" onSelect={() => setNaming(true)}>
               Name and place
             </DropdownMenu.Item>
-            <DropdownMenu.Item className="menu-item" asChild>
-              <Link to={`/p/${saved.id}/alternatives`}>Alternatives</Link>
-            </DropdownMenu.Item>
+            {who?.role !== "owner" && (
+              <DropdownMenu.Item className="menu-item" asChild>
+                <Link to={`/p/${saved.id}/alternatives`}>Alternatives</Link>
+              </DropdownMenu.Item>
+            )}
             <DropdownMenu.Item className="menu-item" onSelect={() => void duplicate()}>
               Duplicate
             </DropdownMenu.Item>

@@ -1,4 +1,4 @@
-import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { beforeEach, expect, test, vi } from "vitest";
@@ -197,6 +197,18 @@ async function more(item: string, handlers = {}) {
   await userEvent.click(await screen.findByRole("menuitem", { name: new RegExp(`^${item}`) }));
   return shown;
 }
+
+test("the alternatives are opened from the menu, and the property is saved with its photos", async () => {
+  const { at } = await more("Alternatives");
+  await waitFor(() => expect(at()).toBe(`${HERE}/alternatives`));
+  cleanup();
+  open(`${HERE}/pump`);
+  await opened("Pump");
+  await userEvent.click(screen.getByRole("button", { name: "More" }));
+  const saved = await screen.findByRole("menuitem", { name: "Save with its photos" });
+  expect(saved.getAttribute("href")).toBe(`/api/properties/${demo.id}/bundle`);
+  expect(saved.hasAttribute("download")).toBe(true);
+});
 
 test("a copy is opened, and one that could not be made says so", async () => {
   const { at } = await more("Duplicate", { [`POST /api/properties/${demo.id}/copy`]: () => [201, copy] });
