@@ -15,6 +15,7 @@ HERE = Path(__file__).parent
 MOVED = {"/ground/lean_mm": "/cistern/tanks/0/lean_mm"}
 ADDED = {
     "/overflow/infiltration_safety": 1.5,
+    "/audit/as_found": False,
     "/climate/rain": "recorded",
     "/climate/downpours": "entered",
     "/treatment/uv/slow_valve": False,

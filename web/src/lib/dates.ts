@@ -33,3 +33,6 @@ export function monthStarts(firstMonth: number): { month: number; day: number }[
     return { month, day: (DAYS_BEFORE[month - 1]! - first + 365) % 365 };
   });
 }
+
+/** Today on this device's calendar. */
+export const today = () => new Date().toLocaleDateString("sv-SE");

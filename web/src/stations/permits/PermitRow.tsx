@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { editName } from "../../document/edits";
 import { NameEntry } from "../../document/NameEntry";
+import { ItemPhotos, TakePhoto } from "../../document/photos/ItemPhotos";
 import { useEdits } from "../../document/workbench";
 import { dayName, parseDay } from "../../lib/dates";
 import { Choice } from "../../ui/Choice";
@@ -90,6 +91,7 @@ export function PermitRow({ of, asked, entered }: { of: string; asked: Asked | n
           >
             {open ? "less" : "details"}
           </button>
+          <TakePhoto of={`permits/${of}`} asks={`Papers of ${name}`} />
           {!asked?.why && (
             <button
               className="fix no-print min-h-8 max-desk:min-h-11"
@@ -100,6 +102,7 @@ export function PermitRow({ of, asked, entered }: { of: string; asked: Asked | n
             </button>
           )}
         </span>
+        <ItemPhotos of={`permits/${of}`} asks={`Papers of ${name}`} />
       </div>
       {open && (
         <div className="mt-2 grid grid-cols-1 gap-x-4 gap-y-2 pl-[30px] small:grid-cols-2 desk:grid-cols-4">

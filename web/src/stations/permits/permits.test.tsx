@@ -130,3 +130,13 @@ test("one that the design does not ask for any more says so, counts no longer, a
   await userEvent.click(line.getByRole("button", { name: "Remove Backflow inspection" }));
   await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/permits/backflow" }]));
 });
+
+test("a photo of its papers stands at the permit", async () => {
+  const state = withPermits({});
+  state.document.photos = { p: { of: "permits/building", by: "Ana", on: "2026-11-29", arrows: [] } };
+  renderOnDemo(<PermitsSheet />, state);
+  const building = await row(BUILDING);
+  expect(building.getByRole("button", { name: `Photo 1 of 1: Papers of ${BUILDING}` })).toBeTruthy();
+  expect(building.getByLabelText(`Photos of: Papers of ${BUILDING}`).getAttribute("type")).toBe("file");
+  expect(screen.getAllByRole("button", { name: /^Photo 1 of 1/ })).toHaveLength(1);
+});

@@ -1,12 +1,12 @@
 import type { Document, Plan } from "../../api/client";
 import { editName } from "../../document/edits";
+import { ItemPhotos, TakePhoto } from "../../document/photos/ItemPhotos";
 import { useDocument, usePlan } from "../../document/shown";
 import { useDraft } from "../../document/useDraft";
 import { useEdits } from "../../document/workbench";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Choice } from "../../ui/Choice";
 import { Mark } from "../../ui/Mark";
-import { ItemPhotos, TakePhoto } from "./ItemPhotos";
 
 type Part = Plan["survey"]["found"][number];
 type Condition = Document["audit"]["conditions"][string];
@@ -115,7 +115,7 @@ function FoundRow({ part, entered }: { part: Part; entered: Condition | undefine
           options={[...STATES]}
           onChoose={(state) => set(STATES.find(({ value }) => value === state)!.label, { state })}
         />
-        <TakePhoto item={{ key: `found/${part.key}`, asks: part.name }} />
+        <TakePhoto of={`found/${part.key}`} asks={part.name} />
         <input
           className="field mt-1 min-w-0 basis-full"
           aria-label={`Note to ${part.name}`}

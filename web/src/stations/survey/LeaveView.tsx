@@ -1,11 +1,11 @@
 import type { JobState } from "../../api/client";
 import { JobLine } from "../../document/JobLine";
+import { TakePhoto } from "../../document/photos/ItemPhotos";
 import { useDocument } from "../../document/shown";
 import { useJob } from "../../document/useJob";
 import { capital, placeWords } from "../../lib/words";
 import { isMissing, useItems, useMissing } from "./answers";
 import type { Item } from "./answers";
-import { TakePhoto } from "./ItemPhotos";
 import { SurveyRow } from "./SurveyRow";
 
 type Unmeasured = NonNullable<JobState["worth"]>["items"][number];
@@ -76,7 +76,7 @@ export function LeaveView() {
             {unpictured.map((item) => (
               <li key={item.key} className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
                 <span className="min-w-0">{item.asks}</span>
-                <TakePhoto item={item} />
+                <TakePhoto of={item.key} asks={item.asks} />
               </li>
             ))}
           </ul>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { ReactNode } from "react";
 import { editName } from "../../document/edits";
 import { once } from "../../document/once";
+import { ItemPhotos, TakePhoto } from "../../document/photos/ItemPhotos";
 import { useDraft } from "../../document/useDraft";
 import { useDocument } from "../../document/shown";
 import { useEdits, useWho } from "../../document/workbench";
@@ -9,7 +10,6 @@ import { dayName, parseDay } from "../../lib/dates";
 import { isMissing, leftOut, noted, notYet, seenNow } from "./answers";
 import type { Item, State } from "./answers";
 import { AskedEntry } from "./AskedEntry";
-import { ItemPhotos, TakePhoto } from "./ItemPhotos";
 
 const STATES: Record<State, string> = {
   open: "not entered",
@@ -71,7 +71,7 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
               note
             </button>
           )}
-          <TakePhoto item={item} />
+          <TakePhoto of={item.key} asks={item.asks} />
           {(isMissing(item) || item.state === "left_out") && (
             <button
               className="fix no-print max-desk:min-h-11"

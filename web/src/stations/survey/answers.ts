@@ -3,6 +3,7 @@ import { useState } from "react";
 import { isAssumed } from "../../document/assumed";
 import { at } from "../../document/ranges";
 import { useDocument, usePlan } from "../../document/shown";
+import { today } from "../../lib/dates";
 
 /** The parts of a document that an item may have its place in. */
 const READ = ["roofs", "downpipes", "levels", "overflow", "ground", "pump", "treatment", "household"] as const;
@@ -36,9 +37,6 @@ function stateOf(item: Item, value: unknown, seen: Seen | undefined, assumed: bo
 }
 
 export const isMissing = ({ state }: Item) => state === "open" || state === "assumed";
-
-/** Today on this device's calendar. */
-export const today = () => new Date().toLocaleDateString("sv-SE");
 
 const placeOf = ({ key }: Item) => `/survey/${key.replaceAll("~", "~0").replaceAll("/", "~1")}`;
 

@@ -77,7 +77,7 @@ test("photos stand beside what they prove and open in full", async () => {
 });
 
 test("a photo of what is not asked any more is not lost", async () => {
-  renderOnDemo(<SurveySheet />, withPhotos("roofs/old-shed/outlet_m", "road/route"));
+  renderOnDemo(<SurveySheet />, withPhotos("roofs/old-shed/outlet_m", "road/route", "permits/building"));
   const others = within(await screen.findByRole("region", { name: "Photos of what is not asked any more" }));
   expect(others.getByText("Outlet of old-shed")).toBeTruthy();
   expect(others.getAllByRole("button")).toHaveLength(1);

@@ -1,21 +1,19 @@
 import { useRef, useState } from "react";
-import { editName } from "../../document/edits";
-import { MarkedPhoto } from "../../document/photos/MarkedPhoto";
-import { NotTaken, resized } from "../../document/photos/resized";
-import { usePhotoBox } from "../../document/photos/usePhotoBox";
-import { useDocument, usePlan } from "../../document/shown";
-import { useEdits, useWho } from "../../document/workbench";
+import { editName } from "../edits";
+import { MarkedPhoto } from "./MarkedPhoto";
+import { NotTaken, resized } from "./resized";
+import { usePhotoBox } from "./usePhotoBox";
+import { useDocument } from "../shown";
+import { useEdits, useWho } from "../workbench";
 import { newId } from "../../lib/newId";
-import { capital, fieldWords } from "../../lib/words";
 import { fetched } from "../../ui/fetched";
 import { toast } from "../../ui/Toasts";
-import { today } from "./answers";
-import type { Item } from "./answers";
+import { today } from "../../lib/dates";
 
-const PhotoDialog = fetched(async () => (await import("../../document/photos/PhotoDialog")).PhotoDialog);
+const PhotoDialog = fetched(async () => (await import("./PhotoDialog")).PhotoDialog);
 
-/** Takes a photo of an item, or chooses one: kept in this browser at once, and sent when that can be done. */
-export function TakePhoto({ item }: { item: Pick<Item, "key" | "asks"> }) {
+/** Takes a photo of something, or chooses one: kept in this browser at once, and sent when that can be done. */
+export function TakePhoto({ of, asks }: { of: string; asks: string }) {
   const bench = useEdits();
   const who = useWho();
   const { put } = usePhotoBox();
@@ -28,11 +26,11 @@ export function TakePhoto({ item }: { item: Pick<Item, "key" | "asks"> }) {
         const jpeg = await resized(file);
         const key = newId();
         await put(key, jpeg);
-        void bench.edit(editName(`Photo: ${item.asks}`), [
+        void bench.edit(editName(`Photo: ${asks}`), [
           {
             op: "add",
             path: `/photos/${key}`,
-            value: { of: item.key, by: who?.name ?? "", on: today(), arrows: [] },
+            value: { of, by: who?.name ?? "", on: today(), arrows: [] },
           },
         ]);
       } catch (error) {
@@ -51,7 +49,7 @@ export function TakePhoto({ item }: { item: Pick<Item, "key" | "asks"> }) {
         multiple
         className="sr-only"
         tabIndex={-1}
-        aria-label={`Photos of: ${item.asks}`}
+        aria-label={`Photos of: ${asks}`}
         onChange={(event) => {
           void take([...(event.target.files ?? [])]);
           event.target.value = "";
@@ -59,7 +57,7 @@ export function TakePhoto({ item }: { item: Pick<Item, "key" | "asks"> }) {
       />
       <button
         className="fix no-print max-desk:min-h-11 max-desk:min-w-11"
-        aria-label={`Photo of: ${item.asks}`}
+        aria-label={`Photo of: ${asks}`}
         disabled={working}
         onClick={() => picker.current?.click()}
       >
@@ -69,7 +67,7 @@ export function TakePhoto({ item }: { item: Pick<Item, "key" | "asks"> }) {
   );
 }
 
-/** The photos of an item, each opening in full. */
+/** The photos of something, each opening in full. */
 export function ItemPhotos({ of, asks }: { of: string; asks: string }) {
   const { photos } = useDocument("photos");
   const { addressOf } = usePhotoBox();
@@ -92,34 +90,4 @@ export function ItemPhotos({ of, asks }: { of: string; asks: string }) {
       {open !== null && shown && <PhotoDialog of={asks} photoKey={open} photo={shown} close={() => setOpen(null)} />}
     </span>
   );
-}
-
-/** Photos of what the design does not ask of the site any more, such as a roof that was taken out. */
-export function OtherPhotos({ items }: { items: Item[] }) {
-  const { photos } = useDocument("photos");
-  const asked = new Set(items.map(({ key }) => key));
-  const { survey } = usePlan("survey");
-  for (const { key } of survey.found) asked.add(`found/${key}`);
-  const others = [...new Set(Object.values(photos).map(({ of }) => of))].filter((of) => !asked.has(of));
-  if (others.length === 0) return null;
-  return (
-    <section aria-label="Photos of what is not asked any more">
-      <h2 className="heading">Photos of what is not asked any more</h2>
-      <ul className="mt-1 border-t border-rule">
-        {others.map((of) => (
-          <li key={of} className="grid grid-cols-[0_minmax(0,1fr)] border-b border-rule py-1.5">
-            <span className="col-start-2">{capital(formerly(of))}</span>
-            <ItemPhotos of={of} asks={formerly(of)} />
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-/** What an item asked that nothing knows any more: `roofs/barn/outlet_m` was "outlet of barn". */
-function formerly(of: string): string {
-  const [, ...way] = of.split("/");
-  const [row, field] = [way.slice(0, -1).join(", "), fieldWords(way.at(-1) ?? of)];
-  return row ? `${field} of ${row}` : field;
 }
