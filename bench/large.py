@@ -32,7 +32,9 @@ def fill(file: Path) -> None:
         row, first = dict(zip(columns, one, strict=True)), dict(zip(revision_columns, revision, strict=True))
         for number in range(PROPERTIES):
             changed = dt.datetime(2026, 1, 1) + dt.timedelta(minutes=number)
-            copy = row | {"id": uuid.uuid4().hex, "demo": None, "head": REVISIONS, "changed_at": str(changed)}
+            copied = uuid.uuid4().hex
+            of_copy = {"id": copied, "site_id": copied, "demo": None, "head": REVISIONS, "changed_at": str(changed)}
+            copy = row | of_copy
             marks = ", ".join("?" * len(columns))
             database.execute(f"INSERT INTO properties VALUES ({marks})", list(copy.values()))
             copies = [

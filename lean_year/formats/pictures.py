@@ -3,10 +3,12 @@
 import io
 import warnings
 from dataclasses import dataclass
-
-from PIL import Image, ImageOps, UnidentifiedImageError
+from typing import TYPE_CHECKING
 
 from lean_year.core.errors import InputError
+
+if TYPE_CHECKING:
+    from PIL import Image
 
 MAX_BYTES = 16 * 1024 * 1024
 LONGEST_SIDE_PX = 2_000
@@ -38,6 +40,8 @@ def kept_picture(data: bytes, field: str = "photo") -> Picture:
     InputError
         If it is no picture of a kind that is taken, cut off, or too large. The kind is read from what it holds.
     """
+    from PIL import Image, UnidentifiedImageError  # a server to which nobody sends a photo need not hold it
+
     if len(data) > MAX_BYTES:
         raise InputError(field, f"may have at most {MAX_BYTES // 1024**2} MB")
     try:
@@ -61,7 +65,9 @@ def kept_picture(data: bytes, field: str = "photo") -> Picture:
         raise InputError(field, "is cut off or damaged: it cannot be read to its end") from error
 
 
-def _drawn_anew(opened: Image.Image) -> Picture:
+def _drawn_anew(opened: "Image.Image") -> Picture:
+    from PIL import Image, ImageOps
+
     upright = ImageOps.exif_transpose(opened)
     if upright.mode in ("RGBA", "LA", "P"):
         seen_through = upright.convert("RGBA")

@@ -10,7 +10,6 @@ import type {
   RainPreview,
   RainSource,
   RevisionList,
-  Standing,
 } from "./client";
 
 /** Who asks, and whether people have to sign in at all. */
@@ -110,28 +109,6 @@ export const stepRevision = (id: string, base_revision: number, direction: "undo
       body: { direction, base_revision },
     }),
   );
-
-const at = (property_id: string) => ({ params: { path: { property_id } } });
-
-export const addAlternative = (id: string, name: string) =>
-  taken(client.POST("/api/properties/{property_id}/alternatives", { ...at(id), body: { name } }));
-
-export const changeAlternative = (id: string, change: { name?: string; standing?: Standing }) =>
-  taken(client.PUT("/api/properties/{property_id}/alternative", { ...at(id), body: change }));
-
-export const removeProperty = (id: string) => taken(client.DELETE("/api/properties/{property_id}", at(id)));
-
-/** Two alternatives compared; asked anew whenever another revision of one of them stands. */
-export const besideQuery = (id: string, other: string) =>
-  queryOptions({
-    queryKey: ["beside", id, other],
-    queryFn: () =>
-      taken(
-        client.GET("/api/properties/{property_id}/beside", {
-          params: { path: { property_id: id }, query: { other } },
-        }),
-      ),
-  });
 
 export const copyProperty = (id: string) =>
   taken(client.POST("/api/properties/{property_id}/copy", { params: { path: { property_id: id } } }));
@@ -233,16 +210,6 @@ export const asFile = {
   bodySerializer: (body: unknown) => body as Blob,
   headers: { "Content-Type": "application/octet-stream" },
 };
-
-export const sendPhoto = (id: string, key: string, jpeg: Blob, signal: AbortSignal) =>
-  taken(
-    client.PUT("/api/properties/{property_id}/photos/{key}", {
-      params: { path: { property_id: id, key } },
-      body: jpeg as unknown as string,
-      signal,
-      ...asFile,
-    }),
-  );
 
 export const previewRain = (file: Blob, choices: ImportChoices, signal?: AbortSignal): Promise<RainPreview> =>
   taken(

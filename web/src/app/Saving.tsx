@@ -2,7 +2,9 @@ import { useState } from "react";
 import { useConnection, useSaved } from "../document/workbench";
 import { whenHere } from "../lib/dates";
 import { capital } from "../lib/words";
-import { SetAsideDialog } from "./SetAsideDialog";
+import { fetched } from "../ui/fetched";
+
+const SetAsideDialog = fetched(async () => (await import("./SetAsideDialog")).SetAsideDialog);
 
 /** How what was changed here stands with the server, where not all of it is kept there. */
 export function Saving() {
@@ -29,7 +31,7 @@ export function Saving() {
           {setAside.length === 1 ? "1 change was" : `${setAside.length} changes were`} not kept
         </button>
       )}
-      <SetAsideDialog open={open} setOpen={setOpen} />
+      {open && <SetAsideDialog open setOpen={setOpen} />}
     </div>
   );
 }

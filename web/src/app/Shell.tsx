@@ -7,20 +7,20 @@ import { dayName } from "../lib/dates";
 import { unpackDays } from "../lib/days";
 import { useSingleKeys } from "../lib/keys";
 import { useWidth } from "../ui/useWidth";
-import { ConflictDialog } from "./ConflictDialog";
 import { Fall } from "./Fall";
-import { GlossarySheet } from "./GlossarySheet";
 import { STATIONS } from "./registry";
 import { useArrival } from "../ui/useArrival";
 import { fetched } from "../ui/fetched";
-import { ShortcutSheet } from "./ShortcutSheet";
 import { Verdict } from "./Verdict";
 import { AssumedHere } from "../document/AssumedHere";
 import { useDaily, useDocument, usePlan } from "../document/shown";
-import { useEdits, useSaved, WorkbenchProvider } from "../document/workbench";
+import { useConnection, useEdits, useSaved, WorkbenchProvider } from "../document/workbench";
 import { YearStrip } from "./YearStrip";
 
 const NowhereElse = fetched(async () => (await import("./NowhereElse")).NowhereElse);
+const ConflictDialog = fetched(async () => (await import("./ConflictDialog")).ConflictDialog);
+const ShortcutSheet = fetched(async () => (await import("./ShortcutSheet")).ShortcutSheet);
+const GlossarySheet = fetched(async () => (await import("./GlossarySheet")).GlossarySheet);
 const JumpDialog = fetched(async () => (await import("./JumpDialog")).JumpDialog);
 
 /** Keys work with the focus on a slider too, but never while somebody types. */
@@ -48,6 +48,7 @@ function Frame({ stage }: { stage: Stage }) {
   const plan = usePlan("cistern", "rain", "stations");
   const { name, place } = useDocument("name", "place");
   const { revision } = useSaved();
+  const { conflict } = useConnection();
   const daily = useDaily();
   const axis = useMemo(() => axisFor(contentWidth || 1000), [contentWidth]);
   const days = useMemo(() => (daily ? unpackDays(daily) : null), [daily]);
@@ -135,9 +136,9 @@ function Frame({ stage }: { stage: Stage }) {
         <YearStrip {...sheet} throughTheYear={throughTheYear} />
       </div>
       {jumping && <JumpDialog close={() => setJumping(false)} />}
-      <ConflictDialog />
-      <ShortcutSheet open={helpOpen} setOpen={setHelpOpen} />
-      <GlossarySheet open={glossaryOpen} setOpen={setGlossaryOpen} />
+      {conflict !== null && <ConflictDialog />}
+      {helpOpen && <ShortcutSheet open setOpen={setHelpOpen} />}
+      {glossaryOpen && <GlossarySheet open setOpen={setGlossaryOpen} />}
     </AxisContext.Provider>
   );
 }

@@ -15,7 +15,6 @@ import type { Stage } from "../api/client";
 import type { SheetProps } from "../document/sheet";
 import type { SymbolProps } from "../ui/fallLine";
 import { fetched } from "../ui/fetched";
-import { NotBuilt } from "./NotBuilt";
 import { NotBuiltSymbol } from "./NotBuiltSymbol";
 
 type StationOnScreen = {
@@ -25,7 +24,10 @@ type StationOnScreen = {
   throughTheYear?: boolean;
 };
 const sheet = (load: () => Promise<ComponentType<SheetProps>>) => fetched(load, { thenTheRest: true });
-const notBuilt: StationOnScreen = { Sheet: NotBuilt, Symbol: NotBuiltSymbol };
+const notBuilt: StationOnScreen = {
+  Sheet: sheet(() => import("./NotBuilt").then((room) => room.NotBuilt)),
+  Symbol: NotBuiltSymbol,
+};
 
 /** The sheet of every station, and its piece of the fall. The server says which stations there are, and in what order. */
 export const STATIONS: Record<Stage, StationOnScreen> = {

@@ -2,7 +2,8 @@ import "../testing/storage";
 import { deleteDB } from "idb";
 import { expect, test, vi } from "vitest";
 import { Outbox } from "./outbox";
-import { added, again, discarded, kept, late, refused } from "./waiting";
+import { again } from "./again";
+import { added, discarded, kept, late, refused } from "./waiting";
 import { demo } from "../testing/demo";
 import type { Rewrite, Seen, Waiting } from "./waiting";
 

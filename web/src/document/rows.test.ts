@@ -1,8 +1,9 @@
 import { describe, expect, test } from "vitest";
 import type { Document, Operation } from "../api/client";
 import { demo } from "../testing/demo";
-import { movesRows, readdressed, rowsOf } from "./rows";
-import { added, again, late } from "./waiting";
+import { again, readdressed } from "./again";
+import { movesRows, rowsOf } from "./rows";
+import { added, late } from "./waiting";
 import type { Waiting } from "./waiting";
 
 const before = demo.document;

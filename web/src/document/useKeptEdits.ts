@@ -7,7 +7,7 @@ import { newId } from "../lib/newId";
 import { Patience } from "../lib/patience";
 import { alone, OtherTabs } from "./otherTabs";
 import { Outbox } from "./outbox";
-import { added, again, discarded, kept, late, refused } from "./waiting";
+import { added, discarded, kept, late, refused } from "./waiting";
 import type { Waiting } from "./waiting";
 
 const RETRY_MS = 3_000;
@@ -188,6 +188,7 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
   /** Sends once more what came late or was set aside. */
   const sendAgain = useCallback(
     async (edit_ids: string[]) => {
+      const { again } = await import("./again"); // asked for seldom, and only where the server answers
       await outbox.change(again(edit_ids, standing()!));
       tabs.current?.tell();
       await send();

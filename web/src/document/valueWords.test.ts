@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { valueWords } from "./valueWords";
+import { placeWords, valueWords } from "./valueWords";
 
 test.each([
   ["/cistern/tanks/0/shape/diameter_m", 6.9, "6.9 m", "22.64 ft"],
@@ -30,4 +30,15 @@ test.each([
 
 test("what the server words is said as it words it", () => {
   expect(valueWords("/rain/filling", "none", "metric")).toBe("as no rain, years over 5 % left out");
+});
+
+test.each([
+  ["/cistern/tanks/1/overflow_m", "overflow of tank 2"],
+  ["/cistern/tanks/0/shape/diameter_m", "diameter of tank 1"],
+  ["/household/back_up/kind", "kind of back up"],
+  ["/cistern/rule", "rule"],
+  ["/levels/pump_m", "height of pump"],
+  ["/roofs/2/runoff", "runoff of roof 3"],
+])("the place %s is called %s", (path, words) => {
+  expect(placeWords(path)).toBe(words);
 });

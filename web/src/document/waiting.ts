@@ -1,6 +1,6 @@
 import type { Document } from "../api/client";
 import type { EditToKeep } from "../api/queries";
-import { movesRows, readdressed, rowsOf } from "./rows";
+import { movesRows, rowsOf } from "./rows";
 import type { Rows } from "./rows";
 
 /** An edit that the server has not kept yet. */
@@ -24,7 +24,7 @@ export type Waiting = EditToKeep & {
 
 export type Rewrite = (entries: Waiting[]) => Waiting[];
 
-const waits = (entry: Waiting) => entry.state === "waiting";
+export const waits = (entry: Waiting) => entry.state === "waiting";
 
 /** What its maker saw: the revision, and the document of it. */
 export type Seen = { revision: number; document: Document };
@@ -76,26 +76,6 @@ export const late =
   (standing: number): Rewrite =>
   (entries) =>
     entries.map((entry) => (waits(entry) ? { ...entry, state: "late", standing } : entry));
-
-/** What came late, or was set aside, is sent once more, on top of what stands and of what waits: on the same rows,
- * wherever they are now. One whose row was taken out is set aside. */
-export const again =
-  (edit_ids: string[], standing: Seen): Rewrite =>
-  (entries) => {
-    const found = entries.map((entry) => (edit_ids.includes(entry.edit_id) ? onItsRows(entry, standing) : entry));
-    const first = found.find(waits);
-    return found.map((entry) =>
-      waits(entry) && edit_ids.includes(entry.edit_id)
-        ? { ...entry, base: entry === first ? standing.revision : null, standing: null, problem: null }
-        : entry,
-    );
-  };
-
-function onItsRows(entry: Waiting, { document }: Seen): Waiting {
-  const now = readdressed(entry.operations, entry.rows ?? {}, document);
-  if ("gone" in now) return { ...entry, state: "refused", problem: `${now.gone}, which it is about, was taken out` };
-  return { ...entry, state: "waiting", operations: now.operations, rows: rowsOf(document, now.operations) };
-}
 
 /** Its maker does not want it any more. */
 export const discarded =

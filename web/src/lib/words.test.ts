@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { contains, fieldWords, placeWords } from "./words";
+import { contains, fieldWords } from "./words";
 
 test.each([
   ["cistern.fire_reserve_l", "fire reserve"],
@@ -17,15 +17,4 @@ test("words are found in any order, whatever their marks and capitals", () => {
   expect(contains("Hütte am Großen See", "see hutte")).toBe(true);
   expect(contains("Hütte am Großen See", "gross")).toBe(true);
   expect(contains("Hütte am Großen See", "lake")).toBe(false);
-});
-
-test.each([
-  ["/cistern/tanks/1/overflow_m", "overflow of tank 2"],
-  ["/cistern/tanks/0/shape/diameter_m", "diameter of tank 1"],
-  ["/household/back_up/kind", "kind of back up"],
-  ["/cistern/rule", "rule"],
-  ["/levels/pump_m", "height of pump"],
-  ["/roofs/2/runoff", "runoff of roof 3"],
-])("the place %s is called %s", (path, words) => {
-  expect(placeWords(path)).toBe(words);
 });

@@ -24,19 +24,3 @@ export function fieldWords(field: string): string {
     .replaceAll("_", " ");
   return row && !field.endsWith("]") ? `${name} of ${row[1]!.replaceAll("_", " ")} ${Number(row[2]) + 1}` : name;
 }
-
-/** A place in the document as people call it: `/cistern/tanks/1/overflow_m` is "overflow of tank 2", and
- * `/household/back_up/kind` is "kind of back up". */
-export function placeWords(path: string): string {
-  const words = fieldWords(
-    path
-      .slice(1)
-      .replace(/\/(\d+)(?=\/|$)/g, "[$1]")
-      .replaceAll("/", "."),
-  );
-  if (path.startsWith("/levels/")) return `height of ${words}`;
-  const parts = path.split("/").slice(2, -1);
-  return parts.length === 0 || parts.some((step) => /^\d+$/.test(step))
-    ? words
-    : `${words} of ${parts.at(-1)!.replaceAll("_", " ")}`;
-}

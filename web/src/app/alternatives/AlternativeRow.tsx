@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useLocation } from "wouter";
 import { Refused } from "../../api/client";
 import type { Alternative, Standing, Who } from "../../api/client";
-import { changeAlternative, removeProperty } from "../../api/queries";
+import { changeAlternative, removeProperty } from "../../api/alternatives";
 import { useDraft } from "../../document/useDraft";
 import { capital } from "../../lib/words";
 import { toast } from "../../ui/Toasts";

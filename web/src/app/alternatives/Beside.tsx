@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { besideQuery } from "../../api/queries";
+import { besideQuery } from "../../api/alternatives";
 import type { Finding, SideBySide } from "../../api/client";
-import { valueWords } from "../../document/valueWords";
+import { placeWords, valueWords } from "../../document/valueWords";
 import type { Units } from "../../lib/units";
-import { capital, placeWords } from "../../lib/words";
+import { capital } from "../../lib/words";
 import { BesideYear } from "./BesideYear";
 
 type Names = [string, string];

@@ -3,7 +3,8 @@ import { useState } from "react";
 import { useLocation } from "wouter";
 import { Refused } from "../../api/client";
 import type { Alternative } from "../../api/client";
-import { addAlternative, propertyQuery } from "../../api/queries";
+import { addAlternative } from "../../api/alternatives";
+import { propertyQuery } from "../../api/queries";
 import { capital } from "../../lib/words";
 
 const MOST = 12;

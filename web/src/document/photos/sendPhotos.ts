@@ -1,5 +1,5 @@
 import { Refused } from "../../api/client";
-import { sendPhoto } from "../../api/queries";
+import { sendPhoto } from "../../api/photos";
 import { capital } from "../../lib/words";
 import { Patience } from "../../lib/patience";
 import { alone } from "../otherTabs";

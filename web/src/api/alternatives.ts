@@ -1,0 +1,25 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client, taken } from "./client";
+import type { Standing } from "./client";
+
+const at = (property_id: string) => ({ params: { path: { property_id } } });
+
+export const addAlternative = (id: string, name: string) =>
+  taken(client.POST("/api/properties/{property_id}/alternatives", { ...at(id), body: { name } }));
+
+export const changeAlternative = (id: string, change: { name?: string; standing?: Standing }) =>
+  taken(client.PUT("/api/properties/{property_id}/alternative", { ...at(id), body: change }));
+
+export const removeProperty = (id: string) => taken(client.DELETE("/api/properties/{property_id}", at(id)));
+
+/** Two alternatives compared; asked anew whenever another revision of one of them stands. */
+export const besideQuery = (id: string, other: string) =>
+  queryOptions({
+    queryKey: ["beside", id, other],
+    queryFn: () =>
+      taken(
+        client.GET("/api/properties/{property_id}/beside", {
+          params: { path: { property_id: id }, query: { other } },
+        }),
+      ),
+  });

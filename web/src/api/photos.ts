@@ -1,0 +1,12 @@
+import { client, taken } from "./client";
+import { asFile } from "./queries";
+
+export const sendPhoto = (id: string, key: string, jpeg: Blob, signal: AbortSignal) =>
+  taken(
+    client.PUT("/api/properties/{property_id}/photos/{key}", {
+      params: { path: { property_id: id, key } },
+      body: jpeg as unknown as string,
+      signal,
+      ...asFile,
+    }),
+  );
