@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import expect
 
 from lean_year.demo.shipped import demo_file
-from tests.browser.conftest import PHONE, copied, standing
+from tests.browser.conftest import DESK, PHONE, copied, standing
 from tests.browser.targets import too_small
 from tests.browser.test_by_touch import LEAST_PX
 from tests.browser.test_screens import assert_accessible
@@ -127,3 +127,22 @@ def test_a_reading_that_waited_while_a_roof_was_taken_out_goes_to_its_own_roof(p
             break
         page.wait_for_timeout(200)
     assert after == {ROOFS[1]: before[ROOFS[1]], ROOFS[2]: 27}
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE])
+def test_a_supply_as_it_was_found_is_entered_by_anybody_at_either_size(browser, server, size):
+    context = browser.new_context(viewport=size, has_touch=size is PHONE, is_mobile=size is PHONE)
+    page = context.new_page()
+    address = copied(server, "brindle-landing")
+    edit(server, address.split("/p/")[1], {"op": "replace", "path": "/audit/as_found", "value": True})
+    page.goto(f"{address}/survey?view=found")
+    row = page.get_by_role("listitem", name="Overflow", exact=True)
+    expect(row).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
+    if size is PHONE:
+        assert too_small(page, LEAST_PX)[1] == []
+    assert_accessible(page, "as found")
+    row.get_by_role("button", name=re.compile("^Condition of Overflow")).click()
+    page.get_by_role("menuitemradio", name=re.compile("^broken")).click()
+    expect(page.get_by_role("list", name="What is wrong").get_by_text("Overflow is broken.")).to_be_visible()
+    context.close()

@@ -28,7 +28,7 @@ def found_parts(document: Property) -> Iterator[FoundPart]:
             yield FoundPart(f"gutters/{roof.id}", f"Gutters of {roof.name}",
                             "Sagging, rust, leaking joints, loose brackets, moss.", "gutters")  # fmt: skip
     for pipe in document.downpipes:
-        yield FoundPart(f"downpipe/{pipe.id}", f"Downpipes and pipe {pipe.name}",
+        yield FoundPart(f"downpipe/{pipe.id}", f"Downpipes of {pipe.name} and their pipe",
                         "Cracks, brittle plastic, open joints, no fall.", "gutters")  # fmt: skip
         if pipe.screens:
             yield FoundPart(
