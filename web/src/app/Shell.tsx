@@ -11,6 +11,7 @@ import { Fall } from "./Fall";
 import { STATIONS } from "./registry";
 import { useArrival } from "../ui/useArrival";
 import { fetched } from "../ui/fetched";
+import "../ui/returnFocus"; // before any dialog is fetched: it knows where the focus was
 import { Verdict } from "./Verdict";
 import { AssumedHere } from "../document/AssumedHere";
 import { useDaily, useDocument, usePlan } from "../document/shown";

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
 import type { Context, ReactNode } from "react";
+import { fetched } from "../ui/fetched";
 import { toast } from "../ui/Toasts";
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
@@ -78,6 +79,7 @@ export const useSaved = () => useProvided(SavedContext);
 /** Who is signed in; nothing while that is not known. */
 export const useWho = () => useQuery(whoQuery()).data;
 
+const NotOpened = fetched(async () => (await import("./NotOpened")).NotOpened);
 const FOR_THE_FIRM = "this link is for looking; ask the firm to change it";
 
 export function WorkbenchProvider({ id, children }: { id: string; children: ReactNode }) {
@@ -231,34 +233,6 @@ function Opening() {
   return (
     <main className="grid h-full place-items-center" aria-busy="true">
       <p className="note">Opening the property and replaying its record.</p>
-    </main>
-  );
-}
-
-function NotOpened({ error, retry }: { error: Error; retry: () => void }) {
-  const gone = error instanceof Refused && error.status === 404;
-  const said = error instanceof Refused && !gone && !error.later ? error.reason : null;
-  return (
-    <main className="grid h-full place-items-center p-6">
-      <div className="max-w-[52ch]">
-        <h1 className="title">{gone ? "There is no such property" : "The property could not be opened"}</h1>
-        <p className="mt-3">
-          {gone
-            ? "It may have been removed in another window."
-            : (said ??
-              "The server does not answer, and this property was not opened in this browser before. Nothing is lost: what was kept is on the server's disk. It is tried again when the connection is back.")}
-        </p>
-        <p className="mt-5 flex gap-3">
-          {!gone && (
-            <button className="act" onClick={retry}>
-              Try again
-            </button>
-          )}
-          <a className="act-quiet" href="/">
-            All properties
-          </a>
-        </p>
-      </div>
     </main>
   );
 }
