@@ -23,7 +23,7 @@ _ALWAYS_THE_SAME = (1980, 1, 1, 0, 0, 0)
 _END_RECORD_BYTES = 22
 _LONG_LOCATOR_BYTES = 20
 _LONGEST_LIST_BYTES = 128 * (MOST_PHOTOS + 2)
-_LIES = "is damaged, or no bundle of a property"
+_NOT_READ = "is damaged, or no bundle of a property"
 
 
 def write_bundle(file: PropertyFile, photos: Iterable[tuple[str, bytes]], out: IO[bytes]) -> None:
@@ -84,7 +84,7 @@ def _refused() -> Iterator[None]:
     try:
         yield
     except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError) as error:
-        raise InputError("file", _LIES) from error
+        raise InputError("file", _NOT_READ) from error
 
 
 def _require_short_list(data: IO[bytes]) -> None:
@@ -94,7 +94,7 @@ def _require_short_list(data: IO[bytes]) -> None:
     tail = data.read()
     end = tail[-_END_RECORD_BYTES:]
     if len(end) < _END_RECORD_BYTES or end[:4] != b"PK\5\6" or end[-2:] != b"\0\0" or tail[:4] == b"PK\6\7":
-        raise InputError("file", _LIES)
+        raise InputError("file", _NOT_READ)
     if int.from_bytes(end[12:16], "little") > _LONGEST_LIST_BYTES:
         raise InputError("file", f"may hold at most {MOST_PHOTOS} photos")
 

@@ -168,13 +168,3 @@ def require_alternative_name(name: str, taken: list[str]) -> str:
     if name.casefold() in (each.casefold() for each in taken):
         raise InputError("name", f"must be another than that of the other alternatives, got {name}")
     return name
-
-
-def next_name(taken: list[str]) -> str:
-    """The next letter that no alternative has.
-
-    >>> next_name(["A", "C"]), next_name([])
-    ('B', 'A')
-    """
-    letters = (chr(ord("A") + number) for number in range(26))
-    return next(each for each in letters if each not in taken)

@@ -5,10 +5,9 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from lean_year.property.parts import Part
+from lean_year.property.survey import ItemKey
 
 MOST_CONDITIONS = 300
-FoundKey = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[a-z0-9_/-]+$")]
-"""A part by the ids of its rows, such as `tank/main`."""
 ConditionState = Literal["not_looked_at", "sound", "worn", "broken", "renewed"]
 
 
@@ -23,5 +22,5 @@ class Audit(Part):
     """Whether this is a supply as it was found, and what its parts are like."""
 
     as_found: bool = False
-    conditions: dict[FoundKey, Condition] = Field(default_factory=dict, max_length=MOST_CONDITIONS)
-    """Of each part that somebody has looked at; a design that mends it begins with them, until they are renewed."""
+    conditions: dict[ItemKey, Condition] = Field(default_factory=dict, max_length=MOST_CONDITIONS)
+    """Of each part that was looked at, by a key such as `tank/main`; a design that repairs it begins with them."""

@@ -96,9 +96,9 @@ def damaged():
     return bytes(data)
 
 
-def after_the_end(number_of_disks):
+def with_a_list_of_contents_of(length_bytes):
     data = bytearray(archive([PROPERTY]))
-    data[-10:-6] = struct.pack("<I", number_of_disks)
+    data[-10:-6] = struct.pack("<I", length_bytes)
     return bytes(data)
 
 
@@ -116,8 +116,8 @@ HOSTILE = {
                         "unpacks to more than 16 MB"),
     "one that lies about its size": (lying_about_its_size(), f"{NO_BUNDLE}|unpacks to more"),
     "too many parts": (archive([PROPERTY, *((f"photos/p{i}.jpg", b"x") for i in range(2_000))]), "most 300 photos"),
-    "a list of contents that is none": (after_the_end(100), NO_BUNDLE),
-    "a list of contents without end": (after_the_end(2**31), "at most 300 photos"),
+    "a list of contents that is none": (with_a_list_of_contents_of(100), NO_BUNDLE),
+    "a list of contents without end": (with_a_list_of_contents_of(2**31), "at most 300 photos"),
     "a part that is locked": (locked(), "locked by a password"),
     "a packing that is not read": (archive([PROPERTY], compression=zipfile.ZIP_LZMA), "packed in a way"),
     "cut off": (saved()[:-300], NO_BUNDLE),

@@ -104,8 +104,8 @@ def test_what_nobody_entered_follows_its_row_and_its_owner(site):
         update={"assumed": ["/ground/soil", "/ground/thickness_mm", "/roofs/2/snow_guards", "/roofs/1/snow_guards"]}
     )
     after = with_site_of(measured, design)
-    site_s, designed = ["/ground/slope", "/roofs/1/pitch_deg"], ["/ground/thickness_mm", "/roofs/1/snow_guards"]
-    assert sorted(after.assumed) == sorted(site_s + designed)
+    of_the_site, designed = ["/ground/slope", "/roofs/1/pitch_deg"], ["/ground/thickness_mm", "/roofs/1/snow_guards"]
+    assert sorted(after.assumed) == sorted(of_the_site + designed)
     assert "/ground/soil" not in after.assumed
     entered = changed(measured, ("/ground/slope", 0.05))
     assert "/ground/slope" not in with_site_of(entered, after).assumed

@@ -10,8 +10,6 @@ export const addAlternative = (id: string, name: string) =>
 export const changeAlternative = (id: string, change: { name?: string; standing?: Standing }) =>
   taken(client.PUT("/api/properties/{property_id}/alternative", { ...at(id), body: change }));
 
-export const removeProperty = (id: string) => taken(client.DELETE("/api/properties/{property_id}", at(id)));
-
 /** Two alternatives compared; asked anew whenever another revision of one of them stands. */
 export const besideQuery = (id: string, other: string) =>
   queryOptions({

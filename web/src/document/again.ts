@@ -28,14 +28,14 @@ function onItsRows(entry: Waiting, { document }: Seen): Waiting {
 /** Every place that an operation names, each handed to `change` and written anew. */
 function placesChanged(operation: Operation, change: (place: string) => string): Operation {
   const { op, path, from, value } = operation;
-  const told = { ...operation, path: change(path) };
-  if (from != null) told.from = change(from);
-  if (op === "confirm") told.value = (value as string[]).map(change);
+  const moved = { ...operation, path: change(path) };
+  if (from != null) moved.from = change(from);
+  if (op === "confirm") moved.value = (value as string[]).map(change);
   if (op === "survey") {
     const survey = value as { readings: { path: string }[] };
-    told.value = { ...survey, readings: survey.readings.map((each) => ({ ...each, path: change(each.path) })) };
+    moved.value = { ...survey, readings: survey.readings.map((each) => ({ ...each, path: change(each.path) })) };
   }
-  return told;
+  return moved;
 }
 
 /** A change, made on the rows where they stand now; the id of one that is there no more. */

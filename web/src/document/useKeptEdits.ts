@@ -4,6 +4,7 @@ import type { Operation, PropertyState } from "../api/client";
 import { keepEdit } from "../api/queries";
 import { fieldWords } from "../lib/words";
 import { newId } from "../lib/newId";
+import { onceAtATime } from "../lib/onceAtATime";
 import { Patience } from "../lib/patience";
 import { alone, OtherTabs } from "./otherTabs";
 import { Outbox } from "./outbox";
@@ -52,8 +53,6 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
   const settles = useRef(new Map<string, Settle>());
   /** Of those, the ones that are in the outbox: one that is there no more was kept. */
   const stored = useRef(new Set<string>());
-  const sending = useRef<Promise<void> | null>(null);
-  const askedAgain = useRef(false);
   const tabs = useRef<OtherTabs | null>(null);
   const patience = useMemo(() => new Patience(), []);
 
@@ -115,22 +114,7 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
       if (anything) onEmpty();
     });
   }, [id, onEmpty, outbox, standing, tried]);
-  /** As sendAll, once at a time: asked while it is under way, it looks once more, so that what was added just after
-   * the last look does not stay behind. Resolves when nothing is under way. */
-  const send = useCallback((): Promise<void> => {
-    askedAgain.current = true;
-    const whileAsked = async () => {
-      try {
-        while (askedAgain.current) {
-          askedAgain.current = false;
-          await sendAll();
-        }
-      } finally {
-        sending.current = null;
-      }
-    };
-    return (sending.current ??= whileAsked());
-  }, [sendAll]);
+  const send = useMemo(() => onceAtATime(sendAll), [sendAll]);
 
   // What was left over from a lost connection or a closed page goes out as soon as it can.
   useEffect(() => {

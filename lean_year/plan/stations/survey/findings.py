@@ -16,7 +16,7 @@ def condition_findings(parts: Sequence[FoundPart], audit: Audit) -> list[Finding
         if condition is None:
             continue
         words = f": {condition.note.rstrip('.')}." if condition.note else "."
-        renewed = replace(f"/audit/conditions/{part.key.replace('~', '~0').replace('/', '~1')}/state", "renewed")
+        renewed = replace(f"/audit/conditions/{part.key.replace('/', '~1')}/state", "renewed")
         fix = Fix(text="Repair or renew it.", operations=[renewed])
         if condition.state == "broken":
             found.add(

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { AlertDialog } from "radix-ui";
-import { client, taken } from "../../api/client";
+import { removeProperty } from "../../api/removeProperty";
 import type { ListedProperty } from "../../api/client";
 import { returnFocus } from "../../ui/returnFocus";
 import { toast } from "../../ui/Toasts";
@@ -9,8 +9,7 @@ import { toast } from "../../ui/Toasts";
 export function RemoveDialog({ listed, close }: { listed: ListedProperty | null; close: () => void }) {
   const cache = useQueryClient();
   const remove = useMutation({
-    mutationFn: (id: string) =>
-      taken(client.DELETE("/api/properties/{property_id}", { params: { path: { property_id: id } } })),
+    mutationFn: removeProperty,
     onSuccess: () => cache.invalidateQueries({ queryKey: ["properties"] }),
     onError: () => toast("It could not be removed. Nothing was changed."),
   });

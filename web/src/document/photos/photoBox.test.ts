@@ -21,14 +21,14 @@ test("a picture that was put in is there in another tab, and for its property al
 
 test("what is put in again takes the place of the first; what was sent is there no more", async () => {
   const box = new PhotoBox("p");
-  const told = vi.fn();
-  box.subscribe(told);
+  const heard = vi.fn();
+  box.subscribe(heard);
   await box.put(waiting("a"));
   await box.put(waiting("b"));
   await box.put({ ...waiting("a"), problem: "Too many" });
   expect(keys(box)).toEqual(["b", "a"]);
   await box.remove("b");
-  expect(told).toHaveBeenCalledTimes(4);
+  expect(heard).toHaveBeenCalledTimes(4);
   const other = new PhotoBox("p");
   expect(await other.read()).toMatchObject([{ key: "a", problem: "Too many" }]);
   expect(box.keepsNothing()).toBe(false);

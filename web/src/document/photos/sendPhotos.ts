@@ -1,5 +1,6 @@
 import { Refused } from "../../api/client";
 import { sendPhoto } from "../../api/photos";
+import { onceAtATime } from "../../lib/onceAtATime";
 import { capital } from "../../lib/words";
 import { Patience } from "../../lib/patience";
 import { alone } from "../otherTabs";
@@ -8,35 +9,21 @@ import type { PhotoBox, Unsent } from "./photoBox";
 /** Sends the pictures of one property that wait, one after the other. */
 export class PhotoSender {
   private readonly patience = new Patience();
-  private under: Promise<boolean> | null = null;
-  private askedAgain = false;
 
   constructor(private readonly box: PhotoBox) {}
 
-  /** Resolves to whether the server could be reached for all that waits. Asked while it is under way, it looks again. */
-  send(): Promise<boolean> {
-    this.askedAgain = true;
-    return (this.under ??= this.whileAsked());
-  }
+  /** Resolves to whether the server could be reached for all that waits. */
+  readonly send = onceAtATime(async () => {
+    let reached = true;
+    await alone(`lean-year-photos-${this.box.property}`, async () => {
+      reached = await this.sendAll();
+    });
+    return reached;
+  });
 
   /** What was asked on a line that was lost may never be answered; the same picture is kept once. */
   giveUp(): void {
     this.patience.giveUp();
-  }
-
-  private async whileAsked(): Promise<boolean> {
-    let reached = true;
-    try {
-      while (this.askedAgain) {
-        this.askedAgain = false;
-        await alone(`lean-year-photos-${this.box.property}`, async () => {
-          reached = await this.sendAll();
-        });
-      }
-      return reached;
-    } finally {
-      this.under = null;
-    }
   }
 
   private async sendAll(): Promise<boolean> {

@@ -1,5 +1,6 @@
 import type { Document, Plan } from "../../api/client";
 import { editName } from "../../document/edits";
+import { placeIn } from "../../lib/places";
 import { ItemPhotos, TakePhoto } from "../../document/photos/ItemPhotos";
 import { useDocument, usePlan } from "../../document/shown";
 import { useDraft } from "../../document/useDraft";
@@ -26,7 +27,6 @@ const MARKS = {
   renewed: "settled",
 } as const;
 const LONGEST_NOTE = 500;
-const ROOT = "/audit/conditions";
 
 /** An existing supply: what its parts are like, and what is wrong with it. */
 export function FoundView() {
@@ -42,7 +42,7 @@ export function FoundView() {
           path="/audit/as_found"
           on={audit.as_found}
           yes="a supply as it was found"
-          no="a design for a new supply, or one that mends an old"
+          no="a design for a new supply, or one that repairs an old"
         />
         .{" "}
         {audit.as_found &&
@@ -90,7 +90,7 @@ const lookedAt = (found: Part[]) => found.filter(({ state }) => state !== "not_l
 function FoundRow({ part, entered }: { part: Part; entered: Condition | undefined }) {
   const bench = useEdits();
   const condition: Condition = entered ?? { state: "not_looked_at", note: "" };
-  const path = `${ROOT}/${part.key.replaceAll("~", "~0").replaceAll("/", "~1")}`;
+  const path = placeIn("/audit/conditions", part.key);
   const set = (words: string, change: Partial<Condition>) =>
     void bench.edit(editName(`${part.name}: ${words}`), [{ op: "add", path, value: { ...condition, ...change } }]);
   const { draft, setDraft, field } = useDraft((typed) => {

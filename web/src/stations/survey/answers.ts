@@ -4,6 +4,7 @@ import { isAssumed } from "../../document/assumed";
 import { at } from "../../document/ranges";
 import { useDocument, usePlan } from "../../document/shown";
 import { today } from "../../lib/dates";
+import { placeIn } from "../../lib/places";
 
 /** The parts of a document that an item may have its place in. */
 const READ = ["roofs", "downpipes", "levels", "overflow", "ground", "pump", "treatment", "household"] as const;
@@ -38,7 +39,7 @@ function stateOf(item: Item, value: unknown, seen: Seen | undefined, assumed: bo
 
 export const isMissing = ({ state }: Item) => state === "open" || state === "assumed";
 
-const placeOf = ({ key }: Item) => `/survey/${key.replaceAll("~", "~0").replaceAll("/", "~1")}`;
+const placeOf = ({ key }: Item) => placeIn("/survey", key);
 
 const written = (item: Item, by: string, more: Partial<Seen>): Operation => ({
   op: "add",
