@@ -28,4 +28,4 @@ export function rowsOf(document: Document, operations: readonly Operation[]): Ro
 
 /** Whether a change moves rows, so that what was seen before it does not say where they are after it. */
 export const movesRows = (operations: readonly Operation[]) =>
-  operations.some(({ op, path }) => ["add", "remove", "move"].includes(op) && ROW.test(path.split("/").at(-1)!));
+  operations.some(({ op, path }) => op !== "replace" && ROW.test(path.split("/").at(-1)!));
