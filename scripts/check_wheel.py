@@ -63,6 +63,7 @@ def main() -> None:
         two = placed | {"alternatives": [{"name": "B", "property": placed["property"]}]}
         (folder / "two.json").write_text(json.dumps(two), "utf-8")
         assert "A: Carries" in check("beside", "two.json", "A", "B")
+        assert "2 lengths" in check("cut", "--stock-mm", "3000", "--kerf-mm", "3", "2400", "1800")
         placed["property"]["site"] |= {"latitude_deg": 51.0, "longitude_deg": -9.0}
         (folder / "saltmarrow.json").write_text(json.dumps(placed), "utf-8")
         for form, out in (("rain-csv", "rain.csv"), ("swmm", "s.inp"), ("swmm-rain", "r.dat"), ("epanet", "e.inp"),

@@ -6,7 +6,7 @@ from fastapi import FastAPI
 
 from lean_year.plan.registry import FALL
 
-STATION_OF = ("Finding", "StationSummary")
+STATION_OF = ("Finding", "PartWhy", "StationSummary")
 """Parts of an answer that name a station."""
 
 

@@ -10,6 +10,7 @@ from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
 from lean_year.plan.stations.household.stage import STATION as HOUSEHOLD
 from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW
 from lean_year.plan.stations.permits.stage import STATION as PERMITS
+from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.stations.pump.stage import STATION as PUMP
 from lean_year.plan.stations.rain.stage import STATION as RAIN
 from lean_year.plan.stations.roofs.stage import STATION as ROOFS
@@ -29,7 +30,7 @@ FALL: tuple[Station[Any] | FutureStation, ...] = (
     TREATMENT,
     HOUSEHOLD,
     GROUND,
-    FutureStation("price", "Parts & price", 13),
+    PRICE,
     FutureStation("build", "Build", 14),
     FutureStation("log", "Log", 15),
 )

@@ -18,6 +18,8 @@ from lean_year.plan.model.station import FutureStation, Station
 from lean_year.plan.model.supply import carried_in_records_like_it
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
+from lean_year.plan.stations.price.parts_list import PartLine
+from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict, warned
 from lean_year.property.document import Property
 
@@ -48,8 +50,8 @@ class WholePlan(BaseModel):
     """Water in the tanks of the planned phase, floor to overflow."""
     findings: list[Finding]
     """The worst first, each severity in the order of the job."""
-    parts: None = None
-    price: None = None
+    parts: list[PartLine]
+    """What is bought."""
     build: None = None
 
 
@@ -94,11 +96,10 @@ def plan_property(
     model = PropertyModel(document, rain)
     built = [station for station in stations if isinstance(station, Station)]
     marks = marks_of_inputs(document, rain)
-    answers = {
-        station.key: marked(station.plan(model), marks)
-        for station in built
-        if rain is not None or not station.needs_rain
-    }
+    answered_here = [station for station in built if rain is not None or not station.needs_rain]
+    answers = {each.key: marked(each.plan(model), marks) for each in answered_here if not each.closes}
+    model.asked = tuple((each.key, each.needs(model, answers.get(each.key))) for each in built if not each.closes)
+    answers |= {each.key: marked(each.plan(model), marks) for each in answered_here if each.closes}
     in_job_order = sorted(built, key=lambda station: station.job_step)
     answered = [answers[station.key] for station in in_job_order if station.key in answers]
     found = [finding for answer in answered for finding in answer.findings]
@@ -111,6 +112,7 @@ def plan_property(
         verdict_parts=words,
         stations=[_summary(station, model, answers, found, assumed.get(station.key, [])) for station in stations],
         tank_l=document.cistern.gross_l,
+        parts=answers[PRICE.key].lines if PRICE.key in answers else [],
         findings=found,
         **answers,
     )

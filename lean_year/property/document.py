@@ -17,6 +17,7 @@ from lean_year.property.household import Household
 from lean_year.property.parts import DATE, NO_SPACES, Part, PlaceText, Text, TwelveTemperatures, require_different
 from lean_year.property.permits import MOST_PERMITS, Permit, PermitKey
 from lean_year.property.photos import MOST_PHOTOS, Photo, PhotoKey
+from lean_year.property.price import PartsEntry
 from lean_year.property.pump import PumpEntry
 from lean_year.property.roofs import Downpipe, Roof, SnowEntry
 from lean_year.property.survey import MOST_SEEN, ItemKey, Seen
@@ -100,6 +101,8 @@ class Property(Part):
     pump: PumpEntry = Field(default_factory=PumpEntry)
     ground: GroundEntry = Field(default_factory=GroundEntry)
     prices: Prices = Field(default_factory=Prices)
+    parts: PartsEntry = Field(default_factory=PartsEntry)
+    """What was changed of the list of parts."""
     survey: dict[ItemKey, Seen] = Field(default_factory=dict, max_length=MOST_SEEN)
     """What was seen on the site, or left out there, by the item of the survey."""
     audit: Audit = Field(default_factory=Audit)

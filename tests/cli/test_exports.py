@@ -96,6 +96,26 @@ def test_what_cannot_be_given_out_is_refused_in_one_line(lean_year, tmp_path):
             "head_m",
             0.2168,
         ),
+        (
+            "present_cost",
+            {
+                "capital": 10_000,
+                "yearly": 200,
+                "replace_cost": 900,
+                "replace_every_years": 10,
+                "years": 20,
+                "discount_rate": 0.03,
+            },
+            "present_cost",
+            13_645.18,
+        ),
+        (
+            "cost_per_m3",
+            {"present_cost": 13_645, "m3_per_year": 90, "years": 20, "discount_rate": 0.03},
+            "cost_per_m3",
+            10.19,
+        ),
+        ("mains_pressure", {"street_kpa": 400, "rise_m": 22, "friction_kpa": 35}, "left_kpa", 149.25),
     ],
 )
 def test_the_quick_sums(lean_year, name, inputs, key, value):

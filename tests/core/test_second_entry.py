@@ -19,6 +19,8 @@ TABLES = sorted(each.stem for each in (files("lean_year.core") / "data").iterdir
 FROM_TABLES = {
     "household.uses.HABITS_L_PERSON_DAY", "hydraulics.stock_pipes.HALF_ROUND_GUTTERS_MM",
     "hydraulics.stock_pipes.GUTTER_OUTLETS_MM", "hydraulics.stock_pipes.PRESSURE_CLASSES_KPA",
+    "parts.usual.JOINTS_L", "parts.usual.PRIMER_SHARE", "parts.usual.SEALS_TUB", "parts.usual.THREADS_ROLL",
+    "parts.usual.GUTTER_JOINTS_CARTRIDGE", "parts.usual.SCREWS_EACH", "parts.usual.SCREWS_BOX",
     "treatment.ultraviolet.LOG_STEPS", "treatment.ultraviolet.DOSE_MJ_CM2", "treatment.chlorine.CHLORINE_LOG",
 }  # fmt: skip
 """Rows of the tables, which are read a second time with them."""

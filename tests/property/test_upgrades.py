@@ -16,6 +16,7 @@ MOVED = {"/ground/lean_mm": "/cistern/tanks/0/lean_mm"}
 ADDED = {
     "/overflow/infiltration_safety": 1.5,
     "/audit/as_found": False,
+    "/parts/kerf_mm": 3.0,
     "/climate/rain": "recorded",
     "/climate/downpours": "entered",
     "/treatment/uv/slow_valve": False,
@@ -160,6 +161,6 @@ def test_what_is_no_document_is_left_to_the_check_of_the_document(odd):
 
 def test_the_fixtures_are_of_both_systems_of_units():
     assert {version_2(name)["units"] for name in DEMOS} == {"metric", "us"}
-    assert set(Property.model_fields) - {"climate", "survey", "audit", "photos", "permits"} == set(
+    assert set(Property.model_fields) - {"climate", "survey", "audit", "photos", "permits", "parts"} == set(
         version_2("saltmarrow")
     )

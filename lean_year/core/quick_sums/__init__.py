@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 
 from lean_year.core.errors import InputError, require_number
-from lean_year.core.quick_sums import ground, supply, treat_and_lift, water_path
+from lean_year.core.quick_sums import ground, price, supply, treat_and_lift, water_path
 from lean_year.core.quick_sums.frame import QuickSum, SumInput
 
 __all__ = ["QUICK_SUMS", "SUM_GROUPS", "QuickSum", "SumInput", "work_out"]
@@ -13,6 +13,7 @@ SUM_GROUPS: dict[str, tuple[QuickSum, ...]] = {
     "Gutters, pipes and overflow": water_path.SUMS,
     "Treatment and pump": treat_and_lift.SUMS,
     "Ground": ground.SUMS,
+    "Price": price.SUMS,
 }
 QUICK_SUMS: dict[str, QuickSum] = {each.name: each for group in SUM_GROUPS.values() for each in group}
 

@@ -99,6 +99,7 @@ QUANTITIES: dict[str, Systems] = {
             Written("in", to.MM_PER_INCH, parts=2),
         ),
     ),
+    "cut": _either(Written("mm"), Written("in", to.MM_PER_INCH, parts=8)),
     "spacing": _either(Written("m", 1, "shortest"), Written("ft", to.M_PER_FOOT, parts=2)),
     "micron": _both(Written("micron", 1, "shortest")),
     "flow": _either(
@@ -198,6 +199,7 @@ ENTRIES: dict[str, dict[Units, Sequence[Entered]]] = {
     "temperature": _entry(Entered("°C", 1, 1, 0.5), Entered("°F", to.C_PER_F, 1, 1, zero=to.FREEZING_F)),
     "speed": _entry(Entered("m/s", 1, 1, 1), Entered("mph", to.M_S_PER_MILE_H, 0, 5)),
     "force": _entry(Entered("kN", 1, 1, 5), Entered("lbf", to.KN_PER_POUND_FORCE, 0, 500)),
+    "water_year": _entry(Entered("m³", 1, 1, 5), Entered("gal", to.L_PER_US_GALLON / 1_000, 0, 1_000)),
     "money_m3": _entry(Entered("", 1, 2, 5), Entered("", 1 / to.L_PER_US_GALLON, 2, 10)),
     "money_m2": _entry(Entered("", 1, 2, 5), Entered("", 1 / to.M2_PER_SQUARE_FOOT, 2, 0.5)),
     "money": _same(Entered("", 1, 2, 10)),
@@ -216,6 +218,7 @@ _SMALL = {"mm": 1.0, "cm": 10.0, "in": to.MM_PER_INCH, '"': to.MM_PER_INCH}
 _BARE = {"": 1.0}
 MAY_BE_WRITTEN: dict[str, dict[str, float]] = {
     "volume": _VOLUME,
+    "water_year": {"m3": 1.0, "m³": 1.0, "kl": 1.0, "l": 0.001, "gal": to.L_PER_US_GALLON / 1_000},
     "rate": {
         "l": 1.0, "l/d": 1.0, "m3": 1_000.0, "m³": 1_000.0, "gal": to.L_PER_US_GALLON, "gal/d": to.L_PER_US_GALLON,
     },

@@ -5,10 +5,12 @@ from functools import cached_property
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import Quality
 from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.plan.answer.figure import StationKey
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.demand import HouseholdDemand, demand_of
 from lean_year.plan.model.first_year import FirstYear, first_year
 from lean_year.plan.model.harvest import Catch, catch_rain
+from lean_year.plan.model.needs import Needs
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply, lean_year_of, replay_of, supply_of
 from lean_year.property.document import Property
@@ -21,6 +23,8 @@ class PropertyModel:
         self.document = document
         self.rain = rain
         self.say = Wording(document.units)
+        self.asked: tuple[tuple[StationKey, Needs], ...] = ()
+        """What each station asks to be bought, once all but the closing ones are worked out."""
 
     @cached_property
     def demand(self) -> HouseholdDemand:

@@ -2,13 +2,14 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Generic, Protocol, TypeVar, cast
+from typing import Any, Generic, Protocol, TypeVar, cast
 
 from pydantic import BaseModel
 
 from lean_year.plan.answer.choices import Choices
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.needs import NO_NEEDS, Needs
 from lean_year.plan.model.property_model import PropertyModel
 
 
@@ -42,6 +43,10 @@ class Station(Generic[AnyAnswer]):
     """Its headline then."""
     choices: Callable[[Wording], Choices] = lambda _say: {}
     """What its entries offer to choose from, where more than a name is known of it."""
+    needs: Callable[[PropertyModel, Any], Needs] = lambda _model, _answer: NO_NEEDS
+    """What it asks to be bought, also without a record: where its answer needs one, it is None then."""
+    closes: bool = False
+    """Whether it is worked out after all others, from what they ask to be bought (`PropertyModel.asked`)."""
     undecided: Callable[[PropertyModel, AnyAnswer], bool] = lambda _model, _answer: False
     """Whether something that nobody can assume has not been decided or measured."""
 

@@ -46,6 +46,18 @@ LABELS = {
 }
 
 
+def served(document: Property) -> dict[Quality, bool]:
+    """Which uses rain serves."""
+    household = document.household
+    watered = household.irrigation.area_m2 > 0 and household.irrigation.from_rain
+    garden = watered or sum(household.garden_l_month) > 0
+    if not household.uses:
+        anybody = household.anybody
+        return {"garden": garden, "indoor": anybody, "drinking": anybody}
+    of = {use.quality for use in household.uses if use.from_rain}
+    return {"garden": garden or "garden" in of, "indoor": "indoor" in of, "drinking": "drinking" in of}
+
+
 def fixture_units(document: Property, *uses: Quality) -> float:
     """Fixture units of what can be open, of some uses or of all. [-]"""
     return sum(FIXTURES[name].units * count for name, count in _counts(document, uses).items())

@@ -62,6 +62,8 @@ def test_a_ring_panel_tank_of_ten_metres_holds_188_cubic_metres_gross():
         ("downpipe", {"diameter_mm": 100, "fill_ratio": 0.4}, "fill_ratio"),
         ("drain_down", {"chamber_length_m": 1, "bore_mm": 75, "hole_mm": 80}, "hole_mm"),
         ("days_left", {"level_l": 1, "demand_l_day": 0}, "demand_l_day"),
+        ("cost_per_m3", {"present_cost": 1, "m3_per_year": 1, "years": 2.5, "discount_rate": 0}, "years"),
+        ("mains_pressure", {"street_kpa": 400, "rise_m": 1, "friction_kpa": -1}, "friction_kpa"),
     ],
 )
 def test_a_bad_sum_names_the_field(name, values, field):
@@ -88,6 +90,8 @@ def test_every_output_ends_in_its_unit():
         "kN/m": "_kn_m",
         "MPa": "_mpa",
         "-": "",
+        "money": "cost",
+        "money/m3": "_m3",
     }
     for each in QUICK_SUMS.values():
         for output, unit in each.outputs.items():

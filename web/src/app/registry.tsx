@@ -5,6 +5,7 @@ import { GuttersSymbol } from "../stations/gutters/GuttersSymbol";
 import { HouseholdSymbol } from "../stations/household/HouseholdSymbol";
 import { OverflowSymbol } from "../stations/overflow/OverflowSymbol";
 import { PermitsSymbol } from "../stations/permits/PermitsSymbol";
+import { PriceSymbol } from "../stations/price/PriceSymbol";
 import { PumpSymbol } from "../stations/pump/PumpSymbol";
 import { RainSymbol } from "../stations/rain/RainSymbol";
 import { RoofsSymbol } from "../stations/roofs/RoofsSymbol";
@@ -84,7 +85,10 @@ export const STATIONS: Record<Stage, StationOnScreen> = {
     Sheet: sheet(() => import("../stations/ground/GroundSheet").then((room) => room.GroundSheet)),
     Symbol: GroundSymbol,
   },
-  price: notBuilt,
+  price: {
+    Sheet: sheet(() => import("../stations/price/PriceSheet").then((room) => room.PriceSheet)),
+    Symbol: PriceSymbol,
+  },
   build: notBuilt,
   log: notBuilt,
 };

@@ -9,6 +9,11 @@ test("a number's range is that of its place, of its kind where the place has sev
   expect(() => usualOf("/cistern/tanks/*/shape/length_m", "sphere")).toThrow("no usual value");
 });
 
+test("a number in a table is found by whatever its row is called", () => {
+  expect(rangeAt(demo.document, "/parts/changed/drain-pipe-110-mm/stock_m")).toEqual({ min: 0.1, max: 100 });
+  expect(rangeAt(demo.document, "/parts/changed/drain-pipe-110-mm/nothing")).toBeNull();
+});
+
 test.each([
   ["/cistern/tanks", 20],
   ["/roofs", 50],

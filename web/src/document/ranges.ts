@@ -40,7 +40,9 @@ const pattern = (path: string) => path.replace(/\/(\d+|-)(?=\/|$)/g, "/*");
 
 /** The range of the number at a JSON pointer, as the document's schema has it; null where it has none. */
 export function rangeAt(document: unknown, path: string): Range | null {
-  const rows = RANGES[pattern(path)];
+  const listed = pattern(path);
+  // Of a table, the key of its row is any word.
+  const rows = RANGES[listed] ?? RANGES[listed.replace(/[^/]+(\/[^/]+)$/, "*$1")];
   if (!rows) return null;
   if (rows.length === 1) return rows[0]!;
   const { kind } = (at(document, path.replace(/\/[^/]*$/, "")) ?? {}) as { kind?: string };

@@ -83,9 +83,9 @@ export const dayRain = writer("day_rain");
 export const shallow = writer("shallow");
 /** A height or a length. */
 export const metres = writer("length");
-/** A bore or a small depth. */
 /** A head of water, in a small unit where it is small. */
 export const head = writer("head");
+/** A bore or a small depth. */
 export const bore = writer("bore");
 /** A size as it is sold or said: whole millimetres, or inches as on a rule. */
 export const nominal = writer("nominal");
@@ -164,6 +164,7 @@ export function example(kind: Kind, units: Units): string {
     force: us ? "20,000 lbf or 90 kN" : "90 kN or 20,000 lbf",
     speed: us ? "90 mph or 40 m/s" : "40 m/s or 145 km/h",
     percent: "35 or 35 %",
+    water_year: us ? "24,000 gal or 90 m³" : "90 m³ or 24,000 gal",
     money_m3: "160 or 38.5",
     money_m2: "60 or 5.5",
     money: "350 or 38.5",

@@ -19,6 +19,7 @@ from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, year
 from lean_year.plan.stations.cistern.figures import cistern_figures, years_carried_figure
 from lean_year.plan.stations.cistern.findings import cistern_findings
 from lean_year.plan.stations.cistern.marginal_cost import Option, knee_figure, options_for_more, probe_of
+from lean_year.plan.stations.cistern.needs import cistern_needs
 from lean_year.plan.stations.cistern.sizes import (
     Curve,
     curve_of,
@@ -187,4 +188,5 @@ STATION = Station(
     headline=_headline,
     needs_rain=True,
     no_rain="not replayed",
+    needs=lambda model, _plan: cistern_needs(model.document, model.say),
 )

@@ -24,6 +24,7 @@ from lean_year.plan.stations.first_flush.choices import choices
 from lean_year.plan.stations.first_flush.figures import first_flush_figures, flush_volume_l
 from lean_year.plan.stations.first_flush.findings import first_flush_findings
 from lean_year.plan.stations.first_flush.methods import FlushMethod, flush_methods
+from lean_year.plan.stations.first_flush.needs import first_flush_needs
 from lean_year.property.document import Property
 
 CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2))
@@ -226,4 +227,5 @@ STATION = Station(
     plan=lambda model: plan_first_flush(model.document, model.rain, model.catch, model.say),
     headline=_headline,
     choices=choices,
+    needs=lambda model, _plan: first_flush_needs(model.document, model.say),
 )

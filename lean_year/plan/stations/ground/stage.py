@@ -19,6 +19,7 @@ from lean_year.plan.model.station import Station
 from lean_year.plan.stations.ground.choices import choices
 from lean_year.plan.stations.ground.figures import pad_figures
 from lean_year.plan.stations.ground.findings import GroundFacts, ground_findings
+from lean_year.plan.stations.ground.needs import ground_needs
 from lean_year.plan.stations.ground.notes import ground_notes
 from lean_year.plan.stations.ground.quantities import Quantity, moved_earth, quantities
 from lean_year.plan.stations.ground.section import Line, from_above, section
@@ -232,4 +233,7 @@ STATION = Station(
     plan=lambda model: plan_ground(model.document, model.first_year, model.say),
     headline=_headline,
     choices=choices,
+    needs=lambda model, plan: ground_needs(
+        plan.pads, model.document.ground.bag_kg, model.document.ground.collar_kn, model.say
+    ),
 )

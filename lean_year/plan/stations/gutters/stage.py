@@ -30,6 +30,7 @@ from lean_year.plan.stations.gutters.choices import choices
 from lean_year.plan.stations.gutters.figures import gutter_figures
 from lean_year.plan.stations.gutters.findings import gutter_findings
 from lean_year.plan.stations.gutters.level_checks import level_checks
+from lean_year.plan.stations.gutters.needs import gutter_needs
 from lean_year.plan.stations.gutters.notes import fitting_notes
 from lean_year.plan.stations.gutters.tees import TeeLevels, tee_levels
 from lean_year.property.document import Property
@@ -274,4 +275,5 @@ STATION = Station(
     headline=_headline,
     choices=choices,
     undecided=lambda _model, plan: plan.figures["drop_m"].value is None,
+    needs=lambda model, plan: gutter_needs(model.document, plan.runs, model.say),
 )

@@ -14,6 +14,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.household.figures import household_figures
 from lean_year.plan.stations.household.findings import household_findings
+from lean_year.plan.stations.household.needs import household_needs
 from lean_year.property.document import Property
 
 CAUTIONS = [
@@ -131,4 +132,5 @@ STATION = Station(
     answer=HouseholdPlan,
     plan=lambda model: plan_household(model.document, model.demand, model.rain, model.say),
     headline=_headline,
+    needs=lambda model, _plan: household_needs(model.document),
 )

@@ -35,6 +35,7 @@ from lean_year.plan.stations.overflow.discharge import (
 from lean_year.plan.stations.overflow.figures import downpour_figures, spill_figures
 from lean_year.plan.stations.overflow.findings import overflow_findings
 from lean_year.plan.stations.overflow.hydraulics import hydraulics_of
+from lean_year.plan.stations.overflow.needs import overflow_needs
 from lean_year.property.document import Property
 
 HELD_DOWN_SHARES = (0.0, 0.1, 0.25, 0.5)
@@ -202,4 +203,5 @@ STATION = Station(
     plan=lambda model: plan_overflow(model.document, model.supply, model.replay, model.say),
     headline=_headline,
     choices=choices,
+    needs=lambda model, plan: overflow_needs(model.document, plan.ground, model.say),
 )

@@ -36,6 +36,7 @@ from lean_year.plan.stations.pump.figures import (
 )
 from lean_year.plan.stations.pump.findings import PumpFacts, pump_findings
 from lean_year.plan.stations.pump.hot_water import hot_water_figures, hot_water_findings, hot_water_notes
+from lean_year.plan.stations.pump.needs import pump_needs
 from lean_year.plan.stations.pump.notes import pump_notes
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pumps_offered
 from lean_year.plan.stations.pump.surge import surge_figures, surge_findings
@@ -397,4 +398,5 @@ STATION = Station(
     plan=_plan,
     headline=_headline,
     choices=choices,
+    needs=lambda model, plan: pump_needs(model.document, plan.figures, model.say),
 )

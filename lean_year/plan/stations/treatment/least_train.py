@@ -44,18 +44,6 @@ def pretreatment(document: Property) -> Pretreatment:
     return Pretreatment(screened or document.first_flush.kind != "none", calmed)
 
 
-def served(document: Property) -> dict[Quality, bool]:
-    """Which uses rain serves."""
-    household = document.household
-    watered = household.irrigation.area_m2 > 0 and household.irrigation.from_rain
-    garden = watered or sum(household.garden_l_month) > 0
-    if not household.uses:
-        anybody = household.anybody
-        return {"garden": garden, "indoor": anybody, "drinking": anybody}
-    of = {use.quality for use in household.uses if use.from_rain}
-    return {"garden": garden or "garden" in of, "indoor": "indoor" in of, "drinking": "drinking" in of}
-
-
 def stages_for(document: Property, use: Quality) -> list[TreatmentStage]:
     """The stages that the water of a use passes."""
     return document.treatment.stages[: stages_before(document, use)]

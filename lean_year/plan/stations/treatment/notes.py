@@ -3,8 +3,7 @@
 from lean_year.core.treatment.ultraviolet import RATED_LIFE_H
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.quantities import fixed
-from lean_year.plan.model.train import in_concrete, is_cartridge
-from lean_year.plan.stations.treatment.least_train import served
+from lean_year.plan.model.train import in_concrete, is_cartridge, served
 from lean_year.property.document import Property
 from lean_year.property.treatment import Treatment
 

@@ -18,6 +18,7 @@ from lean_year.plan.model.train import (
     is_cartridge,
     life_months_of,
     peak_l_s,
+    served,
     stage_name,
     stage_peaks_l_s,
     through_lamp_l_s,
@@ -30,7 +31,8 @@ from lean_year.plan.stations.treatment.dosing import balance_figures
 from lean_year.plan.stations.treatment.figures import dose_figure, dose_today_figure, train_figures
 from lean_year.plan.stations.treatment.findings import treatment_findings
 from lean_year.plan.stations.treatment.housings import HousingOffered, housings_offered
-from lean_year.plan.stations.treatment.least_train import Pretreatment, lacking, pretreatment, served, stages_for
+from lean_year.plan.stations.treatment.least_train import Pretreatment, lacking, pretreatment, stages_for
+from lean_year.plan.stations.treatment.needs import treatment_needs
 from lean_year.plan.stations.treatment.notes import treatment_notes
 from lean_year.plan.stations.treatment.plant_room import PlantRoom, plant_room
 from lean_year.plan.stations.treatment.stage_plan import StagePlan
@@ -244,6 +246,11 @@ def _headline(model: PropertyModel, plan: TreatmentPlan) -> str:
     return f"{several(len(plan.stages), 'stage')}, {taken}"
 
 
+def _bleach_ml(plan: TreatmentPlan) -> float | None:
+    """For one dose of the tank; None where none is dosed."""
+    return plan.figures["bleach_ml"].value if "bleach_ml" in plan.figures else None
+
+
 STATION = Station(
     key="treatment",
     name="Treatment",
@@ -254,4 +261,5 @@ STATION = Station(
     headline=_headline,
     choices=choices,
     undecided=lambda model, _plan: not model.document.treatment.stages,
+    needs=lambda model, plan: treatment_needs(model.document, _bleach_ml(plan), model.say),
 )

@@ -7,6 +7,7 @@ import { useDraft } from "../../document/useDraft";
 import { useDocument } from "../../document/shown";
 import { useEdits, useWho } from "../../document/workbench";
 import { dayName, parseDay } from "../../lib/dates";
+import { TickBox } from "../../ui/TickBox";
 import { isMissing, leftOut, noted, notYet, seenNow } from "./answers";
 import type { Item, State } from "./answers";
 import { AskedEntry } from "./AskedEntry";
@@ -91,22 +92,10 @@ export function SurveyRow({ item, why }: { item: Item; why?: ReactNode }) {
 }
 
 function Tick({ state }: { state: State }) {
-  const seen = state === "confirmed";
   return (
-    <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
-      <rect
-        x="2"
-        y="2"
-        width="16"
-        height="16"
-        fill={seen ? "var(--water-7)" : "var(--sheet)"}
-        stroke="var(--ink)"
-        strokeWidth="1.5"
-        strokeDasharray={state === "assumed" || state === "left_out" ? "3 2.4" : undefined}
-      />
-      {seen && <path d="M5.5 10.2l3 3 6-6.4" fill="none" stroke="var(--on-strong)" strokeWidth="2.2" />}
+    <TickBox ticked={state === "confirmed"} dashed={state === "assumed" || state === "left_out"}>
       {state === "left_out" && <path d="M5.5 10h9" fill="none" stroke="var(--ink)" strokeWidth="1.8" />}
-    </svg>
+    </TickBox>
   );
 }
 

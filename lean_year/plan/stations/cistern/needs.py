@@ -1,0 +1,71 @@
+"""What the tanks and their links ask to be bought."""
+
+import math
+from collections.abc import Iterator
+
+from lean_year.core.ground.foundation import ANODES, ANODES_FOR_L, SLIM_FROM
+from lean_year.core.parts.need import Need
+from lean_year.core.parts.usual import TIE_DOWNS
+from lean_year.plan.answer.cache import cached_by_parts
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.needs import PRESSURE_PIPE_READS, Needs, laid_pipe, pressure_pipe
+from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder
+from lean_year.property.document import Property
+
+
+@cached_by_parts(16, *PRESSURE_PIPE_READS, "cistern", "ground.tied_down")
+def cistern_needs(document: Property, say: Wording) -> Needs:
+    """Every tank that is planned now, with what joins it to the next and to the pump."""
+    built = document.cistern.built()
+    needs: list[Need] = []
+    for number, tank in enumerate(built):
+        needs += _tank(document, tank, say)
+        # The first of all has none before it; of alike ones each but the first is joined to its neighbour.
+        joined = tank.count - 1 if number == 0 else tank.count
+        if joined and document.cistern.layout != "transfer":
+            needs += _links(document, tank, joined, say)
+    drawn = pressure_pipe(document, document.pump.suction, say)
+    last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
+    needs.append(drawn.fitting("tank-connector", 1, f"{last.name}: outlet to the house", hole=True))
+    needs.append(drawn.fitting("ball-valve", 1, f"{last.name}: shuts its outlet"))
+    needs.append(Need("first-fill-hose", "Rinsing and the first filling of the tanks"))
+    return Needs(tuple(needs))
+
+
+def _tank(document: Property, tank: Tank, say: Wording) -> Iterator[Need]:
+    shape = tank.shape
+    match shape:
+        case Pit():
+            return  # what it is made of is asked for by the ground
+        case UprightCylinder():
+            kind = "tank-liner" if shape.liner else "tank-upright"
+            detail = f"{say.length(shape.diameter_m)} across, {say.length(shape.height_m)} high"
+        case Slim() | Box():
+            kind = "tank-slim" if isinstance(shape, Slim) else "tank-cast" if shape.cast else "tank-box"
+            detail = " × ".join(say.length(each) for each in (shape.length_m, shape.width_m, shape.height_m))
+        case LyingCylinder():
+            kind = "tank-lying"
+            detail = f"{say.length(shape.diameter_m)} across, {say.length(shape.length_m)} long"
+        case _:
+            kind, detail = "tank-volume", f"{say.length(shape.height_m)} high"
+    vessel = tank.vessel()
+    holds = say.volume(float(vessel.below_l(vessel.top_water_m)))
+    alike = f"{tank.count} alike, " if tank.count > 1 else ""
+    why = f"{tank.name}: {alike}{holds} each to the overflow" if alike else f"{tank.name}: {holds} to the overflow"
+    yield Need(kind, why, tank.count, of=tank.id, detail=f"{tank.name}, {detail}")
+    if kind == "tank-liner":
+        holds_l = float(vessel.below_l(vessel.top_water_m))
+        anodes = max(1, math.ceil(ANODES * holds_l / ANODES_FOR_L))
+        yield Need("anode", f"{tank.name}: {ANODES} on a tank of {say.volume(ANODES_FOR_L)}", anodes * tank.count)
+    if isinstance(shape, Slim) and shape.height_m >= SLIM_FROM * shape.width_m:
+        yield Need("strap-rail", f"{tank.name}: it is slim and can tip", tank.count)
+    if document.ground.tied_down:
+        yield Need("tie-down", f"{tank.name}: {TIE_DOWNS} to a tank", TIE_DOWNS * tank.count)
+
+
+def _links(document: Property, tank: Tank, joined: int, say: Wording) -> Iterator[Need]:
+    laid, name = laid_pipe(tank.link.bore_mm, document.units, say), f"Link of {tank.name}"
+    yield laid.lengths([tank.link.length_m] * joined, f"{name}: {joined} × {say.length(tank.link.length_m)}")
+    yield laid.fitting("tank-connector", 2 * joined, f"{name}: one at each end", hole=True)
+    yield laid.fitting("ball-valve", joined, f"{name}: each tank can be shut off")
+    yield laid.fitting("flexible-joint", joined, f"{name}: tanks settle and bulge, each its own way")

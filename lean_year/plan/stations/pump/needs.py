@@ -1,0 +1,125 @@
+"""What lifting and pressing the water ask to be bought."""
+
+from collections.abc import Iterator
+
+from lean_year.core.parts.need import Need
+from lean_year.core.parts.usual import BEND_K, ISOLATING_VALVES, LABEL_M, UNIONS
+from lean_year.plan.answer.cache import cached_by_parts
+from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.wording import Wording, several
+from lean_year.plan.model.needs import PRESSURE_PIPE_READS, Needs, in_the_ground, laid_pipe, pressure_pipe
+from lean_year.property.document import Property
+
+_WITHOUT_POWER = {
+    "battery": "battery-power",
+    "low_voltage": "low-voltage-pump",
+    "generator": "generator",
+    "low_tap": "low-tap",
+}
+
+
+@cached_by_parts(
+    16, *PRESSURE_PIPE_READS, "site", "treatment.changeover", "treatment.second_source", "household.back_up"
+)
+def pump_needs(document: Property, figures: dict[str, Figure], say: Wording) -> Needs:
+    """The pump with its pipes, what keeps its pressure, and what brings water from elsewhere."""
+    needs: list[Need] = []
+    feed = document.pump.feed
+    if feed in ("pump", "header"):
+        needs += _pump(document, figures, say)
+    if feed == "header":
+        needs += _header(document, say)
+    if feed != "undecided":
+        needs += _pipes(document, say)
+        needs += _hot_water(document, say)
+    needs += _from_elsewhere(document, say)
+    return Needs(tuple(needs))
+
+
+def _pump(document: Property, figures: dict[str, Figure], say: Wording) -> Iterator[Need]:
+    entered = document.pump
+    shut_off_m = max((head for _, head in entered.points), default=0.0)
+    peak = figures["peak_l_s"].value or 0.0
+    kind = "pump-variable" if entered.variable_speed else "pump"
+    why = f"Gives {say.flow(peak)} at the peak, by the curve that is entered"
+    yield Need(kind, why, detail=f"shut-off head {say.length(shut_off_m)}")
+    suction = pressure_pipe(document, entered.suction, say)
+    if entered.feed == "pump":
+        if entered.vessel_l > 0:
+            yield Need(
+                "vessel", f"Pre-charged to {say.pressure(entered.precharge_kpa)}", detail=say.volume(entered.vessel_l)
+            )
+        if not entered.variable_speed:
+            cuts = f"{say.pressure(entered.cut_in_kpa)} to {say.pressure(entered.cut_out_kpa)}"
+            yield Need("pressure-switch", f"Cuts in and out: {cuts}")
+        yield Need("pressure-gauge", "Beside the pump", 1)
+    if entered.foot_valve:
+        yield suction.fitting("foot-valve", 1, "Suction: keeps it full")
+    if entered.check_valve:
+        yield suction.fitting("check-valve", 1, "Pump: water does not run back")
+    if entered.dry_run_stop:
+        yield Need("dry-run-stop", "Pump: the tank can run empty")
+    yield suction.fitting("ball-valve", ISOLATING_VALVES, "Pump: one on either side, so that it can be taken out")
+    yield suction.fitting("union", UNIONS, "Pump: one on either side, so that it can be taken out")
+    yield Need("rcd-outlet", "Pump: by a licensed electrician")
+    if entered.frost_housed and document.site.frost_depth_m > 0:
+        yield Need("pipe-insulation", "Suction and what stands in the plant room: frost", entered.suction.length_m)
+    if entered.without_power in _WITHOUT_POWER:
+        yield Need(_WITHOUT_POWER[entered.without_power], "Water while the power is gone: as entered")
+
+
+def _header(document: Property, say: Wording) -> Iterator[Need]:
+    header = document.pump.header
+    yield Need("header-tank", "Between its outlet and its float valve", detail=say.volume(header.volume_l))
+    up, down = (pressure_pipe(document, pipe, say) for pipe in (document.pump.delivery, header.down))
+    yield up.fitting("float-valve", 1, "Header tank: shuts when it is full")
+    yield down.fitting("ball-valve", 1, "Header tank: shuts its outlet")
+    if header.covered:
+        yield down.fitting("vent", 1, "Header tank: screened vent and overflow", hole=True)
+
+
+def _pipes(document: Property, say: Wording) -> Iterator[Need]:
+    entered = document.pump
+    pipes = [("Pipe to the house", entered.delivery)]
+    if entered.feed != "gravity":
+        pipes.insert(0, ("Suction", entered.suction))
+    if entered.feed == "header":
+        pipes.append(("Pipe down from the header tank", entered.header.down))
+    for name, pipe in pipes:
+        laid = pressure_pipe(document, pipe, say)
+        yield laid.lengths([pipe.length_m], f"{name}: {say.length(pipe.length_m)}")
+        if bends := int(pipe.fittings_k / BEND_K):
+            counted = f"K {pipe.fittings_k:g} of fittings, counted as {several(bends, 'bend')} of K {BEND_K:g}"
+            yield laid.fitting("bend-90", bends, f"{name}: {counted}")
+    buried = pressure_pipe(document, entered.delivery, say)
+    if entered.trench_m > 0:
+        yield from in_the_ground(buried, entered.delivery.length_m, "Pipe to the house", say)
+    labels = int(entered.delivery.length_m / LABEL_M) + 1
+    yield Need("pipe-label", f"Pipe to the house: one every {say.spacing(LABEL_M)}, as local code asks", labels)
+
+
+def _hot_water(document: Property, say: Wording) -> Iterator[Need]:
+    heater = document.pump.hot_water
+    if heater.kind != "store":
+        return
+    if heater.expansion_l:
+        yield Need("expansion-vessel", "Hot water: as entered", detail=say.volume(heater.expansion_l))
+    if heater.mixed_down:
+        yield Need("mixing-valve", "Hot water: as entered")
+
+
+def _from_elsewhere(document: Property, say: Wording) -> Iterator[Need]:
+    back_up, treatment = document.household.back_up, document.treatment
+    if back_up.kind in ("mains", "well"):
+        laid = laid_pipe(back_up.inlet_mm, document.units, say, use="pressure", drunk=True)
+        yield laid.fitting("float-valve", 1, "Top-up: opens at the level that is kept")
+        yield laid.fitting("ball-valve", 1, "Top-up: shuts it off")
+        if treatment.changeover == "air_gap" or treatment.second_source == "none":
+            yield laid.fitting(
+                "air-gap", 1, f"Top-up: {say.bore(back_up.gap_mm)} from its inlet down to the overflow"
+            )
+    if back_up.kind == "truck":
+        yield Need("fill-coupling", f"Loads of {say.volume(back_up.load_l)} from a truck")
+        yield Need("first-fill-hose", "Loads from a truck", 1)
+    if treatment.second_source != "none" and treatment.changeover in ("rpz", "interlocked"):
+        yield Need("backflow-device", "Second source: by a licensed plumber, and tested where it stands")

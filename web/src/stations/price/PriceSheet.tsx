@@ -1,0 +1,55 @@
+import { Cautions, Findings } from "../../document/Findings";
+import { usePlan } from "../../document/shown";
+import { MainAndAside } from "../../ui/MainAndAside";
+import { Views } from "../../ui/Views";
+import { CutsView } from "./CutsView";
+import { ToBuyView } from "./ToBuyView";
+
+/** What the design is bought as: one list, one trip. */
+export function PriceSheet() {
+  const { parts, price, findings } = usePlan("parts", "price", "findings");
+  const wanted = parts.filter((line) => line.quantity > 0);
+  const bought = wanted.filter((line) => line.bought).length;
+  const shops = new Set(wanted.map((line) => line.group)).size;
+  const aside = (
+    <>
+      <Findings findings={findings.filter((finding) => finding.stage === "price")} />
+      <Cautions cautions={price.cautions} />
+    </>
+  );
+  return (
+    <>
+      <div className="flex flex-col gap-x-8 desk:flex-row">
+        <h1 className="title shrink-0 pt-0.5">Parts & price</h1>
+        <p className="leading-[1.75]">
+          {wanted.length === 0
+            ? "The design asks for nothing to be bought yet."
+            : `${wanted.length} parts from ${shops} ${shops === 1 ? "place" : "places"}, each asked for by the design. ${bought === 0 ? "None is ticked off yet." : `${bought} of them ${bought === 1 ? "is" : "are"} ticked off.`}`}
+        </p>
+      </div>
+      <Views
+        label="Parts of the list"
+        views={[
+          {
+            key: "buy",
+            name: "To buy",
+            body: (
+              <MainAndAside aside={aside} label="What to take care of">
+                <ToBuyView />
+              </MainAndAside>
+            ),
+          },
+          {
+            key: "cuts",
+            name: "Cuts",
+            body: (
+              <MainAndAside aside={aside} label="What to take care of">
+                <CutsView />
+              </MainAndAside>
+            ),
+          },
+        ]}
+      />
+    </>
+  );
+}

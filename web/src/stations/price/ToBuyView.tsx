@@ -1,0 +1,85 @@
+import { useState } from "react";
+import { useDocument, usePlan } from "../../document/shown";
+import { AddPart } from "./AddPart";
+import { CopyList } from "./CopyList";
+import type { Line } from "./changed";
+import { PartRow } from "./PartRow";
+
+type By = "shop" | "day";
+
+/** The list, by where things are bought or by the day of work that needs them. */
+export function ToBuyView() {
+  const { parts, price } = usePlan("parts", "price");
+  const { name } = useDocument("name");
+  const [by, setBy] = useState<By>("shop");
+  const [all, setAll] = useState(true);
+  const shown = all ? parts : parts.filter((line) => line.quantity > 0 && !line.bought);
+  const sections = (by === "shop" ? price.groups : price.works)
+    .map(({ key, name }) => ({
+      key,
+      name,
+      lines: shown.filter((line) => (by === "shop" ? line.group : line.work) === key),
+    }))
+    .filter(({ lines }) => lines.length > 0);
+  const left = parts.filter((line) => line.quantity > 0 && !line.bought).length;
+  return (
+    <>
+      <div className="no-print flex flex-wrap gap-x-8 gap-y-1">
+        <Switch
+          label="In which order"
+          choices={[
+            { on: by === "shop", words: "By shop", choose: () => setBy("shop") },
+            { on: by === "day", words: "By day of work", choose: () => setBy("day") },
+          ]}
+        />
+        <Switch
+          label="Shown"
+          choices={[
+            { on: all, words: `All, ${parts.length}`, choose: () => setAll(true) },
+            { on: !all, words: `Still to buy, ${left}`, choose: () => setAll(false) },
+          ]}
+        />
+      </div>
+      {sections.map(({ key, name: section, lines }) => (
+        <section key={key} aria-label={section}>
+          <div className="flex flex-wrap items-baseline justify-between gap-x-4 border-b-[1.5px] border-ink">
+            <h2 className="heading">
+              {by === "day" && `Day ${lines[0]!.day}: `}
+              {section}
+              <span className="head-note">{counted(lines)}</span>
+            </h2>
+            <CopyList title={`${name}: ${section}`} lines={lines} />
+          </div>
+          <ul>
+            {lines.map((line) => (
+              <PartRow key={line.key} line={line} />
+            ))}
+          </ul>
+        </section>
+      ))}
+      {sections.length === 0 && (
+        <p>{parts.length === 0 ? "Nothing to buy yet." : "All that is on the list is ticked off."}</p>
+      )}
+      <AddPart />
+    </>
+  );
+}
+
+const counted = (lines: Line[]) => `${lines.length} ${lines.length === 1 ? "line" : "lines"}`;
+
+function Switch(props: { label: string; choices: { on: boolean; words: string; choose: () => void }[] }) {
+  return (
+    <p className="flex flex-wrap gap-x-5" role="group" aria-label={props.label}>
+      {props.choices.map(({ on, words, choose }) => (
+        <button
+          key={words}
+          className={`fix min-h-8 max-desk:min-h-11 ${on ? "underline decoration-2 underline-offset-4" : ""}`}
+          aria-pressed={on}
+          onClick={choose}
+        >
+          {words}
+        </button>
+      ))}
+    </p>
+  );
+}
