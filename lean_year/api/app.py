@@ -15,7 +15,17 @@ from lean_year import __version__
 from lean_year.api.admission import Door, admitted
 from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
-from lean_year.api.routers import alternatives, jobs, people, photos, properties, rain, reference, revisions
+from lean_year.api.routers import (
+    alternatives,
+    jobs,
+    people,
+    photos,
+    price_book,
+    properties,
+    rain,
+    reference,
+    revisions,
+)
 from lean_year.api.security import THIS_MACHINE, BodyLimit, Gate, Reach
 from lean_year.api.workshop import Workshop
 from lean_year.demo.brindle_landing import brindle_landing
@@ -44,7 +54,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         app.state.door = Door(engine, asks=reach.asks_who, secure=reach.secure)
     for open_area in (reference, people):
         app.include_router(open_area.open_router)
-    for area in (reference, people, photos, properties, alternatives, revisions, rain, jobs):
+    for area in (reference, people, photos, properties, alternatives, revisions, rain, jobs, price_book):
         app.include_router(area.router, dependencies=[Depends(admitted)])
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))

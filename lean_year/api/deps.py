@@ -26,9 +26,11 @@ def json_of(body: BaseModel, status: int = 200) -> Response:
     return Response(to_json(body), status_code=status, media_type="application/json")
 
 
-def state_of(workshop: Workshop, stored: Stored, moved: str = "", status: int = 200) -> Response:
+def state_of(
+    workshop: Workshop, stored: Stored, moved: str = "", status: int = 200, *, priced: bool = True
+) -> Response:
     """A property as it stands, as an answer."""
-    planned = workshop.plan(stored.document)
+    planned = workshop.plan(stored.document, priced=priced)
     rain, record = workshop.rain_of(stored.document), workshop.record_of(stored.document)
     return json_of(property_state(stored, planned, rain, record, moved), status)
 

@@ -14,6 +14,7 @@ from lean_year.formats.bundle import MAX_BYTES as MAX_BUNDLE_BYTES
 from lean_year.property.refusals import sentence
 from lean_year.store.people import UnknownLink
 from lean_year.store.photos import UnknownPhoto
+from lean_year.store.price_book import StaleBook
 from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
 from lean_year.store.records import UnknownRecord
 
@@ -39,6 +40,10 @@ def _validation(_: Request, error: RequestValidationError) -> JSONResponse:
 
 def _stale(_: Request, error: StaleRevision) -> JSONResponse:
     return refuse(409, "base_revision", "this property was changed elsewhere in the meantime", error.head)
+
+
+def _stale_book(_: Request, error: StaleBook) -> JSONResponse:
+    return refuse(409, "base_version", "the price book was changed elsewhere in the meantime", error.version)
 
 
 def _nothing(_: Request, error: NothingToDo) -> JSONResponse:
@@ -80,6 +85,7 @@ def add_handlers(app: FastAPI) -> None:
         (InputError, _input),
         (RequestValidationError, _validation),
         (StaleRevision, _stale),
+        (StaleBook, _stale_book),
         (NothingToDo, _nothing),
         (UnknownProperty, _unknown),
         (UnknownRecord, _unknown),

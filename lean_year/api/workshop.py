@@ -23,6 +23,7 @@ from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
+from lean_year.plan.model.book_prices import NO_PRICES, BookPrices, book_in, lines_that_price, priced_by_book
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
 from lean_year.plan.side_by_side import SideBySide, side_by_side
@@ -37,8 +38,11 @@ from lean_year.plan.worth_of_measuring import worth_of_measuring
 from lean_year.property.alternatives import with_site_of
 from lean_year.property.document import FileAlternative, Property, PropertyFile, Standing
 from lean_year.property.edits import apply_edit
+from lean_year.property.for_owner import for_owner
+from lean_year.property.price_book import PriceBook
 from lean_year.store import alternatives, photos, properties, records, revisions
 from lean_year.store.database import writing
+from lean_year.store.price_book import Kept, book_version, change_book, load_book
 from lean_year.store.properties import ListedProperty, Stored, Summary
 from lean_year.store.revisions import ListedRevision
 
@@ -56,8 +60,10 @@ class Workshop:
         self.engine = engine
         self._prepared = lru_cache(maxsize=KEPT_RECORDS)(self._prepare)
         self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
-        self._plans: LRUCache[str, Planned] = LRUCache(maxsize=KEPT_PLANS)
-        self._plans_by_identity: LRUCache[int, tuple[Property, Planned]] = LRUCache(maxsize=KEPT_PLANS)
+        self._plans: LRUCache[tuple[BookPrices, str], Planned] = LRUCache(maxsize=KEPT_PLANS)
+        self._plans_by_identity: LRUCache[tuple[BookPrices, int], tuple[Property, Planned]] = LRUCache(KEPT_PLANS)
+        self._book: Kept | None = None
+        self._prices: LRUCache[tuple[int, str], BookPrices] = LRUCache(maxsize=KEPT_PLANS)
         self._plans_lock = Lock()
         self.jobs = Jobs()
 
@@ -81,21 +87,43 @@ class Workshop:
         except records.UnknownRecord as error:
             raise InputError("rain.record_id", "names a record that is not there") from error
 
-    def plan(self, document: Property) -> Planned:
-        """The plan of a document. Kept by what the document says, so it holds whatever happens to revisions."""
+    def book(self) -> Kept:
+        """The firm's price book as it stands; read anew only where it has been changed."""
+        version = book_version(self.engine)
+        held = self._book
+        if held is None or held.version != version:
+            held = self._book = load_book(self.engine)
+        return held
+
+    def prices_for(self, document: Property) -> BookPrices:
+        """The firm's prices in the currency of a document."""
+        kept = self.book()
+        key = kept.version, document.prices.currency
+        with self._plans_lock:
+            known = self._prices.get(key)
+        if known is None:
+            known = book_in(kept.book, document)
+            with self._plans_lock:
+                known = self._prices.setdefault(key, known)
+        return known
+
+    def plan(self, document: Property, *, priced: bool = True) -> Planned:
+        """The plan of a document by today's price book, or without prices. Kept by what the document says, so it
+        holds whatever happens to revisions."""
+        prices = self.prices_for(document) if priced else NO_PRICES
         with self._plans_lock:
             # Held with the document, so that nothing else has its identity.
-            same = self._plans_by_identity.get(id(document))
+            same = self._plans_by_identity.get((prices, id(document)))
         if same is not None:
             return same[1]
-        key = document.model_dump_json()
+        key = prices, document.model_dump_json()
         with self._plans_lock:
             known = self._plans.get(key)
         if known is None:
-            known = plan_property(document, self.rain_of(document))
+            known = plan_property(document, self.rain_of(document), prices=prices)
         with self._plans_lock:
             self._plans[key] = known
-            self._plans_by_identity[id(document)] = document, known
+            self._plans_by_identity[prices, id(document)] = document, known
         return known
 
     def moved(self, before: Property, document: Property, after: Planned) -> str:
@@ -105,7 +133,9 @@ class Workshop:
     def tried_fixes(self, property_id: str, revision: int) -> list[TriedFix]:
         """Every fix that is offered for a revision, with what it does beside what it stands under."""
         document = properties.load_revision(self.engine, property_id, revision)
-        return list(tried_fixes(document, self.plan(document).plan, self.rain_of(document)))
+        return list(
+            tried_fixes(document, self.plan(document).plan, self.rain_of(document), self.prices_for(document))
+        )
 
     def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
         """Begin long work on a revision of a property.
@@ -117,13 +147,15 @@ class Workshop:
         """
         document = properties.load_revision(self.engine, property_id, revision)
         rain = self.rain_of(document)
+        prices = self.prices_for(document)
         if kind == "worth":
-            return self.jobs.start(kind, property_id, revision, lambda: worth_of_measuring(document, rain))
+            return self.jobs.start(kind, property_id, revision, lambda: worth_of_measuring(document, rain, prices))
         if rain is None:
             raise InputError("rain", "is needed first; bring in a record")
         if kind == "search":
             say = Wording(document.units)
-            return self.jobs.start(kind, property_id, revision, lambda: search_designs(document, rain, say))
+            priced = priced_by_book(document, prices)
+            return self.jobs.start(kind, property_id, revision, lambda: search_designs(priced, rain, say))
         cistern = CISTERN.of(self.plan(document).plan)
         assert cistern is not None
         reach_l = cistern.curve.tank_l[-1]
@@ -146,16 +178,20 @@ class Workshop:
         return self._entry(document.rain.record_id)
 
     def file_of(self, property_id: str, *, alone: bool = False) -> PropertyFile:
-        """The property with its record and its other alternatives, to keep or to send on; `alone` without those."""
+        """The property with its record, its other alternatives and the prices that it uses, to keep or to send on;
+        `alone` without those, and without what of it is the firm's own business."""
         stored = self.stored(property_id)
+        document = for_owner(stored.document) if alone else stored.document
+        lines = [] if alone else lines_that_price(self.book().book, document, self.plan(document).plan.parts)
         own = next(each for each in stored.alternatives if each.id == property_id)
         record = None
         if stored.document.rain.record_id is not None:
             entry, rain = records.load_record(self.engine, stored.document.rain.record_id)
             record = record_from_rain(rain, name=entry.name, note=entry.note)
         return PropertyFile(
-            property=_on_record(stored.document, None),
+            property=_on_record(document, None),
             rain_record=record,
+            price_book=PriceBook(lines=lines, terms=self.book().book.terms) if lines else None,
             alternative=own.name,
             standing=own.standing,
             alternatives=[
@@ -216,12 +252,23 @@ class Workshop:
         known = properties.find_demo(self.engine, name)
         if known is not None:
             return self.stored(known)
+        file = demo_file(name)
+        if file.price_book is not None:
+            self._add_prices(file.price_book)
         try:
-            return self.bring_in(demo_file(name), label="Demo loaded", demo=name)
+            return self.bring_in(file, label="Demo loaded", demo=name)
         except IntegrityError:  # two asked at once; the other one's stands
             known = properties.find_demo(self.engine, name)
             assert known is not None
             return self.stored(known)
+
+    def _add_prices(self, book: PriceBook) -> None:
+        """Put prices of a demo into the firm's book, where it has none under the same key and currency."""
+        kept = self.book()
+        known = {(line.key, line.currency) for line in kept.book.lines}
+        lines = [line for line in book.lines if (line.key, line.currency) not in known]
+        if lines:
+            change_book(self.engine, base_version=None, put=lines, terms=book.terms if kept.version == 0 else None)
 
     def bring_in(
         self,
@@ -239,7 +286,7 @@ class Workshop:
         prepared = prepare_rain(rain, file.property.rain.filling) if rain else None
         others = [(each, with_site_of(file.property, each.property)) for each in file.alternatives]
         summaries = [
-            _summary(document, plan_property(document, prepared))
+            _summary(document, plan_property(document, prepared, prices=self.prices_for(document)))
             for document in (file.property, *(design for _, design in others))
         ]
         # The one that is opened is the main one, unless exactly one of the others is.
@@ -377,7 +424,10 @@ class Workshop:
                 stored.document,
                 stored.alternatives,
                 stored.label,
-                lambda document: _summary(document, plan_property(document, rain) if rain else self.plan(document)),
+                lambda document: _summary(
+                    document,
+                    plan_property(document, rain, prices=self.prices_for(document)) if rain else self.plan(document),
+                ),
                 by,
             )
 
@@ -393,7 +443,7 @@ class Workshop:
             deep=True, update={"rain": before.rain.model_copy(update={"record_id": record_id})}
         )
         prepared = prepare_rain(rain, document.rain.filling)
-        planned = plan_property(document, prepared)
+        planned = plan_property(document, prepared, prices=self.prices_for(document))
 
         def add_record(session: Session) -> None:
             records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)

@@ -14,14 +14,17 @@ from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.ground_drawing import write_ground_dxf, write_ground_svg
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.geojson_roofs import write_geojson_roofs
+from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import rain_from_record
 from lean_year.formats.rain.swmm_rain import write_swmm_rain
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
+from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.side_by_side import side_by_side
 from lean_year.plan.whole import plan_property
 from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
+from lean_year.property.price_book import PriceBook
 
 AlternativeName = Annotated[
     str | None, typer.Option("--alternative", help="name of the one to plan, instead of the one it was saved from")
@@ -32,11 +35,19 @@ def plan(
     file: Annotated[Path, typer.Argument(help="property file, or bundle")],
     rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
     alternative: AlternativeName = None,
+    prices: Annotated[
+        Path | None, typer.Option("--prices", help="CSV of a price book to use instead of the file's own prices")
+    ] = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Work out the whole plan of a property file."""
-    document, prepared = _opened(file, rain, alternative)
-    worked_out = plan_property(document, prepared).plan
+    document, prepared, book = _opened(file, rain, alternative)
+    if prices is not None:
+        read = read_price_book(prices.read_bytes(), document.prices.currency)
+        if read.problems:
+            raise InputError("prices", read.problems[0])
+        book = book_in(PriceBook(lines=read.lines, terms=book.terms), document)
+    worked_out = plan_property(document, prepared, prices=book).plan
     if as_json:
         print(worked_out.model_dump_json())
         return
@@ -85,8 +96,9 @@ def beside(
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Compare two alternatives: what differs in them, and what comes of it."""
-    (one, rain), (other, _) = _opened(file, None, first), _opened(file, None, second)
-    found = side_by_side(one, other, plan_property(one, rain), plan_property(other, rain), rain)
+    (one, rain, book), (other, _, _) = _opened(file, None, first), _opened(file, None, second)
+    was, now = (plan_property(each, rain, prices=book) for each in (one, other))
+    found = side_by_side(one, other, was, now, rain)
     if as_json:
         print(found.model_dump_json())
         return
@@ -108,14 +120,17 @@ def _design(given: PropertyFile, name: str | None) -> Property:
     return designs[name or given.alternative]
 
 
-def _opened(file: Path, rain: Path | None, alternative: str | None) -> tuple[Property, PreparedRain | None]:
-    """A design in a property file with its own rain, or with another's."""
+def _opened(
+    file: Path, rain: Path | None, alternative: str | None
+) -> tuple[Property, PreparedRain | None, BookPrices]:
+    """A design in a property file with its prices, and its own rain or another's."""
     given = read_saved_property(file)
     design = _design(given, alternative)
     record = read_strict_csv(rain) if rain else None
     if record is None and given.rain_record is not None:
         record = rain_from_record(given.rain_record)
-    return design, prepare_rain(record, design.rain.filling) if record else None
+    prepared = prepare_rain(record, design.rain.filling) if record else None
+    return design, prepared, book_in(given.price_book, design)
 
 
 def demo(

@@ -11,8 +11,10 @@ from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.generator import Station, invent_record, read_record_csv, stations
 from lean_year.demo.lantern_row import lantern_row
 from lean_year.demo.saltmarrow import saltmarrow
+from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import record_from_rain
 from lean_year.property.document import Property, PropertyFile
+from lean_year.property.price_book import BookLine, BookTerms, PriceBook
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +55,19 @@ def demo_file(name: str) -> PropertyFile:
     demo = _known(name)
     station = stations()[demo.station]
     record = record_from_rain(demo_rain(name), name=f"{station.name}, invented", note=station_note(station))
-    return PropertyFile(property=demo.property(), rain_record=record)
+    document = demo.property()
+    lines = [line for line in demo_prices() if line.currency == document.prices.currency]
+    return PropertyFile(property=document, rain_record=record, price_book=PriceBook(lines=lines, terms=DEMO_TERMS))
+
+
+DEMO_TERMS = BookTerms(margin=0.12, contingency=0.05, tax=0.1)
+"""How the invented firm puts a price together."""
+
+
+@lru_cache(maxsize=1)
+def demo_prices() -> list[BookLine]:
+    """The invented firm's prices, in invented money."""
+    return read_price_book((files("lean_year.demo") / "prices.csv").read_bytes()).lines
 
 
 def station_note(station: Station) -> str:

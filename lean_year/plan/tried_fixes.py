@@ -10,6 +10,7 @@ from pydantic import BaseModel
 from lean_year.plan.answer.figure import Severity, StationKey
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
+from lean_year.plan.model.book_prices import NO_PRICES, BookPrices
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.station import FutureStation, Station
 from lean_year.plan.registry import FALL
@@ -29,7 +30,9 @@ class TriedFix(BaseModel):
     """In words; empty where nothing else moves."""
 
 
-def tried_fixes(document: Property, plan: WholePlan, rain: PreparedRain | None) -> Iterator[TriedFix]:
+def tried_fixes(
+    document: Property, plan: WholePlan, rain: PreparedRain | None, prices: BookPrices = NO_PRICES
+) -> Iterator[TriedFix]:
     """Each fix of the plan's findings once, worked out on the whole property."""
     say = Wording(document.units)
     seen: set[str] = set()
@@ -39,10 +42,12 @@ def tried_fixes(document: Property, plan: WholePlan, rain: PreparedRain | None) 
             if key in seen:
                 continue
             seen.add(key)
-            after = plan_property(apply_edit(document, fix.operations), rain).plan
+            after = plan_property(apply_edit(document, fix.operations), rain, prices=prices).plan
             yield TriedFix(operations=fix.operations, effect=effect_of(plan, after, finding.stage, say))
     if seen:
-        plan_property(document, rain)  # what is held of the design as it is stays the last that was asked for
+        plan_property(
+            document, rain, prices=prices
+        )  # what is held of the design as it is stays the last that was asked for
 
 
 def effect_of(before: WholePlan, after: WholePlan, station: StationKey, say: Wording) -> str:

@@ -11,6 +11,7 @@ from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.plan.answer.figure import SEVERITIES, Finding, StationKey
 from lean_year.plan.answer.marks import marked
 from lean_year.plan.model.assumed import assumed_by_station
+from lean_year.plan.model.book_prices import NO_PRICES, BookPrices, priced_by_book
 from lean_year.plan.model.input_marks import marks_of_inputs
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
@@ -78,6 +79,8 @@ def plan_property(
     document: Property,
     rain: PreparedRain | None,
     stations: Sequence[Station[Any] | FutureStation] = FALL,
+    *,
+    prices: BookPrices = NO_PRICES,
 ) -> Planned:
     """Work out everything for a document and its rain.
 
@@ -88,12 +91,15 @@ def plan_property(
         None where the property has no record yet; the stations that need rain then have no answer.
     stations : sequence, optional
         The registry, or others.
+    prices : BookPrices, optional
+        The firm's book, in the currency of the document.
 
     Returns
     -------
     Planned
     """
-    model = PropertyModel(document, rain)
+    document = priced_by_book(document, prices)
+    model = PropertyModel(document, rain, prices)
     built = [station for station in stations if isinstance(station, Station)]
     marks = marks_of_inputs(document, rain)
     answered_here = [station for station in built if rain is not None or not station.needs_rain]

@@ -11,6 +11,7 @@ from lean_year.core.errors import InputError
 from lean_year.core.survey.plausible import PlausibleRange, plausible_range
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.progress import Progress
+from lean_year.plan.model.book_prices import NO_PRICES, BookPrices
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.whole import WholePlan, plan_property
@@ -60,13 +61,17 @@ class WorthOfMeasuring(BaseModel):
     items: list[Unmeasured]
 
 
-def worth_of_measuring(document: Property, rain: PreparedRain | None) -> Iterator[Progress | WorthOfMeasuring]:
+def worth_of_measuring(
+    document: Property, rain: PreparedRain | None, prices: BookPrices = NO_PRICES
+) -> Iterator[Progress | WorthOfMeasuring]:
     """Each unmeasured value at its plausible ends, planned whole.
 
     Parameters
     ----------
     document : Property
     rain : PreparedRain or None
+    prices : BookPrices, optional
+        The firm's book, in the currency of the document.
 
     Yields
     ------
@@ -74,7 +79,7 @@ def worth_of_measuring(document: Property, rain: PreparedRain | None) -> Iterato
         A value at whose ends the design cannot be is left with the ends that can.
     """
     asked = list(_unmeasured(document))
-    now = plan_property(document, rain).plan
+    now = plan_property(document, rain, prices=prices).plan
     items = []
     for number, (path, value, known) in enumerate(asked):
         yield Progress(done=number, of=len(asked))
@@ -84,7 +89,7 @@ def worth_of_measuring(document: Property, rain: PreparedRain | None) -> Iterato
                 changed = apply_edit(document, [{"op": "replace", "path": path, "value": end}])
             except InputError:
                 continue
-            plans.append((end, plan_property(changed, rain).plan))
+            plans.append((end, plan_property(changed, rain, prices=prices).plan))
         # What nobody has measured has no plan of its own to compare with: its station says that it is asked for.
         stands = [] if value is None and known.unmeasured else [now]
         items.append(
@@ -97,7 +102,9 @@ def worth_of_measuring(document: Property, rain: PreparedRain | None) -> Iterato
                 basis=known.basis,
             )
         )
-    plan_property(document, rain)  # what is held of the design as it is stays the last that was asked for
+    plan_property(
+        document, rain, prices=prices
+    )  # what is held of the design as it is stays the last that was asked for
     yield WorthOfMeasuring(items=sorted(items, key=_order))
 
 

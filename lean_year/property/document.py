@@ -17,7 +17,8 @@ from lean_year.property.household import Household
 from lean_year.property.parts import DATE, NO_SPACES, Part, PlaceText, Text, TwelveTemperatures, require_different
 from lean_year.property.permits import MOST_PERMITS, Permit, PermitKey
 from lean_year.property.photos import MOST_PHOTOS, Photo, PhotoKey
-from lean_year.property.price import PartsEntry
+from lean_year.property.price import PartsEntry, PriceEntry
+from lean_year.property.price_book import PriceBook
 from lean_year.property.pump import PumpEntry
 from lean_year.property.roofs import Downpipe, Roof, SnowEntry
 from lean_year.property.survey import MOST_SEEN, ItemKey, Seen
@@ -103,6 +104,7 @@ class Property(Part):
     prices: Prices = Field(default_factory=Prices)
     parts: PartsEntry = Field(default_factory=PartsEntry)
     """What was changed of the list of parts."""
+    price: PriceEntry = Field(default_factory=PriceEntry)
     survey: dict[ItemKey, Seen] = Field(default_factory=dict, max_length=MOST_SEEN)
     """What was seen on the site, or left out there, by the item of the survey."""
     audit: Audit = Field(default_factory=Audit)
@@ -209,6 +211,8 @@ class PropertyFile(Part):
     format: Literal["lean-year-property"] = "lean-year-property"
     property: Property
     rain_record: RainRecord | None = None
+    price_book: PriceBook | None = None
+    """The firm's prices, as far as they travel with it."""
     alternative: Text = "A"
     """What `property` is called among the alternatives."""
     standing: Standing = "main"

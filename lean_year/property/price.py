@@ -5,7 +5,11 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from lean_year.core.parts.usual import KERF_MM
-from lean_year.property.parts import Key, Part, PlaceText, Text, require_different
+from lean_year.core.price import building_up
+from lean_year.core.price.building_up import GrantKind, GrantOf
+from lean_year.core.price.usual import HANDS
+from lean_year.property.parts import Key, Part, PlaceText, ShareOfOne, Text, require_different
+from lean_year.property.price_book import Money
 
 MOST_CHANGED = 500
 MOST_ADDED = 200
@@ -30,7 +34,7 @@ class ChangedPart(Part):
     note: PlaceText = ""
     bought: bool = False
     """Ticked off: it is there."""
-    paid: Annotated[float, Field(ge=0, le=1e9)] | None = None
+    paid: Money | None = None
     """For each, where it was bought."""
     stock_m: float | None = Field(default=None, ge=0.1, le=100)
     """Length in which it is sold."""
@@ -57,6 +61,8 @@ class AddedPart(Part):
     work: WorkKey = "hand_over"
     note: PlaceText = ""
     bought: bool = False
+    paid: Money | None = None
+    """For each."""
 
 
 class PartsEntry(Part):
@@ -70,4 +76,52 @@ class PartsEntry(Part):
     @model_validator(mode="after")
     def _added_differ(self) -> "PartsEntry":
         require_different("added", [each.id for each in self.added])
+        return self
+
+
+class OtherCost(Part):
+    """Something else that is paid for."""
+
+    id: Key
+    name: Text
+    amount: Money = 0
+
+
+class GrantEntry(Part):
+    """What others pay of it, by an amount or a share; an exemption takes the tax off what it is for."""
+
+    id: Key
+    name: Text
+    kind: GrantKind = "grant"
+    of: GrantOf = "all"
+    share: ShareOfOne = 0
+    amount: Money = 0
+    """Instead of the share, where it is more than nothing."""
+
+    def in_core(self) -> building_up.Grant:
+        return building_up.Grant(self.kind, self.of, self.share, self.amount)
+
+
+class PriceEntry(Part):
+    """What of a price is this property's own. What is None is as the firm does it."""
+
+    hands: int = Field(default=HANDS, ge=1, le=50)
+    """On the site at once."""
+    hours: dict[WorkKey, Annotated[float, Field(ge=0, le=10_000)]] = Field(default_factory=dict, max_length=20)
+    """On the site for each work, all hands together; by the parts where none are entered."""
+    travel_km: float = Field(default=0, ge=0, le=100_000)
+    """There and back, each day of work."""
+    machine_days: float = Field(default=0, ge=0, le=1_000)
+    margin: ShareOfOne | None = None
+    contingency: ShareOfOne | None = None
+    tax: ShareOfOne | None = None
+    years: int | None = Field(default=None, ge=1, le=100)
+    discount_rate: ShareOfOne | None = None
+    other: list[OtherCost] = Field(default_factory=list, max_length=50)
+    grants: list[GrantEntry] = Field(default_factory=list, max_length=20)
+
+    @model_validator(mode="after")
+    def _rows_differ(self) -> "PriceEntry":
+        require_different("other", [each.id for each in self.other])
+        require_different("grants", [each.id for each in self.grants])
         return self

@@ -15,7 +15,8 @@ _NAMES = {"minimum": "min", "maximum": "max", "exclusiveMinimum": "above", "excl
 
 
 def ranges() -> dict[str, list[Range]]:
-    """By JSON pointer, with `*` for the rows of a list and the keys of a table: one range, or one for each `kind` of the part it stands in.
+    """By JSON pointer, with `*` for the rows of a list and the keys of a table: one range, or one for each `kind` of
+    the part it stands in.
 
     A range has `min` and `max`, or `above` and `below` where the bound itself is not allowed; `whole` for a count;
     `usual` where a part is begun by choosing its kind, and the number has a usual value in that kind. A list that
@@ -41,6 +42,8 @@ def _numbers(
         own = part["properties"].get("kind", {}).get("const")
         for name, each in part["properties"].items():
             yield from _numbers(each, definitions, f"{path}/{name}", own)
+    elif isinstance(part.get("additionalProperties"), dict):
+        yield from _numbers(part["additionalProperties"], definitions, f"{path}/*", None)
     elif "patternProperties" in part:
         for each in part["patternProperties"].values():
             yield from _numbers(each, definitions, f"{path}/*", None)

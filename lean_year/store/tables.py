@@ -170,3 +170,30 @@ class PhotoRow(Base):
     site_id: Mapped[str] = mapped_column(String(32), primary_key=True)
     key: Mapped[str] = mapped_column(String(40), primary_key=True)
     sha256: Mapped[str] = mapped_column(ForeignKey("pictures.sha256"), index=True)
+
+
+class PriceBookRow(Base):
+    """The firm's price book, of which there is one."""
+
+    __tablename__ = "price_book"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    version: Mapped[int]
+    """One more with every change."""
+    terms: Mapped[str] = mapped_column(Text)
+    """JSON of how the firm puts a price together."""
+
+
+class PriceLineRow(Base):
+    """One price of it."""
+
+    __tablename__ = "price_lines"
+
+    key: Mapped[str] = mapped_column(String(120), primary_key=True)
+    currency: Mapped[str] = mapped_column(String(4), primary_key=True)
+    name: Mapped[str] = mapped_column(String(300))
+    unit: Mapped[str] = mapped_column(String(12))
+    length_m: Mapped[float | None]
+    price: Mapped[float]
+    supplier: Mapped[str] = mapped_column(String(80))
+    dated: Mapped[str | None] = mapped_column(String(10))

@@ -25,7 +25,6 @@ READ_ELSEWHERE = {
     "Curve": {"lean_year_missed_l"},
     "FirstYear": {"chance"},
     "StationSummary": {"job_step"},
-    "PartLine": {"unit_price"},
 }
 
 

@@ -336,3 +336,37 @@ def test_an_owner_sees_the_one_design_and_its_photos_and_none_of_the_firms_other
         ("POST", "bundle"),
     ):
         assert owner.request(method, f"/api/properties/{path}").status_code == 403, (method, path)
+
+
+def test_what_the_firm_pays_and_adds_is_none_of_an_owners_business(firm, prop):
+    office, owner = firm("Ada Finch"), firm()
+    state = office.get(f"/api/properties/{prop}").json()
+    assert state["plan"]["price"]["total"]["value"] > 10_000
+    changed = {"name": "Vessel", "paid": 98.76}
+    edit = {
+        "base_revision": state["revision"],
+        "edit_id": "paid-and-margin",
+        "label": "Paid",
+        "operations": [
+            {"op": "add", "path": "/parts/changed/vessel", "value": changed},
+            {"op": "replace", "path": "/price/margin", "value": 0.4321},
+        ],
+    }
+    assert office.post(f"/api/properties/{prop}/edits", json=edit).status_code == 200
+    address = office.post(f"/api/properties/{prop}/links", json={"given_to": "The owners"}).json()["address"]
+    owner.post("/api/owner-link", json={"token": address.partition("#")[2]})
+    seen = owner.get(f"/api/properties/{prop}")
+    plan = seen.json()["plan"]
+    assert {line["unit_price"] for line in plan["parts"]} == {None}
+    assert plan["price"]["total"]["value"] == plan["price"]["margin"]["value"] == 0
+    assert len(plan["parts"]) == 100, "what is built in is theirs to know"
+    for what in ("", "/file", "/bundle"):
+        answer = owner.get(f"/api/properties/{prop}{what}").content
+        if what == "/bundle":
+            with zipfile.ZipFile(io.BytesIO(answer)) as bundle:
+                answer = bundle.read("property.json")
+        assert b"98.76" not in answer
+        assert b"0.4321" not in answer
+        assert b"Quay Plumbing" not in answer
+    assert owner.get("/api/price-book").status_code == 403
+    assert b"98.76" in office.get(f"/api/properties/{prop}/file").content

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
-from tests.plan.on_demos import Operation, planned, replace
+from tests.plan.on_demos import Operation, planned_and_priced, replace
 
 FOLDER = Path(__file__).parent / "recorded"
 LONGEST = 12
@@ -202,7 +202,7 @@ def _text(value: Any) -> str:
 def answer(name: str) -> list[str]:
     """All that a plan says; of an edited demo what it says otherwise than the demo itself."""
     demo, operations = PLANS[name]
-    said = list(lines(planned(demo, *operations).model_dump(mode="json")))
+    said = list(lines(planned_and_priced(demo, *operations).model_dump(mode="json")))
     if not operations:
         return said
     before = set(answer(demo))

@@ -17,6 +17,9 @@ ADDED = {
     "/overflow/infiltration_safety": 1.5,
     "/audit/as_found": False,
     "/parts/kerf_mm": 3.0,
+    "/price/hands": 2,
+    "/price/travel_km": 0.0,
+    "/price/machine_days": 0.0,
     "/climate/rain": "recorded",
     "/climate/downpours": "entered",
     "/treatment/uv/slow_valve": False,
@@ -37,6 +40,11 @@ NOT_KNOWN = (
     "/pump/set_point_kpa",
     "/downpipes/0/run/foot_m",
     "/downpipes/1/run/foot_m",
+    "/price/margin",
+    "/price/contingency",
+    "/price/tax",
+    "/price/years",
+    "/price/discount_rate",
 )
 
 
@@ -161,6 +169,6 @@ def test_what_is_no_document_is_left_to_the_check_of_the_document(odd):
 
 def test_the_fixtures_are_of_both_systems_of_units():
     assert {version_2(name)["units"] for name in DEMOS} == {"metric", "us"}
-    assert set(Property.model_fields) - {"climate", "survey", "audit", "photos", "permits", "parts"} == set(
+    assert set(Property.model_fields) - {"climate", "survey", "audit", "photos", "permits", "parts", "price"} == set(
         version_2("saltmarrow")
     )

@@ -33,6 +33,7 @@ from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.stations.gutters.storm_plan import StormPlan
 from lean_year.plan.tried_fixes import TriedFix
 from lean_year.property.document import PropertyFile
+from lean_year.property.for_owner import for_owner
 from lean_year.property.start import new_property
 
 NearLatitude = Annotated[float | None, Query(ge=-90, le=90, allow_inf_nan=False)]
@@ -91,8 +92,8 @@ def load_demo(name: str, workshop: InWorkshop) -> Response:
 def open_property(property_id: str, workshop: InWorkshop, visitor: InVisitor) -> Response:
     stored = workshop.stored(property_id)
     if visitor.role == "owner":
-        stored = dataclasses.replace(stored, alternatives=())
-    return state_of(workshop, stored)
+        stored = dataclasses.replace(stored, alternatives=(), document=for_owner(stored.document))
+    return state_of(workshop, stored, priced=visitor.role != "owner")
 
 
 @router.delete("/{property_id}", status_code=204)

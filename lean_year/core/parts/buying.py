@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from lean_year.core.parts.catalogue import KINDS, PartKind, System
 from lean_year.core.parts.cutting import MOST_PIECES, CutPlan, cut_plan
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs
 from lean_year.core.parts.usual import (
     GUTTER_JOINTS_CARTRIDGE,
     HOLE_OVER_MM,
@@ -115,7 +115,7 @@ class Bought:
 _NOT_IN_KEY = re.compile(r"[^a-z0-9]+")
 
 
-@lru_cache(8_192)
+@lru_cache(2_048)
 def key_of(need: Need) -> str:
     """What a line is known by: its kind, size and rating, or the row that it is made for.
 
@@ -135,10 +135,11 @@ class Cut:
 
 
 _AS_ASKED = Cut()
+Cuts = tuple[tuple[str, Cut], ...]
 
 
 def bought(
-    asked: Sequence[Asked],
+    asked: Sequence[tuple[str, Needs]],
     *,
     system: System,
     kerf_mm: float,
@@ -149,14 +150,14 @@ def bought(
 
     Parameters
     ----------
-    asked : sequence of Asked
-        What all stations ask for, in any order.
+    asked : sequence of (str, Needs)
+        What each station asks for, by its key.
     system : {"metric", "us"}
         In whose sizes it is sold.
     kerf_mm : float
         What the saw takes, 0 to 100. [mm]
     nominal : callable
-        Writes a size in mm as it is sold.
+        Writes a size in mm as it is sold; the same one each time.
     cuts : mapping of str to Cut, optional
         Stock lengths and pieces other than those asked for, by the key of the line.
 
@@ -165,24 +166,60 @@ def bought(
     list of Bought
         One for each key; nothing that is asked for is left out, and nothing is there that nobody asks for.
     """
-    of = cuts or {}
-    every = [each for each in asked if _is_any(each.need)]
-    every += list(_joints_in_long_pieces(every, system, of))
+    by_hand = dict(cuts or {})
+    groups: dict[str, list[_Group]] = {}
+    for stage, needs in asked:
+        for group in _of_station(stage, needs, system, nominal, tuple(sorted(by_hand.items()))):
+            groups.setdefault(group.key, []).append(group)
+    lines = [_line(key, tuple(each), system, kerf_mm, by_hand.get(key, _AS_ASKED)) for key, each in groups.items()]
+    return sorted(lines, key=lambda line: (_ORDER[line.asked[0].need.kind], line.key))
+
+
+_ORDER = {kind: number for number, kind in enumerate(KINDS)}
+
+
+@dataclass(frozen=True, eq=False, slots=True)
+class _Group:
+    """What one station asks of one line. Held and compared by identity, as the station's needs are."""
+
+    key: str
+    asked: tuple[Asked, ...]
+
+
+@lru_cache(64)
+def _of_station(
+    stage: str, needs: Needs, system: System, nominal: Callable[[float], str], cuts: Cuts
+) -> tuple[_Group, ...]:
+    """What a station asks for, with what goes with it, by line."""
+    every = [need for need in needs.each if _is_any(need)]
+    every += list(_joints_in_long_pieces(every, system, dict(cuts)))
     every += list(forgotten(every, nominal))
     by_key: dict[str, list[Asked]] = {}
-    for each in every:
-        by_key.setdefault(key_of(each.need), []).append(each)
-    order = {kind: number for number, kind in enumerate(KINDS)}
-    lines = [_line(key, tuple(rows), system, kerf_mm, of.get(key, _AS_ASKED)) for key, rows in by_key.items()]
-    return sorted(lines, key=lambda line: (order[line.asked[0].need.kind], line.key))
+    for need in every:
+        by_key.setdefault(key_of(need), []).append(Asked(stage, need))
+    return tuple(_Group(key, tuple(rows)) for key, rows in by_key.items())
 
 
 def _is_any(need: Need) -> bool:
     return bool(need.pieces_mm) if KINDS[need.kind].stock_m else need.quantity > 0
 
 
-@lru_cache(2_048)
-def _line(key: str, asked: tuple[Asked, ...], system: System, kerf_mm: float, by_hand: Cut) -> Bought:
+def _counted_once(groups: Iterable[_Group]) -> tuple[Asked, ...]:
+    """All that ask for a line; of those for whom one is enough together, the first."""
+    rows: list[Asked] = []
+    once = False
+    for group in groups:
+        for each in group.asked:
+            if each.need.once and once:
+                continue
+            once = once or each.need.once
+            rows.append(each)
+    return tuple(rows)
+
+
+@lru_cache(512)
+def _line(key: str, groups: tuple[_Group, ...], system: System, kerf_mm: float, by_hand: Cut) -> Bought:
+    asked = _counted_once(groups)
     first, cut = asked[0].need, None
     kind = KINDS[first.kind]
     stock = kind.stock_mm(system)
@@ -246,19 +283,21 @@ _JOINED_BY = {
 }
 
 
-def _joints_in_long_pieces(asked: Iterable[Asked], system: System, cuts: Mapping[str, Cut]) -> Iterator[Asked]:
+def _joints_in_long_pieces(needs: Iterable[Need], system: System, cuts: Mapping[str, Cut]) -> Iterator[Need]:
     """What joins the stock lengths of pieces that are longer than one."""
-    for each in asked:
-        need = each.need
+    for need in needs:
         joined_by, stock = _JOINED_BY.get(need.kind), KINDS[need.kind].stock_mm(system)
         if joined_by is None or stock is None:
             continue
         stock = cuts.get(key_of(need), _AS_ASKED).stock_mm or stock
         count = sum(len(in_stock(piece, stock)) - 1 for piece in need.pieces_mm)
         if count:
-            place = need.why.partition(":")[0]
-            why = f"{place}: where pieces are longer than what is sold"
-            yield Asked(each.stage, replace(need, kind=joined_by, why=why, quantity=float(count), pieces_mm=()))
+            why = f"{_place(need)}: where pieces are longer than what is sold"
+            yield replace(need, kind=joined_by, why=why, quantity=float(count), pieces_mm=())
+
+
+def _place(need: Need) -> str:
+    return need.why.partition(":")[0]
 
 
 _HELD_BY_SCREWS = ("gutter-bracket", "down-pipe-clip", "pipe-clip")
@@ -272,55 +311,48 @@ _THREADED = {
 """Threads of each. Basis: common practice."""
 
 
-def forgotten(asked: Sequence[Asked], nominal: Callable[[float], str]) -> Iterator[Asked]:
+def forgotten(needs: Sequence[Need], nominal: Callable[[float], str]) -> Iterator[Need]:
     """What joints, holes and fixings use up, and what people forget: cement, tape, sealant, screws, a sharp saw.
 
-    Each by what asks for it, so that it goes when that goes; `nominal` writes a size in mm as it is sold. Basis:
-    common practice; amounts from memory.
+    Of one station, so that it goes when that goes; `nominal` writes a size in mm as it is sold. Basis: common
+    practice; amounts from memory.
     """
-    glued: dict[str, dict[float, float]] = {}
-    sealed: dict[str, float] = {}
-    threads: dict[str, float] = {}
-    gutters: dict[str, float] = {}
-    screws: dict[str, float] = {}
-    holes: dict[float, Asked] = {}
-    pipes: dict[str, Asked] = {}
-    for each in asked:
-        stage, need = each.stage, each.need
+    glued: dict[float, float] = {}
+    sealed = threads = gutters = screws = 0.0
+    holes: dict[float, Need] = {}
+    pipes: dict[str, Need] = {}
+    for need in needs:
         joints = KINDS[need.kind].joints * need.quantity
         if joints and need.glued:
-            of = glued.setdefault(stage, {})
-            of[need.pipe_mm] = of.get(need.pipe_mm, 0.0) + joints
-        elif joints and need.pipe_mm:
-            sealed[stage] = sealed.get(stage, 0.0) + joints
-        for counted, each_has in ((threads, _THREADED), (gutters, _GUTTER_JOINTS)):
-            if need.kind in each_has:
-                counted[stage] = counted.get(stage, 0.0) + each_has[need.kind] * need.quantity
-        if need.kind in _HELD_BY_SCREWS:
-            screws[stage] = screws.get(stage, 0.0) + SCREWS_EACH * need.quantity
+            glued[need.pipe_mm] = glued.get(need.pipe_mm, 0.0) + joints
+        elif need.pipe_mm:
+            sealed += joints
+        threads += _THREADED.get(need.kind, 0) * need.quantity
+        gutters += _GUTTER_JOINTS.get(need.kind, 0) * need.quantity
+        screws += SCREWS_EACH * need.quantity * (need.kind in _HELD_BY_SCREWS)
         if need.hole:
-            holes.setdefault(need.pipe_mm, each)
-        if need.kind in ("drain-pipe", "pressure-pipe") and key_of(need) not in pipes:
-            pipes[key_of(need)] = each
-    for stage, by_size in glued.items():
-        count = sum(by_size.values())
-        litres = sum(cement_l(joints=joints, outside_mm=wide) for wide, joints in by_size.items())
-        yield Asked(stage, Need("solvent-cement", f"{count:g} cemented joints", litres))
-        yield Asked(stage, Need("primer", f"{count:g} cemented joints", PRIMER_SHARE * litres))
-    for kind, made, words, counted in (
-        ("seal-lubricant", SEALS_TUB, "ring seals", sealed),
-        ("thread-tape", THREADS_ROLL, "threads", threads),
-        ("gutter-sealant", GUTTER_JOINTS_CARTRIDGE, "gutter joints", gutters),
-        ("screws", SCREWS_BOX, "screws, two to each bracket and clip", screws),
-    ):
-        for stage, count in counted.items():
-            yield Asked(stage, Need(kind, f"{count:g} {words}", count / made))
-    for pipe_mm, each in holes.items():
-        why = f"{each.need.why.partition(':')[0]}: the hole in the tank, a little over the pipe of {each.need.size}"
-        yield Asked(each.stage, Need("hole-saw", why, size=nominal(math.ceil(pipe_mm + HOLE_OVER_MM))))
-    for each in pipes.values():
-        why = f"{each.need.why.partition(':')[0]}: one more, for a cut that goes wrong"
-        yield Asked(each.stage, replace(each.need, kind="coupling", why=why, quantity=1.0, pieces_mm=()))
+            holes.setdefault(need.pipe_mm, need)
+        if need.kind in ("drain-pipe", "pressure-pipe"):
+            pipes.setdefault(key_of(need), need)
+    litres = sum(cement_l(joints=joints, outside_mm=wide) for wide, joints in glued.items())
+    cemented = f"{sum(glued.values()):g} cemented joints"
+    yield from (
+        need
+        for need in (
+            Need("solvent-cement", cemented, litres),
+            Need("primer", cemented, PRIMER_SHARE * litres),
+            Need("seal-lubricant", f"{sealed:g} ring seals", sealed / SEALS_TUB),
+            Need("thread-tape", f"{threads:g} threads", threads / THREADS_ROLL),
+            Need("gutter-sealant", f"{gutters:g} gutter joints", gutters / GUTTER_JOINTS_CARTRIDGE),
+            Need("screws", f"{screws:g} screws, two to each bracket and clip", screws / SCREWS_BOX),
+        )
+        if need.quantity > 0
+    )
+    for pipe_mm, need in holes.items():
+        why = f"{_place(need)}: the hole in the tank, a little over the pipe of {need.size}"
+        yield Need("hole-saw", why, size=nominal(math.ceil(pipe_mm + HOLE_OVER_MM)), once=True)
+    for need in pipes.values():
+        why = f"{_place(need)}: one more, for a cut that goes wrong"
+        yield replace(need, kind="coupling", why=why, quantity=1.0, pieces_mm=(), once=True)
     if pipes:
-        first = next(iter(pipes.values()))
-        yield Asked(first.stage, Need("abrasive", "Cut ends of pipe are smoothed, and their depth marked"))
+        yield Need("abrasive", "Cut ends of pipe are smoothed, and their depth marked", once=True)

@@ -27,5 +27,42 @@ class Need:
     """Outside diameter of the pipe that it is jointed to. [mm]"""
     glued: bool = False
     """Whether its joints are cemented; else they have ring seals."""
+    holds_m3: float = 0.0
+    """Of one tank, which is priced by what it holds as well. [m3]"""
     hole: bool = False
     """Whether a hole is sawn for it in a tank."""
+    once: bool = False
+    """Whether one is enough however many places ask: a tool, or a spare."""
+
+
+@dataclass(frozen=True, slots=True)
+class Upkeep:
+    """What has to be bought again, or done, every so many months."""
+
+    kind: str
+    """A key of the catalogue."""
+    why: str
+    every_months: float
+    quantity: float = 1.0
+    """Each time, in the unit of its kind."""
+    size: str = ""
+    rating: str = ""
+    replaces: bool = False
+    """Whether it is a replacement of what was built, and not upkeep of every year."""
+
+    def as_need(self) -> Need:
+        """The part that is bought each time."""
+        return Need(self.kind, self.why, self.quantity, size=self.size, rating=self.rating)
+
+
+@dataclass(frozen=True, eq=False, slots=True)
+class Needs:
+    """What one station asks for. Held and compared by identity: a station that is not worked out anew asks for the
+    same."""
+
+    each: tuple[Need, ...]
+    upkeep: tuple[Upkeep, ...] = ()
+    """What is bought again, or done, over the years."""
+
+
+NO_NEEDS = Needs(())

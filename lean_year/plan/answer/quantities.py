@@ -200,6 +200,7 @@ ENTRIES: dict[str, dict[Units, Sequence[Entered]]] = {
     "speed": _entry(Entered("m/s", 1, 1, 1), Entered("mph", to.M_S_PER_MILE_H, 0, 5)),
     "force": _entry(Entered("kN", 1, 1, 5), Entered("lbf", to.KN_PER_POUND_FORCE, 0, 500)),
     "water_year": _entry(Entered("m³", 1, 1, 5), Entered("gal", to.L_PER_US_GALLON / 1_000, 0, 1_000)),
+    "travel": _entry(Entered("km", 1, 0, 5), Entered("miles", to.M_PER_MILE / 1_000, 0, 5)),
     "money_m3": _entry(Entered("", 1, 2, 5), Entered("", 1 / to.L_PER_US_GALLON, 2, 10)),
     "money_m2": _entry(Entered("", 1, 2, 5), Entered("", 1 / to.M2_PER_SQUARE_FOOT, 2, 0.5)),
     "money": _same(Entered("", 1, 2, 10)),
@@ -242,6 +243,7 @@ MAY_BE_WRITTEN: dict[str, dict[str, float]] = {
     "angle": {"°": 1.0, "deg": 1.0},
     "count": _BARE,
     "money": _BARE,
+    "travel": {"km": 1.0} | dict.fromkeys(("mile", "miles"), to.M_PER_MILE / 1_000),
     "money_m3": _BARE,
     "money_m2": _BARE,
 }  # fmt: skip

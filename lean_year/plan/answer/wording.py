@@ -129,6 +129,10 @@ class Wording:
         """The grain that a filter keeps back: in the same unit everywhere, as it is sold."""
         return written("micron", opening_um, self.units)
 
+    def money(self, currency: str, amount: float) -> str:
+        """An amount, with cents under ten."""
+        return f"{currency}{fixed(amount, 2 if 0 < abs(amount) < 10 else 0)}"
+
     def cost(self, currency: str, cost_m3: float, decimals: int = 2) -> str:
         """What a cubic metre costs, or a thousand gallons."""
         if self.units == "us":

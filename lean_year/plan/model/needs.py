@@ -16,17 +16,6 @@ from lean_year.property.water_path import Run
 _LONGEST_MM = 1e6
 
 
-@dataclass(frozen=True, eq=False, slots=True)
-class Needs:
-    """What one station asks for. Held and compared by identity: a station that is not worked out anew asks for the
-    same."""
-
-    each: tuple[Need, ...]
-
-
-NO_NEEDS = Needs(())
-
-
 @dataclass(frozen=True, slots=True)
 class Laid:
     """A pipe of the design as it is bought, to ask for lengths and fittings of it."""

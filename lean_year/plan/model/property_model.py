@@ -4,14 +4,15 @@ from functools import cached_property
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import Quality
+from lean_year.core.parts.need import Needs
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import StationKey
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.book_prices import NO_PRICES, BookPrices
 from lean_year.plan.model.demand import HouseholdDemand, demand_of
 from lean_year.plan.model.first_year import FirstYear, first_year
 from lean_year.plan.model.harvest import Catch, catch_rain
-from lean_year.plan.model.needs import Needs
-from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply, lean_year_of, replay_of, supply_of
 from lean_year.property.document import Property
 
@@ -19,9 +20,10 @@ from lean_year.property.document import Property
 class PropertyModel:
     """A document and its rain. What needs rain is None where the property has no record yet."""
 
-    def __init__(self, document: Property, rain: PreparedRain | None) -> None:
+    def __init__(self, document: Property, rain: PreparedRain | None, prices: BookPrices = NO_PRICES) -> None:
         self.document = document
         self.rain = rain
+        self.prices = prices
         self.say = Wording(document.units)
         self.asked: tuple[tuple[StationKey, Needs], ...] = ()
         """What each station asks to be bought, once all but the closing ones are worked out."""
@@ -47,6 +49,15 @@ class PropertyModel:
     def lean_year(self) -> int | None:
         """Row of the water year that is hardest on the design."""
         return None if self.rain is None or self.replay is None else lean_year_of(self.replay, self.rain)
+
+    @cached_property
+    def rain_supplied_m3_year(self) -> float | None:
+        """What rain alone supplies in a mean year; None without a record. [m3]"""
+        if self.rain is None or self.replay is None:
+            return None
+        from_elsewhere = self.replay.topped_up_l + self.replay.trucked_l
+        supplied = mean_year(self.replay.supplied_l - from_elsewhere, self.rain)
+        return None if supplied is None else max(0.0, supplied) / 1000
 
     @cached_property
     def first_year(self) -> FirstYear | None:

@@ -6,10 +6,10 @@ from typing import Any, Generic, Protocol, TypeVar, cast
 
 from pydantic import BaseModel
 
+from lean_year.core.parts.need import NO_NEEDS, Needs
 from lean_year.plan.answer.choices import Choices
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.needs import NO_NEEDS, Needs
 from lean_year.plan.model.property_model import PropertyModel
 
 

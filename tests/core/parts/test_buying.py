@@ -2,15 +2,14 @@
 
 import pytest
 
-from lean_year.core.parts.buying import Asked, Cut, bought, key_of
+from lean_year.core.parts.buying import Cut, bought, key_of
 from lean_year.core.parts.catalogue import GROUPS, KINDS, WORKS
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs
 from lean_year.core.parts.usual import cement_l, cut_length_mm, socket_depth_mm
 
 
 def listed(*needs, system="metric", cuts=None):
-    asked = [Asked("gutters", need) for need in needs]
-    lines = bought(asked, system=system, kerf_mm=3, nominal=lambda mm: f"{mm:g} mm", cuts=cuts)
+    lines = bought([("gutters", Needs(needs))], system=system, kerf_mm=3, nominal=lambda mm: f"{mm:g} mm", cuts=cuts)
     return {line.key: line for line in lines}
 
 

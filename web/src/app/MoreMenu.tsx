@@ -80,6 +80,11 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
             <DropdownMenu.Item className="menu-item" onSelect={openGlossary}>
               Words of the trade
             </DropdownMenu.Item>
+            {who?.role !== "owner" && (
+              <DropdownMenu.Item className="menu-item" asChild>
+                <Link to="/prices">Price book</Link>
+              </DropdownMenu.Item>
+            )}
             <DropdownMenu.Item className="menu-item" asChild>
               <Link to="/sums">Quick sums</Link>
             </DropdownMenu.Item>

@@ -11,6 +11,7 @@ test("a number's range is that of its place, of its kind where the place has sev
 
 test("a number in a table is found by whatever its row is called", () => {
   expect(rangeAt(demo.document, "/parts/changed/drain-pipe-110-mm/stock_m")).toEqual({ min: 0.1, max: 100 });
+  expect(rangeAt(demo.document, "/price/hours/pipes")).toEqual({ min: 0, max: 10_000 });
   expect(rangeAt(demo.document, "/parts/changed/drain-pipe-110-mm/nothing")).toBeNull();
 });
 

@@ -42,7 +42,8 @@ const pattern = (path: string) => path.replace(/\/(\d+|-)(?=\/|$)/g, "/*");
 export function rangeAt(document: unknown, path: string): Range | null {
   const listed = pattern(path);
   // Of a table, the key of its row is any word.
-  const rows = RANGES[listed] ?? RANGES[listed.replace(/[^/]+(\/[^/]+)$/, "*$1")];
+  const rows =
+    RANGES[listed] ?? RANGES[listed.replace(/[^/]+(\/[^/]+)$/, "*$1")] ?? RANGES[listed.replace(/[^/]+$/, "*")];
   if (!rows) return null;
   if (rows.length === 1) return rows[0]!;
   const { kind } = (at(document, path.replace(/\/[^/]*$/, "")) ?? {}) as { kind?: string };

@@ -165,6 +165,7 @@ export function example(kind: Kind, units: Units): string {
     speed: us ? "90 mph or 40 m/s" : "40 m/s or 145 km/h",
     percent: "35 or 35 %",
     water_year: us ? "24,000 gal or 90 m³" : "90 m³ or 24,000 gal",
+    travel: us ? "25 miles or 40 km" : "40 km",
     money_m3: "160 or 38.5",
     money_m2: "60 or 5.5",
     money: "350 or 38.5",

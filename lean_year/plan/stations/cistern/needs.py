@@ -4,11 +4,12 @@ import math
 from collections.abc import Iterator
 
 from lean_year.core.ground.foundation import ANODES, ANODES_FOR_L, SLIM_FROM
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs, Upkeep
 from lean_year.core.parts.usual import TIE_DOWNS
+from lean_year.core.price.usual import CLEAN_OUT_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.needs import PRESSURE_PIPE_READS, Needs, laid_pipe, pressure_pipe
+from lean_year.plan.model.needs import PRESSURE_PIPE_READS, laid_pipe, pressure_pipe
 from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder
 from lean_year.property.document import Property
 
@@ -29,7 +30,8 @@ def cistern_needs(document: Property, say: Wording) -> Needs:
     needs.append(drawn.fitting("tank-connector", 1, f"{last.name}: outlet to the house", hole=True))
     needs.append(drawn.fitting("ball-valve", 1, f"{last.name}: shuts its outlet"))
     needs.append(Need("first-fill-hose", "Rinsing and the first filling of the tanks"))
-    return Needs(tuple(needs))
+    cleaned = Upkeep("clean-out", "Each tank, within five years", CLEAN_OUT_MONTHS, sum(tank.count for tank in built))
+    return Needs(tuple(needs), (cleaned,))
 
 
 def _tank(document: Property, tank: Tank, say: Wording) -> Iterator[Need]:
@@ -49,12 +51,12 @@ def _tank(document: Property, tank: Tank, say: Wording) -> Iterator[Need]:
         case _:
             kind, detail = "tank-volume", f"{say.length(shape.height_m)} high"
     vessel = tank.vessel()
-    holds = say.volume(float(vessel.below_l(vessel.top_water_m)))
+    holds_l = float(vessel.below_l(vessel.top_water_m))
+    holds = say.volume(holds_l)
     alike = f"{tank.count} alike, " if tank.count > 1 else ""
     why = f"{tank.name}: {alike}{holds} each to the overflow" if alike else f"{tank.name}: {holds} to the overflow"
-    yield Need(kind, why, tank.count, of=tank.id, detail=f"{tank.name}, {detail}")
+    yield Need(kind, why, tank.count, of=tank.id, detail=f"{tank.name}, {detail}", holds_m3=holds_l / 1000)
     if kind == "tank-liner":
-        holds_l = float(vessel.below_l(vessel.top_water_m))
         anodes = max(1, math.ceil(ANODES * holds_l / ANODES_FOR_L))
         yield Need("anode", f"{tank.name}: {ANODES} on a tank of {say.volume(ANODES_FOR_L)}", anodes * tank.count)
     if isinstance(shape, Slim) and shape.height_m >= SLIM_FROM * shape.width_m:

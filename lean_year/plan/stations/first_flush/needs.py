@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.flush_chambers import Chamber, chambers
-from lean_year.plan.model.needs import Needs, clips, laid_pipe
+from lean_year.plan.model.needs import clips, laid_pipe
 from lean_year.property.document import Property
 
 

@@ -4,11 +4,10 @@ from collections.abc import Iterator, Sequence
 from typing import Protocol
 
 from lean_year.core.ground.foundation import concrete_bags
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs
 from lean_year.core.parts.usual import COLLAR_KN_M3, READY_MIX_FROM_M3
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.needs import Needs
 from lean_year.plan.stations.ground.quantities import Quantity
 
 _KINDS = {

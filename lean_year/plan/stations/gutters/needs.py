@@ -3,13 +3,13 @@
 from collections.abc import Iterator
 
 from lean_year.core.hydraulics.stock_pipes import sold_pipe
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs
 from lean_year.core.parts.usual import BRACKET_M, DOWNPIPE_BENDS, FLOOR_DRAIN_MM, UNMEASURED_DOWNPIPE_M, brackets
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.gutter_runs import GutterRun, eave_m, gutter_runs
 from lean_year.plan.model.levels import RunLevels, by_heights_alone, open_at
-from lean_year.plan.model.needs import Laid, Needs, clips, fittings_of, in_the_ground, laid_pipe, shared_out
+from lean_year.plan.model.needs import Laid, clips, fittings_of, in_the_ground, laid_pipe, shared_out
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property

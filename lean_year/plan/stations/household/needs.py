@@ -1,8 +1,7 @@
 """What ways to need less water ask to be bought."""
 
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs
 from lean_year.plan.answer.cache import cached_by_parts
-from lean_year.plan.model.needs import Needs
 from lean_year.property.document import Property
 
 

@@ -4,21 +4,20 @@ from collections.abc import Iterator
 
 from lean_year.core.ground.foundation import COMPACTED_T_M3
 from lean_year.core.ground.tank_weights import filled_pit_kg, filled_with_crates
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs
 from lean_year.core.parts.usual import APRON_M3
 from lean_year.core.water_path.overflow import APRON_STONE_MM
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.needs import Needs, in_the_ground, laid_pipe, shared_out
-from lean_year.plan.stations.overflow.discharge import InfiltrationPlan
+from lean_year.plan.model.needs import in_the_ground, laid_pipe, shared_out
 from lean_year.property.document import Property
 
 _ENDS = {"pop_up": "pop-up", "grate": "end-grate"}
 
 
 @cached_by_parts(16, "units", "overflow", "downpipes")
-def overflow_needs(document: Property, ground: InfiltrationPlan | None, say: Wording) -> Needs:
-    """The overflow pipes, or the diverters that send water back down."""
+def overflow_needs(document: Property, soakaway_m: float | None, say: Wording) -> Needs:
+    """The overflow pipes, or the diverters that send water back down; `soakaway_m` is the length of what takes it."""
     entered = document.overflow
     needs: list[Need] = []
     if entered.kind in ("pipe", "standpipe"):
@@ -29,8 +28,8 @@ def overflow_needs(document: Property, ground: InfiltrationPlan | None, say: Wor
             needs.append(
                 laid.fitting("back-down-diverter", pipe.pipes, f"Overflow: one in each downpipe of {pipe.name}")
             )
-    if entered.kind != "none" and ground is not None:
-        needs += _soakaway(document, ground, say)
+    if entered.kind != "none" and entered.destination == "soakaway" and soakaway_m is not None:
+        needs += _soakaway(document, soakaway_m, say)
     return Needs(tuple(needs))
 
 
@@ -58,16 +57,14 @@ def _pipes(document: Property, say: Wording) -> Iterator[Need]:
     yield Need("apron-stone", stone, APRON_M3 * COMPACTED_T_M3)
 
 
-def _soakaway(document: Property, ground: InfiltrationPlan, say: Wording) -> Iterator[Need]:
-    """What fills and wraps a soakaway whose size is known."""
-    if document.overflow.destination != "soakaway" or ground.length_m is None:
-        return
-    length, width, depth = ground.length_m, ground.width_m, ground.depth_m
-    volume = min(1e6, length * width * depth)
-    name = f"Soakaway: {say.length(length)} by {say.length(width)}, {say.length(depth)} deep"
+def _soakaway(document: Property, length_m: float, say: Wording) -> Iterator[Need]:
+    """What fills and wraps it."""
+    width, depth = document.overflow.width_m, document.overflow.depth_m
+    volume = min(1e6, length_m * width * depth)
+    name = f"Soakaway: {say.length(length_m)} by {say.length(width)}, {say.length(depth)} deep"
     if filled_with_crates(document.overflow.void_ratio):
         yield Need("crates", name, volume)
     else:
         weight_t = filled_pit_kg(volume_m3=volume, void_ratio=document.overflow.void_ratio) / 1000
         yield Need("crushed-stone", name, weight_t)
-    yield Need("cloth", f"{name}, wrapped", 2 * (length * width + (length + width) * depth))
+    yield Need("cloth", f"{name}, wrapped", 2 * (length_m * width + (length_m + width) * depth))

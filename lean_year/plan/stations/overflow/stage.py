@@ -203,5 +203,5 @@ STATION = Station(
     plan=lambda model: plan_overflow(model.document, model.supply, model.replay, model.say),
     headline=_headline,
     choices=choices,
-    needs=lambda model, plan: overflow_needs(model.document, plan.ground, model.say),
+    needs=lambda model, plan: overflow_needs(model.document, plan.ground and plan.ground.length_m, model.say),
 )

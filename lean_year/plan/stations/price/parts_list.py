@@ -1,18 +1,20 @@
 """The list of parts: what the stations ask for, as it is bought, with what a person changed of it."""
 
 from collections.abc import Sequence
-from typing import Any, Literal
+from functools import lru_cache
+from typing import Any, Literal, get_args
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
-from lean_year.core.parts.buying import Asked, Bought, Cut, bought, measure_of, ordered
+from lean_year.core.parts.buying import Bought, Cut, bought, measure_of, ordered
 from lean_year.core.parts.catalogue import GROUPS, WORKS
+from lean_year.core.parts.need import Needs
 from lean_year.core.parts.usual import socket_depth_mm
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.figure import StationKey
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.needs import Needs
+from lean_year.plan.model.book_prices import NOT_PRICED, BookPrices, sold_in
 from lean_year.property.document import Units
 from lean_year.property.price import AddedPart, ChangedPart, PartsEntry
 
@@ -59,8 +61,23 @@ class PartLine(BaseModel):
     day: int
     """Of the work that needs it first, from 1."""
     why: list[PartWhy]
-    unit_price: float | None = None
-    total: float | None = None
+    unit_price: float | None
+    """Of one `unit`; None where it is not priced. [money]"""
+    total: float | None
+    kind: str
+    """A key of the catalogue; empty where somebody added it."""
+    not_priced: str
+    """Why not; empty where it is."""
+    price_dated: str | None
+    """Of when its price is, where the book says so."""
+    price_unit: str
+    """That a price for it is given in."""
+    priced_by_volume: bool
+    """Whether its price goes by what it holds, and is not one price of the book."""
+    book_key: str
+    """Under which its price stands in the firm's book, or would."""
+    holds_m3: float = Field(default=0.0, exclude=True)
+    """Of one tank."""
     asked: float
     """What the design asks for, spares left out."""
     spare: float
@@ -90,28 +107,38 @@ GROUP_NAMES = [Grouped(key=key, name=name) for key, name in GROUPS.items()]
 WORK_NAMES = [Grouped(key=key, name=name) for key, name in WORKS.items()]
 
 
-def parts_list(needs: Sequence[tuple[StationKey, Needs]], entered: PartsEntry, say: Wording) -> list[PartLine]:
+_NOMINAL = {units: Wording(units).nominal for units in get_args(Units)}
+"""One for each system, and always the same one: what is held of a station goes by it."""
+
+
+def parts_list(
+    needs: Sequence[tuple[StationKey, Needs]], entered: PartsEntry, prices: BookPrices, say: Wording
+) -> list[PartLine]:
     """Every line, what the design asks for first, then what somebody added and what nobody asks for any more."""
-    return _parts_list(tuple(needs), entered.model_dump_json(), entered, say.units)
+    return _parts_list(tuple(needs), entered.model_dump_json(), entered, prices, say.units)
 
 
 @cached(16)
 def _parts_list(
-    needs: tuple[tuple[StationKey, Needs], ...], _key: str, entered: PartsEntry, units: Units
+    needs: tuple[tuple[StationKey, Needs], ...], _key: str, entered: PartsEntry, prices: BookPrices, units: Units
 ) -> list[PartLine]:
     say = Wording(units)
-    asked = [Asked(stage, need) for stage, each in needs for need in each.each]
     lines = bought(
-        asked,
+        needs,
         system=units,
         kerf_mm=entered.kerf_mm,
-        nominal=say.nominal,
+        nominal=_NOMINAL[units],
         cuts={key: _cut(changed) for key, changed in entered.changed.items()},
     )
     days = _days([line.kind.work for line in lines] + [each.work for each in entered.added])
     known = {line.key for line in lines}
     return [
-        *(_line(line, entered.changed.get(line.key), days[line.kind.work], say) for line in lines),
+        *(
+            _as_asked(line, days[line.kind.work], prices, units)
+            if line.key not in entered.changed
+            else _line(line, entered.changed[line.key], days[line.kind.work], prices, say)
+            for line in lines
+        ),
         *(_added(each, days, units) for each in entered.added),
         *(_gone(key, changed, days) for key, changed in entered.changed.items() if key not in known),
     ]
@@ -129,18 +156,33 @@ def _cut(changed: ChangedPart) -> Cut:
     )
 
 
-@cached(2_048)
-def _line(line: Bought, changed: ChangedPart | None, day: int, say: Wording) -> PartLine:
+@lru_cache(512)
+def _as_asked(line: Bought, day: int, prices: BookPrices, units: Units) -> PartLine:
+    return _line(line, None, day, prices, Wording(units))
+
+
+def _line(line: Bought, changed: ChangedPart | None, day: int, prices: BookPrices, say: Wording) -> PartLine:
     unit, units = line.kind.unit, say.units
+    price = prices.of_need(line.asked[0].need, line.cut.stock_mm if line.cut else None)
     quantity, name = line.quantity, line.name
     by_hand: ByHand = "no"
     if changed is not None:
         by_hand = "left_out" if changed.left_out else "changed" if changed.by_hand else "no"
         quantity = 0.0 if changed.left_out else line.quantity if changed.quantity is None else changed.quantity
         name = changed.instead or name
+    each = price.each if changed is None or changed.paid is None else changed.paid
     return PartLine(
         key=line.key,
         name=name,
+        unit_price=each,
+        total=None if each is None else each * quantity,
+        kind=line.asked[0].need.kind,
+        not_priced="" if each is not None else price.why_not,
+        price_dated=price.dated,
+        price_unit=sold_in(unit, units),
+        priced_by_volume=price.by_volume,
+        book_key=price.key,
+        holds_m3=line.asked[0].need.holds_m3,
         quantity=quantity,
         unit=unit,
         pieces_m=None if line.cut is None else [piece / 1000 for bar in line.cut.layout_mm for piece in bar],
@@ -200,8 +242,8 @@ def sold_words(quantity: float, unit: str, units: Units, say: Wording, stock_mm:
     figure = fixed(shown, 0 if abs(shown - round(shown)) < 1e-6 else 2 if measure.step < 0.1 or unit == "L" else 1)
     if measure.name:
         return f"{figure} {measure.name}"
-    if unit == "each":
-        return figure
+    if unit in ("each", "kWh"):
+        return figure if unit == "each" else f"{figure} {unit}"
     of = f" of {say.spacing(stock_mm / 1000)}" if stock_mm is not None else ""
     plural = {"box": "boxes"}.get(unit, f"{unit}s")
     return f"{figure} {unit if figure == '1' else plural}{of}"
@@ -234,6 +276,14 @@ def _how_many(line: Bought, changed: ChangedPart | None, units: Units, say: Word
 
 def _added(each: AddedPart, days: dict[str, int], units: Units) -> PartLine:
     return PartLine(
+        unit_price=each.paid,
+        total=None if each.paid is None else each.paid * each.quantity,
+        kind="",
+        not_priced="" if each.paid is not None else NOT_PRICED.why_not,
+        price_dated=None,
+        price_unit=sold_in(each.unit, units),
+        priced_by_volume=False,
+        book_key="",
         key=f"added-{each.id}",
         name=each.name,
         quantity=each.quantity,
@@ -258,6 +308,14 @@ def _added(each: AddedPart, days: dict[str, int], units: Units) -> PartLine:
 def _gone(key: str, changed: ChangedPart, days: dict[str, int]) -> PartLine:
     """A line that was changed by hand, and that the design asks for no more: it is bought no more, and says so."""
     return PartLine(
+        unit_price=None,
+        total=None,
+        kind="",
+        not_priced="",
+        price_dated=None,
+        price_unit="each",
+        priced_by_volume=False,
+        book_key="",
         key=key,
         name=changed.instead or changed.name,
         quantity=0.0,

@@ -1,13 +1,18 @@
-"""Parts & price: what is bought in one trip, and what it costs."""
+"""Parts & price: what is bought in one trip, and what it costs to buy and to keep."""
 
 from pydantic import BaseModel, Field
 
-from lean_year.plan.answer.figure import Finding, Fix
-from lean_year.plan.answer.findings import Findings, replace
-from lean_year.plan.answer.wording import Wording, several
+from lean_year.core.price.building_up import BuiltUp, built_up
+from lean_year.plan.answer.figure import Figure, Finding
+from lean_year.plan.answer.wording import several
+from lean_year.plan.model.book_prices import LABOUR, MACHINE, TRAVEL
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
+from lean_year.plan.stations.price.figures import Over, owning_figures, price_figures
+from lean_year.plan.stations.price.findings import price_findings
+from lean_year.plan.stations.price.labour import WorkHours, days_of, work_hours
 from lean_year.plan.stations.price.parts_list import GROUP_NAMES, WORK_NAMES, Grouped, PartLine, parts_list
+from lean_year.plan.stations.price.upkeep import UpkeepLine, upkeep_lines
 
 CAUTIONS = [
     "Solvent cement, primer and fumes: open air, gloves, no flame.",
@@ -16,64 +21,152 @@ CAUTIONS = [
 ]
 
 
+class Shares(BaseModel):
+    """Of margin, contingency and tax, and the years over which it is paid for."""
+
+    margin: float
+    contingency: float
+    tax: float
+    tax_included: bool
+    """Whether the prices of parts have the tax in them."""
+    years: int
+    discount_rate: float
+    old_after_months: int
+    """A price that is older is looked at again."""
+
+
 class PricePlan(BaseModel):
     lines: list[PartLine] = Field(exclude=True)
     """The list of parts, which stands in the whole plan by itself."""
+    currency: str
+    materials: Figure
+    labour: Figure
+    margin: Figure
+    """Of what stands under other."""
+    other: Figure
+    """Travel, machines, what else is paid for, and the margin."""
+    contingency: Figure
+    tax: Figure
+    grants: Figure
+    total: Figure
+    missing: list[str]
+    """Keys of what is not priced, and counts as nothing so far."""
+    yearly: Figure
+    present_cost: Figure
+    cost_per_m3: Figure
+    """For each m3, whatever the units of the property."""
+    granted: list[float]
+    """Of each grant of the document, in their order. [money]"""
+    works: list[WorkHours]
+    days: float
+    """Of work on the site."""
+    upkeep: list[UpkeepLine]
+    shares: Shares
+    """By which the price is put together: the property's own, or the firm's."""
+    rates: dict[str, float]
+    """The few prices by which sizes and ways are compared: as entered, or by the book. [money]"""
+    booked: bool
+    """Whether the firm's book prices anything in the currency of the property."""
     groups: list[Grouped]
     """Where things are bought, in their order."""
-    works: list[Grouped]
+    work_names: list[Grouped]
     """The days of work, in their order."""
     findings: list[Finding]
     cautions: list[str]
 
 
 def plan_price(model: PropertyModel) -> PricePlan:
-    """The list of what all stations ask for."""
-    lines = parts_list(model.asked, model.document.parts, model.say)
+    """What all stations ask for, as a list and as a price."""
+    document, prices, say = model.document, model.prices, model.say
+    entered, currency = document.price, document.prices.currency
+    lines = parts_list(model.asked, document.parts, prices, say)
+    works = work_hours(lines, entered)
+    upkeep = upkeep_lines(model.asked, prices, say)
+    price, missing = _built_up(model, lines, works)
+    shares = _shares(model)
+    over = Over(years=shares.years, discount_rate=shares.discount_rate)
+    hours = sum(row.hours for row in works) * entered.hands
+    figures = price_figures(
+        price, hours, (shares.margin, shares.contingency, shares.tax), missing, currency, say
+    ) | owning_figures(price.total, upkeep, model.rain_supplied_m3_year, over, currency, bool(missing), say)
     return PricePlan(
         lines=lines,
+        currency=currency,
+        missing=missing,
+        shares=shares,
+        granted=list(price.grants),
+        works=works,
+        days=days_of(works),
+        upkeep=upkeep,
+        rates={name: float(value) for name, value in document.prices if name != "currency"},
+        booked=prices.anything,
         groups=GROUP_NAMES,
-        works=WORK_NAMES,
-        findings=_findings(lines, model.say),
+        work_names=WORK_NAMES,
+        findings=price_findings(document, lines, prices, say),
         cautions=CAUTIONS,
+        **figures,
     )
 
 
-def _findings(lines: list[PartLine], _say: Wording) -> list[Finding]:
-    found = Findings("price")
-    for line in lines:
-        if line.by_hand == "gone":
-            found.add(
-                "PART_NOT_ASKED_FOR",
-                "note",
-                f"{line.name} was changed by hand, and the design asks for it no more.",
-                "",
-                Fix(
-                    text="Take it off the list.", operations=[{"op": "remove", "path": f"/parts/changed/{line.key}"}]
-                ),
-            )
-        elif line.by_hand == "left_out":
-            found.add(
-                "PART_LEFT_OUT",
-                "note",
-                f"{line.name} is left out by hand; the design asks for it.",
-                "",
-                Fix(text="Buy it.", operations=[replace(f"/parts/changed/{line.key}/left_out", False)]),
-            )
-    return found.rows
+def _shares(model: PropertyModel) -> Shares:
+    entered, terms = model.document.price, model.prices.terms
+    return Shares(
+        margin=terms.margin if entered.margin is None else entered.margin,
+        contingency=terms.contingency if entered.contingency is None else entered.contingency,
+        tax=terms.tax if entered.tax is None else entered.tax,
+        tax_included=terms.tax_included,
+        years=terms.years if entered.years is None else entered.years,
+        discount_rate=terms.discount_rate if entered.discount_rate is None else entered.discount_rate,
+        old_after_months=terms.old_after_months,
+    )
 
 
-def _headline(_model: PropertyModel, plan: PricePlan) -> str:
-    return several(sum(line.quantity > 0 for line in plan.lines), "part")
+def _built_up(model: PropertyModel, lines: list[PartLine], works: list[WorkHours]) -> tuple[BuiltUp, list[str]]:
+    """The price, and the keys of what is not priced in it."""
+    entered, prices = model.document.price, model.prices
+    missing = [line.key for line in lines if line.quantity > 0 and line.total is None]
+    days = days_of(works)
+    hands_h = sum(row.hours for row in works) * entered.hands
+
+    def priced(key: str, unit: str, quantity: float) -> float:
+        if quantity <= 0:
+            return 0.0
+        each = prices.price(key, unit).each
+        if each is None:
+            missing.append(key)
+        return (each or 0.0) * quantity
+
+    labour = priced(LABOUR, "h", hands_h)
+    other = priced(TRAVEL, "km", entered.travel_km * days) + priced(MACHINE, "day", entered.machine_days)
+    shares = _shares(model)
+    price = built_up(
+        materials=sum(line.total or 0.0 for line in lines),
+        labour=labour,
+        other=other + sum(each.amount for each in entered.other),
+        margin=shares.margin,
+        contingency=shares.contingency,
+        tax=shares.tax,
+        tax_included=shares.tax_included,
+        grants=[each.in_core() for each in entered.grants],
+    )
+    return price, missing
+
+
+def _headline(model: PropertyModel, plan: PricePlan) -> str:
+    count = several(sum(line.quantity > 0 for line in plan.lines), "part")
+    if not plan.booked or plan.total.value is None:
+        return f"{count}, no prices"
+    return f"{count}, {model.say.money(plan.currency, plan.total.value)}{'+' if plan.missing else ''}"
 
 
 STATION = Station(
     key="price",
     name="Parts & price",
     job_step=13,
-    entries=("/parts",),
+    entries=("/parts", "/price"),
     answer=PricePlan,
     plan=plan_price,
     headline=_headline,
+    undecided=lambda _model, plan: bool(plan.missing),
     closes=True,
 )

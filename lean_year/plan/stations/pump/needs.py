@@ -2,12 +2,12 @@
 
 from collections.abc import Iterator
 
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs, Upkeep
 from lean_year.core.parts.usual import BEND_K, ISOLATING_VALVES, LABEL_M, UNIONS
+from lean_year.core.price.usual import PUMP_MONTHS, VESSEL_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
-from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.needs import PRESSURE_PIPE_READS, Needs, in_the_ground, laid_pipe, pressure_pipe
+from lean_year.plan.model.needs import PRESSURE_PIPE_READS, in_the_ground, laid_pipe, pressure_pipe
 from lean_year.property.document import Property
 
 _WITHOUT_POWER = {
@@ -21,27 +21,26 @@ _WITHOUT_POWER = {
 @cached_by_parts(
     16, *PRESSURE_PIPE_READS, "site", "treatment.changeover", "treatment.second_source", "household.back_up"
 )
-def pump_needs(document: Property, figures: dict[str, Figure], say: Wording) -> Needs:
+def pump_needs(document: Property, peak_l_s: float, kwh_year: float | None, say: Wording) -> Needs:
     """The pump with its pipes, what keeps its pressure, and what brings water from elsewhere."""
     needs: list[Need] = []
     feed = document.pump.feed
     if feed in ("pump", "header"):
-        needs += _pump(document, figures, say)
+        needs += _pump(document, peak_l_s, say)
     if feed == "header":
         needs += _header(document, say)
     if feed != "undecided":
         needs += _pipes(document, say)
         needs += _hot_water(document, say)
     needs += _from_elsewhere(document, say)
-    return Needs(tuple(needs))
+    return Needs(tuple(needs), tuple(_upkeep(document, kwh_year)))
 
 
-def _pump(document: Property, figures: dict[str, Figure], say: Wording) -> Iterator[Need]:
+def _pump(document: Property, peak_l_s: float, say: Wording) -> Iterator[Need]:
     entered = document.pump
     shut_off_m = max((head for _, head in entered.points), default=0.0)
-    peak = figures["peak_l_s"].value or 0.0
     kind = "pump-variable" if entered.variable_speed else "pump"
-    why = f"Gives {say.flow(peak)} at the peak, by the curve that is entered"
+    why = f"Gives {say.flow(peak_l_s)} at the peak, by the curve that is entered"
     yield Need(kind, why, detail=f"shut-off head {say.length(shut_off_m)}")
     suction = pressure_pipe(document, entered.suction, say)
     if entered.feed == "pump":
@@ -66,6 +65,18 @@ def _pump(document: Property, figures: dict[str, Figure], say: Wording) -> Itera
         yield Need("pipe-insulation", "Suction and what stands in the plant room: frost", entered.suction.length_m)
     if entered.without_power in _WITHOUT_POWER:
         yield Need(_WITHOUT_POWER[entered.without_power], "Water while the power is gone: as entered")
+
+
+def _upkeep(document: Property, kwh_year: float | None) -> Iterator[Upkeep]:
+    entered = document.pump
+    if entered.feed not in ("pump", "header"):
+        return
+    if kwh_year:
+        yield Upkeep("power", "Pump, in a mean year", 12.0, kwh_year)
+    pump = "pump-variable" if entered.variable_speed else "pump"
+    yield Upkeep(pump, "Pump: worn", PUMP_MONTHS, replaces=True)
+    if entered.feed == "pump" and entered.vessel_l > 0:
+        yield Upkeep("vessel", "Vessel: worn", VESSEL_MONTHS, replaces=True)
 
 
 def _header(document: Property, say: Wording) -> Iterator[Need]:

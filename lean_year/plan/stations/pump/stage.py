@@ -389,6 +389,12 @@ def _headline(model: PropertyModel, plan: PumpPlan) -> str:
             return f"{say.flow(figures['peak_l_s'].value or 0.0)}, {say.pressure(tap)}"
 
 
+def _peak_and_power(plan: PumpPlan) -> tuple[float, float | None]:
+    """What it gives at the peak [L/s], and its power in a mean year [kWh]."""
+    power = plan.figures["kwh_year"].value if "kwh_year" in plan.figures else None
+    return plan.figures["peak_l_s"].value or 0.0, power
+
+
 STATION = Station(
     key="pump",
     name="Pump",
@@ -398,5 +404,5 @@ STATION = Station(
     plan=_plan,
     headline=_headline,
     choices=choices,
-    needs=lambda model, plan: pump_needs(model.document, plan.figures, model.say),
+    needs=lambda model, plan: pump_needs(model.document, *_peak_and_power(plan), model.say),
 )

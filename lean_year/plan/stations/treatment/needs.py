@@ -1,12 +1,13 @@
 """What the treatment train asks to be bought."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
-from lean_year.core.parts.need import Need
+from lean_year.core.parts.need import Need, Needs, Upkeep
 from lean_year.core.parts.usual import TRAIN_GAUGES, TRAIN_VALVES
+from lean_year.core.price.usual import TEST_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.needs import PRESSURE_PIPE_READS, Needs, pressure_pipe
+from lean_year.plan.model.needs import PRESSURE_PIPE_READS, pressure_pipe
 from lean_year.plan.model.train import LABELS, is_cartridge, served
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
@@ -15,10 +16,13 @@ _KINDS = {"strainer": "strainer", "tap_filter": "tap-filter", "calcite": "calcit
 
 
 @cached_by_parts(16, *PRESSURE_PIPE_READS, "treatment")
-def treatment_needs(document: Property, bleach_ml: float | None, say: Wording) -> Needs:
+def treatment_needs(
+    document: Property, lives_months: Sequence[float | None], bleach_ml: float | None, say: Wording
+) -> Needs:
     """Every stage with what it stands in, what is changed in it, and what tells that it works.
 
-    `bleach_ml` is for one dose of the tank; None where none is dosed.
+    `lives_months` is how long each stage lasts, None where it does not wear; `bleach_ml` is for one dose of the tank,
+    None where none is dosed.
     """
     needs: list[Need] = []
     seen: dict[str, int] = {}
@@ -47,23 +51,57 @@ def treatment_needs(document: Property, bleach_ml: float | None, say: Wording) -
         needs.append(Need("not-drinking-sign", f"{several(outdoors, 'garden tap')} before the last stage", outdoors))
     if not drunk:
         needs.append(Need("not-drinking-sign", "Where the pipe enters the house: nothing of it is drunk"))
-    return Needs(tuple(needs))
+    return Needs(tuple(needs), tuple(_upkeep(document, lives_months, drunk, say)))
+
+
+def _upkeep(document: Property, lives_months: Sequence[float | None], drunk: bool, say: Wording) -> Iterator[Upkeep]:
+    for stage, life in zip(document.treatment.stages, lives_months, strict=True):
+        if life is None:
+            continue
+        if stage.kind == "uv":
+            yield Upkeep("lamp", "UV lamp: its rated hours", life)
+            yield Upkeep("sleeve-seal", "UV lamp: with each lamp", life)
+        else:
+            cartridge = _cartridge(document, stage, LABELS[stage.kind], say)
+            yield Upkeep(
+                cartridge.kind, cartridge.why, life, cartridge.quantity, size=cartridge.size, rating=cartridge.rating
+            )
+    if drunk:
+        yield Upkeep("water-test", "The water is drunk", TEST_MONTHS)
 
 
 def _stage(document: Property, stage: TreatmentStage, number: int, say: Wording) -> Iterator[Need]:
     name = LABELS[stage.kind] + (f", {number}" if number > 1 else "")
     count = stage.side_by_side
-    fine = f"{say.micron(stage.micron)}{' absolute' if stage.absolute else ''}"
-    rated = "for drinking water" if document.treatment.drinking_rated and served(document)["drinking"] else ""
+    fine, rated = _fine(stage, say), _rated(document)
     if is_cartridge(stage):
         inches = stage.size.replace("x", " × ") + " in"
         yield Need("housing", f"{name}: one for each cartridge", count, size=inches, rating=rated)
-        yield Need(f"{stage.kind}-cartridge", f"{name}: {fine}", count, size=f"{inches}, {fine}", rating=rated)
+        yield _cartridge(document, stage, name, say)
     elif stage.kind == "uv":
         yield from _lamp(document, say)
     else:
         size = "" if stage.kind == "calcite" else fine
         yield Need(_KINDS[stage.kind], f"{name}: as entered", count, size=size, rating=rated)
+
+
+def _cartridge(document: Property, stage: TreatmentStage, name: str, say: Wording) -> Need:
+    fine, size = _fine(stage, say), stage.size.replace("x", " × ") + " in"
+    return Need(
+        f"{stage.kind}-cartridge",
+        f"{name}: {fine}",
+        stage.side_by_side,
+        size=f"{size}, {fine}",
+        rating=_rated(document),
+    )
+
+
+def _fine(stage: TreatmentStage, say: Wording) -> str:
+    return f"{say.micron(stage.micron)}{' absolute' if stage.absolute else ''}"
+
+
+def _rated(document: Property) -> str:
+    return "for drinking water" if document.treatment.drinking_rated and served(document)["drinking"] else ""
 
 
 def _lamp(document: Property, say: Wording) -> Iterator[Need]:

@@ -261,5 +261,7 @@ STATION = Station(
     headline=_headline,
     choices=choices,
     undecided=lambda model, _plan: not model.document.treatment.stages,
-    needs=lambda model, plan: treatment_needs(model.document, _bleach_ml(plan), model.say),
+    needs=lambda model, plan: treatment_needs(
+        model.document, [stage.life_months for stage in plan.stages], _bleach_ml(plan), model.say
+    ),
 )

@@ -4,7 +4,7 @@ import pytest
 
 from lean_year.demo.shipped import DEMOS
 from lean_year.plan.registry import FALL
-from tests.plan.on_demos import codes, finding, planned_dry, replace, status
+from tests.plan.on_demos import codes, finding, planned_dry, replace
 
 ADD = "add"
 
@@ -201,7 +201,3 @@ def test_the_days_of_work_are_those_that_are_needed():
     assert sorted({(line.day, line.work) for line in lines}) == [
         (1, "ground"), (2, "tanks"), (3, "pipes"), (4, "gutters"), (5, "plant"), (6, "hand_over"),
     ]  # fmt: skip
-
-
-def test_it_is_settled_where_nothing_is_left_to_say():
-    assert status(planned_dry("saltmarrow"), "price") == "settled"

@@ -58,6 +58,9 @@ export function PropertyList() {
             </div>
           </div>
           <p className="flex flex-wrap gap-3">
+            <Link className="act-quiet" to="/prices">
+              Price book
+            </Link>
             <Link className="act-quiet" to="/sums">
               Quick sums
             </Link>

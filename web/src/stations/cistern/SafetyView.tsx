@@ -63,10 +63,11 @@ function WaysTable() {
   const { probe_l, figures } = plan.cistern!;
   const options = useHeld(plan.cistern!.options);
   const { units, prices } = document;
+  const { rates } = usePlan("price").price;
   const smaller = probe_l < plan.tank_l - 1;
   const knee = figures["knee_l"]!;
   const price = (label: string, field: keyof typeof prices, kind: Kind = "money") => (
-    <Entry label={label} path={`/prices/${field}`} kind={kind} value={Number(prices[field])} />
+    <Entry label={label} path={`/prices/${field}`} kind={kind} value={rates[field] ?? Number(prices[field])} />
   );
   return (
     <section aria-label="What water in the lean year costs">
@@ -120,15 +121,20 @@ function WaysTable() {
         )}
       </p>
       <p className="mt-2 text-table leading-[1.9]">
-        Prices in {prices.currency}, until there is a list of parts: {price("Price of each tank", "tank_each")} a
-        tank, {price("Price of tank by volume", "tank_m3", "money_m3")} and{" "}
-        {price("Price of the pad by volume of tank", "pad_m3", "money_m3")} for its pad each {costUnit(units)}, water
-        from elsewhere {price("Price of water by volume", "water_m3", "money_m3")} each {costUnit(units)}, rain roof{" "}
-        {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {axisUnit("area", units).unit}, low-use
-        fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
+        Prices in {prices.currency}, by the firm’s price book where it has them and nobody has entered others:{" "}
+        {price("Price of each tank", "tank_each")} a tank, {price("Price of tank by volume", "tank_m3", "money_m3")}{" "}
+        and {price("Price of the pad by volume of tank", "pad_m3", "money_m3")} for its pad each {costUnit(units)},
+        water from elsewhere {price("Price of water by volume", "water_m3", "money_m3")} each {costUnit(units)}, rain
+        roof {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {axisUnit("area", units).unit},
+        low-use fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
         {price("Price of a dry toilet", "dry_toilet")}, greywater {price("Price of a greywater system", "greywater")};
         spread over{" "}
-        <Entry label="Years of service" path="/prices/service_years" kind="count" value={prices.service_years} />{" "}
+        <Entry
+          label="Years of service"
+          path="/prices/service_years"
+          kind="count"
+          value={rates["service_years"] ?? prices.service_years}
+        />{" "}
         years.
       </p>
     </section>

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { PointerEvent } from "react";
 import type { Design, Operation } from "../../api/client";
 import { useEdits } from "../../document/workbench";
-import { useDocument } from "../../document/shown";
+import { useDocument, usePlan } from "../../document/shown";
 import { fixed, roundStep, volume } from "../../lib/units";
 import { JobLine } from "../../document/JobLine";
 import { LineChart, pathOf } from "../../ui/LineChart";
@@ -19,6 +19,7 @@ const money = (front: Front, value: number) => `${front.currency}${fixed(value, 
 export function SearchView() {
   const bench = useEdits();
   const document = useDocument("prices");
+  const { rates } = usePlan("price").price;
   const work = useJob("search");
   const [pointed, setPointed] = useState<number | null>(null);
   const front = work.job?.front ?? null;
@@ -54,7 +55,9 @@ export function SearchView() {
       <section aria-label="Design search">
         <h2 className="heading">
           The front of {front.designs.toLocaleString("en-US")} designs{" "}
-          <span className="head-note">over {document.prices.service_years} years, with today’s design on it</span>
+          <span className="head-note">
+            over {rates["service_years"] ?? document.prices.service_years} years, with today’s design on it
+          </span>
         </h2>
         <FrontChart front={front} pointed={pointed} usable={usable} point={point} take={take} />
         {front.left_out.map((sentence) => (

@@ -11,6 +11,7 @@ export function CheaperWater() {
   const plan = usePlan("cistern");
   const { cheaper } = document.household;
   const { prices, units } = document;
+  const { rates } = usePlan("price").price;
   const ways = plan.cistern?.options ?? [];
   const tank = ways.find((way) => way.key === "tank");
   const money = (value: number | null | undefined) => (value == null ? null : costOf(value, prices.currency, units));
@@ -56,7 +57,8 @@ export function CheaperWater() {
       {tank && tank.cost_m3 !== null && (
         <p className="note mt-1.5">
           More tank: {volume(tank.lean_year_l, units)} more, {money(tank.cost_m3)} for each {costUnit(units)}. All
-          spread over {prices.service_years} years; the prices stand with the cistern, under “How safe”.
+          spread over {rates["service_years"] ?? prices.service_years} years; the prices stand with the cistern, under
+          “How safe”.
         </p>
       )}
     </section>

@@ -36,7 +36,7 @@ export function AddPart() {
       {
         op: "add",
         path: "/parts/added/-",
-        value: { id, name: name.trim(), quantity, unit: "each", group, work, note: "", bought: false },
+        value: { id, name: name.trim(), quantity, unit: "each", group, work, note: "", bought: false, paid: null },
       },
     ]);
     if (refused) setProblem(refused);
@@ -64,7 +64,7 @@ export function AddPart() {
         />
         <OneOf
           label="Needed for"
-          choices={price.works}
+          choices={price.work_names}
           value={work}
           choose={(key) => setWork(key as Added["work"])}
         />

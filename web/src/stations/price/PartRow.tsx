@@ -6,9 +6,12 @@ import { once } from "../../document/once";
 import { useDocument, usePlan } from "../../document/shown";
 import { useDraft } from "../../document/useDraft";
 import { useEdits } from "../../document/workbench";
+import { money, price as writtenPrice, readMoney } from "../../lib/money";
 import { TickBox } from "../../ui/TickBox";
 import { takenOff, written } from "./changed";
 import type { Changed, Line } from "./changed";
+import { pricedAs } from "./priced";
+import { PriceField } from "./PriceField";
 
 const BY_HAND = {
   no: "",
@@ -65,10 +68,14 @@ export function PartRow({ line }: { line: Line }) {
 /** What asks for a line, with its sum, and what can be changed of it. */
 function Opened({ id, line }: { id: string; line: Line }) {
   const { parts } = useDocument("parts");
-  const { stations } = usePlan("stations");
+  const { stations, price } = usePlan("stations", "price");
   const bench = useEdits();
   const set = (words: string, change: Partial<Changed>) =>
     void bench.edit(editName(`${line.name}: ${words}`), written(parts, line, change));
+  const paid =
+    line.by_hand === "added"
+      ? (parts.added.find((each) => `added-${each.id}` === line.key)?.paid ?? null)
+      : (parts.changed[line.key]?.paid ?? null);
   const asking = stations.filter(({ stage }) => line.why.some((why) => why.stage === stage));
   const asked = line.by_hand === "no" || line.by_hand === "changed" || line.by_hand === "left_out";
   return (
@@ -94,6 +101,24 @@ function Opened({ id, line }: { id: string; line: Line }) {
             </li>
           ))}
         </ul>
+      )}
+      {line.by_hand !== "gone" && line.by_hand !== "added" && (
+        <p className="mt-1 flex flex-wrap items-baseline gap-x-3">
+          {line.priced_by_volume ? (
+            <span>
+              {money(price.currency, line.unit_price!)}{" "}
+              <Link className="fix" href="/prices">
+                by what it holds
+              </Link>
+            </span>
+          ) : (
+            <PriceField of={pricedAs(line)} currency={price.currency} />
+          )}
+          {line.total !== null && <span>makes {money(price.currency, line.total)}</span>}
+          {line.not_priced && line.not_priced !== "not in the price book" && (
+            <span className="note">{line.not_priced}</span>
+          )}
+        </p>
       )}
       <div className="no-print mt-1.5 flex flex-wrap items-center gap-x-6 gap-y-1">
         {line.by_hand !== "gone" && !line.cut && line.by_hand !== "left_out" && (
@@ -142,6 +167,18 @@ function Opened({ id, line }: { id: string; line: Line }) {
               keep={(instead) => set(`${instead || "nothing"} instead`, { instead })}
             />
           )}
+          <Words
+            label={`Paid for ${line.sold_unit === "each" ? "each" : `each ${line.sold_unit}`}, ${price.currency}`}
+            name={`Paid for ${line.name}`}
+            value={paid === null ? "" : writtenPrice(paid * line.sold_factor)}
+            keep={(words) => {
+              const amount = words ? readMoney(words) : null;
+              if (words && amount === null) return;
+              set(words ? `paid ${words}` : "paid as in the book", {
+                paid: amount === null ? null : amount / line.sold_factor,
+              });
+            }}
+          />
           <Words
             label="Note"
             name={`Note to ${line.name}`}

@@ -1,8 +1,11 @@
+import type { ReactNode } from "react";
 import { Cautions, Findings } from "../../document/Findings";
 import { usePlan } from "../../document/shown";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { CutsView } from "./CutsView";
+import { OwnView } from "./OwnView";
+import { PriceView } from "./PriceView";
 import { ToBuyView } from "./ToBuyView";
 
 /** What the design is bought as: one list, one trip. */
@@ -11,6 +14,11 @@ export function PriceSheet() {
   const wanted = parts.filter((line) => line.quantity > 0);
   const bought = wanted.filter((line) => line.bought).length;
   const shops = new Set(wanted.map((line) => line.group)).size;
+  const beside = (body: ReactNode) => (
+    <MainAndAside aside={aside} label="What to take care of">
+      {body}
+    </MainAndAside>
+  );
   const aside = (
     <>
       <Findings findings={findings.filter((finding) => finding.stage === "price")} />
@@ -30,24 +38,10 @@ export function PriceSheet() {
       <Views
         label="Parts of the list"
         views={[
-          {
-            key: "buy",
-            name: "To buy",
-            body: (
-              <MainAndAside aside={aside} label="What to take care of">
-                <ToBuyView />
-              </MainAndAside>
-            ),
-          },
-          {
-            key: "cuts",
-            name: "Cuts",
-            body: (
-              <MainAndAside aside={aside} label="What to take care of">
-                <CutsView />
-              </MainAndAside>
-            ),
-          },
+          { key: "buy", name: "To buy", body: beside(<ToBuyView />) },
+          { key: "cuts", name: "Cuts", body: beside(<CutsView />) },
+          { key: "price", name: "Price", body: beside(<PriceView />) },
+          { key: "own", name: "To keep", body: beside(<OwnView />) },
         ]}
       />
     </>

@@ -14,7 +14,7 @@ export function ToBuyView() {
   const [by, setBy] = useState<By>("shop");
   const [all, setAll] = useState(true);
   const shown = all ? parts : parts.filter((line) => line.quantity > 0 && !line.bought);
-  const sections = (by === "shop" ? price.groups : price.works)
+  const sections = (by === "shop" ? price.groups : price.work_names)
     .map(({ key, name }) => ({
       key,
       name,

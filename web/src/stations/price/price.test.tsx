@@ -164,6 +164,7 @@ test("something of one's own is added, noted and taken off by its row", async ()
     work: "ground",
     note: "",
     bought: false,
+    paid: null,
   };
   const rope = { ...line("lid-lock"), key: "added-own-1", name: "Rope", by_hand: "added" as const };
   const state: PropertyState = {

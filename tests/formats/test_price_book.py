@@ -1,0 +1,115 @@
+"""The price book as a table: what it says comes back, and what cannot be read is named by its line."""
+
+import csv
+import io
+
+import pytest
+
+from lean_year.core.errors import InputError
+from lean_year.formats.price_book import MOST_BYTES, read_price_book, write_price_book
+from lean_year.property.price_book import MOST_LINES, BookLine
+
+HEAD = "key,name,unit,length_m,price,currency,supplier,dated\n"
+LINES = [
+    BookLine(key="drain-pipe-110-mm", name="Drain pipe, 110 mm", unit="length", length_m=6, price=24.5,
+             supplier="Quay", dated="2026-08-21"),
+    BookLine(key="crushed-stone", name='Stone, "clean"', unit="short ton", price=0, currency="$"),
+    BookLine(key="crushed-stone", name="=1+1", unit="t", price=1234.56, supplier="@home"),
+]  # fmt: skip
+
+
+def read(text, currency="€"):
+    return read_price_book(text.encode(), currency)
+
+
+def test_a_book_comes_back_as_it_was():
+    again = read(write_price_book(LINES))
+    assert again.lines == LINES
+    assert (again.problems, again.refused, again.unused) == ([], 0, [])
+
+
+def test_a_spreadsheet_takes_no_name_for_a_formula():
+    cells = [cell for row in csv.reader(io.StringIO(write_price_book(LINES))) for cell in row]
+    assert "'=1+1" in cells
+    assert "'@home" in cells
+    assert not [cell for cell in cells if cell.startswith(("=", "+", "-", "@"))]
+
+
+@pytest.mark.parametrize(
+    ("parted_by", "text", "price"),
+    [
+        (",", '"1,234.50"', 1234.5),
+        (",", '"12,5"', 12.5),
+        (",", "12.5", 12.5),
+        (",", '"1,200"', 1200),
+        (";", "1.234,5", 1234.5),
+        (";", "1,200", 1.2),
+        (";", "12.5", 12.5),
+        ("\t", "1 200", 1200),
+    ],
+)
+def test_a_price_is_read_as_it_is_written_there(parted_by, text, price):
+    """A comma is a decimal comma where semicolons part the columns; where commas do, it parts thousands."""
+    table = parted_by.join(["key", "unit", "price"]) + "\n" + parted_by.join(["lid-lock", "each", text])
+    assert read(table).lines[0].price == price
+
+
+def test_columns_may_stand_in_any_order_and_others_are_left_alone():
+    found = read("Price,Colour,Key,Unit\n3,red,lid-lock,each\n", "£").lines
+    assert found == [BookLine(key="lid-lock", name="lid-lock", unit="each", price=3, currency="£")]
+
+
+@pytest.mark.parametrize(
+    ("row", "named"),
+    [
+        ("lid-lock,,each,,-3,,,", "line 2: price"),
+        ("lid-lock,,each,,,,,", "line 2: price"),
+        ("lid-lock,,each,,nan,,,", "line 2: price"),
+        ("lid-lock,,dozen,,3,,,", "line 2: unit: must be one of"),
+        ("Lid lock,,each,,3,,,", "line 2: key"),
+        ("lid-lock,,each,,3,euros,,", "line 2: currency"),
+        ("lid-lock,,each,,3,,,31/12/2026", "line 2: dated"),
+        ("lid-lock,,each,,3,,,2026-13-01", "line 2: dated"),
+        ("drain-pipe-110-mm,,length,1000,3,,,", "line 2: length_m"),
+    ],
+)
+def test_a_row_that_cannot_be_read_is_named_and_the_others_are_read(row, named):
+    found = read(f"{HEAD}{row}\nvessel,Vessel,each,,215,€,,\n")
+    assert found.refused == 1
+    assert named in found.problems[0]
+    assert [line.key for line in found.lines] == ["vessel"]
+
+
+def test_a_key_that_stands_twice_names_both_lines():
+    found = read(f"{HEAD}vessel,,each,,1,€,,\nvessel,,each,,2,$,,\nvessel,,each,,3,€,,\n")
+    assert [(line.currency, line.price) for line in found.lines] == [("€", 1), ("$", 2)]
+    assert found.problems == ["line 4: key: stands in line 2 too: vessel"]
+
+
+def test_a_price_for_another_unit_than_the_part_is_sold_by_is_said():
+    found = read(f"{HEAD}drain-pipe-110-mm,Drain pipe,m,,4,€,,\ncrushed-stone,Stone,short ton,,4,€,,\n")
+    assert found.unused == ["Drain pipe is sold by the length, and priced by the m"]
+
+
+@pytest.mark.parametrize(
+    ("data", "named"),
+    [
+        (b"\xff\xfe\x00rubbish\xff", "UTF-8"),
+        (b"", "line 1"),
+        (b"name,amount\n", "key, unit, price is not there"),
+        (b"key,unit,price,key\n", "twice"),
+        (b"key,unit,price\n" + b'"' * 400_000, "table"),
+        (b"x" * (MOST_BYTES + 1), "16 MB"),
+    ],
+    ids=["binary", "empty", "columns", "twice", "quotes", "large"],
+)
+def test_what_is_no_such_table_is_refused(data, named):
+    with pytest.raises(InputError, match=named):
+        read_price_book(data)
+
+
+def test_a_book_as_large_as_may_be_is_read_and_a_larger_one_is_not():
+    rows = "".join(f"part-{number},,each,,{number % 90},€,,\n" for number in range(MOST_LINES))
+    assert len(read(HEAD + rows).lines) == MOST_LINES
+    with pytest.raises(InputError, match="at most 100,000 prices"):
+        read(f"{HEAD}{rows}one-more,,each,,1,€,,\n")
