@@ -42,7 +42,7 @@ def _values(value: Any, at: str, *, guessed: bool) -> Iterator[str]:
     elif isinstance(value, list) and any(isinstance(row, Part) for row in value):
         for number, row in enumerate(value):
             yield from _values(row, f"{at}/{number}", guessed=guessed)
-    elif guessed and value is not None and value != [] and value != "":
+    elif guessed and value is not None and value not in ([], {}, ""):
         yield at
 
 

@@ -57,6 +57,8 @@ SECOND = {
     "rain.daily_table.MAX_SPAN_DAYS": [200_000],
     "rain.daily_table.REFUSED_SHARE_LIMIT": [0.2],
     "rain.daily_table.MOST_READ": [18_250],
+    "price_book.MOST_BYTES": [16 * MB],
+    "price_book.MOST_PROBLEMS": [50],
     "rain.ghcn._CELL": [8],
     "rain.ghcn._FIRST_CELL": [21],
     "rain.ghcn._MISSING": [-9999],

@@ -1,6 +1,6 @@
 /// <reference types="node" />
 import { mkdirSync, writeFileSync } from "node:fs";
-import { cleanup, fireEvent, screen } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterAll, beforeAll, expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
@@ -124,6 +124,7 @@ async function inEveryView(name: Stage, state: typeof demo, look: (view: number)
     if (view === 0) views.push(...tabs.slice(1).map((_, number) => number + 1));
     if (view > 0) fireEvent.mouseDown(tabs[view]!);
     if (view > 0) expect(tabs[view]!.getAttribute("aria-selected")).toBe("true");
+    if (screen.queryByText("Opening.")) await waitFor(() => expect(screen.queryByText("Opening.")).toBeNull());
     look(view);
     cleanup();
   }

@@ -4,14 +4,16 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
+import { fetched } from "../../ui/fetched";
 import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
 import { NoRain } from "../../document/NoRain";
 import { DaysView } from "./DaysView";
 import { SafetyView } from "./SafetyView";
 import { MethodsView } from "./MethodsView";
-import { SearchView } from "./SearchView";
 import { TanksView } from "./TanksView";
+
+const SearchView = fetched(async () => (await import("./SearchView")).SearchView);
 
 /** The store: its record, its tanks, the methods of sizing, how safe it is, and what else there could be. */
 export function CisternSheet({ days, yearRow, pickYear }: SheetProps) {
