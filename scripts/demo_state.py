@@ -13,6 +13,8 @@ from typing import Any
 
 sys.path.insert(0, str(Path(__file__).parents[1]))
 
+from pydantic_core import to_json
+
 from lean_year.api.deps import state_of
 from lean_year.api.workshop import Stored, Workshop
 from lean_year.demo.shipped import DEMOS, demo_file
@@ -24,11 +26,15 @@ Put = Callable[[Workshop], Stored]
 
 
 def answered(puts: Mapping[str, Put]) -> dict[str, Any]:
-    """The state of each property, once it has been put in."""
+    """The state of each property, once it has been put in, and the list of its parts beside it."""
     with tempfile.TemporaryDirectory() as folder:
         engine = open_database(Path(folder))
         workshop = Workshop(engine)
-        states = {name: json.loads(bytes(state_of(workshop, put(workshop)).body)) for name, put in puts.items()}
+        states = {}
+        for name, put in puts.items():
+            stored = put(workshop)
+            parts = workshop.parts(stored.id, stored.revision, priced=True)
+            states[name] = json.loads(bytes(state_of(workshop, stored).body)) | {"parts": json.loads(to_json(parts))}
         engine.dispose()
     return states
 

@@ -35,6 +35,7 @@ OWNER_MAY = {
     ("GET", f"{PROPERTY}/bundle"),
     ("GET", f"{PROPERTY}/photos/{{key}}"),
     ("GET", f"{PROPERTY}/fixes"),
+    ("GET", f"{PROPERTY}/parts"),
     ("GET", f"{PROPERTY}/rain-days"),
     ("GET", f"{PROPERTY}/model.inp"),
     ("GET", f"{PROPERTY}/pressure.inp"),

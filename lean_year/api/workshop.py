@@ -32,6 +32,7 @@ from lean_year.plan.stations.cistern.resampled_band import resampled_band
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
+from lean_year.plan.stations.price.parts_list import PartLine
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import worth_of_measuring
@@ -136,6 +137,11 @@ class Workshop:
         return list(
             tried_fixes(document, self.plan(document).plan, self.rain_of(document), self.prices_for(document))
         )
+
+    def parts(self, property_id: str, revision: int, *, priced: bool) -> list[PartLine]:
+        """What a revision is bought as; without prices, and what the firm paid, for an owner."""
+        document = properties.load_revision(self.engine, property_id, revision)
+        return self.plan(document if priced else for_owner(document), priced=priced).plan.parts
 
     def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
         """Begin long work on a revision of a property.

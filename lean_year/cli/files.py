@@ -5,6 +5,7 @@ from pathlib import Path
 from typing import Annotated
 
 import typer
+from pydantic_core import to_json
 
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
@@ -49,7 +50,8 @@ def plan(
         book = book_in(PriceBook(lines=read.lines, terms=book.terms), document)
     worked_out = plan_property(document, prepared, prices=book).plan
     if as_json:
-        print(worked_out.model_dump_json())
+        plan = json.loads(worked_out.model_dump_json())
+        print(json.dumps(plan | {"parts": json.loads(to_json(worked_out.parts))}, ensure_ascii=False))
         return
     print(worked_out.verdict)
     show({station.name: station.headline for station in worked_out.stations if station.status != "not_built"}, False)

@@ -51,9 +51,13 @@ class WholePlan(BaseModel):
     """Water in the tanks of the planned phase, floor to overflow."""
     findings: list[Finding]
     """The worst first, each severity in the order of the job."""
-    parts: list[PartLine]
-    """What is bought."""
     build: None = None
+
+    @property
+    def parts(self) -> list[PartLine]:
+        """What is bought: read on its own, since no other sheet than that of the parts shows it."""
+        price = PRICE.of(self)
+        return [] if price is None else price.lines
 
 
 @cache
@@ -118,7 +122,6 @@ def plan_property(
         verdict_parts=words,
         stations=[_summary(station, model, answers, found, assumed.get(station.key, [])) for station in stations],
         tank_l=document.cistern.gross_l,
-        parts=answers[PRICE.key].lines if PRICE.key in answers else [],
         findings=found,
         **answers,
     )

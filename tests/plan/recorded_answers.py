@@ -202,7 +202,9 @@ def _text(value: Any) -> str:
 def answer(name: str) -> list[str]:
     """All that a plan says; of an edited demo what it says otherwise than the demo itself."""
     demo, operations = PLANS[name]
-    said = list(lines(planned_and_priced(demo, *operations).model_dump(mode="json")))
+    plan = planned_and_priced(demo, *operations)
+    parts = [line.model_dump(mode="json") for line in plan.parts]
+    said = list(lines(plan.model_dump(mode="json") | {"parts": parts}))
     if not operations:
         return said
     before = set(answer(demo))

@@ -5,6 +5,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query
 from fastapi.responses import PlainTextResponse, Response
+from pydantic_core import to_json
 
 from lean_year.api.admission import InVisitor
 from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of, to_take_along
@@ -31,6 +32,7 @@ from lean_year.formats.property_file import file_text, parse_property_file
 from lean_year.formats.pump_curve import read_pump_curve
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.stations.gutters.storm_plan import StormPlan
+from lean_year.plan.stations.price.parts_list import PartLine
 from lean_year.plan.tried_fixes import TriedFix
 from lean_year.property.document import PropertyFile
 from lean_year.property.for_owner import for_owner
@@ -126,6 +128,17 @@ def try_fixes(
     property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
 ) -> list[TriedFix]:
     return workshop.tried_fixes(property_id, revision)
+
+
+@router.get("/{property_id}/parts", response_model=list[PartLine])
+def parts_of(
+    property_id: str,
+    workshop: InWorkshop,
+    visitor: InVisitor,
+    revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
+) -> Response:
+    lines = workshop.parts(property_id, revision, priced=visitor.role != "owner")
+    return Response(to_json(lines), media_type="application/json")
 
 
 @router.post("/{property_id}/storm", response_model=StormPlan)

@@ -12,6 +12,7 @@ export type RainPlan = Schemas["RainPlan"];
 export type Roof = Schemas["Roof"];
 export type Figure = Schemas["Figure"];
 export type Finding = Schemas["Finding"];
+export type Part = Schemas["PartLine"];
 export type Station = Schemas["StationSummary"];
 export type Stage = Station["stage"];
 export type Status = Station["status"];

@@ -6,7 +6,7 @@ import { Listeners } from "../lib/listeners";
 import { BUILD, Refused } from "./client";
 
 /** Answers that are kept in this browser, so that what was open before opens without a connection too. */
-const KEPT_KINDS: readonly unknown[] = ["properties", "property", "rain-days", "choices", "sums", "who"];
+const KEPT_KINDS: readonly unknown[] = ["properties", "property", "parts", "rain-days", "choices", "sums", "who"];
 const MOST_KEPT = 90;
 const QUIET_MS = 800;
 
@@ -20,7 +20,8 @@ const database = browserDatabase<Answers>("lean-year-answers", (made) => {
   made.createObjectStore("answers", { keyPath: "name" }).createIndex("at", "at");
 });
 
-const nameOf = (key: QueryKey) => JSON.stringify(key);
+/** By the kind and what it is of: the answer to one revision takes the place of that to the one before. */
+const nameOf = (key: QueryKey) => JSON.stringify(key.slice(0, 2));
 
 /** Answers that are shown though they are old, with when they were given. */
 let old: ReadonlyMap<string, number> = new Map();

@@ -62,6 +62,22 @@ export const fixesQuery = (id: string, revision: number) =>
     },
   });
 
+/** What a revision is bought as. */
+export const partsQuery = (id: string, revision: number) =>
+  queryOptions({
+    queryKey: ["parts", id, revision],
+    staleTime: Infinity,
+    gcTime: 60_000,
+    queryFn: ({ queryKey }) =>
+      keptOr(queryKey, () =>
+        taken(
+          client.GET("/api/properties/{property_id}/parts", {
+            params: { path: { property_id: id }, query: { revision } },
+          }),
+        ),
+      ),
+  });
+
 export const rainDaysQuery = (id: string, recordId: string | null) =>
   queryOptions({
     queryKey: ["rain-days", recordId],

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
 
 import type { Stage } from "../api/client";
-import { awkward, buried, demo, renderInApp, terrace } from "../testing/demo";
+import { answerCalls, awkward, buried, demo, renderInApp, terrace } from "../testing/demo";
 import { ShownProvider } from "../document/shown";
 import { at, rangeAt } from "../document/ranges";
 import { writtenDown } from "../testing/writtenDown";
@@ -111,6 +111,7 @@ const CASES = SHEETS.flatMap((name) =>
 /** Opens a sheet on a state, one view after the other. */
 async function inEveryView(name: Stage, state: typeof demo, look: (view: number) => void) {
   desk.state = state;
+  answerCalls({ [`GET /api/properties/${state.id}/parts`]: () => [200, state.parts] });
   const { Sheet } = STATIONS[name];
   const views = [0];
   for (const view of views) {

@@ -6,7 +6,15 @@ import { toast } from "../ui/Toasts";
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
 import { useOldSince } from "../api/keptAnswers";
-import { choicesQuery, goBack, propertyQuery, rainDaysQuery, stepRevision, whoQuery } from "../api/queries";
+import {
+  choicesQuery,
+  goBack,
+  partsQuery,
+  propertyQuery,
+  rainDaysQuery,
+  stepRevision,
+  whoQuery,
+} from "../api/queries";
 import { PointingContext } from "./pointing";
 import { ShownProvider } from "./shown";
 import { useKeptEdits } from "./useKeptEdits";
@@ -183,7 +191,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     () => (offline && query.data && waiting.length ? show?.(query.data, waiting) : undefined),
     [offline, query.data, show, waiting],
   );
-  useWholeProperty(id, query.data?.document.rain.record_id ?? null);
+  useWholeProperty(id, query.data?.revision, query.data?.document.rain.record_id ?? null);
   if (query.isPending) return <Opening />;
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
   const saved = query.data;
@@ -217,8 +225,15 @@ function useWithWhatWaits(loaded: boolean) {
 }
 
 /** What only some sheets draw is fetched as well once the first view stands: all of them open without a connection. */
-function useWholeProperty(id: string, recordId: string | null) {
+function useWholeProperty(id: string, revision: number | undefined, recordId: string | null) {
   const cache = useQueryClient();
+  useEffect(() => {
+    if (revision === undefined || !("serviceWorker" in navigator)) return;
+    const timer = setTimeout(() => {
+      void cache.prefetchQuery(partsQuery(id, revision));
+    }, 2 * AFTER_FIRST_VIEW_MS);
+    return () => clearTimeout(timer);
+  }, [cache, id, revision]);
   useEffect(() => {
     if (recordId === null || !("serviceWorker" in navigator)) return;
     const timer = setTimeout(() => {

@@ -5,19 +5,22 @@ import type { ReactNode } from "react";
 import { vi } from "vitest";
 import { Router } from "wouter";
 import { memoryLocation } from "wouter/memory-location";
-import type { PropertyState } from "../api/client";
+import type { Part, PropertyState } from "../api/client";
 import { WorkbenchProvider } from "../document/workbench";
 import awkwardStates from "./awkwardStates.json";
 import demoState from "./demoState.json";
 
+/** A property as the server answers it, and its list of parts, which is asked for on its own. */
+export type WithParts = PropertyState & { parts: Part[] };
+
 /** The demo properties as the server answers them, with their real plans. */
-const states = demoState as unknown as Record<"saltmarrow" | "brindle-landing" | "lantern-row", PropertyState>;
+const states = demoState as unknown as Record<"saltmarrow" | "brindle-landing" | "lantern-row", WithParts>;
 export const demo = states.saltmarrow;
 export const buried = states["brindle-landing"];
 export const terrace = states["lantern-row"];
 
 /** Designs with as much switched on, or wrong, as can be at once. */
-export const awkward = awkwardStates as unknown as Record<keyof typeof awkwardStates, PropertyState>;
+export const awkward = awkwardStates as unknown as Record<keyof typeof awkwardStates, WithParts>;
 
 /** The operations of the last edit or preview that was sent. */
 export function lastOperations(calls: Call[], kind: "edits" | "preview" = "edits") {
@@ -28,6 +31,10 @@ export function lastOperations(calls: Call[], kind: "edits" | "preview" = "edits
 type Call = { method: string; path: string; query: URLSearchParams; body: string };
 type Answered = [status: number, body: unknown];
 type Answer = (call: Call) => Answered | Promise<Answered>;
+
+/** The list of parts of a property, as it was recorded with it. */
+const partsOf = (id: string) =>
+  [...Object.values(states), ...Object.values(awkward)].find((state) => state.id === id)?.parts ?? [];
 
 /** Answers every call by the first handler whose "METHOD /path" begins the call's; keeps what was called. */
 export function answerCalls(handlers: Record<string, Answer>): Call[] {
@@ -40,6 +47,8 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
     // Fixes are tried beside everything else, some time after: a test that is about them says what comes of it.
     const own = Object.keys(handlers).some((start) => start.endsWith("/fixes"));
     if (url.pathname.endsWith("/fixes") && !own) return Response.json([]);
+    const parts = Object.keys(handlers).some((start) => start.endsWith("/parts"));
+    if (url.pathname.endsWith("/parts") && !parts) return Response.json(partsOf(url.pathname.split("/")[3]!));
     const handler = Object.entries(handlers).find(([start]) => `${call.method} ${call.path}`.startsWith(start));
     const [status, answer] = handler
       ? await handler[1](call)
@@ -55,11 +64,12 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
 /** A part of the interface over the demo property; `more` answers what is not the property's own. */
 export function renderOnDemo(
   part: ReactNode,
-  state: PropertyState = demo,
+  state: PropertyState & { parts?: Part[] } = demo,
   at = "/",
   more: Record<string, Answer> = {},
 ) {
   const calls = answerCalls({
+    [`GET /api/properties/${state.id}/parts`]: () => [200, state.parts ?? []],
     ...more,
     "GET /api/properties/": () => [200, state],
     "POST /api/properties/": () => [200, state],

@@ -9,10 +9,10 @@ import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
 import { NoRain } from "../../document/NoRain";
 import { DaysView } from "./DaysView";
-import { SafetyView } from "./SafetyView";
 import { MethodsView } from "./MethodsView";
 import { TanksView } from "./TanksView";
 
+const SafetyView = fetched(async () => (await import("./SafetyView")).SafetyView);
 const SearchView = fetched(async () => (await import("./SearchView")).SearchView);
 
 /** The store: its record, its tanks, the methods of sizing, how safe it is, and what else there could be. */

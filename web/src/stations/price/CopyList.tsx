@@ -13,11 +13,14 @@ export const asMessage = (title: string, lines: Line[]) =>
 /** Puts a message to the merchant where it can be pasted from. */
 export function CopyList({ title, lines }: { title: string; lines: Line[] }) {
   const [copied, setCopied] = useState("");
-  const copy = () =>
-    navigator.clipboard.writeText(asMessage(title, lines)).then(
-      () => setCopied("copied"),
-      () => setCopied("the browser does not let it be copied"),
-    );
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(asMessage(title, lines));
+      setCopied("copied");
+    } catch {
+      setCopied("the browser lets nothing be copied here"); // without https there is no clipboard at all
+    }
+  };
   return (
     <span className="no-print flex items-baseline gap-x-3">
       <span role="status" className="note">

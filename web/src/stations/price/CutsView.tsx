@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { editName } from "../../document/edits";
 import { Entry } from "../../document/Entry";
-import { useDocument, usePlan } from "../../document/shown";
+import { useDocument } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { quantity } from "../../lib/units";
 import { BarsDrawing } from "./BarsDrawing";
@@ -10,8 +10,7 @@ import type { Line } from "./changed";
 import { Gaps } from "./Gaps";
 
 /** The pieces of everything that is cut, laid into the lengths that are bought. */
-export function CutsView() {
-  const { parts } = usePlan("parts");
+export function CutsView({ lines: parts }: { lines: Line[] }) {
   const { parts: entered } = useDocument("parts");
   const lines = parts.filter((line) => line.cut && line.quantity > 0);
   const longest = Math.max(1, ...lines.map((line) => line.cut!.stock_mm));

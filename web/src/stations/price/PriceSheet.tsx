@@ -4,14 +4,20 @@ import { usePlan } from "../../document/shown";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { CutsView } from "./CutsView";
+import { useLines } from "./lines";
 import { OwnView } from "./OwnView";
 import { PriceView } from "./PriceView";
 import { ToBuyView } from "./ToBuyView";
 
 /** What the design is bought as: one list, one trip. */
 export function PriceSheet() {
-  const { parts, price, findings } = usePlan("parts", "price", "findings");
-  const wanted = parts.filter((line) => line.quantity > 0);
+  const { price, findings } = usePlan("price", "findings");
+  const lines = useLines();
+  if (!Array.isArray(lines))
+    return (
+      <p>{lines === null ? "Opening." : "The list of parts is not kept here: it takes a connection to open it."}</p>
+    );
+  const wanted = lines.filter((line) => line.quantity > 0);
   const bought = wanted.filter((line) => line.bought).length;
   const shops = new Set(wanted.map((line) => line.group)).size;
   const beside = (body: ReactNode) => (
@@ -38,9 +44,9 @@ export function PriceSheet() {
       <Views
         label="Parts of the list"
         views={[
-          { key: "buy", name: "To buy", body: beside(<ToBuyView />) },
-          { key: "cuts", name: "Cuts", body: beside(<CutsView />) },
-          { key: "price", name: "Price", body: beside(<PriceView />) },
+          { key: "buy", name: "To buy", body: beside(<ToBuyView lines={lines} />) },
+          { key: "cuts", name: "Cuts", body: beside(<CutsView lines={lines} />) },
+          { key: "price", name: "Price", body: beside(<PriceView lines={lines} />) },
           { key: "own", name: "To keep", body: beside(<OwnView />) },
         ]}
       />

@@ -10,6 +10,7 @@ import { money } from "../../lib/money";
 import { fixed } from "../../lib/units";
 import { FigureList } from "../../ui/FigureList";
 import { Costs, Grants } from "./Costs";
+import type { Line } from "./changed";
 import { monthsBetween, pricedAs } from "./priced";
 import { PriceBar } from "./PriceBar";
 import { PriceField } from "./PriceField";
@@ -18,9 +19,9 @@ type Work = keyof Document["price"]["hours"];
 const SHOWN = 12;
 
 /** What the list comes to, how the price is put together, and what is not priced yet. */
-export function PriceView() {
+export function PriceView({ lines: parts }: { lines: Line[] }) {
   const { price: entered, units } = useDocument("price", "units");
-  const { price, parts } = usePlan("price", "parts");
+  const { price } = usePlan("price");
   const { shares, currency } = price;
   const old = parts.filter(
     (line) =>
@@ -45,7 +46,7 @@ export function PriceView() {
           holds for every property.
         </p>
       )}
-      <Missing />
+      <Missing parts={parts} />
       <p className="max-w-[76ch] leading-[1.9]">
         <Entry label="Hands on the site" path="/price/hands" kind="count" value={entered.hands} /> people work{" "}
         {fixed(price.days, 1)} days. They travel{" "}
@@ -99,18 +100,19 @@ const OTHERS: Record<string, { name: string; unit: string }> = {
 };
 
 /** What has no price: never nothing, and asked for here. */
-function Missing() {
-  const { price, parts } = usePlan("price", "parts");
+function Missing({ parts }: { parts: Line[] }) {
+  const { price } = usePlan("price");
   const { units } = useDocument("units");
   const [all, setAll] = useState(false);
   if (price.missing.length === 0) return null;
-  const lines = price.missing.map((key) => {
+  // A line that the list does not have yet is on its way.
+  const lines = price.missing.flatMap((key) => {
     const line = parts.find((each) => each.key === key);
+    if (line) return [{ key, of: pricedAs(line), why: line.not_priced, own: line.by_hand === "added" }];
     const other = OTHERS[key];
-    const unit = other?.unit === "km" && units === "us" ? "mile" : other?.unit;
-    return line
-      ? { key, of: pricedAs(line), why: line.not_priced, own: line.by_hand === "added" }
-      : { key, of: { key, name: other!.name, unit: unit!, length_m: null, value: null }, why: "", own: false };
+    if (!other) return [];
+    const unit = other.unit === "km" && units === "us" ? "mile" : other.unit;
+    return [{ key, of: { key, name: other.name, unit, length_m: null, value: null }, why: "", own: false }];
   });
   const shown = all ? lines : lines.slice(0, SHOWN);
   return (

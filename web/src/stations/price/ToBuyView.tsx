@@ -8,8 +8,8 @@ import { PartRow } from "./PartRow";
 type By = "shop" | "day";
 
 /** The list, by where things are bought or by the day of work that needs them. */
-export function ToBuyView() {
-  const { parts, price } = usePlan("parts", "price");
+export function ToBuyView({ lines: parts }: { lines: Line[] }) {
+  const { price } = usePlan("price");
   const { name } = useDocument("name");
   const [by, setBy] = useState<By>("shop");
   const [all, setAll] = useState(true);

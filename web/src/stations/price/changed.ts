@@ -1,6 +1,6 @@
-import type { Document, Operation, Plan } from "../../api/client";
+import type { Document, Operation, Part } from "../../api/client";
 
-export type Line = Plan["parts"][number];
+export type Line = Part;
 export type Changed = Document["parts"]["changed"][string];
 
 const AS_ASKED: Omit<Changed, "name"> = {

@@ -1,8 +1,8 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, afterEach, expect, test, vi } from "vitest";
-import type { PropertyState } from "../../api/client";
 import { buried, demo, lastOperations, renderOnDemo } from "../../testing/demo";
+import type { WithParts } from "../../testing/demo";
 import { money } from "../../lib/money";
 import { monthsBetween } from "./priced";
 import { PriceSheet } from "./PriceSheet";
@@ -10,13 +10,14 @@ import { paidByYear } from "./YearsOfMoney";
 
 const { price } = demo.plan;
 const BOOK = { version: 3, lines: [], terms: {} };
-const withPrice = (change: object, parts = demo.plan.parts, document: object = {}): PropertyState => ({
+const withPrice = (change: object, parts = demo.parts, document: object = {}): WithParts => ({
   ...demo,
   document: { ...demo.document, ...document },
-  plan: { ...demo.plan, parts, price: { ...price, ...change } },
+  parts,
+  plan: { ...demo.plan, price: { ...price, ...change } },
 });
 const noPrice = (key: string) =>
-  demo.plan.parts.map((line) =>
+  demo.parts.map((line) =>
     line.key === key ? { ...line, unit_price: null, total: null, not_priced: "not in the price book" } : line,
   );
 
@@ -108,7 +109,7 @@ test("hours are the parts' own until somebody enters theirs, and can be so again
     <PriceSheet />,
     withPrice(
       { works: price.works.map((work) => (work.key === "pipes" ? { ...work, hours: 20, entered: true } : work)) },
-      demo.plan.parts,
+      demo.parts,
       { price: { ...demo.document.price, hours: { pipes: 20 } } },
     ),
     "/?view=price",
@@ -151,7 +152,7 @@ test("costs and grants are added, changed and taken out", async () => {
   };
   const calls = renderOnDemo(
     <PriceSheet />,
-    withPrice({ granted: [3850] }, demo.plan.parts, { price: entered }),
+    withPrice({ granted: [3850] }, demo.parts, { price: entered }),
     "/?view=price",
   );
   const grants = within(await screen.findByRole("region", { name: "Grants and rebates" }));

@@ -1,21 +1,19 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
-import type { PropertyState } from "../../api/client";
 import { buried, demo, lastOperations, renderOnDemo } from "../../testing/demo";
+import type { WithParts } from "../../testing/demo";
 import { alike, inWords } from "./BarsDrawing";
 import { asMessage } from "./CopyList";
 import { readGaps } from "./Gaps";
+import { withMarks } from "./lines";
 import { PriceSheet } from "./PriceSheet";
 
-const line = (key: string, state = demo) => state.plan.parts.find((each) => each.key === key)!;
-const withLine = (key: string, change: object, parts: object = {}): PropertyState => ({
+const line = (key: string, state = demo) => state.parts.find((each) => each.key === key)!;
+const withLine = (key: string, change: object, parts: object = {}): WithParts => ({
   ...demo,
   document: { ...demo.document, parts: { ...demo.document.parts, ...parts } },
-  plan: {
-    ...demo.plan,
-    parts: demo.plan.parts.map((each) => (each.key === key ? { ...each, ...change } : each)),
-  },
+  parts: demo.parts.map((each) => (each.key === key ? { ...each, ...change } : each)),
 });
 const row = async (name: string) => within(await screen.findByRole("listitem", { name }));
 const AS_ASKED = {
@@ -34,7 +32,7 @@ test("every part stands once, in its shop, with how many of it", async () => {
   expect(await screen.findByText(/^100 parts from 7 places/)).toBeTruthy();
   for (const group of demo.plan.price.groups) {
     const section = within(screen.getByRole("region", { name: group.name }));
-    const lines = demo.plan.parts.filter((each) => each.group === group.key);
+    const lines = demo.parts.filter((each) => each.group === group.key);
     expect(section.getAllByRole("checkbox")).toHaveLength(lines.length);
     for (const each of lines)
       expect(section.getByRole("listitem", { name: each.name }).textContent).toContain(each.sold);
@@ -84,7 +82,10 @@ test("what was only ticked off is the design's again once the tick is taken back
 });
 
 test("what is still to buy leaves out what is ticked off and what is left out", async () => {
-  renderOnDemo(<PriceSheet />, withLine("lid-lock", { bought: true }));
+  renderOnDemo(
+    <PriceSheet />,
+    withLine("lid-lock", {}, { changed: { "lid-lock": { ...AS_ASKED, name: "Lock", bought: true } } }),
+  );
   await userEvent.click(await screen.findByRole("button", { name: "Still to buy, 99" }));
   expect(screen.queryByRole("listitem", { name: "Lock for the lid" })).toBeNull();
   expect(screen.getAllByRole("checkbox")).toHaveLength(99);
@@ -167,10 +168,10 @@ test("something of one's own is added, noted and taken off by its row", async ()
     paid: null,
   };
   const rope = { ...line("lid-lock"), key: "added-own-1", name: "Rope", by_hand: "added" as const };
-  const state: PropertyState = {
+  const state: WithParts = {
     ...demo,
     document: { ...demo.document, parts: { ...demo.document.parts, added: [own as never] } },
-    plan: { ...demo.plan, parts: [...demo.plan.parts, rope] },
+    parts: [...demo.parts, rope],
   };
   const calls = renderOnDemo(<PriceSheet />, state);
   await userEvent.click((await row("Rope")).getByRole("checkbox"));
@@ -230,7 +231,7 @@ test("bars that are cut alike are drawn once, with their pieces and what is left
   expect(alike(cut).map(({ count }) => count)).toEqual([2, 1]);
   expect(inWords(alike(cut), "metric")).toBe("2 × 4,000 mm + 1,500 mm, 494 mm left; 3,000 mm, 2,997 mm left");
   renderOnDemo(<PriceSheet />, demo, "/?view=cuts");
-  const cutLines = demo.plan.parts.filter((each) => each.cut);
+  const cutLines = demo.parts.filter((each) => each.cut);
   expect(await screen.findAllByRole("region", { name: /^Cuts of / })).toHaveLength(cutLines.length);
 });
 
@@ -266,4 +267,17 @@ test("gaps that were measured become pieces: the gap and both sockets", async ()
       { path: "/parts/changed/drain-pipe-160-mm", value: { pieces_m: [1.012, 1.372] } },
     ]),
   );
+});
+
+test("what was ticked off, noted and left out since shows without waiting for the list", () => {
+  const lines = [line("lid-lock"), { ...line("rounded-stone", buried), bought: true, note: "old" }];
+  const changed = { "lid-lock": { ...AS_ASKED, name: "Lock", bought: true, note: "at the counter", left_out: true } };
+  const [lock, stone] = withMarks(lines, { ...demo.document.parts, changed });
+  expect(lock).toMatchObject({ bought: true, note: "at the counter", quantity: 0, by_hand: "left_out" });
+  expect(stone).toMatchObject({ bought: false, note: "" });
+});
+
+test("without a connection, and a list that was never opened here, the sheet says so", async () => {
+  renderOnDemo(<PriceSheet />, demo, "/", { [`GET /api/properties/${demo.id}/parts`]: () => [503, { errors: [] }] });
+  expect(await screen.findByText(/it takes a connection to open it/)).toBeTruthy();
 });
