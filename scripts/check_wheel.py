@@ -67,7 +67,8 @@ def main() -> None:
         placed["property"]["site"] |= {"latitude_deg": 51.0, "longitude_deg": -9.0}
         (folder / "saltmarrow.json").write_text(json.dumps(placed), "utf-8")
         for form, out in (("rain-csv", "rain.csv"), ("swmm", "s.inp"), ("swmm-rain", "r.dat"), ("epanet", "e.inp"),
-                          ("geojson", "g.json"), ("dxf", "d.dxf"), ("svg", "d.svg")):  # fmt: skip
+                          ("geojson", "g.json"), ("dxf", "d.dxf"), ("svg", "d.svg"),
+                          ("parts-csv", "p.csv"), ("xlsx", "w.xlsx")):  # fmt: skip
             check("export", "saltmarrow.json", "--format", form, "--out", out)
             assert any(folder.glob(f"{Path(out).stem}*")), out
         supply = [part for pair in REPLAY.items() for part in pair]

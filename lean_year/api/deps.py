@@ -18,6 +18,7 @@ def _workshop(request: Request) -> Workshop:
 
 
 InWorkshop = Annotated[Workshop, Depends(_workshop)]
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 
 

@@ -19,7 +19,9 @@ from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain, Filling
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.exports.epanet_model import write_epanet_model
+from lean_year.formats.exports.parts_table import write_parts_csv
 from lean_year.formats.exports.swmm_model import write_swmm_model
+from lean_year.formats.exports.workbook import write_workbook
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
@@ -215,6 +217,16 @@ class Workshop:
         """The downpour test on a revision."""
         document = properties.load_revision(self.engine, property_id, revision)
         return play_downpour(document, storm, Wording(document.units))
+
+    def parts_csv(self, property_id: str) -> str:
+        """What is bought, for a merchant."""
+        document = self.stored(property_id).document
+        return write_parts_csv(self.plan(document).plan.parts, document.units)
+
+    def workbook(self, property_id: str) -> bytes:
+        """Parts, price, upkeep and months with formulas."""
+        document = self.stored(property_id).document
+        return write_workbook(document, self.plan(document), self.rain_of(document), self.prices_for(document))
 
     def swmm_model(self, property_id: str) -> str:
         """The rain side as a model for the SWMM engine.

@@ -13,7 +13,9 @@ from lean_year.demo.shipped import demo_file
 from lean_year.formats.bundle import read_saved_property
 from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.ground_drawing import write_ground_dxf, write_ground_svg
+from lean_year.formats.exports.parts_table import write_parts_csv
 from lean_year.formats.exports.swmm_model import write_swmm_model
+from lean_year.formats.exports.workbook import write_workbook
 from lean_year.formats.geojson_roofs import write_geojson_roofs
 from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import rain_from_record
@@ -145,7 +147,7 @@ def demo(
     show({"written": str(out)}, as_json)
 
 
-FORMATS = ("rain-csv", "swmm-rain", "swmm", "epanet", "geojson", "dxf", "svg")
+FORMATS = ("rain-csv", "swmm-rain", "swmm", "epanet", "geojson", "dxf", "svg", "parts-csv", "xlsx")
 
 
 def export(
@@ -158,6 +160,10 @@ def export(
     given = read_saved_property(file)
     if form not in FORMATS:
         raise InputError("format", f"must be one of {', '.join(FORMATS)}, got {form!r}")
+    if form in ("parts-csv", "xlsx"):
+        _write_parts(file, form, out)
+        show({"written": str(out)}, as_json)
+        return
     if form == "geojson":
         text = write_geojson_roofs(given.property)
     elif form == "epanet":
@@ -176,6 +182,15 @@ def export(
             text = write_rain_csv(rain) if form == "rain-csv" else write_swmm_rain(rain.start, rain.depth_mm)
     out.write_text(text, "utf-8")
     show({"written": str(out)}, as_json)
+
+
+def _write_parts(file: Path, form: str, out: Path) -> None:
+    document, rain, prices = _opened(file, None, None)
+    planned = plan_property(document, rain, prices=prices)
+    if form == "xlsx":
+        out.write_bytes(write_workbook(document, planned, rain, prices))
+    else:
+        out.write_text(write_parts_csv(planned.plan.parts, document.units), "utf-8")
 
 
 def schema(

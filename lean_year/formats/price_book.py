@@ -11,6 +11,7 @@ from pydantic import ValidationError
 from lean_year.core.errors import InputError
 from lean_year.core.parts.catalogue import KINDS, kind_of_key, priced_in
 from lean_year.formats.cells import bare_cell, safe_cell
+from lean_year.formats.workbooks import Number, add_row, as_bytes, is_workbook, new_workbook, rows_of_workbook
 from lean_year.property.price_book import MOST_LINES, BookLine
 from lean_year.property.refusals import first_problem
 
@@ -55,13 +56,25 @@ def write_price_book(lines: Iterable[BookLine]) -> str:
     return out.getvalue()
 
 
+def write_price_workbook(lines: Iterable[BookLine]) -> bytes:
+    """The book as a workbook of one sheet, with the columns of the CSV."""
+    book = new_workbook()
+    sheet = book.create_sheet("Prices")
+    add_row(sheet, *COLUMNS, bold=True)
+    for line in lines:
+        length, price = Number(line.length_m), Number(line.price)
+        add_row(sheet, line.key, line.name, line.unit, length, price, line.currency, line.supplier, line.dated)
+    return as_bytes(book)
+
+
 def read_price_book(data: bytes, currency: str = "€") -> ReadBook:
     """Read a table of prices.
 
     Parameters
     ----------
     data : bytes
-        CSV in UTF-8, parted by commas, semicolons or tabs, with a row of names first; at most 16 MB.
+        CSV in UTF-8, parted by commas, semicolons or tabs, or the first sheet of a workbook (XLSX); with a row of
+        names first, at most 16 MB.
     currency : str
         Of rows that name none.
 
@@ -76,6 +89,8 @@ def read_price_book(data: bytes, currency: str = "€") -> ReadBook:
     """
     if len(data) > MOST_BYTES:
         raise InputError("file", f"must have at most {MOST_BYTES // 1024**2} MB")
+    if is_workbook(data):
+        return read_rows(rows_of_workbook(data), currency)
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:

@@ -232,7 +232,13 @@ def test_a_copy_begins_as_the_property_stands_on_the_same_record(client, demo, e
 
 def test_a_file_is_named_after_its_property_and_opened_again_brings_no_second_record(client, demo, edit):
     edit(demo["id"], 1, "/name", 'Ölmühle / "Saltmarrow"?')
-    for address, ending in (("file", ".json"), ("model.inp", " rain side.inp"), ("ground.svg", " ground.svg")):
+    for address, ending in (
+        ("file", ".json"),
+        ("model.inp", " rain side.inp"),
+        ("ground.svg", " ground.svg"),
+        ("parts.csv", " parts.csv"),
+        ("parts.xlsx", " parts and price.xlsx"),
+    ):
         answer = client.get(f"/api/properties/{demo['id']}/{address}")
         said = answer.headers["content-disposition"]
         assert said.startswith("attachment; filename*=UTF-8''")

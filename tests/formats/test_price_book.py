@@ -1,12 +1,16 @@
 """The price book as a table: what it says comes back, and what cannot be read is named by its line."""
 
 import csv
+import datetime as dt
 import io
+import zipfile
 
 import pytest
+from openpyxl import load_workbook
 
 from lean_year.core.errors import InputError
-from lean_year.formats.price_book import MOST_BYTES, read_price_book, write_price_book
+from lean_year.formats.price_book import MOST_BYTES, read_price_book, write_price_book, write_price_workbook
+from lean_year.formats.workbooks import MOST_UNPACKED_BYTES, as_bytes, new_workbook
 from lean_year.property.price_book import MOST_LINES, BookLine
 
 HEAD = "key,name,unit,length_m,price,currency,supplier,dated\n"
@@ -113,3 +117,52 @@ def test_a_book_as_large_as_may_be_is_read_and_a_larger_one_is_not():
     assert len(read(HEAD + rows).lines) == MOST_LINES
     with pytest.raises(InputError, match="at most 100,000 prices"):
         read(f"{HEAD}{rows}one-more,,each,,1,€,,\n")
+
+
+def test_a_workbook_comes_back_as_it_was():
+    again = read_price_book(write_price_workbook(LINES))
+    assert again.lines == LINES
+    assert (again.problems, again.refused) == ([], 0)
+
+
+def test_in_a_workbook_no_name_is_a_formula():
+    cells = [
+        cell for row in load_workbook(io.BytesIO(write_price_workbook(LINES))).active.iter_rows() for cell in row
+    ]
+    assert "=1+1" in {cell.value for cell in cells}
+    assert "f" not in {cell.data_type for cell in cells}
+
+
+def _packed(size):
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
+        packed.writestr("xl/worksheets/sheet1.xml", b" " * size)
+    return out.getvalue()
+
+
+@pytest.mark.parametrize(
+    ("data", "message"),
+    [
+        (b"PK\x03\x04 not one", "no workbook"),
+        (_packed(10), "no workbook"),
+        (_packed(MOST_UNPACKED_BYTES + 1), "when it is unpacked"),
+        (write_price_workbook([])[:3000], "no workbook"),
+    ],
+)
+def test_a_broken_workbook_costs_a_sentence(data, message):
+    with pytest.raises(InputError, match=message):
+        read_price_book(data)
+
+
+def test_a_day_of_a_workbook_is_a_day_and_a_bad_row_is_named():
+    book = new_workbook()
+    sheet = book.create_sheet("Any")
+    for row in (
+        ["key", "unit", "price", "dated"],
+        ["vessel", "each", 120, dt.datetime(2026, 3, 1)],
+        ["lamp", "each", "x"],
+    ):
+        sheet.append(row)
+    again = read_price_book(as_bytes(book))
+    assert [(line.price, line.dated) for line in again.lines] == [(120, "2026-03-01")]
+    assert again.problems[0].startswith("line 3: price")

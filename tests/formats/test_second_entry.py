@@ -76,6 +76,8 @@ SECOND = {
     "rain.temperatures.POSSIBLE_C": [70],
     "strict_csv.MAX_DAYS": [200_000],
     "strict_csv.MAX_BYTES": [16 * MB],
+    "workbooks.MOST_UNPACKED_BYTES": [200 * MB],
+    "workbooks.MOST_COLUMNS": [60],
 }
 LAYERS = {
     "GROUND": (7, False), "TOPSOIL": (8, True), "FROST": (4, True), "WATER_TABLE": (5, True), "CUT": (30, False),

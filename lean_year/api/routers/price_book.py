@@ -5,11 +5,11 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
-from lean_year.api.deps import FileBody, InWorkshop, json_of, to_take_along
+from lean_year.api.deps import XLSX, FileBody, InWorkshop, json_of, to_take_along
 from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.price_book import BookChange, BookPreview, KeptBook, PriceMoved
 from lean_year.api.workshop import Workshop
-from lean_year.formats.price_book import ReadBook, read_price_book, write_price_book
+from lean_year.formats.price_book import ReadBook, read_price_book, write_price_book, write_price_workbook
 from lean_year.property.price_book import Currency
 from lean_year.store import price_book
 
@@ -46,6 +46,13 @@ def as_table(workshop: InWorkshop) -> Response:
     """The book as CSV."""
     text = write_price_book(workshop.book().book.lines)
     return to_take_along(Response(text, media_type="text/csv; charset=utf-8"), "Price book", ".csv")
+
+
+@router.get("/table.xlsx", response_class=Response)
+def as_workbook(workshop: InWorkshop) -> Response:
+    """The book as a workbook."""
+    book = write_price_workbook(workshop.book().book.lines)
+    return to_take_along(Response(book, media_type=XLSX), "Price book", ".xlsx")
 
 
 @router.post("/preview", response_model=BookPreview)

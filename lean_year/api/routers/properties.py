@@ -8,7 +8,7 @@ from fastapi.responses import PlainTextResponse, Response
 from pydantic_core import to_json
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of, to_take_along
+from lean_year.api.deps import XLSX, FileBody, InWorkshop, json_of, state_of, to_take_along
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.properties import (
     Answer,
@@ -170,6 +170,18 @@ def ground_svg(property_id: str, workshop: InWorkshop) -> Response:
     document = workshop.stored(property_id).document
     drawing = PlainTextResponse(write_ground_svg(document), media_type="image/svg+xml")
     return to_take_along(drawing, document.name, " ground.svg")
+
+
+@router.get("/{property_id}/parts.csv", response_class=Response)
+def parts_for_a_merchant(property_id: str, workshop: InWorkshop) -> Response:
+    table = Response(workshop.parts_csv(property_id), media_type="text/csv; charset=utf-8")
+    return to_take_along(table, workshop.stored(property_id).document.name, " parts.csv")
+
+
+@router.get("/{property_id}/parts.xlsx", response_class=Response)
+def parts_with_prices(property_id: str, workshop: InWorkshop) -> Response:
+    book = Response(workshop.workbook(property_id), media_type=XLSX)
+    return to_take_along(book, workshop.stored(property_id).document.name, " parts and price.xlsx")
 
 
 @router.post("/{property_id}/edits", response_model=PropertyState)

@@ -53,7 +53,7 @@ export function BringInPrices({ currency }: { currency: string }) {
         type="file"
         className="hidden"
         aria-label="Table of prices"
-        accept=".csv,.txt,.tsv"
+        accept=".csv,.txt,.tsv,.xlsx"
         onChange={(event) => {
           const chosen = event.target.files?.[0];
           event.target.value = "";

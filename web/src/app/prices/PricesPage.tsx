@@ -81,6 +81,9 @@ function Book({ book }: { book: PriceBook }) {
         <a className="act-quiet" href="/api/price-book/table.csv" download>
           Save as a table (CSV)
         </a>
+        <a className="act-quiet" href="/api/price-book/table.xlsx" download>
+          Save as a workbook (XLSX)
+        </a>
       </section>
       <TermsOfTheFirm terms={book.terms} />
       {book.lines.length === 0 ? (

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useDocument, usePlan } from "../../document/shown";
+import { useEdits } from "../../document/workbench";
 import { AddPart } from "./AddPart";
 import { CopyList } from "./CopyList";
 import type { Line } from "./changed";
@@ -11,6 +12,7 @@ type By = "shop" | "day";
 export function ToBuyView({ lines: parts }: { lines: Line[] }) {
   const { price } = usePlan("price");
   const { name } = useDocument("name");
+  const { id } = useEdits();
   const [by, setBy] = useState<By>("shop");
   const [all, setAll] = useState(true);
   const shown = all ? parts : parts.filter((line) => line.quantity > 0 && !line.bought);
@@ -61,6 +63,14 @@ export function ToBuyView({ lines: parts }: { lines: Line[] }) {
         <p>{parts.length === 0 ? "Nothing to buy yet." : "All that is on the list is ticked off."}</p>
       )}
       <AddPart />
+      <p className="no-print flex flex-wrap gap-3">
+        <a className="act-quiet" href={`/api/properties/${id}/parts.csv`} download>
+          Save for a merchant (CSV)
+        </a>
+        <a className="act-quiet" href={`/api/properties/${id}/parts.xlsx`} download>
+          Save with prices (XLSX)
+        </a>
+      </p>
     </>
   );
 }
