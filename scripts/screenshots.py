@@ -34,15 +34,15 @@ VIEWS = (
     View("household", "saltmarrow", "household"),
     View("gutters", "saltmarrow", "gutters"),
     View("gutters-downpour", "saltmarrow", "gutters?view=downpour"),
-    View("gutters-storm", "lantern", "gutters?view=storm"),
     View("first-flush", "saltmarrow", "first_flush"),
     View("overflow", "brindle", "overflow"),
     View("treatment", "saltmarrow", "treatment"),
     View("pump", "brindle", "pump"),
     View("ground", "brindle", "ground"),
+    View("price", "saltmarrow", "price?view=price"),
+    View("price-ways", "saltmarrow", "price?view=ways"),
     View("cistern", "saltmarrow", "cistern"),
     View("cistern-tanks", "lantern", "cistern?view=tanks"),
-    View("cistern-safety", "brindle", "cistern?view=safety", run="Draw the band"),
     View("cistern-search", "saltmarrow", "cistern?view=search", run="Search"),
 )
 

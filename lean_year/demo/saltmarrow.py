@@ -7,6 +7,7 @@ from lean_year.property.cistern import Cistern, Tank, UprightCylinder
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Animals, Household, Irrigation, StepEntry
+from lean_year.property.price import MainsWay, OtherWays, PriceEntry, WellWay
 from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Outline, Rectangle, Roof
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
@@ -46,6 +47,17 @@ def saltmarrow(record_id: str | None = None) -> Property:
         household=_household(),
         cistern=_cistern(),
         prices=Prices(tank_each=2_600, tank_m3=95, pad_m3=22, water_m3=38),
+        price=PriceEntry(
+            ways=OtherWays(
+                mains=MainsWay(
+                    connection=58_000, per_m3=3.4, yearly=96, street_kpa=420, rise_m=17.5, friction_kpa=60
+                ),
+                well=WellWay(drilled=26_800, yearly=540),
+                truck_m3=38,
+                smaller_share=0.5,
+                nothing_yearly=2_650,
+            )
+        ),
         assumed=["/roofs/2/runoff", "/cistern/start_share", "/prices"],
     )
 

@@ -102,6 +102,43 @@ class GrantEntry(Part):
         return building_up.Grant(self.kind, self.of, self.share, self.amount)
 
 
+class MainsWay(Part):
+    """A connection to the mains, by the owner's own figures; not compared until both prices are there."""
+
+    connection: Money | None = None
+    """With its pipe, to the house."""
+    per_m3: Money | None = None
+    yearly: Money = 0
+    """Standing charge."""
+    street_kpa: float | None = Field(default=None, ge=0, le=2_000)
+    """Pressure in the street at the peak."""
+    rise_m: float = Field(default=0, ge=-500, le=500)
+    """From the street up to the house."""
+    friction_kpa: float = Field(default=0, ge=0, le=2_000)
+
+
+class WellWay(Part):
+    """A drilled well; not compared until what it costs and what it needs in a year are there."""
+
+    drilled: Money | None = None
+    """With pump, pipe and treatment."""
+    yearly: Money | None = None
+    """Power, tests, filters."""
+
+
+class OtherWays(Part):
+    """Other ways to the same water, by the owner's own figures."""
+
+    mains: MainsWay = Field(default_factory=MainsWay)
+    well: WellWay = Field(default_factory=WellWay)
+    truck_m3: Money | None = None
+    """A load of water, for each m3."""
+    smaller_share: Annotated[float, Field(ge=0.05, le=0.95)] | None = None
+    """Of the planned tanks; what they then miss comes by truck."""
+    nothing_yearly: Money | None = None
+    """What water costs in a year where nothing is built."""
+
+
 class PriceEntry(Part):
     """What of a price is this property's own. What is None is as the firm does it."""
 
@@ -119,6 +156,7 @@ class PriceEntry(Part):
     discount_rate: ShareOfOne | None = None
     other: list[OtherCost] = Field(default_factory=list, max_length=50)
     grants: list[GrantEntry] = Field(default_factory=list, max_length=20)
+    ways: OtherWays = Field(default_factory=OtherWays)
 
     @model_validator(mode="after")
     def _rows_differ(self) -> "PriceEntry":

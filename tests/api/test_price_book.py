@@ -3,6 +3,7 @@
 import pytest
 
 from lean_year.demo.shipped import demo_file
+from tests.plan.on_demos import planned_and_priced
 
 BOOK = "/api/price-book"
 HEAD = "key,name,unit,length_m,price,currency,supplier,dated\n"
@@ -106,6 +107,16 @@ def test_a_table_is_looked_at_before_it_is_written(client):
     kept = send(client, "import", table, base_version=seen["version"]).json()
     assert {each["key"]: each["price"] for each in kept["lines"]} == {"lid-lock": 14, "union": 9, "vessel": 260}
     assert send(client, "import", table, base_version=seen["version"]).status_code == 409
+
+
+@pytest.mark.parametrize("name", ["saltmarrow", "brindle-landing", "lantern-row"])
+def test_a_demo_is_priced_on_screen_as_by_its_file(client, name):
+    state = client.post(f"/api/properties/demo/{name}").json()
+    asked = {"revision": state["revision"]}
+    parts = client.get(f"/api/properties/{state['id']}/parts", params=asked).json()
+    plan = planned_and_priced(name)
+    assert state["plan"]["price"]["total"]["value"] == pytest.approx(plan.price.total.value)
+    assert [(each["key"], each["total"]) for each in parts] == [(each.key, each.total) for each in plan.parts]
 
 
 def test_the_book_goes_out_as_it_comes_in(client):

@@ -197,5 +197,5 @@ def test_a_picture_of_days_is_read_with_the_keyboard(demo_page):
 
 def test_a_station_not_built_says_so(demo_page):
     page = demo_page
-    page.get_by_role("navigation", name="Stations").get_by_role("button", name="Parts & price").click()
+    page.get_by_role("navigation", name="Stations").get_by_role("button", name="Build").click()
     expect(page.get_by_text("does not work this station out yet")).to_be_visible()

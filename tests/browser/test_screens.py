@@ -20,8 +20,11 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
     with pytest.raises(SystemExit):
         run(["demo", "saltmarrow", "--out", str(tmp_path / "demo.json")])
     capsys.readouterr()
+    no_prices = tmp_path / "prices.csv"
+    no_prices.write_text("key,unit,price\n", "utf-8")
     with pytest.raises(SystemExit):
-        run(["plan", str(tmp_path / "demo.json"), "--json"])
+        # A property that was brought in is priced by the firm's own book, which has nothing in it yet.
+        run(["plan", str(tmp_path / "demo.json"), "--prices", str(no_prices), "--json"])
     plan = json.loads(capsys.readouterr().out)
     page, figures = demo_page, plan["cistern"]["figures"]
     header = page.get_by_role("banner").inner_text().replace("\n", " ")

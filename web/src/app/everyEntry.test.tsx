@@ -81,7 +81,7 @@ const LEAST: Partial<Record<Stage, number>> = {
   pump: 70,
   household: 40,
   ground: 50,
-  price: 6,
+  price: 15,
 };
 const SHEETS = demo.plan.stations.filter((station) => station.status !== "not_built").map(({ stage }) => stage);
 

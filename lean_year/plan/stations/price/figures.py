@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from lean_year.core.price.building_up import BuiltUp
 from lean_year.core.price.owning import cost_per_m3, present_cost
 from lean_year.core.price.usual import PUMP_MONTHS
+from lean_year.core.price.ways import Way
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.inputs import SUPPLY
 from lean_year.plan.answer.quantities import fixed
@@ -87,8 +88,19 @@ def price_figures(
     }  # fmt: skip
 
 
+def rain_way(price: BuiltUp, upkeep: Sequence[UpkeepLine]) -> Way:
+    """What rain costs: the price, what is kept up every year, and what wears out."""
+    replaced = sum(line.each_time or 0.0 for line in upkeep if line.replaces)
+    return Way(
+        capital=max(0.0, price.total),
+        yearly=sum(line.yearly or 0.0 for line in upkeep if not line.replaces),
+        replace_cost=replaced,
+        replace_every_years=PUMP_MONTHS / 12 if replaced > 0 else 0.0,
+    )
+
+
 def owning_figures(
-    capital: float,
+    way: Way,
     upkeep: Sequence[UpkeepLine],
     rain_m3_year: float | None,
     over: Over,
@@ -98,14 +110,11 @@ def owning_figures(
 ) -> dict[str, Figure]:
     """What it costs over the years; `rain_m3_year` is what rain supplies in a mean year, None without a record."""
     unpriced = [line.name for line in upkeep if line.each_time is None]
-    yearly = sum(line.yearly or 0.0 for line in upkeep if not line.replaces)
-    replaced = sum(line.each_time or 0.0 for line in upkeep if line.replaces)
-    every = PUMP_MONTHS / 12 if replaced > 0 else 0.0
     present = present_cost(
-        capital=max(0.0, capital),
-        yearly=yearly,
-        replace_cost=replaced,
-        replace_every_years=every,
+        capital=way.capital,
+        yearly=way.yearly,
+        replace_cost=way.replace_cost,
+        replace_every_years=way.replace_every_years,
         years=over.years,
         discount_rate=over.discount_rate,
     )
@@ -113,7 +122,7 @@ def owning_figures(
     moves = f"Not priced: {', '.join(unpriced)}." if unpriced else "Cartridges that last longer, a cheaper lamp."
     figures = {
         "yearly": Figure(
-            value=yearly,
+            value=way.yearly,
             unit=currency,
             label=f"Upkeep in a year{AT_LEAST if unpriced else ''}",
             basis="estimate",
@@ -131,8 +140,8 @@ def owning_figures(
             basis="estimate",
             rests_on=("prices", *SUPPLY),
             formula="total + upkeep / (1 + r)^t over the years t + replacements / (1 + r)^t before the end",
-            working=f"{say.money(currency, capital)}, {say.money(currency, yearly)} a year, "
-            f"{say.money(currency, replaced)} every {fixed(PUMP_MONTHS / 12)} years, "
+            working=f"{say.money(currency, way.capital)}, {say.money(currency, way.yearly)} a year, "
+            f"{say.money(currency, way.replace_cost)} every {fixed(PUMP_MONTHS / 12)} years, "
             f"r {fixed(100 * over.discount_rate, 1)} %",
             moves=moves,
         ),

@@ -8,11 +8,12 @@ from lean_year.plan.answer.wording import several
 from lean_year.plan.model.book_prices import LABOUR, MACHINE, TRAVEL
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
-from lean_year.plan.stations.price.figures import Over, owning_figures, price_figures
+from lean_year.plan.stations.price.figures import Over, owning_figures, price_figures, rain_way
 from lean_year.plan.stations.price.findings import price_findings
 from lean_year.plan.stations.price.labour import WorkHours, days_of, work_hours
 from lean_year.plan.stations.price.parts_list import GROUP_NAMES, WORK_NAMES, Grouped, PartLine, parts_list
 from lean_year.plan.stations.price.upkeep import UpkeepLine, upkeep_lines
+from lean_year.plan.stations.price.ways import WaysCompared, ways_compared
 
 CAUTIONS = [
     "Solvent cement, primer and fumes: open air, gloves, no flame.",
@@ -67,6 +68,8 @@ class PricePlan(BaseModel):
     """The few prices by which sizes and ways are compared: as entered, or by the book. [money]"""
     booked: bool
     """Whether the firm's book prices anything in the currency of the property."""
+    others: WaysCompared | None
+    """Other ways to as much water; None without a record."""
     groups: list[Grouped]
     """Where things are bought, in their order."""
     work_names: list[Grouped]
@@ -84,11 +87,12 @@ def plan_price(model: PropertyModel) -> PricePlan:
     upkeep = upkeep_lines(model.asked, prices, say)
     price, missing = _built_up(model, lines, works)
     shares = _shares(model)
+    way = rain_way(price, upkeep)
     over = Over(years=shares.years, discount_rate=shares.discount_rate)
     hours = sum(row.hours for row in works) * entered.hands
     figures = price_figures(
         price, hours, (shares.margin, shares.contingency, shares.tax), missing, currency, say
-    ) | owning_figures(price.total, upkeep, model.rain_supplied_m3_year, over, currency, bool(missing), say)
+    ) | owning_figures(way, upkeep, model.rain_supplied_m3_year, over, currency, bool(missing), say)
     return PricePlan(
         lines=lines,
         currency=currency,
@@ -100,6 +104,7 @@ def plan_price(model: PropertyModel) -> PricePlan:
         upkeep=upkeep,
         rates={name: float(value) for name, value in document.prices if name != "currency"},
         booked=prices.anything,
+        others=ways_compared(model, way, over, at_least=bool(missing) or any(line.yearly is None for line in upkeep)),
         groups=GROUP_NAMES,
         work_names=WORK_NAMES,
         findings=price_findings(document, lines, prices, say),

@@ -8,6 +8,7 @@ import { useLines } from "./lines";
 import { OwnView } from "./OwnView";
 import { PriceView } from "./PriceView";
 import { ToBuyView } from "./ToBuyView";
+import { WaysView } from "./WaysView";
 
 /** What the design is bought as: one list, one trip. */
 export function PriceSheet() {
@@ -48,6 +49,7 @@ export function PriceSheet() {
           { key: "cuts", name: "Cuts", body: beside(<CutsView lines={lines} />) },
           { key: "price", name: "Price", body: beside(<PriceView lines={lines} />) },
           { key: "own", name: "To keep", body: beside(<OwnView />) },
+          { key: "ways", name: "Other ways", body: beside(<WaysView />) },
         ]}
       />
     </>
