@@ -20,6 +20,9 @@ ADDED = {
     "/price/hands": 2,
     "/price/travel_km": 0.0,
     "/price/machine_days": 0.0,
+    "/price/ways/mains/yearly": 0.0,
+    "/price/ways/mains/rise_m": 0.0,
+    "/price/ways/mains/friction_kpa": 0.0,
     "/climate/rain": "recorded",
     "/climate/downpours": "entered",
     "/treatment/uv/slow_valve": False,
@@ -45,6 +48,14 @@ NOT_KNOWN = (
     "/price/tax",
     "/price/years",
     "/price/discount_rate",
+    "/price/ways/mains/connection",
+    "/price/ways/mains/per_m3",
+    "/price/ways/mains/street_kpa",
+    "/price/ways/well/drilled",
+    "/price/ways/well/yearly",
+    "/price/ways/truck_m3",
+    "/price/ways/smaller_share",
+    "/price/ways/nothing_yearly",
 )
 
 

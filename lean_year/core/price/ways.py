@@ -27,6 +27,7 @@ def paid_until(way: Way, *, years: int, discount_rate: float) -> tuple[float, ..
     Parameters
     ----------
     way : Way
+        What it costs, each from 0 to 1e12. [money]
     years : int
         1 to 200. [years]
     discount_rate : float
