@@ -15,9 +15,11 @@ from lean_year import __version__
 from lean_year.api.admission import Door, admitted
 from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
+from lean_year.api.papers import Papers
 from lean_year.api.routers import (
     alternatives,
     jobs,
+    papers,
     people,
     photos,
     price_book,
@@ -51,10 +53,11 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
     )
     if engine is not None:
         app.state.workshop = Workshop(engine)
+        app.state.papers = Papers(app.state.workshop)
         app.state.door = Door(engine, asks=reach.asks_who, secure=reach.secure)
     for open_area in (reference, people):
         app.include_router(open_area.open_router)
-    for area in (reference, people, photos, properties, alternatives, revisions, rain, jobs, price_book):
+    for area in (reference, people, photos, properties, alternatives, revisions, rain, jobs, price_book, papers):
         app.include_router(area.router, dependencies=[Depends(admitted)])
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))

@@ -8,6 +8,7 @@ from fastapi.responses import Response
 from pydantic import BaseModel
 from pydantic_core import to_json
 
+from lean_year.api.papers import Papers
 from lean_year.api.schemas.properties import property_state
 from lean_year.api.workshop import Workshop
 from lean_year.store.properties import Stored
@@ -18,6 +19,13 @@ def _workshop(request: Request) -> Workshop:
 
 
 InWorkshop = Annotated[Workshop, Depends(_workshop)]
+
+
+def _papers(request: Request) -> Papers:
+    return cast(Papers, request.app.state.papers)
+
+
+InPapers = Annotated[Papers, Depends(_papers)]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 

@@ -1,22 +1,18 @@
-"""What a person does with a property, put together from store and plan.
-
-Plans of recent revisions and prepared records are kept, so that an edit replays only itself.
-"""
+"""What a person does with a property, put together from store and plan."""
 
 from collections.abc import Callable, Iterable
 from functools import lru_cache
-from threading import Lock
 from typing import Any, Literal
 
-from cachetools import LRUCache
 from sqlalchemy import Engine
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from lean_year.api.jobs import Job, JobKind, Jobs
+from lean_year.api.planning import KEPT_RECORDS, Planning
 from lean_year.api.schemas.revisions import Comparison, StationsCompared
 from lean_year.core.errors import InputError
-from lean_year.core.rain.rainfall import DailyRain, Filling
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.parts_table import write_parts_csv
@@ -25,7 +21,7 @@ from lean_year.formats.exports.workbook import write_workbook
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
-from lean_year.plan.model.book_prices import NO_PRICES, BookPrices, book_in, lines_that_price, priced_by_book
+from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
 from lean_year.plan.side_by_side import SideBySide, side_by_side
@@ -45,93 +41,24 @@ from lean_year.property.for_owner import for_owner
 from lean_year.property.price_book import PriceBook
 from lean_year.store import alternatives, photos, properties, records, revisions
 from lean_year.store.database import writing
-from lean_year.store.price_book import Kept, book_version, change_book, load_book
+from lean_year.store.price_book import change_book
 from lean_year.store.properties import ListedProperty, Stored, Summary
 from lean_year.store.revisions import ListedRevision
 
-KEPT_RECORDS = 32
-KEPT_PLANS = 16
 LABEL_LENGTH = 120
 NAME_LENGTH = 80
 COPIED = ", copy"
 
 
-class Workshop:
+class Workshop(Planning):
     """All that the routes ask for, over one database."""
 
     def __init__(self, engine: Engine) -> None:
-        self.engine = engine
-        self._prepared = lru_cache(maxsize=KEPT_RECORDS)(self._prepare)
+        super().__init__(engine)
         self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
-        self._plans: LRUCache[tuple[BookPrices, str], Planned] = LRUCache(maxsize=KEPT_PLANS)
-        self._plans_by_identity: LRUCache[tuple[BookPrices, int], tuple[Property, Planned]] = LRUCache(KEPT_PLANS)
-        self._book: Kept | None = None
-        self._prices: LRUCache[tuple[int, str], BookPrices] = LRUCache(maxsize=KEPT_PLANS)
-        self._plans_lock = Lock()
         self.jobs = Jobs()
 
-    # -- planning -----------------------------------------------------------------------------------------------
-
-    def _prepare(self, record_id: str, filling: Filling) -> PreparedRain:
-        return prepare_rain(records.load_record(self.engine, record_id)[1], filling)
-
-    def rain_of(self, document: Property) -> PreparedRain | None:
-        """The prepared rain that a document names, or None.
-
-        Raises
-        ------
-        InputError
-            If it names a record that is not there.
-        """
-        if document.rain.record_id is None:
-            return None
-        try:
-            return self._prepared(document.rain.record_id, document.rain.filling)
-        except records.UnknownRecord as error:
-            raise InputError("rain.record_id", "names a record that is not there") from error
-
-    def book(self) -> Kept:
-        """The firm's price book as it stands; read anew only where it has been changed."""
-        version = book_version(self.engine)
-        held = self._book
-        if held is None or held.version != version:
-            held = self._book = load_book(self.engine)
-        return held
-
-    def prices_for(self, document: Property) -> BookPrices:
-        """The firm's prices in the currency of a document."""
-        kept = self.book()
-        key = kept.version, document.prices.currency
-        with self._plans_lock:
-            known = self._prices.get(key)
-        if known is None:
-            known = book_in(kept.book, document)
-            with self._plans_lock:
-                known = self._prices.setdefault(key, known)
-        return known
-
-    def plan(self, document: Property, *, priced: bool = True) -> Planned:
-        """The plan of a document by today's price book, or without prices. Kept by what the document says, so it
-        holds whatever happens to revisions."""
-        prices = self.prices_for(document) if priced else NO_PRICES
-        with self._plans_lock:
-            # Held with the document, so that nothing else has its identity.
-            same = self._plans_by_identity.get((prices, id(document)))
-        if same is not None:
-            return same[1]
-        key = prices, document.model_dump_json()
-        with self._plans_lock:
-            known = self._plans.get(key)
-        if known is None:
-            known = plan_property(document, self.rain_of(document), prices=prices)
-        with self._plans_lock:
-            self._plans[key] = known
-            self._plans_by_identity[prices, id(document)] = document, known
-        return known
-
-    def moved(self, before: Property, document: Property, after: Planned) -> str:
-        """What a change did to the answer, against the document it was made on."""
-        return what_moved(self.plan(before).plan, after.plan, Wording(document.units))
+    # -- working out --------------------------------------------------------------------------------------------
 
     def tried_fixes(self, property_id: str, revision: int) -> list[TriedFix]:
         """Every fix that is offered for a revision, with what it does beside what it stands under."""

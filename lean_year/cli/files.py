@@ -1,18 +1,21 @@
 """`plan`, `worth`, `beside`, `demo`, `export` and `schema`: property files."""
 
+import datetime as dt
 import json
+from collections.abc import Callable
 from pathlib import Path
-from typing import Annotated
+from typing import Annotated, cast, get_args
 
 import typer
 from pydantic_core import to_json
 
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
+from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.bundle import read_saved_property
+from lean_year.formats.exports.drawing import write_dxf, write_svg
 from lean_year.formats.exports.epanet_model import write_epanet_model
-from lean_year.formats.exports.ground_drawing import write_ground_dxf, write_ground_svg
 from lean_year.formats.exports.parts_table import write_parts_csv
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.exports.workbook import write_workbook
@@ -20,14 +23,17 @@ from lean_year.formats.geojson_roofs import write_geojson_roofs
 from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import rain_from_record
 from lean_year.formats.rain.swmm_rain import write_swmm_rain
+from lean_year.formats.report.facts import Facts
+from lean_year.formats.report.papers import PAPERS, PaperKind
+from lean_year.formats.report.typeset import Paper, write_pdf
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.side_by_side import side_by_side
-from lean_year.plan.whole import plan_property
+from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
-from lean_year.property.price_book import PriceBook
+from lean_year.property.price_book import Firm, PriceBook
 
 AlternativeName = Annotated[
     str | None, typer.Option("--alternative", help="name of the one to plan, instead of the one it was saved from")
@@ -147,50 +153,86 @@ def demo(
     show({"written": str(out)}, as_json)
 
 
-FORMATS = ("rain-csv", "swmm-rain", "swmm", "epanet", "geojson", "dxf", "svg", "parts-csv", "xlsx")
+def _its_rain(given: PropertyFile) -> DailyRain:
+    if given.rain_record is None:
+        raise InputError("rain_record", "is needed for a rain file; this property has none")
+    return rain_from_record(given.rain_record)
+
+
+def _swmm_rain(given: PropertyFile) -> str:
+    rain = _its_rain(given)
+    return write_swmm_rain(rain.start, rain.depth_mm)
+
+
+def _prepared(given: PropertyFile) -> PreparedRain | None:
+    return None if given.rain_record is None else prepare_rain(_its_rain(given), given.property.rain.filling)
+
+
+def _swmm(given: PropertyFile) -> str:
+    return write_swmm_model(given.property, prepare_rain(_its_rain(given), given.property.rain.filling))
+
+
+def _planned(given: PropertyFile) -> Planned:
+    return plan_property(given.property, _prepared(given), prices=book_in(given.price_book, given.property))
+
+
+def _parts_csv(given: PropertyFile) -> str:
+    return write_parts_csv(_planned(given).plan.parts, given.property.units)
+
+
+def _paper(given: PropertyFile, kind: PaperKind, paper: Paper) -> bytes:
+    book = given.price_book
+    facts = Facts(
+        given.property,
+        _planned(given),
+        _prepared(given),
+        date=dt.date.today(),
+        alternative=given.alternative if given.alternatives else "",
+        firm=Firm() if book is None else book.terms.firm,
+    )
+    return write_pdf(PAPERS[kind](facts), paper, facts.date)
+
+
+def _workbook(given: PropertyFile) -> bytes:
+    prices = book_in(given.price_book, given.property)
+    return write_workbook(given.property, _planned(given), _prepared(given), prices)
+
+
+WRITERS: dict[str, Callable[[PropertyFile], str | bytes]] = {
+    "rain-csv": lambda given: write_rain_csv(_its_rain(given)),
+    "swmm-rain": _swmm_rain,
+    "swmm": _swmm,
+    "epanet": lambda given: write_epanet_model(given.property),
+    "geojson": lambda given: write_geojson_roofs(given.property),
+    "dxf": lambda given: write_dxf(given.property),
+    "svg": lambda given: write_svg(given.property),
+    "parts-csv": _parts_csv,
+    "xlsx": _workbook,
+}
+"""Every format but one, and what writes it."""
+PDF = "pdf"
+"""Of which there are several sheets."""
 
 
 def export(
     file: Annotated[Path, typer.Argument(help="property file, or bundle")],
-    form: Annotated[str, typer.Option("--format", help=f"one of {', '.join(FORMATS)}")],
+    form: Annotated[str, typer.Option("--format", help=f"one of {', '.join([*WRITERS, PDF])}")],
     out: Annotated[Path, typer.Option("--out", help="file to write")],
+    sheet: Annotated[str, typer.Option("--sheet", help=f"of a PDF: {', '.join(PAPERS)}")] = "report",
+    paper: Annotated[str, typer.Option("--paper", help="of a PDF: a4, letter")] = "a4",
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Write a part of a property file in an open format."""
     given = read_saved_property(file)
-    if form not in FORMATS:
-        raise InputError("format", f"must be one of {', '.join(FORMATS)}, got {form!r}")
-    if form in ("parts-csv", "xlsx"):
-        _write_parts(file, form, out)
-        show({"written": str(out)}, as_json)
-        return
-    if form == "geojson":
-        text = write_geojson_roofs(given.property)
-    elif form == "epanet":
-        text = write_epanet_model(given.property)
-    elif form == "dxf":
-        text = write_ground_dxf(given.property)
-    elif form == "svg":
-        text = write_ground_svg(given.property)
-    elif given.rain_record is None:
-        raise InputError("rain_record", "is needed for a rain file; this property has none")
-    else:
-        rain = rain_from_record(given.rain_record)
-        if form == "swmm":
-            text = write_swmm_model(given.property, prepare_rain(rain, given.property.rain.filling))
-        else:
-            text = write_rain_csv(rain) if form == "rain-csv" else write_swmm_rain(rain.start, rain.depth_mm)
-    out.write_text(text, "utf-8")
+    if form not in (*WRITERS, PDF):
+        raise InputError("format", f"must be one of {', '.join([*WRITERS, PDF])}, got {form!r}")
+    if sheet not in PAPERS:
+        raise InputError("sheet", f"must be one of {', '.join(PAPERS)}, got {sheet!r}")
+    if paper not in get_args(Paper):
+        raise InputError("paper", f"must be one of {', '.join(get_args(Paper))}, got {paper!r}")
+    written = _paper(given, sheet, cast(Paper, paper)) if form == PDF else WRITERS[form](given)
+    out.write_bytes(written if isinstance(written, bytes) else written.encode())
     show({"written": str(out)}, as_json)
-
-
-def _write_parts(file: Path, form: str, out: Path) -> None:
-    document, rain, prices = _opened(file, None, None)
-    planned = plan_property(document, rain, prices=prices)
-    if form == "xlsx":
-        out.write_bytes(write_workbook(document, planned, rain, prices))
-    else:
-        out.write_text(write_parts_csv(planned.plan.parts, document.units), "utf-8")
 
 
 def schema(

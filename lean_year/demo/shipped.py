@@ -14,7 +14,7 @@ from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import record_from_rain
 from lean_year.property.document import Property, PropertyFile
-from lean_year.property.price_book import BookLine, BookTerms, PriceBook
+from lean_year.property.price_book import BookLine, BookTerms, Firm, PriceBook
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +60,17 @@ def demo_file(name: str) -> PropertyFile:
     return PropertyFile(property=document, rain_record=record, price_book=PriceBook(lines=lines, terms=DEMO_TERMS))
 
 
-DEMO_TERMS = BookTerms(margin=0.12, contingency=0.05, tax=0.1)
+DEMO_FIRM = Firm(
+    name="Tarn & Gully, rainwater supplies",
+    address="3 Sluice Yard\nPellisford",
+    contact="office@tarn-and-gully.example",
+    registered="Licence 0000, invented",
+    terms="A third is paid on acceptance, a third when the tanks stand, the rest at handing over.\n"
+    "Rock, ground water and services that nobody knew of are extra, by the hour and the machine.\n"
+    "Tanks and works are vouched for by five years, pumps and lamps by their makers.",
+)
+"""Invented, as everything of the demos."""
+DEMO_TERMS = BookTerms(margin=0.12, contingency=0.05, tax=0.1, firm=DEMO_FIRM)
 """How the invented firm puts a price together."""
 
 

@@ -4,7 +4,9 @@
 """
 
 import json
+import re
 from dataclasses import asdict
+from functools import cache
 from typing import Any, get_args
 
 from lean_year.plan.answer.wording import Wording
@@ -24,6 +26,26 @@ def table() -> dict[str, dict[str, list[dict[str, Any]]]]:
         }
         for units in get_args(Units)
     }
+
+
+@cache
+def _labels(units: Units) -> dict[str, dict[str, str]]:
+    return {
+        path: {str(choice.value): choice.label for choice in offered}
+        for station in FALL
+        if isinstance(station, Station)
+        for path, offered in station.choices(Wording(units)).items()
+    }
+
+
+def choice_label(path: str, value: str, units: Units) -> str:
+    """What is chosen at a place of the document, in words; as it stands there where nobody words it.
+
+    >>> choice_label("/ground/soil", "clay", "metric")
+    'Clay'
+    """
+    pattern = re.sub(r"/(\d+|-)(?=/|$)", "/*", path)
+    return _labels(units).get(pattern, {}).get(value, value)
 
 
 if __name__ == "__main__":

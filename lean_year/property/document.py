@@ -15,9 +15,10 @@ from lean_year.property.climate import Climate
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
 from lean_year.property.parts import DATE, NO_SPACES, Part, PlaceText, Text, TwelveTemperatures, require_different
+from lean_year.property.parts_entry import PartsEntry
 from lean_year.property.permits import MOST_PERMITS, Permit, PermitKey
 from lean_year.property.photos import MOST_PHOTOS, Photo, PhotoKey
-from lean_year.property.price import PartsEntry, PriceEntry
+from lean_year.property.price import PriceEntry
 from lean_year.property.price_book import PriceBook
 from lean_year.property.pump import PumpEntry
 from lean_year.property.roofs import Downpipe, Roof, SnowEntry

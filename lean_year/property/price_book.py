@@ -38,6 +38,22 @@ class BookLine(Part):
         return self
 
 
+class Firm(Part):
+    """Who hands over a report or a quote, as it stands in its head."""
+
+    name: PlaceText = ""
+    address: Annotated[str, Field(max_length=300)] = ""
+    """In as many lines as are written."""
+    contact: Annotated[str, Field(max_length=160)] = ""
+    """Telephone, mail."""
+    registered: Annotated[str, Field(max_length=160)] = ""
+    """Licence and tax numbers."""
+    terms: Annotated[str, Field(max_length=4_000)] = ""
+    """Of its quotes: what is paid when, what is not in them, how long work is vouched for."""
+    valid_days: int = Field(default=30, ge=1, le=730)
+    """How long a quote holds."""
+
+
 class BookTerms(Part):
     """How the firm puts a price together, unless a property says otherwise."""
 
@@ -49,6 +65,7 @@ class BookTerms(Part):
     years: int = Field(default=YEARS, ge=1, le=100)
     discount_rate: ShareOfOne = DISCOUNT_RATE
     old_after_months: int = Field(default=OLD_MONTHS, ge=1, le=240)
+    firm: Firm = Field(default_factory=Firm)
 
 
 class PriceBook(Part):

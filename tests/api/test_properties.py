@@ -235,7 +235,7 @@ def test_a_file_is_named_after_its_property_and_opened_again_brings_no_second_re
     for address, ending in (
         ("file", ".json"),
         ("model.inp", " rain side.inp"),
-        ("ground.svg", " ground.svg"),
+        ("drawing.svg", " drawing.svg"),
         ("parts.csv", " parts.csv"),
         ("parts.xlsx", " parts and price.xlsx"),
     ):

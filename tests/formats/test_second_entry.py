@@ -9,7 +9,7 @@ import ezdxf
 import pytest
 
 import lean_year.formats
-from lean_year.formats.exports.ground_drawing import write_ground_dxf
+from lean_year.formats.exports.drawing import write_dxf
 from tests.constants import constants
 from tests.plan.on_demos import edited
 
@@ -26,9 +26,9 @@ SECOND = {
     "bundle._LONGEST_LIST_BYTES": [302 * 128],
     "exports.epanet_model.ENGINE_VISCOSITY_M2_S": [1.1e-5 * 0.3048**2],
     "exports.epanet_model.CURVE_SHARES": [0, 0.25, 0.5, 0.75, 0.9, 1, 1.1, 1.3, 1.6, 2, 2.5],
-    "exports.ground_drawing.APART_M": [2],
-    "exports.ground_drawing.TEXT_M": [0.18],
-    "exports.ground_drawing.SCALE": [50],
+    "exports.drawing.APART_M": [2],
+    "exports.drawing.TEXT_M": [0.18],
+    "exports.drawing.SCALE": [50],
     "exports.swmm_model.RAIN_HOURS": [6],
     "exports.swmm_model.OUTLET_BAND_M": [0.01],
     "exports.swmm_model.SOFT_STEPS": [4],
@@ -89,7 +89,7 @@ LAYERS = {
 
 def test_a_number_is_what_was_read_a_second_time():
     kept = constants(lean_year.formats)
-    kept.pop("exports.ground_drawing.LOOK")
+    kept.pop("exports.drawing.LOOK")
     assert set(kept) == set(SECOND)
     for name, values in kept.items():
         assert values == pytest.approx(SECOND[name], rel=1e-9), name
@@ -97,7 +97,7 @@ def test_a_number_is_what_was_read_a_second_time():
 
 @pytest.mark.parametrize(("name", "unit", "metric"), [("saltmarrow", 6, 1), ("brindle-landing", 2, 0)])
 def test_a_drawing_has_a_layer_for_each_kind_of_line_and_says_its_unit(name, unit, metric):
-    drawing = ezdxf.read(io.StringIO(write_ground_dxf(edited(name))))
+    drawing = ezdxf.read(io.StringIO(write_dxf(edited(name))))
     made = {layer.dxf.name: layer for layer in drawing.layers if layer.dxf.name in LAYERS}
     looks = {key: (layer.dxf.color, layer.dxf.linetype.upper() != "CONTINUOUS") for key, layer in made.items()}
     assert looks == LAYERS

@@ -20,6 +20,7 @@ const SignInPage = fetched(async () => (await import("./app/people/SignInPage"))
 const Updated = fetched(async () => (await import("./app/Updated")).Updated);
 const NowhereElse = fetched(async () => (await import("./app/NowhereElse")).NowhereElse);
 const AlternativesPage = fetched(async () => (await import("./app/alternatives/AlternativesPage")).AlternativesPage);
+const PapersPage = fetched(async () => (await import("./app/papers/PapersPage")).PapersPage);
 const PricesPage = fetched(async () => (await import("./app/prices/PricesPage")).PricesPage);
 const SumsPage = fetched(async () => (await import("./app/sums/SumsPage")).SumsPage);
 
@@ -48,6 +49,7 @@ function Pages() {
           <Route path="/" component={PropertyList} />
           <Route path="/p/:id">{({ id }) => <Redirect to={`/p/${id}/cistern`} replace />}</Route>
           <Route path="/p/:id/alternatives" component={AlternativesPage} />
+          <Route path="/p/:id/papers" component={PapersPage} />
           <Route path="/p/:id/:stage" component={Shell} />
           <Route path="/prices" component={PricesPage} />
           <Route path="/sums" component={SumsPage} />

@@ -26,7 +26,7 @@ from lean_year.api.schemas.properties import (
 )
 from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.demo.shipped import DEMOS
-from lean_year.formats.exports.ground_drawing import write_ground_dxf, write_ground_svg
+from lean_year.formats.exports.drawing import write_dxf, write_svg
 from lean_year.formats.geojson_roofs import read_geojson_roofs
 from lean_year.formats.property_file import file_text, parse_property_file
 from lean_year.formats.pump_curve import read_pump_curve
@@ -158,18 +158,18 @@ def pressure_side_model(property_id: str, workshop: InWorkshop) -> Response:
     return to_take_along(model, workshop.stored(property_id).document.name, " pressure side.inp")
 
 
-@router.get("/{property_id}/ground.dxf", response_class=PlainTextResponse)
-def ground_dxf(property_id: str, workshop: InWorkshop) -> Response:
+@router.get("/{property_id}/drawing.dxf", response_class=PlainTextResponse)
+def drawing_dxf(property_id: str, workshop: InWorkshop) -> Response:
     document = workshop.stored(property_id).document
-    drawing = PlainTextResponse(write_ground_dxf(document), media_type="image/vnd.dxf")
-    return to_take_along(drawing, document.name, " ground.dxf")
+    drawing = PlainTextResponse(write_dxf(document), media_type="image/vnd.dxf")
+    return to_take_along(drawing, document.name, " drawing.dxf")
 
 
-@router.get("/{property_id}/ground.svg", response_class=PlainTextResponse)
-def ground_svg(property_id: str, workshop: InWorkshop) -> Response:
+@router.get("/{property_id}/drawing.svg", response_class=PlainTextResponse)
+def drawing_svg(property_id: str, workshop: InWorkshop) -> Response:
     document = workshop.stored(property_id).document
-    drawing = PlainTextResponse(write_ground_svg(document), media_type="image/svg+xml")
-    return to_take_along(drawing, document.name, " ground.svg")
+    drawing = PlainTextResponse(write_svg(document), media_type="image/svg+xml")
+    return to_take_along(drawing, document.name, " drawing.svg")
 
 
 @router.get("/{property_id}/parts.csv", response_class=Response)

@@ -1,5 +1,7 @@
 """What a supply costs over the years, in money of today: present cost, and cost of each cubic metre delivered."""
 
+import math
+
 from lean_year.core.errors import InputError, require_number
 
 MOST_MONEY = 1e12
@@ -69,12 +71,32 @@ def present_cost(
             "replace_every_years", f"must be 0 for never, or at least {LEAST_EVERY_YEARS}, got {every:g}"
         )
     total += each_year * discounted_years(years=count, discount_rate=rate)
-    time, number = every, 1
-    while 0 < time < count - 1e-9:
-        total += replaced / (1 + rate) ** time
-        number += 1
-        time = number * every
-    return total
+    return total + float(sum(replaced / (1 + rate) ** time for time in replaced_after(every, count)))
+
+
+def replaced_after(every_years: float, years: int) -> list[float]:
+    """When something is replaced that lasts so long: what would be at the end is not.
+
+    Parameters
+    ----------
+    every_years : float
+        0 for never. [years]
+    years : int
+        1 to 200. [years]
+
+    Returns
+    -------
+    list of float
+        From the start. [years]. Basis: derived.
+
+    Examples
+    --------
+    >>> replaced_after(2.5, 10), replaced_after(0, 10)
+    ([2.5, 5.0, 7.5], [])
+    """
+    if every_years <= 0:
+        return []
+    return [number * every_years for number in range(1, math.ceil(years / every_years - 1e-9))]
 
 
 def discounted_years(*, years: float, discount_rate: float) -> float:

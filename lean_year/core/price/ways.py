@@ -1,10 +1,11 @@
 """Ways to the same water side by side: what each has cost by the end of every year, and where their lines cross."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
+from itertools import accumulate, pairwise
 
-from lean_year.core.price.owning import present_cost
+from lean_year.core.price.owning import replaced_after
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,20 +45,10 @@ def paid_until(way: Way, *, years: int, discount_rate: float) -> tuple[float, ..
     >>> paid_until(Way(1000, 100, 500, 2), years=4, discount_rate=0)
     (1000.0, 1100.0, 1700.0, 1800.0, 1900.0)
     """
-    paid = [float(way.capital)]
-    for year in range(1, years + 1):
-        # Counted to a moment past the year, so that what is replaced at its end is in it.
-        until = year + 1 if year < years else year
-        so_far = present_cost(
-            capital=way.capital,
-            yearly=way.yearly,
-            replace_cost=way.replace_cost,
-            replace_every_years=way.replace_every_years,
-            years=until,
-            discount_rate=discount_rate,
-        )
-        paid.append(so_far - (way.yearly / (1 + discount_rate) ** until if until > year else 0.0))
-    return tuple(paid)
+    paid_in = [way.capital] + [way.yearly / (1 + discount_rate) ** year for year in range(1, years + 1)]
+    for time in replaced_after(way.replace_every_years, years):
+        paid_in[math.ceil(time - 1e-9)] += way.replace_cost / (1 + discount_rate) ** time
+    return tuple(accumulate(paid_in))
 
 
 def crossings(one: Sequence[float], other: Sequence[float]) -> tuple[float, ...]:

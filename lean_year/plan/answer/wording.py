@@ -1,13 +1,14 @@
 """Quantities and dates in the words and units of one property."""
 
 import datetime as dt
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from lean_year.core.units import L_PER_US_GALLON
-from lean_year.plan.answer.quantities import fixed, written
+from lean_year.plan.answer.quantities import FIGURES, fixed, written
 from lean_year.property.document import Units
 
 MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
@@ -128,6 +129,25 @@ class Wording:
     def micron(self, opening_um: float) -> str:
         """The grain that a filter keeps back: in the same unit everywhere, as it is sold."""
         return written("micron", opening_um, self.units)
+
+    def figure(self, value: float | None, unit: str) -> str:
+        """A figure of the plan, given in its unit; the interface writes the same."""
+        if value is None:
+            return "not known"
+        if unit == "kPa" and value < 0:
+            return f"{self.pressure(-value)} short"
+        if unit in FIGURES:
+            kind, kept = FIGURES[unit]
+            return written(kind, value * kept, self.units)
+        match unit:
+            case "d":
+                return f"{fixed(value)} {'day' if value == 1 else 'days'}"
+            case "years":
+                return f"{fixed(value)} {'year' if value == 1 else 'years'}"
+            case "-":  # rounded down, so that 100 % means all of it
+                return "100 %" if value == 1 else f"{fixed(math.floor(value * 1000) / 10, 1)} %"
+            case currency:
+                return f"{currency}{fixed(value, 2 if value < 10 else 0)}"
 
     def money(self, currency: str, amount: float) -> str:
         """An amount, with cents under ten."""

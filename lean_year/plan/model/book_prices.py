@@ -13,17 +13,6 @@ from lean_year.property.document import Prices, Property, Units
 from lean_year.property.price_book import BookLine, BookTerms, PriceBook
 
 LABOUR, TRAVEL, MACHINE, TANK_PAD = "labour", "travel", "machine", "tank-pad-m3"
-OTHER_KEYS: dict[str, tuple[str, str]] = {
-    LABOUR: ("An hour of one person", "h"),
-    TRAVEL: ("Travel", "km"),
-    MACHINE: ("A machine with its driver", "day"),
-    "power": ("Power", "kWh"),
-    "clean-out": ("Clean-out of a tank", "each"),
-    TANK_PAD: ("Pad and ground work by what the tank holds, for comparing sizes", "m3"),
-    "water-m3": ("Water from elsewhere", "m3"),
-    "rain-roof": ("Roof built to catch rain", "m2"),
-}
-"""What a book prices besides parts: its name and unit."""
 _STOCK_ALIKE_M = 0.06
 """Lengths that differ less are the same length: 20 ft and 6 m are not."""
 

@@ -10,8 +10,8 @@ from pathlib import Path
 
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import demo_rain
+from lean_year.formats.exports.drawing import write_svg
 from lean_year.formats.exports.epanet_model import write_epanet_model
-from lean_year.formats.exports.ground_drawing import write_ground_svg
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.plan.model.prepared_rain import prepare_rain
 from tests.plan.on_demos import Operation, edited, replace
@@ -74,7 +74,7 @@ def exported(name: str) -> list[str]:
         "pressure.inp": lambda: write_epanet_model(document),
         "pressure-due.inp": lambda: write_epanet_model(document, due=True),
         "water.inp": lambda: write_swmm_model(document, prepare_rain(demo_rain(demo), "none")),
-        "ground.svg": lambda: write_ground_svg(document),
+        "drawing.svg": lambda: write_svg(document),
     }
     said = []
     for file, write in files.items():

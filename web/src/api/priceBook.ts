@@ -18,7 +18,8 @@ export const bookQuery = () =>
 /** Every plan goes by the book: what is held of them is asked for anew. */
 function took(cache: QueryClient, book: PriceBook) {
   cache.setQueryData(bookQuery().queryKey, book);
-  for (const queryKey of [["property"], ["properties"], ["beside"]]) void cache.invalidateQueries({ queryKey });
+  for (const queryKey of [["property"], ["parts"], ["properties"], ["beside"]])
+    void cache.invalidateQueries({ queryKey });
 }
 
 /** Writes prices into the firm's book as it stands now. */

@@ -58,9 +58,14 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
               Name and place
             </DropdownMenu.Item>
             {who?.role !== "owner" && (
-              <DropdownMenu.Item className="menu-item" asChild>
-                <Link to={`/p/${saved.id}/alternatives`}>Alternatives</Link>
-              </DropdownMenu.Item>
+              <>
+                <DropdownMenu.Item className="menu-item" asChild>
+                  <Link to={`/p/${saved.id}/alternatives`}>Alternatives</Link>
+                </DropdownMenu.Item>
+                <DropdownMenu.Item className="menu-item" asChild>
+                  <Link to={`/p/${saved.id}/papers`}>Report and sheets on paper</Link>
+                </DropdownMenu.Item>
+              </>
             )}
             <DropdownMenu.Item className="menu-item" onSelect={() => void duplicate()}>
               Duplicate

@@ -60,11 +60,11 @@ export function fetched<P extends object>(
     if (Part) return <Part {...props} />;
     if (quietly) return null;
     return (
-      <p className="note p-6" role="status">
+      <span className="note block p-6" role="status">
         {failed
           ? "No connection, and this was not opened here before. It comes when the server answers; nothing is lost."
           : "Opening."}
-      </p>
+      </span>
     );
   });
 }

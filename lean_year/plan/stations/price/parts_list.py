@@ -16,7 +16,7 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.book_prices import NOT_PRICED, BookPrices, sold_in
 from lean_year.property.document import Units
-from lean_year.property.price import AddedPart, ChangedPart, PartsEntry
+from lean_year.property.parts_entry import AddedPart, ChangedPart, PartsEntry
 
 ByHand = Literal["no", "changed", "left_out", "added", "gone"]
 
@@ -274,58 +274,58 @@ def _how_many(line: Bought, changed: ChangedPart | None, units: Units, say: Word
     return "; ".join(parts)
 
 
+_NOT_ASKED: dict[str, Any] = {
+    "kind": "",
+    "price_dated": None,
+    "priced_by_volume": False,
+    "book_key": "",
+    "pieces_m": None,
+    "asked": 0.0,
+    "spare": 0.0,
+    "cut": None,
+}
+"""What a line has none of that the design does not ask for."""
+
+
 def _added(each: AddedPart, days: dict[str, int], units: Units) -> PartLine:
     return PartLine(
+        **_NOT_ASKED,
+        **_sold(each.unit, units),
         unit_price=each.paid,
         total=None if each.paid is None else each.paid * each.quantity,
-        kind="",
         not_priced="" if each.paid is not None else NOT_PRICED.why_not,
-        price_dated=None,
         price_unit=sold_in(each.unit, units),
-        priced_by_volume=False,
-        book_key="",
         key=f"added-{each.id}",
         name=each.name,
         quantity=each.quantity,
         unit=each.unit,
-        pieces_m=None,
         group=each.group,
         day=days[each.work],
         why=[PartWhy(stage="price", text="Added by hand", quantity=each.quantity)],
-        asked=0.0,
-        spare=0.0,
         sold=sold_words(each.quantity, each.unit, units, Wording(units)),
         how_many="added by hand",
-        **_sold(each.unit, units),
         work=each.work,
         bought=each.bought,
         note=each.note,
         by_hand="added",
-        cut=None,
     )
 
 
 def _gone(key: str, changed: ChangedPart, days: dict[str, int]) -> PartLine:
     """A line that was changed by hand, and that the design asks for no more: it is bought no more, and says so."""
     return PartLine(
+        **_NOT_ASKED,
         unit_price=None,
         total=None,
-        kind="",
         not_priced="",
-        price_dated=None,
         price_unit="each",
-        priced_by_volume=False,
-        book_key="",
         key=key,
         name=changed.instead or changed.name,
         quantity=0.0,
         unit="each",
-        pieces_m=None,
         group="tools",
         day=max(days.values(), default=1),
         why=[],
-        asked=0.0,
-        spare=0.0,
         sold="none",
         how_many="the design asks for it no more",
         sold_unit="each",
@@ -334,5 +334,4 @@ def _gone(key: str, changed: ChangedPart, days: dict[str, int]) -> PartLine:
         bought=changed.bought,
         note=changed.note,
         by_hand="gone",
-        cut=None,
     )

@@ -1,79 +1,37 @@
-import { useQuery } from "@tanstack/react-query";
-import { useEffect } from "react";
-import { Link, useParams, useSearchParams } from "wouter";
-import { Refused } from "../../api/client";
-import type { Alternative } from "../../api/client";
-import { propertyQuery } from "../../api/queries";
+import { useParams, useSearchParams } from "wouter";
+import type { Alternative, PropertyState } from "../../api/client";
 import { useWho } from "../../document/workbench";
-import { useArrival } from "../../ui/useArrival";
+import { PropertyPage } from "../PropertyPage";
 import { AlternativeRow } from "./AlternativeRow";
 import { Beside } from "./Beside";
 import { NewAlternative } from "./NewAlternative";
 
 /** All designs for one site: which there are, what each plan says, and two of them side by side. */
-export function AlternativesPage() {
+export const AlternativesPage = () => (
+  <PropertyPage
+    name="Alternatives"
+    opening="Opening the alternatives."
+    note="Several designs for one site. What was seen and measured there, the rain and who lives there are the same in all; each has its own tanks, pipes, pump and treatment."
+  >
+    {(state) => <Designs state={state} />}
+  </PropertyPage>
+);
+
+function Designs({ state }: { state: PropertyState }) {
   const { id } = useParams();
-  const query = useQuery({ ...propertyQuery(id!), refetchOnMount: "always" });
-  const main = useArrival<HTMLElement>("alternatives");
   const who = useWho();
-  const name = query.data?.document.name ?? "";
-  useEffect(() => {
-    document.title = `Alternatives · ${name}`;
-  }, [name]);
-  if (!query.data)
-    return (
-      <main className="p-6">
-        {query.isPending ? (
-          <p className="note">Opening the alternatives.</p>
-        ) : (
-          <>
-            <p role="alert">
-              {query.error instanceof Refused && query.error.status === 404
-                ? "There is no such property. It may have been removed in another window."
-                : "The server does not answer. Nothing is lost; try again when it does."}
-            </p>
-            <p className="mt-4">
-              <Link className="act-quiet" to="/">
-                All properties
-              </Link>
-            </p>
-          </>
-        )}
-      </main>
-    );
-  const { alternatives, document: design } = query.data;
+  const { alternatives, document: design } = state;
   const own = alternatives.find((each) => each.id === id);
   return (
-    <div className="min-h-full bg-sheet">
-      <header className="border-b-[1.5px] border-ink bg-wall">
-        <div className="mx-auto flex max-w-[1120px] flex-wrap items-baseline justify-between gap-x-6 gap-y-2 px-4 py-4 small:px-6">
-          <div>
-            <h1 className="head text-title leading-none font-bold">{design.name}: alternatives</h1>
-            <p className="note mt-1">
-              Several designs for one site. What was seen and measured there, the rain and who lives there are the
-              same in all; each has its own tanks, pipes, pump and treatment.
-            </p>
-          </div>
-          <Link className="act-quiet" to={`/p/${id}/cistern`}>
-            Back to {own?.name ?? "the design"}
-          </Link>
-        </div>
-      </header>
-      <main
-        ref={main}
-        tabIndex={-1}
-        aria-label="Alternatives"
-        className="mx-auto max-w-[1120px] px-4 py-5 outline-none small:px-6"
-      >
-        <ul className="border-t border-rule">
-          {alternatives.map((each) => (
-            <AlternativeRow key={each.id} shown={each} open={each.id === id} openId={id!} role={who?.role} />
-          ))}
-        </ul>
-        <NewAlternative from={own?.name ?? "this design"} id={id!} taken={alternatives} />
-        <TwoOfThem alternatives={alternatives} id={id!} units={design.units} />
-      </main>
-    </div>
+    <>
+      <ul className="border-t border-rule">
+        {alternatives.map((each) => (
+          <AlternativeRow key={each.id} shown={each} open={each.id === id} openId={id!} role={who?.role} />
+        ))}
+      </ul>
+      <NewAlternative from={own?.name ?? "this design"} id={id!} taken={alternatives} />
+      <TwoOfThem alternatives={alternatives} id={id!} units={design.units} />
+    </>
   );
 }
 

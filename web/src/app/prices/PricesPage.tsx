@@ -10,6 +10,7 @@ import { PriceField } from "../../stations/price/PriceField";
 import { toast } from "../../ui/Toasts";
 import { useArrival } from "../../ui/useArrival";
 import { BringInPrices } from "./BringInPrices";
+import { FirmDetails } from "./FirmDetails";
 import { TermsOfTheFirm } from "./TermsOfTheFirm";
 
 const AT_ONCE = 150;
@@ -86,6 +87,7 @@ function Book({ book }: { book: PriceBook }) {
         </a>
       </section>
       <TermsOfTheFirm terms={book.terms} />
+      <FirmDetails terms={book.terms} />
       {book.lines.length === 0 ? (
         <p className="max-w-[60ch]">
           There is no price yet. Bring in a table, or write prices where a property asks for them: under Parts &

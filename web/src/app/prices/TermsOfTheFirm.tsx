@@ -8,7 +8,7 @@ import { fixed } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 
 type Terms = PriceBook["terms"];
-type Numbers = Exclude<keyof Terms, "tax_included">;
+type Numbers = Exclude<keyof Terms, "tax_included" | "firm">;
 
 /** How the firm puts a price together; a property may do otherwise. */
 export function TermsOfTheFirm({ terms }: { terms: Terms }) {

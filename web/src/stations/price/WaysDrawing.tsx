@@ -1,15 +1,14 @@
 import { scaleLinear } from "d3-scale";
 import type { Plan } from "../../api/client";
 import { money } from "../../lib/money";
-import { roundStep } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
+import { MoneyAxes } from "./MoneyAxes";
 
 type OtherWay = NonNullable<Plan["price"]["others"]>["ways"][number];
 
 const HEIGHT = 250;
 const PAD = { left: 66, right: 150, top: 14, bottom: 30 };
 const LEAST_APART = 16;
-const YEARS_WIDE = 44;
 const LINES: Record<string, { stroke: string; dash?: string }> = {
   rain: { stroke: "var(--water-7)" },
   mains: { stroke: "var(--ink)" },
@@ -36,10 +35,8 @@ export function WaysDrawing({ ways, currency, years }: { ways: OtherWay[]; curre
   const [box, width] = useWidth<HTMLDivElement>();
   const drawn = ways.flatMap(({ key, name, cost, too_weak }) => (cost && !too_weak ? [{ key, name, ...cost }] : []));
   const most = Math.max(1, ...drawn.flatMap(({ paid }) => paid));
-  const step = roundStep(most / 4);
   const x = scaleLinear([0, years], [PAD.left, Math.max(PAD.left + 60, width - PAD.right)]);
   const y = scaleLinear([0, most], [HEIGHT - PAD.bottom, PAD.top]);
-  const ticks = Array.from({ length: Math.floor(most / step + 1e-9) + 1 }, (_, row) => row * step);
   const names = apart(
     drawn.map(({ paid }) => y(paid.at(-1)!) + 4),
     LEAST_APART,
@@ -55,14 +52,7 @@ export function WaysDrawing({ ways, currency, years }: { ways: OtherWay[]; curre
       <div ref={box}>
         {width > 0 && (
           <svg width={width} height={HEIGHT} role="img" aria-label={`Over ${years} years. ${text}`}>
-            {ticks.map((tick) => (
-              <g key={tick}>
-                <path d={`M${PAD.left} ${y(tick)}H${x(years)}`} stroke="var(--rule)" />
-                <text className="axis" x={PAD.left - 8} y={y(tick) + 4} textAnchor="end">
-                  {money(currency, tick)}
-                </text>
-              </g>
-            ))}
+            <MoneyAxes x={x} y={y} most={most} currency={currency} height={HEIGHT} />
             {drawn.map((way, row) => (
               <g key={way.key} fill="none" strokeWidth={way.key === "rain" ? 3 : 2}>
                 <path
@@ -85,16 +75,6 @@ export function WaysDrawing({ ways, currency, years }: { ways: OtherWay[]; curre
                 ))}
               </g>
             ))}
-            {Array.from({ length: years + 1 }, (_, year) => year)
-              .filter((year) => x(year) > PAD.left + YEARS_WIDE && year % (years > 25 ? 10 : years > 8 ? 5 : 1) === 0)
-              .map((year) => (
-                <text key={year} className="axis" x={x(year)} y={HEIGHT - 10} textAnchor="middle">
-                  {year}
-                </text>
-              ))}
-            <text className="axis" x={PAD.left} y={HEIGHT - 10}>
-              years
-            </text>
           </svg>
         )}
       </div>

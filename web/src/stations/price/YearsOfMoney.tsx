@@ -1,8 +1,8 @@
 import { scaleLinear } from "d3-scale";
 import type { Plan } from "../../api/client";
 import { money } from "../../lib/money";
-import { roundStep } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
+import { MoneyAxes } from "./MoneyAxes";
 
 const HEIGHT = 210;
 const PAD = { left: 66, right: 12, top: 12, bottom: 30 };
@@ -36,10 +36,8 @@ export function YearsOfMoney({ price }: { price: Price }) {
     [],
   );
   const most = sums.at(-1) ?? first;
-  const step = roundStep(most / 4 || 1);
   const x = scaleLinear([0, paid.length], [PAD.left, width - PAD.right]);
-  const y = scaleLinear([0, Math.max(step, most)], [HEIGHT - PAD.bottom, PAD.top]);
-  const ticks = Array.from({ length: Math.floor(most / step + 1e-9) + 1 }, (_, row) => row * step);
+  const y = scaleLinear([0, most || 1], [HEIGHT - PAD.bottom, PAD.top]);
   const line = sums.map((each, row) => `L${x(row)} ${y(each)}H${x(row + 1)}`).join("");
   const text = `${money(price.currency, first)} at first; ${money(price.currency, most)} after ${paid.length} years`;
   return (
@@ -50,14 +48,7 @@ export function YearsOfMoney({ price }: { price: Price }) {
       <div ref={box}>
         {width > 0 && (
           <svg width={width} height={HEIGHT} role="img" aria-label={text}>
-            {ticks.map((tick) => (
-              <g key={tick}>
-                <path d={`M${PAD.left} ${y(tick)}H${width - PAD.right}`} stroke="var(--rule)" />
-                <text className="axis" x={PAD.left - 8} y={y(tick) + 4} textAnchor="end">
-                  {money(price.currency, tick)}
-                </text>
-              </g>
-            ))}
+            <MoneyAxes x={x} y={y} most={most} currency={price.currency} height={HEIGHT} />
             <rect
               x={PAD.left}
               y={y(first)}
@@ -74,16 +65,6 @@ export function YearsOfMoney({ price }: { price: Price }) {
                 </text>
               ) : null,
             )}
-            {paid
-              .filter(({ year }) => year % (paid.length > 25 ? 10 : 5) === 0)
-              .map(({ year }) => (
-                <text key={year} className="axis" x={x(year)} y={HEIGHT - 10} textAnchor="middle">
-                  {year}
-                </text>
-              ))}
-            <text className="axis" x={PAD.left} y={HEIGHT - 10}>
-              years
-            </text>
           </svg>
         )}
       </div>

@@ -72,6 +72,7 @@ test("what is not priced is asked for, and its price goes into the firm's book",
       terms: null,
     });
   });
+  await waitFor(() => expect(calls.filter(({ path }) => path.endsWith("/parts"))).toHaveLength(2));
 });
 
 test("a price that the server refuses says why, and what was typed stays", async () => {

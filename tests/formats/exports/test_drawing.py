@@ -7,7 +7,7 @@ import ezdxf
 import pytest
 
 from lean_year.demo.shipped import DEMOS
-from lean_year.formats.exports.ground_drawing import SCALE, write_ground_dxf, write_ground_svg
+from lean_year.formats.exports.drawing import SCALE, write_dxf, write_svg
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.stations.ground.stage import plan_ground
 from tests.plan.on_demos import edited, replace
@@ -18,7 +18,7 @@ FOOT_M = 0.3048
 @pytest.mark.parametrize("name", list(DEMOS))
 def test_the_dxf_is_clean_and_has_the_lines_of_the_screen_at_their_size(name):
     document = edited(name)
-    drawing = ezdxf.read(io.StringIO(write_ground_dxf(document)))
+    drawing = ezdxf.read(io.StringIO(write_dxf(document)))
     assert drawing.audit().errors == []
     us = document.units == "us"
     assert drawing.header["$INSUNITS"] == (2 if us else 6)
@@ -39,7 +39,7 @@ def test_the_dxf_is_clean_and_has_the_lines_of_the_screen_at_their_size(name):
 @pytest.mark.parametrize("name", list(DEMOS))
 def test_the_svg_is_one_to_fifty_on_paper_and_well_formed(name):
     document = edited(name)
-    root = ElementTree.fromstring(write_ground_svg(document))
+    root = ElementTree.fromstring(write_svg(document))
     space = "{http://www.w3.org/2000/svg}"
     width_mm = float(root.get("width").removesuffix("mm"))
     assert float(root.get("viewBox").split()[2]) == pytest.approx(width_mm, abs=0.1)
@@ -53,8 +53,8 @@ def test_the_svg_is_one_to_fifty_on_paper_and_well_formed(name):
 
 def test_a_name_cannot_break_out_of_a_drawing():
     named = replace("/cistern/tanks/0/name", 'Tank <script>"&%%c{x}')
-    root = ElementTree.fromstring(write_ground_svg(edited("saltmarrow", named)))
+    root = ElementTree.fromstring(write_svg(edited("saltmarrow", named)))
     assert root.find("{http://www.w3.org/2000/svg}script") is None
-    drawing = ezdxf.read(io.StringIO(write_ground_dxf(edited("saltmarrow", named))))
+    drawing = ezdxf.read(io.StringIO(write_dxf(edited("saltmarrow", named))))
     assert drawing.audit().errors == []
     assert all("%%" not in text.dxf.text for text in drawing.modelspace().query("TEXT"))

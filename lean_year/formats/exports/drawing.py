@@ -1,7 +1,8 @@
-"""Pads and holes as drawings: DXF for drawing programs, SVG for print, both from the lines that the screen shows.
+"""The way of the water, pads and holes as drawings: DXF for drawing programs, SVG for print, from the lines that the
+screen and the report show.
 
-Sections stand in a row, each with its plan below it. The DXF is in metres, or in feet for a property in US units; the
-SVG is to a scale of 1 to 50 on paper.
+Pads stand in a row, each with its plan below it; after them every run in section, from gutter to overflow. The DXF is
+in metres, or in feet for a property in US units; the SVG is to a scale of 1 to 50 on paper.
 """
 
 import io
@@ -12,15 +13,17 @@ from xml.etree import ElementTree
 
 from lean_year.core.units import M_PER_FOOT
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.stations.ground.section import Kind, Line
+from lean_year.plan.stations.ground.section import Line
 from lean_year.plan.stations.ground.stage import PadPlan, plan_ground
+from lean_year.plan.stations.gutters.section_lines import RunSection, run_sections
+from lean_year.plan.stations.gutters.stage import plan_gutters
 from lean_year.property.document import Property
 
 APART_M = 2.0
 TEXT_M = 0.18
 SCALE = 50.0
-# Colour index in the DXF; colour and dash on paper.
-LOOK: dict[Kind, tuple[int, str, str]] = {
+# By kind of line of a pad, and of a section: colour index in the DXF; colour and dash on paper.
+LOOK: dict[str, tuple[int, str, str]] = {
     "ground": (7, "#1c1c1c", ""),
     "topsoil": (8, "#7a6a4f", "1 2"),
     "frost": (4, "#5b93b5", "6 3"),
@@ -33,6 +36,19 @@ LOOK: dict[Kind, tuple[int, str, str]] = {
     "riser": (7, "#1c1c1c", ""),
     "water": (5, "#2b6c99", "4 2"),
     "toe": (30, "#b9791f", "4 2"),
+    "section_wall": (8, "#3a3a3a", ""),
+    "section_roof": (7, "#1c1c1c", ""),
+    "section_gutter": (7, "#1c1c1c", ""),
+    "section_downpipe": (5, "#2b6c99", ""),
+    "section_pipe": (5, "#2b6c99", ""),
+    "section_storm": (4, "#5b93b5", "6 3"),
+    "section_inlet_level": (8, "#7a6a4f", "1 2"),
+    "section_held_water": (5, "#15507f", "3 2"),
+    "section_tank": (7, "#1c1c1c", ""),
+    "section_water": (5, "#2b6c99", "4 2"),
+    "section_ground": (7, "#1c1c1c", ""),
+    "section_lid": (7, "#1c1c1c", ""),
+    "section_overflow": (4, "#5b93b5", ""),
 }
 
 
@@ -40,13 +56,13 @@ LOOK: dict[Kind, tuple[int, str, str]] = {
 class Placed:
     """A line or a text where it stands on the sheet. [m]"""
 
-    kind: Kind
+    kind: str
     points: list[tuple[float, float]]
     closed: bool
     text: str = ""
 
 
-def write_ground_dxf(document: Property) -> str:
+def write_dxf(document: Property) -> str:
     """All pads of a property as a DXF file of version R2010, a layer for each kind of line."""
     import ezdxf  # here: large, and wanted by few
 
@@ -72,7 +88,7 @@ def write_ground_dxf(document: Property) -> str:
     return out.getvalue()
 
 
-def write_ground_svg(document: Property) -> str:
+def write_svg(document: Property) -> str:
     """All pads of a property as an SVG of its true size on paper, 1 to 50."""
     placed = list(_sheet(document))
     xs = [x for each in placed for x, _ in each.points]
@@ -127,6 +143,21 @@ def _sheet(document: Property) -> Iterator[Placed]:
         for row, text in enumerate(_texts(pad, say)):
             yield Placed("tank", [(middle - reach, high + 0.4 + TEXT_M * 1.7 * (4 - row))], False, text)
         right = middle + reach + APART_M
+    for run in _runs(document, say):
+        begin = right - run.edges_m[0]
+        for each in run.lines:
+            yield Placed(f"section_{each.kind}", [(begin + x, z) for x, z in each.points], each.closed)
+        high = max(z for each in run.lines for _, z in each.points)
+        yield Placed("section_wall", [(right, high + 0.4)], False, run.name)
+        for mark in run.marks:
+            yield Placed("section_wall", [(begin + mark.x_m + TEXT_M, mark.z_m + TEXT_M / 2)], False, mark.text)
+        right = begin + run.edges_m[-1] + APART_M
+
+
+def _runs(document: Property, say: Wording) -> list[RunSection]:
+    """Every run in section. Where pipes run in a downpour asks for no rain."""
+    gutters = plan_gutters(document, None, say)
+    return run_sections(document, gutters.runs, gutters.section, say)
 
 
 def _texts(pad: PadPlan, say: Wording) -> list[str]:

@@ -1,0 +1,58 @@
+"""Sheets of paper of a property as it stands: as a PDF, and page by page for the screen."""
+
+import datetime as dt
+from threading import Lock
+from typing import Literal
+
+from cachetools import LRUCache
+
+from lean_year.api.workshop import Workshop
+from lean_year.formats.report.blocks import Sheet
+from lean_year.formats.report.facts import Facts
+from lean_year.formats.report.papers import PAPERS
+from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
+
+PaperName = Literal["report", "install", "survey"]
+KEPT = 4
+"""Sheets whose pages are kept while somebody looks at them."""
+
+
+class Papers:
+    """What the routes ask for, over one workshop."""
+
+    def __init__(self, workshop: Workshop) -> None:
+        self._workshop = workshop
+        self._pages: LRUCache[tuple[object, ...], list[bytes]] = LRUCache(maxsize=KEPT)
+        self._lock = Lock()
+
+    def pdf(self, property_id: str, name: PaperName, paper: Paper) -> bytes:
+        """The whole sheet, dated today."""
+        sheet, date = self._sheet(property_id, name)
+        return write_pdf(sheet, paper, date)
+
+    def pages(self, property_id: str, name: PaperName, paper: Paper) -> list[bytes]:
+        """Each page as a PNG, dated today; kept until the property or the firm's book changes."""
+        stored = self._workshop.stored(property_id)
+        key = property_id, stored.revision, self._workshop.book().version, name, paper, dt.date.today()
+        with self._lock:
+            known = self._pages.get(key)
+        if known is None:
+            sheet, date = self._sheet(property_id, name)
+            known = draw_pages(sheet, paper, date)
+            with self._lock:
+                self._pages[key] = known
+        return known
+
+    def _sheet(self, property_id: str, name: PaperName) -> tuple[Sheet, dt.date]:
+        workshop = self._workshop
+        stored = workshop.stored(property_id)
+        own = next(each for each in stored.alternatives if each.id == property_id)
+        facts = Facts(
+            stored.document,
+            workshop.plan(stored.document),
+            workshop.rain_of(stored.document),
+            date=dt.date.today(),
+            alternative=own.name if len(stored.alternatives) > 1 else "",
+            firm=workshop.book().book.terms.firm,
+        )
+        return PAPERS[name](facts), facts.date

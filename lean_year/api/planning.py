@@ -1,0 +1,96 @@
+"""Plans of documents by the records and the firm's book as they stand. Those of recent documents and prepared records
+are kept, so that an edit replays only itself."""
+
+from functools import lru_cache
+from threading import Lock
+
+from cachetools import LRUCache
+from sqlalchemy import Engine
+
+from lean_year.core.errors import InputError
+from lean_year.core.rain.rainfall import Filling
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.changes import what_moved
+from lean_year.plan.model.book_prices import NO_PRICES, BookPrices, book_in
+from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
+from lean_year.plan.whole import Planned, plan_property
+from lean_year.property.document import Property
+from lean_year.store import records
+from lean_year.store.price_book import Kept, book_version, load_book
+
+KEPT_RECORDS = 32
+KEPT_PLANS = 16
+
+
+class Planning:
+    """What turns a document into its plan, over one database."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.engine = engine
+        self._prepared = lru_cache(maxsize=KEPT_RECORDS)(self._prepare)
+        self._plans: LRUCache[tuple[BookPrices, str], Planned] = LRUCache(maxsize=KEPT_PLANS)
+        self._plans_by_identity: LRUCache[tuple[BookPrices, int], tuple[Property, Planned]] = LRUCache(KEPT_PLANS)
+        self._book: Kept | None = None
+        self._prices: LRUCache[tuple[int, str], BookPrices] = LRUCache(maxsize=KEPT_PLANS)
+        self._plans_lock = Lock()
+
+    def _prepare(self, record_id: str, filling: Filling) -> PreparedRain:
+        return prepare_rain(records.load_record(self.engine, record_id)[1], filling)
+
+    def rain_of(self, document: Property) -> PreparedRain | None:
+        """The prepared rain that a document names, or None.
+
+        Raises
+        ------
+        InputError
+            If it names a record that is not there.
+        """
+        if document.rain.record_id is None:
+            return None
+        try:
+            return self._prepared(document.rain.record_id, document.rain.filling)
+        except records.UnknownRecord as error:
+            raise InputError("rain.record_id", "names a record that is not there") from error
+
+    def book(self) -> Kept:
+        """The firm's price book as it stands; read anew only where it has been changed."""
+        version = book_version(self.engine)
+        held = self._book
+        if held is None or held.version != version:
+            held = self._book = load_book(self.engine)
+        return held
+
+    def prices_for(self, document: Property) -> BookPrices:
+        """The firm's prices in the currency of a document."""
+        kept = self.book()
+        key = kept.version, document.prices.currency
+        with self._plans_lock:
+            known = self._prices.get(key)
+        if known is None:
+            known = book_in(kept.book, document)
+            with self._plans_lock:
+                known = self._prices.setdefault(key, known)
+        return known
+
+    def plan(self, document: Property, *, priced: bool = True) -> Planned:
+        """The plan of a document by today's price book, or without prices. Kept by what the document says, so it
+        holds whatever happens to revisions."""
+        prices = self.prices_for(document) if priced else NO_PRICES
+        with self._plans_lock:
+            # Held with the document, so that nothing else has its identity.
+            same = self._plans_by_identity.get((prices, id(document)))
+        if same is not None:
+            return same[1]
+        key = prices, document.model_dump_json()
+        with self._plans_lock:
+            known = self._plans.get(key)
+        if known is None:
+            known = plan_property(document, self.rain_of(document), prices=prices)
+        with self._plans_lock:
+            self._plans[key] = known
+            self._plans_by_identity[prices, id(document)] = document, known
+        return known
+
+    def moved(self, before: Property, document: Property, after: Planned) -> str:
+        """What a change did to the answer, against the document it was made on."""
+        return what_moved(self.plan(before).plan, after.plan, Wording(document.units))

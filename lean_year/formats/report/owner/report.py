@@ -1,0 +1,40 @@
+"""The whole report."""
+
+from lean_year.formats.report.blocks import Sheet
+from lean_year.formats.report.facts import Facts
+from lean_year.formats.report.owner.answer import add_answer
+from lean_year.formats.report.owner.honesty import add_assumed, add_sources, add_watch
+from lean_year.formats.report.owner.keeping import add_seasons
+from lean_year.formats.report.owner.money import add_price
+from lean_year.formats.report.owner.works import add_ground, add_house, add_tanks, add_way
+from lean_year.plan.answer.wording import day
+
+
+def owner_report(facts: Facts) -> Sheet:
+    """Everything that the owner of a property is handed."""
+    document = facts.document
+    sheet = Sheet(
+        title=document.name,
+        subject="Rainwater supply: report for the owner",
+        head=[line for line in (document.place, _which(facts), day(facts.date)) if line],
+        firm=facts.firm_lines(),
+        foot=f"{document.name}, {day(facts.date)}",
+    )
+    add_answer(sheet, facts)
+    add_way(sheet, facts)
+    add_tanks(sheet, facts)
+    add_house(sheet, facts)
+    add_ground(sheet, facts)
+    add_price(sheet, facts)
+    add_seasons(sheet, facts)
+    add_watch(sheet, facts)
+    add_assumed(sheet, facts)
+    add_sources(sheet, facts)
+    sheet.signatures(["Owner", "Installer"])
+    return sheet
+
+
+def _which(facts: Facts) -> str:
+    if facts.document.audit.as_found:
+        return "The supply as it was found"
+    return f"Alternative {facts.alternative}" if facts.alternative else ""

@@ -1,0 +1,17 @@
+"""The sheets of paper that a plan is handed over on."""
+
+from collections.abc import Callable, Mapping
+
+from lean_year.formats.report.blocks import Sheet
+from lean_year.formats.report.facts import Facts
+from lean_year.formats.report.install import install_sheet
+from lean_year.formats.report.owner.report import owner_report
+from lean_year.formats.report.survey_sheet import survey_sheet
+
+PaperKind = str
+PAPERS: Mapping[PaperKind, Callable[[Facts], Sheet]] = {
+    "report": owner_report,
+    "install": install_sheet,
+    "survey": survey_sheet,
+}
+"""For the owner, for the crew, for whoever goes to see the site."""

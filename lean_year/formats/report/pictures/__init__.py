@@ -1,0 +1,1 @@
+"""Pictures of the report, as SVG in points of paper."""

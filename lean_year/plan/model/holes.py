@@ -1,0 +1,68 @@
+"""Every hole that is sawn in the wall of a tank: for what, how wide, how high."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from lean_year.core.parts.usual import HOLE_OVER_MM
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.levels import RunLevels
+from lean_year.plan.model.needs import Laid, laid_pipe, pressure_pipe
+from lean_year.property.document import Property
+
+
+@dataclass(frozen=True, slots=True)
+class Hole:
+    """Holes that are alike."""
+
+    tank: str
+    name: str
+    count: int
+    saw_mm: float
+    """Over the pipe that goes through, which is its outside diameter and a little more."""
+    pipe: str
+    height_m: float
+    """Of the lowest point of the pipe over the tank's floor. [m]"""
+    seal: str
+
+
+def holes(document: Property, runs: list[RunLevels], say: Wording) -> Iterator[Hole]:
+    """In the order in which water comes to them.
+
+    Parameters
+    ----------
+    document : Property
+    runs : list of RunLevels
+        Of the groups in use.
+    say : Wording
+        Of the property.
+
+    Yields
+    ------
+    Hole
+    """
+    built = document.cistern.built()
+    floors = {tank.id: tank for tank in built}
+    into = {pipe.id: pipe.run.into for pipe in document.downpipes}
+    for run in runs:
+        tank = floors.get(run.tank)
+        pipe = next(each for each in document.downpipes if each.id == run.group)
+        if tank is None or into[run.group] is not None:
+            continue
+        laid = laid_pipe(pipe.run.bore_mm, document.units, say)
+        yield _hole(tank.name, f"Inlet of {run.name}", 1, laid, run.inlet_m - tank.floor_m, "inlet seal")
+    for number, tank in enumerate(built):
+        joined = tank.count - 1 if number == 0 else tank.count
+        if joined and document.cistern.layout != "transfer":
+            laid = laid_pipe(tank.link.bore_mm, document.units, say)
+            yield _hole(tank.name, "Link to the next tank", 2 * joined, laid, tank.outlet_m, "tank connector")
+    last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
+    drawn = pressure_pipe(document, document.pump.suction, say)
+    yield _hole(last.name, "Outlet to the house", 1, drawn, last.outlet_m, "tank connector")
+    if document.overflow.kind == "pipe":
+        laid = laid_pipe(document.overflow.bore_mm, document.units, say)
+        top_m = last.vessel().top_water_m - last.floor_m
+        yield _hole(last.name, "Overflow", document.overflow.count, laid, top_m, "tank connector")
+
+
+def _hole(tank: str, name: str, count: int, laid: Laid, height_m: float, seal: str) -> Hole:
+    return Hole(tank, name, count, laid.pipe.outside_mm + HOLE_OVER_MM, laid.pipe.name, height_m, seal)
