@@ -16,6 +16,7 @@ from lean_year.api.admission import Door, admitted
 from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
 from lean_year.api.papers import Papers
+from lean_year.api.quoting import Quoting
 from lean_year.api.routers import (
     alternatives,
     jobs,
@@ -24,6 +25,7 @@ from lean_year.api.routers import (
     photos,
     price_book,
     properties,
+    quotes,
     rain,
     reference,
     revisions,
@@ -54,10 +56,23 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
     if engine is not None:
         app.state.workshop = Workshop(engine)
         app.state.papers = Papers(app.state.workshop)
+        app.state.quoting = Quoting(app.state.workshop)
         app.state.door = Door(engine, asks=reach.asks_who, secure=reach.secure)
     for open_area in (reference, people):
         app.include_router(open_area.open_router)
-    for area in (reference, people, photos, properties, alternatives, revisions, rain, jobs, price_book, papers):
+    for area in (
+        reference,
+        people,
+        photos,
+        properties,
+        alternatives,
+        revisions,
+        rain,
+        jobs,
+        price_book,
+        papers,
+        quotes,
+    ):
         app.include_router(area.router, dependencies=[Depends(admitted)])
     if (STATIC / "assets").is_dir():
         app.mount("/assets", StaticFiles(directory=STATIC / "assets"))

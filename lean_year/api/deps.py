@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from pydantic_core import to_json
 
 from lean_year.api.papers import Papers
+from lean_year.api.quoting import Quoting
 from lean_year.api.schemas.properties import property_state
 from lean_year.api.workshop import Workshop
 from lean_year.store.properties import Stored
@@ -26,6 +27,13 @@ def _papers(request: Request) -> Papers:
 
 
 InPapers = Annotated[Papers, Depends(_papers)]
+
+
+def _quoting(request: Request) -> Quoting:
+    return cast(Quoting, request.app.state.quoting)
+
+
+InQuoting = Annotated[Quoting, Depends(_quoting)]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 

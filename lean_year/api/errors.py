@@ -16,6 +16,7 @@ from lean_year.store.people import UnknownLink
 from lean_year.store.photos import UnknownPhoto
 from lean_year.store.price_book import StaleBook
 from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
+from lean_year.store.quotes import UnknownQuote
 from lean_year.store.records import UnknownRecord
 
 TOO_LARGE = f"too large: a file may have at most 16 MB, and a bundle with photos {MAX_BUNDLE_BYTES // 1024**2} MB"
@@ -56,6 +57,7 @@ def _unknown(_: Request, error: LookupError) -> JSONResponse:
         UnknownRecord: "rain record",
         UnknownJob: "piece of work",
         UnknownPhoto: "photo",
+        UnknownQuote: "quote",
         UnknownLink: "link, or it was withdrawn; ask the firm for another",
     }[type(error)]
     return refuse(404, "id", f"there is no such {what}")
@@ -92,6 +94,7 @@ def add_handlers(app: FastAPI) -> None:
         (UnknownJob, _unknown),
         (UnknownLink, _unknown),
         (UnknownPhoto, _unknown),
+        (UnknownQuote, _unknown),
         (NotSignedIn, _not_signed_in),
         (TooManyTries, _too_many_tries),
         (HTTPException, _http),

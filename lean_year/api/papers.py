@@ -11,6 +11,8 @@ from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.papers import PAPERS
 from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
+from lean_year.plan.whole import Planned
+from lean_year.store.properties import Stored
 
 PaperName = Literal["report", "install", "survey"]
 KEPT = 4
@@ -44,15 +46,19 @@ class Papers:
         return known
 
     def _sheet(self, property_id: str, name: PaperName) -> tuple[Sheet, dt.date]:
-        workshop = self._workshop
-        stored = workshop.stored(property_id)
-        own = next(each for each in stored.alternatives if each.id == property_id)
-        facts = Facts(
-            stored.document,
-            workshop.plan(stored.document),
-            workshop.rain_of(stored.document),
-            date=dt.date.today(),
-            alternative=own.name if len(stored.alternatives) > 1 else "",
-            firm=workshop.book().book.terms.firm,
-        )
+        stored = self._workshop.stored(property_id)
+        facts = facts_of(self._workshop, stored, self._workshop.plan(stored.document))
         return PAPERS[name](facts), facts.date
+
+
+def facts_of(workshop: Workshop, stored: Stored, planned: Planned) -> Facts:
+    """What a sheet of a property is written from, today."""
+    own = next(each for each in stored.alternatives if each.id == stored.id)
+    return Facts(
+        stored.document,
+        planned,
+        workshop.rain_of(stored.document),
+        date=dt.date.today(),
+        alternative=own.name if len(stored.alternatives) > 1 else "",
+        firm=workshop.book().book.terms.firm,
+    )

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from lean_year.api.jobs import Job, JobKind, Jobs
 from lean_year.api.planning import KEPT_RECORDS, Planning
+from lean_year.api.schemas.alternatives import AlternativeInShort
 from lean_year.api.schemas.revisions import Comparison, StationsCompared
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
@@ -21,6 +22,7 @@ from lean_year.formats.exports.workbook import write_workbook
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
+from lean_year.plan.in_short import in_short
 from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
@@ -300,6 +302,16 @@ class Workshop(Planning):
             raise InputError("other", "must be an alternative of the same property; it may have been removed")
         first, second = stored.document, self.stored(other_id).document
         return side_by_side(first, second, self.plan(first), self.plan(second), self.rain_of(first))
+
+    def in_short(self, property_id: str) -> list[AlternativeInShort]:
+        """Every alternative of its site that is not set aside, the main one first."""
+        found = []
+        for each in self.stored(property_id).alternatives:
+            if each.standing != "aside":
+                document = self.stored(each.id).document
+                short = in_short(document, self.plan(document))
+                found.append(AlternativeInShort(id=each.id, name=each.name, standing=each.standing, short=short))
+        return sorted(found, key=lambda each: each.standing != "main")
 
     def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
         """An edit without keeping it: the document, its plan and what it would move."""

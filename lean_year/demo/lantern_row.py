@@ -38,7 +38,10 @@ def lantern_row(record_id: str | None = None) -> Property:
         household=_household(),
         cistern=_cistern(),
         prices=Prices(tank_each=380, tank_m3=260, pad_m3=30, water_m3=4.2, low_use_fittings=240),
-        assumed=["/cistern/start_share", "/prices"],
+        assumed=[
+            "/cistern/start_share",
+            *(f"/prices/{name}" for name in Prices.model_fields if name not in ("currency", "water_m3")),
+        ],
     )
 
 

@@ -6,7 +6,7 @@ Winter rain and a dry summer, a kitchen garden and two goats, no mains, water by
 from lean_year.property.cistern import Cistern, Tank, UprightCylinder
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
-from lean_year.property.household import Animals, Household, Irrigation, StepEntry
+from lean_year.property.household import Animals, BackUpEntry, CheaperWater, Household, Irrigation, StepEntry
 from lean_year.property.price import MainsWay, OtherWays, PriceEntry, WellWay
 from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Outline, Rectangle, Roof
@@ -60,6 +60,28 @@ def saltmarrow(record_id: str | None = None) -> Property:
         ),
         assumed=["/roofs/2/runoff", "/cistern/start_share", "/prices"],
     )
+
+
+def saltmarrow_with_loads() -> Property:
+    """The same site with a smaller tank, and loads by barge in most years."""
+    designed = saltmarrow()
+    cistern, household = _cistern(), _household()
+    cistern.tanks[0].shape = UprightCylinder(diameter_m=5.6, height_m=2.4, liner=True)
+    household.back_up = BackUpEntry(kind="truck", load_l=8_000)
+    return designed.model_copy(update={"cistern": cistern, "household": household})
+
+
+def saltmarrow_no_dry_day() -> Property:
+    """The same site with a wider tank and fittings that use less: no recorded year runs dry."""
+    designed = saltmarrow()
+    cistern, household, pump, downpipes = _cistern(), _household(), _pump(), _downpipes()
+    cistern.tanks[0].shape = UprightCylinder(diameter_m=7.4, height_m=2.4, liner=True)
+    household.cheaper = CheaperWater(low_use=True)
+    pump.vessel_l = 350
+    for pipe in downpipes:
+        pipe.screens[1].open_cm2 = 180
+    changed = {"cistern": cistern, "household": household, "pump": pump, "downpipes": downpipes}
+    return designed.model_copy(update=changed)
 
 
 def _downpipes() -> list[Downpipe]:

@@ -1,19 +1,20 @@
 """The demo properties by name, each with its record; and the invented stations of the archive."""
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from functools import lru_cache
 from importlib.resources import files
+from typing import Literal
 
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.generator import Station, invent_record, read_record_csv, stations
 from lean_year.demo.lantern_row import lantern_row
-from lean_year.demo.saltmarrow import saltmarrow
+from lean_year.demo.saltmarrow import saltmarrow, saltmarrow_no_dry_day, saltmarrow_with_loads
 from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import record_from_rain
-from lean_year.property.document import Property, PropertyFile
+from lean_year.property.document import FileAlternative, Property, PropertyFile
 from lean_year.property.price_book import BookLine, BookTerms, Firm, PriceBook
 
 
@@ -23,11 +24,20 @@ class Demo:
 
     property: Callable[[], Property]
     station: str
+    others: Mapping[str, Callable[[], Property]] = field(default_factory=dict)
+    """Its other alternatives, by name."""
+    offers: tuple[Literal["open", "accepted"], ...] = ()
+    """How quotes of it stand, in the order in which they were made."""
 
 
 DEMOS: dict[str, Demo] = {
-    "saltmarrow": Demo(saltmarrow, "merrowick-quay"),
-    "brindle-landing": Demo(brindle_landing, "brindle-light"),
+    "saltmarrow": Demo(
+        saltmarrow,
+        "merrowick-quay",
+        {"B, smaller, with loads": saltmarrow_with_loads, "C, no dry day": saltmarrow_no_dry_day},
+        offers=("accepted",),
+    ),
+    "brindle-landing": Demo(brindle_landing, "brindle-light", offers=("open",)),
     "lantern-row": Demo(lantern_row, "pellisford-lock"),
 }
 
@@ -57,7 +67,12 @@ def demo_file(name: str) -> PropertyFile:
     record = record_from_rain(demo_rain(name), name=f"{station.name}, invented", note=station_note(station))
     document = demo.property()
     lines = [line for line in demo_prices() if line.currency == document.prices.currency]
-    return PropertyFile(property=document, rain_record=record, price_book=PriceBook(lines=lines, terms=DEMO_TERMS))
+    return PropertyFile(
+        property=document,
+        rain_record=record,
+        price_book=PriceBook(lines=lines, terms=DEMO_TERMS),
+        alternatives=[FileAlternative(name=other, property=design()) for other, design in demo.others.items()],
+    )
 
 
 DEMO_FIRM = Firm(

@@ -13,8 +13,9 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.station import Station
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
+from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.stations.survey.found_parts import found_parts
-from lean_year.plan.whole import Planned
+from lean_year.plan.whole import Planned, WholePlan
 from lean_year.property.alternatives import differing
 from lean_year.property.document import Property
 
@@ -73,6 +74,15 @@ class SideBySide(BaseModel):
     """None without rain."""
     second_years_carried: int | None
     counted_years: int | None
+    currency: str
+    first_total: float | None
+    """Price; None where nothing is priced. [money]"""
+    second_total: float | None
+    first_yearly: float | None
+    """Upkeep in a year. [money]"""
+    second_yearly: float | None
+    missing: bool
+    """Whether a price is missing in either."""
     stations: list[StationBeside]
     lost: list[Finding]
     """What the first finds and the second does not."""
@@ -106,6 +116,8 @@ def side_by_side(
         first_years_carried=was.years_carried if was else None,
         second_years_carried=now.years_carried if now else None,
         counted_years=was.counted_years if was else None,
+        currency=first.prices.currency,
+        **_prices(one, other),
         stations=[
             StationBeside(
                 stage=here.stage,
@@ -122,6 +134,19 @@ def side_by_side(
         otherwise=otherwise,
         lean_year=_lean_year(first_plan, second_plan, rain),
     )
+
+
+def _prices(first: WholePlan, second: WholePlan) -> dict[str, Any]:
+    one, other = PRICE.of(first), PRICE.of(second)
+    assert one is not None
+    assert other is not None
+    return {
+        "first_total": one.total.value if one.booked else None,
+        "second_total": other.total.value if other.booked else None,
+        "first_yearly": one.yearly.value if one.booked else None,
+        "second_yearly": other.yearly.value if other.booked else None,
+        "missing": bool(one.missing or other.missing),
+    }
 
 
 def _name(path: str, parts: dict[str, str]) -> str:

@@ -128,9 +128,14 @@ def differing(one: Property, other: Property) -> list[tuple[str, Any, Any]]:
 
     Roofs and other rows are found by their ids, in whatever order they stand; a row that only one has is named whole.
     """
+    return [each for each in all_differing(one, other) if not is_of_the_site(each[0])]
+
+
+def all_differing(one: Property, other: Property) -> list[tuple[str, Any, Any]]:
+    """The same with what was seen on the site, as between two states of one design."""
     found: list[tuple[str, Any, Any]] = []
     _compare(one.model_dump(mode="json"), other.model_dump(mode="json"), "", found)
-    return [each for each in found if not is_of_the_site(each[0]) and not covers("/assumed", each[0])]
+    return [each for each in found if not covers("/assumed", each[0])]
 
 
 def _compare(one: Any, other: Any, at: str, found: list[tuple[str, Any, Any]]) -> None:

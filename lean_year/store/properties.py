@@ -19,7 +19,7 @@ from sqlalchemy.orm import Session, defer
 from lean_year.property.document import Property, Standing
 from lean_year.property.upgrades import upgrade
 from lean_year.store.database import reading, writing
-from lean_year.store.tables import PhotoRow, PictureRow, PropertyRow, RainRecordRow, RevisionRow
+from lean_year.store.tables import PhotoRow, PictureRow, PropertyRow, QuoteRow, RainRecordRow, RevisionRow
 
 
 class UnknownProperty(LookupError):
@@ -403,6 +403,7 @@ def remove_property(engine: Engine, property_id: str) -> None:
         ends = PropertyRow.site_id == row.site_id if row.standing == "main" else PropertyRow.id == property_id
         session.execute(delete(PropertyRow).where(ends))
         session.execute(delete(PhotoRow).where(PhotoRow.site_id.not_in(select(PropertyRow.site_id))))
+        session.execute(delete(QuoteRow).where(QuoteRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(PictureRow).where(PictureRow.sha256.not_in(select(PhotoRow.sha256))))
         orphans = (
             select(RainRecordRow).where(RainRecordRow.property_id.is_(None)).options(defer(RainRecordRow.depth_mm))

@@ -197,3 +197,40 @@ class PriceLineRow(Base):
     price: Mapped[float]
     supplier: Mapped[str] = mapped_column(String(80))
     dated: Mapped[str | None] = mapped_column(String(10))
+
+
+class QuoteRow(Base):
+    """A quote, or a change order to one. What is offered is never changed once written: triggers hold that."""
+
+    __tablename__ = "quotes"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    site_id: Mapped[str] = mapped_column(String(32), index=True)
+    property_id: Mapped[str] = mapped_column(String(32))
+    """The alternative that was offered; it may be gone by now."""
+    number: Mapped[int]
+    part: Mapped[int]
+    """0 for the quote, from 1 for its change orders."""
+    revision: Mapped[int]
+    name: Mapped[str] = mapped_column(String(80))
+    alternative: Mapped[str] = mapped_column(String(80))
+    paper: Mapped[str] = mapped_column(String(8))
+    dated: Mapped[dt.date]
+    valid_until: Mapped[dt.date]
+    note: Mapped[str] = mapped_column(Text)
+    currency: Mapped[str] = mapped_column(String(4))
+    total: Mapped[float]
+    """Of the supply, with the change where it is a change order."""
+    made_by: Mapped[str] = mapped_column(String(80))
+    made_at: Mapped[dt.datetime]
+    standing: Mapped[str] = mapped_column(String(10))
+    """`open`, `accepted`, `declined` or `withdrawn`."""
+    answered_by: Mapped[str] = mapped_column(String(80))
+    answered_at: Mapped[dt.datetime | None]
+    frozen: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
+    """All of it as JSON, zlib-packed."""
+    sheet: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
+    """What is on its paper as JSON, zlib-packed."""
+    pdf: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
+
+    __table_args__ = (UniqueConstraint("number", "part"),)

@@ -22,6 +22,7 @@ const NowhereElse = fetched(async () => (await import("./app/NowhereElse")).Nowh
 const AlternativesPage = fetched(async () => (await import("./app/alternatives/AlternativesPage")).AlternativesPage);
 const PapersPage = fetched(async () => (await import("./app/papers/PapersPage")).PapersPage);
 const PricesPage = fetched(async () => (await import("./app/prices/PricesPage")).PricesPage);
+const QuotesPage = fetched(async () => (await import("./app/quotes/QuotesPage")).QuotesPage);
 const SumsPage = fetched(async () => (await import("./app/sums/SumsPage")).SumsPage);
 
 const queries = new QueryClient({
@@ -50,6 +51,7 @@ function Pages() {
           <Route path="/p/:id">{({ id }) => <Redirect to={`/p/${id}/cistern`} replace />}</Route>
           <Route path="/p/:id/alternatives" component={AlternativesPage} />
           <Route path="/p/:id/papers" component={PapersPage} />
+          <Route path="/p/:id/quotes" component={QuotesPage} />
           <Route path="/p/:id/:stage" component={Shell} />
           <Route path="/prices" component={PricesPage} />
           <Route path="/sums" component={SumsPage} />

@@ -7,7 +7,7 @@ from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
 from lean_year.api.deps import InWorkshop, state_of
-from lean_year.api.schemas.alternatives import ChangedAlternative, NewAlternative
+from lean_year.api.schemas.alternatives import AlternativesInShort, ChangedAlternative, NewAlternative
 from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.properties import PropertyState
 from lean_year.plan.side_by_side import SideBySide
@@ -23,6 +23,11 @@ router = APIRouter(
 @router.post("/alternatives", response_model=PropertyState, status_code=201)
 def add_alternative(property_id: str, asked: NewAlternative, workshop: InWorkshop, visitor: InVisitor) -> Response:
     return state_of(workshop, workshop.add_alternative(property_id, asked.name, by=visitor.name), status=201)
+
+
+@router.get("/alternatives", response_model=AlternativesInShort)
+def alternatives_in_short(property_id: str, workshop: InWorkshop) -> AlternativesInShort:
+    return AlternativesInShort(alternatives=workshop.in_short(property_id))
 
 
 @router.put("/alternative", response_model=PropertyState)

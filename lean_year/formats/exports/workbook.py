@@ -187,7 +187,7 @@ def _upkeep(sheet: "Worksheet", price: PricePlan) -> tuple[str, str]:
 
 
 def _months(sheet: "Worksheet", document: Property, run: OperatedReplay, rain: PreparedRain) -> str:
-    """The mean of the counted years by month; where what rain supplies in a year stands."""
+    """The mean of the counted years by month; where what the house gets in a year stands."""
     us = document.units == "us"
     volume, name = (1_000 * L_PER_US_GALLON, "1,000 gal") if us else (1_000.0, "m³")
     depth, short = (MM_PER_INCH, "in") if us else (1.0, "mm")
@@ -209,7 +209,7 @@ def _months(sheet: "Worksheet", document: Property, run: OperatedReplay, rain: P
     for month, month_name in enumerate(MONTHS):
         add_row(sheet, month_name, *(Number(float(values[month]), form) for values, form in sums))
     add_row(sheet, "Year", *(Formula(f"=SUM({x}2:{x}13)", COUNT) for x in "BCDEFG"), bold=True)
-    return f"Months!E{sheet.max_row}"
+    return f"(Months!E{sheet.max_row}+Months!F{sheet.max_row})"
 
 
 def _years(
@@ -220,7 +220,7 @@ def _years(
     upkeep: tuple[str, str],
     supplied: str | None,
 ) -> None:
-    """What it costs over the years, in money of today, and for each volume that rain supplies."""
+    """What it costs over the years, in money of today, and for each volume that is supplied."""
     yearly, replaced = upkeep
     name = "1,000 gal" if document.units == "us" else "m³"
     add_head(
@@ -228,7 +228,7 @@ def _years(
         "Year",
         f"Paid, {price.currency}",
         f"In money of today, {price.currency}",
-        f"Supplied by rain, {name}",
+        f"Supplied, {name}",
         "The same, discounted",
         widths=(30, 16, 24, 24, 22),
     )

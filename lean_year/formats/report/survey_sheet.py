@@ -4,7 +4,7 @@ from typing import Any
 
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
-from lean_year.plan.answer.quantities import ENTRIES, fixed
+from lean_year.plan.answer.quantities import entered
 from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.choices import choice_label
 from lean_year.plan.stations.survey.ask import Walk
@@ -63,9 +63,4 @@ def said(item: SurveyItem, say: Wording) -> str:
         return choice_label(item.path, str(value), say.units)
     if isinstance(value, bool) or not isinstance(value, (int, float)):
         return str(value)
-    rules = ENTRIES[item.kind][say.units]
-    rule = next((each for each in rules if abs(value) < each.below), rules[-1])
-    figure = fixed(value / rule.factor + rule.zero, rule.digits)
-    if "." in figure:
-        figure = figure.rstrip("0").rstrip(".")
-    return f"{figure}{'' if rule.unit == '°' else ' '}{rule.unit}".strip()
+    return entered(item.kind, value, say.units)

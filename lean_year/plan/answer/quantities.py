@@ -313,6 +313,22 @@ def written(kind: str, value: float, units: Units) -> str:
     return f"{figure} {rule.unit}".replace("-", "−").rstrip()
 
 
+def entered(kind: str, value: float, units: Units) -> str:
+    """A kept value as an entry of its kind shows it, with its unit.
+
+    >>> entered("length", 2.5, "metric"), entered("volume", 86_000, "metric"), entered("angle", 30, "us")
+    ('2.5 m', '86 m³', '30°')
+    """
+    rules = ENTRIES[kind][units]
+    rule = next((each for each in rules if abs(value) < each.below), rules[-1])
+    figure = fixed(value / rule.factor + rule.zero, rule.digits)
+    if "." in figure:
+        figure = figure.rstrip("0").rstrip(".")
+    if rule.unit == "°":
+        return f"{figure}°"
+    return f"{figure} {rule.unit}".rstrip().replace("-", "−")
+
+
 def table() -> dict[str, Any]:
     """The whole table, as the interface takes it."""
 

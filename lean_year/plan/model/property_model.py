@@ -51,13 +51,19 @@ class PropertyModel:
         return None if self.rain is None or self.replay is None else lean_year_of(self.replay, self.rain)
 
     @cached_property
-    def rain_supplied_m3_year(self) -> float | None:
-        """What rain alone supplies in a mean year; None without a record. [m3]"""
+    def supplied_m3_year(self) -> float | None:
+        """What the house gets in a mean year, of rain and of what is bought; None without a record. [m3]"""
         if self.rain is None or self.replay is None:
             return None
-        from_elsewhere = self.replay.topped_up_l + self.replay.trucked_l
-        supplied = mean_year(self.replay.supplied_l - from_elsewhere, self.rain)
-        return None if supplied is None else max(0.0, supplied) / 1000
+        supplied = mean_year(self.replay.supplied_l, self.rain)
+        return None if supplied is None else supplied / 1000
+
+    @cached_property
+    def bought_m3_year(self) -> float:
+        """What of it comes from elsewhere. [m3]"""
+        if self.rain is None or self.replay is None:
+            return 0.0
+        return (mean_year(self.replay.topped_up_l + self.replay.trucked_l, self.rain) or 0.0) / 1000
 
     @cached_property
     def first_year(self) -> FirstYear | None:

@@ -10,6 +10,13 @@ export const addAlternative = (id: string, name: string) =>
 export const changeAlternative = (id: string, change: { name?: string; standing?: Standing }) =>
   taken(client.PUT("/api/properties/{property_id}/alternative", { ...at(id), body: change }));
 
+/** All that are not set aside, each in short. */
+export const inShortQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["beside", id, "in short"],
+    queryFn: () => taken(client.GET("/api/properties/{property_id}/alternatives", at(id))),
+  });
+
 /** Two alternatives compared; asked anew whenever another revision of one of them stands. */
 export const besideQuery = (id: string, other: string) =>
   queryOptions({

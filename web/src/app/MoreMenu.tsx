@@ -65,6 +65,9 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
                 <DropdownMenu.Item className="menu-item" asChild>
                   <Link to={`/p/${saved.id}/papers`}>Report and sheets on paper</Link>
                 </DropdownMenu.Item>
+                <DropdownMenu.Item className="menu-item" asChild>
+                  <Link to={`/p/${saved.id}/quotes`}>Quotes</Link>
+                </DropdownMenu.Item>
               </>
             )}
             <DropdownMenu.Item className="menu-item" onSelect={() => void duplicate()}>

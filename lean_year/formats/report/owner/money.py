@@ -91,8 +91,8 @@ def _kept_up(sheet: Sheet, facts: Facts, price: PricePlan) -> None:
         [price.yearly.label, "", "", money(price.yearly.value)],
     )  # fmt: skip
     each = price.cost_per_m3.value
-    of_rain = f", {say.cost(price.currency, each)} of rain delivered" if each is not None else ""
-    sheet.text(f"{price.present_cost.label}: {money(price.present_cost.value)}{of_rain}.")
+    of_water = f", {say.cost(price.currency, each)} of water delivered" if each is not None else ""
+    sheet.text(f"{price.present_cost.label}: {money(price.present_cost.value)}{of_water}.")
 
 
 def every(months: float) -> str:

@@ -20,6 +20,13 @@ def owner_report(facts: Facts) -> Sheet:
         firm=facts.firm_lines(),
         foot=f"{document.name}, {day(facts.date)}",
     )
+    add_report(sheet, facts)
+    sheet.signatures(["Owner", "Installer"])
+    return sheet
+
+
+def add_report(sheet: Sheet, facts: Facts) -> None:
+    """The report in its order, on whatever sheet."""
     add_answer(sheet, facts)
     add_way(sheet, facts)
     add_tanks(sheet, facts)
@@ -30,8 +37,6 @@ def owner_report(facts: Facts) -> Sheet:
     add_watch(sheet, facts)
     add_assumed(sheet, facts)
     add_sources(sheet, facts)
-    sheet.signatures(["Owner", "Installer"])
-    return sheet
 
 
 def _which(facts: Facts) -> str:

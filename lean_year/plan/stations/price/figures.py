@@ -102,13 +102,13 @@ def rain_way(price: BuiltUp, upkeep: Sequence[UpkeepLine]) -> Way:
 def owning_figures(
     way: Way,
     upkeep: Sequence[UpkeepLine],
-    rain_m3_year: float | None,
+    supplied_m3_year: float | None,
     over: Over,
     currency: str,
     at_least: bool,
     say: Wording,
 ) -> dict[str, Figure]:
-    """What it costs over the years; `rain_m3_year` is what rain supplies in a mean year, None without a record."""
+    """What it costs over the years; `supplied_m3_year` comes to the house in a mean year, None without a record."""
     unpriced = [line.name for line in upkeep if line.each_time is None]
     present = present_cost(
         capital=way.capital,
@@ -147,18 +147,18 @@ def owning_figures(
         ),
     }
     per_m3 = None
-    if rain_m3_year is not None and rain_m3_year > 1e-6:
+    if supplied_m3_year is not None and supplied_m3_year > 1e-6:
         per_m3 = cost_per_m3(
-            present_cost=present, m3_per_year=rain_m3_year, years=over.years, discount_rate=over.discount_rate
+            present_cost=present, m3_per_year=supplied_m3_year, years=over.years, discount_rate=over.discount_rate
         )
     figures["cost_per_m3"] = Figure(
         value=per_m3,
         unit=currency,
-        label=f"Cost of the rain delivered{less}",
+        label=f"Cost of the water delivered{less}",
         basis="estimate",
         rests_on=("prices", *SUPPLY),
         formula="present cost / sum over the years of what is delivered / (1 + r)^t",
-        working="" if rain_m3_year is None else f"{say.volume(1000 * rain_m3_year)} in a mean year",
+        working="" if supplied_m3_year is None else f"{say.volume(1000 * supplied_m3_year)} in a mean year",
         moves=moves,
     )
     return figures

@@ -12,7 +12,7 @@ from lean_year.plan.stations.price.figures import Over, owning_figures, price_fi
 from lean_year.plan.stations.price.findings import price_findings
 from lean_year.plan.stations.price.labour import WorkHours, days_of, work_hours
 from lean_year.plan.stations.price.parts_list import GROUP_NAMES, WORK_NAMES, Grouped, PartLine, parts_list
-from lean_year.plan.stations.price.upkeep import UpkeepLine, upkeep_lines
+from lean_year.plan.stations.price.upkeep import UpkeepLine, bought_water, upkeep_lines
 from lean_year.plan.stations.price.ways import WaysCompared, ways_compared
 
 CAUTIONS = [
@@ -84,7 +84,7 @@ def plan_price(model: PropertyModel) -> PricePlan:
     entered, currency = document.price, document.prices.currency
     lines = parts_list(model.asked, document.parts, prices, say)
     works = work_hours(lines, entered)
-    upkeep = upkeep_lines(model.asked, prices, say)
+    upkeep = [*upkeep_lines(model.asked, prices, say), *bought_water(model)]
     price, missing = _built_up(model, lines, works)
     shares = _shares(model)
     way = rain_way(price, upkeep)
@@ -92,7 +92,7 @@ def plan_price(model: PropertyModel) -> PricePlan:
     hours = sum(row.hours for row in works) * entered.hands
     figures = price_figures(
         price, hours, (shares.margin, shares.contingency, shares.tax), missing, currency, say
-    ) | owning_figures(way, upkeep, model.rain_supplied_m3_year, over, currency, bool(missing), say)
+    ) | owning_figures(way, upkeep, model.supplied_m3_year, over, currency, bool(missing), say)
     return PricePlan(
         lines=lines,
         currency=currency,

@@ -1,6 +1,6 @@
 """What a supply costs to keep: cartridges, lamps, tests, power, clean-outs, and what wears out."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from pydantic import BaseModel
 
@@ -11,6 +11,7 @@ from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.figure import StationKey
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.book_prices import BookPrices
+from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.stations.price.parts_list import sold_words
 
 
@@ -32,10 +33,38 @@ class UpkeepLine(BaseModel):
     """The same, shared out over the years between. [money]"""
 
 
+WATER = "water-m3"
+"""Under which water from elsewhere stands in the book."""
+LEAST_M3 = 0.01
+
+
 @cached(16)
 def upkeep_lines(needs: Sequence[tuple[StationKey, Needs]], prices: BookPrices, say: Wording) -> list[UpkeepLine]:
     """Everything that any station has to have bought again, or done."""
     return [_line(stage, each, prices, say) for stage, asked in needs for each in asked.upkeep]
+
+
+def bought_water(model: PropertyModel) -> Iterator[UpkeepLine]:
+    """Water that comes from elsewhere in a mean year, by the price of it that the sizes are compared by."""
+    bought, document, say = model.bought_m3_year, model.document, model.say
+    if bought < LEAST_M3:
+        return
+    price = document.prices.water_m3
+    cost = price * bought if price > 0 else None
+    how = {"mains": "from the mains", "well": "from the well", "truck": "by truck"}.get(
+        document.household.back_up.kind
+    )
+    yield UpkeepLine(
+        key=WATER,
+        name="Water from elsewhere",
+        stage="household",
+        why=f"What comes {how or 'from elsewhere'} in a mean year",
+        every_months=12.0,
+        sold=say.volume(1000 * bought),
+        replaces=False,
+        each_time=cost,
+        yearly=cost,
+    )
 
 
 def _line(stage: StationKey, each: Upkeep, prices: BookPrices, say: Wording) -> UpkeepLine:

@@ -37,7 +37,7 @@ class WayCost(BaseModel):
 
 
 class OtherWay(BaseModel):
-    """One way to as much water as rain supplies."""
+    """One way to as much water as the design supplies."""
 
     key: str
     name: str
@@ -54,7 +54,7 @@ class WaysCompared(BaseModel):
     """Rain first, then the others, and what comes of it."""
 
     m3_year: float
-    """What rain supplies in a mean year, and the other ways instead."""
+    """What the design supplies in a mean year, and the other ways instead."""
     at_least: bool
     """Whether prices are missing on the side of rain, which costs more than is said."""
     ways: list[OtherWay]
@@ -63,7 +63,7 @@ class WaysCompared(BaseModel):
 
 def ways_compared(model: PropertyModel, rain: Way, over: Over, *, at_least: bool) -> WaysCompared | None:
     """None without a record, or where rain supplies nothing."""
-    water = model.rain_supplied_m3_year
+    water = model.supplied_m3_year
     if water is None or water <= 1e-6:
         return None
     paid = paid_until(rain, years=over.years, discount_rate=over.discount_rate)

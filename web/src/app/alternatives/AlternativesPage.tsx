@@ -4,6 +4,7 @@ import { useWho } from "../../document/workbench";
 import { PropertyPage } from "../PropertyPage";
 import { AlternativeRow } from "./AlternativeRow";
 import { Beside } from "./Beside";
+import { BesideOneAnother } from "./BesideOneAnother";
 import { NewAlternative } from "./NewAlternative";
 
 /** All designs for one site: which there are, what each plan says, and two of them side by side. */
@@ -30,6 +31,7 @@ function Designs({ state }: { state: PropertyState }) {
         ))}
       </ul>
       <NewAlternative from={own?.name ?? "this design"} id={id!} taken={alternatives} />
+      {alternatives.length > 1 && <BesideOneAnother id={id!} units={design.units} />}
       <TwoOfThem alternatives={alternatives} id={id!} units={design.units} />
     </>
   );

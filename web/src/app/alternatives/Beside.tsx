@@ -4,6 +4,7 @@ import { besideQuery } from "../../api/alternatives";
 import type { Finding, SideBySide } from "../../api/client";
 import { placeWords, valueWords } from "../../document/valueWords";
 import type { Units } from "../../lib/units";
+import { money } from "../../lib/money";
 import { capital } from "../../lib/words";
 import { BesideYear } from "./BesideYear";
 
@@ -35,6 +36,20 @@ export function Beside(props: { first: string; second: string; names: Names; uni
           <td className="py-1 pr-4 font-semibold">{yearsOf(found.first_years_carried, found.counted_years)}</td>
           <td className="py-1 font-semibold">{yearsOf(found.second_years_carried, found.counted_years)}</td>
         </tr>
+        {found.first_total !== null && found.second_total !== null && (
+          <>
+            <tr className="border-t border-rule align-top">
+              <Head>{found.missing ? "Price, at least" : "Price"}</Head>
+              <td className="py-1 pr-4 font-semibold">{money(found.currency, found.first_total)}</td>
+              <td className="py-1 font-semibold">{money(found.currency, found.second_total)}</td>
+            </tr>
+            <tr className="border-t border-rule align-top">
+              <Head>Upkeep in a year</Head>
+              <td className="py-1 pr-4">{money(found.currency, found.first_yearly ?? 0)}</td>
+              <td className="py-1">{money(found.currency, found.second_yearly ?? 0)}</td>
+            </tr>
+          </>
+        )}
         <tr className="border-t border-rule align-top">
           <Head>What the plan says</Head>
           <td className="py-1 pr-4">{found.first_verdict}</td>

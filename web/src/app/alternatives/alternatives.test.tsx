@@ -20,6 +20,12 @@ const BESIDE: SideBySide = {
   first_years_carried: 38,
   second_years_carried: 40,
   counted_years: 40,
+  currency: "€",
+  first_total: 36_364,
+  second_total: 31_120,
+  first_yearly: 358,
+  second_yearly: 799,
+  missing: false,
   stations: [
     {
       stage: "cistern",
@@ -61,6 +67,9 @@ function open(alternatives: Alternative[], at = "/p/b/alternatives", more: Handl
     "GET /api/who": () => [200, { asked: false, name: "", role: "office" }],
     "GET /api/properties/a/beside": () => [200, BESIDE],
     "GET /api/properties/b/beside": () => [200, BESIDE],
+    ...Object.fromEntries(
+      ["a", "b", "c", "d"].map((id) => [`GET /api/properties/${id}/alternatives`, () => [200, { alternatives: [] }]]),
+    ),
     "GET /api/properties/": ({ path }) => [200, state(path.split("/")[3]!)],
     "PUT /api/properties/": ({ path }) => [200, state(path.split("/")[3]!)],
     "POST /api/properties/": () => [201, state("d")],

@@ -20,7 +20,9 @@ export function FirmDetails({ terms }: { terms: Terms }) {
     );
   return (
     <details aria-label="The firm">
-      <summary className="fix">The firm, as it stands on reports and quotes: {firm.name || "not entered yet"}</summary>
+      <summary className="fix">
+        The firm, as it stands on reports and quotes: {firm.name || "not entered yet"}
+      </summary>
       <div className="mt-2 grid gap-x-6 gap-y-2 small:grid-cols-2">
         <Field label="Name" value={firm.name} most={80} keep={(name) => set({ name })} />
         <Field label="Telephone, mail" value={firm.contact} most={160} keep={(contact) => set({ contact })} />

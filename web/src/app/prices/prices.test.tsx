@@ -12,6 +12,7 @@ const TERMS = {
   years: 20,
   discount_rate: 0.03,
   old_after_months: 12,
+  firm: { name: "Tarn", address: "3 Sluice Yard", contact: "", registered: "", terms: "", valid_days: 30 },
 };
 const line = (key: string, name: string, price: number, more: object = {}) => ({
   key,
@@ -156,4 +157,24 @@ test("what is no table says so, and nothing is written", async () => {
 test("an empty book says how it is filled", async () => {
   open({}, { ...BOOK, lines: [] });
   expect(await screen.findByText(/There is no price yet/)).toBeTruthy();
+});
+
+test("the firm is entered as it stands on reports and quotes", async () => {
+  const calls = open();
+  await userEvent.click(await screen.findByText(/The firm, as it stands on reports and quotes: Tarn/));
+  const name = screen.getByLabelText("Name");
+  await userEvent.clear(name);
+  await userEvent.type(name, "Tarn & Gully{Enter}");
+  await userEvent.type(screen.getByLabelText("Address"), "\nPellisford");
+  await userEvent.tab();
+  const days = screen.getByLabelText("Days that a quote holds");
+  await userEvent.clear(days);
+  await userEvent.type(days, "45{Enter}");
+  await waitFor(() => expect(edits(calls)).toHaveLength(3));
+  const firms = edits(calls).map(({ terms }) => (terms as typeof TERMS).firm);
+  expect([firms[0]!.name, firms[1]!.address, firms[2]!.valid_days]).toEqual([
+    "Tarn & Gully",
+    "3 Sluice Yard\nPellisford",
+    45,
+  ]);
 });

@@ -31,7 +31,7 @@ export function OwnView() {
             <Why figure={price.cost_per_m3} units={units}>
               {costOf(each, currency, units)}
             </Why>{" "}
-            for each {costUnit(units)} of rain delivered
+            for each {costUnit(units)} of water delivered
           </>
         )}
         .

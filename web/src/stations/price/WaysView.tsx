@@ -69,7 +69,7 @@ export function WaysView() {
       <section aria-label="The owner’s figures" className="max-w-[76ch] leading-[1.9]">
         <h2 className="heading">The owner’s figures</h2>
         <p>
-          Each way brings what rain supplies in a mean year, {quantity("volume", 1000 * others.m3_year, units)}.
+          Each way brings what the design supplies in a mean year, {quantity("volume", 1000 * others.m3_year, units)}.
           Mains: {amount("Connection to the mains", "mains/connection", mains.connection)} for the connection,{" "}
           {perVolume("Tariff of the mains", "mains/per_m3", mains.per_m3)}, {currency}
           <Entry label="Standing charge a year" path="/price/ways/mains/yearly" kind="money" value={mains.yearly} /> a

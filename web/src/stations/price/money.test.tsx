@@ -185,7 +185,7 @@ test("what it costs to keep stands by the year, and the cost of rain by the unit
   renderOnDemo(<PriceSheet />, buried, "/?view=own");
   const each = buried.plan.price.cost_per_m3.value! * 3.785411784;
   expect(await screen.findByText(`$${each.toFixed(2)}`)).toBeTruthy();
-  expect(screen.getByText(/for each 1,000 gal of rain delivered/)).toBeTruthy();
+  expect(screen.getByText(/for each 1,000 gal of water delivered/)).toBeTruthy();
   const table = within(screen.getByRole("region", { name: "Upkeep" }));
   expect(table.getAllByRole("row")).toHaveLength(buried.plan.price.upkeep.length + 1);
 });

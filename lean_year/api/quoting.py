@@ -1,0 +1,201 @@
+"""Quotes of a property: made, answered, and what differs since."""
+
+import datetime as dt
+import json
+from dataclasses import replace
+from threading import Lock
+from typing import cast
+
+from cachetools import LRUCache
+
+from lean_year.api.papers import facts_of
+from lean_year.api.workshop import Workshop
+from lean_year.core.errors import InputError
+from lean_year.demo.shipped import DEMOS
+from lean_year.formats.report.blocks import Sheet
+from lean_year.formats.report.quote import QuoteHead, change_order_sheet, quote_sheet
+from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
+from lean_year.plan.as_sold import (
+    AsSold,
+    ChangesSince,
+    as_sold,
+    changes_since,
+    prices_of_today,
+    require_priced,
+    with_prices_agreed,
+)
+from lean_year.plan.whole import Planned, plan_property
+from lean_year.property.document import Property
+from lean_year.store import properties, quotes
+from lean_year.store.database import writing
+from lean_year.store.properties import StaleRevision, Stored
+from lean_year.store.quotes import ListedQuote, NewQuote, QuoteStanding
+
+KEPT = 4
+"""Quotes whose pages are kept while somebody looks at them."""
+
+
+class Quoting:
+    """What the routes ask for, over one workshop."""
+
+    def __init__(self, workshop: Workshop) -> None:
+        self._workshop = workshop
+        self._engine = workshop.engine
+        self._pages: LRUCache[str, tuple[list[bytes], Paper]] = LRUCache(maxsize=KEPT)
+        self._lock = Lock()
+
+    def listed(self, property_id: str) -> list[ListedQuote]:
+        """Of the site of a property, the newest first."""
+        return quotes.list_quotes(self._engine, property_id)
+
+    def any_property(self) -> bool:
+        """Whether there is any property yet."""
+        return bool(self._workshop.listed())
+
+    def load_demo(self, name: str) -> Stored:
+        """Put a demo in with its quotes, or find it."""
+        known = properties.find_demo(self._engine, name)
+        stored = self._workshop.load_demo(name)
+        if known is None and not self.listed(stored.id):
+            for standing in DEMOS[name].offers:
+                quote = self.make(
+                    stored.id, stored.revision, "letter" if stored.document.units == "us" else "a4", "", ""
+                )
+                if standing != "open":
+                    self.answer(stored.id, quote.id, standing, "")
+        return stored
+
+    def make(self, property_id: str, base: int, paper: Paper, note: str, by: str) -> ListedQuote:
+        """Offer a design as it stands.
+
+        Raises
+        ------
+        StaleRevision
+            If another revision stands than the one that was looked at.
+        InputError
+            If a price is missing.
+        """
+        stored = self._standing(property_id, base)
+        planned = self._workshop.plan(stored.document)
+        book = self._workshop.book().book
+        own = next(each.name for each in stored.alternatives if each.id == property_id)
+        sold = as_sold(stored.document, planned.plan, book, own)
+        facts = facts_of(self._workshop, stored, planned)
+        until = facts.date + dt.timedelta(days=facts.firm.valid_days)
+        with writing(self._engine) as session:
+            numbered = quotes.next_number(session)
+            sheet = quote_sheet(facts, QuoteHead(str(numbered[0]), until, note))
+            new = _new(stored, sold, paper, facts.date, until, note, by)
+            quote_id = quotes.add_quote(session, numbered, new, _written(sold, sheet, paper, facts.date))
+        return quotes.listed_quote(self._engine, property_id, quote_id)
+
+    def changes(self, property_id: str, quote_id: str) -> ChangesSince:
+        """What of a design differs from what was agreed on last: the quote, or its latest accepted change order."""
+        stored = self._workshop.stored(property_id)
+        return self._changes(stored, self._agreed(property_id, quote_id))[0]
+
+    def make_change_order(
+        self, property_id: str, quote_id: str, base: int, paper: Paper, note: str, by: str
+    ) -> ListedQuote:
+        """Offer what differs from what was agreed on.
+
+        Raises
+        ------
+        StaleRevision
+        InputError
+            If the quote is not accepted, nothing differs, a price is missing, or another change order is open.
+        """
+        stored = self._standing(property_id, base)
+        quote = quotes.listed_quote(self._engine, property_id, quote_id)
+        if quote.change_of is not None or quote.standing != "accepted":
+            raise InputError("quote", "must be an accepted one; before that, make a new quote")
+        waits = next((each for each in self.listed(property_id) if _open_change(each, quote)), None)
+        if waits is not None:
+            raise InputError("quote", f"has a change order {waits.number} that is open; have it answered first")
+        agreed = self._agreed(property_id, quote_id)
+        changes, planned, priced = self._changes(stored, agreed)
+        require_priced(changes.missing)
+        if not changes.anything:
+            raise InputError("changes", "are none: the design is as agreed")
+        facts = replace(facts_of(self._workshop, stored, planned), document=priced)
+        until = facts.date + dt.timedelta(days=facts.firm.valid_days)
+        book = self._workshop.book().book.model_copy(update={"terms": agreed.prices.terms})
+        own = next(each.name for each in stored.alternatives if each.id == property_id)
+        known = {(line.key, line.currency) for line in agreed.prices.lines}
+        lines = [*agreed.prices.lines, *(line for line in book.lines if (line.key, line.currency) not in known)]
+        sold = as_sold(priced, planned.plan, book.model_copy(update={"lines": lines}), own)
+        with writing(self._engine) as session:
+            numbered = quotes.next_number(session, quote.number)
+            head = QuoteHead(f"{numbered[0]}/{numbered[1]}", until, note)
+            sheet = change_order_sheet(facts, head, quote.number, changes)
+            new = _new(stored, sold, paper, facts.date, until, note, by)
+            made = quotes.add_quote(session, numbered, new, _written(sold, sheet, paper, facts.date))
+        return quotes.listed_quote(self._engine, property_id, made)
+
+    def answer(self, property_id: str, quote_id: str, standing: QuoteStanding, by: str) -> ListedQuote:
+        """Write how it was answered."""
+        quotes.answer_quote(self._engine, property_id, quote_id, standing, by)
+        return quotes.listed_quote(self._engine, property_id, quote_id)
+
+    def pdf(self, property_id: str, quote_id: str) -> bytes:
+        """As it was handed over, to the byte."""
+        return quotes.pdf_of(self._engine, property_id, quote_id)
+
+    def pages(self, property_id: str, quote_id: str) -> tuple[list[bytes], Paper]:
+        """Its pages as pictures, and on which paper."""
+        text, on, date = quotes.sheet_of(self._engine, property_id, quote_id)
+        with self._lock:
+            known = self._pages.get(quote_id)
+        if known is None:
+            paper = cast(Paper, on)
+            known = draw_pages(Sheet(**json.loads(text)), paper, date), paper
+            with self._lock:
+                self._pages[quote_id] = known
+        return known
+
+    def _standing(self, property_id: str, base: int) -> Stored:
+        stored = self._workshop.stored(property_id)
+        if stored.revision != base:
+            raise StaleRevision(stored.revision)
+        return stored
+
+    def _agreed(self, property_id: str, quote_id: str) -> AsSold:
+        quote = quotes.listed_quote(self._engine, property_id, quote_id)
+        of_it = [each for each in self.listed(property_id) if each.change_of == quote.number]
+        accepted = [each.id for each in of_it if each.standing == "accepted"]
+        text = quotes.frozen_of(self._engine, property_id, accepted[-1] if accepted else quote_id)
+        return AsSold.model_validate_json(text)
+
+    def _changes(self, stored: Stored, agreed: AsSold) -> tuple[ChangesSince, Planned, Property]:
+        priced = with_prices_agreed(agreed, stored.document)
+        prices = prices_of_today(agreed, self._workshop.book().book)
+        planned = plan_property(priced, self._workshop.rain_of(priced), prices=prices)
+        return changes_since(agreed, priced, planned.plan), planned, priced
+
+
+def _open_change(each: ListedQuote, quote: ListedQuote) -> bool:
+    return each.change_of == quote.number and each.standing == "open"
+
+
+def _new(stored: Stored, sold: AsSold, paper: Paper, dated: dt.date, until: dt.date, note: str, by: str) -> NewQuote:
+    return NewQuote(
+        property_id=stored.id,
+        revision=stored.revision,
+        name=stored.document.name,
+        alternative=sold.alternative,
+        paper=paper,
+        dated=dated,
+        valid_until=until,
+        note=note,
+        currency=sold.price.currency,
+        total=sold.price.total,
+        made_by=by,
+    )
+
+
+def _written(sold: AsSold, sheet: Sheet, paper: Paper, date: dt.date) -> quotes.Written:
+    return quotes.Written(
+        frozen=sold.model_dump_json(),
+        sheet=json.dumps(sheet.as_data(), ensure_ascii=False),
+        pdf=write_pdf(sheet, paper, date),
+    )

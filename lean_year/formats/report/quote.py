@@ -1,0 +1,161 @@
+"""A quote, and a change order to one: what is offered, for how much, until when, on which terms."""
+
+import datetime as dt
+from dataclasses import dataclass
+
+from lean_year.formats.report.blocks import Sheet
+from lean_year.formats.report.facts import Facts
+from lean_year.formats.report.owner.report import add_report
+from lean_year.plan.answer.wording import Wording, day, several
+from lean_year.plan.as_sold import ChangesSince, SoldPrice
+from lean_year.plan.stations.price.stage import STATION as PRICE
+
+SIGNED = ("For the owner", "For the firm")
+ROWS = (
+    ("Materials", "materials"),
+    ("Labour", "labour"),
+    ("Travel, machines, other and margin", "other"),
+    ("Contingency", "contingency"),
+    ("Tax", "tax"),
+    ("Taken off: grants, rebates, exemptions", "grants"),
+)
+
+
+@dataclass(frozen=True, slots=True)
+class QuoteHead:
+    """By what a quote is known."""
+
+    number: str
+    valid_until: dt.date
+    note: str = ""
+    """What the owner is told with it."""
+
+
+def quote_sheet(facts: Facts, head: QuoteHead) -> Sheet:
+    """What is offered, then the whole report that it rests on."""
+    sheet = _sheet(facts, head, f"Quote {head.number}")
+    price = PRICE.of(facts.plan)
+    assert price is not None
+    words = facts.plan.verdict_parts
+    sheet.answer(
+        f"{facts.say.money(price.currency, price.total.value or 0.0)} for the supply as described here.",
+        f"{words.answer} {words.caveat} {words.warning}".strip(),
+    )
+    sheet.text(head.note)
+    sheet.heading("What is offered")
+    sheet.table(
+        ["Part of the supply", "As designed"],
+        [
+            [station.name, station.headline]
+            for station in facts.plan.stations
+            if station.status != "not_built" and station.stage not in ("survey", "permits", "price")
+        ],
+        (1.4, 4),
+    )
+    sheet.heading("Price")
+    figures = {name: getattr(price, name).value or 0.0 for _, name in ROWS}
+    sold = SoldPrice(currency=price.currency, total=price.total.value or 0.0, **figures)
+    sheet.table(["", price.currency], _price_rows(sold, facts.say), (5, 1.3), (1,), _total(sold, facts.say))
+    _terms(sheet, facts, head)
+    sheet.signatures(SIGNED)
+    add_report(sheet, facts)
+    return sheet
+
+
+def change_order_sheet(facts: Facts, head: QuoteHead, of: str, changes: ChangesSince) -> Sheet:
+    """What is otherwise than in the quote `of`, and what it costs."""
+    say = facts.say
+    sheet = _sheet(facts, head, f"Change order {head.number} to quote {of}")
+    more = changes.now.total - changes.was.total
+    amount = say.money(changes.now.currency, abs(more))
+    sheet.answer(
+        f"{amount} {'more' if more >= 0 else 'less'} than agreed: "
+        f"{say.money(changes.now.currency, changes.now.total)} in all.",
+        f"Agreed: {changes.verdict_was} Now: {changes.verdict_now}"
+        if changes.verdict_was != changes.verdict_now
+        else changes.verdict_now,
+    )
+    sheet.text(head.note)
+    sheet.heading("What is otherwise")
+    if changes.values:
+        sheet.table(
+            ["In the design", "Agreed", "Now"],
+            [[each.place, each.was, each.now] for each in changes.values],
+            (3, 2, 2),
+        )
+    else:
+        sheet.text("The design is as agreed.")
+    if changes.parts:
+        sheet.subheading(f"{several(len(changes.parts), 'line')} of the list of parts")
+        sheet.table(
+            ["Part", "Agreed", "Now", f"Costs, {changes.now.currency}"],
+            [[each.name, each.was, each.now, signed_money(each.costs, changes.now.currency, say)]
+             for each in changes.parts],
+            (3.4, 1.5, 1.5, 1.2),
+            (3,),
+        )  # fmt: skip
+    sheet.heading("Price")
+    rows = [
+        [name, say.money(changes.was.currency, was), say.money(changes.was.currency, now),
+         signed_money(now - was, changes.was.currency, say)]
+        for name, key in ROWS
+        for was, now in [(getattr(changes.was, key), getattr(changes.now, key))]
+        if was or now
+    ]  # fmt: skip
+    currency = changes.was.currency
+    totals = [say.money(currency, each.total) for each in (changes.was, changes.now)]
+    total = ["Total", *totals, signed_money(more, currency, say)]
+    sheet.table(["", "Agreed", "Now", "More or less"], rows, (4, 1.3, 1.3, 1.3), (1, 2, 3), total)
+    _terms(sheet, facts, head)
+    sheet.signatures(SIGNED)
+    return sheet
+
+
+def signed_money(amount: float, currency: str, say: Wording) -> str:
+    """An amount with its sign.
+
+    >>> signed_money(120, "€", Wording("metric")), signed_money(-45.5, "€", Wording("metric"))
+    ('+€120', '−€46')
+    """
+    words = say.money(currency, abs(amount))
+    return f"{'−' if amount < 0 else '+'}{words}" if abs(amount) > 0.005 else words
+
+
+def _sheet(facts: Facts, head: QuoteHead, subject: str) -> Sheet:
+    document = facts.document
+    which = f"Alternative {facts.alternative}" if facts.alternative else ""
+    return Sheet(
+        title=document.name,
+        subject=subject,
+        head=[
+            line
+            for line in (document.place, which, f"{day(facts.date)}, holds until {day(head.valid_until)}")
+            if line
+        ],
+        firm=facts.firm_lines(),
+        foot=f"{subject}, {document.name}, {day(facts.date)}",
+    )
+
+
+def _price_rows(sold: SoldPrice, say: Wording) -> list[list[str]]:
+    rows = []
+    for name, key in ROWS:
+        amount = getattr(sold, key)
+        if amount:
+            rows.append([name, f"{'−' if key == 'grants' else ''}{say.money(sold.currency, amount)}"])
+    return rows
+
+
+def _total(sold: SoldPrice, say: Wording) -> list[str]:
+    return ["Total", say.money(sold.currency, sold.total)]
+
+
+def _terms(sheet: Sheet, facts: Facts, head: QuoteHead) -> None:
+    sheet.heading("Terms")
+    sheet.text(f"This offer holds until {day(head.valid_until)}.")
+    for line in facts.firm.terms.splitlines():
+        sheet.text(line.strip())
+    sheet.text(
+        "Sizes rest on the recorded rain and on what is entered and assumed, as the report says. Local code comes "
+        "first, and whoever is licensed for a work does it."
+    )

@@ -1,0 +1,242 @@
+"""A design as it was offered for a price, and what differs from it since.
+
+What was offered is kept whole: the document, what the plan said, every part with its price, and the prices
+themselves. What is changed later is priced by those same prices, so that a dearer book changes nothing that was
+agreed; only what was not sold before is priced by the book of today.
+"""
+
+from typing import Any
+
+from pydantic import BaseModel
+
+from lean_year.core.errors import InputError
+from lean_year.plan.model.book_prices import BookPrices, lines_that_price
+from lean_year.plan.place_words import place_words, value_words
+from lean_year.plan.stations.cistern.stage import STATION as CISTERN
+from lean_year.plan.stations.price.stage import STATION as PRICE
+from lean_year.plan.whole import WholePlan
+from lean_year.property.alternatives import all_differing
+from lean_year.property.assumed import covers
+from lean_year.property.document import Property
+from lean_year.property.price_book import BookTerms, PriceBook
+from lean_year.property.upgrades import upgrade
+
+NOT_SOLD = ("/survey", "/photos", "/permits", "/parts", "/audit", "/rain/record_id", "/price/ways", "/version")
+"""Places that are no part of what was sold. The list of parts is compared as a list."""
+MOST_NAMED = 3
+
+
+class SoldPart(BaseModel):
+    """One line of the list of parts as it was priced."""
+
+    key: str
+    name: str
+    quantity: float
+    unit: str
+    sold: str
+    """The quantity in words."""
+    unit_price: float | None
+    total: float | None
+
+
+class SoldPrice(BaseModel):
+    """The price, put together. [money]"""
+
+    currency: str
+    materials: float
+    labour: float
+    other: float
+    contingency: float
+    tax: float
+    grants: float
+    total: float
+
+
+class AsSold(BaseModel):
+    """A design as it was offered."""
+
+    alternative: str
+    document: dict[str, Any]
+    """As it stood, in the version of then."""
+    verdict: str
+    years_carried: int | None
+    counted_years: int | None
+    parts: list[SoldPart]
+    price: SoldPrice
+    prices: PriceBook
+    """All that it was priced by."""
+
+    def property(self) -> Property:
+        """The document, brought up to date."""
+        return Property.model_validate(upgrade(self.document))
+
+
+class ChangedValue(BaseModel):
+    """One value of the design that is another now."""
+
+    place: str
+    was: str
+    now: str
+
+
+class ChangedPart(BaseModel):
+    """One part of which more or less is bought."""
+
+    name: str
+    was: str
+    now: str
+    costs: float
+    """More than before; less where it is below nothing. [money]"""
+
+
+class ChangesSince(BaseModel):
+    """What differs from what was sold, and what that costs."""
+
+    values: list[ChangedValue]
+    parts: list[ChangedPart]
+    was: SoldPrice
+    now: SoldPrice
+    verdict_was: str
+    verdict_now: str
+    missing: list[str]
+    """Names of what has no price yet; nothing can be agreed on before."""
+
+    @property
+    def anything(self) -> bool:
+        """Whether there is something to agree on."""
+        return bool(self.values or self.parts or abs(self.now.total - self.was.total) > 0.005)
+
+
+def as_sold(document: Property, plan: WholePlan, book: PriceBook, alternative: str) -> AsSold:
+    """A design with its plan and all that prices it.
+
+    Raises
+    ------
+    InputError
+        If nothing is priced, or a price is missing.
+    """
+    price = PRICE.of(plan)
+    assert price is not None
+    if not price.booked:
+        raise InputError("price", "is needed for a quote; enter prices, or bring in a price book")
+    require_priced(missing_names(plan))
+    cistern = CISTERN.of(plan)
+    return AsSold(
+        alternative=alternative,
+        document=document.model_dump(mode="json"),
+        verdict=plan.verdict,
+        years_carried=None if cistern is None else cistern.years_carried,
+        counted_years=None if cistern is None else cistern.counted_years,
+        parts=_parts(plan),
+        price=_price(plan),
+        prices=PriceBook(lines=lines_that_price(book, document, plan.parts), terms=book.terms),
+    )
+
+
+def require_priced(missing: list[str]) -> None:
+    """Nothing is offered with a price missing in it.
+
+    Raises
+    ------
+    InputError
+    """
+    if missing:
+        named = ", ".join(missing[:MOST_NAMED]) + (" and more" if len(missing) > MOST_NAMED else "")
+        count = len(missing)
+        raise InputError("price", f"is missing for {count} of what is needed; enter it, or leave it out: {named}")
+
+
+def missing_names(plan: WholePlan) -> list[str]:
+    """Names of what has no price."""
+    price = PRICE.of(plan)
+    assert price is not None
+    names = {line.key: line.name for line in price.lines}
+    return [names.get(key, key) for key in price.missing]
+
+
+def prices_of_today(sold: AsSold, book: PriceBook) -> BookPrices:
+    """As sold, and the book for what was not sold then; put together as it was then."""
+    agreed = {(line.key, line.currency): line for line in sold.prices.lines}
+    lines = [*agreed.values(), *(line for line in book.lines if (line.key, line.currency) not in agreed)]
+    terms: BookTerms = sold.prices.terms
+    return BookPrices(PriceBook.model_construct(lines=lines, terms=terms), sold.price.currency)
+
+
+def with_prices_agreed(sold: AsSold, document: Property) -> Property:
+    """The document with what the firm paid for parts as it stood when they were sold: what it pays since is its own
+    business."""
+    then = sold.property().parts
+    changed = {
+        key: each.model_copy(update={"paid": then.changed[key].paid if key in then.changed else None})
+        for key, each in document.parts.changed.items()
+    }
+    return document.model_copy(update={"parts": document.parts.model_copy(update={"changed": changed})})
+
+
+def changes_since(sold: AsSold, document: Property, plan: WholePlan) -> ChangesSince:
+    """What differs; `plan` is that of the document by the prices of `prices_of_today`."""
+    before = sold.property()
+    units = document.units
+    values = [
+        ChangedValue(
+            place=place_words(document if was is None else before, path),
+            was=value_words(path, was, units),
+            now=value_words(path, now, units),
+        )
+        for path, was, now in all_differing(before, document)
+        if not any(covers(each, path) for each in NOT_SOLD)
+    ]
+    return ChangesSince(
+        values=values,
+        parts=_changed_parts(sold.parts, _parts(plan)),
+        was=sold.price,
+        now=_price(plan),
+        verdict_was=sold.verdict,
+        verdict_now=plan.verdict,
+        missing=missing_names(plan),
+    )
+
+
+def _changed_parts(before: list[SoldPart], after: list[SoldPart]) -> list[ChangedPart]:
+    was, now = ({each.key: each for each in parts} for parts in (before, after))
+    found = []
+    for key in was | now:
+        old, new = was.get(key), now.get(key)
+        if old is not None and new is not None and (old.quantity, old.name) == (new.quantity, new.name):
+            continue
+        each = new or old
+        assert each is not None
+        costs = (new.total or 0.0 if new else 0.0) - (old.total or 0.0 if old else 0.0)
+        found.append(
+            ChangedPart(
+                name=each.name,
+                was=old.sold if old else "none",
+                now=new.sold if new else "none",
+                costs=costs,
+            )
+        )
+    return found
+
+
+def _parts(plan: WholePlan) -> list[SoldPart]:
+    return [
+        SoldPart(
+            key=line.key,
+            name=line.name,
+            quantity=line.quantity,
+            unit=line.unit,
+            sold=line.sold,
+            unit_price=line.unit_price,
+            total=line.total,
+        )
+        for line in plan.parts
+        if line.quantity > 0
+    ]
+
+
+def _price(plan: WholePlan) -> SoldPrice:
+    price = PRICE.of(plan)
+    assert price is not None
+    names = ("materials", "labour", "other", "contingency", "tax", "grants", "total")
+    amounts = {name: getattr(price, name).value or 0.0 for name in names}
+    return SoldPrice(currency=price.currency, **amounts)

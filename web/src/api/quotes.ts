@@ -1,0 +1,44 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client, taken } from "./client";
+import type { Paper } from "./papers";
+import type { components } from "./schema";
+
+export type Quote = components["schemas"]["ListedQuote"];
+export type Changes = components["schemas"]["ChangesSince"];
+
+const at = (property_id: string, quote_id: string) => ({ params: { path: { property_id, quote_id } } });
+
+export const quotesQuery = (property_id: string) =>
+  queryOptions({
+    queryKey: ["quotes", property_id],
+    queryFn: () => taken(client.GET("/api/properties/{property_id}/quotes", { params: { path: { property_id } } })),
+  });
+
+/** What of a design differs from what was agreed on; asked anew for every revision. */
+export const changesQuery = (id: string, quote: string, revision: number) =>
+  queryOptions({
+    queryKey: ["quotes", id, "changes", quote, revision],
+    queryFn: () => taken(client.GET("/api/properties/{property_id}/quotes/{quote_id}/changes", at(id, quote))),
+  });
+
+export const quotePagesQuery = (id: string, quote: string) =>
+  queryOptions({
+    queryKey: ["quotes", id, "pages", quote],
+    queryFn: () => taken(client.GET("/api/properties/{property_id}/quotes/{quote_id}/pages", at(id, quote))),
+  });
+
+type Offer = { base_revision: number; paper: Paper; note: string };
+
+export const makeQuote = (property_id: string, body: Offer) =>
+  taken(client.POST("/api/properties/{property_id}/quotes", { params: { path: { property_id } }, body }));
+
+export const makeChangeOrder = (id: string, quote: string, body: Offer) =>
+  taken(client.POST("/api/properties/{property_id}/quotes/{quote_id}/changes", { ...at(id, quote), body }));
+
+export const answerQuote = (id: string, quote: string, standing: Quote["standing"]) =>
+  taken(client.PUT("/api/properties/{property_id}/quotes/{quote_id}", { ...at(id, quote), body: { standing } }));
+
+export const quotePdf = (id: string, quote: string) => `/api/properties/${id}/quotes/${quote}/pdf`;
+
+export const quotePage = (id: string, quote: string, number: number) =>
+  `/api/properties/${id}/quotes/${quote}/pages/${number}`;
