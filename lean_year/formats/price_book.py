@@ -1,4 +1,5 @@
-"""The price book as a table: `key,name,unit,length_m,price,currency,supplier,dated`, in any order of columns."""
+"""The price book as a table: `key,name,unit,length_m,price,currency,supplier,dated,lead_days`, in any order of
+columns."""
 
 import csv
 import io
@@ -15,10 +16,12 @@ from lean_year.formats.workbooks import Number, add_row, as_bytes, is_workbook, 
 from lean_year.property.price_book import MOST_LINES, BookLine
 from lean_year.property.refusals import first_problem
 
-COLUMNS = ("key", "name", "unit", "length_m", "price", "currency", "supplier", "dated")
+COLUMNS = ("key", "name", "unit", "length_m", "price", "currency", "supplier", "dated", "lead_days")
 NEEDED = ("key", "unit", "price")
 MOST_BYTES = 16 * 1024 * 1024
 MOST_PROBLEMS = 50
+BY_VOLUME = "-m3"
+"""Ends the key of a price that goes by what a tank holds."""
 _NUMBER = re.compile(r"\d+([.,]\d+)?|\d{1,3}([ ,.]\d{3})+([.,]\d+)?")
 
 
@@ -51,6 +54,7 @@ def write_price_book(lines: Iterable[BookLine]) -> str:
                 safe_cell(line.currency),
                 safe_cell(line.supplier),
                 line.dated or "",
+                "" if line.lead_days is None else line.lead_days,
             ]
         )
     return out.getvalue()
@@ -62,8 +66,8 @@ def write_price_workbook(lines: Iterable[BookLine]) -> bytes:
     sheet = book.create_sheet("Prices")
     add_row(sheet, *COLUMNS, bold=True)
     for line in lines:
-        length, price = Number(line.length_m), Number(line.price)
-        add_row(sheet, line.key, line.name, line.unit, length, price, line.currency, line.supplier, line.dated)
+        length, price, lead = Number(line.length_m), Number(line.price), Number(line.lead_days)
+        add_row(sheet, line.key, line.name, line.unit, length, price, line.currency, line.supplier, line.dated, lead)
     return as_bytes(book)
 
 
@@ -139,9 +143,10 @@ def read_rows(rows: Iterable[list[str]], currency: str, *, decimal_comma: bool =
 
 def _not_used(line: BookLine) -> str:
     kind = kind_of_key(line.key)
-    if kind is None or line.unit in priced_in(KINDS[kind].unit):
+    if kind is None:
         return ""
-    return f"{line.name} is sold by the {KINDS[kind].unit}, and priced by the {line.unit}"
+    unit = "m3" if line.key == f"{kind}{BY_VOLUME}" else KINDS[kind].unit
+    return "" if line.unit in priced_in(unit) else f"{line.name} is sold by the {unit}, and priced by the {line.unit}"
 
 
 def _line(cells: Mapping[str, str], currency: str, decimal_comma: bool) -> BookLine:
@@ -154,11 +159,18 @@ def _line(cells: Mapping[str, str], currency: str, decimal_comma: bool) -> BookL
         "currency": cells.get("currency") or currency,
         "supplier": cells.get("supplier", ""),
         "dated": cells.get("dated") or None,
+        "lead_days": _whole("lead_days", cells["lead_days"], decimal_comma) if cells.get("lead_days") else None,
     }
     try:
         return BookLine.model_validate(raw)
     except ValidationError as error:
         raise first_problem(error) from error
+
+
+def _whole(field: str, text: str, decimal_comma: bool) -> float:
+    """As a whole number where it is one: a workbook writes 14 as 14.0."""
+    value = _number(field, text, decimal_comma)
+    return int(value) if value.is_integer() else value
 
 
 def _number(field: str, text: str, decimal_comma: bool) -> float:

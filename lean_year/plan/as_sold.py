@@ -11,6 +11,7 @@ from pydantic import BaseModel
 
 from lean_year.core.errors import InputError
 from lean_year.plan.model.book_prices import BookPrices, lines_that_price
+from lean_year.plan.part_changes import ChangedPart, SoldPart, changed_parts, sold_parts
 from lean_year.plan.place_words import place_words, value_words
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.price.stage import STATION as PRICE
@@ -24,19 +25,6 @@ from lean_year.property.upgrades import upgrade
 NOT_SOLD = ("/survey", "/photos", "/permits", "/parts", "/audit", "/rain/record_id", "/price/ways", "/version")
 """Places that are no part of what was sold. The list of parts is compared as a list."""
 MOST_NAMED = 3
-
-
-class SoldPart(BaseModel):
-    """One line of the list of parts as it was priced."""
-
-    key: str
-    name: str
-    quantity: float
-    unit: str
-    sold: str
-    """The quantity in words."""
-    unit_price: float | None
-    total: float | None
 
 
 class SoldPrice(BaseModel):
@@ -79,16 +67,6 @@ class ChangedValue(BaseModel):
     now: str
 
 
-class ChangedPart(BaseModel):
-    """One part of which more or less is bought."""
-
-    name: str
-    was: str
-    now: str
-    costs: float
-    """More than before; less where it is below nothing. [money]"""
-
-
 class ChangesSince(BaseModel):
     """What differs from what was sold, and what that costs."""
 
@@ -127,7 +105,7 @@ def as_sold(document: Property, plan: WholePlan, book: PriceBook, alternative: s
         verdict=plan.verdict,
         years_carried=None if cistern is None else cistern.years_carried,
         counted_years=None if cistern is None else cistern.counted_years,
-        parts=_parts(plan),
+        parts=sold_parts(plan),
         price=_price(plan),
         prices=PriceBook(lines=lines_that_price(book, document, plan.parts), terms=book.terms),
     )
@@ -188,50 +166,13 @@ def changes_since(sold: AsSold, document: Property, plan: WholePlan) -> ChangesS
     ]
     return ChangesSince(
         values=values,
-        parts=_changed_parts(sold.parts, _parts(plan)),
+        parts=changed_parts(sold.parts, sold_parts(plan)),
         was=sold.price,
         now=_price(plan),
         verdict_was=sold.verdict,
         verdict_now=plan.verdict,
         missing=missing_names(plan),
     )
-
-
-def _changed_parts(before: list[SoldPart], after: list[SoldPart]) -> list[ChangedPart]:
-    was, now = ({each.key: each for each in parts} for parts in (before, after))
-    found = []
-    for key in was | now:
-        old, new = was.get(key), now.get(key)
-        if old is not None and new is not None and (old.quantity, old.name) == (new.quantity, new.name):
-            continue
-        each = new or old
-        assert each is not None
-        costs = (new.total or 0.0 if new else 0.0) - (old.total or 0.0 if old else 0.0)
-        found.append(
-            ChangedPart(
-                name=each.name,
-                was=old.sold if old else "none",
-                now=new.sold if new else "none",
-                costs=costs,
-            )
-        )
-    return found
-
-
-def _parts(plan: WholePlan) -> list[SoldPart]:
-    return [
-        SoldPart(
-            key=line.key,
-            name=line.name,
-            quantity=line.quantity,
-            unit=line.unit,
-            sold=line.sold,
-            unit_price=line.unit_price,
-            total=line.total,
-        )
-        for line in plan.parts
-        if line.quantity > 0
-    ]
 
 
 def _price(plan: WholePlan) -> SoldPrice:

@@ -11,6 +11,7 @@ from lean_year.plan.answer.figure import Finding, StationKey
 from lean_year.plan.model.assumed import assumed_by_station
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.station import Station
+from lean_year.plan.part_changes import ChangedPart, changed_parts, sold_parts
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.price.stage import STATION as PRICE
@@ -83,6 +84,8 @@ class SideBySide(BaseModel):
     second_yearly: float | None
     missing: bool
     """Whether a price is missing in either."""
+    parts: list[ChangedPart]
+    """Of which the second has more or less than the first."""
     stations: list[StationBeside]
     lost: list[Finding]
     """What the first finds and the second does not."""
@@ -118,6 +121,7 @@ def side_by_side(
         counted_years=was.counted_years if was else None,
         currency=first.prices.currency,
         **_prices(one, other),
+        parts=changed_parts(sold_parts(one), sold_parts(other)),
         stations=[
             StationBeside(
                 stage=here.stage,

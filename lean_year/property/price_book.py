@@ -30,6 +30,8 @@ class BookLine(Part):
     currency: Currency = "€"
     supplier: PlaceText = ""
     dated: DateText | None = None
+    lead_days: int | None = Field(default=None, ge=0, le=730)
+    """From the order until it is there; None where nobody has asked."""
 
     @model_validator(mode="after")
     def _known_unit(self) -> "BookLine":

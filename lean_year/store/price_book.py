@@ -108,4 +108,5 @@ def _line(row: PriceLineRow) -> BookLine:
         currency=row.currency,
         supplier=row.supplier,
         dated=row.dated,
+        lead_days=row.lead_days,
     )

@@ -197,6 +197,7 @@ class PriceLineRow(Base):
     price: Mapped[float]
     supplier: Mapped[str] = mapped_column(String(80))
     dated: Mapped[str | None] = mapped_column(String(10))
+    lead_days: Mapped[int | None]
 
 
 class QuoteRow(Base):

@@ -16,7 +16,7 @@ from lean_year.property.price_book import MOST_LINES, BookLine
 HEAD = "key,name,unit,length_m,price,currency,supplier,dated\n"
 LINES = [
     BookLine(key="drain-pipe-110-mm", name="Drain pipe, 110 mm", unit="length", length_m=6, price=24.5,
-             supplier="Quay", dated="2026-08-21"),
+             supplier="Quay", dated="2026-08-21", lead_days=14),
     BookLine(key="crushed-stone", name='Stone, "clean"', unit="short ton", price=0, currency="$"),
     BookLine(key="crushed-stone", name="=1+1", unit="t", price=1234.56, supplier="@home"),
 ]  # fmt: skip
@@ -166,3 +166,14 @@ def test_a_day_of_a_workbook_is_a_day_and_a_bad_row_is_named():
     again = read_price_book(as_bytes(book))
     assert [(line.price, line.dated) for line in again.lines] == [(120, "2026-03-01")]
     assert again.problems[0].startswith("line 3: price")
+
+
+def test_days_until_it_is_there_are_whole_and_a_price_by_volume_is_no_price_for_another_unit():
+    head = HEAD.strip() + ",lead_days\n"
+    found = read(head + "vessel,,each,,215,€,,,14\ntank-liner-m3,,m3,,95,€,,,\nlid-lock,,each,,14,€,,,2.5\n")
+    assert [line.lead_days for line in found.lines] == [14, None]
+    assert found.unused == []
+    assert found.problems == ["line 4: lead_days: must be a whole number, got 2.5"]
+    assert read(head + "tank-liner-m3,Liner,each,,95,€,,,\n").unused == [
+        "Liner is sold by the m3, and priced by the each"
+    ]

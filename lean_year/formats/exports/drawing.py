@@ -13,14 +13,17 @@ from xml.etree import ElementTree
 
 from lean_year.core.units import M_PER_FOOT
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.footings import standings
 from lean_year.plan.stations.ground.section import Line
 from lean_year.plan.stations.ground.stage import PadPlan, plan_ground
-from lean_year.plan.stations.gutters.section_lines import RunSection, run_sections
+from lean_year.plan.stations.gutters.section_lines import stretched
+from lean_year.plan.stations.gutters.section_marks import section_marks
 from lean_year.plan.stations.gutters.stage import plan_gutters
 from lean_year.property.document import Property
 
 APART_M = 2.0
 TEXT_M = 0.18
+LEAST_WAY_OUT_M = 1.5
 SCALE = 50.0
 # By kind of line of a pad, and of a section: colour index in the DXF; colour and dash on paper.
 LOOK: dict[str, tuple[int, str, str]] = {
@@ -40,6 +43,7 @@ LOOK: dict[str, tuple[int, str, str]] = {
     "section_roof": (7, "#1c1c1c", ""),
     "section_gutter": (7, "#1c1c1c", ""),
     "section_downpipe": (5, "#2b6c99", ""),
+    "section_screen": (7, "#1c1c1c", "2 1"),
     "section_pipe": (5, "#2b6c99", ""),
     "section_storm": (4, "#5b93b5", "6 3"),
     "section_inlet_level": (8, "#7a6a4f", "1 2"),
@@ -143,21 +147,28 @@ def _sheet(document: Property) -> Iterator[Placed]:
         for row, text in enumerate(_texts(pad, say)):
             yield Placed("tank", [(middle - reach, high + 0.4 + TEXT_M * 1.7 * (4 - row))], False, text)
         right = middle + reach + APART_M
-    for run in _runs(document, say):
-        begin = right - run.edges_m[0]
-        for each in run.lines:
-            yield Placed(f"section_{each.kind}", [(begin + x, z) for x, z in each.points], each.closed)
-        high = max(z for each in run.lines for _, z in each.points)
-        yield Placed("section_wall", [(right, high + 0.4)], False, run.name)
-        for mark in run.marks:
-            yield Placed("section_wall", [(begin + mark.x_m + TEXT_M, mark.z_m + TEXT_M / 2)], False, mark.text)
-        right = begin + run.edges_m[-1] + APART_M
+    yield from _runs(document, say, right)
 
 
-def _runs(document: Property, say: Wording) -> list[RunSection]:
-    """Every run in section. Where pipes run in a downpour asks for no rain."""
+def _runs(document: Property, say: Wording, right: float) -> Iterator[Placed]:
+    """Every run in section, tank and way out as wide as they are. Where pipes run in a downpour asks for no rain."""
     gutters = plan_gutters(document, None, say)
-    return run_sections(document, gutters.runs, gutters.section, say)
+    tanks = {each.id: each for each in gutters.tanks}
+    widths = {each.tank.id: each.footprint.width_m for each in standings(document)}
+    for run, drawn in zip(gutters.runs, gutters.drawn, strict=True):
+        left, gutter, near, *_ = drawn.edges_m
+        far = near + widths[run.tank]
+        true = [left, gutter, near, far, far + max(document.overflow.length_m, LEAST_WAY_OUT_M)]
+        begin = right - left
+        for line in drawn.lines:
+            points = stretched(line.points, drawn.edges_m, true)
+            yield Placed(f"section_{line.kind}", [(begin + x, z) for x, z in points], line.closed)
+        high = max(z for line in drawn.lines for _, z in line.points)
+        yield Placed("section_wall", [(right, high + 0.4)], False, run.name)
+        for mark in section_marks(drawn, run, tanks[run.tank], gutters.section, say):
+            x, z = stretched([[mark.x_m, mark.z_m]], drawn.edges_m, true)[0]
+            yield Placed("section_wall", [(begin + x + TEXT_M, z + TEXT_M / 2)], False, mark.text)
+        right = begin + true[-1] + APART_M
 
 
 def _texts(pad: PadPlan, say: Wording) -> list[str]:

@@ -15,7 +15,7 @@ def write_parts_csv(lines: Sequence[PartLine], units: Units) -> str:
     """What is bought as CSV, in the units of the property; what is left out or there already does not stand in it."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(["part", "quantity", "unit", "in_words", "pieces", "bought_at", "day", "note"])
+    writer.writerow(["part", "quantity", "unit", "in_words", "pieces", "bought_at", "day", "lead_days", "note"])
     for line in lines:
         if line.quantity <= 0 or line.bought:
             continue
@@ -29,6 +29,7 @@ def write_parts_csv(lines: Sequence[PartLine], units: Units) -> str:
                 safe_cell(pieces),
                 GROUPS[line.group],
                 line.day,
+                "" if line.lead_days is None else line.lead_days,
                 safe_cell(line.note),
             ]
         )

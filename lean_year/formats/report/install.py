@@ -2,15 +2,14 @@
 
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
+from lean_year.formats.report.owner.works import add_section
 from lean_year.formats.report.pictures.pads import draw_pad
-from lean_year.formats.report.pictures.section import draw_section
 from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.model.holes import holes
 from lean_year.plan.model.station import Station
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.ground.stage import STATION as GROUND
-from lean_year.plan.stations.gutters.section_lines import run_sections
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
 from lean_year.plan.stations.price.parts_list import CutBars
 from lean_year.plan.stations.price.stage import STATION as PRICE
@@ -83,11 +82,8 @@ def _levels(sheet: Sheet, facts: Facts) -> None:
         return
     sheet.heading(f"Heights above the {gutters.section.datum}")
     _cautions(sheet, facts, "roofs", "gutters", "overflow")
-    sections = run_sections(facts.document, gutters.runs, gutters.section, say)
-    for run, drawn in zip(gutters.runs, sections, strict=True):
-        sheet.picture(
-            draw_section(drawn), f"Section of {run.name}: {', '.join(mark.text for mark in drawn.marks)}.", run.name
-        )
+    for run, drawn in zip(gutters.runs, gutters.drawn, strict=True):
+        add_section(sheet, gutters, run, drawn, say, run.name)
         rows: Checks = []
         if run.outlet_m is not None:
             rows.append((f"{run.name}: gutter outlet", say.of_kind("height", run.outlet_m), 1))

@@ -27,6 +27,8 @@ class Priced:
     """Under which it stands in the book, or would."""
     why_not: str = ""
     dated: str | None = None
+    lead_days: int | None = None
+    """From the order until it is there."""
     by_volume: bool = False
     """Whether it goes by what a tank holds."""
 
@@ -61,7 +63,7 @@ class BookPrices:
             and abs(line.length_m - stock_mm / 1000) > _STOCK_ALIKE_M
         ):
             return Priced(None, key, "priced for another length")
-        return Priced(line.price / factor, key, dated=line.dated)
+        return Priced(line.price / factor, key, dated=line.dated, lead_days=line.lead_days)
 
     def of_need(self, need: Need, stock_mm: float | None = None) -> Priced:
         """The price of a part: under its own key, else as the same size without its rating, else as its kind where
@@ -73,7 +75,8 @@ class BookPrices:
         by_volume = self.price(f"{need.kind}-m3", "m3") if need.holds_m3 > 0 else NOT_PRICED
         if by_volume.each is not None and (found.each is not None or found is NOT_PRICED):
             each = (found.each or 0.0) + by_volume.each * need.holds_m3
-            return Priced(each, need.kind, dated=found.dated or by_volume.dated, by_volume=True)
+            lead = found.lead_days if found.lead_days is not None else by_volume.lead_days
+            return Priced(each, need.kind, dated=found.dated or by_volume.dated, lead_days=lead, by_volume=True)
         return replace(found, key=key_of(replace(need, of=""))) if found is NOT_PRICED else found
 
 

@@ -43,6 +43,7 @@ test("the fall shows every station with its figure and its status, and leads the
 
 test("which of several designs is open leads to all of them; a property with one says nothing of it", async () => {
   const state = structuredClone(demo);
+  state.alternatives = state.alternatives.slice(0, 1);
   renderOnDemo(<FallHere goTo={vi.fn()} />, state);
   await screen.findByRole("navigation", { name: "Stations" });
   expect(screen.queryByTitle("All alternatives")).toBeNull();
@@ -57,6 +58,7 @@ test("which of several designs is open leads to all of them; a property with one
 test("a supply as it was found says so, also where it is alone", async () => {
   const state = structuredClone(demo);
   state.document.audit.as_found = true;
+  state.alternatives = state.alternatives.slice(0, 1);
   renderOnDemo(<FallHere goTo={vi.fn()} />, state);
   expect((await screen.findByTitle("All alternatives")).textContent).toBe("A, as found");
 });

@@ -7,12 +7,15 @@ from lean_year.formats.report.pictures.pads import draw_pad
 from lean_year.formats.report.pictures.section import draw_section
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.quantities import fixed
-from lean_year.plan.answer.wording import several
+from lean_year.plan.answer.wording import Wording, several
+from lean_year.plan.model.levels import RunLevels
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.ground.stage import STATION as GROUND
-from lean_year.plan.stations.gutters.section_lines import run_sections
+from lean_year.plan.stations.gutters.section_lines import RunSection
+from lean_year.plan.stations.gutters.section_marks import section_marks
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
+from lean_year.plan.stations.gutters.stage import GuttersPlan
 from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW
 from lean_year.plan.stations.pump.stage import STATION as PUMP
 from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
@@ -50,9 +53,8 @@ def add_way(sheet: Sheet, facts: Facts) -> None:
         f"{gutters.section.datum}; they are drawn to scale, distances are not.",
         keep=True,
     )
-    for run in run_sections(facts.document, gutters.runs, gutters.section, say):
-        names = ", ".join(mark.text for mark in run.marks)
-        sheet.picture(draw_section(run), f"Section of {run.name}: {names}.", f"{run.name}: from gutter to overflow.")
+    for run, drawn in zip(gutters.runs, gutters.drawn, strict=True):
+        add_section(sheet, gutters, run, drawn, say, f"{run.name}: from gutter to overflow.")
     sheet.table(
         ["Place", "Size", "Comes, in the downpour", "It can take"],
         [
@@ -74,6 +76,16 @@ def add_way(sheet: Sheet, facts: Facts) -> None:
         sheet.subheading("Overflow")
         sheet.text(overflow.where_it_ends)
         sheet.figures(_of(overflow.figures, ("inflow_l_s", "capacity_l_s", "head_m", "spill_l_year"), facts))
+
+
+def add_section(
+    sheet: Sheet, gutters: GuttersPlan, run: RunLevels, drawn: RunSection, say: Wording, caption: str
+) -> None:
+    """One run in section, with its heights in words for who cannot see it."""
+    tank = next(each for each in gutters.tanks if each.id == run.tank)
+    marks = list(section_marks(drawn, run, tank, gutters.section, say))
+    names = ", ".join(mark.text for mark in marks)
+    sheet.picture(draw_section(drawn, marks), f"Section of {run.name}: {names}.", caption)
 
 
 def _flush_words(kind: str) -> str:

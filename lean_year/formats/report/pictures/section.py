@@ -1,6 +1,6 @@
 """The way of the water in section: heights to scale, distances stretched so that all of it shows."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from lean_year.formats.report.pictures.canvas import (
     EARTH_1,
@@ -13,7 +13,8 @@ from lean_year.formats.report.pictures.canvas import (
     Canvas,
     words_wide,
 )
-from lean_year.plan.stations.gutters.section_lines import RunSection, SectionKind, SectionMark
+from lean_year.plan.stations.gutters.section_lines import RunSection, SectionKind, stretched
+from lean_year.plan.stations.gutters.section_marks import SectionMark
 
 WIDTH, HEIGHT = 482.0, 216.0
 TOP, FOOT = 16.0, 206.0
@@ -27,6 +28,7 @@ LOOK: dict[SectionKind, tuple[str, float, str, str]] = {
     "roof": (INK, 2.6, "", "none"),
     "gutter": (INK, 1.4, "", WATER_1),
     "downpipe": (WATER_5, 3.2, "", "none"),
+    "screen": (INK, 1.4, "2 1.5", "none"),
     "pipe": (WATER_5, 4.0, "", "none"),
     "storm": (WATER_7, 1.1, "5 3", "none"),
     "inlet_level": (INK_2, 0.6, "1 3", "none"),
@@ -38,12 +40,12 @@ LOOK: dict[SectionKind, tuple[str, float, str, str]] = {
 }
 """Colour, width, dash and filling."""
 ORDER: tuple[SectionKind, ...] = (
-    "inlet_level", "wall", "roof", "gutter", "downpipe", "pipe", "storm", "overflow", "water", "held_water", "tank",
-    "lid",
+    "inlet_level", "wall", "roof", "gutter", "downpipe", "pipe", "screen", "storm", "overflow", "water",
+    "held_water", "tank", "lid",
 )  # fmt: skip
 
 
-def draw_section(section: RunSection) -> str:
+def draw_section(section: RunSection, marks: Sequence[SectionMark]) -> str:
     """As wide as the page."""
     drawn = Canvas(WIDTH, HEIGHT)
     heights = [point[1] for line in section.lines for point in line.points]
@@ -51,10 +53,7 @@ def draw_section(section: RunSection) -> str:
     starts = [sum(BANDS_PT[:number]) for number in range(len(BANDS_PT) + 1)]
 
     def x(metres: float) -> float:
-        edges = section.edges_m
-        band = next((number for number in range(3) if metres <= edges[number + 1]), 3)
-        share = (metres - edges[band]) / max(edges[band + 1] - edges[band], 1e-9)
-        return starts[band] + share * BANDS_PT[band]
+        return stretched([[metres]], section.edges_m, starts)[0][0]
 
     def y(metres: float) -> float:
         return FOOT - (FOOT - TOP) * (metres - low) / (high - low)
@@ -73,15 +72,15 @@ def draw_section(section: RunSection) -> str:
                 stroke, width, dash, fill = LOOK[kind]
                 points = [(x(at[0]), y(at[1])) for at in line.points]
                 drawn.line(points, stroke, width, dash=dash, fill=fill, closed=line.closed)
-    _words(drawn, section.marks, x, y)
+    _words(drawn, marks, lambda at_x, at_z: (x(at_x), y(at_z)))
     return drawn.svg()
 
 
-def _words(drawn: Canvas, marks: list[SectionMark], x: Callable[[float], float], y: Callable[[float], float]) -> None:
+def _words(drawn: Canvas, marks: Sequence[SectionMark], place: Callable[[float, float], tuple[float, float]]) -> None:
     """Each beside its place, and no two over one another."""
     taken: list[tuple[float, float, float]] = []
     for mark in marks:
-        at, foot = x(mark.x_m), y(mark.z_m)
+        at, foot = place(mark.x_m, mark.z_m)
         wide = words_wide(mark.text, bold=mark.strong)
         left = {"left": at - 5 - wide, "right": at + 7, "over": at - wide / 2}[mark.side]
         left = min(max(left, 1.0), WIDTH - wide - 1)

@@ -32,6 +32,7 @@ from lean_year.plan.stations.gutters.findings import gutter_findings
 from lean_year.plan.stations.gutters.level_checks import level_checks
 from lean_year.plan.stations.gutters.needs import gutter_needs
 from lean_year.plan.stations.gutters.notes import fitting_notes
+from lean_year.plan.stations.gutters.section_lines import RunSection, Section, run_section
 from lean_year.plan.stations.gutters.tees import TeeLevels, tee_levels
 from lean_year.property.document import Property
 
@@ -59,19 +60,6 @@ class ScreenPlan(BaseModel):
     aperture_mm: float
     loading_m_h: float | None
     """Of media, at the downpour. [m/h]"""
-
-
-class Section(BaseModel):
-    """Heights that belong to no run, for the drawing. [m]"""
-
-    datum: str
-    ground_m: float
-    tank_ground_m: float
-    discharge_m: float
-    overflow_invert_m: float
-    pump_m: float | None
-    plant_room_m: float | None
-    highest_tap_m: float | None
 
 
 class OutletPlan(BaseModel):
@@ -111,6 +99,8 @@ class GuttersPlan(BaseModel):
     section: Section
     tanks: list[TankLevels]
     runs: list[RunLevels]
+    drawn: list[RunSection]
+    """Each of them in section, in the same order."""
     tees: list[TeeLevels]
     checks: list[Check]
     gutter_runs: list[GutterRunPlan]
@@ -222,21 +212,25 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
     built = document.cistern.built()
     invert, _, _ = invert_and_room_m(document)
     entered = document.downpour
+    section = Section(
+        datum=document.levels.datum,
+        ground_m=document.levels.ground_m,
+        tank_ground_m=min(tank_ground_m(document, tank) for tank in built),
+        discharge_m=discharge_m(document),
+        overflow_invert_m=invert,
+        pump_m=document.levels.pump_m,
+        plant_room_m=document.levels.plant_room_m,
+        highest_tap_m=document.levels.highest_tap_m,
+    )
+    tanks = tank_levels(document)
+    by_id = {tank.id: tank for tank in tanks}
     return GuttersPlan(
         rate_mm_h=design_intensity_mm_h(document),
         figures=gutter_figures(document, runs, flows.total, tightest, say),
-        section=Section(
-            datum=document.levels.datum,
-            ground_m=document.levels.ground_m,
-            tank_ground_m=min(tank_ground_m(document, tank) for tank in built),
-            discharge_m=discharge_m(document),
-            overflow_invert_m=invert,
-            pump_m=document.levels.pump_m,
-            plant_room_m=document.levels.plant_room_m,
-            highest_tap_m=document.levels.highest_tap_m,
-        ),
-        tanks=tank_levels(document),
+        section=section,
+        tanks=tanks,
         runs=runs,
+        drawn=[run_section(run, by_id[run.tank], section, document.overflow) for run in runs],
         tees=tee_levels(document, runs),
         checks=checks,
         gutter_runs=_gutter_runs(document, flows),

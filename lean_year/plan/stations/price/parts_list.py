@@ -68,6 +68,8 @@ class PartLine(BaseModel):
     """A key of the catalogue; empty where somebody added it."""
     not_priced: str
     """Why not; empty where it is."""
+    lead_days: int | None
+    """From the order until it is there; None where the book does not say."""
     price_dated: str | None
     """Of when its price is, where the book says so."""
     price_unit: str
@@ -178,6 +180,7 @@ def _line(line: Bought, changed: ChangedPart | None, day: int, prices: BookPrice
         total=None if each is None else each * quantity,
         kind=line.asked[0].need.kind,
         not_priced="" if each is not None else price.why_not,
+        lead_days=price.lead_days,
         price_dated=price.dated,
         price_unit=sold_in(unit, units),
         priced_by_volume=price.by_volume,
@@ -276,6 +279,7 @@ def _how_many(line: Bought, changed: ChangedPart | None, units: Units, say: Word
 
 _NOT_ASKED: dict[str, Any] = {
     "kind": "",
+    "lead_days": None,
     "price_dated": None,
     "priced_by_volume": False,
     "book_key": "",

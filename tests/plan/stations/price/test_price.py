@@ -8,7 +8,7 @@ from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.price_book import BookLine, BookTerms, PriceBook
-from tests.plan.on_demos import codes, edited, finding, planned_dry, replace, status
+from tests.plan.on_demos import codes, edited, finding, planned_and_priced, planned_dry, replace, status
 
 PARTS = ("materials", "labour", "other", "contingency", "tax")
 
@@ -212,3 +212,27 @@ def test_prices_of_another_book_are_another_plan_and_no_book_is_none():
     two = BookPrices(PriceBook(lines=[BookLine(key="vessel", name="v", unit="each", price=2)]), "€")
     totals = [plan_property(document, None, prices=each).plan.price.materials.value for each in (one, two, one)]
     assert totals == [1, 2, 1]
+
+
+def test_how_long_a_part_takes_to_come_stands_with_it():
+    leads = {line.key: line.lead_days for line in planned_and_priced("saltmarrow").parts}
+    assert leads["pump"] == 7
+    assert next(days for key, days in leads.items() if key.startswith("tank-liner")) == 21
+    assert leads["lid-lock"] is None
+
+
+def test_water_that_is_bought_is_part_of_the_upkeep_by_its_own_price():
+    """Lantern Row's mains: a mean year's top-up at 4.2 a cubic metre."""
+    plan = planned_and_priced("lantern-row")
+    line = next(line for line in plan.price.upkeep if line.key == "water-m3")
+    assert plan.cistern is not None
+    bought_m3 = (
+        sum(year.other_water_l for year in plan.cistern.years if year.counted) / 1000 / plan.cistern.counted_years
+    )
+    assert line.yearly == pytest.approx(4.2 * bought_m3)
+    assert line.each_time == line.yearly
+    assert plan.price.yearly.value == pytest.approx(
+        sum(each.yearly for each in plan.price.upkeep if not each.replaces and each.yearly)
+    )
+    none_bought = planned_and_priced("saltmarrow")
+    assert not [each for each in none_bought.price.upkeep if each.key == "water-m3"]

@@ -10,6 +10,16 @@ import { BesideYear } from "./BesideYear";
 
 type Names = [string, string];
 
+/** What the parts cost that the second has more of, and those that it has less of. */
+function moreOrLess({ parts, currency, first_total }: SideBySide): string {
+  if (first_total === null) return "not priced";
+  const sum = (of: (costs: number) => boolean) =>
+    parts.reduce((total, { costs }) => total + (of(costs) ? Math.abs(costs) : 0), 0);
+  const [more, less] = [sum((costs) => costs > 0), sum((costs) => costs < 0)];
+  const said = [more > 0 && `${money(currency, more)} more`, less > 0 && `${money(currency, less)} less`];
+  return `materials alone: ${said.filter(Boolean).join(", ") || "the same"}`;
+}
+
 /** Two alternatives compared: what differs in them, and what comes of it. */
 export function Beside(props: { first: string; second: string; names: Names; units: Units }) {
   const { first, second, names, units } = props;
@@ -82,6 +92,23 @@ export function Beside(props: { first: string; second: string; names: Names; uni
             )),
           )}
         </Columns>
+      )}
+      {found.parts.length > 0 && (
+        <>
+          <h3 className="heading mt-6">
+            {repairs ? "What is bought for the repair" : "What is bought otherwise"}
+            <span className="head-note">{moreOrLess(found)}</span>
+          </h3>
+          <Columns names={names} head="Part">
+            {found.parts.map(({ name, was, now }, at) => (
+              <tr key={`${at} ${name}`} className="border-t border-rule align-top">
+                <Head>{name}</Head>
+                <td className="py-1 pr-4">{was}</td>
+                <td className="py-1">{now}</td>
+              </tr>
+            ))}
+          </Columns>
+        </>
       )}
       {said.length > 0 && (
         <>

@@ -26,6 +26,10 @@ const BESIDE: SideBySide = {
   first_yearly: 358,
   second_yearly: 799,
   missing: false,
+  parts: [
+    { name: "Ring-panel tank", was: "1", now: "none", costs: -8_200 },
+    { name: "Coupling for the truck’s hose", was: "none", now: "1", costs: 46 },
+  ],
   stations: [
     {
       stage: "cistern",
@@ -224,6 +228,10 @@ describe("side by side", () => {
     expect(picked()).toEqual(["a", "b"]);
     const rows = async (name: RegExp) => (await side.findByRole("row", { name })).textContent;
     expect(await rows(/^Years carried/)).toBe("Years carried38 of 4040 of 40");
+    expect(await rows(/^Price/)).toBe("Price€36,364€31,120");
+    expect(await rows(/^Upkeep/)).toBe("Upkeep in a year€358€799");
+    expect(await rows(/^Ring-panel tank/)).toBe("Ring-panel tank1none");
+    expect(side.getByText("materials alone: €46 more, €8,200 less")).toBeTruthy();
     expect(await rows(/Diameter of tank 1/)).toBe("CisternDiameter of tank 16.9 m4.71 m");
     expect(await rows(/Kind of back up/)).toBe("HouseholdKind of back upnonetruck");
     expect(await rows(/^Load of back up/)).toBe("Load of back up8 m³10 m³");

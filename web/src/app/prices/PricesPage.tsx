@@ -11,6 +11,7 @@ import { toast } from "../../ui/Toasts";
 import { useArrival } from "../../ui/useArrival";
 import { BringInPrices } from "./BringInPrices";
 import { FirmDetails } from "./FirmDetails";
+import { LeadField } from "./LeadField";
 import { TermsOfTheFirm } from "./TermsOfTheFirm";
 
 const AT_ONCE = 150;
@@ -170,12 +171,9 @@ function BookRow({ line, old }: { line: BookLine; old: boolean }) {
             .join(" · ")}
         </span>
       </span>
-      <span className="flex items-baseline gap-x-4">
-        <PriceField
-          of={{ key: line.key, name: line.name, unit: line.unit, length_m: line.length_m, value: line.price }}
-          supplier={line.supplier}
-          currency={line.currency}
-        />
+      <span className="flex flex-wrap items-baseline gap-x-4">
+        <LeadField line={line} />
+        <PriceField of={{ ...line, value: line.price }} supplier={line.supplier} currency={line.currency} />
         <button className="fix" aria-label={`Take ${line.name} out`} onClick={() => void remove()}>
           Take out
         </button>

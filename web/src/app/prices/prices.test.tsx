@@ -23,13 +23,14 @@ const line = (key: string, name: string, price: number, more: object = {}) => ({
   currency: "€",
   supplier: "Quay Plumbing",
   dated: "2026-08-21",
+  lead_days: null,
   ...more,
 });
 const BOOK = {
   version: 7,
   terms: TERMS,
   lines: [
-    line("vessel", "Pressure vessel", 215),
+    line("vessel", "Pressure vessel", 215, { lead_days: 5 }),
     line("rcd-outlet", "Outlet", 64, { dated: "2025-07-18" }),
     line("drain-pipe-110-mm", "Drain pipe, 110 mm", 24, { unit: "length", length_m: 6 }),
     line("vessel", "Pressure vessel", 240, { currency: "$" }),
@@ -177,4 +178,23 @@ test("the firm is entered as it stands on reports and quotes", async () => {
     "3 Sluice Yard\nPellisford",
     45,
   ]);
+});
+
+test("how long something takes to come is entered in whole days, and stays with a new price", async () => {
+  const calls = open();
+  const days = await screen.findByLabelText("Days from the order until it is there: Pressure vessel");
+  expect((days as HTMLInputElement).value).toBe("5");
+  await userEvent.clear(days);
+  await userEvent.type(days, "soon{Enter}");
+  expect(await screen.findByText(/write whole days, from 0 to 730/)).toBeTruthy();
+  await userEvent.clear(days);
+  await userEvent.type(days, "12{Enter}");
+  await waitFor(() => expect(edits(calls)).toHaveLength(1));
+  const price = screen.getByLabelText("Price of Pressure vessel, each");
+  await userEvent.clear(price);
+  await userEvent.type(price, "230{Enter}");
+  await waitFor(() => expect(edits(calls)).toHaveLength(2));
+  const put = (at: number) => (edits(calls)[at] as unknown as { put: object[] }).put[0];
+  expect(put(0)).toMatchObject({ key: "vessel", lead_days: 12, price: 215, supplier: "Quay Plumbing" });
+  expect(put(1)).toMatchObject({ key: "vessel", lead_days: 5, price: 230 });
 });

@@ -71,6 +71,7 @@ export function LevelsView() {
           </div>
           <SectionDrawing
             run={run}
+            drawn={gutters.drawn.find((each) => each.group === run.group)!}
             section={gutters.section}
             tee={gutters.tees.find((tee) => tee.group === run.group)}
             overflow={{ kind: document.overflow.kind, crown_m: plan.overflow.figures["crown_m"]?.value ?? null }}

@@ -3,11 +3,13 @@ import { axisUnit, metres } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { HeightHandle } from "../../document/HeightHandle";
-import { Badge, HeadMarks, Leg, Point, Scale, signed, WayOut } from "./SectionParts";
+import { Badge, CrownWords, HeadMarks, Leg, Point, Scale, signed } from "./SectionParts";
 import { groundAt, HEIGHT, invertAt, sectionScale, STAFF } from "./sectionScale";
 import type { At, RunLevels, Section, TankBox, Tee } from "./sectionScale";
-import { Soil, Staff, House, Way, TopWords } from "./SectionHouse";
-import { Tank, TankWords } from "./SectionTank";
+import { Soil, Staff, TopWords } from "./SectionHouse";
+import { SectionLines } from "./SectionLines";
+import type { Drawn } from "./SectionLines";
+import { TankWords } from "./SectionTank";
 import { ScrollBox } from "../../ui/ScrollBox";
 
 type Check = Plan["gutters"]["checks"][number];
@@ -20,6 +22,7 @@ type Mover = { label: string; toOperations: (value: number) => Operation[] };
 /** One run to scale: gutter, leaf screen, pipe, tank, overflow and ground on one datum, with what the checks say. */
 export function SectionDrawing(props: {
   run: RunLevels;
+  drawn: Drawn;
   section: Section;
   tee: Tee | undefined;
   overflow: { kind: Document["overflow"]["kind"]; crown_m: number | null };
@@ -32,14 +35,11 @@ export function SectionDrawing(props: {
   const [box, shown] = useWidth<HTMLDivElement>();
   const width = Math.max(shown, LEAST);
   const at = sectionScale(run, section, tank, props.tee, width, HEIGHT);
-  const { y, houseX, tankX, rightX, endX } = at;
+  const { y } = at;
   const unit = axisUnit("length", units).factor;
   const screen = run.screen_m;
-  const outlet = run.outlet_m;
   const invert = section.overflow_invert_m;
   const bad = (code: string) => props.checks.some((check) => check.code === code && check.status === "fails");
-  const groundAtTank = groundAt(run, run.length_m);
-  const ground = `M${STAFF} ${y(section.ground_m)}H${houseX}L${tankX - 8} ${y(groundAtTank)}H${rightX + 14}L${endX} ${y(section.discharge_m)}`;
   const marks = placed(props.checks, run, { ...at, invert, section, tee: props.tee });
   return (
     <ScrollBox label="The levels" innerRef={box}>
@@ -56,12 +56,8 @@ export function SectionDrawing(props: {
           }, tank from ${metres(tank.floor_m, units)} to ${metres(tank.lid_m, units)}`}
         >
           <Soil />
-          {/* ground */}
-          <path d={`${ground}V${HEIGHT}H${STAFF}Z`} fill="url(#soil)" />
-          <path d={ground} fill="none" stroke="var(--ink)" strokeWidth="1.4" />
+          <SectionLines drawn={props.drawn} at={at} tooLow={run.drop_m !== null && run.drop_m <= 0} />
           <Staff at={at} datum={section.datum} units={units} />
-          {outlet !== null && <House at={at} outlet={outlet} ground={section.ground_m} />}
-          {screen !== null && outlet !== null && <Way run={run} at={at} outlet={outlet} screen={screen} />}
           {props.tee && <Leg tee={props.tee} at={at} rest={y(run.inlet_m)} unit={unit} />}
           {/* head: screen water, storm level, rest level */}
           {screen !== null && run.drop_m !== null && (
@@ -73,8 +69,7 @@ export function SectionDrawing(props: {
               failing={bad("GUTTERS_OUTLET_BELOW_INLET")}
             />
           )}
-          <Tank tank={tank} at={at} invert={invert} />
-          <WayOut overflow={props.overflow} tank={tank} section={section} at={at} unit={unit} />
+          <CrownWords overflow={props.overflow} at={at} invert={y(invert)} unit={unit} />
           <TankWords tank={tank} at={at} invert={invert} unit={unit} kind={props.overflow.kind} />
           <TopWords run={run} tee={props.tee} at={at} unit={unit} />
           <Points section={section} at={at} unit={unit} />

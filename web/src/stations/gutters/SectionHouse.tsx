@@ -4,8 +4,6 @@ import { signed } from "./SectionParts";
 import { HEIGHT, STAFF, TOP } from "./sectionScale";
 import type { At, RunLevels, Tee } from "./sectionScale";
 
-const PIPE_PX = 7;
-
 export function Soil() {
   return (
     <defs>
@@ -45,68 +43,6 @@ export function Staff({ at, datum, units }: { at: At; datum: string; units: Unit
           </text>
         </g>
       ))}
-    </>
-  );
-}
-
-export function House({ at, outlet, ground }: { at: At; outlet: number; ground: number }) {
-  const { y, houseX } = at;
-  return (
-    <>
-      <path
-        d={`M${STAFF + 2} ${Math.max(20, y(outlet) - 62)}L${houseX - 8} ${y(outlet) - 5}`}
-        stroke="var(--ink)"
-        strokeWidth="4"
-      />
-      <path d={`M${houseX - 26} ${y(outlet) - 2}V${y(ground)}`} stroke="var(--ink)" strokeWidth="2.4" />
-      <path
-        d={`M${houseX - 12} ${y(outlet) - 9}v6a7 7 0 0014 0v-6`}
-        fill="var(--water-1)"
-        stroke="var(--ink)"
-        strokeWidth="1.8"
-      />
-    </>
-  );
-}
-
-/** The way of the water from the gutter outlet over the leaf screen to the tank. */
-export function Way({ run, at, outlet, screen }: { run: RunLevels; at: At; outlet: number; screen: number }) {
-  const { x, y, houseX } = at;
-  const pipe = run.points.flatMap((point): [number, number][] =>
-    point.invert_m === null ? [] : [[x(point.along_m), y(point.invert_m)]],
-  );
-  const wet = run.kind === "wet";
-  const tooLow = run.drop_m !== null && run.drop_m <= 0;
-  const along = pipe.map(([px, py]) => `L${px} ${py}`).join("");
-  const first = pipe[0];
-  const way = !first
-    ? ""
-    : wet
-      ? `M${houseX - 5} ${y(screen) + 2}V${first[1]}${along}V${y(run.inlet_m)}h10`
-      : `M${houseX - 5} ${y(screen) + 2}L${first[0]} ${first[1]}${along}h8`;
-  return (
-    <>
-      <path
-        d={`M${houseX - 5} ${y(outlet) + 3}V${y(screen)}`}
-        stroke={tooLow ? "var(--alarm)" : "var(--water-5)"}
-        strokeWidth="5"
-      />
-      {run.open_at !== "outlet" && (
-        <path
-          d={`M${houseX - 15} ${y(screen) + 5}l20 -9`}
-          stroke="var(--ink)"
-          strokeWidth="2"
-          strokeDasharray="3 2.4"
-        />
-      )}
-      <path d={way} fill="none" stroke="var(--ink)" strokeWidth={PIPE_PX + 3} strokeLinejoin="round" />
-      <path
-        d={way}
-        fill="none"
-        stroke={tooLow ? "var(--alarm)" : wet ? "var(--water-5)" : "var(--water-3)"}
-        strokeWidth={PIPE_PX}
-        strokeLinejoin="round"
-      />
     </>
   );
 }

@@ -2,7 +2,7 @@ import type { Document, Status } from "../../api/client";
 import { axisUnit, fixed, metres, roundStep } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Mark } from "../../ui/Mark";
-import type { At, RunLevels, Section, TankBox, Tee } from "./sectionScale";
+import type { At, RunLevels, Tee } from "./sectionScale";
 
 /** A height with its sign. */
 export const signed = (value: number, digits = 1) => {
@@ -71,33 +71,19 @@ export function Leg({ tee, at, rest, unit }: { tee: Tee; at: At; rest: number; u
   );
 }
 
-/** The way out of the full tank: through the wall, or up and over from the bottom; none where the downpipe takes it. */
-export function WayOut(props: {
+/** How high the crown of a standpipe may be. */
+export function CrownWords(props: {
   overflow: { kind: Document["overflow"]["kind"]; crown_m: number | null };
-  tank: TankBox;
-  section: Section;
   at: At;
+  invert: number;
   unit: number;
 }) {
-  const { overflow, at, section, unit } = props;
-  const { y, rightX, endX } = at;
-  if (overflow.kind === "none" || overflow.kind === "back_down") return null;
-  const invert = y(section.overflow_invert_m);
-  const end = y(section.discharge_m) - 4;
-  const standpipe = overflow.kind === "standpipe";
-  const way = standpipe
-    ? `M${rightX - 6} ${y(props.tank.floor_m) - 7}H${rightX + 18}V${invert}H${rightX + 34}V${end}H${endX - 12}`
-    : `M${rightX - 6} ${invert}H${rightX + 20}V${end}H${endX - 12}`;
+  const { overflow, at, invert, unit } = props;
+  if (overflow.kind !== "standpipe" || overflow.crown_m === null) return null;
   return (
-    <>
-      <path d={way} fill="none" stroke="var(--ink)" strokeWidth="5" strokeLinejoin="round" />
-      <path d={`M${endX - 14} ${end - 5}l10 5-10 5z`} fill="var(--ink)" />
-      {standpipe && overflow.crown_m !== null && (
-        <text x={endX} y={invert - 10} textAnchor="end" className="label halo">
-          crown at most {signed(overflow.crown_m / unit, 2)}
-        </text>
-      )}
-    </>
+    <text x={at.endX} y={invert - 10} textAnchor="end" className="label halo">
+      crown at most {signed(overflow.crown_m / unit, 2)}
+    </text>
   );
 }
 
@@ -108,7 +94,6 @@ export function HeadMarks(props: { run: RunLevels; at: At; lid: number; units: U
   const right = at.tankX - 12;
   const top = at.y(run.screen_m!);
   const rest = at.y(run.inlet_m);
-  const storm = run.lost_m === null ? null : at.y(run.screen_m! - run.lost_m);
   const colour = failing ? "var(--alarm)" : "var(--ink)";
   // Between the two lines where there is room for it, else under both.
   const dry = run.kind === "dry";
@@ -123,14 +108,6 @@ export function HeadMarks(props: { run: RunLevels; at: At; lid: number; units: U
     <>
       <path d={`M${at.houseX + 4} ${top}H${right}`} stroke={colour} strokeDasharray="1 3" />
       <path d={`M${left - 30} ${rest}H${at.tankX}`} stroke={colour} strokeDasharray="1 3" />
-      {storm !== null && run.lost_m! > 0.01 && (
-        <path
-          d={`M${at.houseX} ${top}L${right} ${storm}`}
-          stroke="var(--water-7)"
-          strokeWidth="1.8"
-          strokeDasharray="6 4"
-        />
-      )}
       <path d={`M${left} ${top}V${rest}m-4 0h8m-8 ${top - rest}h8`} stroke={colour} strokeWidth="1.4" />
       <text
         x={left + 8}

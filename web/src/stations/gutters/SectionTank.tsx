@@ -2,42 +2,6 @@ import type { Document } from "../../api/client";
 import { Level, signed } from "./SectionParts";
 import type { At, TankBox } from "./sectionScale";
 
-export function Tank({ tank, at, invert }: { tank: TankBox; at: At; invert: number }) {
-  const { y, tankX, tankPx, rightX } = at;
-  return (
-    <>
-      <rect
-        x={tankX}
-        y={y(tank.lid_m)}
-        width={tankPx}
-        height={Math.max(2, y(tank.floor_m) - y(tank.lid_m))}
-        fill="var(--sheet)"
-      />
-      <rect
-        x={tankX}
-        y={y(invert)}
-        width={tankPx}
-        height={Math.max(0, y(tank.outlet_m) - y(invert))}
-        fill="var(--water-1)"
-      />
-      <rect
-        x={tankX}
-        y={y(tank.outlet_m)}
-        width={tankPx}
-        height={Math.max(0, y(tank.floor_m) - y(tank.outlet_m))}
-        fill="var(--water-7)"
-      />
-      <path
-        d={`M${tankX} ${y(tank.lid_m)}V${y(tank.floor_m)}H${rightX}V${y(tank.lid_m)}`}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth="3"
-      />
-      <path d={`M${tankX - 4} ${y(tank.lid_m)}H${rightX + 4}`} stroke="var(--ink)" strokeWidth="3" />
-    </>
-  );
-}
-
 export function TankWords(props: {
   tank: TankBox;
   at: At;

@@ -80,7 +80,11 @@ function Opened({ id, line }: { id: string; line: Line }) {
   const asked = line.by_hand === "no" || line.by_hand === "changed" || line.by_hand === "left_out";
   return (
     <div id={id} className="pb-2 pl-[52px] desk:pl-[38px]">
-      <p className="text-small leading-snug">{sentence(line.how_many)}</p>
+      <p className="text-small leading-snug">
+        {sentence(line.how_many)}
+        {line.lead_days !== null &&
+          ` There ${line.lead_days} ${line.lead_days === 1 ? "day" : "days"} after the order.`}
+      </p>
       {line.why.length > 0 && line.by_hand !== "added" && (
         <ul className="mt-1 grid gap-1">
           {asking.map(({ stage, name }) => (

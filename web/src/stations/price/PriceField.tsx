@@ -15,6 +15,8 @@ export type Priced = {
   length_m: number | null;
   /** As it is written, in the unit of sale; null where there is none yet. */
   value: number | null;
+  /** From the order until it is there. */
+  lead_days?: number | null;
 };
 
 /** A price in the firm's book, written where it is read: it holds for every property from then on. */
@@ -33,9 +35,9 @@ export function PriceField({ of, currency, supplier = "" }: { of: Priced; curren
         return setProblem(`${of.name}: write an amount, for example 12.50.`);
       }
       setSent(typed);
-      const { key, name, unit, length_m } = of;
+      const { key, name, unit, length_m, lead_days = null } = of;
       void changeBook(cache, {
-        put: [{ key, name, unit, length_m, price: amount, currency, supplier, dated: today() }],
+        put: [{ key, name, unit, length_m, price: amount, currency, supplier, dated: today(), lead_days }],
       }).then(
         () => setSent(null),
         (error: unknown) =>

@@ -75,7 +75,14 @@ export function ToBuyView({ lines: parts }: { lines: Line[] }) {
   );
 }
 
-const counted = (lines: Line[]) => `${lines.length} ${lines.length === 1 ? "line" : "lines"}`;
+/** How many, and how long the slowest of what is still to buy takes. */
+function counted(lines: Line[]) {
+  const lead = Math.max(0, ...lines.filter((line) => line.quantity > 0 && !line.bought).map(leadOf));
+  const slowest = lead > 0 ? `, the slowest there ${lead} ${lead === 1 ? "day" : "days"} after the order` : "";
+  return `${lines.length} ${lines.length === 1 ? "line" : "lines"}${slowest}`;
+}
+
+const leadOf = (line: Line) => line.lead_days ?? 0;
 
 function Switch(props: { label: string; choices: { on: boolean; words: string; choose: () => void }[] }) {
   return (

@@ -7,6 +7,7 @@ export const pricedAs = (line: Line): Priced => ({
   name: line.name,
   unit: line.price_unit,
   length_m: line.cut ? Number((line.cut.stock_mm / 1000).toFixed(4)) : null,
+  lead_days: line.lead_days,
   value: line.unit_price === null ? null : line.unit_price * line.sold_factor,
 });
 
