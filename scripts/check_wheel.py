@@ -68,7 +68,7 @@ def main() -> None:
         (folder / "saltmarrow.json").write_text(json.dumps(placed), "utf-8")
         for form, out in (("rain-csv", "rain.csv"), ("swmm", "s.inp"), ("swmm-rain", "r.dat"), ("epanet", "e.inp"),
                           ("geojson", "g.json"), ("dxf", "d.dxf"), ("svg", "d.svg"),
-                          ("parts-csv", "p.csv"), ("xlsx", "w.xlsx")):  # fmt: skip
+                          ("parts-csv", "p.csv"), ("xlsx", "w.xlsx"), ("pdf", "r.pdf")):  # fmt: skip
             check("export", "saltmarrow.json", "--format", form, "--out", out)
             assert any(folder.glob(f"{Path(out).stem}*")), out
         supply = [part for pair in REPLAY.items() for part in pair]

@@ -33,7 +33,6 @@ VIEWS = (
     View("rain", "saltmarrow", "rain"),
     View("household", "saltmarrow", "household"),
     View("gutters", "saltmarrow", "gutters"),
-    View("gutters-downpour", "saltmarrow", "gutters?view=downpour"),
     View("first-flush", "saltmarrow", "first_flush"),
     View("overflow", "brindle", "overflow"),
     View("treatment", "saltmarrow", "treatment"),

@@ -42,7 +42,7 @@ def choice_label(path: str, value: str, units: Units) -> str:
     """What is chosen at a place of the document, in words; as it stands there where nobody words it.
 
     >>> choice_label("/ground/soil", "clay", "metric")
-    'Clay'
+    'clay or silt'
     """
     pattern = re.sub(r"/(\d+|-)(?=/|$)", "/*", path)
     return _labels(units).get(pattern, {}).get(value, value)

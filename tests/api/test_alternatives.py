@@ -5,6 +5,7 @@ import uuid
 
 import pytest
 
+from lean_year.demo.shipped import demo_file
 from lean_year.property.alternatives import same_site
 from lean_year.property.document import Property
 from tests.formats.test_pictures import four_corners, written
@@ -20,6 +21,14 @@ def do(client):
         return answer.json() if answer.content else None
 
     return send
+
+
+@pytest.fixture
+def demo(client):
+    """Without the alternatives that it ships with."""
+    alone = demo_file("saltmarrow").model_copy(update={"alternatives": []})
+    stored = client.app.state.workshop.bring_in(alone, label="Demo loaded", demo="saltmarrow")
+    return client.get(f"/api/properties/{stored.id}").json()
 
 
 @pytest.fixture

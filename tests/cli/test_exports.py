@@ -4,6 +4,7 @@ import json
 
 import numpy as np
 import pytest
+from pypdf import PdfReader
 
 from lean_year.demo.shipped import DEMOS, demo_rain
 from lean_year.formats.rain.rain_import import read_rain_file
@@ -54,11 +55,23 @@ def test_the_roofs_are_given_out_as_geojson_where_the_place_is_known(lean_year, 
     assert len(json.loads(out.read_text())["features"]) == 3
 
 
+@pytest.mark.parametrize("sheet", ["report", "install", "survey"])
+def test_a_sheet_of_paper_is_given_out_on_either_paper(demo, lean_year, tmp_path, sheet):
+    _, path = demo
+    out = tmp_path / "sheet.pdf"
+    for paper, width_pt in (("a4", 595.28), ("letter", 612)):
+        asked = ("--format", "pdf", "--sheet", sheet, "--paper", paper, "--out", out)
+        assert lean_year("export", path, *asked)[0] == 0
+        assert float(PdfReader(out).pages[0].mediabox.width) == pytest.approx(width_pt, abs=0.1)
+
+
 def test_what_cannot_be_given_out_is_refused_in_one_line(lean_year, tmp_path):
     path = tmp_path / "demo.json"
     lean_year("demo", "saltmarrow", "--out", path)
     for arguments, named in (
         (["export", path, "--format", "papyrus", "--out", tmp_path / "x"], "format"),
+        (["export", path, "--format", "pdf", "--sheet", "poem", "--out", tmp_path / "x"], "sheet"),
+        (["export", path, "--format", "pdf", "--paper", "a5", "--out", tmp_path / "x"], "paper"),
         (["demo", "atlantis", "--out", tmp_path / "x.json"], "name"),
         (["export", tmp_path / "none.json", "--format", "rain-csv", "--out", tmp_path / "x"], "none.json"),
     ):

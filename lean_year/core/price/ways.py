@@ -45,7 +45,7 @@ def paid_until(way: Way, *, years: int, discount_rate: float) -> tuple[float, ..
     >>> paid_until(Way(1000, 100, 500, 2), years=4, discount_rate=0)
     (1000.0, 1100.0, 1700.0, 1800.0, 1900.0)
     """
-    paid_in = [way.capital] + [way.yearly / (1 + discount_rate) ** year for year in range(1, years + 1)]
+    paid_in = [float(way.capital)] + [way.yearly / (1 + discount_rate) ** year for year in range(1, years + 1)]
     for time in replaced_after(way.replace_every_years, years):
         paid_in[math.ceil(time - 1e-9)] += way.replace_cost / (1 + discount_rate) ** time
     return tuple(accumulate(paid_in))

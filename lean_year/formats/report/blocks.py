@@ -5,7 +5,7 @@ from dataclasses import asdict, dataclass, field
 from typing import Any, Literal
 
 Kind = Literal["heading", "subheading", "text", "answer", "figures", "picture", "table", "list", "parts", "findings",
-               "checks", "signatures"]  # fmt: skip
+               "checks", "signatures", "new_page"]  # fmt: skip
 Block = dict[str, Any]
 
 
@@ -86,6 +86,10 @@ class Sheet:
         kept = [list(row) for row in rows]
         if kept:
             self._add("checks", rows=kept)
+
+    def new_page(self) -> None:
+        """What follows begins on a page of its own."""
+        self._add("new_page")
 
     def signatures(self, names: Sequence[str]) -> None:
         self._add("signatures", names=list(names))

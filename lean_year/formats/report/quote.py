@@ -8,9 +8,16 @@ from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.owner.report import add_report
 from lean_year.plan.answer.wording import Wording, day, several
 from lean_year.plan.as_sold import ChangesSince, SoldPrice
+from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
+from lean_year.plan.stations.ground.stage import STATION as GROUND
+from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW
 from lean_year.plan.stations.price.stage import STATION as PRICE
+from lean_year.plan.stations.pump.stage import STATION as PUMP
+from lean_year.plan.stations.roofs.stage import STATION as ROOFS
+from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
 
 SIGNED = ("For the owner", "For the firm")
+FEEDS = {"pump": "by a pump", "header": "by a pump and a header tank", "gravity": "by its own fall"}
 ROWS = (
     ("Materials", "materials"),
     ("Labour", "labour"),
@@ -43,23 +50,51 @@ def quote_sheet(facts: Facts, head: QuoteHead) -> Sheet:
     )
     sheet.text(head.note)
     sheet.heading("What is offered")
-    sheet.table(
-        ["Part of the supply", "As designed"],
-        [
-            [station.name, station.headline]
-            for station in facts.plan.stations
-            if station.status != "not_built" and station.stage not in ("survey", "permits", "price")
-        ],
-        (1.4, 4),
-    )
+    sheet.table(["Part of the supply", "As designed"], _offered(facts), (1.4, 4))
+    sheet.text("Every part stands in the report behind this page, with its size and the reason for it.")
     sheet.heading("Price")
     figures = {name: getattr(price, name).value or 0.0 for _, name in ROWS}
     sold = SoldPrice(currency=price.currency, total=price.total.value or 0.0, **figures)
     sheet.table(["", price.currency], _price_rows(sold, facts.say), (5, 1.3), (1,), _total(sold, facts.say))
     _terms(sheet, facts, head)
     sheet.signatures(SIGNED)
+    sheet.new_page()
+    sheet.heading("The report that it rests on")
     add_report(sheet, facts)
     return sheet
+
+
+def _offered(facts: Facts) -> list[list[str]]:
+    """What is built, in the owner's words."""
+    document, plan, say = facts.document, facts.plan, facts.say
+    roofs, treatment, pump = ROOFS.of(plan), TREATMENT.of(plan), PUMP.of(plan)
+    overflow, ground = OVERFLOW.of(plan), GROUND.of(plan)
+    used = ", ".join(roof.name for roof in document.roofs if roof.on)
+    area = "" if roofs is None else say.figure(roofs.figures["area_m2"].value, "m2")
+    rows = [["Roofs that are used", f"{used}: {area}" if used else "none"]]
+    largest_l = max(float(tank.vessel().below_l(tank.vessel().top_water_m)) for tank in document.cistern.built())
+    tanks = [
+        f"{f'{tank.count} × ' if tank.count > 1 else ''}{tank.name}, "
+        f"{say.volume(float(tank.vessel().below_l(tank.vessel().top_water_m)))}"
+        for tank in document.cistern.built()
+    ]
+    together = f": {say.volume(plan.tank_l)} in all" if plan.tank_l > 1.001 * largest_l else ""
+    rows.append(["Tanks", f"{'; '.join(tanks)}{together}"])
+    if ground is not None:
+        rows.append(["Under them", "; ".join(dict.fromkeys(pad.label for pad in ground.pads))])
+    flushed = FIRST_FLUSH.of(plan)
+    if flushed is not None and flushed.kind != "none":
+        volume = flushed.figures["volume_l"]
+        rows.append(["First flush", f"chambers of {say.figure(volume.value, volume.unit)} in all"])
+    if treatment is not None and treatment.stages:
+        rows.append(["Treatment", "; ".join(stage.name for stage in treatment.stages)])
+    if pump is not None and pump.feed in FEEDS:
+        peak = pump.figures.get("peak_l_s")
+        flow = "" if peak is None else f", for {say.figure(peak.value, peak.unit)} at the peak"
+        rows.append(["To the taps", f"{FEEDS[pump.feed]}{flow}"])
+    if overflow is not None and overflow.destination:
+        rows.append(["Overflow", overflow.destination])
+    return rows
 
 
 def change_order_sheet(facts: Facts, head: QuoteHead, of: str, changes: ChangesSince) -> Sheet:

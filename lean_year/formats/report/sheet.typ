@@ -105,6 +105,8 @@
       table.header([], [Look at], [It must be], [As it is]),
       ..b.rows.map(((what, must, blanks)) => (tick, what, must, range(blanks).map(_ => blank(if blanks > 4 { 11mm } else if blanks > 1 { 21mm } else { 44mm })).join(h(3mm)))).flatten(),
     )
+  } else if b.kind == "new_page" {
+    pagebreak(weak: true)
   } else if b.kind == "signatures" {
     block(breakable: false, above: 2.2em)[
       #grid(columns: b.names.map(_ => 1fr), gutter: 12mm, ..b.names.map(name => [

@@ -40,7 +40,7 @@ def upgrade() -> None:
         sa.Column("sheet", sa.LargeBinary(), nullable=False),
         sa.Column("pdf", sa.LargeBinary(), nullable=False),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_quotes")),
-        sa.UniqueConstraint("number", "part", name=op.f("uq_quotes_number")),
+        sa.UniqueConstraint("number", "part", name=op.f("uq_quotes_number_part")),
     )
     op.create_index(op.f("ix_quotes_site_id"), "quotes", ["site_id"])
     # What was offered stands for ever, and what was accepted is not taken back, whatever the application does.
