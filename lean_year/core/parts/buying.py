@@ -11,13 +11,13 @@ from lean_year.core.parts.cutting import MOST_PIECES, CutPlan, cut_plan
 from lean_year.core.parts.need import Need, Needs
 from lean_year.core.parts.usual import (
     GUTTER_JOINTS_CARTRIDGE,
-    HOLE_OVER_MM,
     PRIMER_SHARE,
     SCREWS_BOX,
     SCREWS_EACH,
     SEALS_TUB,
     THREADS_ROLL,
     cement_l,
+    hole_saw_mm,
 )
 from lean_year.core.units import L_PER_US_GALLON, M2_PER_SQUARE_FOOT, M3_PER_CUBIC_YARD, M_PER_FOOT, T_PER_SHORT_TON
 
@@ -350,7 +350,7 @@ def forgotten(needs: Sequence[Need], nominal: Callable[[float], str]) -> Iterato
     )
     for pipe_mm, need in holes.items():
         why = f"{_place(need)}: the hole in the tank, a little over the pipe of {need.size}"
-        yield Need("hole-saw", why, size=nominal(math.ceil(pipe_mm + HOLE_OVER_MM)), once=True)
+        yield Need("hole-saw", why, size=nominal(hole_saw_mm(outside_mm=pipe_mm)), once=True)
     for need in pipes.values():
         why = f"{_place(need)}: one more, for a cut that goes wrong"
         yield replace(need, kind="coupling", why=why, quantity=1.0, pieces_mm=(), once=True)

@@ -95,6 +95,27 @@ def socket_depth_mm(*, outside_mm: float) -> float:
     return SOCKET_SHARE * require_number("outside_mm", outside_mm, low=0, high=2_000) + SOCKET_MM
 
 
+def hole_saw_mm(*, outside_mm: float) -> float:
+    """The saw for the hole that a pipe goes through.
+
+    Parameters
+    ----------
+    outside_mm : float
+        Diameter of the pipe, 0 to 2,000. [mm]
+
+    Returns
+    -------
+    float
+        `diameter + 3`, the next whole millimetre up. [mm]. Basis: common practice (2 to 5 mm over).
+
+    Examples
+    --------
+    >>> hole_saw_mm(outside_mm=110), hole_saw_mm(outside_mm=114.3)
+    (113.0, 118.0)
+    """
+    return float(math.ceil(require_number("outside_mm", outside_mm, low=0, high=2_000) + HOLE_OVER_MM))
+
+
 def cut_length_mm(*, gap_mm: float, socket_mm: float) -> float:
     """Length of a piece of pipe between two sockets.
 

@@ -156,7 +156,7 @@ def _holes(sheet: Sheet, facts: Facts) -> None:
     sheet.table(
         ["Hole", "How many", "Pipe", "Saw", "Its foot over the floor", "Bearing", "Seal"],
         [
-            [f"{hole.name}, {hole.tank}", str(hole.count), hole.pipe, say.of_kind("cut", hole.saw_mm),
+            [f"{hole.name}, {hole.tank}", str(hole.count), hole.pipe, say.nominal(hole.saw_mm),
              say.length(hole.height_m), "", hole.seal]
             for hole in sawn
         ],

@@ -5,11 +5,12 @@ import json
 import re
 from functools import cache
 from pathlib import Path
-from typing import Literal, cast
-
-import typst
+from typing import TYPE_CHECKING, Literal, cast
 
 from lean_year.formats.report.blocks import Sheet
+
+if TYPE_CHECKING:
+    import typst
 
 Paper = Literal["a4", "letter"]
 _HERE = Path(__file__).parent
@@ -21,15 +22,15 @@ NO_GLYPH = "could not be displayed"
 
 
 @cache
-def _fonts() -> typst.Fonts:
+def _fonts() -> "typst.Fonts":
+    import typst  # here: large, and wanted by few
+
     return typst.Fonts(include_system_fonts=False, include_embedded_fonts=True, font_paths=[str(_HERE / "fonts")])
 
 
 def _inputs(sheet: Sheet, paper: Paper, date: dt.date) -> dict[str, str]:
     data = sheet.as_data() | {"paper": _TYPST_PAPER[paper], "date": [date.year, date.month, date.day]}
-    # Escaped characters are undone first, so that none gets past.
-    text = json.dumps(_printed(data), ensure_ascii=False)
-    return {"data": text}
+    return {"data": json.dumps(_printed(data), ensure_ascii=False)}
 
 
 def _printed(value: object) -> object:
@@ -47,6 +48,8 @@ def write_pdf(sheet: Sheet, paper: Paper, date: dt.date) -> bytes:
 
     Held to PDF/UA-1, unless a name has characters that none of the fonts has.
     """
+    import typst
+
     compiler = typst.Compiler(_HERE / "sheet.typ", root=_HERE, font_paths=_fonts())
     inputs = _inputs(sheet, paper, date)
     stamp = int(dt.datetime.combine(date, dt.time(), dt.UTC).timestamp())
@@ -61,6 +64,8 @@ def write_pdf(sheet: Sheet, paper: Paper, date: dt.date) -> bytes:
 
 def draw_pages(sheet: Sheet, paper: Paper, date: dt.date) -> list[bytes]:
     """Each page as a PNG, for the screen: there, pictures in an SVG would lose their fonts."""
+    import typst
+
     compiler = typst.Compiler(_HERE / "sheet.typ", root=_HERE, font_paths=_fonts())
     pages = compiler.compile(format="png", ppi=SCREEN_PPI, sys_inputs=_inputs(sheet, paper, date))
     return cast(list[bytes], pages if isinstance(pages, list) else [pages])

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from lean_year.core.parts.usual import HOLE_OVER_MM
+from lean_year.core.parts.usual import hole_saw_mm
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import RunLevels
 from lean_year.plan.model.needs import Laid, laid_pipe, pressure_pipe
@@ -58,11 +58,15 @@ def holes(document: Property, runs: list[RunLevels], say: Wording) -> Iterator[H
     last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
     drawn = pressure_pipe(document, document.pump.suction, say)
     yield _hole(last.name, "Outlet to the house", 1, drawn, last.outlet_m, "tank connector")
-    if document.overflow.kind == "pipe":
+    if document.overflow.kind in ("pipe", "standpipe"):
         laid = laid_pipe(document.overflow.bore_mm, document.units, say)
-        top_m = last.vessel().top_water_m - last.floor_m
+        through_wall = document.overflow.kind == "pipe"
+        top_m = last.vessel().top_water_m - last.floor_m if through_wall else 0.0
         yield _hole(last.name, "Overflow", document.overflow.count, laid, top_m, "tank connector")
+    for tank in built:
+        laid = laid_pipe(tank.inlet.vent_mm, document.units, say)
+        yield _hole(tank.name, "Vent, in the lid", tank.count, laid, tank.vessel().shape.height_m, "screened vent")
 
 
 def _hole(tank: str, name: str, count: int, laid: Laid, height_m: float, seal: str) -> Hole:
-    return Hole(tank, name, count, laid.pipe.outside_mm + HOLE_OVER_MM, laid.pipe.name, height_m, seal)
+    return Hole(tank, name, count, hole_saw_mm(outside_mm=laid.pipe.outside_mm), laid.pipe.name, height_m, seal)

@@ -10,6 +10,7 @@ from pypdf import PdfReader
 from lean_year.demo.shipped import DEMOS
 from lean_year.formats.report.papers import PAPERS
 from lean_year.formats.report.typeset import draw_pages, write_pdf
+from lean_year.plan.model.holes import holes
 from lean_year.property.price_book import Firm
 from tests.formats.report.papers_of_demos import (
     DATE,
@@ -118,6 +119,17 @@ def test_cuts_and_holes_of_the_install_sheet_are_those_of_the_list():
     # 104 mm of bore in a pipe of 110 mm, and 3 mm for the saw; the overflow 2.30 m over the floor of its tank.
     assert re.search(r"Inlet of House, Liner tank 1 110 mm 113 mm 2\.40 m inlet seal", words)
     assert re.search(r"Overflow, Liner tank 1 200 mm 203 mm 2\.30 m tank connector", words)
+
+
+@pytest.mark.parametrize("name", DEMOS)
+def test_there_is_a_saw_on_the_list_for_every_hole_of_the_install_sheet_and_no_other(name):
+    facts = facts_of_demo(name)
+    sawn = list(holes(facts.document, facts.plan.gutters.runs, facts.say))
+    saws = {line.name for line in facts.plan.parts if line.name.startswith("Hole saw")}
+    assert saws == {f"Hole saw, sharp, {facts.say.nominal(hole.saw_mm)}" for hole in sawn}
+    for hole in sawn:
+        assert hole.height_m >= 0
+        assert any(tank.name == hole.tank for tank in facts.document.cistern.built())
 
 
 NASTY = '#eval("1+1") *bold* _x_ $y$ <lab> @ref [c] \\ "q" {z} </svg><script>alert(1)</script> &amp;'

@@ -3,7 +3,7 @@
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.owner.answer import add_answer
-from lean_year.formats.report.owner.honesty import add_assumed, add_sources, add_watch
+from lean_year.formats.report.owner.caveats import add_assumed, add_sources, add_watch
 from lean_year.formats.report.owner.keeping import add_seasons
 from lean_year.formats.report.owner.money import add_price
 from lean_year.formats.report.owner.works import add_ground, add_house, add_tanks, add_way

@@ -98,7 +98,7 @@ function Book({ book }: { book: PriceBook }) {
         <section aria-label="Prices">
           <p className="flex flex-wrap items-center gap-3">
             <input
-              className="field max-w-[360px] flex-1"
+              className="field max-w-[360px] min-w-[200px] flex-1"
               type="search"
               placeholder="Find a price"
               aria-label="Find a price"
