@@ -16,7 +16,7 @@ from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.exports.epanet_model import write_epanet_model
-from lean_year.formats.exports.parts_table import write_parts_csv
+from lean_year.formats.exports.parts_table import write_parts_csv, write_parts_workbook
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.exports.workbook import write_workbook
 from lean_year.formats.property_file import rain_from_record, record_from_rain
@@ -151,6 +151,11 @@ class Workshop(Planning):
         """What is bought, for a merchant."""
         document = self.stored(property_id).document
         return write_parts_csv(self.plan(document).plan.parts, document.units)
+
+    def parts_workbook(self, property_id: str) -> bytes:
+        """The same as a workbook."""
+        document = self.stored(property_id).document
+        return write_parts_workbook(self.plan(document).plan.parts, document.units)
 
     def workbook(self, property_id: str) -> bytes:
         """Parts, price, upkeep and months with formulas."""

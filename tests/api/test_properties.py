@@ -238,6 +238,8 @@ def test_a_file_is_named_after_its_property_and_opened_again_brings_no_second_re
         ("drawing.svg", " drawing.svg"),
         ("parts.csv", " parts.csv"),
         ("parts.xlsx", " parts and price.xlsx"),
+        ("merchant.xlsx", " parts.xlsx"),
+        ("papers/install/pdf", " install sheet.pdf"),
     ):
         answer = client.get(f"/api/properties/{demo['id']}/{address}")
         said = answer.headers["content-disposition"]

@@ -49,8 +49,8 @@ def brought_in(server, file):
 
 
 def copied(server, name):
-    """The address of a fresh copy of a demo property."""
-    return brought_in(server, demo_file(name).model_dump_json())
+    """The address of a fresh copy of a demo property, without its other alternatives."""
+    return brought_in(server, demo_file(name).model_copy(update={"alternatives": []}).model_dump_json())
 
 
 @pytest.fixture(scope="session")

@@ -178,6 +178,12 @@ def parts_for_a_merchant(property_id: str, workshop: InWorkshop) -> Response:
     return to_take_along(table, workshop.stored(property_id).document.name, " parts.csv")
 
 
+@router.get("/{property_id}/merchant.xlsx", response_class=Response)
+def parts_for_a_merchant_as_workbook(property_id: str, workshop: InWorkshop) -> Response:
+    book = Response(workshop.parts_workbook(property_id), media_type=XLSX)
+    return to_take_along(book, workshop.stored(property_id).document.name, " parts.xlsx")
+
+
 @router.get("/{property_id}/parts.xlsx", response_class=Response)
 def parts_with_prices(property_id: str, workshop: InWorkshop) -> Response:
     book = Response(workshop.workbook(property_id), media_type=XLSX)

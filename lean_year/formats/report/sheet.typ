@@ -85,14 +85,15 @@
       grid(columns: (1fr, 1fr), gutter: 8mm, listed(b.items.slice(0, half)), listed(b.items.slice(half)))
     }
   } else if b.kind == "parts" {
-    columns(2, gutter: 8mm)[
-      #set text(size: 8.5pt)
-      #set par(leading: 0.5em, spacing: 0.55em, hanging-indent: 4mm)
-      #for (name, each) in b.groups [
-        #block(sticky: true, above: 1em, text(weight: 700, name))
-        #for words in each [#par(words)]
-      ]
-    ]
+    set text(size: 8pt)
+    set par(leading: 0.45em, spacing: 0.5em, hanging-indent: 3mm)
+    let rows = b.groups.map(((name, each)) => ((name, true),) + each.map(words => (words, false))).join()
+    let length = calc.ceil(rows.len() / 3)
+    let listed = part => for (words, head) in part {
+      if head { block(sticky: true, above: 0.9em, below: 0.5em, text(weight: 700, words)) } else { par(words) }
+    }
+    grid(columns: (1fr, 1fr, 1fr), gutter: 6mm, ..range(3).map(at =>
+      listed(rows.slice(calc.min(at * length, rows.len()), calc.min((at + 1) * length, rows.len())))))
   } else if b.kind == "findings" {
     rows-table(
       (14mm, 1fr, 1fr),

@@ -25,6 +25,7 @@ _PLAIN_SOURCES: dict[Basis, str] = {
     "entered": "entered",
 }
 """Where no source is named; what is published or from memory always has one of its own."""
+PLAIN_SOURCES = frozenset(_PLAIN_SOURCES.values())
 
 
 class Figure(BaseModel):

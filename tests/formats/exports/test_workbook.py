@@ -11,7 +11,7 @@ import pytest
 from openpyxl import load_workbook
 
 from lean_year.demo.shipped import DEMO_TERMS, demo_prices, demo_rain
-from lean_year.formats.exports.parts_table import write_parts_csv
+from lean_year.formats.exports.parts_table import write_parts_csv, write_parts_workbook
 from lean_year.formats.exports.workbook import write_workbook
 from lean_year.plan.model.book_prices import NO_PRICES, book_in
 from lean_year.plan.model.prepared_rain import prepare_rain
@@ -127,6 +127,13 @@ def test_a_merchant_is_asked_for_what_is_not_there_yet_and_sees_no_price():
     assert {row["note"] for row in rows if row["part"] == "'-Chain"} == {"'=1+1"}
     pipe = next(row for row in rows if row["part"] == "Drain pipe, 200 mm")
     assert (pipe["quantity"], pipe["unit"], pipe["pieces"]) == ("2", "length", "3,000 mm; 3,000 mm")
+    sheet = load_workbook(io.BytesIO(write_parts_workbook(plan.parts, "metric")))["Parts"]
+    in_it = [[cell.value for cell in row] for row in sheet.iter_rows(min_row=2)]
+    assert [(row[0], str(row[3])) for row in in_it] == [
+        (row["part"].removeprefix("'"), row["in_words"]) for row in rows
+    ]
+    assert 98.76 not in {value for row in in_it for value in row}
+    assert all(cell.data_type != "f" for row in sheet.iter_rows() for cell in row)
 
 
 def test_a_merchant_in_inches_is_asked_in_inches():

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
-from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.figure import PLAIN_SOURCES, Figure
 from lean_year.plan.answer.wording import several
 from lean_year.plan.model.station import Station
 from lean_year.plan.registry import FALL
@@ -62,7 +62,8 @@ def add_sources(sheet: Sheet, facts: Facts) -> None:
     for station in FALL:
         if isinstance(station, Station):
             for figure in _figures(station.of(facts.plan)):
-                if figure.value is not None and figure.basis in ("published", "from_memory"):
+                named = figure.source not in PLAIN_SOURCES
+                if figure.value is not None and figure.basis in ("published", "from_memory") and named:
                     of = kept.setdefault((figure.source, figure.basis), [])
                     if figure.label not in of:
                         of.append(figure.label)

@@ -9,12 +9,12 @@ from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
 from lean_year.plan.stations.gutters.stage import GuttersPlan
 from lean_year.plan.stations.price.stage import STATION as PRICE
-from lean_year.plan.stations.price.upkeep import UpkeepLine
+from lean_year.plan.stations.price.upkeep import WATER, UpkeepLine
 from lean_year.plan.stations.rain.stage import STATION as RAIN
 
 _MONTHS = ("January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
            "November", "December")  # fmt: skip
-PAID_ONLY = ("power",)
+PAID_ONLY = ("power", WATER)
 """Upkeep that nobody has to do anything for."""
 
 

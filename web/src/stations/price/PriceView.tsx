@@ -4,7 +4,7 @@ import type { Document, Figure } from "../../api/client";
 import { editName } from "../../document/edits";
 import { Entry } from "../../document/Entry";
 import { useDocument, usePlan } from "../../document/shown";
-import { useEdits } from "../../document/workbench";
+import { useEdits, useWho } from "../../document/workbench";
 import { today } from "../../lib/dates";
 import { money } from "../../lib/money";
 import { fixed } from "../../lib/units";
@@ -23,6 +23,8 @@ export function PriceView({ lines: parts }: { lines: Line[] }) {
   const { price: entered, units } = useDocument("price", "units");
   const { price } = usePlan("price");
   const { shares, currency } = price;
+  const { id } = useEdits();
+  const reads = useWho()?.role === "owner";
   const old = parts.filter(
     (line) =>
       line.price_dated !== null &&
@@ -36,6 +38,16 @@ export function PriceView({ lines: parts }: { lines: Line[] }) {
   return (
     <>
       <PriceBar price={price} />
+      {!reads && (
+        <p className="no-print flex flex-wrap gap-3">
+          <Link className="act-quiet" to={`/p/${id}/quotes`}>
+            Quotes
+          </Link>
+          <Link className="act-quiet" to={`/p/${id}/papers`}>
+            Report and sheets on paper
+          </Link>
+        </p>
+      )}
       {!price.booked && (
         <p className="max-w-[70ch]">
           The firm’s{" "}

@@ -67,6 +67,9 @@ export function ToBuyView({ lines: parts }: { lines: Line[] }) {
         <a className="act-quiet" href={`/api/properties/${id}/parts.csv`} download>
           Save for a merchant (CSV)
         </a>
+        <a className="act-quiet" href={`/api/properties/${id}/merchant.xlsx`} download>
+          Save for a merchant (XLSX)
+        </a>
         <a className="act-quiet" href={`/api/properties/${id}/parts.xlsx`} download>
           Save with prices (XLSX)
         </a>

@@ -34,6 +34,7 @@ test("the price stands there with what it is made of, and adds up", async () => 
   const parts = [price.materials, price.labour, price.other, price.contingency, price.tax];
   expect(parts.reduce((sum, { value }) => sum + value!, 0) - price.grants.value!).toBeCloseTo(price.total.value!, 6);
   expect(screen.queryByRole("region", { name: "Not priced" })).toBeNull();
+  expect(screen.getByRole("link", { name: "Quotes" }).getAttribute("href")).toBe(`/p/${demo.id}/quotes`);
 });
 
 test("what is not priced is asked for, and its price goes into the firm's book", async () => {
@@ -66,7 +67,7 @@ test("what is not priced is asked for, and its price goes into the firm's book",
           currency: "€",
           supplier: "",
           dated: "2026-11-29",
-          lead_days: null,
+          lead_days: 5,
         },
       ],
       remove: [],
