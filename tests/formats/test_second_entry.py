@@ -30,6 +30,7 @@ SECOND = {
     "exports.drawing.TEXT_M": [0.18],
     "exports.drawing.SCALE": [50],
     "exports.drawing.LEAST_WAY_OUT_M": [1.5],
+    "exports.parts_table.WIDTHS": [44, 10, 10, 22, 40, 24, 6, 10, 40],
     "exports.swmm_model.RAIN_HOURS": [6],
     "exports.swmm_model.OUTLET_BAND_M": [0.01],
     "exports.swmm_model.SOFT_STEPS": [4],
