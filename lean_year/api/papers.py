@@ -1,22 +1,15 @@
 """Sheets of paper of a property as it stands: as a PDF, and page by page for the screen."""
 
 import datetime as dt
-from threading import Lock
-from typing import Literal
 
-from cachetools import LRUCache
-
+from lean_year.api.kept_pages import KeptPages
 from lean_year.api.workshop import Workshop
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
-from lean_year.formats.report.papers import PAPERS
+from lean_year.formats.report.papers import PAPERS, PaperName
 from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
 from lean_year.plan.whole import Planned
 from lean_year.store.properties import Stored
-
-PaperName = Literal["report", "install", "survey"]
-KEPT = 4
-"""Sheets whose pages are kept while somebody looks at them."""
 
 
 class Papers:
@@ -24,8 +17,7 @@ class Papers:
 
     def __init__(self, workshop: Workshop) -> None:
         self._workshop = workshop
-        self._pages: LRUCache[tuple[object, ...], list[bytes]] = LRUCache(maxsize=KEPT)
-        self._lock = Lock()
+        self._pages = KeptPages()
 
     def pdf(self, property_id: str, name: PaperName, paper: Paper) -> bytes:
         """The whole sheet, dated today."""
@@ -36,14 +28,12 @@ class Papers:
         """Each page as a PNG, dated today; kept until the property or the firm's book changes."""
         stored = self._workshop.stored(property_id)
         key = property_id, stored.revision, self._workshop.book().version, name, paper, dt.date.today()
-        with self._lock:
-            known = self._pages.get(key)
-        if known is None:
+
+        def draw() -> list[bytes]:
             sheet, date = self._sheet(property_id, name)
-            known = draw_pages(sheet, paper, date)
-            with self._lock:
-                self._pages[key] = known
-        return known
+            return draw_pages(sheet, paper, date)
+
+        return self._pages.of(key, draw)
 
     def _sheet(self, property_id: str, name: PaperName) -> tuple[Sheet, dt.date]:
         stored = self._workshop.stored(property_id)

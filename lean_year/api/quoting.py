@@ -3,11 +3,9 @@
 import datetime as dt
 import json
 from dataclasses import replace
-from threading import Lock
 from typing import cast
 
-from cachetools import LRUCache
-
+from lean_year.api.kept_pages import KeptPages
 from lean_year.api.papers import facts_of
 from lean_year.api.workshop import Workshop
 from lean_year.core.errors import InputError
@@ -19,20 +17,18 @@ from lean_year.plan.as_sold import (
     AsSold,
     ChangesSince,
     as_sold,
+    book_of_today,
     changes_since,
-    prices_of_today,
     require_priced,
     with_prices_agreed,
 )
+from lean_year.plan.model.book_prices import BookPrices
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property
 from lean_year.store import properties, quotes
 from lean_year.store.database import writing
 from lean_year.store.properties import StaleRevision, Stored
 from lean_year.store.quotes import ListedQuote, NewQuote, QuoteStanding
-
-KEPT = 4
-"""Quotes whose pages are kept while somebody looks at them."""
 
 
 class Quoting:
@@ -41,8 +37,7 @@ class Quoting:
     def __init__(self, workshop: Workshop) -> None:
         self._workshop = workshop
         self._engine = workshop.engine
-        self._pages: LRUCache[str, tuple[list[bytes], Paper]] = LRUCache(maxsize=KEPT)
-        self._lock = Lock()
+        self._pages = KeptPages()
 
     def listed(self, property_id: str) -> list[ListedQuote]:
         """Of the site of a property, the newest first."""
@@ -119,11 +114,9 @@ class Quoting:
             raise InputError("changes", "are none: the design is as agreed")
         facts = replace(facts_of(self._workshop, stored, planned), document=priced)
         until = facts.date + dt.timedelta(days=facts.firm.valid_days)
-        book = self._workshop.book().book.model_copy(update={"terms": agreed.prices.terms})
+        book = book_of_today(agreed, self._workshop.book().book)
         own = next(each.name for each in stored.alternatives if each.id == property_id)
-        known = {(line.key, line.currency) for line in agreed.prices.lines}
-        lines = [*agreed.prices.lines, *(line for line in book.lines if (line.key, line.currency) not in known)]
-        sold = as_sold(priced, planned.plan, book.model_copy(update={"lines": lines}), own)
+        sold = as_sold(priced, planned.plan, book, own)
         with writing(self._engine) as session:
             numbered = quotes.next_number(session, quote.number)
             head = QuoteHead(f"{numbered[0]}/{numbered[1]}", until, note)
@@ -144,14 +137,8 @@ class Quoting:
     def pages(self, property_id: str, quote_id: str) -> tuple[list[bytes], Paper]:
         """Its pages as pictures, and on which paper."""
         text, on, date = quotes.sheet_of(self._engine, property_id, quote_id)
-        with self._lock:
-            known = self._pages.get(quote_id)
-        if known is None:
-            paper = cast(Paper, on)
-            known = draw_pages(Sheet(**json.loads(text)), paper, date), paper
-            with self._lock:
-                self._pages[quote_id] = known
-        return known
+        paper = cast(Paper, on)
+        return self._pages.of(quote_id, lambda: draw_pages(Sheet(**json.loads(text)), paper, date)), paper
 
     def _standing(self, property_id: str, base: int) -> Stored:
         stored = self._workshop.stored(property_id)
@@ -168,7 +155,7 @@ class Quoting:
 
     def _changes(self, stored: Stored, agreed: AsSold) -> tuple[ChangesSince, Planned, Property]:
         priced = with_prices_agreed(agreed, stored.document)
-        prices = prices_of_today(agreed, self._workshop.book().book)
+        prices = BookPrices(book_of_today(agreed, self._workshop.book().book), agreed.price.currency)
         planned = plan_property(priced, self._workshop.rain_of(priced), prices=prices)
         return changes_since(agreed, priced, planned.plan), planned, priced
 

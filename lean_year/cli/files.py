@@ -24,7 +24,7 @@ from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import rain_from_record
 from lean_year.formats.rain.swmm_rain import write_swmm_rain
 from lean_year.formats.report.facts import Facts
-from lean_year.formats.report.papers import PAPERS, PaperKind
+from lean_year.formats.report.papers import PAPERS, PaperName
 from lean_year.formats.report.typeset import Paper, write_pdf
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.plan.model.book_prices import BookPrices, book_in
@@ -180,7 +180,7 @@ def _parts_csv(given: PropertyFile) -> str:
     return write_parts_csv(_planned(given).plan.parts, given.property.units)
 
 
-def _paper(given: PropertyFile, kind: PaperKind, paper: Paper) -> bytes:
+def _paper(given: PropertyFile, kind: PaperName, paper: Paper) -> bytes:
     book = given.price_book
     facts = Facts(
         given.property,
@@ -230,7 +230,7 @@ def export(
         raise InputError("sheet", f"must be one of {', '.join(PAPERS)}, got {sheet!r}")
     if paper not in get_args(Paper):
         raise InputError("paper", f"must be one of {', '.join(get_args(Paper))}, got {paper!r}")
-    written = _paper(given, sheet, cast(Paper, paper)) if form == PDF else WRITERS[form](given)
+    written = _paper(given, cast(PaperName, sheet), cast(Paper, paper)) if form == PDF else WRITERS[form](given)
     out.write_bytes(written if isinstance(written, bytes) else written.encode())
     show({"written": str(out)}, as_json)
 

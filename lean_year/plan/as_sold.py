@@ -10,7 +10,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from lean_year.core.errors import InputError
-from lean_year.plan.model.book_prices import BookPrices, lines_that_price
+from lean_year.plan.model.book_prices import lines_that_price
 from lean_year.plan.part_changes import ChangedPart, SoldPart, changed_parts, sold_parts
 from lean_year.plan.place_words import place_words, value_words
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
@@ -19,7 +19,7 @@ from lean_year.plan.whole import WholePlan
 from lean_year.property.alternatives import all_differing
 from lean_year.property.assumed import covers
 from lean_year.property.document import Property
-from lean_year.property.price_book import BookTerms, PriceBook
+from lean_year.property.price_book import PriceBook
 from lean_year.property.upgrades import upgrade
 
 NOT_SOLD = ("/survey", "/photos", "/permits", "/parts", "/audit", "/rain/record_id", "/price/ways", "/version")
@@ -106,7 +106,7 @@ def as_sold(document: Property, plan: WholePlan, book: PriceBook, alternative: s
         years_carried=None if cistern is None else cistern.years_carried,
         counted_years=None if cistern is None else cistern.counted_years,
         parts=sold_parts(plan),
-        price=_price(plan),
+        price=sold_price(plan),
         prices=PriceBook(lines=lines_that_price(book, document, plan.parts), terms=book.terms),
     )
 
@@ -132,12 +132,11 @@ def missing_names(plan: WholePlan) -> list[str]:
     return [names.get(key, key) for key in price.missing]
 
 
-def prices_of_today(sold: AsSold, book: PriceBook) -> BookPrices:
-    """As sold, and the book for what was not sold then; put together as it was then."""
+def book_of_today(sold: AsSold, book: PriceBook) -> PriceBook:
+    """Prices as sold, and those of the book for what was not sold then; put together as it was then."""
     agreed = {(line.key, line.currency): line for line in sold.prices.lines}
     lines = [*agreed.values(), *(line for line in book.lines if (line.key, line.currency) not in agreed)]
-    terms: BookTerms = sold.prices.terms
-    return BookPrices(PriceBook.model_construct(lines=lines, terms=terms), sold.price.currency)
+    return PriceBook.model_construct(lines=lines, terms=sold.prices.terms)
 
 
 def with_prices_agreed(sold: AsSold, document: Property) -> Property:
@@ -152,7 +151,7 @@ def with_prices_agreed(sold: AsSold, document: Property) -> Property:
 
 
 def changes_since(sold: AsSold, document: Property, plan: WholePlan) -> ChangesSince:
-    """What differs; `plan` is that of the document by the prices of `prices_of_today`."""
+    """What differs; `plan` is that of the document by the prices of `book_of_today`."""
     before = sold.property()
     units = document.units
     values = [
@@ -168,14 +167,15 @@ def changes_since(sold: AsSold, document: Property, plan: WholePlan) -> ChangesS
         values=values,
         parts=changed_parts(sold.parts, sold_parts(plan)),
         was=sold.price,
-        now=_price(plan),
+        now=sold_price(plan),
         verdict_was=sold.verdict,
         verdict_now=plan.verdict,
         missing=missing_names(plan),
     )
 
 
-def _price(plan: WholePlan) -> SoldPrice:
+def sold_price(plan: WholePlan) -> SoldPrice:
+    """The price of a plan, put together."""
     price = PRICE.of(plan)
     assert price is not None
     names = ("materials", "labour", "other", "contingency", "tax", "grants", "total")

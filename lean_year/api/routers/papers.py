@@ -6,10 +6,10 @@ from fastapi import APIRouter, Path, Query
 from fastapi.responses import Response
 
 from lean_year.api.deps import InPapers, InWorkshop, to_take_along
-from lean_year.api.papers import PaperName
+from lean_year.api.kept_pages import page
 from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.papers import PaperPages
-from lean_year.core.errors import InputError
+from lean_year.formats.report.papers import PaperName
 from lean_year.formats.report.typeset import Paper
 
 router = APIRouter(
@@ -49,7 +49,4 @@ def page_of(
     papers: InPapers,
     paper: OnPaper = "a4",
 ) -> Response:
-    pages = papers.pages(property_id, name, paper)
-    if number > len(pages):
-        raise InputError("number", f"must be at most {len(pages)}, the last page")
-    return Response(pages[number - 1], media_type="image/png")
+    return Response(page(papers.pages(property_id, name, paper), number), media_type="image/png")

@@ -7,9 +7,9 @@ from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
 from lean_year.api.deps import InQuoting, json_of, to_take_along
+from lean_year.api.kept_pages import page
 from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.quotes import AnswerToQuote, NewQuote, QuoteList, QuotePages
-from lean_year.core.errors import InputError
 from lean_year.plan.as_sold import ChangesSince
 from lean_year.store.quotes import ListedQuote
 
@@ -69,7 +69,4 @@ def pages_of(property_id: str, quote_id: str, quoting: InQuoting) -> QuotePages:
 def page_of(
     property_id: str, quote_id: str, number: Annotated[int, Path(ge=1, le=10_000)], quoting: InQuoting
 ) -> Response:
-    pages, _ = quoting.pages(property_id, quote_id)
-    if number > len(pages):
-        raise InputError("number", f"must be at most {len(pages)}, the last page")
-    return Response(pages[number - 1], media_type="image/png")
+    return Response(page(quoting.pages(property_id, quote_id)[0], number), media_type="image/png")

@@ -18,7 +18,7 @@ class NewQuote(Asked):
     """That was looked at."""
     paper: Paper = "a4"
     note: Annotated[str, Field(max_length=MOST_NOTE)] = ""
-    """What the owner is told with it."""
+    """Words to the owner that go with it."""
 
 
 class AnswerToQuote(Asked):

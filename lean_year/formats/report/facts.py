@@ -1,11 +1,15 @@
 """All that a sheet of paper is written from."""
 
 import datetime as dt
+from collections.abc import Container
 from dataclasses import dataclass, field
 
 from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.formats.report.blocks import Sheet
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.station import Station
+from lean_year.plan.registry import FALL
 from lean_year.plan.whole import Planned, WholePlan
 from lean_year.property.document import Property
 from lean_year.property.price_book import Firm
@@ -35,7 +39,18 @@ class Facts:
     def say(self) -> Wording:
         return Wording(self.document.units)
 
-    def firm_lines(self) -> list[str]:
-        """Name and address of the firm."""
+    def new_sheet(self, subject: str, foot: str, *lines: str) -> Sheet:
+        """An empty sheet with the head that all have; `lines` stand under the place, empty ones left out."""
         firm = self.firm
-        return [line for line in (firm.name, *firm.address.splitlines(), firm.contact, firm.registered) if line]
+        return Sheet(
+            title=self.document.name,
+            subject=subject,
+            head=[line for line in (self.document.place, *lines) if line],
+            firm=[line for line in (firm.name, *firm.address.splitlines(), firm.contact, firm.registered) if line],
+            foot=foot,
+        )
+
+    def cautions(self, keys: Container[str]) -> list[str]:
+        """Those of some stations, each once, in the order of the water."""
+        answers = [station.of(self.plan) for station in FALL if isinstance(station, Station) and station.key in keys]
+        return list(dict.fromkeys(words for answer in answers for words in getattr(answer, "cautions", None) or []))

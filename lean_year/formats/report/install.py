@@ -6,8 +6,6 @@ from lean_year.formats.report.owner.works import add_section
 from lean_year.formats.report.pictures.pads import draw_pad
 from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.model.holes import holes
-from lean_year.plan.model.station import Station
-from lean_year.plan.registry import FALL
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
@@ -21,36 +19,20 @@ Checks = list[tuple[str, str, int]]
 
 def install_sheet(facts: Facts) -> Sheet:
     """For the crew, in the order of the work."""
-    document = facts.document
-    sheet = Sheet(
-        title=document.name,
-        subject="Rainwater supply: install sheet",
-        head=[line for line in (document.place, day(facts.date)) if line],
-        firm=facts.firm_lines(),
-        foot=f"{document.name}, install sheet, {day(facts.date)}",
-    )
+    date = day(facts.date)
+    sheet = facts.new_sheet("Rainwater supply: install sheet", f"{facts.document.name}, install sheet, {date}", date)
     sheet.heading("Before anybody begins")
     sheet.text("Local code comes first, and whoever is licensed for a work does it.")
-    _cautions(sheet, facts, "survey", "permits")
+    sheet.items(facts.cautions(("survey", "permits")))
     _ground(sheet, facts)
     _levels(sheet, facts)
     _cuts(sheet, facts)
     _holes(sheet, facts)
     sheet.heading("Before it is handed over")
-    _cautions(sheet, facts, "pump", "treatment", "household")
+    sheet.items(facts.cautions(("pump", "treatment", "household")))
     sheet.checks(_commissioned(facts))
     sheet.signatures(["Seen by"])
     return sheet
-
-
-def _cautions(sheet: Sheet, facts: Facts, *keys: str) -> None:
-    """Those of some stations, at the step that they belong to."""
-    seen: dict[str, None] = {}
-    for station in FALL:
-        if isinstance(station, Station) and station.key in keys:
-            for caution in getattr(station.of(facts.plan), "cautions", None) or []:
-                seen.setdefault(caution)
-    sheet.items(seen)
 
 
 def _ground(sheet: Sheet, facts: Facts) -> None:
@@ -58,7 +40,7 @@ def _ground(sheet: Sheet, facts: Facts) -> None:
     if ground is None or not ground.pads:
         return
     sheet.heading("Ground")
-    _cautions(sheet, facts, "ground")
+    sheet.items(facts.cautions(("ground",)))
     for pad in ground.pads:
         sheet.picture(
             draw_pad(pad, say),
@@ -81,7 +63,7 @@ def _levels(sheet: Sheet, facts: Facts) -> None:
     if gutters is None or not gutters.runs:
         return
     sheet.heading(f"Heights above the {gutters.section.datum}")
-    _cautions(sheet, facts, "roofs", "gutters", "overflow")
+    sheet.items(facts.cautions(("roofs", "gutters", "overflow")))
     for run, drawn in zip(gutters.runs, gutters.drawn, strict=True):
         add_section(sheet, gutters, run, drawn, say, run.name)
         rows: Checks = []
@@ -114,7 +96,7 @@ def _cuts(sheet: Sheet, facts: Facts) -> None:
     if not cut:
         return
     sheet.heading("Pipe and gutter to cut")
-    _cautions(sheet, facts, "first_flush", "price")
+    sheet.items(facts.cautions(("first_flush", "price")))
     sheet.text(
         "A piece is as long as the gap between its sockets and both socket depths. Measure each gap before its piece "
         "is cut; mark how far the pipe goes in. Pieces that nobody has measured yet are shared out evenly."
@@ -148,7 +130,7 @@ def _holes(sheet: Sheet, facts: Facts) -> None:
         return
     say = facts.say
     sheet.heading("Holes in the tanks")
-    _cautions(sheet, facts, "cistern")
+    sheet.items(facts.cautions(("cistern",)))
     sheet.text(
         "A hole is sawn once: the tank’s maker says where its wall may be cut. Brush and vacuum the swarf out of the "
         "tank before water comes in. The bearing is filled in where the tank stands."

@@ -1,6 +1,7 @@
 """The sheets of paper that a plan is handed over on."""
 
 from collections.abc import Callable, Mapping
+from typing import Literal
 
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
@@ -8,8 +9,8 @@ from lean_year.formats.report.install import install_sheet
 from lean_year.formats.report.owner.report import owner_report
 from lean_year.formats.report.survey_sheet import survey_sheet
 
-PaperKind = str
-PAPERS: Mapping[PaperKind, Callable[[Facts], Sheet]] = {
+PaperName = Literal["report", "install", "survey"]
+PAPERS: Mapping[PaperName, Callable[[Facts], Sheet]] = {
     "report": owner_report,
     "install": install_sheet,
     "survey": survey_sheet,

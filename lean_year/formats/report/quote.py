@@ -7,11 +7,10 @@ from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.owner.report import add_report
 from lean_year.plan.answer.wording import Wording, day, several
-from lean_year.plan.as_sold import ChangesSince, SoldPrice
+from lean_year.plan.as_sold import ChangesSince, SoldPrice, sold_price
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW
-from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.stations.pump.stage import STATION as PUMP
 from lean_year.plan.stations.roofs.stage import STATION as ROOFS
 from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
@@ -35,17 +34,15 @@ class QuoteHead:
     number: str
     valid_until: dt.date
     note: str = ""
-    """What the owner is told with it."""
+    """Words to the owner that go with it."""
 
 
 def quote_sheet(facts: Facts, head: QuoteHead) -> Sheet:
     """What is offered, then the whole report that it rests on."""
     sheet = _sheet(facts, head, f"Quote {head.number}")
-    price = PRICE.of(facts.plan)
-    assert price is not None
-    words = facts.plan.verdict_parts
+    sold, words = sold_price(facts.plan), facts.plan.verdict_parts
     sheet.answer(
-        f"{facts.say.money(price.currency, price.total.value or 0.0)} for the supply as described here.",
+        f"{facts.say.money(sold.currency, sold.total)} for the supply as described here.",
         f"{words.answer} {words.caveat} {words.warning}".strip(),
     )
     sheet.text(head.note)
@@ -53,9 +50,7 @@ def quote_sheet(facts: Facts, head: QuoteHead) -> Sheet:
     sheet.table(["Part of the supply", "As designed"], _offered(facts), (1.4, 4))
     sheet.text("Every part stands in the report behind this page, with its size and the reason for it.")
     sheet.heading("Price")
-    figures = {name: getattr(price, name).value or 0.0 for _, name in ROWS}
-    sold = SoldPrice(currency=price.currency, total=price.total.value or 0.0, **figures)
-    sheet.table(["", price.currency], _price_rows(sold, facts.say), (5, 1.3), (1,), _total(sold, facts.say))
+    sheet.table(["", sold.currency], _price_rows(sold, facts.say), (5, 1.3), (1,), _total(sold, facts.say))
     _terms(sheet, facts, head)
     sheet.signatures(SIGNED)
     sheet.new_page()
@@ -157,19 +152,10 @@ def signed_money(amount: float, currency: str, say: Wording) -> str:
 
 
 def _sheet(facts: Facts, head: QuoteHead, subject: str) -> Sheet:
-    document = facts.document
     which = f"Alternative {facts.alternative}" if facts.alternative else ""
-    return Sheet(
-        title=document.name,
-        subject=subject,
-        head=[
-            line
-            for line in (document.place, which, f"{day(facts.date)}, holds until {day(head.valid_until)}")
-            if line
-        ],
-        firm=facts.firm_lines(),
-        foot=f"{subject}, {document.name}, {day(facts.date)}",
-    )
+    date = day(facts.date)
+    holds = f"{date}, holds until {day(head.valid_until)}"
+    return facts.new_sheet(subject, f"{subject}, {facts.document.name}, {date}", which, holds)
 
 
 def _price_rows(sold: SoldPrice, say: Wording) -> list[list[str]]:

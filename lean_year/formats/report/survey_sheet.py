@@ -25,15 +25,10 @@ PLACES: dict[Walk, str] = {
 
 def survey_sheet(facts: Facts) -> Sheet:
     """For whoever goes there."""
-    document, survey = facts.document, SURVEY.of(facts.plan)
+    survey = SURVEY.of(facts.plan)
     assert survey is not None
-    sheet = Sheet(
-        title=document.name,
-        subject="Rainwater supply: survey sheet",
-        head=[line for line in (document.place, day(facts.date)) if line],
-        firm=facts.firm_lines(),
-        foot=f"{document.name}, survey, {day(facts.date)}",
-    )
+    date = day(facts.date)
+    sheet = facts.new_sheet("Rainwater supply: survey sheet", f"{facts.document.name}, survey, {date}", date)
     sheet.items(survey.cautions)
     for walk in survey.walk:
         items = [item for item in survey.items if item.walk == walk]

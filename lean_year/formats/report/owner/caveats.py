@@ -27,13 +27,7 @@ def add_watch(sheet: Sheet, facts: Facts) -> None:
         sheet.text("Nothing was found that stands against the plan.")
     sheet.subheading("Cautions")
     sheet.text("Local code comes first, and whoever is licensed for a work does it.")
-    seen: dict[str, None] = {}
-    for station in FALL:
-        if isinstance(station, Station) and station.key in LIVED_WITH:
-            answer = station.of(facts.plan)
-            for caution in getattr(answer, "cautions", None) or []:
-                seen.setdefault(caution)
-    sheet.items(seen)
+    sheet.items(facts.cautions(LIVED_WITH))
 
 
 def add_assumed(sheet: Sheet, facts: Facts) -> None:

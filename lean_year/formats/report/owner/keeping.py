@@ -3,7 +3,7 @@
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.owner.money import every
-from lean_year.formats.report.owner.works import percent
+from lean_year.plan.answer.quantities import entered
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
@@ -44,7 +44,8 @@ def _rows(facts: Facts) -> list[list[str]]:
         rows.append(["Before frost", " ".join(frost)])
     if cistern is not None:
         for step in cistern.steps:
-            rows.append([f"Tanks under {percent(step.below_share)}", f"{step.name}, until they are over it again."])
+            under = entered("percent", step.below_share, document.units)
+            rows.append([f"Tanks under {under}", f"{step.name}, until they are over it again."])
     rows.append(["After every storm", "Look at the overflow where it ends: it ran, and washed nothing away."])
     rows.append(
         ["Every month", "Read and write down the level. A level that falls faster than the house draws is a leak."]

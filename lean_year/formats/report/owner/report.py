@@ -12,13 +12,9 @@ from lean_year.plan.answer.wording import day
 
 def owner_report(facts: Facts) -> Sheet:
     """Everything that the owner of a property is handed."""
-    document = facts.document
-    sheet = Sheet(
-        title=document.name,
-        subject="Rainwater supply: report for the owner",
-        head=[line for line in (document.place, _which(facts), day(facts.date)) if line],
-        firm=facts.firm_lines(),
-        foot=f"{document.name}, {day(facts.date)}",
+    date = day(facts.date)
+    sheet = facts.new_sheet(
+        "Rainwater supply: report for the owner", f"{facts.document.name}, {date}", _which(facts), date
     )
     add_report(sheet, facts)
     sheet.signatures(["Owner", "Installer"])

@@ -6,7 +6,7 @@ from lean_year.formats.report.pictures.lowest_levels import draw_lowest
 from lean_year.formats.report.pictures.pads import draw_pad
 from lean_year.formats.report.pictures.section import draw_section
 from lean_year.plan.answer.figure import Figure
-from lean_year.plan.answer.quantities import fixed
+from lean_year.plan.answer.quantities import entered, fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.levels import RunLevels
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
@@ -21,15 +21,6 @@ from lean_year.plan.stations.pump.stage import STATION as PUMP
 from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
 
 Rows = list[tuple[str, str, str]]
-
-
-def percent(share: float) -> str:
-    """A share as it is entered.
-
-    >>> percent(0.35), percent(0.125)
-    ('35 %', '12.5 %')
-    """
-    return f"{fixed(100 * share, 1).removesuffix('.0')} %"
 
 
 def _of(figures: dict[str, Figure], keys: tuple[str, ...], facts: Facts) -> Rows:
@@ -128,7 +119,10 @@ def add_tanks(sheet: Sheet, facts: Facts) -> None:
         sheet.text("The household saves before it runs short. On the record these steps would have been on:")
         sheet.table(
             ["Step", "When the tanks are under", "Days, in all", "Years"],
-            [[step.name, percent(step.below_share), f"{step.days:,}", f"{step.years}"] for step in cistern.steps],
+            [
+                [step.name, entered("percent", step.below_share, say.units), f"{step.days:,}", f"{step.years}"]
+                for step in cistern.steps
+            ],
             (3, 2, 1, 1),
             (1, 2, 3),
         )
