@@ -13,7 +13,7 @@ from lean_year.demo.shipped import DEMOS
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.quote import QuoteHead, change_order_sheet, quote_sheet
 from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
-from lean_year.plan.as_sold import (
+from lean_year.plan.compared.as_sold import (
     AsSold,
     ChangesSince,
     as_sold,

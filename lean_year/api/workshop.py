@@ -22,11 +22,11 @@ from lean_year.formats.exports.workbook import write_workbook
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
-from lean_year.plan.in_short import in_short
+from lean_year.plan.compared.in_short import in_short
+from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
 from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
-from lean_year.plan.side_by_side import SideBySide, side_by_side
 from lean_year.plan.stations.cistern.design_search import search_designs
 from lean_year.plan.stations.cistern.resampled_band import resampled_band
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN

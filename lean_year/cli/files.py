@@ -27,9 +27,9 @@ from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.papers import PAPERS, PaperName
 from lean_year.formats.report.typeset import Paper, write_pdf
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
+from lean_year.plan.compared.side_by_side import side_by_side
 from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
-from lean_year.plan.side_by_side import side_by_side
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
 from lean_year.property.document import Property, PropertyFile

@@ -5,8 +5,8 @@ import pytest
 
 from lean_year.demo.shipped import DEMOS, demo_file
 from lean_year.formats.property_file import rain_from_record
+from lean_year.plan.compared.side_by_side import side_by_side
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.side_by_side import side_by_side
 from lean_year.plan.stations.survey.found_parts import found_parts
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit

@@ -10,7 +10,7 @@ from lean_year.api.deps import InWorkshop, state_of
 from lean_year.api.schemas.alternatives import AlternativesInShort, ChangedAlternative, NewAlternative
 from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.properties import PropertyState
-from lean_year.plan.side_by_side import SideBySide
+from lean_year.plan.compared.side_by_side import SideBySide
 from lean_year.store.alternatives import change_alternative
 
 router = APIRouter(

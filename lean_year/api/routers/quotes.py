@@ -10,7 +10,7 @@ from lean_year.api.deps import InQuoting, json_of, to_take_along
 from lean_year.api.kept_pages import page
 from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.quotes import AnswerToQuote, NewQuote, QuoteList, QuotePages
-from lean_year.plan.as_sold import ChangesSince
+from lean_year.plan.compared.as_sold import ChangesSince
 from lean_year.store.quotes import ListedQuote
 
 router = APIRouter(

@@ -3,7 +3,7 @@
 from pydantic import BaseModel
 
 from lean_year.api.schemas.base import Asked
-from lean_year.plan.in_short import InShort
+from lean_year.plan.compared.in_short import InShort
 from lean_year.property.document import Standing
 from lean_year.property.parts import Text
 

@@ -7,7 +7,7 @@ from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.owner.report import add_report
 from lean_year.plan.answer.wording import Wording, day, several
-from lean_year.plan.as_sold import ChangesSince, SoldPrice, sold_price
+from lean_year.plan.compared.as_sold import ChangesSince, SoldPrice, sold_price
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW

@@ -10,9 +10,9 @@ from typing import Any
 from pydantic import BaseModel
 
 from lean_year.core.errors import InputError
+from lean_year.plan.compared.part_changes import ChangedPart, SoldPart, changed_parts, sold_parts
+from lean_year.plan.compared.place_words import place_words, value_words
 from lean_year.plan.model.book_prices import lines_that_price
-from lean_year.plan.part_changes import ChangedPart, SoldPart, changed_parts, sold_parts
-from lean_year.plan.place_words import place_words, value_words
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.whole import WholePlan

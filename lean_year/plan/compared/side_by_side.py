@@ -8,10 +8,10 @@ import numpy as np
 from pydantic import BaseModel
 
 from lean_year.plan.answer.figure import Finding, StationKey
+from lean_year.plan.compared.part_changes import ChangedPart, changed_parts, sold_parts
 from lean_year.plan.model.assumed import assumed_by_station
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.station import Station
-from lean_year.plan.part_changes import ChangedPart, changed_parts, sold_parts
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.price.stage import STATION as PRICE
