@@ -112,7 +112,7 @@ def test_a_buried_tank_shows_what_floats_and_its_drawings_are_there(open_demo):
     for name in ("DXF", "SVG"):
         with page.expect_download() as download:
             page.get_by_role("link", name=name).click()
-        assert download.value.suggested_filename == f"Brindle Landing ground.{name.lower()}"
+        assert download.value.suggested_filename == f"Brindle Landing drawing.{name.lower()}"
     page.get_by_role("tab", name="Dig & float").click()
     stages = page.get_by_role("region", name="Floating, stage by stage").get_by_role("listitem")
     expect(stages).to_have_count(4)

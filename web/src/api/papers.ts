@@ -1,12 +1,11 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { paths } from "./schema";
+import { addressOf } from "./addresses";
 
 type Asked = paths["/api/properties/{property_id}/papers/{name}"]["get"]["parameters"];
 export type PaperName = Asked["path"]["name"];
 export type Paper = NonNullable<NonNullable<Asked["query"]>["paper"]>;
-
-const at = (id: string, name: PaperName) => `/api/properties/${id}/papers/${name}`;
 
 /** How many pages a sheet has, of the property as it stands. */
 export const pagesQuery = (property_id: string, name: PaperName, paper: Paper, revision: number) =>
@@ -24,6 +23,7 @@ export const pagesQuery = (property_id: string, name: PaperName, paper: Paper, r
 
 /** `revision` has a browser ask anew once the property is another. */
 export const pageAddress = (id: string, name: PaperName, paper: Paper, revision: number, number: number) =>
-  `${at(id, name)}/pages/${number}?paper=${paper}&revision=${revision}`;
+  `${addressOf("/api/properties/{property_id}/papers/{name}/pages/{number}", { property_id: id, name, number })}?paper=${paper}&revision=${revision}`;
 
-export const pdfAddress = (id: string, name: PaperName, paper: Paper) => `${at(id, name)}/pdf?paper=${paper}`;
+export const pdfAddress = (id: string, name: PaperName, paper: Paper) =>
+  `${addressOf("/api/properties/{property_id}/papers/{name}/pdf", { property_id: id, name })}?paper=${paper}`;

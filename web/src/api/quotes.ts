@@ -2,6 +2,7 @@ import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { Paper } from "./papers";
 import type { components } from "./schema";
+import { addressOf } from "./addresses";
 
 export type Quote = components["schemas"]["ListedQuote"];
 export type Changes = components["schemas"]["ChangesSince"];
@@ -38,7 +39,12 @@ export const makeChangeOrder = (id: string, quote: string, body: Offer) =>
 export const answerQuote = (id: string, quote: string, standing: Quote["standing"]) =>
   taken(client.PUT("/api/properties/{property_id}/quotes/{quote_id}", { ...at(id, quote), body: { standing } }));
 
-export const quotePdf = (id: string, quote: string) => `/api/properties/${id}/quotes/${quote}/pdf`;
+export const quotePdf = (id: string, quote: string) =>
+  addressOf("/api/properties/{property_id}/quotes/{quote_id}/pdf", { property_id: id, quote_id: quote });
 
 export const quotePage = (id: string, quote: string, number: number) =>
-  `/api/properties/${id}/quotes/${quote}/pages/${number}`;
+  addressOf("/api/properties/{property_id}/quotes/{quote_id}/pages/{number}", {
+    property_id: id,
+    quote_id: quote,
+    number,
+  });

@@ -7,6 +7,7 @@ import { toggleLight, useLight } from "../lib/light";
 import { fetched } from "../ui/fetched";
 import { toast } from "../ui/Toasts";
 import type { PeopleDialogKind } from "./people/PeopleDialog";
+import { addressOf } from "../api/addresses";
 
 const NameDialog = fetched(async () => (await import("./NameDialog")).NameDialog);
 const PeopleDialog = fetched(async () => (await import("./people/PeopleDialog")).PeopleDialog);
@@ -45,12 +46,12 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="menu min-w-[230px]" align="end" sideOffset={6}>
             <DropdownMenu.Item className="menu-item" asChild>
-              <a href={`/api/properties/${saved.id}/file`} download>
+              <a href={addressOf("/api/properties/{property_id}/file", { property_id: saved.id })} download>
                 Save as a property file
               </a>
             </DropdownMenu.Item>
             <DropdownMenu.Item className="menu-item" asChild>
-              <a href={`/api/properties/${saved.id}/bundle`} download>
+              <a href={addressOf("/api/properties/{property_id}/bundle", { property_id: saved.id })} download>
                 Save with its photos
               </a>
             </DropdownMenu.Item>

@@ -13,6 +13,7 @@ import { BringInPrices } from "./BringInPrices";
 import { FirmDetails } from "./FirmDetails";
 import { LeadField } from "./LeadField";
 import { TermsOfTheFirm } from "./TermsOfTheFirm";
+import { addressOf } from "../../api/addresses";
 
 const AT_ONCE = 150;
 
@@ -80,10 +81,10 @@ function Book({ book }: { book: PriceBook }) {
     <>
       <section aria-label="Prices in and out" className="flex flex-wrap items-start gap-x-4 gap-y-2">
         <BringInPrices currency={currency} />
-        <a className="act-quiet" href="/api/price-book/table.csv" download>
+        <a className="act-quiet" href={addressOf("/api/price-book/table.csv", {})} download>
           Save as a table (CSV)
         </a>
-        <a className="act-quiet" href="/api/price-book/table.xlsx" download>
+        <a className="act-quiet" href={addressOf("/api/price-book/table.xlsx", {})} download>
           Save as a workbook (XLSX)
         </a>
       </section>

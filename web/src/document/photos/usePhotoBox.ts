@@ -2,6 +2,7 @@ import { useCallback, useEffect, useSyncExternalStore } from "react";
 import { Listeners } from "../../lib/listeners";
 import { useEdits } from "../workbench";
 import { photoBoxOf } from "./photoBox";
+import { addressOf as onServer } from "../../api/addresses";
 
 /** Told whenever a picture was put in: whoever sends them hears it. */
 export const putIn = new Listeners();
@@ -20,7 +21,8 @@ export function usePhotoBox() {
     [box, id],
   );
   const addressOf = useCallback(
-    (key: string) => box.addressOf(key) ?? `/api/properties/${id}/photos/${key}`,
+    (key: string) =>
+      box.addressOf(key) ?? onServer("/api/properties/{property_id}/photos/{key}", { property_id: id, key }),
     [box, id],
   );
   return { unsent, put, addressOf, keepsNothing: box.keepsNothing() };

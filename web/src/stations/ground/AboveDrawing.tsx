@@ -3,6 +3,7 @@ import { useEdits } from "../../document/workbench";
 
 import { useWidth } from "../../ui/useWidth";
 import { groundScale } from "./groundScale";
+import { addressOf } from "../../api/addresses";
 
 const LOOK: Record<string, { stroke: string; fill: string; dash?: string }> = {
   toe: { stroke: "var(--ink-2)", fill: "var(--earth-1)", dash: "4 3" },
@@ -20,7 +21,7 @@ export function AboveDrawing({ pad }: { pad: Plan["ground"]["pads"][number] }) {
     230,
     14,
   );
-  const file = (format: string) => `/api/properties/${bench.id}/ground.${format}`;
+  const here = { property_id: bench.id };
   return (
     <section aria-label="From above">
       <h2 className="heading">From above</h2>
@@ -41,10 +42,10 @@ export function AboveDrawing({ pad }: { pad: Plan["ground"]["pads"][number] }) {
         )}
       </div>
       <p className="no-print flex gap-3">
-        <a className="act-quiet" href={file("dxf")} download>
+        <a className="act-quiet" href={addressOf("/api/properties/{property_id}/drawing.dxf", here)} download>
           DXF
         </a>
-        <a className="act-quiet" href={file("svg")} download>
+        <a className="act-quiet" href={addressOf("/api/properties/{property_id}/drawing.svg", here)} download>
           SVG
         </a>
       </p>

@@ -15,6 +15,7 @@ import { signed } from "./SectionParts";
 import type { RunLevels } from "./sectionScale";
 import { SurveyDialog } from "./SurveyDialog";
 import { ScrollBox } from "../../ui/ScrollBox";
+import { addressOf } from "../../api/addresses";
 
 /** Where everything stands on one datum, and whether the water gets from each gutter into its tank. */
 export function LevelsView() {
@@ -64,7 +65,11 @@ export function LevelsView() {
             <RunChoice runs={gutters.runs} value={run.group} onChoose={setGroup} />
             <span className="no-print flex gap-2">
               <SurveyDialog />
-              <a className="act-quiet" href={`/api/properties/${bench.id}/model.inp`} download>
+              <a
+                className="act-quiet"
+                href={addressOf("/api/properties/{property_id}/model.inp", { property_id: bench.id })}
+                download
+              >
                 SWMM model
               </a>
             </span>

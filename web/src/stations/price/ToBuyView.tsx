@@ -5,6 +5,7 @@ import { AddPart } from "./AddPart";
 import { CopyList } from "./CopyList";
 import type { Line } from "./changed";
 import { PartRow } from "./PartRow";
+import { addressOf } from "../../api/addresses";
 
 type By = "shop" | "day";
 
@@ -64,13 +65,25 @@ export function ToBuyView({ lines: parts }: { lines: Line[] }) {
       )}
       <AddPart />
       <p className="no-print flex flex-wrap gap-3">
-        <a className="act-quiet" href={`/api/properties/${id}/parts.csv`} download>
+        <a
+          className="act-quiet"
+          href={addressOf("/api/properties/{property_id}/parts.csv", { property_id: id })}
+          download
+        >
           Save for a merchant (CSV)
         </a>
-        <a className="act-quiet" href={`/api/properties/${id}/merchant.xlsx`} download>
+        <a
+          className="act-quiet"
+          href={addressOf("/api/properties/{property_id}/merchant.xlsx", { property_id: id })}
+          download
+        >
           Save for a merchant (XLSX)
         </a>
-        <a className="act-quiet" href={`/api/properties/${id}/parts.xlsx`} download>
+        <a
+          className="act-quiet"
+          href={addressOf("/api/properties/{property_id}/parts.xlsx", { property_id: id })}
+          download
+        >
           Save with prices (XLSX)
         </a>
       </p>

@@ -24,6 +24,7 @@ import { PumpsTable } from "./PumpsTable";
 import { SuctionBar } from "./SuctionBar";
 import { TopUpView } from "./TopUpView";
 import { VesselWords } from "./VesselWords";
+import { addressOf } from "../../api/addresses";
 
 const WAYS = [
   { value: "undecided", label: "in a way not decided yet" },
@@ -104,7 +105,11 @@ function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
       <BuildNotes notes={plan.pump.notes} view={view} />
       {document.pump.feed !== "undecided" && view === "pressure" && (
         <p className="no-print">
-          <a className="act-quiet" href={`/api/properties/${bench.id}/pressure.inp`} download>
+          <a
+            className="act-quiet"
+            href={addressOf("/api/properties/{property_id}/pressure.inp", { property_id: bench.id })}
+            download
+          >
             EPANET model
           </a>
         </p>
