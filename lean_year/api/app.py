@@ -19,6 +19,7 @@ from lean_year.api.papers import Papers
 from lean_year.api.quoting import Quoting
 from lean_year.api.routers import (
     alternatives,
+    build,
     jobs,
     papers,
     people,
@@ -66,6 +67,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         photos,
         properties,
         alternatives,
+        build,
         revisions,
         rain,
         jobs,

@@ -47,7 +47,7 @@ def state_of(
     workshop: Workshop, stored: Stored, moved: str = "", status: int = 200, *, priced: bool = True
 ) -> Response:
     """A property as it stands, as an answer."""
-    planned = workshop.plan(stored.document, priced=priced)
+    planned = workshop.plan(stored.document, stored.id, priced=priced)
     rain, record = workshop.rain_of(stored.document), workshop.record_of(stored.document)
     return json_of(property_state(stored, planned, rain, record, moved), status)
 

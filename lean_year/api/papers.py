@@ -27,7 +27,8 @@ class Papers:
     def pages(self, property_id: str, name: PaperName, paper: Paper) -> list[bytes]:
         """Each page as a PNG, dated today; kept until the property or the firm's book changes."""
         stored = self._workshop.stored(property_id)
-        key = property_id, stored.revision, self._workshop.book().version, name, paper, dt.date.today()
+        stands = stored.revision, self._workshop.written_on(property_id).version, self._workshop.book().version
+        key = property_id, stands, name, paper, dt.date.today()
 
         def draw() -> list[bytes]:
             sheet, date = self._sheet(property_id, name)
@@ -37,7 +38,7 @@ class Papers:
 
     def _sheet(self, property_id: str, name: PaperName) -> tuple[Sheet, dt.date]:
         stored = self._workshop.stored(property_id)
-        facts = facts_of(self._workshop, stored, self._workshop.plan(stored.document))
+        facts = facts_of(self._workshop, stored, self._workshop.plan(stored.document, property_id))
         return PAPERS[name](facts), facts.date
 
 

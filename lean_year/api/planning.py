@@ -15,7 +15,9 @@ from lean_year.plan.model.book_prices import NO_PRICES, BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property
+from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
 from lean_year.store import records
+from lean_year.store.entries import load_entries, record_version
 from lean_year.store.price_book import Kept, book_version, load_book
 
 KEPT_RECORDS = 32
@@ -28,8 +30,11 @@ class Planning:
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
         self._prepared = lru_cache(maxsize=KEPT_RECORDS)(self._prepare)
-        self._plans: LRUCache[tuple[BookPrices, str], Planned] = LRUCache(maxsize=KEPT_PLANS)
-        self._plans_by_identity: LRUCache[tuple[BookPrices, int], tuple[Property, Planned]] = LRUCache(KEPT_PLANS)
+        self._plans: LRUCache[tuple[BookPrices, SiteRecord, str], Planned] = LRUCache(maxsize=KEPT_PLANS)
+        self._plans_by_identity: LRUCache[tuple[BookPrices, SiteRecord, int], tuple[Property, Planned]] = LRUCache(
+            KEPT_PLANS
+        )
+        self._written: LRUCache[str, SiteRecord] = LRUCache(KEPT_PLANS)
         self._book: Kept | None = None
         self._prices: LRUCache[tuple[int, str], BookPrices] = LRUCache(maxsize=KEPT_PLANS)
         self._plans_lock = Lock()
@@ -72,25 +77,39 @@ class Planning:
                 known = self._prices.setdefault(key, known)
         return known
 
-    def plan(self, document: Property, *, priced: bool = True) -> Planned:
-        """The plan of a document by today's price book, or without prices. Kept by what the document says, so it
-        holds whatever happens to revisions."""
+    def written_on(self, property_id: str) -> SiteRecord:
+        """What is written down on the site of a property; read anew only where something was added."""
+        version = record_version(self.engine, property_id)
+        if version == 0:
+            return NOTHING_WRITTEN
+        with self._plans_lock:
+            held = self._written.get(property_id)
+        if held is None or held.version != version:
+            held = load_entries(self.engine, property_id)
+            with self._plans_lock:
+                self._written[property_id] = held
+        return held
+
+    def plan(self, document: Property, property_id: str | None = None, *, priced: bool = True) -> Planned:
+        """The plan of a document by today's price book, or without prices, with what is written down on the site of a
+        property. Kept by what the document says, so it holds whatever happens to revisions."""
         prices = self.prices_for(document) if priced else NO_PRICES
+        record = NOTHING_WRITTEN if property_id is None else self.written_on(property_id)
         with self._plans_lock:
             # Held with the document, so that nothing else has its identity.
-            same = self._plans_by_identity.get((prices, id(document)))
+            same = self._plans_by_identity.get((prices, record, id(document)))
         if same is not None:
             return same[1]
-        key = prices, document.model_dump_json()
+        key = prices, record, document.model_dump_json()
         with self._plans_lock:
             known = self._plans.get(key)
         if known is None:
-            known = plan_property(document, self.rain_of(document), prices=prices)
+            known = plan_property(document, self.rain_of(document), prices=prices, record=record)
         with self._plans_lock:
             self._plans[key] = known
-            self._plans_by_identity[prices, id(document)] = document, known
+            self._plans_by_identity[prices, record, id(document)] = document, known
         return known
 
-    def moved(self, before: Property, document: Property, after: Planned) -> str:
+    def moved(self, property_id: str, before: Property, document: Property, after: Planned) -> str:
         """What a change did to the answer, against the document it was made on."""
-        return what_moved(self.plan(before).plan, after.plan, Wording(document.units))
+        return what_moved(self.plan(before, property_id).plan, after.plan, Wording(document.units))

@@ -71,7 +71,7 @@ class Quoting:
             If a price is missing.
         """
         stored = self._standing(property_id, base)
-        planned = self._workshop.plan(stored.document)
+        planned = self._workshop.plan(stored.document, property_id)
         book = self._workshop.book().book
         own = next(each.name for each in stored.alternatives if each.id == property_id)
         sold = as_sold(stored.document, planned.plan, book, own)

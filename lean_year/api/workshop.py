@@ -1,6 +1,6 @@
 """What a person does with a property, put together from store and plan."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from functools import lru_cache
 from typing import Any, Literal
 
@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 from lean_year.api.jobs import Job, JobKind, Jobs
 from lean_year.api.planning import KEPT_RECORDS, Planning
 from lean_year.api.schemas.alternatives import AlternativeInShort
+from lean_year.api.schemas.build import BuildWork, build_work
 from lean_year.api.schemas.revisions import Comparison, StationsCompared
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
@@ -25,23 +26,27 @@ from lean_year.plan.changes import what_moved
 from lean_year.plan.compared.in_short import in_short
 from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
 from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
+from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
+from lean_year.plan.stations.build.stage import STATION as BUILD
+from lean_year.plan.stations.build.useful import useful_plan
 from lean_year.plan.stations.cistern.design_search import search_designs
 from lean_year.plan.stations.cistern.resampled_band import resampled_band
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
+from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
-from lean_year.plan.stations.price.parts_list import PartLine
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import worth_of_measuring
 from lean_year.property.alternatives import with_site_of
 from lean_year.property.document import FileAlternative, Property, PropertyFile, Standing
 from lean_year.property.edits import apply_edit
+from lean_year.property.entries import Entry
 from lean_year.property.for_owner import for_owner
 from lean_year.property.price_book import PriceBook
-from lean_year.store import alternatives, photos, properties, records, revisions
+from lean_year.store import alternatives, entries, photos, properties, records, revisions
 from lean_year.store.database import writing
 from lean_year.store.price_book import change_book
 from lean_year.store.properties import ListedProperty, Stored, Summary
@@ -66,13 +71,15 @@ class Workshop(Planning):
         """Every fix that is offered for a revision, with what it does beside what it stands under."""
         document = properties.load_revision(self.engine, property_id, revision)
         return list(
-            tried_fixes(document, self.plan(document).plan, self.rain_of(document), self.prices_for(document))
+            tried_fixes(
+                document, self.plan(document, property_id).plan, self.rain_of(document), self.prices_for(document)
+            )
         )
 
     def parts(self, property_id: str, revision: int, *, priced: bool) -> list[PartLine]:
         """What a revision is bought as; without prices, and what the firm paid, for an owner."""
         document = properties.load_revision(self.engine, property_id, revision)
-        return self.plan(document if priced else for_owner(document), priced=priced).plan.parts
+        return self.plan(document if priced else for_owner(document), property_id, priced=priced).plan.parts
 
     def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
         """Begin long work on a revision of a property.
@@ -93,7 +100,7 @@ class Workshop(Planning):
             say = Wording(document.units)
             priced = priced_by_book(document, prices)
             return self.jobs.start(kind, property_id, revision, lambda: search_designs(priced, rain, say))
-        cistern = CISTERN.of(self.plan(document).plan)
+        cistern = CISTERN.of(self.plan(document, property_id).plan)
         assert cistern is not None
         reach_l = cistern.curve.tank_l[-1]
         supply = supply_of(document, rain)
@@ -119,7 +126,9 @@ class Workshop(Planning):
         `alone` without those, and without what of it is the firm's own business."""
         stored = self.stored(property_id)
         document = for_owner(stored.document) if alone else stored.document
-        lines = [] if alone else lines_that_price(self.book().book, document, self.plan(document).plan.parts)
+        lines = (
+            [] if alone else lines_that_price(self.book().book, document, self.plan(document, property_id).plan.parts)
+        )
         own = next(each for each in stored.alternatives if each.id == property_id)
         record = None
         if stored.document.rain.record_id is not None:
@@ -129,6 +138,7 @@ class Workshop(Planning):
             property=_on_record(document, None),
             rain_record=record,
             price_book=PriceBook(lines=lines, terms=self.book().book.terms) if lines else None,
+            record=[] if alone else list(self.written_on(property_id).entries),
             alternative=own.name,
             standing=own.standing,
             alternatives=[
@@ -142,6 +152,31 @@ class Workshop(Planning):
             ],
         )
 
+    def build(self, property_id: str, revision: int) -> BuildWork:
+        """Tasks and hold points of a revision, as far as they have come."""
+        document = properties.load_revision(self.engine, property_id, revision)
+        whole, rain = self.plan(document, property_id).plan, self.rain_of(document)
+        plan, ground = BUILD.of(whole), GROUND.of(whole)
+        assert plan is not None
+        held = (
+            [(pad.name, each.ballast_l) for pad in ground.pads for each in pad.stages if each.key == "set"]
+            if ground
+            else []
+        )
+        floats = [(name, litres) for name, litres in held if litres > 0]
+        useful = useful_plan(document, rain, plan, floats, Wording(document.units))
+        return build_work(plan, useful, self.written_on(property_id).version)
+
+    def write_down(self, property_id: str, written: Sequence[Entry], by: str) -> Stored:
+        """Add to what is written down on the site; what is there already is kept once.
+
+        Raises
+        ------
+        InputError, properties.UnknownProperty
+        """
+        entries.write_entries(self.engine, property_id, written, by)
+        return self.stored(property_id)
+
     def play_storm(self, property_id: str, revision: int, storm: Storm) -> StormPlan:
         """The downpour test on a revision."""
         document = properties.load_revision(self.engine, property_id, revision)
@@ -150,17 +185,18 @@ class Workshop(Planning):
     def parts_csv(self, property_id: str) -> str:
         """What is bought, for a merchant."""
         document = self.stored(property_id).document
-        return write_parts_csv(self.plan(document).plan.parts, document.units)
+        return write_parts_csv(self.plan(document, property_id).plan.parts, document.units)
 
     def parts_workbook(self, property_id: str) -> bytes:
         """The same as a workbook."""
         document = self.stored(property_id).document
-        return write_parts_workbook(self.plan(document).plan.parts, document.units)
+        return write_parts_workbook(self.plan(document, property_id).plan.parts, document.units)
 
     def workbook(self, property_id: str) -> bytes:
         """Parts, price, upkeep and months with formulas."""
         document = self.stored(property_id).document
-        return write_workbook(document, self.plan(document), self.rain_of(document), self.prices_for(document))
+        planned = self.plan(document, property_id)
+        return write_workbook(document, planned, self.rain_of(document), self.prices_for(document))
 
     def swmm_model(self, property_id: str) -> str:
         """The rain side as a model for the SWMM engine.
@@ -269,6 +305,7 @@ class Workshop(Planning):
                 )
             for key, jpeg in pictures:
                 photos.add_photo(session, property_id, key, jpeg)
+            entries.add_entries(session, property_id, file.record, by)
         return self.stored(property_id)
 
     def copy(self, property_id: str, by: str = "") -> Stored:
@@ -288,7 +325,7 @@ class Workshop(Planning):
         begun = self.stored(property_id).document
         # A design that begins from a supply as it was found is what is proposed for it.
         document = begun.model_copy(update={"audit": begun.audit.model_copy(update={"as_found": False})})
-        new_id, summary = properties.new_id(), _summary(document, self.plan(document))
+        new_id, summary = properties.new_id(), _summary(document, self.plan(document, property_id))
         with writing(self.engine) as session:
             alternatives.add_alternative(session, property_id, new_id, name, document, summary, by)
         return self.stored(new_id)
@@ -306,7 +343,8 @@ class Workshop(Planning):
         if other_id not in [each.id for each in stored.alternatives]:
             raise InputError("other", "must be an alternative of the same property; it may have been removed")
         first, second = stored.document, self.stored(other_id).document
-        return side_by_side(first, second, self.plan(first), self.plan(second), self.rain_of(first))
+        plans = self.plan(first, property_id), self.plan(second, other_id)
+        return side_by_side(first, second, *plans, self.rain_of(first))
 
     def in_short(self, property_id: str) -> list[AlternativeInShort]:
         """Every alternative of its site that is not set aside, the main one first."""
@@ -314,21 +352,23 @@ class Workshop(Planning):
         for each in self.stored(property_id).alternatives:
             if each.standing != "aside":
                 document = self.stored(each.id).document
-                short = in_short(document, self.plan(document))
+                short = in_short(document, self.plan(document, each.id))
                 found.append(AlternativeInShort(id=each.id, name=each.name, standing=each.standing, short=short))
         return sorted(found, key=lambda each: each.standing != "main")
 
     def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
         """An edit without keeping it: the document, its plan and what it would move."""
-        return self._changed(properties.load_revision(self.engine, property_id, base), operations)
+        return self._changed(property_id, properties.load_revision(self.engine, property_id, base), operations)
 
-    def _changed(self, before: Property, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
+    def _changed(
+        self, property_id: str, before: Property, operations: list[dict[str, Any]]
+    ) -> tuple[Property, Planned, str]:
         try:
             document = apply_edit(before, operations)
         except InputError as refused:
             raise refused.written(Wording(before.units).of_kind) from refused
-        planned = self.plan(document)
-        return document, planned, self.moved(before, document, planned)
+        planned = self.plan(document, property_id)
+        return document, planned, self.moved(property_id, before, document, planned)
 
     def edit(
         self, property_id: str, base: int, edit_id: str, label: str, operations: list[dict[str, Any]], by: str = ""
@@ -342,7 +382,7 @@ class Workshop(Planning):
         before = properties.base_of_edit(self.engine, property_id, base, edit_id)
         if before is None:
             return self.stored(property_id), ""
-        document, planned, moved = self._changed(before, operations)
+        document, planned, moved = self._changed(property_id, before, operations)
         return self._keep(property_id, base, edit_id, label, document, planned, moved, by)
 
     def _keep(
@@ -405,12 +445,14 @@ class Workshop(Planning):
             deep=True, update={"rain": before.rain.model_copy(update={"record_id": record_id})}
         )
         prepared = prepare_rain(rain, document.rain.filling)
-        planned = plan_property(document, prepared, prices=self.prices_for(document))
+        planned = plan_property(
+            document, prepared, prices=self.prices_for(document), record=self.written_on(property_id)
+        )
 
         def add_record(session: Session) -> None:
             records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
 
-        moved = self.moved(before, document, planned)
+        moved = self.moved(property_id, before, document, planned)
         label = f"Rain: {name}"
         return self._keep(property_id, base, edit_id, label, document, planned, moved, by, add_record, prepared)
 
@@ -424,14 +466,14 @@ class Workshop(Planning):
         properties.UnknownProperty, properties.StaleRevision, properties.NothingToDo
         """
         target, document = properties.step_target(self.engine, property_id, base, direction)
-        planned = self.plan(document)
+        planned = self.plan(document, property_id)
         with writing(self.engine) as session:
             stored = properties.move_head(
                 session, property_id, base=base, target=target, summary=_summary(document, planned)
             )
             self._share_site(session, stored, by)
         before = properties.load_revision(self.engine, property_id, base)
-        return stored, self.moved(before, document, planned)
+        return stored, self.moved(property_id, before, document, planned)
 
     def go_back(self, property_id: str, base: int, edit_id: str, revision: int, by: str = "") -> tuple[Stored, str]:
         """Let an earlier revision stand again, as a new one on top, so that going back can be undone.
@@ -444,8 +486,8 @@ class Workshop(Planning):
         if before is None:
             return self.stored(property_id), ""
         document = properties.load_revision(self.engine, property_id, revision)
-        planned = self.plan(document)
-        moved = self.moved(before, document, planned)
+        planned = self.plan(document, property_id)
+        moved = self.moved(property_id, before, document, planned)
         return self._keep(property_id, base, edit_id, f"Back to revision {revision}", document, planned, moved, by)
 
     def revisions(self, property_id: str, before: int | None, limit: int) -> list[ListedRevision]:
@@ -458,7 +500,7 @@ class Workshop(Planning):
         """Two revisions side by side, both planned now."""
         taken_back, changed = revisions.ways_between(self.engine, property_id, before, after)
         first, second = (properties.load_revision(self.engine, property_id, number) for number in (before, after))
-        was, now = self.plan(first).plan, self.plan(second).plan
+        was, now = self.plan(first, property_id).plan, self.plan(second, property_id).plan
         return Comparison(
             before_verdict=was.verdict,
             after_verdict=now.verdict,

@@ -4,7 +4,7 @@ import datetime as dt
 import json
 from collections.abc import Callable
 from pathlib import Path
-from typing import Annotated, cast, get_args
+from typing import Annotated, NamedTuple, cast, get_args
 
 import typer
 from pydantic_core import to_json
@@ -30,9 +30,11 @@ from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.plan.compared.side_by_side import side_by_side
 from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
+from lean_year.plan.stations.build.stage import STATION as BUILD
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
+from lean_year.property.entries import SiteRecord
 from lean_year.property.price_book import Firm, PriceBook
 
 AlternativeName = Annotated[
@@ -50,16 +52,22 @@ def plan(
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Work out the whole plan of a property file."""
-    document, prepared, book = _opened(file, rain, alternative)
+    given = opened(file, rain, alternative)
+    document, prepared, book = given.design, given.rain, given.prices
     if prices is not None:
         read = read_price_book(prices.read_bytes(), document.prices.currency)
         if read.problems:
             raise InputError("prices", read.problems[0])
         book = book_in(PriceBook(lines=read.lines, terms=book.terms), document)
-    worked_out = plan_property(document, prepared, prices=book).plan
+    worked_out = plan_property(document, prepared, prices=book, record=given.record).plan
     if as_json:
         plan = json.loads(worked_out.model_dump_json())
-        print(json.dumps(plan | {"parts": json.loads(to_json(worked_out.parts))}, ensure_ascii=False))
+        plan["parts"] = json.loads(to_json(worked_out.parts))
+        build = BUILD.of(worked_out)
+        if build is not None:
+            alone = {"tasks": build.tasks, "points": build.points, "gone": build.gone}
+            plan["build"] |= json.loads(to_json(alone))
+        print(json.dumps(plan, ensure_ascii=False))
         return
     print(worked_out.verdict)
     show({station.name: station.headline for station in worked_out.stations if station.status != "not_built"}, False)
@@ -74,7 +82,8 @@ def worth(
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Try all that nobody has measured at both ends of what it may be: what decides, what moves the answer."""
-    *_, found = worth_of_measuring(*_opened(file, rain, alternative))
+    given = opened(file, rain, alternative)
+    *_, found = worth_of_measuring(given.design, given.rain, given.prices)
     assert isinstance(found, WorthOfMeasuring)
     if as_json:
         print(found.model_dump_json())
@@ -106,8 +115,8 @@ def beside(
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Compare two alternatives: what differs in them, and what comes of it."""
-    (one, rain, book), (other, _, _) = _opened(file, None, first), _opened(file, None, second)
-    was, now = (plan_property(each, rain, prices=book) for each in (one, other))
+    (one, rain, book, record), (other, *_) = opened(file, None, first), opened(file, None, second)
+    was, now = (plan_property(each, rain, prices=book, record=record) for each in (one, other))
     found = side_by_side(one, other, was, now, rain)
     if as_json:
         print(found.model_dump_json())
@@ -130,17 +139,24 @@ def _design(given: PropertyFile, name: str | None) -> Property:
     return designs[name or given.alternative]
 
 
-def _opened(
-    file: Path, rain: Path | None, alternative: str | None
-) -> tuple[Property, PreparedRain | None, BookPrices]:
-    """A design in a property file with its prices, and its own rain or another's."""
+class Opened(NamedTuple):
+    """What a plan is made of."""
+
+    design: Property
+    rain: PreparedRain | None
+    prices: BookPrices
+    record: SiteRecord
+
+
+def opened(file: Path, rain: Path | None = None, alternative: str | None = None) -> Opened:
+    """A design in a property file with its prices and its record, and its own rain or another's."""
     given = read_saved_property(file)
     design = _design(given, alternative)
     record = read_strict_csv(rain) if rain else None
     if record is None and given.rain_record is not None:
         record = rain_from_record(given.rain_record)
     prepared = prepare_rain(record, design.rain.filling) if record else None
-    return design, prepared, book_in(given.price_book, design)
+    return Opened(design, prepared, book_in(given.price_book, design), SiteRecord(tuple(given.record)))
 
 
 def demo(
@@ -173,7 +189,8 @@ def _swmm(given: PropertyFile) -> str:
 
 
 def _planned(given: PropertyFile) -> Planned:
-    return plan_property(given.property, _prepared(given), prices=book_in(given.price_book, given.property))
+    prices, record = book_in(given.price_book, given.property), SiteRecord(tuple(given.record))
+    return plan_property(given.property, _prepared(given), prices=prices, record=record)
 
 
 def _parts_csv(given: PropertyFile) -> str:

@@ -30,3 +30,30 @@ def mean_by_month(daily: NDArray[np.float64], month: NDArray[np.int64]) -> NDArr
     """
     days = np.bincount(month, minlength=13)[1:]
     return np.asarray(np.bincount(month, daily, minlength=13)[1:] / np.maximum(days, 1))
+
+
+def windows_from(dates: NDArray[np.datetime64], *, month: int, day: int, days: int) -> list[int]:
+    """Every index from which a calendar day starts a whole window of the record.
+
+    Parameters
+    ----------
+    dates : ndarray of datetime64[D], shape (n_days,)
+        The record's days.
+    month, day : int
+        The calendar day; 29 February counts in leap years only.
+    days : int
+        Length of the window. [d]
+
+    Returns
+    -------
+    list of int
+
+    Examples
+    --------
+    >>> two_years = np.arange(np.datetime64("2023-01-01"), np.datetime64("2025-01-01"))
+    >>> windows_from(two_years, month=10, day=1, days=365)
+    [273]
+    """
+    months = dates.astype("datetime64[M]")
+    at = (months.astype(np.int64) % 12 + 1 == month) & ((dates - months).astype(np.int64) + 1 == day)
+    return [int(index) for index in np.flatnonzero(at) if index + days <= dates.size]

@@ -3,6 +3,7 @@
 from typing import Any
 
 from lean_year.plan.model.station import FutureStation, Station
+from lean_year.plan.stations.build.stage import STATION as BUILD
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.ground.stage import STATION as GROUND
@@ -31,6 +32,6 @@ FALL: tuple[Station[Any] | FutureStation, ...] = (
     HOUSEHOLD,
     GROUND,
     PRICE,
-    FutureStation("build", "Build", 14),
+    BUILD,
     FutureStation("log", "Log", 15),
 )

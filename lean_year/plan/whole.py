@@ -13,16 +13,17 @@ from lean_year.plan.answer.marks import marked
 from lean_year.plan.model.assumed import assumed_by_station
 from lean_year.plan.model.book_prices import NO_PRICES, BookPrices, priced_by_book
 from lean_year.plan.model.input_marks import marks_of_inputs
+from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import FutureStation, Station
 from lean_year.plan.model.supply import carried_in_records_like_it
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
-from lean_year.plan.stations.price.parts_list import PartLine
 from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict, warned
 from lean_year.property.document import Property
+from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
 
 Status = Literal["settled", "decide", "caution", "fails", "not_built"]
 
@@ -51,7 +52,6 @@ class WholePlan(BaseModel):
     """Water in the tanks of the planned phase, floor to overflow."""
     findings: list[Finding]
     """The worst first, each severity in the order of the job."""
-    build: None = None
 
     @property
     def parts(self) -> list[PartLine]:
@@ -85,6 +85,7 @@ def plan_property(
     stations: Sequence[Station[Any] | FutureStation] = FALL,
     *,
     prices: BookPrices = NO_PRICES,
+    record: SiteRecord = NOTHING_WRITTEN,
 ) -> Planned:
     """Work out everything for a document and its rain.
 
@@ -97,18 +98,21 @@ def plan_property(
         The registry, or others.
     prices : BookPrices, optional
         The firm's book, in the currency of the document.
+    record : SiteRecord, optional
+        What was written down on the site.
 
     Returns
     -------
     Planned
     """
     document = priced_by_book(document, prices)
-    model = PropertyModel(document, rain, prices)
+    model = PropertyModel(document, rain, prices, record)
     built = [station for station in stations if isinstance(station, Station)]
     marks = marks_of_inputs(document, rain)
     answered_here = [station for station in built if rain is not None or not station.needs_rain]
     answers = {each.key: marked(each.plan(model), marks) for each in answered_here if not each.closes}
     model.asked = tuple((each.key, each.needs(model, answers.get(each.key))) for each in built if not each.closes)
+    model.works = tuple((each.key, each.work(model, answers.get(each.key))) for each in built if not each.closes)
     answers |= {each.key: marked(each.plan(model), marks) for each in answered_here if each.closes}
     in_job_order = sorted(built, key=lambda station: station.job_step)
     answered = [answers[station.key] for station in in_job_order if station.key in answers]

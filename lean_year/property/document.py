@@ -10,8 +10,10 @@ from pydantic import Field, model_validator
 from lean_year.core.errors import InputError
 from lean_year.core.roofs.catchment import LossMethod
 from lean_year.property.audit import Audit
+from lean_year.property.build import BuildEntry
 from lean_year.property.cistern import Cistern
 from lean_year.property.climate import Climate
+from lean_year.property.entries import MOST_ENTRIES, Entry
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
 from lean_year.property.parts import DATE, NO_SPACES, Part, PlaceText, Text, TwelveTemperatures, require_different
@@ -114,6 +116,8 @@ class Property(Part):
     """What was photographed on the site, by the key of the picture."""
     permits: dict[PermitKey, Permit] = Field(default_factory=dict, max_length=MOST_PERMITS)
     """What others must agree to; one that is not named is open."""
+    build: BuildEntry = Field(default_factory=BuildEntry)
+    """When it is built, and what was changed of its tasks."""
     assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=MOST_ASSUMED)
     """JSON pointers of values that stand in until somebody confirms them."""
 
@@ -219,8 +223,11 @@ class PropertyFile(Part):
     standing: Standing = "main"
     alternatives: list[FileAlternative] = Field(default_factory=list, max_length=MOST_ALTERNATIVES - 1)
     """The others; what was seen on the site is that of `property` in all of them."""
+    record: list[Entry] = Field(default_factory=list, max_length=MOST_ENTRIES)
+    """What was measured, seen and done there, in the order in which it was written down."""
 
     @model_validator(mode="after")
     def _alternatives_differ(self) -> "PropertyFile":
         require_different("alternatives", [self.alternative, *(each.name for each in self.alternatives)])
+        require_different("record", [each.id for each in self.record])
         return self

@@ -172,6 +172,28 @@ class PhotoRow(Base):
     sha256: Mapped[str] = mapped_column(ForeignKey("pictures.sha256"), index=True)
 
 
+class EntryRow(Base):
+    """One thing that was written down on a site. Never changed once written: triggers hold that."""
+
+    __tablename__ = "entries"
+
+    number: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
+    """In the order in which they came here."""
+    site_id: Mapped[str] = mapped_column(String(32))
+    id: Mapped[str] = mapped_column(String(40))
+    """Made where it was written."""
+    kind: Mapped[str] = mapped_column(String(20))
+    about: Mapped[str] = mapped_column(String(120))
+    on: Mapped[dt.date]
+    body: Mapped[str] = mapped_column(Text)
+    """All of it as JSON."""
+    written_by: Mapped[str] = mapped_column(String(80))
+    """Who was signed in; empty where nobody had to."""
+    written_at: Mapped[dt.datetime]
+
+    __table_args__ = (UniqueConstraint("site_id", "id"), Index(None, "site_id", "number"))
+
+
 class PriceBookRow(Base):
     """The firm's price book, of which there is one."""
 

@@ -30,9 +30,9 @@ from lean_year.formats.exports.drawing import write_dxf, write_svg
 from lean_year.formats.geojson_roofs import read_geojson_roofs
 from lean_year.formats.property_file import file_text, parse_property_file
 from lean_year.formats.pump_curve import read_pump_curve
+from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.stations.gutters.storm_plan import StormPlan
-from lean_year.plan.stations.price.parts_list import PartLine
 from lean_year.plan.tried_fixes import TriedFix
 from lean_year.property.document import PropertyFile
 from lean_year.property.for_owner import for_owner

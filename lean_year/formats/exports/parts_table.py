@@ -9,7 +9,7 @@ from lean_year.core.parts.catalogue import GROUPS
 from lean_year.formats.cells import safe_cell
 from lean_year.formats.workbooks import Number, add_head, add_row, as_bytes, new_workbook
 from lean_year.plan.answer.quantities import written
-from lean_year.plan.stations.price.parts_list import PartLine
+from lean_year.plan.model.parts_list import PartLine
 from lean_year.property.document import Units
 
 COLUMNS = ("part", "quantity", "unit", "in_words", "pieces", "bought_at", "day", "lead_days", "note")

@@ -24,8 +24,8 @@ from lean_year.formats.workbooks import (
 )
 from lean_year.plan.answer.wording import MONTHS
 from lean_year.plan.model.book_prices import LABOUR, MACHINE, TRAVEL, BookPrices
+from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.prepared_rain import PreparedRain
-from lean_year.plan.stations.price.parts_list import PartLine
 from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.stations.price.stage import PricePlan
 from lean_year.plan.whole import Planned

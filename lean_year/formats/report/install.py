@@ -6,10 +6,10 @@ from lean_year.formats.report.owner.works import add_section
 from lean_year.formats.report.pictures.pads import draw_pad
 from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.model.holes import holes
+from lean_year.plan.model.parts_list import CutBars
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
-from lean_year.plan.stations.price.parts_list import CutBars
 from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.stations.pump.stage import STATION as PUMP
 from lean_year.plan.stations.treatment.stage import STATION as TREATMENT

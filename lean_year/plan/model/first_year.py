@@ -3,7 +3,7 @@
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.rain.resampling import windows_from
+from lean_year.core.calendar import windows_from
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply

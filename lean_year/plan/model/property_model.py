@@ -2,6 +2,8 @@
 
 from functools import cached_property
 
+from lean_year.core.build.asked import Work
+from lean_year.core.build.catalogue import TASKS
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import Quality
 from lean_year.core.parts.need import Needs
@@ -12,21 +14,56 @@ from lean_year.plan.model.book_prices import NO_PRICES, BookPrices
 from lean_year.plan.model.demand import HouseholdDemand, demand_of
 from lean_year.plan.model.first_year import FirstYear, first_year
 from lean_year.plan.model.harvest import Catch, catch_rain
+from lean_year.plan.model.labour import WorkHours, task_hours, work_hours
+from lean_year.plan.model.parts_list import PartLine, parts_list
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply, lean_year_of, replay_of, supply_of
 from lean_year.property.document import Property
+from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
 
 
 class PropertyModel:
     """A document and its rain. What needs rain is None where the property has no record yet."""
 
-    def __init__(self, document: Property, rain: PreparedRain | None, prices: BookPrices = NO_PRICES) -> None:
+    def __init__(
+        self,
+        document: Property,
+        rain: PreparedRain | None,
+        prices: BookPrices = NO_PRICES,
+        record: SiteRecord = NOTHING_WRITTEN,
+    ) -> None:
         self.document = document
         self.rain = rain
         self.prices = prices
+        self.record = record
+        """What was written down on the site."""
         self.say = Wording(document.units)
         self.asked: tuple[tuple[StationKey, Needs], ...] = ()
         """What each station asks to be bought, once all but the closing ones are worked out."""
+        self.works: tuple[tuple[StationKey, Work], ...] = ()
+        """What each asks to be done and to be seen, then too."""
+
+    @cached_property
+    def parts(self) -> list[PartLine]:
+        """What all of it is bought as."""
+        return parts_list(self.asked, self.document.parts, self.prices, self.say)
+
+    @cached_property
+    def tasks(self) -> list[str]:
+        """Keys of the tasks that some station asks for, in the order of the catalogue."""
+        asked = {task.kind for _, work in self.works for task in work.tasks}
+        return [key for key in TASKS if key in asked]
+
+    @cached_property
+    def task_hours(self) -> dict[str, tuple[str, float]]:
+        """The work of each task, and its hours on the site. [h]"""
+        document = self.document
+        return task_hours(self.parts, self.tasks, document.build, document.price.hands)
+
+    @cached_property
+    def work_hours(self) -> list[WorkHours]:
+        """Hours of each work, as they are priced."""
+        return work_hours(self.task_hours, self.document.price)
 
     @cached_property
     def demand(self) -> HouseholdDemand:

@@ -6,6 +6,7 @@ from typing import Any, Generic, Protocol, TypeVar, cast
 
 from pydantic import BaseModel
 
+from lean_year.core.build.asked import NO_WORK, Work
 from lean_year.core.parts.need import NO_NEEDS, Needs
 from lean_year.plan.answer.choices import Choices
 from lean_year.plan.answer.figure import Finding
@@ -45,8 +46,11 @@ class Station(Generic[AnyAnswer]):
     """What its entries offer to choose from, where more than a name is known of it."""
     needs: Callable[[PropertyModel, Any], Needs] = lambda _model, _answer: NO_NEEDS
     """What it asks to be bought, also without a record: where its answer needs one, it is None then."""
+    work: Callable[[PropertyModel, Any], Work] = lambda _model, _answer: NO_WORK
+    """What it asks to be done and to be seen while it is built, in the same way."""
     closes: bool = False
-    """Whether it is worked out after all others, from what they ask to be bought (`PropertyModel.asked`)."""
+    """Whether it is worked out after all others, from what they ask to be bought and
+    to be done (`PropertyModel.asked`, `PropertyModel.works`)."""
     undecided: Callable[[PropertyModel, AnyAnswer], bool] = lambda _model, _answer: False
     """Whether something that nobody can assume has not been decided or measured."""
 

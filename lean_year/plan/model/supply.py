@@ -120,12 +120,18 @@ class Supply:
 
     def filled_from_empty(self, begins: list[int], days: int) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
         """Live water through spans of the record, each begun empty, and the short days of each."""
+        return self.spans(begins, days, 0.0)
+
+    def spans(
+        self, begins: list[int], days: int, start_share: float
+    ) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+        """The same, each begun with a share of the live volume."""
         return stores_of_spans(
             inflow_l=self.inflow_l,
             demand=self.demand,
             stages=self.layout.stages(),
             operation=self.operation,
-            start_share=0.0,
+            start_share=start_share,
             loss_l=self.loss_l,
             begins=begins,
             days=days,

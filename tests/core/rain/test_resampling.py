@@ -3,8 +3,9 @@
 import numpy as np
 import pytest
 
+from lean_year.core.calendar import windows_from
 from lean_year.core.errors import InputError
-from lean_year.core.rain.resampling import resampled_days, windows_from
+from lean_year.core.rain.resampling import resampled_days
 
 STARTS = np.array([0, 365, 730, 1_096])
 ENDS = np.array([365, 730, 1_096, 1_461])

@@ -31,6 +31,7 @@ from lean_year.plan.stations.cistern.sizing_methods import SizingMethod, sizing_
 from lean_year.plan.stations.cistern.small_store import shares_met, small_store_figures
 from lean_year.plan.stations.cistern.stress import StressTest, planned_for, rain_kept_figure, stress_tests
 from lean_year.plan.stations.cistern.tanks import BankPlan, plan_bank
+from lean_year.plan.stations.cistern.work import cistern_work
 from lean_year.plan.stations.cistern.years import (
     CisternYear,
     Shortage,
@@ -189,4 +190,5 @@ STATION = Station(
     needs_rain=True,
     no_rain="not replayed",
     needs=lambda model, _plan: cistern_needs(model.document, model.say),
+    work=lambda model, _plan: cistern_work(model.document, model.say),
 )

@@ -25,6 +25,7 @@ from lean_year.plan.stations.first_flush.figures import first_flush_figures, flu
 from lean_year.plan.stations.first_flush.findings import first_flush_findings
 from lean_year.plan.stations.first_flush.methods import FlushMethod, flush_methods
 from lean_year.plan.stations.first_flush.needs import first_flush_needs
+from lean_year.plan.stations.first_flush.work import first_flush_work
 from lean_year.property.document import Property
 
 CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2))
@@ -228,4 +229,5 @@ STATION = Station(
     headline=_headline,
     choices=choices,
     needs=lambda model, _plan: first_flush_needs(model.document, model.say),
+    work=lambda model, _plan: first_flush_work(model.document, model.say),
 )

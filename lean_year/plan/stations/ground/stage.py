@@ -25,6 +25,7 @@ from lean_year.plan.stations.ground.quantities import Quantity, moved_earth, qua
 from lean_year.plan.stations.ground.section import Line, from_above, section
 from lean_year.plan.stations.ground.setbacks import Setback, setbacks
 from lean_year.plan.stations.ground.uplift_stages import FloatStage, float_stages
+from lean_year.plan.stations.ground.work import ground_work
 from lean_year.property.document import Property
 from lean_year.property.parts import month_and_day
 
@@ -235,5 +236,8 @@ STATION = Station(
     choices=choices,
     needs=lambda model, plan: ground_needs(
         plan.pads, model.document.ground.bag_kg, model.document.ground.collar_kn, model.say
+    ),
+    work=lambda model, plan: ground_work(
+        plan.pads, plan.readings_wanted, model.document.ground.water_table_m, model.say
     ),
 )

@@ -34,6 +34,7 @@ from lean_year.plan.stations.gutters.needs import gutter_needs
 from lean_year.plan.stations.gutters.notes import fitting_notes
 from lean_year.plan.stations.gutters.section_lines import RunSection, Section, run_section
 from lean_year.plan.stations.gutters.tees import TeeLevels, tee_levels
+from lean_year.plan.stations.gutters.work import gutter_work
 from lean_year.property.document import Property
 
 CAUTIONS = [
@@ -270,4 +271,5 @@ STATION = Station(
     choices=choices,
     undecided=lambda _model, plan: plan.figures["drop_m"].value is None,
     needs=lambda model, plan: gutter_needs(model.document, plan.runs, model.say),
+    work=lambda model, plan: gutter_work(model.document, plan.runs, model.say),
 )

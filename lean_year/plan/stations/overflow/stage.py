@@ -36,6 +36,7 @@ from lean_year.plan.stations.overflow.figures import downpour_figures, spill_fig
 from lean_year.plan.stations.overflow.findings import overflow_findings
 from lean_year.plan.stations.overflow.hydraulics import hydraulics_of
 from lean_year.plan.stations.overflow.needs import overflow_needs
+from lean_year.plan.stations.overflow.work import overflow_work
 from lean_year.property.document import Property
 
 HELD_DOWN_SHARES = (0.0, 0.1, 0.25, 0.5)
@@ -204,4 +205,5 @@ STATION = Station(
     headline=_headline,
     choices=choices,
     needs=lambda model, plan: overflow_needs(model.document, plan.ground and plan.ground.length_m, model.say),
+    work=lambda model, plan: overflow_work(model.document, plan.ground and plan.ground.length_m, model.say),
 )

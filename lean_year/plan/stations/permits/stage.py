@@ -7,6 +7,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.permits.asked import KNOWN_PERMITS, reasons
 from lean_year.plan.stations.permits.findings import permit_findings
+from lean_year.plan.stations.permits.work import permit_work
 from lean_year.property.document import Property
 
 
@@ -65,4 +66,5 @@ STATION = Station(
     plan=lambda model: plan_permits(model.document),
     headline=_headline,
     undecided=lambda _model, plan: plan.open > 0,
+    work=lambda model, _plan: permit_work(model.document),
 )

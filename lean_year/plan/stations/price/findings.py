@@ -8,7 +8,7 @@ from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.book_prices import BookPrices
-from lean_year.plan.stations.price.parts_list import PartLine
+from lean_year.plan.model.parts_list import PartLine
 from lean_year.property.document import Property
 
 _PLASTIC = ("tank-upright", "tank-slim", "tank-volume")

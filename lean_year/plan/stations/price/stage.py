@@ -6,12 +6,12 @@ from lean_year.core.price.building_up import BuiltUp, built_up
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import several
 from lean_year.plan.model.book_prices import LABOUR, MACHINE, TRAVEL
+from lean_year.plan.model.labour import WorkHours, days_of
+from lean_year.plan.model.parts_list import GROUP_NAMES, WORK_NAMES, Grouped, PartLine
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.price.figures import Over, owning_figures, price_figures, rain_way
 from lean_year.plan.stations.price.findings import price_findings
-from lean_year.plan.stations.price.labour import WorkHours, days_of, work_hours
-from lean_year.plan.stations.price.parts_list import GROUP_NAMES, WORK_NAMES, Grouped, PartLine, parts_list
 from lean_year.plan.stations.price.upkeep import UpkeepLine, bought_water, upkeep_lines
 from lean_year.plan.stations.price.ways import WaysCompared, ways_compared
 
@@ -82,8 +82,8 @@ def plan_price(model: PropertyModel) -> PricePlan:
     """What all stations ask for, as a list and as a price."""
     document, prices, say = model.document, model.prices, model.say
     entered, currency = document.price, document.prices.currency
-    lines = parts_list(model.asked, document.parts, prices, say)
-    works = work_hours(lines, entered)
+    lines = model.parts
+    works = model.work_hours
     upkeep = [*upkeep_lines(model.asked, prices, say), *bought_water(model)]
     price, missing = _built_up(model, lines, works)
     shares = _shares(model)

@@ -11,8 +11,8 @@ from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.figure import StationKey
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.book_prices import BookPrices
+from lean_year.plan.model.parts_list import sold_words
 from lean_year.plan.model.property_model import PropertyModel
-from lean_year.plan.stations.price.parts_list import sold_words
 
 
 class UpkeepLine(BaseModel):

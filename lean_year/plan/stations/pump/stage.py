@@ -41,6 +41,7 @@ from lean_year.plan.stations.pump.notes import pump_notes
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered, pumps_offered
 from lean_year.plan.stations.pump.surge import surge_figures, surge_findings
 from lean_year.plan.stations.pump.top_up import NO_TOP_UP, TopUpPlan, plan_top_up
+from lean_year.plan.stations.pump.work import pump_work
 from lean_year.property.document import Property
 
 PUMP_CAUTIONS = [
@@ -405,4 +406,5 @@ STATION = Station(
     headline=_headline,
     choices=choices,
     needs=lambda model, plan: pump_needs(model.document, *_peak_and_power(plan), model.say),
+    work=lambda model, plan: pump_work(model.document, _peak_and_power(plan)[0], model.say),
 )

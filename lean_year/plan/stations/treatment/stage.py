@@ -37,6 +37,7 @@ from lean_year.plan.stations.treatment.notes import treatment_notes
 from lean_year.plan.stations.treatment.plant_room import PlantRoom, plant_room
 from lean_year.plan.stations.treatment.stage_plan import StagePlan
 from lean_year.plan.stations.treatment.water_tests import WaterTests, water_tests
+from lean_year.plan.stations.treatment.work import treatment_work
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
 
@@ -263,5 +264,11 @@ STATION = Station(
     undecided=lambda model, _plan: not model.document.treatment.stages,
     needs=lambda model, plan: treatment_needs(
         model.document, [stage.life_months for stage in plan.stages], _bleach_ml(plan), model.say
+    ),
+    work=lambda model, plan: treatment_work(
+        model.document,
+        sum(stage.clean_kpa for stage in plan.stages if stage.kind != "uv"),
+        plan.branches[-1].served,
+        model.say,
     ),
 )

@@ -1,0 +1,30 @@
+"""The build of a property: its tasks and hold points, and what is written down on the site."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+from fastapi.responses import Response
+
+from lean_year.api.admission import InVisitor
+from lean_year.api.deps import InWorkshop, json_of, state_of
+from lean_year.api.schemas.base import LAST_REVISION, Refusal
+from lean_year.api.schemas.build import BuildWork, NewEntries
+from lean_year.api.schemas.properties import PropertyState
+
+router = APIRouter(
+    prefix="/api/properties/{property_id}",
+    tags=["build"],
+    responses={404: {"model": Refusal}, 409: {"model": Refusal}, 413: {"model": Refusal}, 422: {"model": Refusal}},
+)
+
+
+@router.get("/build", response_model=BuildWork)
+def build_of(
+    property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
+) -> Response:
+    return json_of(workshop.build(property_id, revision))
+
+
+@router.post("/entries", response_model=PropertyState)
+def write_down(property_id: str, asked: NewEntries, workshop: InWorkshop, visitor: InVisitor) -> Response:
+    return state_of(workshop, workshop.write_down(property_id, asked.entries, visitor.name))

@@ -1,0 +1,35 @@
+"""`fill`: when the tanks of a property will hold so much water."""
+
+import datetime as dt
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from lean_year.cli.files import AlternativeName, opened
+from lean_year.cli.output import show
+from lean_year.core.errors import InputError
+from lean_year.plan.model.filled import filled
+
+
+def fill(
+    file: Annotated[Path, typer.Argument(help="property file, or bundle")],
+    start: Annotated[str, typer.Option("--start", help="first day on which the tanks take water, like 2024-06-30")],
+    level_l: Annotated[float, typer.Option("--level-l", help="water that can be drawn on its morning")] = 0.0,
+    share: Annotated[float, typer.Option("--share", help="of what can be drawn of full tanks, 0 to 1")] = 1.0,
+    rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
+    alternative: AlternativeName = None,
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Say by which day every recorded year would have filled the tanks, from a day on, on rain alone."""
+    given = opened(file, rain, alternative)
+    try:
+        first = dt.date.fromisoformat(start)
+    except ValueError as error:
+        raise InputError("start", f"must be a day of the calendar like 2024-06-30, got {start}") from error
+    found = filled(given.design, given.rain, first, level_l=level_l, share=share)
+    show(found.model_dump(mode="json"), as_json)
+
+
+def add_commands(app: typer.Typer) -> None:
+    app.command()(fill)

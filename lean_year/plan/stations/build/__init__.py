@@ -1,0 +1,1 @@
+"""Build: in what order, on which days, and what must be seen before it is covered."""

@@ -1,0 +1,151 @@
+"""What is to be said of the order of the work, and of what was seen on it."""
+
+import datetime as dt
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Protocol
+
+from lean_year.core.build.on_record import HEAVY_MM, OpenHole
+from lean_year.plan.answer.figure import Finding, Fix
+from lean_year.plan.answer.findings import Findings
+from lean_year.plan.answer.wording import Wording, day, first_few, several
+from lean_year.plan.stations.build.points import PointPlan
+
+
+@dataclass(frozen=True, slots=True)
+class Waiting:
+    """A delivery that the crew stands still for."""
+
+    delivery: str
+    comes_on: dt.date
+    days: int
+    """Working days on which nothing else can be done."""
+    order_on: dt.date
+    """The day on which it would have to be ordered so that nobody waits for anything."""
+
+
+class TaskSaid(Protocol):
+    """What is asked of a task."""
+
+    key: str
+    name: str
+    hands: int
+    status: str
+    by_hand: str
+    skipped: str
+    hold: bool
+    after_hold: list[str]
+
+
+def build_findings(
+    tasks: Sequence[TaskSaid],
+    points: Sequence[PointPlan],
+    hands: int,
+    hole: OpenHole | None,
+    floats: Sequence[PointPlan],
+    hole_open: bool,
+    waiting: Waiting | None,
+    say: Wording,
+) -> list[Finding]:
+    """Readings that do not pass, work that went on over them, an open hole with its odds, hands that are too few.
+
+    `floats` are the points that hold an empty tank in its hole; `hole_open` whether it stands open today by what was
+    written down.
+    """
+    found = Findings("build")
+    _points(found, points)
+    _covered(found, tasks, points)
+    if hole is not None and floats and not all(each.status in ("passed", "let_pass") for each in floats):
+        _open_hole(found, hole, floats, hole_open, say)
+    if waiting is not None:
+        found.add(
+            "BUILD_WAITS_FOR_GOODS",
+            "note",
+            f"The crew stands still for {several(waiting.days, 'day')}: {waiting.delivery} comes on "
+            f"{day(waiting.comes_on)}.",
+            "",
+            Fix(
+                text=f"Order on {day(waiting.order_on)}.",
+                operations=[{"op": "replace", "path": "/build/order_on", "value": waiting.order_on.isoformat()}],
+            ),
+        )
+    few = [task.name for task in tasks if task.hands > hands and not task.skipped and task.status != "done"]
+    if few:
+        need = max(task.hands for task in tasks if task.hands > hands)
+        found.add(
+            "BUILD_FEW_HANDS",
+            "caution",
+            f"{first_few(few, 3)}: that takes {need} pairs of hands, and {several(hands, 'pair')} are planned.",
+            "",
+            Fix(text=f"Plan with {need}.", operations=[{"op": "replace", "path": "/price/hands", "value": need}]),
+        )
+    for task in tasks:
+        if task.skipped and task.hold:
+            found.add(
+                "BUILD_HOLD_SKIPPED",
+                "caution",
+                f"{task.name} is skipped: {task.skipped.rstrip('.')}. Nobody will know what is under the cover.",
+                "",
+                Fix(text="Do it.", operations=[{"op": "remove", "path": f"/build/changed/{task.key}"}]),
+            )
+        if task.by_hand == "gone":
+            found.add(
+                "BUILD_TASK_NOT_ASKED_FOR",
+                "note",
+                f"{task.name} was changed by hand, and the design asks for it no more.",
+                "",
+                Fix(
+                    text="Take it off the list.", operations=[{"op": "remove", "path": f"/build/changed/{task.key}"}]
+                ),
+            )
+    return found.rows
+
+
+def _points(found: Findings, points: Sequence[PointPlan]) -> None:
+    for point in points:
+        if point.status == "failed":
+            failing = [text for entry in point.entries[-1:] for text in entry.failing]
+            found.add(
+                "BUILD_HOLD_FAILED",
+                "fails",
+                f"{point.name}: {'; '.join(failing) or 'it did not pass'}. What waits for it stands still.",
+                point.if_not,
+            )
+        elif point.status == "disputed":
+            names = first_few([entry.by or "somebody" for entry in point.entries[-2:]], 2)
+            found.add(
+                "BUILD_HOLD_DISPUTED",
+                "caution",
+                f"{point.name}: {names} measured it without knowing of each other, and one of them does not pass.",
+                "Measure it once more, together.",
+                asks=True,
+            )
+
+
+def _covered(found: Findings, tasks: Sequence[TaskSaid], points: Sequence[PointPlan]) -> None:
+    """Done, though what it waits for has not passed."""
+    unseen = {point.task: point.name for point in points if point.status in ("open", "failed", "disputed")}
+    for task in tasks:
+        before = [unseen[key] for key in task.after_hold if key in unseen]
+        if task.status == "done" and before:
+            found.add(
+                "BUILD_COVERED_UNSEEN",
+                "fails",
+                f"{task.name} is done, and {first_few(before, 2)} has not passed.",
+                "Uncover it and measure, or write down who lets it pass and why.",
+            )
+
+
+def _open_hole(found: Findings, hole: OpenHole, floats: Sequence[PointPlan], hole_open: bool, say: Wording) -> None:
+    names = first_few([each.name.split(":")[0] for each in floats], 3)
+    stands = "stands open" if hole_open else "will be open"
+    heavy = say.of_kind("day_rain", HEAVY_MM)
+    found.add(
+        "BUILD_OPEN_HOLE",
+        "fails" if hole_open else "caution",
+        f"{names}: the hole {stands} over days in which {hole.heavy_years} of {hole.years} recorded years had a day "
+        f"of {heavy} or more; the wettest brought {say.of_kind('day_rain', hole.wettest_mm)} in all. Empty, the tank "
+        "floats.",
+        "Let the ballast water in on the day on which the tank is set, keep the hole pumped dry, and backfill as "
+        "soon as it may be.",
+    )

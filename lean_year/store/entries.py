@@ -1,0 +1,80 @@
+"""What is written down on a site, the same for all alternatives of it. Written once and never changed."""
+
+import datetime as dt
+from collections.abc import Sequence
+
+from sqlalchemy import Engine, ScalarSelect, func, insert, select
+from sqlalchemy.orm import Session
+
+from lean_year.core.errors import InputError
+from lean_year.property.entries import MOST_ENTRIES, Entry, SiteRecord
+from lean_year.store.database import reading, writing
+from lean_year.store.properties import UnknownProperty
+from lean_year.store.tables import EntryRow, PropertyRow
+
+
+def record_version(engine: Engine, property_id: str) -> int:
+    """Number of the last entry of a property's site; 0 where there is none."""
+    with reading(engine) as session:
+        last = select(func.max(EntryRow.number)).where(EntryRow.site_id == _site(property_id))
+        return session.scalar(last) or 0
+
+
+def load_entries(engine: Engine, property_id: str) -> SiteRecord:
+    """Everything that is written down on a property's site."""
+    with reading(engine) as session:
+        rows = session.execute(
+            select(EntryRow.number, EntryRow.body)
+            .where(EntryRow.site_id == _site(property_id))
+            .order_by(EntryRow.number)
+        ).all()
+    entries = tuple(Entry.model_validate_json(row.body) for row in rows)
+    return SiteRecord(entries, rows[-1].number if rows else 0)
+
+
+def write_entries(engine: Engine, property_id: str, entries: Sequence[Entry], by: str) -> None:
+    """Add to a site's record. An entry that is there already is kept once.
+
+    Raises
+    ------
+    UnknownProperty
+    InputError
+        If another entry stands under the id of one, or there are as many as there may be.
+    """
+    with writing(engine) as session:
+        site_id = session.scalar(select(PropertyRow.site_id).where(PropertyRow.id == property_id))
+        if site_id is None:
+            raise UnknownProperty(property_id)
+        add_entries(session, site_id, entries, by)
+
+
+def add_entries(session: Session, site_id: str, entries: Sequence[Entry], by: str) -> None:
+    """The same, inside a writing transaction of the caller's."""
+    count = session.scalar(select(func.count()).select_from(EntryRow).where(EntryRow.site_id == site_id)) or 0
+    for entry in entries:
+        body = entry.model_dump_json()
+        there = session.scalar(select(EntryRow.body).where(EntryRow.site_id == site_id, EntryRow.id == entry.id))
+        if there is not None:
+            if Entry.model_validate_json(there) != entry:
+                raise InputError("id", "names another entry of this property; take a new one")
+            continue
+        if count >= MOST_ENTRIES:
+            raise InputError("entries", f"may be at most {MOST_ENTRIES:,} of one property")
+        session.execute(
+            insert(EntryRow),
+            {
+                "site_id": site_id,
+                "id": entry.id,
+                "kind": entry.kind,
+                "about": entry.about,
+                "on": dt.date.fromisoformat(entry.on),
+                "body": body,
+                "written_by": by,
+                "written_at": dt.datetime.now(dt.UTC).replace(tzinfo=None),
+            },
+        )
+        count += 1
+
+
+def _site(property_id: str) -> ScalarSelect[str]:
+    return select(PropertyRow.site_id).where(PropertyRow.id == property_id).scalar_subquery()
