@@ -79,7 +79,7 @@ $(STAMPS)/web: web/package-lock.json web/.npmrc
 	@mkdir -p $(STAMPS) && touch $@
 
 # The types of the API are generated, never written or kept: they cannot be stale.
-$(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_state.py tests/plan/recorded_answers.py scripts/written_quantities.py scripts/property_schema.py
+$(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_state.py tests/plan/recorded_answers.py scripts/written_quantities.py scripts/judged_alike.py scripts/property_schema.py
 	$(BIN)/python -m lean_year.api.openapi > web/openapi.json
 	$(BIN)/python -m lean_year.plan.answer.quantities > web/src/lib/quantities.json
 	$(BIN)/python -m lean_year.plan.answer.glossary > web/src/ui/glossary.json
@@ -89,6 +89,7 @@ $(STAMPS)/schema: $(STAMPS)/runtime $(STAMPS)/web $(SERVER_FILES) scripts/demo_s
 	$(BIN)/python scripts/demo_state.py > web/src/testing/demoState.json
 	$(BIN)/python scripts/demo_state.py awkward > web/src/testing/awkwardStates.json
 	$(BIN)/python scripts/written_quantities.py > web/src/testing/writtenQuantities.json
+	$(BIN)/python scripts/judged_alike.py > web/src/testing/judgedAlike.json
 	$(BIN)/python scripts/property_schema.py
 	@touch $@
 

@@ -26,7 +26,7 @@ Put = Callable[[Workshop], Stored]
 
 
 def answered(puts: Mapping[str, Put]) -> dict[str, Any]:
-    """The state of each property, once it has been put in, and the list of its parts beside it."""
+    """The state of each property, once it has been put in, with its parts and the work of its build."""
     with tempfile.TemporaryDirectory() as folder:
         engine = open_database(Path(folder))
         workshop = Workshop(engine)
@@ -34,7 +34,8 @@ def answered(puts: Mapping[str, Put]) -> dict[str, Any]:
         for name, put in puts.items():
             stored = put(workshop)
             parts = workshop.parts(stored.id, stored.revision, priced=True)
-            states[name] = json.loads(bytes(state_of(workshop, stored).body)) | {"parts": json.loads(to_json(parts))}
+            beside = {"parts": parts, "work": workshop.build(stored.id, stored.revision)}
+            states[name] = json.loads(bytes(state_of(workshop, stored).body)) | json.loads(to_json(beside))
         engine.dispose()
     return states
 

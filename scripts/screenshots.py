@@ -43,7 +43,7 @@ VIEWS = (
     View("quotes", "brindle", "quotes"),
     View("cistern", "saltmarrow", "cistern"),
     View("cistern-tanks", "lantern", "cistern?view=tanks"),
-    View("cistern-search", "saltmarrow", "cistern?view=search", run="Search"),
+    View("build", "brindle", "build"),
 )
 
 

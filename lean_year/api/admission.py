@@ -36,6 +36,8 @@ OWNER_MAY = {
     ("GET", f"{PROPERTY}/photos/{{key}}"),
     ("GET", f"{PROPERTY}/fixes"),
     ("GET", f"{PROPERTY}/parts"),
+    ("GET", f"{PROPERTY}/build"),
+    ("GET", f"{PROPERTY}/calendar.ics"),
     ("GET", f"{PROPERTY}/rain-days"),
     ("GET", f"{PROPERTY}/model.inp"),
     ("GET", f"{PROPERTY}/pressure.inp"),

@@ -1,5 +1,7 @@
 """From what went wrong to what the interface is told, once."""
 
+from typing import Any
+
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
@@ -32,11 +34,17 @@ def _input(_: Request, error: InputError) -> JSONResponse:
 
 
 def _validation(_: Request, error: RequestValidationError) -> JSONResponse:
-    problems = [
-        Problem(field=".".join(str(step) for step in each["loc"][1:]) or "body", message=sentence(each))
-        for each in error.errors()[:20]
-    ]
+    problems = [_problem(each) for each in error.errors()[:20]]
     return JSONResponse(Refusal(errors=problems).model_dump(mode="json"), status_code=422)
+
+
+def _problem(error: Any) -> Problem:
+    """A check across fields names its own within what it checks."""
+    at = [str(step) for step in error["loc"][1:]]
+    cause = error.get("ctx", {}).get("error")
+    if isinstance(cause, InputError):
+        return Problem(field=".".join([*at, cause.field]), message=cause.problem)
+    return Problem(field=".".join(at) or "body", message=sentence(error))
 
 
 def _stale(_: Request, error: StaleRevision) -> JSONResponse:

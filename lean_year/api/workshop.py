@@ -1,5 +1,6 @@
 """What a person does with a property, put together from store and plan."""
 
+import datetime as dt
 from collections.abc import Callable, Iterable, Sequence
 from functools import lru_cache
 from typing import Any, Literal
@@ -16,6 +17,7 @@ from lean_year.api.schemas.revisions import Comparison, StationsCompared
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_file
+from lean_year.formats.exports.calendar import write_calendar
 from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.parts_table import write_parts_csv, write_parts_workbook
 from lean_year.formats.exports.swmm_model import write_swmm_model
@@ -166,6 +168,12 @@ class Workshop(Planning):
         floats = [(name, litres) for name, litres in held if litres > 0]
         useful = useful_plan(document, rain, plan, floats, Wording(document.units))
         return build_work(plan, useful, self.written_on(property_id).version)
+
+    def calendar(self, property_id: str) -> str:
+        """The days of the build and of the upkeep."""
+        stored = self.stored(property_id)
+        plan = self.plan(stored.document, property_id).plan
+        return write_calendar(plan, of=property_id, name=stored.document.name, now=dt.datetime.now(dt.UTC))
 
     def write_down(self, property_id: str, written: Sequence[Entry], by: str) -> Stored:
         """Add to what is written down on the site; what is there already is kept once.

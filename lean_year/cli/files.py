@@ -14,6 +14,7 @@ from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_file
 from lean_year.formats.bundle import read_saved_property
+from lean_year.formats.exports.calendar import write_calendar
 from lean_year.formats.exports.drawing import write_dxf, write_svg
 from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.parts_table import write_parts_csv
@@ -215,6 +216,11 @@ def _workbook(given: PropertyFile) -> bytes:
     return write_workbook(given.property, _planned(given), _prepared(given), prices)
 
 
+def _calendar(given: PropertyFile) -> str:
+    name = given.property.name
+    return write_calendar(_planned(given).plan, of=name, name=name, now=dt.datetime.now(dt.UTC))
+
+
 WRITERS: dict[str, Callable[[PropertyFile], str | bytes]] = {
     "rain-csv": lambda given: write_rain_csv(_its_rain(given)),
     "swmm-rain": _swmm_rain,
@@ -225,6 +231,7 @@ WRITERS: dict[str, Callable[[PropertyFile], str | bytes]] = {
     "svg": lambda given: write_svg(given.property),
     "parts-csv": _parts_csv,
     "xlsx": _workbook,
+    "ics": _calendar,
 }
 """Every format but one, and what writes it."""
 PDF = "pdf"

@@ -11,6 +11,7 @@ from lean_year.core.units import (
     M_PER_FOOT,
     MM_PER_INCH,
 )
+from lean_year.property.build import BuildEntry
 from lean_year.property.cistern import Cistern, LyingCylinder, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
@@ -54,6 +55,7 @@ def brindle_landing(record_id: str | None = None) -> Property:
         household=_household(),
         cistern=_cistern(),
         prices=Prices(currency="$", tank_each=2_900, tank_m3=310, pad_m3=140, water_m3=26),
+        build=BuildEntry(start_on="2026-10-05", order_on="2026-09-21", days_off=["sat", "sun"]),
         assumed=["/cistern/start_share", "/prices", "/snow/melt_mm_c_day"],
     )
 

@@ -3,6 +3,7 @@
 Slim linked tanks of two heights for toilets and laundry, topped up from the mains.
 """
 
+from lean_year.property.build import BuildEntry
 from lean_year.property.cistern import Cistern, Link, Slim, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
@@ -38,6 +39,7 @@ def lantern_row(record_id: str | None = None) -> Property:
         household=_household(),
         cistern=_cistern(),
         prices=Prices(tank_each=380, tank_m3=260, pad_m3=30, water_m3=4.2, low_use_fittings=240),
+        build=BuildEntry(start_on="2027-03-01", order_on="2027-02-08", days_off=["sat", "sun"]),
         assumed=[
             "/cistern/start_share",
             *(f"/prices/{name}" for name in Prices.model_fields if name not in ("currency", "water_m3")),

@@ -3,6 +3,7 @@
 Winter rain and a dry summer, a kitchen garden and two goats, no mains, water by barge as the last resort.
 """
 
+from lean_year.property.build import BuildEntry
 from lean_year.property.cistern import Cistern, Tank, UprightCylinder
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
@@ -58,6 +59,7 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 nothing_yearly=2_650,
             )
         ),
+        build=BuildEntry(start_on="2023-09-04", order_on="2023-08-21", days_off=["sat", "sun"]),
         assumed=["/roofs/2/runoff", "/cistern/start_share", "/prices"],
     )
 

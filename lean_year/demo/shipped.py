@@ -6,6 +6,8 @@ from functools import lru_cache
 from importlib.resources import files
 from typing import Literal
 
+from pydantic import TypeAdapter
+
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.brindle_landing import brindle_landing
@@ -15,6 +17,7 @@ from lean_year.demo.saltmarrow import saltmarrow, saltmarrow_no_dry_day, saltmar
 from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import record_from_rain
 from lean_year.property.document import FileAlternative, Property, PropertyFile
+from lean_year.property.entries import Entry
 from lean_year.property.price_book import BookLine, BookTerms, Firm, PriceBook
 
 
@@ -66,11 +69,11 @@ def demo_file(name: str) -> PropertyFile:
     station = stations()[demo.station]
     record = record_from_rain(demo_rain(name), name=f"{station.name}, invented", note=station_note(station))
     document = demo.property()
-    lines = [line for line in demo_prices() if line.currency == document.prices.currency]
     return PropertyFile(
         property=document,
         rain_record=record,
-        price_book=PriceBook(lines=lines, terms=DEMO_TERMS),
+        price_book=demo_book(document),
+        record=demo_record(name),
         alternatives=[FileAlternative(name=other, property=design()) for other, design in demo.others.items()],
     )
 
@@ -93,6 +96,30 @@ DEMO_TERMS = BookTerms(margin=0.12, contingency=0.05, tax=0.1, firm=DEMO_FIRM)
 def demo_prices() -> list[BookLine]:
     """The invented firm's prices, in invented money."""
     return read_price_book((files("lean_year.demo") / "prices.csv").read_bytes()).lines
+
+
+def demo_book(document: Property) -> PriceBook:
+    """The invented firm's prices in the currency of a demo."""
+    lines = [line for line in demo_prices() if line.currency == document.prices.currency]
+    return PriceBook(lines=lines, terms=DEMO_TERMS)
+
+
+BUILT_UNTIL: dict[str, str | None] = {"saltmarrow": None, "brindle-landing": "set-tanks"}
+"""Demos that are built, and the task that is not done; None for one that is handed over."""
+_RECORD: TypeAdapter[list[Entry]] = TypeAdapter(list[Entry])
+
+
+def demo_record(name: str) -> list[Entry]:
+    """What was written down on the site of a demo."""
+    if name not in BUILT_UNTIL:
+        return []
+    path = files("lean_year.demo") / f"{name}-build.json"
+    return _RECORD.validate_json(path.read_text("utf-8")) if path.is_file() else []
+
+
+def write_record(entries: list[Entry]) -> str:
+    """The text of such a file."""
+    return _RECORD.dump_json(entries, indent=1).decode() + "\n"
 
 
 def station_note(station: Station) -> str:

@@ -39,13 +39,16 @@ def write_entries(engine: Engine, property_id: str, entries: Sequence[Entry], by
     ------
     UnknownProperty
     InputError
-        If another entry stands under the id of one, or there are as many as there may be.
+        If the property is not the main one of its alternatives, another entry stands under the id of one, or there
+        are as many as there may be.
     """
     with writing(engine) as session:
-        site_id = session.scalar(select(PropertyRow.site_id).where(PropertyRow.id == property_id))
-        if site_id is None:
+        row = session.get(PropertyRow, property_id)
+        if row is None:
             raise UnknownProperty(property_id)
-        add_entries(session, site_id, entries, by)
+        if row.standing != "main":
+            raise InputError("entries", "are of what is built: take this alternative as the main one first")
+        add_entries(session, row.site_id, entries, by)
 
 
 def add_entries(session: Session, site_id: str, entries: Sequence[Entry], by: str) -> None:
@@ -77,4 +80,9 @@ def add_entries(session: Session, site_id: str, entries: Sequence[Entry], by: st
 
 
 def _site(property_id: str) -> ScalarSelect[str]:
-    return select(PropertyRow.site_id).where(PropertyRow.id == property_id).scalar_subquery()
+    """Of the main alternative alone: what is written down is of what stands there, and the others are designs."""
+    return (
+        select(PropertyRow.site_id)
+        .where(PropertyRow.id == property_id, PropertyRow.standing == "main")
+        .scalar_subquery()
+    )

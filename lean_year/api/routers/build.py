@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import InWorkshop, json_of, state_of
+from lean_year.api.deps import InWorkshop, json_of, state_of, to_take_along
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.build import BuildWork, NewEntries
 from lean_year.api.schemas.properties import PropertyState
@@ -23,6 +23,12 @@ def build_of(
     property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
 ) -> Response:
     return json_of(workshop.build(property_id, revision))
+
+
+@router.get("/calendar.ics", response_class=Response)
+def calendar_of(property_id: str, workshop: InWorkshop) -> Response:
+    answer = Response(workshop.calendar(property_id), media_type="text/calendar; charset=utf-8")
+    return to_take_along(answer, workshop.stored(property_id).document.name, ".ics")
 
 
 @router.post("/entries", response_model=PropertyState)

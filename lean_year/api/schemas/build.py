@@ -6,7 +6,8 @@ from pydantic import BaseModel, Field
 
 from lean_year.api.schemas.base import Asked
 from lean_year.plan.stations.build.points import PointGone, PointPlan
-from lean_year.plan.stations.build.stage import BuildPlan, BuildTask
+from lean_year.plan.stations.build.stage import BuildPlan
+from lean_year.plan.stations.build.tasks import BuildTask
 from lean_year.plan.stations.build.useful import UsefulPlan
 from lean_year.property.entries import Entry
 

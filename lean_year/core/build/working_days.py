@@ -3,6 +3,7 @@
 import datetime as dt
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -36,22 +37,16 @@ class WorkingDays:
         if len(set(self.off)) == 7:
             raise InputError("days_off", "must leave at least one day of the week to work on")
 
-    @property
-    def _calendar(self) -> np.busdaycalendar:
-        mask = [day not in self.off for day in range(7)]
-        return np.busdaycalendar(weekmask=mask, holidays=np.array(self.closed, dtype="datetime64[D]"))
-
     def date(self, number: int) -> dt.date:
         """The working day of that number, from 0."""
         self._require_near(number)
-        found = np.busday_offset(np.datetime64(self.first), number, roll="forward", busdaycal=self._calendar)
-        return _date(found)
+        return _numbered(self, number)
 
     def on_or_after(self, date: dt.date) -> int:
         """Number of the first working day that is no earlier."""
         self._require_near((date - self.first).days)
-        begin = np.busday_offset(np.datetime64(self.first), 0, roll="forward", busdaycal=self._calendar)
-        return max(0, int(np.busday_count(begin, np.datetime64(date), busdaycal=self._calendar)))
+        begin, calendar = np.datetime64(self.date(0)), _calendar(self.off, self.closed)
+        return max(0, int(np.busday_count(begin, np.datetime64(date), busdaycal=calendar)))
 
     def on_or_before(self, date: dt.date) -> int:
         """Number of the last working day that is no later; below 0 where there is none."""
@@ -62,7 +57,16 @@ class WorkingDays:
             raise InputError("build", f"may reach no further than {MOST_AHEAD_DAYS // 366} years from its start")
 
 
-def _date(day: np.datetime64) -> dt.date:
+@lru_cache(64)
+def _calendar(off: tuple[int, ...], closed: tuple[dt.date, ...]) -> np.busdaycalendar:
+    mask = [day not in off for day in range(7)]
+    return np.busdaycalendar(weekmask=mask, holidays=np.array(closed, dtype="datetime64[D]"))
+
+
+@lru_cache(4_096)
+def _numbered(days: WorkingDays, number: int) -> dt.date:
+    calendar = _calendar(days.off, days.closed)
+    day = np.busday_offset(np.datetime64(days.first), number, roll="forward", busdaycal=calendar)
     found: dt.date = day.astype("datetime64[D]").astype(object)
     return found
 

@@ -43,7 +43,7 @@ def task_of(kind: str, work: str, tasks: Sequence[str]) -> str | None:
     own = TASK_OF_PART.get(kind)
     if own in tasks:
         return own
-    alike = (key for key in tasks if TASKS[key].work == work and not TASKS[key].hold)
+    alike = (key for key in tasks if TASKS[key].work == work and TASKS[key].takes)
     return next(alike, tasks[0] if tasks else None)
 
 

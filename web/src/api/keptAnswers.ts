@@ -6,7 +6,16 @@ import { Listeners } from "../lib/listeners";
 import { BUILD, Refused } from "./client";
 
 /** Answers that are kept in this browser, so that what was open before opens without a connection too. */
-const KEPT_KINDS: readonly unknown[] = ["properties", "property", "parts", "rain-days", "choices", "sums", "who"];
+const KEPT_KINDS: readonly unknown[] = [
+  "properties",
+  "property",
+  "parts",
+  "build",
+  "rain-days",
+  "choices",
+  "sums",
+  "who",
+];
 const MOST_KEPT = 90;
 const QUIET_MS = 800;
 

@@ -13,6 +13,9 @@ import { Saving } from "./Saving";
 const PhotosWaiting = fetched(async () => (await import("../document/photos/PhotosWaiting")).PhotosWaiting, {
   quietly: true,
 });
+const EntriesWaiting = fetched(async () => (await import("../document/entries/EntriesWaiting")).EntriesWaiting, {
+  quietly: true,
+});
 const Revisions = fetched(async () => (await import("./revisions/RevisionsDialog")).RevisionsDialog);
 
 /** The answer, its caveat, what the last change moved, and the few things that are always at hand. */
@@ -52,6 +55,7 @@ export const Verdict = memo(function Verdict({ openHelp, openGlossary, openJump 
       {reads && <p className="note max-w-[30ch]">Shown to you by the firm: to look at, not to change.</p>}
       <Saving />
       <PhotosWaiting />
+      <EntriesWaiting />
       <div className="no-print flex items-center gap-1">
         <Tool label="Undo" disabled={!saved.can_undo || cannotStep} onClick={() => void edits.step("undo")}>
           <path d="M8 5L4 9l4 4M4.5 9H13a4.5 4.5 0 010 9H9" />

@@ -1,3 +1,4 @@
+import { BuildSymbol } from "../stations/build/BuildSymbol";
 import { CisternSymbol } from "../stations/cistern/CisternSymbol";
 import { FirstFlushSymbol } from "../stations/first_flush/FirstFlushSymbol";
 import { GroundSymbol } from "../stations/ground/GroundSymbol";
@@ -89,6 +90,9 @@ export const STATIONS: Record<Stage, StationOnScreen> = {
     Sheet: sheet(() => import("../stations/price/PriceSheet").then((room) => room.PriceSheet)),
     Symbol: PriceSymbol,
   },
-  build: notBuilt,
+  build: {
+    Sheet: sheet(() => import("../stations/build/BuildSheet").then((room) => room.BuildSheet)),
+    Symbol: BuildSymbol,
+  },
   log: notBuilt,
 };

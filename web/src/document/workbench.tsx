@@ -5,6 +5,7 @@ import { fetched } from "../ui/fetched";
 import { toast } from "../ui/Toasts";
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
+import { buildQuery } from "../api/build";
 import { useOldSince } from "../api/keptAnswers";
 import {
   choicesQuery,
@@ -231,6 +232,7 @@ function useWholeProperty(id: string, revision: number | undefined, recordId: st
     if (revision === undefined || !("serviceWorker" in navigator)) return;
     const timer = setTimeout(() => {
       void cache.prefetchQuery(partsQuery(id, revision));
+      void cache.prefetchQuery(buildQuery(id, revision));
     }, 2 * AFTER_FIRST_VIEW_MS);
     return () => clearTimeout(timer);
   }, [cache, id, revision]);

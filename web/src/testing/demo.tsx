@@ -5,13 +5,14 @@ import type { ReactNode } from "react";
 import { vi } from "vitest";
 import { Router } from "wouter";
 import { memoryLocation } from "wouter/memory-location";
+import type { BuildWork } from "../api/build";
 import type { Part, PropertyState } from "../api/client";
 import { WorkbenchProvider } from "../document/workbench";
 import awkwardStates from "./awkwardStates.json";
 import demoState from "./demoState.json";
 
-/** A property as the server answers it, and its list of parts, which is asked for on its own. */
-export type WithParts = PropertyState & { parts: Part[] };
+/** A property as the server answers it, with what is asked for on its own: its list of parts, the work of its build. */
+export type WithParts = PropertyState & { parts: Part[]; work: BuildWork };
 
 /** The demo properties as the server answers them, with their real plans. */
 const states = demoState as unknown as Record<"saltmarrow" | "brindle-landing" | "lantern-row", WithParts>;
@@ -32,9 +33,10 @@ type Call = { method: string; path: string; query: URLSearchParams; body: string
 type Answered = [status: number, body: unknown];
 type Answer = (call: Call) => Answered | Promise<Answered>;
 
-/** The list of parts of a property, as it was recorded with it. */
-const partsOf = (id: string) =>
-  [...Object.values(states), ...Object.values(awkward)].find((state) => state.id === id)?.parts ?? [];
+/** A property as it was recorded, by its id. */
+const recorded = (id: string) =>
+  [...Object.values(states), ...Object.values(awkward)].find((state) => state.id === id);
+const NO_WORK: BuildWork = { tasks: [], points: [], gone: [], useful: null, version: 0 };
 
 /** Answers every call by the first handler whose "METHOD /path" begins the call's; keeps what was called. */
 export function answerCalls(handlers: Record<string, Answer>): Call[] {
@@ -47,8 +49,11 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
     // Fixes are tried beside everything else, some time after: a test that is about them says what comes of it.
     const own = Object.keys(handlers).some((start) => start.endsWith("/fixes"));
     if (url.pathname.endsWith("/fixes") && !own) return Response.json([]);
-    const parts = Object.keys(handlers).some((start) => start.endsWith("/parts"));
-    if (url.pathname.endsWith("/parts") && !parts) return Response.json(partsOf(url.pathname.split("/")[3]!));
+    const asksFor = (ending: string) =>
+      url.pathname.endsWith(ending) && !Object.keys(handlers).some((start) => start.endsWith(ending));
+    const property = recorded(url.pathname.split("/")[3]!);
+    if (asksFor("/parts")) return Response.json(property?.parts ?? []);
+    if (asksFor("/build")) return Response.json(property?.work ?? NO_WORK);
     const handler = Object.entries(handlers).find(([start]) => `${call.method} ${call.path}`.startsWith(start));
     const [status, answer] = handler
       ? await handler[1](call)
@@ -64,12 +69,13 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
 /** A part of the interface over the demo property; `more` answers what is not the property's own. */
 export function renderOnDemo(
   part: ReactNode,
-  state: PropertyState & { parts?: Part[] } = demo,
+  state: PropertyState & { parts?: Part[]; work?: BuildWork } = demo,
   at = "/",
   more: Record<string, Answer> = {},
 ) {
   const calls = answerCalls({
     [`GET /api/properties/${state.id}/parts`]: () => [200, state.parts ?? []],
+    [`GET /api/properties/${state.id}/build`]: () => [200, state.work ?? NO_WORK],
     ...more,
     "GET /api/properties/": () => [200, state],
     "POST /api/properties/": () => [200, state],

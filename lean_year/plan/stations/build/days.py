@@ -1,7 +1,6 @@
 """What the recorded years say of the days of the plan."""
 
 import datetime as dt
-from collections.abc import Mapping
 
 import numpy as np
 from numpy.typing import NDArray
@@ -53,10 +52,3 @@ def weather_of(key: str, first: dt.date, last: dt.date, rain: PreparedRain | Non
 def hole_on_record(rain: PreparedRain, first: dt.date, last: dt.date) -> OpenHole | None:
     """What a hole takes that is open on these days."""
     return open_hole(rain.dates, rain.record.depth_mm, first, last)
-
-
-def open_days(dates: Mapping[str, tuple[dt.date, dt.date]]) -> tuple[dt.date, dt.date] | None:
-    """From the day on which the hole is dug to that on which it is backfilled; None where no tank is buried."""
-    if "dig" not in dates or "backfill" not in dates:
-        return None
-    return dates["dig"][0], dates["backfill"][1]

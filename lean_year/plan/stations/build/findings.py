@@ -1,15 +1,18 @@
 """What is to be said of the order of the work, and of what was seen on it."""
 
 import datetime as dt
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Protocol
+from typing import Literal
 
 from lean_year.core.build.on_record import HEAVY_MM, OpenHole
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings
 from lean_year.plan.answer.wording import Wording, day, first_few, several
 from lean_year.plan.stations.build.points import PointPlan
+
+HoleStands = Literal["closed", "open", "with_tank"]
+"""Of a hole: not dug, or filled again; dug; dug, with a tank in it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,7 +27,8 @@ class Waiting:
     """The day on which it would have to be ordered so that nobody waits for anything."""
 
 
-class TaskSaid(Protocol):
+@dataclass(frozen=True, slots=True)
+class TaskSaid:
     """What is asked of a task."""
 
     key: str
@@ -35,28 +39,31 @@ class TaskSaid(Protocol):
     skipped: str
     hold: bool
     after_hold: list[str]
+    """Of what it waits for, what is a hold point."""
 
 
 def build_findings(
     tasks: Sequence[TaskSaid],
-    points: Sequence[PointPlan],
+    faulty: Sequence[PointPlan],
+    *,
+    unseen: Mapping[str, str],
+    floats: Sequence[str],
     hands: int,
     hole: OpenHole | None,
-    floats: Sequence[PointPlan],
-    hole_open: bool,
+    stands: HoleStands,
     waiting: Waiting | None,
     say: Wording,
 ) -> list[Finding]:
     """Readings that do not pass, work that went on over them, an open hole with its odds, hands that are too few.
 
-    `floats` are the points that hold an empty tank in its hole; `hole_open` whether it stands open today by what was
-    written down.
+    `faulty` are the points that did not pass, `unseen` the names of all that have not, by their tasks; `floats` names
+    those that hold an empty tank in its hole, while one of them has not passed; `stands` says how that hole stands.
     """
     found = Findings("build")
-    _points(found, points)
-    _covered(found, tasks, points)
-    if hole is not None and floats and not all(each.status in ("passed", "let_pass") for each in floats):
-        _open_hole(found, hole, floats, hole_open, say)
+    _points(found, faulty)
+    _covered(found, tasks, unseen)
+    if hole is not None and floats:
+        _open_hole(found, hole, floats, stands, say)
     if waiting is not None:
         found.add(
             "BUILD_WAITS_FOR_GOODS",
@@ -122,9 +129,8 @@ def _points(found: Findings, points: Sequence[PointPlan]) -> None:
             )
 
 
-def _covered(found: Findings, tasks: Sequence[TaskSaid], points: Sequence[PointPlan]) -> None:
+def _covered(found: Findings, tasks: Sequence[TaskSaid], unseen: Mapping[str, str]) -> None:
     """Done, though what it waits for has not passed."""
-    unseen = {point.task: point.name for point in points if point.status in ("open", "failed", "disputed")}
     for task in tasks:
         before = [unseen[key] for key in task.after_hold if key in unseen]
         if task.status == "done" and before:
@@ -136,14 +142,14 @@ def _covered(found: Findings, tasks: Sequence[TaskSaid], points: Sequence[PointP
             )
 
 
-def _open_hole(found: Findings, hole: OpenHole, floats: Sequence[PointPlan], hole_open: bool, say: Wording) -> None:
-    names = first_few([each.name.split(":")[0] for each in floats], 3)
-    stands = "stands open" if hole_open else "will be open"
+def _open_hole(found: Findings, hole: OpenHole, floats: Sequence[str], stands: HoleStands, say: Wording) -> None:
+    names = first_few([each.split(":")[0] for each in floats], 3)
     heavy = say.of_kind("day_rain", HEAVY_MM)
+    is_open = "will be open" if stands == "closed" else "stands open"
     found.add(
         "BUILD_OPEN_HOLE",
-        "fails" if hole_open else "caution",
-        f"{names}: the hole {stands} over days in which {hole.heavy_years} of {hole.years} recorded years had a day "
+        "fails" if stands == "with_tank" else "caution",
+        f"{names}: the hole {is_open} over days in which {hole.heavy_years} of {hole.years} recorded years had a day "
         f"of {heavy} or more; the wettest brought {say.of_kind('day_rain', hole.wettest_mm)} in all. Empty, the tank "
         "floats.",
         "Let the ballast water in on the day on which the tank is set, keep the hole pumped dry, and backfill as "

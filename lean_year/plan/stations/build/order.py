@@ -5,8 +5,9 @@ import datetime as dt
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
 
-from lean_year.core.build.asked import PermitAwaited, Work
+from lean_year.core.build.asked import PermitAwaited, TaskAsk, Work
 from lean_year.core.build.catalogue import TASKS, TaskKind, waits_for
 from lean_year.core.build.network import Network, Step, Wait, network
 from lean_year.core.build.working_days import WorkingDays
@@ -19,6 +20,8 @@ from lean_year.property.build import BuildEntry, ChangedTask
 
 NO_DATE = dt.date(2001, 1, 1)
 """A Monday, from which days are counted where no start is entered."""
+SHORT_WAIT_DAYS = 1
+"""A crew finds something to do for a day. Basis: estimate."""
 WEEKDAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 _AS_ASKED = ChangedTask()
 
@@ -87,9 +90,14 @@ def ordered_tasks(
     on_site = {key: each * scale.get(work, 1.0) for key, (work, each) in by_task.items()}
     permits = {each.key: each for _, work in works for each in work.permits}
     deliveries = _deliveries(bought, present, entered)
+    asks: dict[str, list[tuple[StationKey, TaskAsk]]] = {key: [] for key in present}
+    for station, work in works:
+        for ask in work.tasks:
+            asks[ask.kind].append((station, ask))
+    after = _after(tuple(present))
     rows: list[OrderedTask] = []
     for key in present:
-        rows.append(_asked(key, works, present, of_task[key], on_site.get(key, 0.0), permits))
+        rows.append(_asked(key, asks[key], after[key], of_task[key], on_site.get(key, 0.0), permits))
         if key == "order":
             rows += deliveries
     _wait_for_deliveries(rows, deliveries)
@@ -97,16 +105,21 @@ def ordered_tasks(
     return rows
 
 
+@lru_cache(64)
+def _after(present: tuple[str, ...]) -> dict[str, list[str]]:
+    """What each task waits for. Shared, and not to be changed."""
+    return {key: waits_for(key, present) for key in present}
+
+
 def _asked(
     key: str,
-    works: Sequence[tuple[StationKey, Work]],
-    present: Sequence[str],
+    asks: Sequence[tuple[StationKey, TaskAsk]],
+    after: Sequence[str],
     parts: list[PartLine],
     hours: float,
     permits: Mapping[str, PermitAwaited],
 ) -> OrderedTask:
     kind = TASKS[key]
-    asks = [(station, ask) for station, work in works for ask in work.tasks if ask.kind == key]
     own_days = [ask.then_days for _, ask in asks if ask.then_days is not None]
     return OrderedTask(
         key=key,
@@ -117,7 +130,7 @@ def _asked(
         kind=kind,
         why=list(dict.fromkeys((station, ask.why) for station, ask in asks)),
         details=list(dict.fromkeys(detail for _, ask in asks for detail in ask.details)),
-        after=[WaitPlan(each, 0, "") for each in waits_for(key, present)],
+        after=[WaitPlan(each, 0, "") for each in after],
         then_days=max(own_days) if len(own_days) == len(asks) and own_days else kind.then_days,
         then=kind.then,
         parts=parts,
@@ -225,9 +238,15 @@ def placed(rows: Sequence[OrderedTask], entered: BuildEntry) -> tuple[Network, W
         for row in rows
     ]
     try:
-        return network(steps, days, entered.hours_day), days
+        return _network(tuple(steps), days, entered.hours_day), days
     except InputError as error:
         raise error.of(f"build.{error.field}") from error
+
+
+@lru_cache(32)
+def _network(steps: tuple[Step, ...], days: WorkingDays, hours_day: float) -> Network:
+    """Held: most edits move no hours. Shared, and not to be changed."""
+    return network(steps, days, hours_day)
 
 
 def _then_days(row: OrderedTask) -> int:
@@ -255,7 +274,7 @@ def waiting_for_goods(
     for begins_h, ends_h, key in working:
         idle = math.floor(begins_h / entered.hours_day) - free
         held_by = at[key].held_by
-        if idle > longest and held_by in deliveries:
+        if idle > max(longest, SHORT_WAIT_DAYS) and held_by in deliveries:
             longest, found = idle, deliveries[held_by]
         free = max(free, math.ceil(ends_h / entered.hours_day))
     if found is None:
@@ -267,3 +286,11 @@ def waiting_for_goods(
         days=longest,
         order_on=dt.date.fromisoformat(entered.start_on) - dt.timedelta(days=slowest),
     )
+
+
+def before_the_work(row: OrderedTask, entered: BuildEntry) -> dt.date | None:
+    """The day of what is ordered, or comes, before the first day on the site; None of all else."""
+    if entered.order_on is None or entered.start_on is None or not (row.delivers or row.key == "order"):
+        return None
+    day = dt.date.fromisoformat(entered.order_on) + dt.timedelta(days=row.lead_days)
+    return day if day < dt.date.fromisoformat(entered.start_on) else None

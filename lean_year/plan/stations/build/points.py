@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel
 
-from lean_year.core.build.judging import HoldPoint, ReadingKind, SumAsked, judge, require_possible, sum_of
+from lean_year.core.build.judging import HoldPoint, ReadingKind, SumAsked, judge, sum_of
 from lean_year.core.errors import InputError
 from lean_year.plan.answer.wording import Wording
 from lean_year.property.entries import Entry
@@ -114,17 +114,25 @@ def _point(point: HoldPoint, entries: Sequence[Entry], say: Wording) -> PointPla
         readings=[ReadingOfPoint(**asdict(each)) for each in point.readings],
         sums=[_sum(each) for each in point.sums],
         if_not=point.if_not,
-        status=_status(entries, {each.id: each.passes for each in written}),
+        status=status_of(point, entries),
         entries=written,
         last=entries[-1].id if entries else None,
     )
+
+
+def _passes(point: HoldPoint, entry: Entry) -> bool | None:
+    """Whether a reading passes; None of what is no reading of the point as it is asked for now."""
+    try:
+        return not judge(point, entry.values) if entry.kind == "reading" else None
+    except InputError:
+        return None
 
 
 def _sum(asked: SumAsked) -> SumOfPoint:
     return SumOfPoint(label=asked.label, kind=asked.kind, factors=dict(asked.factors), low=asked.low, high=asked.high)
 
 
-def _status(entries: Sequence[Entry], passes: dict[str, bool | None]) -> PointStatus:
+def status_of(point: HoldPoint, entries: Sequence[Entry]) -> PointStatus:
     """By the last entries: those after which nobody who knew of them has written another."""
     followed = {each.after for each in entries}
     last = [each for each in entries if each.id not in followed]
@@ -132,7 +140,7 @@ def _status(entries: Sequence[Entry], passes: dict[str, bool | None]) -> PointSt
         return "open"
     if any(each.kind == "let_pass" for each in last):
         return "let_pass"
-    said = {passes[each.id] for each in last}
+    said = {_passes(point, each) for each in last}
     if said == {True}:
         return "passed"
     return "failed" if True not in said else "disputed"
@@ -142,9 +150,7 @@ def _written(point: HoldPoint, entry: Entry, say: Wording) -> WrittenDown:
     row = _plain(entry)
     if entry.kind != "reading":
         return row
-    try:
-        require_possible(point, entry.values)
-    except InputError:
+    if _passes(point, entry) is None:
         return row.model_copy(update={"read": [_loose(each) for each in entry.values.items()]})
     failing = judge(point, entry.values)
     read = [f"{each.label}: {_words(each.kind, entry.values[each.key], say)}" for each in point.readings]

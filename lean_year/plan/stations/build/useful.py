@@ -108,6 +108,7 @@ def _load(season: UsefulBy | None, say: Wording) -> str:
     if season.in_time >= NINE_IN_TEN * season.filled.years:
         return ""
     return (
-        f"Rain alone has it there in {season.in_time} of {season.filled.years} recorded years. Begin earlier, or "
-        f"have a load of water brought: the house needs {say.volume(season.filled.wanted_l)} then."
+        f"Rain alone has enough for the dry months there in {season.in_time} of {season.filled.years} recorded "
+        "years. Begin earlier, or have a load of water brought: the house needs "
+        f"{say.volume(season.filled.wanted_l)} then."
     )

@@ -103,12 +103,18 @@ def _ballast(pad: PadBuilt, say: Wording) -> HoldPoint | None:
     first = next((stage for stage in pad.stages if stage.key == "set"), None)
     if first is None or first.ballast_l <= 0:
         return None
+    how = (
+        "Full, on the day on which it is set, and the hole pumped dry until it is filled again: in a hole full of "
+        "rain it floats even full."
+        if first.full_is_too_little
+        else f"At least {say.volume(first.ballast_l)} in it, {say.length(first.depth_m)} deep, on the day on which "
+        "it is set. The hole can fill with rain overnight."
+    )
     return HoldPoint(
         key=f"ballast/{pad.id}",
         task="ballast",
         name=f"{pad.name}: the water in it that holds it down",
-        how=f"At least {say.volume(first.ballast_l)} in it, {say.length(first.depth_m)} deep, on the day on which it "
-        "is set. The hole can fill with rain overnight.",
+        how=how,
         readings=(ReadingAsked("depth", "Depth of the water in it", "height", low=first.depth_m, least=0, most=20),),
         if_not="Fill it before anybody leaves, or lift it out of the hole again.",
     )

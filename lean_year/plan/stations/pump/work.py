@@ -91,8 +91,8 @@ def _start(document: Property, peak_l_s: float) -> HoldPoint:
         readings += [
             pressure("precharge", "Pre-charge of the vessel, no water in it", entered.precharge_kpa,
                      tolerances.PRECHARGE_KPA, "/pump/precharge_kpa"),
-            pressure("cut_in", "Pump cuts in", entered.cut_in_kpa, tolerances.SWITCH_KPA, "/pump/cut_in_kpa"),
-            pressure("cut_out", "Pump cuts out", entered.cut_out_kpa, tolerances.SWITCH_KPA, "/pump/cut_out_kpa"),
+            pressure("cut-in", "Pump cuts in", entered.cut_in_kpa, tolerances.SWITCH_KPA, "/pump/cut_in_kpa"),
+            pressure("cut-out", "Pump cuts out", entered.cut_out_kpa, tolerances.SWITCH_KPA, "/pump/cut_out_kpa"),
         ]  # fmt: skip
     elif entered.feed == "pump":
         readings.append(
@@ -106,7 +106,7 @@ def _start(document: Property, peak_l_s: float) -> HoldPoint:
         )
     )  # fmt: skip
     if entered.dry_run_stop:
-        readings.append(ReadingAsked("dry_run", "Stops when its water is shut off", "yes_no", low=1, least=0, most=1))
+        readings.append(ReadingAsked("dry-run", "Stops when its water is shut off", "yes_no", low=1, least=0, most=1))
     return HoldPoint(
         "start-pump",
         "start-pump",

@@ -72,7 +72,7 @@ def treatment_work(document: Property, clean_kpa: float, drunk: bool, say: Wordi
                 "Taken at the tap that is drunk from, with the chlorine rinsed out, in the laboratory’s own bottles.",
                 (
                     ReadingAsked(
-                        "e_coli", "E. coli in 100 mL", "count", high=0.0,
+                        "e-coli", "E. coli in 100 mL", "count", high=0.0,
                         path="/treatment/last_test/e_coli_100ml", least=0, most=MOST_COUNTED,
                     ),
                     ReadingAsked(

@@ -8,7 +8,7 @@ import { Choice } from "../../ui/Choice";
 import { Mark } from "../../ui/Mark";
 import { NOT_ENTERED, written } from "./entered";
 import type { Permit } from "./entered";
-import { PermitField } from "./PermitField";
+import { TypedField } from "../../document/TypedField";
 
 const STATUSES = [
   { value: "open", label: "open", note: "nobody has asked, or knows whether it is needed" },
@@ -107,7 +107,7 @@ export function PermitRow({ of, asked, entered }: { of: string; asked: Asked | n
       {open && (
         <div className="mt-2 grid grid-cols-1 gap-x-4 gap-y-2 pl-[30px] small:grid-cols-2 desk:grid-cols-4">
           {FIELDS.map(({ field, label, kind, most }) => (
-            <PermitField
+            <TypedField
               key={field}
               label={label}
               name={`${label}, ${name}`}

@@ -1,11 +1,11 @@
 import { useId, useState } from "react";
-import { EntryProblem } from "../../ui/EntryProblem";
-import { useOnLeaving } from "../../document/useOnLeaving";
+import { EntryProblem } from "../ui/EntryProblem";
+import { useOnLeaving } from "./useOnLeaving";
 
-/** Words, a day or a number of days to a permit: kept when the field is left, with what is against it under it. */
-export function PermitField(props: {
+/** Words, a day or a number of days: kept when the field is left, with what is against it under it. */
+export function TypedField(props: {
   label: string;
-  /** For screen readers: which permit it belongs to as well. */
+  /** For screen readers: what it belongs to as well. */
   name: string;
   kind: "text" | "date" | "days";
   value: string;

@@ -1,0 +1,1 @@
+"""What the household is left with: every valve and how it stands, what can fail, what was tested."""

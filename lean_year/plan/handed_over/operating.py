@@ -1,0 +1,31 @@
+"""The operating sheet: the schematic, every valve, what can fail, and whom to call."""
+
+from pydantic import BaseModel
+
+from lean_year.plan.answer.wording import Wording
+from lean_year.plan.handed_over.failures import Failure, failures
+from lean_year.plan.handed_over.schematic import Schematic, schematic
+from lean_year.plan.handed_over.valves import NeverTogether, Valve, never_together, valves
+from lean_year.plan.whole import WholePlan
+from lean_year.property.document import Property
+
+
+class Operating(BaseModel):
+    """What hangs on the wall of the plant room."""
+
+    drawing: Schematic
+    valves: list[Valve]
+    never: list[NeverTogether]
+    failures: list[Failure]
+
+
+def operating(document: Property, plan: WholePlan) -> Operating:
+    """Of one design."""
+    say = Wording(document.units)
+    found = valves(document, say)
+    return Operating(
+        drawing=schematic(document, found),
+        valves=found,
+        never=never_together(found),
+        failures=failures(document, plan, found, say),
+    )

@@ -1,0 +1,169 @@
+"""The way of the water as one line with every valve on it, as lines: screen and paper draw the same.
+
+Not to scale. Units are those of a sheet `WIDTH` wide; y goes down.
+"""
+
+from collections.abc import Iterator
+
+from pydantic import BaseModel
+
+from lean_year.plan.handed_over.valves import Valve
+from lean_year.property.document import Property
+
+WIDTH = 100.0
+ROW = 11.0
+TANK_X, TANK_WIDE = 44.0, 17.0
+LINE_Y = 8.0
+
+
+class Box(BaseModel):
+    """A part of the supply, with its name."""
+
+    x: float
+    y: float
+    wide: float
+    high: float
+    name: str
+    kind: str
+    """`roof`, `tank`, `plant`, `house` or `source`."""
+
+
+class Pipe(BaseModel):
+    """A pipe from point to point."""
+
+    points: list[tuple[float, float]]
+
+
+class Drawn(BaseModel):
+    """One valve in its place; the pipe goes across where it stands upright."""
+
+    tag: str
+    x: float
+    y: float
+    upright: bool
+
+
+class Schematic(BaseModel):
+    """All of it."""
+
+    wide: float
+    high: float
+    boxes: list[Box]
+    pipes: list[Pipe]
+    valves: list[Drawn]
+    """Each valve of the supply once, and no other."""
+
+
+def schematic(document: Property, found: list[Valve]) -> Schematic:
+    """From the roofs at the left to the house at the right, with the tank between them."""
+    by_key = {each.key: each for each in found}
+    used = [pipe for pipe in document.downpipes if pipe.id in document.groups_in_use()]
+    rows = max(1, len(used))
+    high = max(40.0, LINE_Y + rows * ROW + 14)
+    bottom = LINE_Y + rows * ROW
+    drawing = Schematic(wide=WIDTH, high=high, boxes=[], pipes=[], valves=[])
+    for row, pipe in enumerate(used):
+        _run(drawing, pipe.id, pipe.name, LINE_Y + row * ROW, by_key)
+    _tanks(drawing, document, bottom, by_key)
+    _house(drawing, document, bottom, by_key)
+    _top_up(drawing, document, by_key)
+    return drawing
+
+
+def _put(drawing: Schematic, valve: Valve | None, x: float, y: float, *, upright: bool = False) -> bool:
+    if valve is None:
+        return False
+    drawing.valves.append(Drawn(tag=valve.tag, x=x, y=y, upright=upright))
+    return True
+
+
+def _of_group(by_key: dict[str, Valve], kind: str, group: str) -> Valve | None:
+    """The valve of a chamber that a group drains to; drawn at the first of its groups."""
+    for key, valve in by_key.items():
+        name, _, groups = key.partition("/")
+        if name == kind and groups.split("-")[0] == group:
+            return valve
+    return by_key.get(f"{kind}/{group}")
+
+
+def _run(drawing: Schematic, group: str, name: str, y: float, by_key: dict[str, Valve]) -> None:
+    drawing.boxes.append(Box(x=0, y=y - 3, wide=13, high=6, name=name, kind="roof"))
+    drawing.pipes.append(Pipe(points=[(13, y), (TANK_X, y)]))
+    for kind, x in (("flush-cap", 18.0), ("flush", 21.5), ("low-point", 34.0)):
+        valve = _of_group(by_key, kind, group)
+        if valve is not None and not any(each.tag == valve.tag for each in drawing.valves):
+            drawing.pipes.append(Pipe(points=[(x, y), (x, y + 6)]))
+            _put(drawing, valve, x, y + 4.2, upright=True)
+    _put(drawing, by_key.get(f"run/{group}"), 27, y)
+    _put(drawing, by_key.get(f"run-check/{group}"), 39, y)
+
+
+def _tanks(drawing: Schematic, document: Property, bottom: float, by_key: dict[str, Valve]) -> None:
+    built = document.cistern.built()
+    each = TANK_WIDE / len(built)
+    for row, tank in enumerate(built):
+        x = TANK_X + row * each
+        drawing.boxes.append(
+            Box(x=x, y=LINE_Y - 4, wide=each - (1.5 if row + 1 < len(built) else 0), high=bottom - LINE_Y + 2,
+                name=tank.name, kind="tank")
+        )  # fmt: skip
+        middle = x + (each - 1.5) / 2
+        if (drain := by_key.get(f"floor-drain/{tank.id}")) is not None:
+            drawing.pipes.append(Pipe(points=[(middle, bottom - 2), (middle, bottom + 6)]))
+            _put(drawing, drain, middle, bottom + 2.5, upright=True)
+        if (link := by_key.get(f"link/{tank.id}")) is not None:
+            at = x - 0.75 if row else x + each / 2
+            drawing.pipes.append(Pipe(points=[(at - 2, bottom - 4), (at + 2, bottom - 4)]))
+            _put(drawing, link, at, bottom - 4)
+
+
+def _house(drawing: Schematic, document: Property, bottom: float, by_key: dict[str, Valve]) -> None:
+    y = max(LINE_Y + 6, bottom - 7)
+    start = TANK_X + TANK_WIDE
+    x = start + 3
+    _put(drawing, by_key.get("foot"), start + 1.2, y - 4.4)
+    if "foot" in by_key:
+        drawing.pipes.append(Pipe(points=[(start - 2, y - 4.4), (start + 2.4, y - 4.4), (start + 2.4, y)]))
+    for key in ("outlet", "second-source"):
+        if _put(drawing, by_key.get(key), x, y if key == "outlet" else y + 5, upright=key != "outlet"):
+            if key != "outlet":
+                drawing.pipes.append(Pipe(points=[(x, y), (x, y + 8)]))
+            x += 4
+    if document.pump.feed in ("pump", "header"):
+        _put(drawing, by_key.get("pump"), x, y)
+        drawing.boxes.append(Box(x=x + 2, y=y - 3, wide=7, high=6, name="Pump", kind="plant"))
+        x += 11
+        x += 3.5 * _put(drawing, by_key.get("pump-check"), x, y)
+    if document.pump.feed == "header":
+        up = LINE_Y - 3
+        _put(drawing, by_key.get("header-float"), x, y - 5, upright=True)
+        drawing.pipes.append(Pipe(points=[(x, y), (x, up)]))
+        drawing.boxes.append(Box(x=x - 1, y=up - 3, wide=9, high=6, name="Header", kind="tank"))
+        drawing.pipes.append(Pipe(points=[(x + 6, up + 3), (x + 6, y)]))
+        _put(drawing, by_key.get("header"), x + 6, y - 9, upright=True)
+        x += 8
+    if "train" in by_key or document.treatment.stages:
+        _put(drawing, by_key.get("train"), x, y)
+        drawing.boxes.append(Box(x=x + 2, y=y - 3, wide=8, high=6, name="Filters", kind="plant"))
+        x += 11
+    _put(drawing, by_key.get("lamp"), x, y)
+    drawing.boxes.append(Box(x=WIDTH - 9, y=y - 3, wide=9, high=6, name="House", kind="house"))
+    drawing.pipes.append(Pipe(points=[(start, y), (WIDTH - 9, y)]))
+
+
+def _top_up(drawing: Schematic, document: Property, by_key: dict[str, Valve]) -> None:
+    if "top-up" not in by_key:
+        return
+    x, y = TANK_X + TANK_WIDE - 2, LINE_Y - 6
+    drawing.boxes.append(
+        Box(x=x + 13, y=y - 2, wide=11, high=5, name=document.household.back_up.kind.capitalize(), kind="source")
+    )
+    drawing.pipes.append(Pipe(points=[(x + 13, y), (x, y), (x, LINE_Y - 4)]))
+    _put(drawing, by_key["top-up"], x + 10, y)
+    _put(drawing, by_key.get("top-up-float"), x + 5, y)
+
+
+def tags_drawn(drawing: Schematic) -> Iterator[str]:
+    """Tags in the order in which they are drawn."""
+    for each in drawing.valves:
+        yield each.tag
