@@ -27,11 +27,13 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
 from lean_year.plan.compared.in_short import in_short
 from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
+from lean_year.plan.handed_over.operating import Operating, operating
 from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
 from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.build.stage import STATION as BUILD
+from lean_year.plan.stations.build.starts import Starts, starts_within
 from lean_year.plan.stations.build.useful import useful_plan
 from lean_year.plan.stations.cistern.design_search import search_designs
 from lean_year.plan.stations.cistern.resampled_band import resampled_band
@@ -169,6 +171,24 @@ class Workshop(Planning):
         useful = useful_plan(document, rain, plan, floats, Wording(document.units))
         return build_work(plan, useful, self.written_on(property_id).version)
 
+    def starts(self, property_id: str, revision: int, first: dt.date, days: int) -> Starts:
+        """Every working day of a window as the first day on the site.
+
+        Raises
+        ------
+        InputError
+            If there is no rain.
+        """
+        document = properties.load_revision(self.engine, property_id, revision)
+        plan = BUILD.of(self.plan(document, property_id).plan)
+        assert plan is not None
+        return starts_within(plan, self.rain_of(document), first, days)
+
+    def operating(self, property_id: str, revision: int) -> Operating:
+        """Every valve of a revision, and what can fail in it."""
+        document = properties.load_revision(self.engine, property_id, revision)
+        return operating(document, self.plan(document, property_id).plan)
+
     def calendar(self, property_id: str) -> str:
         """The days of the build and of the upkeep."""
         stored = self.stored(property_id)
@@ -182,7 +202,10 @@ class Workshop(Planning):
         ------
         InputError, properties.UnknownProperty
         """
-        entries.write_entries(self.engine, property_id, written, by)
+        stored = self.stored(property_id)
+        plan = BUILD.of(self.plan(stored.document, property_id).plan)
+        assert plan is not None
+        entries.write_entries(self.engine, property_id, [plan.work.judged(each) for each in written], by)
         return self.stored(property_id)
 
     def play_storm(self, property_id: str, revision: int, storm: Storm) -> StormPlan:

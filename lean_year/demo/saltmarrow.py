@@ -7,6 +7,7 @@ from lean_year.property.build import BuildEntry
 from lean_year.property.cistern import Cistern, Tank, UprightCylinder
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
+from lean_year.property.hand_over import Contact, HandOver, Manual, Warranty
 from lean_year.property.household import Animals, BackUpEntry, CheaperWater, Household, Irrigation, StepEntry
 from lean_year.property.price import MainsWay, OtherWays, PriceEntry, WellWay
 from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
@@ -59,7 +60,9 @@ def saltmarrow(record_id: str | None = None) -> Property:
                 nothing_yearly=2_650,
             )
         ),
-        build=BuildEntry(start_on="2023-09-04", order_on="2023-08-21", days_off=["sat", "sun"]),
+        build=BuildEntry(
+            start_on="2023-09-04", order_on="2023-08-21", days_off=["sat", "sun"], hand_over=_hand_over()
+        ),
         assumed=["/roofs/2/runoff", "/cistern/start_share", "/prices"],
     )
 
@@ -84,6 +87,26 @@ def saltmarrow_no_dry_day() -> Property:
         pipe.screens[1].open_cm2 = 180
     changed = {"cistern": cistern, "household": household, "pump": pump, "downpipes": downpipes}
     return designed.model_copy(update=changed)
+
+
+def _hand_over() -> HandOver:
+    return HandOver(
+        contacts=[
+            Contact(id="1", trade="installer", name="Tarn & Gully", phone="0000 111 222"),
+            Contact(id="2", trade="electrician", name="Wick Power", phone="0000 333 444"),
+            Contact(id="3", trade="water_truck", name="Merrowick Barge", phone="0000 555 666"),
+        ],
+        manuals=[
+            Manual(id="1", name="Pump", kept="folder in the plant room"),
+            Manual(id="2", name="Lamp", kept="folder in the plant room"),
+        ],
+        warranties=[
+            Warranty(id="1", name="Tank and liner", by="its maker", until="2033-09-27"),
+            Warranty(id="2", name="Works", by="Tarn & Gully", until="2028-09-27"),
+        ],
+        instructed="Nell Fairwater",
+        instructed_on="2023-09-27",
+    )
 
 
 def _downpipes() -> list[Downpipe]:

@@ -35,6 +35,8 @@ class Entry(Part):
     name: PlaceText = ""
     """What it was about as it was called then, for when the design has it no more."""
     note: Annotated[str, Field(max_length=500)] = ""
+    passed: bool | None = None
+    """Whether a reading passed by the design as it was then, which whoever keeps it writes in; None of all else."""
     after: Key | None = None
     """The last entry about the same that its maker had seen; two after the same one were written without knowing of
     each other."""

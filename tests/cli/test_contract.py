@@ -228,7 +228,7 @@ def test_worth_says_what_decides_and_what_moves_nothing(lean_year, tmp_path):
 def test_the_schema_describes_the_property_file(lean_year):
     schema = json.loads(lean_year("schema")[1])
     assert set(schema["properties"]) == {
-            "format", "property", "rain_record", "price_book", "alternative", "standing", "alternatives",
+            "format", "property", "rain_record", "price_book", "alternative", "standing", "alternatives", "record",
         }  # fmt: skip
 
 

@@ -91,4 +91,4 @@ def test_a_plan_reads_well_without_json_too(tmp_path):
     assert command("demo", "saltmarrow", "--out", tmp_path / "demo.json").returncode == 0
     said = command("plan", tmp_path / "demo.json").stdout
     assert said.startswith("Carries the house through 38 of 40 years.")
-    assert "Build" not in said
+    assert "Log" not in said

@@ -95,10 +95,8 @@ def test_the_verdict_says_what_the_figures_say(planned):
 def test_every_station_is_there_and_what_is_not_built_says_so_without_a_figure(planned):
     by_stage = {station.stage: station for station in planned.plan.stations}
     assert list(by_stage)[:7] == ["survey", "permits", "rain", "roofs", "gutters", "first_flush", "cistern"]
-    for stage in ("build", "log"):
-        assert by_stage[stage].status == "not_built"
-        assert not any(char.isdigit() for char in by_stage[stage].headline)
-    assert planned.plan.build is None
+    assert by_stage["log"].status == "not_built"
+    assert not any(char.isdigit() for char in by_stage["log"].headline)
 
 
 def test_every_figure_explains_itself(planned):

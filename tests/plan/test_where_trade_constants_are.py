@@ -65,6 +65,19 @@ PRESENTATION = {
     "DRIEST_SHOWN": "rows of a list",
     "SPELL_LEAST_DAYS": "rows of a list",
     "SPELLS_SHOWN": "rows of a list",
+    "FULL_SLACK_L": "rounding",
+    "NO_DATE": "days are counted from it",
+    "MOST_DAYS": "days that are tried",
+    "NINE_IN_TEN": "rows of a table",
+    "THIRD": "rows of a table",
+    "TALLEST_MM": "what can be read",
+    "LONGEST_H": "what can be read",
+    "MOST_OFF_MM": "what can be read",
+    "HIGHEST_M": "what can be read",
+    "MOST_LEAD_YEARS": "what can be entered",
+    "MOST_FLOW_L_S": "what can be read",
+    "MOST_TEST_KPA": "what can be read",
+    "MOST_COUNTED": "what can be read",
 }
 """Constants of the plan that are no rule of the trade, and what each is."""
 

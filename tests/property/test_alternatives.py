@@ -33,7 +33,18 @@ def test_every_place_of_the_site_is_in_the_document_and_every_part_of_the_docume
     raw = demo_file("saltmarrow").property.model_dump(mode="json")
     for pointer in OF_THE_SITE:
         jsonpointer.resolve_pointer(raw, pointer)
-    designed = {"version", "assumed", "roofs", "downpipes", "cistern", "first_flush", "audit", "parts", "price"}
+    designed = {
+        "version",
+        "assumed",
+        "roofs",
+        "downpipes",
+        "cistern",
+        "first_flush",
+        "audit",
+        "parts",
+        "price",
+        "build",
+    }
     named = {pointer.split("/")[1] for pointer in OF_THE_SITE}
     assert set(Property.model_fields) == designed | named
     assert set(ROOF_IS_DESIGNED) < set(Roof.model_fields)

@@ -16,6 +16,14 @@ MOVED = {"/ground/lean_mm": "/cistern/tanks/0/lean_mm"}
 ADDED = {
     "/overflow/infiltration_safety": 1.5,
     "/audit/as_found": False,
+    "/build/hours_day": 8.0,
+    "/build/days_off/0": "sat",
+    "/build/days_off/1": "sun",
+    "/build/useful_share": 0.5,
+    "/build/hand_over/instructed": "",
+    "/build/hand_over/instructed_on": None,
+    "/build/start_on": None,
+    "/build/order_on": None,
     "/parts/kerf_mm": 3.0,
     "/price/hands": 2,
     "/price/travel_km": 0.0,
@@ -180,6 +188,13 @@ def test_what_is_no_document_is_left_to_the_check_of_the_document(odd):
 
 def test_the_fixtures_are_of_both_systems_of_units():
     assert {version_2(name)["units"] for name in DEMOS} == {"metric", "us"}
-    assert set(Property.model_fields) - {"climate", "survey", "audit", "photos", "permits", "parts", "price"} == set(
-        version_2("saltmarrow")
-    )
+    assert set(Property.model_fields) - {
+        "climate",
+        "survey",
+        "audit",
+        "photos",
+        "permits",
+        "parts",
+        "price",
+        "build",
+    } == set(version_2("saltmarrow"))

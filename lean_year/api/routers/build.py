@@ -1,5 +1,6 @@
 """The build of a property: its tasks and hold points, and what is written down on the site."""
 
+import datetime as dt
 from typing import Annotated
 
 from fastapi import APIRouter, Query
@@ -10,6 +11,8 @@ from lean_year.api.deps import InWorkshop, json_of, state_of, to_take_along
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.build import BuildWork, NewEntries
 from lean_year.api.schemas.properties import PropertyState
+from lean_year.plan.handed_over.operating import Operating
+from lean_year.plan.stations.build.starts import MOST_DAYS, Starts
 
 router = APIRouter(
     prefix="/api/properties/{property_id}",
@@ -23,6 +26,24 @@ def build_of(
     property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
 ) -> Response:
     return json_of(workshop.build(property_id, revision))
+
+
+@router.get("/build/starts", response_model=Starts)
+def starts_of(
+    property_id: str,
+    workshop: InWorkshop,
+    revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
+    first: dt.date,
+    days: Annotated[int, Query(ge=1, le=MOST_DAYS)] = 90,
+) -> Response:
+    return json_of(workshop.starts(property_id, revision, first, days))
+
+
+@router.get("/operating", response_model=Operating)
+def operating_of(
+    property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
+) -> Response:
+    return json_of(workshop.operating(property_id, revision))
 
 
 @router.get("/calendar.ics", response_class=Response)

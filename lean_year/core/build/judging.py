@@ -82,6 +82,7 @@ def judge(point: HoldPoint, values: Mapping[str, float]) -> list[Failing]:
     Parameters
     ----------
     point : HoldPoint
+        With its limits.
     values : mapping of str to float
         One value for each of its readings, in kept units.
 

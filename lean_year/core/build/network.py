@@ -84,6 +84,7 @@ def network(steps: Sequence[Step], days: WorkingDays, hours_day: float) -> Netwo
     steps : sequence of Step
         In the order in which they are read, which decides between those that could begin at the same time.
     days : WorkingDays
+        On which the work falls.
     hours_day : float
         Above 0, to 24. [h]
 

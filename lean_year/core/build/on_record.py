@@ -27,11 +27,13 @@ def fit_days(
     Parameters
     ----------
     dates : ndarray of datetime64[D], shape (n_days,)
+        The record's days.
     rain_mm : ndarray, shape (n_days,)
         NaN where missing, which tells nothing. [mm]
     lowest_c : ndarray or None
-        Lowest temperature of each day; without it the weather is judged by rain alone. [°C]
+        Lowest temperature of each day; without it the weather is judged by rain alone. [deg C]
     weather : Weather
+        What a day must be like.
 
     Returns
     -------

@@ -1,4 +1,4 @@
-"""How far what is built may be from what was designed, and what tests must show.
+"""How far what is built may be from what was designed, what tests must show, how long a crew waits.
 
 Basis: common practice, where nothing else is said.
 """
@@ -17,10 +17,8 @@ EVAPORATION_MM_NIGHT = 3.0
 """The most that an open store loses over a night. Basis: estimate."""
 DRAIN_TIMES = (0.5, 2.0)
 """Within which a chamber empties, over the time that was worked out. Basis: estimate."""
-PRECHARGE_UNDER_CUT_IN_KPA = 14.0
-"""Pre-charge of a vessel with a switch. Basis: common practice (2 psi)."""
 PRECHARGE_KPA = 7.0
-"""How far it may be from that. Basis: estimate."""
+"""How far a vessel's pre-charge may be from what was designed. Basis: estimate."""
 SWITCH_KPA = 15.0
 """How far a pressure switch may cut in or out from where it is set. Basis: estimate."""
 FLOW_SHARE = 0.9
@@ -29,5 +27,7 @@ CLEAN_DROP_TIMES = 1.5
 """More than that over new filters, and something is wrong with them. Basis: estimate."""
 GAUGE_SHARE = 0.03
 """A gauge may be wrong by. Basis: estimate."""
-FREE_CHLORINE_MIN_MG_L, FREE_CHLORINE_MAX_MG_L = 0.0, 1.0
-"""Left before anybody drinks. Basis: from memory."""
+SHORT_WAIT_DAYS = 1
+"""A crew finds something to do for so long. Basis: estimate. [d]"""
+LONGEST_DAYS = 5_000.0
+"""Of work by one crew: what takes longer is a slip in a quantity. Basis: estimate. [d]"""

@@ -9,8 +9,8 @@ import numpy as np
 
 from lean_year.core.errors import InputError
 
-MOST_AHEAD_DAYS = 20 * 366
-"""A plan reaches no further than twenty years."""
+MOST_AHEAD_DAYS = 400 * 366
+"""A plan reaches no further."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -27,7 +27,9 @@ TRADES = {
 def operating_sheet(facts: Facts) -> Sheet:
     """Whatever happens on a bad day, and what to do about it."""
     date = day(facts.date)
-    sheet = facts.new_sheet("Rainwater supply: operating sheet", f"{facts.document.name}, operating sheet, {date}", date)
+    sheet = facts.new_sheet(
+        "Rainwater supply: operating sheet", f"{facts.document.name}, operating sheet, {date}", date
+    )
     found = operating(facts.document, facts.plan)
     tags = ", ".join(f"{each.tag} {each.name}" for each in found.valves)
     sheet.picture(draw_schematic(found.drawing), f"The way of the water with its valves: {tags}.", "Not to scale.")

@@ -7,18 +7,14 @@ from collections.abc import Iterator
 
 from pydantic import BaseModel
 
-from lean_year.core.cistern.bank import linked_bank
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.handed_over.valves import Valve
 from lean_year.plan.model.flush_chambers import chambers
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
-from lean_year.plan.stations.household.stage import STATION as HOUSEHOLD
 from lean_year.plan.stations.pump.stage import STATION as PUMP
 from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
 from lean_year.plan.whole import WholePlan
 from lean_year.property.document import Property
-
-MINUTES_H = 60.0
 
 
 class Failure(BaseModel):
@@ -45,16 +41,7 @@ def failures(document: Property, plan: WholePlan, found: list[Valve], say: Wordi
     ]
 
 
-def _daily_l(plan: WholePlan) -> float | None:
-    """What the house draws in the mean of a day. [L]"""
-    household = HOUSEHOLD.of(plan)
-    figure = None if household is None else household.figures.get("rain_l_day") or household.figures.get("demand_l_day")
-    return None if figure is None else figure.value
-
-
-def _gutters_and_tanks(
-    document: Property, plan: WholePlan, tags: dict[str, str], say: Wording
-) -> Iterator[Failure]:
+def _gutters_and_tanks(document: Property, plan: WholePlan, tags: dict[str, str], say: Wording) -> Iterator[Failure]:
     yield Failure(
         key="screen",
         what="A screen or a gutter is blocked",
@@ -157,9 +144,14 @@ def _pump(document: Property, plan: WholePlan, tags: dict[str, str], say: Wordin
     yield Failure(key="power", what="The power fails", notices="Pressure falls away at every tap.", has=lasts,
                   does=f"{instead} Shut the taps: they run when it comes back.", calls="")  # fmt: skip
     outlet = tags.get("outlet", "the outlet")
-    yield Failure(key="pump", what="The pump does not run", notices="No pressure, with power in the house.", has=lasts,
-                  does="Look at its breaker, at the level in the tank and at its dry-run stop. Reset it once, and not "
-                  "again.", calls="electrician")  # fmt: skip
+    yield Failure(
+        key="pump",
+        what="The pump does not run",
+        notices="No pressure, with power in the house.",
+        has=lasts,
+        does="Look at its breaker, at the level in the tank and at its dry-run stop. Reset it once, and not again.",
+        calls="electrician",
+    )
     yield Failure(
         key="cycles",
         what="The pump starts again and again",
@@ -170,9 +162,14 @@ def _pump(document: Property, plan: WholePlan, tags: dict[str, str], say: Wordin
         calls="plumber",
     )
     if entered.feed == "header":
-        yield Failure(key="header-float", what="The float of the header tank sticks", notices="Water at its overflow.",
-                      has="The pump empties the cistern through it.", does="Switch the pump off.",
-                      calls="plumber")  # fmt: skip
+        yield Failure(
+            key="header-float",
+            what="The float of the header tank sticks",
+            notices="Water at its overflow.",
+            has="The pump empties the cistern through it.",
+            does="Switch the pump off.",
+            calls="plumber",
+        )
     if document.site.frost_depth_m > 0:
         yield Failure(key="frost", what="A pipe is frozen", notices="One tap, or all, give nothing in frost.",
                       has="It bursts when it thaws.",
@@ -190,18 +187,19 @@ def _treatment(document: Property, plan: WholePlan, tags: dict[str, str], say: W
             shuts = document.treatment.uv.shut_valve
             yield Failure(
                 key="lamp", what="The lamp is out, or too weak",
-                notices="Its alarm, or no light at its window." + (" Its valve shuts the water off." if shuts else ""),
+                notices=f"Its alarm, or no light at its window.{' Its valve shuts the water off.' if shuts else ''}",
                 has="No water that may be drunk." if shuts else "Water comes, and may not be drunk.",
                 does="Boil what is drunk, a rolling boil for a minute. Clean sleeve and window; change the lamp with "
                 "the spare, power off.", calls="installer",
             )  # fmt: skip
         elif stage.life_months is not None:
             tap = pump.figures.get("tap_dirty_kpa") if pump is not None else None
-            falls = f" At the highest tap {say.pressure(max(0.0, tap.value))} are left then." if tap and tap.value else ""
+            left_kpa = max(0.0, tap.value) if tap is not None and tap.value is not None else None
+            left = "" if left_kpa is None else f" At the highest tap {say.pressure(left_kpa)} are left then."
             months = max(1.0, stage.life_months)
             yield Failure(
                 key=f"filter-{number}", what=f"{stage.name} is clogged",
-                notices=f"The flow falls off, {say.pressure(stage.dirty_kpa)} are lost over it when it is due.{falls}",
+                notices=f"The flow falls off: {say.pressure(stage.dirty_kpa)} are lost over it when it is due.{left}",
                 has=f"About {say.of_kind('months', months)} from one change to the next.",
                 does=f"Shut {train}, let the pressure off, change the cartridge with the spare, flush it.", calls="",
             )  # fmt: skip

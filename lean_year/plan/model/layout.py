@@ -86,7 +86,7 @@ class Layout:
         layout, last = self.cistern.layout, len(self.steps) - 1
         out = []
         for number, step in enumerate(self.steps):
-            size = step.bank.live_l * factor
+            size = max(0.0, step.bank.live_l * factor)
             if number == last:
                 size = max(0.0, size - self.cistern.fire_reserve_l)
             out.append(

@@ -137,17 +137,7 @@ function StationList(props: { stations: Station[]; stage: Stage; goTo: (stage: S
   return (
     <ol>
       {early.map((station) => (
-        <li key={station.stage} className="border-b border-rule first:border-t">
-          <button
-            className="relative flex min-h-7 w-full items-center gap-2 pr-2.5 pl-4 text-left hover:bg-sheet/60 aria-[current=page]:bg-sheet max-desk:min-h-11"
-            aria-current={station.stage === props.stage ? "page" : undefined}
-            onClick={() => props.goTo(station.stage)}
-          >
-            <span className="heading text-tab">{station.name}</span>
-            <span className="min-w-0 flex-1 truncate text-right text-small text-ink-2">{station.headline}</span>
-            <Mark status={station.status} />
-          </button>
-        </li>
+        <OneLine key={station.stage} station={station} current={station.stage === props.stage} goTo={props.goTo} />
       ))}
       {main.map((station) => (
         <li key={station.stage} className="relative" style={{ background: BELOW_GROUND[station.stage] }}>
@@ -157,20 +147,33 @@ function StationList(props: { stations: Station[]; stage: Stage; goTo: (stage: S
           <StationButton station={station} current={station.stage === props.stage} goTo={props.goTo} />
         </li>
       ))}
-      <li className="grid grid-cols-2 bg-[var(--earth-3)]">
-        {late.map((station) => (
-          <button
-            key={station.stage}
-            className="flex min-h-11 items-center gap-2 px-4 aria-[current=page]:bg-sheet"
-            aria-current={station.stage === props.stage ? "page" : undefined}
-            onClick={() => props.goTo(station.stage)}
-          >
-            <span className="heading">{station.name}</span>
-            <Mark status={station.status} size={14} />
-          </button>
-        ))}
-      </li>
+      {late.map((station) => (
+        <OneLine
+          key={station.stage}
+          station={station}
+          current={station.stage === props.stage}
+          goTo={props.goTo}
+          background="var(--earth-3)"
+        />
+      ))}
     </ol>
+  );
+}
+
+/** A station that is no part of the water's way. */
+function OneLine({ station, current, goTo, background }: StationButtonProps & { background?: string }) {
+  return (
+    <li className="border-b border-rule first:border-t" style={{ background }}>
+      <button
+        className="relative flex min-h-7 w-full items-center gap-2 pr-2.5 pl-4 text-left hover:bg-sheet/60 aria-[current=page]:bg-sheet max-desk:min-h-11"
+        aria-current={current ? "page" : undefined}
+        onClick={() => goTo(station.stage)}
+      >
+        <span className="heading text-tab">{station.name}</span>
+        <span className="min-w-0 flex-1 truncate text-right text-small text-ink-2">{station.headline}</span>
+        <Mark status={station.status} />
+      </button>
+    </li>
   );
 }
 

@@ -82,6 +82,7 @@ const LEAST: Partial<Record<Stage, number>> = {
   household: 40,
   ground: 50,
   price: 15,
+  build: 3,
 };
 const SHEETS = demo.plan.stations.filter((station) => station.status !== "not_built").map(({ stage }) => stage);
 
@@ -135,7 +136,7 @@ async function inEveryView(name: Stage, state: typeof demo, look: (view: number)
 // assumed: which tank a downpipe fills, where a run goes and when a tank is built are drawn, and nobody's guess; a permit
 // is open until somebody knows better.
 const NEVER_ASSUMED =
-  /^choose (Add a stage|and more|no other piece|Nothing else|Shape of the storm|How full the tanks|Tank that|Where the run of|Downpipes of|When .* is built|Phase that is|Status of)|file|storm/;
+  /^choose (Add a stage|and more|no other piece|Nothing else|Shape of the storm|How full the tanks|Tank that|Where the run of|Downpipes of|When .* is built|Phase that is|Status of|Trade of)|file|storm/;
 
 /** What is found on all views of a sheet where nothing was entered, and what its controls send. */
 type Found = {

@@ -46,24 +46,42 @@ def build_findings(
     tasks: Sequence[TaskSaid],
     faulty: Sequence[PointPlan],
     *,
+    outgrown: Sequence[str],
     unseen: Mapping[str, str],
     floats: Sequence[str],
     hands: int,
     hole: OpenHole | None,
     stands: HoleStands,
     waiting: Waiting | None,
+    too_long: bool,
     say: Wording,
 ) -> list[Finding]:
     """Readings that do not pass, work that went on over them, an open hole with its odds, hands that are too few.
 
-    `faulty` are the points that did not pass, `unseen` the names of all that have not, by their tasks; `floats` names
-    those that hold an empty tank in its hole, while one of them has not passed; `stands` says how that hole stands.
+    `faulty` are the points that did not pass, `outgrown` name those that passed and would not any more, `unseen` all
+    that have not, by their tasks; `floats` those that hold an empty tank in its hole, while one of them has not
+    passed; `stands` says how that hole stands.
     """
     found = Findings("build")
     _points(found, faulty)
+    if outgrown:
+        found.add(
+            "BUILD_OUTGROWN",
+            "caution",
+            f"{first_few(outgrown, 3)}: what was read passed when it was built, and would not by the design as it is "
+            "now.",
+            "Take the readings into the design as built, or measure again once it is changed on the site.",
+        )
     _covered(found, tasks, unseen)
     if hole is not None and floats:
         _open_hole(found, hole, floats, stands, say)
+    if too_long:
+        found.add(
+            "BUILD_TOO_LONG",
+            "caution",
+            "By its quantities this crew would be at it for longer than anybody plans for: the days stand for less.",
+            "Look for a slip in a length, an area or a depth.",
+        )
     if waiting is not None:
         found.add(
             "BUILD_WAITS_FOR_GOODS",

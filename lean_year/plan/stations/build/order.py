@@ -10,6 +10,7 @@ from functools import lru_cache
 from lean_year.core.build.asked import PermitAwaited, TaskAsk, Work
 from lean_year.core.build.catalogue import TASKS, TaskKind, waits_for
 from lean_year.core.build.network import Network, Step, Wait, network
+from lean_year.core.build.tolerances import LONGEST_DAYS, SHORT_WAIT_DAYS
 from lean_year.core.build.working_days import WorkingDays
 from lean_year.core.errors import InputError
 from lean_year.plan.answer.figure import StationKey
@@ -20,8 +21,6 @@ from lean_year.property.build import BuildEntry, ChangedTask
 
 NO_DATE = dt.date(2001, 1, 1)
 """A Monday, from which days are counted where no start is entered."""
-SHORT_WAIT_DAYS = 1
-"""A crew finds something to do for a day. Basis: estimate."""
 WEEKDAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 _AS_ASKED = ChangedTask()
 
@@ -227,10 +226,11 @@ def placed(rows: Sequence[OrderedTask], entered: BuildEntry) -> tuple[Network, W
         closed=tuple(sorted(dt.date.fromisoformat(each) for each in entered.closed)),
     )
     by_key = {row.key: row for row in rows}
+    shortened = _shortened(rows, entered)
     steps = [
         Step(
             row.key,
-            0.0 if row.skipped or (row.key == "order" and entered.order_on) else row.hours,
+            0.0 if row.skipped or (row.key == "order" and entered.order_on) else row.hours * shortened,
             tuple(Wait(each.key, max(each.days, _then_days(by_key[each.key]))) for each in row.after),
             None if entered.start_on is None else _not_before(row, entered),
             row.kind is not None and row.kind.hold,
@@ -241,6 +241,17 @@ def placed(rows: Sequence[OrderedTask], entered: BuildEntry) -> tuple[Network, W
         return _network(tuple(steps), days, entered.hours_day), days
     except InputError as error:
         raise error.of(f"build.{error.field}") from error
+
+
+def too_long(rows: Sequence[OrderedTask], entered: BuildEntry) -> bool:
+    """Whether one crew would be at it for longer than anybody plans for."""
+    return _shortened(rows, entered) < 1
+
+
+def _shortened(rows: Sequence[OrderedTask], entered: BuildEntry) -> float:
+    """What hours are multiplied by, so that the days of a plan stay within what a calendar has."""
+    days = sum(row.hours for row in rows) / entered.hours_day
+    return min(1.0, LONGEST_DAYS / days) if days > 0 else 1.0
 
 
 @lru_cache(32)

@@ -52,6 +52,8 @@ class WrittenDown(BaseModel):
     values: dict[str, float]
     read: list[str]
     """The readings in words, and what they come to."""
+    passed: bool | None
+    """Whether it passed then, or does now."""
     passes: bool | None
     """By the limits as they are now; None of what is no reading, or is not of this point any more."""
     failing: list[str]
@@ -120,8 +122,19 @@ def _point(point: HoldPoint, entries: Sequence[Entry], say: Wording) -> PointPla
     )
 
 
-def _passes(point: HoldPoint, entry: Entry) -> bool | None:
-    """Whether a reading passes; None of what is no reading of the point as it is asked for now."""
+def passed(point: HoldPoint, entry: Entry) -> bool | None:
+    """Whether a reading passed then, or does now: a design that is changed later undoes nothing that has passed."""
+    return True if entry.passed else passes_now(point, entry)
+
+
+def outgrown(point: HoldPoint, entries: Sequence[Entry]) -> Entry | None:
+    """The last reading of a point, where it passed then and by the design as it is now would not."""
+    last = next((each for each in reversed(entries) if each.kind == "reading"), None)
+    return last if last is not None and last.passed and passes_now(point, last) is False else None
+
+
+def passes_now(point: HoldPoint, entry: Entry) -> bool | None:
+    """Whether a reading passes by the design as it is now; None of what is no reading of the point as it is now."""
     try:
         return not judge(point, entry.values) if entry.kind == "reading" else None
     except InputError:
@@ -140,7 +153,7 @@ def status_of(point: HoldPoint, entries: Sequence[Entry]) -> PointStatus:
         return "open"
     if any(each.kind == "let_pass" for each in last):
         return "let_pass"
-    said = {_passes(point, each) for each in last}
+    said = {passed(point, each) for each in last}
     if said == {True}:
         return "passed"
     return "failed" if True not in said else "disputed"
@@ -150,7 +163,7 @@ def _written(point: HoldPoint, entry: Entry, say: Wording) -> WrittenDown:
     row = _plain(entry)
     if entry.kind != "reading":
         return row
-    if _passes(point, entry) is None:
+    if passes_now(point, entry) is None:
         return row.model_copy(update={"read": [_loose(each) for each in entry.values.items()]})
     failing = judge(point, entry.values)
     read = [f"{each.label}: {_words(each.kind, entry.values[each.key], say)}" for each in point.readings]
@@ -158,6 +171,7 @@ def _written(point: HoldPoint, entry: Entry, say: Wording) -> WrittenDown:
     return row.model_copy(
         update={
             "read": read,
+            "passed": passed(point, entry),
             "passes": not failing,
             "failing": [
                 f"{each.label} {_words(each.kind, each.value, say)}, {_allowed(each.kind, each.low, each.high, say)}"
@@ -168,7 +182,7 @@ def _written(point: HoldPoint, entry: Entry, say: Wording) -> WrittenDown:
 
 
 def _plain(entry: Entry) -> WrittenDown:
-    values: dict[str, Any] = {"read": [], "passes": None, "failing": []}
+    values: dict[str, Any] = {"read": [], "passed": None, "passes": None, "failing": []}
     return WrittenDown(
         id=entry.id, kind=entry.kind, on=entry.on, by=entry.by, note=entry.note, values=entry.values, **values
     )

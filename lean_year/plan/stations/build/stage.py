@@ -18,12 +18,13 @@ from lean_year.plan.stations.build.findings import HoleStands, TaskSaid, build_f
 from lean_year.plan.stations.build.order import (
     ordered_tasks,
     placed,
+    too_long,
     waiting_for_goods,
 )
-from lean_year.plan.stations.build.points import PointGone, PointPlan, points_gone, points_of
+from lean_year.plan.stations.build.points import PointGone, PointPlan, outgrown, points_gone, points_of
 from lean_year.plan.stations.build.tasks import PASSED, BuildTask, Work
 from lean_year.property.build import BuildEntry
-from lean_year.property.entries import SiteRecord
+from lean_year.property.entries import Entry, SiteRecord
 
 CAUTIONS = [
     "Nothing is covered before it is seen, and nobody works alone on a roof, in a trench or in a hole.",
@@ -48,12 +49,13 @@ class BuildPlan(BaseModel):
     done: int
     of: int
     """Tasks that are done, of those that are to be done."""
-    points_open: int
-    open_from: str | None
-    """The hole of a buried tank stands open from then."""
-    open_until: str | None
     findings: list[Finding]
     cautions: list[str]
+
+    @property
+    def work(self) -> Work:
+        """Tasks with their days, and how they stand."""
+        return self._work
 
     @property
     def tasks(self) -> list[BuildTask]:
@@ -64,6 +66,17 @@ class BuildPlan(BaseModel):
     def points(self) -> list[PointPlan]:
         """Every hold point of the design."""
         return self._work.points
+
+    @property
+    def points_open(self) -> int:
+        """Hold points that have not passed."""
+        return sum(status not in PASSED for status in self._work.point_status.values())
+
+    @property
+    def hole_open(self) -> tuple[dt.date, dt.date] | None:
+        """From the day on which the hole of a tank is dug to that on which it is backfilled; None where no tank is
+        buried, or no first day is entered."""
+        return _open_days(self._work)
 
     @property
     def gone(self) -> list[PointGone]:
@@ -117,9 +130,6 @@ def _plan(
         last_day=last + 1,
         done=sum(work.status[row.key] == "done" for row in to_do),
         of=len(to_do),
-        points_open=sum(status in ("open", "failed", "disputed") for status in work.point_status.values()),
-        open_from=None if hole_open is None else hole_open[0].isoformat(),
-        open_until=None if hole_open is None else hole_open[1].isoformat(),
         findings=_findings(work, hands, hole),
         cautions=CAUTIONS,
     )
@@ -128,8 +138,7 @@ def _plan(
 
 
 def _open_days(work: Work) -> tuple[dt.date, dt.date] | None:
-    """From the day on which the hole of a tank is dug to that on which it is backfilled; None where no tank is
-    buried, or no first day is entered."""
+    """See `BuildPlan.hole_open`."""
     if work.entered.start_on is None or not {"dig", "backfill"} <= work.net.by_one_crew.keys():
         return None
     return work.dates("dig")[0], work.dates("backfill")[1]
@@ -156,9 +165,13 @@ def _findings(work: Work, hands: int, hole: OpenHole | None) -> list[Finding]:
     ]
     floats = [point.key for point in work.points_of.get("ballast", ())]
     faulty = [point for point in work.asked if work.point_status[point.key] in ("failed", "disputed")]
+    about: dict[str, list[Entry]] = {}
+    for entry in work.record:
+        about.setdefault(entry.about, []).append(entry)
     return build_findings(
         said,
         points_of(faulty, work.record, work.say),
+        outgrown=[point.name for point in work.asked if outgrown(point, about.get(point.key, ()))],
         unseen={point.task: point.name for point in work.asked if work.point_status[point.key] not in PASSED},
         floats=[point.name for point in work.points_of.get("ballast", ())]
         if any(work.point_status[key] not in PASSED for key in floats)
@@ -167,6 +180,7 @@ def _findings(work: Work, hands: int, hole: OpenHole | None) -> list[Finding]:
         hole=hole,
         stands=stands,
         waiting=waiting_for_goods(work.rows, work.net, work.days, work.entered),
+        too_long=too_long(work.rows, work.entered),
         say=work.say,
     )
 

@@ -73,13 +73,14 @@ def _try(plan: BuildPlan, rain: PreparedRain, start: dt.date) -> StartTried | No
         if weather is not None and weather.share is not None:
             hours += row.hours
             fit += row.hours * weather.share
-    at = net.by_one_crew
+    placed_on = net.by_one_crew
     hole = None
-    if {"dig", "backfill"} <= at.keys():
-        hole = hole_on_record(rain, days.date(at["dig"].first_day), days.date(at["backfill"].last_day))
+    if {"dig", "backfill"} <= placed_on.keys():
+        dug, filled = placed_on["dig"], placed_on["backfill"]
+        hole = hole_on_record(rain, days.date(dug.first_day), days.date(filled.last_day))
     return StartTried(
         start_on=start,
-        ends_on=days.date(max(each.last_day for each in at.values())),
+        ends_on=days.date(max(each.last_day for each in placed_on.values())),
         fit_share=fit / hours if hours > 0 else None,
         heavy_years=None if hole is None else hole.heavy_years,
         of_years=None if hole is None else hole.years,

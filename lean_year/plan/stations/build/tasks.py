@@ -15,7 +15,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.stations.build.days import TaskWeather, weather_of
 from lean_year.plan.stations.build.order import OrderedTask, WaitPlan, before_the_work
-from lean_year.plan.stations.build.points import PointPlan, PointStatus, points_of, status_of
+from lean_year.plan.stations.build.points import PointPlan, PointStatus, passes_now, points_of, status_of
 from lean_year.property.build import BuildEntry
 from lean_year.property.entries import Entry
 
@@ -100,7 +100,7 @@ class BuildTask(BaseModel):
 
 @dataclass(frozen=True, eq=False)
 class Work:
-    """Tasks with their days and how they stand. What the sheet of the build alone shows is made when it is asked for."""
+    """Tasks with their days and how they stand. What its own sheet alone shows is made when it is asked for."""
 
     rows: list[OrderedTask]
     net: Network
@@ -175,6 +175,13 @@ class Work:
         if self.stopped_by[row.key]:
             return "stopped"
         return "ready" if all(self.is_done[wait.key] for wait in row.after) else "waits"
+
+    def judged(self, entry: Entry) -> Entry:
+        """An entry with what the design says of it now: a reading passes, or not; of a point that the design does not
+        ask for it says nothing."""
+        point = next((each for each in self.asked if each.key == entry.about), None)
+        says = None if point is None else passes_now(point, entry)
+        return entry.model_copy(update={"passed": says})
 
     def dates(self, key: str) -> tuple[dt.date, dt.date]:
         """First and last day of a task."""

@@ -5,8 +5,12 @@ import datetime as dt
 from lean_year.core.build.asked import PermitAwaited, Work
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.stations.permits.asked import KNOWN_PERMITS, reasons
+from lean_year.property.build import FIRST_YEAR, LAST_YEAR
 from lean_year.property.document import Property
 from lean_year.property.permits import Permit
+
+MOST_LEAD_YEARS = 10
+"""The longest that can be entered."""
 
 
 def permit_work(document: Property) -> Work:
@@ -34,4 +38,7 @@ def _settled(permit: Permit | None) -> bool:
 def _may_come(permit: Permit | None) -> dt.date | None:
     if permit is None or permit.asked_on is None or permit.lead_time_days is None:
         return None
-    return dt.date.fromisoformat(permit.asked_on) + dt.timedelta(days=permit.lead_time_days)
+    asked_on = dt.date.fromisoformat(permit.asked_on)
+    if not FIRST_YEAR <= asked_on.year <= LAST_YEAR - MOST_LEAD_YEARS:
+        return None
+    return asked_on + dt.timedelta(days=permit.lead_time_days)

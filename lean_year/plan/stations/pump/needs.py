@@ -132,5 +132,8 @@ def _from_elsewhere(document: Property, say: Wording) -> Iterator[Need]:
     if back_up.kind == "truck":
         yield Need("fill-coupling", f"Loads of {say.volume(back_up.load_l)} from a truck")
         yield Need("first-fill-hose", "Loads from a truck", 1)
+    if treatment.second_source != "none" and treatment.changeover == "valves":
+        laid = pressure_pipe(document, document.pump.delivery, say)
+        yield laid.fitting("ball-valve", 1, "Second source: shuts it off, as entered")
     if treatment.second_source != "none" and treatment.changeover in ("rpz", "interlocked"):
         yield Need("backflow-device", "Second source: by a licensed plumber, and tested where it stands")

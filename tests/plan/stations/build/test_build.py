@@ -225,7 +225,7 @@ def test_the_open_hole_of_brindle_landing_carries_its_odds_before_the_empty_tank
     assert task_of(plan, "set-tanks").status != "done"
     (finding,) = [each for each in plan.findings if each.code == "BUILD_OPEN_HOLE"]
     assert finding.severity == "caution"
-    first, last = (dt.date.fromisoformat(each) for each in (plan.open_from, plan.open_until))
+    first, last = plan.hole_open
     heavy = wettest = years = 0
     for year in range(1980, 2030):
         begin = (dt.date(year, first.month, first.day) - rain.record.start).days

@@ -12,6 +12,12 @@ const SHEETS: { value: PaperName; label: string; note: string }[] = [
   { value: "report", label: "Report for the owner", note: "the answer, the works, the price, what to do and when" },
   { value: "install", label: "Install sheet", note: "heights, cuts, holes and checks with blanks, for the crew" },
   { value: "survey", label: "Survey sheet", note: "all that has to be seen on the site, with blanks" },
+  {
+    value: "operating",
+    label: "Operating sheet",
+    note: "valves, failures, whom to call, for the wall of the plant room",
+  },
+  { value: "handover", label: "Hand-over pack", note: "what was tested and read, manuals, warranties, what is due" },
 ];
 const PAPERS: { value: Paper; label: string }[] = [
   { value: "a4", label: "A4" },

@@ -75,15 +75,21 @@ function Tries({ starts, take }: { starts: Starts; take: (start: string) => void
     <>
       <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
         <span>
-          <strong>{dayName(parseDay(best))}</strong>: weather for the work on {percent(found.fit_share)} of the recorded
-          days{wet(found)}; done by {dayName(parseDay(found.ends_on))}.
+          <strong>{dayName(parseDay(best))}</strong>: weather for the work on {percent(found.fit_share)} of the
+          recorded days{wet(found)}; done by {dayName(parseDay(found.ends_on))}.
         </span>
         <button className="fix" onClick={() => take(best)}>
           Begin then
         </button>
       </p>
       <div ref={box}>
-        <svg width={Math.max(width, 240)} height={HIGH + 16} role="img" aria-label="Weather by first day" className="block">
+        <svg
+          width={Math.max(width, 240)}
+          height={HIGH + 16}
+          role="img"
+          aria-label="Weather by first day"
+          className="block"
+        >
           {tried.map(({ start_on, fit_share }, row) => (
             <rect
               key={start_on}

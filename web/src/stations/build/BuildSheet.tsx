@@ -6,6 +6,8 @@ import { fixed } from "../../lib/units";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { DaysView } from "./DaysView";
+import { HandOverView } from "./HandOverView";
+import { OperatingView } from "./OperatingView";
 import { PointsView } from "./PointsView";
 import { hasPassed } from "./standing";
 import { UsefulView } from "./UsefulView";
@@ -52,6 +54,8 @@ export function BuildSheet() {
         views={[
           { key: "days", name: "Days", body: beside(<DaysView work={work} />) },
           { key: "see", name: "Hold points", body: beside(<PointsView work={work} />) },
+          { key: "operating", name: "Operating", body: beside(<OperatingView />) },
+          { key: "handover", name: "Hand-over", body: beside(<HandOverView />) },
           { key: "water", name: "Water by", body: beside(<UsefulView useful={work.useful} />) },
         ]}
       />

@@ -35,12 +35,6 @@ const FIELDS: Record<List, Field[]> = {
     { key: "until", label: "Until", kind: "date", most: undefined },
   ],
 };
-const EMPTY: Record<List, object> = {
-  contacts: { trade: "installer", phone: "" },
-  manuals: { link: "", kept: "" },
-  warranties: { by: "", until: null },
-};
-
 /** What the household is left with: whom to call, manuals, warranties, what it was shown. */
 export function HandOverView() {
   const { build } = useDocument("build");
@@ -155,7 +149,11 @@ function Rows({ list, title, add, left }: { list: List; title: string; add: stri
         className="fix no-print mt-1 min-h-8 max-desk:min-h-11"
         onClick={() =>
           void bench.edit(add, [
-            { op: "add", path: `${path}/-`, value: { id: String(number), name: `${title} ${number}`, ...EMPTY[list] } },
+            {
+              op: "add",
+              path: `${path}/-`,
+              value: { id: String(number), name: `${title} ${number}` },
+            },
           ])
         }
       >

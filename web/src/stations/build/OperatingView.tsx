@@ -25,7 +25,7 @@ export function OperatingView() {
     return <p>{isError ? "The operating sheet is not kept here: it takes a connection to open it." : "Opening."}</p>;
   return (
     <>
-      <SchematicDrawing drawing={data.drawing} valves={data.valves} />
+      <SchematicDrawing drawing={data.drawing as Operating["drawing"]} valves={data.valves} />
       <p className="no-print">
         <Link className="act-quiet" to={`/p/${id}/papers?sheet=operating`}>
           On paper, for the wall
@@ -68,7 +68,9 @@ function ValveRow({ valve }: { valve: Valve }) {
       <strong>{valve.tag}</strong>
       <span className="leading-snug">
         {valve.name}
-        <span className="note ml-2">{[valve.size, valve.count > 1 ? `${valve.count} alike` : ""].filter(Boolean).join(", ")}</span>
+        <span className="note ml-2">
+          {[valve.size, valve.count > 1 ? `${valve.count} alike` : ""].filter(Boolean).join(", ")}
+        </span>
         <span className="block text-small">
           <strong>{valve.normal === "by itself" ? "works by itself" : `normally ${valve.normal}`}</strong>
           {otherwise && `; ${otherwise}`}. {valve.wrong}

@@ -112,7 +112,12 @@ function Last({ entry, earlier }: { entry: WrittenDown; earlier: number }) {
       {entry.by ? `, ${entry.by}` : ""}
       {entry.kind === "let_pass" ? `: let pass, ${entry.note}` : `: ${entry.read.join("; ")}`}
       {entry.kind === "reading" && entry.note ? `. ${entry.note}` : ""}
-      {entry.failing.length > 0 && <span className="block text-alarm">{entry.failing.join("; ")}.</span>}
+      {entry.failing.length > 0 && (
+        <span className={`block ${entry.passed ? "" : "text-alarm"}`}>
+          {entry.passed && "It passed then. By the design as it is now: "}
+          {entry.failing.join("; ")}.
+        </span>
+      )}
       {earlier > 0 && (
         <span className="note block">
           {earlier} earlier {earlier === 1 ? "entry is" : "entries are"} kept.

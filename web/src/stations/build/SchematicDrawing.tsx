@@ -12,7 +12,13 @@ export function SchematicDrawing({ drawing, valves }: { drawing: Operating["draw
   const scale = inner / drawing.wide;
   const names = valves.map(({ tag, name }) => `${tag} ${name}`).join(", ");
   return (
-    <div ref={box} className="overflow-x-auto" tabIndex={0} role="group" aria-label="The way of the water, not to scale">
+    <div
+      ref={box}
+      className="overflow-x-auto"
+      tabIndex={0}
+      role="group"
+      aria-label="The way of the water, not to scale"
+    >
       <svg
         width={inner}
         height={drawing.high * scale}

@@ -62,11 +62,9 @@ type Row = Useful["rows"][number];
 
 function inDates({ filled, by, in_time }: Row): string {
   const { p10, p50, p90 } = filled.reached;
-  const day = (iso: string | null) => (iso ? dayName(parseDay(iso)) : "not within a year");
-  const times = `${day(p10)} in one year of ten, ${day(p50)} in every other, ${day(p90)} in nine of ten`;
-  return by && in_time !== null
-    ? `${times}; before ${dayName(parseDay(by))} in ${in_time} of ${filled.years}`
-    : times;
+  const day = (iso: string | null) => (iso ? `by ${dayName(parseDay(iso))}` : "not within a year");
+  const times = `one year of ten ${day(p10)}, every other ${day(p50)}, nine of ten ${day(p90)}`;
+  return by && in_time !== null ? `${times}; ${in_time} of ${filled.years} before ${dayName(parseDay(by))}` : times;
 }
 
 function Months({ start, x, width }: { start: Date; x: (iso: string) => number; width: number }) {

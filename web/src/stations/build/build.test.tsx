@@ -167,7 +167,7 @@ test("a task that is changed is written as a whole, one of one's own by its fiel
 
 test("the days by which water is there are said for every level, with the line that each is drawn by", async () => {
   open(demo, "water");
-  const lines = await screen.findAllByRole("img", { name: /in nine of ten/ });
+  const lines = await screen.findAllByRole("img", { name: /nine of ten/ });
   expect(lines.length).toBe(demo.work.useful!.rows.length);
   expect(screen.getByText(/recorded years tell/)).toBeTruthy();
 });

@@ -29,7 +29,7 @@ function statusOf(point: Point, entries: readonly WrittenDown[], after: Map<stri
   const fresh = entries.filter(({ id }) => after.has(id) && !named.has(id));
   const last = named.has(point.last) || point.last === null ? fresh : [...standing, ...fresh];
   if (last.some(({ kind }) => kind === "let_pass")) return "let_pass";
-  const said = new Set(last.map(({ passes }) => passes));
+  const said = new Set(last.map(({ passed }) => passed));
   if (said.size === 1 && said.has(true)) return "passed";
   return said.has(true) ? "disputed" : "failed";
 }
@@ -52,6 +52,7 @@ function written(point: Point, entry: Entry, units: Units): WrittenDown {
     note: entry.note ?? "",
     values,
     read,
+    passed: entry.kind === "reading" ? failing.length === 0 : null,
     passes: entry.kind === "reading" ? failing.length === 0 : null,
     failing: failing.map((each) => failingWords(each, units)),
   };
