@@ -46,11 +46,16 @@ def _certificate(sheet: Sheet, build: BuildPlan) -> None:
     sheet.heading("What was tested, and what was read")
     sheet.table(
         ["Hold point", "Read", "By, on", ""],
-        [_tested(point) for point in build.points],
-        (2.4, 4, 1.6, 0.9),
+        [_tested(point) for point in sorted(build.points, key=_when)],
+        (2.4, 3.8, 1.9, 0.9),
     )
     for each in build.gone:
         sheet.text(f"{each.name}: judged for an earlier design, {several(len(each.entries), 'entry')} kept.")
+
+
+def _when(point: PointPlan) -> str:
+    """In the order in which they were judged, what is open at the end."""
+    return point.entries[-1].on if point.entries else "9999"
 
 
 def _tested(point: PointPlan) -> list[str]:

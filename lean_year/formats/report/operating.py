@@ -39,12 +39,11 @@ def operating_sheet(facts: Facts) -> Sheet:
     sheet.table(
         ["", "Valve", "Normally", *(SEASON_NAMES[each] for each in seasons), "If it stands wrong"],
         [_row(valve, seasons) for valve in found.valves],
-        (0.5, 2.6, 1.0, *(0.9 for _ in seasons), 4.2),
+        (0.55, 3.2, 0.9, *(0.85 for _ in seasons), 3.9),
     )
     if found.never:
-        sheet.text("Never open together:")
+        sheet.text("Never open together:", keep=True)
         sheet.items(f"{each.first} and {each.second}: {each.why}." for each in found.never)
-    sheet.new_page()
     _failures(sheet, found)
     return sheet
 
@@ -63,15 +62,12 @@ def _row(valve: Valve, seasons: list[Season]) -> list[str]:
 
 def _calls(sheet: Sheet, facts: Facts) -> None:
     contacts = facts.document.build.hand_over.contacts
-    sheet.heading("Whom to call")
-    if contacts:
-        sheet.table(
-            ["", "Name", "Telephone"],
-            [[TRADES[each.trade], each.name, each.phone] for each in contacts],
-            (1.4, 3, 2),
-        )
-    else:
-        sheet.checks([("Installer", "", 1), ("Plumber", "", 1), ("Electrician", "", 1)])
+    rows = [[TRADES[each.trade], each.name, each.phone] for each in contacts]
+    sheet.table(
+        ["Whom to call", "Name", "Telephone"],
+        rows or [[TRADES["installer"], "", ""], [TRADES["plumber"], "", ""], [TRADES["electrician"], "", ""]],
+        (1.4, 3, 2),
+    )
 
 
 def _failures(sheet: Sheet, found: Operating) -> None:
@@ -79,5 +75,5 @@ def _failures(sheet: Sheet, found: Operating) -> None:
     sheet.table(
         ["What", "You notice", "How much, how long", "Do this", "Call"],
         [[each.what, each.notices, each.has, each.does, each.calls] for each in found.failures],
-        (1.7, 2.2, 2.1, 3.2, 1.0),
+        (1.5, 2.1, 2.1, 3.4, 1.1),
     )

@@ -182,7 +182,7 @@ def _treatment(document: Property, plan: WholePlan, tags: dict[str, str], say: W
     if treatment is None or not treatment.stages:
         return
     train = tags.get("train", "the valves of the filters")
-    for number, stage in enumerate(treatment.stages):
+    for stage in treatment.stages:
         if stage.kind == "uv":
             shuts = document.treatment.uv.shut_valve
             yield Failure(
@@ -192,14 +192,20 @@ def _treatment(document: Property, plan: WholePlan, tags: dict[str, str], say: W
                 does="Boil what is drunk, a rolling boil for a minute. Clean sleeve and window; change the lamp with "
                 "the spare, power off.", calls="installer",
             )  # fmt: skip
-        elif stage.life_months is not None:
-            tap = pump.figures.get("tap_dirty_kpa") if pump is not None else None
-            left_kpa = max(0.0, tap.value) if tap is not None and tap.value is not None else None
-            left = "" if left_kpa is None else f" At the highest tap {say.pressure(left_kpa)} are left then."
-            months = max(1.0, stage.life_months)
-            yield Failure(
-                key=f"filter-{number}", what=f"{stage.name} is clogged",
-                notices=f"The flow falls off: {say.pressure(stage.dirty_kpa)} are lost over it when it is due.{left}",
-                has=f"About {say.of_kind('months', months)} from one change to the next.",
-                does=f"Shut {train}, let the pressure off, change the cartridge with the spare, flush it.", calls="",
-            )  # fmt: skip
+    changed = [
+        (f"{number} ({stage.name})", stage, max(1.0, stage.life_months))
+        for number, stage in enumerate(treatment.stages, 1)
+        if stage.kind != "uv" and stage.life_months is not None
+    ]
+    if changed:
+        tap = pump.figures.get("tap_dirty_kpa") if pump is not None else None
+        left_kpa = max(0.0, tap.value) if tap is not None and tap.value is not None else None
+        left = "" if left_kpa is None else f" At the highest tap {say.pressure(left_kpa)} are left then."
+        lost = ", ".join(f"{name} {say.pressure(stage.dirty_kpa)}" for name, stage, _ in changed)
+        months = ", ".join(f"{name} {say.of_kind('months', months)}" for name, _, months in changed)
+        yield Failure(
+            key="cartridge", what="A cartridge is clogged",
+            notices=f"The flow falls off. Lost over each when it is due: {lost}.{left}",
+            has=f"From one change to the next: {months}.",
+            does=f"Shut {train}, let the pressure off, change the cartridge with the spare, flush it.", calls="",
+        )  # fmt: skip

@@ -11,9 +11,10 @@ from lean_year.plan.handed_over.valves import Valve
 from lean_year.property.document import Property
 
 WIDTH = 100.0
-ROW = 11.0
-TANK_X, TANK_WIDE = 44.0, 17.0
-LINE_Y = 8.0
+ROW = 9.0
+TANK_X, TANK_WIDE = 34.0, 17.0
+HOUSE_X = 90.0
+LINE_Y = 10.0
 
 
 class Box(BaseModel):
@@ -59,8 +60,8 @@ def schematic(document: Property, found: list[Valve]) -> Schematic:
     by_key = {each.key: each for each in found}
     used = [pipe for pipe in document.downpipes if pipe.id in document.groups_in_use()]
     rows = max(1, len(used))
-    high = max(40.0, LINE_Y + rows * ROW + 14)
-    bottom = LINE_Y + rows * ROW
+    bottom = LINE_Y + max(2, rows) * ROW
+    high = bottom + 8
     drawing = Schematic(wide=WIDTH, high=high, boxes=[], pipes=[], valves=[])
     for row, pipe in enumerate(used):
         _run(drawing, pipe.id, pipe.name, LINE_Y + row * ROW, by_key)
@@ -87,15 +88,15 @@ def _of_group(by_key: dict[str, Valve], kind: str, group: str) -> Valve | None:
 
 
 def _run(drawing: Schematic, group: str, name: str, y: float, by_key: dict[str, Valve]) -> None:
-    drawing.boxes.append(Box(x=0, y=y - 3, wide=13, high=6, name=name, kind="roof"))
-    drawing.pipes.append(Pipe(points=[(13, y), (TANK_X, y)]))
-    for kind, x in (("flush-cap", 18.0), ("flush", 21.5), ("low-point", 34.0)):
+    drawing.boxes.append(Box(x=0, y=y - 3, wide=15, high=6, name=name, kind="roof"))
+    drawing.pipes.append(Pipe(points=[(15, y), (TANK_X, y)]))
+    for kind, x in (("flush-cap", 17.5), ("flush", 20.8), ("low-point", 27.0)):
         valve = _of_group(by_key, kind, group)
         if valve is not None and not any(each.tag == valve.tag for each in drawing.valves):
             drawing.pipes.append(Pipe(points=[(x, y), (x, y + 6)]))
             _put(drawing, valve, x, y + 4.2, upright=True)
-    _put(drawing, by_key.get(f"run/{group}"), 27, y)
-    _put(drawing, by_key.get(f"run-check/{group}"), 39, y)
+    _put(drawing, by_key.get(f"run/{group}"), 24, y)
+    _put(drawing, by_key.get(f"run-check/{group}"), 31, y)
 
 
 def _tanks(drawing: Schematic, document: Property, bottom: float, by_key: dict[str, Valve]) -> None:
@@ -118,45 +119,63 @@ def _tanks(drawing: Schematic, document: Property, bottom: float, by_key: dict[s
 
 
 def _house(drawing: Schematic, document: Property, bottom: float, by_key: dict[str, Valve]) -> None:
-    y = max(LINE_Y + 6, bottom - 7)
+    """From the tank to the house, one after the other, as far apart as there is room."""
+    y = bottom - 7
     start = TANK_X + TANK_WIDE
-    x = start + 3
-    _put(drawing, by_key.get("foot"), start + 1.2, y - 4.4)
     if "foot" in by_key:
-        drawing.pipes.append(Pipe(points=[(start - 2, y - 4.4), (start + 2.4, y - 4.4), (start + 2.4, y)]))
-    for key in ("outlet", "second-source"):
-        if _put(drawing, by_key.get(key), x, y if key == "outlet" else y + 5, upright=key != "outlet"):
-            if key != "outlet":
-                drawing.pipes.append(Pipe(points=[(x, y), (x, y + 8)]))
-            x += 4
+        drawing.pipes.append(Pipe(points=[(start - 5, y - 6), (start - 5, y), (start, y)]))
+        _put(drawing, by_key["foot"], start - 5, y - 3, upright=True)
+    items: list[tuple[str, str, float]] = [("valve", "outlet", 4.0)]
+    if "second-source" in by_key:
+        items.append(("branch", "second-source", 4.0))
     if document.pump.feed in ("pump", "header"):
-        _put(drawing, by_key.get("pump"), x, y)
-        drawing.boxes.append(Box(x=x + 2, y=y - 3, wide=7, high=6, name="Pump", kind="plant"))
-        x += 11
-        x += 3.5 * _put(drawing, by_key.get("pump-check"), x, y)
+        items += [("valve", "pump", 3.6), ("box", "Pump", 7.0)]
+        if "pump-check" in by_key:
+            items.append(("valve", "pump-check", 3.6))
     if document.pump.feed == "header":
-        up = LINE_Y - 3
-        _put(drawing, by_key.get("header-float"), x, y - 5, upright=True)
-        drawing.pipes.append(Pipe(points=[(x, y), (x, up)]))
-        drawing.boxes.append(Box(x=x - 1, y=up - 3, wide=9, high=6, name="Header", kind="tank"))
-        drawing.pipes.append(Pipe(points=[(x + 6, up + 3), (x + 6, y)]))
-        _put(drawing, by_key.get("header"), x + 6, y - 9, upright=True)
-        x += 8
-    if "train" in by_key or document.treatment.stages:
-        _put(drawing, by_key.get("train"), x, y)
-        drawing.boxes.append(Box(x=x + 2, y=y - 3, wide=8, high=6, name="Filters", kind="plant"))
-        x += 11
-    _put(drawing, by_key.get("lamp"), x, y)
-    drawing.boxes.append(Box(x=WIDTH - 9, y=y - 3, wide=9, high=6, name="House", kind="house"))
-    drawing.pipes.append(Pipe(points=[(start, y), (WIDTH - 9, y)]))
+        items.append(("header", "Header", 9.0))
+    if document.treatment.stages:
+        if "train" in by_key:
+            items.append(("valve", "train", 3.6))
+        items.append(("box", "Filters", 7.0))
+    if "lamp" in by_key:
+        items.append(("valve", "lamp", 4.0))
+    room = HOUSE_X - 1.5 - start
+    spread = min(1.3, room / sum(wide for _, _, wide in items))
+    drawing.pipes.append(Pipe(points=[(start, y), (HOUSE_X, y)]))
+    drawing.boxes.append(Box(x=HOUSE_X, y=y - 3, wide=WIDTH - HOUSE_X, high=6, name="House", kind="house"))
+    x = start + 0.8
+    for kind, key, wide in items:
+        _item(drawing, kind, key, x, wide * spread, y, by_key)
+        x += wide * spread
+
+
+def _item(drawing: Schematic, kind: str, key: str, x: float, wide: float, y: float, by_key: dict[str, Valve]) -> None:
+    middle = x + wide / 2
+    match kind:
+        case "valve":
+            _put(drawing, by_key.get(key), middle, y)
+        case "branch":
+            drawing.pipes.append(Pipe(points=[(middle, y), (middle, y + 9)]))
+            _put(drawing, by_key.get(key), middle, y + 5, upright=True)
+        case "box":
+            drawing.boxes.append(Box(x=x + 0.4, y=y - 3, wide=wide - 0.8, high=6, name=key, kind="plant"))
+        case "header":
+            top = LINE_Y - 1
+            rises, falls = x + wide * 0.2, x + wide * 0.8
+            drawing.pipes.append(Pipe(points=[(rises, y), (rises, top)]))
+            drawing.pipes.append(Pipe(points=[(falls, top), (falls, y)]))
+            drawing.boxes.append(Box(x=x, y=top - 5, wide=wide, high=6, name=key, kind="tank"))
+            _put(drawing, by_key.get("header-float"), rises, top + 3.5, upright=True)
+            _put(drawing, by_key.get("header"), falls, y - 3.5, upright=True)
 
 
 def _top_up(drawing: Schematic, document: Property, by_key: dict[str, Valve]) -> None:
     if "top-up" not in by_key:
         return
-    x, y = TANK_X + TANK_WIDE - 2, LINE_Y - 6
+    x, y = TANK_X + TANK_WIDE - 2, LINE_Y - 5.4
     drawing.boxes.append(
-        Box(x=x + 13, y=y - 2, wide=11, high=5, name=document.household.back_up.kind.capitalize(), kind="source")
+        Box(x=x + 13, y=y - 2.4, wide=11, high=5, name=document.household.back_up.kind.capitalize(), kind="source")
     )
     drawing.pipes.append(Pipe(points=[(x + 13, y), (x, y), (x, LINE_Y - 4)]))
     _put(drawing, by_key["top-up"], x + 10, y)

@@ -15,15 +15,16 @@ def draw_schematic(drawing: Schematic) -> str:
     def at(x: float, y: float) -> tuple[float, float]:
         return x * scale, y * scale
 
-    for pipe in drawing.pipes:
-        canvas.line([at(x, y) for x, y in pipe.points], WATER_7, 2.2)
     for box in drawing.boxes:
         x, y = at(box.x, box.y)
         corners = [(x, y), (x + box.wide * scale, y), (x + box.wide * scale, y + box.high * scale),
                    (x, y + box.high * scale)]  # fmt: skip
         canvas.line(corners, INK, 1.1, fill=WATER_1 if box.kind == "tank" else SHEET, closed=True)
-        canvas.text(x + box.wide * scale / 2, y + box.high * scale / 2 + 3, _fits(box.name, box.wide * scale),
+        middle = min(box.high / 2, 3.0) * scale
+        canvas.text(x + box.wide * scale / 2, y + middle + 3, _fits(box.name, box.wide * scale),
                     anchor="middle", size=8)  # fmt: skip
+    for pipe in drawing.pipes:
+        canvas.line([at(x, y) for x, y in pipe.points], WATER_7, 2.2)
     for valve in drawing.valves:
         half = VALVE * 0.72
         ends = [(-VALVE, -half), (-VALVE, half), (VALVE, -half), (VALVE, half)]

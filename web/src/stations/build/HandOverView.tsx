@@ -102,7 +102,7 @@ function Rows({ list, title, add, left }: { list: List; title: string; add: stri
           <li
             key={row.id}
             aria-label={row.name}
-            className="grid items-end gap-x-4 gap-y-1 border-b border-rule py-2 small:grid-cols-[minmax(0,1fr)_auto]"
+            className="grid items-end gap-x-4 gap-y-1 border-b border-rule py-2 small:grid-cols-[minmax(0,1fr)_200px]"
           >
             <div className="grid gap-x-4 gap-y-1 small:grid-cols-3">
               {FIELDS[list].map(({ key, label, kind, most }) => (
@@ -121,7 +121,7 @@ function Rows({ list, title, add, left }: { list: List; title: string; add: stri
                 />
               ))}
             </div>
-            <span className="flex flex-wrap items-center gap-x-4">
+            <span className="flex flex-wrap items-center justify-end gap-x-4 pb-2">
               {list === "contacts" && (
                 <Choice
                   label={`Trade of ${row.name}`}

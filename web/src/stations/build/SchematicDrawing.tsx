@@ -26,11 +26,6 @@ export function SchematicDrawing({ drawing, valves }: { drawing: Operating["draw
         aria-label={`The way of the water with its valves: ${names}`}
         className="block"
       >
-        <g fill="none" stroke="var(--water-7)" strokeWidth="2.4">
-          {drawing.pipes.map(({ points }, row) => (
-            <polyline key={row} points={points.map(([x, y]) => `${x! * scale},${y! * scale}`).join(" ")} />
-          ))}
-        </g>
         {drawing.boxes.map(({ x, y, wide, high, name, kind }) => (
           <g key={`${name}${x}${y}`}>
             <rect
@@ -42,11 +37,21 @@ export function SchematicDrawing({ drawing, valves }: { drawing: Operating["draw
               stroke="var(--ink)"
               strokeWidth="1.4"
             />
-            <text x={(x + wide / 2) * scale} y={(y + high / 2) * scale + 4} textAnchor="middle" className="axis">
+            <text
+              x={(x + wide / 2) * scale}
+              y={(y + Math.min(high / 2, 3)) * scale + 4}
+              textAnchor="middle"
+              className="axis"
+            >
               {fits(name, wide * scale)}
             </text>
           </g>
         ))}
+        <g fill="none" stroke="var(--water-7)" strokeWidth="2.4">
+          {drawing.pipes.map(({ points }, row) => (
+            <polyline key={row} points={points.map(([x, y]) => `${x! * scale},${y! * scale}`).join(" ")} />
+          ))}
+        </g>
         {drawing.valves.map(({ tag, x, y, upright }) => (
           <g key={tag}>
             <path
