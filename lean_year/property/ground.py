@@ -33,7 +33,7 @@ class GroundEntry(Part):
     pad_over_ground_mm: float = Field(default=75, ge=0, le=1_000)
     """Top of the pad over the ground that is levelled round it."""
     readings_mm: list[Annotated[float, Field(ge=-5_000, le=5_000)]] = Field(default_factory=list, max_length=24)
-    """Staff readings on the finished pad, rim and middle."""
+    """Staff readings on the finished pad, from before the record of the build, which has them now."""
     drained_uphill: bool = True
     """A ditch that leads water round the pad, and a drained apron below it."""
     wind_m_s: float = Field(default=40, ge=0.1, le=120)

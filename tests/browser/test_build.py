@@ -47,7 +47,7 @@ def test_a_reading_out_of_tolerance_stops_the_next_step_without_a_signal_and_goe
     point = page.get_by_role("listitem").filter(has_text="what it stands on is level").first
     expect(point).to_contain_text("not measured yet")
 
-    own_server.stop()
+    own_server.kill()
     form = measure(point, UNEVEN)
     expect(form.get_by_role("status")).to_contain_text("It does not pass: Highest over lowest 40 mm")
     form.get_by_role("textbox", name="Measured by").fill("Ida")

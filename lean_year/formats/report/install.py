@@ -1,5 +1,7 @@
 """The install sheet: what the crew cuts, drills, measures and ticks off, with blanks for what it finds."""
 
+import datetime as dt
+
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.owner.works import add_section
@@ -7,12 +9,12 @@ from lean_year.formats.report.pictures.pads import draw_pad
 from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.model.holes import holes
 from lean_year.plan.model.parts_list import CutBars
-from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
+from lean_year.plan.stations.build.points import limits_of
+from lean_year.plan.stations.build.stage import STATION as BUILD
+from lean_year.plan.stations.build.tasks import BuildTask
 from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
 from lean_year.plan.stations.price.stage import STATION as PRICE
-from lean_year.plan.stations.pump.stage import STATION as PUMP
-from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
 
 Checks = list[tuple[str, str, int]]
 
@@ -24,15 +26,58 @@ def install_sheet(facts: Facts) -> Sheet:
     sheet.heading("Before anybody begins")
     sheet.text("Local code comes first, and whoever is licensed for a work does it.")
     sheet.items(facts.cautions(("survey", "permits")))
+    _order(sheet, facts)
     _ground(sheet, facts)
     _levels(sheet, facts)
     _cuts(sheet, facts)
     _holes(sheet, facts)
-    sheet.heading("Before it is handed over")
-    sheet.items(facts.cautions(("pump", "treatment", "household")))
-    sheet.checks(_commissioned(facts))
+    _hold_points(sheet, facts)
     sheet.signatures(["Seen by"])
     return sheet
+
+
+def _order(sheet: Sheet, facts: Facts) -> None:
+    """What is still to be done, day by day; a delivery has its day beside the rest."""
+    build, say = BUILD.of(facts.plan), facts.say
+    assert build is not None
+    todo = [task for task in build.tasks if task.status not in ("done", "skipped", "gone")]
+    if not todo:
+        return
+    sheet.heading("In this order")
+    sheet.items(dict.fromkeys(words for task in todo for words in task.cautions))
+    sheet.table(
+        ["Day", "Task", "Hands", "Hours", "Tools"],
+        [
+            [day(dt.date.fromisoformat(task.on)) if task.on else str(task.day), _named(task),
+             str(task.hands) if task.hands else "", say.of_kind("hours", task.hours) if task.hours else "",
+             ", ".join(task.tools)]
+            for task in sorted(todo, key=lambda task: (task.on or "", task.day))
+        ],
+        (1.2, 3.4, 0.7, 0.8, 3),
+        (2, 3),
+    )  # fmt: skip
+
+
+def _named(task: BuildTask) -> str:
+    words = f"{task.name}{', a hold point' if task.hold else ''}"
+    return f"{words}; licensed: {task.licensed}" if task.licensed else words
+
+
+def _hold_points(sheet: Sheet, facts: Facts) -> None:
+    """What is measured before it is covered, in the order of the work: the same points as are judged on a phone."""
+    build, say = BUILD.of(facts.plan), facts.say
+    assert build is not None
+    days = {task.key: (task.day, number) for number, task in enumerate(build.tasks)}
+    sheet.heading("Hold points")
+    sheet.items(facts.cautions(("pump", "treatment", "household")))
+    sheet.text(
+        "What comes after one waits until it has passed. Each blank is for one reading, in the order in which "
+        "they are named."
+    )
+    sheet.checks(
+        (f"{point.name}. {point.how}", "; ".join(limits_of(point, say)) + ".", len(point.readings))
+        for point in sorted(build.points, key=lambda point: days[point.task])
+    )
 
 
 def _ground(sheet: Sheet, facts: Facts) -> None:
@@ -48,14 +93,8 @@ def _ground(sheet: Sheet, facts: Facts) -> None:
             f"{pad.name}: {pad.label}, {say.length(pad.pad_width_m)}"
             f"{' across' if pad.round else f' × {say.length(pad.pad_length_m)}'}.",
         )
-        sheet.checks(
-            [
-                (f"{pad.name}: {ground.readings_wanted} readings, round the rim and in the middle",
-                 f"floor {say.of_kind('height', pad.floor_m)}, none farther than {say.nominal(pad.level_mm)} from "
-                 "another", ground.readings_wanted),
-                *((f"{pad.name}: {each.name}", each.text, 1) for each in pad.quantities),
-            ]
-        )  # fmt: skip
+        rows: Checks = [(f"{pad.name}: floor", say.of_kind("height", pad.floor_m), 1)]
+        sheet.checks(rows + [(f"{pad.name}: {each.name}", each.text, 1) for each in pad.quantities])
 
 
 def _levels(sheet: Sheet, facts: Facts) -> None:
@@ -79,14 +118,7 @@ def _levels(sheet: Sheet, facts: Facts) -> None:
         if run.kind == "dry" and run.fall is not None:
             rows.append((f"{run.name}: fall", say.figure(run.fall, "-"), 1))
         sheet.checks(rows)
-    rows = []
-    for tank in gutters.tanks:
-        rows += [
-            (f"{tank.name}: floor", say.of_kind("height", tank.floor_m), 1),
-            (f"{tank.name}: overflow", say.of_kind("height", tank.overflow_m), 1),
-        ]
-    rows.append(("Ground where the overflow ends", say.of_kind("height", gutters.section.discharge_m), 1))
-    sheet.checks(rows)
+    sheet.checks([("Ground where the overflow ends", say.of_kind("height", gutters.section.discharge_m), 1)])
 
 
 def _cuts(sheet: Sheet, facts: Facts) -> None:
@@ -145,42 +177,3 @@ def _holes(sheet: Sheet, facts: Facts) -> None:
         (2.6, 0.8, 1.5, 1, 1.2, 1, 1.5),
         (1, 3, 4),
     )  # fmt: skip
-
-
-def _commissioned(facts: Facts) -> Checks:
-    say, plan, document = facts.say, facts.plan, facts.document
-    flush, pump, treatment = FIRST_FLUSH.of(plan), PUMP.of(plan), TREATMENT.of(plan)
-    rows: Checks = [
-        ("Every tank filled and left over a night: level in the evening, in the morning",
-         "no lower than evaporation takes", 2),
-    ]  # fmt: skip
-    for chamber in flush.chambers if flush else []:
-        if chamber.drain_h is not None:
-            rows.append((f"First flush of {chamber.name} empties in", say.of_kind("hours", chamber.drain_h), 1))
-    if pump is not None and pump.feed in ("pump", "header"):
-        entered = document.pump
-        rows.append(("Pipes under pressure: at the start, at the end", "no drop", 2))
-        if pump.feed == "pump":
-            cut_in, cut_out = say.pressure(entered.cut_in_kpa), say.pressure(entered.cut_out_kpa)
-            rows.append(("Pump cuts in, cuts out", f"{cut_in}, {cut_out}", 2))
-        if pump.vessel is not None:
-            rows.append(("Vessel, empty of water: pre-charge", "as its maker says, under cut-in", 1))
-        peak = pump.figures.get("peak_l_s")
-        if peak is not None and peak.value is not None:
-            rows.append(("Flow with that many taps open", say.flow(peak.value), 1))
-        tap = pump.figures.get("tap_clean_kpa")
-        if tap is not None and tap.value is not None:
-            rows.append(("Pressure at the highest tap then", say.pressure(tap.value), 1))
-    if treatment is not None and treatment.stages:
-        clean = treatment.figures.get("clean_kpa")
-        if clean is not None and clean.value is not None:
-            rows.append(("Filters, new: pressure before, behind", f"{say.pressure(clean.value)} less behind", 2))
-        if any(stage.kind == "uv" for stage in treatment.stages):
-            rows.append(("Lamp: reading with its source running", "over its alarm", 1))
-    rows += [
-        ("Gauge with the tank empty, full", "shows both", 2),
-        ("Overflow run with a hose, where it ends", "runs free, washes nothing away", 1),
-        ("Labels and signs on pipes, valves and taps", "all there", 1),
-        ("Sample of the water taken, if it is drunk", "clear before anybody drinks", 1),
-    ]
-    return rows

@@ -3,7 +3,7 @@
 Not to scale. Units are those of a sheet `WIDTH` wide; y goes down.
 """
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 
 from pydantic import BaseModel
 
@@ -55,10 +55,10 @@ class Schematic(BaseModel):
     """Each valve of the supply once, and no other."""
 
 
-def schematic(document: Property, found: list[Valve]) -> Schematic:
+def schematic(document: Property, laid: Collection[str], found: list[Valve]) -> Schematic:
     """From the roofs at the left to the house at the right, with the tank between them."""
     by_key = {each.key: each for each in found}
-    used = [pipe for pipe in document.downpipes if pipe.id in document.groups_in_use()]
+    used = [pipe for pipe in document.downpipes if pipe.id in laid]
     rows = max(1, len(used))
     bottom = LINE_Y + max(2, rows) * ROW
     high = bottom + 8
@@ -80,11 +80,7 @@ def _put(drawing: Schematic, valve: Valve | None, x: float, y: float, *, upright
 
 def _of_group(by_key: dict[str, Valve], kind: str, group: str) -> Valve | None:
     """The valve of a chamber that a group drains to; drawn at the first of its groups."""
-    for key, valve in by_key.items():
-        name, _, groups = key.partition("/")
-        if name == kind and groups.split("-")[0] == group:
-            return valve
-    return by_key.get(f"{kind}/{group}")
+    return by_key.get(f"{kind}/{group}") or by_key.get(f"{kind}/all")
 
 
 def _run(drawing: Schematic, group: str, name: str, y: float, by_key: dict[str, Valve]) -> None:
@@ -137,7 +133,7 @@ def _house(drawing: Schematic, document: Property, bottom: float, by_key: dict[s
     if document.treatment.stages:
         if "train" in by_key:
             items.append(("valve", "train", 3.6))
-        items.append(("box", "Filters", 7.0))
+        items.append(("box", "Filters", 8.5))
     if "lamp" in by_key:
         items.append(("valve", "lamp", 4.0))
     room = HOUSE_X - 1.5 - start

@@ -1,7 +1,7 @@
 """Every valve of a supply, tagged in the order of the water: how it stands, by season, and what comes of it standing
 wrong. Basis: common practice."""
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass
 from typing import Literal, get_args
 
@@ -17,7 +17,7 @@ from lean_year.property.document import Property
 Season = Literal["rain", "dry", "frost", "transfer", "cleaning"]
 SEASONS: tuple[Season, ...] = get_args(Season)
 Stands = Literal["open", "shut", "by itself"]
-ValveKind = Literal["ball", "check", "float", "cap", "lamp", "foot"]
+ValveKind = Literal["ball", "check", "float", "cap", "lamp", "foot", "hand"]
 KIND_NAMES: dict[ValveKind, str] = {
     "ball": "ball valve",
     "check": "check valve",
@@ -25,6 +25,7 @@ KIND_NAMES: dict[ValveKind, str] = {
     "cap": "screw cap",
     "lamp": "valve of the lamp",
     "foot": "foot valve",
+    "hand": "valve to empty it by hand",
 }
 
 
@@ -69,12 +70,14 @@ class _Made:
     positions: tuple[tuple[Season, Stands], ...] = ()
 
 
-def valves(document: Property, say: Wording) -> list[Valve]:
+def valves(document: Property, laid: Collection[str], say: Wording) -> list[Valve]:
     """All of them; those that are alike and stand alike have one tag.
 
     Parameters
     ----------
     document : Property
+    laid : collection of str
+        Ids of the groups whose run carries water.
     say : Wording
         Of the property.
 
@@ -83,7 +86,7 @@ def valves(document: Property, say: Wording) -> list[Valve]:
     list of Valve
         As many ball valves, check valves and float valves as the list of parts has of the design.
     """
-    rows = [*_runs(document, say), *_flush(document, say), *_tanks(document, say), *_pressure(document, say)]
+    rows = [*_runs(document, laid, say), *_flush(document, say), *_tanks(document, say), *_pressure(document, say)]
     return [
         Valve(
             tag=f"V{number}",
@@ -124,10 +127,9 @@ def never_together(found: list[Valve]) -> list[NeverTogether]:
     return pairs
 
 
-def _runs(document: Property, say: Wording) -> Iterator[_Made]:
-    used = document.groups_in_use()
+def _runs(document: Property, laid: Collection[str], say: Wording) -> Iterator[_Made]:
     for pipe in document.downpipes:
-        if pipe.id not in used:
+        if pipe.id not in laid:
             continue
         run, size = pipe.run, say.nominal(pipe.run.bore_mm)
         if run.valves:
@@ -155,16 +157,15 @@ def _flush(document: Property, say: Wording) -> Iterator[_Made]:
     if entered.kind == "none":
         return
     for chamber in chambers(document):
-        key = "-".join(chamber.groups)
         if entered.drain == "by_hand":
             yield _Made(
-                f"flush/{key}", f"First flush of {chamber.name}", "first_flush", "",
+                f"flush/{chamber.key}", f"First flush of {chamber.name}", "first_flush", "",
                 "Shut after a rain, the next rain’s dirt goes to the tank; open in rain, water runs away.",
-                count=chamber.count, normal="shut", positions=(("dry", "open"), ("frost", "open")),
+                "hand", chamber.count, "shut", (("dry", "open"), ("frost", "open")),
             )  # fmt: skip
         if entered.kind != "tank":
             yield _Made(
-                f"flush-cap/{key}", f"Cap of the first flush of {chamber.name}", "first_flush",
+                f"flush-cap/{chamber.key}", f"Cap of the first flush of {chamber.name}", "first_flush",
                 say.nominal(entered.bore_mm), "Off in rain, all of it runs away; on in frost, the leg bursts.", "cap",
                 chamber.legs * chamber.count, "shut", (("frost", "open"), ("cleaning", "open")),
             )  # fmt: skip

@@ -33,6 +33,11 @@ class Chamber:
     leak_l_h: float
     """Of all of them, full. [L/h]"""
 
+    @property
+    def key(self) -> str:
+        """By the id of its group, so that it stays when groups move; a chamber of several is the only one."""
+        return self.groups[0] if len(self.groups) == 1 else "all"
+
     def diverter(self, steady: bool) -> core.Diverter:
         """All of them together, as the replay takes them."""
         return core.Diverter(self.volume_l, self.drain_h, steady, self.leak_l_h)

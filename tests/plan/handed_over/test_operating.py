@@ -14,7 +14,13 @@ from lean_year.plan.whole import plan_property
 from tests.formats.test_round_trips import documents
 from tests.plan.on_demos import edited, replace
 
-COUNTED = {"ball-valve": "ball", "check-valve": "check", "float-valve": "float", "foot-valve": "foot"}
+COUNTED = {
+    "ball-valve": "ball",
+    "check-valve": "check",
+    "float-valve": "float",
+    "foot-valve": "foot",
+    "hand-valve": "hand",
+}
 
 
 def planned(document, name=None):
@@ -77,10 +83,11 @@ def test_the_figures_of_what_fails_are_those_of_the_stations():
     say = Wording("metric")
     rows = {each.key: each for each in sheet.failures}
     assert say.volume(plan.pump.figures["held_l"].value) in rows["power"].has
-    (filter_row,) = [row for key, row in rows.items() if key.startswith("filter-")][:1]
-    stage = next(each for each in plan.treatment.stages if each.life_months is not None and each.kind != "uv")
-    assert say.pressure(stage.dirty_kpa) in filter_row.notices
-    assert say.of_kind("months", stage.life_months) in filter_row.has
+    stages = [each for each in plan.treatment.stages if each.life_months is not None and each.kind != "uv"]
+    assert len(stages) == 3
+    for stage in stages:
+        assert say.pressure(stage.dirty_kpa) in rows["cartridge"].notices
+        assert say.of_kind("months", stage.life_months) in rows["cartridge"].has
     chambers = [each.drain_h for each in plan.first_flush.chambers if each.drain_h]
     assert say.of_kind("hours", max(chambers)) in rows["flush"].has
     tank = document.cistern.tanks[0].vessel()
@@ -95,6 +102,18 @@ def test_the_way_without_power_is_the_one_that_was_chosen():
 
 
 def test_sizes_are_in_the_units_of_the_property():
-    metric, us = (valves(DEMOS["saltmarrow"].property(), Wording(each)) for each in ("metric", "us"))
+    metric, us = (valves(DEMOS["saltmarrow"].property(), "ab", Wording(each)) for each in ("metric", "us"))
     assert all("mm" in each.size for each in metric if each.size)
     assert all("in" in each.size for each in us if each.size)
+
+
+def test_a_run_that_only_carries_what_joins_it_has_its_valves_too():
+    joined = edited(
+        "saltmarrow",
+        replace("/downpipes/1/run/into", "a"),
+        replace("/roofs/0/drains", [{"group": "b", "share": 1.0}]),
+    )
+    assert joined.groups_in_use() == {"b"}
+    _, sheet = planned(joined)
+    assert "low-point/a" in {each.key for each in sheet.valves}
+    assert sorted(tags_drawn(sheet.drawing)) == sorted(each.tag for each in sheet.valves)

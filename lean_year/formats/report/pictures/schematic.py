@@ -1,7 +1,7 @@
 """The schematic of a supply on paper."""
 
 from lean_year.formats.report.pictures.canvas import INK, SHEET, WATER_1, WATER_7, Canvas
-from lean_year.plan.handed_over.schematic import Schematic
+from lean_year.plan.handed_over.schematic import Box, Schematic
 
 WIDE_PT = 480.0
 VALVE = 1.5
@@ -16,15 +16,13 @@ def draw_schematic(drawing: Schematic) -> str:
         return x * scale, y * scale
 
     for box in drawing.boxes:
-        x, y = at(box.x, box.y)
-        corners = [(x, y), (x + box.wide * scale, y), (x + box.wide * scale, y + box.high * scale),
-                   (x, y + box.high * scale)]  # fmt: skip
-        canvas.line(corners, INK, 1.1, fill=WATER_1 if box.kind == "tank" else SHEET, closed=True)
-        middle = min(box.high / 2, 3.0) * scale
-        canvas.text(x + box.wide * scale / 2, y + middle + 3, _fits(box.name, box.wide * scale),
-                    anchor="middle", size=8)  # fmt: skip
+        if box.kind == "tank":
+            _box(canvas, box, scale)
     for pipe in drawing.pipes:
         canvas.line([at(x, y) for x, y in pipe.points], WATER_7, 2.2)
+    for box in drawing.boxes:
+        if box.kind != "tank":
+            _box(canvas, box, scale)
     for valve in drawing.valves:
         half = VALVE * 0.72
         ends = [(-VALVE, -half), (-VALVE, half), (VALVE, -half), (VALVE, half)]
@@ -35,6 +33,16 @@ def draw_schematic(drawing: Schematic) -> str:
         canvas.text(*at(valve.x + beside[0], valve.y + beside[1]), valve.tag,
                     anchor="start" if valve.upright else "middle", bold=True, size=8, halo=True)  # fmt: skip
     return canvas.svg()
+
+
+def _box(canvas: Canvas, box: Box, scale: float) -> None:
+    x, y = box.x * scale, box.y * scale
+    corners = [(x, y), (x + box.wide * scale, y), (x + box.wide * scale, y + box.high * scale),
+               (x, y + box.high * scale)]  # fmt: skip
+    canvas.line(corners, INK, 1.1, fill=WATER_1 if box.kind == "tank" else SHEET, closed=True)
+    middle = min(box.high / 2, 3.0) * scale
+    canvas.text(x + box.wide * scale / 2, y + middle + 3, _fits(box.name, box.wide * scale),
+                anchor="middle", size=8)  # fmt: skip
 
 
 def _fits(name: str, wide_pt: float) -> str:

@@ -13,6 +13,8 @@ from lean_year.property.entries import Entry
 
 PointStatus = Literal["open", "passed", "failed", "disputed", "let_pass"]
 """Nobody has read it; it passed; it did not; two who did not know of each other disagree; somebody lets it pass."""
+_MOST_NAMED = 3
+"""Readings without a limit that are listed one by one."""
 _YES = {0.0: "no", 1.0: "yes"}
 
 
@@ -188,6 +190,20 @@ def _plain(entry: Entry) -> WrittenDown:
     )
 
 
+def limits_of(point: PointPlan, say: Wording) -> list[str]:
+    """What each reading must be, then what they must come to; many readings without a limit as their number."""
+    every: list[ReadingOfPoint | SumOfPoint] = [*point.readings, *point.sums]
+    if len(point.readings) > _MOST_NAMED and all(each.low is None and each.high is None for each in point.readings):
+        return [f"{len(point.readings)} readings", *(_limit(each, say) for each in point.sums)]
+    return [_limit(each, say) for each in every]
+
+
+def _limit(asked: ReadingOfPoint | SumOfPoint, say: Wording) -> str:
+    if asked.low is None and asked.high is None:
+        return asked.label
+    return f"{asked.label}: {_between(asked.kind, asked.low, asked.high, say)}"
+
+
 def _loose(reading: tuple[str, float]) -> str:
     """A reading of which nobody knows any more what it was of."""
     return f"{reading[0]}: {reading[1]:g}"
@@ -204,10 +220,15 @@ def _words(kind: ReadingKind, value: float, say: Wording) -> str:
 
 
 def _allowed(kind: ReadingKind, low: float | None, high: float | None, say: Wording) -> str:
+    words = _between(kind, low, high, say)
+    return "must be yes" if kind == "yes_no" else words if low is None or high is None else f"allowed {words}"
+
+
+def _between(kind: ReadingKind, low: float | None, high: float | None, say: Wording) -> str:
     if kind == "yes_no":
-        return "must be yes"
+        return "yes"
     if low is not None and high is not None:
-        return f"allowed {_words(kind, low, say)} to {_words(kind, high, say)}"
+        return f"{_words(kind, low, say)} to {_words(kind, high, say)}"
     if low is not None:
         return f"at least {_words(kind, low, say)}"
     return f"at most {_words(kind, high or 0.0, say)}"

@@ -25,11 +25,10 @@ def first_flush_work(document: Property, say: Wording) -> Work:
         tasks.append(TaskAsk("downpipes", name, (detail,) if document.first_flush.kind != "tank" else ()))
         if math.isfinite(chamber.drain_h):
             tasks.append(TaskAsk("flush-drain", f"{name}: it must be empty before the next rain"))
-            key = "-".join(chamber.groups)
             low, high = (chamber.drain_h * times for times in tolerances.DRAIN_TIMES)
             points.append(
                 HoldPoint(
-                    f"flush-drain/{key}",
+                    f"flush-drain/{chamber.key}",
                     "flush-drain",
                     f"{name}: how long it takes to empty",
                     f"Filled with a hose, then left: it should be empty in about "

@@ -100,7 +100,7 @@ def _points(document: Property, pipe: Downpipe, run: RunLevels, say: Wording) ->
         )  # fmt: skip
         least_m = LEAST_FALL_TRADE * run.falls_over_m
         sums: tuple[SumAsked, ...] = (
-            SumAsked("Fall over its length", "height", (("foot", 1.0), ("inlet", -1.0)), low=least_m),
+            SumAsked("Fall over its length", "cut", (("foot", 1000.0), ("inlet", -1000.0)), low=1000 * least_m),
         )
         readings: tuple[ReadingAsked, ...] = (foot, inlet)
         how = f"It falls at least {say.head(least_m)} over {say.length(run.falls_over_m)}, everywhere the same way."

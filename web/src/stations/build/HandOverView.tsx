@@ -102,9 +102,9 @@ function Rows({ list, title, add, left }: { list: List; title: string; add: stri
           <li
             key={row.id}
             aria-label={row.name}
-            className="grid items-end gap-x-4 gap-y-1 border-b border-rule py-2 small:grid-cols-[minmax(0,1fr)_200px]"
+            className="grid items-end gap-x-4 gap-y-1 border-b border-rule py-2 small:grid-cols-[minmax(0,1fr)_150px]"
           >
-            <div className="grid gap-x-4 gap-y-1 small:grid-cols-3">
+            <div className="grid gap-x-4 gap-y-1 small:grid-cols-[3fr_3fr_4fr]">
               {FIELDS[list].map(({ key, label, kind, most }) => (
                 <TypedField
                   key={key}

@@ -26,32 +26,21 @@ export function SchematicDrawing({ drawing, valves }: { drawing: Operating["draw
         aria-label={`The way of the water with its valves: ${names}`}
         className="block"
       >
-        {drawing.boxes.map(({ x, y, wide, high, name, kind }) => (
-          <g key={`${name}${x}${y}`}>
-            <rect
-              x={x * scale}
-              y={y * scale}
-              width={wide * scale}
-              height={high * scale}
-              fill={FILLS[kind] ?? "var(--sheet)"}
-              stroke="var(--ink)"
-              strokeWidth="1.4"
-            />
-            <text
-              x={(x + wide / 2) * scale}
-              y={(y + Math.min(high / 2, 3)) * scale + 4}
-              textAnchor="middle"
-              className="axis"
-            >
-              {fits(name, wide * scale)}
-            </text>
-          </g>
-        ))}
+        {drawing.boxes
+          .filter(({ kind }) => kind === "tank")
+          .map((each) => (
+            <NamedBox key={`${each.name}${each.x}`} box={each} scale={scale} />
+          ))}
         <g fill="none" stroke="var(--water-7)" strokeWidth="2.4">
           {drawing.pipes.map(({ points }, row) => (
             <polyline key={row} points={points.map(([x, y]) => `${x! * scale},${y! * scale}`).join(" ")} />
           ))}
         </g>
+        {drawing.boxes
+          .filter(({ kind }) => kind !== "tank")
+          .map((each) => (
+            <NamedBox key={`${each.name}${each.x}${each.y}`} box={each} scale={scale} />
+          ))}
         {drawing.valves.map(({ tag, x, y, upright }) => (
           <g key={tag}>
             <path
@@ -76,6 +65,31 @@ export function SchematicDrawing({ drawing, valves }: { drawing: Operating["draw
   );
 }
 
+function NamedBox({ box, scale }: { box: Operating["drawing"]["boxes"][number]; scale: number }) {
+  const { x, y, wide, high, name, kind } = box;
+  return (
+    <g>
+      <rect
+        x={x * scale}
+        y={y * scale}
+        width={wide * scale}
+        height={high * scale}
+        fill={FILLS[kind] ?? "var(--sheet)"}
+        stroke="var(--ink)"
+        strokeWidth="1.4"
+      />
+      <text
+        x={(x + wide / 2) * scale}
+        y={(y + Math.min(high / 2, 3)) * scale + 4}
+        textAnchor="middle"
+        className="axis"
+      >
+        {fits(name, wide * scale)}
+      </text>
+    </g>
+  );
+}
+
 function bowTie(x: number, y: number, scale: number, upright: boolean): string {
   const long = HALF.long * scale;
   const short = HALF.short * scale;
@@ -87,6 +101,6 @@ function bowTie(x: number, y: number, scale: number, upright: boolean): string {
 
 /** As much of a name as a box has room for. */
 function fits(name: string, width: number): string {
-  const most = Math.max(3, Math.floor(width / 7.4));
+  const most = Math.max(3, Math.floor(width / 6.4));
   return name.length <= most ? name : `${name.slice(0, most - 1)}…`;
 }

@@ -25,23 +25,19 @@ test("what the base takes is the plan's own list", async () => {
   for (const row of demo.plan.ground.pads[0]!.quantities) expect(within(list).getByText(row.name)).toBeTruthy();
 });
 
-test("readings are added one after the other as they are typed, and nobody's guess is among them", async () => {
+test("readings are written down at the hold point; those that a design has from before are shown and can be taken out", async () => {
   const state = structuredClone(demo);
   state.document.ground.readings_mm = [1500, 1516];
   const calls = renderOnDemo(<GroundSheet />, state);
   const readings = await screen.findByRole("region", { name: "Level readings" });
-  expect(within(readings).getByText(/^They differ by 16 mm; 5.0 mm are allowed, 9 readings wanted/)).toBeTruthy();
-  await userEvent.click(within(readings).getByRole("button", { name: "Add a reading" }));
-  const empty = within(readings).getByRole<HTMLInputElement>("textbox", { name: "Reading 3" });
-  expect(empty.value).toBe("");
-  expect(document.activeElement).toBe(empty);
-  expect(lastOperations(calls)).toBeNull();
-  await userEvent.type(empty, "1519{Enter}");
+  const link = within(readings).getByRole<HTMLAnchorElement>("link", { name: "Write them down at the hold point" });
+  expect(link.getAttribute("href")).toMatch(/\/build\?view=see$/);
+  expect(readings.textContent).toContain("9 readings, round the rim and in the middle; 5.0 mm are allowed");
+  expect(within(readings).getByText(/They differ by 16 mm/)).toBeTruthy();
+  await userEvent.click(within(readings).getByRole("button", { name: "Take them out" }));
   await waitFor(() =>
-    expect(lastOperations(calls)).toEqual([{ op: "add", path: "/ground/readings_mm/-", value: 1519 }]),
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/ground/readings_mm", value: [] }]),
   );
-  await userEvent.click(within(readings).getByRole("button", { name: "Take the last away" }));
-  await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/ground/readings_mm/1" }]));
 });
 
 test("a tank on the ground has no stages of floating, a buried one has all four", async () => {

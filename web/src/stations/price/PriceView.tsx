@@ -199,7 +199,7 @@ function Hours() {
         ))}
       </ul>
       <p className="note mt-1">
-        By what the parts usually take to build in, an estimate until you enter your own. Labour comes to{" "}
+        By what parts and tasks usually take, an estimate until you enter your own. Labour comes to{" "}
         {money(price.currency, price.labour.value!)}.
       </p>
     </section>
