@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from lean_year.core.build import tolerances
 from lean_year.core.build.asked import TaskAsk, Work
 from lean_year.core.build.judging import HoldPoint, ReadingAsked, SumAsked
+from lean_year.core.build.workmanship import STRAP_RAIL_M
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.property.cistern import Box, Pit, Slim, Tank, UprightCylinder
@@ -40,7 +41,10 @@ def _tasks(document: Property, tank: Tank, say: Wording) -> Iterator[TaskAsk]:
     elif not isinstance(shape, Pit):
         yield TaskAsk("set-tanks", alike)
     if document.ground.tied_down or isinstance(shape, Slim):
-        yield TaskAsk("tie", f"{tank.name}: wind, or it is slim and can tip")
+        rail = f"{tank.name}: strap rail {say.spacing(STRAP_RAIL_M)} up the wall behind it"
+        yield TaskAsk(
+            "tie", f"{tank.name}: wind, or it is slim and can tip", (rail,) if isinstance(shape, Slim) else ()
+        )
     yield TaskAsk("holes", f"{tank.name}: inlet, outlet, overflow, vent")
     yield TaskAsk("swarf", f"{tank.name}: swarf rusts, blocks valves and is drunk")
     yield TaskAsk("tank-levels", f"{tank.name}: what it holds goes by where its overflow is, and not by the drawing")

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from lean_year.core.build import tolerances
 from lean_year.core.build.asked import TaskAsk, Work
 from lean_year.core.build.judging import HoldPoint, ReadingAsked, SumAsked
+from lean_year.core.build.workmanship import GRIT, INTO_FLANGE_MM, ONTO_TAIL_MM
 from lean_year.core.water_path.levels import LEAST_FALL_TRADE
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording
@@ -15,6 +16,8 @@ from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
 
 HIGHEST_M = 9_000.0
+_JOINTED = "Cement on both parts, together with a quarter turn, held still until it grips"
+_PAINTED = f"Plastic in the sun: sanded with grit {GRIT}, then painted"
 
 
 @cached_by_parts(
@@ -47,12 +50,20 @@ def _tasks(document: Property, pipe: Downpipe, run: RunLevels, say: Wording) -> 
     laid = laid_pipe(pipe.run.bore_mm, document.units, say, kpa=pipe.run.rated_kpa)
     yield TaskAsk("locate", f"{name}: its trench")
     yield TaskAsk("trench", f"{name}: {say.length(pipe.run.length_m)}", _depths(run, say))
-    yield TaskAsk("dry-fit", f"{name}: each gap is measured before its piece is cut")
+    yield TaskAsk("dry-fit", f"{name}: each gap is measured before its piece is cut", (_depth_of_joints(say),))
     yield TaskAsk("run-levels", f"{name}: the water runs by what is laid, and not by what was drawn")
-    yield TaskAsk("joint", name, then_days=None if laid.glued else 0)
+    yield TaskAsk("joint", name, (_JOINTED,) if laid.glued else (), then_days=None if laid.glued else 0)
     yield TaskAsk("run-test", f"{name}: nothing is covered before it is tested")
     yield TaskAsk("cover", f"{name}: sand round it, tape over it")
-    yield TaskAsk("downpipes", f"Downpipes of {pipe.name}, with their screens")
+    yield TaskAsk("downpipes", f"Downpipes of {pipe.name}, with their screens", () if pipe.metal else (_PAINTED,))
+
+
+def _depth_of_joints(say: Wording) -> str:
+    flange, tail = say.of_kind("cut", INTO_FLANGE_MM), say.of_kind("cut", ONTO_TAIL_MM)
+    return (
+        "A dry pipe does not go all the way in: mark on each how deep it belongs, and at what angle. "
+        f"{flange} into a flange; a hose {tail} onto a tail at the least, with two clamps, warmed if it is stiff"
+    )
 
 
 def _depths(run: RunLevels, say: Wording) -> tuple[str, ...]:
