@@ -1,4 +1,4 @@
-"""`fill`: when the tanks of a property will hold so much water."""
+"""`fill` and `forecast`: when the tanks of a property will hold so much water, and how long what they hold lasts."""
 
 import datetime as dt
 from pathlib import Path
@@ -10,6 +10,7 @@ from lean_year.cli.files import AlternativeName, opened
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
 from lean_year.plan.model.filled import filled
+from lean_year.plan.model.forecast import forecast as forecast_of
 
 
 def fill(
@@ -23,13 +24,31 @@ def fill(
 ) -> None:
     """Say by which day every recorded year would have filled the tanks, from a day on, on rain alone."""
     given = opened(file, rain, alternative)
-    try:
-        first = dt.date.fromisoformat(start)
-    except ValueError as error:
-        raise InputError("start", f"must be a day of the calendar like 2024-06-30, got {start}") from error
-    found = filled(given.design, given.rain, first, level_l=level_l, share=share)
+    found = filled(given.design, given.rain, _day("start", start), level_l=level_l, share=share)
     show(found.model_dump(mode="json"), as_json)
+
+
+def forecast(
+    file: Annotated[Path, typer.Argument(help="property file, or bundle")],
+    date: Annotated[str, typer.Option("--date", help="day of the level, like 2024-06-30")],
+    level_l: Annotated[float, typer.Option("--level-l", help="water that can be drawn on its morning")],
+    rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
+    alternative: AlternativeName = None,
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Say by which day every recorded year would have had a short day, from a day and a level on, on rain alone."""
+    given = opened(file, rain, alternative)
+    found = forecast_of(given.design, given.rain, _day("date", date), level_l)
+    show(found.model_dump(mode="json"), as_json)
+
+
+def _day(field: str, text: str) -> dt.date:
+    try:
+        return dt.date.fromisoformat(text)
+    except ValueError as error:
+        raise InputError(field, f"must be a day of the calendar like 2024-06-30, got {text}") from error
 
 
 def add_commands(app: typer.Typer) -> None:
     app.command()(fill)
+    app.command()(forecast)

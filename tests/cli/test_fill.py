@@ -6,31 +6,9 @@ import json
 import numpy as np
 import pytest
 
-from lean_year.cli.main import run
-from lean_year.demo.shipped import demo_file
 from lean_year.formats.property_file import rain_from_record
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.model.supply import supply_of
-
-
-@pytest.fixture(scope="module")
-def plain():
-    """Saltmarrow as one store under YAS, with neither steps nor losses nor back-up: a supply for a plain loop."""
-    file = demo_file("saltmarrow")
-    property_ = file.property
-    household = property_.household.model_copy(update={"steps": []})
-    tanks = property_.cistern.tanks[-1:]
-    cistern = property_.cistern.model_copy(update={"tanks": tanks, "layout": "linked", "rule": "yas"})
-    pipes = [pipe.model_copy(update={"tank": None}) for pipe in property_.downpipes]
-    document = property_.model_copy(update={"household": household, "cistern": cistern, "downpipes": pipes})
-    return file.model_copy(update={"property": document, "alternatives": []})
-
-
-def ask(capsys, path, *arguments):
-    with pytest.raises(SystemExit) as left:
-        run(["fill", str(path), *arguments, "--json"])
-    out = capsys.readouterr()
-    return left.value.code, out
 
 
 def plain_days(file, start, level_l, share):
@@ -57,12 +35,14 @@ def plain_days(file, start, level_l, share):
 
 @pytest.mark.reference
 @pytest.mark.parametrize(("start", "level_l", "share"), [("2026-04-20", 0.0, 0.5), ("2026-10-01", 9_000.0, 0.95)])
-def test_the_days_are_those_of_a_plain_replay(plain, tmp_path, capsys, start, level_l, share):
+def test_the_days_are_those_of_a_plain_replay(plain, tmp_path, lean_year, start, level_l, share):
     path = tmp_path / "plain.json"
     path.write_text(plain.model_dump_json())
-    code, out = ask(capsys, path, "--start", start, "--level-l", str(level_l), "--share", str(share))
-    assert code == 0, out.err
-    said = json.loads(out.out)
+    code, out, err = lean_year(
+        "fill", path, "--start", start, "--level-l", str(level_l), "--share", str(share), "--json"
+    )
+    assert code == 0, err
+    said = json.loads(out)
     date = dt.date.fromisoformat(start)
     days = plain_days(plain, date, level_l, share)
     assert said["years"] == len(days)
@@ -85,10 +65,10 @@ def test_the_days_are_those_of_a_plain_replay(plain, tmp_path, capsys, start, le
         (("--start", "2026-03-01", "--share", "1.5"), "share"),
     ],
 )
-def test_what_cannot_be_is_refused_by_name(plain, tmp_path, capsys, arguments, names):
+def test_what_cannot_be_is_refused_by_name(plain, tmp_path, lean_year, arguments, names):
     path = tmp_path / "plain.json"
     path.write_text(plain.model_dump_json())
-    code, out = ask(capsys, path, *arguments)
+    code, _, err = lean_year("fill", path, *arguments, "--json")
     assert code == 2
-    assert out.err.startswith(f"error: {names}:")
-    assert out.err.count("\n") == 1
+    assert err.startswith(f"error: {names}:")
+    assert err.count("\n") == 1

@@ -168,7 +168,7 @@ def operate_days(days, stores, running, out):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, nogil=True)
-def operate_spans(days, stores, running, begins, store, short_days):  # type: ignore[no-untyped-def]
+def operate_spans(days, stores, running, begins, store, short_days, first_short):  # type: ignore[no-untyped-def]
     count, stages = store.shape[1], stores.size_l.size
     out = DaysOut(
         np.empty((stages, count)), np.empty(count), np.empty(count), np.empty(count), np.empty(count),
@@ -188,7 +188,10 @@ def operate_spans(days, stores, running, begins, store, short_days):  # type: ig
             for stage in range(stages):
                 held += out.stage[stage, day]
             store[span, day] = held
-            short_days[span] += out.demand[day] - out.supplied[day] > SHORT_DAY_L
+            if out.demand[day] - out.supplied[day] > SHORT_DAY_L:
+                short_days[span] += 1
+                if first_short[span] == 0:
+                    first_short[span] = day + 1
 
 
 @njit(cache=True, nogil=True)

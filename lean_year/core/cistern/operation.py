@@ -358,6 +358,18 @@ def operate_windows(
     return runs
 
 
+@dataclass(frozen=True, slots=True)
+class Spans:
+    """Spans of a record that are all as long, each begun anew."""
+
+    store_l: NDArray[np.float64]
+    """Live water at the end of each day, shape (n_spans, days). [L]"""
+    short_days: NDArray[np.int64]
+    """Of each span, shape (n_spans,)."""
+    first_short: NDArray[np.int64]
+    """The first short day of each, from 1; 0 where it has none."""
+
+
 def stores_of_spans(
     *,
     inflow_l: NDArray[np.float64],
@@ -368,7 +380,7 @@ def stores_of_spans(
     days: int,
     start_share: float = 1.0,
     loss_l: NDArray[np.float64] | None = None,
-) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+) -> Spans:
     """Live water through spans of a record that are all as long, each begun anew.
 
     Parameters
@@ -382,9 +394,8 @@ def stores_of_spans(
 
     Returns
     -------
-    tuple of ndarray
-        Live water at the end of each day, shape (n_spans, days) [L], and the short days of each span. The same as
-        `operate_windows` gives, without its other series.
+    Spans
+        The same as `operate_windows` gives, without its other series.
 
     Raises
     ------
@@ -396,16 +407,20 @@ def stores_of_spans(
     >>> daily = Demand(house_l=np.full((1, 4), 10.0), garden_l=np.zeros((1, 4)))
     >>> rain = np.array([30.0, 0.0, 0.0, 0.0])
     >>> tank = (Stage(size_l=25.0, inflow_share=1.0, spills_on=False, pumped_l_day=0.0),)
-    >>> [each.tolist() for each in stores_of_spans(inflow_l=rain, demand=daily, stages=tank,
-    ...     operation=Operation(rule="ybs"), begins=[0], days=4, start_share=0.0)]
-    [[[20.0, 10.0, 0.0, 0.0]], [1]]
+    >>> found = stores_of_spans(inflow_l=rain, demand=daily, stages=tank, operation=Operation(rule="ybs"), begins=[0],
+    ...                         days=4, start_share=0.0)
+    >>> found.store_l.tolist(), found.short_days.tolist(), found.first_short.tolist()
+    ([[20.0, 10.0, 0.0, 0.0]], [1], [4])
     """
     if begins and not (min(begins) >= 0 and max(begins) + days <= inflow_l.size):
         raise InputError("begins", "every span must lie within the record")
     record, stores, running = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
-    store, short = np.zeros((len(begins), days)), np.zeros(len(begins), dtype=np.int64)
-    operate_spans(record, stores, running, np.array(begins, dtype=np.int64), store, short)
-    return store, short
+    count = len(begins)
+    found = Spans(np.zeros((count, days)), np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64))
+    operate_spans(
+        record, stores, running, np.array(begins, dtype=np.int64), found.store_l, found.short_days, found.first_short
+    )
+    return found
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,28 +1,16 @@
 """When a supply will hold so much water: from a day on, by every recorded year."""
 
 import datetime as dt
-from typing import Literal
 
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.build.filling import first_reached, weibull_day
+from lean_year.core.cistern.traces import first_reached
 from lean_year.core.errors import InputError, require_number
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import supply_of
-from lean_year.plan.model.traces import evening_levels_l, live_l, trace_begins
+from lean_year.plan.model.traces import Quantiles, live_l, quantiles_of, trace_begins, traces_from
 from lean_year.property.document import Property
-
-Quantile = Literal["p10", "p50", "p90"]
-_SHARES: dict[Quantile, float] = {"p10": 0.1, "p50": 0.5, "p90": 0.9}
-
-
-class Reached(BaseModel):
-    """The day by which one recorded year of ten, every other, and nine of ten are there; None where not in a year."""
-
-    p10: dt.date | None
-    p50: dt.date | None
-    p90: dt.date | None
 
 
 class Filled(BaseModel):
@@ -32,7 +20,7 @@ class Filled(BaseModel):
     """Recorded years that tell."""
     share: float
     wanted_l: float
-    reached: Reached
+    reached: Quantiles
     never: int
     """Of them, those that do not get there within a year."""
 
@@ -79,17 +67,11 @@ def _filled(
     document: Property, rain: PreparedRain, start: dt.date, level_l: float, share: float, wanted_l: float
 ) -> Filled:
     supply = supply_of(document, rain)
-    days = first_reached(evening_levels_l(supply, start, level_l), wanted_l)
-    by = {name: weibull_day(days, each) for name, each in _SHARES.items()}
+    days = first_reached(traces_from(supply, start, level_l).store_l, wanted_l)
     return Filled(
         years=len(trace_begins(supply, start)),
         share=share,
         wanted_l=wanted_l,
-        reached=Reached(**{name: _date(start, day) for name, day in by.items()}),
+        reached=quantiles_of(days, start),
         never=int(np.count_nonzero(days == 0)),
     )
-
-
-def _date(start: dt.date, day: float | None) -> dt.date | None:
-    """Within a day, its evening: the day on which it is there."""
-    return None if day is None else start + dt.timedelta(days=int(np.ceil(day - 1e-9)) - 1)

@@ -49,7 +49,8 @@ def first_year(supply: Supply, first_day: str, wanted_l: float) -> FirstYear:
             first_day=first_day, years=0, wanted_l=wanted_l, day=[], p10_l=empty, p50_l=empty, p90_l=empty,
             chance=empty, wanted_by=None, dry_days_mean=0.0,
         )  # fmt: skip
-    table, short_days = supply.on_rain_alone.filled_from_empty(starts, DAYS)
+    begun = supply.on_rain_alone.spans(starts, DAYS, 0.0)
+    table, short_days = begun.store_l, begun.short_days
     p10, p50, p90 = np.percentile(table[:, rows], (10, 50, 90), axis=0)
     reached = (np.maximum.accumulate(table, axis=1) >= wanted_l).mean(axis=0)
     by = np.flatnonzero(reached >= 0.9)

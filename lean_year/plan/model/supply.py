@@ -13,6 +13,7 @@ from lean_year.core.cistern.operation import (
     OperatedCurve,
     OperatedReplay,
     Operation,
+    Spans,
     operate,
     operate_sizes,
     operate_windows,
@@ -118,14 +119,8 @@ class Supply:
             windows=windows,
         )
 
-    def filled_from_empty(self, begins: list[int], days: int) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
-        """Live water through spans of the record, each begun empty, and the short days of each."""
-        return self.spans(begins, days, 0.0)
-
-    def spans(
-        self, begins: list[int], days: int, start_share: float
-    ) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
-        """The same, each begun with a share of the live volume."""
+    def spans(self, begins: list[int], days: int, start_share: float) -> Spans:
+        """Live water through spans of the record, each begun with a share of the live volume."""
         return stores_of_spans(
             inflow_l=self.inflow_l,
             demand=self.demand,

@@ -5,7 +5,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lean_year.core.build.filling import dry_months, first_reached, season_need_l, weibull_day
+from lean_year.core.build.filling import dry_months, season_need_l
+from lean_year.core.cistern.traces import first_reached, weibull_day
 from lean_year.core.errors import InputError
 
 

@@ -284,8 +284,10 @@ def test_a_span_that_leaves_the_record_is_refused(begins, inside):
         "begins": begins, "days": 50, "start_share": 0.5,
     }  # fmt: skip
     if inside:
-        store_l, _ = stores_of_spans(**spans)
+        found = stores_of_spans(**spans)
+        store_l = found.store_l
         assert store_l.shape == (len(begins), 50)
+        assert found.short_days.shape == found.first_short.shape == (len(begins),)
         return
     with pytest.raises(InputError) as refused:
         stores_of_spans(**spans)

@@ -12,7 +12,7 @@ from lean_year.plan.answer.wording import MONTHS, Wording
 from lean_year.plan.model.filled import Filled, filled, filled_to
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply, supply_of
-from lean_year.plan.model.traces import evening_levels_l, live_l
+from lean_year.plan.model.traces import live_l, traces_from
 from lean_year.plan.stations.build.stage import BuildPlan
 from lean_year.property.document import Property
 
@@ -96,7 +96,7 @@ def _before_the_dry_season(
 
 
 def _in_time(document: Property, rain: PreparedRain, start: dt.date, comes: dt.date, wanted: Filled) -> int:
-    levels = evening_levels_l(supply_of(document, rain), start, 0.0)
+    levels = traces_from(supply_of(document, rain), start).store_l
     day = min(levels.shape[1], (comes - start).days) - 1
     return int(np.count_nonzero(levels[:, max(0, day)] >= wanted.wanted_l - 1e-6))
 
