@@ -64,11 +64,19 @@ def main() -> None:
         (folder / "two.json").write_text(json.dumps(two), "utf-8")
         assert "A: Carries" in check("beside", "two.json", "A", "B")
         assert "2 lengths" in check("cut", "--stock-mm", "3000", "--kerf-mm", "3", "2400", "1800")
+        assert json.loads(check("fill", "saltmarrow.json", "--start", "2026-03-01", "--json"))["years"] > 30
+        lasting = ("--date", "2026-07-01", "--level-l", "20000", "--json")
+        assert json.loads(check("forecast", "saltmarrow.json", *lasting))["no_rain_days"] > 30
+        (folder / "log.csv").write_text("date,level_l,rain_mm\n2026-03-01,40000,0\n2026-03-02,,3.5\n", "utf-8")
+        assert (
+            json.loads(check("behaving", "saltmarrow.json", "--log", "log.csv", "--json"))["verdict"] == "cannot_tell"
+        )
         placed["property"]["site"] |= {"latitude_deg": 51.0, "longitude_deg": -9.0}
         (folder / "saltmarrow.json").write_text(json.dumps(placed), "utf-8")
         for form, out in (("rain-csv", "rain.csv"), ("swmm", "s.inp"), ("swmm-rain", "r.dat"), ("epanet", "e.inp"),
                           ("geojson", "g.json"), ("dxf", "d.dxf"), ("svg", "d.svg"),
-                          ("parts-csv", "p.csv"), ("xlsx", "w.xlsx"), ("pdf", "r.pdf")):  # fmt: skip
+                          ("parts-csv", "p.csv"), ("xlsx", "w.xlsx"), ("pdf", "r.pdf"),
+                          ("ics", "c.ics")):  # fmt: skip
             check("export", "saltmarrow.json", "--format", form, "--out", out)
             assert any(folder.glob(f"{Path(out).stem}*")), out
         supply = [part for pair in REPLAY.items() for part in pair]

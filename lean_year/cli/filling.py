@@ -1,14 +1,18 @@
-"""`fill` and `forecast`: when the tanks of a property will hold so much water, and how long what they hold lasts."""
+"""`fill`, `forecast` and `behaving`: when the tanks will hold so much, how long it lasts, and what a log says."""
 
 import datetime as dt
 from pathlib import Path
 from typing import Annotated
 
+import numpy as np
 import typer
 
 from lean_year.cli.files import AlternativeName, opened
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
+from lean_year.formats.strict_csv import read_strict_log
+from lean_year.plan.model.behaving import Logged
+from lean_year.plan.model.behaving import behaving as behaving_of
 from lean_year.plan.model.filled import filled
 from lean_year.plan.model.forecast import forecast as forecast_of
 
@@ -42,6 +46,19 @@ def forecast(
     show(found.model_dump(mode="json"), as_json)
 
 
+def behaving(
+    file: Annotated[Path, typer.Argument(help="property file, or bundle")],
+    log: Annotated[Path, typer.Option("--log", help="CSV date,level_l,rain_mm: rain on every day, level where read")],
+    rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
+    alternative: AlternativeName = None,
+    as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
+) -> None:
+    """Say whether logged levels agree with logged rain by the design, or water is lost, or less is caught."""
+    given, days = opened(file, rain, alternative), read_strict_log(log)
+    logged = Logged(days.start, days.rain_mm, days.level_l, np.zeros(days.rain_mm.size))
+    show(behaving_of(given.design, given.rain, logged).model_dump(mode="json"), as_json)
+
+
 def _day(field: str, text: str) -> dt.date:
     try:
         return dt.date.fromisoformat(text)
@@ -52,3 +69,4 @@ def _day(field: str, text: str) -> dt.date:
 def add_commands(app: typer.Typer) -> None:
     app.command()(fill)
     app.command()(forecast)
+    app.command()(behaving)

@@ -1,0 +1,1 @@
+"""What a log says: whether a supply behaves as it was designed."""
