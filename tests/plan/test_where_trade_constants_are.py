@@ -78,6 +78,7 @@ PRESENTATION = {
     "MOST_FLOW_L_S": "what can be read",
     "MOST_TEST_KPA": "what can be read",
     "MOST_COUNTED": "what can be read",
+    "LAST_START": "where the calendar ends",
 }
 """Constants of the plan that are no rule of the trade, and what each is."""
 

@@ -22,11 +22,11 @@ from lean_year.core.errors import InputError
 
 Verdict = Literal["as_designed", "losing", "catching_less", "cannot_tell"]
 
-READING_SHARES = (0.0005, 0.0015, 0.004, 0.01)
+READING_SHARES = (0.0005, 0.0015, 0.005, 0.015, 0.04)
 """Error of a reading over the live volume: those that are tried. Basis: estimate."""
-USE_SHARES = (0.1, 0.3, 0.8)
+USE_SHARES = (0.1, 0.15, 0.22, 0.32, 0.48, 0.8)
 """How far one day's use differs from another's over the mean use: those that are tried. Basis: estimate."""
-RAIN_SHARES = (0.02, 0.08, 0.25)
+RAIN_SHARES = (0.02, 0.06, 0.12, 0.25)
 """How far the rain on the roof differs from that in the gauge, over an interval: those that are tried. Basis:
 estimate."""
 CATCH_SHARE = 0.08
@@ -34,9 +34,10 @@ CATCH_SHARE = 0.08
 HABIT_SHARE = 0.05
 """How far the use of a household differs from the designed one for good. Basis: estimate."""
 GARDEN_SHARE = 0.3
-"""How far what a garden is given differs from the designed watering, from one interval to the next and for good.
-Basis: estimate."""
-GAIN = 5.0
+"""How far what a garden is given differs from the designed watering for good. Basis: estimate."""
+GARDEN_WANDER_SHARE, GARDEN_DAYS = 0.15, 30.0
+"""How far it differs from that for a time, and for how long. Basis: estimate. [-, d]"""
+GAIN = 6.0
 """By how much an explanation must make the logarithm of the likelihood greater than noise alone does. Set so that
 fewer than five of a hundred logs without a fault are suspected; `docs/how-it-is-checked.md` has the figures."""
 FEW = 12.0
@@ -122,6 +123,7 @@ def judge_balance(balance: Balance, live_l: float) -> Behaviour:
     Parameters
     ----------
     balance : Balance
+        The log.
     live_l : float
         What full tanks have to draw. [L]
 
@@ -143,8 +145,9 @@ def judge_balance(balance: Balance, live_l: float) -> Behaviour:
     if balance.days.size < LEAST_INTERVALS or balance.days.sum() < LEAST_DAYS or live_l <= 0:
         return NOTHING_TO_SAY
     use_l_day = float(balance.wanted_l.sum() / balance.days.sum())
+    for_good = _for_good(balance)
     tried = [
-        _weighed(balance, reading * live_l, use * use_l_day, rain)
+        _weighed(balance, for_good, reading * live_l, use * use_l_day, rain)
         for reading, use, rain in product(READING_SHARES, USE_SHARES, RAIN_SHARES)
     ]
     quiet = max(each.constant for each in tried)
@@ -170,21 +173,32 @@ class _Cause:
     column: NDArray[np.float64]
 
 
-def _weighed(balance: Balance, reading_l: float, use_l: float, rain_share: float) -> _Weighed:
-    count = balance.days.size
-    own = 2 * reading_l**2 + balance.days * use_l**2
-    own += (rain_share * balance.inflow_l) ** 2 + (GARDEN_SHARE * balance.garden_l) ** 2
-    spread = np.diag(own)
-    shared = np.where(balance.follows[1:], -(reading_l**2), 0.0)
-    rows = np.arange(count - 1)
-    spread[rows, rows + 1] = spread[rows + 1, rows] = shared
-    for share, series in (
-        (CATCH_SHARE, balance.inflow_l), (HABIT_SHARE, balance.wanted_l), (GARDEN_SHARE, balance.garden_l)
-    ):  # fmt: skip
-        spread += np.outer(share * series, share * series)
-    inverse: NDArray[np.float64] = np.asarray(np.linalg.inv(spread), dtype=np.float64)
+def _for_good(balance: Balance) -> NDArray[np.float64]:
+    """Covariance of what lasts: a catch, a use and a watering that are not quite the designed ones. [L2]"""
+    middle = np.cumsum(balance.days) - balance.days / 2
+    alike = np.exp(-np.abs(middle[:, None] - middle) / GARDEN_DAYS)
+    watered = GARDEN_SHARE**2 + GARDEN_WANDER_SHARE**2 * alike
+    return (
+        CATCH_SHARE**2 * np.outer(balance.inflow_l, balance.inflow_l)
+        + HABIT_SHARE**2 * np.outer(balance.wanted_l, balance.wanted_l)
+        + watered * np.outer(balance.garden_l, balance.garden_l)
+    )
+
+
+def _weighed(
+    balance: Balance, for_good: NDArray[np.float64], reading_l: float, use_l: float, rain_share: float
+) -> _Weighed:
+    spread = for_good.copy()
+    rows = np.arange(balance.days.size)
+    spread[rows, rows] += 2 * reading_l**2 + balance.days * use_l**2 + (rain_share * balance.inflow_l) ** 2
+    shared = np.where(balance.follows[1:], reading_l**2, 0.0)
+    spread[rows[:-1], rows[1:]] -= shared
+    spread[rows[1:], rows[:-1]] -= shared
+    inverse = np.asarray(np.linalg.inv(spread), dtype=np.float64)
     off = inverse @ balance.off_l
-    return _Weighed(inverse, float(-0.5 * (np.linalg.slogdet(spread)[1] + balance.off_l @ off)), off)
+    # The product of the diagonal of its factor is the root of the determinant.
+    log_root = float(np.log(np.diagonal(np.linalg.cholesky(spread))).sum())
+    return _Weighed(inverse, float(-log_root - 0.5 * balance.off_l @ off), off)
 
 
 def _likeliest(tried: list[_Weighed], column: NDArray[np.float64], *, sign: int) -> _Cause:

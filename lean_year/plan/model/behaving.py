@@ -13,30 +13,20 @@ from lean_year.core.calendar import mean_by_month
 from lean_year.core.cistern.operation import BackUp, Demand
 from lean_year.core.errors import InputError
 from lean_year.core.log.balance import Balance, Verdict, judge_balance
+from lean_year.core.log.readings import (
+    MORNINGS_SHARE,
+    STUCK_READINGS,
+    STUCK_SHARE,
+    WARM_UP_DAYS,
+    is_edge,
+    readings_alike,
+    readings_kept,
+)
 from lean_year.core.rain.rainfall import DailyRain, month_of
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import Supply, supply_of
 from lean_year.plan.model.traces import FULL_SLACK_L, live_l
 from lean_year.property.document import Property
-
-WINDOW_DAYS = 400
-"""So far back a log is looked at: a year and what came before it. Basis: estimate. [d]"""
-MOST_READINGS = 240
-"""Older readings are taken farther apart where there are more. Basis: estimate."""
-RECENT_DAYS = 120
-"""In which none is left out. Basis: estimate. [d]"""
-EDGE_SHARE = 0.005
-"""So near to full or to empty a level says nothing: what ran over, or was missing, is not seen. Basis: estimate."""
-SURE_SHARE = 0.3
-"""By so much of the rain of an interval a tank must stay below full, so that nobody need doubt that none ran over.
-Basis: estimate."""
-STUCK_READINGS, STUCK_SHARE = 4, 0.02
-"""So many readings that are the same to the last digit while the model moves by more than so much of the live volume
-come of a gauge that sticks. Basis: estimate."""
-WARM_UP_DAYS = 400
-"""Of rain before a log, where it is recorded. Basis: estimate. [d]"""
-READ_EARLIER = 0.8
-"""Readings are taken for those of mornings where that leaves less than so much unexplained. Basis: estimate."""
 
 _Series = NDArray[np.float64] | None
 _Weather = tuple[_Series, _Series, _Series]
@@ -101,7 +91,7 @@ def behaving(document: Property, rain: PreparedRain | None, log: Logged) -> Beha
         date = log.start + dt.timedelta(days=int(day))
         raise InputError("level_l", f"of {date} must be at most what full tanks have to draw, {live:,.0f}, "
                          f"got {log.level_l[day]:,.0f}")  # fmt: skip
-    read = _readings(log)
+    read = [int(day) for day in readings_kept(np.flatnonzero(~np.isnan(log.level_l)))]
     found, ends = _intervals(supply, log, read, live)
     said = judge_balance(found, live)
     why_not: CannotTell | None = None
@@ -166,26 +156,12 @@ def _weather(rain: PreparedRain | None, start: dt.date, days: int) -> _Weather:
     return of(rain.tmin_c), of(rain.tmax_c), of(rain.et0_mm)
 
 
-def _readings(log: Logged) -> list[int]:
-    """Days with a level that are looked at."""
-    read = np.flatnonzero(~np.isnan(log.level_l))
-    if not read.size:
-        return []
-    read = read[read >= read[-1] - WINDOW_DAYS]
-    recent = read[read >= read[-1] - RECENT_DAYS]
-    before = read[read < read[-1] - RECENT_DAYS]
-    room = max(1, MOST_READINGS - recent.size)
-    step = max(1, -(-before.size // room))
-    return [int(day) for day in (*before[::-1][::step][::-1], *recent)]
-
-
 def _intervals(supply: Supply, log: Logged, read: list[int], live: float) -> tuple[Balance, list[int]]:
     """What counts, and on which day each begins. Readings are of evenings, unless mornings agree much better."""
     evening = _of_times(supply, log, read, live, shift=1)
     morning = _of_times(supply, log, read, live, shift=0)
-    off = [float(np.abs(found.off_l).sum()) for found, _ in (evening, morning)]
-    same = evening[0].days.size == morning[0].days.size
-    return morning if same and off[1] < READ_EARLIER * off[0] else evening
+    off = [float(np.abs(found.off_l).mean()) if found.off_l.size else np.inf for found, _ in (evening, morning)]
+    return morning if off[1] < MORNINGS_SHARE * off[0] else evening
 
 
 def _of_times(supply: Supply, log: Logged, read: list[int], live: float, *, shift: int) -> tuple[Balance, list[int]]:
@@ -196,10 +172,9 @@ def _of_times(supply: Supply, log: Logged, read: list[int], live: float, *, shif
         first, after = begin + shift, end + shift
         (run,) = replace(supply, start_share=min(1.0, log.level_l[begin] / live)).windows([(first, after)])
         expected = run.end_l + log.loaded_l[first:after].sum()
-        lowest = min(float(run.store_l.min()), log.level_l[end])
-        room_l = EDGE_SHARE * live + SURE_SHARE * run.inflow_l.sum()
-        ran_over = run.spilled_l.any() or max(run.store_l.max(), log.level_l[end]) > live - room_l
-        if ran_over or run.short_day.any() or lowest < EDGE_SHARE * live:
+        levels = (*run.store_l, log.level_l[end])
+        edge = is_edge(float(min(levels)), float(max(levels)), float(run.inflow_l.sum()), live)
+        if edge or run.spilled_l.any() or run.short_day.any():
             continue
         rows.append(
             (after - first, float(run.inflow_l.sum()), float(run.demand_l.sum()),
@@ -214,10 +189,10 @@ def _of_times(supply: Supply, log: Logged, read: list[int], live: float, *, shif
 
 def _stuck(supply: Supply, log: Logged, read: list[int], live: float) -> bool:
     """Whether the last readings are the same while the water must have moved."""
-    same = [day for day in read if log.level_l[day:][~np.isnan(log.level_l[day:])].std() == 0]
-    if len(same) < STUCK_READINGS:
+    alike = readings_alike(log.level_l[read])
+    if alike < STUCK_READINGS or live <= 0:
         return False
-    level_l = float(log.level_l[same[-1]])
-    share = min(1.0, level_l / live) if live > 0 else 0.0
-    (run,) = replace(supply, start_share=share).windows([(same[0] + 1, same[-1] + 1)])
+    level_l = float(log.level_l[read[-1]])
+    stood = replace(supply, start_share=min(1.0, level_l / live))
+    (run,) = stood.windows([(read[-alike] + 1, read[-1] + 1)])
     return bool(np.abs(run.store_l - level_l).max() > STUCK_SHARE * live)
