@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.demo.shipped import DEMOS
-from lean_year.plan.model.behaving import Logged
+from lean_year.plan.model.logged_supply import Logged
 
 
 @dataclass(frozen=True)

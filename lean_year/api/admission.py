@@ -37,6 +37,7 @@ OWNER_MAY = {
     ("GET", f"{PROPERTY}/fixes"),
     ("GET", f"{PROPERTY}/parts"),
     ("GET", f"{PROPERTY}/build"),
+    ("GET", f"{PROPERTY}/log"),
     ("GET", f"{PROPERTY}/operating"),
     ("GET", f"{PROPERTY}/calendar.ics"),
     ("GET", f"{PROPERTY}/rain-days"),

@@ -28,6 +28,7 @@ from lean_year.plan.changes import what_moved
 from lean_year.plan.compared.in_short import in_short
 from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
 from lean_year.plan.handed_over.operating import Operating, operating
+from lean_year.plan.in_use.work import LogWork, check_log, log_work
 from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
 from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
@@ -189,6 +190,12 @@ class Workshop(Planning):
         document = properties.load_revision(self.engine, property_id, revision)
         return operating(document, self.plan(document, property_id).plan)
 
+    def log(self, property_id: str, revision: int, today: dt.date) -> LogWork:
+        """The log of a property on a day, judged by a revision of its design."""
+        document = properties.load_revision(self.engine, property_id, revision)
+        plan = self.plan(document, property_id).plan
+        return log_work(document, plan, self.rain_of(document), self.written_on(property_id), today)
+
     def calendar(self, property_id: str) -> str:
         """The days of the build and of the upkeep."""
         stored = self.stored(property_id)
@@ -205,6 +212,7 @@ class Workshop(Planning):
         stored = self.stored(property_id)
         plan = BUILD.of(self.plan(stored.document, property_id).plan)
         assert plan is not None
+        check_log(stored.document, self.written_on(property_id).of_log, written, dt.date.today())
         entries.write_entries(self.engine, property_id, [plan.work.judged(each) for each in written], by)
         return self.stored(property_id)
 

@@ -71,7 +71,7 @@ def plan(
         print(json.dumps(plan, ensure_ascii=False))
         return
     print(worked_out.verdict)
-    show({station.name: station.headline for station in worked_out.stations if station.status != "not_built"}, False)
+    show({station.name: station.headline for station in worked_out.stations}, False)
     for finding in worked_out.findings:
         print(f"{finding.severity}: {finding.text} {finding.fix}".rstrip())
 

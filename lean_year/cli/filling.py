@@ -11,10 +11,10 @@ from lean_year.cli.files import AlternativeName, opened
 from lean_year.cli.output import show
 from lean_year.core.errors import InputError
 from lean_year.formats.strict_csv import read_strict_log
-from lean_year.plan.model.behaving import Logged
 from lean_year.plan.model.behaving import behaving as behaving_of
 from lean_year.plan.model.filled import filled
 from lean_year.plan.model.forecast import forecast as forecast_of
+from lean_year.plan.model.logged_supply import Logged
 
 
 def fill(

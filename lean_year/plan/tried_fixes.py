@@ -12,7 +12,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
 from lean_year.plan.model.book_prices import NO_PRICES, BookPrices
 from lean_year.plan.model.prepared_rain import PreparedRain
-from lean_year.plan.model.station import FutureStation, Station
+from lean_year.plan.model.station import Station
 from lean_year.plan.registry import FALL
 from lean_year.plan.whole import WholePlan, plan_property
 from lean_year.property.document import Property
@@ -75,7 +75,7 @@ def _found_then(before: WholePlan, after: WholePlan, station: StationKey) -> lis
     ]
 
 
-def _more(before: WholePlan, after: WholePlan, severity: Severity) -> list[Station[Any] | FutureStation]:
+def _more(before: WholePlan, after: WholePlan, severity: Severity) -> list[Station[Any]]:
     """Stations with more findings of a severity than before, in the order of the water."""
     was, now = (
         Counter(each.stage for each in plan.findings if each.severity == severity) for plan in (before, after)

@@ -16,7 +16,7 @@ from lean_year.plan.model.input_marks import marks_of_inputs
 from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
-from lean_year.plan.model.station import FutureStation, Station
+from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import carried_in_records_like_it
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
@@ -25,7 +25,7 @@ from lean_year.plan.verdict import NO_RAIN, Verdict, verdict, warned
 from lean_year.property.document import Property
 from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
 
-Status = Literal["settled", "decide", "caution", "fails", "not_built"]
+Status = Literal["settled", "decide", "caution", "fails"]
 
 
 class StationSummary(BaseModel):
@@ -61,12 +61,11 @@ class WholePlan(BaseModel):
 
 
 @cache
-def plan_type(stations: tuple[Station[Any] | FutureStation, ...]) -> type[WholePlan]:
+def plan_type(stations: tuple[Station[Any], ...]) -> type[WholePlan]:
     """The whole plan with a field for each station; None where it has nothing to work on."""
     fields: dict[str, Any] = {
         station.key: (station.answer | None, None) if station.needs_rain else (station.answer, ...)
         for station in stations
-        if isinstance(station, Station)
     }
     return create_model("WholePlan", __base__=WholePlan, __doc__=plan_type.__doc__, **fields)
 
@@ -82,7 +81,7 @@ class Planned:
 def plan_property(
     document: Property,
     rain: PreparedRain | None,
-    stations: Sequence[Station[Any] | FutureStation] = FALL,
+    stations: Sequence[Station[Any]] = FALL,
     *,
     prices: BookPrices = NO_PRICES,
     record: SiteRecord = NOTHING_WRITTEN,
@@ -107,19 +106,18 @@ def plan_property(
     """
     document = priced_by_book(document, prices)
     model = PropertyModel(document, rain, prices, record)
-    built = [station for station in stations if isinstance(station, Station)]
     marks = marks_of_inputs(document, rain)
-    answered_here = [station for station in built if rain is not None or not station.needs_rain]
+    answered_here = [station for station in stations if rain is not None or not station.needs_rain]
     answers = {each.key: marked(each.plan(model), marks) for each in answered_here if not each.closes}
-    model.asked = tuple((each.key, each.needs(model, answers.get(each.key))) for each in built if not each.closes)
-    model.works = tuple((each.key, each.work(model, answers.get(each.key))) for each in built if not each.closes)
+    model.asked = tuple((each.key, each.needs(model, answers.get(each.key))) for each in stations if not each.closes)
+    model.works = tuple((each.key, each.work(model, answers.get(each.key))) for each in stations if not each.closes)
     answers |= {each.key: marked(each.plan(model), marks) for each in answered_here if each.closes}
-    in_job_order = sorted(built, key=lambda station: station.job_step)
+    in_job_order = sorted(stations, key=lambda station: station.job_step)
     answered = [answers[station.key] for station in in_job_order if station.key in answers]
     found = [finding for answer in answered for finding in answer.findings]
     found.sort(key=lambda finding: SEVERITIES.index(finding.severity))
     names = {station.key: station.name for station in in_job_order}
-    assumed = assumed_by_station(built, document.assumed)
+    assumed = assumed_by_station(stations, document.assumed)
     words = warned(_verdict(model, answers.get(CISTERN.key)), found, names)
     plan = plan_type(tuple(stations))(
         verdict=words.text,
@@ -139,15 +137,13 @@ def _verdict(model: PropertyModel, cistern: Any) -> Verdict:
 
 
 def _summary(
-    station: Station[Any] | FutureStation,
+    station: Station[Any],
     model: PropertyModel,
     answers: dict[str, Any],
     found: list[Finding],
     assumed: list[str],
 ) -> StationSummary:
-    if isinstance(station, FutureStation):
-        headline, status = "not in this version", "not_built"
-    elif station.key not in answers:
+    if station.key not in answers:
         headline, status = station.no_rain, _status(station, model, None, found, assumed)
     else:
         answer = answers[station.key]

@@ -16,6 +16,7 @@ from lean_year.property.climate import Climate
 from lean_year.property.entries import MOST_ENTRIES, Entry
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household
+from lean_year.property.keeping import Keeping
 from lean_year.property.parts import DATE, NO_SPACES, Part, PlaceText, Text, TwelveTemperatures, require_different
 from lean_year.property.parts_entry import PartsEntry
 from lean_year.property.permits import MOST_PERMITS, Permit, PermitKey
@@ -118,6 +119,7 @@ class Property(Part):
     """What others must agree to; one that is not named is open."""
     build: BuildEntry = Field(default_factory=BuildEntry)
     """When it is built, and what was changed of its tasks."""
+    keeping: Keeping = Field(default_factory=Keeping)
     assumed: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=MOST_ASSUMED)
     """JSON pointers of values that stand in until somebody confirms them."""
 

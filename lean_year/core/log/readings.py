@@ -19,6 +19,8 @@ STUCK_READINGS, STUCK_SHARE = 4, 0.02
 come of a gauge that sticks. Basis: estimate."""
 WARM_UP_DAYS = 400
 """Of rain before a log, by which the soil of a garden is as wet as it was. Basis: estimate. [d]"""
+SEDIMENT_LEFT_M = 0.05
+"""So far under the outlet sediment may come before a tank is cleaned out. Basis: common practice. [m]"""
 MORNINGS_SHARE = 0.8
 """Readings are taken for those of mornings where that leaves less than so much unexplained. Basis: estimate."""
 

@@ -11,7 +11,6 @@ from lean_year.plan.answer.figure import Finding, StationKey
 from lean_year.plan.compared.part_changes import ChangedPart, changed_parts, sold_parts
 from lean_year.plan.model.assumed import assumed_by_station
 from lean_year.plan.model.prepared_rain import PreparedRain
-from lean_year.plan.model.station import Station
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.price.stage import STATION as PRICE
@@ -101,14 +100,13 @@ def side_by_side(
 ) -> SideBySide:
     """Compare two alternatives, both planned on the same rain."""
     one, other = first_plan.plan, second_plan.plan
-    built = [station for station in FALL if isinstance(station, Station)]
     parts = {part.key: part.name for part in (*found_parts(second), *found_parts(first))}
     found = {
         path: Differs(path=path, name=_name(path, parts), first=was, second=now)
         for path, was, now in differing(first, second)
         if path != "/audit/as_found"
     }
-    at_stations = assumed_by_station(built, list(found))
+    at_stations = assumed_by_station(FALL, list(found))
     was, now = CISTERN.of(one), CISTERN.of(other)
     lost, gained, otherwise = _findings(one.findings, other.findings)
     return SideBySide(
@@ -131,7 +129,6 @@ def side_by_side(
                 differs=[found[path] for path in at_stations.get(here.stage, [])],
             )
             for here, there in zip(one.stations, other.stations, strict=True)
-            if here.status != "not_built"
         ],
         lost=lost,
         gained=gained,

@@ -1,48 +1,30 @@
 """Whether a supply behaves as it was designed: logged rain through the model against the levels that were read."""
 
 import datetime as dt
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import pairwise
 from typing import Literal
 
 import numpy as np
-from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from lean_year.core.calendar import mean_by_month
-from lean_year.core.cistern.operation import BackUp, Demand
 from lean_year.core.errors import InputError
 from lean_year.core.log.balance import Balance, Verdict, judge_balance
 from lean_year.core.log.readings import (
     MORNINGS_SHARE,
     STUCK_READINGS,
     STUCK_SHARE,
-    WARM_UP_DAYS,
     is_edge,
     readings_alike,
     readings_kept,
 )
-from lean_year.core.rain.rainfall import DailyRain, month_of
-from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
-from lean_year.plan.model.supply import Supply, supply_of
+from lean_year.plan.model.logged_supply import Logged, logged_supply
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import Supply
 from lean_year.plan.model.traces import FULL_SLACK_L, live_l
 from lean_year.property.document import Property
 
-_Series = NDArray[np.float64] | None
-_Weather = tuple[_Series, _Series, _Series]
 CannotTell = Literal["too_few", "too_vague", "stuck"]
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class Logged:
-    """Every day of a log. Arrays of shape (n_days,)."""
-
-    start: dt.date
-    rain_mm: NDArray[np.float64]
-    level_l: NDArray[np.float64]
-    """Drawable water where it was read, NaN where it was not. [L]"""
-    loaded_l: NDArray[np.float64]
-    """Water that was brought. [L]"""
 
 
 class Behaving(BaseModel):
@@ -85,7 +67,7 @@ def behaving(document: Property, rain: PreparedRain | None, log: Logged) -> Beha
     InputError
         If a level is more than full tanks have.
     """
-    supply = _logged_supply(document, rain, log)
+    supply = logged_supply(document, rain, log.start, log.rain_mm)
     live = live_l(supply)
     for day in np.flatnonzero(np.nan_to_num(log.level_l) > live + FULL_SLACK_L):
         date = log.start + dt.timedelta(days=int(day))
@@ -111,49 +93,6 @@ def behaving(document: Property, rain: PreparedRain | None, log: Logged) -> Beha
         use_l_day=said.use_l_day,
         intervals=found.days.size,
     )
-
-
-def _logged_supply(document: Property, rain: PreparedRain | None, log: Logged) -> Supply:
-    """The supply under the logged rain, its first day that of the log. What is brought is in the log, and not ordered
-    by the model."""
-    before = _recorded_before(rain, log)
-    start = log.start - dt.timedelta(days=before.size)
-    depth = np.concatenate([before, log.rain_mm])
-    supply = supply_of(document, prepare_rain(DailyRain(start, depth, *_weather(rain, start, depth.size)), "none"))
-    operation = supply.operation
-    return replace(
-        supply,
-        inflow_l=supply.inflow_l[before.size :],
-        loss_l=supply.loss_l[before.size :],
-        demand=Demand(supply.demand.house_l[:, before.size :], supply.demand.garden_l[:, before.size :]),
-        operation=replace(operation, back_up=BackUp()) if operation.back_up.load_l else operation,
-    )
-
-
-def _recorded_before(rain: PreparedRain | None, log: Logged) -> NDArray[np.float64]:
-    """Rain up to the log, by which the soil of a garden is as wet as it was; none where the record does not reach."""
-    if rain is None:
-        return np.zeros(0)
-    at = (log.start - rain.record.start).days
-    return rain.filled_mm[max(0, at - WARM_UP_DAYS) : at] if 0 <= at <= rain.dates.size else np.zeros(0)
-
-
-def _weather(rain: PreparedRain | None, start: dt.date, days: int) -> _Weather:
-    """Lowest and highest temperature and evapotranspiration of each day: of the record where it has them, else the
-    mean of the month there."""
-    if rain is None:
-        return None, None, None
-    at = (start - rain.record.start).days + np.arange(days)
-    known = (at >= 0) & (at < rain.dates.size)
-    month = month_of(np.datetime64(start, "D") + np.arange(days))
-
-    def of(values: NDArray[np.float64] | None) -> NDArray[np.float64] | None:
-        if values is None:
-            return None
-        usual = mean_by_month(values, rain.month)[month - 1]
-        return np.where(known, values[np.clip(at, 0, values.size - 1)], usual)
-
-    return of(rain.tmin_c), of(rain.tmax_c), of(rain.et0_mm)
 
 
 def _intervals(supply: Supply, log: Logged, read: list[int], live: float) -> tuple[Balance, list[int]]:

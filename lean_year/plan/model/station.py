@@ -57,12 +57,3 @@ class Station(Generic[AnyAnswer]):
     def of(self, plan: BaseModel) -> AnyAnswer | None:
         """This station's answer in a whole plan."""
         return cast(AnyAnswer | None, getattr(plan, self.key))
-
-
-@dataclass(frozen=True, slots=True)
-class FutureStation:
-    """A station that has its place, and is not in this version."""
-
-    key: str
-    name: str
-    job_step: int

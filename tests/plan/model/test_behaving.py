@@ -11,7 +11,8 @@ import pytest
 
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
-from lean_year.plan.model.behaving import Logged, behaving
+from lean_year.plan.model.behaving import behaving
+from lean_year.plan.model.logged_supply import Logged
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.model.supply import supply_of
 from tests.made_logs import SOUND, Fault, Noise, made_log, plain_design

@@ -116,7 +116,7 @@ def _plan(
     rows = ordered_tasks(works, present, lines, task_hours, scale, entered)
     net, days = placed(rows, entered)
     points = [point for _, each in works for point in each.holds if point.task in present]
-    work = Work(rows, net, days, points, record.entries, entered, rain, say)
+    work = Work(rows, net, days, points, record.of_build, entered, rain, say)
     hole_open = _open_days(work)
     hole = None if hole_open is None or rain is None else hole_on_record(rain, *hole_open)
     last = max((each.last_day for each in net.by_one_crew.values()), default=0)

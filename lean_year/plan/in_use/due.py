@@ -1,0 +1,188 @@
+"""What is due on a supply in use: jobs of the seasons, what is bought again, what wears, warranties, visits."""
+
+import datetime as dt
+from collections.abc import Iterator, Sequence
+
+from pydantic import BaseModel
+
+from lean_year.core.build.filling import dry_months
+from lean_year.core.calendar import mean_by_month
+from lean_year.core.log.jobs import JOBS, Job, JobFor, frost_begins, months_later, season_due
+from lean_year.plan.model.flush_chambers import chambers
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import supply_of
+from lean_year.plan.stations.build.stage import BuildPlan
+from lean_year.plan.stations.log.wear import WearPlan
+from lean_year.plan.stations.price.upkeep import WATER, UpkeepLine
+from lean_year.property.document import Property
+from lean_year.property.entries import Entry
+from lean_year.property.log_kinds import ABOUT_LOG
+
+NOTHING_TO_DO = ("power", WATER)
+"""What is paid all year, and done on no day."""
+WITH_THE_LAMP = ("sleeve-seal",)
+LOG_OF_UPKEEP = {"clean-out": "cleaning/tank", "water-test": "test"}
+"""Which entry says that upkeep was done, where it is none of its own."""
+
+
+class DueRow(BaseModel):
+    """One thing to do."""
+
+    key: str
+    name: str
+    why: str
+    log: str
+    """The entry that says it was done: its kind, and what it is about after a stroke; empty where none does."""
+    due: dt.date
+    due_low: dt.date | None = None
+    due_high: dt.date | None = None
+    """Between which it is due in nine cases of ten, where that is known."""
+    last: dt.date | None = None
+    licensed: str = ""
+    cautions: list[str] = []
+
+
+def in_use_since(document: Property, build: BuildPlan | None, today: dt.date) -> dt.date | None:
+    """The day as entered, else the last day of the work, once it has gone by."""
+    if document.keeping.in_use_since is not None:
+        return dt.date.fromisoformat(document.keeping.in_use_since)
+    ends = None if build is None or build.ends_on is None else dt.date.fromisoformat(build.ends_on)
+    return ends if ends is not None and ends <= today else None
+
+
+def due_rows(
+    document: Property,
+    rain: PreparedRain | None,
+    upkeep: Sequence[UpkeepLine],
+    wear: Sequence[WearPlan],
+    entries: Sequence[Entry],
+    since: dt.date | None,
+) -> list[DueRow]:
+    """Everything with a day, the first due first; only what has a day of its own where nobody knows since when the
+    supply is in use."""
+    rows = [*_warranties(document)]
+    if since is not None:
+        rows += [
+            *_jobs(document, rain, {line.key for line in upkeep}, entries, since),
+            *_upkeep(upkeep, entries, since),
+            *_wear(wear),
+        ]
+        rows += _visits(document, entries, since)
+    return sorted(rows, key=lambda row: (row.due, row.name))
+
+
+def _done(entries: Sequence[Entry], log: str) -> list[dt.date]:
+    return [dt.date.fromisoformat(entry.on) for entry in entries if entry.about == f"{ABOUT_LOG}{log}"
+            or (entry.kind == log and "/" not in log)]  # fmt: skip
+
+
+def _jobs(
+    document: Property, rain: PreparedRain | None, bought: set[str], entries: Sequence[Entry], since: dt.date
+) -> Iterator[DueRow]:
+    seasons = {"frost": _frost(document, rain), "rain": _rains(document, rain)}
+    there = _there(document, bought, frost=seasons["frost"] is not None)
+    for job in JOBS:
+        done = _done(entries, job.log)
+        if job.needs not in there:
+            continue
+        if job.season is not None:
+            first = seasons[job.season]
+            if first is not None:
+                yield _job(job, season_due(first, done, since), done)
+        elif job.every_months is not None:
+            yield _job(job, months_later(max(done, default=since), job.every_months), done)
+
+
+def _job(job: Job, due: dt.date, done: list[dt.date]) -> DueRow:
+    return DueRow(
+        key=job.key, name=job.name, why=job.why, log=job.log, due=due, last=max(done, default=None),
+        licensed=job.licensed, cautions=list(job.cautions),
+    )  # fmt: skip
+
+
+def _there(document: Property, bought: set[str], *, frost: bool) -> set[JobFor]:
+    """What of the supply has jobs."""
+    there: dict[JobFor, bool] = {
+        "always": True,
+        "frost": frost,
+        "gutters": any(roof.on and roof.gutters for roof in document.roofs),
+        "screens": any(pipe.screens for pipe in document.downpipes),
+        "first_flush": bool(chambers(document)),
+        "wet_run": any(pipe.run.kind == "wet" for pipe in document.downpipes),
+        "pump": any(key.startswith("pump") for key in bought),
+        "vessel": "vessel" in bought,
+        "uv": any(stage.kind == "uv" for stage in document.treatment.stages),
+        "heater": document.pump.hot_water.kind == "store",
+    }
+    return {name for name, is_there in there.items() if is_there}
+
+
+def _frost(document: Property, rain: PreparedRain | None) -> tuple[int, int] | None:
+    if rain is not None and rain.tmin_c is not None:
+        return frost_begins(mean_by_month(rain.tmin_c, rain.month).tolist())
+    return None if document.site.tmin_c is None else frost_begins(document.site.tmin_c)
+
+
+def _rains(document: Property, rain: PreparedRain | None) -> tuple[int, int] | None:
+    """The first of the month after the dry ones; where none is dry, the first of the month of leaf fall on that side
+    of the equator."""
+    if rain is not None:
+        supply = supply_of(document, rain)
+        dry = dry_months(mean_by_month(supply.inflow_l, rain.month), mean_by_month(supply.demand_l, rain.month))
+        if dry:
+            return dry[-1] % 12 + 1, 1
+    south = document.site.latitude_deg is not None and document.site.latitude_deg < 0
+    return (6, 1) if south else (12, 1)
+
+
+def _upkeep(upkeep: Sequence[UpkeepLine], entries: Sequence[Entry], since: dt.date) -> Iterator[DueRow]:
+    """What is bought again, but for cartridges and the lamp, which wear has."""
+    for line in {line.key: line for line in upkeep}.values():
+        if line.key in (*NOTHING_TO_DO, *WITH_THE_LAMP, "lamp") or "-cartridge-" in line.key:
+            continue
+        log = LOG_OF_UPKEEP.get(line.key, f"job/{line.key}")
+        done = _done(entries, log)
+        yield DueRow(
+            key=line.key, name=line.name, why=f"{line.why}.", log=log,
+            due=months_later(max(done, default=since), line.every_months), last=max(done, default=None),
+        )  # fmt: skip
+
+
+def _wear(wear: Sequence[WearPlan]) -> Iterator[DueRow]:
+    words = {
+        "estimate": "By the estimate of the design.",
+        "changes": "By how long the ones before it lasted.",
+        "pressure": "By its pressure since it was changed.",
+        "sensor": "By its sensor.",
+        "hours": "By its rated hours.",
+    }
+    for each in wear:
+        if each.due is not None:
+            lamp = each.key.startswith("uv")
+            yield DueRow(
+                key=each.key, name=f"{each.name}: change it", why=words[each.by],
+                log="lamp" if lamp else f"cartridge/{each.key}", due=each.due, due_low=each.due_low,
+                due_high=each.due_high, last=each.changed[-1] if each.changed else None,
+                cautions=["UV light burns eyes and skin, and lamps hold mercury: power off first."] if lamp else
+                ["Power off, and the pressure let off, before a housing is opened."],
+            )  # fmt: skip
+
+
+def _warranties(document: Property) -> Iterator[DueRow]:
+    for each in document.build.hand_over.warranties:
+        if each.until is not None:
+            by = f" by {each.by}" if each.by else ""
+            yield DueRow(
+                key=f"warranty-{each.id}", name=f"Warranty ends: {each.name}", why=f"What is vouched for{by}.",
+                log="", due=dt.date.fromisoformat(each.until),
+            )  # fmt: skip
+
+
+def _visits(document: Property, entries: Sequence[Entry], since: dt.date) -> Iterator[DueRow]:
+    every = document.keeping.visits_every_months
+    if every is not None:
+        done = _done(entries, "job/visit")
+        yield DueRow(
+            key="visit", name="Visit by contract", why="Agreed with the owner.", log="job/visit",
+            due=months_later(max(done, default=since), every), last=max(done, default=None),
+        )  # fmt: skip

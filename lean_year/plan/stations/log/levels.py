@@ -1,0 +1,103 @@
+"""Levels that were read, as water that can be drawn."""
+
+import datetime as dt
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from lean_year.core.cistern.gauges import LevelKind, depth_shown_m, drawable_l
+from lean_year.core.errors import InputError
+from lean_year.plan.model.layout import Layout, Step
+from lean_year.property.cistern import Tank
+from lean_year.property.entries import Entry
+from lean_year.property.log_kinds import ABOUT_LOG
+
+LEVEL_KINDS: tuple[LevelKind, ...] = ("share", "depth_m", "below_m", "volume_l")
+
+
+@dataclass(frozen=True, slots=True)
+class LevelRead:
+    """The water of all tanks on one day."""
+
+    on: dt.date
+    drawable_l: float
+    """Above outlets and reserve. [L]"""
+    partly_assumed: bool
+    """Whether a store that nobody read that day is taken to be as full as the others."""
+    by: str
+    ids: tuple[str, ...]
+    """Of the entries that say so."""
+
+
+def tank_read(layout: Layout, entry: Entry) -> Tank:
+    """The tank that a level is of: the one that it names, or that from which the house draws.
+
+    Raises
+    ------
+    InputError
+        If it names none of the design.
+    """
+    named = entry.about.removeprefix(f"{ABOUT_LOG}{entry.kind}").removeprefix("/")
+    tanks = [tank for step in layout.steps for tank in step.tanks]
+    if not named:
+        return layout.steps[-1].tanks[0]
+    for tank in tanks:
+        if tank.id == named:
+            return tank
+    raise InputError("about", f"must name one of {', '.join(tank.id for tank in tanks)}, got {named}")
+
+
+def level_in_store(layout: Layout, entry: Entry) -> tuple[int, float]:
+    """Which store was read, and what can be drawn of it, before any reserve. [L]
+
+    Raises
+    ------
+    InputError
+        If the reading is more than the tank holds, or is of a tank that the design does not have.
+    """
+    tank = tank_read(layout, entry)
+    (kind,) = [each for each in LEVEL_KINDS if each in entry.values]
+    depth_m = depth_shown_m(tank.vessel(), kind, entry.values[kind])
+    number = next(at for at, step in enumerate(layout.steps) if tank in step.tanks)
+    return number, _drawable(layout.steps[number], tank.floor_m + depth_m)
+
+
+def _drawable(step: Step, level_m: float) -> float:
+    return drawable_l(step.bank, level_m)
+
+
+def levels_read(layout: Layout, entries: Sequence[Entry]) -> list[LevelRead]:
+    """The last level of each day on which one was read. What does not fit the tanks of this design is left out: it
+    was read on others."""
+    by_day: dict[str, dict[int, tuple[float, Entry]]] = {}
+    for entry in entries:
+        if entry.kind == "level":
+            try:
+                store, litres = level_in_store(layout, entry)
+            except InputError:
+                continue
+            by_day.setdefault(entry.on, {})[store] = litres, entry
+    return list(_days(layout, by_day))
+
+
+def _days(layout: Layout, by_day: dict[str, dict[int, tuple[float, Entry]]]) -> Iterator[LevelRead]:
+    sizes = [stage.size_l for stage in layout.stages()]
+    for on, read in sorted(by_day.items()):
+        levels = {store: _over_reserve(layout, store, litres) for store, (litres, _) in read.items()}
+        full_l = sum(sizes[store] for store in levels)
+        share = sum(levels.values()) / full_l if full_l > 0 else 0.0
+        rest = [size for store, size in enumerate(sizes) if store not in levels and size > 0]
+        last = max((entry for _, entry in read.values()), key=lambda entry: entry.at)
+        yield LevelRead(
+            on=dt.date.fromisoformat(on),
+            drawable_l=sum(levels.values()) + share * sum(rest),
+            partly_assumed=bool(rest),
+            by=last.by,
+            ids=tuple(entry.id for _, entry in read.values()),
+        )
+
+
+def _over_reserve(layout: Layout, store: int, litres: float) -> float:
+    """Of the last store, from which the house draws, without what is kept for fire."""
+    size = layout.stages()[store].size_l
+    kept = layout.reserve_l if store == len(layout.steps) - 1 else 0.0
+    return min(size, max(0.0, litres - kept))
