@@ -4,6 +4,7 @@
 wrong, as can be at once.
 """
 
+import datetime as dt
 import json
 import sys
 import tempfile
@@ -22,11 +23,13 @@ from lean_year.store.database import open_database
 from tests.plan.on_demos import Operation, edited
 from tests.plan.recorded_answers import PLANS
 
+LOG_SEEN_ON = dt.date(2026, 9, 28)
+"""The day after the last entry of the demo that has a log."""
 Put = Callable[[Workshop], Stored]
 
 
 def answered(puts: Mapping[str, Put]) -> dict[str, Any]:
-    """The state of each property, once it has been put in, with its parts and the work of its build."""
+    """The state of each property, once it has been put in, with its parts, the work of its build and its log."""
     with tempfile.TemporaryDirectory() as folder:
         engine = open_database(Path(folder))
         workshop = Workshop(engine)
@@ -34,7 +37,11 @@ def answered(puts: Mapping[str, Put]) -> dict[str, Any]:
         for name, put in puts.items():
             stored = put(workshop)
             parts = workshop.parts(stored.id, stored.revision, priced=True)
-            beside = {"parts": parts, "work": workshop.build(stored.id, stored.revision)}
+            beside = {
+                "parts": parts,
+                "work": workshop.build(stored.id, stored.revision),
+                "log": workshop.log(stored.id, stored.revision, LOG_SEEN_ON),
+            }
             states[name] = json.loads(bytes(state_of(workshop, stored).body)) | json.loads(to_json(beside))
         engine.dispose()
     return states

@@ -110,16 +110,21 @@ _RECORD: TypeAdapter[list[Entry]] = TypeAdapter(list[Entry])
 
 
 def demo_record(name: str) -> list[Entry]:
-    """What was written down on the site of a demo."""
+    """What was written down on the site of a demo: its build, then its log."""
     if name not in BUILT_UNTIL:
         return []
-    path = files("lean_year.demo") / f"{name}-build.json"
-    return _RECORD.validate_json(path.read_text("utf-8")) if path.is_file() else []
+    entries: list[Entry] = []
+    for part in ("build", "log"):
+        path = files("lean_year.demo") / f"{name}-{part}.json"
+        if path.is_file():
+            entries += _RECORD.validate_json(path.read_text("utf-8"))
+    return entries
 
 
 def write_record(entries: list[Entry]) -> str:
-    """The text of such a file."""
-    return _RECORD.dump_json(entries, indent=1).decode() + "\n"
+    """The text of such a file: a line an entry, without what is as usual."""
+    rows = ",\n".join(entry.model_dump_json(exclude_defaults=True) for entry in entries)
+    return f"[\n{rows}\n]\n"
 
 
 def station_note(station: Station) -> str:

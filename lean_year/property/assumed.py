@@ -7,7 +7,7 @@ from typing import Any, get_args
 from lean_year.property.parts import Part
 
 _NO_ASSUMPTION = {
-    "version", "assumed", "parts", "survey", "audit", "photos", "permits", "hand_over",
+    "version", "assumed", "parts", "survey", "audit", "photos", "permits", "hand_over", "keeping",
     # What names a part, or says whether it counts and where it stands on a drawing.
     "id", "name", "on", "drains", "x_m", "y_m", "phase", "built_phase", "datum", "currency",
     # A question that is asked of the plan, on which nothing else rests.

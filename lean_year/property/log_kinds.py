@@ -11,13 +11,25 @@ from lean_year.core.errors import InputError
 from lean_year.core.treatment.water_tests import LIMITS
 
 LogKind = Literal[
-    "level", "rain", "meter", "cartridge", "lamp", "uv", "pressures", "test", "cleaning", "sediment", "spilling",
-    "load", "job", "repair", "note", "taken_back",
+    "level", "rain", "meter", "load", "pressures", "cartridge", "uv", "lamp", "test", "cleaning", "sediment",
+    "spilling", "repair", "job", "note", "taken_back",
 ]  # fmt: skip
-Range = tuple[float, float]
-MOST_DEPTH_M, MOST_TANK_L, MOST_RAIN_MM, MOST_METER_L = 100.0, 1e9, 2_000.0, 1e12
-MOST_PRESSURE_KPA, MOST_FLOW_L_S, MOST_HOURS, MOST_DAYS = 5_000.0, 1_000.0, 1e6, 4_000.0
-MOST_COUNT, MOST_MONEY = 1e6, 1e9
+EnteredAs = Literal["percent", "length", "volume", "depth", "pressure", "flow", "count", "money"]
+"""Kind of entry by which a value is read and written in the units of the property."""
+
+
+@dataclass(frozen=True, slots=True)
+class LogValue:
+    """One number of an entry, in its kept unit."""
+
+    label: str
+    entered_as: EnteredAs
+    high: float
+    low: float = 0.0
+    unit: str = ""
+    """Of a count."""
+    like: float = 1.0
+    """Such as somebody may read, for an example."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,53 +37,105 @@ class LogKindOf:
     """What an entry of one kind takes."""
 
     name: str
-    values: dict[str, Range] = field(default_factory=dict)
-    """Numbers that it may have, with their limits."""
+    values: dict[str, LogValue] = field(default_factory=dict)
     one_of: tuple[str, ...] = ()
     """Of which it has exactly one."""
     all_of: tuple[str, ...] = ()
     """Which it must have."""
     any_of: tuple[str, ...] = ()
     """Of which it must have one at the least."""
-    words: tuple[str, ...] = ()
-    """Words that it may have beside the note."""
-    about: tuple[str, ...] = ()
+    words: dict[str, str] = field(default_factory=dict)
+    """Words that it may have beside the note, by what they are called."""
+    about: dict[str, str] = field(default_factory=dict)
     """What it can be about, where that is one of these; else a name of the design, or nothing."""
     needs_note: bool = False
 
 
-_LEVELS: dict[str, Range] = {
-    "share": (0, 1), "depth_m": (0, MOST_DEPTH_M), "below_m": (0, MOST_DEPTH_M), "volume_l": (0, MOST_TANK_L),
-}  # fmt: skip
-
-_TESTS: dict[str, Range] = {str(key): (0.0, MOST_COUNT) for key in LIMITS}
-_TESTS["ph"] = (0, 14)
+_LEVELS = {
+    "depth_m": LogValue("Depth of the water, by stick or tube", "length", 100, like=1.24),
+    "share": LogValue("Gauge", "percent", 1, like=0.55),
+    "below_m": LogValue("From the overflow down to the water", "length", 100, like=0.8),
+    "volume_l": LogValue("Water in the tank", "volume", 1e9, like=12400),
+}
+_TESTS = {
+    str(key): LogValue(limit.label, "count", 14 if key == "ph" else 1e6, unit=limit.unit)
+    for key, limit in LIMITS.items()
+}
+_CLEANED = {
+    "gutters": "Gutters and outlets",
+    "screens": "Screens",
+    "first-flush": "First-flush chambers",
+    "tank": "Tank",
+    "strainer": "Strainer",
+    "sleeve": "Sleeve and window of the lamp",
+    "overflow": "Overflow",
+}
+_SPILLS = {"gutters": "Gutters", "overflow": "Overflow", "first-flush": "First-flush chambers"}
 
 LOG_KINDS: dict[LogKind, LogKindOf] = {
     "level": LogKindOf("Level", _LEVELS, one_of=tuple(_LEVELS)),
-    "rain": LogKindOf("Rain", {"depth_mm": (0, MOST_RAIN_MM), "days": (1, 400)}, all_of=("depth_mm",)),
-    "meter": LogKindOf("Meter", {"reading_l": (0, MOST_METER_L), "new_from_l": (0, MOST_METER_L)},
-                       all_of=("reading_l",)),
-    "cartridge": LogKindOf("Cartridge changed", {"before_kpa": (0, MOST_PRESSURE_KPA),
-                                                 "after_kpa": (0, MOST_PRESSURE_KPA)}),
-    "lamp": LogKindOf("Lamp changed", {"hours": (0, MOST_HOURS)}),
-    "uv": LogKindOf("UV reading", {"share": (0, 2), "intensity_w_m2": (0, 10_000), "flow_l_s": (0, MOST_FLOW_L_S),
-                                   "sleeve_days": (0, MOST_DAYS), "window_days": (0, MOST_DAYS)},
-                    any_of=("share", "intensity_w_m2"), words=("source",)),
-    "pressures": LogKindOf("Pressures", {"before_kpa": (0, MOST_PRESSURE_KPA), "after_kpa": (0, MOST_PRESSURE_KPA),
-                                         "flow_l_s": (0, MOST_FLOW_L_S)}, all_of=("before_kpa", "after_kpa")),
-    "test": LogKindOf("Water test", _TESTS,
-                      any_of=tuple(LIMITS), words=("laboratory",)),
-    "cleaning": LogKindOf("Cleaned", about=("gutters", "screens", "first-flush", "tank", "strainer", "sleeve",
-                                            "window", "overflow")),
-    "sediment": LogKindOf("Sediment", {"depth_m": (0, 10)}, all_of=("depth_m",)),
-    "spilling": LogKindOf("Seen spilling", about=("gutters", "overflow", "first-flush")),
-    "load": LogKindOf("Load of water", {"volume_l": (1, 1e7), "cost": (0, MOST_MONEY)}, all_of=("volume_l",)),
-    "job": LogKindOf("Done"),
+    "rain": LogKindOf(
+        "Rain",
+        {
+            "depth_mm": LogValue("In the gauge", "depth", 2_000, like=12.5),
+            "days": LogValue("Days since it was emptied", "count", 400, low=1, like=1),
+        },
+        all_of=("depth_mm",),
+    ),
+    "meter": LogKindOf(
+        "Meter",
+        {
+            "reading_l": LogValue("Reading", "volume", 1e12, like=184600),
+            "new_from_l": LogValue("A new meter began with", "volume", 1e12, like=0),
+        },
+        all_of=("reading_l",),
+    ),
+    "load": LogKindOf(
+        "Load of water",
+        {
+            "volume_l": LogValue("Water", "volume", 1e7, low=1, like=6000),
+            "cost": LogValue("Paid", "money", 1e9, like=240),
+        },
+        all_of=("volume_l",),
+    ),
+    "pressures": LogKindOf(
+        "Pressures",
+        {
+            "before_kpa": LogValue("Before it", "pressure", 5_000, like=300),
+            "after_kpa": LogValue("Behind it", "pressure", 5_000, like=285),
+            "flow_l_s": LogValue("While it runs", "flow", 1_000, like=0.5),
+        },
+        all_of=("before_kpa", "after_kpa"),
+    ),
+    "cartridge": LogKindOf(
+        "Cartridge changed",
+        {
+            "before_kpa": LogValue("Pressure that the old one took", "pressure", 5_000, like=60),
+            "after_kpa": LogValue("Pressure that the new one takes", "pressure", 5_000, like=9),
+        },
+    ),
+    "uv": LogKindOf(
+        "UV reading",
+        {
+            "share": LogValue("Light, of a new lamp's", "percent", 2, like=0.9),
+            "intensity_w_m2": LogValue("Light", "count", 10_000, unit="W/m²"),
+            "flow_l_s": LogValue("While it runs", "flow", 1_000, like=0.5),
+            "sleeve_days": LogValue("Days since the sleeve was cleaned", "count", 4_000, like=90),
+            "window_days": LogValue("Days since the window was cleaned", "count", 4_000, like=90),
+        },
+        any_of=("share", "intensity_w_m2"),
+        words={"source": "Source that ran"},
+    ),
+    "lamp": LogKindOf("Lamp changed", {"hours": LogValue("The old one burnt", "count", 1e6, unit="h", like=8900)}),
+    "test": LogKindOf("Water test", _TESTS, any_of=tuple(_TESTS), words={"laboratory": "Laboratory"}),
+    "cleaning": LogKindOf("Cleaned", about=_CLEANED),
+    "sediment": LogKindOf("Sediment", {"depth_m": LogValue("Deep", "length", 10, like=0.02)}, all_of=("depth_m",)),
+    "spilling": LogKindOf("Seen spilling", about=_SPILLS),
     "repair": LogKindOf("Repair", needs_note=True),
+    "job": LogKindOf("Done"),
     "note": LogKindOf("Note", needs_note=True),
     "taken_back": LogKindOf("Taken back"),
-}  # fmt: skip
+}
 ABOUT_LOG = "log/"
 """With which `about` of an entry of the log begins, so that none is taken for a hold point."""
 
@@ -87,17 +151,17 @@ def check_log_entry(
         Naming the field.
     """
     takes = LOG_KINDS[kind]
-    if not about.startswith(f"{ABOUT_LOG}{kind}"):
-        raise InputError("about", f"must begin with {ABOUT_LOG}{kind}, got {about}")
-    rest = about.removeprefix(f"{ABOUT_LOG}{kind}").removeprefix("/")
+    start, rest = f"{ABOUT_LOG}{kind}", about.removeprefix(f"{ABOUT_LOG}{kind}/")
+    if about != start and rest == about:
+        raise InputError("about", f"must begin with {start}, got {about}")
     if takes.about and rest not in takes.about:
-        raise InputError("about", f"must name one of {', '.join(takes.about)}, got {rest or 'nothing'}")
+        raise InputError("about", f"must name one of {', '.join(takes.about)}")
     for name, value in values.items():
         if name not in takes.values:
             raise InputError(f"values.{name}", f"is nothing that is entered with {takes.name.lower()}")
-        low, high = takes.values[name]
-        if not low <= value <= high:
-            raise InputError(f"values.{name}", f"must be from {low:g} to {high:g}, got {value:g}")
+        allowed = takes.values[name]
+        if not allowed.low <= value <= allowed.high:
+            raise InputError(f"values.{name}", f"must be from {allowed.low:g} to {allowed.high:g}, got {value:g}")
     for name in words:
         if name not in takes.words:
             raise InputError(f"words.{name}", f"are nothing that is entered with {takes.name.lower()}")

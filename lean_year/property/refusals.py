@@ -86,7 +86,8 @@ def sentence(error: Any) -> str:
     match kind:
         case _ if kind in _BOUNDS:
             bound, words = _BOUNDS[kind]
-            return f"must be {words} {context[bound]:,.12g}{shown}"
+            limit = context[bound]  # a day is in words already
+            return f"must be {words} {limit if isinstance(limit, str) else f'{limit:,.12g}'}{shown}"
         case "missing":
             return "is missing"
         case "extra_forbidden":

@@ -115,7 +115,7 @@ STAFF = {
     "Highest tap": "-0.5", "Lowest tap": "1.2",
 }  # fmt: skip
 SHEETS = ("Rain", "Roofs", "Gutters & pipes", "First flush", "Cistern", "Overflow", "Pump", "Treatment", "Household",
-          "Ground", "Parts & price")  # fmt: skip
+          "Ground", "Parts & price", "Build")  # fmt: skip
 
 
 def chosen(page, label, option):

@@ -193,9 +193,3 @@ def test_a_picture_of_days_is_read_with_the_keyboard(demo_page):
     expect(page.get_by_text(re.compile(r"^2 Oct 1991: .* in the store$")).first).to_be_attached()
     picture.press("Enter")
     expect(page.get_by_test_id("strip-year")).to_have_text("1991–92")
-
-
-def test_a_station_not_built_says_so(demo_page):
-    page = demo_page
-    page.get_by_role("navigation", name="Stations").get_by_role("button", name="Build").click()
-    expect(page.get_by_text("does not work this station out yet")).to_be_visible()

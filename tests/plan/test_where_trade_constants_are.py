@@ -79,6 +79,9 @@ PRESENTATION = {
     "MOST_TEST_KPA": "what can be read",
     "MOST_COUNTED": "what can be read",
     "LAST_START": "where the calendar ends",
+    "MOST_DRY_GAP_DAYS": "what an empty gauge is taken for",
+    "MOST_DRY_SEASON_DAYS": "what an empty gauge is taken for",
+    "FAN_SHARES": "lines of a drawing",
 }
 """Constants of the plan that are no rule of the trade, and what each is."""
 

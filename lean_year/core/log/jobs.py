@@ -80,6 +80,7 @@ def months_later(day: dt.date, months: float) -> dt.date:
     Parameters
     ----------
     day : date
+        The first day.
     months : float
         0 or more. [months]
 
@@ -106,7 +107,7 @@ def frost_begins(lowest_c: Sequence[float]) -> tuple[int, int] | None:
     Parameters
     ----------
     lowest_c : sequence of float, shape (12,)
-        January first. [°C]
+        January first. [deg C]
 
     Returns
     -------

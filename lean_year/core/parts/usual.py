@@ -147,7 +147,7 @@ def cement_l(*, joints: float, outside_mm: float) -> float:
     Parameters
     ----------
     joints : float
-        0 to 100,000. [-]
+        0 to 1,000,000,000. [-]
     outside_mm : float
         Diameter of the pipe, 0 to 2,000. [mm]
 
@@ -162,7 +162,7 @@ def cement_l(*, joints: float, outside_mm: float) -> float:
     >>> round(cement_l(joints=18, outside_mm=110), 2)
     0.56
     """
-    count = require_number("joints", joints, low=0, high=100_000)
+    count = require_number("joints", joints, low=0, high=1e9)
     wide = require_number("outside_mm", outside_mm, low=0, high=2_000)
     per_l = next((made for up_to, made in JOINTS_L if wide <= up_to + 1e-9), JOINTS_L[-1][1])
     return count / float(per_l)

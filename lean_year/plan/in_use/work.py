@@ -17,16 +17,22 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.stations.build.stage import STATION as BUILD
 from lean_year.plan.stations.log.days import logged_days
 from lean_year.plan.stations.log.lasting import Lasting, lasting, stands
-from lean_year.plan.stations.log.levels import LevelRead, level_in_store, levels_read
+from lean_year.plan.stations.log.levels import LevelRead, drawable_in_store, levels_read
 from lean_year.plan.stations.log.wear import WearPlan, wear_plan
 from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.whole import WholePlan
 from lean_year.property.document import Property
 from lean_year.property.entries import Entry, SiteRecord
+from lean_year.property.log_kinds import LOG_KINDS, LogKind
 from lean_year.property.logbook import Kept, log_rows
 
 MOST_AHEAD_DAYS = 1
 """An entry may be of the next day by the clock of the server: the day begins earlier elsewhere. [d]"""
+
+
+ROWS_SHOWN = 300
+MADE_OTHERWISE: tuple[LogKind, ...] = ("job", "taken_back")
+"""By a press, and by no form."""
 
 
 class LogEntry(BaseModel):
@@ -57,13 +63,44 @@ class LevelDay(BaseModel):
     partly_assumed: bool
 
 
+class LogField(BaseModel):
+    """One number that an entry takes, in its kept unit."""
+
+    key: str
+    label: str
+    entered_as: str
+    unit: str
+    low: float
+    high: float
+    like: float
+    """Such as somebody may read, for an example."""
+    needed: bool
+
+
+class LogForm(BaseModel):
+    """How one kind of entry is made."""
+
+    kind: LogKind
+    name: str
+    about: dict[str, str]
+    """What it can be about, each with its name; empty where it is about the supply."""
+    fields: list[LogField]
+    one_of: bool
+    """Whether it takes one of the numbers alone."""
+    words: dict[str, str]
+    needs_note: bool
+
+
 class LogWork(BaseModel):
     """Everything that the log's own sheet shows."""
 
     today: dt.date
     live_l: float
+    forms: list[LogForm]
     rows: list[LogEntry]
-    """The newest first."""
+    """The newest first, as many as are shown."""
+    older_rows: int
+    """Those that are not among them."""
     levels: list[LevelDay]
     lasting: Lasting | None
     """None without a record of rain, or a level."""
@@ -91,7 +128,7 @@ def log_work(
     levels = levels_read(layout, entries)
     build, price = BUILD.of(plan), PRICE.of(plan)
     since = in_use_since(document, build, today)
-    wear = wear_plan(document, PropertyModel(document, rain).rain_use_m3_year, entries, since)
+    wear = wear_plan(document, PropertyModel(document, rain).rain_use_m3_year, entries, since, say)
     stand = None if rain is None else stands(document, rain, entries, levels, today)
     repaired = max((entry.on for entry in entries if entry.kind == "repair"), default=None)
     repaired_on = None if repaired is None else dt.date.fromisoformat(repaired)
@@ -101,7 +138,9 @@ def log_work(
     return LogWork(
         today=today,
         live_l=sum(stage.size_l for stage in layout.stages()),
-        rows=[_row(layout, row) for row in reversed(rows)],
+        forms=log_forms(layout, wear),
+        rows=[_row(layout, row) for row in rows[: -ROWS_SHOWN - 1 : -1]],
+        older_rows=max(0, len(rows) - ROWS_SHOWN),
         levels=[LevelDay(on=each.on, level_l=each.drawable_l, partly_assumed=each.partly_assumed) for each in levels],
         lasting=None if stand is None or rain is None else lasting(document, rain, stand),
         behaving=says,
@@ -113,6 +152,36 @@ def log_work(
         findings=[] if says is None else behaving_findings(says, say),
         version=record.version,
     )
+
+
+def log_forms(layout: Layout, wear: Sequence[WearPlan]) -> list[LogForm]:
+    """Every kind that a person enters, with what of this design it can be about."""
+    tanks = {tank.id: tank.name for step in layout.steps for tank in step.tanks}
+    of_design = {
+        "level": tanks if len(tanks) > 1 else {},
+        "sediment": tanks if len(tanks) > 1 else {},
+        "cartridge": {each.key: each.name for each in wear if not each.key.startswith("uv")},
+        "pressures": {each.key: each.name for each in wear if not each.key.startswith("uv")},
+    }
+    return [
+        LogForm(
+            kind=kind,
+            name=takes.name,
+            about=takes.about or of_design.get(kind, {}),
+            fields=[
+                LogField(
+                    key=key, label=value.label, entered_as=value.entered_as, unit=value.unit, low=value.low,
+                    high=value.high, like=value.like, needed=key in takes.all_of,
+                )
+                for key, value in takes.values.items()
+            ],
+            one_of=bool(takes.one_of),
+            words=takes.words,
+            needs_note=takes.needs_note,
+        )
+        for kind, takes in LOG_KINDS.items()
+        if kind not in MADE_OTHERWISE
+    ]  # fmt: skip
 
 
 def _says(
@@ -127,7 +196,7 @@ def _row(layout: Layout, row: Kept) -> LogEntry:
     level_l = None
     if entry.kind == "level":
         try:
-            level_l = level_in_store(layout, entry)[1]
+            level_l = drawable_in_store(layout, entry)[1]
         except InputError:
             level_l = None
     return LogEntry(
@@ -167,7 +236,7 @@ def check_log(document: Property, known: Sequence[Entry], written: Sequence[Entr
         if entry.corrects is not None and entry.corrects not in ids:
             raise InputError("corrects", "must name an entry of this property")
         if entry.kind == "level":
-            level_in_store(layout, entry)
+            drawable_in_store(layout, entry)
         if entry.kind == "meter":
             _check_meter(meters, entry)
             meters.append(entry)

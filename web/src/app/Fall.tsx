@@ -11,7 +11,7 @@ import { useDocument, usePlan } from "../document/shown";
 import { useSaved } from "../document/workbench";
 
 const BELOW_GROUND: Partial<Record<Stage, string>> = { ground: "var(--earth-1)", price: "var(--earth-2)" };
-const KEY: Status[] = ["settled", "decide", "caution", "fails", "not_built"];
+const KEY: Status[] = ["settled", "decide", "caution", "fails"];
 
 const FlowsContext = createContext<Flows | null>(null);
 
@@ -46,7 +46,7 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
           {KEY.map((status) => (
             <span key={status} className="flex items-center gap-1.5 whitespace-nowrap">
               <Mark status={status} size={14} />
-              {status === "not_built" ? "not built" : STATUS_WORDS[status]}
+              {STATUS_WORDS[status]}
             </span>
           ))}
           <span className="col-span-2 flex items-center gap-1.5 whitespace-nowrap">

@@ -83,8 +83,9 @@ const LEAST: Partial<Record<Stage, number>> = {
   ground: 50,
   price: 15,
   build: 3,
+  log: 3,
 };
-const SHEETS = demo.plan.stations.filter((station) => station.status !== "not_built").map(({ stage }) => stage);
+const SHEETS = demo.plan.stations.map(({ stage }) => stage);
 
 function shown(state: typeof demo) {
   return { days: unpackDays(state.daily!), yearRow: state.plan.cistern!.lean_year, pickYear: vi.fn() };

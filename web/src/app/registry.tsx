@@ -4,6 +4,7 @@ import { FirstFlushSymbol } from "../stations/first_flush/FirstFlushSymbol";
 import { GroundSymbol } from "../stations/ground/GroundSymbol";
 import { GuttersSymbol } from "../stations/gutters/GuttersSymbol";
 import { HouseholdSymbol } from "../stations/household/HouseholdSymbol";
+import { LogSymbol } from "../stations/log/LogSymbol";
 import { OverflowSymbol } from "../stations/overflow/OverflowSymbol";
 import { PermitsSymbol } from "../stations/permits/PermitsSymbol";
 import { PriceSymbol } from "../stations/price/PriceSymbol";
@@ -17,7 +18,6 @@ import type { Stage } from "../api/client";
 import type { SheetProps } from "../document/sheet";
 import type { SymbolProps } from "../ui/fallLine";
 import { fetched } from "../ui/fetched";
-import { NotBuiltSymbol } from "./NotBuiltSymbol";
 
 type StationOnScreen = {
   Sheet: ComponentType<SheetProps>;
@@ -26,10 +26,6 @@ type StationOnScreen = {
   throughTheYear?: boolean;
 };
 const sheet = (load: () => Promise<ComponentType<SheetProps>>) => fetched(load, { thenTheRest: true });
-const notBuilt: StationOnScreen = {
-  Sheet: sheet(() => import("./NotBuilt").then((room) => room.NotBuilt)),
-  Symbol: NotBuiltSymbol,
-};
 
 /** The sheet of every station, and its piece of the fall. The server says which stations there are, and in what order. */
 export const STATIONS: Record<Stage, StationOnScreen> = {
@@ -94,5 +90,8 @@ export const STATIONS: Record<Stage, StationOnScreen> = {
     Sheet: sheet(() => import("../stations/build/BuildSheet").then((room) => room.BuildSheet)),
     Symbol: BuildSymbol,
   },
-  log: notBuilt,
+  log: {
+    Sheet: sheet(() => import("../stations/log/LogSheet").then((room) => room.LogSheet)),
+    Symbol: LogSymbol,
+  },
 };

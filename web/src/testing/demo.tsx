@@ -6,13 +6,14 @@ import { vi } from "vitest";
 import { Router } from "wouter";
 import { memoryLocation } from "wouter/memory-location";
 import type { BuildWork } from "../api/build";
+import type { LogWork } from "../api/log";
 import type { Part, PropertyState } from "../api/client";
 import { WorkbenchProvider } from "../document/workbench";
 import awkwardStates from "./awkwardStates.json";
 import demoState from "./demoState.json";
 
-/** A property as the server answers it, with what is asked for on its own: its list of parts, the work of its build. */
-export type WithParts = PropertyState & { parts: Part[]; work: BuildWork };
+/** A property as the server answers it, with what is asked for on its own: its parts, the work of its build, its log. */
+export type WithParts = PropertyState & { parts: Part[]; work: BuildWork; log: LogWork };
 
 /** The demo properties as the server answers them, with their real plans. */
 const states = demoState as unknown as Record<"saltmarrow" | "brindle-landing" | "lantern-row", WithParts>;
@@ -54,6 +55,7 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
     const property = recorded(url.pathname.split("/")[3]!);
     if (asksFor("/parts")) return Response.json(property?.parts ?? []);
     if (asksFor("/build")) return Response.json(property?.work ?? NO_WORK);
+    if (asksFor("/log")) return Response.json(property?.log ?? demo.log);
     const handler = Object.entries(handlers).find(([start]) => `${call.method} ${call.path}`.startsWith(start));
     const [status, answer] = handler
       ? await handler[1](call)
@@ -69,13 +71,14 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
 /** A part of the interface over the demo property; `more` answers what is not the property's own. */
 export function renderOnDemo(
   part: ReactNode,
-  state: PropertyState & { parts?: Part[]; work?: BuildWork } = demo,
+  state: PropertyState & { parts?: Part[]; work?: BuildWork; log?: LogWork } = demo,
   at = "/",
   more: Record<string, Answer> = {},
 ) {
   const calls = answerCalls({
     [`GET /api/properties/${state.id}/parts`]: () => [200, state.parts ?? []],
     [`GET /api/properties/${state.id}/build`]: () => [200, state.work ?? NO_WORK],
+    [`GET /api/properties/${state.id}/log`]: () => [200, state.log ?? demo.log],
     ...more,
     "GET /api/properties/": () => [200, state],
     "POST /api/properties/": () => [200, state],

@@ -1,14 +1,14 @@
 import { memo } from "react";
 import type { Status } from "../api/client";
 
-type Marked = Status | "note";
+type Marked = Status | "note" | "skipped";
 
 const SAID: Record<Marked, string> = {
   settled: "settled",
   decide: "to decide",
   caution: "caution",
   fails: "fails",
-  not_built: "not in this version",
+  skipped: "left out",
   note: "worth knowing",
 };
 
@@ -41,7 +41,7 @@ export const Mark = memo(function Mark({ status, size = 16 }: { status: Marked; 
         </>
       )}
       {status === "note" && <circle cx="8" cy="8" r="3" fill="var(--ink-2)" />}
-      {status === "not_built" && (
+      {status === "skipped" && (
         <circle cx="8" cy="8" r="6" fill="none" stroke="var(--ink-2)" strokeWidth="1.3" strokeDasharray="2.4 2.3" />
       )}
     </svg>

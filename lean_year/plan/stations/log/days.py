@@ -14,6 +14,8 @@ from lean_year.property.entries import Entry
 
 MOST_DRY_GAP_DAYS = 60
 """So long a gap between two entries of a rain gauge is taken for dry; over a longer one nobody looked. [d]"""
+MOST_DRY_SEASON_DAYS = 150
+"""So long may a gauge stay dry that somebody looks at whenever a level is read. [d]"""
 
 
 def rain_known(
@@ -22,7 +24,8 @@ def rain_known(
     """Rain of each day from first to last, NaN where nobody knows it.
 
     A reading is of its own day, or of so many days up to it, between which it is shared. A day without one, between
-    two that are not far apart, was dry. Beyond the gauge the record of the place is taken, where it reaches. [mm]
+    two that are not far apart, was dry; so is one up to a level, whose reader looked at the gauge as well. Beyond
+    the gauge the record of the place is taken, where it reaches. [mm]
     """
     days = (last - first).days + 1
     depth = np.full(days, np.nan)
@@ -41,15 +44,22 @@ def rain_known(
         covered.append((end - over + 1, end))
         for day in range(end - over + 1, end + 1):
             read[day] = read.get(day, 0.0) + entry.values["depth_mm"] / over
-    covered.sort()
+    covered += [(day + 1, day) for day in _with_the_gauge(entries, first, [end for _, end in covered])]
+    covered.sort(key=lambda span: span[1])
     for (_, before), (begin, _) in pairwise(covered):
-        if 0 < begin - before <= MOST_DRY_GAP_DAYS:
+        if 1 < begin - before <= MOST_DRY_GAP_DAYS:
             for day in range(before + 1, begin):
                 read.setdefault(day, 0.0)
     for day, mm in read.items():
         if 0 <= day < days:
             depth[day] = mm
     return depth
+
+
+def _with_the_gauge(entries: Sequence[Entry], first: dt.date, gauge: Sequence[int]) -> list[int]:
+    """Days of levels whose reader, by what was entered before, looks at a gauge as well."""
+    levels = [(dt.date.fromisoformat(entry.on) - first).days for entry in entries if entry.kind == "level"]
+    return [day for day in levels if any(0 <= day - read <= MOST_DRY_SEASON_DAYS for read in gauge)]
 
 
 def logged_days(entries: Sequence[Entry], levels: Sequence[LevelRead], rain: PreparedRain | None) -> Logged | None:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from lean_year.core.cistern.gauges import LevelKind, depth_shown_m, drawable_l
 from lean_year.core.errors import InputError
-from lean_year.plan.model.layout import Layout, Step
+from lean_year.plan.model.layout import Layout
 from lean_year.property.cistern import Tank
 from lean_year.property.entries import Entry
 from lean_year.property.log_kinds import ABOUT_LOG
@@ -46,8 +46,9 @@ def tank_read(layout: Layout, entry: Entry) -> Tank:
     raise InputError("about", f"must name one of {', '.join(tank.id for tank in tanks)}, got {named}")
 
 
-def level_in_store(layout: Layout, entry: Entry) -> tuple[int, float]:
-    """Which store was read, and what can be drawn of it, before any reserve. [L]
+def drawable_in_store(layout: Layout, entry: Entry) -> tuple[int, float]:
+    """Which store was read, and what can be drawn of it: above its outlet, and of the last one, from which the house
+    draws, above what is kept for fire. [L]
 
     Raises
     ------
@@ -58,11 +59,9 @@ def level_in_store(layout: Layout, entry: Entry) -> tuple[int, float]:
     (kind,) = [each for each in LEVEL_KINDS if each in entry.values]
     depth_m = depth_shown_m(tank.vessel(), kind, entry.values[kind])
     number = next(at for at, step in enumerate(layout.steps) if tank in step.tanks)
-    return number, _drawable(layout.steps[number], tank.floor_m + depth_m)
-
-
-def _drawable(step: Step, level_m: float) -> float:
-    return drawable_l(step.bank, level_m)
+    litres = drawable_l(layout.steps[number].bank, tank.floor_m + depth_m)
+    kept = layout.reserve_l if number == len(layout.steps) - 1 else 0.0
+    return number, min(layout.stages()[number].size_l, max(0.0, litres - kept))
 
 
 def levels_read(layout: Layout, entries: Sequence[Entry]) -> list[LevelRead]:
@@ -72,7 +71,7 @@ def levels_read(layout: Layout, entries: Sequence[Entry]) -> list[LevelRead]:
     for entry in entries:
         if entry.kind == "level":
             try:
-                store, litres = level_in_store(layout, entry)
+                store, litres = drawable_in_store(layout, entry)
             except InputError:
                 continue
             by_day.setdefault(entry.on, {})[store] = litres, entry
@@ -82,7 +81,7 @@ def levels_read(layout: Layout, entries: Sequence[Entry]) -> list[LevelRead]:
 def _days(layout: Layout, by_day: dict[str, dict[int, tuple[float, Entry]]]) -> Iterator[LevelRead]:
     sizes = [stage.size_l for stage in layout.stages()]
     for on, read in sorted(by_day.items()):
-        levels = {store: _over_reserve(layout, store, litres) for store, (litres, _) in read.items()}
+        levels = {store: litres for store, (litres, _) in read.items()}
         full_l = sum(sizes[store] for store in levels)
         share = sum(levels.values()) / full_l if full_l > 0 else 0.0
         rest = [size for store, size in enumerate(sizes) if store not in levels and size > 0]
@@ -94,10 +93,3 @@ def _days(layout: Layout, by_day: dict[str, dict[int, tuple[float, Entry]]]) -> 
             by=last.by,
             ids=tuple(entry.id for _, entry in read.values()),
         )
-
-
-def _over_reserve(layout: Layout, store: int, litres: float) -> float:
-    """Of the last store, from which the house draws, without what is kept for fire."""
-    size = layout.stages()[store].size_l
-    kept = layout.reserve_l if store == len(layout.steps) - 1 else 0.0
-    return min(size, max(0.0, litres - kept))

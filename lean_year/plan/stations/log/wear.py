@@ -10,9 +10,10 @@ from pydantic import BaseModel
 
 from lean_year.core.household.uses import Quality
 from lean_year.core.log.wear import Lasts, by_pressure, by_sensor, own_life
-from lean_year.core.treatment.cartridges import DIRTY_RISE_KPA
+from lean_year.core.treatment.cartridges import CARBON_MONTHS, DIRTY_RISE_KPA, SEDIMENT_MONTHS
 from lean_year.core.treatment.ultraviolet import DRINKING_MJ_CM2, RATED_LIFE_H, lamp_share
 from lean_year.core.units import DAYS_PER_YEAR
+from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import (
     LABELS,
     is_cartridge,
@@ -26,7 +27,7 @@ from lean_year.property.entries import Entry
 from lean_year.property.log_kinds import ABOUT_LOG
 
 WearBy = Literal["estimate", "changes", "pressure", "sensor", "hours"]
-DAYS_PER_MONTH = DAYS_PER_YEAR / 12
+_DAYS_PER_MONTH = DAYS_PER_YEAR / 12
 
 
 class PressureRead(BaseModel):
@@ -80,15 +81,22 @@ def wear_keys(document: Property) -> list[tuple[str, int]]:
 
 
 def wear_plan(
-    document: Property, use_m3_year: dict[Quality, float], entries: Sequence[Entry], since: dt.date | None
+    document: Property,
+    use_m3_year: dict[Quality, float],
+    entries: Sequence[Entry],
+    since: dt.date | None,
+    say: Wording,
 ) -> list[WearPlan]:
     """Every stage that wears; `since` is when the supply came into use."""
     return [
         _lamp(document, key, number, entries, since)
         if document.treatment.stages[number].kind == "uv"
-        else _cartridge(document, key, number, use_m3_year, entries, since)
+        else _cartridge(document, key, number, use_m3_year, entries, since).model_copy(
+            update={"name": f"{stage_name(document.treatment.stages[number])}, "
+                            f"{say.micron(document.treatment.stages[number].micron)}"}
+        )
         for key, number in wear_keys(document)
-    ]
+    ]  # fmt: skip
 
 
 def _cartridge(
@@ -98,7 +106,10 @@ def _cartridge(
     months = life_months_of(document, number, use_m3_year) or math.inf
     changed = _days(entries, "cartridge", key)
     lives = _lives(changed, since)
-    lasts = own_life(months * DAYS_PER_MONTH, lives)
+    longest = _DAYS_PER_MONTH * (
+        CARBON_MONTHS if document.treatment.stages[number].kind == "carbon" else SEDIMENT_MONTHS
+    )
+    lasts = own_life(months * _DAYS_PER_MONTH, lives)
     by: WearBy = "changes" if lives else "estimate"
     last = changed[-1] if changed else since
     rows = [
@@ -112,6 +123,7 @@ def _cartridge(
         told = by_pressure(clean, most, [((row.on - last).days, row.drop_kpa) for row in rows])
         if told is not None:
             lasts, by = told, "pressure"
+    lasts = Lasts(*(min(days, longest) for days in (lasts.days, lasts.low, lasts.high)))
     return _plan(document, key, number, months, changed, lives, lasts, by, last).model_copy(
         update={"pressures": rows, "change_kpa": most}
     )
@@ -133,7 +145,7 @@ def _lamp(document: Property, key: str, number: int, entries: Sequence[Entry], s
         told = by_sensor(least, [((row.on - last).days, row.share) for row in rows])
         if told is not None and told.days < usual:
             lasts, by = Lasts(told.days, told.low, min(told.high, usual)), "sensor"
-    plan = _plan(document, key, number, usual / DAYS_PER_MONTH, changed, [], lasts, by, last)
+    plan = _plan(document, key, number, usual / _DAYS_PER_MONTH, changed, [], lasts, by, last)
     return plan.model_copy(update={"light": rows, "least_share": least})
 
 
@@ -151,7 +163,7 @@ def _plan(
         name=LABELS[stage.kind] if stage.kind == "uv" else stage_name(stage),
         changed=changed,
         usual_months=months,
-        own_months=own_life(months * DAYS_PER_MONTH, lives).days / DAYS_PER_MONTH if lives else None,
+        own_months=own_life(months * _DAYS_PER_MONTH, lives).days / _DAYS_PER_MONTH if lives else None,
         lives=len(lives),
         due=day(lasts.days),
         due_low=day(lasts.low),

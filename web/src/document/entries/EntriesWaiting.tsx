@@ -19,7 +19,7 @@ export function EntriesWaiting() {
       new BoxSender(box, async ({ property, entry }, signal) => {
         accept(await sendEntry(property, entry, signal));
         // What is shown of the build is asked for anew before the entry leaves the box, so that it never disappears.
-        await cache.invalidateQueries({ queryKey: ["build", property] });
+        await Promise.all(["build", "log"].map((key) => cache.invalidateQueries({ queryKey: [key, property] })));
       }),
     [accept, box, cache],
   );

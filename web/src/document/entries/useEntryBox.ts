@@ -4,6 +4,8 @@ import { Listeners } from "../../lib/listeners";
 import { useEdits } from "../workbench";
 import { entryBoxOf } from "./entryBox";
 
+type Written = Pick<Entry, "id" | "kind" | "about" | "on"> & Partial<Entry>;
+
 /** Told whenever an entry was put in: whoever sends them hears it. */
 export const putIn = new Listeners();
 
@@ -14,7 +16,8 @@ export function useEntryBox() {
   const unsent = useSyncExternalStore(box.subscribe, box.entries);
   useEffect(() => void box.read(), [box]);
   const writeDown = useCallback(
-    async (entry: Entry) => {
+    async (written: Written) => {
+      const entry: Entry = { at: "", by: "", name: "", note: "", ...written };
       await box.put({ property: id, key: entry.id, entry, problem: null, at: Date.now() });
       putIn.tell();
     },

@@ -91,7 +91,7 @@ export function TaskRow({ task, work }: { task: BuildTask; work: BuildWork }) {
 
 function HoldMark({ task, work }: { task: BuildTask; work: BuildWork }) {
   const own = work.points.filter(({ key }) => task.points.includes(key));
-  if (task.status === "skipped") return <Mark status="not_built" size={18} />;
+  if (task.status === "skipped") return <Mark status="skipped" size={18} />;
   if (own.some(({ status }) => status === "failed")) return <Mark status="fails" size={18} />;
   if (own.some(({ status }) => status === "disputed" || status === "let_pass"))
     return <Mark status="caution" size={18} />;

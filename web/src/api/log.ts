@@ -1,0 +1,30 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client, taken } from "./client";
+import type { components } from "./schema";
+import { keptOr } from "./keptAnswers";
+
+type Schemas = components["schemas"];
+export type LogWork = Schemas["LogWork"];
+export type LogForm = Schemas["LogForm"];
+export type LogField = Schemas["LogField"];
+export type LogRow = Schemas["LogEntry"];
+export type Lasting = Schemas["Lasting"];
+export type Behaving = Schemas["Behaving"];
+export type Wear = Schemas["WearPlan"];
+export type Due = Schemas["DueRow"];
+
+/** The log of a property on a day, judged by a revision of its design. */
+export const logQuery = (id: string, revision: number, on: string) =>
+  queryOptions({
+    queryKey: ["log", id, revision, on],
+    staleTime: Infinity,
+    gcTime: 60_000,
+    queryFn: ({ queryKey }) =>
+      keptOr(queryKey, () =>
+        taken(
+          client.GET("/api/properties/{property_id}/log", {
+            params: { path: { property_id: id }, query: { revision, on } },
+          }),
+        ),
+      ),
+  });
