@@ -10,7 +10,9 @@ import sys
 import tempfile
 import time
 import urllib.request
+from collections.abc import Callable
 from pathlib import Path
+from typing import Any, cast
 
 ROOT = Path(__file__).parent.parent
 sys.path.insert(0, str(ROOT))
@@ -50,7 +52,7 @@ def main() -> None:
 
         asked = run("--help")
         commands = set(re.findall(r"^  ([a-z]+)  ", asked[asked.index("Commands") :], re.MULTILINE))
-        ran = {"serve", "backup", "restore"}
+        ran = {"serve", "backup", "restore", "device"}
 
         def check(name: str, *arguments: str) -> str:
             ran.add(name)
@@ -91,9 +93,8 @@ def main() -> None:
         print(f"wheel: {len(ran)} commands run from an empty environment")
 
 
-def serve(command: Path, folder: Path, run: object) -> None:
+def serve(command: Path, folder: Path, run: Callable[..., str]) -> None:
     """The server with the interface that is in the wheel; a backup while it runs, and the way back."""
-    assert callable(run)
     port = free_port()
     data = str(folder / "data")
     server = subprocess.Popen(
@@ -112,10 +113,27 @@ def serve(command: Path, folder: Path, run: object) -> None:
         with urllib.request.urlopen(f"http://127.0.0.1:{port}/", timeout=5) as page:
             assert b'id="root"' in page.read(), "the interface is not in the wheel"
         run("backup", "--out", "all.backup", "--data", data)
+        report(f"http://127.0.0.1:{port}", run)
     finally:
         server.terminate()
         server.wait(timeout=20)
     run("restore", "all.backup", "--data", str(folder / "again"))
+
+
+def report(address: str, run: Callable[..., str]) -> None:
+    """A simulated sensor of a demo that the server has."""
+
+    def post(path: str, body: object) -> dict[str, Any]:
+        asked = urllib.request.Request(f"{address}{path}", json.dumps(body).encode(), method="POST")
+        asked.add_header("content-type", "application/json")
+        with urllib.request.urlopen(asked, timeout=30) as answer:
+            return cast("dict[str, Any]", json.load(answer))
+
+    property_id = post("/api/properties/demo/lantern-row", {})["id"]
+    made = post(f"/api/properties/{property_id}/devices", {"kind": "level", "name": "Sensor", "about": ""})
+    said = run("device", "--url", address, "--id", made["device"]["id"], "--token", made["token"], "--days", "2",
+               "--json")  # fmt: skip
+    assert json.loads(said) == {"kept": 48, "repeated": 0, "refused": 0}
 
 
 if __name__ == "__main__":

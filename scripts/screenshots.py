@@ -42,8 +42,8 @@ VIEWS = (
     View("report", "saltmarrow", "papers"),
     View("quotes", "brindle", "quotes"),
     View("cistern", "saltmarrow", "cistern"),
-    View("cistern-tanks", "lantern", "cistern?view=tanks"),
     View("build", "brindle", "build"),
+    View("log", "saltmarrow", "log"),
 )
 
 

@@ -20,6 +20,7 @@ from lean_year.api.quoting import Quoting
 from lean_year.api.routers import (
     alternatives,
     build,
+    devices,
     jobs,
     log,
     papers,
@@ -60,7 +61,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         app.state.papers = Papers(app.state.workshop)
         app.state.quoting = Quoting(app.state.workshop)
         app.state.door = Door(engine, asks=reach.asks_who, secure=reach.secure)
-    for open_area in (reference, people):
+    for open_area in (reference, people, devices):
         app.include_router(open_area.open_router)
     for area in (
         reference,
@@ -69,6 +70,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         properties,
         alternatives,
         build,
+        devices,
         revisions,
         rain,
         jobs,

@@ -14,6 +14,7 @@ from lean_year.api.schemas.base import Problem, Refusal
 from lean_year.core.errors import InputError
 from lean_year.formats.bundle import MAX_BYTES as MAX_BUNDLE_BYTES
 from lean_year.property.refusals import sentence
+from lean_year.store.devices import UnknownDevice
 from lean_year.store.people import UnknownLink
 from lean_year.store.photos import UnknownPhoto
 from lean_year.store.price_book import StaleBook
@@ -66,6 +67,7 @@ def _unknown(_: Request, error: LookupError) -> JSONResponse:
         UnknownJob: "piece of work",
         UnknownPhoto: "photo",
         UnknownQuote: "quote",
+        UnknownDevice: "device, or it was withdrawn",
         UnknownLink: "link, or it was withdrawn; ask the firm for another",
     }[type(error)]
     return refuse(404, "id", f"there is no such {what}")
@@ -101,6 +103,7 @@ def add_handlers(app: FastAPI) -> None:
         (UnknownRecord, _unknown),
         (UnknownJob, _unknown),
         (UnknownLink, _unknown),
+        (UnknownDevice, _unknown),
         (UnknownPhoto, _unknown),
         (UnknownQuote, _unknown),
         (NotSignedIn, _not_signed_in),

@@ -1,12 +1,14 @@
 """Plans of documents by the records and the firm's book as they stand. Those of recent documents and prepared records
 are kept, so that an edit replays only itself."""
 
+from dataclasses import replace
 from functools import lru_cache
 from threading import Lock
 
 from cachetools import LRUCache
 from sqlalchemy import Engine
 
+from lean_year.api.reported import entries_of
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import Filling
 from lean_year.plan.answer.wording import Wording
@@ -15,8 +17,9 @@ from lean_year.plan.model.book_prices import NO_PRICES, BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property
-from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
+from lean_year.property.entries import NOTHING_WRITTEN, Entry, SiteRecord
 from lean_year.store import records
+from lean_year.store.devices import devices_of, readings_version, reported_days
 from lean_year.store.entries import load_entries, record_version
 from lean_year.store.price_book import Kept, book_version, load_book
 
@@ -79,16 +82,26 @@ class Planning:
 
     def written_on(self, property_id: str) -> SiteRecord:
         """What is written down on the site of a property; read anew only where something was added."""
-        version = record_version(self.engine, property_id)
+        version = record_version(self.engine, property_id) + readings_version(self.engine, property_id)
         if version == 0:
             return NOTHING_WRITTEN
         with self._plans_lock:
             held = self._written.get(property_id)
         if held is None or held.version != version:
-            held = load_entries(self.engine, property_id)
+            held = replace(
+                load_entries(self.engine, property_id), version=version, reported=self._reported(property_id)
+            )
             with self._plans_lock:
                 self._written[property_id] = held
         return held
+
+    def _reported(self, property_id: str) -> tuple[Entry, ...]:
+        """What the devices of a property say of each day."""
+        return tuple(
+            entry
+            for device in devices_of(self.engine, property_id)
+            for entry in entries_of(device, reported_days(self.engine, device.id))
+        )
 
     def plan(self, document: Property, property_id: str | None = None, *, priced: bool = True) -> Planned:
         """The plan of a document by today's price book, or without prices, with what is written down on the site of a

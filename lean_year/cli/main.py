@@ -7,7 +7,7 @@ import sys
 
 import typer
 
-from lean_year.cli import cutting, files, filling, people, replay, server, sums
+from lean_year.cli import cutting, device, files, filling, people, replay, server, sums
 from lean_year.core.errors import InputError
 
 MAY_REPEAT = {"--name"}
@@ -19,7 +19,7 @@ app = typer.Typer(
     rich_markup_mode=None,
     pretty_exceptions_enable=False,
 )
-for module in (replay, files, filling, sums, cutting, server, people):
+for module in (replay, files, filling, device, sums, cutting, server, people):
     module.add_commands(app)
 
 

@@ -87,7 +87,9 @@ class SiteRecord:
 
     entries: tuple[Entry, ...] = ()
     version: int = 0
-    """Another one with every entry that is kept."""
+    """Another one with every entry that is kept, and with everything that a device reports."""
+    reported: tuple[Entry, ...] = ()
+    """What devices say of each day, as entries of the log; they are no rows of it."""
 
     @cached_property
     def of_build(self) -> tuple[Entry, ...]:

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from lean_year.property.entries import Entry
+from lean_year.property.entries import Entry, SiteRecord
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,3 +43,15 @@ def _day(row: Kept) -> str:
 def standing(entries: Sequence[Entry]) -> list[Entry]:
     """The entries that count, in the order of their days."""
     return [row.entry for row in log_rows(entries) if not row.taken_back]
+
+
+def all_that_counts(record: SiteRecord) -> list[Entry]:
+    """What a site's log and its devices say, in the order of their days.
+
+    On a day on which somebody read the rain gauge a device's is left out; of two levels of one day that of a person
+    comes last, and stands.
+    """
+    kept = standing(record.of_log)
+    read = {entry.on for entry in kept if entry.kind == "rain"}
+    reported = [entry for entry in record.reported if entry.kind != "rain" or entry.on not in read]
+    return sorted([*reported, *kept], key=lambda entry: entry.on)

@@ -69,7 +69,7 @@ class ListedLink:
     made_at: dt.datetime
 
 
-def _hash(token: str) -> str:
+def token_hash(token: str) -> str:
     return hashlib.sha256(token.encode("utf-8", "surrogatepass")).hexdigest()
 
 
@@ -199,7 +199,7 @@ def sign_in(engine: Engine, person_id: str) -> str:
 
 def _begin(engine: Engine, row: SignInRow) -> str:
     token = secrets.token_urlsafe(32)
-    row.token_hash, row.seen_on = _hash(token), _today()
+    row.token_hash, row.seen_on = token_hash(token), _today()
     with writing(engine) as session:
         session.execute(delete(SignInRow).where(SignInRow.seen_on < _today() - dt.timedelta(days=UNUSED_DAYS)))
         session.add(row)
@@ -219,7 +219,9 @@ def visitor(engine: Engine, token: str) -> Visitor | None:
         )
         .outerjoin(PersonRow, PersonRow.id == SignInRow.person_id)
         .outerjoin(OwnerLinkRow, OwnerLinkRow.id == SignInRow.link_id)
-        .where(SignInRow.token_hash == _hash(token), SignInRow.seen_on >= _today() - dt.timedelta(days=UNUSED_DAYS))
+        .where(
+            SignInRow.token_hash == token_hash(token), SignInRow.seen_on >= _today() - dt.timedelta(days=UNUSED_DAYS)
+        )
     )
     with reading(engine) as session:
         found = session.execute(asked).one_or_none()
@@ -227,7 +229,9 @@ def visitor(engine: Engine, token: str) -> Visitor | None:
         return None
     if found.seen_on != _today():
         with writing(engine) as session:
-            session.execute(update(SignInRow).where(SignInRow.token_hash == _hash(token)).values(seen_on=_today()))
+            session.execute(
+                update(SignInRow).where(SignInRow.token_hash == token_hash(token)).values(seen_on=_today())
+            )
     if found.id is None:
         return Visitor(found.given_to, "owner", property_id=found.property_id)
     return Visitor(found.name, found.role, person_id=found.id)
@@ -236,7 +240,7 @@ def visitor(engine: Engine, token: str) -> Visitor | None:
 def sign_out(engine: Engine, token: str) -> None:
     """This browser."""
     with writing(engine) as session:
-        session.execute(delete(SignInRow).where(SignInRow.token_hash == _hash(token)))
+        session.execute(delete(SignInRow).where(SignInRow.token_hash == token_hash(token)))
 
 
 def sign_out_everywhere(engine: Engine, person_id: str) -> None:
@@ -259,7 +263,7 @@ def make_link(engine: Engine, property_id: str, given_to: str, made_by: str) -> 
     row = OwnerLinkRow(
         id=new_id(),
         property_id=property_id,
-        token_hash=_hash(token),
+        token_hash=token_hash(token),
         given_to=given_to,
         made_by=made_by,
         made_at=now(),
@@ -309,7 +313,9 @@ def sign_in_by_link(engine: Engine, link_token: str) -> tuple[str, str]:
     UnknownLink
     """
     with reading(engine) as session:
-        asked = select(OwnerLinkRow.id, OwnerLinkRow.property_id).where(OwnerLinkRow.token_hash == _hash(link_token))
+        asked = select(OwnerLinkRow.id, OwnerLinkRow.property_id).where(
+            OwnerLinkRow.token_hash == token_hash(link_token)
+        )
         found = session.execute(asked).one_or_none()
     if found is None:
         raise UnknownLink("link")

@@ -19,7 +19,16 @@ from sqlalchemy.orm import Session, defer
 from lean_year.property.document import Property, Standing
 from lean_year.property.upgrades import upgrade
 from lean_year.store.database import reading, writing
-from lean_year.store.tables import EntryRow, PhotoRow, PictureRow, PropertyRow, QuoteRow, RainRecordRow, RevisionRow
+from lean_year.store.tables import (
+    DeviceRow,
+    EntryRow,
+    PhotoRow,
+    PictureRow,
+    PropertyRow,
+    QuoteRow,
+    RainRecordRow,
+    RevisionRow,
+)
 
 
 class UnknownProperty(LookupError):
@@ -405,6 +414,7 @@ def remove_property(engine: Engine, property_id: str) -> None:
         session.execute(delete(PhotoRow).where(PhotoRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(QuoteRow).where(QuoteRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(EntryRow).where(EntryRow.site_id.not_in(select(PropertyRow.site_id))))
+        session.execute(delete(DeviceRow).where(DeviceRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(PictureRow).where(PictureRow.sha256.not_in(select(PhotoRow.sha256))))
         orphans = (
             select(RainRecordRow).where(RainRecordRow.property_id.is_(None)).options(defer(RainRecordRow.depth_mm))

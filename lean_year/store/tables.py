@@ -194,6 +194,44 @@ class EntryRow(Base):
     __table_args__ = (UniqueConstraint("site_id", "id"), Index(None, "site_id", "number"))
 
 
+class DeviceRow(Base):
+    """Something on a site that reports by itself."""
+
+    __tablename__ = "devices"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    site_id: Mapped[str] = mapped_column(String(32), index=True)
+    kind: Mapped[str] = mapped_column(String(10))
+    name: Mapped[str] = mapped_column(String(80))
+    about: Mapped[str] = mapped_column(String(40))
+    """The tank that a level is of; empty where it is that from which the house draws."""
+    token_hash: Mapped[str] = mapped_column(String(64), unique=True)
+    """Its token is shown once, when it is made, and is not kept."""
+    made_by: Mapped[str] = mapped_column(String(80))
+    made_at: Mapped[dt.datetime]
+    withdrawn_at: Mapped[dt.datetime | None]
+
+
+class DeviceReadingRow(Base):
+    """One thing that it reported, in kept units."""
+
+    __tablename__ = "device_readings"
+
+    number: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
+    device_id: Mapped[str] = mapped_column(ForeignKey("devices.id", ondelete="CASCADE"))
+    at: Mapped[dt.datetime]
+    """By its clock, in UTC."""
+    day: Mapped[dt.date]
+    """By its clock, where it stands."""
+    quantity: Mapped[str] = mapped_column(String(20))
+    """What it is of, with its kept unit: the name of the value in an entry of the log."""
+    value: Mapped[float]
+    came: Mapped[dt.datetime]
+    """By the server's clock, in UTC."""
+
+    __table_args__ = (UniqueConstraint("device_id", "at"), Index(None, "device_id", "day"))
+
+
 class PriceBookRow(Base):
     """The firm's price book, of which there is one."""
 

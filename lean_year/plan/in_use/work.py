@@ -24,7 +24,7 @@ from lean_year.plan.whole import WholePlan
 from lean_year.property.document import Property
 from lean_year.property.entries import Entry, SiteRecord
 from lean_year.property.log_kinds import LOG_KINDS, LogKind
-from lean_year.property.logbook import Kept, log_rows
+from lean_year.property.logbook import Kept, all_that_counts, log_rows
 
 MOST_AHEAD_DAYS = 1
 """An entry may be of the next day by the clock of the server: the day begins earlier elsewhere. [d]"""
@@ -123,7 +123,7 @@ def log_work(
 ) -> LogWork:
     """The log on a day."""
     rows = log_rows(record.of_log)
-    entries = [row.entry for row in rows if not row.taken_back]
+    entries = all_that_counts(record)
     layout, say = layout_of(document), Wording(document.units)
     levels = levels_read(layout, entries)
     build, price = BUILD.of(plan), PRICE.of(plan)

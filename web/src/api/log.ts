@@ -28,3 +28,27 @@ export const logQuery = (id: string, revision: number, on: string) =>
         ),
       ),
   });
+
+export type Device = Schemas["ListedDevice"];
+export type MadeDevice = Schemas["MadeDevice"];
+export type DeviceKind = Device["kind"];
+
+/** Every device of a property, and how it does. */
+export const devicesQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["devices", id],
+    queryFn: () =>
+      taken(client.GET("/api/properties/{property_id}/devices", { params: { path: { property_id: id } } })),
+  });
+
+export const makeDevice = (id: string, device: Schemas["NewDevice"]) =>
+  taken(
+    client.POST("/api/properties/{property_id}/devices", { params: { path: { property_id: id } }, body: device }),
+  );
+
+export const withdrawDevice = (id: string, device: string) =>
+  taken(
+    client.DELETE("/api/properties/{property_id}/devices/{device_id}", {
+      params: { path: { property_id: id, device_id: device } },
+    }),
+  );

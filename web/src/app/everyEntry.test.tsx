@@ -83,7 +83,7 @@ const LEAST: Partial<Record<Stage, number>> = {
   ground: 50,
   price: 15,
   build: 3,
-  log: 3,
+  log: 0, // what is entered at it are entries of the log, and fields
 };
 const SHEETS = demo.plan.stations.map(({ stage }) => stage);
 

@@ -55,6 +55,7 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
     const property = recorded(url.pathname.split("/")[3]!);
     if (asksFor("/parts")) return Response.json(property?.parts ?? []);
     if (asksFor("/build")) return Response.json(property?.work ?? NO_WORK);
+    if (asksFor("/devices")) return Response.json([]);
     if (asksFor("/log")) return Response.json(property?.log ?? demo.log);
     const handler = Object.entries(handlers).find(([start]) => `${call.method} ${call.path}`.startsWith(start));
     const [status, answer] = handler

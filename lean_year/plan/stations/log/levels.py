@@ -1,11 +1,12 @@
 """Levels that were read, as water that can be drawn."""
 
 import datetime as dt
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 
 from lean_year.core.cistern.gauges import LevelKind, depth_shown_m, drawable_l
 from lean_year.core.errors import InputError
+from lean_year.core.log.devices import drift
 from lean_year.plan.model.layout import Layout
 from lean_year.property.cistern import Tank
 from lean_year.property.entries import Entry
@@ -62,6 +63,25 @@ def drawable_in_store(layout: Layout, entry: Entry) -> tuple[int, float]:
     litres = drawable_l(layout.steps[number].bank, tank.floor_m + depth_m)
     kept = layout.reserve_l if number == len(layout.steps) - 1 else 0.0
     return number, min(layout.stages()[number].size_l, max(0.0, litres - kept))
+
+
+def level_drift(layout: Layout, by_hand: Sequence[Entry], shown: Iterable[Entry]) -> float | None:
+    """How far a sensor shows more than what was read by hand on the same days, over all that can be drawn; None where
+    it does not drift. [-]"""
+    read = {entry.on: entry for entry in by_hand if entry.kind == "level"}
+    pairs: list[tuple[float, float]] = []
+    for entry in shown:
+        other = read.get(entry.on)
+        if other is None:
+            continue
+        try:
+            one, hand = drawable_in_store(layout, entry), drawable_in_store(layout, other)
+        except InputError:
+            continue
+        if one[0] == hand[0]:
+            pairs.append((one[1], hand[1]))
+    whole = sum(stage.size_l for stage in layout.stages())
+    return drift([one for one, _ in pairs], [hand for _, hand in pairs], whole)
 
 
 def levels_read(layout: Layout, entries: Sequence[Entry]) -> list[LevelRead]:

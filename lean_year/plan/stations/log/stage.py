@@ -10,7 +10,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.log.findings import log_findings
 from lean_year.plan.stations.log.levels import levels_read
-from lean_year.property.logbook import standing
+from lean_year.property.logbook import all_that_counts, standing
 
 CAUTIONS = [
     "Nobody works alone on a roof or a ladder, and nobody enters a tank: its air can kill.",
@@ -35,12 +35,12 @@ class LogPlan(BaseModel):
 
 def plan_log(model: PropertyModel) -> LogPlan:
     """The log of the property."""
-    layout, entries = layout_of(model.document), standing(model.record.of_log)
+    layout, entries = layout_of(model.document), all_that_counts(model.record)
     levels = levels_read(layout, entries)
     last = levels[-1] if levels else None
     live_l = sum(stage.size_l for stage in layout.stages())
     return LogPlan(
-        entries=len(entries),
+        entries=len(standing(model.record.of_log)),
         level_l=None if last is None else last.drawable_l,
         level_share=None if last is None or live_l <= 0 else last.drawable_l / live_l,
         level_on=None if last is None else last.on,

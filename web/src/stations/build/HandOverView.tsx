@@ -121,7 +121,7 @@ function Rows({ list, title, add, left }: { list: List; title: string; add: stri
                 />
               ))}
             </div>
-            <span className="flex flex-wrap items-center justify-end gap-x-4 pb-2 leading-[1.9]">
+            <span className="flex flex-wrap items-center justify-end gap-x-4 gap-y-2 pb-2">
               {list === "contacts" && (
                 <Choice
                   label={`Trade of ${row.name}`}

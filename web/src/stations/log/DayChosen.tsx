@@ -11,7 +11,7 @@ export function DayChosen({ seen }: { seen: ReturnType<typeof useDay> }) {
         Another day
         <input
           type="date"
-          className="field w-auto py-0 text-small"
+          className="field w-auto text-small desk:min-h-8 desk:py-0"
           value={seen.day}
           onChange={(event) => event.target.value && seen.choose(event.target.value)}
         />

@@ -35,7 +35,7 @@ export function LastsView({ work }: { work: LogWork }) {
               ["one in ten", by(short.p10)],
               ["every other", by(short.p50)],
               ["nine in ten", by(short.p90)],
-              ["none of these", `${lasting.never_short} of ${lasting.years}`],
+              ["not short within a year", `${lasting.never_short} of ${lasting.years}`],
             ].map(([name, day]) => ({ key: name!, name, cells: [day] }))}
           />
           <p className="mt-1.5 text-small leading-snug">

@@ -8,6 +8,7 @@ import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { BehavesView } from "./BehavesView";
 import { DayChosen } from "./DayChosen";
+import { DevicesView } from "./DevicesView";
 import { DueView } from "./DueView";
 import { EntriesView } from "./EntriesView";
 import { EntryLine } from "./EntryLine";
@@ -53,6 +54,7 @@ export function LogSheet() {
           { key: "wear", name: "Filters and lamp", body: beside(<WearView work={work} />) },
           { key: "due", name: due ? `Due, ${due}` : "Due", body: beside(<DueView work={work} />) },
           { key: "entries", name: "Entries", body: <EntriesView work={work} /> },
+          { key: "devices", name: "Devices", body: <DevicesView /> },
         ]}
       />
     </>

@@ -120,6 +120,48 @@ test("an entry is corrected by another one, or taken back, and never changed", a
   expect(sent(calls)[1]).toMatchObject({ kind: "taken_back", corrects: first!.id });
 });
 
+test("a device is made, its token shown once, and its faults are said", async () => {
+  const device = {
+    id: "d1",
+    kind: "level",
+    name: "Tank sensor",
+    about: "",
+    made_at: "2026-09-01T08:00:00",
+    withdrawn_at: null,
+    heard_at: "2026-09-28T08:00:00Z",
+    last_at: "2026-09-28T08:00:00Z",
+    last_quantity: "depth_m",
+    last_value: 1.1,
+    readings: 40,
+    faults: ["stuck"],
+    drift: 0.06,
+  };
+  const calls = renderOnDemo(
+    <ShownProvider shown={demo}>
+      <LogSheet />
+    </ShownProvider>,
+    demo,
+    "/?view=devices",
+    {
+      [`GET /api/properties/${demo.id}/devices`]: () => [200, [device]],
+      [`POST /api/properties/${demo.id}/devices`]: () => [201, { device, token: "secret-word" }],
+      [`DELETE /api/properties/${demo.id}/devices/d1`]: () => [204, null],
+    },
+  );
+  expect(await screen.findByText(/it sticks/)).toBeTruthy();
+  expect(document.body.textContent).toContain("6 % of full tanks more");
+  await userEvent.click(screen.getByRole("button", { name: "Make a device" }));
+  expect((await screen.findByRole("alert")).textContent).toContain("Name");
+  await userEvent.type(screen.getByLabelText("Name"), "Barn gauge");
+  await userEvent.selectOptions(screen.getByLabelText("Device"), "Rain gauge");
+  await userEvent.click(screen.getByRole("button", { name: "Make a device" }));
+  expect(await screen.findByText("secret-word")).toBeTruthy();
+  const made = calls.find(({ method, path }) => method === "POST" && path.endsWith("/devices"))!;
+  expect(JSON.parse(made.body)).toEqual({ kind: "rain", name: "Barn gauge", about: "" });
+  await userEvent.click(screen.getByRole("button", { name: "Withdraw" }));
+  await waitFor(() => expect(calls.some(({ method }) => method === "DELETE")).toBe(true));
+});
+
 test("without a level it asks for one, and says nothing of how long", async () => {
   sheet(terrace);
   expect(await screen.findByText(/No level is written down yet/)).toBeTruthy();
