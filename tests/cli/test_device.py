@@ -17,7 +17,6 @@ GOOD = ("--url", "http://127.0.0.1:9", "--id", "d", "--token", "t")
         (("--fault", "tired"), "fault"),
         (("--days", "0"), "days"),
         (("--every-min", "0"), "every_min"),
-        (("--url", "ftp://x"), "url"),
         ((), "url"),
     ],
 )
@@ -26,6 +25,11 @@ def test_what_cannot_be_is_refused_by_name(lean_year, more, names):
     assert code == 2
     assert err.startswith(f"error: {names}:")
     assert err.count("\n") == 1
+
+
+def test_an_address_that_is_none_is_refused(lean_year):
+    code, _, err = lean_year("device", "--url", "ftp://x", "--id", "d", "--token", "t")
+    assert (code, err.startswith("error: url:")) == (2, True)
 
 
 @pytest.mark.parametrize("kind", ["level", "rain", "meter", "uv"])

@@ -9,12 +9,13 @@ from pathlib import Path
 import pytest
 
 from lean_year.demo.shipped import DEMOS, demo_file
-from lean_year.plan.model.station import Station
 from lean_year.plan.registry import FALL
 from lean_year.property.edits import apply_edit
 
 ENTERED = Path(__file__).parents[2] / "web/entered"
-SHEETS = [station.key for station in FALL if isinstance(station, Station)]
+SHEETS = [station.key for station in FALL]
+OF_FIELDS_ALONE = ("log",)
+"""What is entered there are entries of the log, and fields that the sheet's own test writes."""
 
 
 @pytest.mark.parametrize("demo", list(DEMOS))
@@ -25,7 +26,7 @@ def test_what_a_sheet_sends_is_taken(sheet, demo):
     document = demo_file(demo).property
     before = document.model_dump(exclude={"assumed"})
     sent = json.loads(file.read_text("utf-8"))
-    assert sent
+    assert sent or sheet in OF_FIELDS_ALONE
     for operations in sent:
         after = apply_edit(document, operations)
         assert after.model_dump(exclude={"assumed"}) != before, operations

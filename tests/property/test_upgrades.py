@@ -24,6 +24,9 @@ ADDED = {
     "/build/hand_over/instructed_on": None,
     "/build/start_on": None,
     "/build/order_on": None,
+    "/keeping/in_use_since": None,
+    "/keeping/area": "",
+    "/keeping/visits_every_months": None,
     "/parts/kerf_mm": 3.0,
     "/price/hands": 2,
     "/price/travel_km": 0.0,
@@ -197,4 +200,5 @@ def test_the_fixtures_are_of_both_systems_of_units():
         "parts",
         "price",
         "build",
+        "keeping",
     } == set(version_2("saltmarrow"))

@@ -26,8 +26,6 @@ class LogPlan(BaseModel):
     """That stand."""
     level_l: float | None
     """Water that could be drawn by the last level."""
-    level_share: float | None
-    """Of full tanks."""
     level_on: dt.date | None
     findings: list[Finding]
     cautions: list[str]
@@ -38,11 +36,9 @@ def plan_log(model: PropertyModel) -> LogPlan:
     layout, entries = layout_of(model.document), all_that_counts(model.record)
     levels = levels_read(layout, entries)
     last = levels[-1] if levels else None
-    live_l = sum(stage.size_l for stage in layout.stages())
     return LogPlan(
         entries=len(standing(model.record.of_log)),
         level_l=None if last is None else last.drawable_l,
-        level_share=None if last is None or live_l <= 0 else last.drawable_l / live_l,
         level_on=None if last is None else last.on,
         findings=log_findings(model.document, layout, entries, last, model.say),
         cautions=CAUTIONS,

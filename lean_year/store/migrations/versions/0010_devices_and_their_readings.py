@@ -32,7 +32,7 @@ def upgrade() -> None:
         sa.Column("at", sa.DateTime(), nullable=False),
         sa.Column("day", sa.Date(), nullable=False),
         sa.Column("quantity", sa.String(length=20), nullable=False),
-        sa.Column("value", sa.Float(), nullable=False),
+        sa.Column("value", sa.Double(), nullable=False),
         sa.Column("came", sa.DateTime(), nullable=False),
         sa.ForeignKeyConstraint(
             ["device_id"], ["devices.id"], name=op.f("fk_device_readings_device_id_devices"), ondelete="CASCADE"
