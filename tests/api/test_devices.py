@@ -45,7 +45,7 @@ def post(client, sensor, lines, token=None):
 
 
 def reading(hours_ago=0.0, value=1.0, **more):
-    moment = NOW - dt.timedelta(hours=hours_ago)
+    moment = dt.datetime.now(dt.UTC) - dt.timedelta(hours=hours_ago)
     return {"at": moment.isoformat(), "kind": "level", "value": value, "unit": "m", **more}
 
 
