@@ -26,6 +26,7 @@ from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.parts_table import write_parts_csv, write_parts_workbook
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.exports.workbook import write_workbook
+from lean_year.formats.log_table import LogTable, RefusedLogRow, read_log_table
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
@@ -260,11 +261,43 @@ class Workshop(Planning):
         listed = next(each for each in self.listed_devices(property_id) if each.id == made.id)
         return MadeDevice(device=listed, token=token)
 
+    def read_log_table(self, property_id: str, data: bytes) -> LogTable:
+        """What a paper log as a table says of a property, and keep nothing. What cannot be true of it is refused.
+
+        Raises
+        ------
+        InputError
+            If it is no such table.
+        """
+        document = self.stored(property_id).document
+        table = read_log_table(data, us=document.units == "us")
+        known, today = list(self.written_on(property_id).of_log), dt.date.today()
+        there = {entry.id for entry in known}
+        kept: list[Entry] = []
+        refused = list(table.refused)
+        for entry in table.entries:
+            try:
+                check_log(document, [*known, *kept] if entry.kind == "meter" else [], [entry], today)
+            except InputError as error:
+                refused.append(RefusedLogRow(line=0, why=f"{entry.on}: {error}"))
+                continue
+            if entry.id not in there:
+                there.add(entry.id)
+                kept.append(entry)
+        return table.model_copy(update={"entries": kept, "refused": refused})
+
+    def keep_log_table(self, property_id: str, data: bytes, by: str) -> Stored:
+        """Keep all that such a table says, but for what is there already."""
+        entries.write_entries(self.engine, property_id, self.read_log_table(property_id, data).entries, by)
+        return self.stored(property_id)
+
     def calendar(self, property_id: str) -> str:
         """The days of the build and of the upkeep."""
         stored = self.stored(property_id)
         plan = self.plan(stored.document, property_id).plan
-        return write_calendar(plan, of=property_id, name=stored.document.name, now=dt.datetime.now(dt.UTC))
+        work = self.log(property_id, stored.revision, dt.date.today())
+        due = work.due if work.in_use_since is not None else []
+        return write_calendar(plan, of=property_id, name=stored.document.name, now=dt.datetime.now(dt.UTC), due=due)
 
     def write_down(self, property_id: str, written: Sequence[Entry], by: str) -> Stored:
         """Add to what is written down on the site; what is there already is kept once.

@@ -112,6 +112,19 @@ def test_the_log_goes_with_the_property_file(client, terrace):
     assert [row["id"] for row in log_of(client, again)["rows"]] == [note["id"]]
 
 
+def test_a_paper_log_is_read_first_and_kept_once(client, terrace):
+    table = "date,gauge %,rain mm,note\n2024-03-01,55,3,Windy\n2024-03-02,60,,\nsoon,1,1,\n2199-01-01,5,,\n"
+    for round_ in range(2):
+        read = client.post(f"{at(terrace)}/log/table", content=table.encode())
+        assert read.status_code == 200, read.text
+        said = read.json()
+        assert len(said["entries"]) == (3 if round_ == 0 else 0), "what is there already is not new"
+        assert [each["line"] for each in said["refused"]] == [4, 0]
+        assert client.put(f"{at(terrace)}/log/table", content=table.encode()).status_code == 200
+        assert len(log_of(client, terrace)["rows"]) == 3
+    assert client.post(f"{at(terrace)}/log/table", content=b"PK\x03\x04\x00").status_code == 422
+
+
 @pytest.mark.parametrize("on", ["0001-01-01", "9000-01-01", "yesterday", "2026-02-30"])
 def test_a_day_that_cannot_be_is_refused(client, terrace, on):
     answer = client.get(f"{at(terrace)}/log", params={"revision": terrace["revision"], "on": on})

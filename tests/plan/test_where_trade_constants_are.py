@@ -81,6 +81,7 @@ PRESENTATION = {
     "LAST_START": "where the calendar ends",
     "MOST_DRY_GAP_DAYS": "what an empty gauge is taken for",
     "MOST_DRY_SEASON_DAYS": "what an empty gauge is taken for",
+    "MOST_A_DAY": "rows of a list",
     "FAN_SHARES": "lines of a drawing",
 }
 """Constants of the plan that are no rule of the trade, and what each is."""

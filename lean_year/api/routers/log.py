@@ -6,9 +6,12 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
-from lean_year.api.deps import InWorkshop, json_of
+from lean_year.api.admission import InVisitor
+from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
+from lean_year.api.schemas.properties import PropertyState
 from lean_year.core.rain.rainfall import FIRST_YEAR
+from lean_year.formats.log_table import LogTable
 from lean_year.plan.in_use.work import LogWork
 from lean_year.plan.model.forecast import LAST_START
 
@@ -17,6 +20,16 @@ router = APIRouter(
     tags=["log"],
     responses={404: {"model": Refusal}, 422: {"model": Refusal}},
 )
+
+
+@router.post("/log/table", response_model=LogTable)
+def read_table(property_id: str, file: FileBody, workshop: InWorkshop) -> Response:
+    return json_of(workshop.read_log_table(property_id, file))
+
+
+@router.put("/log/table", response_model=PropertyState)
+def keep_table(property_id: str, file: FileBody, workshop: InWorkshop, visitor: InVisitor) -> Response:
+    return state_of(workshop, workshop.keep_log_table(property_id, file, visitor.name))
 
 
 @router.get("/log", response_model=LogWork)

@@ -7,11 +7,12 @@ higher number: a calendar that took the first moves what it has, and doubles not
 import datetime as dt
 import uuid
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from icalendar import Alarm, Calendar, Event
 
 from lean_year.plan.answer.wording import several
+from lean_year.plan.in_use.due import DueRow
 from lean_year.plan.stations.build.stage import STATION as BUILD
 from lean_year.plan.stations.build.tasks import BuildTask
 from lean_year.plan.stations.price.stage import STATION as PRICE
@@ -25,7 +26,7 @@ PAID_ALL_YEAR = ("power", WATER)
 DAY_BEFORE, WEEK_BEFORE = dt.timedelta(days=-1), dt.timedelta(days=-7)
 
 
-def write_calendar(plan: WholePlan, *, of: str, name: str, now: dt.datetime) -> str:
+def write_calendar(plan: WholePlan, *, of: str, name: str, now: dt.datetime, due: Sequence[DueRow] = ()) -> str:
     """Every task that is still to be done on its days, every delivery, and what is due after the handing over.
 
     Parameters
@@ -37,6 +38,8 @@ def write_calendar(plan: WholePlan, *, of: str, name: str, now: dt.datetime) -> 
         Of the property, for people.
     now : datetime
         With its zone; a later export has a later one.
+    due : sequence of DueRow, optional
+        What is due on a supply in use, by its log; without any upkeep counts from the last day of the work.
 
     Returns
     -------
@@ -48,7 +51,7 @@ def write_calendar(plan: WholePlan, *, of: str, name: str, now: dt.datetime) -> 
     calendar.add("version", "2.0")
     calendar.add("method", "PUBLISH")
     calendar.add("x-wr-calname", name)
-    for event in _events(plan, name):
+    for event in _events(plan, name, due):
         own = str(event.pop("x-of"))
         event.add("uid", f"{uuid.uuid5(_NAMES, f'{of}/{own}')}@lean-year.invalid")
         event.add("dtstamp", now)
@@ -57,13 +60,17 @@ def write_calendar(plan: WholePlan, *, of: str, name: str, now: dt.datetime) -> 
     return bytes(calendar.to_ical()).decode()
 
 
-def _events(plan: WholePlan, name: str) -> Iterator[Event]:
+def _events(plan: WholePlan, name: str, due: Sequence[DueRow]) -> Iterator[Event]:
     build, price = BUILD.of(plan), PRICE.of(plan)
+    for row in due:
+        yield _in_use(row, name)
     if build is None or build.ends_on is None:
         return
     for task in build.tasks:
         if task.on is not None and task.until is not None and task.status not in ("done", "skipped", "gone"):
             yield _task(task, name)
+    if due:
+        return
     handed_over = dt.date.fromisoformat(build.ends_on)
     seen: Counter[str] = Counter()
     for line in price.upkeep if price is not None else []:
@@ -110,6 +117,14 @@ def _due(line: UpkeepLine, of: str, handed_over: dt.date, name: str) -> Event:
     words = f"{line.why}. Every {several(months, 'month')}."
     event = _event(of, f"{name}: {line.name}", first, first, words, WEEK_BEFORE)
     event.add("rrule", {"freq": "monthly", "interval": months})
+    return event
+
+
+def _in_use(row: DueRow, name: str) -> Event:
+    words = [row.why, *row.cautions, *([f"By a {row.licensed}."] if row.licensed else [])]
+    event = _event(row.of, f"{name}: {row.name}", row.due, row.due, "\n".join(words), WEEK_BEFORE)
+    if row.every_months is not None:
+        event.add("rrule", {"freq": "monthly", "interval": max(1, round(row.every_months))})
     return event
 
 

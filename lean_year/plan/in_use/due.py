@@ -1,9 +1,10 @@
 """What is due on a supply in use: jobs of the seasons, what is bought again, what wears, warranties, visits."""
 
 import datetime as dt
+from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from lean_year.core.build.filling import dry_months
 from lean_year.core.calendar import mean_by_month
@@ -38,6 +39,10 @@ class DueRow(BaseModel):
     due_high: dt.date | None = None
     """Between which it is due in nine cases of ten, where that is known."""
     last: dt.date | None = None
+    every_months: float | None = None
+    """From one time to the next; None of what comes once."""
+    of: str = Field(exclude=True)
+    """What it is in a calendar: the same whenever it is due, and as it was before the supply came into use."""
     licensed: str = ""
     cautions: list[str] = []
 
@@ -65,7 +70,7 @@ def due_rows(
         rows += [
             *_jobs(document, rain, {line.key for line in upkeep}, entries, since),
             *_upkeep(upkeep, entries, since),
-            *_wear(wear),
+            *_wear(wear, upkeep),
         ]
         rows += _visits(document, entries, since)
     return sorted(rows, key=lambda row: (row.due, row.name))
@@ -95,9 +100,17 @@ def _jobs(
 
 def _job(job: Job, due: dt.date, done: list[dt.date]) -> DueRow:
     return DueRow(
-        key=job.key, name=job.name, why=job.why, log=job.log, due=due, last=max(done, default=None),
-        licensed=job.licensed, cautions=list(job.cautions),
-    )  # fmt: skip
+        key=job.key,
+        of=f"job/{job.key}",
+        every_months=job.every_months or 12,
+        name=job.name,
+        why=job.why,
+        log=job.log,
+        due=due,
+        last=max(done, default=None),
+        licensed=job.licensed,
+        cautions=list(job.cautions),
+    )
 
 
 def _there(document: Property, bought: set[str], *, frost: bool) -> set[JobFor]:
@@ -143,12 +156,20 @@ def _upkeep(upkeep: Sequence[UpkeepLine], entries: Sequence[Entry], since: dt.da
         log = LOG_OF_UPKEEP.get(line.key, f"job/{line.key}")
         done = _done(entries, log)
         yield DueRow(
-            key=line.key, name=line.name, why=f"{line.why}.", log=log,
-            due=months_later(max(done, default=since), line.every_months), last=max(done, default=None),
-        )  # fmt: skip
+            key=line.key,
+            of=f"upkeep/{line.key}/1",
+            every_months=line.every_months,
+            name=line.name,
+            why=f"{line.why}.",
+            log=log,
+            due=months_later(max(done, default=since), line.every_months),
+            last=max(done, default=None),
+        )
 
 
-def _wear(wear: Sequence[WearPlan]) -> Iterator[DueRow]:
+def _wear(wear: Sequence[WearPlan], upkeep: Sequence[UpkeepLine]) -> Iterator[DueRow]:
+    bought = [line.key for line in upkeep if line.key == "lamp" or "-cartridge-" in line.key]
+    seen: Counter[str] = Counter()
     words = {
         "estimate": "By the estimate of the design.",
         "changes": "By how long the ones before it lasted.",
@@ -156,16 +177,27 @@ def _wear(wear: Sequence[WearPlan]) -> Iterator[DueRow]:
         "sensor": "By its sensor.",
         "hours": "By its rated hours.",
     }
-    for each in wear:
+    for number, each in enumerate(wear):
+        # Both are in the order of the train.
+        line = bought[number] if number < len(bought) else each.key
+        seen[line] += 1
         if each.due is not None:
             lamp = each.key.startswith("uv")
             yield DueRow(
-                key=each.key, name=f"{each.name}: change it", why=words[each.by],
-                log="lamp" if lamp else f"cartridge/{each.key}", due=each.due, due_low=each.due_low,
-                due_high=each.due_high, last=each.changed[-1] if each.changed else None,
-                cautions=["UV light burns eyes and skin, and lamps hold mercury: power off first."] if lamp else
-                ["Power off, and the pressure let off, before a housing is opened."],
-            )  # fmt: skip
+                key=each.key,
+                of=f"upkeep/{line}/{seen[line]}",
+                every_months=each.own_months or each.usual_months,
+                name=f"{each.name}: change it",
+                why=words[each.by],
+                log="lamp" if lamp else f"cartridge/{each.key}",
+                due=each.due,
+                due_low=each.due_low,
+                due_high=each.due_high,
+                last=each.changed[-1] if each.changed else None,
+                cautions=["UV light burns eyes and skin, and lamps hold mercury: power off first."]
+                if lamp
+                else ["Power off, and the pressure let off, before a housing is opened."],
+            )
 
 
 def _warranties(document: Property) -> Iterator[DueRow]:
@@ -173,9 +205,13 @@ def _warranties(document: Property) -> Iterator[DueRow]:
         if each.until is not None:
             by = f" by {each.by}" if each.by else ""
             yield DueRow(
-                key=f"warranty-{each.id}", name=f"Warranty ends: {each.name}", why=f"What is vouched for{by}.",
-                log="", due=dt.date.fromisoformat(each.until),
-            )  # fmt: skip
+                key=f"warranty-{each.id}",
+                of=f"warranty/{each.id}",
+                name=f"Warranty ends: {each.name}",
+                why=f"What is vouched for{by}.",
+                log="",
+                due=dt.date.fromisoformat(each.until),
+            )
 
 
 def _visits(document: Property, entries: Sequence[Entry], since: dt.date) -> Iterator[DueRow]:
@@ -183,6 +219,12 @@ def _visits(document: Property, entries: Sequence[Entry], since: dt.date) -> Ite
     if every is not None:
         done = _done(entries, "job/visit")
         yield DueRow(
-            key="visit", name="Visit by contract", why="Agreed with the owner.", log="job/visit",
-            due=months_later(max(done, default=since), every), last=max(done, default=None),
-        )  # fmt: skip
+            key="visit",
+            of="visit",
+            every_months=every,
+            name="Visit by contract",
+            why="Agreed with the owner.",
+            log="job/visit",
+            due=months_later(max(done, default=since), every),
+            last=max(done, default=None),
+        )

@@ -7,6 +7,7 @@ import pytest
 
 from lean_year.demo.shipped import DEMOS, demo_book, demo_record
 from lean_year.formats.exports.calendar import write_calendar
+from lean_year.plan.in_use.work import log_work
 from lean_year.plan.model.book_prices import book_in
 from lean_year.plan.whole import plan_property
 from lean_year.property.entries import SiteRecord
@@ -63,6 +64,23 @@ def test_what_is_done_is_not_in_it_and_what_is_due_comes_again():
     for event in found.values():
         assert event["rrule"]["FREQ"] == ["MONTHLY"]
         assert event.decoded("dtstart") > dt.date.fromisoformat(plan.build.ends_on)
+
+
+def test_in_use_it_has_what_is_due_by_the_log_under_the_identities_it_had_before():
+    document = DEMOS["saltmarrow"].property()
+    record = SiteRecord(tuple(demo_record("saltmarrow")))
+    plan = plan_property(document, None, prices=book_in(demo_book(document), document), record=record).plan
+    due = log_work(document, plan, None, record, dt.date(2026, 9, 28)).due
+    before = events(plan)
+    text = write_calendar(plan, of="p", name="Place", now=NOW, due=due)
+    now = {str(each["uid"]): each for each in icalendar.Calendar.from_ical(text).walk("VEVENT")}
+    assert len(now) == len(due)
+    assert sorted(each.decoded("dtstart") for each in now.values()) == [row.due for row in due]
+    gone = [str(before[uid]["summary"]) for uid in set(before) - set(now)]
+    assert all("sleeve" in each for each in gone), "its seals go with the lamp"
+    assert {row.name for row in due if row.every_months is None} == {
+        str(each["summary"]).removeprefix("Place: ") for each in now.values() if "rrule" not in each
+    }
 
 
 @pytest.mark.parametrize("name", list(DEMOS))

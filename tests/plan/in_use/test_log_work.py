@@ -16,7 +16,7 @@ from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.log.days import logged_days, rain_known
-from lean_year.plan.stations.log.levels import levels_read
+from lean_year.plan.stations.log.levels import last_level, levels_read
 from lean_year.plan.whole import plan_property
 from lean_year.property.entries import Entry, SiteRecord
 from lean_year.property.logbook import standing
@@ -174,6 +174,19 @@ def test_levels_of_several_stores_add_up_and_one_that_nobody_read_is_as_full_as_
     assert one.partly_assumed
     assert both.drawable_l > one.drawable_l > 0.4 * first_l
     assert both.drawable_l == pytest.approx(one.drawable_l * first_l / (first_l + second_l) + second_l)
+
+
+def test_the_last_level_is_that_of_all_of_them_past_one_that_does_not_fit(saltmarrow):
+    layout = layout_of(saltmarrow[0])
+    rows = [
+        entry("a", "level", "2026-01-01", share=0.5),
+        entry("b", "level", "2026-01-02", share=0.4),
+        entry("c", "level", "2026-01-02", share=0.3),
+        entry("d", "level", "2026-01-03", depth_m=60.0),
+    ]
+    assert last_level(layout, rows) == levels_read(layout, rows)[-1]
+    assert last_level(layout, rows[3:]) is None
+    assert last_level(layout, []) is None
 
 
 def test_what_does_not_fit_the_tanks_of_another_design_is_left_out_and_kept(terrace):

@@ -2,6 +2,7 @@ import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { components } from "./schema";
 import { keptOr } from "./keptAnswers";
+import { asFile } from "./queries";
 
 type Schemas = components["schemas"];
 export type LogWork = Schemas["LogWork"];
@@ -50,5 +51,27 @@ export const withdrawDevice = (id: string, device: string) =>
   taken(
     client.DELETE("/api/properties/{property_id}/devices/{device_id}", {
       params: { path: { property_id: id, device_id: device } },
+    }),
+  );
+
+export type LogTable = Schemas["LogTable"];
+
+/** What a paper log as a table says; nothing of it is kept. */
+export const readLogTable = (id: string, file: Blob) =>
+  taken(
+    client.POST("/api/properties/{property_id}/log/table", {
+      params: { path: { property_id: id } },
+      body: file as unknown as string,
+      ...asFile,
+    }),
+  );
+
+/** Keeps all that such a table says. */
+export const keepLogTable = (id: string, file: Blob) =>
+  taken(
+    client.PUT("/api/properties/{property_id}/log/table", {
+      params: { path: { property_id: id } },
+      body: file as unknown as string,
+      ...asFile,
     }),
   );

@@ -12,6 +12,8 @@ from lean_year.property.cistern import Tank
 from lean_year.property.entries import Entry
 from lean_year.property.log_kinds import ABOUT_LOG
 
+MOST_A_DAY = 200
+"""Of one day no more are looked at for the last level."""
 LEVEL_KINDS: tuple[LevelKind, ...] = ("share", "depth_m", "below_m", "volume_l")
 
 
@@ -96,6 +98,18 @@ def levels_read(layout: Layout, entries: Sequence[Entry]) -> list[LevelRead]:
                 continue
             by_day.setdefault(entry.on, {})[store] = litres, entry
     return list(_days(layout, by_day))
+
+
+def last_level(layout: Layout, entries: Sequence[Entry]) -> LevelRead | None:
+    """The last of them, without the others; `entries` in the order of their days."""
+    levels = [entry for entry in entries if entry.kind == "level"]
+    while levels:
+        of_day = [entry for entry in levels[-MOST_A_DAY:] if entry.on == levels[-1].on]
+        found = levels_read(layout, of_day)
+        if found:
+            return found[0]
+        del levels[-len(of_day) :]
+    return None
 
 
 def _days(layout: Layout, by_day: dict[str, dict[int, tuple[float, Entry]]]) -> Iterator[LevelRead]:

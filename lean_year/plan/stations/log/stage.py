@@ -9,7 +9,7 @@ from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.log.findings import log_findings
-from lean_year.plan.stations.log.levels import levels_read
+from lean_year.plan.stations.log.levels import last_level
 from lean_year.property.logbook import all_that_counts, standing
 
 CAUTIONS = [
@@ -34,8 +34,7 @@ class LogPlan(BaseModel):
 def plan_log(model: PropertyModel) -> LogPlan:
     """The log of the property."""
     layout, entries = layout_of(model.document), all_that_counts(model.record)
-    levels = levels_read(layout, entries)
-    last = levels[-1] if levels else None
+    last = last_level(layout, entries)
     return LogPlan(
         entries=len(standing(model.record.of_log)),
         level_l=None if last is None else last.drawable_l,

@@ -8,11 +8,13 @@ import { today } from "../../lib/dates";
 import { newId } from "../../lib/newId";
 import { volume } from "../../lib/units";
 import { EntryLine } from "./EntryLine";
+import { PaperLog } from "./PaperLog";
 import { aboutOf, dayOf, saidBy } from "./words";
 
 /** Everything that was written down, the newest first; corrected by another entry, and never lost. */
 export function EntriesView({ work }: { work: LogWork }) {
   const { unsent } = useEntryBox();
+  const reads = useWho()?.role === "owner";
   const [kind, setKind] = useState("");
   const known = new Set(work.rows.map(({ id }) => id));
   const waiting = unsent
@@ -49,6 +51,7 @@ export function EntriesView({ work }: { work: LogWork }) {
           <Row key={row.id} row={row} form={forms.get(row.kind)} forms={work.forms} />
         ))}
       </ul>
+      {!reads && <PaperLog />}
       {work.older_rows > 0 && (
         <p className="note mt-2">{work.older_rows} older entries are kept and are in the property file.</p>
       )}

@@ -120,6 +120,43 @@ test("an entry is corrected by another one, or taken back, and never changed", a
   expect(sent(calls)[1]).toMatchObject({ kind: "taken_back", corrects: first!.id });
 });
 
+test("a paper log is read first, with what is left out, and kept in a press", async () => {
+  const table = {
+    columns: [
+      { head: "Date", read_as: "date", unit: "" },
+      { head: "Tank", read_as: "depth of the water", unit: "m" },
+      { head: "Mood", read_as: "", unit: "" },
+    ],
+    date_order: "day first",
+    entries: [{ id: "t1", kind: "level", about: "log/level", on: "2024-03-01", values: { depth_m: 1 } }],
+    refused: [{ line: 4, why: "date: must be a day like 2024-06-30, got 'soon'" }],
+  };
+  let answer: [number, unknown] = [422, { errors: [{ field: "file", message: "is empty" }] }];
+  const calls = renderOnDemo(
+    <ShownProvider shown={demo}>
+      <LogSheet />
+    </ShownProvider>,
+    demo,
+    "/?view=entries",
+    {
+      [`POST /api/properties/${demo.id}/log/table`]: () => answer,
+      [`PUT /api/properties/${demo.id}/log/table`]: () => [200, demo],
+    },
+  );
+  const picker = await screen.findByLabelText("A paper log as a table");
+  const file = new File(["date,level\n"], "log.csv", { type: "text/csv" });
+  await userEvent.upload(picker, file);
+  expect((await screen.findByRole("alert")).textContent).toBe("The file is empty.");
+  answer = [200, table];
+  await userEvent.upload(picker, file);
+  expect(await screen.findByText("1 new entry")).toBeTruthy();
+  expect(document.body.textContent).toContain("“Mood” is left out");
+  expect(document.body.textContent).toContain("Line 4: date: must be a day");
+  await userEvent.click(screen.getByRole("button", { name: "Keep 1 entry" }));
+  await waitFor(() => expect(calls.some(({ method }) => method === "PUT")).toBe(true));
+  await waitFor(() => expect(screen.queryByText("1 new entry")).toBeNull());
+});
+
 test("a device is made, its token shown once, and its faults are said", async () => {
   const device = {
     id: "d1",
