@@ -17,6 +17,7 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 from pydantic_core import to_json
 
 from lean_year.api.deps import state_of
+from lean_year.api.logs import Logs
 from lean_year.api.workshop import Stored, Workshop
 from lean_year.demo.shipped import DEMOS, demo_file
 from lean_year.store.database import open_database
@@ -40,7 +41,7 @@ def answered(puts: Mapping[str, Put]) -> dict[str, Any]:
             beside = {
                 "parts": parts,
                 "work": workshop.build(stored.id, stored.revision),
-                "log": workshop.log(stored.id, stored.revision, LOG_SEEN_ON),
+                "log": Logs(workshop).seen_on(stored.id, stored.revision, LOG_SEEN_ON),
             }
             states[name] = json.loads(bytes(state_of(workshop, stored).body)) | json.loads(to_json(beside))
         engine.dispose()

@@ -15,6 +15,7 @@ from lean_year import __version__
 from lean_year.api.admission import Door, admitted
 from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
+from lean_year.api.logs import Logs
 from lean_year.api.papers import Papers
 from lean_year.api.quoting import Quoting
 from lean_year.api.routers import (
@@ -60,6 +61,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         app.state.workshop = Workshop(engine)
         app.state.papers = Papers(app.state.workshop)
         app.state.quoting = Quoting(app.state.workshop)
+        app.state.logs = Logs(app.state.workshop)
         app.state.door = Door(engine, asks=reach.asks_who, secure=reach.secure)
     for open_area in (reference, people, devices):
         app.include_router(open_area.open_router)

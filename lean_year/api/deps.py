@@ -8,6 +8,7 @@ from fastapi.responses import Response
 from pydantic import BaseModel
 from pydantic_core import to_json
 
+from lean_year.api.logs import Logs
 from lean_year.api.papers import Papers
 from lean_year.api.quoting import Quoting
 from lean_year.api.schemas.properties import property_state
@@ -34,6 +35,13 @@ def _quoting(request: Request) -> Quoting:
 
 
 InQuoting = Annotated[Quoting, Depends(_quoting)]
+
+
+def _logs(request: Request) -> Logs:
+    return cast(Logs, request.app.state.logs)
+
+
+InLogs = Annotated[Logs, Depends(_logs)]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 

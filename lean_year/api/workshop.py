@@ -5,37 +5,30 @@ from collections.abc import Callable, Iterable, Sequence
 from functools import lru_cache
 from typing import Any, Literal
 
-from cachetools import LRUCache
 from sqlalchemy import Engine
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from lean_year.api.jobs import Job, JobKind, Jobs
-from lean_year.api.planning import KEPT_PLANS, KEPT_RECORDS, Planning
-from lean_year.api.reported import entries_of
+from lean_year.api.planning import KEPT_RECORDS, Planning
 from lean_year.api.schemas.alternatives import AlternativeInShort
 from lean_year.api.schemas.build import BuildWork, build_work
-from lean_year.api.schemas.devices import ListedDevice, MadeDevice, NewDevice
 from lean_year.api.schemas.revisions import Comparison, StationsCompared
 from lean_year.core.errors import InputError
-from lean_year.core.log.devices import device_faults
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_file
-from lean_year.formats.exports.calendar import write_calendar
 from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.parts_table import write_parts_csv, write_parts_workbook
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.exports.workbook import write_workbook
-from lean_year.formats.log_table import LogTable, RefusedLogRow, read_log_table
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
 from lean_year.plan.compared.in_short import in_short
 from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
 from lean_year.plan.handed_over.operating import Operating, operating
-from lean_year.plan.in_use.work import LogWork, check_log, log_work
+from lean_year.plan.in_use.work import check_log
 from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
-from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
@@ -48,18 +41,16 @@ from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
-from lean_year.plan.stations.log.levels import level_drift
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
-from lean_year.plan.whole import Planned, WholePlan, plan_property
+from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import worth_of_measuring
 from lean_year.property.alternatives import with_site_of
 from lean_year.property.document import FileAlternative, Property, PropertyFile, Standing
 from lean_year.property.edits import apply_edit
 from lean_year.property.entries import Entry
 from lean_year.property.for_owner import for_owner
-from lean_year.property.logbook import standing
 from lean_year.property.price_book import PriceBook
-from lean_year.store import alternatives, devices, entries, photos, properties, records, revisions
+from lean_year.store import alternatives, entries, photos, properties, records, revisions
 from lean_year.store.database import writing
 from lean_year.store.price_book import change_book
 from lean_year.store.properties import ListedProperty, Stored, Summary
@@ -76,7 +67,6 @@ class Workshop(Planning):
     def __init__(self, engine: Engine) -> None:
         super().__init__(engine)
         self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
-        self._logs: LRUCache[tuple[int, dt.date], tuple[WholePlan, LogWork]] = LRUCache(KEPT_PLANS)
         self.jobs = Jobs()
 
     # -- working out --------------------------------------------------------------------------------------------
@@ -198,106 +188,6 @@ class Workshop(Planning):
         """Every valve of a revision, and what can fail in it."""
         document = properties.load_revision(self.engine, property_id, revision)
         return operating(document, self.plan(document, property_id).plan)
-
-    def log(self, property_id: str, revision: int, today: dt.date) -> LogWork:
-        """The log of a property on a day, judged by a revision of its design."""
-        document = properties.load_revision(self.engine, property_id, revision)
-        plan, record = self.plan(document, property_id).plan, self.written_on(property_id)
-        key = id(plan), today
-        with self._plans_lock:
-            held = self._logs.get(key)
-        if held is not None and held[0] is plan:
-            return held[1]
-        work = log_work(document, plan, self.rain_of(document), record, today)
-        with self._plans_lock:
-            self._logs[key] = plan, work  # held with the plan, so that nothing else has its identity
-        return work
-
-    def listed_devices(self, property_id: str) -> list[ListedDevice]:
-        """Every device of a property, and how it does."""
-        stored, now = self.stored(property_id), dt.datetime.now(dt.UTC)
-        layout, entries = layout_of(stored.document), standing(self.written_on(property_id).of_log)
-        rows = []
-        for device in devices.devices_of(self.engine, property_id):
-            reported = devices.last_reported(self.engine, device.id)
-            last = devices.last_reading(self.engine, device.id)
-            rows.append(
-                ListedDevice(
-                    id=device.id,
-                    kind=device.kind,
-                    name=device.name,
-                    about=device.about,
-                    made_at=device.made_at,
-                    withdrawn_at=device.withdrawn_at,
-                    heard_at=max((each.came for each in reported), default=None),
-                    last_at=reported[-1].at if reported else None,
-                    last_quantity=last[0] if last else None,
-                    last_value=last[1] if last else None,
-                    readings=len(reported),
-                    faults=[] if device.withdrawn_at else device_faults(device.kind, reported, now),
-                    drift=level_drift(
-                        layout, entries, entries_of(device, devices.reported_days(self.engine, device.id))
-                    )
-                    if device.kind == "level"
-                    else None,
-                )
-            )
-        return rows
-
-    def make_device(self, property_id: str, asked: NewDevice, by: str) -> MadeDevice:
-        """A new device of a property.
-
-        Raises
-        ------
-        InputError
-            If it is of a tank that the design does not have.
-        """
-        tanks = [tank.id for tank in self.stored(property_id).document.cistern.tanks]
-        if asked.about and (asked.kind != "level" or asked.about not in tanks):
-            raise InputError("about", f"must be empty or one of {', '.join(tanks)}, got {asked.about}")
-        made, token = devices.make_device(
-            self.engine, property_id, kind=asked.kind, name=asked.name, about=asked.about, by=by
-        )
-        listed = next(each for each in self.listed_devices(property_id) if each.id == made.id)
-        return MadeDevice(device=listed, token=token)
-
-    def read_log_table(self, property_id: str, data: bytes) -> LogTable:
-        """What a paper log as a table says of a property, and keep nothing. What cannot be true of it is refused.
-
-        Raises
-        ------
-        InputError
-            If it is no such table.
-        """
-        document = self.stored(property_id).document
-        table = read_log_table(data, us=document.units == "us")
-        known, today = list(self.written_on(property_id).of_log), dt.date.today()
-        there = {entry.id for entry in known}
-        kept: list[Entry] = []
-        refused = list(table.refused)
-        for entry in table.entries:
-            try:
-                check_log(document, [*known, *kept] if entry.kind == "meter" else [], [entry], today)
-            except InputError as error:
-                refused.append(RefusedLogRow(line=0, why=f"{entry.on}: {error}"))
-                continue
-            if entry.id not in there:
-                there.add(entry.id)
-                kept.append(entry)
-        return table.model_copy(update={"entries": kept, "refused": refused})
-
-    def keep_log_table(self, property_id: str, data: bytes, by: str) -> Stored:
-        """Keep all that such a table says, but for what is there already."""
-        entries.write_entries(self.engine, property_id, self.read_log_table(property_id, data).entries, by)
-        return self.stored(property_id)
-
-    def calendar(self, property_id: str) -> str:
-        """The days of the build and of the upkeep."""
-        stored = self.stored(property_id)
-        plan = self.plan(stored.document, property_id).plan
-        work = self.log(property_id, stored.revision, dt.date.today())
-        due = work.due if work.in_use_since is not None else []
-        return write_calendar(plan, of=property_id, name=stored.document.name, now=dt.datetime.now(dt.UTC), due=due)
 
     def write_down(self, property_id: str, written: Sequence[Entry], by: str) -> Stored:
         """Add to what is written down on the site; what is there already is kept once.

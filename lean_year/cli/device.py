@@ -43,13 +43,13 @@ def device(
     made = Simulated(cast(DeviceKind, kind), cast(SimulatedFault, fault), every_min, level_m, seed=seed)
     first = dt.datetime.now().astimezone() - dt.timedelta(days=days)
     lines = [reading.line for reading in simulated(made, first, days)]
-    told = {"kept": 0, "repeated": 0, "refused": 0}
+    counted = {"kept": 0, "repeated": 0, "refused": 0}
     for begin in range(0, len(lines), BATCH):
         answer = _send(f"{url.rstrip('/')}/api/devices/{device_id}/readings", token, lines[begin : begin + BATCH])
-        told["kept"] += answer["kept"]
-        told["repeated"] += answer["repeated"]
-        told["refused"] += len(answer["refused"])
-    show(told, as_json)
+        counted["kept"] += answer["kept"]
+        counted["repeated"] += answer["repeated"]
+        counted["refused"] += len(answer["refused"])
+    show(counted, as_json)
 
 
 def _send(address: str, token: str, lines: list[str]) -> dict[str, Any]:

@@ -1,4 +1,4 @@
-"""What was written down while Saltmarrow was in use: three invented years, with a leak that was found and mended."""
+"""What was written down while Saltmarrow was in use: three invented years, with a leak found and repaired."""
 
 import datetime as dt
 from collections.abc import Iterator
@@ -14,7 +14,7 @@ from lean_year.property.document import Property
 from lean_year.property.entries import Entry
 
 FIRST, LAST = dt.date(2023, 10, 1), dt.date(2026, 9, 27)
-LEAK_FROM, LEAK_MENDED, LEAK_L_DAY = dt.date(2025, 5, 19), dt.date(2025, 6, 16), 140.0
+LEAK_FROM, LEAK_REPAIRED, LEAK_L_DAY = dt.date(2025, 5, 19), dt.date(2025, 6, 16), 140.0
 LOADED_ON, LOAD_L = dt.date(2025, 8, 27), 6_000.0
 OWN_YEAR = 1996
 """The rain of the last year, for which the record has none, is that of the water year begun then."""
@@ -56,7 +56,7 @@ def _measured(
         held += LOAD_L if on == LOADED_ON else 0.0
         (run,) = replace(uneven, start_share=min(1.0, held / full_l)).windows([(day, day + 1)])
         drawn = float(run.supplied_l.sum()) * rng.normal(0, _USES_SHARE)
-        lost = LEAK_L_DAY if LEAK_FROM <= on < LEAK_MENDED else 0.0
+        lost = LEAK_L_DAY if LEAK_FROM <= on < LEAK_REPAIRED else 0.0
         held = min(full_l, max(0.0, run.end_l - drawn - lost))
         if depth[day] > _DRY_MM:
             yield _entry("rain", on, _KEEPER, depth_mm=round(float(depth[day]), 1))
@@ -98,7 +98,7 @@ def _upkeep(rng: np.random.Generator) -> Iterator[Entry]:
                      coliforms_100ml=0.0, turbidity_ntu=0.3, ph=7.4)  # fmt: skip
     yield _entry("spilling/overflow", dt.date(2024, 2, 11), _KEEPER, note="Swale took it all")
     yield _entry("load", LOADED_ON, _KEEPER, note="By barge", volume_l=LOAD_L, cost=228.0)
-    yield _entry("repair", LEAK_MENDED, _INSTALLER,
+    yield _entry("repair", LEAK_REPAIRED, _INSTALLER,
                  note="Union behind the goats' trough: cracked seal, dripping into the ditch. Changed.")  # fmt: skip
     yield _entry("sediment", dt.date(2026, 4, 2), _KEEPER, depth_m=0.02)
     yield _entry("note", dt.date(2026, 8, 16), _KEEPER, note="Studio full for two weeks")

@@ -4,6 +4,7 @@ An entry is no part of the document: undo does not take it back, and all alterna
 What was wrong is corrected by another entry.
 """
 
+import datetime as dt
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Annotated, Literal, get_args
@@ -11,7 +12,7 @@ from typing import Annotated, Literal, get_args
 from pydantic import Field, model_validator
 
 from lean_year.core.errors import InputError
-from lean_year.property.log_kinds import LogKind, check_log_entry
+from lean_year.property.log_kinds import ABOUT_LOG, LogKind, check_log_entry
 from lean_year.property.parts import DateText, Key, Part, PlaceText
 
 MOST_ENTRIES = 100_000
@@ -53,6 +54,16 @@ class Entry(Part):
     each other."""
     corrects: Key | None = None
     """The entry of the log in whose place this one stands; both are kept."""
+
+    @property
+    def day(self) -> dt.date:
+        """Its `on`."""
+        return dt.date.fromisoformat(self.on)
+
+    @property
+    def subject(self) -> str:
+        """What an entry of the log is about, after its kind; empty where that is the supply."""
+        return self.about.removeprefix(f"{ABOUT_LOG}{self.kind}").removeprefix("/")
 
     @property
     def is_log(self) -> bool:

@@ -177,18 +177,6 @@ def last_reported(engine: Engine, device_id: str, many: int = 1_000) -> list[Rep
     ]
 
 
-def last_reading(engine: Engine, device_id: str) -> tuple[str, float] | None:
-    """The quantity and value of the newest reading of a device."""
-    with reading(engine) as session:
-        row = session.execute(
-            select(DeviceReadingRow.quantity, DeviceReadingRow.value)
-            .where(DeviceReadingRow.device_id == device_id)
-            .order_by(DeviceReadingRow.at.desc())
-            .limit(1)
-        ).first()
-    return None if row is None else (row.quantity, row.value)
-
-
 @dataclass(frozen=True, slots=True)
 class ReportedDay:
     """What a device said of one day, where it stands."""

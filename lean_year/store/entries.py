@@ -70,7 +70,7 @@ def add_entries(session: Session, site_id: str, entries: Sequence[Entry], by: st
                 "id": entry.id,
                 "kind": entry.kind,
                 "about": entry.about,
-                "on": dt.date.fromisoformat(entry.on),
+                "on": entry.day,
                 "body": body,
                 "written_by": by,
                 "written_at": dt.datetime.now(dt.UTC).replace(tzinfo=None),

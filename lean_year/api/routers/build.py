@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import InWorkshop, json_of, state_of, to_take_along
+from lean_year.api.deps import InLogs, InWorkshop, json_of, state_of, to_take_along
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.build import BuildWork, NewEntries
 from lean_year.api.schemas.properties import PropertyState
@@ -47,8 +47,8 @@ def operating_of(
 
 
 @router.get("/calendar.ics", response_class=Response)
-def calendar_of(property_id: str, workshop: InWorkshop) -> Response:
-    answer = Response(workshop.calendar(property_id), media_type="text/calendar; charset=utf-8")
+def calendar_of(property_id: str, workshop: InWorkshop, logs: InLogs) -> Response:
+    answer = Response(logs.calendar(property_id), media_type="text/calendar; charset=utf-8")
     return to_take_along(answer, workshop.stored(property_id).document.name, ".ics")
 
 

@@ -11,7 +11,7 @@ from limits.strategies import MovingWindowRateLimiter
 from starlette.concurrency import run_in_threadpool
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import InWorkshop, json_of
+from lean_year.api.deps import InLogs, InWorkshop, json_of
 from lean_year.api.errors import refuse
 from lean_year.api.reported import MOST_BYTES, read_lines
 from lean_year.api.schemas.base import Refusal
@@ -32,13 +32,13 @@ _tries = MovingWindowRateLimiter(MemoryStorage())
 
 
 @router.get("", response_model=list[ListedDevice])
-def list_devices(property_id: str, workshop: InWorkshop) -> list[ListedDevice]:
-    return workshop.listed_devices(property_id)
+def list_devices(property_id: str, logs: InLogs) -> list[ListedDevice]:
+    return logs.listed_devices(property_id)
 
 
 @router.post("", response_model=MadeDevice, status_code=201)
-def make_device(property_id: str, asked: NewDevice, workshop: InWorkshop, visitor: InVisitor) -> Response:
-    return json_of(workshop.make_device(property_id, asked, visitor.name), 201)
+def make_device(property_id: str, asked: NewDevice, logs: InLogs, visitor: InVisitor) -> Response:
+    return json_of(logs.make_device(property_id, asked, visitor.name), 201)
 
 
 @router.delete("/{device_id}", status_code=204)

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
+from lean_year.api.deps import FileBody, InLogs, InWorkshop, json_of, state_of
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.properties import PropertyState
 from lean_year.core.rain.rainfall import FIRST_YEAR
@@ -23,20 +23,20 @@ router = APIRouter(
 
 
 @router.post("/log/table", response_model=LogTable)
-def read_table(property_id: str, file: FileBody, workshop: InWorkshop) -> Response:
-    return json_of(workshop.read_log_table(property_id, file))
+def read_table(property_id: str, file: FileBody, logs: InLogs) -> Response:
+    return json_of(logs.read_table(property_id, file))
 
 
 @router.put("/log/table", response_model=PropertyState)
-def keep_table(property_id: str, file: FileBody, workshop: InWorkshop, visitor: InVisitor) -> Response:
-    return state_of(workshop, workshop.keep_log_table(property_id, file, visitor.name))
+def keep_table(property_id: str, file: FileBody, workshop: InWorkshop, logs: InLogs, visitor: InVisitor) -> Response:
+    return state_of(workshop, logs.keep_table(property_id, file, visitor.name))
 
 
 @router.get("/log", response_model=LogWork)
 def log_of(
     property_id: str,
-    workshop: InWorkshop,
+    logs: InLogs,
     revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
     on: Annotated[dt.date, Query(ge=dt.date(FIRST_YEAR, 1, 1), le=dt.date(LAST_START, 12, 31))],
 ) -> Response:
-    return json_of(workshop.log(property_id, revision, on))
+    return json_of(logs.seen_on(property_id, revision, on))

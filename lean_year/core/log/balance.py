@@ -19,6 +19,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError
+from lean_year.core.numeric.normal import NINE_IN_TEN
 
 Verdict = Literal["as_designed", "losing", "catching_less", "cannot_tell"]
 
@@ -37,10 +38,10 @@ GARDEN_SHARE = 0.3
 """How far what a garden is given differs from the designed watering for good. Basis: estimate."""
 GARDEN_WANDER_SHARE, GARDEN_DAYS = 0.15, 30.0
 """How far it differs from that for a time, and for how long. Basis: estimate. [-, d]"""
-GAIN = 6.0
+LEAST_GAIN = 6.0
 """By how much an explanation must make the logarithm of the likelihood greater than noise alone does. Set so that
 fewer than five of a hundred logs without a fault are suspected; `docs/how-it-is-checked.md` has the figures."""
-FEW = 12.0
+FEW_INTERVALS = 12.0
 """Of so few intervals a log must say twice as much, as its noise is not well known. Basis: estimate."""
 LEAST_LOSS_SHARE = 0.05
 """A loss under that of the mean use is no loss that anybody could find. Basis: estimate."""
@@ -48,8 +49,6 @@ LEAST_INTERVALS, LEAST_DAYS = 6, 14.0
 """What a log must have at the least to say anything. Basis: estimate."""
 CLEAR_SHARE = 0.3
 """What can be missing, nine cases in ten, over the mean use, for a log that says that nothing is. Basis: estimate."""
-NINE_IN_TEN = 1.6449
-"""Of a normal deviate, either side. [-]"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,7 +153,7 @@ def judge_balance(balance: Balance, live_l: float) -> Behaviour:
     loss = _likeliest(tried, -balance.days, sign=1)
     catch = _likeliest(tried, balance.inflow_l, sign=-1)
     least = LEAST_LOSS_SHARE * use_l_day
-    if max(loss.likely, catch.likely) - quiet > GAIN * (1 + FEW / balance.days.size):
+    if max(loss.likely, catch.likely) - quiet > LEAST_GAIN * (1 + FEW_INTERVALS / balance.days.size):
         if loss.likely >= catch.likely and loss.size > least:
             return _losing(balance, loss, use_l_day)
         if catch.likely > loss.likely:

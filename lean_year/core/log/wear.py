@@ -5,7 +5,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-import numpy as np
+from lean_year.core.numeric.normal import NINE_IN_TEN
 
 ESTIMATE_SPREAD = 0.5
 """Of the logarithm of a life that is an estimate: half and double are both possible. Basis: estimate (3 to 7 months
@@ -18,8 +18,6 @@ LEAST_READINGS = 2
 """Of the pressure since a change, from which on they are believed. Basis: estimate."""
 LAMP_SPREAD = 0.03
 """Of a sensor's reading over that of a new lamp. Basis: estimate."""
-NINE_IN_TEN = 1.6449
-"""Of a normal deviate, either side. [-]"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,15 +82,8 @@ def by_pressure(clean_kpa: float, most_kpa: float, readings: Sequence[tuple[floa
     seen = [(day, drop) for day, drop in readings if day > 0 and drop > 0]
     if len(seen) < LEAST_READINGS or most_kpa <= clean_kpa:
         return None
-    days = np.array([day for day, _ in seen])
-    grown = np.log(np.array([drop for _, drop in seen]) / clean_kpa)
-    rate = float(days @ grown / (days @ days))
-    error = DROP_SPREAD / float(np.sqrt(days @ days))
-    if rate <= 0:
-        return None
-    due = math.log(most_kpa / clean_kpa)
-    slowest = rate - NINE_IN_TEN * error
-    return Lasts(due / rate, due / (rate + NINE_IN_TEN * error), due / slowest if slowest > 0 else math.inf)
+    grown = [math.log(drop / clean_kpa) for _, drop in seen]
+    return _reaches(math.log(most_kpa / clean_kpa), [day for day, _ in seen], grown, DROP_SPREAD)
 
 
 def by_sensor(least_share: float, readings: Sequence[tuple[float, float]]) -> Lasts | None:
@@ -116,13 +107,17 @@ def by_sensor(least_share: float, readings: Sequence[tuple[float, float]]) -> La
     500
     """
     seen = [(day, share) for day, share in readings if day > 0]
-    if len(seen) < LEAST_READINGS:
+    if len(seen) < LEAST_READINGS or least_share >= 1:
         return None
-    days = np.array([day for day, _ in seen])
-    lost = 1 - np.array([share for _, share in seen])
-    rate = float(days @ lost / (days @ days))
-    error = LAMP_SPREAD / float(np.sqrt(days @ days))
-    if rate <= 0 or least_share >= 1:
+    return _reaches(1 - least_share, [day for day, _ in seen], [1 - share for _, share in seen], LAMP_SPREAD)
+
+
+def _reaches(wanted: float, days: Sequence[float], grown: Sequence[float], spread: float) -> Lasts | None:
+    """When what grows in a straight line from nothing comes to so much; None where it does not grow."""
+    squares = sum(day**2 for day in days)
+    rate = sum(day * each for day, each in zip(days, grown, strict=True)) / squares
+    error = spread / math.sqrt(squares)
+    if rate <= 0:
         return None
-    due, slowest = 1 - least_share, rate - NINE_IN_TEN * error
-    return Lasts(due / rate, due / (rate + NINE_IN_TEN * error), due / slowest if slowest > 0 else math.inf)
+    slowest = rate - NINE_IN_TEN * error
+    return Lasts(wanted / rate, wanted / (rate + NINE_IN_TEN * error), wanted / slowest if slowest > 0 else math.inf)

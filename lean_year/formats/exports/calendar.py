@@ -11,18 +11,17 @@ from collections.abc import Iterator, Sequence
 
 from icalendar import Alarm, Calendar, Event
 
+from lean_year.core.log.jobs import months_later
 from lean_year.plan.answer.wording import several
-from lean_year.plan.in_use.due import DueRow
+from lean_year.plan.in_use.due import PAID_ALL_YEAR, DueRow
 from lean_year.plan.stations.build.stage import STATION as BUILD
 from lean_year.plan.stations.build.tasks import BuildTask
 from lean_year.plan.stations.price.stage import STATION as PRICE
-from lean_year.plan.stations.price.upkeep import WATER, UpkeepLine
+from lean_year.plan.stations.price.upkeep import UpkeepLine
 from lean_year.plan.whole import WholePlan
 
 _NAMES = uuid.UUID("6f0d6c1e-6f6b-4d6f-9f5b-2c8f0e3a7d11")
 _SINCE = dt.datetime(2024, 1, 1, tzinfo=dt.UTC)
-PAID_ALL_YEAR = ("power", WATER)
-"""What nobody has to do on a day."""
 DAY_BEFORE, WEEK_BEFORE = dt.timedelta(days=-1), dt.timedelta(days=-7)
 
 
@@ -113,7 +112,7 @@ def _task(task: BuildTask, name: str) -> Event:
 def _due(line: UpkeepLine, of: str, handed_over: dt.date, name: str) -> Event:
     """Due for the first time so many months after the handing over, and again every so many."""
     months = max(1, int(line.every_months))
-    first = _months_later(handed_over, months)
+    first = months_later(handed_over, months)
     words = f"{line.why}. Every {several(months, 'month')}."
     event = _event(of, f"{name}: {line.name}", first, first, words, WEEK_BEFORE)
     event.add("rrule", {"freq": "monthly", "interval": months})
@@ -126,9 +125,3 @@ def _in_use(row: DueRow, name: str) -> Event:
     if row.every_months is not None:
         event.add("rrule", {"freq": "monthly", "interval": max(1, round(row.every_months))})
     return event
-
-
-def _months_later(day: dt.date, months: int) -> dt.date:
-    """The same day of a later month, at the latest the 28th, which every month has."""
-    year, month = divmod(day.year * 12 + day.month - 1 + months, 12)
-    return dt.date(year, month + 1, min(day.day, 28))

@@ -19,7 +19,7 @@ from lean_year.property.document import Property
 from lean_year.property.entries import Entry
 from lean_year.property.log_kinds import ABOUT_LOG
 
-NOTHING_TO_DO = ("power", WATER)
+PAID_ALL_YEAR = ("power", WATER)
 """What is paid all year, and done on no day."""
 WITH_THE_LAMP = ("sleeve-seal",)
 LOG_OF_UPKEEP = {"clean-out": "cleaning/tank", "water-test": "test"}
@@ -77,8 +77,9 @@ def due_rows(
 
 
 def _done(entries: Sequence[Entry], log: str) -> list[dt.date]:
-    return [dt.date.fromisoformat(entry.on) for entry in entries if entry.about == f"{ABOUT_LOG}{log}"
-            or (entry.kind == log and "/" not in log)]  # fmt: skip
+    return [
+        entry.day for entry in entries if entry.about == f"{ABOUT_LOG}{log}" or (entry.kind == log and "/" not in log)
+    ]
 
 
 def _jobs(
@@ -151,7 +152,7 @@ def _rains(document: Property, rain: PreparedRain | None) -> tuple[int, int] | N
 def _upkeep(upkeep: Sequence[UpkeepLine], entries: Sequence[Entry], since: dt.date) -> Iterator[DueRow]:
     """What is bought again, but for cartridges and the lamp, which wear has."""
     for line in {line.key: line for line in upkeep}.values():
-        if line.key in (*NOTHING_TO_DO, *WITH_THE_LAMP, "lamp") or "-cartridge-" in line.key:
+        if line.key in (*PAID_ALL_YEAR, *WITH_THE_LAMP, "lamp") or "-cartridge-" in line.key:
             continue
         log = LOG_OF_UPKEEP.get(line.key, f"job/{line.key}")
         done = _done(entries, log)

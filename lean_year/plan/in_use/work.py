@@ -1,7 +1,7 @@
 """The log of a property as its sheet shows it on a day."""
 
 import datetime as dt
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from pydantic import BaseModel
 
@@ -9,6 +9,7 @@ from lean_year.core.errors import InputError
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.in_use.due import DueRow, due_rows, in_use_since
+from lean_year.plan.in_use.meters import Meters
 from lean_year.plan.in_use.says import behaving_findings
 from lean_year.plan.model.behaving import Behaving, behaving
 from lean_year.plan.model.layout import Layout, layout_of
@@ -118,6 +119,36 @@ class LogWork(BaseModel):
     """Of what is written down on the site: another one with every entry."""
 
 
+def due_in_use(
+    document: Property, plan: WholePlan, rain: PreparedRain | None, record: SiteRecord, today: dt.date
+) -> list[DueRow]:
+    """What is due by the log; empty where it is not known since when the supply is in use."""
+    entries = all_that_counts(record)
+    since = in_use_since(document, BUILD.of(plan), today)
+    if since is None:
+        return []
+    return _due(document, plan, rain, entries, since, _wear(document, rain, entries, since))
+
+
+def _wear(
+    document: Property, rain: PreparedRain | None, entries: Sequence[Entry], since: dt.date | None
+) -> list[WearPlan]:
+    use_m3_year = PropertyModel(document, rain).rain_use_m3_year
+    return wear_plan(document, use_m3_year, entries, since, Wording(document.units))
+
+
+def _due(
+    document: Property,
+    plan: WholePlan,
+    rain: PreparedRain | None,
+    entries: Sequence[Entry],
+    since: dt.date | None,
+    wear: Sequence[WearPlan],
+) -> list[DueRow]:
+    price = PRICE.of(plan)
+    return due_rows(document, rain, price.upkeep if price is not None else [], wear, entries, since)
+
+
 def log_work(
     document: Property, plan: WholePlan, rain: PreparedRain | None, record: SiteRecord, today: dt.date
 ) -> LogWork:
@@ -126,9 +157,8 @@ def log_work(
     entries = all_that_counts(record)
     layout, say = layout_of(document), Wording(document.units)
     levels = levels_read(layout, entries)
-    build, price = BUILD.of(plan), PRICE.of(plan)
-    since = in_use_since(document, build, today)
-    wear = wear_plan(document, PropertyModel(document, rain).rain_use_m3_year, entries, since, say)
+    since = in_use_since(document, BUILD.of(plan), today)
+    wear = _wear(document, rain, entries, since)
     stand = None if rain is None else stands(document, rain, entries, levels, today)
     repaired = max((entry.on for entry in entries if entry.kind == "repair"), default=None)
     repaired_on = None if repaired is None else dt.date.fromisoformat(repaired)
@@ -148,7 +178,7 @@ def log_work(
         behaving_before=said_before,
         wear=wear,
         in_use_since=since,
-        due=due_rows(document, rain, price.upkeep if price is not None else [], wear, entries, since),
+        due=_due(document, plan, rain, entries, since, wear),
         findings=[] if says is None else behaving_findings(says, say),
         version=record.version,
     )
@@ -203,7 +233,7 @@ def _row(layout: Layout, row: Kept) -> LogEntry:
         id=row.entry.id,
         kind=entry.kind,
         about=entry.about,
-        on=dt.date.fromisoformat(entry.on),
+        on=entry.day,
         at=entry.at,
         by=entry.by,
         note=row.entry.note if row.taken_back else entry.note,
@@ -216,45 +246,46 @@ def _row(layout: Layout, row: Kept) -> LogEntry:
     )
 
 
+def refusals(
+    document: Property, known: Sequence[Entry], written: Iterable[Entry], today: dt.date
+) -> Iterator[tuple[Entry, InputError | None]]:
+    """Each entry, with what says that it cannot be true of this supply: it is of a day to come, its level is over the
+    tank, its meter runs backwards and is not said to be another, or it corrects one that is not there.
+
+    What is none of the log, or is known already, passes; what passes is known to those after it.
+    """
+    layout = layout_of(document)
+    ids, meters = {entry.id for entry in known}, Meters(entry for entry in known if entry.kind == "meter")
+    for entry in written:
+        if not entry.is_log or entry.id in ids:
+            yield entry, None
+            continue
+        try:
+            if entry.day > today + dt.timedelta(days=MOST_AHEAD_DAYS):
+                raise InputError("on", f"must be no later than today, {today}, got {entry.on}")
+            if entry.corrects is not None and entry.corrects not in ids:
+                raise InputError("corrects", "must name an entry of this property")
+            if entry.kind == "level":
+                drawable_in_store(layout, entry)
+            if entry.kind == "meter":
+                meters.check(entry)
+        except InputError as error:
+            yield entry, error
+            continue
+        ids.add(entry.id)
+        if entry.kind == "meter":
+            meters.add(entry)
+        yield entry, None
+
+
 def check_log(document: Property, known: Sequence[Entry], written: Sequence[Entry], today: dt.date) -> None:
-    """Refuse what cannot be true of this supply.
+    """Refuse the first that cannot be true.
 
     Raises
     ------
     InputError
-        If an entry is of a day to come, a level is over its tank, a meter runs backwards and is not said to be
-        another, or an entry corrects one that is not there.
+        See `refusals`.
     """
-    layout = layout_of(document)
-    ids = {entry.id for entry in known}
-    meters = [entry for entry in known if entry.kind == "meter"]
-    for entry in written:
-        if not entry.is_log or entry.id in ids:
-            continue
-        if dt.date.fromisoformat(entry.on) > today + dt.timedelta(days=MOST_AHEAD_DAYS):
-            raise InputError("on", f"must be no later than today, {today}, got {entry.on}")
-        if entry.corrects is not None and entry.corrects not in ids:
-            raise InputError("corrects", "must name an entry of this property")
-        if entry.kind == "level":
-            drawable_in_store(layout, entry)
-        if entry.kind == "meter":
-            _check_meter(meters, entry)
-            meters.append(entry)
-        ids.add(entry.id)
-
-
-def _check_meter(known: Sequence[Entry], entry: Entry) -> None:
-    """A reading is no less than the last one before it, unless another meter began since."""
-    same = [
-        each for each in known
-        if each.about == entry.about and (each.on, each.at) <= (entry.on, entry.at) and each.id != entry.corrects
-    ]  # fmt: skip
-    if not same or "new_from_l" in entry.values:
-        return
-    last = max(same, key=lambda each: (each.on, each.at))
-    least = last.values.get("new_from_l", last.values["reading_l"])
-    if entry.values["reading_l"] < least:
-        raise InputError(
-            "values.reading_l",
-            f"must be at least {least:g}, the reading of {last.on}; for another meter say with what it began",
-        )
+    for _, error in refusals(document, known, written, today):
+        if error is not None:
+            raise error

@@ -58,8 +58,8 @@ def demo(saltmarrow):
     return on
 
 
-def test_the_demo_leak_is_found_before_it_is_mended_and_is_gone_after(demo):
-    """140 L/d from 19 May to 16 June 2025: invented, and told to nobody but the levels."""
+def test_the_demo_leak_is_found_before_it_is_repaired_and_is_gone_after(demo):
+    """140 L/d from 19 May to 16 June 2025: invented, and known to the levels alone."""
     before, _ = demo("2025-06-15")
     assert before.behaving.verdict == "losing"
     assert before.behaving.low <= 140 <= before.behaving.high

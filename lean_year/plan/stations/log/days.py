@@ -39,7 +39,7 @@ def rain_known(
     for entry in entries:
         if entry.kind != "rain":
             continue
-        end = (dt.date.fromisoformat(entry.on) - first).days
+        end = (entry.day - first).days
         over = int(entry.values.get("days", 1))
         covered.append((end - over + 1, end))
         for day in range(end - over + 1, end + 1):
@@ -58,7 +58,7 @@ def rain_known(
 
 def _with_the_gauge(entries: Sequence[Entry], first: dt.date, gauge: Sequence[int]) -> list[int]:
     """Days of levels whose reader, by what was entered before, looks at a gauge as well."""
-    levels = [(dt.date.fromisoformat(entry.on) - first).days for entry in entries if entry.kind == "level"]
+    levels = [(entry.day - first).days for entry in entries if entry.kind == "level"]
     return [day for day in levels if any(0 <= day - read <= MOST_DRY_SEASON_DAYS for read in gauge)]
 
 
@@ -79,7 +79,7 @@ def logged_days(entries: Sequence[Entry], levels: Sequence[LevelRead], rain: Pre
         if read.on >= start:
             level_l[(read.on - start).days] = read.drawable_l
     for entry in entries:
-        day = (dt.date.fromisoformat(entry.on) - start).days
+        day = (entry.day - start).days
         if entry.kind == "load" and 0 <= day < loaded_l.size:
             loaded_l[day] += entry.values["volume_l"]
     return Logged(start, depth[begin:], level_l, loaded_l)

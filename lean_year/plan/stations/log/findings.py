@@ -1,6 +1,5 @@
 """What the log says at once, whatever the day: tests, sediment, spilling, the saving steps."""
 
-import datetime as dt
 from collections.abc import Sequence
 
 from lean_year.core.log.readings import SEDIMENT_LEFT_M
@@ -46,7 +45,7 @@ def _test(found: Findings, document: Property, entries: Sequence[Entry]) -> None
         ],
     )
     names = ", ".join(LIMITS[key].label for key in bad)
-    when = day(dt.date.fromisoformat(last.on))
+    when = day(last.day)
     if bad:
         found.add(
             "LOG_TEST_FAILED",
@@ -66,7 +65,7 @@ def _sediment(found: Findings, layout: Layout, entries: Sequence[Entry], say: Wo
     depths: dict[str, Entry] = {}
     for entry in entries:
         if entry.kind == "sediment" and entry.on > cleaned:
-            depths[entry.about.removeprefix(f"{ABOUT_LOG}sediment").removeprefix("/")] = entry
+            depths[entry.subject] = entry
     tanks = {tank.id: tank for step in layout.steps for tank in step.tanks}
     for key, entry in depths.items():
         tank = tanks.get(key, layout.steps[-1].tanks[0])
@@ -86,7 +85,7 @@ def _spilling(found: Findings, entries: Sequence[Entry]) -> None:
     seen = [entry for entry in entries if entry.about == f"{ABOUT_LOG}spilling/gutters"]
     cleaned = max((entry.on for entry in entries if entry.about == f"{ABOUT_LOG}cleaning/gutters"), default="")
     if seen and seen[-1].on > cleaned:
-        when = day(dt.date.fromisoformat(seen[-1].on))
+        when = day(seen[-1].day)
         found.add(
             "LOG_SPILLING",
             "caution",

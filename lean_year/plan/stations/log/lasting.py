@@ -99,7 +99,7 @@ def stands(
         return Standing(first, level_l, read, by_model=False)
     since = [0.0] * known
     for entry in entries:
-        day = (dt.date.fromisoformat(entry.on) - first).days
+        day = (entry.day - first).days
         if entry.kind == "load" and 0 <= day < known:
             since[day] += entry.values["volume_l"]
     after_l = drawn_on(document, rain, first, depth[:known], np.array(since), level_l)

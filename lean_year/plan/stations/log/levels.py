@@ -10,7 +10,6 @@ from lean_year.core.log.devices import drift
 from lean_year.plan.model.layout import Layout
 from lean_year.property.cistern import Tank
 from lean_year.property.entries import Entry
-from lean_year.property.log_kinds import ABOUT_LOG
 
 MOST_A_DAY = 200
 """Of one day no more are looked at for the last level."""
@@ -39,7 +38,7 @@ def tank_read(layout: Layout, entry: Entry) -> Tank:
     InputError
         If it names none of the design.
     """
-    named = entry.about.removeprefix(f"{ABOUT_LOG}{entry.kind}").removeprefix("/")
+    named = entry.subject
     tanks = [tank for step in layout.steps for tank in step.tanks]
     if not named:
         return layout.steps[-1].tanks[0]

@@ -24,7 +24,6 @@ from lean_year.plan.model.train import (
 )
 from lean_year.property.document import Property
 from lean_year.property.entries import Entry
-from lean_year.property.log_kinds import ABOUT_LOG
 
 WearBy = Literal["estimate", "changes", "pressure", "sensor", "hours"]
 _DAYS_PER_MONTH = DAYS_PER_YEAR / 12
@@ -113,16 +112,16 @@ def _cartridge(
     by: WearBy = "changes" if lives else "estimate"
     last = changed[-1] if changed else since
     rows = [
-        PressureRead(on=_on(entry), drop_kpa=entry.values["before_kpa"] - entry.values["after_kpa"])
+        PressureRead(on=entry.day, drop_kpa=entry.values["before_kpa"] - entry.values["after_kpa"])
         for entry in entries
-        if entry.kind == "pressures" and _of(entry) == key and (last is None or _on(entry) >= last)
+        if entry.kind == "pressures" and entry.subject == key and (last is None or entry.day >= last)
     ]
     clean = _clean_kpa(entries, key, rows)
     most = None if clean is None else clean + DIRTY_RISE_KPA / max(1, _cartridges(document))
     if last is not None and clean is not None and most is not None:
-        told = by_pressure(clean, most, [((row.on - last).days, row.drop_kpa) for row in rows])
-        if told is not None:
-            lasts, by = told, "pressure"
+        read = by_pressure(clean, most, [((row.on - last).days, row.drop_kpa) for row in rows])
+        if read is not None:
+            lasts, by = read, "pressure"
     lasts = Lasts(*(min(days, longest) for days in (lasts.days, lasts.low, lasts.high)))
     return _plan(document, key, number, months, changed, lives, lasts, by, last).model_copy(
         update={"pressures": rows, "change_kpa": most}
@@ -131,20 +130,20 @@ def _cartridge(
 
 def _lamp(document: Property, key: str, number: int, entries: Sequence[Entry], since: dt.date | None) -> WearPlan:
     usual = RATED_LIFE_H / 24
-    changed = [_on(entry) for entry in entries if entry.kind == "lamp"]
+    changed = [entry.day for entry in entries if entry.kind == "lamp"]
     last = changed[-1] if changed else since
     lasts = Lasts(usual, usual, usual)
     by: WearBy = "hours"
     rows = [
-        LightRead(on=_on(entry), share=entry.values["share"])
+        LightRead(on=entry.day, share=entry.values["share"])
         for entry in entries
-        if entry.kind == "uv" and "share" in entry.values and (last is None or _on(entry) >= last)
+        if entry.kind == "uv" and "share" in entry.values and (last is None or entry.day >= last)
     ]
     least = _least_share(document)
     if last is not None and least is not None:
-        told = by_sensor(least, [((row.on - last).days, row.share) for row in rows])
-        if told is not None and told.days < usual:
-            lasts, by = Lasts(told.days, told.low, min(told.high, usual)), "sensor"
+        read = by_sensor(least, [((row.on - last).days, row.share) for row in rows])
+        if read is not None and read.days < usual:
+            lasts, by = Lasts(read.days, read.low, min(read.high, usual)), "sensor"
     plan = _plan(document, key, number, usual / _DAYS_PER_MONTH, changed, [], lasts, by, last)
     return plan.model_copy(update={"light": rows, "least_share": least})
 
@@ -188,7 +187,7 @@ def _least_share(document: Property) -> float | None:
 
 def _clean_kpa(entries: Sequence[Entry], key: str, rows: list[PressureRead]) -> float | None:
     """The drop when new: noted with the last change, else the first reading since."""
-    changes = [entry for entry in entries if entry.kind == "cartridge" and _of(entry) == key]
+    changes = [entry for entry in entries if entry.kind == "cartridge" and entry.subject == key]
     if changes and "after_kpa" in changes[-1].values:
         return max(0.1, changes[-1].values["after_kpa"])
     return max(0.1, rows[0].drop_kpa) if rows else None
@@ -204,12 +203,4 @@ def _lives(changed: Sequence[dt.date], since: dt.date | None) -> list[float]:
 
 
 def _days(entries: Sequence[Entry], kind: str, key: str) -> list[dt.date]:
-    return [_on(entry) for entry in entries if entry.kind == kind and _of(entry) == key]
-
-
-def _of(entry: Entry) -> str:
-    return entry.about.removeprefix(f"{ABOUT_LOG}{entry.kind}").removeprefix("/")
-
-
-def _on(entry: Entry) -> dt.date:
-    return dt.date.fromisoformat(entry.on)
+    return [entry.day for entry in entries if entry.kind == kind and entry.subject == key]

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { BuildWork, Point } from "../../api/build";
+import { ShownChoice } from "../../ui/ShownChoice";
 import { dayName, parseDay } from "../../lib/dates";
 import { PointCard } from "./PointCard";
 import { hasPassed } from "./standing";
@@ -18,18 +19,7 @@ export function PointsView({ work }: { work: BuildWork }) {
   ];
   return (
     <>
-      <p className="no-print flex flex-wrap gap-x-5" role="group" aria-label="Shown">
-        {choices.map(({ on, words, choose }) => (
-          <button
-            key={words}
-            className={`fix min-h-8 max-desk:min-h-11 ${on ? "underline decoration-2 underline-offset-4" : ""}`}
-            aria-pressed={on}
-            onClick={choose}
-          >
-            {words}
-          </button>
-        ))}
-      </p>
+      <ShownChoice choices={choices} />
       {shown.length === 0 && <p>{points.length === 0 ? "Nothing has to be seen." : "All of them have passed."}</p>}
       {tasks
         .toSorted((one, other) => order.get(one.key)! - order.get(other.key)!)

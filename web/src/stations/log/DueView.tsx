@@ -9,6 +9,7 @@ import { useEdits, useWho } from "../../document/workbench";
 import { addDays, parseDay, today } from "../../lib/dates";
 import { newId } from "../../lib/newId";
 import { Mark } from "../../ui/Mark";
+import { ShownChoice } from "../../ui/ShownChoice";
 import { toast } from "../../ui/Toasts";
 import { iso } from "./useLog";
 import { dayOf } from "./words";
@@ -26,21 +27,12 @@ export function DueView({ work }: { work: LogWork }) {
   return (
     <>
       <Keeping work={work} />
-      <p className="no-print mt-2 flex flex-wrap gap-x-5" role="group" aria-label="Shown">
-        {[
+      <ShownChoice
+        choices={[
           { on: !all, words: `Within ${SOON_DAYS} days, ${near.length}`, choose: () => setAll(false) },
           { on: all, words: `All, ${work.due.length}`, choose: () => setAll(true) },
-        ].map(({ on, words, choose }) => (
-          <button
-            key={words}
-            className={`fix min-h-8 max-desk:min-h-11 ${on ? "underline decoration-2 underline-offset-4" : ""}`}
-            aria-pressed={on}
-            onClick={choose}
-          >
-            {words}
-          </button>
-        ))}
-      </p>
+        ]}
+      />
       {shown.length === 0 && <p>Nothing is due{all ? "" : ` within ${SOON_DAYS} days`}.</p>}
       <ul>
         {shown.map((row) => (

@@ -1,3 +1,4 @@
+import { ShownChoice } from "../../ui/ShownChoice";
 import { useState } from "react";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
@@ -28,14 +29,14 @@ export function ToBuyView({ lines: parts }: { lines: Line[] }) {
   return (
     <>
       <div className="no-print flex flex-wrap gap-x-8 gap-y-1">
-        <Switch
+        <ShownChoice
           label="In which order"
           choices={[
             { on: by === "shop", words: "By shop", choose: () => setBy("shop") },
             { on: by === "day", words: "By day of work", choose: () => setBy("day") },
           ]}
         />
-        <Switch
+        <ShownChoice
           label="Shown"
           choices={[
             { on: all, words: `All, ${parts.length}`, choose: () => setAll(true) },
@@ -99,20 +100,3 @@ function counted(lines: Line[]) {
 }
 
 const leadOf = (line: Line) => line.lead_days ?? 0;
-
-function Switch(props: { label: string; choices: { on: boolean; words: string; choose: () => void }[] }) {
-  return (
-    <p className="flex flex-wrap gap-x-5" role="group" aria-label={props.label}>
-      {props.choices.map(({ on, words, choose }) => (
-        <button
-          key={words}
-          className={`fix min-h-8 max-desk:min-h-11 ${on ? "underline decoration-2 underline-offset-4" : ""}`}
-          aria-pressed={on}
-          onClick={choose}
-        >
-          {words}
-        </button>
-      ))}
-    </p>
-  );
-}

@@ -1,3 +1,4 @@
+import { ShownChoice } from "../../ui/ShownChoice";
 import { useState } from "react";
 import { Cautions } from "../../document/Findings";
 import { usePlan } from "../../document/shown";
@@ -49,21 +50,12 @@ function WalkView() {
   const shown = all ? items : stillOrJust;
   return (
     <MainAndAside aside={<Cautions cautions={survey.cautions} />} label="Cautions">
-      <p className="no-print flex flex-wrap gap-x-5" role="group" aria-label="Shown">
-        {[
+      <ShownChoice
+        choices={[
           { on: !all, words: `Missing, ${missing}`, choose: () => setAll(false) },
           { on: all, words: `All, ${items.length}`, choose: () => setAll(true) },
-        ].map(({ on, words, choose }) => (
-          <button
-            key={words}
-            className={`fix min-h-8 max-desk:min-h-11 ${on ? "underline decoration-2 underline-offset-4" : ""}`}
-            aria-pressed={on}
-            onClick={choose}
-          >
-            {words}
-          </button>
-        ))}
-      </p>
+        ]}
+      />
       {shown.length === 0 && <p>Nothing is missing.</p>}
       {survey.walk.map((walk) => {
         const here = shown.filter((item) => item.walk === walk);
