@@ -13,15 +13,18 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from lean_year import __version__
 from lean_year.api.admission import Door, admitted
+from lean_year.api.demos import Demos
 from lean_year.api.description import describe
 from lean_year.api.errors import add_handlers, refuse
 from lean_year.api.logs import Logs
+from lean_year.api.outlooks import Outlooks
 from lean_year.api.papers import Papers
 from lean_year.api.quoting import Quoting
 from lean_year.api.routers import (
     alternatives,
     build,
     devices,
+    in_use,
     jobs,
     log,
     papers,
@@ -61,7 +64,9 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         app.state.workshop = Workshop(engine)
         app.state.papers = Papers(app.state.workshop)
         app.state.quoting = Quoting(app.state.workshop)
+        app.state.demos = Demos(app.state.workshop, app.state.quoting)
         app.state.logs = Logs(app.state.workshop)
+        app.state.outlooks = Outlooks(app.state.workshop)
         app.state.door = Door(engine, asks=reach.asks_who, secure=reach.secure)
     for open_area in (reference, people, devices):
         app.include_router(open_area.open_router)
@@ -73,6 +78,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         alternatives,
         build,
         devices,
+        in_use,
         revisions,
         rain,
         jobs,

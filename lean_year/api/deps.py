@@ -8,7 +8,9 @@ from fastapi.responses import Response
 from pydantic import BaseModel
 from pydantic_core import to_json
 
+from lean_year.api.demos import Demos
 from lean_year.api.logs import Logs
+from lean_year.api.outlooks import Outlooks
 from lean_year.api.papers import Papers
 from lean_year.api.quoting import Quoting
 from lean_year.api.schemas.properties import property_state
@@ -37,11 +39,25 @@ def _quoting(request: Request) -> Quoting:
 InQuoting = Annotated[Quoting, Depends(_quoting)]
 
 
+def _demos(request: Request) -> Demos:
+    return cast(Demos, request.app.state.demos)
+
+
+InDemos = Annotated[Demos, Depends(_demos)]
+
+
 def _logs(request: Request) -> Logs:
     return cast(Logs, request.app.state.logs)
 
 
 InLogs = Annotated[Logs, Depends(_logs)]
+
+
+def _outlooks(request: Request) -> Outlooks:
+    return cast(Outlooks, request.app.state.outlooks)
+
+
+InOutlooks = Annotated[Outlooks, Depends(_outlooks)]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 

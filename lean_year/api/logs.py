@@ -14,12 +14,13 @@ from lean_year.core.log.devices import device_faults
 from lean_year.formats.exports.calendar import write_calendar
 from lean_year.formats.log_table import LogTable, RefusedLogRow, read_log_table
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.in_use.upkept import upkept
 from lean_year.plan.in_use.work import LogWork, due_in_use, log_work, refusals
 from lean_year.plan.model.layout import Layout, layout_of
 from lean_year.plan.stations.log.levels import level_drift
 from lean_year.plan.whole import WholePlan
 from lean_year.property.entries import Entry
-from lean_year.property.logbook import standing
+from lean_year.property.logbook import all_that_counts, standing
 from lean_year.store import devices, entries, properties
 from lean_year.store.properties import Stored
 
@@ -52,8 +53,8 @@ class Logs:
         """The days of the build and of the upkeep."""
         workshop, stored = self._workshop, self._workshop.stored(property_id)
         document, record = stored.document, self._workshop.written_on(property_id)
-        plan = workshop.plan(document, property_id).plan
-        due = due_in_use(document, plan, workshop.rain_of(document), record, dt.date.today())
+        plan, rain, today = workshop.plan(document, property_id).plan, workshop.rain_of(document), dt.date.today()
+        due = due_in_use(document, upkept(plan), rain, all_that_counts(record), today)
         return write_calendar(plan, of=property_id, name=document.name, now=dt.datetime.now(dt.UTC), due=due)
 
     # -- a paper log --------------------------------------------------------------------------------------------

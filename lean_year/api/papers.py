@@ -52,4 +52,5 @@ def facts_of(workshop: Workshop, stored: Stored, planned: Planned) -> Facts:
         date=dt.date.today(),
         alternative=own.name if len(stored.alternatives) > 1 else "",
         firm=workshop.book().book.terms.firm,
+        record=workshop.written_on(stored.id),
     )

@@ -19,9 +19,10 @@ from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property
 from lean_year.property.entries import NOTHING_WRITTEN, Entry, SiteRecord
 from lean_year.store import records
-from lean_year.store.devices import devices_of, readings_version, reported_days
-from lean_year.store.entries import load_entries, record_version
+from lean_year.store.devices import devices_of, reported_days
+from lean_year.store.entries import load_entries
 from lean_year.store.price_book import Kept, book_version, load_book
+from lean_year.store.site_versions import site_version
 
 KEPT_RECORDS = 32
 KEPT_PLANS = 16
@@ -82,7 +83,7 @@ class Planning:
 
     def written_on(self, property_id: str) -> SiteRecord:
         """What is written down on the site of a property; read anew only where something was added."""
-        version = record_version(self.engine, property_id) + readings_version(self.engine, property_id)
+        version = site_version(self.engine, property_id)
         if version == 0:
             return NOTHING_WRITTEN
         with self._plans_lock:

@@ -9,7 +9,6 @@ from lean_year.api.kept_pages import KeptPages
 from lean_year.api.papers import facts_of
 from lean_year.api.workshop import Workshop
 from lean_year.core.errors import InputError
-from lean_year.demo.shipped import DEMOS
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.quote import QuoteHead, change_order_sheet, quote_sheet
 from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
@@ -25,7 +24,7 @@ from lean_year.plan.compared.as_sold import (
 from lean_year.plan.model.book_prices import BookPrices
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.document import Property
-from lean_year.store import properties, quotes
+from lean_year.store import quotes
 from lean_year.store.database import writing
 from lean_year.store.properties import StaleRevision, Stored
 from lean_year.store.quotes import ListedQuote, NewQuote, QuoteStanding
@@ -42,23 +41,6 @@ class Quoting:
     def listed(self, property_id: str) -> list[ListedQuote]:
         """Of the site of a property, the newest first."""
         return quotes.list_quotes(self._engine, property_id)
-
-    def any_property(self) -> bool:
-        """Whether there is any property yet."""
-        return bool(self._workshop.listed())
-
-    def load_demo(self, name: str) -> Stored:
-        """Put a demo in with its quotes, or find it."""
-        known = properties.find_demo(self._engine, name)
-        stored = self._workshop.load_demo(name)
-        if known is None and not self.listed(stored.id):
-            for standing in DEMOS[name].offers:
-                quote = self.make(
-                    stored.id, stored.revision, "letter" if stored.document.units == "us" else "a4", "", ""
-                )
-                if standing != "open":
-                    self.answer(stored.id, quote.id, standing, "")
-        return stored
 
     def make(self, property_id: str, base: int, paper: Paper, note: str, by: str) -> ListedQuote:
         """Offer a design as it stands.

@@ -27,6 +27,7 @@ from lean_year.plan.changes import what_moved
 from lean_year.plan.compared.in_short import in_short
 from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
 from lean_year.plan.handed_over.operating import Operating, operating
+from lean_year.plan.in_use.upkept import upkept
 from lean_year.plan.in_use.work import check_log
 from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
 from lean_year.plan.model.parts_list import PartLine
@@ -44,7 +45,7 @@ from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
 from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import worth_of_measuring
-from lean_year.property.alternatives import with_site_of
+from lean_year.property.alternatives import same_site, with_site_of
 from lean_year.property.document import FileAlternative, Property, PropertyFile, Standing
 from lean_year.property.edits import apply_edit
 from lean_year.property.entries import Entry
@@ -409,7 +410,9 @@ class Workshop(Planning):
         if before is None:
             return self.stored(property_id), ""
         document, planned, moved = self._changed(property_id, before, operations)
-        return self._keep(property_id, base, edit_id, label, document, planned, moved, by)
+        # The alternatives of a site agree on it: what leaves it alone here concerns none of the others.
+        on_site = not same_site(before, document)
+        return self._keep(property_id, base, edit_id, label, document, planned, moved, by, on_site=on_site)
 
     def _keep(
         self,
@@ -423,6 +426,8 @@ class Workshop(Planning):
         by: str,
         besides: Callable[[Session], None] = lambda _: None,
         rain: PreparedRain | None = None,
+        *,
+        on_site: bool = True,
     ) -> tuple[Stored, str]:
         """Write a revision on top, and in the same transaction what belongs to it; an edit that was kept meanwhile is
         answered again, and nothing is written."""
@@ -439,7 +444,8 @@ class Workshop(Planning):
             )
             if stored is not None:
                 besides(session)
-                self._share_site(session, stored, by, rain)
+                if on_site:
+                    self._share_site(session, stored, by, rain)
         return (stored, moved) if stored is not None else (self.stored(property_id), "")
 
     def _share_site(self, session: Session, stored: Stored, by: str, rain: PreparedRain | None = None) -> None:
@@ -562,4 +568,5 @@ def _summary(document: Property, planned: Planned) -> Summary:
         verdict=planned.plan.verdict,
         summary=" · ".join(said[stage] for stage in ("roofs", "household", "cistern")),
         years=years,
+        upkept=upkept(planned.plan).model_dump_json(),
     )

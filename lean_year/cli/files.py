@@ -29,6 +29,7 @@ from lean_year.formats.report.papers import PAPERS, PaperName
 from lean_year.formats.report.typeset import Paper, write_pdf
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.plan.compared.side_by_side import side_by_side
+from lean_year.plan.in_use.upkept import upkept
 from lean_year.plan.in_use.work import due_in_use
 from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
@@ -37,6 +38,7 @@ from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.entries import SiteRecord
+from lean_year.property.logbook import all_that_counts
 from lean_year.property.price_book import Firm, PriceBook
 
 AlternativeName = Annotated[
@@ -208,6 +210,7 @@ def _paper(given: PropertyFile, kind: PaperName, paper: Paper) -> bytes:
         date=dt.date.today(),
         alternative=given.alternative if given.alternatives else "",
         firm=Firm() if book is None else book.terms.firm,
+        record=SiteRecord(tuple(given.record), len(given.record)),
     )
     return write_pdf(PAPERS[kind](facts), paper, facts.date)
 
@@ -220,7 +223,7 @@ def _workbook(given: PropertyFile) -> bytes:
 def _calendar(given: PropertyFile) -> str:
     name, record = given.property.name, SiteRecord(tuple(given.record), len(given.record))
     plan = _planned(given).plan
-    due = due_in_use(given.property, plan, _prepared(given), record, dt.date.today())
+    due = due_in_use(given.property, upkept(plan), _prepared(given), all_that_counts(record), dt.date.today())
     return write_calendar(plan, of=name, name=name, now=dt.datetime.now(dt.UTC), due=due)
 
 

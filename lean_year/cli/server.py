@@ -16,7 +16,7 @@ from lean_year.cli.output import show
 from lean_year.core.errors import InputError
 
 if TYPE_CHECKING:
-    from lean_year.api.quoting import Quoting
+    from lean_year.api.demos import Demos
 
 Address = ipaddress.IPv4Address | ipaddress.IPv6Address
 DataFolder = Annotated[Path | None, typer.Option("--data", help="data folder, else LEAN_YEAR_DATA, else the user's")]
@@ -73,7 +73,7 @@ def serve(
     app = create_app(engine, Reach(tuple(name.lower() for name in names or ()), asks_who, secure))
     warm_up()
     if with_demo:
-        _load_demos(app.state.quoting, folder)
+        _load_demos(app.state.demos, folder)
     _collect_seldom()
     shown = f"[{address}]" if address.version == 6 else str(address)
     asked = "; people sign in" if asks_who else ""
@@ -98,16 +98,16 @@ def serve(
     )
 
 
-def _load_demos(quoting: "Quoting", folder: Path) -> None:
+def _load_demos(demos: "Demos", folder: Path) -> None:
     """Put the demos into an empty database; a start that was broken off in the midst of it is ended here."""
     from lean_year.demo.shipped import DEMOS
 
     begun = folder / "demos-begun"
-    if quoting.any_property() and not begun.exists():
+    if demos.any_property() and not begun.exists():
         return
     begun.touch()
     for name in reversed(DEMOS):  # the first of them is then the last changed, which heads the list
-        quoting.load_demo(name)
+        demos.load(name)
     begun.unlink()
 
 

@@ -1,4 +1,8 @@
-"""What was written down while Saltmarrow was in use: three invented years, with a leak found and repaired."""
+"""What was written down on the sites of the demos. All of it is invented.
+
+Saltmarrow, in use for three years, with a leak found and repaired; Brindle Landing, a winter with a rain gauge before
+anything was built.
+"""
 
 import datetime as dt
 from collections.abc import Iterator
@@ -19,6 +23,10 @@ LOADED_ON, LOAD_L = dt.date(2025, 8, 27), 6_000.0
 OWN_YEAR = 1996
 """The rain of the last year, for which the record has none, is that of the water year begun then."""
 _KEEPER, _INSTALLER = "Nell Fairwater", "Ida Tarn"
+_AT_THE_SLIPWAY = "Jo Slip"
+WINTER, WINTER_WEEKS = dt.date(2025, 11, 2), 22
+WINTER_YEAR = 1996
+"""The record's winter whose rain and snow fell in the gauge."""
 _DRY_MM = 0.3
 _READ_M = 0.006
 _USES_SHARE, _RAIN_SHARE = 0.15, 0.05
@@ -29,6 +37,25 @@ def saltmarrow_log(document: Property, rain: PreparedRain) -> list[Entry]:
     rng = np.random.default_rng(2026)
     depth = _rain(rain)
     rows = [*_measured(document, rain, depth, rng), *_upkeep(rng)]
+    rows.sort(key=lambda entry: entry.on)
+    return [entry.model_copy(update={"id": f"log-{number}"}) for number, entry in enumerate(rows, start=1)]
+
+
+def brindle_winter(rain: PreparedRain) -> list[Entry]:
+    """A gauge that was emptied, and its snow melted, every Sunday; and what the old gutters did."""
+    first = (WINTER.replace(year=WINTER_YEAR) - rain.record.start).days - 6
+    weeks = rain.filled_mm[first : first + 7 * WINTER_WEEKS].reshape(WINTER_WEEKS, 7).sum(axis=1)
+    rows = [
+        _entry("rain", WINTER + dt.timedelta(weeks=week), _AT_THE_SLIPWAY, depth_mm=round(float(mm), 1), days=7.0)
+        for week, mm in enumerate(weeks)
+    ]
+    rows += [
+        _entry("note", dt.date(2025, 11, 30), _AT_THE_SLIPWAY, note="First ice at the slipway; lake still open"),
+        _entry("spilling/gutters", dt.date(2026, 1, 18), _AT_THE_SLIPWAY, note="Ice dam on the lake side"),
+        _entry("note", dt.date(2026, 2, 8), _AT_THE_SLIPWAY, note="Snow slid off the yard side, with a bracket"),
+        _entry("spilling/gutters", dt.date(2026, 3, 22), _AT_THE_SLIPWAY, note="Thaw and rain at once"),
+        _entry("cleaning/gutters", dt.date(2026, 4, 19), _AT_THE_SLIPWAY),
+    ]
     rows.sort(key=lambda entry: entry.on)
     return [entry.model_copy(update={"id": f"log-{number}"}) for number, entry in enumerate(rows, start=1)]
 

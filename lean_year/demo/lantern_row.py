@@ -8,6 +8,7 @@ from lean_year.property.cistern import Cistern, Link, Slim, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import BackUpEntry, Household, UseEntry
+from lean_year.property.keeping import Keeping
 from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Rectangle, Roof
 from lean_year.property.treatment import Treatment, TreatmentStage
@@ -20,7 +21,8 @@ def lantern_row(record_id: str | None = None) -> Property:
         name="Number Nine, Lantern Row",
         place="Pellisford",
         units="metric",
-        site=Site(latitude_deg=52.3),
+        site=Site(latitude_deg=52.3, longitude_deg=4.6),
+        keeping=Keeping(area="Pellisford"),
         downpipes=_downpipes(),
         roofs=_roofs(),
         rain=Rain(record_id=record_id, design_intensity_mm_h=88),

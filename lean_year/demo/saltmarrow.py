@@ -9,6 +9,7 @@ from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.hand_over import Contact, HandOver, Manual, Warranty
 from lean_year.property.household import Animals, BackUpEntry, CheaperWater, Household, Irrigation, StepEntry
+from lean_year.property.keeping import Keeping
 from lean_year.property.price import MainsWay, OtherWays, PriceEntry, WellWay
 from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Outline, Rectangle, Roof
@@ -31,7 +32,8 @@ def saltmarrow(record_id: str | None = None) -> Property:
         name="Saltmarrow",
         place="Merrowick, above the cove",
         units="metric",
-        site=Site(latitude_deg=49.4),
+        site=Site(latitude_deg=49.4, longitude_deg=-6.2),
+        keeping=Keeping(area="Merrowick"),
         downpipes=_downpipes(),
         roofs=_roofs(),
         rain=Rain(record_id=record_id, design_intensity_mm_h=96),

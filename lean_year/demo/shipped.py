@@ -1,5 +1,6 @@
 """The demo properties by name, each with its record; and the invented stations of the archive."""
 
+import datetime as dt
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
@@ -14,6 +15,7 @@ from lean_year.demo.brindle_landing import brindle_landing
 from lean_year.demo.generator import Station, invent_record, read_record_csv, stations
 from lean_year.demo.lantern_row import lantern_row
 from lean_year.demo.saltmarrow import saltmarrow, saltmarrow_no_dry_day, saltmarrow_with_loads
+from lean_year.demo.simulated_device import Simulated
 from lean_year.formats.price_book import read_price_book
 from lean_year.formats.property_file import record_from_rain
 from lean_year.property.document import FileAlternative, Property, PropertyFile
@@ -76,6 +78,31 @@ def demo_file(name: str) -> PropertyFile:
         record=demo_record(name),
         alternatives=[FileAlternative(name=other, property=design()) for other, design in demo.others.items()],
     )
+
+
+@dataclass(frozen=True, slots=True)
+class DemoDevice:
+    """A simulated device on the site of a demo."""
+
+    name: str
+    made_by: str
+    device: Simulated
+    first: dt.datetime
+    days: float
+
+
+DEMO_DEVICES: dict[str, tuple[DemoDevice, ...]] = {
+    "lantern-row": (
+        DemoDevice(
+            "Rain gauge on the yard wall",
+            "Ida Tarn",
+            Simulated("rain", every_min=180, seed=9),
+            dt.datetime(2026, 10, 18, tzinfo=dt.UTC),
+            41,
+        ),
+    ),
+}
+"""Put up before the work, to see what the yard really gets."""
 
 
 DEMO_FIRM = Firm(

@@ -4,7 +4,7 @@ from importlib.resources import files
 from pathlib import Path
 
 from lean_year.demo.building import built
-from lean_year.demo.keeping import saltmarrow_log
+from lean_year.demo.keeping import brindle_winter, saltmarrow_log
 from lean_year.demo.shipped import BUILT_UNTIL, DEMOS, demo_book, demo_rain, write_record
 from lean_year.plan.model.book_prices import book_in
 from lean_year.plan.model.prepared_rain import prepare_rain
@@ -19,6 +19,5 @@ if __name__ == "__main__":
         assert plan is not None
         path = Path(str(files("lean_year.demo") / f"{name}-build.json"))
         path.write_text(write_record(list(built(plan, until))), "utf-8")
-        if name == "saltmarrow":
-            log = path.with_name(f"{name}-log.json")
-            log.write_text(write_record(saltmarrow_log(document, rain)), "utf-8")
+        log = saltmarrow_log(document, rain) if name == "saltmarrow" else brindle_winter(rain)
+        path.with_name(f"{name}-log.json").write_text(write_record(log), "utf-8")

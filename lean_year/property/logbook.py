@@ -2,8 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from lean_year.property.entries import Entry, SiteRecord
+
+_KEPT = 16
+"""Records of sites that are held, each by itself: one that has changed is another."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,13 +49,20 @@ def standing(entries: Sequence[Entry]) -> list[Entry]:
     return [row.entry for row in log_rows(entries) if not row.taken_back]
 
 
-def all_that_counts(record: SiteRecord) -> list[Entry]:
+@lru_cache(maxsize=_KEPT)
+def rows_of(record: SiteRecord) -> tuple[Kept, ...]:
+    """Every row of a site's log; see `log_rows`."""
+    return tuple(log_rows(record.of_log))
+
+
+@lru_cache(maxsize=_KEPT)
+def all_that_counts(record: SiteRecord) -> tuple[Entry, ...]:
     """What a site's log and its devices say, in the order of their days.
 
     On a day on which somebody read the rain gauge a device's is left out; of two levels of one day that of a person
     comes last, and stands.
     """
-    kept = standing(record.of_log)
+    kept = [row.entry for row in rows_of(record) if not row.taken_back]
     read = {entry.on for entry in kept if entry.kind == "rain"}
     reported = [entry for entry in record.reported if entry.kind != "rain" or entry.on not in read]
-    return sorted([*reported, *kept], key=lambda entry: entry.on)
+    return tuple(sorted([*reported, *kept], key=lambda entry: entry.on))

@@ -35,6 +35,8 @@ class TreatmentStage(Part):
     clean_kpa: float | None = Field(default=None, ge=0, le=2_000)
     """Drop when new at 0.5 L/s, by its maker's sheet; usual for its size where None."""
     cost_each: Annotated[float, Field(ge=0, le=1e6)] = 0
+    life_months: float | None = Field(default=None, ge=0.1, le=120)
+    """How long a cartridge lasts in this house, as its log showed; by the water that passes it where None."""
 
     @model_validator(mode="before")
     @classmethod

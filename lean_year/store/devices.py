@@ -221,12 +221,3 @@ def reported_days(engine: Engine, device_id: str) -> list[ReportedDay]:
             )
         }  # fmt: skip
     return [ReportedDay(day, *last[day], least, most, total, count) for day, least, most, total, count in sums]
-
-
-def readings_version(engine: Engine, property_id: str) -> int:
-    """Number of the last reading of a property's devices; 0 where there is none."""
-    with reading(engine) as session:
-        site = select(PropertyRow.site_id).where(PropertyRow.id == property_id).scalar_subquery()
-        ids = select(DeviceRow.id).where(DeviceRow.site_id == site)
-        last = select(func.max(DeviceReadingRow.number)).where(DeviceReadingRow.device_id.in_(ids))
-        return session.scalar(last) or 0

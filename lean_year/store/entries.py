@@ -13,13 +13,6 @@ from lean_year.store.properties import UnknownProperty
 from lean_year.store.tables import EntryRow, PropertyRow
 
 
-def record_version(engine: Engine, property_id: str) -> int:
-    """Number of the last entry of a property's site; 0 where there is none."""
-    with reading(engine) as session:
-        last = select(func.max(EntryRow.number)).where(EntryRow.site_id == _site(property_id))
-        return session.scalar(last) or 0
-
-
 def load_entries(engine: Engine, property_id: str) -> SiteRecord:
     """Everything that is written down on a property's site."""
     with reading(engine) as session:

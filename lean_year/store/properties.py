@@ -22,6 +22,7 @@ from lean_year.store.database import reading, writing
 from lean_year.store.tables import (
     DeviceRow,
     EntryRow,
+    OutlookRow,
     PhotoRow,
     PictureRow,
     PropertyRow,
@@ -57,6 +58,8 @@ class Summary:
     summary: str
     years: list[int]
     """Lowest store of each water year in hundredths of the live volume, -1 for a year with dry days."""
+    upkept: str | None = None
+    """JSON of what upkeep needs of the plan."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -170,6 +173,7 @@ def _standing(number: int, summary: Summary) -> dict[str, Any]:
         "verdict": summary.verdict,
         "summary": summary.summary,
         "years": json.dumps(summary.years),
+        "upkept": summary.upkept,
         "changed_at": now(),
     }
 
@@ -414,6 +418,7 @@ def remove_property(engine: Engine, property_id: str) -> None:
         session.execute(delete(PhotoRow).where(PhotoRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(QuoteRow).where(QuoteRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(EntryRow).where(EntryRow.site_id.not_in(select(PropertyRow.site_id))))
+        session.execute(delete(OutlookRow).where(OutlookRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(DeviceRow).where(DeviceRow.site_id.not_in(select(PropertyRow.site_id))))
         session.execute(delete(PictureRow).where(PictureRow.sha256.not_in(select(PhotoRow.sha256))))
         orphans = (

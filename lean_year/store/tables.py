@@ -41,6 +41,8 @@ class PropertyRow(Base):
     """What it is called among them."""
     standing: Mapped[str] = mapped_column(String(10), server_default="main")
     """`main`: the one that the list shows, of which each site has one; `open`, or `aside`."""
+    upkept: Mapped[str | None] = mapped_column(Text)
+    """JSON of what upkeep needs of the plan; None where the revision is older than that is kept."""
 
 
 class RevisionRow(Base):
@@ -229,7 +231,26 @@ class DeviceReadingRow(Base):
     came: Mapped[dt.datetime]
     """By the server's clock, in UTC."""
 
-    __table_args__ = (UniqueConstraint("device_id", "at"), Index(None, "device_id", "day"))
+    __table_args__ = (
+        UniqueConstraint("device_id", "at"),
+        Index(None, "device_id", "day"),
+        Index(None, "device_id", "number"),
+    )
+
+
+class OutlookRow(Base):
+    """What the firm's list says of a site, and what it was worked out from."""
+
+    __tablename__ = "outlooks"
+
+    site_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    property_id: Mapped[str] = mapped_column(String(32))
+    head: Mapped[int]
+    version: Mapped[int]
+    """Of what was written down and reported."""
+    day: Mapped[dt.date]
+    body: Mapped[str] = mapped_column(Text)
+    """JSON."""
 
 
 class PriceBookRow(Base):

@@ -4,6 +4,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from lean_year.api.app import create_app
+from lean_year.demo.shipped import demo_file
 from lean_year.store.database import open_database
 
 
@@ -20,6 +21,16 @@ def demo(client):
     """The demo property as it stands."""
     answer = client.post("/api/properties/demo/saltmarrow")
     assert answer.status_code == 201
+    return answer.json()
+
+
+@pytest.fixture
+def terrace(client):
+    """A terrace with two kinds of tanks, of which nothing was written down or reported yet."""
+    file = demo_file("lantern-row").model_dump_json()
+    octets = {"Content-Type": "application/octet-stream"}
+    answer = client.post("/api/properties/file", content=file, headers=octets)
+    assert answer.status_code == 201, answer.text
     return answer.json()
 
 

@@ -26,11 +26,6 @@ def write(client, state, *entries):
     return client.post(f"{at(state)}/entries", json={"entries": list(entries)})
 
 
-@pytest.fixture
-def terrace(client):
-    return client.post("/api/properties/demo/lantern-row").json()
-
-
 def points(client, state):
     return {point["key"]: point for point in work_of(client, state)["points"]}
 

@@ -19,11 +19,6 @@ def _fresh_window(monkeypatch):
     monkeypatch.setattr(router, "_tries", MovingWindowRateLimiter(MemoryStorage()))
 
 
-@pytest.fixture
-def terrace(client):
-    return client.post("/api/properties/demo/lantern-row").json()
-
-
 def at(state):
     return f"/api/properties/{state['id']}/devices"
 

@@ -8,11 +8,6 @@ import pytest
 TODAY = dt.date.today().isoformat()
 
 
-@pytest.fixture
-def terrace(client):
-    return client.post("/api/properties/demo/lantern-row").json()
-
-
 def at(state):
     return f"/api/properties/{state['id']}"
 

@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from lean_year.demo.shipped import demo_rain
+from lean_year.formats.report.papers import PAPER_FILES
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import check
@@ -239,7 +240,7 @@ def test_a_file_is_named_after_its_property_and_opened_again_brings_no_second_re
         ("parts.csv", " parts.csv"),
         ("parts.xlsx", " parts and price.xlsx"),
         ("merchant.xlsx", " parts.xlsx"),
-        ("papers/install/pdf", " install sheet.pdf"),
+        *((f"papers/{name}/pdf", f" {file}.pdf") for name, file in PAPER_FILES.items()),
     ):
         answer = client.get(f"/api/properties/{demo['id']}/{address}")
         said = answer.headers["content-disposition"]

@@ -45,10 +45,12 @@ def test_the_record_is_given_out_and_read_again(demo, lean_year, tmp_path, kind)
 def test_the_roofs_are_given_out_as_geojson_where_the_place_is_known(lean_year, tmp_path):
     path, out = tmp_path / "demo.json", tmp_path / "roofs.geojson"
     lean_year("demo", "saltmarrow", "--out", path)
+    file = json.loads(path.read_text())
+    file["property"]["site"]["longitude_deg"] = None
+    path.write_text(json.dumps(file))
     code, _, err = lean_year("export", path, "--format", "geojson", "--out", out)
     assert code == 2
     assert "longitude_deg" in err
-    file = json.loads(path.read_text())
     file["property"]["site"]["longitude_deg"] = -6.3
     path.write_text(json.dumps(file))
     assert lean_year("export", path, "--format", "geojson", "--out", out)[0] == 0

@@ -83,6 +83,7 @@ PRESENTATION = {
     "MOST_DRY_SEASON_DAYS": "what an empty gauge is taken for",
     "MOST_A_DAY": "rows of a list",
     "FAN_SHARES": "lines of a drawing",
+    "QUANTILE_SHARES": "rows of a table",
 }
 """Constants of the plan that are no rule of the trade, and what each is."""
 

@@ -115,7 +115,8 @@ def test_every_value_of_version_2_is_in_its_place(name):
             assert found[path] == value, path
     assert renamed >= len(RENAMED_IN_3)
     other_tanks = len(old["cistern"]["tanks"]) - 1  # each has its own lean
-    since = ADDED | dict.fromkeys(NOT_KNOWN)
+    lives = dict.fromkeys(f"/treatment/stages/{at}/life_months" for at in range(len(old["treatment"]["stages"])))
+    since = ADDED | dict.fromkeys(NOT_KNOWN) | lives
     assert len(found) == len(dict(leaves(without_gutters(old))) | since) + other_tanks
     assert {path: found[path] for path in since} == since
     assert opened["version"] == DOCUMENT_VERSION

@@ -23,6 +23,7 @@ const AlternativesPage = fetched(async () => (await import("./app/alternatives/A
 const PapersPage = fetched(async () => (await import("./app/papers/PapersPage")).PapersPage);
 const PricesPage = fetched(async () => (await import("./app/prices/PricesPage")).PricesPage);
 const QuotesPage = fetched(async () => (await import("./app/quotes/QuotesPage")).QuotesPage);
+const RoundPage = fetched(async () => (await import("./app/round/RoundPage")).RoundPage);
 const SumsPage = fetched(async () => (await import("./app/sums/SumsPage")).SumsPage);
 
 const queries = new QueryClient({
@@ -54,6 +55,7 @@ function Pages() {
           <Route path="/p/:id/quotes" component={QuotesPage} />
           <Route path="/p/:id/:stage" component={Shell} />
           <Route path="/prices" component={PricesPage} />
+          <Route path="/round" component={RoundPage} />
           <Route path="/sums" component={SumsPage} />
           <Route path="/owner" component={OwnerPage} />
           <Route component={NowhereElse} />

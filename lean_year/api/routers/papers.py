@@ -1,4 +1,4 @@
-"""Report, install sheet and survey sheet of a property."""
+"""Sheets of paper of a property."""
 
 from typing import Annotated
 
@@ -9,7 +9,7 @@ from lean_year.api.deps import InPapers, InWorkshop, to_take_along
 from lean_year.api.kept_pages import page
 from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.papers import PaperPages
-from lean_year.formats.report.papers import PaperName
+from lean_year.formats.report.papers import PAPER_FILES, PaperName
 from lean_year.formats.report.typeset import Paper
 
 router = APIRouter(
@@ -18,11 +18,6 @@ router = APIRouter(
     responses={404: {"model": Refusal}, 409: {"model": Refusal}, 422: {"model": Refusal}},
 )
 OnPaper = Annotated[Paper, Query()]
-NAMES: dict[PaperName, str] = {
-    "report": " report.pdf",
-    "install": " install sheet.pdf",
-    "survey": " survey sheet.pdf",
-}
 
 
 @router.get("/{name}", response_model=PaperPages)
@@ -38,7 +33,7 @@ def pdf_of(
     property_id: str, name: PaperName, papers: InPapers, workshop: InWorkshop, paper: OnPaper = "a4"
 ) -> Response:
     written = Response(papers.pdf(property_id, name, paper), media_type="application/pdf")
-    return to_take_along(written, workshop.stored(property_id).document.name, NAMES[name])
+    return to_take_along(written, workshop.stored(property_id).document.name, f" {PAPER_FILES[name]}.pdf")
 
 
 @router.get("/{name}/pages/{number}", response_class=Response)

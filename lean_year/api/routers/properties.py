@@ -8,7 +8,7 @@ from fastapi.responses import PlainTextResponse, Response
 from pydantic_core import to_json
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import XLSX, FileBody, InQuoting, InWorkshop, json_of, state_of, to_take_along
+from lean_year.api.deps import XLSX, FileBody, InDemos, InWorkshop, json_of, state_of, to_take_along
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.properties import (
     Answer,
@@ -86,8 +86,8 @@ def read_curve(asked: PastedCurve) -> Response:
 
 
 @router.post("/demo/{name}", response_model=PropertyState, status_code=201)
-def load_demo(name: str, workshop: InWorkshop, quoting: InQuoting) -> Response:
-    return state_of(workshop, quoting.load_demo(name), status=201)
+def load_demo(name: str, workshop: InWorkshop, demos: InDemos) -> Response:
+    return state_of(workshop, demos.load(name), status=201)
 
 
 @router.get("/{property_id}", response_model=PropertyState)

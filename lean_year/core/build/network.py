@@ -206,15 +206,23 @@ def _by_one_crew(
     time; then what is read first."""
     placed: dict[str, Placed] = {}
     free_h = 0.0
-    left = [step.key for step in steps]
-    while left:
-        ready = [key for key in left if all(wait.key in placed for wait in known[key].after)]
-        may = {key: clock.may_begin(known[key], placed) for key in ready}
-        begin = {key: may[key][0] if known[key].hours == 0 else max(free_h, may[key][0]) for key in ready}
-        key = min(ready, key=lambda each: (begin[each], not known[each].at_once, slack[each]))
-        held_by = may[key][1] if begin[key] <= may[key][0] + _TINY_H else None
-        placed[key] = clock.placed(known[key], begin[key], held_by)
+    read_at = {step.key: number for number, step in enumerate(steps)}
+    waits = {step.key: {wait.key for wait in step.after} for step in steps}
+    followers: dict[str, list[str]] = {step.key: [] for step in steps}
+    for key, before in waits.items():
+        for each in before:
+            followers[each].append(key)
+    # Once all that it waits for is placed, the moment from which a task may begin stays the same.
+    may = {key: clock.may_begin(known[key], placed) for key, before in waits.items() if not before}
+    while may:
+        begin = {key: at if known[key].hours == 0 else max(free_h, at) for key, (at, _) in may.items()}
+        key = min(may, key=lambda each: (begin[each], not known[each].at_once, slack[each], read_at[each]))
+        may_h, waited_for = may.pop(key)
+        placed[key] = clock.placed(known[key], begin[key], waited_for if begin[key] <= may_h + _TINY_H else None)
         if known[key].hours > 0:
             free_h = placed[key].ends_h
-        left.remove(key)
+        for each in followers[key]:
+            waits[each].discard(key)
+            if not waits[each]:
+                may[each] = clock.may_begin(known[each], placed)
     return placed

@@ -45,8 +45,7 @@ class WorkingDays:
     def on_or_after(self, date: dt.date) -> int:
         """Number of the first working day that is no earlier."""
         self._require_near((date - self.first).days)
-        begin, calendar = np.datetime64(self.date(0)), _calendar(self.off, self.closed)
-        return max(0, int(np.busday_count(begin, np.datetime64(date), busdaycal=calendar)))
+        return _on_or_after(self, date)
 
     def on_or_before(self, date: dt.date) -> int:
         """Number of the last working day that is no later; below 0 where there is none."""
@@ -69,6 +68,12 @@ def _numbered(days: WorkingDays, number: int) -> dt.date:
     day = np.busday_offset(np.datetime64(days.first), number, roll="forward", busdaycal=calendar)
     found: dt.date = day.astype("datetime64[D]").astype(object)
     return found
+
+
+@lru_cache(4_096)
+def _on_or_after(days: WorkingDays, date: dt.date) -> int:
+    calendar = _calendar(days.off, days.closed)
+    return max(0, int(np.busday_count(np.datetime64(days.date(0)), np.datetime64(date), busdaycal=calendar)))
 
 
 def same_days_of_years(date: dt.date, days: int) -> Sequence[tuple[int, int]]:

@@ -92,6 +92,8 @@ class Behaviour:
     """Interval with which a loss, or a smaller catch, begins; None where there is none."""
     use_l_day: float
     """The mean use by the design. [L/d]"""
+    house_share: float = 1.0
+    """Of the designed use without the garden, where what is missing is use, and was so all along. [-]"""
 
 
 NOTHING_TO_SAY = Behaviour("cannot_tell", 0.0, float("-inf"), float("inf"), 1.0, None, 0.0)
@@ -227,6 +229,7 @@ def _losing(balance: Balance, loss: _Cause, use_l_day: float) -> Behaviour:
         1.0 + _catch(balance, loss.weighed, left),
         loss.since,
         use_l_day,
+        _house_share(balance, loss.weighed),
     )
 
 
@@ -250,6 +253,7 @@ def _as_designed(balance: Balance, tried: list[_Weighed], use_l_day: float) -> B
     return Behaviour(
         "as_designed" if clear else "cannot_tell", missing, missing - NINE_IN_TEN * spread,
         missing + NINE_IN_TEN * spread, 1.0 + _catch(balance, weighed, balance.off_l), None, use_l_day,
+        _house_share(balance, weighed),
     )  # fmt: skip
 
 
@@ -258,6 +262,12 @@ def _all_along(balance: Balance, weighed: _Weighed, off_l: NDArray[np.float64]) 
     column = -balance.days
     information = float(column @ weighed.inverse @ column)
     return float(column @ weighed.inverse @ off_l) / information, float(information**-0.5)
+
+
+def _house_share(balance: Balance, weighed: _Weighed) -> float:
+    column = balance.garden_l - balance.wanted_l
+    information = float(column @ weighed.inverse @ column)
+    return 1.0 + (float(column @ weighed.off) / information if information > 0 else 0.0)
 
 
 def _catch(balance: Balance, weighed: _Weighed, left_l: NDArray[np.float64]) -> float:

@@ -12,6 +12,7 @@ from lean_year.plan.model.station import Station
 from lean_year.plan.registry import FALL
 from lean_year.plan.whole import Planned, WholePlan
 from lean_year.property.document import Property
+from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
 from lean_year.property.price_book import Firm
 
 
@@ -26,6 +27,7 @@ class Facts:
     alternative: str = ""
     """Its name, where there are others."""
     firm: Firm = field(default_factory=Firm)
+    record: SiteRecord = NOTHING_WRITTEN
 
     @property
     def plan(self) -> WholePlan:

@@ -83,6 +83,7 @@ QUANTITIES: dict[str, Systems] = {
     ),
     "length": _either(Written("m", 1, 2), Written("ft", to.M_PER_FOOT, 1)),
     "height": _either(Written("m", 1, 2), Written("ft", to.M_PER_FOOT, 2)),
+    "distance": _either(Written("km", 1_000, "significant"), Written("miles", to.M_PER_MILE, "significant")),
     "head": _either(
         (Written("mm", 0.001, 0, 0.1), Written("m", 1, 2)),
         (Written("in", to.MM_PER_INCH / 1_000, 1, 0.15), Written("ft", to.M_PER_FOOT, 2)),
@@ -207,6 +208,7 @@ ENTRIES: dict[str, dict[Units, Sequence[Entered]]] = {
     "percent": _same(Entered("%", 0.01, 1, 1)),
     "share": _same(Entered("", 1, 3, 0.01)),
     "angle": _same(Entered("°", 1, 1, 1)),
+    "position": _same(Entered("°", 1, 4, 0.01)),
     "count": _same(Entered("", 1, 2, 1)),
 }
 """By kind of entry. Prices go by the cubic metre or the thousand gallons, and by the square metre or foot."""
@@ -241,6 +243,7 @@ MAY_BE_WRITTEN: dict[str, dict[str, float]] = {
     "share": {"": 1.0, "%": 0.01},
     "percent": {"": 1.0, "%": 0.01},
     "angle": {"°": 1.0, "deg": 1.0},
+    "position": {"°": 1.0, "deg": 1.0},
     "count": _BARE,
     "money": _BARE,
     "travel": {"km": 1.0} | dict.fromkeys(("mile", "miles"), to.M_PER_MILE / 1_000),

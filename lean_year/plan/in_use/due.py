@@ -9,12 +9,12 @@ from pydantic import BaseModel, Field
 from lean_year.core.build.filling import dry_months
 from lean_year.core.calendar import mean_by_month
 from lean_year.core.log.jobs import JOBS, Job, JobFor, frost_begins, months_later, season_due
+from lean_year.plan.in_use.upkept import UpkeepNeed
 from lean_year.plan.model.flush_chambers import chambers
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import supply_of
-from lean_year.plan.stations.build.stage import BuildPlan
 from lean_year.plan.stations.log.wear import WearPlan
-from lean_year.plan.stations.price.upkeep import WATER, UpkeepLine
+from lean_year.plan.stations.price.upkeep import WATER
 from lean_year.property.document import Property
 from lean_year.property.entries import Entry
 from lean_year.property.log_kinds import ABOUT_LOG
@@ -22,6 +22,8 @@ from lean_year.property.log_kinds import ABOUT_LOG
 PAID_ALL_YEAR = ("power", WATER)
 """What is paid all year, and done on no day."""
 WITH_THE_LAMP = ("sleeve-seal",)
+WORK_ALONE = ("clean-out",)
+"""For which nothing is bought."""
 LOG_OF_UPKEEP = {"clean-out": "cleaning/tank", "water-test": "test"}
 """Which entry says that upkeep was done, where it is none of its own."""
 
@@ -43,22 +45,23 @@ class DueRow(BaseModel):
     """From one time to the next; None of what comes once."""
     of: str = Field(exclude=True)
     """What it is in a calendar: the same whenever it is due, and as it was before the supply came into use."""
+    takes: UpkeepNeed | None = Field(default=None, exclude=True)
+    """What is brought along for it; None where that is nothing that is bought."""
     licensed: str = ""
     cautions: list[str] = []
 
 
-def in_use_since(document: Property, build: BuildPlan | None, today: dt.date) -> dt.date | None:
+def in_use_since(document: Property, ends_on: dt.date | None, today: dt.date) -> dt.date | None:
     """The day as entered, else the last day of the work, once it has gone by."""
     if document.keeping.in_use_since is not None:
         return dt.date.fromisoformat(document.keeping.in_use_since)
-    ends = None if build is None or build.ends_on is None else dt.date.fromisoformat(build.ends_on)
-    return ends if ends is not None and ends <= today else None
+    return ends_on if ends_on is not None and ends_on <= today else None
 
 
 def due_rows(
     document: Property,
     rain: PreparedRain | None,
-    upkeep: Sequence[UpkeepLine],
+    upkeep: Sequence[UpkeepNeed],
     wear: Sequence[WearPlan],
     entries: Sequence[Entry],
     since: dt.date | None,
@@ -149,7 +152,7 @@ def _rains(document: Property, rain: PreparedRain | None) -> tuple[int, int] | N
     return (6, 1) if south else (12, 1)
 
 
-def _upkeep(upkeep: Sequence[UpkeepLine], entries: Sequence[Entry], since: dt.date) -> Iterator[DueRow]:
+def _upkeep(upkeep: Sequence[UpkeepNeed], entries: Sequence[Entry], since: dt.date) -> Iterator[DueRow]:
     """What is bought again, but for cartridges and the lamp, which wear has."""
     for line in {line.key: line for line in upkeep}.values():
         if line.key in (*PAID_ALL_YEAR, *WITH_THE_LAMP, "lamp") or "-cartridge-" in line.key:
@@ -159,6 +162,7 @@ def _upkeep(upkeep: Sequence[UpkeepLine], entries: Sequence[Entry], since: dt.da
         yield DueRow(
             key=line.key,
             of=f"upkeep/{line.key}/1",
+            takes=None if line.key in WORK_ALONE else line,
             every_months=line.every_months,
             name=line.name,
             why=f"{line.why}.",
@@ -168,8 +172,8 @@ def _upkeep(upkeep: Sequence[UpkeepLine], entries: Sequence[Entry], since: dt.da
         )
 
 
-def _wear(wear: Sequence[WearPlan], upkeep: Sequence[UpkeepLine]) -> Iterator[DueRow]:
-    bought = [line.key for line in upkeep if line.key == "lamp" or "-cartridge-" in line.key]
+def _wear(wear: Sequence[WearPlan], upkeep: Sequence[UpkeepNeed]) -> Iterator[DueRow]:
+    bought = [line for line in upkeep if line.key == "lamp" or "-cartridge-" in line.key]
     seen: Counter[str] = Counter()
     words = {
         "estimate": "By the estimate of the design.",
@@ -180,13 +184,15 @@ def _wear(wear: Sequence[WearPlan], upkeep: Sequence[UpkeepLine]) -> Iterator[Du
     }
     for number, each in enumerate(wear):
         # Both are in the order of the train.
-        line = bought[number] if number < len(bought) else each.key
+        takes = bought[number] if number < len(bought) else None
+        line = each.key if takes is None else takes.key
         seen[line] += 1
         if each.due is not None:
             lamp = each.key.startswith("uv")
             yield DueRow(
                 key=each.key,
                 of=f"upkeep/{line}/{seen[line]}",
+                takes=takes,
                 every_months=each.own_months or each.usual_months,
                 name=f"{each.name}: change it",
                 why=words[each.by],

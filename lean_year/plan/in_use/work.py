@@ -9,23 +9,24 @@ from lean_year.core.errors import InputError
 from lean_year.plan.answer.figure import Finding
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.in_use.due import DueRow, due_rows, in_use_since
+from lean_year.plan.in_use.learned import Learned, learned
 from lean_year.plan.in_use.meters import Meters
 from lean_year.plan.in_use.says import behaving_findings
+from lean_year.plan.in_use.upkept import Upkept, upkept
 from lean_year.plan.model.behaving import Behaving, behaving
 from lean_year.plan.model.layout import Layout, layout_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
-from lean_year.plan.stations.build.stage import STATION as BUILD
+from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.log.days import logged_days
 from lean_year.plan.stations.log.lasting import Lasting, lasting, stands
 from lean_year.plan.stations.log.levels import LevelRead, drawable_in_store, levels_read
 from lean_year.plan.stations.log.wear import WearPlan, wear_plan
-from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.whole import WholePlan
 from lean_year.property.document import Property
 from lean_year.property.entries import Entry, SiteRecord
 from lean_year.property.log_kinds import LOG_KINDS, LogKind
-from lean_year.property.logbook import Kept, all_that_counts, log_rows
+from lean_year.property.logbook import Kept, all_that_counts, rows_of
 
 MOST_AHEAD_DAYS = 1
 """An entry may be of the next day by the clock of the server: the day begins earlier elsewhere. [d]"""
@@ -113,6 +114,8 @@ class LogWork(BaseModel):
     wear: list[WearPlan]
     in_use_since: dt.date | None
     due: list[DueRow]
+    learned: list[Learned]
+    """What the log shows otherwise than the design has it."""
     findings: list[Finding]
     """Those of the log that depend on its days, besides the plan's."""
     version: int
@@ -120,14 +123,13 @@ class LogWork(BaseModel):
 
 
 def due_in_use(
-    document: Property, plan: WholePlan, rain: PreparedRain | None, record: SiteRecord, today: dt.date
+    document: Property, kept: Upkept, rain: PreparedRain | None, entries: Sequence[Entry], today: dt.date
 ) -> list[DueRow]:
-    """What is due by the log; empty where it is not known since when the supply is in use."""
-    entries = all_that_counts(record)
-    since = in_use_since(document, BUILD.of(plan), today)
+    """What is due by the entries that count; empty where it is not known since when the supply is in use."""
+    since = in_use_since(document, kept.ends_on, today)
     if since is None:
         return []
-    return _due(document, plan, rain, entries, since, _wear(document, rain, entries, since))
+    return due_rows(document, rain, kept.needs, _wear(document, rain, entries, since), entries, since)
 
 
 def _wear(
@@ -137,27 +139,16 @@ def _wear(
     return wear_plan(document, use_m3_year, entries, since, Wording(document.units))
 
 
-def _due(
-    document: Property,
-    plan: WholePlan,
-    rain: PreparedRain | None,
-    entries: Sequence[Entry],
-    since: dt.date | None,
-    wear: Sequence[WearPlan],
-) -> list[DueRow]:
-    price = PRICE.of(plan)
-    return due_rows(document, rain, price.upkeep if price is not None else [], wear, entries, since)
-
-
 def log_work(
     document: Property, plan: WholePlan, rain: PreparedRain | None, record: SiteRecord, today: dt.date
 ) -> LogWork:
     """The log on a day."""
-    rows = log_rows(record.of_log)
+    rows = rows_of(record)
     entries = all_that_counts(record)
     layout, say = layout_of(document), Wording(document.units)
     levels = levels_read(layout, entries)
-    since = in_use_since(document, BUILD.of(plan), today)
+    kept = upkept(plan)
+    since = in_use_since(document, kept.ends_on, today)
     wear = _wear(document, rain, entries, since)
     stand = None if rain is None else stands(document, rain, entries, levels, today)
     repaired = max((entry.on for entry in entries if entry.kind == "repair"), default=None)
@@ -172,13 +163,14 @@ def log_work(
         rows=[_row(layout, row) for row in rows[: -ROWS_SHOWN - 1 : -1]],
         older_rows=max(0, len(rows) - ROWS_SHOWN),
         levels=[LevelDay(on=each.on, level_l=each.drawable_l, partly_assumed=each.partly_assumed) for each in levels],
-        lasting=None if stand is None or rain is None else lasting(document, rain, stand),
+        lasting=None if stand is None or rain is None else lasting(document, rain, entries, stand),
         behaving=says,
         repaired_on=repaired_on,
         behaving_before=said_before,
         wear=wear,
         in_use_since=since,
-        due=_due(document, plan, rain, entries, since, wear),
+        due=due_rows(document, rain, kept.needs, wear, entries, since),
+        learned=learned(document, None if rain is None else supply_of(document, rain), says, after, wear, say),
         findings=[] if says is None else behaving_findings(says, say),
         version=record.version,
     )

@@ -44,6 +44,8 @@ class Behaving(BaseModel):
     """Where the log cannot tell."""
     use_l_day: float
     """The mean use by the design over the intervals that count."""
+    house_share: float | None
+    """Of the designed use without the garden, where all that is missing is use and was so all along."""
     intervals: int
     """Between readings, that count: no tank ran over or dry in them."""
 
@@ -91,6 +93,7 @@ def behaving(document: Property, rain: PreparedRain | None, log: Logged) -> Beha
         since=None if said.since is None or why_not else log.start + dt.timedelta(days=ends[said.since]),
         why_not=why_not,
         use_l_day=said.use_l_day,
+        house_share=said.house_share if known else None,
         intervals=found.days.size,
     )
 

@@ -15,7 +15,7 @@ from lean_year.plan.answer.cache import cached
 from lean_year.plan.model.supply import Supply
 
 Quantile = Literal["p10", "p50", "p90"]
-_SHARES: dict[Quantile, float] = {"p10": 0.1, "p50": 0.5, "p90": 0.9}
+QUANTILE_SHARES: dict[Quantile, float] = {"p10": 0.1, "p50": 0.5, "p90": 0.9}
 FULL_SLACK_L = 1e-6
 """A level may be over full by that, of rounding. [L]"""
 
@@ -76,10 +76,10 @@ class Quantiles(BaseModel):
 
 def quantiles_of(days: NDArray[np.int64], start: dt.date) -> Quantiles:
     """Of days of traces, from 1; 0 for never."""
-    by = {name: weibull_day(days, share) for name, share in _SHARES.items()}
-    return Quantiles(**{name: _date(start, day) for name, day in by.items()})
+    by = {name: weibull_day(days, share) for name, share in QUANTILE_SHARES.items()}
+    return Quantiles(**{name: dated(start, day) for name, day in by.items()})
 
 
-def _date(start: dt.date, day: float | None) -> dt.date | None:
-    """Within a day, its evening: the day on which it is there."""
+def dated(start: dt.date, day: float | None) -> dt.date | None:
+    """The date of a day of a trace; within a day, its evening: the day on which it is there."""
     return None if day is None else start + dt.timedelta(days=int(np.ceil(day - 1e-9)) - 1)

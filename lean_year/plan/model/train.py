@@ -188,6 +188,14 @@ def life_months_of(document: Property, number: int, use_m3_year: dict[Quality, f
         return ultraviolet.RATED_LIFE_H / 24 / DAYS_PER_YEAR * 12
     if not is_cartridge(stage):
         return None
+    if stage.life_months is not None:
+        return min(stage.life_months, CARBON_MONTHS if stage.kind == "carbon" else SEDIMENT_MONTHS)
+    return life_by_water_months(document, number, use_m3_year)
+
+
+def life_by_water_months(document: Property, number: int, use_m3_year: dict[Quality, float]) -> float:
+    """Of a cartridge, by the water that passes it, whatever this house's own showed. [months]"""
+    stage = document.treatment.stages[number]
     through = through_m3_year(document, number, use_m3_year)
     life = life_months(size=stage.size, use_m3_year=min(1e6, max(through, 0.1)), side_by_side=stage.side_by_side)
     return min(life, CARBON_MONTHS if stage.kind == "carbon" else SEDIMENT_MONTHS)

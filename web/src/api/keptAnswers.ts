@@ -8,6 +8,7 @@ import { BUILD, Refused } from "./client";
 /** Answers that are kept in this browser, so that what was open before opens without a connection too. */
 const KEPT_KINDS: readonly unknown[] = [
   "properties",
+  "in-use",
   "property",
   "parts",
   "build",

@@ -83,6 +83,7 @@ export const dayRain = writer("day_rain");
 export const shallow = writer("shallow");
 /** A height or a length. */
 export const metres = writer("length");
+export const distance = writer("distance");
 /** A head of water, in a small unit where it is small. */
 export const head = writer("head");
 /** A bore or a small depth. */
@@ -172,6 +173,7 @@ export function example(kind: Kind, units: Units): string {
     depth: us ? "0.02 in or 0.5 mm" : "0.5 mm or 0.02 in",
     share: "0.9 or 90 %",
     angle: "35 or 35°",
+    position: "50.85 or −33.9",
     count: "3 or 2.5",
   }[kind];
 }

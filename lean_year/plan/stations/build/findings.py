@@ -1,7 +1,7 @@
 """What is to be said of the order of the work, and of what was seen on it."""
 
 import datetime as dt
-from collections.abc import Mapping, Sequence
+from collections.abc import Container, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -12,6 +12,15 @@ from lean_year.plan.answer.wording import Wording, day, first_few, several
 from lean_year.plan.stations.build.points import PointPlan
 
 HoleStands = Literal["closed", "open", "with_tank"]
+
+
+def hole_stands(done: Container[str]) -> HoleStands:
+    """How the hole of a buried tank stands, by the tasks that are done."""
+    if "dig" not in done or "backfill" in done:
+        return "closed"
+    return "with_tank" if "set-tanks" in done else "open"
+
+
 """Of a hole: not dug, or filled again; dug; dug, with a tank in it."""
 
 

@@ -14,7 +14,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.build.days import hole_on_record
-from lean_year.plan.stations.build.findings import HoleStands, TaskSaid, build_findings
+from lean_year.plan.stations.build.findings import TaskSaid, build_findings, hole_stands
 from lean_year.plan.stations.build.order import (
     ordered_tasks,
     placed,
@@ -146,9 +146,6 @@ def _open_days(work: Work) -> tuple[dt.date, dt.date] | None:
 
 def _findings(work: Work, hands: int, hole: OpenHole | None) -> list[Finding]:
     status = work.status
-    stands: HoleStands = "closed"
-    if status.get("dig") == "done" and status.get("backfill") != "done":
-        stands = "with_tank" if status.get("set-tanks") == "done" else "open"
     holds = {row.key for row in work.rows if row.kind is not None and row.kind.hold}
     said = [
         TaskSaid(
@@ -178,7 +175,7 @@ def _findings(work: Work, hands: int, hole: OpenHole | None) -> list[Finding]:
         else [],
         hands=hands,
         hole=hole,
-        stands=stands,
+        stands=hole_stands({key for key, each in status.items() if each == "done"}),
         waiting=waiting_for_goods(work.rows, work.net, work.days, work.entered),
         too_long=too_long(work.rows, work.entered),
         say=work.say,

@@ -16,6 +16,7 @@ from lean_year.plan.model.supply import supply_of
 from lean_year.plan.model.traces import Quantiles, live_l, quantiles_of, trace_begins, traces_from
 from lean_year.plan.stations.log.days import rain_known
 from lean_year.plan.stations.log.levels import LevelRead
+from lean_year.plan.stations.log.season import SeasonSoFar, season_so_far
 from lean_year.property.document import Property
 from lean_year.property.entries import Entry
 
@@ -66,6 +67,8 @@ class Lasting(BaseModel):
     lead_assumed: bool
     fan: Fan
     gains: list[StepGain]
+    season: SeasonSoFar | None
+    """What the season so far says besides; None where it is not known."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,14 +109,13 @@ def stands(
     return Standing(first + dt.timedelta(days=known), after_l, read, by_model=True)
 
 
-def lasting(document: Property, rain: PreparedRain, standing: Standing) -> Lasting:
+def lasting(document: Property, rain: PreparedRain, entries: Sequence[Entry], standing: Standing) -> Lasting:
     """By which day the house is short, with the saving steps as entered and no back-up."""
     supply, start, level_l = supply_of(document, rain), standing.from_day, standing.level_l
     spans = traces_from(supply, start, level_l)
     short_by = quantiles_of(spans.first_short, start)
     dry = no_rain_days(document, rain, start, level_l)
-    back_up = document.household.back_up
-    lead = back_up.lead_days if back_up.kind == "truck" else ORDER_LEAD_DAYS
+    lead, assumed = load_lead(document)
     return Lasting(
         from_day=start,
         level_l=level_l,
@@ -128,10 +130,18 @@ def lasting(document: Property, rain: PreparedRain, standing: Standing) -> Lasti
         no_rain_until=start + dt.timedelta(days=dry - 1),
         order_by=order_by(short_by.p10, lead),
         lead_days=lead,
-        lead_assumed=back_up.kind != "truck",
+        lead_assumed=assumed,
         fan=_fan(spans.store_l),
         gains=list(_gains(document, rain, start, level_l)),
+        season=season_so_far(supply, rain, entries, start, spans.first_short),
     )
+
+
+def load_lead(document: Property) -> tuple[int, bool]:
+    """From the order of a load of water to the load, and whether that is assumed. [d]"""
+    back_up = document.household.back_up
+    is_truck = back_up.kind == "truck"
+    return (back_up.lead_days if is_truck else ORDER_LEAD_DAYS), not is_truck
 
 
 def _fan(store_l: NDArray[np.float64]) -> Fan:

@@ -10,7 +10,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.log.findings import log_findings
 from lean_year.plan.stations.log.levels import last_level
-from lean_year.property.logbook import all_that_counts, standing
+from lean_year.property.logbook import all_that_counts, rows_of
 
 CAUTIONS = [
     "Nobody works alone on a roof or a ladder, and nobody enters a tank: its air can kill.",
@@ -36,7 +36,7 @@ def plan_log(model: PropertyModel) -> LogPlan:
     layout, entries = layout_of(model.document), all_that_counts(model.record)
     last = last_level(layout, entries)
     return LogPlan(
-        entries=len(standing(model.record.of_log)),
+        entries=sum(not row.taken_back for row in rows_of(model.record)),
         level_l=None if last is None else last.drawable_l,
         level_on=None if last is None else last.on,
         findings=log_findings(model.document, layout, entries, last, model.say),

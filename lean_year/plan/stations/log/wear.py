@@ -17,6 +17,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.train import (
     LABELS,
     is_cartridge,
+    life_by_water_months,
     life_months_of,
     stage_name,
     through_lamp_l_s,
@@ -45,6 +46,8 @@ class WearPlan(BaseModel):
 
     key: str
     """Its kind and its number among those of that kind, such as `sediment-1`; the lamp is `uv-1`."""
+    stage: int
+    """Its place in the train, from 0."""
     name: str
     changed: list[dt.date]
     usual_months: float
@@ -108,7 +111,9 @@ def _cartridge(
     longest = _DAYS_PER_MONTH * (
         CARBON_MONTHS if document.treatment.stages[number].kind == "carbon" else SEDIMENT_MONTHS
     )
-    lasts = own_life(months * _DAYS_PER_MONTH, lives)
+    # What the log shows weighs against the estimate, and not against itself once the design has it.
+    expected = life_by_water_months(document, number, use_m3_year) if lives else months
+    lasts = own_life(expected * _DAYS_PER_MONTH, lives)
     by: WearBy = "changes" if lives else "estimate"
     last = changed[-1] if changed else since
     rows = [
@@ -123,9 +128,9 @@ def _cartridge(
         if read is not None:
             lasts, by = read, "pressure"
     lasts = Lasts(*(min(days, longest) for days in (lasts.days, lasts.low, lasts.high)))
-    return _plan(document, key, number, months, changed, lives, lasts, by, last).model_copy(
-        update={"pressures": rows, "change_kpa": most}
-    )
+    plan = _plan(document, key, number, months, changed, lives, lasts, by, last)
+    own_months = own_life(expected * _DAYS_PER_MONTH, lives).days / _DAYS_PER_MONTH if lives else None
+    return plan.model_copy(update={"own_months": own_months, "pressures": rows, "change_kpa": most})
 
 
 def _lamp(document: Property, key: str, number: int, entries: Sequence[Entry], since: dt.date | None) -> WearPlan:
@@ -159,10 +164,11 @@ def _plan(
 
     return WearPlan(
         key=key,
+        stage=number,
         name=LABELS[stage.kind] if stage.kind == "uv" else stage_name(stage),
         changed=changed,
         usual_months=months,
-        own_months=own_life(months * _DAYS_PER_MONTH, lives).days / _DAYS_PER_MONTH if lives else None,
+        own_months=None,
         lives=len(lives),
         due=day(lasts.days),
         due_low=day(lasts.low),

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from lean_year.core.parts.buying import key_of
 from lean_year.core.parts.catalogue import KINDS
@@ -23,8 +23,11 @@ class UpkeepLine(BaseModel):
     stage: StationKey
     why: str
     every_months: float
+    quantity: float = Field(exclude=True)
+    """How much each time, in `unit`."""
+    unit: str = Field(exclude=True)
     sold: str
-    """How much each time, in words."""
+    """The same in words."""
     replaces: bool
     """Whether it replaces what was built."""
     each_time: float | None
@@ -60,6 +63,8 @@ def bought_water(model: PropertyModel) -> Iterator[UpkeepLine]:
         stage="household",
         why=f"What comes {how or 'from elsewhere'} in a mean year",
         every_months=12.0,
+        quantity=bought,
+        unit="m3",
         sold=say.volume(1000 * bought),
         replaces=False,
         each_time=cost,
@@ -78,6 +83,8 @@ def _line(stage: StationKey, each: Upkeep, prices: BookPrices, say: Wording) -> 
         stage=stage,
         why=each.why,
         every_months=each.every_months,
+        quantity=each.quantity,
+        unit=kind.unit,
         sold=sold_words(each.quantity, kind.unit, say.units, say),
         replaces=each.replaces,
         each_time=cost,

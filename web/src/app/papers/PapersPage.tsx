@@ -17,6 +17,11 @@ const SHEETS: { value: PaperName; label: string; note: string }[] = [
     label: "Operating sheet",
     note: "valves, failures, whom to call, for the wall of the plant room",
   },
+  {
+    value: "water_order",
+    label: "Order for water",
+    note: "how much, by when, and the way in, for whoever brings a load",
+  },
   { value: "handover", label: "Hand-over pack", note: "what was tested and read, manuals, warranties, what is due" },
 ];
 const PAPERS: { value: Paper; label: string }[] = [

@@ -1,16 +1,20 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Link, useSearchParams } from "wouter";
 import { Refused } from "../../api/client";
 import type { ListedProperty } from "../../api/client";
+import { inUseQuery } from "../../api/inUse";
+import type { SuppliesInUse } from "../../api/inUse";
 import { useOldSince } from "../../api/keptAnswers";
 import { propertyListQuery, whoQuery } from "../../api/queries";
 import { whenHere } from "../../lib/dates";
 import { useArrival } from "../../ui/useArrival";
 import { fetched } from "../../ui/fetched";
-import { found, ordered, ORDERS } from "./find";
-import type { Order } from "./find";
+import { found, ordered, wanted } from "./find";
+import type { Need, Order } from "./find";
 import { DemoButton, OpenFileButton } from "./BringIn";
+import { Narrow } from "./Narrow";
+import type { Asked } from "./Narrow";
 import { NewPropertyDialog } from "./NewPropertyDialog";
 import { PropertyRow } from "./PropertyRow";
 import { RemoveDialog } from "./RemoveDialog";
@@ -18,17 +22,24 @@ import { RemoveDialog } from "./RemoveDialog";
 const SignedIn = fetched(async () => (await import("../people/SignedIn")).SignedIn);
 const FIRST_SHOWN = 50;
 
-/** All properties, the last changed first, each with its verdict. */
+/** All properties, each with its verdict and with what wants somebody there. */
 export function PropertyList() {
   const oldSince = useOldSince(propertyListQuery().queryKey);
   const query = useQuery({ ...propertyListQuery(), refetchInterval: oldSince === null ? false : 5_000 });
   const who = useQuery(whoQuery()).data;
   const [creating, setCreating] = useState(false);
   const [address, setAddress] = useSearchParams();
-  const search = address.get("find") ?? "";
-  const order = (address.get("order") as Order | null) ?? "changed";
+  const now = useQuery(inUseQuery()).data;
+  const inUse = useMemo(() => new Map(now?.supplies.map((supply) => [supply.id, supply])), [now]);
+  const usual: Order = now?.supplies.some(({ acts }) => acts.length > 0) ? "act" : "changed";
+  const asked: Asked = {
+    find: address.get("find") ?? "",
+    area: address.get("area") ?? "",
+    need: (address.get("need") as Need | null) ?? "any",
+    order: (address.get("order") as Order | null) ?? usual,
+  };
   /** Kept in the address, so that coming back shows the list as it was left. */
-  const ask = (name: "find" | "order", value: string, usual: string) =>
+  const ask = (name: keyof Asked, value: string, usual: string) =>
     setAddress(
       (before) => {
         const next = new URLSearchParams(before);
@@ -44,8 +55,10 @@ export function PropertyList() {
   useEffect(() => {
     document.title = "Lean Year";
   }, []);
-  const wanted = search.trim();
-  const listed = query.data && ordered(found(query.data.properties, wanted), order);
+  const search = asked.find.trim();
+  const listed =
+    query.data &&
+    ordered(wanted(found(query.data.properties, search), inUse, asked.area, asked.need), asked.order, inUse);
   return (
     <div className="min-h-full bg-sheet">
       <header className="border-b-[1.5px] border-ink bg-wall">
@@ -58,6 +71,14 @@ export function PropertyList() {
             </div>
           </div>
           <p className="flex flex-wrap gap-3">
+            {inUse.size > 0 && (
+              <Link
+                className="act-quiet"
+                to={asked.area === "" ? "/round" : `/round?area=${encodeURIComponent(asked.area)}`}
+              >
+                A day’s round
+              </Link>
+            )}
             <Link className="act-quiet" to="/prices">
               Price book
             </Link>
@@ -102,29 +123,9 @@ export function PropertyList() {
         )}
         {query.data && (
           <>
-            {query.data.properties.length > 6 && (
-              <p className="mb-4 flex flex-wrap gap-3">
-                <input
-                  className="field max-w-[360px] flex-1"
-                  type="search"
-                  placeholder="Find a property"
-                  aria-label="Find a property"
-                  value={search}
-                  onChange={(event) => ask("find", event.target.value, "")}
-                />
-                <select
-                  className="field w-auto!"
-                  aria-label="Order of the list"
-                  value={order}
-                  onChange={(event) => ask("order", event.target.value, "changed")}
-                >
-                  {Object.entries(ORDERS).map(([key, name]) => (
-                    <option key={key} value={key}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-              </p>
+            {now && now.to_do > 0 && <StillWorking now={now} />}
+            {(query.data.properties.length > 6 || inUse.size > 0) && (
+              <Narrow asked={asked} ask={ask} areas={now?.areas ?? []} usual={usual} />
             )}
             {listed && listed.length > 0 && (
               <ul>
@@ -132,6 +133,7 @@ export function PropertyList() {
                   <PropertyRow
                     key={each.id}
                     listed={each}
+                    supply={inUse.get(each.id)}
                     remove={who?.role === "site" ? null : () => setRemoving(each)}
                   />
                 ))}
@@ -144,8 +146,11 @@ export function PropertyList() {
                 </button>
               </p>
             )}
-            {listed?.length === 0 && wanted !== "" && (
+            {listed?.length === 0 && search !== "" && (
               <p className="note">No property with “{search}” in its name or place.</p>
+            )}
+            {listed?.length === 0 && search === "" && query.data.properties.length > 0 && (
+              <p className="note">No property here wants that.</p>
             )}
             {query.data.properties.length === 0 && (
               <div className="max-w-[56ch] pb-4">
@@ -165,6 +170,20 @@ export function PropertyList() {
       <NewPropertyDialog open={creating} setOpen={setCreating} />
       <RemoveDialog listed={removing} close={() => setRemoving(null)} />
     </div>
+  );
+}
+
+function StillWorking({ now }: { now: SuppliesInUse }) {
+  return (
+    <p role="status" className="note mb-4 flex flex-wrap items-center gap-3">
+      {`What is due, and how long the water lasts: ${now.of - now.to_do} of ${now.of} properties are up to date.`}
+      <progress
+        className="h-2 w-40 accent-(--water-7)"
+        max={now.of}
+        value={now.of - now.to_do}
+        aria-label="Brought up to date"
+      />
+    </p>
   );
 }
 

@@ -1,9 +1,19 @@
 import { Link } from "wouter";
 import type { ListedProperty } from "../../api/client";
+import type { SupplyInUse } from "../../api/inUse";
 import { whenKept } from "../../lib/dates";
+import { Wants } from "./Wants";
 
 /** `remove` is null for who may not. */
-export function PropertyRow({ listed, remove }: { listed: ListedProperty; remove: (() => void) | null }) {
+export function PropertyRow({
+  listed,
+  supply,
+  remove,
+}: {
+  listed: ListedProperty;
+  supply: SupplyInUse | undefined;
+  remove: (() => void) | null;
+}) {
   const [answer, ...rest] = listed.verdict.split(/(?<=\.) /);
   return (
     <li className="relative grid gap-x-8 gap-y-1 border-b border-rule py-4 hover:bg-wall small:grid-cols-[220px_minmax(0,1fr)_200px_8.5rem]">
@@ -19,12 +29,18 @@ export function PropertyRow({ listed, remove }: { listed: ListedProperty; remove
           {listed.demo && (listed.place ? " · invented demo" : "invented demo")}
           {listed.alternatives > 1 && `, ${listed.alternatives} alternatives`}
         </p>
+        {supply?.area && <p className="note">Area: {supply.area}</p>}
       </div>
       <div>
         <p className="font-[650]">{answer}</p>
         <p className="note">{rest.join(" ")}</p>
         <p className="note mt-1">{listed.summary}</p>
       </div>
+      {supply && (
+        <div className="small:col-span-3 small:col-start-2 small:row-start-2">
+          <Wants supply={supply} />
+        </div>
+      )}
       <div>
         <YearBars years={listed.years} />
         {listed.years.length > 0 && <p className="note text-fine">lowest store, each year</p>}

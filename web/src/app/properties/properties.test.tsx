@@ -302,3 +302,59 @@ test("a property of several alternatives says how many, and that all of them go 
     "with its one revision and all 3 alternatives, for good",
   );
 });
+
+const supplyOf = (id: string, more: object = {}) => ({
+  id,
+  area: "The hills",
+  as_of: "2026-11-30",
+  is_demo: false,
+  units: "metric",
+  live_l: 40_000,
+  level_l: 8_000,
+  read_on: "2026-11-28",
+  by_model: false,
+  short_by: "2026-12-20",
+  no_rain_until: "2026-12-24",
+  acts: [
+    { kind: "water", level: "caution", on: "2026-12-12", text: "Short by 20 Dec 2026 in one recorded year of ten." },
+  ],
+  more: 2,
+  kinds: ["water", "due"],
+  ...more,
+});
+
+test("who wants somebody comes first, with why and with how much water there is", async () => {
+  open([row(1), row(2)], [], {
+    "GET /api/in-use": () => [
+      200,
+      { today: "2026-11-30", supplies: [supplyOf("p2")], to_do: 0, of: 2, areas: ["The hills"] },
+    ],
+  });
+  await screen.findByText("Short by 20 Dec 2026 in one recorded year of ten.");
+  expect(screen.getAllByRole("link", { name: /House/ }).map((link) => link.textContent)).toEqual([
+    "House 2",
+    "House 1",
+  ]);
+  expect(
+    screen.getByText(/8.0 m³ of 40.0 m³, read on 28 Nov 2026; with no rain at all it lasts to 24 Dec 2026/),
+  ).toBeTruthy();
+  expect(screen.getByText("and 2 more on its log.")).toBeTruthy();
+  await userEvent.selectOptions(screen.getByRole("combobox", { name: "Order of the list" }), "last changed");
+  expect(screen.getAllByRole("link", { name: /House/ }).map((link) => link.textContent)).toEqual([
+    "House 1",
+    "House 2",
+  ]);
+  await userEvent.selectOptions(screen.getByRole("combobox", { name: "Area" }), "The hills");
+  expect(screen.getAllByRole("listitem", { name: "" }).length).toBeGreaterThan(0);
+  expect(screen.queryByRole("link", { name: "House 1" })).toBeNull();
+  expect(screen.getByRole("link", { name: "A day’s round" }).getAttribute("href")).toBe("/round?area=The%20hills");
+  await userEvent.selectOptions(screen.getByRole("combobox", { name: "What is shown" }), "a quote waits");
+  expect(screen.getByText("No property here wants that.")).toBeTruthy();
+});
+
+test("while the server is still at it, it says how far", async () => {
+  open([row(1)], [], {
+    "GET /api/in-use": () => [200, { today: "2026-11-30", supplies: [], to_do: 760, of: 2_000, areas: [] }],
+  });
+  expect(await screen.findByText(/1240 of 2000 properties are up to date/)).toBeTruthy();
+});

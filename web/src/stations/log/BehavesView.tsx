@@ -3,9 +3,12 @@ import { useDocument } from "../../document/shown";
 import { fixed, rate } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
+import { LearnedList } from "./LearnedList";
 import { dayOf } from "./words";
 
 const HIGH = 58;
+/** The rest is of filters, and stands with them. */
+export const OF_THE_BALANCE = ["use", "catch"];
 
 /** Whether the levels agree with the rain, the roofs and the household: what goes somewhere, what comes. */
 export function BehavesView({ work }: { work: LogWork }) {
@@ -27,6 +30,7 @@ export function BehavesView({ work }: { work: LogWork }) {
           )}
         </section>
       )}
+      <LearnedList rows={work.learned.filter(({ key }) => OF_THE_BALANCE.includes(key))} />
       <p className="note mt-3 max-w-[72ch]">
         Between two levels the replay says how far the water should have moved, by the rain that was logged, the
         roofs, the household and its saving steps. What is left over is taken for a loss, or for a smaller catch, only

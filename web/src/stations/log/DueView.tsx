@@ -97,7 +97,7 @@ function Row({ row, today: seen }: { row: Due; today: string }) {
 
 /** Since when it is in use, where it lies, and the visits by contract. */
 function Keeping({ work }: { work: LogWork }) {
-  const { keeping } = useDocument("keeping");
+  const { keeping, site } = useDocument("keeping", "site");
   const bench = useEdits();
   return (
     <div className="grid items-end gap-x-6 gap-y-2 small:grid-cols-2 wide:grid-cols-[170px_220px_minmax(0,1fr)]">
@@ -130,6 +130,24 @@ function Keeping({ work }: { work: LogWork }) {
           kind="count"
           value={keeping.visits_every_months}
           unknown="none"
+        />
+      </p>
+      <p className="leading-[2] small:col-span-2 wide:col-span-3">
+        For the order of a round, it lies at latitude{" "}
+        <MaybeEntry
+          label="Latitude"
+          path="/site/latitude_deg"
+          kind="position"
+          value={site.latitude_deg}
+          unknown="unknown"
+        />{" "}
+        and longitude{" "}
+        <MaybeEntry
+          label="Longitude"
+          path="/site/longitude_deg"
+          kind="position"
+          value={site.longitude_deg}
+          unknown="unknown"
         />
       </p>
     </div>

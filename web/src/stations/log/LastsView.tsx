@@ -1,7 +1,7 @@
 import type { Lasting, LogWork } from "../../api/log";
 import { useDocument } from "../../document/shown";
 import { addDays, daysBetween, monthName, parseDay } from "../../lib/dates";
-import { volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
+import { fixed, rain, volume, volumeTick, volumeTicks, volumeUnit } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { LegendKey } from "../../ui/LegendKey";
 import { fieldOf, LineChart, pathOf } from "../../ui/LineChart";
@@ -62,12 +62,33 @@ export function LastsView({ work }: { work: LogWork }) {
           )}
         </section>
       </div>
+      {lasting.season && <Season season={lasting.season} />}
       <p className="note mt-2 max-w-[72ch]">
         On rain alone, with the saving steps as entered: each of {lasting.years} recorded years begins with{" "}
         {volume(lasting.level_l, units)} on {dayOf(lasting.from_day)}.
         {lasting.partly_assumed && " A store that nobody read is taken to be as full as the others."}
       </p>
     </>
+  );
+}
+
+/** What the season so far says besides, where the record shows that it says anything. */
+function Season({ season }: { season: NonNullable<Lasting["season"]> }) {
+  const { units } = useDocument("units");
+  const so_far = `The ${season.days} days before brought ${rain(season.rain_mm, units)}; ${rain(season.usual_mm, units)} is usual.`;
+  if (!season.sure || !season.short_by)
+    return (
+      <p className="mt-3 max-w-[72ch] text-small leading-snug">
+        {so_far} Here that says nothing of the months to come: with each of {season.years} recorded years left out in
+        turn, years that began alike forecast it no better than all of them.
+      </p>
+    );
+  return (
+    <p className="mt-3 max-w-[72ch] text-small leading-snug">
+      {so_far} Years that began alike forecast the months to come better here, by {fixed(100 * season.better_by, 0)}{" "}
+      %, with each of {season.years} recorded years left out in turn. By them one year in ten is short by{" "}
+      {by(season.short_by.p10)}, every other by {by(season.short_by.p50)}.
+    </p>
   );
 }
 

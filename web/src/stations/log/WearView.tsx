@@ -4,6 +4,8 @@ import { daysBetween, parseDay } from "../../lib/dates";
 import { fixed, pressure } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
+import { OF_THE_BALANCE } from "./BehavesView";
+import { LearnedList } from "./LearnedList";
 import { dayOf } from "./words";
 
 const ROW = 34;
@@ -40,6 +42,7 @@ export function WearView({ work }: { work: LogWork }) {
           </li>
         ))}
       </ul>
+      <LearnedList rows={work.learned.filter(({ key }) => !OF_THE_BALANCE.includes(key))} />
     </>
   );
 }

@@ -134,6 +134,20 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
             </>
           )}
           .{answer.life_months !== null && <> Changed every {fixed(answer.life_months, 0)} months</>}
+          {cartridge && (
+            <>
+              , by{" "}
+              <MaybeEntry
+                label={`Months that ${name} lasts in this house`}
+                path={`${at}/life_months`}
+                kind="count"
+                value={stage.life_months}
+                unknown="the water that passes it"
+                around={6}
+              />
+              {stage.life_months !== null && " months in this house"}
+            </>
+          )}
           {answer.life_months !== null && (
             <>
               {" "}

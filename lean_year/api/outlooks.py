@@ -1,0 +1,200 @@
+"""The outlooks of all sites, brought up to date beside the edits: a few in a thread, many in processes."""
+
+import datetime as dt
+import logging
+import multiprocessing
+import os
+from collections.abc import Iterator, Sequence
+from concurrent.futures import FIRST_COMPLETED, Future, ProcessPoolExecutor, wait
+from pathlib import Path
+from threading import Event, Lock, Thread
+
+from lean_year.api.planning import Planning
+from lean_year.api.schemas.in_use import SuppliesInUse, SupplyInUse
+from lean_year.core.errors import InputError
+from lean_year.plan.in_use.acts import Act, WaitingQuote, acts
+from lean_year.plan.in_use.outlook import Outlook, outlook
+from lean_year.plan.in_use.rounds import Round, ToVisit, plan_round
+from lean_year.plan.in_use.upkept import Upkept, upkept
+from lean_year.property.document import Units
+from lean_year.property.entries import SiteRecord
+from lean_year.store import properties
+from lean_year.store.database import open_engine
+from lean_year.store.outlooks import (
+    KeptOutlook,
+    NewOutlook,
+    OldOutlook,
+    count_sites,
+    keep_outlooks,
+    list_outlooks,
+    old_outlooks,
+    open_quotes,
+    upkept_of,
+)
+
+MANY = 24
+"""From so many on processes are begun for them, which takes a second or two."""
+ACTS_SHOWN = 3
+AT_ONCE = 8
+"""So many are handed over, and kept, together."""
+LONG_AGO_DAYS = 45
+"""A demo on which nothing was written down for so long is shown as of the day after that. [d]"""
+GENTLE = 5
+"""How far such a process stands back behind the server."""
+_log = logging.getLogger(__name__)
+
+
+class Outlooks:
+    """Keeps the outlooks of one database up to date, whenever somebody asks for them."""
+
+    def __init__(self, planning: Planning) -> None:
+        self._planning = planning
+        self._engine = planning.engine
+        self._lock = Lock()
+        self._thread: Thread | None = None
+        self._ends = Event()
+
+    def bring_up_to_date(self, today: dt.date) -> int:
+        """Begin, unless that goes on already; how many there are to do."""
+        old = old_outlooks(self._engine, today)
+        with self._lock:
+            if old and (self._thread is None or not self._thread.is_alive()):
+                self._thread = Thread(target=self._work, args=(old, today), name="outlooks", daemon=True)
+                self._thread.start()
+        return len(old)
+
+    def seen_on(self, today: dt.date) -> SuppliesInUse:
+        """Everybody of whom there is something to say, by what is kept; what is old is begun to be worked out."""
+        to_do = self.bring_up_to_date(today)
+        waiting: dict[str, list[WaitingQuote]] = {}
+        for quote in open_quotes(self._engine):
+            waiting.setdefault(quote.property_id, []).append(
+                WaitingQuote(quote.number, quote.dated, quote.valid_until)
+            )
+        listed = list_outlooks(self._engine)
+        kept = {each.property_id: Outlook.model_validate_json(each.body) for each in listed}
+        rows = [
+            _row(each, kept[each.property_id], acts(kept[each.property_id], waiting.get(each.property_id, []), today))
+            for each in listed
+        ]
+        return SuppliesInUse(
+            today=today,
+            supplies=[row for row in rows if row.acts or row.level_l is not None or row.area],
+            to_do=to_do,
+            of=count_sites(self._engine),
+            areas=sorted({seen.area for seen in kept.values() if seen.area}),
+        )
+
+    def round(self, area: str, until: dt.date, units: Units) -> Round:
+        """Everybody in an area, or anywhere where it is empty, at whom something is due by a day."""
+        supplies = [
+            ToVisit(property_id=each.property_id, name=each.name, place=each.place, seen=seen)
+            for each in list_outlooks(self._engine)
+            if (seen := Outlook.model_validate_json(each.body)).due and area in ("", seen.area)
+        ]
+        return plan_round(supplies, until, units)
+
+    def close(self) -> None:
+        """End the work after what is in hand, and wait for that."""
+        self._ends.set()
+        if self._thread is not None:
+            self._thread.join()
+
+    def _work(self, old: Sequence[OldOutlook], today: dt.date) -> None:
+        try:
+            for some in self._by_processes(old, today) if len(old) >= MANY else self._here(old, today):
+                keep_outlooks(self._engine, some)
+                if self._ends.is_set():
+                    return
+        except Exception:
+            _log.exception("the outlooks are not up to date")
+
+    def _here(self, old: Sequence[OldOutlook], today: dt.date) -> Iterator[list[NewOutlook]]:
+        for each in old:
+            yield [new_outlook(self._planning, each, today)]
+
+    def _by_processes(self, old: Sequence[OldOutlook], today: dt.date) -> Iterator[list[NewOutlook]]:
+        file, workers = self._engine.url.database, os.cpu_count() or 1
+        assert file is not None
+        left = (old[first : first + AT_ONCE] for first in range(0, len(old), AT_ONCE))
+        begun: set[Future[list[NewOutlook]]] = set()
+        with ProcessPoolExecutor(workers, multiprocessing.get_context("spawn"), _begin, (file,)) as pool:
+            while not self._ends.is_set():
+                # No more than what is done in a moment, so that an end of the server does not wait for it.
+                while len(begun) < 2 * workers and (some := next(left, None)) is not None:
+                    begun.add(pool.submit(_some_outlooks, some, today))
+                if not begun:
+                    return
+                ready, begun = wait(begun, return_when=FIRST_COMPLETED)
+                for each in ready:
+                    yield each.result()
+
+
+def _row(of: KeptOutlook, seen: Outlook, found: list[Act]) -> SupplyInUse:
+    return SupplyInUse(
+        id=of.property_id,
+        is_demo=of.is_demo,
+        area=seen.area,
+        as_of=seen.day,
+        units=seen.units,
+        live_l=seen.live_l,
+        level_l=seen.level_l,
+        read_on=seen.read_on,
+        by_model=seen.by_model,
+        short_by=seen.short_by,
+        no_rain_until=seen.no_rain_until,
+        acts=found[:ACTS_SHOWN],
+        more=max(0, len(found) - ACTS_SHOWN),
+        kinds=sorted({act.kind for act in found}),
+    )
+
+
+def new_outlook(planning: Planning, of: OldOutlook, today: dt.date) -> NewOutlook:
+    """Work one out, on whatever stands by now."""
+    engine = planning.engine
+    try:
+        head, text = upkept_of(engine, of.property_id)
+        document = properties.load_revision(engine, of.property_id, head)
+        record = planning.written_on(of.property_id)
+        day = _day(record, today) if of.is_demo else today
+        kept = upkept(planning.plan(document, of.property_id).plan) if text is None else _read(text)
+        said = outlook(document, kept, planning.rain_of(document), record, day)
+    except (InputError, ArithmeticError, properties.UnknownProperty) as error:
+        _log.warning("no outlook of %s: %s", of.property_id, error)
+        return NewOutlook(of, today, Outlook(day=today, area="", live_l=0.0, problem=str(error)).model_dump_json())
+    made_of = OldOutlook(of.site_id, of.property_id, head, record.version, of.is_demo)
+    return NewOutlook(made_of, today, said.model_dump_json(), kept.model_dump_json() if text is None else None)
+
+
+def _read(text: str) -> Upkept:
+    return Upkept.model_validate_json(text)
+
+
+def _day(record: SiteRecord, today: dt.date) -> dt.date:
+    last = max((entry.day for entry in record.entries), default=today)
+    return last + dt.timedelta(days=1) if (today - last).days > LONG_AGO_DAYS else today
+
+
+# -- within a process of its own ----------------------------------------------------------------------------------
+
+_planning: Planning | None = None
+
+
+def _begin(file: str) -> None:
+    """Open the database for this process, which ends with the server, however that ends."""
+    global _planning
+    server = multiprocessing.parent_process()
+    assert server is not None
+
+    def end_with_it() -> None:
+        server.join()
+        os._exit(1)
+
+    Thread(target=end_with_it, daemon=True).start()
+    os.nice(GENTLE)
+    _planning = Planning(open_engine(Path(file)))
+
+
+def _some_outlooks(some: Sequence[OldOutlook], today: dt.date) -> list[NewOutlook]:
+    assert _planning is not None
+    return [new_outlook(_planning, each, today) for each in some]

@@ -1,0 +1,132 @@
+"""What the firm's list says of one supply on a day: how long its water lasts, what is due, what may float."""
+
+import datetime as dt
+from collections.abc import Sequence
+
+import numpy as np
+from pydantic import BaseModel
+
+from lean_year.core.log.ordering import order_by
+from lean_year.plan.in_use.upkept import HeldDown, UpkeepNeed, Upkept
+from lean_year.plan.in_use.work import due_in_use
+from lean_year.plan.model.dry_days import no_rain_days
+from lean_year.plan.model.layout import layout_of
+from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import supply_of
+from lean_year.plan.model.traces import quantiles_of, trace_begins, traces_from
+from lean_year.plan.stations.build.findings import HoleStands, hole_stands
+from lean_year.plan.stations.log.lasting import Standing, load_lead, stands
+from lean_year.plan.stations.log.levels import last_level
+from lean_year.property.document import Property, Units
+from lean_year.property.entries import Entry, SiteRecord
+from lean_year.property.logbook import all_that_counts
+
+AHEAD_DAYS = 370
+"""So far ahead what is due is kept, so that each thing of a year is there once. [d]"""
+MOST_DUE = 30
+ONE_IN_TEN = 0.1
+
+
+class DueThen(BaseModel):
+    """One thing to do there."""
+
+    key: str
+    name: str
+    on: dt.date
+    licensed: str
+    takes: UpkeepNeed | None
+
+
+class Outlook(BaseModel):
+    """The answer."""
+
+    day: dt.date
+    area: str
+    units: Units = "metric"
+    live_l: float
+    level_l: float | None = None
+    """Drawable water on the morning of `from_day`; None where no level was read."""
+    read_on: dt.date | None = None
+    from_day: dt.date | None = None
+    by_model: bool = False
+    """Whether the level is the replay of what was logged since the last reading."""
+    years: int = 0
+    short_by: dt.date | None = None
+    """By which one recorded year of ten is short; None where that is not within a year."""
+    never_short: int = 0
+    order_by: dt.date | None = None
+    lead_assumed: bool = False
+    no_rain_until: dt.date | None = None
+    floats: str = ""
+    """The tank that floats first where its ballast is drawn; empty where none does within a year."""
+    floats_by: dt.date | None = None
+    """By which the water left is less than its ballast in one recorded year of ten."""
+    hole: HoleStands = "closed"
+    due: list[DueThen] = []
+    """The first due first."""
+    latitude_deg: float | None = None
+    longitude_deg: float | None = None
+    problem: str = ""
+    """Why nothing can be said; empty otherwise."""
+
+
+def outlook(
+    document: Property, kept: Upkept, rain: PreparedRain | None, record: SiteRecord, today: dt.date
+) -> Outlook:
+    """One supply on a day."""
+    entries = [entry for entry in all_that_counts(record) if entry.day <= today]
+    layout = layout_of(document)
+    said = Outlook(
+        day=today,
+        area=document.keeping.area,
+        units=document.units,
+        live_l=sum(stage.size_l for stage in layout.stages()),
+        latitude_deg=document.site.latitude_deg,
+        longitude_deg=document.site.longitude_deg,
+        hole=hole_stands(_done(record.of_build)),
+        due=[
+            DueThen(key=row.key, name=row.name, on=row.due, licensed=row.licensed, takes=row.takes)
+            for row in due_in_use(document, kept, rain, entries, today)
+            if row.due <= today + dt.timedelta(days=AHEAD_DAYS)
+        ][:MOST_DUE],
+    )
+    last = last_level(layout, entries)
+    if last is None:
+        return said
+    standing = None if rain is None else stands(document, rain, entries, [last], today)
+    if standing is None or rain is None:
+        return said.model_copy(update={"level_l": last.drawable_l, "read_on": last.on})
+    return said.model_copy(update=_lasts(document, rain, standing, kept.floats))
+
+
+def _done(entries: Sequence[Entry]) -> set[str]:
+    last = {entry.about: entry.kind for entry in entries if entry.kind in ("done", "not_done")}
+    return {about for about, kind in last.items() if kind == "done"}
+
+
+def _lasts(
+    document: Property, rain: PreparedRain, standing: Standing, floats: Sequence[HeldDown]
+) -> dict[str, object]:
+    supply, start, level_l = supply_of(document, rain), standing.from_day, standing.level_l
+    spans = traces_from(supply, start, level_l)
+    short_by = quantiles_of(spans.first_short, start).p10
+    lead_days, assumed = load_lead(document)
+    said: dict[str, object] = {
+        "level_l": level_l,
+        "read_on": standing.read.on,
+        "from_day": start,
+        "by_model": standing.by_model,
+        "years": len(trace_begins(supply, start)),
+        "short_by": short_by,
+        "never_short": int(np.count_nonzero(spans.first_short == 0)),
+        "order_by": order_by(short_by, lead_days),
+        "lead_assumed": assumed,
+        "no_rain_until": start + dt.timedelta(days=no_rain_days(document, rain, start, level_l) - 1),
+    }
+    if floats and spans.store_l.size:
+        low = np.quantile(spans.store_l, ONE_IN_TEN, axis=0, method="weibull")
+        under = [(int(days[0]), each.name) for each in floats if (days := np.flatnonzero(low < each.ballast_l)).size]
+        if under:
+            day, name = min(under)
+            said |= {"floats": name, "floats_by": start + dt.timedelta(days=day)}
+    return said

@@ -1,0 +1,144 @@
+"""All supplies over the API: brought up to date beside the edits, by what stands, and never twice for nothing."""
+
+import datetime as dt
+import time
+
+import pytest
+
+from lean_year.api import outlooks as module
+from lean_year.demo.shipped import demo_file
+from lean_year.store.outlooks import list_outlooks, old_outlooks
+from tests.api.test_log import entry, write
+
+TODAY = dt.date.today()
+PATIENCE_S = 120
+
+
+def in_use(client):
+    """Once all of it is up to date."""
+    until = time.monotonic() + PATIENCE_S
+    while True:
+        answer = client.get("/api/in-use")
+        assert answer.status_code == 200, answer.text
+        if answer.json()["to_do"] == 0:
+            return answer.json()
+        assert time.monotonic() < until, answer.json()
+        time.sleep(0.05)
+
+
+def of(answer, state):
+    return next((row for row in answer["supplies"] if row["id"] == state["id"]), None)
+
+
+@pytest.fixture
+def house(client):
+    """A property that is nobody's demo, and has a past."""
+    file = demo_file("saltmarrow")
+    alone = file.model_copy(update={"alternatives": [], "record": []}).model_dump_json()
+    answer = client.post("/api/properties/file", content=alone, headers={"Content-Type": "application/octet-stream"})
+    assert answer.status_code == 201, answer.text
+    return answer.json()
+
+
+def test_a_level_is_in_the_list_with_what_its_log_says(client, house):
+    assert (of(in_use(client), house) or {"level_l": None})["level_l"] is None
+    write(client, house, entry("level", values={"share": 0.2}))
+    row = of(in_use(client), house)
+    on = TODAY.isoformat()
+    work = client.get(f"/api/properties/{house['id']}/log", params={"revision": house["revision"], "on": on}).json()
+    assert row["level_l"] == work["lasting"]["level_l"]
+    assert row["short_by"] == work["lasting"]["short_by"]["p10"]
+    assert row["as_of"] == on
+    assert "water" in row["kinds"]
+
+
+def test_an_edit_and_an_undo_are_seen(client, house, edit):
+    write(client, house, entry("level", values={"share": 0.2}))
+    assert of(in_use(client), house)["area"] == "Merrowick"
+    edit(house["id"], 1, "/keeping/area", "The hills")
+    answer = in_use(client)
+    assert of(answer, house)["area"] == "The hills"
+    assert answer["areas"] == ["The hills"]
+    client.post(f"/api/properties/{house['id']}/steps", json={"base_revision": 2, "direction": "undo"})
+    assert of(in_use(client), house)["area"] == "Merrowick"
+
+
+@pytest.mark.usefixtures("house")
+def test_what_is_up_to_date_is_not_worked_out_again(client, monkeypatch):
+    in_use(client)
+
+    def again(*_):
+        raise AssertionError("worked out again")
+
+    monkeypatch.setattr(module, "new_outlook", again)
+    assert client.get("/api/in-use").json()["to_do"] == 0
+
+
+def test_a_demo_whose_log_ended_long_ago_is_seen_as_of_its_end(client, demo):
+    row = of(in_use(client), demo)
+    assert row["is_demo"]
+    assert dt.date.fromisoformat(row["as_of"]) <= TODAY
+    assert row["read_on"] is not None
+    assert (dt.date.fromisoformat(row["as_of"]) - dt.date.fromisoformat(row["read_on"])).days <= 45
+
+
+def test_a_quote_that_waits_is_in_the_list(client):
+    terrace = client.post("/api/properties/demo/brindle-landing").json()
+    quotes = f"/api/properties/{terrace['id']}/quotes"
+    waiting = [quote for quote in client.get(quotes).json()["quotes"] if quote["standing"] == "open"]
+    row = of(in_use(client), terrace)
+    assert ("quote" in (row["kinds"] if row else [])) == bool(waiting)
+
+
+def test_a_round_takes_an_area(client, house, edit):
+    edit(house["id"], 1, "/keeping/in_use_since", "2024-03-01")
+    edit(house["id"], 2, "/keeping/area", "The hills")
+    in_use(client)
+    until = (TODAY + dt.timedelta(days=30)).isoformat()
+    here = client.get("/api/round", params={"area": "The hills", "until": until}).json()
+    assert [stop["property_id"] for stop in here["stops"]] == [house["id"]]
+    assert any("artridge" in line["name"] for line in here["stock"])
+    assert client.get("/api/round", params={"area": "The coast", "until": until}).json()["stops"] == []
+    assert client.get("/api/round", params={"until": "2026-13-01"}).status_code == 422
+    assert client.get("/api/round", params={"area": "x" * 81, "until": until}).status_code == 422
+
+
+def test_many_are_worked_out_in_processes_of_their_own_and_say_the_same(client, house, monkeypatch):
+    write(client, house, entry("level", values={"share": 0.4}))
+    for _ in range(3):
+        other = client.post(f"/api/properties/{house['id']}/copy").json()
+        write(client, other, entry("level", values={"share": 0.4}))
+    engine, store = client.app.state.workshop.engine, client.app.state.outlooks
+    old = old_outlooks(engine, TODAY)
+    assert len(old) == 4
+    here = {each.property_id: module.new_outlook(client.app.state.workshop, each, TODAY).body for each in old}
+    monkeypatch.setattr(module, "MANY", 2)
+    assert store.bring_up_to_date(TODAY) == 4
+    until = time.monotonic() + PATIENCE_S
+    while old_outlooks(engine, TODAY):
+        assert time.monotonic() < until
+        time.sleep(0.1)
+    assert {each.property_id: each.body for each in list_outlooks(engine)} == here
+    assert all('"level_l":null' not in body for body in here.values())
+
+
+def test_one_that_cannot_be_worked_out_is_said(client, house, monkeypatch):
+    real = module.outlook
+
+    def fails_once(document, *rest):
+        if document.name == house["document"]["name"]:
+            raise ZeroDivisionError("a tank without walls")
+        return real(document, *rest)
+
+    monkeypatch.setattr(module, "outlook", fails_once)
+    row = of(in_use(client), house)
+    assert row["kinds"] == ["problem"]
+    assert "a tank without walls" in row["acts"][0]["text"]
+
+
+def test_who_is_removed_is_in_no_list(client, house):
+    write(client, house, entry("level", values={"share": 0.2}))
+    assert of(in_use(client), house)
+    client.delete(f"/api/properties/{house['id']}")
+    assert in_use(client)["supplies"] == []
+    assert list_outlooks(client.app.state.workshop.engine) == []
