@@ -12,6 +12,7 @@ const KEPT_KINDS: readonly unknown[] = [
   "property",
   "parts",
   "build",
+  "log",
   "rain-days",
   "choices",
   "sums",
