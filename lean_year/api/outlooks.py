@@ -9,17 +9,21 @@ from concurrent.futures import FIRST_COMPLETED, Future, ProcessPoolExecutor, wai
 from pathlib import Path
 from threading import Event, Lock, Thread
 
+from sqlalchemy import Engine
+
 from lean_year.api.planning import Planning
 from lean_year.api.schemas.in_use import SuppliesInUse, SupplyInUse
 from lean_year.core.errors import InputError
+from lean_year.core.log.devices import device_faults
 from lean_year.plan.in_use.acts import Act, WaitingQuote, acts
-from lean_year.plan.in_use.outlook import Outlook, outlook
+from lean_year.plan.in_use.outlook import DeviceSeen, Outlook, outlook
 from lean_year.plan.in_use.rounds import Round, ToVisit, plan_round
 from lean_year.plan.in_use.upkept import Upkept, upkept
 from lean_year.property.document import Units
 from lean_year.property.entries import SiteRecord
 from lean_year.store import properties
 from lean_year.store.database import open_engine
+from lean_year.store.devices import devices_of, last_reported
 from lean_year.store.outlooks import (
     KeptOutlook,
     NewOutlook,
@@ -35,6 +39,8 @@ from lean_year.store.outlooks import (
 MANY = 24
 """From so many on processes are begun for them, which takes a second or two."""
 ACTS_SHOWN = 3
+MOST_PROCESSES = 4
+"""Each holds some hundred megabytes."""
 AT_ONCE = 8
 """So many are handed over, and kept, together."""
 LONG_AGO_DAYS = 45
@@ -114,7 +120,7 @@ class Outlooks:
             yield [new_outlook(self._planning, each, today)]
 
     def _by_processes(self, old: Sequence[OldOutlook], today: dt.date) -> Iterator[list[NewOutlook]]:
-        file, workers = self._engine.url.database, os.cpu_count() or 1
+        file, workers = self._engine.url.database, min(MOST_PROCESSES, os.cpu_count() or 1)
         assert file is not None
         left = (old[first : first + AT_ONCE] for first in range(0, len(old), AT_ONCE))
         begun: set[Future[list[NewOutlook]]] = set()
@@ -159,11 +165,25 @@ def new_outlook(planning: Planning, of: OldOutlook, today: dt.date) -> NewOutloo
         day = _day(record, today) if of.is_demo else today
         kept = upkept(planning.plan(document, of.property_id).plan) if text is None else _read(text)
         said = outlook(document, kept, planning.rain_of(document), record, day)
-    except (InputError, ArithmeticError, properties.UnknownProperty) as error:
-        _log.warning("no outlook of %s: %s", of.property_id, error)
-        return NewOutlook(of, today, Outlook(day=today, area="", live_l=0.0, problem=str(error)).model_dump_json())
+        said.devices = _devices_at_fault(engine, of.property_id)
+    except Exception as error:  # one that fails is said in its row, and keeps nobody from the others
+        known = isinstance(error, InputError)
+        if not known:
+            _log.exception("no outlook of %s", of.property_id)
+        problem = str(error) if known else "the work failed"
+        return NewOutlook(of, today, Outlook(day=today, area="", live_l=0.0, problem=problem).model_dump_json())
     made_of = OldOutlook(of.site_id, of.property_id, head, record.version, of.is_demo)
     return NewOutlook(made_of, today, said.model_dump_json(), kept.model_dump_json() if text is None else None)
+
+
+def _devices_at_fault(engine: Engine, property_id: str) -> list[DeviceSeen]:
+    now = dt.datetime.now(dt.UTC)
+    seen = [
+        DeviceSeen(name=each.name, faults=device_faults(each.kind, last_reported(engine, each.id), now))
+        for each in devices_of(engine, property_id)
+        if each.withdrawn_at is None
+    ]
+    return [each for each in seen if each.faults]
 
 
 def _read(text: str) -> Upkept:

@@ -7,6 +7,7 @@ import pytest
 
 from lean_year.api import outlooks as module
 from lean_year.demo.shipped import demo_file
+from lean_year.store.devices import NewReading, keep_readings, make_device
 from lean_year.store.outlooks import list_outlooks, old_outlooks
 from tests.api.test_log import entry, write
 
@@ -133,7 +134,20 @@ def test_one_that_cannot_be_worked_out_is_said(client, house, monkeypatch):
     monkeypatch.setattr(module, "outlook", fails_once)
     row = of(in_use(client), house)
     assert row["kinds"] == ["problem"]
-    assert "a tank without walls" in row["acts"][0]["text"]
+    assert "the work failed" in row["acts"][0]["text"]
+
+
+def test_a_device_that_has_fallen_silent_is_said(client, terrace):
+    engine = client.app.state.workshop.engine
+    device, _ = make_device(engine, terrace["id"], kind="level", name="Tall tank", about="tall", by="")
+    then = dt.datetime.now(dt.UTC) - dt.timedelta(days=9)
+    for hour in range(12):
+        at = then + dt.timedelta(hours=hour)
+        keep_readings(engine, device.id, [NewReading(at, "share", 0.5 + hour / 100)], at)
+    row = of(in_use(client), terrace)
+    assert "device" in row["kinds"]
+    assert "Tall tank has fallen silent." in [act["text"] for act in row["acts"]]
+    assert row["level_l"] is not None
 
 
 def test_who_is_removed_is_in_no_list(client, house):

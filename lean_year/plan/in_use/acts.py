@@ -7,17 +7,25 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from lean_year.core.log.devices import DeviceFault
 from lean_year.plan.answer.figure import Severity
 from lean_year.plan.answer.wording import day
 from lean_year.plan.in_use.outlook import DueThen, Outlook
 
-ActKind = Literal["water", "float", "hole", "due", "quote", "level", "problem"]
+ActKind = Literal["water", "float", "hole", "due", "quote", "level", "device", "problem"]
 SOON_DAYS = 30
 """What is farther off is worth knowing, and no more. [d]"""
 LONG_UNREAD_DAYS = 45
 """A level that is older says little of today. [d]"""
 DUE_DAYS = 60
 """What is due later is not said in the list. [d]"""
+FAULTS: dict[DeviceFault, str] = {
+    "silent": "has fallen silent",
+    "stuck": "sticks",
+    "clock_ahead": "has a clock that is ahead",
+    "clock_behind": "has a clock that is behind",
+    "drops_out": "leaves readings out",
+}
 _RANK: dict[Severity, int] = {"fails": 0, "caution": 1, "note": 2}
 
 
@@ -48,6 +56,7 @@ def acts(seen: Outlook, quotes: list[WaitingQuote], today: dt.date) -> list[Act]
         *_water(seen),
         *_float(seen),
         *_level(seen),
+        *_devices(seen),
         *_due(seen),
         *_quotes(quotes, today),
     ]
@@ -83,6 +92,12 @@ def _water(seen: Outlook) -> Iterator[Act]:
 def _level(seen: Outlook) -> Iterator[Act]:
     if seen.read_on is not None and (seen.day - seen.read_on).days > LONG_UNREAD_DAYS:
         yield Act(kind="level", level="note", on=seen.read_on, text=f"No level was read since {day(seen.read_on)}.")
+
+
+def _devices(seen: Outlook) -> Iterator[Act]:
+    for device in seen.devices:
+        faults = " and ".join(FAULTS[fault] for fault in device.faults)
+        yield Act(kind="device", level="caution", on=seen.day, text=f"{device.name} {faults}.")
 
 
 def _float(seen: Outlook) -> Iterator[Act]:

@@ -26,6 +26,8 @@ WORK_ALONE = ("clean-out",)
 """For which nothing is bought."""
 LOG_OF_UPKEEP = {"clean-out": "cleaning/tank", "water-test": "test"}
 """Which entry says that upkeep was done, where it is none of its own."""
+SEEN_BEFORE_ITS_TIME = {"gutters": ("spilling/gutters", "They were seen spilling.")}
+"""Which entry brings a job forward, and why."""
 
 
 class DueRow(BaseModel):
@@ -97,9 +99,18 @@ def _jobs(
         if job.season is not None:
             first = seasons[job.season]
             if first is not None:
-                yield _job(job, season_due(first, done, since), done)
+                yield _brought_forward(_job(job, season_due(first, done, since), done), entries)
         elif job.every_months is not None:
             yield _job(job, months_later(max(done, default=since), job.every_months), done)
+
+
+def _brought_forward(row: DueRow, entries: Sequence[Entry]) -> DueRow:
+    """Due from the day on which it was seen to be needed, where that was since it was last done."""
+    log, why = SEEN_BEFORE_ITS_TIME.get(row.key, ("", ""))
+    seen = [day for day in _done(entries, log) if row.last is None or day > row.last] if log else []
+    if not seen or min(seen) >= row.due:
+        return row
+    return row.model_copy(update={"due": min(seen), "why": f"{why} {row.why}"})
 
 
 def _job(job: Job, due: dt.date, done: list[dt.date]) -> DueRow:

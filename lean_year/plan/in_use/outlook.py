@@ -6,6 +6,7 @@ from collections.abc import Sequence
 import numpy as np
 from pydantic import BaseModel
 
+from lean_year.core.log.devices import DeviceFault
 from lean_year.core.log.ordering import order_by
 from lean_year.plan.in_use.upkept import HeldDown, UpkeepNeed, Upkept
 from lean_year.plan.in_use.work import due_in_use
@@ -37,6 +38,13 @@ class DueThen(BaseModel):
     takes: UpkeepNeed | None
 
 
+class DeviceSeen(BaseModel):
+    """A device of which something is wrong."""
+
+    name: str
+    faults: list[DeviceFault]
+
+
 class Outlook(BaseModel):
     """The answer."""
 
@@ -64,6 +72,7 @@ class Outlook(BaseModel):
     hole: HoleStands = "closed"
     due: list[DueThen] = []
     """The first due first."""
+    devices: list[DeviceSeen] = []
     latitude_deg: float | None = None
     longitude_deg: float | None = None
     problem: str = ""

@@ -284,6 +284,24 @@ def test_nothing_but_warranties_is_due_before_it_is_known_since_when_a_supply_is
     assert {"lid", "gutters", "clean-out"} <= {row.key for row in used.due}
 
 
+def test_gutters_that_were_seen_spilling_are_cleaned_at_once_and_then_in_their_season(saltmarrow):
+    document, rain = saltmarrow
+
+    def gutters(*entries):
+        rows = due_rows(document, rain, [], [], entries, dt.date(2026, 1, 1))
+        return next(row for row in rows if row.key == "gutters")
+
+    usual = gutters()
+    seen = entry("a", "spilling", "2026-02-11", "gutters")
+    early = gutters(seen)
+    assert usual.due > dt.date(2026, 2, 11)
+    assert early.due == dt.date(2026, 2, 11)
+    assert early.why.startswith("They were seen spilling.")
+    after = gutters(seen, entry("b", "cleaning", "2026-02-20", "gutters"))
+    assert after.due > dt.date(2026, 2, 20)
+    assert "spilling" not in after.why
+
+
 def test_what_the_design_does_not_have_is_not_due(saltmarrow):
     document, rain = saltmarrow
     bare = document.model_copy(
