@@ -8,7 +8,9 @@ export function Wants({ supply }: { supply: SupplyInUse }) {
   return (
     <>
       {supply.is_demo && supply.as_of !== today() && (
-        <p className="note mt-1">Seen on {dayName(parseDay(supply.as_of))}, the day after the last entry of this demo.</p>
+        <p className="note mt-1">
+          Seen on {dayName(parseDay(supply.as_of))}, the day after the last entry of this demo.
+        </p>
       )}
       {supply.acts.length > 0 && (
         <ul className="mt-1">
