@@ -11,8 +11,6 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern.traces import weibull_day
-
 SEASON_DAYS = 90
 """What counts as the season so far. Basis: estimate. [d]"""
 AHEAD_DAYS = 90
@@ -64,7 +62,7 @@ def alike_weights(seasons: NDArray[np.float64], now: float) -> NDArray[np.float6
     Examples
     --------
     >>> alike_weights(np.array([100.0, 200.0, 300.0]), 100.0).round(2).tolist()
-    [0.74, 0.23, 0.03]
+    [0.86, 0.12, 0.02]
     >>> alike_weights(np.array([100.0, 100.0]), 250.0).tolist()
     [0.5, 0.5]
     """
@@ -140,7 +138,7 @@ def skill_left_out(seasons: NDArray[np.float64], outcomes: NDArray[np.float64]) 
 
 def weighted_day(days: NDArray[np.int64], weights: NDArray[np.float64], share: float) -> float | None:
     """The day by which a share of the years is there, each by its weight: where all weigh the same, that of
-    `weibull_day`.
+    `lean_year.core.cistern.traces.weibull_day`.
 
     Parameters
     ----------
@@ -163,7 +161,7 @@ def weighted_day(days: NDArray[np.int64], weights: NDArray[np.float64], share: f
     (20.0, None)
     """
     if not days.size:
-        return weibull_day(days, share)
+        return None
     late = np.where(days == 0, np.inf, days.astype(np.float64))
     order = np.argsort(late, kind="stable")
     late, sorted_weights = late[order], weights[order]
