@@ -104,7 +104,8 @@ test("outlines from a file are looked at first, then added beside what is there,
     latitude_deg: 49.5,
     longitude_deg: 7.25,
   };
-  const calls = renderOnDemo(<RoofsSheet />, demo, "/", { [READ]: () => [200, read] });
+  const nowhere = { ...demo, document: { ...demo.document, site: { ...demo.document.site, longitude_deg: null } } };
+  const calls = renderOnDemo(<RoofsSheet />, nowhere, "/", { [READ]: () => [200, read] });
   fireEvent.change(await screen.findByLabelText("GeoJSON file"), { target: { files: [file] } });
   const dialog = within(await screen.findByRole("dialog"));
   expect((await dialog.findAllByRole("listitem")).map((row) => row.textContent)).toEqual([
