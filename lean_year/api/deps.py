@@ -1,6 +1,7 @@
 """What the routes are handed."""
 
-from typing import Annotated, cast
+from collections.abc import Callable
+from typing import Annotated, Any
 from urllib.parse import quote
 
 from fastapi import Body, Depends, Request
@@ -18,46 +19,21 @@ from lean_year.api.workshop import Workshop
 from lean_year.store.properties import Stored
 
 
-def _workshop(request: Request) -> Workshop:
-    return cast(Workshop, request.app.state.workshop)
+def _held(name: str) -> Callable[[Request], Any]:
+    """What the application holds under a name."""
+
+    def held(request: Request) -> Any:
+        return getattr(request.app.state, name)
+
+    return held
 
 
-InWorkshop = Annotated[Workshop, Depends(_workshop)]
-
-
-def _papers(request: Request) -> Papers:
-    return cast(Papers, request.app.state.papers)
-
-
-InPapers = Annotated[Papers, Depends(_papers)]
-
-
-def _quoting(request: Request) -> Quoting:
-    return cast(Quoting, request.app.state.quoting)
-
-
-InQuoting = Annotated[Quoting, Depends(_quoting)]
-
-
-def _demos(request: Request) -> Demos:
-    return cast(Demos, request.app.state.demos)
-
-
-InDemos = Annotated[Demos, Depends(_demos)]
-
-
-def _logs(request: Request) -> Logs:
-    return cast(Logs, request.app.state.logs)
-
-
-InLogs = Annotated[Logs, Depends(_logs)]
-
-
-def _outlooks(request: Request) -> Outlooks:
-    return cast(Outlooks, request.app.state.outlooks)
-
-
-InOutlooks = Annotated[Outlooks, Depends(_outlooks)]
+InWorkshop = Annotated[Workshop, Depends(_held("workshop"))]
+InPapers = Annotated[Papers, Depends(_held("papers"))]
+InQuoting = Annotated[Quoting, Depends(_held("quoting"))]
+InDemos = Annotated[Demos, Depends(_held("demos"))]
+InLogs = Annotated[Logs, Depends(_held("logs"))]
+InOutlooks = Annotated[Outlooks, Depends(_held("outlooks"))]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 

@@ -115,11 +115,14 @@ def _due(seen: Outlook) -> Iterator[Act]:
     for row in seen.due:
         if (row.on - seen.day).days <= DUE_DAYS:
             yield Act(
-                kind="due", level="caution" if row.on < seen.day else "note", on=row.on, text=due_words(row, seen.day)
+                kind="due",
+                level="caution" if row.on < seen.day else "note",
+                on=row.on,
+                text=_due_words(row, seen.day),
             )
 
 
-def due_words(row: DueThen, today: dt.date) -> str:
+def _due_words(row: DueThen, today: dt.date) -> str:
     """One thing that is due, with its day."""
     return f"{row.name}: {'was due' if row.on < today else 'due'} {day(row.on)}."
 
