@@ -87,6 +87,21 @@ def context(browser):
 
 
 @pytest.fixture
+def own_server(tmp_path):
+    """A server that may be stopped."""
+    with Server(tmp_path, with_demo=True) as server:
+        yield server
+
+
+@pytest.fixture
+def phone(browser):
+    """A browser on a phone, without a signal as long as the server does not run."""
+    context = browser.new_context(viewport=PHONE, has_touch=True, is_mobile=True)
+    yield context
+    context.close()
+
+
+@pytest.fixture
 def page(context):
     return context.new_page()
 

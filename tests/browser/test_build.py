@@ -3,26 +3,12 @@
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import PHONE, standing
+from tests.browser.conftest import standing
 from tests.browser.test_without_signal import KEPT
-from tests.serving import Server
 
 pytestmark = pytest.mark.browser
 
 UNEVEN, LEVEL = [0, 1, 2, 40, 1, 0, 2, 1, 0], [0, 1, 2, 1, 1, 0, 2, 1, 0]
-
-
-@pytest.fixture
-def own_server(tmp_path):
-    with Server(tmp_path, with_demo=True) as server:
-        yield server
-
-
-@pytest.fixture
-def phone(browser):
-    context = browser.new_context(viewport=PHONE, has_touch=True, is_mobile=True)
-    yield context
-    context.close()
 
 
 def measure(point, readings):

@@ -5,24 +5,9 @@ import datetime as dt
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import PHONE
 from tests.browser.test_without_signal import KEPT
-from tests.serving import Server
 
 pytestmark = pytest.mark.browser
-
-
-@pytest.fixture
-def own_server(tmp_path):
-    with Server(tmp_path, with_demo=True) as server:
-        yield server
-
-
-@pytest.fixture
-def phone(browser):
-    context = browser.new_context(viewport=PHONE, has_touch=True, is_mobile=True)
-    yield context
-    context.close()
 
 
 def test_a_level_takes_two_presses_and_a_number_without_a_signal_and_the_forecast_follows(phone, own_server):

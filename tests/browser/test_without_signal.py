@@ -6,9 +6,6 @@ import urllib.request
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import PHONE
-from tests.serving import Server
-
 pytestmark = pytest.mark.browser
 
 KEPT = """async (wanted) => {
@@ -29,20 +26,6 @@ KEPT = """async (wanted) => {
         await new Promise((done) => setTimeout(done, 100));
     }
 }"""
-
-
-@pytest.fixture
-def own_server(tmp_path):
-    """A server that may be stopped."""
-    with Server(tmp_path, with_demo=True) as server:
-        yield server
-
-
-@pytest.fixture
-def phone(browser):
-    context = browser.new_context(viewport=PHONE, has_touch=True, is_mobile=True)
-    yield context
-    context.close()
 
 
 def _opened(context, server):

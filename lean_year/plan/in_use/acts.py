@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from lean_year.core.log.devices import DeviceFault
 from lean_year.plan.answer.figure import Severity
 from lean_year.plan.answer.wording import day
-from lean_year.plan.in_use.outlook import DueThen, Outlook
+from lean_year.plan.in_use.outlook import Outlook
 
 ActKind = Literal["water", "float", "hole", "due", "quote", "level", "device", "problem"]
 SOON_DAYS = 30
@@ -114,17 +114,9 @@ def _float(seen: Outlook) -> Iterator[Act]:
 def _due(seen: Outlook) -> Iterator[Act]:
     for row in seen.due:
         if (row.on - seen.day).days <= DUE_DAYS:
-            yield Act(
-                kind="due",
-                level="caution" if row.on < seen.day else "note",
-                on=row.on,
-                text=_due_words(row, seen.day),
-            )
-
-
-def _due_words(row: DueThen, today: dt.date) -> str:
-    """One thing that is due, with its day."""
-    return f"{row.name}: {'was due' if row.on < today else 'due'} {day(row.on)}."
+            late = row.on < seen.day
+            text = f"{row.name}: {'was due' if late else 'due'} {day(row.on)}."
+            yield Act(kind="due", level="caution" if late else "note", on=row.on, text=text)
 
 
 def _quotes(quotes: list[WaitingQuote], today: dt.date) -> Iterator[Act]:
