@@ -46,14 +46,15 @@ def water_order_sheet(facts: Facts) -> Sheet:
 
 
 def _answer(order: WaterOrder) -> tuple[str, str]:
-    if order.level_l is None:
+    coming = order.coming
+    if coming is None:
         return "How much is left is not known.", "Read a level and write it into the log before a load is ordered."
-    if order.short_by is None or order.order_by is None or order.there_by is None:
+    if coming.order_by is None or order.there_by is None:
         return "No load is needed for the coming year.", "In nine recorded years of ten or more the rain is enough."
     return (
         f"To be there by {day(order.there_by)}.",
-        f"Ordered by {day(order.order_by)}: from the order to the load it takes {several(order.lead_days, 'day')}"
-        f"{', which is assumed' if order.lead_assumed else ''}.",
+        f"Ordered by {day(coming.order_by)}: from the order to the load it takes {several(coming.lead_days, 'day')}"
+        f"{', which is assumed' if coming.lead_assumed else ''}.",
     )
 
 
@@ -62,9 +63,10 @@ def _figures(facts: Facts, order: WaterOrder) -> Iterator[tuple[str, str, str]]:
     if order.load_l is not None:
         fits = "More than has room now: order less, or later." if order.too_much else ""
         yield "One load", say.volume(order.load_l), fits
-    if order.level_l is not None and order.read_on is not None and order.room_l is not None:
-        since = ", brought forward by the rain since" if order.by_model else ""
-        yield "Left in the tanks", say.volume(order.level_l), f"By the level of {day(order.read_on)}{since}."
+    standing = order.standing
+    if standing is not None and order.room_l is not None:
+        since = ", brought forward by the rain since" if standing.by_model else ""
+        yield "Left in the tanks", say.volume(standing.level_l), f"By the level of {day(standing.read.on)}{since}."
         yield (
             "Room in the tanks",
             say.volume(order.room_l),

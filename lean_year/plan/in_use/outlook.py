@@ -7,16 +7,13 @@ import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.log.devices import DeviceFault
-from lean_year.core.log.ordering import order_by
 from lean_year.plan.in_use.upkept import HeldDown, UpkeepNeed, Upkept
 from lean_year.plan.in_use.work import due_in_use
 from lean_year.plan.model.dry_days import no_rain_days
 from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.prepared_rain import PreparedRain
-from lean_year.plan.model.supply import supply_of
-from lean_year.plan.model.traces import quantiles_of, trace_begins, traces_from
 from lean_year.plan.stations.build.findings import HoleStands, hole_stands
-from lean_year.plan.stations.log.lasting import Standing, load_lead, stands
+from lean_year.plan.stations.log.lasting import Standing, ahead, stands
 from lean_year.plan.stations.log.levels import last_level
 from lean_year.property.document import Property, Units
 from lean_year.property.entries import Entry, SiteRecord
@@ -116,24 +113,21 @@ def _done(entries: Sequence[Entry]) -> set[str]:
 def _lasts(
     document: Property, rain: PreparedRain, standing: Standing, floats: Sequence[HeldDown]
 ) -> dict[str, object]:
-    supply, start, level_l = supply_of(document, rain), standing.from_day, standing.level_l
-    spans = traces_from(supply, start, level_l)
-    short_by = quantiles_of(spans.first_short, start).p10
-    lead_days, assumed = load_lead(document)
+    start, level_l, coming = standing.from_day, standing.level_l, ahead(document, rain, standing)
     said: dict[str, object] = {
         "level_l": level_l,
         "read_on": standing.read.on,
         "from_day": start,
         "by_model": standing.by_model,
-        "years": len(trace_begins(supply, start)),
-        "short_by": short_by,
-        "never_short": int(np.count_nonzero(spans.first_short == 0)),
-        "order_by": order_by(short_by, lead_days),
-        "lead_assumed": assumed,
+        "years": coming.years,
+        "short_by": coming.short_by.p10,
+        "never_short": coming.never_short,
+        "order_by": coming.order_by,
+        "lead_assumed": coming.lead_assumed,
         "no_rain_until": start + dt.timedelta(days=no_rain_days(document, rain, start, level_l) - 1),
     }
-    if floats and spans.store_l.size:
-        low = np.quantile(spans.store_l, ONE_IN_TEN, axis=0, method="weibull")
+    if floats and coming.spans.store_l.size:
+        low = np.quantile(coming.spans.store_l, ONE_IN_TEN, axis=0, method="weibull")
         under = [(int(days[0]), each.name) for each in floats if (days := np.flatnonzero(low < each.ballast_l)).size]
         if under:
             day, name = min(under)

@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
+from lean_year.core.cistern.operation import Spans
 from lean_year.core.log.ordering import ORDER_LEAD_DAYS, order_by
 from lean_year.plan.model.dry_days import no_rain_days
 from lean_year.plan.model.logged_supply import drawn_on
@@ -112,10 +113,8 @@ def stands(
 def lasting(document: Property, rain: PreparedRain, entries: Sequence[Entry], standing: Standing) -> Lasting:
     """By which day the house is short, with the saving steps as entered and no back-up."""
     supply, start, level_l = supply_of(document, rain), standing.from_day, standing.level_l
-    spans = traces_from(supply, start, level_l)
-    short_by = quantiles_of(spans.first_short, start)
+    coming = ahead(document, rain, standing)
     dry = no_rain_days(document, rain, start, level_l)
-    lead, assumed = load_lead(document)
     return Lasting(
         from_day=start,
         level_l=level_l,
@@ -123,25 +122,50 @@ def lasting(document: Property, rain: PreparedRain, entries: Sequence[Entry], st
         read_on=standing.read.on,
         by_model=standing.by_model,
         partly_assumed=standing.read.partly_assumed,
-        years=len(trace_begins(supply, start)),
-        short_by=short_by,
-        never_short=int(np.count_nonzero(spans.first_short == 0)),
+        years=coming.years,
+        short_by=coming.short_by,
+        never_short=coming.never_short,
         no_rain_days=dry,
         no_rain_until=start + dt.timedelta(days=dry - 1),
-        order_by=order_by(short_by.p10, lead),
-        lead_days=lead,
-        lead_assumed=assumed,
-        fan=_fan(spans.store_l),
+        order_by=coming.order_by,
+        lead_days=coming.lead_days,
+        lead_assumed=coming.lead_assumed,
+        fan=_fan(coming.spans.store_l),
         gains=list(_gains(document, rain, start, level_l)),
-        season=season_so_far(supply, rain, entries, start, spans.first_short),
+        season=season_so_far(supply, rain, entries, start, coming.spans.first_short),
     )
 
 
-def load_lead(document: Property) -> tuple[int, bool]:
-    """From the order of a load of water to the load, and whether that is assumed. [d]"""
+@dataclass(frozen=True, slots=True)
+class Ahead:
+    """What the recorded years say from a standing on, and by when a load is ordered for it."""
+
+    spans: Spans
+    years: int
+    short_by: Quantiles
+    never_short: int
+    order_by: dt.date | None
+    lead_days: int
+    lead_assumed: bool
+
+
+def ahead(document: Property, rain: PreparedRain, standing: Standing) -> Ahead:
+    """With the saving steps as entered and no back-up."""
+    supply, start = supply_of(document, rain), standing.from_day
+    spans = traces_from(supply, start, standing.level_l)
+    short_by = quantiles_of(spans.first_short, start)
     back_up = document.household.back_up
     is_truck = back_up.kind == "truck"
-    return (back_up.lead_days if is_truck else ORDER_LEAD_DAYS), not is_truck
+    lead_days = back_up.lead_days if is_truck else ORDER_LEAD_DAYS
+    return Ahead(
+        spans=spans,
+        years=len(trace_begins(supply, start)),
+        short_by=short_by,
+        never_short=int(np.count_nonzero(spans.first_short == 0)),
+        order_by=order_by(short_by.p10, lead_days),
+        lead_days=lead_days,
+        lead_assumed=not is_truck,
+    )
 
 
 def _fan(store_l: NDArray[np.float64]) -> Fan:
