@@ -1,6 +1,8 @@
 """The application: routes, refusals, and the built interface."""
 
 import re
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from functools import partial
 from importlib.resources import files
 from pathlib import Path
@@ -9,6 +11,7 @@ from fastapi import APIRouter, Depends, FastAPI
 from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy import Engine
+from starlette.concurrency import run_in_threadpool
 from starlette.middleware.gzip import GZipMiddleware
 
 from lean_year import __version__
@@ -58,7 +61,12 @@ STATIC = Path(str(files("lean_year.api") / "static"))
 def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
     """The application over a database; without one it can only describe itself."""
     app = FastAPI(
-        title="Lean Year", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json"
+        title="Lean Year",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        lifespan=_until_its_end,
     )
     if engine is not None:
         app.state.workshop = Workshop(engine)
@@ -97,6 +105,14 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
     app.add_middleware(BodyLimit)
     app.add_middleware(Gate, reach=reach, interface=_built())
     return app
+
+
+@asynccontextmanager
+async def _until_its_end(app: FastAPI) -> AsyncIterator[None]:
+    """What goes on beside the requests ends with the server."""
+    yield
+    if (outlooks := getattr(app.state, "outlooks", None)) is not None:
+        await run_in_threadpool(outlooks.close)
 
 
 AT_THE_ROOT = {"sw.js": "text/javascript", "manifest.webmanifest": "application/manifest+json"}

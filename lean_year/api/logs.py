@@ -14,7 +14,7 @@ from lean_year.core.log.devices import device_faults
 from lean_year.formats.exports.calendar import write_calendar
 from lean_year.formats.log_table import LogTable, RefusedLogRow, read_log_table
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.in_use.upkept import upkept
+from lean_year.plan.in_use.upkeep_inputs import upkeep_inputs
 from lean_year.plan.in_use.work import LogWork, due_in_use, log_work, refusals
 from lean_year.plan.model.layout import Layout, layout_of
 from lean_year.plan.stations.log.levels import level_drift
@@ -54,7 +54,7 @@ class Logs:
         workshop, stored = self._workshop, self._workshop.stored(property_id)
         document, record = stored.document, self._workshop.written_on(property_id)
         plan, rain, today = workshop.plan(document, property_id).plan, workshop.rain_of(document), dt.date.today()
-        due = due_in_use(document, upkept(plan), rain, all_that_counts(record), today)
+        due = due_in_use(document, upkeep_inputs(plan), rain, all_that_counts(record), today)
         return write_calendar(plan, of=property_id, name=document.name, now=dt.datetime.now(dt.UTC), due=due)
 
     # -- a paper log --------------------------------------------------------------------------------------------

@@ -12,33 +12,18 @@ from threading import Event, Lock, Thread
 from sqlalchemy import Engine
 
 from lean_year.api.planning import Planning
-from lean_year.api.schemas.in_use import SuppliesInUse, SupplyInUse
 from lean_year.core.errors import InputError
 from lean_year.core.log.devices import device_faults
-from lean_year.plan.in_use.acts import Act, WaitingQuote, acts
 from lean_year.plan.in_use.outlook import DeviceSeen, Outlook, outlook
-from lean_year.plan.in_use.rounds import Round, ToVisit, plan_round
-from lean_year.plan.in_use.upkept import Upkept, upkept
-from lean_year.property.document import Units
+from lean_year.plan.in_use.upkeep_inputs import UpkeepInputs, upkeep_inputs
 from lean_year.property.entries import SiteRecord
 from lean_year.store import properties
 from lean_year.store.database import open_engine
 from lean_year.store.devices import devices_of, last_reported
-from lean_year.store.outlooks import (
-    KeptOutlook,
-    NewOutlook,
-    OldOutlook,
-    count_sites,
-    keep_outlooks,
-    list_outlooks,
-    old_outlooks,
-    open_quotes,
-    upkept_of,
-)
+from lean_year.store.outlooks import NewOutlook, OldOutlook, keep_outlooks, old_outlooks, upkeep_inputs_of
 
 MANY = 24
 """From so many on processes are begun for them, which takes a second or two."""
-ACTS_SHOWN = 3
 MOST_PROCESSES = 4
 """Each holds some hundred megabytes."""
 AT_ONCE = 8
@@ -68,37 +53,6 @@ class Outlooks:
                 self._thread = Thread(target=self._work, args=(old, today), name="outlooks", daemon=True)
                 self._thread.start()
         return len(old)
-
-    def seen_on(self, today: dt.date) -> SuppliesInUse:
-        """Everybody of whom there is something to say, by what is kept; what is old is begun to be worked out."""
-        to_do = self.bring_up_to_date(today)
-        waiting: dict[str, list[WaitingQuote]] = {}
-        for quote in open_quotes(self._engine):
-            waiting.setdefault(quote.property_id, []).append(
-                WaitingQuote(quote.number, quote.dated, quote.valid_until)
-            )
-        listed = list_outlooks(self._engine)
-        kept = {each.property_id: Outlook.model_validate_json(each.body) for each in listed}
-        rows = [
-            _row(each, kept[each.property_id], acts(kept[each.property_id], waiting.get(each.property_id, []), today))
-            for each in listed
-        ]
-        return SuppliesInUse(
-            today=today,
-            supplies=[row for row in rows if row.acts or row.level_l is not None or row.area],
-            to_do=to_do,
-            of=count_sites(self._engine),
-            areas=sorted({seen.area for seen in kept.values() if seen.area}),
-        )
-
-    def round(self, area: str, until: dt.date, units: Units) -> Round:
-        """Everybody in an area, or anywhere where it is empty, at whom something is due by a day."""
-        supplies = [
-            ToVisit(property_id=each.property_id, name=each.name, place=each.place, seen=seen)
-            for each in list_outlooks(self._engine)
-            if (seen := Outlook.model_validate_json(each.body)).due and area in ("", seen.area)
-        ]
-        return plan_round(supplies, until, units)
 
     def close(self) -> None:
         """End the work after what is in hand, and wait for that."""
@@ -136,34 +90,15 @@ class Outlooks:
                     yield each.result()
 
 
-def _row(of: KeptOutlook, seen: Outlook, found: list[Act]) -> SupplyInUse:
-    return SupplyInUse(
-        id=of.property_id,
-        is_demo=of.is_demo,
-        area=seen.area,
-        as_of=seen.day,
-        units=seen.units,
-        live_l=seen.live_l,
-        level_l=seen.level_l,
-        read_on=seen.read_on,
-        by_model=seen.by_model,
-        short_by=seen.short_by,
-        no_rain_until=seen.no_rain_until,
-        acts=found[:ACTS_SHOWN],
-        more=max(0, len(found) - ACTS_SHOWN),
-        kinds=sorted({act.kind for act in found}),
-    )
-
-
 def new_outlook(planning: Planning, of: OldOutlook, today: dt.date) -> NewOutlook:
     """Work one out, on whatever stands by now."""
     engine = planning.engine
     try:
-        head, text = upkept_of(engine, of.property_id)
+        head, text = upkeep_inputs_of(engine, of.property_id)
         document = properties.load_revision(engine, of.property_id, head)
         record = planning.written_on(of.property_id)
         day = _day(record, today) if of.is_demo else today
-        kept = upkept(planning.plan(document, of.property_id).plan) if text is None else _read(text)
+        kept = upkeep_inputs(planning.plan(document, of.property_id).plan) if text is None else _read(text)
         said = outlook(document, kept, planning.rain_of(document), record, day)
         said.devices = _devices_at_fault(engine, of.property_id)
     except Exception as error:  # one that fails is said in its row, and keeps nobody from the others
@@ -186,8 +121,8 @@ def _devices_at_fault(engine: Engine, property_id: str) -> list[DeviceSeen]:
     return [each for each in seen if each.faults]
 
 
-def _read(text: str) -> Upkept:
-    return Upkept.model_validate_json(text)
+def _read(text: str) -> UpkeepInputs:
+    return UpkeepInputs.model_validate_json(text)
 
 
 def _day(record: SiteRecord, today: dt.date) -> dt.date:

@@ -27,7 +27,7 @@ from lean_year.plan.changes import what_moved
 from lean_year.plan.compared.in_short import in_short
 from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
 from lean_year.plan.handed_over.operating import Operating, operating
-from lean_year.plan.in_use.upkept import upkept
+from lean_year.plan.in_use.upkeep_inputs import upkeep_inputs
 from lean_year.plan.in_use.work import check_log
 from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
 from lean_year.plan.model.parts_list import PartLine
@@ -568,5 +568,5 @@ def _summary(document: Property, planned: Planned) -> Summary:
         verdict=planned.plan.verdict,
         summary=" · ".join(said[stage] for stage in ("roofs", "household", "cistern")),
         years=years,
-        upkept=upkept(planned.plan).model_dump_json(),
+        upkeep_inputs=upkeep_inputs(planned.plan).model_dump_json(),
     )

@@ -29,7 +29,7 @@ from lean_year.formats.report.papers import PAPERS, PaperName
 from lean_year.formats.report.typeset import Paper, write_pdf
 from lean_year.formats.strict_csv import read_strict_csv, write_rain_csv
 from lean_year.plan.compared.side_by_side import side_by_side
-from lean_year.plan.in_use.upkept import upkept
+from lean_year.plan.in_use.upkeep_inputs import upkeep_inputs
 from lean_year.plan.in_use.work import due_in_use
 from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
@@ -223,7 +223,7 @@ def _workbook(given: PropertyFile) -> bytes:
 def _calendar(given: PropertyFile) -> str:
     name, record = given.property.name, SiteRecord(tuple(given.record), len(given.record))
     plan = _planned(given).plan
-    due = due_in_use(given.property, upkept(plan), _prepared(given), all_that_counts(record), dt.date.today())
+    due = due_in_use(given.property, upkeep_inputs(plan), _prepared(given), all_that_counts(record), dt.date.today())
     return write_calendar(plan, of=name, name=name, now=dt.datetime.now(dt.UTC), due=due)
 
 

@@ -34,7 +34,7 @@ class NewOutlook:
     day: dt.date
     """The day on which it was asked for."""
     body: str
-    upkept: str | None = None
+    upkeep_inputs: str | None = None
     """What is kept with the property, where that had to be worked out as well."""
 
 
@@ -98,21 +98,21 @@ def keep_outlooks(engine: Engine, new: Sequence[NewOutlook]) -> None:
                        "day": each.day, "body": each.body}  # fmt: skip
             put = insert(_outlooks).values(site_id=each.of.site_id, **written)
             session.execute(put.on_conflict_do_update(index_elements=["site_id"], set_=written))
-            if each.upkept is not None:
+            if each.upkeep_inputs is not None:
                 session.execute(
                     update(PropertyRow)
                     .where(PropertyRow.id == each.of.property_id, PropertyRow.head == each.of.head)
-                    .values(upkept=each.upkept)
+                    .values(upkeep_inputs=each.upkeep_inputs)
                 )
 
 
-def upkept_of(engine: Engine, property_id: str) -> tuple[int, str | None]:
+def upkeep_inputs_of(engine: Engine, property_id: str) -> tuple[int, str | None]:
     """The revision that stands, and what upkeep needs of its plan; None where that was before it was kept."""
     with reading(engine) as session:
         row = session.execute(
-            select(PropertyRow.head, PropertyRow.upkept).where(PropertyRow.id == property_id)
+            select(PropertyRow.head, PropertyRow.upkeep_inputs).where(PropertyRow.id == property_id)
         ).one_or_none()
-    return (0, None) if row is None else (row.head, row.upkept)
+    return (0, None) if row is None else (row.head, row.upkeep_inputs)
 
 
 def list_outlooks(engine: Engine) -> list[KeptOutlook]:

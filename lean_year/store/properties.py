@@ -58,7 +58,7 @@ class Summary:
     summary: str
     years: list[int]
     """Lowest store of each water year in hundredths of the live volume, -1 for a year with dry days."""
-    upkept: str | None = None
+    upkeep_inputs: str | None = None
     """JSON of what upkeep needs of the plan."""
 
 
@@ -173,7 +173,7 @@ def _standing(number: int, summary: Summary) -> dict[str, Any]:
         "verdict": summary.verdict,
         "summary": summary.summary,
         "years": json.dumps(summary.years),
-        "upkept": summary.upkept,
+        "upkeep_inputs": summary.upkeep_inputs,
         "changed_at": now(),
     }
 

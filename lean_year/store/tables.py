@@ -41,7 +41,7 @@ class PropertyRow(Base):
     """What it is called among them."""
     standing: Mapped[str] = mapped_column(String(10), server_default="main")
     """`main`: the one that the list shows, of which each site has one; `open`, or `aside`."""
-    upkept: Mapped[str | None] = mapped_column(Text)
+    upkeep_inputs: Mapped[str | None] = mapped_column(Text)
     """JSON of what upkeep needs of the plan; None where the revision is older than that is kept."""
 
 

@@ -4,14 +4,16 @@ import datetime as dt
 import time
 
 import pytest
+from fastapi.testclient import TestClient
 
 from lean_year.api import outlooks as module
+from lean_year.api.app import create_app
 from lean_year.demo.shipped import demo_file
+from lean_year.store.database import open_database
 from lean_year.store.devices import NewReading, keep_readings, make_device
 from lean_year.store.outlooks import list_outlooks, old_outlooks
 from tests.api.test_log import entry, write
 
-TODAY = dt.date.today()
 PATIENCE_S = 120
 
 
@@ -45,7 +47,7 @@ def test_a_level_is_in_the_list_with_what_its_log_says(client, house):
     assert (of(in_use(client), house) or {"level_l": None})["level_l"] is None
     write(client, house, entry("level", values={"share": 0.2}))
     row = of(in_use(client), house)
-    on = TODAY.isoformat()
+    on = dt.date.today().isoformat()
     work = client.get(f"/api/properties/{house['id']}/log", params={"revision": house["revision"], "on": on}).json()
     assert row["level_l"] == work["lasting"]["level_l"]
     assert row["short_by"] == work["lasting"]["short_by"]["p10"]
@@ -78,7 +80,7 @@ def test_what_is_up_to_date_is_not_worked_out_again(client, monkeypatch):
 def test_a_demo_whose_log_ended_long_ago_is_seen_as_of_its_end(client, demo):
     row = of(in_use(client), demo)
     assert row["is_demo"]
-    assert dt.date.fromisoformat(row["as_of"]) <= TODAY
+    assert dt.date.fromisoformat(row["as_of"]) <= dt.date.today()
     assert row["read_on"] is not None
     assert (dt.date.fromisoformat(row["as_of"]) - dt.date.fromisoformat(row["read_on"])).days <= 45
 
@@ -91,11 +93,20 @@ def test_a_quote_that_waits_is_in_the_list(client):
     assert ("quote" in (row["kinds"] if row else [])) == bool(waiting)
 
 
+def test_the_work_ends_with_the_server(tmp_path):
+    with TestClient(create_app(open_database(tmp_path)), base_url="http://127.0.0.1:8765") as client:
+        client.post("/api/properties/demo/saltmarrow")
+        outlooks = client.app.state.outlooks
+        outlooks.bring_up_to_date(dt.date.today())
+    assert outlooks._thread is not None
+    assert not outlooks._thread.is_alive()
+
+
 def test_a_round_takes_an_area(client, house, edit):
     edit(house["id"], 1, "/keeping/in_use_since", "2024-03-01")
     edit(house["id"], 2, "/keeping/area", "The hills")
     in_use(client)
-    until = (TODAY + dt.timedelta(days=30)).isoformat()
+    until = (dt.date.today() + dt.timedelta(days=30)).isoformat()
     here = client.get("/api/round", params={"area": "The hills", "until": until}).json()
     assert [stop["property_id"] for stop in here["stops"]] == [house["id"]]
     assert any("artridge" in line["name"] for line in here["stock"])
@@ -110,13 +121,14 @@ def test_many_are_worked_out_in_processes_of_their_own_and_say_the_same(client, 
         other = client.post(f"/api/properties/{house['id']}/copy").json()
         write(client, other, entry("level", values={"share": 0.4}))
     engine, store = client.app.state.workshop.engine, client.app.state.outlooks
-    old = old_outlooks(engine, TODAY)
+    today = dt.date.today()
+    old = old_outlooks(engine, today)
     assert len(old) == 4
-    here = {each.property_id: module.new_outlook(client.app.state.workshop, each, TODAY).body for each in old}
+    here = {each.property_id: module.new_outlook(client.app.state.workshop, each, today).body for each in old}
     monkeypatch.setattr(module, "MANY", 2)
-    assert store.bring_up_to_date(TODAY) == 4
+    assert store.bring_up_to_date(today) == 4
     until = time.monotonic() + PATIENCE_S
-    while old_outlooks(engine, TODAY):
+    while old_outlooks(engine, today):
         assert time.monotonic() < until
         time.sleep(0.1)
     assert {each.property_id: each.body for each in list_outlooks(engine)} == here

@@ -5,7 +5,10 @@ import uuid
 
 import pytest
 
-TODAY = dt.date.today().isoformat()
+
+def today():
+    """Asked for each time: a long run of tests may go over midnight."""
+    return dt.date.today().isoformat()
 
 
 def at(state):
@@ -14,15 +17,15 @@ def at(state):
 
 def entry(kind, rest="", **more):
     about = f"log/{kind}" + (f"/{rest}" if rest else "")
-    return {"id": str(uuid.uuid4()), "kind": kind, "about": about, "on": TODAY, **more}
+    return {"id": str(uuid.uuid4()), "kind": kind, "about": about, "on": today(), **more}
 
 
 def write(client, state, *entries):
     return client.post(f"{at(state)}/entries", json={"entries": list(entries)})
 
 
-def log_of(client, state, on=TODAY):
-    answer = client.get(f"{at(state)}/log", params={"revision": state["revision"], "on": on})
+def log_of(client, state, on=None):
+    answer = client.get(f"{at(state)}/log", params={"revision": state["revision"], "on": on or today()})
     assert answer.status_code == 200, answer.text
     return answer.json()
 
@@ -92,7 +95,7 @@ def test_a_meter_that_runs_backwards_asks_whether_it_is_another(client, terrace)
 
 
 def test_the_log_does_not_disturb_the_build_nor_the_build_the_log(client, terrace):
-    done = {"id": "d1", "kind": "done", "about": "mark-out", "on": TODAY}
+    done = {"id": "d1", "kind": "done", "about": "mark-out", "on": today()}
     assert write(client, terrace, done, entry("note", note="Rained")).status_code == 200
     work = client.get(f"{at(terrace)}/build", params={"revision": terrace["revision"]}).json()
     assert work["gone"] == []

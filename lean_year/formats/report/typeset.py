@@ -18,7 +18,8 @@ _TYPST_PAPER = {"a4": "a4", "letter": "us-letter"}
 _NOT_PRINTED = re.compile(r"[\x00-\x08\x0b-\x1f\x7f\u200b-\u200f\u202a-\u202e\u2060-\u206f\ufeff]")
 """Control characters, and those that turn the direction of what is written."""
 SCREEN_PPI = 150.0
-NO_GLYPH = "could not be displayed"
+NO_GLYPH = ("could not be displayed", "missing codepoints")
+"""How the typesetter says that none of the fonts has a character, or none that it can be read back from."""
 
 
 @cache
@@ -56,7 +57,7 @@ def write_pdf(sheet: Sheet, paper: Paper, date: dt.date) -> bytes:
     try:
         pdf = compiler.compile(format="pdf", sys_inputs=inputs, timestamp=stamp, pdf_standards="ua-1")
     except typst.TypstError as error:
-        if NO_GLYPH not in str(error):
+        if not any(each in str(error) for each in NO_GLYPH):
             raise
         pdf = compiler.compile(format="pdf", sys_inputs=inputs, timestamp=stamp)
     return cast(bytes, pdf)

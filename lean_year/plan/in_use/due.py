@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from lean_year.core.build.filling import dry_months
 from lean_year.core.calendar import mean_by_month
 from lean_year.core.log.jobs import JOBS, Job, JobFor, frost_begins, months_later, season_due
-from lean_year.plan.in_use.upkept import UpkeepNeed
+from lean_year.plan.in_use.upkeep_inputs import UpkeepNeed
 from lean_year.plan.model.flush_chambers import chambers
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import supply_of

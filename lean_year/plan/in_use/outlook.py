@@ -7,7 +7,7 @@ import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.log.devices import DeviceFault
-from lean_year.plan.in_use.upkept import HeldDown, UpkeepNeed, Upkept
+from lean_year.plan.in_use.upkeep_inputs import HeldDown, UpkeepNeed, UpkeepInputs
 from lean_year.plan.in_use.work import due_in_use
 from lean_year.plan.model.dry_days import no_rain_days
 from lean_year.plan.model.layout import layout_of
@@ -77,7 +77,7 @@ class Outlook(BaseModel):
 
 
 def outlook(
-    document: Property, kept: Upkept, rain: PreparedRain | None, record: SiteRecord, today: dt.date
+    document: Property, kept: UpkeepInputs, rain: PreparedRain | None, record: SiteRecord, today: dt.date
 ) -> Outlook:
     """One supply on a day."""
     entries = [entry for entry in all_that_counts(record) if entry.day <= today]

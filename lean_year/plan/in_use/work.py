@@ -12,7 +12,7 @@ from lean_year.plan.in_use.due import DueRow, due_rows, in_use_since
 from lean_year.plan.in_use.learned import Learned, learned
 from lean_year.plan.in_use.meters import Meters
 from lean_year.plan.in_use.says import behaving_findings
-from lean_year.plan.in_use.upkept import Upkept, upkept
+from lean_year.plan.in_use.upkeep_inputs import UpkeepInputs, upkeep_inputs
 from lean_year.plan.model.behaving import Behaving, behaving
 from lean_year.plan.model.layout import Layout, layout_of
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -123,7 +123,7 @@ class LogWork(BaseModel):
 
 
 def due_in_use(
-    document: Property, kept: Upkept, rain: PreparedRain | None, entries: Sequence[Entry], today: dt.date
+    document: Property, kept: UpkeepInputs, rain: PreparedRain | None, entries: Sequence[Entry], today: dt.date
 ) -> list[DueRow]:
     """What is due by the entries that count; empty where it is not known since when the supply is in use."""
     since = in_use_since(document, kept.ends_on, today)
@@ -147,7 +147,7 @@ def log_work(
     entries = all_that_counts(record)
     layout, say = layout_of(document), Wording(document.units)
     levels = levels_read(layout, entries)
-    kept = upkept(plan)
+    kept = upkeep_inputs(plan)
     since = in_use_since(document, kept.ends_on, today)
     wear = _wear(document, rain, entries, since)
     stand = None if rain is None else stands(document, rain, entries, levels, today)

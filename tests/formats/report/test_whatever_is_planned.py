@@ -61,3 +61,11 @@ def test_an_awkward_design_is_offered_and_handed_over_whole(name):
     }
     assert pages.pop("water_order") == 1, "one page is handed to a driver"
     assert min(pages.values()) >= 2
+
+
+@pytest.mark.parametrize("name", ["Ĩlha", "튑崟", "\U0001d0eb", "a<b & c"])
+def test_a_name_that_the_fonts_do_not_have_is_still_printed(name):
+    """In the text and, as the name of a tank, in the pictures."""
+    document = edited("saltmarrow", {"op": "replace", "path": "/cistern/tanks/0/name", "value": name})
+    pdf = write_pdf(PAPERS["report"](facts_of(document, "saltmarrow")), "letter", DATE)
+    assert len(PdfReader(io.BytesIO(pdf)).pages) > 3

@@ -9,22 +9,22 @@ from lean_year.demo.shipped import DEMOS, demo_record
 from lean_year.plan.in_use.acts import Act, WaitingQuote, acts
 from lean_year.plan.in_use.outlook import DueThen, Outlook, outlook
 from lean_year.plan.in_use.rounds import MOST_STOPS, ToVisit, plan_round
-from lean_year.plan.in_use.upkept import HeldDown, UpkeepNeed, Upkept, upkept
+from lean_year.plan.in_use.upkeep_inputs import HeldDown, UpkeepNeed, UpkeepInputs, upkeep_inputs
 from lean_year.plan.whole import plan_property
 from lean_year.property.entries import Entry, SiteRecord
 from tests.plan.in_use.test_log_work import entry, saltmarrow, work_of  # noqa: F401 a fixture
 
 TODAY = dt.date(2026, 9, 28)
-NOTHING = Upkept(needs=[], ends_on=None, floats=[])
+NOTHING = UpkeepInputs(needs=[], ends_on=None, floats=[])
 
 
 @pytest.fixture(scope="module")
 def seen(saltmarrow):  # noqa: F811
     document, rain = saltmarrow
     record = SiteRecord(tuple(demo_record("saltmarrow")), 1)
-    kept = upkept(plan_property(document, rain, record=record).plan)
+    kept = upkeep_inputs(plan_property(document, rain, record=record).plan)
     # As it is kept, and read again.
-    return outlook(document, Upkept.model_validate_json(kept.model_dump_json()), rain, record, TODAY)
+    return outlook(document, UpkeepInputs.model_validate_json(kept.model_dump_json()), rain, record, TODAY)
 
 
 def test_the_list_says_what_the_log_says(seen, saltmarrow):  # noqa: F811
@@ -56,7 +56,7 @@ def test_a_tank_that_floats_empty_is_said_with_the_day_on_which_its_ballast_is_d
     bare = outlook(document, NOTHING, rain, record, TODAY)
 
     def floats_by(litres):
-        kept = Upkept(needs=[], ends_on=None, floats=[HeldDown(name="Pit", ballast_l=litres)])
+        kept = UpkeepInputs(needs=[], ends_on=None, floats=[HeldDown(name="Pit", ballast_l=litres)])
         return outlook(document, kept, rain, record, TODAY).floats_by
 
     assert bare.floats_by is None
@@ -181,6 +181,6 @@ def test_a_round_of_too_many_takes_those_that_are_due_first():
 
 def test_what_is_kept_of_a_plan_is_all_that_upkeep_needs():
     document = DEMOS["brindle-landing"].property()
-    kept = upkept(plan_property(document, None).plan)
+    kept = upkeep_inputs(plan_property(document, None).plan)
     assert kept.ends_on is not None
     assert {"each"} <= {need.unit for need in kept.needs}

@@ -25,6 +25,7 @@ from lean_year.plan.model.train import (
 )
 from lean_year.property.document import Property
 from lean_year.property.entries import Entry
+from lean_year.property.log_kinds import ABOUT_LOG
 
 WearBy = Literal["estimate", "changes", "pressure", "sensor", "hours"]
 _DAYS_PER_MONTH = DAYS_PER_YEAR / 12
@@ -39,6 +40,11 @@ class LightRead(BaseModel):
     on: dt.date
     share: float
     """Of what a new lamp gives."""
+    source: str
+    """What ran, as it was written down; empty where it was not."""
+    flow_l_s: float | None
+    cleaned_days: int | None
+    """Since sleeve and window were cleaned, the longer of the two: as entered with the reading, else by the log."""
 
 
 class WearPlan(BaseModel):
@@ -139,8 +145,9 @@ def _lamp(document: Property, key: str, number: int, entries: Sequence[Entry], s
     last = changed[-1] if changed else since
     lasts = Lasts(usual, usual, usual)
     by: WearBy = "hours"
+    cleaned = [entry.day for entry in entries if entry.about == f"{ABOUT_LOG}cleaning/sleeve"]
     rows = [
-        LightRead(on=entry.day, share=entry.values["share"])
+        _light(entry, cleaned)
         for entry in entries
         if entry.kind == "uv" and "share" in entry.values and (last is None or entry.day >= last)
     ]
@@ -151,6 +158,19 @@ def _lamp(document: Property, key: str, number: int, entries: Sequence[Entry], s
             lasts, by = Lasts(read.days, read.low, min(read.high, usual)), "sensor"
     plan = _plan(document, key, number, usual / _DAYS_PER_MONTH, changed, [], lasts, by, last)
     return plan.model_copy(update={"light": rows, "least_share": least})
+
+
+def _light(entry: Entry, cleaned: Sequence[dt.date]) -> LightRead:
+    entered = [entry.values[name] for name in ("sleeve_days", "window_days") if name in entry.values]
+    before = [day for day in cleaned if day <= entry.day]
+    by_log = (entry.day - max(before)).days if before else None
+    return LightRead(
+        on=entry.day,
+        share=entry.values["share"],
+        source=entry.words.get("source", ""),
+        flow_l_s=entry.values.get("flow_l_s"),
+        cleaned_days=round(max(entered)) if entered else by_log,
+    )
 
 
 def _plan(

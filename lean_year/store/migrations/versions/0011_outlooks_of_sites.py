@@ -10,7 +10,7 @@ depends_on = None
 
 
 def upgrade() -> None:
-    op.add_column("properties", sa.Column("upkept", sa.Text(), nullable=True))
+    op.add_column("properties", sa.Column("upkeep_inputs", sa.Text(), nullable=True))
     op.create_table(
         "outlooks",
         sa.Column("site_id", sa.String(length=32), nullable=False),
@@ -27,4 +27,4 @@ def upgrade() -> None:
 def downgrade() -> None:
     op.drop_index(op.f("ix_device_readings_device_id_number"), table_name="device_readings")
     op.drop_table("outlooks")
-    op.drop_column("properties", "upkept")
+    op.drop_column("properties", "upkeep_inputs")

@@ -1,7 +1,10 @@
+import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
+import { devicesQuery } from "../../api/log";
 import type { LogWork } from "../../api/log";
 import { Cautions, Findings } from "../../document/Findings";
 import { useDocument, usePlan } from "../../document/shown";
+import { useEdits, useWho } from "../../document/workbench";
 import { daysBetween, parseDay } from "../../lib/dates";
 import { fixed, volume } from "../../lib/units";
 import { MainAndAside } from "../../ui/MainAndAside";
@@ -22,6 +25,8 @@ export function LogSheet() {
   const { log, findings } = usePlan("log", "findings");
   const seen = useDay();
   const work = useLog(seen.day);
+  const { id } = useEdits();
+  const { data: devices } = useQuery({ ...devicesQuery(id), enabled: useWho()?.role !== "owner" });
   if (work === null || work === "none")
     return <p>{work === null ? "Opening." : "The log is not kept here: it takes a connection to open it."}</p>;
   const aside = (
@@ -35,6 +40,7 @@ export function LogSheet() {
       {body}
     </MainAndAside>
   );
+  const atFault = devices?.filter((each) => !each.withdrawn_at && (each.faults.length > 0 || each.drift !== null)).length ?? 0;
   const due = work.due.filter((row) => row.due <= work.today).length;
   return (
     <>
@@ -54,7 +60,7 @@ export function LogSheet() {
           { key: "wear", name: "Filters and lamp", body: beside(<WearView work={work} />) },
           { key: "due", name: due ? `Due, ${due}` : "Due", body: beside(<DueView work={work} />) },
           { key: "entries", name: "Entries", body: <EntriesView work={work} /> },
-          { key: "devices", name: "Devices", body: <DevicesView /> },
+          { key: "devices", name: atFault ? `Devices, ${atFault} at fault` : "Devices", body: <DevicesView /> },
         ]}
       />
     </>

@@ -1,7 +1,7 @@
 import type { LogWork, Wear } from "../../api/log";
 import { useDocument } from "../../document/shown";
 import { daysBetween, parseDay } from "../../lib/dates";
-import { fixed, pressure } from "../../lib/units";
+import { fixed, flow, pressure } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { OF_THE_BALANCE } from "./BehavesView";
@@ -9,6 +9,7 @@ import { LearnedList } from "./LearnedList";
 import { dayOf } from "./words";
 
 const ROW = 34;
+const LIGHT_SHOWN = 6;
 
 const BY = {
   estimate: "by the estimate of the design",
@@ -39,6 +40,7 @@ export function WearView({ work }: { work: LogWork }) {
             </p>
             <Line wear={each} today={work.today} since={work.in_use_since} />
             <p className="note leading-snug">{details(each, units)}</p>
+            {each.light.length > 0 && <Light rows={each.light} units={units} />}
           </li>
         ))}
       </ul>
@@ -72,6 +74,41 @@ function details(wear: Wear, units: Units): string {
       }`
     : "";
   return `${usual}${own}${changed}${taken}${seen}.`;
+}
+
+/** What the lamp's sensor showed, the newest first, with what else makes it show less. */
+function Light({ rows, units }: { rows: Wear["light"]; units: Units }) {
+  return (
+    <div className="mt-1 overflow-x-auto">
+      <table className="text-small">
+        <thead>
+          <tr className="note text-left">
+            <th className="pr-4 font-normal">Read on</th>
+            <th className="pr-4 text-right font-normal">Light</th>
+            <th className="pr-4 font-normal">Source</th>
+            <th className="pr-4 text-right font-normal">Flow</th>
+            <th className="text-right font-normal">Since sleeve and window were cleaned</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.slice(-LIGHT_SHOWN).reverse().map((read, row) => (
+            <tr key={`${read.on} ${row}`}>
+              <td className="pr-4">{dayOf(read.on)}</td>
+              <td className="pr-4 text-right">{fixed(100 * read.share, 0)} %</td>
+              <td className="pr-4">{read.source || "–"}</td>
+              <td className="pr-4 text-right">{read.flow_l_s === null ? "–" : flow(read.flow_l_s, units)}</td>
+              <td className="text-right">{cleanedFor(read.cleaned_days)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function cleanedFor(days: number | null): string {
+  if (days === null) return "not written down";
+  return days === 1 ? "1 day" : `${days} days`;
 }
 
 /** When it was changed, and when it is due, on one line of days. */

@@ -1,4 +1,4 @@
-"""What upkeep needs of a plan: kept with each revision, so that nothing is planned anew to say what is due."""
+"""What upkeep takes from a plan: kept with each revision, so that nothing is planned anew to say what is due."""
 
 import datetime as dt
 
@@ -30,8 +30,8 @@ class HeldDown(BaseModel):
     """In all the tanks alike."""
 
 
-class Upkept(BaseModel):
-    """All that is kept."""
+class UpkeepInputs(BaseModel):
+    """All that upkeep takes from a plan."""
 
     needs: list[UpkeepNeed]
     ends_on: dt.date | None
@@ -39,11 +39,11 @@ class Upkept(BaseModel):
     floats: list[HeldDown]
 
 
-def upkept(plan: WholePlan) -> Upkept:
-    """What of a plan is kept."""
+def upkeep_inputs(plan: WholePlan) -> UpkeepInputs:
+    """What upkeep takes from a plan."""
     price, build, ground = PRICE.of(plan), BUILD.of(plan), GROUND.of(plan)
     ends = None if build is None else build.ends_on
-    return Upkept(
+    return UpkeepInputs(
         needs=[
             UpkeepNeed(
                 key=line.key, name=line.name, why=line.why, every_months=line.every_months, quantity=line.quantity,
