@@ -7,7 +7,7 @@ import numpy as np
 from pydantic import BaseModel
 
 from lean_year.core.log.devices import DeviceFault
-from lean_year.plan.in_use.upkeep_inputs import HeldDown, UpkeepNeed, UpkeepInputs
+from lean_year.plan.in_use.upkeep_inputs import HeldDown, UpkeepInputs, UpkeepNeed
 from lean_year.plan.in_use.work import due_in_use
 from lean_year.plan.model.dry_days import no_rain_days
 from lean_year.plan.model.layout import layout_of

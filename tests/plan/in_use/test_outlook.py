@@ -9,7 +9,7 @@ from lean_year.demo.shipped import DEMOS, demo_record
 from lean_year.plan.in_use.acts import Act, WaitingQuote, acts
 from lean_year.plan.in_use.outlook import DueThen, Outlook, outlook
 from lean_year.plan.in_use.rounds import MOST_STOPS, ToVisit, plan_round
-from lean_year.plan.in_use.upkeep_inputs import HeldDown, UpkeepNeed, UpkeepInputs, upkeep_inputs
+from lean_year.plan.in_use.upkeep_inputs import HeldDown, UpkeepInputs, UpkeepNeed, upkeep_inputs
 from lean_year.plan.whole import plan_property
 from lean_year.property.entries import Entry, SiteRecord
 from tests.plan.in_use.test_log_work import entry, saltmarrow, work_of  # noqa: F401 a fixture

@@ -40,7 +40,8 @@ export function LogSheet() {
       {body}
     </MainAndAside>
   );
-  const atFault = devices?.filter((each) => !each.withdrawn_at && (each.faults.length > 0 || each.drift !== null)).length ?? 0;
+  const atFault =
+    devices?.filter((each) => !each.withdrawn_at && (each.faults.length > 0 || each.drift !== null)).length ?? 0;
   const due = work.due.filter((row) => row.due <= work.today).length;
   return (
     <>

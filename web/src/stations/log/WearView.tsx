@@ -91,15 +91,18 @@ function Light({ rows, units }: { rows: Wear["light"]; units: Units }) {
           </tr>
         </thead>
         <tbody>
-          {rows.slice(-LIGHT_SHOWN).reverse().map((read, row) => (
-            <tr key={`${read.on} ${row}`}>
-              <td className="pr-4">{dayOf(read.on)}</td>
-              <td className="pr-4 text-right">{fixed(100 * read.share, 0)} %</td>
-              <td className="pr-4">{read.source || "–"}</td>
-              <td className="pr-4 text-right">{read.flow_l_s === null ? "–" : flow(read.flow_l_s, units)}</td>
-              <td className="text-right">{cleanedFor(read.cleaned_days)}</td>
-            </tr>
-          ))}
+          {rows
+            .slice(-LIGHT_SHOWN)
+            .reverse()
+            .map((read, row) => (
+              <tr key={`${read.on} ${row}`}>
+                <td className="pr-4">{dayOf(read.on)}</td>
+                <td className="pr-4 text-right">{fixed(100 * read.share, 0)} %</td>
+                <td className="pr-4">{read.source || "–"}</td>
+                <td className="pr-4 text-right">{read.flow_l_s === null ? "–" : flow(read.flow_l_s, units)}</td>
+                <td className="text-right">{cleanedFor(read.cleaned_days)}</td>
+              </tr>
+            ))}
         </tbody>
       </table>
     </div>
