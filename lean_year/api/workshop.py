@@ -50,6 +50,7 @@ from lean_year.property.document import FileAlternative, Property, PropertyFile,
 from lean_year.property.edits import apply_edit
 from lean_year.property.entries import Entry
 from lean_year.property.for_owner import for_owner
+from lean_year.property.front import alone
 from lean_year.property.price_book import PriceBook
 from lean_year.store import alternatives, entries, photos, properties, records, revisions
 from lean_year.store.database import writing
@@ -108,7 +109,7 @@ class Workshop(Planning):
         cistern = CISTERN.of(self.plan(document, property_id).plan)
         assert cistern is not None
         reach_l = cistern.curve.tank_l[-1]
-        supply = supply_of(document, rain)
+        supply = supply_of(alone(document), rain)
         allowed = document.cistern.short_years_allowed
         return self.jobs.start(kind, property_id, revision, lambda: resampled_band(supply, reach_l, allowed))
 

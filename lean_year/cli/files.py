@@ -38,11 +38,15 @@ from lean_year.plan.whole import Planned, plan_property
 from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.entries import SiteRecord
+from lean_year.property.front import at_front
 from lean_year.property.logbook import all_that_counts
 from lean_year.property.price_book import Firm, PriceBook
 
 AlternativeName = Annotated[
     str | None, typer.Option("--alternative", help="name of the one to plan, instead of the one it was saved from")
+]
+SupplyName = Annotated[
+    str | None, typer.Option("--supply", help="id of the supply to plan, of a property that has several")
 ]
 
 
@@ -50,13 +54,14 @@ def plan(
     file: Annotated[Path, typer.Argument(help="property file, or bundle")],
     rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
     alternative: AlternativeName = None,
+    supply: SupplyName = None,
     prices: Annotated[
         Path | None, typer.Option("--prices", help="CSV of a price book to use instead of the file's own prices")
     ] = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Work out the whole plan of a property file."""
-    given = opened(file, rain, alternative)
+    given = opened(file, rain, alternative, supply)
     document, prepared, book = given.design, given.rain, given.prices
     if prices is not None:
         read = read_price_book(prices.read_bytes(), document.prices.currency)
@@ -83,10 +88,11 @@ def worth(
     file: Annotated[Path, typer.Argument(help="property file, or bundle")],
     rain: Annotated[Path | None, typer.Option("--rain", help="CSV date,rain_mm to use instead")] = None,
     alternative: AlternativeName = None,
+    supply: SupplyName = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Try all that nobody has measured at both ends of what it may be: what decides, what moves the answer."""
-    given = opened(file, rain, alternative)
+    given = opened(file, rain, alternative, supply)
     *_, found = worth_of_measuring(given.design, given.rain, given.prices)
     assert isinstance(found, WorthOfMeasuring)
     if as_json:
@@ -152,10 +158,12 @@ class Opened(NamedTuple):
     record: SiteRecord
 
 
-def opened(file: Path, rain: Path | None = None, alternative: str | None = None) -> Opened:
+def opened(file: Path, rain: Path | None = None, alternative: str | None = None, supply: str | None = None) -> Opened:
     """A design in a property file with its prices and its record, and its own rain or another's."""
     given = read_saved_property(file)
     design = _design(given, alternative)
+    if supply is not None:
+        design = at_front(design, supply)
     record = read_strict_csv(rain) if rain else None
     if record is None and given.rain_record is not None:
         record = rain_from_record(given.rain_record)
@@ -250,10 +258,13 @@ def export(
     out: Annotated[Path, typer.Option("--out", help="file to write")],
     sheet: Annotated[str, typer.Option("--sheet", help=f"of a PDF: {', '.join(PAPERS)}")] = "report",
     paper: Annotated[str, typer.Option("--paper", help="of a PDF: a4, letter")] = "a4",
+    supply: SupplyName = None,
     as_json: Annotated[bool, typer.Option("--json", help="print one JSON object")] = False,
 ) -> None:
     """Write a part of a property file in an open format."""
     given = read_saved_property(file)
+    if supply is not None:
+        given = given.model_copy(update={"property": at_front(given.property, supply)})
     if form not in (*WRITERS, PDF):
         raise InputError("format", f"must be one of {', '.join([*WRITERS, PDF])}, got {form!r}")
     if sheet not in PAPERS:

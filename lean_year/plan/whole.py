@@ -24,6 +24,7 @@ from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict, warned
 from lean_year.property.document import Property
 from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
+from lean_year.property.front import alone
 
 Status = Literal["settled", "decide", "caution", "fails"]
 
@@ -104,7 +105,7 @@ def plan_property(
     -------
     Planned
     """
-    document = priced_by_book(document, prices)
+    document = alone(priced_by_book(document, prices))
     model = PropertyModel(document, rain, prices, record)
     marks = marks_of_inputs(document, rain)
     answered_here = [station for station in stations if rain is not None or not station.needs_rain]

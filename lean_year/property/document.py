@@ -1,4 +1,4 @@
-"""The property document, version 4.
+"""The property document, version 5.
 
 Field names carry their units. A value that nobody has confirmed is named in `assumed` by its JSON pointer.
 """
@@ -6,6 +6,7 @@ Field names carry their units. A value that nobody has confirmed is named in `as
 from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
+from pydantic.json_schema import SkipJsonSchema
 
 from lean_year.core.errors import InputError
 from lean_year.core.roofs.catchment import LossMethod
@@ -24,12 +25,21 @@ from lean_year.property.photos import MOST_PHOTOS, Photo, PhotoKey
 from lean_year.property.price import PriceEntry
 from lean_year.property.price_book import PriceBook
 from lean_year.property.pump import PumpEntry
-from lean_year.property.roofs import Downpipe, Roof, SnowEntry
+from lean_year.property.roofs import Downpipe, Roof, SnowEntry, check_runs
+from lean_year.property.supplies import (
+    MOST_SUPPLIES,
+    MOST_TRANSFERS,
+    NamedSupply,
+    OtherSupply,
+    Transfer,
+    check_transfers,
+    refuse_circles,
+)
 from lean_year.property.survey import MOST_SEEN, ItemKey, Seen
 from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
-DOCUMENT_VERSION: Final = 4
+DOCUMENT_VERSION: Final = 5
 MOST_ASSUMED = 10_000
 """More than the values of the largest design: 50 roofs of 8 gutters each make 4,000."""
 Units = Literal["metric", "us"]
@@ -82,7 +92,7 @@ class Prices(Part):
 class Property(Part):
     """Everything that was entered about one property."""
 
-    version: Literal[4] = DOCUMENT_VERSION
+    version: Literal[5] = DOCUMENT_VERSION
     name: Text
     place: PlaceText = ""
     units: Units = "metric"
@@ -105,6 +115,14 @@ class Property(Part):
     treatment: Treatment = Field(default_factory=Treatment)
     pump: PumpEntry = Field(default_factory=PumpEntry)
     ground: GroundEntry = Field(default_factory=GroundEntry)
+    supply: NamedSupply = Field(default_factory=NamedSupply)
+    """What the supply is called that stands here itself."""
+    supplies: list[OtherSupply] = Field(default_factory=list, max_length=MOST_SUPPLIES - 1)
+    """The other supplies of the property."""
+    transfers: list[Transfer] = Field(default_factory=list, max_length=MOST_TRANSFERS)
+    """What is pumped from one supply to another."""
+    others: SkipJsonSchema[list["Property"]] = Field(default_factory=list, exclude=True, max_length=0)
+    """For planning alone: the supplies with which this one shares water, each by itself. Never kept."""
     prices: Prices = Field(default_factory=Prices)
     parts: PartsEntry = Field(default_factory=PartsEntry)
     """What was changed of the list of parts."""
@@ -126,8 +144,11 @@ class Property(Part):
     @model_validator(mode="after")
     def _names_agree(self) -> "Property":
         require_different("roofs", [roof.id for roof in self.roofs])
-        require_different("downpipes", [each.id for each in self.downpipes])
-        groups = {each.id for each in self.downpipes}
+        require_different("supplies", self.supply_ids)
+        pipes = [("", self.downpipes)]
+        pipes += [(f"supplies[{row}].", each.downpipes) for row, each in enumerate(self.supplies)]
+        require_different("downpipes", [each.id for _, some in pipes for each in some])
+        groups = {each.id for _, some in pipes for each in some}
         for number, roof in enumerate(self.roofs):
             for drain in roof.drains:
                 if drain.group not in groups:
@@ -135,32 +156,36 @@ class Property(Part):
                         f"roofs[{number}].drains",
                         f"must name a group of downpipes, one of {', '.join(sorted(groups))}, got {drain.group}",
                     )
-        tanks = {tank.id for tank in self.cistern.tanks}
-        for number, each in enumerate(self.downpipes):
-            if each.tank is not None and each.tank not in tanks:
-                raise InputError(
-                    f"downpipes[{number}].tank", f"must be one of {', '.join(sorted(tanks))}, got {each.tank}"
-                )
-        self._runs_end_in_tanks()
+        for (at, some), cistern in zip(pipes, [self.cistern, *(each.cistern for each in self.supplies)], strict=True):
+            check_runs(f"{at}downpipes", some, {tank.id for tank in cistern.tanks})
+        require_different("cistern.tanks", [tank.id for each in self.supplies for tank in each.cistern.tanks]
+                          + [tank.id for tank in self.cistern.tanks])  # fmt: skip
+        self._served_by_supplies()
         return self
+
+    @property
+    def supply_ids(self) -> list[str]:
+        """The one at the front first."""
+        return [self.supply.id, *(each.id for each in self.supplies)]
 
     def groups_in_use(self) -> set[str]:
         """Groups of downpipes that a surface in use drains to."""
         return {drain.group for roof in self.roofs if roof.on for drain in roof.drains}
 
-    def _runs_end_in_tanks(self) -> None:
-        into = {each.id: each.run.into for each in self.downpipes}
-        for number, each in enumerate(self.downpipes):
-            field = f"downpipes[{number}].run.into"
-            way = [each.id]
-            while (after := into[way[-1]]) is not None:
-                if after not in into:
+    def _served_by_supplies(self) -> None:
+        known = self.supply_ids
+        ways = []
+        for at, served in self.household.all_served():
+            for name, given in (("by", served.by), ("then", served.then)):
+                if given is not None and given not in known:
                     raise InputError(
-                        field, f"must name a group of downpipes, one of {', '.join(sorted(into))}, got {after}"
+                        f"household.{at}.{name}",
+                        f"must name a supply of the property, one of {', '.join(known)}, got {given}",
                     )
-                if after in way:
-                    raise InputError(field, f"must lead to a tank; {' to '.join([*way, after])} goes in a circle")
-                way.append(after)
+            if served.then is not None:
+                ways.append((served.by, served.then))
+        refuse_circles("household.served", ways)
+        check_transfers(self.transfers, known)
 
 
 DayList = Annotated[list[Annotated[float, Field(ge=-80, le=60)] | None], Field(max_length=200_000)]

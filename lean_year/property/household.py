@@ -1,6 +1,6 @@
 """The household as it is entered: people, uses, garden, animals, what is given up and what else brings water."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
@@ -15,6 +15,7 @@ from lean_year.property.parts import (
     require_different,
     zeros,
 )
+from lean_year.property.served import Served
 from lean_year.property.water_path import Bore
 
 Habit = Literal["frugal", "careful", "ordinary", "generous"]
@@ -36,6 +37,7 @@ class UseEntry(Part):
     from_rain: bool = True
     litres_person_day: float = Field(default=0, ge=0, le=2_000)
     litres_day: TwelveMonths = Field(default_factory=zeros)
+    served: Served = Field(default_factory=Served)
 
 
 class Animals(Part):
@@ -46,6 +48,7 @@ class Animals(Part):
     heads: float = Field(ge=0, le=100_000)
     litres_head_day: float | None = Field(default=None, ge=0, le=500)
     from_rain: bool = True
+    served: Served = Field(default_factory=Served)
 
 
 class Irrigation(Part):
@@ -64,6 +67,7 @@ class Irrigation(Part):
         default_factory=lambda: [0.6, 0.9, 1.6, 2.4, 3.2, 3.7, 3.8, 3.3, 2.3, 1.3, 0.8, 0.5]
     )
     from_rain: bool = True
+    served: Served = Field(default_factory=Served)
 
 
 class PeriodEntry(Part):
@@ -91,6 +95,8 @@ class StepEntry(Part):
         return SavingStep(**self.model_dump(exclude={"name"}))
 
 
+DRINKS_READS = ("household.uses", "household.residents", "household.guests", "household.periods")
+"""What decides whether somebody is to drink the water."""
 MOST_GAP_MM = 10_000.0
 
 
@@ -129,8 +135,12 @@ class Household(Part):
     guests: TwelveMonths = Field(default_factory=zeros)
     """Mean number of guests in each month, January first."""
     periods: list[PeriodEntry] = Field(default_factory=list, max_length=30)
-    uses: list[UseEntry] = Field(default_factory=list, max_length=40)
-    """Uses one by one; where empty, the habit shared out over the usual fittings."""
+    uses: Annotated[list[UseEntry], Field(max_length=40)] | None = None
+    """Uses one by one; None for the habit shared out over the usual fittings, an empty list for no use indoors."""
+    served: Served = Field(default_factory=Served)
+    """Which supply serves the usual fittings, where the uses are not listed."""
+    garden_served: Served = Field(default_factory=Served)
+    """And which one the garden water that was entered."""
     garden_l_month: TwelveMonths = Field(default_factory=zeros)
     """Garden water that was entered, besides what `irrigation` works out."""
     irrigation: Irrigation = Field(default_factory=Irrigation)
@@ -146,12 +156,34 @@ class Household(Part):
         return self.residents > 0 or any(self.guests) or any(period.people > 0 for period in self.periods)
 
     @property
+    def drinks(self) -> bool:
+        """Whether somebody is to drink the water, as far as the uses say."""
+        if self.uses is None:
+            return self.anybody
+        return any(use.quality == "drinking" and use.from_rain for use in self.uses)
+
+    @property
     def indoor_l_person_day(self) -> float:
         return HABITS_L_PERSON_DAY[self.habit] if self.litres_person_day is None else self.litres_person_day
 
+    @property
+    def listed(self) -> list[UseEntry]:
+        """The uses that are listed one by one."""
+        return self.uses or []
+
+    def all_served(self) -> list[tuple[str, Served]]:
+        """Where it says which supply serves a use, and which does."""
+        return [
+            ("served", self.served),
+            ("garden_served", self.garden_served),
+            ("irrigation.served", self.irrigation.served),
+            *((f"uses[{row}].served", use.served) for row, use in enumerate(self.listed)),
+            *((f"animals[{row}].served", each.served) for row, each in enumerate(self.animals)),
+        ]
+
     @model_validator(mode="after")
     def _checks(self) -> "Household":
-        require_different("uses", [use.id for use in self.uses])
+        require_different("uses", [use.id for use in self.listed])
         require_different("animals", [each.id for each in self.animals])
         check_steps(tuple(step.in_core() for step in self.steps))
         return self

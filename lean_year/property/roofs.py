@@ -1,5 +1,6 @@
 """Roofs and other surfaces as they are entered, and where their water goes."""
 
+from collections.abc import Sequence, Set
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -19,6 +20,8 @@ Hazard = Literal[
     "lead_flashing", "lead_paint", "lead_solder", "copper_gutter", "moss_strip", "treated_timber", "trees", "birds",
     "exposed_fixings",
 ]  # fmt: skip
+DRAINS_ALL = 1e-6
+"""How far the shares of a surface may be from all of it: rounding. [-]"""
 Point = Annotated[list[Annotated[float, Field(ge=-10_000, le=10_000)]], Field(min_length=2, max_length=2)]
 
 
@@ -81,6 +84,27 @@ class Downpipe(Part):
     run: Run = Field(default_factory=Run)
 
 
+def check_runs(field: str, downpipes: Sequence[Downpipe], tanks: Set[str]) -> None:
+    """Refuse groups of downpipes of one supply that fill no tank of it, or run in a circle.
+
+    Raises
+    ------
+    InputError
+    """
+    into = {each.id: each.run.into for each in downpipes}
+    for number, each in enumerate(downpipes):
+        if each.tank is not None and each.tank not in tanks:
+            raise InputError(f"{field}[{number}].tank", f"must be one of {', '.join(sorted(tanks))}, got {each.tank}")
+        at = f"{field}[{number}].run.into"
+        way = [each.id]
+        while (after := into[way[-1]]) is not None:
+            if after not in into:
+                raise InputError(at, f"must name a group of downpipes, one of {', '.join(sorted(into))}, got {after}")
+            if after in way:
+                raise InputError(at, f"must lead to a tank; {' to '.join([*way, after])} goes in a circle")
+            way.append(after)
+
+
 class Roof(Part):
     """One surface that catches rain."""
 
@@ -109,7 +133,7 @@ class Roof(Part):
     @model_validator(mode="after")
     def _drains_all(self) -> "Roof":
         total = sum(drain.share for drain in self.drains)
-        if abs(total - 1) > 1e-6:
+        if abs(total - 1) > DRAINS_ALL:
             raise InputError("drains", f"must share out the whole surface, 100 %, got {total * 100:.6g} %")
         require_groups = [drain.group for drain in self.drains]
         if len(set(require_groups)) != len(require_groups):

@@ -39,6 +39,8 @@ def upgrade(raw: dict[str, Any]) -> dict[str, Any]:
         raw = _names_of_the_trade(raw)
     if raw.get("version") == 3:
         raw = _runs_of_gutter(raw)
+    if raw.get("version") == 4:
+        raw = _uses_listed_or_not(raw)
     return raw
 
 
@@ -105,6 +107,14 @@ def _runs_of_gutter(raw: dict[str, Any]) -> dict[str, Any]:
             else pointer
             for pointer in raw["assumed"]
         ]
+    return new
+
+
+def _uses_listed_or_not(raw: dict[str, Any]) -> dict[str, Any]:
+    """Version 4 had one supply, as every property begins with, and shared out the habit where no use was listed."""
+    new, household = {**raw, "version": 5}, raw.get("household")
+    if isinstance(household, dict) and household.get("uses") == []:
+        new["household"] = {**household, "uses": None}
     return new
 
 

@@ -11,6 +11,7 @@ import pytest
 from lean_year.demo.shipped import demo_file
 from lean_year.property.document import FileAlternative
 from lean_year.property.edits import apply_edit
+from tests.property.test_supplies import SHED
 from tests.records import seattle, write_csv
 
 SUPPLY = {"roof-m2": 120, "runoff": 0.9, "loss-mm": 0.5, "demand-l-day": 180}
@@ -278,3 +279,29 @@ class TestAlternatives:
         assert re.search(r"^/cistern/tanks/0/shape/diameter_m  6\.9  4\.7\d+$", out, re.MULTILINE)
         found = json.loads(lean_year("beside", file, "A", "Smaller", "--json")[1])
         assert found["first_years_carried"] > found["second_years_carried"]
+
+
+class TestSeveralSupplies:
+    @pytest.fixture
+    def file(self, tmp_path):
+        demo = demo_file("saltmarrow")
+        both = apply_edit(demo.property, [{"op": "add", "path": "/supplies/-", "value": SHED}])
+        path = tmp_path / "both.json"
+        path.write_text(demo.model_copy(update={"property": both}).model_dump_json(), "utf-8")
+        return str(path)
+
+    def test_each_is_planned_and_exported_by_its_id(self, lean_year, file, tmp_path):
+        tanks = {}
+        for more in ((), ("--supply", "main"), ("--supply", "shed")):
+            code, out, error = lean_year("plan", file, "--json", *more)
+            assert code == 0, error
+            tanks[more] = json.loads(out)["tank_l"]
+        assert tanks[()] == tanks["--supply", "main"]
+        assert tanks["--supply", "shed"] == pytest.approx(5_000)
+        out = tmp_path / "shed.svg"
+        assert lean_year("export", file, "--format", "svg", "--out", str(out), "--supply", "shed")[0] == 0
+        assert "Shed tank" in out.read_text("utf-8")
+
+    def test_one_that_is_not_there_is_refused(self, lean_year, file):
+        code, _, error = lean_year("plan", file, "--supply", "pond")
+        assert (code, error) == (2, "error: supply: must be a supply of the property, one of main, shed, got pond\n")

@@ -92,7 +92,7 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/losses", "monthly"),
             replace("/treatment/uv/sensor", True),
             replace("/treatment/uv/sensor_percent", 70.0),
-            replace("/household/uses", []),
+            replace("/household/uses", None),
         ],
     ),
     "lantern-gravity": (

@@ -61,7 +61,8 @@ def in_a_list(kind):
 
 
 def test_every_place_has_a_range_or_is_decided():
-    every = set(places())
+    # Another supply is measured once it is at the front, where its places are the same.
+    every = {each for each in places() if not each.startswith("/supplies/")}
     without = {each for each in every if plausible_range(each.replace("*", "0")) is None}
     assert without == DECIDED
     assert {each.path for each in plausible_ranges()} - {"/pump/fixtures/*"} <= every

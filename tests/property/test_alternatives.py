@@ -44,6 +44,10 @@ def test_every_place_of_the_site_is_in_the_document_and_every_part_of_the_docume
         "parts",
         "price",
         "build",
+        "supply",
+        "supplies",
+        "transfers",
+        "others",
     }
     named = {pointer.split("/")[1] for pointer in OF_THE_SITE}
     assert set(Property.model_fields) == designed | named

@@ -87,9 +87,15 @@ def without_gutters(document: dict) -> dict:
     }
 
 
+SINCE_5 = ("served", "garden_served", "supply")
+"""Which supply serves a use: the one that there was."""
+
+
 def leaves(part, path=""):
     if isinstance(part, dict):
         for key, value in part.items():
+            if key in SINCE_5:
+                continue
             yield from leaves(value, f"{path}/{key}")
     elif isinstance(part, list):
         for number, value in enumerate(part):
@@ -117,6 +123,8 @@ def test_every_value_of_version_2_is_in_its_place(name):
     other_tanks = len(old["cistern"]["tanks"]) - 1  # each has its own lean
     lives = dict.fromkeys(f"/treatment/stages/{at}/life_months" for at in range(len(old["treatment"]["stages"])))
     since = ADDED | dict.fromkeys(NOT_KNOWN) | lives
+    if not old["household"]["uses"]:
+        since["/household/uses"] = None
     assert len(found) == len(dict(leaves(without_gutters(old))) | since) + other_tanks
     assert {path: found[path] for path in since} == since
     assert opened["version"] == DOCUMENT_VERSION
@@ -178,7 +186,7 @@ def test_a_hillside_has_no_gutter_at_its_eaves():
     assert check(upgrade(old)).roofs[1].gutters == []
 
 
-@pytest.mark.parametrize("version", [5, 17])
+@pytest.mark.parametrize("version", [DOCUMENT_VERSION + 1, 17])
 def test_a_newer_document_is_refused_by_its_version(version):
     with pytest.raises(InputError, match=rf"version: must be at most {DOCUMENT_VERSION}.*got {version}"):
         upgrade(version_2("saltmarrow") | {"version": version})
@@ -202,4 +210,24 @@ def test_the_fixtures_are_of_both_systems_of_units():
         "price",
         "build",
         "keeping",
+        "supply",
+        "supplies",
+        "transfers",
+        "others",
     } == set(version_2("saltmarrow"))
+
+
+@pytest.mark.parametrize("name", list(DEMOS))
+def test_an_older_property_has_the_one_supply_that_serves_all_of_it(name):
+    opened = check(upgrade(written_by(3, name)))
+    assert opened.supply_ids == ["main"]
+    assert {served.by for _, served in opened.household.all_served()} == {"main"}
+
+
+def test_uses_that_were_not_listed_are_shared_out_by_the_habit_as_before():
+    old = written_by(3, "saltmarrow")
+    old["household"]["uses"] = []
+    assert check(upgrade(old)).household.uses is None
+    since = check(upgrade(old)).model_dump(mode="json")
+    since["household"]["uses"] = []
+    assert check(upgrade(since)).household.uses == []

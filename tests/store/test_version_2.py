@@ -10,6 +10,7 @@ import pytest
 from lean_year.api.workshop import Workshop
 from lean_year.demo.shipped import DEMOS
 from lean_year.property.assumed import by_value
+from lean_year.property.document import DOCUMENT_VERSION
 from lean_year.property.edits import apply_edit, check
 from lean_year.property.upgrades import upgrade
 from lean_year.store.database import FILE_NAME, open_database
@@ -73,5 +74,5 @@ def test_an_edit_on_top_leaves_what_version_2_wrote_as_it_was(workshop, tmp_path
             "SELECT document FROM revisions WHERE property_id = ? ORDER BY number", (found.id,)
         ).fetchall()
     database.close()
-    assert [json.loads(text)["version"] for (text,) in rows] == [2, 2, 4]
+    assert [json.loads(text)["version"] for (text,) in rows] == [2, 2, DOCUMENT_VERSION]
     assert json.loads(rows[1][0])["pump"]["way"] == "header"

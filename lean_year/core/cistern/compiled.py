@@ -48,6 +48,29 @@ class Running(NamedTuple):
     lead_days: int
 
 
+class Moves(NamedTuple):
+    """What is pumped from one supply to another, shape (n_moves,)."""
+
+    source: NDArray[np.int64]
+    """Row of the supply that gives."""
+    to: NDArray[np.int64]
+    l_day: NDArray[np.float64]
+    keep_share: NDArray[np.float64]
+    """Of the last store that gives, what stays in it."""
+    until_share: NDArray[np.float64]
+    """Of the last store that gets it, up to which it is filled."""
+
+
+class Handing(NamedTuple):
+    """What one supply asks of another for what it lacks itself, shape (n_handings,)."""
+
+    source: NDArray[np.int64]
+    """Row of the supply that is asked first."""
+    to: NDArray[np.int64]
+    share: NDArray[np.float64]
+    """Of its demand, shape (n_handings, n_steps + 1, n_days)."""
+
+
 class DaysOut(NamedTuple):
     """What a replay writes for each day. [L]"""
 
@@ -87,84 +110,146 @@ class SizesOut(NamedTuple):
 
 
 @njit(cache=True, nogil=True)
-def operate_days(days, stores, running, out):  # type: ignore[no-untyped-def]
+def _reach(stores):  # type: ignore[no-untyped-def]
+    # The first store whose water the house can have: pumps bring it, a spill does only when it is full.
+    reach = stores.size_l.size - 1
+    while reach > 0 and stores.pumped_l_day[reach - 1] > 0:
+        reach -= 1
+    return reach
+
+
+@njit(cache=True, nogil=True, inline="always")
+def _one_day(day, days, stores, running, out, held, reach, inverse, in_store, pending, also):  # type: ignore[no-untyped-def]
+    # `also` is asked of the last store beside the house. Gives what the house can have by evening, and how long a
+    # load that was ordered still takes.
     size, spills_on, pump, triggers, yas = (
         stores.size_l, stores.spills_on, stores.pumped_l_day, running.triggers, running.yas
     )  # fmt: skip
-    keep_share, load = running.keep_share, running.load_l
+    load = running.load_l
     n = size.size
     last = n - 1
-    held = stores.start_l.copy()
-    reach = last  # the first store whose water the house can have: pumps bring it, a spill does only when it is full
-    while reach > 0 and pump[reach - 1] > 0:
-        reach -= 1
-    drawable = size[reach:].sum()
+    share = in_store * inverse
+    step = 0
+    for k in range(triggers.size):
+        if share < triggers[k]:
+            step = k + 1
+    if load > 0:
+        if pending > 0:
+            pending -= 1
+            if pending == 0:
+                left = load
+                for k in range(last, reach - 1, -1):  # the last store first, then those that are pumped into it
+                    came = min(left, size[k] - held[k])
+                    held[k] += came
+                    left -= came
+                out.trucked[day] = load - left
+        if pending == 0 and out.trucked[day] == 0 and share < running.order_share:
+            pending = running.lead_days
+    for i in range(last):  # pumps first: what stood in the low tank last night is lifted in the morning
+        if pump[i] > 0:
+            moved = min(pump[i], held[i], size[i + 1] - held[i + 1])
+            held[i] -= moved
+            held[i + 1] += moved
+    carried = 0.0
+    in_store = 0.0
+    for i in range(n):
+        wanted = 0.0
+        if i == last:
+            wanted += days.house[step, day] + also
+        if i == stores.garden_stage:
+            wanted += days.garden[step, day]
+        q = days.inflow[day] * stores.inflow_share[i] + carried
+        carried = 0.0
+        top = 0.0
+        v = held[i]
+        if i == last:
+            gone = min(v, days.loss[day])
+            out.lost[day] = gone
+            v -= gone
+            if running.keep_share > 0:
+                # In the order of operate_block, so that a level kept at a trigger is on the same side of it.
+                lack = running.keep_share * size[last] + wanted - v - (0.0 if yas else q)
+                top = min(max(lack, 0.0), running.limit_l_day)
+                out.topped_up[day] = top
+                v += top
+        available = v if yas else v + q
+        drawn = wanted if wanted < available else available
+        after = v + q - drawn
+        # What the top-up gave was drawn as it came in, and made no room for the rain before it.
+        room = size[i] - max(drawn - top, 0.0) if yas else size[i]
+        held[i] = after if after < room else room
+        over = after - held[i]
+        if spills_on[i] and i < last:
+            carried = over
+        else:
+            out.spilled[day] += over
+        out.supplied[day] += drawn
+        out.demand[day] += wanted
+        out.stage[i, day] = held[i]
+        if i >= reach:
+            in_store += held[i]
+    out.step[day] = step
+    return in_store, pending
+
+
+@njit(cache=True, nogil=True)
+def operate_days(days, stores, running, out):  # type: ignore[no-untyped-def]
+    held, reach, pending = stores.start_l.copy(), _reach(stores), 0
+    drawable = stores.size_l[reach:].sum()
     inverse = 1.0 / drawable if drawable > 0 else 0.0
-    keep = keep_share * size[last]
-    pending = 0
     in_store = held[reach:].sum()
     for day in range(days.inflow.size):
-        share = in_store * inverse
-        step = 0
-        for k in range(triggers.size):
-            if share < triggers[k]:
-                step = k + 1
-        if load > 0:
-            if pending > 0:
-                pending -= 1
-                if pending == 0:
-                    left = load
-                    for k in range(last, reach - 1, -1):  # the last store first, then those that are pumped into it
-                        came = min(left, size[k] - held[k])
-                        held[k] += came
-                        left -= came
-                    out.trucked[day] = load - left
-            if pending == 0 and out.trucked[day] == 0 and share < running.order_share:
-                pending = running.lead_days
-        for i in range(last):  # pumps first: what stood in the low tank last night is lifted in the morning
-            if pump[i] > 0:
-                moved = min(pump[i], held[i], size[i + 1] - held[i + 1])
-                held[i] -= moved
-                held[i + 1] += moved
-        carried = 0.0
-        in_store = 0.0
-        for i in range(n):
-            wanted = 0.0
-            if i == last:
-                wanted += days.house[step, day]
-            if i == stores.garden_stage:
-                wanted += days.garden[step, day]
-            q = days.inflow[day] * stores.inflow_share[i] + carried
-            carried = 0.0
-            top = 0.0
-            v = held[i]
-            if i == last:
-                gone = min(v, days.loss[day])
-                out.lost[day] = gone
-                v -= gone
-                if keep_share > 0:
-                    # In the order of operate_block, so that a level kept at a trigger is on the same side of it.
-                    lack = keep + wanted - v - (0.0 if yas else q)
-                    top = min(max(lack, 0.0), running.limit_l_day)
-                    out.topped_up[day] = top
-                    v += top
-            available = v if yas else v + q
-            drawn = wanted if wanted < available else available
-            after = v + q - drawn
-            # What the top-up gave was drawn as it came in, and made no room for the rain before it.
-            room = size[i] - max(drawn - top, 0.0) if yas else size[i]
-            held[i] = after if after < room else room
-            over = after - held[i]
-            if spills_on[i] and i < last:
-                carried = over
-            else:
-                out.spilled[day] += over
-            out.supplied[day] += drawn
-            out.demand[day] += wanted
-            out.stage[i, day] = held[i]
-            if i >= reach:
-                in_store += held[i]
-        out.step[day] = step
+        in_store, pending = _one_day(day, days, stores, running, out, held, reach, inverse, in_store, pending, 0.0)
+
+
+@njit(cache=True, nogil=True)
+def operate_together(supplies, moves, handing, order, outs, moved, handed):  # type: ignore[no-untyped-def]
+    count = len(supplies)
+    most = 0
+    for s in range(count):
+        most = max(most, supplies[s][1].size_l.size)
+    held = np.zeros((count, most))
+    reach, pending = np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64)
+    inverse, in_store = np.zeros(count), np.zeros(count)
+    for s in range(count):
+        stores = supplies[s][1]
+        n = stores.size_l.size
+        held[s, :n] = stores.start_l
+        reach[s] = _reach(stores)
+        drawable = stores.size_l[reach[s] :].sum()
+        inverse[s] = 1.0 / drawable if drawable > 0 else 0.0
+        in_store[s] = held[s, reach[s] : n].sum()
+    asked = np.zeros(count)
+    for day in range(supplies[0][0].inflow.size):
+        for k in range(moves.l_day.size):  # in the morning, by what stood last night and what was moved before it
+            source, to = moves.source[k], moves.to[k]
+            of_source, of_to = supplies[source][1].size_l, supplies[to][1].size_l
+            i, j = of_source.size - 1, of_to.size - 1
+            there = held[source, i] - moves.keep_share[k] * of_source[i]
+            room = moves.until_share[k] * of_to[j] - held[to, j]
+            amount = max(0.0, min(moves.l_day[k], there, room))
+            held[source, i] -= amount
+            held[to, j] += amount
+            moved[source, day] -= amount
+            moved[to, day] += amount
+        asked[:] = 0.0
+        for s in order:  # who hands on what it lacks comes before who is asked for it
+            days, stores, running = supplies[s]
+            out = outs[s]
+            in_store[s], pending[s] = _one_day(
+                day, days, stores, running, out, held[s, : stores.size_l.size], reach[s], inverse[s], in_store[s],
+                pending[s], asked[s],
+            )  # fmt: skip
+            wanted = out.demand[day]
+            lack = wanted - out.supplied[day]
+            if lack > 0:
+                own = 1.0 - asked[s] / wanted  # what it was asked for by another goes no further
+                for k in range(handing.source.size):
+                    if handing.source[k] == s:
+                        on = lack * own * handing.share[k, out.step[day], day]
+                        asked[handing.to[k]] += on
+                        out.demand[day] -= on
+                        handed[k, day] = on
 
 
 @njit(cache=True, nogil=True)

@@ -14,6 +14,7 @@ Adds to the two published rules of `lean_year.core.cistern.replay`, which hold w
 start + inflow + top-up + trucked = supplied + spilled + lost + end.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -130,6 +131,8 @@ class OperatedReplay:
     """What each day missed. [L]"""
     short_day: NDArray[np.bool_]
     """Days that missed more than the rounding tolerance."""
+    moved_l: NDArray[np.float64] | None = None
+    """What pumps brought each day from other supplies, less what they took to them; None where there are none. [L]"""
 
     @property
     def given_up_l(self) -> NDArray[np.float64]:
@@ -147,8 +150,10 @@ class OperatedReplay:
 
     @property
     def balance_residual_l(self) -> float:
-        """start + inflow + top-up + trucked - supplied - spilled - lost - end: rounding only. [L]"""
+        """start + inflow + top-up + trucked + moved - supplied - spilled - lost - end: rounding only. [L]"""
         brought = self.inflow_l.sum() + self.topped_up_l.sum() + self.trucked_l.sum()
+        if self.moved_l is not None:
+            brought += self.moved_l.sum()
         gone = self.supplied_l.sum() + self.spilled_l.sum() + self.lost_l.sum()
         return self.start_l + float(brought) - float(gone) - self.end_l
 
@@ -257,7 +262,7 @@ def _running(operation: Operation) -> Running:
     )
 
 
-def _ready(
+def ready(
     inflow_l: NDArray[np.float64],
     demand: Demand,
     stages: tuple[Stage, ...],
@@ -265,7 +270,24 @@ def _ready(
     start_share: float,
     loss_l: NDArray[np.float64] | None,
 ) -> tuple[DaysIn, Stores, Running]:
-    """What the compiled loops take, checked."""
+    """What the compiled loops take, checked.
+
+    Parameters
+    ----------
+    inflow_l, demand, stages, operation, loss_l : see `operate`
+        As there. [L]
+    start_share : float
+        Share of each store that is full before the first day, 0 to 1. [-]
+
+    Returns
+    -------
+    tuple of DaysIn, Stores, Running
+
+    Raises
+    ------
+    InputError
+        If a series or a value is out of its range.
+    """
     if not stages:
         raise InputError("stages", "needs at least one store")
     inflow = _checked("inflow_l", inflow_l)
@@ -284,7 +306,21 @@ def _ready(
     return DaysIn(inflow, demand.house_l, demand.garden_l, loss), stores, _running(operation)
 
 
-def _no_days(stages: int, days: int) -> DaysOut:
+def no_days(stages: int, days: int) -> DaysOut:
+    """Room for what a compiled loop writes.
+
+    Parameters
+    ----------
+    stages : int
+        How many stores there are.
+    days : int
+        How many days are replayed. [d]
+
+    Returns
+    -------
+    DaysOut
+        All 0.
+    """
     return DaysOut(
         stage=np.zeros((stages, days)),
         demand=np.zeros(days),
@@ -326,36 +362,50 @@ def operate_windows(
     InputError
         If a series or a value is out of its range.
     """
-    record, stores, running = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
-    total_l = float(stores.size_l.sum())
+    record, stores, running = ready(inflow_l, demand, stages, operation, start_share, loss_l)
     runs = []
     for begin, end in windows:
         days = DaysIn(
             record.inflow[begin:end], record.house[:, begin:end], record.garden[:, begin:end], record.loss[begin:end]
         )
-        out = _no_days(len(stages), end - begin)
+        out = no_days(len(stages), end - begin)
         operate_days(days, stores, running, out)
-        shortfall = np.maximum(0.0, out.demand - out.supplied)
-        runs.append(
-            OperatedReplay(
-                size_l=total_l,
-                start_l=total_l * start_share,
-                inflow_l=days.inflow,
-                asked_l=days.house[0] + days.garden[0],
-                demand_l=out.demand,
-                supplied_l=out.supplied,
-                spilled_l=out.spilled,
-                lost_l=out.lost,
-                topped_up_l=out.topped_up,
-                trucked_l=out.trucked,
-                step=out.step,
-                store_l=out.stage[0] if len(stages) == 1 else out.stage.sum(axis=0),
-                stage_l=out.stage,
-                shortfall_l=shortfall,
-                short_day=shortfall > SHORT_DAY_L,
-            )
-        )
+        runs.append(replay_from(days, stores, out))
     return runs
+
+
+def replay_from(days: DaysIn, stores: Stores, out: DaysOut) -> OperatedReplay:
+    """What a compiled loop wrote, with what follows from it.
+
+    Parameters
+    ----------
+    days, stores : DaysIn, Stores
+        What it took.
+    out : DaysOut
+        What it wrote.
+
+    Returns
+    -------
+    OperatedReplay
+    """
+    shortfall = np.maximum(0.0, out.demand - out.supplied)
+    return OperatedReplay(
+        size_l=float(stores.size_l.sum()),
+        start_l=float(stores.start_l.sum()),
+        inflow_l=days.inflow,
+        asked_l=days.house[0] + days.garden[0],
+        demand_l=out.demand,
+        supplied_l=out.supplied,
+        spilled_l=out.spilled,
+        lost_l=out.lost,
+        topped_up_l=out.topped_up,
+        trucked_l=out.trucked,
+        step=out.step,
+        store_l=out.stage[0] if out.stage.shape[0] == 1 else out.stage.sum(axis=0),
+        stage_l=out.stage,
+        shortfall_l=shortfall,
+        short_day=shortfall > SHORT_DAY_L,
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -368,6 +418,28 @@ class Spans:
     """Of each span, shape (n_spans,)."""
     first_short: NDArray[np.int64]
     """The first short day of each, from 1; 0 where it has none."""
+
+
+def spans_from(runs: Sequence[OperatedReplay], days: int) -> Spans:
+    """The same of replays that were made one by one.
+
+    Parameters
+    ----------
+    runs : sequence of OperatedReplay
+        Of one span each.
+    days : int
+        Length of each. [d]
+
+    Returns
+    -------
+    Spans
+    """
+    short = np.array([run.short_day for run in runs]).reshape(len(runs), days)
+    return Spans(
+        np.array([run.store_l for run in runs]).reshape(len(runs), days),
+        short.sum(axis=1),
+        np.where(short.any(axis=1), short.argmax(axis=1) + 1, 0),
+    )
 
 
 def stores_of_spans(
@@ -414,7 +486,7 @@ def stores_of_spans(
     """
     if begins and not (min(begins) >= 0 and max(begins) + days <= inflow_l.size):
         raise InputError("begins", "every span must lie within the record")
-    record, stores, running = _ready(inflow_l, demand, stages, operation, start_share, loss_l)
+    record, stores, running = ready(inflow_l, demand, stages, operation, start_share, loss_l)
     count = len(begins)
     found = Spans(np.zeros((count, days)), np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64))
     operate_spans(

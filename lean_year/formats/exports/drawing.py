@@ -20,6 +20,7 @@ from lean_year.plan.stations.gutters.section_lines import stretched
 from lean_year.plan.stations.gutters.section_marks import section_marks
 from lean_year.plan.stations.gutters.stage import plan_gutters
 from lean_year.property.document import Property
+from lean_year.property.front import alone
 
 APART_M = 2.0
 TEXT_M = 0.18
@@ -68,6 +69,7 @@ class Placed:
 
 def write_dxf(document: Property) -> str:
     """All pads of a property as a DXF file of version R2010, a layer for each kind of line."""
+    document = alone(document)
     import ezdxf  # here: large, and wanted by few
 
     us = document.units == "us"
@@ -94,6 +96,7 @@ def write_dxf(document: Property) -> str:
 
 def write_svg(document: Property) -> str:
     """All pads of a property as an SVG of its true size on paper, 1 to 50."""
+    document = alone(document)
     placed = list(_sheet(document))
     xs = [x for each in placed for x, _ in each.points]
     ys = [y for each in placed for _, y in each.points]

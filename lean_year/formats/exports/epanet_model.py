@@ -11,6 +11,7 @@ from lean_year.core.units import KPA_PER_M_OF_WATER, M2_PER_SQUARE_FOOT
 from lean_year.plan.model.pressure_side import Filling, System, pump_curve
 from lean_year.plan.model.train import Drop, stage_peaks_l_s
 from lean_year.property.document import Property
+from lean_year.property.front import alone
 from lean_year.property.pump import Pipe
 
 ENGINE_VISCOSITY_M2_S = 1.1e-5 * M2_PER_SQUARE_FOOT
@@ -27,6 +28,7 @@ def write_epanet_model(document: Property, *, due: bool = False) -> str:
     InputError
         If it is not decided how the house is fed, its highest tap is not measured, or nothing draws.
     """
+    document = alone(document)
     if document.pump.feed == "undecided":
         raise InputError("pump.feed", "must be decided first: a pump, a header tank, or gravity alone")
     system = System(document)

@@ -27,6 +27,7 @@ from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import lean_year_of, replay_of, supply_of
 from lean_year.plan.model.tank_network import Chain
 from lean_year.property.document import Property
+from lean_year.property.front import alone
 
 RAIN_HOURS = 6
 OUTLET_BAND_M = 0.01
@@ -58,6 +59,7 @@ def write_swmm_model(document: Property, rain: PreparedRain) -> str:
     InputError
         If no roof is in use.
     """
+    document = alone(document)
     if not any(roof.on for roof in document.roofs):
         raise InputError("roofs", "needs a roof that is switched on")
     catch, supply = catch_rain(document, rain), supply_of(document, rain)

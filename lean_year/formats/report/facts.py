@@ -13,6 +13,7 @@ from lean_year.plan.registry import FALL
 from lean_year.plan.whole import Planned, WholePlan
 from lean_year.property.document import Property
 from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
+from lean_year.property.front import alone
 from lean_year.property.price_book import Firm
 
 
@@ -28,6 +29,10 @@ class Facts:
     """Its name, where there are others."""
     firm: Firm = field(default_factory=Firm)
     record: SiteRecord = NOTHING_WRITTEN
+
+    def __post_init__(self) -> None:
+        """What is handed over is of one supply."""
+        object.__setattr__(self, "document", alone(self.document))
 
     @property
     def plan(self) -> WholePlan:

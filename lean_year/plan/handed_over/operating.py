@@ -9,6 +9,7 @@ from lean_year.plan.handed_over.valves import NeverTogether, Valve, never_togeth
 from lean_year.plan.stations.gutters.stage import STATION as GUTTERS
 from lean_year.plan.whole import WholePlan
 from lean_year.property.document import Property
+from lean_year.property.front import alone
 
 
 class Operating(BaseModel):
@@ -22,6 +23,7 @@ class Operating(BaseModel):
 
 def operating(document: Property, plan: WholePlan) -> Operating:
     """Of one design."""
+    document = alone(document)
     say = Wording(document.units)
     gutters = GUTTERS.of(plan)
     laid = [run.group for run in gutters.runs] if gutters is not None else []

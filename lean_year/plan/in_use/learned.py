@@ -20,6 +20,7 @@ from lean_year.plan.stations.log.levels import LevelRead
 from lean_year.plan.stations.log.wear import WearPlan
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit
+from lean_year.property.front import alone
 
 LEAST_SHARE = 0.05
 """Less of a difference changes nothing that anybody builds."""
@@ -61,7 +62,7 @@ def _use(document: Property, supply: Supply, said: Behaving, say: Wording) -> It
         return
     house_l_day = float(np.mean(supply.demand.house_l[0]))
     without = apply_edit(document, list(_uses_times(document, 0.0)))
-    people_l_day = house_l_day - float(np.mean(supply_of(without, supply.rain).demand.house_l[0]))
+    people_l_day = house_l_day - float(np.mean(supply_of(alone(without), supply.rain).demand.house_l[0]))
     if said.low <= 0 <= said.high or people_l_day <= 0:
         return
     # All of a difference is put down to the people: animals drink what they drink.
@@ -81,9 +82,9 @@ def _use(document: Property, supply: Supply, said: Behaving, say: Wording) -> It
 
 def _uses_times(document: Property, times: float) -> Iterator[dict[str, Any]]:
     household = document.household
-    if not household.uses:
+    if household.uses is None:
         yield replace("/household/litres_person_day", _short(household.indoor_l_person_day * times))
-    for number, use in enumerate(household.uses):
+    for number, use in enumerate(household.listed):
         at = f"/household/uses/{number}"
         if use.from_rain and use.litres_person_day > 0:
             yield replace(f"{at}/litres_person_day", _short(use.litres_person_day * times))

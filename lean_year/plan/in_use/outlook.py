@@ -17,6 +17,7 @@ from lean_year.plan.stations.log.lasting import Standing, ahead, stands
 from lean_year.plan.stations.log.levels import last_level
 from lean_year.property.document import Property, Units
 from lean_year.property.entries import Entry, SiteRecord
+from lean_year.property.front import alone
 from lean_year.property.logbook import all_that_counts
 
 AHEAD_DAYS = 370
@@ -80,6 +81,7 @@ def outlook(
     document: Property, kept: UpkeepInputs, rain: PreparedRain | None, record: SiteRecord, today: dt.date
 ) -> Outlook:
     """One supply on a day."""
+    document = alone(document)
     entries = [entry for entry in all_that_counts(record) if entry.day <= today]
     layout = layout_of(document)
     said = Outlook(

@@ -10,6 +10,7 @@ from lean_year.plan.stations.log.lasting import Ahead, Standing, ahead, stands
 from lean_year.plan.stations.log.levels import last_level
 from lean_year.property.document import Property
 from lean_year.property.entries import SiteRecord
+from lean_year.property.front import alone
 from lean_year.property.logbook import all_that_counts
 
 
@@ -48,6 +49,7 @@ class WaterOrder:
 
 def water_order(document: Property, rain: PreparedRain | None, record: SiteRecord, today: dt.date) -> WaterOrder:
     """From the last level on, by the recorded years."""
+    document = alone(document)
     layout = layout_of(document)
     entries = [entry for entry in all_that_counts(record) if entry.day <= today]
     last = last_level(layout, entries)

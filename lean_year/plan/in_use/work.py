@@ -25,6 +25,7 @@ from lean_year.plan.stations.log.wear import WearPlan, wear_plan
 from lean_year.plan.whole import WholePlan
 from lean_year.property.document import Property
 from lean_year.property.entries import Entry, SiteRecord
+from lean_year.property.front import alone
 from lean_year.property.log_kinds import LOG_KINDS, LogKind
 from lean_year.property.logbook import Kept, all_that_counts, rows_of
 
@@ -126,6 +127,7 @@ def due_in_use(
     document: Property, kept: UpkeepInputs, rain: PreparedRain | None, entries: Sequence[Entry], today: dt.date
 ) -> list[DueRow]:
     """What is due by the entries that count; empty where it is not known since when the supply is in use."""
+    document = alone(document)
     since = in_use_since(document, kept.ends_on, today)
     if since is None:
         return []
@@ -143,6 +145,7 @@ def log_work(
     document: Property, plan: WholePlan, rain: PreparedRain | None, record: SiteRecord, today: dt.date
 ) -> LogWork:
     """The log on a day."""
+    shown, document = document, alone(document)
     rows = rows_of(record)
     entries = all_that_counts(record)
     layout, say = layout_of(document), Wording(document.units)
@@ -170,7 +173,7 @@ def log_work(
         wear=wear,
         in_use_since=since,
         due=due_rows(document, rain, kept.needs, wear, entries, since),
-        learned=learned(document, None if rain is None else supply_of(document, rain), says, after, wear, say),
+        learned=learned(shown, None if rain is None else supply_of(document, rain), says, after, wear, say),
         findings=[] if says is None else behaving_findings(says, say),
         version=record.version,
     )

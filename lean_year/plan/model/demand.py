@@ -33,6 +33,8 @@ class UseOfWater:
     kind: Kind
     quality: Quality
     from_rain: bool
+    then: str | None
+    """The supply that is asked for what this one lacks."""
     each_l: float
     """Litres a person and day, or a head and day; 0 where it follows neither."""
     daily_l: NDArray[np.float64]
@@ -69,6 +71,22 @@ class HouseholdDemand:
         """What other water serves each day. [L]"""
         return sum((use.daily_l for use in self.uses if not use.from_rain), np.zeros(self.month.size))
 
+    def handed_to(self) -> set[str]:
+        """The supplies that are asked for what this one lacks."""
+        return {use.then for use in self.uses if use.from_rain and use.then is not None}
+
+    def handed_share(self, household: Household, to: str) -> NDArray[np.float64]:
+        """What of the demand of each day and saving step another supply is asked for, where this one lacks it;
+        shape (n_steps + 1, n_days). [-]"""
+        steps = [None, *(step.in_core() for step in household.steps)]
+        whole = self.at_steps(household).total_l
+        handed = np.zeros_like(whole)
+        for row, cut in zip(handed, steps, strict=True):
+            for use in self.uses:
+                if use.from_rain and use.then == to:
+                    row += use.daily_l * (1.0 if cut is None else 1 - cut.cut(use.kind))
+        return np.divide(np.minimum(handed, whole), whole, out=np.zeros_like(whole), where=whole > 0)
+
     def at_steps(self, household: Household) -> Demand:
         """The demand at each saving step, as the replay takes it."""
         return _at_steps(self, tuple(step.in_core() for step in household.steps))
@@ -89,11 +107,11 @@ def _at_steps(uses: HouseholdDemand, steps: tuple[core.SavingStep, ...]) -> Dema
     return Demand(house_l=left("house", "animals", "other"), garden_l=left("garden"))
 
 
-def _indoor_uses(household: Household) -> list[tuple[str, Use, bool]]:
-    """Id, use and whether its drain could water a garden, with what is in place to need less."""
+def _indoor_uses(household: Household) -> list[tuple[str, Use, str | None, bool]]:
+    """Id, use, who is asked second, and whether its drain could water a garden."""
     table, cheaper = core.fixtures(), household.cheaper
     out = []
-    for entry in household.uses or _habit_by_fitting(household):
+    for entry in _habit_by_fitting(household) if household.uses is None else household.uses:
         factor = 1.0
         fitting = table[entry.fixture] if entry.fixture is not None else None
         if fitting is not None and cheaper.low_use:
@@ -108,7 +126,7 @@ def _indoor_uses(household: Household) -> list[tuple[str, Use, bool]]:
             entry.litres_person_day * factor,
             tuple(litres * factor for litres in entry.litres_day),
         )
-        out.append((entry.id, use, fitting is not None and fitting.greywater))
+        out.append((entry.id, use, entry.served.then, fitting is not None and fitting.greywater))
     return out
 
 
@@ -126,6 +144,7 @@ def _habit_by_fitting(household: Household) -> list[UseEntry]:
             from_rain=True,
             litres_person_day=each.ordinary_l_person_day * scale,
             litres_day=zeros(),
+            served=household.served,
         )
         for key, each in table.items()
     ]
@@ -202,28 +221,36 @@ def demand_of(document: Property, rain: PreparedRain | None) -> HouseholdDemand:
             for each in household.periods
         ),
     )
-    uses = []
+    uses: list[UseOfWater] = []
+
+    def add(
+        key: str, name: str, kind: Kind, quality: Quality, each_l: float, daily_l: NDArray[np.float64],
+        *, from_rain: bool, then: str | None,
+    ) -> None:  # fmt: skip
+        uses.append(UseOfWater(key, name, kind, quality, from_rain, then, each_l, daily_l))
+
     grey = np.zeros(dates.size)
-    for key, use, drains_clean in _indoor_uses(household):
+    for key, use, then, drains_clean in _indoor_uses(household):
         daily = core.use_by_day_l(use, people, month)
-        uses.append(UseOfWater(key, use.name, use.kind, use.quality, use.from_rain, use.litres_person_day, daily))
+        add(key, use.name, use.kind, use.quality, use.litres_person_day, daily, from_rain=use.from_rain, then=then)
         if drains_clean and household.cheaper.greywater_share > 0:
             grey += daily * household.cheaper.greywater_share
     for beasts in household.animals:
         label = core.animals()[beasts.animal].label
-        each_l = litres_a_head(beasts)
+        each_l, then = litres_a_head(beasts), beasts.served.then
         daily = np.full(dates.size, beasts.heads * each_l)
-        uses.append(
-            UseOfWater(beasts.id, f"{label} × {beasts.heads:g}", "animals", "garden", beasts.from_rain, each_l, daily)
-        )
+        name = f"{label} × {beasts.heads:g}"
+        add(beasts.id, name, "animals", "garden", each_l, daily, from_rain=beasts.from_rain, then=then)
     if any(household.garden_l_month):
         daily = (np.array(household.garden_l_month) / DAYS_IN_MONTH)[month - 1]
-        uses.append(UseOfWater("garden", "Garden, as entered", "garden", "garden", True, 0.0, daily))
+        then = household.garden_served.then
+        add("garden", "Garden, as entered", "garden", "garden", 0.0, daily, from_rain=True, then=then)
     watering = et0 = None
     asked = household.irrigation
     if rain is not None and asked.area_m2 > 0:
         et0, _ = et0_mm(document, rain)
         watering, given = _watering(document, rain, et0)
-        uses.append(UseOfWater(WATERING, "Watered garden", "garden", "garden", asked.from_rain, 0.0, given))
+        then = asked.served.then
+        add(WATERING, "Watered garden", "garden", "garden", 0.0, given, from_rain=asked.from_rain, then=then)
     garden_l = sum((u.daily_l for u in uses if u.kind == "garden" and u.from_rain), np.zeros(dates.size))
     return HouseholdDemand(month, people, tuple(uses), watering, et0, np.minimum(grey, garden_l))

@@ -12,7 +12,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.capacity_methods import CODE_TABLE, WYLY_EATON, size_in_table
 from lean_year.plan.model.gutter_places import gutter_places
 from lean_year.plan.model.levels import RunLevels, run_levels
-from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.roof_surface import drained_share, plan_area_m2
 from lean_year.plan.model.run_capacity import run_capacity
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
@@ -73,7 +73,8 @@ def flows_at(document: Property, intensity_mm_h: float) -> Flows:
         while after is not None:
             in_run[after] += flow
             after = into[after]
-    return Flows(by_roof, by_group, in_run, sum(by_roof.values()))
+    drained = sum(by_roof[roof.id] * drained_share(roof) for roof in document.roofs if roof.on)
+    return Flows(by_roof, by_group, in_run, drained)
 
 
 def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say: Wording) -> Place:

@@ -11,7 +11,7 @@ from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.model.demand import et0_mm, temperatures
 from lean_year.plan.model.losses import Taken, take_losses
 from lean_year.plan.model.prepared_rain import PreparedRain
-from lean_year.plan.model.roof_surface import plan_area_m2, runoff_of
+from lean_year.plan.model.roof_surface import drained_share, plan_area_m2, runoff_of
 from lean_year.property.document import Property
 from lean_year.property.roofs import Roof
 
@@ -108,6 +108,7 @@ def catch_rain(document: Property, rain: PreparedRain) -> Catch:
     off, total = np.zeros_like(rain.filled_mm), np.zeros_like(rain.filled_mm)
     for roof, harvest, left in zip(document.roofs, by_roof, kept, strict=True):
         if roof.on:
-            off += harvest
+            share = drained_share(roof)
+            off += harvest if share == 1 else harvest * share
             total += left
     return Catch(by_roof, off, kept, total, taken, lost, snow_lost)

@@ -86,7 +86,7 @@ def _runoff(document: Property) -> Mark:
 
 def _use(document: Property) -> Mark:
     household = document.household
-    by_habit = household.anybody and not household.uses and household.litres_person_day is None
+    by_habit = household.anybody and household.uses is None and household.litres_person_day is None
     return Mark("common_practice", "the use of water, by habit") if by_habit else _ENTERED
 
 

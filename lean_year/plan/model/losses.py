@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from lean_year.core.water_path.first_flush import Diverted, divert
 from lean_year.plan.model.flush_chambers import Chamber, chambers
+from lean_year.plan.model.roof_surface import drained_share
 from lean_year.property.document import Property
 
 
@@ -67,7 +68,9 @@ def take_losses(
     flushed = divert_first_flush(document, behind_screens(document, by_roof))
     screened = np.zeros(days)
     if not flushed and not any(lost.values()):
-        return by_roof, Taken(screened, flushed)
+        shares = [drained_share(roof) for roof in document.roofs]
+        kept = [water if share == 1 else water * share for water, share in zip(by_roof, shares, strict=True)]
+        return kept, Taken(screened, flushed)
     passed = {group: diverted.passed_share for chamber, diverted in flushed for group in chamber.groups}
     kept = []
     for roof, water in zip(document.roofs, by_roof, strict=True):

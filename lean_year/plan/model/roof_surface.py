@@ -3,7 +3,7 @@
 from lean_year.core.roofs import catchment
 from lean_year.property.document import Property
 from lean_year.property.outline import outline_area_m2
-from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
+from lean_year.property.roofs import DRAINS_ALL, Outline, PlanArea, Rectangle, Roof
 
 
 def plan_area_m2(roof: Roof) -> float:
@@ -19,6 +19,12 @@ def plan_area_m2(roof: Roof) -> float:
                 width_m=extent.width_m,
                 pitch_deg=roof.pitch_deg if extent.along_slope else 0.0,
             )
+
+
+def drained_share(roof: Roof) -> float:
+    """Share of a roof that drains to the supply that is planned; the rest drains to others. [-]"""
+    share = sum(drain.share for drain in roof.drains)
+    return 1.0 if abs(share - 1) <= DRAINS_ALL else share
 
 
 def runoff_of(roof: Roof) -> float:
@@ -39,5 +45,5 @@ def outline_m(roof: Roof) -> list[list[float]]:
 
 
 def roof_area_m2(document: Property) -> float:
-    """Plan area of all roofs in use. [m2]"""
-    return sum(plan_area_m2(roof) for roof in document.roofs if roof.on)
+    """Plan area of all roofs in use, as far as they drain to this supply. [m2]"""
+    return sum(plan_area_m2(roof) * drained_share(roof) for roof in document.roofs if roof.on)

@@ -17,10 +17,13 @@ from lean_year.core.cistern.operation import (
     operate,
     operate_sizes,
     operate_windows,
+    spans_from,
     stores_of_spans,
 )
 from lean_year.core.cistern.replay import Rule
+from lean_year.core.cistern.together import OneOfSeveral
 from lean_year.plan.answer.cache import cached, cached_by_parts
+from lean_year.plan.model.beside import Beside, beside_of
 from lean_year.plan.model.demand import DEMAND_READS, demand_of
 from lean_year.plan.model.harvest import CATCH_READS, catch_rain
 from lean_year.plan.model.layout import Layout, layout_of
@@ -45,6 +48,14 @@ class Supply:
     operation: Operation
     layout: Layout
     start_share: float
+    beside: Beside | None = None
+    """The supplies with which it shares water."""
+
+    def one_of_several(self, gross_l: float | None = None, start_share: float | None = None) -> OneOfSeveral:
+        share = self.start_share if start_share is None else start_share
+        return OneOfSeveral(
+            self.inflow_l, self.demand, self.layout.stages(gross_l), self.operation, share, self.loss_l
+        )
 
     @property
     def demand_l(self) -> NDArray[np.float64]:
@@ -54,9 +65,10 @@ class Supply:
     @property
     def on_rain_alone(self) -> "Supply":
         """The same supply without its back-up."""
-        if self.operation.back_up == BackUp():
+        beside = None if self.beside is None else self.beside.on_rain_alone
+        if self.operation.back_up == BackUp() and beside is self.beside:
             return self
-        return replace(self, operation=replace(self.operation, back_up=BackUp()))
+        return replace(self, operation=replace(self.operation, back_up=BackUp()), beside=beside)
 
     @property
     def plain(self) -> bool:
@@ -66,11 +78,19 @@ class Supply:
             and self.operation.back_up == BackUp()
             and len(self.layout.steps) == 1
             and not self.loss_l.any()
+            and self.beside is None
         )
+
+    @property
+    def _by_runs(self) -> bool:
+        """Whether each size takes a replay of its own."""
+        return len(self.layout.steps) > 1 or self.beside is not None
 
     def run(self, gross_l: float | None = None, rule: Rule | None = None) -> OperatedReplay:
         """The replay of the tanks as planned, or made wider until they hold `gross_l`."""
         operation = self.operation if rule is None else replace(self.operation, rule=rule)
+        if self.beside is not None:
+            return self.beside.run(replace(self.one_of_several(gross_l), operation=operation))
         return operate(
             inflow_l=self.inflow_l,
             demand=self.demand,
@@ -89,7 +109,7 @@ class Supply:
 
     def missed_in_l(self, span: slice, gross_l: float) -> float:
         """What one total misses within a span of the record, which is replayed no further than that. [L]"""
-        if len(self.layout.steps) > 1:
+        if self._by_runs:
             return float(self.tally(gross_l, watch=(span.start, span.stop)).watch_missed_l[0])
         replayed = operate_sizes(
             inflow_l=self.inflow_l,
@@ -109,6 +129,8 @@ class Supply:
 
     def windows(self, windows: list[tuple[int, int]]) -> list[OperatedReplay]:
         """Replays of spans of the record, each begun anew."""
+        if self.beside is not None:
+            return [self.beside.run(self.one_of_several(), slice(*span)) for span in windows]
         return operate_windows(
             inflow_l=self.inflow_l,
             demand=self.demand,
@@ -120,7 +142,11 @@ class Supply:
         )
 
     def spans(self, begins: list[int], days: int, start_share: float) -> Spans:
-        """Live water through spans of the record, each begun with a share of the live volume."""
+        """Live water through spans of the record, each begun with a share of the live volume. The supplies beside it
+        begin with as much, since nothing else is known of them."""
+        if self.beside is not None:
+            own, beside = self.one_of_several(start_share=start_share), self.beside.begun_with(start_share)
+            return spans_from([beside.run(own, slice(begin, begin + days)) for begin in begins], days)
         return stores_of_spans(
             inflow_l=self.inflow_l,
             demand=self.demand,
@@ -134,13 +160,13 @@ class Supply:
 
     def sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """Many totals through the record."""
-        if len(self.layout.steps) > 1:
-            return self._chained_sizes(gross_l, watch)
+        if self._by_runs:
+            return self._sizes_by_runs(gross_l, watch)
         return self._live_sizes(self.layout.drawn_live_for(gross_l), watch)
 
     def kept_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """As `sizes`, kept: the tanks made wider all come to the same live volumes, whatever is planned today."""
-        if len(self.layout.steps) > 1:
+        if self._by_runs:
             return self.sizes(gross_l, watch)
         live = self.layout.drawn_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
         return _sizes_of(*self._water, live.tobytes(), watch)
@@ -153,7 +179,7 @@ class Supply:
         """All that decides what a live volume comes to, whatever tanks hold it."""
         return self.rain, self.inflow_l, self.loss_l, self.demand, self.operation, self.start_share
 
-    def _chained_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
+    def _sizes_by_runs(self, gross_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
         runs = [self.run(float(total)) for total in gross_l]
         short_years = [counted_short_years(run, self.rain) for run in runs]
 
@@ -245,12 +271,22 @@ def operation_of(household: Household, cistern: Cistern) -> Operation:
     )
 
 
-SUPPLY_READS = (*CATCH_READS, *DEMAND_READS, "household.steps", "household.back_up", "cistern")
+SUPPLY_READS = (
+    *CATCH_READS, *DEMAND_READS, "household.steps", "household.back_up", "cistern", "supply", "transfers", "others",
+)  # fmt: skip
 
 
 @cached_by_parts(8, *SUPPLY_READS)
 def supply_of(document: Property, rain: PreparedRain) -> Supply:
-    """The supply of a document, ready for replays."""
+    """The supply of a document, ready for replays, with those with which it shares water."""
+    own = _by_itself(document, rain)
+    if not document.others:
+        return own
+    others = [_by_itself(each, rain).one_of_several() for each in document.others]
+    return replace(own, beside=beside_of(document, rain, others))
+
+
+def _by_itself(document: Property, rain: PreparedRain) -> Supply:
     catch = catch_rain(document, rain)
     return Supply(
         rain=rain,

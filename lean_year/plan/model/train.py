@@ -51,11 +51,10 @@ def served(document: Property) -> dict[Quality, bool]:
     household = document.household
     watered = household.irrigation.area_m2 > 0 and household.irrigation.from_rain
     garden = watered or sum(household.garden_l_month) > 0
-    if not household.uses:
-        anybody = household.anybody
-        return {"garden": garden, "indoor": anybody, "drinking": anybody}
+    if household.uses is None:
+        return {"garden": garden, "indoor": household.anybody, "drinking": household.drinks}
     of = {use.quality for use in household.uses if use.from_rain}
-    return {"garden": garden or "garden" in of, "indoor": "indoor" in of, "drinking": "drinking" in of}
+    return {"garden": garden or "garden" in of, "indoor": "indoor" in of, "drinking": household.drinks}
 
 
 def fixture_units(document: Property, *uses: Quality) -> float:

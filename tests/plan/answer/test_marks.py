@@ -45,7 +45,7 @@ def moved(name):
         "areas": [replace(f"/roofs/{row}/extent", {"kind": "area", "area_m2": 33.0 + row}) for row in on],
         "runoff": [replace(f"/roofs/{row}/runoff", 0.61) for row in on],
         "snow": [replace("/snow/melt_mm_c_day", 7.0)],
-        "people": [replace("/household/uses", []), replace("/household/litres_person_day", 77.0)],
+        "people": [replace("/household/uses", None), replace("/household/litres_person_day", 77.0)],
         "garden": [replace("/household/irrigation/crop_factor", [0.55] * 12)],
         "tanks": [replace("/cistern/tanks/0/shape", wider(document))],
         "start": [replace("/cistern/start_share", 0.2)],

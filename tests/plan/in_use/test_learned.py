@@ -39,9 +39,16 @@ def offered(design, rain, log):
 
 def lived_by(design, rain, times):
     """A log of a house that uses so many times what was designed."""
-    uses = [use.model_copy(update={"litres_person_day": use.litres_person_day * times,
-                                   "litres_day": [day * times for day in use.litres_day]})
-            for use in design.household.uses]  # fmt: skip
+    listed = [
+        use.model_copy(
+            update={
+                "litres_person_day": use.litres_person_day * times,
+                "litres_day": [day * times for day in use.litres_day],
+            }
+        )
+        for use in design.household.listed
+    ]
+    uses = None if design.household.uses is None else listed
     house = design.household.model_copy(
         update={"uses": uses, "litres_person_day": design.household.indoor_l_person_day * times}
     )

@@ -15,6 +15,7 @@ from lean_year.plan.model.supply import Supply, supply_of
 from lean_year.plan.model.traces import live_l, traces_from
 from lean_year.plan.stations.build.stage import BuildPlan
 from lean_year.property.document import Property
+from lean_year.property.front import alone
 
 NINE_IN_TEN = 0.9
 THIRD = 1 / 3
@@ -48,6 +49,7 @@ def useful_plan(
 ) -> UsefulPlan | None:
     """None without a record, or without a day on which the work begins; `ballast` are the tanks that float, by name,
     with the water that holds each. [L]"""
+    document = alone(document)
     dates = {task.key: task.until for task in plan.tasks}
     days = [dt.date.fromisoformat(date) for key in OPENS_TO_RAIN if (date := dates.get(key)) is not None]
     if rain is None or not days:

@@ -22,6 +22,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.supply import Supply, operation_of
 from lean_year.plan.stations.cistern.marginal_cost import rain_roof_entry
 from lean_year.property.document import Property, Units
+from lean_year.property.front import alone
 from lean_year.property.household import BackUpEntry, StepEntry
 from lean_year.property.roofs import Roof
 
@@ -180,6 +181,7 @@ def _variants(document: Property, rain: PreparedRain, say: Wording) -> list[_Var
 
 def search_designs(document: Property, rain: PreparedRain, say: Wording) -> Iterator[Progress | Front]:
     """Try every combination, telling how far it is on the way; the last item is the front."""
+    document = alone(document)
     prices = document.prices
     if not prices.tank_each + prices.tank_m3 > 0:
         raise InputError(

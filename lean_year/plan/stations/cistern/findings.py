@@ -115,8 +115,7 @@ def _fire(found: Findings, supply: Supply, say: Wording) -> None:
 
 
 def _standing(found: Findings, document: Property, stay_d: float | None) -> None:
-    drunk = any(use.quality == "drinking" and use.from_rain for use in document.household.uses)
-    if stay_d is not None and stay_d > STANDS_LONG_D and (drunk or not document.household.uses):
+    if stay_d is not None and stay_d > STANDS_LONG_D and document.household.drinks:
         found.add(
             "CISTERN_WATER_STANDS",
             "note",

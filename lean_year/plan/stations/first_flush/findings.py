@@ -36,9 +36,7 @@ def first_flush_findings(
     """Everything to fix or to know about the first flush as it is planned."""
     found = Findings("first_flush")
     entered = document.first_flush
-    drunk = any(use.quality == "drinking" and use.from_rain for use in document.household.uses) or not (
-        document.household.uses
-    )
+    drunk = document.household.drinks
     if entered.kind == "none":
         if drunk and any(roof.on for roof in document.roofs):
             found.add(

@@ -27,6 +27,7 @@ from lean_year.plan.stations.first_flush.methods import FlushMethod, flush_metho
 from lean_year.plan.stations.first_flush.needs import first_flush_needs
 from lean_year.plan.stations.first_flush.work import first_flush_work
 from lean_year.property.document import Property
+from lean_year.property.household import DRINKS_READS
 
 CURVE_MM = tuple(float(depth) for depth in np.round(np.arange(0, 4.01, 0.25), 2))
 CAUTIONS = [
@@ -188,7 +189,7 @@ def _holes(document: Property, found: list[Chamber], say: Wording) -> list[HoleO
     return rows
 
 
-@cached_by_parts(16, "units", "roofs", "downpipes", "first_flush", "household.uses", "site")
+@cached_by_parts(16, "units", "roofs", "downpipes", "first_flush", *DRINKS_READS, "site")
 def plan_first_flush(
     document: Property, rain: PreparedRain | None, catch: Catch | None, say: Wording
 ) -> FirstFlushPlan:

@@ -34,6 +34,7 @@ from lean_year.plan.stations.gutters.storm_plan import (
     StormVesselPlan,
 )
 from lean_year.property.document import Property
+from lean_year.property.front import alone
 
 
 def _rain(document: Property, storm: Storm) -> NDArray[np.float64]:
@@ -58,6 +59,7 @@ def play_downpour(document: Property, storm: Storm, say: Wording) -> StormPlan:
     InputError
         If a switch names what is not there, or a typed storm is out of its range.
     """
+    document = alone(document)
     rain = _rain(document, storm)
     chain = Chain(
         document,

@@ -53,7 +53,7 @@ def _each_person(household: Household, demand: HouseholdDemand, say: Wording) ->
         "formula": "uses indoors / people, both as the mean day of the record",
         "working": f"{say.rate(indoor)} for {heads:.3g} people",
     }
-    if household.uses:
+    if household.uses is not None:
         own |= {"basis": "derived", "source": "the uses listed"}
     elif household.litres_person_day is not None:
         own |= {"basis": "entered", "source": "entered"}

@@ -108,7 +108,7 @@ def plan_household(
     cautions = list(CAUTIONS)
     if document.household.cheaper.greywater_share > 0:
         cautions.append(GREYWATER_CAUTION)
-    if document.household.anybody or any(use.kind == "other" for use in document.household.uses):
+    if document.household.anybody or any(use.kind == "other" for use in document.household.listed):
         cautions.append(MIST_CAUTION)
     return HouseholdPlan(
         figures=household_figures(document, demand, total, rain, say),

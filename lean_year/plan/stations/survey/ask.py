@@ -3,8 +3,6 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from lean_year.property.document import Property
-
 Walk = Literal["roof", "eaves", "walls", "ground", "plant", "house", "road"]
 WALK: tuple[Walk, ...] = ("roof", "eaves", "walls", "ground", "plant", "house", "road")
 """In the order of a walk round the house."""
@@ -29,11 +27,3 @@ class Ask:
     gone_later: bool = False
     """Whether it cannot be seen any longer once the work is covered, or the crew has gone."""
     photo: bool = False
-
-
-def household_drinks(document: Property) -> bool:
-    """Whether somebody is to drink the water, as far as the uses say."""
-    household = document.household
-    if household.uses:
-        return any(use.quality == "drinking" and use.from_rain for use in household.uses)
-    return household.anybody

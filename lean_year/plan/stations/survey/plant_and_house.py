@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from lean_year.plan.stations.survey.ask import Ask, household_drinks
+from lean_year.plan.stations.survey.ask import Ask
 from lean_year.property.document import Property
 
 
@@ -36,6 +36,6 @@ def in_the_house(document: Property) -> Iterator[Ask]:
                   "choice", photo=True)  # fmt: skip
         yield Ask("house", "household/residents", "How many people live there", "Ask; and who comes to stay.",
                   "/household/residents", "count")  # fmt: skip
-    if household_drinks(document):
+    if document.household.drinks:
         yield Ask("house", "treatment/copper_pipe", "Whether copper pipe carries the water",
                   "At the heater and under the sink.", "/treatment/copper_pipe", "yes_no")  # fmt: skip

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from lean_year.plan.stations.survey.ask import Ask, household_drinks
+from lean_year.plan.stations.survey.ask import Ask
 from lean_year.property.document import Property
 from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
 
@@ -19,7 +19,7 @@ def on_the_roofs(document: Property) -> Iterator[Ask]:
                       f"{at}/pitch_deg", "angle")  # fmt: skip
         yield Ask("roof", f"{key}/material", f"What {roof.name} is covered with",
                   "From the ladder: coated or bare, old or new.", f"{at}/material", "choice", photo=True)  # fmt: skip
-        if household_drinks(document):
+        if document.household.drinks:
             yield Ask("roof", f"{key}/hazards", f"What lies on {roof.name} or hangs over it",
                       "Lead, copper, moss strips, treated timber, roosts, branches: tick them at Roofs.",
                       photo=True)  # fmt: skip

@@ -27,7 +27,7 @@ export function HouseholdSheet() {
     label: habit.key,
     note: rate(habit.litres_person_day, units),
   }));
-  const listed = entered.uses.length > 0;
+  const listed = entered.uses;
   const highest = plan.household.months.reduce((top, month) => (month.total_l_day > top.total_l_day ? month : top));
   return (
     <>
@@ -38,7 +38,7 @@ export function HouseholdSheet() {
             <Entry label="People" path="/household/residents" kind="count" value={entered.residents} /> people
             {listed ? (
               <>
-                , {entered.uses.length} uses listed one by one,{" "}
+                , {listed.length === 0 ? "nothing used indoors" : `${listed.length} uses listed one by one`},{" "}
                 <Why figure={figures["litres_person_day"]!} units={units} /> for each person
               </>
             ) : (

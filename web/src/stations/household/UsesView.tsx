@@ -14,7 +14,7 @@ import { NameEntry } from "../../document/NameEntry";
 import { Toggle } from "../../ui/Toggle";
 import { CheaperWater } from "./CheaperWater";
 
-type Use = Document["household"]["uses"][number];
+type Use = NonNullable<Document["household"]["uses"]>[number];
 type UsePlan = Plan["household"]["uses"][number];
 
 const QUALITIES = [
@@ -31,13 +31,14 @@ const QUALITY_WORDS: Record<Use["quality"], string> = {
 /** Every use of water: whether rain serves it, at what quality, how much, and when in the year. */
 export function UsesView({ months }: { months: number[] }) {
   const bench = useEdits();
-  const document = useDocument("household");
+  const { household, supply } = useDocument("household", "supply");
   const plan = usePlan("household");
-  const { household } = document;
-  const listed = household.uses.length > 0;
+  const listed = household.uses !== null;
+  const entered = household.uses ?? [];
+  const served = { by: supply.id, then: null };
   const most = Math.max(...plan.household.uses.flatMap((use) => use.by_month_l_day), 1);
   const rows = plan.household.uses;
-  const fromEntry = (use: UsePlan) => household.uses.findIndex((each) => each.id === use.id);
+  const fromEntry = (use: UsePlan) => entered.findIndex((each) => each.id === use.id);
 
   /** The usual fittings of the habit, written down one by one so that each can be changed. */
   const list = () => {
@@ -52,11 +53,12 @@ export function UsesView({ months }: { months: number[] }) {
         from_rain: use.from_rain,
         litres_person_day: Number(use.each_l.toFixed(2)),
         litres_day: Array.from({ length: 12 }, () => 0),
+        served,
       }));
     void bench.edit("Uses listed one by one", replace("/household/uses", uses));
   };
   const add = () => {
-    const number = freshNumber("use", household.uses);
+    const number = freshNumber("use", entered);
     const use: Use = {
       id: `use-${number}`,
       name: "Another use",
@@ -66,8 +68,9 @@ export function UsesView({ months }: { months: number[] }) {
       from_rain: true,
       litres_person_day: 0,
       litres_day: Array.from({ length: 12 }, () => 20),
+      served,
     };
-    void bench.edit("Added a use", addGuessed("/household/uses", household.uses.length, use));
+    void bench.edit("Added a use", addGuessed("/household/uses", entered.length, use));
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 desk:grid-cols-[minmax(0,66%)_minmax(0,1fr)]">
@@ -77,7 +80,7 @@ export function UsesView({ months }: { months: number[] }) {
             {rows.length} uses <span className="head-note">switched on where rain serves them</span>
           </h2>
           {listed ? (
-            <button className="act-quiet" onClick={add} disabled={full("/household/uses", household.uses)}>
+            <button className="act-quiet" onClick={add} disabled={full("/household/uses", entered)}>
               Add a use
             </button>
           ) : (
@@ -92,20 +95,29 @@ export function UsesView({ months }: { months: number[] }) {
             return index < 0 ? (
               <UseLine key={use.id} use={use} months={months} most={most} />
             ) : (
-              <UseRow
-                key={use.id}
-                use={use}
-                entry={household.uses[index]!}
-                index={index}
-                months={months}
-                most={most}
-              />
+              <UseRow key={use.id} use={use} entry={entered[index]!} index={index} months={months} most={most} />
             );
           })}
         </div>
-        {!listed && (
-          <p className="note mt-2">
+        {listed ? (
+          <p className="note mt-2 flex flex-wrap items-baseline gap-x-3">
+            {entered.length === 0 && "Nothing is used indoors."}
+            <button
+              className="fix"
+              onClick={() => void bench.edit("Uses by habit", replace("/household/uses", null))}
+            >
+              Go by the habit again
+            </button>
+          </p>
+        ) : (
+          <p className="note mt-2 flex flex-wrap items-baseline gap-x-3">
             The habit shared out over the usual fittings. Listed one by one, each can have its own quality and amount.
+            <button
+              className="fix"
+              onClick={() => void bench.edit("Nothing is used indoors", replace("/household/uses", []))}
+            >
+              Nothing is used indoors
+            </button>
           </p>
         )}
       </section>

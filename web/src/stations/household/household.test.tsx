@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from "@testing-library/react";
+import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test } from "vitest";
 import { rate, volume } from "../../lib/units";
@@ -35,6 +35,19 @@ test("the habit's usual fittings can be written down one by one, and come to the
   const [operation] = lastOperations(calls) as [{ path: string; value: { litres_person_day: number }[] }];
   expect(operation.path).toBe("/household/uses");
   expect(operation.value.reduce((sum, use) => sum + use.litres_person_day, 0)).toBeCloseTo(68, 1);
+});
+
+test("nothing used indoors is said in one press, and taken back in one", async () => {
+  const calls = renderOnDemo(<HouseholdSheet />, demo, "/?view=uses");
+  await userEvent.click(await screen.findByRole("button", { name: "Nothing is used indoors" }));
+  expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/household/uses", value: [] }]);
+  cleanup();
+  const household = { ...demo.document.household, uses: [] };
+  const empty = { ...demo, document: { ...demo.document, household } };
+  const after = renderOnDemo(<HouseholdSheet />, empty, "/?view=uses");
+  expect((await screen.findAllByText(/nothing used indoors/i)).length).toBeGreaterThan(0);
+  await userEvent.click(screen.getByRole("button", { name: "Go by the habit again" }));
+  expect(lastOperations(after)).toEqual([{ op: "replace", path: "/household/uses", value: null }]);
 });
 
 test("periods are bars on the year, and their days are written as people write them", async () => {
@@ -77,7 +90,10 @@ test("the back-up asks what its kind needs to know", async () => {
 });
 
 test("a use keeps the shape of its year when its mean is changed, and an even year where there was none", async () => {
-  const household = structuredClone(terrace.document.household);
+  const household = {
+    ...structuredClone(terrace.document.household),
+    uses: structuredClone(terrace.document.household.uses!),
+  };
   household.uses[0] = { ...household.uses[0]!, kind: "other", litres_day: [0, 0, 0, 0, 0, 60, 60, 60, 0, 0, 0, 0] };
   household.uses[1] = { ...household.uses[1]!, kind: "other", litres_day: Array.from({ length: 12 }, () => 0) };
   const state = { ...terrace, document: { ...terrace.document, household } };
@@ -111,7 +127,16 @@ test("another kind of animal drinks what is usual for it, and a use is taken out
   }; // prettier-ignore
   const household = {
     ...terrace.document.household,
-    animals: [{ id: "animals-1", animal: "hen" as const, heads: 6, litres_head_day: null, from_rain: true }],
+    animals: [
+      {
+        id: "animals-1",
+        animal: "hen" as const,
+        heads: 6,
+        litres_head_day: null,
+        from_rain: true,
+        served: { by: "main", then: null },
+      },
+    ],
   };
   const calls = renderOnDemo(
     <HouseholdSheet />,
@@ -135,8 +160,8 @@ test("another kind of animal drinks what is usual for it, and a use is taken out
   );
   await userEvent.click(animals.getByRole("button", { name: "Remove hen" }));
   await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: "/household/animals/0" }]));
-  const last = household.uses.length - 1;
-  await userEvent.click(screen.getByRole("button", { name: `Remove ${household.uses[last]!.name}` }));
+  const last = household.uses!.length - 1;
+  await userEvent.click(screen.getByRole("button", { name: `Remove ${household.uses![last]!.name}` }));
   await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "remove", path: `/household/uses/${last}` }]));
 });
 

@@ -108,8 +108,8 @@ test("bars over the months carry their figures and leave the dry ones bare", asy
 
 test("a use with a season keeps its shape when its mean is changed", async () => {
   const calls = renderOnDemo(<UsesView months={MONTHS} />, buried);
-  const index = buried.document.household.uses.findIndex((use) => use.kind === "other");
-  const use = buried.document.household.uses[index]!;
+  const index = buried.document.household.uses!.findIndex((use) => use.kind === "other");
+  const use = buried.document.household.uses![index]!;
   const mean = await screen.findByRole("textbox", { name: `${use.name} a day besides` });
   await userEvent.clear(mean);
   await userEvent.type(mean, "100 L{Enter}");

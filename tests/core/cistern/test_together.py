@@ -1,0 +1,156 @@
+"""Several supplies replayed together: against a plain loop, against each alone, and balanced."""
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from lean_year.core.cistern.operation import BackUp, Demand, Operation, Stage, operate
+from lean_year.core.cistern.together import HandedOn, Move, OneOfSeveral, operate_several
+from lean_year.core.errors import InputError
+from tests.core.cistern.test_operation import DAYS, demand_at, series
+
+litres = st.floats(0, 4_000)
+
+
+def supply(seed, size, wanted, *, rule="ybs", start=0.5, triggers=(), back_up=None):
+    house = np.stack([np.full(DAYS, wanted * factor) for factor in (1.0, *[0.7] * len(triggers))])
+    return OneOfSeveral(
+        series(seed, 120),
+        Demand(house, np.zeros_like(house)),
+        (Stage(size, 1.0),),
+        Operation(rule=rule, trigger_share=triggers, back_up=back_up or BackUp()),
+        start,
+    )
+
+
+def alone(each):
+    return operate(
+        inflow_l=each.inflow_l,
+        demand=each.demand,
+        stages=each.stages,
+        operation=each.operation,
+        start_share=each.start_share,
+        loss_l=each.loss_l,
+    )
+
+
+def plain_loop(first, second, move, share, *, yas):
+    """Two supplies straight from the rules as they are said, one day after the other: water is moved in the morning,
+    then the first draws, and the second is asked for a share of what the first lacks."""
+    sizes = [each.stages[0].size_l for each in (first, second)]
+    held = [each.start_share * size for each, size in zip((first, second), sizes, strict=True)]
+    rows = []
+    for day in range(DAYS):
+        amount = min(move.l_day, held[0] - move.keep_share * sizes[0], move.until_share * sizes[1] - held[1])
+        amount = max(0.0, amount)
+        held = [held[0] - amount, held[1] + amount]
+        asked, short = 0.0, []
+        for row, each in enumerate((first, second)):
+            rain, wanted = each.inflow_l[day], each.demand.house_l[0, day] + asked
+            can = held[row] if yas else held[row] + rain
+            drawn = min(wanted, can)
+            held[row] = min(held[row] + rain - drawn, sizes[row] - (drawn if yas else 0.0))
+            lack = wanted - drawn
+            asked = lack * share if row == 0 else 0.0
+            short.append(lack - asked)
+        rows.append([*held, *short, amount])
+    return np.array(rows).T
+
+
+@pytest.mark.parametrize("rule", ["yas", "ybs"])
+@pytest.mark.parametrize("seed", [1, 2, 3])
+def test_two_supplies_are_those_of_a_plain_loop(rule, seed):
+    barn, house = supply(seed, 6_000, 150, rule=rule), supply(seed + 10, 4_000, 160, rule=rule)
+    move = Move(0, 1, l_day=400, keep_share=0.3, until_share=0.8)
+    share = np.full((1, DAYS), 0.4)
+    found = operate_several([barn, house], [move], [HandedOn(0, 1, share)])
+    expected = plain_loop(barn, house, move, 0.4, yas=rule == "yas")
+    one, other = found.runs
+    np.testing.assert_allclose(one.store_l, expected[0], atol=1e-6)
+    np.testing.assert_allclose(other.store_l, expected[1], atol=1e-6)
+    np.testing.assert_allclose(one.shortfall_l, expected[2], atol=1e-6)
+    np.testing.assert_allclose(other.shortfall_l, expected[3], atol=1e-6)
+    np.testing.assert_allclose(other.moved_l, expected[4], atol=1e-6)
+    assert other.moved_l.sum() > 0
+    assert found.handed_l[0].sum() > 0
+
+
+def test_supplies_with_nothing_between_them_are_each_alone_to_the_last_bit():
+    several = [
+        supply(4, 9_000, 100, rule="yas", triggers=(0.5, 0.2)),
+        supply(5, 3_000, 90, back_up=BackUp(load_l=1_500, order_share=0.2, lead_days=3)),
+        supply(6, 5_000, 150, back_up=BackUp(keep_share=0.2, limit_l_day=50)),
+    ]
+    for run, each in zip(operate_several(several).runs, several, strict=True):
+        before = alone(each)
+        for name in ("store_l", "supplied_l", "spilled_l", "topped_up_l", "trucked_l", "step", "demand_l", "asked_l"):
+            np.testing.assert_array_equal(getattr(run, name), getattr(before, name))
+        assert run.moved_l is not None
+        assert not run.moved_l.any()
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    sizes=st.tuples(litres, litres, litres),
+    wanted=st.tuples(*[st.floats(0, 400)] * 3),
+    keep=st.floats(0, 1),
+    until=st.floats(0, 1),
+    share=st.floats(0, 1),
+    yas=st.booleans(),
+)
+def test_no_water_is_made_or_lost(sizes, wanted, keep, until, share, yas):
+    rule = "yas" if yas else "ybs"
+    several = [supply(row, sizes[row], wanted[row], rule=rule) for row in range(3)]
+    moves = [Move(0, 1, 300, keep, until), Move(1, 2, 300, keep, until)]
+    found = operate_several(several, moves, [HandedOn(0, 2, np.full((1, DAYS), share))])
+    scale = 1 + sum(sizes) + sum(wanted) * DAYS
+    assert sum(run.moved_l.sum() for run in found.runs) == pytest.approx(0, abs=1e-9 * scale)
+    for run, size in zip(found.runs, sizes, strict=True):
+        assert run.balance_residual_l == pytest.approx(0, abs=1e-9 * scale)
+        assert run.store_l.max() <= size + 1e-6
+        assert run.store_l.min() >= -1e-6
+        assert run.given_up_l == pytest.approx(0, abs=1e-6)
+    asked = sum(run.demand_l.sum() for run in found.runs)
+    assert asked == pytest.approx(sum(wanted) * DAYS, abs=1e-9 * scale)
+
+
+def test_the_one_that_gives_keeps_its_share_and_the_other_is_filled_no_further():
+    barn, house = supply(7, 10_000, 0, start=1.0), supply(8, 8_000, 0, start=0.0)
+    found = operate_several([barn, house], [Move(0, 1, l_day=1e6, keep_share=0.6, until_share=0.25)])
+    assert found.runs[1].moved_l[0] == pytest.approx(0.25 * 8_000)
+    tight = operate_several([barn, house], [Move(0, 1, l_day=1e6, keep_share=0.95, until_share=1)])
+    assert tight.runs[1].moved_l[0] == pytest.approx(0.05 * 10_000)
+
+
+def test_what_was_handed_on_goes_no_further():
+    """The third is asked for the second's own lack alone."""
+    dry = np.zeros(DAYS)
+    several = [OneOfSeveral(dry, demand_at(), (Stage(0.0, 1.0),), Operation(rule="ybs")) for _ in range(3)]
+    whole, half = np.ones((1, DAYS)), np.full((1, DAYS), 0.5)
+    found = operate_several(several, [], [HandedOn(0, 1, whole), HandedOn(1, 2, half)])
+    assert found.handed_l[0, 0] == pytest.approx(150)
+    assert found.handed_l[1, 0] == pytest.approx(75)
+    assert [run.shortfall_l[0] for run in found.runs] == pytest.approx([0, 225, 225])
+
+
+@pytest.mark.parametrize(
+    ("supplies", "handed", "says"),
+    [
+        ([], [], "supplies: needs at least one"),
+        ([supply(1, 10, 1), OneOfSeveral(np.zeros(3), Demand(np.zeros((1, 3)), np.zeros((1, 3))), (Stage(1.0, 1.0),),
+                                         Operation(rule="yas"))], [], "the same days"),
+        ([supply(1, 10, 1), supply(2, 10, 1)],
+         [HandedOn(0, 1, np.ones((1, DAYS))), HandedOn(1, 0, np.ones((1, DAYS)))], "must not go in a circle"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_replayed_is_refused(supplies, handed, says):
+    with pytest.raises(InputError, match=says):
+        operate_several(supplies, [], handed)
+
+
+@pytest.mark.parametrize("field", ["l_day", "keep_share", "until_share"])
+def test_a_move_has_its_bounds(field):
+    values = {"l_day": 1.0, "keep_share": 0.5, "until_share": 0.5} | {field: -0.1}
+    with pytest.raises(InputError, match=field):
+        Move(0, 1, **values)
