@@ -160,7 +160,7 @@ class Property(Part):
             check_runs(f"{at}downpipes", some, {tank.id for tank in cistern.tanks})
         require_different("cistern.tanks", [tank.id for each in self.supplies for tank in each.cistern.tanks]
                           + [tank.id for tank in self.cistern.tanks])  # fmt: skip
-        self._served_by_supplies()
+        self._check_supplies()
         return self
 
     @property
@@ -172,7 +172,7 @@ class Property(Part):
         """Groups of downpipes that a surface in use drains to."""
         return {drain.group for roof in self.roofs if roof.on for drain in roof.drains}
 
-    def _served_by_supplies(self) -> None:
+    def _check_supplies(self) -> None:
         known = self.supply_ids
         ways = []
         for at, served in self.household.all_served():

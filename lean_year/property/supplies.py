@@ -4,6 +4,7 @@ The first of them stands in the document itself, so that a property with one sup
 stand in `supplies`. `at_front` changes places: the same property with another supply at the front.
 """
 
+from graphlib import CycleError, TopologicalSorter
 from typing import Annotated
 
 from pydantic import Field
@@ -117,16 +118,13 @@ def refuse_circles(field: str, ways: list[tuple[str, str]]) -> None:
     ------
     InputError
     """
-    onward: dict[str, list[str]] = {}
+    before: dict[str, set[str]] = {}
     for begin, end in ways:
-        onward.setdefault(begin, []).append(end)
-
-    def follow(way: list[str]) -> None:
-        for after in onward.get(way[-1], []):
-            if after in way:
-                circle = " to ".join([*way[way.index(after) :], after])
-                raise InputError(field, f"must not lead water back to where it came from; {circle} goes in a circle")
-            follow([*way, after])
-
-    for begin in onward:
-        follow([begin])
+        before.setdefault(end, set()).add(begin)
+    try:
+        TopologicalSorter(before).prepare()
+    except CycleError as error:
+        circle = " to ".join(error.args[1])
+        raise InputError(
+            field, f"must not lead water back to where it came from; {circle} goes in a circle"
+        ) from error

@@ -15,7 +15,7 @@ start + inflow + top-up + trucked = supplied + spilled + lost + end.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -91,6 +91,11 @@ class Operation:
     back_up: BackUp = field(default_factory=BackUp)
     garden_from_first: bool = False
     """Whether the garden draws from the first stage instead of the last."""
+
+    @property
+    def on_rain_alone(self) -> "Operation":
+        """The same without its back-up."""
+        return self if self.back_up == BackUp() else replace(self, back_up=BackUp())
 
     def __post_init__(self) -> None:
         if len(self.trigger_share) > MAX_STEPS:

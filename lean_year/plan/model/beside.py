@@ -3,10 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-import numpy as np
-
-from lean_year.core.cistern.operation import BackUp, OperatedReplay
-from lean_year.core.cistern.together import HandedOn, Move, OneOfSeveral, Together, operate_several
+from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.cistern.together import HandedOn, Move, OneOfSeveral, operate_several
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
@@ -16,38 +14,29 @@ from lean_year.property.document import Property
 class Beside:
     """What is beside a supply. Compared by identity, as it is held between plans."""
 
-    ids: tuple[str, ...]
-    """Of all of them, this supply first."""
     others: tuple[OneOfSeveral, ...]
     moves: tuple[Move, ...]
+    """By their rows, this supply the first and the others after it."""
     handed_on: tuple[HandedOn, ...]
 
     @property
     def on_rain_alone(self) -> "Beside":
         """The same without the back-up of any of them."""
-        if all(each.operation.back_up == BackUp() for each in self.others):
-            return self
-        others = tuple(replace(each, operation=replace(each.operation, back_up=BackUp())) for each in self.others)
-        return replace(self, others=others)
+        others = tuple(replace(each, operation=each.operation.on_rain_alone) for each in self.others)
+        same = all(one.operation is other.operation for one, other in zip(others, self.others, strict=True))
+        return self if same else replace(self, others=others)
 
     def begun_with(self, start_share: float) -> "Beside":
         """The same, each begun with a share of its live volume."""
         return replace(self, others=tuple(replace(each, start_share=start_share) for each in self.others))
 
-    def together(self, own: OneOfSeveral, days: slice | None = None) -> Together:
-        """All of them through the record, or through a span of it."""
-        all_of_them = [own, *self.others]
-        if days is None:
-            return operate_several(all_of_them, self.moves, self.handed_on)
-        return operate_several(
-            [each.within(days) for each in all_of_them],
-            self.moves,
-            [HandedOn(on.source, on.to, np.ascontiguousarray(on.share[:, days])) for on in self.handed_on],
-        )
-
     def run(self, own: OneOfSeveral, days: slice | None = None) -> OperatedReplay:
-        """This supply among them."""
-        return self.together(own, days).runs[0]
+        """This supply among them, through the record or through a span of it."""
+        supplies, handed_on = (own, *self.others), self.handed_on
+        if days is not None:
+            supplies = tuple(each.within(days) for each in supplies)
+            handed_on = tuple(replace(on, share=on.share[:, days]) for on in handed_on)
+        return operate_several(supplies, self.moves, handed_on).runs[0]
 
 
 def beside_of(document: Property, rain: PreparedRain, others: Sequence[OneOfSeveral]) -> Beside | None:
@@ -67,4 +56,4 @@ def beside_of(document: Property, rain: PreparedRain, others: Sequence[OneOfSeve
         handed += [
             HandedOn(number, row[to], demand.handed_share(each.household, to)) for to in sorted(demand.handed_to())
         ]
-    return Beside(tuple(row), tuple(others), moves, tuple(handed))
+    return Beside(tuple(others), moves, tuple(handed))

@@ -65,10 +65,11 @@ class Supply:
     @property
     def on_rain_alone(self) -> "Supply":
         """The same supply without its back-up."""
+        operation = self.operation.on_rain_alone
         beside = None if self.beside is None else self.beside.on_rain_alone
-        if self.operation.back_up == BackUp() and beside is self.beside:
+        if operation is self.operation and beside is self.beside:
             return self
-        return replace(self, operation=replace(self.operation, back_up=BackUp()), beside=beside)
+        return replace(self, operation=operation, beside=beside)
 
     @property
     def plain(self) -> bool:

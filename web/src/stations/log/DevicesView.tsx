@@ -8,6 +8,7 @@ import { whenKept } from "../../lib/dates";
 import { fixed, quantity, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Mark } from "../../ui/Mark";
+import { isAtFault } from "./words";
 
 const KINDS: { kind: DeviceKind; name: string }[] = [
   { kind: "level", name: "Level sensor" },
@@ -91,7 +92,7 @@ export function DevicesView() {
 
 function statusOf(device: Device) {
   if (device.withdrawn_at) return "skipped";
-  if (device.faults.length > 0 || device.drift !== null) return "caution";
+  if (isAtFault(device)) return "caution";
   return device.heard_at ? "settled" : "decide";
 }
 

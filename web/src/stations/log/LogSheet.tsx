@@ -18,7 +18,7 @@ import { EntryLine } from "./EntryLine";
 import { LastsView } from "./LastsView";
 import { useDay, useLog } from "./useLog";
 import { WearView } from "./WearView";
-import { dayOf, inMonths } from "./words";
+import { dayOf, inMonths, isAtFault } from "./words";
 
 /** What is written down while a supply is used, and what it says: how long it lasts, whether it behaves, what is due. */
 export function LogSheet() {
@@ -40,8 +40,7 @@ export function LogSheet() {
       {body}
     </MainAndAside>
   );
-  const atFault =
-    devices?.filter((each) => !each.withdrawn_at && (each.faults.length > 0 || each.drift !== null)).length ?? 0;
+  const atFault = devices?.filter(isAtFault).length ?? 0;
   const due = work.due.filter((row) => row.due <= work.today).length;
   return (
     <>

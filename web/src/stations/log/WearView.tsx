@@ -58,7 +58,7 @@ function dueWords({ due, due_low, due_high, by }: Wear): string {
 function details(wear: Wear, units: Units): string {
   const usual = `The design counts on ${fixed(wear.usual_months, 1)} months`;
   const own = wear.own_months
-    ? `; ${wear.lives === 1 ? "the one that was" : `the ${wear.lives} that were`} changed here make it ${fixed(wear.own_months, 1)}`
+    ? `; ${wear.lives === 1 ? "the one that was changed here makes" : `the ${wear.lives} that were changed here make`} it ${fixed(wear.own_months, 1)}`
     : "";
   const last = wear.changed.at(-1);
   const changed = last ? `. Last changed on ${dayOf(last)}` : ". None was changed yet";
@@ -96,8 +96,8 @@ function Light({ rows, units }: { rows: Wear["light"]; units: Units }) {
             .reverse()
             .map((read, row) => (
               <tr key={`${read.on} ${row}`}>
-                <td className="pr-4">{dayOf(read.on)}</td>
-                <td className="pr-4 text-right">{fixed(100 * read.share, 0)} %</td>
+                <td className="pr-4 whitespace-nowrap">{dayOf(read.on)}</td>
+                <td className="pr-4 text-right whitespace-nowrap">{fixed(100 * read.share, 0)} %</td>
                 <td className="pr-4">{read.source || "–"}</td>
                 <td className="pr-4 text-right">{read.flow_l_s === null ? "–" : flow(read.flow_l_s, units)}</td>
                 <td className="text-right">{cleanedFor(read.cleaned_days)}</td>

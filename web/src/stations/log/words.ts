@@ -1,4 +1,4 @@
-import type { LogField, LogForm, LogRow } from "../../api/log";
+import type { Device, LogField, LogForm, LogRow } from "../../api/log";
 import { dayName, parseDay } from "../../lib/dates";
 import { fixed, write } from "../../lib/units";
 import type { Kind, Units } from "../../lib/units";
@@ -38,3 +38,7 @@ export function inMonths(days: number): string {
   const beside = days >= 45 ? `, ${fixed(months, months < 10 && months % 1 !== 0 ? 1 : 0)} months` : "";
   return `${fixed(days, 0)} ${days === 1 ? "day" : "days"}${beside}`;
 }
+
+/** Whether something of a device in use asks for somebody. */
+export const isAtFault = (device: Device) =>
+  !device.withdrawn_at && (device.faults.length > 0 || device.drift !== null);
