@@ -40,6 +40,7 @@ def answered(puts: Mapping[str, Put]) -> dict[str, Any]:
             parts = workshop.parts(stored.id, stored.revision, priced=True)
             beside = {
                 "parts": parts,
+                "compared": workshop.cistern_comparisons(stored.id, stored.revision, priced=True),
                 "work": workshop.build(stored.id, stored.revision),
                 "log": Logs(workshop).seen_on(stored.id, stored.revision, LOG_SEEN_ON),
             }

@@ -29,13 +29,14 @@ from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
 from lean_year.plan.handed_over.operating import Operating, operating
 from lean_year.plan.in_use.upkeep_inputs import upkeep_inputs
 from lean_year.plan.in_use.work import check_log
-from lean_year.plan.model.book_prices import lines_that_price, priced_by_book
+from lean_year.plan.model.book_prices import NO_PRICES, lines_that_price, priced_by_book
 from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.build.stage import STATION as BUILD
 from lean_year.plan.stations.build.starts import Starts, starts_within
 from lean_year.plan.stations.build.useful import useful_plan
+from lean_year.plan.stations.cistern.comparisons import CisternComparisons
 from lean_year.plan.stations.cistern.design_search import search_designs
 from lean_year.plan.stations.cistern.resampled_band import resampled_band
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
@@ -43,7 +44,7 @@ from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
-from lean_year.plan.whole import Planned, plan_property
+from lean_year.plan.whole import Planned, compared, plan_property
 from lean_year.plan.worth_of_measuring import worth_of_measuring
 from lean_year.property.alternatives import same_site, with_site_of
 from lean_year.property.document import FileAlternative, Property, PropertyFile, Standing
@@ -86,6 +87,14 @@ class Workshop(Planning):
         """What a revision is bought as; without prices, and what the firm paid, for an owner."""
         document = properties.load_revision(self.engine, property_id, revision)
         return self.plan(document if priced else for_owner(document), property_id, priced=priced).plan.parts
+
+    def cistern_comparisons(self, property_id: str, revision: int, *, priced: bool) -> CisternComparisons:
+        """What the cistern of a revision is compared with; without prices for an owner."""
+        document = properties.load_revision(self.engine, property_id, revision)
+        document = document if priced else for_owner(document)
+        plan = self.plan(document, property_id, priced=priced).plan
+        prices = self.prices_for(document) if priced else NO_PRICES
+        return compared(document, self.rain_of(document), plan, prices=prices)
 
     def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
         """Begin long work on a revision of a property.

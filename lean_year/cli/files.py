@@ -34,7 +34,7 @@ from lean_year.plan.in_use.work import due_in_use
 from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
 from lean_year.plan.stations.build.stage import STATION as BUILD
-from lean_year.plan.whole import Planned, plan_property
+from lean_year.plan.whole import Planned, compared, plan_property
 from lean_year.plan.worth_of_measuring import Rank, TriedEnd, WorthOfMeasuring, worth_of_measuring
 from lean_year.property.document import Property, PropertyFile
 from lean_year.property.entries import SiteRecord
@@ -76,6 +76,8 @@ def plan(
         if build is not None:
             alone = {"tasks": build.tasks, "points": build.points, "gone": build.gone}
             plan["build"] |= json.loads(to_json(alone))
+        if plan["cistern"] is not None:
+            plan["cistern"] |= compared(document, prepared, worked_out, prices=book).model_dump(mode="json")
         print(json.dumps(plan, ensure_ascii=False))
         return
     print(worked_out.verdict)

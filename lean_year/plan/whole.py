@@ -19,6 +19,7 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import carried_in_records_like_it
 from lean_year.plan.registry import FALL
+from lean_year.plan.stations.cistern.comparisons import CisternComparisons, cistern_comparisons
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict, warned
@@ -105,8 +106,8 @@ def plan_property(
     -------
     Planned
     """
-    document = alone(priced_by_book(document, prices))
-    model = PropertyModel(document, rain, prices, record)
+    model = model_of(document, rain, prices, record)
+    document = model.document
     marks = marks_of_inputs(document, rain)
     answered_here = [station for station in stations if rain is not None or not station.needs_rain]
     answers = {each.key: marked(each.plan(model), marks) for each in answered_here if not each.closes}
@@ -129,6 +130,23 @@ def plan_property(
         **answers,
     )
     return Planned(plan, model.replay)
+
+
+def model_of(
+    document: Property,
+    rain: PreparedRain | None,
+    prices: BookPrices = NO_PRICES,
+    record: SiteRecord = NOTHING_WRITTEN,
+) -> PropertyModel:
+    """What all stations share of a document: its front supply, priced by the firm's book."""
+    return PropertyModel(alone(priced_by_book(document, prices)), rain, prices, record)
+
+
+def compared(
+    document: Property, rain: PreparedRain | None, plan: WholePlan, *, prices: BookPrices = NO_PRICES
+) -> CisternComparisons:
+    """What the cistern of a plan is compared with; read on its own, as the parts are."""
+    return cistern_comparisons(model_of(document, rain, prices), CISTERN.of(plan))
 
 
 def _verdict(model: PropertyModel, cistern: Any) -> Verdict:

@@ -362,8 +362,9 @@ def test_what_the_firm_pays_and_adds_is_none_of_an_owners_business(firm, prop):
     assert {line["unit_price"] for line in parts} == {None}
     assert plan["price"]["total"]["value"] == plan["price"]["margin"]["value"] == 0
     assert len(parts) == 100, "what is built in is theirs to know"
-    for what in ("", "/file", "/bundle", "/parts"):
-        answer = owner.get(f"/api/properties/{prop}{what}", params=asked if what == "/parts" else {}).content
+    for what in ("", "/file", "/bundle", "/parts", "/cistern-comparisons"):
+        of_revision = asked if what in ("/parts", "/cistern-comparisons") else {}
+        answer = owner.get(f"/api/properties/{prop}{what}", params=of_revision).content
         if what == "/bundle":
             with zipfile.ZipFile(io.BytesIO(answer)) as bundle:
                 answer = bundle.read("property.json")

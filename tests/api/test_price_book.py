@@ -3,7 +3,7 @@
 import pytest
 
 from lean_year.demo.shipped import demo_file
-from tests.plan.on_demos import planned_and_priced
+from tests.plan.on_demos import compared_and_priced, planned_and_priced
 
 BOOK = "/api/price-book"
 HEAD = "key,name,unit,length_m,price,currency,supplier,dated\n"
@@ -117,6 +117,8 @@ def test_a_demo_is_priced_on_screen_as_by_its_file(client, name):
     plan = planned_and_priced(name)
     assert state["plan"]["price"]["total"]["value"] == pytest.approx(plan.price.total.value)
     assert [(each["key"], each["total"]) for each in parts] == [(each.key, each.total) for each in plan.parts]
+    seen = client.get(f"/api/properties/{state['id']}/cistern-comparisons", params=asked).json()
+    assert seen == compared_and_priced(name).model_dump(mode="json")
 
 
 def test_the_book_goes_out_as_it_comes_in(client):

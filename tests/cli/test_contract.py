@@ -202,6 +202,8 @@ def test_plan_prints_every_stage_and_figures_in_the_promised_form(lean_year, tmp
     figure = plan["cistern"]["figures"]["tank_l"]
     assert {"value", "unit", "label", "basis", "source", "formula"} <= set(figure)
     assert set(plan["findings"][0]) >= {"code", "stage", "severity", "text", "fix"}
+    # Asked for on their own by the screens, and here with the rest.
+    assert all(plan["cistern"][compared] for compared in ("methods", "options", "stress", "probe_l"))
 
 
 def test_plan_takes_another_rain(lean_year, tmp_path, seattle_csv):

@@ -4,9 +4,10 @@ from typing import Any
 
 from lean_year.demo.shipped import DEMO_TERMS, DEMOS, demo_prices, demo_rain
 from lean_year.plan.answer.figure import Finding
-from lean_year.plan.model.book_prices import book_in
+from lean_year.plan.model.book_prices import BookPrices, book_in
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.whole import WholePlan, plan_property
+from lean_year.plan.stations.cistern.comparisons import CisternComparisons
+from lean_year.plan.whole import WholePlan, compared, plan_property
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit
 from lean_year.property.price_book import PriceBook
@@ -30,8 +31,17 @@ def planned(name: str, *operations: Operation) -> WholePlan:
 def planned_and_priced(name: str, *operations: Operation) -> WholePlan:
     """With its rain and the prices of the demo's firm."""
     document = edited(name, *operations)
-    prices = book_in(PriceBook(lines=demo_prices(), terms=DEMO_TERMS), document)
-    return plan_property(document, prepare_rain(demo_rain(name), "none"), prices=prices).plan
+    return plan_property(document, prepare_rain(demo_rain(name), "none"), prices=_prices(document)).plan
+
+
+def compared_and_priced(name: str, *operations: Operation) -> CisternComparisons:
+    """What its cistern is compared with, on that rain and those prices."""
+    document, rain = edited(name, *operations), prepare_rain(demo_rain(name), "none")
+    return compared(document, rain, planned_and_priced(name, *operations), prices=_prices(document))
+
+
+def _prices(document: Property) -> BookPrices:
+    return book_in(PriceBook(lines=demo_prices(), terms=DEMO_TERMS), document)
 
 
 def planned_dry(name: str, *operations: Operation) -> WholePlan:

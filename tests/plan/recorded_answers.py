@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
-from tests.plan.on_demos import Operation, planned_and_priced, replace
+from tests.plan.on_demos import Operation, compared_and_priced, planned_and_priced, replace
 
 FOLDER = Path(__file__).parent / "recorded"
 LONGEST = 12
@@ -204,7 +204,9 @@ def answer(name: str) -> list[str]:
     demo, operations = PLANS[name]
     plan = planned_and_priced(demo, *operations)
     parts = [line.model_dump(mode="json") for line in plan.parts]
-    said = list(lines(plan.model_dump(mode="json") | {"parts": parts}))
+    whole = plan.model_dump(mode="json") | {"parts": parts}
+    whole["cistern"] |= compared_and_priced(demo, *operations).model_dump(mode="json")
+    said = list(lines(whole))
     if not operations:
         return said
     before = set(answer(demo))

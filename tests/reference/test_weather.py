@@ -5,7 +5,7 @@ import pytest
 
 from lean_year.core.household.irrigation import extraterrestrial_radiation_mj_m2, hargreaves_mm
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.whole import plan_property
+from lean_year.plan.whole import compared, plan_property
 from tests.farm import changed
 from tests.records import brussels, cordoba, seattle
 
@@ -55,8 +55,9 @@ def test_the_standards_share_of_the_year_fails_where_the_dry_season_is_long():
     """The rule of 6 % of the year is for temperate places: it carries Brussels better than Córdoba."""
     carried = {}
     for name, record in (("brussels", brussels), ("cordoba", cordoba)):
-        plan = plan_property(changed(household__residents=2), prepare_rain(record(), "none")).plan
-        method = next(each for each in plan.cistern.methods if each.key == "din")
+        document, rain = changed(household__residents=2), prepare_rain(record(), "none")
+        plan = plan_property(document, rain).plan
+        method = next(each for each in compared(document, rain, plan).methods if each.key == "din")
         carried[name] = method.carried / plan.cistern.counted_years
     assert carried["brussels"] > carried["cordoba"]
 

@@ -32,6 +32,7 @@ from lean_year.formats.property_file import file_text, parse_property_file
 from lean_year.formats.pump_curve import read_pump_curve
 from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.stations.cistern.comparisons import CisternComparisons
 from lean_year.plan.stations.gutters.storm_plan import StormPlan
 from lean_year.plan.tried_fixes import TriedFix
 from lean_year.property.document import PropertyFile
@@ -139,6 +140,16 @@ def parts_of(
 ) -> Response:
     lines = workshop.parts(property_id, revision, priced=visitor.role != "owner")
     return Response(to_json(lines), media_type="application/json")
+
+
+@router.get("/{property_id}/cistern-comparisons", response_model=CisternComparisons)
+def comparisons_of_the_cistern(
+    property_id: str,
+    workshop: InWorkshop,
+    visitor: InVisitor,
+    revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
+) -> Response:
+    return json_of(workshop.cistern_comparisons(property_id, revision, priced=visitor.role != "owner"))
 
 
 @router.post("/{property_id}/storm", response_model=StormPlan)

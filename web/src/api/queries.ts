@@ -78,6 +78,22 @@ export const partsQuery = (id: string, revision: number) =>
       ),
   });
 
+/** What the cistern of a revision is compared with: methods of sizing, other ways to more water, worse weather. */
+export const comparisonsQuery = (id: string, revision: number) =>
+  queryOptions({
+    queryKey: ["comparisons", id, revision],
+    staleTime: Infinity,
+    gcTime: 60_000,
+    queryFn: ({ queryKey }) =>
+      keptOr(queryKey, () =>
+        taken(
+          client.GET("/api/properties/{property_id}/cistern-comparisons", {
+            params: { path: { property_id: id }, query: { revision } },
+          }),
+        ),
+      ),
+  });
+
 export const rainDaysQuery = (id: string, recordId: string | null) =>
   queryOptions({
     queryKey: ["rain-days", recordId],

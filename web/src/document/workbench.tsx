@@ -10,6 +10,7 @@ import { useOldSince } from "../api/keptAnswers";
 import {
   choicesQuery,
   goBack,
+  comparisonsQuery,
   partsQuery,
   propertyQuery,
   rainDaysQuery,
@@ -232,6 +233,7 @@ function useWholeProperty(id: string, revision: number | undefined, recordId: st
     if (revision === undefined || !("serviceWorker" in navigator)) return;
     const timer = setTimeout(() => {
       void cache.prefetchQuery(partsQuery(id, revision));
+      void cache.prefetchQuery(comparisonsQuery(id, revision));
       void cache.prefetchQuery(buildQuery(id, revision));
     }, 2 * AFTER_FIRST_VIEW_MS);
     return () => clearTimeout(timer);

@@ -7,13 +7,13 @@ import { Router } from "wouter";
 import { memoryLocation } from "wouter/memory-location";
 import type { BuildWork } from "../api/build";
 import type { LogWork } from "../api/log";
-import type { Part, PropertyState } from "../api/client";
+import type { Comparisons, Part, PropertyState } from "../api/client";
 import { WorkbenchProvider } from "../document/workbench";
 import awkwardStates from "./awkwardStates.json";
 import demoState from "./demoState.json";
 
-/** A property as the server answers it, with what is asked for on its own: its parts, the work of its build, its log. */
-export type WithParts = PropertyState & { parts: Part[]; work: BuildWork; log: LogWork };
+/** A property as the server answers it, with what is asked for on its own: its parts, its comparisons, the work of its build, its log. */
+export type WithParts = PropertyState & { parts: Part[]; compared: Comparisons; work: BuildWork; log: LogWork };
 
 /** The demo properties as the server answers them, with their real plans. */
 const states = demoState as unknown as Record<"saltmarrow" | "brindle-landing" | "lantern-row", WithParts>;
@@ -54,6 +54,7 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
       url.pathname.endsWith(ending) && !Object.keys(handlers).some((start) => start.endsWith(ending));
     const property = recorded(url.pathname.split("/")[3]!);
     if (asksFor("/parts")) return Response.json(property?.parts ?? []);
+    if (asksFor("/cistern-comparisons")) return Response.json(property?.compared ?? demo.compared);
     if (asksFor("/build")) return Response.json(property?.work ?? NO_WORK);
     if (asksFor("/devices")) return Response.json([]);
     if (asksFor("/log")) return Response.json(property?.log ?? demo.log);
@@ -72,12 +73,13 @@ export function answerCalls(handlers: Record<string, Answer>): Call[] {
 /** A part of the interface over the demo property; `more` answers what is not the property's own. */
 export function renderOnDemo(
   part: ReactNode,
-  state: PropertyState & { parts?: Part[]; work?: BuildWork; log?: LogWork } = demo,
+  state: PropertyState & { parts?: Part[]; compared?: Comparisons; work?: BuildWork; log?: LogWork } = demo,
   at = "/",
   more: Record<string, Answer> = {},
 ) {
   const calls = answerCalls({
     [`GET /api/properties/${state.id}/parts`]: () => [200, state.parts ?? []],
+    [`GET /api/properties/${state.id}/cistern-comparisons`]: () => [200, state.compared ?? demo.compared],
     [`GET /api/properties/${state.id}/build`]: () => [200, state.work ?? NO_WORK],
     [`GET /api/properties/${state.id}/log`]: () => [200, state.log ?? demo.log],
     ...more,

@@ -77,32 +77,22 @@ def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slic
     """Every option with its cost for each lean-year m3, the cheapest first, on rain alone."""
     if not alone.demand_l[lean].any():
         return []
+    had_once = [_more_tank(alone, probe, document, say), *_less_use(document, alone, probe)]
+    missed_l = alone.missed_in_l(lean, probe.tank_l)
+    rows = [_option(tried, missed_l, document, lean, say) for tried in had_once]
+    rows += options_had_again(document, alone, probe, lean, say)
+    rows.sort(key=lambda row: (not row.priced, row.cost_m3 is None, row.cost_m3 or 0.0))
+    return rows
+
+
+def options_had_again(document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording) -> list[Option]:
+    """Those of the options that can be had again and again, so that they price the next m3 of tank: a rain roof, and
+    water from elsewhere. Fittings and greywater are had once."""
+    if not alone.demand_l[lean].any():
+        return []
     prices = document.prices
     missed_l = alone.missed_in_l(lean, probe.tank_l)
-    rows = []
-    tried = (
-        _more_tank(alone, probe, document, say),
-        *_less_use(document, alone, probe),
-        _rain_roof(document, alone, probe, say),
-    )
-    for option in tried:
-        # An option that lowers the use counts with what the lean year then misses less, as more tank does.
-        gained_l = max(0.0, missed_l - option.supply.missed_in_l(lean, option.tank_l))
-        rows.append(
-            Option(
-                key=option.key,
-                label=option.label,
-                lean_year_l=gained_l,
-                cost=option.cost,
-                cost_m3=option.cost / prices.service_years / (gained_l / 1000)
-                if gained_l > 1.0 and option.cost > 0
-                else None,
-                priced=option.cost > 0,
-                operations=[option.operation],
-                working=f"{option.words}: {prices.currency}{fixed(option.cost)} over {prices.service_years} years, "
-                f"{say.volume(gained_l)} more in the lean year",
-            )
-        )
+    rows = [_option(_rain_roof(document, alone, probe, say), missed_l, document, lean, say)]
     if prices.water_m3 > 0:
         rows.append(
             Option(
@@ -116,8 +106,24 @@ def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slic
                 working=f"{say.cost(prices.currency, prices.water_m3)}, when it is short",
             )
         )
-    rows.sort(key=lambda row: (not row.priced, row.cost_m3 is None, row.cost_m3 or 0.0))
     return rows
+
+
+def _option(tried: "_Tried", missed_l: float, document: Property, lean: slice, say: Wording) -> Option:
+    """What comes of one way that was tried; `missed_l` is what the lean year misses without it."""
+    # An option that lowers the use counts with what the lean year then misses less, as more tank does.
+    prices, gained_l = document.prices, max(0.0, missed_l - tried.supply.missed_in_l(lean, tried.tank_l))
+    return Option(
+        key=tried.key,
+        label=tried.label,
+        lean_year_l=gained_l,
+        cost=tried.cost,
+        cost_m3=tried.cost / prices.service_years / (gained_l / 1000) if gained_l > 1.0 and tried.cost > 0 else None,
+        priced=tried.cost > 0,
+        operations=[tried.operation],
+        working=f"{tried.words}: {prices.currency}{fixed(tried.cost)} over {prices.service_years} years, "
+        f"{say.volume(gained_l)} more in the lean year",
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -208,14 +214,13 @@ def knee_figure(
     tank_l: NDArray[np.float64],
     lean_l: NDArray[np.float64],
     years_carried: Sequence[int],
-    options: list[Option],
+    had_again: list[Option],
     say: Wording,
 ) -> Figure:
     """Where more tank stops paying, as a figure; `years_carried` and `lean_l` are of the sizes `tank_l`. [L]"""
     prices, years = document.prices, document.prices.service_years
     cost = np.asarray(tank_cost(prices, supply.layout, tank_l)) / years
-    # Fittings and greywater are had once; only what can be had again and again prices the next m3 of tank.
-    others = [option for option in options if option.key in ("water", "rain_roof") and option.cost_m3]
+    others = [option for option in had_again if option.cost_m3]
     priced = prices.tank_m3 + prices.pad_m3 > 0
     cheapest = min(others, key=lambda option: option.cost_m3 or 0.0) if others and priced else None
     if cheapest is not None and cheapest.cost_m3:

@@ -11,14 +11,12 @@ from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.first_year import FirstYear, first_year
-from lean_year.plan.model.harvest import Catch
 from lean_year.plan.model.property_model import PropertyModel
-from lean_year.plan.model.roof_surface import roof_area_m2
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, years_carried
 from lean_year.plan.stations.cistern.figures import cistern_figures, years_carried_figure
 from lean_year.plan.stations.cistern.findings import cistern_findings
-from lean_year.plan.stations.cistern.marginal_cost import Option, knee_figure, options_for_more, probe_of
+from lean_year.plan.stations.cistern.marginal_cost import knee_figure, options_had_again, probe_of
 from lean_year.plan.stations.cistern.needs import cistern_needs
 from lean_year.plan.stations.cistern.sizes import (
     Curve,
@@ -27,9 +25,8 @@ from lean_year.plan.stations.cistern.sizes import (
     smallest_figures,
     smallest_tanks,
 )
-from lean_year.plan.stations.cistern.sizing_methods import SizingMethod, sizing_methods_compared
 from lean_year.plan.stations.cistern.small_store import shares_met, small_store_figures
-from lean_year.plan.stations.cistern.stress import StressTest, planned_for, rain_kept_figure, stress_tests
+from lean_year.plan.stations.cistern.stress import StressTest, planned_for, rain_kept_figure
 from lean_year.plan.stations.cistern.tanks import BankPlan, plan_bank
 from lean_year.plan.stations.cistern.work import cistern_work
 from lean_year.plan.stations.cistern.years import (
@@ -78,11 +75,6 @@ class CisternPlan(BaseModel):
     curve: Curve
     bank: BankPlan
     steps: list[StepPlan]
-    methods: list[SizingMethod]
-    options: list[Option]
-    probe_l: float
-    """The tank at which the options are compared."""
-    stress: list[StressTest]
     drier: StressTest | None
     """That of the climate that is planned for; None where that is the record."""
     first_year: FirstYear
@@ -91,8 +83,8 @@ class CisternPlan(BaseModel):
 
 
 @cached_by_parts(8, *SUPPLY_READS, "downpipes.run.into", "units", "prices", "rain", "climate", "downpour", "levels")
-def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch: Catch, say: Wording) -> CisternPlan:
-    """The cistern stage: the design's replay by year, sizes, methods, what else would do, and hardships."""
+def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, say: Wording) -> CisternPlan:
+    """The cistern stage: the design's replay by year, sizes, and the weather that is planned for."""
     rain, cistern = supply.rain, document.cistern
     alone = supply.on_rain_alone
     alone_run = run if alone is supply else alone.run()
@@ -104,15 +96,13 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
     first_filling = sizing.demand_outruns_inflow(supply.inflow_l, supply.demand_l)
     sized = sized_on_rain(alone, lean_days, first_filling)
     smallest = smallest_tanks(alone, sized, counted - min(cistern.short_years_allowed, counted))
-    at_aim = None if smallest.for_aim_l is None or first_filling else alone.run(smallest.for_aim_l)
     curve = curve_of(document, supply, sized)
     tank_l, missed_l = np.array(curve.tank_l), np.array(curve.lean_year_missed_l)
     probe = probe_of(supply, tank_l, missed_l, lean_days)
-    options = options_for_more(document, alone, probe, lean_days, say)
+    had_again = options_had_again(document, alone, probe, lean_days, say)
     supplied_l = float(supply.demand_l[lean_days].sum()) - missed_l
     bank = plan_bank(document, supply)
-    stress = stress_tests(document, alone, alone_run, catch)
-    drier = planned_for(document, stress)
+    drier = planned_for(document, alone)
     shares = shares_met(alone, document.first_flush.rain_h)
     return CisternPlan(
         rule=cistern.rule,
@@ -129,7 +119,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         balance_residual_l=run.balance_residual_l,
         figures={
             **cistern_figures(supply, run, short[0] if short else None, say),
-            "knee_l": knee_figure(document, supply, tank_l, supplied_l, curve.years_carried, options, say),
+            "knee_l": knee_figure(document, supply, tank_l, supplied_l, curve.years_carried, had_again, say),
             "years_carried": years_carried_figure(carried, counted),
             **small_store_figures(supply, shares),
             **smallest_figures(supply, smallest, counted, first_filling, say),
@@ -140,12 +130,6 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
         curve=curve,
         bank=bank,
         steps=steps_of(document, run, rain),
-        methods=sizing_methods_compared(
-            alone, alone_run, at_aim, smallest.for_aim_l, lean, roof_area_m2(document), say
-        ),
-        options=options,
-        probe_l=probe.tank_l,
-        stress=stress,
         drier=drier,
         first_year=first_year(supply, cistern.first_day, cistern.first_year_wanted_l),
         findings=cistern_findings(
@@ -168,8 +152,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, catch:
 def _plan(model: PropertyModel) -> CisternPlan:
     assert model.supply is not None
     assert model.replay is not None
-    assert model.catch is not None
-    return plan_cistern(model.document, model.supply, model.replay, model.catch, model.say)
+    return plan_cistern(model.document, model.supply, model.replay, model.say)
 
 
 def _headline(model: PropertyModel, plan: CisternPlan) -> str:

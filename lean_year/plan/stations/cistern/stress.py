@@ -61,50 +61,48 @@ def rain_kept_figure(rain: PreparedRain) -> Figure:
 
 def stress_tests(document: Property, alone: Supply, run: OperatedReplay, catch: Catch) -> list[StressTest]:
     """Every stress test on a design on rain alone, of which `run` is the replay."""
-    rain = alone.rain
-    of_years = int(rain.counts.sum())
-    rows = [
-        StressTest(
-            key="none",
-            label="The record as it is",
-            years_carried=years_carried(run, rain),
-            of_years=of_years,
-            short_days=int(run.short_day.sum()),
-            shortfall_l=float(run.shortfall_l.sum()),
-        )
-    ]
-
-    def add(key: str, label: str, other: Supply) -> None:
-        tally = other.tally()
-        rows.append(
-            StressTest(
-                key=key,
-                label=label,
-                years_carried=of_years - int(tally.short_years[0]),
-                of_years=of_years,
-                short_days=int(tally.short_days[0]),
-                shortfall_l=max(0.0, float(tally.missed_l[0])),
-            )
-        )
-
-    for key, (label, other) in _harsher(rain).items():
-        harvest = catch_rain(document, other).total
-        wanted = alone.demand
-        if document.household.irrigation.area_m2 > 0:  # a drier garden drinks more
-            wanted = demand_of(document, other).at_steps(document.household)
-        add(key, label, replace(alone, inflow_l=harvest, demand=wanted))
-    rows += _driest_span(alone)
+    as_it_is = StressTest(
+        key="none",
+        label="The record as it is",
+        years_carried=years_carried(run, alone.rain),
+        of_years=int(alone.rain.counts.sum()),
+        short_days=int(run.short_day.sum()),
+        shortfall_l=float(run.shortfall_l.sum()),
+    )
+    rows = [as_it_is, *(_under(document, alone, key) for key in _harsher(alone.rain)), *_driest_span(alone)]
     on = [row for row, roof in enumerate(document.roofs) if roof.on]
     if len(on) > 1:
         best = max(on, key=lambda row: float(catch.kept_by_roof[row].sum()))
         left = (alone.inflow_l - catch.kept_by_roof[best]).clip(min=0)
-        add("best_roof", f"Without {document.roofs[best].name}", replace(alone, inflow_l=left))
+        rows.append(_test("best_roof", f"Without {document.roofs[best].name}", replace(alone, inflow_l=left)))
     return rows
 
 
-def planned_for(document: Property, tests: list[StressTest]) -> StressTest | None:
+def planned_for(document: Property, alone: Supply) -> StressTest | None:
     """The test of the climate that the property is planned for; None where that is the record."""
-    return next((test for test in tests if test.key == _key(RAIN_LESS_BY[document.climate.rain])), None)
+    key = _key(RAIN_LESS_BY[document.climate.rain])
+    return _under(document, alone, key) if key in _harsher(alone.rain) else None
+
+
+def _under(document: Property, alone: Supply, key: str) -> StressTest:
+    """The design under a harsher record."""
+    label, harsher = _harsher(alone.rain)[key]
+    wanted = alone.demand
+    if document.household.irrigation.area_m2 > 0:  # a drier garden drinks more
+        wanted = demand_of(document, harsher).at_steps(document.household)
+    return _test(key, label, replace(alone, inflow_l=catch_rain(document, harsher).total, demand=wanted))
+
+
+def _test(key: str, label: str, other: Supply) -> StressTest:
+    of_years, tally = int(other.rain.counts.sum()), other.tally()
+    return StressTest(
+        key=key,
+        label=label,
+        years_carried=of_years - int(tally.short_years[0]),
+        of_years=of_years,
+        short_days=int(tally.short_days[0]),
+        shortfall_l=max(0.0, float(tally.missed_l[0])),
+    )
 
 
 def _key(less: float) -> str:

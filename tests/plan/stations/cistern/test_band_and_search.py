@@ -19,7 +19,7 @@ from lean_year.plan.stations.cistern.resampled_band import Band, resampled_band
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
 from tests.farm import changed, farm
-from tests.plan.on_demos import edited, planned, replace
+from tests.plan.on_demos import compared_and_priced, edited, replace
 
 
 @pytest.fixture(scope="module")
@@ -133,7 +133,7 @@ def test_a_tank_that_costs_nothing_is_refused(rain):
 
 
 def test_an_option_without_a_price_is_not_the_cheapest():
-    options = planned("saltmarrow", replace("/prices/rain_roof_m2", 0)).cistern.options
+    options = compared_and_priced("saltmarrow", replace("/prices/rain_roof_m2", 0)).options
     roof = next(option for option in options if option.key == "rain_roof")
     assert not roof.priced
     assert options[0].priced

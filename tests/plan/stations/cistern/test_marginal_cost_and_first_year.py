@@ -8,7 +8,7 @@ from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.stations.cistern.marginal_cost import tank_cost
-from lean_year.plan.whole import plan_property
+from lean_year.plan.whole import compared, plan_property
 from lean_year.property.document import Prices
 from lean_year.property.edits import apply_edit
 from tests.farm import changed, farm
@@ -23,7 +23,8 @@ def rain():
 def short(rain):
     """The farm with a tank that runs short in the lean year, priced."""
     document = changed(size_l=60_000, prices__water_m3=30.0)
-    return document, plan_property(document, rain).plan
+    plan = plan_property(document, rain).plan
+    return document, plan, compared(document, rain, plan)
 
 
 def lean_missed(plan):
@@ -31,10 +32,10 @@ def lean_missed(plan):
 
 
 def test_each_way_adds_what_the_plan_with_it_misses_less(short, rain):
-    document, plan = short
+    document, plan, comparisons = short
     row = plan.cistern.lean_year
     checked = 0
-    for way in plan.cistern.options:
+    for way in comparisons.options:
         if not way.operations:
             continue
         taken = plan_property(apply_edit(document, way.operations), rain).plan
@@ -45,13 +46,13 @@ def test_each_way_adds_what_the_plan_with_it_misses_less(short, rain):
 
 
 def test_the_cost_of_a_lean_year_cubic_metre_is_spread_over_the_service_years(short):
-    document, plan = short
-    for way in plan.cistern.options:
+    document, _, comparisons = short
+    for way in comparisons.options:
         if way.key == "water":
             assert way.cost_m3 == pytest.approx(30.0)
         elif way.cost_m3 is not None:
             assert way.cost_m3 == pytest.approx(way.cost / document.prices.service_years / (way.lean_year_l / 1000))
-    costs = [way.cost_m3 for way in plan.cistern.options if way.cost_m3 is not None]
+    costs = [way.cost_m3 for way in comparisons.options if way.cost_m3 is not None]
     assert costs == sorted(costs)
 
 
@@ -83,17 +84,17 @@ def test_with_nothing_priced_the_knee_is_the_point_farthest_above_the_chord(rain
 
 @pytest.mark.parametrize(("key", "factor"), [("rain_90", 0.9), ("rain_80", 0.8)])
 def test_less_rain_is_the_record_scaled(short, rain, key, factor):
-    document, plan = short
+    document, _, comparisons = short
     harsher = prepare_rain(DailyRain(rain.record.start, rain.record.depth_mm * factor), "none")
     expected = plan_property(document, harsher).plan.cistern
-    stressed = next(test for test in plan.cistern.stress if test.key == key)
+    stressed = next(test for test in comparisons.stress if test.key == key)
     assert stressed.short_days == expected.figures["short_d"].value
     assert stressed.shortfall_l == pytest.approx(expected.figures["shortfall_l"].value, rel=1e-6)
 
 
 def test_without_the_best_roof_is_that_roof_switched_off(short, rain):
-    document, plan = short
-    stressed = next(test for test in plan.cistern.stress if test.key == "best_roof")
+    document, plan, comparisons = short
+    stressed = next(test for test in comparisons.stress if test.key == "best_roof")
     best = max(range(len(document.roofs)), key=lambda row: plan.roofs.surfaces[row].figures["harvest_l_year"].value)
     assert document.roofs[best].name in stressed.label
     off = apply_edit(document, [{"op": "replace", "path": f"/roofs/{best}/on", "value": False}])

@@ -5,7 +5,7 @@ import pytest
 
 from lean_year.demo.shipped import DEMOS, demo_rain
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.whole import plan_property
+from lean_year.plan.whole import compared, plan_property
 from lean_year.property.edits import apply_edit
 
 
@@ -13,7 +13,18 @@ from lean_year.property.edits import apply_edit
 def demo(request):
     document = DEMOS[request.param].property()
     rain = prepare_rain(demo_rain(request.param), "none")
-    return plan_property(document, rain).plan
+    plan = plan_property(document, rain).plan
+    return plan.cistern, compared(document, rain, plan).methods
+
+
+@pytest.fixture(scope="module")
+def cistern(demo):
+    return demo[0]
+
+
+@pytest.fixture(scope="module")
+def methods(demo):
+    return demo[1]
 
 
 def worst_deficit(brought, used, rounds):
@@ -49,9 +60,9 @@ def again(method):
     raise AssertionError(method.key)
 
 
-def test_each_methods_figure_can_be_worked_out_from_its_note(demo):
+def test_each_methods_figure_can_be_worked_out_from_its_note(methods):
     checked = 0
-    for method in demo.cistern.methods:
+    for method in methods:
         figure = again(method)
         if figure is None or method.live_l is None:
             continue
@@ -60,8 +71,8 @@ def test_each_methods_figure_can_be_worked_out_from_its_note(demo):
     assert checked >= 6
 
 
-def test_the_trades_catch_is_its_own_sum(demo):
-    trade = next(method for method in demo.cistern.methods if method.key == "trade_catch")
+def test_the_trades_catch_is_its_own_sum(methods):
+    trade = next(method for method in methods if method.key == "trade_catch")
     assert trade.live_l is None
     values = trade.values
     gallon, inch, foot2 = 3.785411784, 25.4, 0.3048**2
@@ -69,30 +80,30 @@ def test_the_trades_catch_is_its_own_sum(demo):
     assert values["catch_l"] == pytest.approx(by_hand, rel=1e-9)
 
 
-def test_every_method_says_why_it_differs_here_and_where_it_comes_from(demo):
-    whys = [method.why for method in demo.cistern.methods]
+def test_every_method_says_why_it_differs_here_and_where_it_comes_from(methods):
+    whys = [method.why for method in methods]
     assert len(set(whys)) == len(whys)
-    for method in demo.cistern.methods:
+    for method in methods:
         assert method.why
         assert method.source
         assert method.formula
         assert method.working
-    assert [method.letter for method in demo.cistern.methods] == list("ABCDEFGHI")
+    assert [method.letter for method in methods] == list("ABCDEFGHI")
 
 
-def test_the_reasons_are_this_propertys_not_canned(demo):
+def test_the_reasons_are_this_propertys_not_canned(cistern, methods):
     """What the average year's reason says is in the months of the plan."""
-    average = next(method for method in demo.cistern.methods if method.key == "average_year")
+    average = next(method for method in methods if method.key == "average_year")
     brought = sum(average.values["brought_l"])
-    years = [year.inflow_l for year in demo.cistern.years if year.counted]
+    years = [year.inflow_l for year in cistern.years if year.counted]
     assert brought == pytest.approx(sum(years) / len(years), rel=0.02)
-    lean = demo.cistern.years[demo.cistern.lean_year]
+    lean = cistern.years[cistern.lean_year]
     assert lean.label in average.why
 
 
-def test_what_a_method_carries_is_what_the_curve_says_of_its_size(demo):
-    curve = demo.cistern.curve
-    for method in demo.cistern.methods:
+def test_what_a_method_carries_is_what_the_curve_says_of_its_size(cistern, methods):
+    curve = cistern.curve
+    for method in methods:
         if method.tank_l is None or method.carried is None or method.tank_l > curve.tank_l[-1]:
             continue
         at = int(np.searchsorted(curve.tank_l, method.tank_l))
@@ -105,8 +116,9 @@ def test_where_the_house_outruns_its_roof_the_methods_that_cannot_say_none():
     document = apply_edit(
         DEMOS["saltmarrow"].property(), [{"op": "replace", "path": "/household/residents", "value": 40}]
     )
-    plan = plan_property(document, prepare_rain(demo_rain("saltmarrow"), "none")).plan
-    by_key = {method.key: method for method in plan.cistern.methods}
+    rain = prepare_rain(demo_rain("saltmarrow"), "none")
+    methods = compared(document, rain, plan_property(document, rain).plan).methods
+    by_key = {method.key: method for method in methods}
     assert by_key["average_year"].live_l is None
     assert by_key["sequent_peak"].live_l is None
     assert by_key["average_year"].why

@@ -1,4 +1,5 @@
 import type { Figure, SizingMethod } from "../../api/client";
+import { Compared } from "../../document/comparisons";
 import { useDocument, usePlan } from "../../document/shown";
 import { volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
@@ -19,10 +20,12 @@ const asFigure = (method: SizingMethod): Figure => ({
 
 /** Every way of sizing the trade knows, on this property, each with what it would have carried and why it differs. */
 export function MethodsView() {
-  const document = useDocument("units");
-  const plan = usePlan("cistern");
-  const { methods, counted_years } = plan.cistern!;
-  const units = document.units;
+  return <Compared>{({ methods }) => <Methods methods={methods} />}</Compared>;
+}
+
+function Methods({ methods }: { methods: SizingMethod[] }) {
+  const { units } = useDocument("units");
+  const { counted_years } = usePlan("cistern").cistern!;
   return (
     <>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-3 desk:grid-cols-[minmax(0,58%)_minmax(0,1fr)]">

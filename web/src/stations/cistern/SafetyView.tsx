@@ -1,3 +1,5 @@
+import type { Comparisons } from "../../api/client";
+import { Compared } from "../../document/comparisons";
 import { useDocument, usePlan } from "../../document/shown";
 import { axisUnit, costOf, costUnit, fixed, volume } from "../../lib/units";
 import type { Kind } from "../../lib/units";
@@ -25,24 +27,28 @@ export function SafetyView() {
 function StressTable() {
   const document = useDocument("units");
   const plan = usePlan("cistern");
-  const { figures, stress } = plan.cistern!;
+  const { figures } = plan.cistern!;
   return (
     <section aria-label="Worse weather">
       <h2 className="heading">If the weather is worse than the record</h2>
       <div className="mt-1">
-        <DataTable
-          head={["", "Carried", "Dry days", "Missed"]}
-          rows={stress.map((test) => ({
-            key: test.key,
-            name: test.label,
-            cells: [
-              `${test.years_carried} of ${test.of_years}`,
-              test.short_days.toLocaleString("en-US"),
-              volume(test.shortfall_l, document.units),
-            ],
-            strong: test.key === "none",
-          }))}
-        />
+        <Compared>
+          {({ stress }) => (
+            <DataTable
+              head={["", "Carried", "Dry days", "Missed"]}
+              rows={stress.map((test) => ({
+                key: test.key,
+                name: test.label,
+                cells: [
+                  `${test.years_carried} of ${test.of_years}`,
+                  test.short_days.toLocaleString("en-US"),
+                  volume(test.shortfall_l, document.units),
+                ],
+                strong: test.key === "none",
+              }))}
+            />
+          )}
+        </Compared>
       </div>
       <p className="note mt-1.5">
         Today’s tanks, each line replayed through all its days.{" "}
@@ -58,20 +64,24 @@ function StressTable() {
 }
 
 function WaysTable() {
-  const document = useDocument("prices", "units");
-  const plan = usePlan("cistern", "tank_l");
-  const { probe_l, figures } = plan.cistern!;
-  const options = useHeld(plan.cistern!.options);
-  const { units, prices } = document;
-  const { rates } = usePlan("price").price;
-  const smaller = probe_l < plan.tank_l - 1;
-  const knee = figures["knee_l"]!;
-  const price = (label: string, field: keyof typeof prices, kind: Kind = "money") => (
-    <Entry label={label} path={`/prices/${field}`} kind={kind} value={rates[field] ?? Number(prices[field])} />
-  );
   return (
     <section aria-label="What water in the lean year costs">
       <h2 className="heading">What water in the lean year costs</h2>
+      <Compared>{(compared) => <Ways compared={compared} />}</Compared>
+      <WaysPrices />
+    </section>
+  );
+}
+
+function Ways({ compared }: { compared: Comparisons }) {
+  const { prices, units } = useDocument("prices", "units");
+  const plan = usePlan("cistern", "tank_l");
+  const { probe_l } = compared;
+  const options = useHeld(compared.options);
+  const smaller = probe_l < plan.tank_l - 1;
+  const knee = plan.cistern!.figures["knee_l"]!;
+  return (
+    <>
       <ScrollBox label="Options" className="-m-1 p-1">
         <table className="table-lines mt-1 w-full text-table">
           <thead>
@@ -120,23 +130,34 @@ function WaysTable() {
           </>
         )}
       </p>
-      <p className="mt-2 text-table leading-[1.9]">
-        Prices in {prices.currency}, by the firm’s price book where it has them and nobody has entered others:{" "}
-        {price("Price of each tank", "tank_each")} a tank, {price("Price of tank by volume", "tank_m3", "money_m3")}{" "}
-        and {price("Price of the pad by volume of tank", "pad_m3", "money_m3")} for its pad each {costUnit(units)},
-        water from elsewhere {price("Price of water by volume", "water_m3", "money_m3")} each {costUnit(units)}, rain
-        roof {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {axisUnit("area", units).unit},
-        low-use fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
-        {price("Price of a dry toilet", "dry_toilet")}, greywater {price("Price of a greywater system", "greywater")};
-        spread over{" "}
-        <Entry
-          label="Years of service"
-          path="/prices/service_years"
-          kind="count"
-          value={rates["service_years"] ?? prices.service_years}
-        />{" "}
-        years.
-      </p>
-    </section>
+    </>
+  );
+}
+
+/** What the options are priced by, each entered here. */
+function WaysPrices() {
+  const { prices, units } = useDocument("prices", "units");
+  const { rates } = usePlan("price").price;
+  const price = (label: string, field: keyof typeof prices, kind: Kind = "money") => (
+    <Entry label={label} path={`/prices/${field}`} kind={kind} value={rates[field] ?? Number(prices[field])} />
+  );
+  return (
+    <p className="mt-2 text-table leading-[1.9]">
+      Prices in {prices.currency}, by the firm’s price book where it has them and nobody has entered others:{" "}
+      {price("Price of each tank", "tank_each")} a tank, {price("Price of tank by volume", "tank_m3", "money_m3")} and{" "}
+      {price("Price of the pad by volume of tank", "pad_m3", "money_m3")} for its pad each {costUnit(units)}, water
+      from elsewhere {price("Price of water by volume", "water_m3", "money_m3")} each {costUnit(units)}, rain roof{" "}
+      {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {axisUnit("area", units).unit}, low-use
+      fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
+      {price("Price of a dry toilet", "dry_toilet")}, greywater {price("Price of a greywater system", "greywater")};
+      spread over{" "}
+      <Entry
+        label="Years of service"
+        path="/prices/service_years"
+        kind="count"
+        value={rates["service_years"] ?? prices.service_years}
+      />{" "}
+      years.
+    </p>
   );
 }

@@ -126,7 +126,7 @@ test("a tank that is taken out takes its downpipes' aim with it", async () => {
 test("every method says its size, what it would carry and why it differs", async () => {
   renderOnDemo(<CisternSheet {...sheet} />, demo, "/?view=methods");
   const table = within(await screen.findByRole("region", { name: "The methods" }));
-  for (const method of cistern.methods) {
+  for (const method of demo.compared.methods) {
     expect(table.getByText(method.label)).toBeTruthy();
     expect(table.getByText(method.why)).toBeTruthy();
     if (method.tank_l !== null)
@@ -138,11 +138,11 @@ test("every method says its size, what it would carry and why it differs", async
 
 test("a way that is taken is the edit which the plan named", async () => {
   const calls = renderOnDemo(<CisternSheet {...sheet} />, demo, "/?view=safety");
-  const way = cistern.options.find((each) => each.operations.length > 0)!;
+  const way = demo.compared.options.find((each) => each.operations.length > 0)!;
   await userEvent.click(await screen.findByRole("button", { name: `Use it: ${way.label}` }));
   expect(lastOperations(calls)).toEqual(way.operations);
   const stress = within(screen.getByRole("region", { name: "Worse weather" }));
-  for (const hard of cistern.stress)
+  for (const hard of demo.compared.stress)
     expect(stress.getByRole("row", { name: new RegExp(hard.label) }).textContent).toContain(
       `${hard.years_carried} of ${hard.of_years}`,
     );

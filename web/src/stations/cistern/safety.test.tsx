@@ -64,11 +64,22 @@ test("the first year says by when it holds what is wanted, and asks for another 
   expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/first_year_wanted_l", value: 12_000 }]);
 });
 
+test("what is compared says that it takes a connection, and the prices can be entered all the same", async () => {
+  renderOnDemo(<SafetyView />, demo, "/", {
+    [`GET /api/properties/${demo.id}/cistern-comparisons`]: () => [503, { errors: [] }],
+  });
+  const ways = within(await screen.findByRole("region", { name: "What water in the lean year costs" }));
+  expect(ways.getByText("Opening.")).toBeTruthy();
+  expect(await ways.findByText(/^The comparisons are not kept here/)).toBeTruthy();
+  expect(ways.queryByRole("table")).toBeNull();
+  expect(ways.getByRole("textbox", { name: /^Price of tank by volume/ })).toBeTruthy();
+});
+
 test("in US units a lean-year price is for a thousand gallons, and is kept for a cubic metre", async () => {
   const calls = renderOnDemo(<SafetyView />, buried);
   const table = within(await screen.findByRole("region", { name: "What water in the lean year costs" }));
-  expect(table.getByRole("columnheader", { name: "Each lean-year 1,000 gal" })).toBeTruthy();
-  const way = buried.plan.cistern!.options.find((each) => each.key === "low_use")!;
+  expect(await table.findByRole("columnheader", { name: "Each lean-year 1,000 gal" })).toBeTruthy();
+  const way = buried.compared.options.find((each) => each.key === "low_use")!;
   expect(table.getByRole("row", { name: /Low-use fittings/ }).textContent).toContain(
     `$${fixed(way.cost_m3! * 3.785411784, 2)}`,
   );

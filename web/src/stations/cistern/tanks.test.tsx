@@ -162,10 +162,10 @@ test("heights and heads have the digits a builder reads", () => {
 });
 
 test("the methods stand as letters where their size lies on the curve", async () => {
-  renderOnDemo(<SizeCurve methods={demo.plan.cistern!.methods} />);
+  renderOnDemo(<SizeCurve methods={demo.compared.methods} />);
   const curve = await screen.findByRole("img", { name: "Years carried over tank size" });
   const reach = demo.plan.cistern!.curve.tank_l.at(-1)!;
-  const shown = demo.plan.cistern!.methods.filter((method) => method.tank_l !== null && method.tank_l <= reach);
+  const shown = demo.compared.methods.filter((method) => method.tank_l !== null && method.tank_l <= reach);
   expect(shown.length).toBeGreaterThan(5);
   for (const method of shown) expect(within(curve).getByText(method.letter)).toBeTruthy();
   expect(screen.queryByTestId("handle-reading")).toBeNull();

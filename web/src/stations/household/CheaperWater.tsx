@@ -1,5 +1,6 @@
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
+import { Compared, useComparisons } from "../../document/comparisons";
 import { useDocument, usePlan } from "../../document/shown";
 import { costOf, costUnit, volume } from "../../lib/units";
 import { Entry } from "../../document/Entry";
@@ -8,11 +9,11 @@ import { Toggle } from "../../ui/Toggle";
 /** Ways to need less, each with what it costs for more water in the lean year beside that of more tank. */
 export function CheaperWater() {
   const document = useDocument("household", "prices", "units");
-  const plan = usePlan("cistern");
+  const compared = useComparisons();
   const { cheaper } = document.household;
   const { prices, units } = document;
   const { rates } = usePlan("price").price;
-  const ways = plan.cistern?.options ?? [];
+  const ways = compared === null || compared === "none" ? [] : compared.options;
   const tank = ways.find((way) => way.key === "tank");
   const money = (value: number | null | undefined) => (value == null ? null : costOf(value, prices.currency, units));
   const words = (key: string, on: boolean) => {
@@ -54,13 +55,18 @@ export function CheaperWater() {
           <p className="note">{words("greywater", cheaper.greywater_share > 0)}</p>
         </div>
       </div>
-      {tank && tank.cost_m3 !== null && (
-        <p className="note mt-1.5">
-          More tank: {volume(tank.lean_year_l, units)} more, {money(tank.cost_m3)} for each {costUnit(units)}. All
-          spread over {rates["service_years"] ?? prices.service_years} years; the prices stand with the cistern, under
-          “How safe”.
-        </p>
-      )}
+      <Compared>
+        {() =>
+          tank &&
+          tank.cost_m3 !== null && (
+            <p className="note mt-1.5">
+              More tank: {volume(tank.lean_year_l, units)} more, {money(tank.cost_m3)} for each {costUnit(units)}. All
+              spread over {rates["service_years"] ?? prices.service_years} years; the prices stand with the cistern,
+              under “How safe”.
+            </p>
+          )
+        }
+      </Compared>
     </section>
   );
 }

@@ -15,7 +15,8 @@ const MONTHS = [10, 11, 12, 1, 2, 3, 4, 5, 6, 7, 8, 9];
 test("cheaper water stands beside the price of more tank", async () => {
   const calls = renderOnDemo(<CheaperWater />);
   const here = await screen.findByRole("region", { name: "Cheaper water first" });
-  const way = (key: string) => demo.plan.cistern!.options.find((each) => each.key === key)!;
+  await within(here).findByText(/^More tank/);
+  const way = (key: string) => demo.compared.options.find((each) => each.key === key)!;
   for (const key of ["low_use", "dry_toilet", "greywater"])
     expect(here.textContent).toContain(
       `${volume(way(key).lean_year_l, "metric")} more in the lean year, €${fixed(way(key).cost_m3!, 2)} for each m³`,

@@ -20,7 +20,7 @@ test("the sheet says the record, its dry years and its missing days", async () =
 });
 
 test("a climate to come is chosen in words, and says what it carries", async () => {
-  const drier = { ...demo.plan.cistern!.stress.find((each) => each.key === "rain_80")! };
+  const drier = { ...demo.compared.stress.find((each) => each.key === "rain_80")! };
   const planned = { ...demo, plan: { ...demo.plan, cistern: { ...demo.plan.cistern!, drier } } };
   const calls = renderOnDemo(<RainSheet {...sheet} />, planned, "/", {
     [`GET /api/properties/${demo.id}/rain-days`]: () => [404, { errors: [] }],
