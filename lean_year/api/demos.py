@@ -22,10 +22,6 @@ class Demos:
         self._engine = workshop.engine
         self._quoting = quoting
 
-    def any_property(self) -> bool:
-        """Whether there is any property yet."""
-        return bool(self._workshop.listed())
-
     def load(self, name: str) -> Stored:
         """Put a demo in, or find it."""
         known = properties.find_demo(self._engine, name)

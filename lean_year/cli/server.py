@@ -7,6 +7,7 @@ import os
 import socket
 import ssl
 import sys
+from multiprocessing import get_context
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
@@ -16,7 +17,7 @@ from lean_year.cli.output import show
 from lean_year.core.errors import InputError
 
 if TYPE_CHECKING:
-    from lean_year.api.demos import Demos
+    from sqlalchemy import Engine
 
 Address = ipaddress.IPv4Address | ipaddress.IPv6Address
 DataFolder = Annotated[Path | None, typer.Option("--data", help="data folder, else LEAN_YEAR_DATA, else the user's")]
@@ -70,10 +71,10 @@ def serve(
         raise InputError(
             "host", "other machines are answered only once people have passwords: lean-year user add NAME"
         )
+    if with_demo:
+        _load_demos(engine, folder)
     app = create_app(engine, Reach(tuple(name.lower() for name in names or ()), asks_who, secure))
     warm_up()
-    if with_demo:
-        _load_demos(app.state.demos, folder)
     _collect_seldom()
     shown = f"[{address}]" if address.version == 6 else str(address)
     asked = "; people sign in" if asks_who else ""
@@ -98,17 +99,35 @@ def serve(
     )
 
 
-def _load_demos(demos: "Demos", folder: Path) -> None:
-    """Put the demos into an empty database; a start that was broken off in the midst of it is ended here."""
-    from lean_year.demo.shipped import DEMOS
+def _load_demos(engine: "Engine", folder: Path) -> None:
+    """Put the demos into an empty database; a start that was broken off in the midst of it is ended here.
+
+    In a process of its own: a hundred megabytes that it takes for that are then not the server's.
+    """
+    from lean_year.store.properties import list_properties
 
     begun = folder / "demos-begun"
-    if demos.any_property() and not begun.exists():
+    if list_properties(engine) and not begun.exists():
         return
     begun.touch()
+    loading = get_context("spawn").Process(target=_put_demos_in, args=(folder,))
+    loading.start()
+    loading.join()
+    if loading.exitcode:
+        raise InputError("with-demo", "could not be carried out: what went wrong stands above this line")
+    begun.unlink()
+
+
+def _put_demos_in(folder: Path) -> None:
+    from lean_year.api.app import create_app
+    from lean_year.demo.shipped import DEMOS
+    from lean_year.store.database import open_database
+
+    engine = open_database(folder)
+    demos = create_app(engine).state.demos
     for name in reversed(DEMOS):  # the first of them is then the last changed, which heads the list
         demos.load(name)
-    begun.unlink()
+    engine.dispose()
 
 
 def _address(host: str) -> Address:

@@ -169,7 +169,7 @@ def bought(
     by_hand = dict(cuts or {})
     groups: dict[str, list[_Group]] = {}
     for stage, needs in asked:
-        for group in _of_station(stage, needs, system, nominal, tuple(sorted(by_hand.items()))):
+        for group in _of_station(stage, needs.each, system, nominal, tuple(sorted(by_hand.items()))):
             groups.setdefault(group.key, []).append(group)
     lines = [_line(key, tuple(each), system, kerf_mm, by_hand.get(key, _AS_ASKED)) for key, each in groups.items()]
     return sorted(lines, key=lambda line: (_ORDER[line.asked[0].need.kind], line.key))
@@ -180,7 +180,8 @@ _ORDER = {kind: number for number, kind in enumerate(KINDS)}
 
 @dataclass(frozen=True, eq=False, slots=True)
 class _Group:
-    """What one station asks of one line. Held and compared by identity, as the station's needs are."""
+    """What one station asks of one line. Held and compared by identity: a station that asks for the same parts
+    has the same ones."""
 
     key: str
     asked: tuple[Asked, ...]
@@ -188,10 +189,10 @@ class _Group:
 
 @lru_cache(64)
 def _of_station(
-    stage: str, needs: Needs, system: System, nominal: Callable[[float], str], cuts: Cuts
+    stage: str, asked: tuple[Need, ...], system: System, nominal: Callable[[float], str], cuts: Cuts
 ) -> tuple[_Group, ...]:
     """What a station asks for, with what goes with it, by line."""
-    every = [need for need in needs.each if _is_any(need)]
+    every = [need for need in asked if _is_any(need)]
     every += list(_joints_in_long_pieces(every, system, dict(cuts)))
     every += list(forgotten(every, nominal))
     by_key: dict[str, list[Asked]] = {}

@@ -172,6 +172,7 @@ def _radiation(rain: PreparedRain, latitude_deg: float) -> NDArray[np.float64]:
     return irrigation.extraterrestrial_radiation_mj_m2(latitude_deg=latitude_deg, day_of_year=day_of_year)
 
 
+@cached_by_parts(8, "household.irrigation", "site")
 def et0_mm(document: Property, rain: PreparedRain) -> tuple[NDArray[np.float64], str]:
     """Reference evapotranspiration of each day by the way that was chosen, and the way that was possible."""
     asked = document.household.irrigation
@@ -192,6 +193,7 @@ def _people(
     return core.people_by_day(dates, residents=residents, guests=np.array(guests), periods=periods)
 
 
+@cached_by_parts(8, "household.irrigation")
 def _watering(
     document: Property, rain: PreparedRain, et0: NDArray[np.float64]
 ) -> tuple[Watering, NDArray[np.float64]]:

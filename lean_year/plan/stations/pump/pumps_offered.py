@@ -6,8 +6,10 @@ from pydantic import BaseModel
 
 from lean_year.core.pump.generic_pumps import GENERIC_PUMPS, GenericPump
 from lean_year.core.pump.pump_curve import fit_curve, operating_flow_l_s
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.findings import replace
-from lean_year.plan.model.pressure_side import Filling, System
+from lean_year.plan.model.levels import by_heights_alone
+from lean_year.plan.model.pressure_side import LIFT_READS, Filling, System
 from lean_year.plan.stations.pump.switch_pressures import pressure_operations, pressures_for, within_reach
 from lean_year.property.document import Property
 
@@ -31,10 +33,13 @@ class PumpOffered(BaseModel):
     operations: list[dict[str, Any]]
 
 
-def pumps_offered(document: Property, system: System, runs_on: System) -> list[PumpOffered]:
+@cached_by_parts(16, *LIFT_READS, narrowed=by_heights_alone)
+def pumps_offered(document: Property) -> list[PumpOffered]:
     """Every generic pump; none where no pump is planned."""
     if document.pump.feed not in ("pump", "header"):
         return []
+    system = System(document)
+    runs_on = Filling(document) if document.pump.feed == "header" else system
     return [_offered(document, system, runs_on, pump) for pump in GENERIC_PUMPS]
 
 

@@ -195,7 +195,7 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         figures["low_tap_kpa"] = lowest_tap_figure(system, curve if way == "pump" else None, say)
     surge_and_heat, beyond = _beyond_the_pump(document, figures, peak, say)
     figures |= surge_and_heat
-    offered = pumps_offered(document, system, runs_on)
+    offered = pumps_offered(document)
     return PumpPlan(
         feed=way,
         figures=figures,

@@ -1,6 +1,7 @@
 """Survey: one list of what must be seen on the site, made from the design as it stands, and how far it has come."""
 
 from collections.abc import Callable, Iterator
+from functools import lru_cache
 from typing import Any, Literal
 
 import jsonpointer
@@ -81,9 +82,7 @@ def plan_survey(document: Property) -> SurveyPlan:
     assumed, seen = Assumed(document.assumed), document.survey
     raw = document.model_dump(mode="json")
     items = [
-        _item(
-            ask, None if ask.path is None else jsonpointer.resolve_pointer(raw, ask.path), assumed, seen.get(ask.key)
-        )
+        _item(ask, None if ask.path is None else _pointer(ask.path).resolve(raw), assumed, seen.get(ask.key))
         for walked in _WALKED
         for ask in walked(document)
     ]
@@ -100,6 +99,11 @@ def plan_survey(document: Property) -> SurveyPlan:
             "Nobody leans or climbs into a tank or a pit to see what is there: its air can kill.",
         ],
     )
+
+
+@lru_cache(1_024)
+def _pointer(path: str) -> jsonpointer.JsonPointer:
+    return jsonpointer.JsonPointer(path)
 
 
 def _found(part: FoundPart, audit: Audit) -> FoundItem:
@@ -149,6 +153,7 @@ def _unmeasured(path: str, value: Any) -> bool:
     return value == "unknown" or (value is None and _can_be_unmeasured(path))
 
 
+@lru_cache(1_024)
 def _can_be_unmeasured(path: str) -> bool:
     known = plausible_range(path)
     return known is not None and known.unmeasured

@@ -7,9 +7,11 @@ from pydantic import BaseModel
 
 from lean_year.core.treatment import chlorine, ultraviolet
 from lean_year.core.treatment.cartridges import CYST_LOG, CYST_MICRON, FINE_MICRON, TAP_FILTER_MICRON
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.pressure_side import System, gives
+from lean_year.plan.model.levels import by_heights_alone
+from lean_year.plan.model.pressure_side import LIFT_READS, System, gives
 from lean_year.plan.model.train import is_cartridge, lamp_wanted_l_s, through_lamp_l_s, uv_dose_mj_cm2
 from lean_year.property.document import Property
 from lean_year.property.treatment import LONGEST_CONTACT_MIN, ChlorineEntry, TreatmentStage
@@ -80,6 +82,7 @@ def residual_mg_l(document: Property) -> float:
     return max(1e-3, min(entered.residual_mg_l, entered.dose_mg_l))
 
 
+@cached_by_parts(16, *LIFT_READS, narrowed=by_heights_alone)
 def disinfection_methods(document: Property, say: Wording) -> list[DisinfectionMethod]:
     """All of them, with the edit that takes each up."""
     entered = document.treatment

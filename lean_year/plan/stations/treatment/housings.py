@@ -6,9 +6,11 @@ from pydantic import BaseModel
 
 from lean_year.core.household.uses import Quality
 from lean_year.core.pump.pump_curve import operating_flow_l_s
-from lean_year.core.treatment.cartridges import CARTRIDGES
+from lean_year.core.treatment.cartridges import CARTRIDGES, CartridgeSize
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.findings import replace
-from lean_year.plan.model.pressure_side import System, gives
+from lean_year.plan.model.levels import by_heights_alone
+from lean_year.plan.model.pressure_side import LIFT_READS, System, gives
 from lean_year.plan.model.train import first_life_months, in_housings, is_cartridge
 from lean_year.property.document import Property
 
@@ -16,7 +18,7 @@ from lean_year.property.document import Property
 class HousingOffered(BaseModel):
     """All cartridges of the train in housings of one size."""
 
-    size: str
+    size: CartridgeSize
     label: str
     clean_kpa: float
     """Taken by the train at the peak, new."""
@@ -35,6 +37,15 @@ class HousingOffered(BaseModel):
 
 def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> list[HousingOffered]:
     """Every size, the smallest first; none where the train has no cartridge."""
+    return [
+        each.model_copy(update={"months": first_life_months(in_housings(document, each.size), use_m3_year)})
+        for each in _on_the_pipes(document)
+    ]
+
+
+@cached_by_parts(16, *LIFT_READS, narrowed=by_heights_alone)
+def _on_the_pipes(document: Property) -> list[HousingOffered]:
+    """The same before it is known how much water passes in a year, which any change of the supply changes."""
     places = [number for number, stage in enumerate(document.treatment.stages) if is_cartridge(stage)]
     if not places:
         return []
@@ -59,7 +70,7 @@ def housings_offered(document: Property, use_m3_year: dict[Quality, float]) -> l
                 tap_dirty_kpa=tap[1],
                 flow_clean_l_s=flow[0],
                 flow_dirty_l_s=flow[1],
-                months=first_life_months(other, use_m3_year),
+                months=None,
                 chosen=all(document.treatment.stages[number].size == size for number in places),
                 operations=[replace(f"/treatment/stages/{number}/size", size) for number in places],
             )
