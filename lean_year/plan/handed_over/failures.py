@@ -193,7 +193,7 @@ def _treatment(document: Property, plan: WholePlan, tags: dict[str, str], say: W
                 "the spare, power off.", calls="installer",
             )  # fmt: skip
     changed = [
-        (f"{number} ({stage.name})", stage, max(1.0, stage.life_months))
+        (f"stage {number}, {stage.name}", stage, max(1.0, stage.life_months))
         for number, stage in enumerate(treatment.stages, 1)
         if stage.kind != "uv" and stage.life_months is not None
     ]
@@ -201,8 +201,8 @@ def _treatment(document: Property, plan: WholePlan, tags: dict[str, str], say: W
         tap = pump.figures.get("tap_dirty_kpa") if pump is not None else None
         left_kpa = max(0.0, tap.value) if tap is not None and tap.value is not None else None
         left = "" if left_kpa is None else f" At the highest tap {say.pressure(left_kpa)} are left then."
-        lost = ", ".join(f"{name} {say.pressure(stage.dirty_kpa)}" for name, stage, _ in changed)
-        months = ", ".join(f"{name} {say.of_kind('months', months)}" for name, _, months in changed)
+        lost = "; ".join(f"{name}: {say.pressure(stage.dirty_kpa)}" for name, stage, _ in changed)
+        months = "; ".join(f"{name}: {say.of_kind('months', months)}" for name, _, months in changed)
         yield Failure(
             key="cartridge", what="A cartridge is clogged",
             notices=f"The flow falls off. Lost over each when it is due: {lost}.{left}",

@@ -15,6 +15,8 @@ ROW = 9.0
 TANK_X, TANK_WIDE = 34.0, 17.0
 HOUSE_X = 90.0
 LINE_Y = 10.0
+EDGE = 0.2
+"""Left free at both sides, so that no line is cut in half."""
 
 
 class Box(BaseModel):
@@ -84,7 +86,7 @@ def _of_group(by_key: dict[str, Valve], kind: str, group: str) -> Valve | None:
 
 
 def _run(drawing: Schematic, group: str, name: str, y: float, by_key: dict[str, Valve]) -> None:
-    drawing.boxes.append(Box(x=0, y=y - 3, wide=15, high=6, name=name, kind="roof"))
+    drawing.boxes.append(Box(x=EDGE, y=y - 3, wide=15 - EDGE, high=6, name=name, kind="roof"))
     drawing.pipes.append(Pipe(points=[(15, y), (TANK_X, y)]))
     for kind, x in (("flush-cap", 17.5), ("flush", 20.8), ("low-point", 27.0)):
         valve = _of_group(by_key, kind, group)
@@ -139,7 +141,7 @@ def _house(drawing: Schematic, document: Property, bottom: float, by_key: dict[s
     room = HOUSE_X - 1.5 - start
     spread = min(1.3, room / sum(wide for _, _, wide in items))
     drawing.pipes.append(Pipe(points=[(start, y), (HOUSE_X, y)]))
-    drawing.boxes.append(Box(x=HOUSE_X, y=y - 3, wide=WIDTH - HOUSE_X, high=6, name="House", kind="house"))
+    drawing.boxes.append(Box(x=HOUSE_X, y=y - 3, wide=WIDTH - HOUSE_X - EDGE, high=6, name="House", kind="house"))
     x = start + 0.8
     for kind, key, wide in items:
         _item(drawing, kind, key, x, wide * spread, y, by_key)
