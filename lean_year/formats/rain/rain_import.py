@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from lean_year.core.errors import InputError
 from lean_year.core.rain.disaggregation import days_from_months_mm
-from lean_year.core.rain.generator import Climate, generate_days_mm, usual_wet_days
+from lean_year.core.rain.generator import Climate, made_record_mm, usual_wet_days
 from lean_year.core.rain.rainfall import DailyRain, MadeFrom
 from lean_year.core.roofs.catchment import MAX_RAIN_MM
 from lean_year.core.units import MM_PER_INCH
@@ -177,13 +177,16 @@ def rain_from_means(
     dates = np.arange(np.datetime64("2001-01-01"), np.datetime64(f"{2001 + years}-01-01"))
     made = MadeFrom("means", tuple(means.tolist()), tuple(wet.tolist()), yearly_variation, seed)
     return account(
-        DailyRain(dt.date(2001, 1, 1), generate_days_mm(climate, dates, seed), made_from=made),
+        DailyRain(dt.date(2001, 1, 1), made_record_mm(climate, dates, seed), made_from=made),
         AsRead(
             layout="means",
             rows=12,
             unit="mm",
             unit_reason="entered in millimetres",
-            warnings=["Made from twelve means. Means hide the lean years: the answer is a band, not a number."],
+            warnings=[
+                "Made from twelve means, which all its years together keep. Means hide the lean years: the answer is "
+                "a band, not a number."
+            ],
         ),
     )
 

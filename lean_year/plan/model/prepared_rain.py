@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.rain import rainfall
-from lean_year.core.rain.generator import Climate, generate_days_mm
+from lean_year.core.rain.generator import Climate, made_record_mm
 from lean_year.core.rain.rainfall import DailyRain, Filling, Spell, WaterYears
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.cache import cached
@@ -93,7 +93,7 @@ def records_like(rain: PreparedRain) -> tuple[PreparedRain, ...]:
     climate = Climate(np.array(made.mean_mm), np.array(made.wet_days), made.yearly_variation)
     others = []
     for number in range(1, RECORDS_LIKE_IT):
-        depth = generate_days_mm(climate, rain.dates, made.seed + number)
+        depth = made_record_mm(climate, rain.dates, made.seed + number)
         others.append(prepare_rain(replace(rain.record, depth_mm=depth), rain.filling))
     return (rain, *others)
 

@@ -2,12 +2,21 @@
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from scipy import stats
 
 from lean_year.core.calendar import DAYS_IN_MONTH
 from lean_year.core.errors import InputError
 from lean_year.core.rain.disaggregation import days_from_months_mm
-from lean_year.core.rain.generator import REGIMES, Climate, generate_days_mm, transition_chances, usual_wet_days
+from lean_year.core.rain.generator import (
+    REGIMES,
+    Climate,
+    generate_days_mm,
+    made_record_mm,
+    transition_chances,
+    usual_wet_days,
+)
 
 YEARS = 400
 MEAN_MM = np.array([90.0, 75, 70, 50, 35, 20, 8, 10, 40, 95, 110, 105])
@@ -49,6 +58,42 @@ def test_years_differ_as_much_as_they_are_asked_to(variation):
     annual = totals.sum(axis=1)
     error = variation / np.sqrt(2 * YEARS) * np.sqrt(1 + 2 * variation**2)
     assert annual.std() / annual.mean() == pytest.approx(variation, abs=3.5 * error)
+
+
+def by_month(depth, dates):
+    """Totals of each month, one row a year."""
+    months = dates.astype("datetime64[M]").astype(np.int64)
+    return np.bincount(months - months[0], depth).reshape(-1, 12)
+
+
+SOME_RAIN = st.lists(st.floats(0, 400), min_size=12, max_size=12).filter(lambda means: sum(means) > 1)
+
+
+@given(SOME_RAIN, st.integers(1, 40), st.floats(0, 0.5), st.integers(0, 2**31))
+def test_a_made_record_has_the_means_that_were_entered(means, years, variation, seed):
+    """To the half step of a gauge over all of its years, however few; a dry month stays dry."""
+    mean = np.array(means)
+    dates = np.arange(np.datetime64("2001-01-01"), np.datetime64(f"{2001 + years}-01-01"))
+    asked = Climate(mean, usual_wet_days(mean), variation)
+    depth = made_record_mm(asked, dates, seed)
+    least = by_month((generate_days_mm(asked, dates, seed) > 0) * 0.1, dates).mean(axis=0)
+    assert by_month(depth, dates).mean(axis=0) == pytest.approx(np.maximum(mean, least), abs=0.051 / years)
+    assert (depth >= 0).all()
+
+
+def test_thirty_two_inches_come_back_as_thirty_two_inches():
+    mean = np.array([2.9, 2.6, 2.8, 2.5, 2.4, 2.6, 2.7, 2.9, 2.8, 2.6, 2.6, 2.7]) * 25.4
+    dates = np.arange(np.datetime64("2001-01-01"), np.datetime64("2041-01-01"))
+    depth = made_record_mm(Climate(mean, usual_wet_days(mean), 0.15), dates, 0)
+    assert depth.sum() / 40 / 25.4 == pytest.approx(32.1, abs=0.01)
+
+
+def test_scaling_to_the_means_changes_neither_wet_days_nor_how_years_differ():
+    raw = generate_days_mm(climate(0.3), DATES, 4)
+    scaled = made_record_mm(climate(0.3), DATES, 4)
+    assert ((raw > 0) == (scaled > 0)).all()
+    years = [by_month(each, DATES).sum(axis=1) for each in (raw, scaled)]
+    assert np.corrcoef(*years)[0, 1] > 0.99
 
 
 def test_wet_days_come_in_spells():
