@@ -6,7 +6,7 @@ export default defineConfig({
   test: {
     environment: "jsdom",
     setupFiles: "src/testing/setup.ts",
-    testTimeout: 30_000,
+    testTimeout: 120_000, // against what hangs: a busy machine is no fault
     maxWorkers: "100%", // else one core is left idle: half of a small machine
     restoreMocks: true,
     unstubGlobals: true,

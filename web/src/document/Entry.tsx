@@ -9,7 +9,8 @@ import { useOnLeaving } from "./useOnLeaving";
 import { useEdits } from "./workbench";
 import type { Document } from "../api/client";
 import type { Kind } from "../lib/units";
-import { example, nudgeStep, read, write, writeBare } from "../lib/units";
+import { notRead, read } from "../lib/readQuantity";
+import { nudgeStep, write, writeBare } from "../lib/units";
 
 const PAUSE_MS = 500;
 
@@ -147,7 +148,7 @@ export function Entry({
     // A bound that is written in another unit is that bound, whatever its last digit.
     const next =
       [range.min, range.max].find((bound) => written !== null && sameButForRounding(written, bound)) ?? written;
-    if (next === null) return setProblem(`${label}: not a quantity. Write for example ${example(kind, units)}.`);
+    if (next === null) return setProblem(`${label}: ${notRead(kind, units, draft)}`);
     const allowed = outside(next, range, (bound) => write(kind, units, bound));
     if (allowed) return setProblem(`${label}: must be ${allowed}.`);
     setProblem(null);

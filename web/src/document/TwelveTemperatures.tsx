@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { axisUnit, read } from "../lib/units";
+import { read } from "../lib/readQuantity";
+import { axisUnit } from "../lib/units";
 import type { Units } from "../lib/units";
 import { replace } from "./edits";
 import { useDocument } from "./shown";

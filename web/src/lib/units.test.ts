@@ -1,11 +1,11 @@
 import { describe, expect, test } from "vitest";
 import writtenQuantities from "../testing/writtenQuantities.json";
+import { read } from "./readQuantity";
 import {
   costOf,
   figure,
   nudgeStep,
   quantity,
-  read,
   roundStep,
   significant,
   volume,
@@ -14,64 +14,6 @@ import {
   writeBare,
 } from "./units";
 import type { Quantity, Units } from "./units";
-
-describe("an entry is read in any unit", () => {
-  test.each([
-    ["area", "1010 ft2", 93.832],
-    ["area", "1,010 ft²", 93.832],
-    ["area", "94", 94],
-    ["length", "34'", 10.3632],
-    ["length", `34' 6"`, 10.5156],
-    ["length", "34 ft 6 in", 10.5156],
-    ["length", "250 cm", 2.5],
-    ["depth", "2.5 in", 63.5],
-    ["depth", "0,5", 0.5],
-    ["volume", "40 kL", 40_000],
-    ["volume", "2,500 gal", 9463.53],
-    ["volume", "2,500 gallons", 9463.53],
-    ["volume", "40 m³", 40_000],
-    ["share", "90 %", 0.9],
-    ["share", "0.9", 0.9],
-    ["angle", "35°", 35],
-    ["percent", "35 %", 0.35],
-    ["percent", "35", 0.35],
-    ["bore", "4 in", 101.6],
-    ["intensity", "3 in/h", 76.2],
-    ["pressure", "6 bar", 600],
-    ["pressure", "90 psi", 620.53],
-    ["temperature", "1 °C", 1],
-    ["melt", "4 mm/°C", 4],
-    ["melt", "0.0875 in/°F", 4.001],
-    ["temperature", "34 °F", 1.11],
-    ["temperature", "-40 F", -40],
-    ["money", "1,250", 1250],
-    ["rate", "25 gal a day", 94.635],
-  ] as const)("%s %s", (kind, text, kept) => {
-    expect(read(kind, "metric", text, 50_000)).toBeCloseTo(kept, 2);
-  });
-
-  test.each([
-    ["area", "wide"],
-    ["area", "94 gal"],
-    ["volume", ""],
-    ["volume", "12 furlongs"],
-    ["length", "1.2.3 m"],
-    ["count", "3 m"],
-  ] as const)("%s %s is not a quantity", (kind, text) => {
-    expect(read(kind, "metric", text, 1)).toBeNull();
-  });
-
-  test("a bare number is in the unit that is shown", () => {
-    expect(read("volume", "metric", "90", 86_000)).toBe(90_000);
-    expect(read("volume", "metric", "90", 300)).toBe(90);
-    expect(read("volume", "us", "100", 86_000)).toBeCloseTo(378.54, 2);
-  });
-
-  test("a comma before three digits parts thousands, else it is the decimal comma", () => {
-    expect(read("volume", "us", "1,500", 9_000)).toBeCloseTo(1500 * 3.785411784);
-    expect(read("volume", "metric", "1,5", 9_000)).toBe(1_500);
-  });
-});
 
 test("what is written is read back, in both systems", () => {
   for (const units of ["metric", "us"] as const)

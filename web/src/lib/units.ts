@@ -1,5 +1,5 @@
 /**
- * Quantities as people write and read them. The server keeps SI; how each is written stands in one table, made by the
+ * Quantities as people read them; `readQuantity.ts` has how they write them. The server keeps SI; how each is written stands in one table, made by the
  * server (`quantities.json`), so that both sides write the same figure.
  */
 import table from "./quantities.json";
@@ -116,66 +116,16 @@ export function nudgeStep(kind: Kind, units: Units, value: number): number {
   return shown.step * shown.factor;
 }
 
-const FEET_AND_INCHES = /^(\d+(?:\.\d+)?)\s*(?:'|ft)\s*(\d+(?:\.\d+)?)\s*(?:"|in)$/;
-const NUMBER_AND_UNIT = /^(-?(?:\d[\d,]*\.?\d*|\.\d+|\d+(?:,\d+)?))\s*([^\d\s.,-].*)?$/;
+/** What may be written behind a number of a kind, in lower case, and the kept units in it. */
+export const mayBeWritten = (kind: Kind): Record<string, number> => WRITTEN[kind];
+
+/** How an entry shows a value: its unit, the kept units in it, and where its scale begins. */
+export const shownAs = (kind: Kind, units: Units, value: number): Rule => ruleFor(ENTRIES[kind][units], value);
 
 /** Where the scale of a unit begins, in itself: only one kind has such units. */
-function zeroOf(kind: Kind, unit: string): number {
+export function zeroOf(kind: Kind, unit: string): number {
   const rules = Object.values(ENTRIES[kind]).flat();
   return rules.find((rule) => rule.zero && rule.unit.toLowerCase().endsWith(unit.toLowerCase()))?.zero ?? 0;
-}
-
-/** An entry in the kept unit, or null if it cannot be read. A bare number is in the unit shown. */
-export function read(kind: Kind, units: Units, text: string, shownValue: number): number | null {
-  const clean = text.trim().toLowerCase().replace("−", "-").replace(/’|′/g, "'").replace(/”|″/g, '"');
-  const feet = kind === "length" ? FEET_AND_INCHES.exec(clean) : null;
-  if (feet) return Number(feet[1]) * WRITTEN.length["ft"]! + Number(feet[2]) * WRITTEN.length["in"]!;
-  const match = NUMBER_AND_UNIT.exec(clean);
-  if (!match) return null;
-  // One comma with other than three digits behind it is a decimal comma; else commas part thousands.
-  const digits = match[1]!;
-  const decimalComma = /^-?\d+,\d+$/.test(digits) && !/,\d{3}$/.test(digits);
-  const number = Number(decimalComma ? digits.replace(",", ".") : digits.replaceAll(",", ""));
-  if (!Number.isFinite(number)) return null;
-  const unit = match[2]
-    ?.replace(/\.$/, "")
-    .replace(/\s*(us )?gallons?$/, "gal")
-    .replace(/ a day$|\/day$/, "")
-    .trim();
-  const shown = ruleFor(ENTRIES[kind][units], shownValue);
-  const factor = unit ? WRITTEN[kind][unit] : shown.factor;
-  return factor === undefined ? null : (number - (unit ? zeroOf(kind, unit) : shown.zero)) * factor;
-}
-
-/** What may be written for a kind, for the message when an entry cannot be read. */
-export function example(kind: Kind, units: Units): string {
-  const us = units === "us";
-  return {
-    volume: us ? "2,500 gal or 9.5 m³" : "40 kL, 40 m³ or 2,500 gal",
-    rate: us ? "25 gal or 95 L" : "90 L or 25 gal",
-    area: us ? "1,010 ft² or 94 m²" : "94 m² or 1,010 ft²",
-    length: us ? `34', 34' 6" or 10.4 m` : "10.4 m or 34'",
-    bore: us ? "4 in or 100 mm" : "100 mm or 4 in",
-    opening: us ? "28 in² or 180 cm²" : "180 cm² or 28 in²",
-    intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",
-    flow: us ? "12 gal/min or 0.75 L/s" : "0.75 L/s or 12 gal/min",
-    pressure: us ? "90 psi or 600 kPa" : "600 kPa or 6 bar",
-    melt: us ? "0.09 in/°F or 4 mm/°C" : "4 mm/°C or 0.09 in/°F",
-    temperature: us ? "34 °F or 1 °C" : "1 °C or 34 °F",
-    force: us ? "20,000 lbf or 90 kN" : "90 kN or 20,000 lbf",
-    speed: us ? "90 mph or 40 m/s" : "40 m/s or 145 km/h",
-    percent: "35 or 35 %",
-    water_year: us ? "24,000 gal or 90 m³" : "90 m³ or 24,000 gal",
-    travel: us ? "25 miles or 40 km" : "40 km",
-    money_m3: "160 or 38.5",
-    money_m2: "60 or 5.5",
-    money: "350 or 38.5",
-    depth: us ? "0.02 in or 0.5 mm" : "0.5 mm or 0.02 in",
-    share: "0.9 or 90 %",
-    angle: "35 or 35°",
-    position: "50.85 or −33.9",
-    count: "3 or 2.5",
-  }[kind];
 }
 
 /** The figure of an entry alone, for a column whose head says the unit. */

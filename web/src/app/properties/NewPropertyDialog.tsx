@@ -6,7 +6,8 @@ import { useLocation } from "wouter";
 import { client, Refused, taken } from "../../api/client";
 import type { NewProperty } from "../../api/client";
 import { choicesQuery, propertyQuery, recordsQuery } from "../../api/queries";
-import { area, axisUnit, rate, read } from "../../lib/units";
+import { read } from "../../lib/readQuantity";
+import { area, axisUnit, rate } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { returnFocus } from "../../ui/returnFocus";
 

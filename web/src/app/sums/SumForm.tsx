@@ -3,7 +3,8 @@ import { useState } from "react";
 import { Refused } from "../../api/client";
 import type { SumOffered } from "../../api/client";
 import { workOut } from "../../api/queries";
-import { example, read, write } from "../../lib/units";
+import { example, read } from "../../lib/readQuantity";
+import { write } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { kindOf, answerText, unitBehind, wordsOf } from "./words";
 

@@ -2,7 +2,8 @@ import { useState } from "react";
 import type { Point } from "../../api/build";
 import { useDocument } from "../../document/shown";
 import { useWho } from "../../document/workbench";
-import { example, read, write } from "../../lib/units";
+import { example, notRead, read } from "../../lib/readQuantity";
+import { write } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { allowed, ENTERED_AS, failingWords, inWords, judge, sumOf } from "./judged";
 import type { Values } from "./judged";
@@ -160,10 +161,12 @@ function problemOf(point: Point, typed: Record<string, string>, values: Values, 
     const value = values[key];
     if (value === undefined) {
       if (kind === "yes_no") return `${label}: choose yes or no.`;
-      const like = kind === "hours" ? "2.5" : example(ENTERED_AS[kind], units);
-      return typed[key]?.trim()
-        ? `${label}: not a quantity. Write for example ${like}.`
-        : `${label}: write what was read, for example ${like}.`;
+      const text = typed[key]?.trim();
+      if (kind === "hours")
+        return text ? `${label}: not a quantity. Write for example 2.5.` : `${label}: write what was read, in hours.`;
+      return text
+        ? `${label}: ${notRead(ENTERED_AS[kind], units, text)}`
+        : `${label}: write what was read, for example ${example(ENTERED_AS[kind], units)}.`;
     }
     if (value < least || value > most)
       return `${label}: must be from ${inWords(kind, least, units)} to ${inWords(kind, most, units)}.`;

@@ -9,9 +9,9 @@ import { Views } from "../../ui/Views";
 import { Why } from "../../ui/Why";
 import { NoRain } from "../../document/NoRain";
 import { DaysView } from "./DaysView";
-import { MethodsView } from "./MethodsView";
-import { TanksView } from "./TanksView";
 
+const TanksView = fetched(async () => (await import("./TanksView")).TanksView);
+const MethodsView = fetched(async () => (await import("./MethodsView")).MethodsView);
 const SafetyView = fetched(async () => (await import("./SafetyView")).SafetyView);
 const SearchView = fetched(async () => (await import("./SearchView")).SearchView);
 

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { StormAsk } from "../../api/client";
 import { useDocument, usePlan } from "../../document/shown";
-import { axisUnit, rain, read, write } from "../../lib/units";
+import { read } from "../../lib/readQuantity";
+import { axisUnit, rain, write } from "../../lib/units";
 import type { Kind } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 import { EntryProblem } from "../../ui/EntryProblem";

@@ -4,7 +4,8 @@ import type { KeyboardEvent } from "react";
 import type { Document } from "../../api/client";
 import { useEdits, useSaved } from "../../document/workbench";
 import { useKeptDraft } from "../../lib/keptDraft";
-import { metres, read, write } from "../../lib/units";
+import { read } from "../../lib/readQuantity";
+import { metres, write } from "../../lib/units";
 
 type Point = { path: string; name: string; value: number | null };
 

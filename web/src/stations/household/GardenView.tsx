@@ -71,7 +71,7 @@ export function GardenView({ months }: { months: number[] }) {
               <Entry
                 label="Latitude"
                 path="/site/latitude_deg"
-                kind="angle"
+                kind="position"
                 value={document.site.latitude_deg ?? 0}
               />
             </>

@@ -1,5 +1,5 @@
 import type { LogField, LogForm } from "../../api/log";
-import { read } from "../../lib/units";
+import { read } from "../../lib/readQuantity";
 import type { Units } from "../../lib/units";
 import { entered, inWords } from "./words";
 

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Units } from "../../lib/units";
-import { example, quantity, read } from "../../lib/units";
+import { example, read } from "../../lib/readQuantity";
+import { quantity } from "../../lib/units";
 import type { Line } from "./changed";
 
 type Read = { gaps_m: number[]; wrong: string | null };

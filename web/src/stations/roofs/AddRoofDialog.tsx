@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Roof } from "../../api/client";
 import { rangeAt } from "../../document/ranges";
 import { useDocument } from "../../document/shown";
-import { example, read } from "../../lib/units";
+import { example, read } from "../../lib/readQuantity";
 import { EntryDialog } from "../../ui/EntryDialog";
 import { LabelledField } from "../../ui/LabelledField";
 

@@ -15,7 +15,7 @@ test("a roof is added once its size is known, in the units of the property; its 
   const dialog = await open("Add a roof");
   await userEvent.click(dialog.getByRole("button", { name: "Add it" }));
   expect(dialog.getByRole("alert").textContent).toMatch(
-    /^Write its length and its width, each above zero, for example 34', 34' 6" or 10.4 m/,
+    /^Write its length and its width, each above zero, for example 34', 34' 6 1\/2" or 10.4 m/,
   );
   await userEvent.type(dialog.getByRole("textbox", { name: "Name" }), "  Lean-to ");
   for (const [length, width] of [
