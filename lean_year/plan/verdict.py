@@ -52,11 +52,13 @@ NO_RAIN = Verdict(
 )
 
 
-def verdict(cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | None = None) -> Verdict:
+def verdict(
+    cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | None = None, *, garden_only: bool = False
+) -> Verdict:
     """Word the replay of the design.
 
     `made`: for a record made from twelve means, the fewest and most years that rain alone carries of so many in
-    records like it.
+    records like it. `garden_only`: rain waters a garden and nothing else, which then is carried or not.
     """
     counted, carried = cistern.counted_years, cistern.years_carried
     if counted == 0:
@@ -80,20 +82,32 @@ def verdict(cistern: CisternPlan, say: Wording, made: tuple[int, int, int] | Non
     helped = "topped_up_l_year" in cistern.figures or "loads_year" in cistern.figures
     if helped and cistern.rain_alone_years_carried < carried:
         return Verdict(
-            answer=_with_help(cistern), tightest=_help(cistern, say), climate=climate, caveat=_caveat(cistern, say)
+            answer=_with_help(cistern),
+            tightest=_help(cistern, say),
+            climate=climate,
+            caveat=_caveat(cistern, say, garden_only),
         )
     if cistern.tightest_carried_year is None:
         answer, tightest = f"Runs dry in every one of {several(counted, 'year')}.", ""
+        if garden_only:
+            share = cistern.figures["volumetric_reliability"].value or 0.0
+            answer = f"Gives the garden {fixed(share * 100)} % of its water, and no summer of {counted} all of it."
     else:
         if carried == counted:
-            answer = f"Carries the house through all {several(counted, 'year')}."
+            answer = _carries("all", counted, garden_only)
             which = "Tightest day"
         else:
-            answer = f"Carries the house through {carried} of {several(counted, 'year')}."
+            answer = _carries(f"{carried} of", counted, garden_only)
             which = "Tightest of those"
         year = cistern.years[cistern.tightest_carried_year]
         tightest = f"{which}: {day(year.lowest_date)}, {say.volume(year.lowest_l)} left."
-    return Verdict(answer=answer, tightest=tightest, climate=climate, caveat=_caveat(cistern, say))
+    return Verdict(answer=answer, tightest=tightest, climate=climate, caveat=_caveat(cistern, say, garden_only))
+
+
+def _carries(which: str, counted: int, garden_only: bool) -> str:
+    if garden_only:
+        return f"Waters the garden through {which} {several(counted, 'summer')}."
+    return f"Carries the house through {which} {several(counted, 'year')}."
 
 
 def _climate(cistern: CisternPlan) -> str:
@@ -135,9 +149,12 @@ def _saving(cistern: CisternPlan) -> str:
     return f" {first.name} on {several(first.days, 'day')} of {several(first.years, 'year')}."
 
 
-def _caveat(cistern: CisternPlan, say: Wording) -> str:
+def _caveat(cistern: CisternPlan, say: Wording, garden_only: bool) -> str:
     if cistern.first_filling and not cistern.shortages and cistern.years_carried == cistern.counted_years:
-        return "The house uses more than the roofs bring." + _saving(cistern)
+        who = "The garden asks for" if garden_only else "The house uses"
+        return f"{who} more than the roofs bring." + _saving(cistern)
+    if cistern.first_filling and garden_only:
+        return "The garden asks for more than the roofs bring, so it waits for rain whatever the tank."
     if cistern.first_filling:
         return "The house uses more than the roofs bring, so no tank lasts."
     if not cistern.shortages:

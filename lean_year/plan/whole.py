@@ -152,7 +152,8 @@ def compared(
 def _verdict(model: PropertyModel, cistern: Any) -> Verdict:
     if model.rain is None or cistern is None:
         return NO_RAIN
-    return verdict(cistern, model.say, carried_in_records_like_it(model.document, model.rain))
+    made = carried_in_records_like_it(model.document, model.rain)
+    return verdict(cistern, model.say, made, garden_only=model.document.household.garden_only)
 
 
 def _summary(

@@ -179,7 +179,7 @@ def test_from_nothing_to_a_complete_design_by_touch_half_of_it_without_a_connect
         for kind in ("sediment filter", "UV lamp"):
             chosen(phone, "Add a stage", kind)
         go(phone, "Pump")
-        chosen(phone, "How the house is fed", "pump")
+        chosen(phone, "How the taps are fed", "pump")
         for sheet in ("Gutters & pipes", "First flush", "Overflow", "Treatment", "Pump", "Gutters & pipes"):
             take_what_is_offered(phone, sheet)
         online = standing(phone.url)

@@ -36,7 +36,7 @@ def test_the_small_cartridge_shows_the_shower_the_pump_and_the_months_in_one_vie
 def test_a_header_tank_is_planned_and_raised_by_its_fix(demo_page):
     page = demo_page
     page.get_by_role("navigation", name="Stations").get_by_role("button", name="Pump").click()
-    page.get_by_role("button", name="How the house is fed: by a pump").click()
+    page.get_by_role("button", name="How the taps are fed: by a pump").click()
     page.get_by_role("menuitemradio", name=re.compile("^from a raised header tank")).click()
     words = page.get_by_role("region", name="The header tank")
     expect(words).to_contain_text("The pump fills it in")

@@ -190,7 +190,7 @@ def _tanks(document: Property, say: Wording) -> Iterator[_Made]:
     last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
     yield _Made(
         "outlet", f"Outlet of {last.name}", "cistern", say.nominal(document.pump.suction.bore_mm),
-        "Shut, the pump runs dry and the house has no water.", positions=(("cleaning", "shut"),),
+        "Shut, the pump runs dry and no tap has water.", positions=(("cleaning", "shut"),),
     )  # fmt: skip
 
 
@@ -219,10 +219,10 @@ def _pressure(document: Property, say: Wording) -> Iterator[_Made]:
         yield _Made("header-float", "Float of the header tank", "pump", delivery,
                     "Stuck open, the header tank runs over.", "float", normal="by itself")  # fmt: skip
         yield _Made("header", "Outlet of the header tank", "pump", say.nominal(entered.header.down.bore_mm),
-                    "Shut, the house has no water.", positions=(("cleaning", "shut"),))  # fmt: skip
+                    "Shut, no tap has water.", positions=(("cleaning", "shut"),))  # fmt: skip
     if any(is_cartridge(stage) for stage in document.treatment.stages):
         yield _Made("train", "Before and behind the filters", "treatment", delivery,
-                    "Shut, the house has no water; open while a housing is undone, it sprays.", count=TRAIN_VALVES,
+                    "Shut, no tap has water; open while a housing is undone, it sprays.", count=TRAIN_VALVES,
                     positions=(("cleaning", "shut"),))  # fmt: skip
     uv = document.treatment.uv
     if uv.shut_valve and any(stage.kind == "uv" for stage in document.treatment.stages):

@@ -155,7 +155,7 @@ def test_without_rain_or_prices_a_report_says_so_and_makes_nothing_up():
     words = words_of(write_pdf(PAPERS["report"](facts), "a4", facts.date))
     assert "No prices have been entered" in words
     assert "€" not in words
-    assert "Water that the household draws" in words
+    assert "Water that is drawn" in words
     assert "Tarn" not in words
 
 

@@ -32,7 +32,7 @@ def add_answer(sheet: Sheet, facts: Facts) -> None:
     )
     sheet.picture(
         draw_months(facts.replay, facts.rain, facts.document.units),
-        "What comes into the tanks and what the household draws, for each month of a mean year.",
+        "What comes into the tanks and what is drawn, for each month of a mean year.",
         "When the rain comes, and when the water is drawn: what lies between is what the tanks are for.",
     )
 
@@ -54,7 +54,7 @@ def _rows(facts: Facts) -> list[tuple[str, str, str]]:
         demand = household.figures["demand_l_day"]
         peak = household.figures["top_month_l_day"]
         most = f"{say.rate(peak.value)} in the month that uses most" if peak.value is not None else ""
-        rows.append(("Water that the household draws", say.figure(demand.value, demand.unit), most))
+        rows.append(("Water that is drawn", say.figure(demand.value, demand.unit), most))
     names = [tank.name for tank in facts.document.cistern.built()]
     rows.append(("Tanks", say.volume(plan.tank_l), ", ".join(names)))
     if cistern is not None:

@@ -48,7 +48,7 @@ def _rows(facts: Facts) -> list[list[str]]:
             rows.append([f"Tanks under {under}", f"{step.name}, until they are over it again."])
     rows.append(["After every storm", "Look at the overflow where it ends: it ran, and washed nothing away."])
     rows.append(
-        ["Every month", "Read and write down the level. A level that falls faster than the house draws is a leak."]
+        ["Every month", "Read and write down the level. A level that falls faster than water is drawn is a leak."]
     )
     return [*rows, *_changes(price.upkeep if price else [])]
 

@@ -38,7 +38,7 @@ def draw_months(replay: OperatedReplay, rain: PreparedRain, units: Units) -> str
         drawn.text(x + wide / 2, FOOT + 12, MONTHS[month], anchor="middle", fill=INK_2)
     drawn.line([(LEFT, FOOT), (WIDTH, FOOT)], INK_2, 0.8)
     at = LEFT
-    for words, fill in (("rain that comes in", WATER_7), ("water that the household draws", PARCHED_5)):
+    for words, fill in (("rain that comes in", WATER_7), ("water that is drawn", PARCHED_5)):
         drawn.box(at, HEIGHT - 10, 14, 6, fill)
         drawn.text(at + 18, HEIGHT - 4, words, fill=INK_2)
         at += 32 + words_wide(words)

@@ -111,6 +111,6 @@ def _load(season: UsefulBy | None, say: Wording) -> str:
         return ""
     return (
         f"Rain alone has enough for the dry months there in {season.in_time} of {season.filled.years} recorded "
-        "years. Begin earlier, or have a load of water brought: the house needs "
-        f"{say.volume(season.filled.wanted_l)} then."
+        "years. Begin earlier, or have a load of water brought: "
+        f"{say.volume(season.filled.wanted_l)} are needed then."
     )

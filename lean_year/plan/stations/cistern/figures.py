@@ -220,7 +220,7 @@ def _shares_carried(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
             "Given up on saving steps",
             "sum of what the steps take off each day's demand",
             f"{say.volume(given_up)} of {say.volume(wanted + given_up)} over the whole record",
-            "Given up is not dry: the garden waits, the house runs.",
+            "Given up is not dry: what the steps take off waits, and the rest runs.",
         ),
         "volumetric_reliability": _derived(
             run.volumetric_reliability,

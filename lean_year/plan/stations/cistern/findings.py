@@ -47,7 +47,14 @@ def cistern_findings(
     if first_filling:
         _not_enough_rain(found, document, supply, say)
     allowed = document.cistern.short_years_allowed
-    if short_years > allowed:
+    if short_years > allowed and document.household.garden_only:
+        found.add(
+            "CISTERN_GARDEN_WAITS",
+            "note",
+            f"The garden waits for rain in {several(short_years, 'summer')}; {allowed} allowed.",
+            f"A tank of {say.volume(for_aim_l)} does it." if for_aim_l is not None and not first_filling else "",
+        )
+    elif short_years > allowed:
         found.add(
             "CISTERN_SHORT_YEARS",
             "fails",
@@ -68,13 +75,22 @@ def cistern_findings(
 
 def _not_enough_rain(found: Findings, document: Property, supply: Supply, say: Wording) -> None:
     wanted, brought = float(supply.demand_l.sum()), float(supply.inflow_l.sum())
-    text = f"The house uses {say.volume(wanted)} over the record and the roofs bring {say.volume(brought)}"
+    garden = document.household.garden_only
+    who = "The garden asks for" if garden else "The house uses"
+    text = f"{who} {say.volume(wanted)} over the record and the roofs bring {say.volume(brought)}"
     if document.household.back_up.kind != "none":
         found.add(
             "CISTERN_RAIN_IS_NOT_ENOUGH",
             "note",
             f"{text}; the rest is other water whatever the tank.",
             "More roof or less use lowers the bill.",
+        )
+    elif garden:
+        found.add(
+            "CISTERN_GARDEN_OUTRUNS_ROOF",
+            "note",
+            f"{text}: whatever the tank, it waits for rain in dry spells.",
+            "More roof, less area, mulch and drip lines, or water from elsewhere.",
         )
     else:
         found.add(
@@ -107,9 +123,9 @@ def _fire(found: Findings, supply: Supply, say: Wording) -> None:
         found.add(
             "CISTERN_FIRE_OUTLET",
             "note",
-            f"{say.volume(supply.layout.reserve_l)} are kept for fire: whatever the house draws has to stop "
+            f"{say.volume(supply.layout.reserve_l)} are kept for fire: what is drawn for all else has to stop "
             f"{say.length(level_m)} over the floor of {supply.layout.steps[-1].tanks[0].name}.",
-            "Set the house's outlet, or a float that stops the pump, at that level. Below it a valve of its own with "
+            "Set its outlet, or a float that stops the pump, at that level. Below it a valve of its own with "
             "the coupling of the local fire service, where a vehicle comes; ask them what flow they count on.",
         )
 

@@ -150,7 +150,7 @@ def smallest_figures(
 def _smallest_working(supply: Supply, tank_l: float | None, first_filling: bool, say: Wording) -> str:
     if tank_l is None:
         return "no size does it with this start"
-    note = "; only the first filling, since the house uses more than the roofs bring" if first_filling else ""
+    note = "; only the first filling, since more is used than the roofs bring" if first_filling else ""
     live = supply.layout.live_for(tank_l)
     return f"{say.volume(live)} live + {say.volume(tank_l - live)} held back{note}"
 

@@ -133,7 +133,7 @@ def _replay(supply: Supply, run: OperatedReplay | None, tank_l: float | None, sa
         return _method(
             "replay", label, None, "derived", source, "least size whose replay meets the aim", {},
             "no size meets the aim with this start",
-            "The roofs bring less than the house uses, or the first days find the tank too low: a larger "
+            "The roofs bring less than is used, or the first days find the tank too low: a larger "
             "tank would only use up what it was first filled with.",
         )  # fmt: skip
     carried = rain.counted_days & ~run.short_day

@@ -17,7 +17,7 @@ def household_findings(document: Property, demand: HouseholdDemand, rain: Prepar
         found.add(
             "HOUSEHOLD_NO_USE",
             "caution",
-            "Nobody uses rainwater yet, so every tank carries the house.",
+            "Nobody uses rainwater yet, so every tank is large enough.",
             "Enter the people or the garden's water.",
         )
     if rain is not None and document.household.irrigation.area_m2 > 0:

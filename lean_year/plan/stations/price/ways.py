@@ -167,7 +167,7 @@ def _smaller(model: PropertyModel, rain: Way) -> _Asked:
 def _nothing(model: PropertyModel) -> _Asked:
     yearly = model.document.price.ways.nothing_yearly
     asks = _asks(what_water_costs_now=yearly)
-    return "nothing", Way(0.0, yearly or 0.0), asks, "The house goes on as it does today."
+    return "nothing", Way(0.0, yearly or 0.0), asks, "Everything goes on as it does today."
 
 
 def _rain_alone_m3(model: PropertyModel, size_l: float) -> float:

@@ -112,7 +112,7 @@ def _undecided(facts: PumpFacts, found: Findings, say: Wording) -> None:
     found.add(
         "PUMP_UNDECIDED",
         "note",
-        f"How the house is fed is not decided. {says}",
+        f"How the taps are fed is not decided. {says}",
         "",
         *(Fix(text=text, operations=[replace("/pump/feed", way)]) for way, text in (ways if falls else ways[:2])),
         asks=True,

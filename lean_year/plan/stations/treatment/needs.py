@@ -50,7 +50,8 @@ def treatment_needs(
     if outdoors:
         needs.append(Need("not-drinking-sign", f"{several(outdoors, 'garden tap')} before the last stage", outdoors))
     if not drunk:
-        needs.append(Need("not-drinking-sign", "Where the pipe enters the house: nothing of it is drunk"))
+        where = "Where the pipe enters the house" if served(document)["indoor"] else "At the taps"
+        needs.append(Need("not-drinking-sign", f"{where}: nothing of it is drunk"))
     return Needs(tuple(needs), tuple(_upkeep(document, lives_months, drunk, say)))
 
 

@@ -117,7 +117,7 @@ function StoreLegend({ liveL, units }: { liveL: number; units: "metric" | "us" }
         ))}
       </svg>
       {volume(liveL, units)}
-      <LegendKey fill={css(DRY_DAY)}>the house is dry</LegendKey>
+      <LegendKey fill={css(DRY_DAY)}>no water left</LegendKey>
     </p>
   );
 }

@@ -35,7 +35,7 @@ function Methods({ methods }: { methods: SizingMethod[] }) {
           <p className="mt-1">
             The replay, <strong>A</strong>, takes every recorded day as it came, and it is the one this design
             follows: nothing in it is averaged away. The others were made for sums by hand. Each letter stands on the
-            curve where its size would have carried the house.
+            curve at its size and at the years that it would have carried.
           </p>
           <p className="note mt-2">
             Sizes are of these same tanks made wide enough, floor to overflow, with what the outlet and the fire

@@ -47,7 +47,7 @@ export function TanksView() {
           <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1">
             <h2 className="heading">On one datum, to scale</h2>
             <p className="note flex flex-wrap items-center gap-x-4">
-              <LegendKey fill="var(--water-3)">the house can draw</LegendKey>
+              <LegendKey fill="var(--water-3)">can be drawn</LegendKey>
               <LegendKey fill="url(#below-outlet)">below the outlet</LegendKey>
               {bank.stranded_l > 0.5 && <LegendKey fill="url(#stranded)">stranded</LegendKey>}
             </p>
@@ -120,7 +120,7 @@ function HowJoined({ cistern }: { cistern: Document["cistern"] }) {
             label="Where the garden draws"
             value={cistern.garden_from_first ? "first" : "last"}
             options={[
-              { value: "last", label: "the same tank as the house" },
+              { value: "last", label: "the same tank as all else" },
               { value: "first", label: "the first tank" },
             ]}
             onChoose={(from) =>

@@ -104,7 +104,7 @@ export function InletDrawing(props: {
       ) : null}
       <path d={`M${RIGHT - 4} ${y(tank.outlet_m)}h30`} stroke="var(--ink)" strokeWidth="5" />
       <text x={RIGHT + 8} y={y(tank.outlet_m) - 6} className="axis">
-        to the house
+        to the taps
       </text>
       {inlet.floor_drain && (
         <path d={`M${LEFT + 60} ${y(0)}v12m-5 -4l5 6 5 -6`} fill="none" stroke="var(--ink)" strokeWidth="2" />

@@ -63,8 +63,8 @@ export function StepsView() {
           </div>
           {steps.length === 0 && (
             <p className="note mt-2">
-              No step yet: the house uses water as ever until the tank is empty. A first step for the garden often
-              costs nothing and carries the house through.
+              No step yet: water is used as ever until the tank is empty. A first step for the garden often costs
+              nothing and carries the rest through.
             </p>
           )}
         </section>
@@ -226,7 +226,7 @@ function BackUp() {
     <section aria-label="Back-up">
       <h2 className="heading">When that is not enough</h2>
       <p className="leading-[1.9]">
-        The house falls back on{" "}
+        It falls back on{" "}
         <ChoiceEntry
           path={`${at}/kind`}
           label="Back-up"

@@ -73,7 +73,7 @@ function inAWord(said: Behaving, units: Units): string {
       return {
         stuck: "The last levels are all the same while the water must have moved: the gauge sticks.",
         too_few: "There are too few levels with rain between them to say anything.",
-        too_vague: `The levels differ too much from one another to say anything below the use of the house. ${found}`,
+        too_vague: `The levels differ too much from one another to say anything below a day’s use. ${found}`,
       }[said.why_not ?? "too_few"];
   }
 }

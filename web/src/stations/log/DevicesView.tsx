@@ -169,7 +169,7 @@ function NewDevice({ make }: { make: (device: { kind: DeviceKind; name: string; 
         <label>
           <span className="note block">Of the tank</span>
           <select className="field" value={about} onChange={(event) => setAbout(event.target.value)}>
-            <option value="">from which the house draws</option>
+            <option value="">from which water is drawn</option>
             {cistern.tanks.map((tank) => (
               <option key={tank.id} value={tank.id}>
                 {tank.name}

@@ -28,7 +28,7 @@ export function LastsView({ work }: { work: LogWork }) {
       </p>
       <div className="mt-3 grid gap-x-8 gap-y-3 desk:grid-cols-2">
         <section aria-label="Short by">
-          <h2 className="heading border-b-[1.5px] border-ink">When the house is short</h2>
+          <h2 className="heading border-b-[1.5px] border-ink">When water is short</h2>
           <DataTable
             head={["Of the recorded years", "short by"]}
             rows={[
@@ -46,7 +46,7 @@ export function LastsView({ work }: { work: LogWork }) {
                 {lasting.lead_assumed ? " (assumed)" : ""}, and one year in ten is short after that.
               </strong>
             ) : (
-              "No load has to be ordered: nine years in ten carry the house for a year."
+              "No load has to be ordered: nine years in ten there is water for a year."
             )}
           </p>
         </section>

@@ -32,7 +32,7 @@ export function DeliveryWords() {
   const { pump: entered, site } = document;
   return (
     <section aria-label="Pipes">
-      <h2 className="heading">{entered.feed === "header" ? "To the header tank" : "To the house"}</h2>
+      <h2 className="heading">{entered.feed === "header" ? "To the header tank" : "To the taps"}</h2>
       <p className="leading-[1.85]">
         <PipeEntries name="delivery" at="/pump/delivery" pipe={entered.delivery} />, of{" "}
         <ChoiceEntry

@@ -49,11 +49,11 @@ export function PumpSheet() {
         <h1 className="title shrink-0 pt-0.5">Pump</h1>
         <div className="leading-[1.75]">
           <p>
-            The house is fed{" "}
+            The taps are fed{" "}
             <ChoiceEntry
               path="/pump/feed"
               undecided={entered.feed === "undecided"}
-              label="How the house is fed"
+              label="How the taps are fed"
               value={entered.feed}
               options={[...WAYS]}
               onChoose={(feed) => void bench.edit(`Fed by ${feed}`, replace("/pump/feed", feed))}

@@ -55,7 +55,7 @@ test("by gravity there is no curve and no vessel", async () => {
   state.document.pump.feed = "gravity";
   state.plan.pump = { ...state.plan.pump, feed: "gravity", curve: [], offered: [], vessel: null };
   renderOnDemo(<PumpSheet />, state);
-  expect(await screen.findByRole("button", { name: "How the house is fed: by gravity alone" })).toBeTruthy();
+  expect(await screen.findByRole("button", { name: "How the taps are fed: by gravity alone" })).toBeTruthy();
   for (const name of ["The pump's curve", "Points of the curve", "Pumps to choose from"])
     expect(screen.queryByRole("region", { name })).toBeNull();
   expect(screen.queryByRole("tab", { name: "Vessel & power" })).toBeNull();
