@@ -28,6 +28,7 @@ import type { Waiting } from "./waiting";
 import type { withWhatWaits } from "./withWhatWaits";
 
 const AFTER_FIRST_VIEW_MS = 1_000;
+const MOST_PUT_OFF_MS = 10_000;
 /** How often the property is asked for while an old answer is shown. */
 const ASK_AGAIN_MS = 5_000;
 
@@ -229,13 +230,21 @@ function useWithWhatWaits(loaded: boolean) {
 /** What only some sheets draw is fetched as well once the first view stands: all of them open without a connection. */
 function useWholeProperty(id: string, revision: number | undefined, recordId: string | null) {
   const cache = useQueryClient();
+  const waitsSince = useRef<number | null>(null);
   useEffect(() => {
     if (revision === undefined || !("serviceWorker" in navigator)) return;
-    const timer = setTimeout(() => {
-      void cache.prefetchQuery(partsQuery(id, revision));
-      void cache.prefetchQuery(comparisonsQuery(id, revision));
-      void cache.prefetchQuery(buildQuery(id, revision));
-    }, 2 * AFTER_FIRST_VIEW_MS);
+    waitsSince.current ??= Date.now();
+    // Edit upon edit puts it off, and not for ever: the connection may be gone after the last.
+    const left = waitsSince.current + MOST_PUT_OFF_MS - Date.now();
+    const timer = setTimeout(
+      () => {
+        waitsSince.current = null;
+        void cache.prefetchQuery(partsQuery(id, revision));
+        void cache.prefetchQuery(comparisonsQuery(id, revision));
+        void cache.prefetchQuery(buildQuery(id, revision));
+      },
+      Math.max(0, Math.min(2 * AFTER_FIRST_VIEW_MS, left)),
+    );
     return () => clearTimeout(timer);
   }, [cache, id, revision]);
   useEffect(() => {
