@@ -85,16 +85,19 @@ class Workshop(Planning):
 
     def parts(self, property_id: str, revision: int, *, priced: bool) -> list[PartLine]:
         """What a revision is bought as; without prices, and what the firm paid, for an owner."""
-        document = properties.load_revision(self.engine, property_id, revision)
-        return self.plan(document if priced else for_owner(document), property_id, priced=priced).plan.parts
+        return self.plan(self._shown(property_id, revision, priced), property_id, priced=priced).plan.parts
 
     def cistern_comparisons(self, property_id: str, revision: int, *, priced: bool) -> CisternComparisons:
         """What the cistern of a revision is compared with; without prices for an owner."""
-        document = properties.load_revision(self.engine, property_id, revision)
-        document = document if priced else for_owner(document)
+        document = self._shown(property_id, revision, priced)
         plan = self.plan(document, property_id, priced=priced).plan
         prices = self.prices_for(document) if priced else NO_PRICES
         return compared(document, self.rain_of(document), plan, prices=prices)
+
+    def _shown(self, property_id: str, revision: int, priced: bool) -> Property:
+        """A revision, without what of it is the firm's own business where it is shown without prices."""
+        document = properties.load_revision(self.engine, property_id, revision)
+        return document if priced else for_owner(document)
 
     def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
         """Begin long work on a revision of a property.

@@ -150,13 +150,13 @@ def _saving(cistern: CisternPlan) -> str:
 
 
 def _caveat(cistern: CisternPlan, say: Wording, garden_only: bool) -> str:
+    outruns = f"{'The garden asks for' if garden_only else 'The house uses'} more than the roofs bring"
     if cistern.first_filling and not cistern.shortages and cistern.years_carried == cistern.counted_years:
-        who = "The garden asks for" if garden_only else "The house uses"
-        return f"{who} more than the roofs bring." + _saving(cistern)
-    if cistern.first_filling and garden_only:
-        return "The garden asks for more than the roofs bring, so it waits for rain whatever the tank."
+        return f"{outruns}.{_saving(cistern)}"
     if cistern.first_filling:
-        return "The house uses more than the roofs bring, so no tank lasts."
+        return (
+            f"{outruns}, so it waits for rain whatever the tank." if garden_only else f"{outruns}, so no tank lasts."
+        )
     if not cistern.shortages:
         return f"No dry day in {several(cistern.counted_years, 'recorded year')}.{_saving(cistern)}"
     worst = cistern.shortages[0]

@@ -163,14 +163,18 @@ class Household(Part):
         return any(use.quality == "drinking" and use.from_rain for use in self.uses)
 
     @property
+    def waters(self) -> bool:
+        """Whether rain waters a garden, apart from the uses that are listed."""
+        return (self.irrigation.area_m2 > 0 and self.irrigation.from_rain) or any(self.garden_l_month)
+
+    @property
     def garden_only(self) -> bool:
         """Whether rain waters a garden and serves nothing else."""
         garden = [use for use in self.listed if use.from_rain and use.kind == "garden"]
         others = [use for use in self.listed if use.from_rain and use.kind != "garden"]
         animals = any(each.from_rain and each.heads > 0 for each in self.animals)
         indoors = self.uses is None and self.anybody
-        watered = self.irrigation.area_m2 > 0 and self.irrigation.from_rain
-        return not (others or animals or indoors) and bool(garden or watered or any(self.garden_l_month))
+        return not (others or animals or indoors) and (self.waters or bool(garden))
 
     @property
     def indoor_l_person_day(self) -> float:

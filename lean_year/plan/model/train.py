@@ -49,12 +49,10 @@ LABELS = {
 def served(document: Property) -> dict[Quality, bool]:
     """Which uses rain serves."""
     household = document.household
-    watered = household.irrigation.area_m2 > 0 and household.irrigation.from_rain
-    garden = watered or sum(household.garden_l_month) > 0
     if household.uses is None:
-        return {"garden": garden, "indoor": household.anybody, "drinking": household.drinks}
+        return {"garden": household.waters, "indoor": household.anybody, "drinking": household.drinks}
     of = {use.quality for use in household.uses if use.from_rain}
-    return {"garden": garden or "garden" in of, "indoor": "indoor" in of, "drinking": household.drinks}
+    return {"garden": household.waters or "garden" in of, "indoor": "indoor" in of, "drinking": household.drinks}
 
 
 def fixture_units(document: Property, *uses: Quality) -> float:

@@ -1,7 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { components } from "./schema";
-import { keptOr } from "./keptAnswers";
+import { ofRevision } from "./queries";
 
 type Schemas = components["schemas"];
 export type BuildWork = Schemas["BuildWork"];
@@ -16,19 +16,13 @@ export type Entry = Schemas["NewEntries"]["entries"][number];
 
 /** Tasks and hold points of a revision, as far as they have come. */
 export const buildQuery = (id: string, revision: number) =>
-  queryOptions({
-    queryKey: ["build", id, revision],
-    staleTime: Infinity,
-    gcTime: 60_000,
-    queryFn: ({ queryKey }) =>
-      keptOr(queryKey, () =>
-        taken(
-          client.GET("/api/properties/{property_id}/build", {
-            params: { path: { property_id: id }, query: { revision } },
-          }),
-        ),
-      ),
-  });
+  ofRevision(["build", id, revision], () =>
+    taken(
+      client.GET("/api/properties/{property_id}/build", {
+        params: { path: { property_id: id }, query: { revision } },
+      }),
+    ),
+  );
 
 /** Writes one entry down; the same one sent again is kept once. */
 export const sendEntry = (id: string, entry: Entry, signal: AbortSignal) =>
@@ -42,19 +36,13 @@ export const sendEntry = (id: string, entry: Entry, signal: AbortSignal) =>
 
 /** Every valve, what can fail, and the drawing of both, for the wall of the plant room. */
 export const operatingQuery = (id: string, revision: number) =>
-  queryOptions({
-    queryKey: ["operating", id, revision],
-    staleTime: Infinity,
-    gcTime: 60_000,
-    queryFn: ({ queryKey }) =>
-      keptOr(queryKey, () =>
-        taken(
-          client.GET("/api/properties/{property_id}/operating", {
-            params: { path: { property_id: id }, query: { revision } },
-          }),
-        ),
-      ),
-  });
+  ofRevision(["operating", id, revision], () =>
+    taken(
+      client.GET("/api/properties/{property_id}/operating", {
+        params: { path: { property_id: id }, query: { revision } },
+      }),
+    ),
+  );
 
 /** Every working day of a window as the first day on the site, asked for when somebody wants to know. */
 export const startsQuery = (id: string, revision: number, first: string, days: number) =>

@@ -1,8 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { components } from "./schema";
-import { keptOr } from "./keptAnswers";
-import { asFile } from "./queries";
+import { asFile, ofRevision } from "./queries";
 
 type Schemas = components["schemas"];
 export type LogWork = Schemas["LogWork"];
@@ -16,19 +15,13 @@ export type Due = Schemas["DueRow"];
 
 /** The log of a property on a day, judged by a revision of its design. */
 export const logQuery = (id: string, revision: number, on: string) =>
-  queryOptions({
-    queryKey: ["log", id, revision, on],
-    staleTime: Infinity,
-    gcTime: 60_000,
-    queryFn: ({ queryKey }) =>
-      keptOr(queryKey, () =>
-        taken(
-          client.GET("/api/properties/{property_id}/log", {
-            params: { path: { property_id: id }, query: { revision, on } },
-          }),
-        ),
-      ),
-  });
+  ofRevision(["log", id, revision, on], () =>
+    taken(
+      client.GET("/api/properties/{property_id}/log", {
+        params: { path: { property_id: id }, query: { revision, on } },
+      }),
+    ),
+  );
 
 export type Device = Schemas["ListedDevice"];
 export type MadeDevice = Schemas["MadeDevice"];

@@ -62,37 +62,37 @@ export const fixesQuery = (id: string, revision: number) =>
     },
   });
 
-/** What a revision is bought as. */
-export const partsQuery = (id: string, revision: number) =>
+/** What is worked out of a revision and asked for on its own; the answer to it is kept for when there is no connection. */
+export const ofRevision = <Answer>(
+  key: [kind: string, id: string, revision: number, ...string[]],
+  ask: () => Promise<Answer>,
+) =>
   queryOptions({
-    queryKey: ["parts", id, revision],
+    queryKey: key,
     staleTime: Infinity,
     gcTime: 60_000,
-    queryFn: ({ queryKey }) =>
-      keptOr(queryKey, () =>
-        taken(
-          client.GET("/api/properties/{property_id}/parts", {
-            params: { path: { property_id: id }, query: { revision } },
-          }),
-        ),
-      ),
+    queryFn: ({ queryKey }) => keptOr(queryKey, ask),
   });
+
+/** What a revision is bought as. */
+export const partsQuery = (id: string, revision: number) =>
+  ofRevision(["parts", id, revision], () =>
+    taken(
+      client.GET("/api/properties/{property_id}/parts", {
+        params: { path: { property_id: id }, query: { revision } },
+      }),
+    ),
+  );
 
 /** What the cistern of a revision is compared with: methods of sizing, other ways to more water, worse weather. */
 export const comparisonsQuery = (id: string, revision: number) =>
-  queryOptions({
-    queryKey: ["comparisons", id, revision],
-    staleTime: Infinity,
-    gcTime: 60_000,
-    queryFn: ({ queryKey }) =>
-      keptOr(queryKey, () =>
-        taken(
-          client.GET("/api/properties/{property_id}/cistern-comparisons", {
-            params: { path: { property_id: id }, query: { revision } },
-          }),
-        ),
-      ),
-  });
+  ofRevision(["comparisons", id, revision], () =>
+    taken(
+      client.GET("/api/properties/{property_id}/cistern-comparisons", {
+        params: { path: { property_id: id }, query: { revision } },
+      }),
+    ),
+  );
 
 export const rainDaysQuery = (id: string, recordId: string | null) =>
   queryOptions({

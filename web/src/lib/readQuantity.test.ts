@@ -110,6 +110,7 @@ describe("as the trade writes it", () => {
     ["area", "30' x"],
     ["area", "30' x 40' x 2'"],
     ["angle", "7:0"],
+    ["percent", "1.2.3:4"],
     ["volume", "30 40 gal"],
     ["percent", "1/4 in per gallon"],
     ["percent", "20 per m"],

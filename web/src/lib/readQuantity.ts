@@ -29,7 +29,7 @@ const SPACED = /^-?\d{1,3}(?:\s\d{3})+(?:[.,]\d+)?$/;
 const NUMBER_AND_UNIT = /^(-?(?:\d[\d\s,.]*\/\s*\d+|\d+-\d+\/\d+|\d[\d\s,.]*|\.\d+))\s*([^\d\s.,-].*)?$/;
 const FEET_AND_INCHES = /^(\d+(?:\.\d+)?)\s*(?:'|ft|feet|foot)[\s-]*(\d[\d\s./-]*?)\s*(?:"|in|inch|inches)$/;
 const BY = /^(.+?)\s*(?:x|×|\*)\s*(.+)$/;
-const RATIO = /^([\d.]+)\s*(?::|\/| in )\s*([\d.]+)$/;
+const RATIO = /^([\d.,]+)\s*(?::|\/| in )\s*([\d.,]+)$/;
 const FALL = /^(.+?)\s*(?:\/|per|an?)\s*(ft|foot|m|metre|meter)$/;
 
 const tidy = (text: string) =>
@@ -103,13 +103,16 @@ function areaOf(units: Units, first: string, second: string): number | null {
 /** A slope as rise over run, as a fall on a length, or for a pitch as a share; null where it is written as none. */
 function slopeOf(kind: "angle" | "percent", units: Units, clean: string): number | null {
   const ratio = RATIO.exec(clean);
-  if (ratio) return Number(ratio[2]) > 0 ? Number(ratio[1]) / Number(ratio[2]) : null;
+  if (ratio) {
+    const [rise, run] = [numberOf(ratio[1]!), numberOf(ratio[2]!)];
+    return rise === null || !run ? null : rise / run;
+  }
   const fall = FALL.exec(clean);
   if (fall) {
     // A bare figure to the foot is of inches; to the metre nobody can say.
-    const inches = numberOf(fall[1]!) !== null && /^f/.test(fall[2]!) ? " in" : "";
-    const drop = numberOf(fall[1]!) !== null && !inches ? null : read("length", units, fall[1]! + inches, 1);
-    return drop === null ? null : drop / mayBeWritten("length")[unitOf(fall[2]!)]!;
+    const [bare, to] = [numberOf(fall[1]!) !== null, unitOf(fall[2]!)];
+    const drop = bare && to === "m" ? null : read("length", units, fall[1]! + (bare ? " in" : ""), 1);
+    return drop === null ? null : drop / mayBeWritten("length")[to]!;
   }
   const share = kind === "angle" && clean.endsWith("%") ? numberOf(clean.slice(0, -1)) : null;
   return share === null ? null : share / 100;

@@ -75,24 +75,26 @@ def probe_of(supply: Supply, tank_l: NDArray[np.float64], missed_l: NDArray[np.f
 
 def options_for_more(document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording) -> list[Option]:
     """Every option with its cost for each lean-year m3, the cheapest first, on rain alone."""
-    if not alone.demand_l[lean].any():
-        return []
     had_once = [_more_tank(alone, probe, document, say), *_less_use(document, alone, probe)]
-    missed_l = alone.missed_in_l(lean, probe.tank_l)
-    rows = [_option(tried, missed_l, document, lean, say) for tried in had_once]
-    rows += options_had_again(document, alone, probe, lean, say)
-    rows.sort(key=lambda row: (not row.priced, row.cost_m3 is None, row.cost_m3 or 0.0))
-    return rows
+    rows = _options([*had_once, _rain_roof(document, alone, probe, say)], document, alone, probe, lean, say)
+    return sorted(rows, key=lambda row: (not row.priced, row.cost_m3 is None, row.cost_m3 or 0.0))
 
 
 def options_had_again(document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording) -> list[Option]:
     """Those of the options that can be had again and again, so that they price the next m3 of tank: a rain roof, and
     water from elsewhere. Fittings and greywater are had once."""
+    return _options([_rain_roof(document, alone, probe, say)], document, alone, probe, lean, say)
+
+
+def _options(
+    ways: Sequence["_Tried"], document: Property, alone: Supply, probe: Probe, lean: slice, say: Wording
+) -> list[Option]:
+    """What comes of each way, and of water from elsewhere where it has a price; nothing where none is wanted."""
     if not alone.demand_l[lean].any():
         return []
     prices = document.prices
     missed_l = alone.missed_in_l(lean, probe.tank_l)
-    rows = [_option(_rain_roof(document, alone, probe, say), missed_l, document, lean, say)]
+    rows = [_option(way, missed_l, document, lean, say) for way in ways]
     if prices.water_m3 > 0:
         rows.append(
             Option(

@@ -14,7 +14,6 @@ export function CheaperWater() {
   const { prices, units } = document;
   const { rates } = usePlan("price").price;
   const ways = compared === null || compared === "none" ? [] : compared.options;
-  const tank = ways.find((way) => way.key === "tank");
   const money = (value: number | null | undefined) => (value == null ? null : costOf(value, prices.currency, units));
   const words = (key: string, on: boolean) => {
     if (on) return "in place";
@@ -56,16 +55,19 @@ export function CheaperWater() {
         </div>
       </div>
       <Compared>
-        {() =>
-          tank &&
-          tank.cost_m3 !== null && (
-            <p className="note mt-1.5">
-              More tank: {volume(tank.lean_year_l, units)} more, {money(tank.cost_m3)} for each {costUnit(units)}. All
-              spread over {rates["service_years"] ?? prices.service_years} years; the prices stand with the cistern,
-              under “How safe”.
-            </p>
-          )
-        }
+        {({ options }) => {
+          const tank = options.find((way) => way.key === "tank");
+          return (
+            tank &&
+            tank.cost_m3 !== null && (
+              <p className="note mt-1.5">
+                More tank: {volume(tank.lean_year_l, units)} more, {money(tank.cost_m3)} for each {costUnit(units)}.
+                All spread over {rates["service_years"] ?? prices.service_years} years; the prices stand with the
+                cistern, under “How safe”.
+              </p>
+            )
+          );
+        }}
       </Compared>
     </section>
   );
