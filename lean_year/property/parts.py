@@ -1,7 +1,7 @@
 """The building blocks of every part of a property document: names, keys, months, calendar days."""
 
 import datetime as dt
-from collections.abc import Iterable
+from functools import cache
 from typing import Annotated, Any, Self
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
@@ -82,10 +82,12 @@ class Part(BaseModel):
         return part
 
 
-def grouped_by_field(names: Iterable[str]) -> dict[str, tuple[str, ...]]:
-    """Names of fields and of fields in them, by the outer field; a field that is named itself stands with "".
+@cache
+def grouped_by_field(names: tuple[str, ...]) -> dict[str, tuple[str, ...]]:
+    """Names of fields and of fields in them, by the outer field; a field that is named itself stands with "". Shared,
+    and not to be changed.
 
-    >>> grouped_by_field(["units", "household.steps", "household.uses"])
+    >>> grouped_by_field(("units", "household.steps", "household.uses"))
     {'units': ('',), 'household': ('steps', 'uses')}
     """
     inner: dict[str, list[str]] = {}
@@ -95,7 +97,7 @@ def grouped_by_field(names: Iterable[str]) -> dict[str, tuple[str, ...]]:
     return {field: tuple(rest) for field, rest in inner.items()}
 
 
-def restricted_to(value: Any, names: Iterable[str]) -> Any:
+def restricted_to(value: Any, names: tuple[str, ...]) -> Any:
     """A part, or each part of a list, with some fields alone (`steps`, `irrigation.area_m2`); all of it for ""."""
     if "" in names:
         return value

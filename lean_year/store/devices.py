@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import cast
 
-from sqlalchemy import CursorResult, Engine, func, select, update
+from sqlalchemy import CursorResult, Engine, bindparam, func, select, update
 from sqlalchemy.dialects.sqlite import insert
 
 from lean_year.core.errors import InputError
@@ -86,12 +86,18 @@ def make_device(
         return _of(row), token
 
 
+_OF_SITE = (
+    select(DeviceRow)
+    .join(PropertyRow, PropertyRow.site_id == DeviceRow.site_id)
+    .where(PropertyRow.id == bindparam("property_id"))
+    .order_by(DeviceRow.made_at)
+)
+
+
 def devices_of(engine: Engine, property_id: str) -> list[Device]:
     """Every device of a property's site, the first made first."""
     with reading(engine) as session:
-        site = select(PropertyRow.site_id).where(PropertyRow.id == property_id).scalar_subquery()
-        rows = session.scalars(select(DeviceRow).where(DeviceRow.site_id == site).order_by(DeviceRow.made_at))
-        return [_of(row) for row in rows]
+        return [_of(row) for row in session.scalars(_OF_SITE, {"property_id": property_id})]
 
 
 def withdraw_device(engine: Engine, property_id: str, device_id: str) -> None:

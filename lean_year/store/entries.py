@@ -3,24 +3,28 @@
 import datetime as dt
 from collections.abc import Sequence
 
-from sqlalchemy import Engine, ScalarSelect, func, insert, select
+from sqlalchemy import Engine, bindparam, func, insert, select
 from sqlalchemy.orm import Session
 
 from lean_year.core.errors import InputError
 from lean_year.property.entries import MOST_ENTRIES, Entry, SiteRecord
-from lean_year.store.database import reading, writing
+from lean_year.store.database import writing
 from lean_year.store.properties import UnknownProperty
 from lean_year.store.tables import EntryRow, PropertyRow
+
+# Of the main alternative alone: what is written down is of what stands there, and the others are designs.
+_OF_MAIN = (
+    select(EntryRow.number, EntryRow.body)
+    .join(PropertyRow, PropertyRow.site_id == EntryRow.site_id)
+    .where(PropertyRow.id == bindparam("property_id"), PropertyRow.standing == "main")
+    .order_by(EntryRow.number)
+)
 
 
 def load_entries(engine: Engine, property_id: str) -> SiteRecord:
     """Everything that is written down on a property's site."""
-    with reading(engine) as session:
-        rows = session.execute(
-            select(EntryRow.number, EntryRow.body)
-            .where(EntryRow.site_id == _site(property_id))
-            .order_by(EntryRow.number)
-        ).all()
+    with engine.connect() as connection:  # asked with every opening: without what a session of objects costs
+        rows = connection.execute(_OF_MAIN, {"property_id": property_id}).all()
     entries = tuple(Entry.model_validate_json(row.body) for row in rows)
     return SiteRecord(entries, rows[-1].number if rows else 0)
 
@@ -70,12 +74,3 @@ def add_entries(session: Session, site_id: str, entries: Sequence[Entry], by: st
             },
         )
         count += 1
-
-
-def _site(property_id: str) -> ScalarSelect[str]:
-    """Of the main alternative alone: what is written down is of what stands there, and the others are designs."""
-    return (
-        select(PropertyRow.site_id)
-        .where(PropertyRow.id == property_id, PropertyRow.standing == "main")
-        .scalar_subquery()
-    )

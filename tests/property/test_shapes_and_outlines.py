@@ -158,11 +158,11 @@ def test_a_screen_has_what_was_entered_and_else_what_is_usual_for_its_kind():
 
 def test_a_document_is_cut_down_to_the_fields_that_are_named():
     document = farm()
-    cut = restricted_to(document, ["units", "roofs.on", "rain.filling"])
+    cut = restricted_to(document, ("units", "roofs.on", "rain.filling"))
     assert cut.units == document.units
     assert [roof.on for roof in cut.roofs] == [roof.on for roof in document.roofs]
     assert cut.rain.filling == document.rain.filling
     for left_out in (lambda: cut.name, lambda: cut.roofs[0].name, lambda: cut.rain.record_id):
         with pytest.raises(AttributeError):
             left_out()
-    assert restricted_to(document, [""]) is document
+    assert restricted_to(document, ("",)) is document

@@ -5,13 +5,13 @@ says which parts of the document it reads and is handed a document that holds no
 an error the first time it is asked for, and never a plan of something else.
 """
 
+from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from functools import cache as once
 from functools import update_wrapper
 from threading import Lock
 from typing import Any, Concatenate, Generic, ParamSpec, TypeVar, cast
 
-from cachetools import LRUCache
 from pydantic import TypeAdapter
 
 from lean_year.property.document import Property
@@ -46,9 +46,11 @@ def key_of(argument: object) -> Hashable:
         return tuple(key_of(each) for each in argument)
     if isinstance(argument, dict):
         return tuple((name, key_of(each)) for name, each in argument.items())
+    if type(argument).__hash__ is None:
+        return ByIdentity(argument)
     try:
         hash(argument)
-    except TypeError:
+    except TypeError:  # a frozen part of something that has no value to compare by
         return ByIdentity(argument)
     return argument
 
@@ -57,19 +59,25 @@ class Cache(Generic[Result]):
     """The last results of one function. Nobody may change a result that is held."""
 
     def __init__(self, maxsize: int) -> None:
-        self.results: LRUCache[Hashable, Result] = LRUCache(maxsize)
+        # A plan asks several hundred times for what is held; a mapping written in Python would cost it a tenth more.
+        self.results: OrderedDict[Hashable, Result] = OrderedDict()
+        self.maxsize = maxsize
         self._lock = Lock()
 
     def get(self, key: Hashable, make: Callable[[], Result]) -> Result:
         """The result held under a key, made now if there is none."""
         with self._lock:
             try:
-                return self.results[key]
+                result = self.results[key]
+                self.results.move_to_end(key)
+                return result
             except KeyError:
                 pass
         made = make()
         with self._lock:
             self.results[key] = made
+            if len(self.results) > self.maxsize:
+                self.results.popitem(last=False)
         return made
 
 
@@ -136,15 +144,19 @@ def cached_by_parts(
 
         def call(document: Property, *args: P.args, **kwargs: P.kwargs) -> Result:
             alone = {part: _alone(part, names, getattr(document, part)) for part, names in parts.items()}
-            seen = Property.of_parts_alone({part: restricted for part, (restricted, _) in alone.items()})
-            texts = tuple(text for _, text in alone.values())
-            if narrowed is not None:
-                seen = narrowed(seen)
-                texts = tuple(
-                    text if getattr(seen, part) is restricted else _text_of(part, getattr(seen, part))
-                    for part, (restricted, text) in alone.items()
-                )
-            return held.get((texts, key_of((args, kwargs))), lambda: function(seen, *args, **kwargs))
+
+            def seen() -> Property:
+                return Property.of_parts_alone({part: restricted for part, (restricted, _) in alone.items()})
+
+            if narrowed is None:
+                key = tuple(text for _, text in alone.values()), key_of((args, kwargs))
+                return held.get(key, lambda: function(seen(), *args, **kwargs))
+            left = narrowed(seen())
+            texts = tuple(
+                text if getattr(left, part) is restricted else _text_of(part, getattr(left, part))
+                for part, (restricted, text) in alone.items()
+            )
+            return held.get((texts, key_of((args, kwargs))), lambda: function(left, *args, **kwargs))
 
         return cast(Callable[Concatenate[Property, P], Result], update_wrapper(call, function))
 

@@ -2,10 +2,10 @@
 
 import gc
 import types
+from collections import OrderedDict
 from typing import Any, Literal, get_args, get_origin
 
 import pytest
-from cachetools import LRUCache
 from pydantic import BaseModel
 
 from lean_year.core.errors import InputError
@@ -40,7 +40,7 @@ def from_nothing():
     def from_nothing(make):
         before = [each.results for each in caches]
         for each in caches:
-            each.results = LRUCache(each.results.maxsize)
+            each.results = OrderedDict()
         try:
             return make()
         finally:
