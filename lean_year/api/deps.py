@@ -4,7 +4,7 @@ from collections.abc import Callable
 from typing import Annotated, Any
 from urllib.parse import quote
 
-from fastapi import Body, Depends, Request
+from fastapi import Body, Depends, Query, Request
 from fastapi.responses import Response
 from pydantic import BaseModel
 from pydantic_core import to_json
@@ -16,6 +16,7 @@ from lean_year.api.papers import Papers
 from lean_year.api.quoting import Quoting
 from lean_year.api.schemas.properties import property_state
 from lean_year.api.workshop import Workshop
+from lean_year.property.parts import KEY
 from lean_year.store.properties import Stored
 
 
@@ -29,10 +30,36 @@ def _held(name: str) -> Callable[[Request], Any]:
 
 
 InWorkshop = Annotated[Workshop, Depends(_held("workshop"))]
-InPapers = Annotated[Papers, Depends(_held("papers"))]
+ShownBy = Annotated[
+    str | None,
+    Query(
+        max_length=40,
+        pattern=KEY,
+        description="The supply of the property that is looked at; without it, the one that stands first in it.",
+    ),
+]
+
+
+def _at_supply(workshop: InWorkshop, supply: ShownBy = None) -> Workshop:
+    return workshop.at(supply)
+
+
+AtSupply = Annotated[Workshop, Depends(_at_supply)]
+"""The workshop that shows a property by one of its supplies."""
 InQuoting = Annotated[Quoting, Depends(_held("quoting"))]
 InDemos = Annotated[Demos, Depends(_held("demos"))]
-InLogs = Annotated[Logs, Depends(_held("logs"))]
+
+
+def _papers_at(papers: Annotated[Papers, Depends(_held("papers"))], workshop: AtSupply) -> Papers:
+    return papers.by(workshop)
+
+
+def _logs_at(logs: Annotated[Logs, Depends(_held("logs"))], workshop: AtSupply) -> Logs:
+    return logs.by(workshop)
+
+
+InPapers = Annotated[Papers, Depends(_papers_at)]
+InLogs = Annotated[Logs, Depends(_logs_at)]
 InOutlooks = Annotated[Outlooks, Depends(_held("outlooks"))]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]

@@ -1,6 +1,7 @@
 """The log of a property: what it says on a day, a paper log, its devices, and the days of its upkeep."""
 
 import datetime as dt
+from copy import copy
 from threading import Lock
 
 from cachetools import LRUCache
@@ -19,9 +20,12 @@ from lean_year.plan.in_use.work import LogWork, due_in_use, log_work, refusals
 from lean_year.plan.model.layout import Layout, layout_of
 from lean_year.plan.stations.log.levels import level_drift
 from lean_year.plan.whole import WholePlan
-from lean_year.property.entries import Entry
+from lean_year.property.document import Property
+from lean_year.property.entries import Entry, SiteRecord
+from lean_year.property.front import alone
 from lean_year.property.logbook import all_that_counts, standing
-from lean_year.store import devices, entries, properties
+from lean_year.property.served import MAIN
+from lean_year.store import devices, entries
 from lean_year.store.properties import Stored
 
 
@@ -34,10 +38,16 @@ class Logs:
         self._held: LRUCache[tuple[int, dt.date], tuple[WholePlan, LogWork]] = LRUCache(KEPT_PLANS)
         self._lock = Lock()
 
+    def by(self, workshop: Workshop) -> "Logs":
+        """The same from another workshop, such as one that shows another supply."""
+        other = copy(self)
+        other._workshop = workshop
+        return other
+
     def seen_on(self, property_id: str, revision: int, today: dt.date) -> LogWork:
         """The log of a property on a day, judged by a revision of its design."""
         workshop = self._workshop
-        document = properties.load_revision(self._engine, property_id, revision)
+        document = workshop.revision(property_id, revision)
         plan, record = workshop.plan(document, property_id).plan, workshop.written_on(property_id)
         key = id(plan), today
         with self._lock:
@@ -49,10 +59,14 @@ class Logs:
             self._held[key] = plan, work  # held with the plan, so that nothing else has its identity
         return work
 
+    def _record(self, property_id: str, document: Property) -> SiteRecord:
+        """What is written down of the supply in front."""
+        return self._workshop.written_on(property_id).of_supply(document.supply.id)
+
     def calendar(self, property_id: str) -> str:
         """The days of the build and of the upkeep."""
         workshop, stored = self._workshop, self._workshop.stored(property_id)
-        document, record = stored.document, self._workshop.written_on(property_id)
+        document, record = stored.document, self._record(property_id, stored.document)
         plan, rain, today = workshop.plan(document, property_id).plan, workshop.rain_of(document), dt.date.today()
         due = due_in_use(document, upkeep_inputs(plan), rain, all_that_counts(record), today)
         return write_calendar(plan, of=property_id, name=document.name, now=dt.datetime.now(dt.UTC), due=due)
@@ -67,12 +81,14 @@ class Logs:
         InputError
             If it is no such table.
         """
-        document, record = self._workshop.stored(property_id).document, self._workshop.written_on(property_id)
+        document = self._workshop.stored(property_id).document
+        record = self._record(property_id, document)
         table, say = read_log_table(data, us=document.units == "us"), Wording(document.units)
+        written = [each.model_copy(update={"supply": document.supply.id}) for each in table.entries]
         seen = {entry.id for entry in record.of_log}
         fresh: list[Entry] = []
         refused = list(table.refused)
-        for entry, error in refusals(document, record.of_log, table.entries, dt.date.today()):
+        for entry, error in refusals(document, record.of_log, written, dt.date.today()):
             if error is not None:
                 refused.append(RefusedLogRow(line=0, why=f"{entry.on}: {error.written(say.of_kind)}"))
             elif entry.id not in seen:
@@ -89,8 +105,8 @@ class Logs:
 
     def listed_devices(self, property_id: str) -> list[ListedDevice]:
         """Every device of a property, and how it does."""
-        layout = layout_of(self._workshop.stored(property_id).document)
-        by_hand = standing(self._workshop.written_on(property_id).of_log)
+        document = self._workshop.stored(property_id).document
+        layout, by_hand = layout_of(alone(document)), standing(self._record(property_id, document).of_log)
         return [self._listed(each, layout, by_hand) for each in devices.devices_of(self._engine, property_id)]
 
     def _listed(self, device: devices.Device, layout: Layout, by_hand: list[Entry]) -> ListedDevice:
@@ -119,13 +135,15 @@ class Logs:
         Raises
         ------
         InputError
-            If it is of a tank that the design does not have.
+            If it is of a tank that the design does not have, or of another supply than the first.
         """
         document = self._workshop.stored(property_id).document
+        if document.supply.id != MAIN:
+            raise InputError("supply", "must be the one that the property began with; devices of others are not read")
         tanks = [tank.id for tank in document.cistern.tanks]
         if asked.about and (asked.kind != "level" or asked.about not in tanks):
             raise InputError("about", f"must be empty or one of {', '.join(tanks)}, got {asked.about}")
         made, token = devices.make_device(
             self._engine, property_id, kind=asked.kind, name=asked.name, about=asked.about, by=by
         )
-        return MadeDevice(device=self._listed(made, layout_of(document), []), token=token)
+        return MadeDevice(device=self._listed(made, layout_of(alone(document)), []), token=token)

@@ -1,6 +1,7 @@
 """Sheets of paper of a property as it stands: as a PDF, and page by page for the screen."""
 
 import datetime as dt
+from copy import copy
 
 from lean_year.api.kept_pages import KeptPages
 from lean_year.api.workshop import Workshop
@@ -19,6 +20,12 @@ class Papers:
         self._workshop = workshop
         self._pages = KeptPages()
 
+    def by(self, workshop: Workshop) -> "Papers":
+        """The same from another workshop, such as one that shows another supply."""
+        other = copy(self)
+        other._workshop = workshop
+        return other
+
     def pdf(self, property_id: str, name: PaperName, paper: Paper) -> bytes:
         """The whole sheet, dated today."""
         sheet, date = self._sheet(property_id, name)
@@ -28,7 +35,7 @@ class Papers:
         """Each page as a PNG, dated today; kept until the property or the firm's book changes."""
         stored = self._workshop.stored(property_id)
         stands = stored.revision, self._workshop.written_on(property_id).version, self._workshop.book().version
-        key = property_id, stands, name, paper, dt.date.today()
+        key = property_id, self._workshop.supply, stands, name, paper, dt.date.today()
 
         def draw() -> list[bytes]:
             sheet, date = self._sheet(property_id, name)

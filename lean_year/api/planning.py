@@ -39,7 +39,7 @@ class Planning:
             KEPT_PLANS
         )
         self._written: LRUCache[str, SiteRecord] = LRUCache(KEPT_PLANS)
-        self._book: Kept | None = None
+        self._books: LRUCache[int, Kept] = LRUCache(maxsize=1)
         self._prices: LRUCache[tuple[int, str], BookPrices] = LRUCache(maxsize=KEPT_PLANS)
         self._plans_lock = Lock()
 
@@ -64,9 +64,12 @@ class Planning:
     def book(self) -> Kept:
         """The firm's price book as it stands; read anew only where it has been changed."""
         version = book_version(self.engine)
-        held = self._book
-        if held is None or held.version != version:
-            held = self._book = load_book(self.engine)
+        with self._plans_lock:
+            held = self._books.get(version)
+        if held is None:
+            held = load_book(self.engine)
+            with self._plans_lock:
+                self._books[held.version] = held
         return held
 
     def prices_for(self, document: Property) -> BookPrices:

@@ -2,267 +2,43 @@
 
 import datetime as dt
 from collections.abc import Callable, Iterable, Sequence
-from functools import lru_cache
 from typing import Any, Literal
 
-from sqlalchemy import Engine
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from lean_year.api.jobs import Job, JobKind, Jobs
-from lean_year.api.planning import KEPT_RECORDS, Planning
-from lean_year.api.schemas.alternatives import AlternativeInShort
-from lean_year.api.schemas.build import BuildWork, build_work
-from lean_year.api.schemas.revisions import Comparison, StationsCompared
+from lean_year.api.showing import Showing, in_front
 from lean_year.core.errors import InputError
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.demo.shipped import demo_file
-from lean_year.formats.exports.epanet_model import write_epanet_model
-from lean_year.formats.exports.parts_table import write_parts_csv, write_parts_workbook
-from lean_year.formats.exports.swmm_model import write_swmm_model
-from lean_year.formats.exports.workbook import write_workbook
 from lean_year.formats.property_file import rain_from_record, record_from_rain
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.changes import what_moved
-from lean_year.plan.compared.in_short import in_short
-from lean_year.plan.compared.side_by_side import SideBySide, side_by_side
-from lean_year.plan.handed_over.operating import Operating, operating
 from lean_year.plan.in_use.upkeep_inputs import upkeep_inputs
 from lean_year.plan.in_use.work import check_log
-from lean_year.plan.model.book_prices import NO_PRICES, lines_that_price, priced_by_book
-from lean_year.plan.model.parts_list import PartLine
+from lean_year.plan.model.book_prices import lines_that_price
 from lean_year.plan.model.prepared_rain import PreparedRain, prepare_rain
-from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.build.stage import STATION as BUILD
-from lean_year.plan.stations.build.starts import Starts, starts_within
-from lean_year.plan.stations.build.useful import useful_plan
-from lean_year.plan.stations.cistern.comparisons import CisternComparisons
-from lean_year.plan.stations.cistern.design_search import search_designs
-from lean_year.plan.stations.cistern.resampled_band import resampled_band
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
-from lean_year.plan.stations.ground.stage import STATION as GROUND
-from lean_year.plan.stations.gutters.storm import play_downpour
-from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
-from lean_year.plan.tried_fixes import TriedFix, tried_fixes
-from lean_year.plan.whole import Planned, compared, plan_property
-from lean_year.plan.worth_of_measuring import worth_of_measuring
+from lean_year.plan.whole import Planned, plan_property
 from lean_year.property.alternatives import same_site, with_site_of
 from lean_year.property.document import FileAlternative, Property, PropertyFile, Standing
 from lean_year.property.edits import apply_edit
 from lean_year.property.entries import Entry
 from lean_year.property.for_owner import for_owner
-from lean_year.property.front import alone
+from lean_year.property.front import at_front
 from lean_year.property.price_book import PriceBook
 from lean_year.store import alternatives, entries, photos, properties, records, revisions
 from lean_year.store.database import writing
 from lean_year.store.price_book import change_book
-from lean_year.store.properties import ListedProperty, Stored, Summary
-from lean_year.store.revisions import ListedRevision
+from lean_year.store.properties import Stored, Summary
 
 LABEL_LENGTH = 120
 NAME_LENGTH = 80
 COPIED = ", copy"
 
 
-class Workshop(Planning):
+class Workshop(Showing):
     """All that the routes ask for, over one database."""
-
-    def __init__(self, engine: Engine) -> None:
-        super().__init__(engine)
-        self._entry = lru_cache(maxsize=KEPT_RECORDS)(lambda record_id: records.load_entry(engine, record_id))
-        self.jobs = Jobs()
-
-    # -- working out --------------------------------------------------------------------------------------------
-
-    def tried_fixes(self, property_id: str, revision: int) -> list[TriedFix]:
-        """Every fix that is offered for a revision, with what it does beside what it stands under."""
-        document = properties.load_revision(self.engine, property_id, revision)
-        return list(
-            tried_fixes(
-                document, self.plan(document, property_id).plan, self.rain_of(document), self.prices_for(document)
-            )
-        )
-
-    def parts(self, property_id: str, revision: int, *, priced: bool) -> list[PartLine]:
-        """What a revision is bought as; without prices, and what the firm paid, for an owner."""
-        return self.plan(self._shown(property_id, revision, priced), property_id, priced=priced).plan.parts
-
-    def cistern_comparisons(self, property_id: str, revision: int, *, priced: bool) -> CisternComparisons:
-        """What the cistern of a revision is compared with; without prices for an owner."""
-        document = self._shown(property_id, revision, priced)
-        plan = self.plan(document, property_id, priced=priced).plan
-        prices = self.prices_for(document) if priced else NO_PRICES
-        return compared(document, self.rain_of(document), plan, prices=prices)
-
-    def _shown(self, property_id: str, revision: int, priced: bool) -> Property:
-        """A revision, without what of it is the firm's own business where it is shown without prices."""
-        document = properties.load_revision(self.engine, property_id, revision)
-        return document if priced else for_owner(document)
-
-    def start_job(self, property_id: str, revision: int, kind: JobKind) -> Job:
-        """Begin long work on a revision of a property.
-
-        Raises
-        ------
-        InputError
-            If there is no rain to work on, where the work asks for it.
-        """
-        document = properties.load_revision(self.engine, property_id, revision)
-        rain = self.rain_of(document)
-        prices = self.prices_for(document)
-        if kind == "worth":
-            return self.jobs.start(kind, property_id, revision, lambda: worth_of_measuring(document, rain, prices))
-        if rain is None:
-            raise InputError("rain", "is needed first; bring in a record")
-        if kind == "search":
-            say = Wording(document.units)
-            priced = priced_by_book(document, prices)
-            return self.jobs.start(kind, property_id, revision, lambda: search_designs(priced, rain, say))
-        cistern = CISTERN.of(self.plan(document, property_id).plan)
-        assert cistern is not None
-        reach_l = cistern.curve.tank_l[-1]
-        supply = supply_of(alone(document), rain)
-        allowed = document.cistern.short_years_allowed
-        return self.jobs.start(kind, property_id, revision, lambda: resampled_band(supply, reach_l, allowed))
-
-    # -- reading ------------------------------------------------------------------------------------------------
-
-    def listed(self) -> list[ListedProperty]:
-        return properties.list_properties(self.engine)
-
-    def stored(self, property_id: str) -> Stored:
-        return properties.load_property(self.engine, property_id)
-
-    def record_of(self, document: Property) -> records.RecordEntry | None:
-        """Name and span of the record that a document names."""
-        if document.rain.record_id is None:
-            return None
-        return self._entry(document.rain.record_id)
-
-    def file_of(self, property_id: str, *, alone: bool = False) -> PropertyFile:
-        """The property with its record, its other alternatives and the prices that it uses, to keep or to send on;
-        `alone` without those, and without what of it is the firm's own business."""
-        stored = self.stored(property_id)
-        document = for_owner(stored.document) if alone else stored.document
-        lines = (
-            [] if alone else lines_that_price(self.book().book, document, self.plan(document, property_id).plan.parts)
-        )
-        own = next(each for each in stored.alternatives if each.id == property_id)
-        record = None
-        if stored.document.rain.record_id is not None:
-            entry, rain = records.load_record(self.engine, stored.document.rain.record_id)
-            record = record_from_rain(rain, name=entry.name, note=entry.note)
-        return PropertyFile(
-            property=_on_record(document, None),
-            rain_record=record,
-            price_book=PriceBook(lines=lines, terms=self.book().book.terms) if lines else None,
-            record=[] if alone else list(self.written_on(property_id).entries),
-            alternative=own.name,
-            standing=own.standing,
-            alternatives=[
-                FileAlternative(
-                    name=each.name,
-                    standing=each.standing,
-                    property=_on_record(self.stored(each.id).document, None),
-                )
-                for each in stored.alternatives
-                if each.id != property_id and not alone
-            ],
-        )
-
-    def build(self, property_id: str, revision: int) -> BuildWork:
-        """Tasks and hold points of a revision, as far as they have come."""
-        document = properties.load_revision(self.engine, property_id, revision)
-        whole, rain = self.plan(document, property_id).plan, self.rain_of(document)
-        plan, ground = BUILD.of(whole), GROUND.of(whole)
-        assert plan is not None
-        held = (
-            [(pad.name, each.ballast_l) for pad in ground.pads for each in pad.stages if each.key == "set"]
-            if ground
-            else []
-        )
-        floats = [(name, litres) for name, litres in held if litres > 0]
-        useful = useful_plan(document, rain, plan, floats, Wording(document.units))
-        return build_work(plan, useful, self.written_on(property_id).version)
-
-    def starts(self, property_id: str, revision: int, first: dt.date, days: int) -> Starts:
-        """Every working day of a window as the first day on the site.
-
-        Raises
-        ------
-        InputError
-            If there is no rain.
-        """
-        document = properties.load_revision(self.engine, property_id, revision)
-        plan = BUILD.of(self.plan(document, property_id).plan)
-        assert plan is not None
-        return starts_within(plan, self.rain_of(document), first, days)
-
-    def operating(self, property_id: str, revision: int) -> Operating:
-        """Every valve of a revision, and what can fail in it."""
-        document = properties.load_revision(self.engine, property_id, revision)
-        return operating(document, self.plan(document, property_id).plan)
-
-    def write_down(self, property_id: str, written: Sequence[Entry], by: str) -> Stored:
-        """Add to what is written down on the site; what is there already is kept once.
-
-        Raises
-        ------
-        InputError, properties.UnknownProperty
-        """
-        stored = self.stored(property_id)
-        plan = BUILD.of(self.plan(stored.document, property_id).plan)
-        assert plan is not None
-        check_log(stored.document, self.written_on(property_id).of_log, written, dt.date.today())
-        entries.write_entries(self.engine, property_id, [plan.work.judged(each) for each in written], by)
-        return self.stored(property_id)
-
-    def play_storm(self, property_id: str, revision: int, storm: Storm) -> StormPlan:
-        """The downpour test on a revision."""
-        document = properties.load_revision(self.engine, property_id, revision)
-        return play_downpour(document, storm, Wording(document.units))
-
-    def parts_csv(self, property_id: str) -> str:
-        """What is bought, for a merchant."""
-        document = self.stored(property_id).document
-        return write_parts_csv(self.plan(document, property_id).plan.parts, document.units)
-
-    def parts_workbook(self, property_id: str) -> bytes:
-        """The same as a workbook."""
-        document = self.stored(property_id).document
-        return write_parts_workbook(self.plan(document, property_id).plan.parts, document.units)
-
-    def workbook(self, property_id: str) -> bytes:
-        """Parts, price, upkeep and months with formulas."""
-        document = self.stored(property_id).document
-        planned = self.plan(document, property_id)
-        return write_workbook(document, planned, self.rain_of(document), self.prices_for(document))
-
-    def swmm_model(self, property_id: str) -> str:
-        """The rain side as a model for the SWMM engine.
-
-        Raises
-        ------
-        InputError
-            If there is no rain, or no roof in use.
-        """
-        document = self.stored(property_id).document
-        rain = self.rain_of(document)
-        if rain is None:
-            raise InputError("rain", "is needed first; bring in a record")
-        return write_swmm_model(document, rain)
-
-    def epanet_model(self, property_id: str) -> str:
-        """The pressure side as a model for the EPANET engine.
-
-        Raises
-        ------
-        InputError
-            If something that it needs is not decided or measured.
-        """
-        return write_epanet_model(self.stored(property_id).document)
-
-    # -- changing -----------------------------------------------------------------------------------------------
 
     def create(
         self, document: Property, label: str = "New property", by: str = "", photos_from: str | None = None
@@ -348,6 +124,37 @@ class Workshop(Planning):
             entries.add_entries(session, property_id, file.record, by)
         return self.stored(property_id)
 
+    def file_of(self, property_id: str, *, alone: bool = False) -> PropertyFile:
+        """The property with its record, its other alternatives and the prices that it uses, to keep or to send on;
+        `alone` without those, and without what of it is the firm's own business."""
+        stored = self.stored(property_id)
+        document = for_owner(stored.document) if alone else stored.document
+        lines = (
+            [] if alone else lines_that_price(self.book().book, document, self.plan(document, property_id).plan.parts)
+        )
+        own = next(each for each in stored.alternatives if each.id == property_id)
+        record = None
+        if stored.document.rain.record_id is not None:
+            entry, rain = records.load_record(self.engine, stored.document.rain.record_id)
+            record = record_from_rain(rain, name=entry.name, note=entry.note)
+        return PropertyFile(
+            property=_on_record(document, None),
+            rain_record=record,
+            price_book=PriceBook(lines=lines, terms=self.book().book.terms) if lines else None,
+            record=[] if alone else list(self.written_on(property_id).entries),
+            alternative=own.name,
+            standing=own.standing,
+            alternatives=[
+                FileAlternative(
+                    name=each.name,
+                    standing=each.standing,
+                    property=_on_record(self.stored(each.id).document, None),
+                )
+                for each in stored.alternatives
+                if each.id != property_id and not alone
+            ],
+        )
+
     def copy(self, property_id: str, by: str = "") -> Stored:
         """A second property that begins as this one stands, on the same rain record."""
         document = self.stored(property_id).document
@@ -370,35 +177,20 @@ class Workshop(Planning):
             alternatives.add_alternative(session, property_id, new_id, name, document, summary, by)
         return self.stored(new_id)
 
-    def side_by_side(self, property_id: str, other_id: str) -> SideBySide:
-        """This alternative against another of its site.
+    def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
+        """An edit without keeping it: the document, its plan and what it would move."""
+        before = self._to_change(properties.load_revision(self.engine, property_id, base))
+        return self._changed(property_id, before, operations)
+
+    def _to_change(self, document: Property) -> Property:
+        """A document as a change is made on it: with the supply that is looked at in front.
 
         Raises
         ------
         InputError
-            If the other is none of its site.
-        properties.UnknownProperty
+            If it has no such supply any more: what was meant for it must not change another.
         """
-        stored = self.stored(property_id)
-        if other_id not in [each.id for each in stored.alternatives]:
-            raise InputError("other", "must be an alternative of the same property; it may have been removed")
-        first, second = stored.document, self.stored(other_id).document
-        plans = self.plan(first, property_id), self.plan(second, other_id)
-        return side_by_side(first, second, *plans, self.rain_of(first))
-
-    def in_short(self, property_id: str) -> list[AlternativeInShort]:
-        """Every alternative of its site that is not set aside, the main one first."""
-        found = []
-        for each in self.stored(property_id).alternatives:
-            if each.standing != "aside":
-                document = self.stored(each.id).document
-                short = in_short(document, self.plan(document, each.id))
-                found.append(AlternativeInShort(id=each.id, name=each.name, standing=each.standing, short=short))
-        return sorted(found, key=lambda each: each.standing != "main")
-
-    def preview(self, property_id: str, base: int, operations: list[dict[str, Any]]) -> tuple[Property, Planned, str]:
-        """An edit without keeping it: the document, its plan and what it would move."""
-        return self._changed(property_id, properties.load_revision(self.engine, property_id, base), operations)
+        return document if self.supply is None else in_front(document, self.supply)
 
     def _changed(
         self, property_id: str, before: Property, operations: list[dict[str, Any]]
@@ -419,13 +211,17 @@ class Workshop(Planning):
         ------
         InputError, properties.UnknownProperty, properties.StaleRevision
         """
-        before = properties.base_of_edit(self.engine, property_id, base, edit_id)
-        if before is None:
+        kept = properties.base_of_edit(self.engine, property_id, base, edit_id)
+        if kept is None:
             return self.stored(property_id), ""
+        before = self._to_change(kept)
         document, planned, moved = self._changed(property_id, before, operations)
         # The alternatives of a site agree on it: what leaves it alone here concerns none of the others.
         on_site = not same_site(before, document)
-        return self._keep(property_id, base, edit_id, label, document, planned, moved, by, on_site=on_site)
+        as_kept = _as_kept(document, kept)
+        if as_kept is not document:
+            planned = self.plan(as_kept, property_id)
+        return self._keep(property_id, base, edit_id, label, as_kept, planned, moved, by, on_site=on_site)
 
     def _keep(
         self,
@@ -443,7 +239,7 @@ class Workshop(Planning):
         on_site: bool = True,
     ) -> tuple[Stored, str]:
         """Write a revision on top, and in the same transaction what belongs to it; an edit that was kept meanwhile is
-        answered again, and nothing is written."""
+        answered again, and nothing is written. `document` and its plan are as they are kept, and not as shown."""
         with writing(self.engine) as session:
             stored = properties.add_revision(
                 session,
@@ -459,7 +255,7 @@ class Workshop(Planning):
                 besides(session)
                 if on_site:
                     self._share_site(session, stored, by, rain)
-        return (stored, moved) if stored is not None else (self.stored(property_id), "")
+        return (self._shown_of(stored), moved) if stored is not None else (self.stored(property_id), "")
 
     def _share_site(self, session: Session, stored: Stored, by: str, rain: PreparedRain | None = None) -> None:
         """Write what was seen on the site to the other alternatives, where there are any; `rain` where the record is
@@ -490,14 +286,18 @@ class Workshop(Planning):
             deep=True, update={"rain": before.rain.model_copy(update={"record_id": record_id})}
         )
         prepared = prepare_rain(rain, document.rain.filling)
-        planned = plan_property(
-            document, prepared, prices=self.prices_for(document), record=self.written_on(property_id)
-        )
+
+        def plan(document: Property) -> Planned:
+            prices, record = self.prices_for(document), self.written_on(property_id)
+            return plan_property(document, prepared, prices=prices, record=record)
+
+        planned = plan(document)
 
         def add_record(session: Session) -> None:
             records.add_record(session, record_id, rain=rain, name=name, note=note, property_id=property_id)
 
-        moved = self.moved(property_id, before, document, planned)
+        shown = self.shown(document)
+        moved = self.moved(property_id, self.shown(before), shown, planned if shown is document else plan(shown))
         label = f"Rain: {name}"
         return self._keep(property_id, base, edit_id, label, document, planned, moved, by, add_record, prepared)
 
@@ -517,8 +317,12 @@ class Workshop(Planning):
                 session, property_id, base=base, target=target, summary=_summary(document, planned)
             )
             self._share_site(session, stored, by)
-        before = properties.load_revision(self.engine, property_id, base)
-        return stored, self.moved(property_id, before, document, planned)
+        return self._shown_of(stored), self._moved_to(property_id, self.revision(property_id, base), document)
+
+    def _moved_to(self, property_id: str, before: Property, kept: Property) -> str:
+        """What another revision does to the answer that is looked at."""
+        document = self.shown(kept)
+        return self.moved(property_id, before, document, self.plan(document, property_id))
 
     def go_back(self, property_id: str, base: int, edit_id: str, revision: int, by: str = "") -> tuple[Stored, str]:
         """Let an earlier revision stand again, as a new one on top, so that going back can be undone.
@@ -532,35 +336,37 @@ class Workshop(Planning):
             return self.stored(property_id), ""
         document = properties.load_revision(self.engine, property_id, revision)
         planned = self.plan(document, property_id)
-        moved = self.moved(property_id, before, document, planned)
+        moved = self._moved_to(property_id, self.shown(before), document)
         return self._keep(property_id, base, edit_id, f"Back to revision {revision}", document, planned, moved, by)
 
-    def revisions(self, property_id: str, before: int | None, limit: int) -> list[ListedRevision]:
-        return revisions.list_revisions(self.engine, property_id, before=before, limit=limit)
+    def write_down(self, property_id: str, written: Sequence[Entry], by: str) -> Stored:
+        """Add to what is written down on the site; what is there already is kept once.
+
+        Raises
+        ------
+        InputError, properties.UnknownProperty
+        """
+        stored = self.stored(property_id)
+        plan = BUILD.of(self.plan(stored.document, property_id).plan)
+        assert plan is not None
+        supply = stored.document.supply.id
+        written = [each.model_copy(update={"supply": supply}) for each in written]
+        so_far = self.written_on(property_id).of_supply(supply)
+        check_log(stored.document, so_far.of_log, written, dt.date.today())
+        entries.write_entries(self.engine, property_id, [plan.work.judged(each) for each in written], by)
+        return self.stored(property_id)
 
     def name_revision(self, property_id: str, revision: int, name: str) -> None:
         revisions.name_revision(self.engine, property_id, revision, name)
 
-    def compare(self, property_id: str, before: int, after: int) -> Comparison:
-        """Two revisions side by side, both planned now."""
-        taken_back, changed = revisions.ways_between(self.engine, property_id, before, after)
-        first, second = (properties.load_revision(self.engine, property_id, number) for number in (before, after))
-        was, now = self.plan(first, property_id).plan, self.plan(second, property_id).plan
-        return Comparison(
-            before_verdict=was.verdict,
-            after_verdict=now.verdict,
-            moved=what_moved(was, now, Wording(second.units)),
-            stations=[
-                StationsCompared(stage=here.stage, name=here.name, before=there.headline, after=here.headline)
-                for there, here in zip(was.stations, now.stations, strict=True)
-                if there.headline != here.headline
-            ],
-            taken_back=taken_back,
-            changed=changed,
-        )
-
     def remove(self, property_id: str) -> None:
         properties.remove_property(self.engine, property_id)
+
+
+def _as_kept(document: Property, before: Property) -> Property:
+    """A changed document with the supply in front that was in front when it was kept last, if it has it still."""
+    front = before.supply.id
+    return at_front(document, front) if front in document.supply_ids else document
 
 
 def _on_record(document: Property, record_id: str | None) -> Property:

@@ -22,6 +22,7 @@ from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.comparisons import CisternComparisons, cistern_comparisons
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.price.stage import STATION as PRICE
+from lean_year.plan.supplies import SuppliesTogether, supplies_together
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict, warned
 from lean_year.property.document import Property
 from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
@@ -54,6 +55,8 @@ class WholePlan(BaseModel):
     """Water in the tanks of the planned phase, floor to overflow."""
     findings: list[Finding]
     """The worst first, each severity in the order of the job."""
+    together: SuppliesTogether | None = None
+    """The supplies of the property beside one another; None where it has one."""
 
     @property
     def parts(self) -> list[PartLine]:
@@ -106,6 +109,7 @@ def plan_property(
     -------
     Planned
     """
+    together = supplies_together(document, rain)
     model = model_of(document, rain, prices, record)
     document = model.document
     marks = marks_of_inputs(document, rain)
@@ -127,6 +131,7 @@ def plan_property(
         stations=[_summary(station, model, answers, found, assumed.get(station.key, [])) for station in stations],
         tank_l=document.cistern.gross_l,
         findings=found,
+        together=together,
         **answers,
     )
     return Planned(plan, model.replay)
@@ -139,7 +144,8 @@ def model_of(
     record: SiteRecord = NOTHING_WRITTEN,
 ) -> PropertyModel:
     """What all stations share of a document: its front supply, priced by the firm's book."""
-    return PropertyModel(alone(priced_by_book(document, prices)), rain, prices, record)
+    own = record.of_supply(document.supply.id)
+    return PropertyModel(alone(priced_by_book(document, prices)), rain, prices, own)
 
 
 def compared(

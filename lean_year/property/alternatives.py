@@ -12,7 +12,9 @@ from lean_year.property.assumed import by_value, covers
 from lean_year.property.document import Property
 from lean_year.property.edits import check, sharing_parts
 from lean_year.property.roofs import Roof
+from lean_year.property.served import Served
 
+ANIMALS = "/household/animals"
 OF_THE_SITE = (
     "/name", "/place", "/units", "/site", "/rain", "/climate", "/losses", "/snow", "/downpour", "/prices",
     "/survey", "/photos", "/permits", "/keeping",
@@ -20,7 +22,7 @@ OF_THE_SITE = (
     "/ground/soil", "/ground/slope", "/ground/topsoil_m", "/ground/swelling", "/ground/water_table_m",
     "/ground/wind_m_s", "/ground/earthquakes", "/ground/gate_m", "/ground/overhead_m", "/ground/soft_access",
     "/ground/services_located",
-    "/household/residents", "/household/guests", "/household/periods", "/household/animals",
+    "/household/residents", "/household/guests", "/household/periods", ANIMALS,
     "/overflow/infiltration_mm_h", "/treatment/copper_pipe", "/treatment/uv/uvt_percent", "/pump/hot_water/kind",
 )  # fmt: skip
 """Places that are the same in every alternative."""
@@ -42,18 +44,22 @@ def with_site_of(measured: Property, design: Property) -> Property:
     if same_site(measured, design):
         return design
     raw, site = design.model_dump(mode="json"), measured.model_dump(mode="json")
+    served = {each.id: each.served for each in design.household.animals}
     for pointer in OF_THE_SITE:
         jsonpointer.set_pointer(raw, pointer, jsonpointer.resolve_pointer(site, pointer))
     before = {roof["id"]: roof for roof in raw["roofs"]}
-    groups = [each["id"] for each in raw["downpipes"]]
+    groups = [each.id for own in (design.downpipes, *(each.downpipes for each in design.supplies)) for each in own]
     raw["roofs"] = [_roof(roof, before.get(roof["id"]), groups) for roof in site["roofs"]]
+    for each in raw["household"]["animals"]:
+        designed = served.get(each["id"]) or Served(by=design.supply.id)
+        each["served"] = designed.model_dump(mode="json")
     raw["assumed"] = _assumed(measured, design)
     return sharing_parts(design, check(raw))
 
 
 def same_site(one: Property, other: Property) -> bool:
     """Whether two alternatives have the same site already, and the same of it is assumed."""
-    if any(_at(one, pointer) != _at(other, pointer) for pointer in OF_THE_SITE):
+    if any(_seen_at(one, pointer) != _seen_at(other, pointer) for pointer in OF_THE_SITE):
         return False
     if [_seen(roof) for roof in one.roofs] != [_seen(roof) for roof in other.roofs]:
         return False
@@ -65,6 +71,13 @@ def _at(document: Property, pointer: str) -> Any:
     value: Any = document
     for step in pointer.split("/")[1:]:
         value = getattr(value, step)
+    return value
+
+
+def _seen_at(document: Property, pointer: str) -> Any:
+    value = _at(document, pointer)
+    if pointer == ANIMALS:  # which supply serves them is designed
+        return [each.model_copy(update={"served": Served()}) for each in value]
     return value
 
 
@@ -117,9 +130,11 @@ def is_of_the_site(pointer: str) -> bool:
     >>> is_of_the_site("/roofs/0/outlet_m"), is_of_the_site("/roofs/0/drains/0/group"), is_of_the_site("/ground/base")
     (True, False, False)
     """
+    steps = pointer.split("/")
     if roof_row(pointer) is not None:
-        steps = pointer.split("/")
         return len(steps) < 4 or steps[3] not in ROOF_IS_DESIGNED
+    if pointer.startswith(f"{ANIMALS}/"):
+        return len(steps) < 5 or steps[4] != "served"
     return any(covers(each, pointer) for each in OF_THE_SITE)
 
 

@@ -14,6 +14,7 @@ from pydantic import Field, model_validator
 from lean_year.core.errors import InputError
 from lean_year.property.log_kinds import ABOUT_LOG, LogKind, check_log_entry
 from lean_year.property.parts import DateText, Key, Part, PlaceText
+from lean_year.property.served import MAIN
 
 MOST_ENTRIES = 100_000
 About = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[a-z0-9/_-]+$")]
@@ -52,6 +53,8 @@ class Entry(Part):
     after: Key | None = None
     """The last entry about the same that its maker had seen; two after the same one were written without knowing of
     each other."""
+    supply: Key = MAIN
+    """The supply of the property that it is of."""
     corrects: Key | None = None
     """The entry of the log in whose place this one stands; both are kept."""
 
@@ -111,6 +114,22 @@ class SiteRecord:
     def of_log(self) -> tuple[Entry, ...]:
         """What is about the supply in use, corrections and all."""
         return tuple(entry for entry in self.entries if entry.is_log)
+
+    def of_supply(self, supply: str) -> "SiteRecord":
+        """What is of one supply of the property; the same object each time."""
+        if all(entry.supply == supply for each in (self.entries, self.reported) for entry in each):
+            return self
+        if supply not in self._by_supply:
+            self._by_supply[supply] = SiteRecord(
+                tuple(entry for entry in self.entries if entry.supply == supply),
+                self.version,
+                tuple(entry for entry in self.reported if entry.supply == supply),
+            )
+        return self._by_supply[supply]
+
+    @cached_property
+    def _by_supply(self) -> "dict[str, SiteRecord]":
+        return {}
 
 
 NOTHING_WRITTEN = SiteRecord()

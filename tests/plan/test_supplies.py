@@ -20,8 +20,7 @@ def edited(document: Property, *operations: tuple[str, str, object]) -> Property
     return apply_edit(document, [{"op": op, "path": path, "value": value} for op, path, value in operations])
 
 
-@pytest.fixture(scope="module")
-def both() -> Property:
+def house_and_shed() -> Property:
     """The demo with a shed of its own roof, whose tank the garden draws from."""
     shed_roof = {
         "id": "shed-roof",
@@ -36,6 +35,11 @@ def both() -> Property:
         ("replace", "/household/irrigation/served/by", "shed"),
         ("replace", "/household/garden_served/by", "shed"),
     )
+
+
+@pytest.fixture(scope="module")
+def both() -> Property:
+    return house_and_shed()
 
 
 def test_each_is_planned_as_if_it_were_the_only_one(both):

@@ -18,6 +18,7 @@ from lean_year.property.alternatives import (
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit
 from lean_year.property.roofs import Roof
+from tests.property.test_supplies import SHED
 
 
 def changed(document, *writes):
@@ -176,3 +177,23 @@ def test_a_design_that_cannot_stand_on_a_site_is_refused_by_its_field(site, monk
     monkeypatch.setattr(module, "check", refuse)
     with pytest.raises(InputError, match=r"roofs\[0\]\.drains"):
         with_site_of(site, changed(site, ("/ground/soil", "clay")))
+
+
+def test_which_supply_serves_the_animals_is_designed(site):
+    """Animals are counted on the site; the shed that waters them is of one design alone."""
+    herd = {"id": "ewes", "animal": "sheep", "heads": 12.0}
+    here = apply_edit(site, [{"op": "add", "path": "/household/animals/-", "value": herd}])
+    row = len(here.household.animals) - 1
+    design = apply_edit(
+        here,
+        [
+            {"op": "add", "path": "/supplies/-", "value": SHED},
+            {"op": "replace", "path": f"/household/animals/{row}/served/by", "value": "shed"},
+        ],
+    )
+    assert same_site(here, design)
+    more = apply_edit(here, [{"op": "replace", "path": f"/household/animals/{row}/heads", "value": 20.0}])
+    after = with_site_of(more, design)
+    assert after.household.animals[row].heads == 20
+    assert after.household.animals[row].served.by == "shed"
+    assert with_site_of(design, here).household.animals[row].served.by == "main"

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import InLogs, InWorkshop, json_of, state_of, to_take_along
+from lean_year.api.deps import AtSupply, InLogs, json_of, state_of, to_take_along
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.build import BuildWork, NewEntries
 from lean_year.api.schemas.properties import PropertyState
@@ -23,7 +23,7 @@ router = APIRouter(
 
 @router.get("/build", response_model=BuildWork)
 def build_of(
-    property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
+    property_id: str, workshop: AtSupply, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
 ) -> Response:
     return json_of(workshop.build(property_id, revision))
 
@@ -31,7 +31,7 @@ def build_of(
 @router.get("/build/starts", response_model=Starts)
 def starts_of(
     property_id: str,
-    workshop: InWorkshop,
+    workshop: AtSupply,
     revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
     first: dt.date,
     days: Annotated[int, Query(ge=1, le=MOST_DAYS)] = 90,
@@ -41,17 +41,17 @@ def starts_of(
 
 @router.get("/operating", response_model=Operating)
 def operating_of(
-    property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
+    property_id: str, workshop: AtSupply, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
 ) -> Response:
     return json_of(workshop.operating(property_id, revision))
 
 
 @router.get("/calendar.ics", response_class=Response)
-def calendar_of(property_id: str, workshop: InWorkshop, logs: InLogs) -> Response:
+def calendar_of(property_id: str, workshop: AtSupply, logs: InLogs) -> Response:
     answer = Response(logs.calendar(property_id), media_type="text/calendar; charset=utf-8")
     return to_take_along(answer, workshop.stored(property_id).document.name, ".ics")
 
 
 @router.post("/entries", response_model=PropertyState)
-def write_down(property_id: str, asked: NewEntries, workshop: InWorkshop, visitor: InVisitor) -> Response:
+def write_down(property_id: str, asked: NewEntries, workshop: AtSupply, visitor: InVisitor) -> Response:
     return state_of(workshop, workshop.write_down(property_id, asked.entries, visitor.name))

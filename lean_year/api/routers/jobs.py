@@ -2,7 +2,7 @@
 
 from fastapi import APIRouter
 
-from lean_year.api.deps import InWorkshop
+from lean_year.api.deps import AtSupply, InWorkshop
 from lean_year.api.jobs import Job
 from lean_year.api.schemas.base import Refusal
 from lean_year.api.schemas.jobs import AskedJob, JobState
@@ -18,7 +18,7 @@ router = APIRouter(
 
 
 @router.post("/properties/{property_id}/jobs", response_model=JobState, status_code=202)
-def start_job(property_id: str, asked: AskedJob, workshop: InWorkshop) -> JobState:
+def start_job(property_id: str, asked: AskedJob, workshop: AtSupply) -> JobState:
     return _state(workshop.start_job(property_id, asked.base_revision, asked.kind))
 
 

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import FileBody, InLogs, InWorkshop, json_of, state_of
+from lean_year.api.deps import AtSupply, FileBody, InLogs, json_of, state_of
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.properties import PropertyState
 from lean_year.core.rain.rainfall import FIRST_YEAR
@@ -28,7 +28,7 @@ def read_table(property_id: str, file: FileBody, logs: InLogs) -> Response:
 
 
 @router.put("/log/table", response_model=PropertyState)
-def keep_table(property_id: str, file: FileBody, workshop: InWorkshop, logs: InLogs, visitor: InVisitor) -> Response:
+def keep_table(property_id: str, file: FileBody, workshop: AtSupply, logs: InLogs, visitor: InVisitor) -> Response:
     return state_of(workshop, logs.keep_table(property_id, file, visitor.name))
 
 

@@ -8,7 +8,7 @@ from fastapi.responses import PlainTextResponse, Response
 from pydantic_core import to_json
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import XLSX, FileBody, InDemos, InWorkshop, json_of, state_of, to_take_along
+from lean_year.api.deps import XLSX, AtSupply, FileBody, InDemos, InWorkshop, json_of, state_of, to_take_along
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.properties import (
     Answer,
@@ -92,7 +92,7 @@ def load_demo(name: str, workshop: InWorkshop, demos: InDemos) -> Response:
 
 
 @router.get("/{property_id}", response_model=PropertyState)
-def open_property(property_id: str, workshop: InWorkshop, visitor: InVisitor) -> Response:
+def open_property(property_id: str, workshop: AtSupply, visitor: InVisitor) -> Response:
     stored = workshop.stored(property_id)
     if visitor.role == "owner":
         stored = dataclasses.replace(stored, alternatives=(), document=for_owner(stored.document))
@@ -116,7 +116,7 @@ def property_file(property_id: str, workshop: InWorkshop, visitor: InVisitor) ->
 
 
 @router.post("/{property_id}/preview", response_model=Answer)
-def preview_edit(property_id: str, asked: Preview, workshop: InWorkshop) -> Response:
+def preview_edit(property_id: str, asked: Preview, workshop: AtSupply) -> Response:
     document, planned, moved = workshop.preview(
         property_id, asked.base_revision, [each.as_patch() for each in asked.operations]
     )
@@ -126,7 +126,7 @@ def preview_edit(property_id: str, asked: Preview, workshop: InWorkshop) -> Resp
 
 @router.get("/{property_id}/fixes", response_model=list[TriedFix])
 def try_fixes(
-    property_id: str, workshop: InWorkshop, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
+    property_id: str, workshop: AtSupply, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
 ) -> list[TriedFix]:
     return workshop.tried_fixes(property_id, revision)
 
@@ -134,7 +134,7 @@ def try_fixes(
 @router.get("/{property_id}/parts", response_model=list[PartLine])
 def parts_of(
     property_id: str,
-    workshop: InWorkshop,
+    workshop: AtSupply,
     visitor: InVisitor,
     revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
 ) -> Response:
@@ -145,7 +145,7 @@ def parts_of(
 @router.get("/{property_id}/cistern-comparisons", response_model=CisternComparisons)
 def comparisons_of_the_cistern(
     property_id: str,
-    workshop: InWorkshop,
+    workshop: AtSupply,
     visitor: InVisitor,
     revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
 ) -> Response:
@@ -153,56 +153,56 @@ def comparisons_of_the_cistern(
 
 
 @router.post("/{property_id}/storm", response_model=StormPlan)
-def play_storm(property_id: str, asked: PlayStorm, workshop: InWorkshop) -> Response:
+def play_storm(property_id: str, asked: PlayStorm, workshop: AtSupply) -> Response:
     return json_of(workshop.play_storm(property_id, asked.base_revision, asked.storm))
 
 
 @router.get("/{property_id}/model.inp", response_class=PlainTextResponse)
-def rain_side_model(property_id: str, workshop: InWorkshop) -> Response:
+def rain_side_model(property_id: str, workshop: AtSupply) -> Response:
     model = PlainTextResponse(workshop.swmm_model(property_id))
     return to_take_along(model, workshop.stored(property_id).document.name, " rain side.inp")
 
 
 @router.get("/{property_id}/pressure.inp", response_class=PlainTextResponse)
-def pressure_side_model(property_id: str, workshop: InWorkshop) -> Response:
+def pressure_side_model(property_id: str, workshop: AtSupply) -> Response:
     model = PlainTextResponse(workshop.epanet_model(property_id))
     return to_take_along(model, workshop.stored(property_id).document.name, " pressure side.inp")
 
 
 @router.get("/{property_id}/drawing.dxf", response_class=PlainTextResponse)
-def drawing_dxf(property_id: str, workshop: InWorkshop) -> Response:
+def drawing_dxf(property_id: str, workshop: AtSupply) -> Response:
     document = workshop.stored(property_id).document
     drawing = PlainTextResponse(write_dxf(document), media_type="image/vnd.dxf")
     return to_take_along(drawing, document.name, " drawing.dxf")
 
 
 @router.get("/{property_id}/drawing.svg", response_class=PlainTextResponse)
-def drawing_svg(property_id: str, workshop: InWorkshop) -> Response:
+def drawing_svg(property_id: str, workshop: AtSupply) -> Response:
     document = workshop.stored(property_id).document
     drawing = PlainTextResponse(write_svg(document), media_type="image/svg+xml")
     return to_take_along(drawing, document.name, " drawing.svg")
 
 
 @router.get("/{property_id}/parts.csv", response_class=Response)
-def parts_for_a_merchant(property_id: str, workshop: InWorkshop) -> Response:
+def parts_for_a_merchant(property_id: str, workshop: AtSupply) -> Response:
     table = Response(workshop.parts_csv(property_id), media_type="text/csv; charset=utf-8")
     return to_take_along(table, workshop.stored(property_id).document.name, " parts.csv")
 
 
 @router.get("/{property_id}/merchant.xlsx", response_class=Response)
-def parts_for_a_merchant_as_workbook(property_id: str, workshop: InWorkshop) -> Response:
+def parts_for_a_merchant_as_workbook(property_id: str, workshop: AtSupply) -> Response:
     book = Response(workshop.parts_workbook(property_id), media_type=XLSX)
     return to_take_along(book, workshop.stored(property_id).document.name, " parts.xlsx")
 
 
 @router.get("/{property_id}/parts.xlsx", response_class=Response)
-def parts_with_prices(property_id: str, workshop: InWorkshop) -> Response:
+def parts_with_prices(property_id: str, workshop: AtSupply) -> Response:
     book = Response(workshop.workbook(property_id), media_type=XLSX)
     return to_take_along(book, workshop.stored(property_id).document.name, " parts and price.xlsx")
 
 
 @router.post("/{property_id}/edits", response_model=PropertyState)
-def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop, visitor: InVisitor) -> Response:
+def keep_edit(property_id: str, asked: Edit, workshop: AtSupply, visitor: InVisitor) -> Response:
     stored, moved = workshop.edit(
         property_id,
         asked.base_revision,
@@ -215,6 +215,6 @@ def keep_edit(property_id: str, asked: Edit, workshop: InWorkshop, visitor: InVi
 
 
 @router.post("/{property_id}/steps", response_model=PropertyState)
-def step(property_id: str, asked: Step, workshop: InWorkshop, visitor: InVisitor) -> Response:
+def step(property_id: str, asked: Step, workshop: AtSupply, visitor: InVisitor) -> Response:
     stored, moved = workshop.step(property_id, asked.base_revision, asked.direction, by=visitor.name)
     return state_of(workshop, stored, moved)

@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import FileBody, InWorkshop, json_of, state_of
+from lean_year.api.deps import AtSupply, FileBody, InWorkshop, json_of, state_of
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.properties import PropertyState
 from lean_year.api.schemas.rain import (
@@ -66,7 +66,7 @@ def list_records(workshop: InWorkshop) -> list[RecordEntry]:
 def keep_rain(
     property_id: str,
     data: FileBody,
-    workshop: InWorkshop,
+    workshop: AtSupply,
     visitor: InVisitor,
     base_revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
     edit_id: Annotated[str, Query(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")],
@@ -90,7 +90,7 @@ def preview_source(asked: AskedRain) -> Response:
 
 
 @router.post("/properties/{property_id}/rain-source", response_model=PropertyState)
-def keep_source(property_id: str, asked: TakenRain, workshop: InWorkshop, visitor: InVisitor) -> Response:
+def keep_source(property_id: str, asked: TakenRain, workshop: AtSupply, visitor: InVisitor) -> Response:
     read, name, note = _from_source(asked)
     stored, moved = workshop.take_rain(
         property_id, asked.base_revision, asked.edit_id, read.rain, name, note, by=visitor.name

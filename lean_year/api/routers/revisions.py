@@ -6,7 +6,7 @@ from fastapi import APIRouter, Path, Query
 from fastapi.responses import Response
 
 from lean_year.api.admission import InVisitor
-from lean_year.api.deps import InWorkshop, state_of
+from lean_year.api.deps import AtSupply, InWorkshop, state_of
 from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.properties import PropertyState
 from lean_year.api.schemas.revisions import Comparison, GoBack, RevisionList, RevisionName
@@ -39,11 +39,11 @@ def name_revision(property_id: str, revision: InPath, asked: RevisionName, works
 
 
 @router.get("/comparison", response_model=Comparison)
-def compare_revisions(property_id: str, before: InQuery, after: InQuery, workshop: InWorkshop) -> Comparison:
+def compare_revisions(property_id: str, before: InQuery, after: InQuery, workshop: AtSupply) -> Comparison:
     return workshop.compare(property_id, before, after)
 
 
 @router.post("/back", response_model=PropertyState)
-def go_back(property_id: str, asked: GoBack, workshop: InWorkshop, visitor: InVisitor) -> Response:
+def go_back(property_id: str, asked: GoBack, workshop: AtSupply, visitor: InVisitor) -> Response:
     stored, moved = workshop.go_back(property_id, asked.base_revision, asked.edit_id, asked.revision, by=visitor.name)
     return state_of(workshop, stored, moved)

@@ -32,6 +32,7 @@ class Facts:
 
     def __post_init__(self) -> None:
         """What is handed over is of one supply."""
+        object.__setattr__(self, "record", self.record.of_supply(self.document.supply.id))
         object.__setattr__(self, "document", alone(self.document))
 
     @property

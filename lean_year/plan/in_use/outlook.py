@@ -81,7 +81,7 @@ def outlook(
     document: Property, kept: UpkeepInputs, rain: PreparedRain | None, record: SiteRecord, today: dt.date
 ) -> Outlook:
     """One supply on a day."""
-    document = alone(document)
+    document, record = alone(document), record.of_supply(document.supply.id)
     entries = [entry for entry in all_that_counts(record) if entry.day <= today]
     layout = layout_of(document)
     said = Outlook(

@@ -49,7 +49,7 @@ class WaterOrder:
 
 def water_order(document: Property, rain: PreparedRain | None, record: SiteRecord, today: dt.date) -> WaterOrder:
     """From the last level on, by the recorded years."""
-    document = alone(document)
+    document, record = alone(document), record.of_supply(document.supply.id)
     layout = layout_of(document)
     entries = [entry for entry in all_that_counts(record) if entry.day <= today]
     last = last_level(layout, entries)

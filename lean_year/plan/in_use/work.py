@@ -145,6 +145,7 @@ def log_work(
     document: Property, plan: WholePlan, rain: PreparedRain | None, record: SiteRecord, today: dt.date
 ) -> LogWork:
     """The log on a day."""
+    record = record.of_supply(document.supply.id)
     shown, document = document, alone(document)
     rows = rows_of(record)
     entries = all_that_counts(record)
@@ -249,6 +250,7 @@ def refusals(
 
     What is none of the log, or is known already, passes; what passes is known to those after it.
     """
+    document = alone(document)
     layout = layout_of(document)
     ids, meters = {entry.id for entry in known}, Meters(entry for entry in known if entry.kind == "meter")
     for entry in written:

@@ -1,0 +1,123 @@
+"""A property with several supplies, looked at and changed by each of them."""
+
+import uuid
+
+import pytest
+
+from tests.property.test_supplies import SHED
+
+
+def changed(client, property_id, base, operations, supply=None):
+    return client.post(
+        f"/api/properties/{property_id}/edits",
+        params={} if supply is None else {"supply": supply},
+        json={"base_revision": base, "edit_id": str(uuid.uuid4()), "label": "Changed", "operations": operations},
+    )
+
+
+@pytest.fixture
+def both(client, demo):
+    """The demo with a shed, as the edit that adds it answers."""
+    answer = changed(client, demo["id"], 1, [{"op": "add", "path": "/supplies/-", "value": SHED}])
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def seen(client, property_id, supply=None):
+    params = {} if supply is None else {"supply": supply}
+    return client.get(f"/api/properties/{property_id}", params=params).json()
+
+
+def test_a_property_is_shown_by_the_supply_that_is_asked_for(client, both):
+    main, shed = seen(client, both["id"]), seen(client, both["id"], "shed")
+    assert main["document"]["supply"]["id"] == "main"
+    assert shed["document"]["supply"]["name"] == "Shed"
+    assert shed["plan"]["tank_l"] == pytest.approx(5_000)
+    assert shed["plan"]["together"] == main["plan"]["together"]
+    assert [each["id"] for each in main["plan"]["together"]["supplies"]] == ["main", "shed"]
+
+
+def test_an_edit_of_one_supply_leaves_the_other_and_the_list_as_they_are(client, both):
+    before, listed = seen(client, both["id"]), client.get("/api/properties").json()["properties"][0]
+    taller = [{"op": "replace", "path": "/cistern/tanks/0/shape/volume_l", "value": 9_000.0}]
+    state = changed(client, both["id"], 2, taller, "shed").json()
+    assert state["document"]["supply"]["id"] == "shed"
+    assert state["plan"]["tank_l"] == pytest.approx(9_000)
+    after = seen(client, both["id"])
+    assert after["document"]["cistern"] == before["document"]["cistern"]
+    assert after["document"]["supplies"][0]["cistern"]["tanks"][0]["shape"]["volume_l"] == 9_000
+    assert client.get("/api/properties").json()["properties"][0]["verdict"] == listed["verdict"]
+    undone = client.post(
+        f"/api/properties/{both['id']}/steps",
+        params={"supply": "shed"},
+        json={"direction": "undo", "base_revision": 3},
+    ).json()
+    assert undone["plan"]["tank_l"] == pytest.approx(5_000)
+    assert undone["document"]["supply"]["id"] == "shed"
+
+
+def test_a_preview_is_of_the_supply_that_is_looked_at(client, both):
+    answer = client.post(
+        f"/api/properties/{both['id']}/preview",
+        params={"supply": "shed"},
+        json={"base_revision": 2, "operations": [{"op": "resize", "path": "/cistern", "value": 7_000}]},
+    ).json()
+    assert answer["plan"]["tank_l"] == pytest.approx(7_000, rel=1e-3)
+    assert answer["document"]["supply"]["id"] == "shed"
+
+
+def test_what_was_meant_for_a_supply_that_is_gone_changes_nothing(client, both):
+    assert changed(client, both["id"], 2, [{"op": "remove", "path": "/supplies/0"}]).status_code == 200
+    shown = seen(client, both["id"], "shed")
+    assert shown["document"]["supply"]["id"] == "main"
+    refused = changed(client, both["id"], 3, [{"op": "resize", "path": "/cistern", "value": 7_000}], "shed")
+    assert refused.status_code == 422
+    assert refused.json()["errors"] == [
+        {"field": "supply", "message": "must be a supply of the property, one of main, got shed"}
+    ]
+    assert seen(client, both["id"])["revision"] == 3
+
+
+def test_the_supply_it_began_with_can_be_removed_from_another(client, both):
+    moved = [
+        {"op": "replace", "path": f"/roofs/{row}/drains", "value": [{"group": "shed-a", "share": 1.0}]}
+        for row in range(len(both["document"]["roofs"]))
+    ]
+    household = both["document"]["household"]
+    served = [("/household/served/by", 0), ("/household/garden_served/by", 0), ("/household/irrigation/served/by", 0)]
+    served += [(f"/household/uses/{row}/served/by", 0) for row in range(len(household["uses"] or []))]
+    served += [(f"/household/animals/{row}/served/by", 0) for row in range(len(household["animals"]))]
+    moved += [{"op": "replace", "path": path, "value": "shed"} for path, _ in served]
+    only = changed(client, both["id"], 2, [*moved, {"op": "remove", "path": "/supplies/0"}], "shed")
+    assert only.status_code == 200, only.text
+    state = seen(client, both["id"])
+    assert state["document"]["supply"]["id"] == "shed"
+    assert state["document"]["supplies"] == []
+    assert state["plan"]["together"] is None
+
+
+def test_what_is_written_down_is_of_the_supply_that_is_looked_at(client, both):
+    def levels(supply):
+        params = {"revision": 2, "on": "2026-03-02", "supply": supply}
+        return client.get(f"/api/properties/{both['id']}/log", params=params).json()["levels"]
+
+    before = levels("main")
+    assert before
+    assert levels("shed") == []
+    entry = {"id": "level-1", "kind": "level", "about": "log/level", "on": "2026-03-01", "values": {"share": 0.5}}
+    written = client.post(
+        f"/api/properties/{both['id']}/entries", params={"supply": "shed"}, json={"entries": [entry]}
+    )
+    assert written.status_code == 200, written.text
+    assert levels("main") == before
+    assert [each["on"] for each in levels("shed")] == ["2026-03-01"]
+
+
+def test_models_drawings_and_parts_are_of_the_supply_that_is_looked_at(client, both):
+    def text(path, supply, **more):
+        return client.get(f"/api/properties/{both['id']}/{path}", params={"supply": supply, **more}).text
+
+    for path in ("drawing.svg", "parts.csv"):
+        assert text(path, "shed") != text(path, "main")
+    assert "Shed tank" in text("drawing.svg", "shed")
+    assert client.get(f"/api/properties/{both['id']}", params={"supply": "No such name"}).status_code == 422
