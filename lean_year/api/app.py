@@ -51,6 +51,7 @@ from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm
 from lean_year.plan.whole import plan_property
+from lean_year.property.edits import apply_edit
 
 COMPRESSED_FROM_BYTES = 2_048
 COMPRESSION = 4
@@ -142,11 +143,27 @@ def _built() -> str:
     return begins[1] if begins else ""
 
 
+SHED = {
+    "id": "shed",
+    "name": "Shed",
+    "downpipes": [{"id": "shed", "name": "Shed"}],
+    "cistern": {"tanks": [{"id": "shed", "name": "Shed", "shape": {"kind": "volume", "volume_l": 5_000.0}}]},
+}
+
+
 def warm_up() -> None:
     """Compile, or load, the replay before the first request instead of in it."""
     document = saltmarrow()
     for rule in ("yas", "ybs"):
         ruled = document.model_copy(update={"cistern": document.cistern.model_copy(update={"rule": rule})})
         plan_property(ruled, prepare_rain(demo_rain("saltmarrow"), "none"))
+    several = apply_edit(
+        document,
+        [
+            {"op": "add", "path": "/supplies/-", "value": SHED},
+            {"op": "add", "path": "/transfers/-", "value": {"id": "t", "source": "shed", "to": "main"}},
+        ],
+    )
+    plan_property(several, prepare_rain(demo_rain("saltmarrow"), "none"))
     plan_property(brindle_landing(), prepare_rain(demo_rain("brindle-landing"), "none"))
     play_downpour(lantern_row(), Storm(), Wording("metric"))

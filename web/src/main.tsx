@@ -24,6 +24,7 @@ const PapersPage = fetched(async () => (await import("./app/papers/PapersPage"))
 const PricesPage = fetched(async () => (await import("./app/prices/PricesPage")).PricesPage);
 const QuotesPage = fetched(async () => (await import("./app/quotes/QuotesPage")).QuotesPage);
 const RoundPage = fetched(async () => (await import("./app/round/RoundPage")).RoundPage);
+const SuppliesPage = fetched(async () => (await import("./app/supplies/SuppliesPage")).SuppliesPage);
 const SumsPage = fetched(async () => (await import("./app/sums/SumsPage")).SumsPage);
 
 const queries = new QueryClient({
@@ -53,6 +54,7 @@ function Pages() {
           <Route path="/p/:id/alternatives" component={AlternativesPage} />
           <Route path="/p/:id/papers" component={PapersPage} />
           <Route path="/p/:id/quotes" component={QuotesPage} />
+          <Route path="/p/:id/supplies" component={SuppliesPage} />
           <Route path="/p/:id/:stage" component={Shell} />
           <Route path="/prices" component={PricesPage} />
           <Route path="/round" component={RoundPage} />

@@ -1,8 +1,9 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { Standing } from "./client";
+import { propertyOf } from "./shownBy";
 
-const at = (property_id: string) => ({ params: { path: { property_id } } });
+const at = (property_id: string) => ({ params: { path: { property_id: propertyOf(property_id) } } });
 
 export const addAlternative = (id: string, name: string) =>
   taken(client.POST("/api/properties/{property_id}/alternatives", { ...at(id), body: { name } }));
@@ -24,7 +25,7 @@ export const besideQuery = (id: string, other: string) =>
     queryFn: () =>
       taken(
         client.GET("/api/properties/{property_id}/beside", {
-          params: { path: { property_id: id }, query: { other } },
+          params: { path: { property_id: propertyOf(id) }, query: { other } },
         }),
       ),
   });

@@ -2,6 +2,7 @@ import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { components } from "./schema";
 import { ofRevision } from "./queries";
+import { at } from "./shownBy";
 
 type Schemas = components["schemas"];
 export type BuildWork = Schemas["BuildWork"];
@@ -19,7 +20,7 @@ export const buildQuery = (id: string, revision: number) =>
   ofRevision(["build", id, revision], () =>
     taken(
       client.GET("/api/properties/{property_id}/build", {
-        params: { path: { property_id: id }, query: { revision } },
+        params: at(id, { revision }),
       }),
     ),
   );
@@ -28,7 +29,7 @@ export const buildQuery = (id: string, revision: number) =>
 export const sendEntry = (id: string, entry: Entry, signal: AbortSignal) =>
   taken(
     client.POST("/api/properties/{property_id}/entries", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: { entries: [entry] },
       signal,
     }),
@@ -39,7 +40,7 @@ export const operatingQuery = (id: string, revision: number) =>
   ofRevision(["operating", id, revision], () =>
     taken(
       client.GET("/api/properties/{property_id}/operating", {
-        params: { path: { property_id: id }, query: { revision } },
+        params: at(id, { revision }),
       }),
     ),
   );
@@ -53,7 +54,7 @@ export const startsQuery = (id: string, revision: number, first: string, days: n
     queryFn: ({ signal }) =>
       taken(
         client.GET("/api/properties/{property_id}/build/starts", {
-          params: { path: { property_id: id }, query: { revision, first, days } },
+          params: at(id, { revision, first, days }),
           signal,
         }),
       ),

@@ -2,6 +2,7 @@ import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { components } from "./schema";
 import { asFile, ofRevision } from "./queries";
+import { at, propertyOf } from "./shownBy";
 
 type Schemas = components["schemas"];
 export type LogWork = Schemas["LogWork"];
@@ -18,7 +19,7 @@ export const logQuery = (id: string, revision: number, on: string) =>
   ofRevision(["log", id, revision, on], () =>
     taken(
       client.GET("/api/properties/{property_id}/log", {
-        params: { path: { property_id: id }, query: { revision, on } },
+        params: at(id, { revision, on }),
       }),
     ),
   );
@@ -31,19 +32,16 @@ export type DeviceKind = Device["kind"];
 export const devicesQuery = (id: string) =>
   queryOptions({
     queryKey: ["devices", id],
-    queryFn: () =>
-      taken(client.GET("/api/properties/{property_id}/devices", { params: { path: { property_id: id } } })),
+    queryFn: () => taken(client.GET("/api/properties/{property_id}/devices", { params: at(id) })),
   });
 
 export const makeDevice = (id: string, device: Schemas["NewDevice"]) =>
-  taken(
-    client.POST("/api/properties/{property_id}/devices", { params: { path: { property_id: id } }, body: device }),
-  );
+  taken(client.POST("/api/properties/{property_id}/devices", { params: at(id), body: device }));
 
 export const withdrawDevice = (id: string, device: string) =>
   taken(
     client.DELETE("/api/properties/{property_id}/devices/{device_id}", {
-      params: { path: { property_id: id, device_id: device } },
+      params: { path: { property_id: propertyOf(id), device_id: device } },
     }),
   );
 
@@ -53,7 +51,7 @@ export type LogTable = Schemas["LogTable"];
 export const readLogTable = (id: string, file: Blob) =>
   taken(
     client.POST("/api/properties/{property_id}/log/table", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: file as unknown as string,
       ...asFile,
     }),
@@ -63,7 +61,7 @@ export const readLogTable = (id: string, file: Blob) =>
 export const keepLogTable = (id: string, file: Blob) =>
   taken(
     client.PUT("/api/properties/{property_id}/log/table", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: file as unknown as string,
       ...asFile,
     }),

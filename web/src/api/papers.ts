@@ -2,6 +2,7 @@ import { queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import type { paths } from "./schema";
 import { addressOf } from "./addresses";
+import { at, propertyOf } from "./shownBy";
 
 type Asked = paths["/api/properties/{property_id}/papers/{name}"]["get"]["parameters"];
 export type PaperName = Asked["path"]["name"];
@@ -14,7 +15,7 @@ export const pagesQuery = (property_id: string, name: PaperName, paper: Paper, r
     queryFn: () =>
       taken(
         client.GET("/api/properties/{property_id}/papers/{name}", {
-          params: { path: { property_id, name }, query: { paper } },
+          params: { ...at(property_id, { paper }), path: { property_id: propertyOf(property_id), name } },
         }),
       ),
     staleTime: 0,
@@ -23,7 +24,11 @@ export const pagesQuery = (property_id: string, name: PaperName, paper: Paper, r
 
 /** `revision` has a browser ask anew once the property is another. */
 export const pageAddress = (id: string, name: PaperName, paper: Paper, revision: number, number: number) =>
-  `${addressOf("/api/properties/{property_id}/papers/{name}/pages/{number}", { property_id: id, name, number })}?paper=${paper}&revision=${revision}`;
+  addressOf(
+    "/api/properties/{property_id}/papers/{name}/pages/{number}",
+    { property_id: id, name, number },
+    { paper, revision },
+  );
 
 export const pdfAddress = (id: string, name: PaperName, paper: Paper) =>
-  `${addressOf("/api/properties/{property_id}/papers/{name}/pdf", { property_id: id, name })}?paper=${paper}`;
+  addressOf("/api/properties/{property_id}/papers/{name}/pdf", { property_id: id, name }, { paper });

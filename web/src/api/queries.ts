@@ -2,6 +2,7 @@ import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { client, taken } from "./client";
 import { newId } from "../lib/newId";
 import { keptOr } from "./keptAnswers";
+import { at, propertyOf } from "./shownBy";
 import type {
   ImportChoices,
   JobState,
@@ -25,7 +26,7 @@ export const linksQuery = (id: string) =>
   queryOptions({
     queryKey: ["links", id],
     queryFn: () =>
-      taken(client.GET("/api/properties/{property_id}/links", { params: { path: { property_id: id } } })),
+      taken(client.GET("/api/properties/{property_id}/links", { params: { path: { property_id: propertyOf(id) } } })),
   });
 
 export const propertyListQuery = () =>
@@ -34,8 +35,7 @@ export const propertyListQuery = () =>
     queryFn: ({ queryKey }) => keptOr(queryKey, () => taken(client.GET("/api/properties"))),
   });
 
-export const fetchProperty = (id: string) =>
-  taken(client.GET("/api/properties/{property_id}", { params: { path: { property_id: id } } }));
+export const fetchProperty = (id: string) => taken(client.GET("/api/properties/{property_id}", { params: at(id) }));
 
 export const propertyQuery = (id: string) =>
   queryOptions({
@@ -79,7 +79,7 @@ export const partsQuery = (id: string, revision: number) =>
   ofRevision(["parts", id, revision], () =>
     taken(
       client.GET("/api/properties/{property_id}/parts", {
-        params: { path: { property_id: id }, query: { revision } },
+        params: at(id, { revision }),
       }),
     ),
   );
@@ -89,7 +89,7 @@ export const comparisonsQuery = (id: string, revision: number) =>
   ofRevision(["comparisons", id, revision], () =>
     taken(
       client.GET("/api/properties/{property_id}/cistern-comparisons", {
-        params: { path: { property_id: id }, query: { revision } },
+        params: at(id, { revision }),
       }),
     ),
   );
@@ -101,7 +101,11 @@ export const rainDaysQuery = (id: string, recordId: string | null) =>
     staleTime: Infinity,
     queryFn: ({ queryKey }) =>
       keptOr(queryKey, () =>
-        taken(client.GET("/api/properties/{property_id}/rain-days", { params: { path: { property_id: id } } })),
+        taken(
+          client.GET("/api/properties/{property_id}/rain-days", {
+            params: { path: { property_id: propertyOf(id) } },
+          }),
+        ),
       ),
   });
 
@@ -118,7 +122,7 @@ export const choicesQuery = () =>
 export const previewEdit = (id: string, base_revision: number, operations: Operation[]) =>
   taken(
     client.POST("/api/properties/{property_id}/preview", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: { base_revision, operations },
     }),
   );
@@ -128,7 +132,7 @@ export type EditToKeep = { edit_id: string; label: string; operations: Operation
 export const keepEdit = (id: string, base_revision: number, edit: EditToKeep, signal: AbortSignal) =>
   taken(
     client.POST("/api/properties/{property_id}/edits", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: { base_revision, ...edit },
       signal,
     }),
@@ -137,13 +141,13 @@ export const keepEdit = (id: string, base_revision: number, edit: EditToKeep, si
 export const stepRevision = (id: string, base_revision: number, direction: "undo" | "redo") =>
   taken(
     client.POST("/api/properties/{property_id}/steps", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: { direction, base_revision },
     }),
   );
 
 export const copyProperty = (id: string) =>
-  taken(client.POST("/api/properties/{property_id}/copy", { params: { path: { property_id: id } } }));
+  taken(client.POST("/api/properties/{property_id}/copy", { params: { path: { property_id: propertyOf(id) } } }));
 
 export type ListedRevision = RevisionList["revisions"][number];
 
@@ -155,7 +159,7 @@ export const revisionsQuery = (id: string, standing: number) =>
     queryFn: ({ pageParam: before }) =>
       taken(
         client.GET("/api/properties/{property_id}/revisions", {
-          params: { path: { property_id: id }, query: { before } },
+          params: { path: { property_id: propertyOf(id) }, query: { before } },
         }),
       ),
     getNextPageParam: ({ more, revisions }: RevisionList) => (more ? revisions.at(-1)!.number : undefined),
@@ -168,7 +172,7 @@ export const comparisonQuery = (id: string, before: number, after: number) =>
     queryFn: () =>
       taken(
         client.GET("/api/properties/{property_id}/comparison", {
-          params: { path: { property_id: id }, query: { before, after } },
+          params: at(id, { before, after }),
         }),
       ),
   });
@@ -176,7 +180,7 @@ export const comparisonQuery = (id: string, before: number, after: number) =>
 export const nameRevision = (id: string, revision: number, name: string) =>
   taken(
     client.PUT("/api/properties/{property_id}/revisions/{revision}/name", {
-      params: { path: { property_id: id, revision } },
+      params: { path: { property_id: propertyOf(id), revision } },
       body: { name },
     }),
   );
@@ -184,7 +188,7 @@ export const nameRevision = (id: string, revision: number, name: string) =>
 export const goBack = (id: string, base_revision: number, revision: number) =>
   taken(
     client.POST("/api/properties/{property_id}/back", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: { base_revision, revision, edit_id: newId() },
     }),
   );
@@ -209,7 +213,7 @@ export const previewSource = (source: RainSource, signal?: AbortSignal): Promise
 export const keepSource = (id: string, base_revision: number, source: RainSource): Promise<PropertyState> =>
   taken(
     client.POST("/api/properties/{property_id}/rain-source", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: { base_revision, edit_id: newId(), source },
     }),
   );
@@ -217,7 +221,7 @@ export const keepSource = (id: string, base_revision: number, source: RainSource
 export const startJob = (id: string, base_revision: number, kind: JobState["kind"]) =>
   taken(
     client.POST("/api/properties/{property_id}/jobs", {
-      params: { path: { property_id: id } },
+      params: at(id),
       body: { base_revision, kind },
     }),
   );
@@ -263,8 +267,7 @@ export const keepRain = (
   taken(
     client.POST("/api/properties/{property_id}/rain", {
       params: {
-        path: { property_id: id },
-        query: { base_revision, edit_id: newId(), name, ...choices },
+        ...at(id, { base_revision, edit_id: newId(), name, ...choices }),
       },
       body: file as unknown as string,
       ...asFile,

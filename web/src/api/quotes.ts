@@ -3,16 +3,24 @@ import { client, taken } from "./client";
 import type { Paper } from "./papers";
 import type { components } from "./schema";
 import { addressOf } from "./addresses";
+import { propertyOf } from "./shownBy";
 
 export type Quote = components["schemas"]["ListedQuote"];
 export type Changes = components["schemas"]["ChangesSince"];
 
-const at = (property_id: string, quote_id: string) => ({ params: { path: { property_id, quote_id } } });
+const at = (property_id: string, quote_id: string) => ({
+  params: { path: { property_id: propertyOf(property_id), quote_id } },
+});
 
 export const quotesQuery = (property_id: string) =>
   queryOptions({
     queryKey: ["quotes", property_id],
-    queryFn: () => taken(client.GET("/api/properties/{property_id}/quotes", { params: { path: { property_id } } })),
+    queryFn: () =>
+      taken(
+        client.GET("/api/properties/{property_id}/quotes", {
+          params: { path: { property_id: propertyOf(property_id) } },
+        }),
+      ),
   });
 
 /** What of a design differs from what was agreed on; asked anew for every revision. */
@@ -31,7 +39,12 @@ export const quotePagesQuery = (id: string, quote: string) =>
 type Offer = { base_revision: number; paper: Paper; note: string };
 
 export const makeQuote = (property_id: string, body: Offer) =>
-  taken(client.POST("/api/properties/{property_id}/quotes", { params: { path: { property_id } }, body }));
+  taken(
+    client.POST("/api/properties/{property_id}/quotes", {
+      params: { path: { property_id: propertyOf(property_id) } },
+      body,
+    }),
+  );
 
 export const makeChangeOrder = (id: string, quote: string, body: Offer) =>
   taken(client.POST("/api/properties/{property_id}/quotes/{quote_id}/changes", { ...at(id, quote), body }));

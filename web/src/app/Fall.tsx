@@ -1,14 +1,16 @@
 import { axisUnit } from "../lib/units";
 import { Dialog } from "radix-ui";
 import { createContext, memo, use, useCallback, useState } from "react";
-import { Link } from "wouter";
+import { Link, useLocation, useParams } from "wouter";
 import type { Stage, Station, Status } from "../api/client";
 import { Mark, STATUS_WORDS } from "../ui/Mark";
 import { flowsOf } from "../document/flows";
 import type { Flows } from "../ui/fallLine";
 import { STATIONS } from "./registry";
 import { useDocument, usePlan } from "../document/shown";
-import { useSaved } from "../document/workbench";
+import { useEdits, useSaved } from "../document/workbench";
+import { propertyOf, shownBy } from "../api/shownBy";
+import { Choice } from "../ui/Choice";
 
 const BELOW_GROUND: Partial<Record<Stage, string>> = { ground: "var(--earth-1)", price: "var(--earth-2)" };
 const KEY: Status[] = ["settled", "decide", "caution", "fails"];
@@ -19,8 +21,8 @@ type FallProps = { stage: Stage; goTo: (stage: Stage) => void };
 
 /** The property in section, top to bottom in the order the water takes, and the way about. */
 export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
-  const plan = usePlan("cistern", "stations", "tank_l", "verdict_parts");
-  const document = useDocument("name", "units");
+  const plan = usePlan("cistern", "stations", "tank_l", "together", "verdict_parts");
+  const document = useDocument("name", "supply", "units");
   const flows = flowsOf(plan);
   const here = plan.stations.find((station) => station.stage === stage);
   const [open, setOpen] = useState(false);
@@ -41,6 +43,7 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
       >
         <PropertyName />
         <AlternativeName />
+        <SupplyName />
         {list}
         <div className="grid flex-1 grid-cols-2 content-end gap-x-2 gap-y-1 bg-[var(--earth-3)] px-4 pt-1 pb-3 text-fine">
           {KEY.map((status) => (
@@ -65,7 +68,10 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
           className="no-print sticky top-0 z-30 flex items-center justify-between gap-2 border-b border-rule bg-wall px-4 py-1 desk:hidden"
         >
           <Link to="/" className="flex min-h-11 min-w-0 flex-col justify-center">
-            <span className="head truncate text-sub leading-tight font-bold">{document.name}</span>
+            <span className="head truncate text-sub leading-tight font-bold">
+              {document.name}
+              {plan.together && `, ${document.supply.name}`}
+            </span>
             <span className="note truncate leading-tight">{plan.verdict_parts.answer}</span>
           </Link>
           <Dialog.Trigger className="act-quiet shrink-0 bg-sheet">
@@ -84,6 +90,7 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
           >
             <Dialog.Title className="heading px-4 pt-4 pb-2">Stations</Dialog.Title>
             <AlternativeName />
+            <SupplyName />
             {list}
           </Dialog.Content>
         </Dialog.Portal>
@@ -104,6 +111,35 @@ function AlternativeName() {
       {alternatives.length > 1 && `, of ${alternatives.length}`}
       {audit.as_found && ", as found"}
     </Link>
+  );
+}
+
+const ALL = "";
+
+/** Which of several supplies is looked at, and the way to the others. */
+function SupplyName() {
+  const { id } = useEdits();
+  const { together } = usePlan("together");
+  const { supply } = useDocument("supply");
+  const [, navigate] = useLocation();
+  const { stage } = useParams();
+  if (!together) return null;
+  return (
+    <p className="mx-4 mb-1 text-aside leading-tight">
+      <Choice
+        label="Supply"
+        value={supply.id}
+        options={[
+          ...together.supplies.map((each) => ({ value: each.id, label: each.name })),
+          { value: ALL, label: "All supplies" },
+        ]}
+        onChoose={(chosen) => {
+          const property = propertyOf(id);
+          navigate(chosen === ALL ? `/p/${id}/supplies` : `/p/${shownBy(property, chosen)}/${stage ?? "cistern"}`);
+        }}
+      />
+      , of {together.supplies.length}
+    </p>
   );
 }
 

@@ -2,7 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { Link, useLocation } from "wouter";
 import { copyProperty } from "../api/queries";
-import { useSaved, useWho } from "../document/workbench";
+import { useEdits, useSaved, useWho } from "../document/workbench";
 import { toggleLight, useLight } from "../lib/light";
 import { fetched } from "../ui/fetched";
 import { toast } from "../ui/Toasts";
@@ -21,6 +21,7 @@ export type Opens = { openHelp: () => void; openGlossary: () => void; openJump: 
 /** What is done with a property seldom, and the ways out of it. */
 export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
   const saved = useSaved();
+  const { id } = useEdits();
   const light = useLight();
   const who = useWho();
   const [naming, setNaming] = useState(false);
@@ -58,13 +59,16 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
             <DropdownMenu.Item className="menu-item" onSelect={() => setNaming(true)}>
               Name and place
             </DropdownMenu.Item>
+            <DropdownMenu.Item className="menu-item" asChild>
+              <Link to={`/p/${id}/supplies`}>Supplies</Link>
+            </DropdownMenu.Item>
             {who?.role !== "owner" && (
               <>
                 <DropdownMenu.Item className="menu-item" asChild>
                   <Link to={`/p/${saved.id}/alternatives`}>Alternatives</Link>
                 </DropdownMenu.Item>
                 <DropdownMenu.Item className="menu-item" asChild>
-                  <Link to={`/p/${saved.id}/papers`}>Report and sheets on paper</Link>
+                  <Link to={`/p/${id}/papers`}>Report and sheets on paper</Link>
                 </DropdownMenu.Item>
                 <DropdownMenu.Item className="menu-item" asChild>
                   <Link to={`/p/${saved.id}/quotes`}>Quotes</Link>

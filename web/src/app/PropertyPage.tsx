@@ -5,6 +5,7 @@ import { Link, useParams } from "wouter";
 import { Refused } from "../api/client";
 import type { PropertyState } from "../api/client";
 import { propertyQuery } from "../api/queries";
+import { propertyOf } from "../api/shownBy";
 import { useArrival } from "../ui/useArrival";
 
 /** A page about a property as a whole, beside its sheets. */
@@ -43,7 +44,7 @@ export function PropertyPage(props: {
         )}
       </main>
     );
-  const own = query.data.alternatives.find((each) => each.id === id);
+  const own = query.data.alternatives.find((each) => each.id === propertyOf(id!));
   return (
     <div className="min-h-full bg-sheet">
       <header className="no-print border-b-[1.5px] border-ink bg-wall">

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Redirect, useLocation, useParams, useSearchParams } from "wouter";
 import type { Stage } from "../api/client";
+import { propertyOf, shownBy, supplyOf } from "../api/shownBy";
 import { AxisContext, axisFor } from "../lib/axis";
 import { dayName } from "../lib/dates";
 import { unpackDays } from "../lib/days";
@@ -47,7 +48,7 @@ function Frame({ stage }: { stage: Stage }) {
   const [jumping, setJumping] = useState(false);
   const [glossaryOpen, setGlossaryOpen] = useState(false);
   const plan = usePlan("cistern", "rain", "stations");
-  const { name, place } = useDocument("name", "place");
+  const { name, place, supply } = useDocument("name", "place", "supply");
   const { revision } = useSaved();
   const { conflict } = useConnection();
   const daily = useDaily();
@@ -105,6 +106,10 @@ function Frame({ stage }: { stage: Stage }) {
     help: openHelp,
   });
 
+  // The supply that the address names may have been removed: the property is shown by its first then.
+  const asked = supplyOf(id);
+  if (asked !== undefined && asked !== supply.id)
+    return <Redirect to={`/p/${shownBy(propertyOf(id), supply.id)}/${stage}`} replace />;
   if (!station) return <NowhereElse />;
   const sheet = { days, yearRow, pickYear };
   const { Sheet, throughTheYear = false } = STATIONS[station.stage];

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { Refused } from "../api/client";
 import type { Operation, PropertyState } from "../api/client";
 import { keepEdit } from "../api/queries";
+import { FIRST_SUPPLY, propertyOf, shownBy, supplyOf } from "../api/shownBy";
 import { fieldWords } from "../lib/words";
 import { newId } from "../lib/newId";
 import { onceAtATime } from "../lib/onceAtATime";
@@ -43,13 +44,16 @@ function inWords({ field, message }: { field: string; message: string }, operati
 
 const waits = (entries: readonly Waiting[]) => entries.filter(({ state }) => state === "waiting");
 
-/** Keeps edits: they wait in the outbox, which all tabs share, until the server has kept them, one after the other. */
+/** Keeps edits: they wait in the outbox, which all tabs and all supplies of a property share, until the server has kept
+ * them, one after the other. What is said of them is of the supply that is looked at. */
 export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedByOtherTab }: Sender) {
   const [offline, setOffline] = useState(false);
   /** What the server itself says, where it is there and cannot keep anything. */
   const [trouble, setTrouble] = useState<string | null>(null);
-  const outbox = useMemo(() => new Outbox(id), [id]);
-  const entries = useSyncExternalStore(outbox.subscribe, outbox.entries);
+  const property = propertyOf(id);
+  const outbox = useMemo(() => new Outbox(property), [property]);
+  const all = useSyncExternalStore(outbox.subscribe, outbox.entries);
+  const entries = useMemo(() => all.filter(({ supply }) => supply === supplyOf(id)), [all, id]);
   const settles = useRef(new Map<string, Settle>());
   /** Of those, the ones that are in the outbox: one that is there no more was kept. */
   const stored = useRef(new Set<string>());
@@ -64,14 +68,16 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
 
   /** Tries one entry. False where the server cannot be reached. */
   const tried = useCallback(
-    async ({ edit_id, label, operations, base }: Waiting): Promise<boolean> => {
+    async ({ edit_id, label, operations, base, supply }: Waiting): Promise<boolean> => {
+      const madeAt = shownBy(property, supply ?? FIRST_SUPPLY);
       for (let attempt = 1; ; attempt++) {
         try {
           const revision = (base ?? standing()?.revision)!;
           const state = await patience.withIt((signal) =>
-            keepEdit(id, revision, { edit_id, label, operations }, signal),
+            keepEdit(madeAt, revision, { edit_id, label, operations }, signal),
           );
-          accept(state);
+          if (madeAt === id) accept(state);
+          else onChangedByOtherTab();
           await outbox.change(kept(edit_id, state.revision));
           return true;
         } catch (error) {
@@ -94,14 +100,14 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
         }
       }
     },
-    [accept, id, outbox, patience, settle, standing],
+    [accept, id, onChangedByOtherTab, outbox, patience, property, settle, standing],
   );
 
   /** Sends what waits, one after the other; each is made on the revision that the one before it brought. */
   const sendAll = useCallback(async () => {
     if (standing() === undefined) return;
     // The server keeps the same edit once, whichever tab sends it, or both.
-    await alone(`lean-year-outbox-${id}`, async () => {
+    await alone(`lean-year-outbox-${property}`, async () => {
       let anything = false;
       for (;;) {
         const next = waits(await outbox.read())[0];
@@ -113,7 +119,7 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
       }
       if (anything) onEmpty();
     });
-  }, [id, onEmpty, outbox, standing, tried]);
+  }, [onEmpty, outbox, property, standing, tried]);
   const send = useMemo(() => onceAtATime(sendAll), [sendAll]);
 
   // What was left over from a lost connection or a closed page goes out as soon as it can.
@@ -125,10 +131,10 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
       await outbox.read();
       onChangedByOtherTab();
     };
-    const others = new OtherTabs(id, () => void heard());
+    const others = new OtherTabs(property, () => void heard());
     tabs.current = others;
     return () => others.close();
-  }, [id, onChangedByOtherTab, outbox]);
+  }, [onChangedByOtherTab, outbox, property]);
   // Whichever tab sent it, where an entry was typed it is said what became of it.
   useEffect(() => {
     for (const edit_id of [...stored.current]) {
@@ -160,13 +166,13 @@ export function useKeptEdits({ id, loaded, standing, accept, onEmpty, onChangedB
     async (label: string, operations: Operation[]) => {
       const entry = { edit_id: newId(), label: label.slice(0, 120), operations };
       const answered = new Promise<string | null>((resolve) => settles.current.set(entry.edit_id, resolve));
-      await outbox.change(added(entry, id, standing()));
+      await outbox.change(added({ ...entry, supply: supplyOf(id) }, property, standing()));
       stored.current.add(entry.edit_id);
       tabs.current?.tell();
       void send();
       return answered;
     },
-    [id, outbox, send, standing],
+    [id, outbox, property, send, standing],
   );
 
   /** Sends once more what came late or was set aside. */

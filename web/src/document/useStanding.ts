@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef } from "react";
 import type { PropertyState } from "../api/client";
 import { fetchProperty, propertyQuery } from "../api/queries";
+import { propertyOf } from "../api/shownBy";
 
 /** How a property stands on the server, as far as this browser knows: read it, take an answer, ask again. */
 export function useStanding(id: string) {
@@ -19,6 +20,11 @@ export function useStanding(id: string) {
       // An answer that was asked for before this one and comes after it would put the older revision back.
       void cache.cancelQueries({ queryKey: propertyQuery(id).queryKey, exact: true });
       cache.setQueryData(propertyQuery(id).queryKey, state);
+      // What is held of its other supplies is of the revision before.
+      cache.removeQueries({
+        predicate: ({ queryKey: [kind, held] }) =>
+          kind === "property" && held !== id && propertyOf(held as string) === propertyOf(id),
+      });
       void cache.invalidateQueries({ queryKey: ["properties"], refetchType: "none" });
     },
     [cache, id],

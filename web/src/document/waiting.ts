@@ -8,6 +8,8 @@ export type Waiting = EditToKeep & {
   /** Its place among all that wait in this browser, given when it is stored. */
   seq?: number;
   property: string;
+  /** The supply that its maker looked at; not there where it is the one that the property began with. */
+  supply?: string;
   /** The revision its maker saw; null where it was made on top of the entry before it. */
   base: number | null;
   /** `late`: another revision stands than the one it was made on, and its maker has not chosen yet. `refused`: set
@@ -31,7 +33,7 @@ export type Seen = { revision: number; document: Document };
 
 /** One more at the end: on the revision its maker saw, or on top of what waits already. */
 export const added =
-  (edit: EditToKeep, property: string, seen: Seen | undefined): Rewrite =>
+  (edit: EditToKeep & { supply?: string }, property: string, seen: Seen | undefined): Rewrite =>
   (entries) => [
     ...entries,
     {

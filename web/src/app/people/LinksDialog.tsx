@@ -7,6 +7,7 @@ import { whenKept } from "../../lib/dates";
 import { TextDialog } from "../../ui/TextDialog";
 import { toast } from "../../ui/Toasts";
 import { LabelledField } from "../../ui/LabelledField";
+import { propertyOf } from "../../api/shownBy";
 
 /** Links by which an owner looks at this property: make one, see who has one, withdraw it. */
 export function LinksDialog({ close }: { close: () => void }) {
@@ -23,7 +24,7 @@ export function LinksDialog({ close }: { close: () => void }) {
     }
     await cache.invalidateQueries({ queryKey: ["links", id] });
   };
-  const path = { property_id: id };
+  const path = { property_id: propertyOf(id) };
   const make = () =>
     change(async () => {
       const { address } = await taken(

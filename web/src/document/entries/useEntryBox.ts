@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useSyncExternalStore } from "react";
 import type { Entry } from "../../api/build";
+import { FIRST_SUPPLY, supplyOf } from "../../api/shownBy";
 import { Listeners } from "../../lib/listeners";
 import { useEdits } from "../workbench";
 import { entryBoxOf } from "./entryBox";
@@ -17,7 +18,7 @@ export function useEntryBox() {
   useEffect(() => void box.read(), [box]);
   const writeDown = useCallback(
     async (written: Written) => {
-      const entry: Entry = { at: "", by: "", name: "", note: "", ...written };
+      const entry: Entry = { at: "", by: "", name: "", note: "", supply: supplyOf(id) ?? FIRST_SUPPLY, ...written };
       await box.put({ property: id, key: entry.id, entry, problem: null, at: Date.now() });
       putIn.tell();
     },

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useSyncExternalStore } from "react";
 import { Listeners } from "../../lib/listeners";
+import { propertyOf } from "../../api/shownBy";
 import { useEdits } from "../workbench";
 import { photoBoxOf } from "./photoBox";
 import { addressOf as onServer } from "../../api/addresses";
@@ -9,7 +10,7 @@ export const putIn = new Listeners();
 
 /** What waits of the property's pictures, and how one more is put in. */
 export function usePhotoBox() {
-  const { id } = useEdits();
+  const id = propertyOf(useEdits().id); // pictures are of the property, whichever supply is looked at
   const box = photoBoxOf(id);
   const unsent = useSyncExternalStore(box.subscribe, box.entries);
   useEffect(() => void box.read(), [box]);

@@ -15,6 +15,7 @@ const entry = (id: string, more: Partial<Entry> = {}): Entry => ({
   by: "Ida",
   values: all(0),
   name: "",
+  supply: "main",
   at: "",
   note: "",
   after: null,

@@ -10,6 +10,7 @@ import { YesOrNo } from "../../document/YesOrNo";
 import { flow, metres } from "../../lib/units";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { useWidth } from "../../ui/useWidth";
+import { usedHere } from "../../document/drained";
 
 type Run = Plan["gutters"]["gutter_runs"][number];
 type Gutter = Roof["gutters"][number];
@@ -226,9 +227,9 @@ function RunSentence(props: { roof: Roof; number: number; run: Run; gutter: Gutt
 /** Surfaces whose water reaches its downpipes without a gutter. */
 export function WithoutGutters() {
   const bench = useEdits();
-  const { roofs } = useDocument("roofs");
+  const { roofs, downpipes } = useDocument("downpipes", "roofs");
   return roofs.map((roof, row) =>
-    roof.on && roof.gutters.length === 0 ? (
+    usedHere(roof, { downpipes }) && roof.gutters.length === 0 ? (
       <p key={roof.id} className="note mt-1.5">
         {roof.name} has no gutter: its water is taken to reach its downpipes by itself.{" "}
         <button

@@ -14,6 +14,7 @@ import { Toggle } from "../../ui/Toggle";
 import { FlowPicture } from "./FlowPicture";
 import { StormEntry } from "./StormEntry";
 import { Hyetograph } from "./Hyetograph";
+import { at } from "../../api/shownBy";
 
 const START: StormAsk = {
   intensity_mm_h: null,
@@ -99,7 +100,7 @@ function usePlayed(storm: StormAsk) {
     queryFn: () =>
       taken(
         client.POST("/api/properties/{property_id}/storm", {
-          params: { path: { property_id: id } },
+          params: at(id),
           body: { base_revision: revision, storm },
         }),
       ),

@@ -8,11 +8,15 @@ import { letterOf } from "./RoofPlanDrawing";
 /** Which group of downpipes a surface runs to: one, or half and half over two. */
 export function DrainsChoice({ roof, index }: { roof: Roof; index: number }) {
   const bench = useEdits();
-  const { downpipes } = useDocument("downpipes");
+  const { downpipes, supplies } = useDocument("downpipes", "supplies");
+  /** Those of the other supplies of the property. */
+  const elsewhere = supplies.flatMap((supply) =>
+    supply.downpipes.map((each) => ({ value: each.id, label: `${supply.name}: ${each.name}` })),
+  );
   const keyOf = (drains: Roof["drains"]) => drains.map((drain) => drain.group).join("+");
   const nameOf = (id: string) => {
     const row = downpipes.findIndex((each) => each.id === id);
-    return `${letterOf(row)}, ${downpipes[row]?.name ?? id}`;
+    return `${letterOf(row)}, ${downpipes[row]!.name}`;
   };
   const single = downpipes.map((each) => ({ value: each.id, label: nameOf(each.id) }));
   const halves = downpipes.flatMap((first, i) =>
@@ -22,16 +26,15 @@ export function DrainsChoice({ roof, index }: { roof: Roof; index: number }) {
     })),
   );
   const now = keyOf(roof.drains);
-  const options = [...single, ...halves];
+  const shortOf = (id: string) => {
+    const row = downpipes.findIndex((each) => each.id === id);
+    return row < 0 ? (elsewhere.find((each) => each.value === id)?.label ?? id) : letterOf(row);
+  };
+  const options = [...single, ...halves, ...elsewhere];
   if (!options.some((option) => option.value === now))
     options.push({
       value: now,
-      label: roof.drains
-        .map(
-          (drain) =>
-            `${Math.round(drain.share * 100)} % to ${letterOf(downpipes.findIndex((each) => each.id === drain.group))}`,
-        )
-        .join(", "),
+      label: roof.drains.map((drain) => `${Math.round(drain.share * 100)} % to ${shortOf(drain.group)}`).join(", "),
     });
   return (
     <ChoiceEntry

@@ -1,4 +1,5 @@
-import type { Plan } from "../../api/client";
+import type { Plan, Roof } from "../../api/client";
+import { drainsElsewhere, usedHere } from "../../document/drained";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { area, axisUnit, fixed, metres, roundStep, volume } from "../../lib/units";
@@ -25,7 +26,7 @@ type DrawingProps = {
 /** All surfaces from above where they lie, north up, and which group of downpipes each runs to. */
 export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingProps) {
   const bench = useEdits();
-  const document = useDocument("cistern", "roofs", "units");
+  const document = useDocument("cistern", "downpipes", "roofs", "supplies", "units");
   const plan = usePlan("roofs");
   const units = document.units;
   const [box, width] = useWidth<HTMLDivElement>();
@@ -45,15 +46,30 @@ export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingPr
   const shown = outlines.map((outline, index) => (drag?.index === index ? moved(outline, drag.by) : outline));
   const { tanks } = document.cistern;
   const rowOf = (group: string) => plan.roofs.groups.findIndex((each) => each.id === group);
+  const firstRowOf = (roof: Roof) =>
+    Math.max(
+      0,
+      ...roof.drains
+        .map(({ group }) => rowOf(group))
+        .filter((row) => row >= 0)
+        .slice(0, 1),
+    );
+  const broughtWords = (roof: Roof, surface: (typeof surfaces)[number]) => {
+    const others = drainsElsewhere(roof, document);
+    if (roof.on && others.length && !usedHere(roof, document)) return `, to ${others.join(", ")}`;
+    return roof.on ? harvestWords(surface.figures["harvest_l_year"]?.value, units) : ", off";
+  };
   const drains = document.roofs.flatMap((roof, index) =>
     roof.on
-      ? roof.drains.map((drain, which) => ({
-          key: `${roof.id}-${drain.group}`,
-          point: drainPoint(shown[index]!, which, roof.drains.length),
-          row: rowOf(drain.group),
-          share: roof.drains.length > 1 ? drain.share : null,
-          after: which > 0,
-        }))
+      ? roof.drains
+          .filter((drain) => rowOf(drain.group) >= 0)
+          .map((drain, which) => ({
+            key: `${roof.id}-${drain.group}`,
+            point: drainPoint(shown[index]!, which, roof.drains.length),
+            row: rowOf(drain.group),
+            share: roof.drains.length > 1 ? drain.share : null,
+            after: which > 0,
+          }))
       : [],
   );
   const lane = (index: number) => scale.height + 4 + index * LANE;
@@ -97,11 +113,11 @@ export function RoofPlanDrawing({ focus, setFocus, drawing, onDrawn }: DrawingPr
               outline={shown[index]!}
               known={surfaces[index]!.shape_known}
               scale={scale}
-              tint={roof.on ? TINTS[rowOf(roof.drains[0]!.group) % 4]! : "url(#roof-off)"}
+              tint={usedHere(roof, document) ? TINTS[firstRowOf(roof) % 4]! : "url(#roof-off)"}
               focused={roof.id === focus}
               name={roof.name}
               plan={area(surfaces[index]!.figures["area_m2"]!.value ?? 0, units)}
-              brings={roof.on ? harvestWords(surfaces[index]!.figures["harvest_l_year"]?.value, units) : ", off"}
+              brings={broughtWords(roof, surfaces[index]!)}
               onFocus={() => setFocus(roof.id)}
               onGrab={(event) => {
                 if (grab(event, index)) setFocus(roof.id);

@@ -2,6 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import type { ChoiceLists, Plan, Roof } from "../../api/client";
 import { replace } from "../../document/edits";
+import { drainsElsewhere, usedHere } from "../../document/drained";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
@@ -25,7 +26,8 @@ export function RoofRow(props: {
 }) {
   const { roof, index, surface, choices } = props;
   const bench = useEdits();
-  const document = useDocument("units", "snow");
+  const document = useDocument("downpipes", "supplies", "units", "snow");
+  const here = usedHere(roof, document);
   const at = `/roofs/${index}`;
   const set: Set = (label, field, value) => void bench.edit(label, replace(`${at}/${field}`, value));
   const { extent } = roof;
@@ -42,7 +44,7 @@ export function RoofRow(props: {
         on={roof.on}
         onChange={(on) => set(`${roof.name} ${on ? "on" : "off"}`, "on", on)}
       />
-      <div className={`min-w-0 leading-[1.85] ${roof.on ? "" : "text-ink-2"}`}>
+      <div className={`min-w-0 leading-[1.85] ${here ? "" : "text-ink-2"}`}>
         <div className="flex flex-wrap items-baseline justify-between gap-x-6">
           <NameEntry label={`Name of ${roof.name}`} path={`${at}/name`} value={roof.name} />
           <Worth roof={roof} index={index} surface={surface} />
@@ -124,18 +126,25 @@ type Set = (label: string, field: string, value: unknown) => void;
 /** What a surface brings, and what the house would be without it. */
 function Worth({ roof, index, surface }: { roof: Roof; index: number; surface: Surface }) {
   const bench = useEdits();
-  const { units } = useDocument("units");
+  const { units, ...drained } = useDocument("downpipes", "supplies", "units");
+  const here = usedHere(roof, drained);
+  const elsewhere = drainsElsewhere(roof, drained);
   const carried = usePlan("cistern").cistern?.rain_alone_years_carried;
   const harvest = surface.figures["harvest_l_year"];
   const without = surface.years_carried_without;
   return (
     <p className="text-table">
-      {harvest && (
+      {here && harvest && (
         <>
           <Why figure={harvest} units={units} /> a year
         </>
       )}
-      {roof.on && without != null && carried !== undefined && (
+      {roof.on && elsewhere.length > 0 && (
+        <span className="text-ink-2">
+          {here ? "; the rest to" : "to"} {elsewhere.join(", ")}
+        </span>
+      )}
+      {here && without != null && carried !== undefined && (
         <span className="text-ink-2">
           {" "}
           · without it {without === carried ? "still " : ""}

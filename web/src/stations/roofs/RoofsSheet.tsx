@@ -5,6 +5,7 @@ import { choicesQuery } from "../../api/queries";
 import { monthStarts } from "../../lib/dates";
 import { volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
+import { usedHere } from "../../document/drained";
 import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
@@ -21,7 +22,7 @@ import { WeatherOnRoofs } from "./WeatherOnRoofs";
 
 /** What catches rain: every surface drawn to scale from above, with what it brings and what it is worth. */
 export function RoofsSheet() {
-  const document = useDocument("downpipes", "roofs", "site", "snow", "units");
+  const document = useDocument("downpipes", "roofs", "site", "snow", "supplies", "units");
   const plan = usePlan("cistern", "findings", "rain", "roofs");
   const { roofs, cistern } = plan;
   const units = document.units;
@@ -30,7 +31,7 @@ export function RoofsSheet() {
   const figure = (key: string) => <Why figure={roofs.figures[key]!} units={units} />;
   const [drawing, setDrawing] = useState(false);
   const noMore = full("/roofs", document.roofs);
-  const on = document.roofs.filter((roof) => roof.on).length;
+  const on = document.roofs.filter((roof) => usedHere(roof, document)).length;
 
   const addRoof = useAddRoof();
   const shownSurface = roofs.surfaces.find((surface) => surface.id === focus) ?? roofs.surfaces[0];
