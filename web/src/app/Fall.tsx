@@ -1,7 +1,7 @@
 import { axisUnit } from "../lib/units";
 import { Dialog } from "radix-ui";
 import { createContext, memo, use, useCallback, useState } from "react";
-import { Link, useLocation, useParams } from "wouter";
+import { Link, useLocation, useParams, useSearch } from "wouter";
 import type { Stage, Station, Status } from "../api/client";
 import { Mark, STATUS_WORDS } from "../ui/Mark";
 import { flowsOf } from "../document/flows";
@@ -123,6 +123,7 @@ function SupplyName() {
   const { supply } = useDocument("supply");
   const [, navigate] = useLocation();
   const { stage } = useParams();
+  const search = useSearch();
   if (!together) return null;
   return (
     <p className="mx-4 mb-1 text-aside leading-tight">
@@ -135,7 +136,8 @@ function SupplyName() {
         ]}
         onChoose={(chosen) => {
           const property = propertyOf(id);
-          navigate(chosen === ALL ? `/p/${id}/supplies` : `/p/${shownBy(property, chosen)}/${stage ?? "cistern"}`);
+          const there = `${stage ?? "cistern"}${search ? `?${search}` : ""}`; // the same view of the same sheet
+          navigate(chosen === ALL ? `/p/${id}/supplies` : `/p/${shownBy(property, chosen)}/${there}`);
         }}
       />
       , of {together.supplies.length}
