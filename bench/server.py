@@ -52,8 +52,10 @@ def century() -> bytes:
     return ("Datum;Regen (mm)\n" + "\n".join(rows)).encode()
 
 
-def edit(client: Client, property_id: str, revision: int, operations: list[dict[str, Any]]) -> float:
-    """Keep an edit; how long the answer took. [s]"""
+def edit(
+    client: Client, property_id: str, revision: int, operations: list[dict[str, Any]], supply: str = "main"
+) -> float:
+    """Keep an edit of one supply; how long the answer took. [s]"""
     body = {
         "base_revision": revision,
         "edit_id": str(uuid.uuid4()),
@@ -61,7 +63,9 @@ def edit(client: Client, property_id: str, revision: int, operations: list[dict[
         "operations": operations,
     }
     start = time.perf_counter()
-    status, answer = client.ask("POST", f"/api/properties/{property_id}/edits", json.dumps(body).encode())
+    status, answer = client.ask(
+        "POST", f"/api/properties/{property_id}/edits?supply={supply}", json.dumps(body).encode()
+    )
     assert status == 200, answer
     return time.perf_counter() - start
 

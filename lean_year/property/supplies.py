@@ -67,11 +67,11 @@ OWN_PARTS = ("downpipes", "cistern", "levels", "first_flush", "overflow", "treat
 """Parts of the document that each supply has for itself."""
 OWN_IN_HOUSEHOLD = ("steps", "back_up")
 """And those of the household."""
-_OWN_PLACES = {
-    **{f"/{name}": name for name in OWN_PARTS},
-    **{f"/household/{name}": name for name in OWN_IN_HOUSEHOLD},
+_PLACES = {
+    **{name: f"/{name}" for name in OWN_PARTS},
+    **{name: f"/household/{name}" for name in OWN_IN_HOUSEHOLD},
 }
-"""Where they stand for the supply at the front, and for another within it."""
+"""Where they stand for the supply at the front; for another they stand within it."""
 
 
 def pointers_swapped(pointers: list[str], row: int) -> list[str]:
@@ -80,15 +80,16 @@ def pointers_swapped(pointers: list[str], row: int) -> list[str]:
     >>> pointers_swapped(["/pump/cut_in_kpa", "/supplies/0/back_up/kind", "/supplies/1/pump", "/roofs/0/runoff"], 0)
     ['/supplies/0/pump/cut_in_kpa', '/household/back_up/kind', '/supplies/1/pump', '/roofs/0/runoff']
     """
-    at = f"/supplies/{row}"
-    moves = [*((front, f"{at}/{name}") for front, name in _OWN_PLACES.items()),
-             *((f"{at}/{name}", front) for front, name in _OWN_PLACES.items())]  # fmt: skip
+    behind = f"/supplies/{row}/"
 
     def swapped(pointer: str) -> str:
-        for start, end in moves:
-            if pointer == start or pointer.startswith(f"{start}/"):
-                return end + pointer[len(start) :]
-        return pointer
+        if pointer.startswith(behind):
+            name, slash, rest = pointer[len(behind) :].partition("/")
+            return f"{_PLACES[name]}{slash}{rest}" if name in _PLACES else pointer
+        own = pointer.removeprefix("/household/") if pointer.startswith("/household/") else pointer[1:]
+        name, slash, rest = own.partition("/")
+        stands = name in _PLACES and pointer.startswith(_PLACES[name])
+        return f"{behind}{name}{slash}{rest}" if stands else pointer
 
     return [swapped(each) for each in pointers]
 

@@ -15,8 +15,27 @@ from graphlib import CycleError, TopologicalSorter
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern.compiled import Handing, Moves, operate_together
-from lean_year.core.cistern.operation import Demand, OperatedReplay, Operation, Stage, no_days, ready, replay_from
+from lean_year.core.cistern.compiled import (
+    DaysIn,
+    DaysOut,
+    Handing,
+    Moves,
+    Running,
+    Stores,
+    YearsWatched,
+    operate_together,
+)
+from lean_year.core.cistern.compiled_sizes import STEPS, DaysKept, FirstOut, Rows, operate_sizes_together
+from lean_year.core.cistern.operation import (
+    Demand,
+    OperatedCurve,
+    OperatedReplay,
+    Operation,
+    Stage,
+    no_days,
+    ready,
+    replay_from,
+)
 from lean_year.core.errors import InputError, require_number
 
 
@@ -119,37 +138,14 @@ def operate_several(
     if not supplies:
         raise InputError("supplies", "needs at least one")
     days = supplies[0].inflow_l.size
-    count = len(supplies)
     made = [
         ready(each.inflow_l, each.demand, each.stages, each.operation, each.start_share, each.loss_l)
         for each in supplies
     ]
     if any(each.inflow_l.size != days for each in supplies):
         raise InputError("supplies", "must all have the same days")
-    rows = max(each.demand.total_l.shape[0] for each in supplies)
-    shares = np.zeros((len(handed_on), rows, days))
-    for share, on in zip(shares, handed_on, strict=True):
-        share[: on.share.shape[0]] = on.share
-    outs = tuple(no_days(len(each.stages), days) for each in supplies)
-    moved, handed = np.zeros((count, days)), np.zeros((len(handed_on), days))
-    operate_together(
-        tuple(made),
-        Moves(
-            np.array([move.source for move in moves], dtype=np.int64),
-            np.array([move.to for move in moves], dtype=np.int64),
-            *(np.array([getattr(move, name) for move in moves], dtype=np.float64)
-              for name in ("l_day", "keep_share", "until_share")),
-        ),
-        Handing(
-            np.array([on.source for on in handed_on], dtype=np.int64),
-            np.array([on.to for on in handed_on], dtype=np.int64),
-            shares,
-        ),
-        np.array(_order(count, handed_on), dtype=np.int64),
-        outs,
-        moved,
-        handed,
-    )  # fmt: skip
+    quick = quick_to_size(supplies)
+    outs, moved, handed = (_days_in_rows if quick else _days_of_chains)(supplies, made, moves, handed_on)
     runs = []
     for row, ((series, stores, _), out) in enumerate(zip(made, outs, strict=True)):
         run = replay_from(series, stores, out)
@@ -158,6 +154,178 @@ def operate_several(
             asked += amount * ((on.to == row) - (on.source == row))
         runs.append(replace(run, asked_l=asked, moved_l=moved[row]))
     return Together(tuple(runs), handed)
+
+
+Made = Sequence[tuple[DaysIn, Stores, Running]]
+Days = tuple[Sequence[DaysOut], NDArray[np.float64], NDArray[np.float64]]
+"""The days of each supply, what was moved to it, shape (n_supplies, n_days), and what was handed on. [L]"""
+
+
+def _days_of_chains(
+    supplies: Sequence[OneOfSeveral], made: Made, moves: Sequence[Move], handed_on: Sequence[HandedOn]
+) -> Days:
+    count, days = len(supplies), supplies[0].inflow_l.size
+    outs = tuple(no_days(len(each.stages), days) for each in supplies)
+    moved, handed = np.zeros((count, days)), np.zeros((len(handed_on), days))
+    steps = max(each.demand.total_l.shape[0] for each in supplies)
+    order = np.array(_order(count, handed_on), dtype=np.int64)
+    operate_together(tuple(made), _moves(moves), _handing(handed_on, steps, days), order, outs, moved, handed)
+    return outs, moved, handed
+
+
+def _days_in_rows(
+    supplies: Sequence[OneOfSeveral], made: Made, moves: Sequence[Move], handed_on: Sequence[HandedOn]
+) -> Days:
+    count, days = len(supplies), supplies[0].inflow_l.size
+    shape = count, days
+    kept = DaysKept(
+        stage=np.zeros(shape),
+        demand=np.zeros(shape),
+        supplied=np.zeros(shape),
+        spilled=np.zeros(shape),
+        lost=np.zeros(shape),
+        topped_up=np.zeros(shape),
+        step=np.zeros(shape, dtype=np.int8),
+        moved=np.zeros(shape),
+        handed=np.zeros((len(handed_on), days)),
+    )
+    years = YearsWatched(np.array([days]), np.ones(1, dtype=np.bool_), 0, 0)
+    size_l = np.array([made[0][1].size_l[0]])
+    _operate_rows(supplies, made, size_l, moves, handed_on, years, kept)
+    outs = [
+        DaysOut(
+            kept.stage[row : row + 1], kept.demand[row], kept.supplied[row], kept.spilled[row], kept.lost[row],
+            kept.topped_up[row], np.zeros(days), kept.step[row],
+        )
+        for row in range(count)
+    ]  # fmt: skip
+    return outs, kept.moved, kept.handed
+
+
+def sizes_of_first(
+    supplies: Sequence[OneOfSeveral],
+    size_l: NDArray[np.float64],
+    moves: Sequence[Move] = (),
+    handed_on: Sequence[HandedOn] = (),
+    *,
+    year_end: NDArray[np.int64],
+    year_counts: NDArray[np.bool_],
+    watch: tuple[int, int] = (0, 0),
+) -> OperatedCurve:
+    """Replay many live sizes of the first of several supplies, the others as they are, in one pass over the days.
+
+    Parameters
+    ----------
+    supplies, moves, handed_on : see `operate_several`
+        All `quick_to_size`.
+    size_l : ndarray, shape (n_sizes,)
+        Live volumes of the first. [L]
+    year_end, year_counts : ndarray, shape (n_years,)
+        As in `operate_sizes`.
+    watch : tuple of int, default none
+        As there.
+
+    Returns
+    -------
+    OperatedCurve
+        For each size the same figures as the first run of `operate_several`. Basis: derived, as there.
+
+    Raises
+    ------
+    InputError
+        If a series or a value is out of its range, or a use is handed on in a circle.
+    """
+    made = [
+        ready(each.inflow_l, each.demand, each.stages, each.operation, each.start_share, each.loss_l)
+        for each in supplies
+    ]
+    sizes = np.ascontiguousarray(size_l, dtype=np.float64)
+    years = YearsWatched(np.asarray(year_end, dtype=np.int64), year_counts, *watch)
+    nothing = np.zeros((0, 0))
+    no_step = np.zeros((0, 0), dtype=np.int8)
+    kept = DaysKept(nothing, nothing, nothing, nothing, nothing, nothing, no_step, nothing, nothing)
+    out = _operate_rows(supplies, made, sizes, moves, handed_on, years, kept)
+    return OperatedCurve(
+        size_l=sizes,
+        supplied_l=out.supplied,
+        spilled_l=out.spilled,
+        short_days=out.short_days.astype(np.int64),
+        short_years=out.short_years.astype(np.int64),
+        missed_l=out.missed,
+        watch_missed_l=out.watch_missed,
+        topped_up_l=out.topped_up,
+        trucked_l=np.zeros_like(sizes),
+        counted_spilled_l=out.counted_spilled,
+    )
+
+
+def _operate_rows(
+    supplies: Sequence[OneOfSeveral],
+    made: Made,
+    sizes: NDArray[np.float64],
+    moves: Sequence[Move],
+    handed_on: Sequence[HandedOn],
+    years: YearsWatched,
+    kept: DaysKept,
+) -> FirstOut:
+    """All of them as rows of arrays, the first in each of its sizes."""
+    count, days = len(supplies), supplies[0].inflow_l.size
+    demand, triggers = np.zeros((count, STEPS, days)), np.full((count, STEPS - 1), -1.0)
+    for row, (series, _, running) in enumerate(made):
+        steps = running.triggers.size
+        demand[row, : steps + 1] = series.house + series.garden
+        triggers[row, :steps] = running.triggers
+    size = np.array([np.full(sizes.size, stores.size_l[0]) for _, stores, _ in made])
+    size[0] = sizes
+    out = FirstOut(*(np.zeros(sizes.size) for _ in FirstOut._fields))
+    operate_sizes_together(
+        Rows(
+            np.array([series.inflow * stores.inflow_share[0] for series, stores, _ in made]),
+            demand,
+            np.array([series.loss for series, _, _ in made]),
+            triggers,
+            np.array([running.yas for _, _, running in made]),
+            np.array([running.keep_share for _, _, running in made]),
+            np.array([running.limit_l_day for _, _, running in made]),
+        ),
+        size,
+        size * np.array([[each.start_share] for each in supplies]),
+        _moves(moves),
+        _handing(handed_on, STEPS, days),
+        np.array(_order(count, handed_on), dtype=np.int64),
+        years,
+        out,
+        kept,
+    )
+    return out
+
+
+def quick_to_size(supplies: Sequence[OneOfSeveral]) -> bool:
+    """Whether `sizes_of_first` knows them all: one store each, no loads by truck, no more steps than it has."""
+    return all(
+        len(each.stages) == 1 and each.operation.back_up.load_l == 0 and len(each.operation.trigger_share) < STEPS
+        for each in supplies
+    )
+
+
+def _moves(moves: Sequence[Move]) -> Moves:
+    return Moves(
+        np.array([move.source for move in moves], dtype=np.int64),
+        np.array([move.to for move in moves], dtype=np.int64),
+        *(np.array([getattr(move, name) for move in moves], dtype=np.float64)
+          for name in ("l_day", "keep_share", "until_share")),
+    )  # fmt: skip
+
+
+def _handing(handed_on: Sequence[HandedOn], steps: int, days: int) -> Handing:
+    share = np.zeros((len(handed_on), steps, days))
+    for each, on in zip(share, handed_on, strict=True):
+        each[: on.share.shape[0]] = on.share
+    return Handing(
+        np.array([on.source for on in handed_on], dtype=np.int64),
+        np.array([on.to for on in handed_on], dtype=np.int64),
+        share,
+    )
 
 
 def _order(count: int, handed_on: Sequence[HandedOn]) -> list[int]:

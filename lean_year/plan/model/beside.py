@@ -3,8 +3,18 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from lean_year.core.cistern.operation import OperatedReplay
-from lean_year.core.cistern.together import HandedOn, Move, OneOfSeveral, operate_several
+import numpy as np
+from numpy.typing import NDArray
+
+from lean_year.core.cistern.operation import OperatedCurve, OperatedReplay
+from lean_year.core.cistern.together import (
+    HandedOn,
+    Move,
+    OneOfSeveral,
+    operate_several,
+    quick_to_size,
+    sizes_of_first,
+)
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
@@ -37,6 +47,19 @@ class Beside:
             supplies = tuple(each.within(days) for each in supplies)
             handed_on = tuple(replace(on, share=on.share[:, days]) for on in handed_on)
         return operate_several(supplies, self.moves, handed_on).runs[0]
+
+    def quick_to_size(self, own: OneOfSeveral) -> bool:
+        """Whether many sizes of this supply can be replayed at once."""
+        return quick_to_size((own, *self.others))
+
+    def sizes(
+        self, own: OneOfSeveral, live_l: NDArray[np.float64], rain: PreparedRain, watch: tuple[int, int]
+    ) -> OperatedCurve:
+        """Many live volumes of this supply among them, through the record."""
+        return sizes_of_first(
+            (own, *self.others), live_l, self.moves, self.handed_on,
+            year_end=rain.years.ends, year_counts=rain.counts, watch=watch,
+        )  # fmt: skip
 
 
 def beside_of(document: Property, rain: PreparedRain, others: Sequence[OneOfSeveral]) -> Beside | None:

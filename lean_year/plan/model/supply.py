@@ -83,8 +83,8 @@ class Supply:
         )
 
     @property
-    def _by_runs(self) -> bool:
-        """Whether each size takes a replay of its own."""
+    def slow_to_size(self) -> bool:
+        """Whether each size takes a replay of its own: of a chain of tanks, or with other supplies."""
         return len(self.layout.steps) > 1 or self.beside is not None
 
     def run(self, gross_l: float | None = None, rule: Rule | None = None) -> OperatedReplay:
@@ -110,7 +110,7 @@ class Supply:
 
     def missed_in_l(self, span: slice, gross_l: float) -> float:
         """What one total misses within a span of the record, which is replayed no further than that. [L]"""
-        if self._by_runs:
+        if self.slow_to_size:
             return float(self.tally(gross_l, watch=(span.start, span.stop)).watch_missed_l[0])
         replayed = operate_sizes(
             inflow_l=self.inflow_l,
@@ -161,13 +161,16 @@ class Supply:
 
     def sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """Many totals through the record."""
-        if self._by_runs:
+        if self.slow_to_size:
+            own = self.one_of_several()
+            if self.beside is not None and self.beside.quick_to_size(own):
+                return self.beside.sizes(own, self.layout.drawn_live_for(gross_l), self.rain, watch)
             return self._sizes_by_runs(gross_l, watch)
         return self._live_sizes(self.layout.drawn_live_for(gross_l), watch)
 
     def kept_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """As `sizes`, kept: the tanks made wider all come to the same live volumes, whatever is planned today."""
-        if self._by_runs:
+        if self.slow_to_size:
             return self.sizes(gross_l, watch)
         live = self.layout.drawn_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
         return _sizes_of(*self._water, live.tobytes(), watch)

@@ -1,12 +1,22 @@
 """Several supplies replayed together: against a plain loop, against each alone, and balanced."""
 
+import dataclasses
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from lean_year.core.cistern import together
 from lean_year.core.cistern.operation import BackUp, Demand, Operation, Stage, operate
-from lean_year.core.cistern.together import HandedOn, Move, OneOfSeveral, operate_several
+from lean_year.core.cistern.together import (
+    HandedOn,
+    Move,
+    OneOfSeveral,
+    operate_several,
+    quick_to_size,
+    sizes_of_first,
+)
 from lean_year.core.errors import InputError
 from tests.core.cistern.test_operation import DAYS, demand_at, series
 
@@ -154,3 +164,81 @@ def test_a_move_has_its_bounds(field):
     values = {"l_day": 1.0, "keep_share": 0.5, "until_share": 0.5} | {field: -0.1}
     with pytest.raises(InputError, match=field):
         Move(0, 1, **values)
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    front=st.sampled_from([0, 1, 2]),
+    rules=st.tuples(*[st.sampled_from(["yas", "ybs"])] * 3),
+    triggers=st.sampled_from([(), (0.5,), (0.6, 0.3), (0.6, 0.4, 0.2)]),
+    keep_share=st.sampled_from([0.0, 0.2]),
+    lost=st.sampled_from([0.0, 12.0]),
+    share=st.floats(0, 0.5),
+    l_day=st.floats(0, 900),
+)
+def test_many_sizes_at_once_are_each_a_replay_of_its_own(front, rules, triggers, keep_share, lost, share, l_day):
+    """Whichever of three is sized: in a ring of moves, one handing a part on to both others."""
+    back_up = BackUp(keep_share=keep_share, limit_l_day=150.0)
+    three = [
+        supply(4, 5_000, 150, rule=rules[0], triggers=triggers, back_up=back_up),
+        supply(5, 3_000, 170, rule=rules[1]),
+        supply(6, 4_000, 90, rule=rules[2], triggers=(0.4,)),
+    ]
+    loss = np.full(DAYS, lost)
+    three = [dataclasses.replace(each, loss_l=loss) for each in three]
+    order = [front, *(row for row in range(3) if row != front)]
+    place = {row: number for number, row in enumerate(order)}
+    moves = [Move(place[0], place[1], l_day, 0.3, 0.8), Move(place[2], place[0], l_day / 2, 0.2, 0.9)]
+    steps = np.full((len(triggers) + 1, DAYS), share) * np.linspace(1, 0.5, len(triggers) + 1)[:, None]
+    handed = [HandedOn(place[0], place[1], steps), HandedOn(place[0], place[2], steps)]
+    ordered = [three[row] for row in order]
+    assert quick_to_size(ordered)
+    ends = np.array([DAYS // 3, 2 * DAYS // 3, DAYS])
+    counts, watch = np.array([True, False, True]), (40, 200)
+    sizes = np.array([1.0, 900.0, 2_500.0, 5_000.0, 20_000.0])
+    found = sizes_of_first(ordered, sizes, moves, handed, year_end=ends, year_counts=counts, watch=watch)
+    years = [slice(begin, end) for begin, end in zip([0, *ends], ends, strict=False)]
+    for row, size in enumerate(sizes):
+        own = dataclasses.replace(ordered[0], stages=(Stage(float(size), 1.0),))
+        run = operate_several([own, *ordered[1:]], moves, handed).runs[0]
+        for name, expected in {
+            "supplied_l": run.supplied_l.sum(),
+            "spilled_l": run.spilled_l.sum(),
+            "short_days": run.short_day.sum(),
+            "short_years": sum(run.short_day[year].any() for year, it in zip(years, counts, strict=True) if it),
+            "missed_l": run.shortfall_l.sum(),
+            "watch_missed_l": run.shortfall_l[slice(*watch)].sum(),
+            "topped_up_l": run.topped_up_l.sum(),
+            "counted_spilled_l": sum(run.spilled_l[year].sum() for year, it in zip(years, counts, strict=True) if it),
+        }.items():
+            assert getattr(found, name)[row] == pytest.approx(expected, rel=1e-9, abs=1e-5), name
+
+
+def test_chains_trucks_and_many_steps_are_not_sized_at_once():
+    chain = dataclasses.replace(supply(1, 500, 10), stages=(Stage(200, 0.5), Stage(300, 0.5)))
+    truck = supply(1, 500, 10, back_up=BackUp(load_l=800.0, order_share=0.2, lead_days=2))
+    many = supply(1, 500, 10, triggers=(0.8, 0.6, 0.4, 0.2))
+    assert [quick_to_size([supply(2, 500, 10), each]) for each in (chain, truck, many)] == [False] * 3
+
+
+@pytest.mark.parametrize("rule", ["yas", "ybs"])
+@pytest.mark.parametrize("triggers", [(), (0.6, 0.3)])
+def test_one_store_each_is_replayed_as_a_chain_of_one(monkeypatch, rule, triggers):
+    """The days of supplies in rows against those of the loop that knows chains, to the last figure."""
+    loss = np.full(DAYS, 9.0)
+    three = [
+        dataclasses.replace(supply(4, 5_000, 150, rule=rule, triggers=triggers), loss_l=loss),
+        supply(5, 3_000, 170, rule=rule, back_up=BackUp(keep_share=0.2, limit_l_day=60.0)),
+        supply(6, 4_000, 90, rule=rule, triggers=(0.4,)),
+    ]
+    moves = [Move(0, 1, 300, 0.3, 0.8), Move(2, 0, 200, 0.2, 0.9)]
+    handed = [HandedOn(0, 2, np.full((len(triggers) + 1, DAYS), 0.3)), HandedOn(1, 0, np.full((1, DAYS), 0.5))]
+    rows = operate_several(three, moves, handed)
+    monkeypatch.setattr(together, "quick_to_size", lambda _: False)
+    chains = operate_several(three, moves, handed)
+    np.testing.assert_allclose(rows.handed_l, chains.handed_l, atol=1e-9)
+    for one, other in zip(rows.runs, chains.runs, strict=True):
+        for field in dataclasses.fields(one):
+            value, expected = getattr(one, field.name), getattr(other, field.name)
+            if isinstance(expected, np.ndarray):
+                np.testing.assert_allclose(value, expected, atol=1e-6, err_msg=field.name)

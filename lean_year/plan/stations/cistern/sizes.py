@@ -19,7 +19,8 @@ from lean_year.plan.stations.cistern.marginal_cost import tank_cost
 from lean_year.property.document import Property
 
 CURVE_SIZES = 121
-CHAINED_CURVE_SIZES = 33
+SLOW_CURVE_SIZES = 33
+"""Of a supply whose sizes take long."""
 
 
 class Curve(BaseModel):
@@ -60,7 +61,7 @@ def sized_on_rain(supply: Supply, lean: slice, first_filling: bool) -> Sized:
     most = supply.layout.gross_for(live)
     if most is not None and not first_filling:
         reach = max(reach, min(most * 1.1, sizing.LARGEST_SIZE_L))
-    count = CURVE_SIZES if len(supply.layout.steps) == 1 else CHAINED_CURVE_SIZES
+    count = SLOW_CURVE_SIZES if supply.slow_to_size else CURVE_SIZES
     tank = np.linspace(0, _nice_ceiling(reach), count)
     return Sized(tank, supply.kept_sizes(tank, (lean.start, lean.stop)))
 
@@ -79,7 +80,7 @@ def curve_of(document: Property, supply: Supply, sized: Sized) -> Curve:
 
 def smallest_l(supply: Supply, sized: Sized, enough: sizing.Enough) -> float | None:
     """The least tank, held-back water included, that is enough on rain alone. [L]"""
-    chained = len(supply.layout.steps) > 1
+    slow = supply.slow_to_size  # near enough will do
 
     def will_do(gross_l: NDArray[np.float64]) -> NDArray[np.bool_]:
         curve: OperatedCurve = supply.kept_sizes(gross_l)
@@ -93,7 +94,7 @@ def smallest_l(supply: Supply, sized: Sized, enough: sizing.Enough) -> float | N
     else:
         high, low = math.ceil(sized.tank_l[passed[0]]), math.floor(sized.tank_l[passed[0] - 1])
     answer = sizing.narrow_down(
-        will_do, high, low=low, side_by_side=8 if chained else 32, exact_to=0.002 if chained else 0.0
+        will_do, high, low=low, side_by_side=8 if slow else 32, exact_to=0.002 if slow else 0.0
     )
     return None if answer is None else float(answer)
 
