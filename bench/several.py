@@ -52,8 +52,8 @@ def _edits(name: str, *, sharing: bool) -> list[Row]:
         revision = first["revision"] + 1
 
         def edited(row: int) -> float:
-            """Of the house and of the barn in turn."""
-            if row % 2:
+            """Of the house, and then of the barn."""
+            if row >= EDITS // 2:
                 operations = [{"op": "resize", "path": "/cistern", "value": 8_000 + 31 * row}]
                 return edit(client, property_id, revision + row, operations, supply="barn")
             return edit(client, property_id, revision + row, resize(row))

@@ -25,7 +25,7 @@ from lean_year.property.document import FileAlternative, Property, PropertyFile,
 from lean_year.property.edits import apply_edit
 from lean_year.property.entries import Entry
 from lean_year.property.for_owner import for_owner
-from lean_year.property.front import at_front
+from lean_year.property.front import alone, at_front
 from lean_year.property.price_book import PriceBook
 from lean_year.store import alternatives, entries, photos, properties, records, revisions
 from lean_year.store.database import writing
@@ -220,7 +220,8 @@ class Workshop(Showing):
         on_site = not same_site(before, document)
         as_kept = _as_kept(document, kept)
         if as_kept is not document:
-            planned = self.plan(as_kept, property_id)
+            # Most edits of another supply leave the one in front as it is, whose plan is there.
+            planned = self.plan(kept if alone(kept) == alone(as_kept) else as_kept, property_id)
         return self._keep(property_id, base, edit_id, label, as_kept, planned, moved, by, on_site=on_site)
 
     def _keep(

@@ -145,7 +145,7 @@ def model_of(
 ) -> PropertyModel:
     """What all stations share of a document: its front supply, priced by the firm's book."""
     own = record.of_supply(document.supply.id)
-    return PropertyModel(alone(priced_by_book(document, prices)), rain, prices, own)
+    return PropertyModel(priced_by_book(alone(document), prices), rain, prices, own)
 
 
 def compared(

@@ -3,6 +3,7 @@
 Everything else is designed, and each alternative has its own.
 """
 
+from functools import lru_cache
 from typing import Any
 
 import jsonpointer
@@ -63,6 +64,8 @@ def same_site(one: Property, other: Property) -> bool:
         return False
     if [_seen(roof) for roof in one.roofs] != [_seen(roof) for roof in other.roofs]:
         return False
+    if one.assumed == other.assumed:
+        return True  # the same places, in a site that is the same
     assumed = ({each for each in by_value(of, of.assumed) if is_of_the_site(each)} for of in (one, other))
     return next(assumed) == next(assumed)
 
@@ -124,6 +127,7 @@ def roof_row(pointer: str) -> int | None:
     return int(steps[2]) if len(steps) > 2 and steps[1] == "roofs" and steps[2].isdigit() else None
 
 
+@lru_cache(16_384)
 def is_of_the_site(pointer: str) -> bool:
     """Whether a place is the same in every alternative.
 

@@ -8,8 +8,9 @@ const WIDTH = 1072;
 const LEFT = 64;
 const TOP = 92;
 const TANKS = 190;
-const FOOT = 70;
-const HEIGHT = TOP + TANKS + FOOT;
+const FOOT = 54;
+/** One below the other, each who helps whom. */
+const HELP = 24;
 const NAME_LETTERS = 26;
 
 /** All supplies in section over one datum: the roofs above, the tanks at their heights with the least water that they
@@ -27,11 +28,12 @@ export function SitePicture({ together }: { together: Together }) {
   const rowOf = (id: string) => supplies.findIndex((each) => each.id === id);
   const ways = transfers.map((way) => ({ ...way, from: rowOf(way.source), into: rowOf(way.to) }));
   const helped = uses.flatMap(({ name, by, then }) => (then ? [{ name, from: rowOf(then), into: rowOf(by) }] : []));
+  const height = TOP + TANKS + FOOT + HELP * helped.length;
   return (
     <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      viewBox={`0 0 ${WIDTH} ${height}`}
       width={WIDTH}
-      height={HEIGHT}
+      height={height}
       className="max-w-none text-small"
       role="img"
       aria-label={said(
@@ -57,11 +59,11 @@ export function SitePicture({ together }: { together: Together }) {
           <path d="M0 0L8 4L0 8z" fill="var(--water-7)" />
         </marker>
       </defs>
-      {y.ticks(4).map((height) => (
-        <g key={height}>
-          <path d={`M${LEFT - 6} ${y(height)}H${WIDTH}`} stroke="var(--rule)" strokeWidth={height === 0 ? 1.5 : 1} />
-          <text x={LEFT - 10} y={y(height) + 4} textAnchor="end" fill="var(--ink-2)" fontSize="13">
-            {metres(height, units)}
+      {y.ticks(4).map((level) => (
+        <g key={level}>
+          <path d={`M${LEFT - 6} ${y(level)}H${WIDTH}`} stroke="var(--rule)" strokeWidth={level === 0 ? 1.5 : 1} />
+          <text x={LEFT - 10} y={y(level) + 4} textAnchor="end" fill="var(--ink-2)" fontSize="13">
+            {metres(level, units)}
           </text>
         </g>
       ))}
@@ -87,14 +89,14 @@ export function SitePicture({ together }: { together: Together }) {
           label={`at most ${rate(way.l_day, units)}`}
         />
       ))}
-      {helped.map(({ name, from, into }) => (
+      {helped.map(({ name, from, into }, row) => (
         <Way
           key={name}
           dashed
           from={middle(from) + (into > from ? 1 : -1) * 60}
           to={middle(into) + (into > from ? -1 : 1) * 60}
-          fromY={TOP + TANKS + 58}
-          toY={TOP + TANKS + 58}
+          fromY={TOP + TANKS + FOOT + HELP * row + 14}
+          toY={TOP + TANKS + FOOT + HELP * row + 14}
           label={`helps with ${name}`}
         />
       ))}
@@ -168,7 +170,7 @@ function Way(props: { from: number; to: number; fromY: number; toY: number; labe
       />
       <text
         x={bend}
-        y={(fromY + toY) / 2 - 6}
+        y={Math.min(fromY, toY) - 6}
         textAnchor="middle"
         fontSize="13"
         fill="var(--water-7)"

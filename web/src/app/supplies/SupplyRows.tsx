@@ -2,7 +2,7 @@ import { Link } from "wouter";
 import { propertyOf, shownBy } from "../../api/shownBy";
 import { NameEntry } from "../../document/NameEntry";
 import { useEdits, useWho } from "../../document/workbench";
-import { area, volume } from "../../lib/units";
+import { area, rate, volume } from "../../lib/units";
 import { placeOf, removeSupply, useSite } from "./onSupplies";
 import type { SupplyBeside, Together } from "./onSupplies";
 
@@ -54,12 +54,17 @@ export function SupplyRows({ together }: { together: Together }) {
 }
 
 function inWords(each: SupplyBeside, units: "metric" | "us"): string {
-  const from = each.roofs.length ? `${area(each.area_m2, units)} of roof` : "no roof yet";
+  const from = each.roofs.length ? `${area(each.area_m2, units)} of roof` : "No roof yet";
   const serves = each.serves.length ? `serves ${each.serves.join(", ")}` : "serves nothing by itself";
   const helps = each.helps.length ? `, helps with ${each.helps.join(", ")}` : "";
   const carries =
     each.years_carried == null || each.counted_years == null
       ? ""
       : ` Carries ${each.years_carried === each.counted_years ? "all" : `${each.years_carried} of`} ${each.counted_years} years.`;
-  return `${from}, ${volume(each.tank_l, units)} of tanks; ${serves}${helps}.${carries}`;
+  const mean = each.helped_l_day ?? 0;
+  const pumped =
+    Math.abs(mean) < 0.5
+      ? ""
+      : ` ${mean > 0 ? "Gets" : "Gives"} ${rate(Math.abs(mean), units)} in the mean, by pump.`;
+  return `${from}, ${volume(each.tank_l, units)} of tanks; ${serves}${helps}.${carries}${pumped}`;
 }
