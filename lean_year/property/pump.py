@@ -112,7 +112,7 @@ class PumpEntry(Part):
     suction: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=3, fittings_k=3))
     delivery: Pipe = Field(default_factory=Pipe)
     pipe: PipeKind = "plastic"
-    """What the pipe to the house is made of."""
+    """What the pipe to the taps is made of."""
     header: HeaderTank = Field(default_factory=HeaderTank)
     hot_water: HotWater = Field(default_factory=HotWater)
     friction: Literal["darcy", "hazen_williams"] = "darcy"
@@ -128,7 +128,7 @@ class PumpEntry(Part):
     dry_run_stop: bool = True
     frost_housed: bool = True
     trench_m: float = Field(default=0.6, ge=0, le=10)
-    """Ground over the pipe to the house."""
+    """Ground over the pipe to the taps."""
     without_power: Literal["nothing", "battery", "low_voltage", "generator", "low_tap"] = "nothing"
     """What gives water while the power is gone; a low tap is one that gravity reaches."""
 

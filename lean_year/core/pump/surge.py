@@ -7,7 +7,7 @@ from lean_year.core.errors import require_number
 PipeKind = Literal["plastic", "metal"]
 
 MOST_M_S = 2.0
-"""In the pipe to the house: faster water is heard, and hammers. Basis: common practice (1.5 to 2 m/s)."""
+"""In the pipe to the taps: faster water is heard, and hammers. Basis: common practice (1.5 to 2 m/s)."""
 MOST_SUCTION_M_S = 1.5
 """In the pipe to the pump. Basis: common practice (1 to 1.5 m/s)."""
 WAVE_M_S: dict[PipeKind, float] = {"plastic": 500.0, "metal": 1_350.0}

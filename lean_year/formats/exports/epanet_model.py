@@ -58,7 +58,7 @@ class _Network:
         self._curves: list[str] = []
 
     def source(self) -> str:
-        """From the tank to where the pipe to the house begins; names that node."""
+        """From the tank to where the pipe to the taps begins; names that node."""
         entered, system = self._entered, self._system
         if entered.feed == "gravity":
             return "TANK"
@@ -104,7 +104,7 @@ class _Network:
         return "HEADER"
 
     def house(self, at: str, tap_m: float) -> None:
-        """The pipe to the house, the train, and what draws where."""
+        """The pipe to the taps, the train, and what draws where."""
         entered, system = self._entered, self._system
         passing, laws = stage_peaks_l_s(system.document), system.stages
         leaves = [before - after for before, after in zip([system.peak_l_s, *passing], [*passing, 0.0], strict=True)]

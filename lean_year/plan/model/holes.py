@@ -57,7 +57,7 @@ def holes(document: Property, runs: list[RunLevels], say: Wording) -> Iterator[H
             yield _hole(tank.name, "Link to the next tank", 2 * joined, laid, tank.outlet_m, "tank connector")
     last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
     drawn = pressure_pipe(document, document.pump.suction, say)
-    yield _hole(last.name, "Outlet to the house", 1, drawn, last.outlet_m, "tank connector")
+    yield _hole(last.name, "Outlet to the taps", 1, drawn, last.outlet_m, "tank connector")
     if document.overflow.kind in ("pipe", "standpipe"):
         laid = laid_pipe(document.overflow.bore_mm, document.units, say)
         through_wall = document.overflow.kind == "pipe"

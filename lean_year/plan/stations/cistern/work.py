@@ -1,4 +1,4 @@
-"""What the tanks ask to be done, and to be seen before water is let into the house."""
+"""What the tanks ask to be done, and to be seen before water is let into the pipes."""
 
 from collections.abc import Iterator
 

@@ -279,7 +279,7 @@ def _trench(document: Property, found: Findings, say: Wording) -> None:
         found.add(
             "PUMP_TRENCH_SHALLOW",
             "fails",
-            f"The pipe to the house lies {say.length(laid)} deep, the ground freezes to {say.length(frost)}.",
+            f"The pipe to the taps lies {say.length(laid)} deep, the ground freezes to {say.length(frost)}.",
             "",
             Fix(text=f"Lay it {say.length(frost + 0.1)} deep.", operations=[replace("/pump/trench_m", frost + 0.1)]),
         )

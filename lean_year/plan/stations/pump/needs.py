@@ -91,7 +91,7 @@ def _header(document: Property, say: Wording) -> Iterator[Need]:
 
 def _pipes(document: Property, say: Wording) -> Iterator[Need]:
     entered = document.pump
-    pipes = [("Pipe to the house", entered.delivery)]
+    pipes = [("Pipe to the taps", entered.delivery)]
     if entered.feed != "gravity":
         pipes.insert(0, ("Suction", entered.suction))
     if entered.feed == "header":
@@ -104,9 +104,9 @@ def _pipes(document: Property, say: Wording) -> Iterator[Need]:
             yield laid.fitting("bend-90", bends, f"{name}: {counted}")
     buried = pressure_pipe(document, entered.delivery, say)
     if entered.trench_m > 0:
-        yield from in_the_ground(buried, entered.delivery.length_m, "Pipe to the house", say)
+        yield from in_the_ground(buried, entered.delivery.length_m, "Pipe to the taps", say)
     labels = int(entered.delivery.length_m / LABEL_M) + 1
-    yield Need("pipe-label", f"Pipe to the house: one every {say.spacing(LABEL_M)}, as local code asks", labels)
+    yield Need("pipe-label", f"Pipe to the taps: one every {say.spacing(LABEL_M)}, as local code asks", labels)
 
 
 def _hot_water(document: Property, say: Wording) -> Iterator[Need]:

@@ -14,7 +14,7 @@ _MOST_FLOW_L_S = 1_000.0
 
 
 def surge_figures(document: Property, peak_l_s: float, say: Wording) -> dict[str, Figure]:
-    """Velocity in the pipe to the house, and the surge of a valve behind the lamp that shuts at once.
+    """Velocity in the pipe to the taps, and the surge of a valve behind the lamp that shuts at once.
 
     Nothing while it is not decided how the house is fed.
     """
@@ -25,7 +25,7 @@ def surge_figures(document: Property, peak_l_s: float, say: Wording) -> dict[str
         "velocity_m_s": Figure(
             value=speed,
             unit="m/s",
-            label="Velocity in the pipe to the house at the peak",
+            label="Velocity in the pipe to the taps at the peak",
             basis="derived",
             rests_on=("peak",),
             formula="flow / section",
@@ -51,7 +51,7 @@ def surge_figures(document: Property, peak_l_s: float, say: Wording) -> dict[str
 def surge_findings(document: Property, peak_l_s: float, say: Wording) -> list[Finding]:
     """Pipes in which the water runs too fast, and a valve that hammers."""
     entered, found = document.pump, Findings("pump")
-    pipes = [("delivery", "to the house", entered.delivery, MOST_M_S)]
+    pipes = [("delivery", "to the taps", entered.delivery, MOST_M_S)]
     if entered.feed == "pump":
         pipes.append(("suction", "to the pump", entered.suction, MOST_SUCTION_M_S))
     for field, where, pipe, most in pipes if entered.feed != "undecided" else []:

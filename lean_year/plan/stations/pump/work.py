@@ -1,4 +1,4 @@
-"""What pump, vessel and the pipe to the house ask to be done and measured."""
+"""What pump, vessel and the pipe to the taps ask to be done and measured."""
 
 from lean_year.core.build import tolerances
 from lean_year.core.build.asked import TaskAsk, Work
@@ -25,11 +25,11 @@ def pump_work(document: Property, peak_l_s: float, say: Wording) -> Work:
         return Work(tuple(tasks), ())
     pipe = f"{say.length(entered.delivery.length_m)} of {say.nominal(entered.delivery.bore_mm)}"
     tasks += [
-        TaskAsk("trench", f"Pipe to the house: {pipe}, {say.length(entered.trench_m)} under the ground"),
-        TaskAsk("locate", "Pipe to the house: its trench"),
-        TaskAsk("house-pipe", f"Pipe to the house: {pipe}"),
-        TaskAsk("pressure-test", "Pipe to the house: before it is covered"),
-        TaskAsk("cover", "Pipe to the house: sand round it, tape over it"),
+        TaskAsk("trench", f"Pipe to the taps: {pipe}, {say.length(entered.trench_m)} under the ground"),
+        TaskAsk("locate", "Pipe to the taps: its trench"),
+        TaskAsk("house-pipe", f"Pipe to the taps: {pipe}"),
+        TaskAsk("pressure-test", "Pipe to the taps: before it is covered"),
+        TaskAsk("cover", "Pipe to the taps: sand round it, tape over it"),
         TaskAsk("label", "Pipes, valves and taps of rainwater"),
     ]
     points.append(_pressure_test(entered.most_held_kpa if entered.feed == "pump" else 0.0, say))

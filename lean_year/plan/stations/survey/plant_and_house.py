@@ -7,7 +7,7 @@ from lean_year.property.document import Property
 
 
 def at_the_plant(document: Property) -> Iterator[Ask]:
-    """Where the pump and the treatment stand, and the pipe to the house."""
+    """Where the pump and the treatment stand, and the pipe to the taps."""
     pump, datum = document.pump, document.levels.datum
     kinds = {stage.kind for stage in document.treatment.stages}
     if pump.feed in ("pump", "header"):
@@ -19,7 +19,7 @@ def at_the_plant(document: Property) -> Iterator[Ask]:
         yield Ask("plant", "pump/delivery/length_m", "Length of the pipe to the highest tap", "Along its way.",
                   "/pump/delivery/length_m", "length")  # fmt: skip
     if document.household.anybody and pump.feed != "undecided":
-        yield Ask("plant", "pump/delivery/bore_mm", "Bore of the pipe to the house", "Inside; read its marking.",
+        yield Ask("plant", "pump/delivery/bore_mm", "Bore of the pipe to the taps", "Inside; read its marking.",
                   "/pump/delivery/bore_mm", "bore", gone_later=True)  # fmt: skip
     if "uv" in kinds:
         yield Ask("plant", "treatment/uv/uvt_percent", "How much ultraviolet light the water lets through",

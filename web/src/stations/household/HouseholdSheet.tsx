@@ -28,6 +28,7 @@ export function HouseholdSheet() {
     note: rate(habit.litres_person_day, units),
   }));
   const listed = entered.uses;
+  const nobody = plan.household.months.every(({ people }) => people === 0);
   const highest = plan.household.months.reduce((top, month) => (month.total_l_day > top.total_l_day ? month : top));
   return (
     <>
@@ -36,12 +37,13 @@ export function HouseholdSheet() {
         <div className="leading-[1.75]">
           <p>
             <Entry label="People" path="/household/residents" kind="count" value={entered.residents} /> people
+            {nobody && !listed && ", so nothing is used indoors"}
             {listed ? (
               <>
                 , {listed.length === 0 ? "nothing used indoors" : `${listed.length} uses listed one by one`},{" "}
                 <Why figure={figures["litres_person_day"]!} units={units} /> for each person
               </>
-            ) : (
+            ) : nobody ? null : (
               <>
                 ,{" "}
                 <ChoiceEntry

@@ -204,3 +204,13 @@ test.each([
   expect(fills.filter((fill) => fill === "var(--water-3)")).toHaveLength(words ? 1 : 0);
   expect(fills.filter((fill) => fill === "var(--parched-2)")).toHaveLength(household.steps.length);
 });
+
+test("where nobody lives, nothing is said of what each uses indoors", async () => {
+  const months = demo.plan.household.months.map((month) => ({ ...month, people: 0 }));
+  renderOnDemo(<HouseholdSheet />, {
+    ...demo,
+    plan: { ...demo.plan, household: { ...demo.plan.household, months } },
+  });
+  expect(await screen.findByText(/so nothing is used indoors/)).toBeTruthy();
+  expect(screen.queryByLabelText(/Indoor use for each person/)).toBeNull();
+});

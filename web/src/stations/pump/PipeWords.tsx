@@ -25,7 +25,7 @@ export function PipeEntries({ name, at, pipe }: { name: string; at: string; pipe
   );
 }
 
-/** The pipe to the house, how friction is counted, and what else takes pressure. */
+/** The pipe to the taps, how friction is counted, and what else takes pressure. */
 export function DeliveryWords() {
   const bench = useEdits();
   const document = useDocument("pump", "site");

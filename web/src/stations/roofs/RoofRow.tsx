@@ -134,7 +134,7 @@ function Worth({ roof, index, surface }: { roof: Roof; index: number; surface: S
   const without = surface.years_carried_without;
   return (
     <p className="text-table">
-      {here && harvest && (
+      {harvest && (here || elsewhere.length === 0) && (
         <>
           <Why figure={harvest} units={units} /> a year
         </>
