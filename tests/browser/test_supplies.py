@@ -1,4 +1,4 @@
-"""Several supplies of one property in a browser: added, fed, served, pumped between, looked at one by one, removed."""
+"""Several supplies of one property in a browser: added, fed, served, pumped between, looked at singly, removed."""
 
 import json
 import re

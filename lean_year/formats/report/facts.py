@@ -29,9 +29,12 @@ class Facts:
     """Its name, where there are others."""
     firm: Firm = field(default_factory=Firm)
     record: SiteRecord = NOTHING_WRITTEN
+    supply: str = field(init=False, default="")
+    """Its name, where the property has others."""
 
     def __post_init__(self) -> None:
         """What is handed over is of one supply."""
+        object.__setattr__(self, "supply", self.document.supply.name if self.document.supplies else "")
         object.__setattr__(self, "record", self.record.of_supply(self.document.supply.id))
         object.__setattr__(self, "document", alone(self.document))
 
@@ -53,7 +56,7 @@ class Facts:
         return Sheet(
             title=self.document.name,
             subject=subject,
-            head=[line for line in (self.document.place, *lines) if line],
+            head=[line for line in (self.document.place, self.supply, *lines) if line],
             firm=[line for line in (firm.name, *firm.address.splitlines(), firm.contact, firm.registered) if line],
             foot=foot,
         )

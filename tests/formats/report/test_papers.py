@@ -11,6 +11,7 @@ from lean_year.demo.shipped import DEMOS
 from lean_year.formats.report.papers import PAPERS
 from lean_year.formats.report.typeset import draw_pages, write_pdf
 from lean_year.plan.model.holes import holes
+from lean_year.property.front import at_front
 from lean_year.property.price_book import Firm
 from tests.formats.report.papers_of_demos import (
     DATE,
@@ -22,6 +23,7 @@ from tests.formats.report.papers_of_demos import (
     words_of,
 )
 from tests.plan.on_demos import edited, replace
+from tests.plan.test_supplies import house_and_shed
 
 SIZES_PT = {"a4": (595.28, 841.89), "letter": (612, 792)}
 VIEWS = Path(__file__).parents[3] / "web/src/testing/views"
@@ -164,3 +166,11 @@ def test_pages_for_the_screen_are_pictures_of_the_same_number():
     pages = draw_pages(PAPERS["survey"](facts), "letter", facts.date)
     assert len(pages) == len(PdfReader(io.BytesIO(pdf_of_demo("lantern-row", "survey", "letter"))).pages)
     assert all(page.startswith(b"\x89PNG") for page in pages)
+
+
+@pytest.mark.parametrize("sheet", PAPERS)
+def test_a_sheet_of_one_of_several_supplies_says_which(sheet):
+    both = house_and_shed()
+    for supply, name in (("main", "Main supply"), ("shed", "Shed")):
+        assert name in PAPERS[sheet](facts_of(at_front(both, supply), "saltmarrow")).head
+    assert "Main supply" not in PAPERS[sheet](facts_of_demo("saltmarrow")).head

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import { Cautions, Findings } from "../../document/Findings";
-import { usePlan } from "../../document/shown";
+import { useDocument, usePlan } from "../../document/shown";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { CutsView } from "./CutsView";
@@ -12,7 +12,8 @@ import { WaysView } from "./WaysView";
 
 /** What the design is bought as: one list, one trip. */
 export function PriceSheet() {
-  const { price, findings } = usePlan("price", "findings");
+  const { price, findings, together } = usePlan("price", "findings", "together");
+  const { supply } = useDocument("supply");
   const lines = useLines();
   if (!Array.isArray(lines))
     return (
@@ -40,6 +41,12 @@ export function PriceSheet() {
           {wanted.length === 0
             ? "The design asks for nothing to be bought yet."
             : `${wanted.length} parts from ${shops} ${shops === 1 ? "place" : "places"}, each asked for by the design. ${bought === 0 ? "None is ticked off yet." : `${bought} of them ${bought === 1 ? "is" : "are"} ticked off.`}`}
+          {together && (
+            <>
+              {" "}
+              <strong>Of {supply.name} alone</strong>: each supply of the property has a list and a price of its own.
+            </>
+          )}
         </p>
       </div>
       <Views
