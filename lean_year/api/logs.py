@@ -1,6 +1,7 @@
 """The log of a property: what it says on a day, a paper log, its devices, and the days of its upkeep."""
 
 import datetime as dt
+import hashlib
 from copy import copy
 from threading import Lock
 
@@ -27,6 +28,8 @@ from lean_year.property.logbook import all_that_counts, standing
 from lean_year.property.served import MAIN
 from lean_year.store import devices, entries
 from lean_year.store.properties import Stored
+
+ID_LENGTH = 32
 
 
 class Logs:
@@ -84,7 +87,7 @@ class Logs:
         document = self._workshop.stored(property_id).document
         record = self._record(property_id, document)
         table, say = read_log_table(data, us=document.units == "us"), Wording(document.units)
-        written = [each.model_copy(update={"supply": document.supply.id}) for each in table.entries]
+        written = [_of_supply(each, document.supply.id) for each in table.entries]
         seen = {entry.id for entry in record.of_log}
         fresh: list[Entry] = []
         refused = list(table.refused)
@@ -104,8 +107,10 @@ class Logs:
     # -- devices ------------------------------------------------------------------------------------------------
 
     def listed_devices(self, property_id: str) -> list[ListedDevice]:
-        """Every device of a property, and how it does."""
+        """Every device of a property, and how it does; none where another supply is looked at than they are of."""
         document = self._workshop.stored(property_id).document
+        if document.supply.id != MAIN:
+            return []
         layout, by_hand = layout_of(alone(document)), standing(self._record(property_id, document).of_log)
         return [self._listed(each, layout, by_hand) for each in devices.devices_of(self._engine, property_id)]
 
@@ -147,3 +152,12 @@ class Logs:
             self._engine, property_id, kind=asked.kind, name=asked.name, about=asked.about, by=by
         )
         return MadeDevice(device=self._listed(made, layout_of(alone(document)), []), token=token)
+
+
+def _of_supply(entry: Entry, supply: str) -> Entry:
+    """An entry that came in a table, as one of a supply. Its id is made of what it says: the same table may be kept
+    of two supplies, and is known again in each."""
+    if supply == MAIN:
+        return entry
+    own = hashlib.sha256(f"{supply}/{entry.id}".encode()).hexdigest()[:ID_LENGTH]
+    return entry.model_copy(update={"supply": supply, "id": own})

@@ -5,13 +5,14 @@ from collections.abc import Iterator
 import numpy as np
 from pydantic import BaseModel
 
+from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import animals
 from lean_year.plan.answer.wording import first_few
 from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.levels import tank_levels
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.roof_surface import plan_area_m2
-from lean_year.plan.model.supply import replay_of, supply_of, years_carried
+from lean_year.plan.model.supply import replay_of, replays_beside, supply_of, years_carried
 from lean_year.property.document import Property
 from lean_year.property.front import alone, at_front
 from lean_year.property.served import MAIN, Served
@@ -78,11 +79,26 @@ def supplies_together(document: Property, rain: PreparedRain | None) -> Supplies
     if not document.supplies:
         return None
     first = at_front(document, MAIN) if MAIN in document.supply_ids else document
-    rows = [_row(at_front(document, each), rain) for each in first.supply_ids]
+    runs: dict[str, OperatedReplay] = {}
+    if rain is not None:
+        for each in (document.supply.id, *first.supply_ids):
+            if each not in runs:
+                runs |= _runs_of(at_front(document, each), rain)
+    rows = [_row(at_front(document, each), rain, runs.get(each)) for each in first.supply_ids]
     return SuppliesTogether(verdict=_verdict(rows), supplies=rows, uses=list(uses_served(document)))
 
 
-def _row(document: Property, rain: PreparedRain | None) -> SupplyBeside:
+def _runs_of(document: Property, rain: PreparedRain) -> dict[str, OperatedReplay]:
+    """The replay of the supply in front, and of those with which it shares water, by their ids."""
+    own = alone(document)
+    supply = supply_of(own, rain)
+    if supply.beside is None:
+        return {document.supply.id: replay_of(supply)}
+    ids = [document.supply.id, *(each.supply.id for each in own.others)]
+    return dict(zip(ids, replays_beside(supply), strict=True))
+
+
+def _row(document: Property, rain: PreparedRain | None, run: OperatedReplay | None) -> SupplyBeside:
     own = alone(document)
     groups = {each.id for each in document.downpipes}
     shares = [
@@ -103,10 +119,8 @@ def _row(document: Property, rain: PreparedRain | None) -> SupplyBeside:
         serves=[use.name for use in uses_served(document) if use.by == document.supply.id],
         helps=[use.name for use in uses_served(document) if use.then == document.supply.id],
     )
-    if rain is None:
+    if rain is None or run is None:
         return row
-    supply = supply_of(own, rain)
-    run = replay_of(supply)
     wanted = bool(run.demand_l.any())
     return row.model_copy(
         update={

@@ -121,3 +121,24 @@ def test_models_drawings_and_parts_are_of_the_supply_that_is_looked_at(client, b
         assert text(path, "shed") != text(path, "main")
     assert "Shed tank" in text("drawing.svg", "shed")
     assert client.get(f"/api/properties/{both['id']}", params={"supply": "No such name"}).status_code == 422
+
+
+def test_the_same_paper_log_is_kept_of_two_supplies_and_once_of_each(client, both):
+    table = b"date,level (%)\n2026-01-04,40\n2026-01-05,39\n"
+    octets = {"Content-Type": "application/octet-stream"}
+
+    def kept(supply):
+        path, params = f"/api/properties/{both['id']}/log/table", {"supply": supply}
+        read = client.post(path, params=params, content=table, headers=octets)
+        answer = client.put(path, params=params, content=table, headers=octets)
+        assert (read.status_code, answer.status_code) == (200, 200), (read.text, answer.text)
+        return len(read.json()["entries"])
+
+    assert [kept(supply) for supply in ("shed", "shed", "main", "main")] == [2, 0, 2, 0]
+
+
+def test_devices_are_of_the_supply_that_the_property_began_with(client, both):
+    path, device = f"/api/properties/{both['id']}/devices", {"kind": "rain", "name": "Gauge", "about": ""}
+    assert client.post(path, params={"supply": "shed"}, json=device).status_code == 422
+    assert client.post(path, json=device).status_code == 201
+    assert [len(client.get(path, params={"supply": each}).json()) for each in ("main", "shed")] == [1, 0]

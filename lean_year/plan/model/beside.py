@@ -42,11 +42,15 @@ class Beside:
 
     def run(self, own: OneOfSeveral, days: slice | None = None) -> OperatedReplay:
         """This supply among them, through the record or through a span of it."""
+        return self.runs(own, days)[0]
+
+    def runs(self, own: OneOfSeveral, days: slice | None = None) -> tuple[OperatedReplay, ...]:
+        """This supply and those beside it, in their order."""
         supplies, handed_on = (own, *self.others), self.handed_on
         if days is not None:
             supplies = tuple(each.within(days) for each in supplies)
             handed_on = tuple(replace(on, share=on.share[:, days]) for on in handed_on)
-        return operate_several(supplies, self.moves, handed_on).runs[0]
+        return operate_several(supplies, self.moves, handed_on).runs
 
     def quick_to_size(self, own: OneOfSeveral) -> bool:
         """Whether many sizes of this supply can be replayed at once."""

@@ -306,7 +306,14 @@ def _by_itself(document: Property, rain: PreparedRain) -> Supply:
 @cached(8)
 def replay_of(supply: Supply) -> OperatedReplay:
     """The replay of the design, held for all who ask for its days."""
-    return supply.run()
+    return supply.run() if supply.beside is None else replays_beside(supply)[0]
+
+
+@cached(8)
+def replays_beside(supply: Supply) -> tuple[OperatedReplay, ...]:
+    """The replays of a design and of the supplies with which it shares water, in the order in which it has them."""
+    assert supply.beside is not None
+    return supply.beside.runs(supply.one_of_several())
 
 
 @cached(8)

@@ -1,11 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import type { ReactNode } from "react";
-import { Link, useParams } from "wouter";
+import { Link, Redirect, useLocation, useParams } from "wouter";
 import { Refused } from "../api/client";
 import type { PropertyState } from "../api/client";
 import { propertyQuery } from "../api/queries";
-import { propertyOf } from "../api/shownBy";
+import { propertyOf, supplyOf } from "../api/shownBy";
 import { useArrival } from "../ui/useArrival";
 
 /** A page about a property as a whole, beside its sheets. */
@@ -13,16 +13,21 @@ export function PropertyPage(props: {
   name: string;
   note: ReactNode;
   opening: string;
+  /** Whether it is of the property as a whole, whichever supply was looked at. */
+  whole?: boolean;
   children: (state: PropertyState) => ReactNode;
 }) {
-  const { name, note, opening, children } = props;
+  const { name, note, opening, whole = false, children } = props;
   const { id } = useParams();
+  const [place] = useLocation();
   const query = useQuery({ ...propertyQuery(id!), refetchOnMount: "always" });
   const main = useArrival<HTMLElement>(name);
   const property = query.data?.document.name ?? "";
   useEffect(() => {
     document.title = `${name} · ${property}`;
   }, [name, property]);
+  if (whole && supplyOf(id!) !== undefined)
+    return <Redirect to={place.replace(`/p/${id}/`, `/p/${propertyOf(id!)}/`)} replace />;
   if (!query.data)
     return (
       <main className="p-6">

@@ -10,6 +10,7 @@ import { NewAlternative } from "./NewAlternative";
 /** All designs for one site: which there are, what each plan says, and two of them side by side. */
 export const AlternativesPage = () => (
   <PropertyPage
+    whole
     name="Alternatives"
     opening="Opening the alternatives."
     note="Several designs for one site. What was seen and measured there, the rain and who lives there are the same in all; each has its own tanks, pipes, pump and treatment."

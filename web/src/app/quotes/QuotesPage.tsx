@@ -12,6 +12,7 @@ import { QuoteRow } from "./QuoteRow";
 /** What was offered, how it was answered, and what differs since. */
 export const QuotesPage = () => (
   <PropertyPage
+    whole
     name="Quotes"
     opening="Opening the quotes."
     note="A quote is a copy of the design, its price and its report as they stand when it is made. However the design, the price book or the rules of this application change later, it stays what it was."
