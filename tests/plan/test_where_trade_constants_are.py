@@ -27,7 +27,7 @@ PRESENTATION = {
     "SIZES": "points of a curve",
     "REPORT_EVERY": "progress",
     "CURVE_SIZES": "points of a curve",
-    "CHAINED_CURVE_SIZES": "points of a curve",
+    "SLOW_CURVE_SIZES": "points of a curve",
     "DRY_SPAN_YEARS": "the stress test's span",
     "SPELLS_LONGER_BY": "the stress test's share",
     "SHORTAGES_SHOWN": "rows of a list",
