@@ -34,7 +34,7 @@ def beside(name: str, found_s: float, yards_s: list[float], bar_s: float) -> Row
 def beside_yardstick(name: str, count: int, take: Callable[[int], float], bars_s: tuple[float, float]) -> list[Row]:
     """Rows for the median and the 95th percentile of `count` times. [s]
 
-    Each time is told in multiples of the yardstick just before and just after it: where a machine changes its pace
+    Each time is given in multiples of the yardstick just before and just after it: where a machine changes its pace
     half way through, a time of its slow half would else be set against a yardstick of its fast one.
     """
     times, yards = [], [yardstick_s()]

@@ -143,7 +143,7 @@ def _built() -> str:
     return begins[1] if begins else ""
 
 
-SHED = {
+_SHED = {
     "id": "shed",
     "name": "Shed",
     "downpipes": [{"id": "shed", "name": "Shed"}],
@@ -160,7 +160,7 @@ def warm_up() -> None:
     several = apply_edit(
         document,
         [
-            {"op": "add", "path": "/supplies/-", "value": SHED},
+            {"op": "add", "path": "/supplies/-", "value": _SHED},
             {"op": "add", "path": "/transfers/-", "value": {"id": "t", "source": "shed", "to": "main"}},
         ],
     )

@@ -18,11 +18,7 @@ export type Entry = Schemas["NewEntries"]["entries"][number];
 /** Tasks and hold points of a revision, as far as they have come. */
 export const buildQuery = (id: string, revision: number) =>
   ofRevision(["build", id, revision], () =>
-    taken(
-      client.GET("/api/properties/{property_id}/build", {
-        params: at(id, { revision }),
-      }),
-    ),
+    taken(client.GET("/api/properties/{property_id}/build", { params: at(id, { revision }) })),
   );
 
 /** Writes one entry down; the same one sent again is kept once. */
@@ -38,11 +34,7 @@ export const sendEntry = (id: string, entry: Entry, signal: AbortSignal) =>
 /** Every valve, what can fail, and the drawing of both, for the wall of the plant room. */
 export const operatingQuery = (id: string, revision: number) =>
   ofRevision(["operating", id, revision], () =>
-    taken(
-      client.GET("/api/properties/{property_id}/operating", {
-        params: at(id, { revision }),
-      }),
-    ),
+    taken(client.GET("/api/properties/{property_id}/operating", { params: at(id, { revision }) })),
   );
 
 /** Every working day of a window as the first day on the site, asked for when somebody wants to know. */

@@ -17,11 +17,7 @@ export type Due = Schemas["DueRow"];
 /** The log of a property on a day, judged by a revision of its design. */
 export const logQuery = (id: string, revision: number, on: string) =>
   ofRevision(["log", id, revision, on], () =>
-    taken(
-      client.GET("/api/properties/{property_id}/log", {
-        params: at(id, { revision, on }),
-      }),
-    ),
+    taken(client.GET("/api/properties/{property_id}/log", { params: at(id, { revision, on }) })),
   );
 
 export type Device = Schemas["ListedDevice"];

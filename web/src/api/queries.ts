@@ -77,21 +77,13 @@ export const ofRevision = <Answer>(
 /** What a revision is bought as. */
 export const partsQuery = (id: string, revision: number) =>
   ofRevision(["parts", id, revision], () =>
-    taken(
-      client.GET("/api/properties/{property_id}/parts", {
-        params: at(id, { revision }),
-      }),
-    ),
+    taken(client.GET("/api/properties/{property_id}/parts", { params: at(id, { revision }) })),
   );
 
 /** What the cistern of a revision is compared with: methods of sizing, other ways to more water, worse weather. */
 export const comparisonsQuery = (id: string, revision: number) =>
   ofRevision(["comparisons", id, revision], () =>
-    taken(
-      client.GET("/api/properties/{property_id}/cistern-comparisons", {
-        params: at(id, { revision }),
-      }),
-    ),
+    taken(client.GET("/api/properties/{property_id}/cistern-comparisons", { params: at(id, { revision }) })),
   );
 
 export const rainDaysQuery = (id: string, recordId: string | null) =>
@@ -170,11 +162,7 @@ export const comparisonQuery = (id: string, before: number, after: number) =>
     queryKey: ["comparison", id, before, after],
     staleTime: Infinity,
     queryFn: () =>
-      taken(
-        client.GET("/api/properties/{property_id}/comparison", {
-          params: at(id, { before, after }),
-        }),
-      ),
+      taken(client.GET("/api/properties/{property_id}/comparison", { params: at(id, { before, after }) })),
   });
 
 export const nameRevision = (id: string, revision: number, name: string) =>

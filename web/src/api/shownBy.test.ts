@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { addressOf } from "./addresses";
-import { at, propertyOf, shownBy, supplyOf } from "./shownBy";
+import { at, propertyOf, shownBy, shownInstead, supplyOf } from "./shownBy";
 
 test("a property is looked at by its first supply, or by the one that is named behind it", () => {
   expect(shownBy("a1", "main")).toBe("a1");
@@ -8,7 +8,7 @@ test("a property is looked at by its first supply, or by the one that is named b
   expect([propertyOf("a1@shed"), supplyOf("a1@shed"), supplyOf("a1")]).toEqual(["a1", "shed", undefined]);
 });
 
-test("the server is asked for the property, and told the supply beside it", () => {
+test("the server is asked for the property, with the supply beside it", () => {
   expect(at("a1", { revision: 3 })).toEqual({ path: { property_id: "a1" }, query: { revision: 3 } });
   expect(at("a1@shed", { revision: 3 })).toEqual({
     path: { property_id: "a1" },
@@ -24,4 +24,10 @@ test("so does a link to a file of it", () => {
   expect(addressOf(pdf, { property_id: "a1@shed", name: "report" }, { paper: "a4" })).toBe(
     "/api/properties/a1/papers/report/pdf?paper=a4&supply=shed",
   );
+});
+
+test("a supply that was removed is shown as the one that is there", () => {
+  expect(shownInstead("a1@shed", "main")).toBe("a1");
+  expect(shownInstead("a1@shed", "barn")).toBe("a1@barn");
+  expect([shownInstead("a1@shed", "shed"), shownInstead("a1", "main")]).toEqual([null, null]);
 });

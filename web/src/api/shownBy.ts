@@ -10,7 +10,11 @@ export const propertyOf = (id: string): string => id.split("@", 1)[0]!;
 
 export const supplyOf = (id: string): string | undefined => id.split("@")[1];
 
-/** What the server is told of it: which property, and by which supply it is shown. */
+/** Where the supply that is named is not there any more: the property by the one that is shown instead. */
+export const shownInstead = (id: string, shown: string): string | null =>
+  [undefined, shown].includes(supplyOf(id)) ? null : shownBy(propertyOf(id), shown);
+
+/** As the server is asked for it: which property, and by which supply it is shown. */
 export const at = <Query extends object>(id: string, query?: Query) => {
   const supply = supplyOf(id);
   return {

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Redirect, useLocation, useParams, useSearchParams } from "wouter";
 import type { Stage } from "../api/client";
-import { propertyOf, shownBy, supplyOf } from "../api/shownBy";
+import { shownInstead } from "../api/shownBy";
 import { AxisContext, axisFor } from "../lib/axis";
 import { dayName } from "../lib/dates";
 import { unpackDays } from "../lib/days";
@@ -106,10 +106,8 @@ function Frame({ stage }: { stage: Stage }) {
     help: openHelp,
   });
 
-  // The supply that the address names may have been removed: the property is shown by its first then.
-  const asked = supplyOf(id);
-  if (asked !== undefined && asked !== supply.id)
-    return <Redirect to={`/p/${shownBy(propertyOf(id), supply.id)}/${stage}`} replace />;
+  const instead = shownInstead(id, supply.id);
+  if (instead !== null) return <Redirect to={`/p/${instead}/${stage}`} replace />;
   if (!station) return <NowhereElse />;
   const sheet = { days, yearRow, pickYear };
   const { Sheet, throughTheYear = false } = STATIONS[station.stage];

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { notRead, read } from "../../lib/readQuantity";
 import { capital } from "../../lib/words";
@@ -7,7 +8,6 @@ import { EntryDialog } from "../../ui/EntryDialog";
 import { LabelledField } from "../../ui/LabelledField";
 import { addSupply, useSite } from "./onSupplies";
 
-const MOST = 6;
 const NO_ROOF = "";
 /** A tank that a shed or a garden often has; only to say in which unit a bare number is. */
 const ABOUT_L = 5_000;
@@ -21,8 +21,8 @@ export function AddSupply() {
   const [holds, setHolds] = useState("");
   const [roof, setRoof] = useState(NO_ROOF);
   const [problem, setProblem] = useState<string | null>(null);
-  if (document.supplies.length + 1 >= MOST)
-    return <p className="note mt-5">There are {MOST} supplies, as many as a property may have.</p>;
+  if (full("/supplies", document.supplies))
+    return <p className="note mt-5">There are as many supplies as a property may have.</p>;
   const add = async () => {
     const litres = read("volume", document.units, holds, ABOUT_L);
     if (litres === null) return setProblem(notRead("volume", document.units, holds));

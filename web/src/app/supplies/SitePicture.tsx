@@ -11,7 +11,7 @@ const TANKS = 190;
 const FOOT = 54;
 /** One below the other, each who helps whom. */
 const HELP = 24;
-const NAME_LETTERS = 26;
+const MOST_LETTERS = 52;
 
 /** All supplies in section over one datum: the roofs above, the tanks at their heights with the least water that they
  * held, below them whom they serve, and between them what is pumped and who helps whom. */
@@ -116,7 +116,7 @@ function OneSupply(props: {
   room: number;
 }) {
   const { supply, units, x, width, top, foot, room } = props;
-  const letters = Math.min(NAME_LETTERS * 2, Math.floor(room / 7));
+  const letters = Math.min(MOST_LETTERS, Math.floor(room / 7));
   const high = Math.max(6, foot - top);
   const share = supply.lowest_l == null || !supply.live_l ? null : Math.min(1, supply.lowest_l / supply.live_l);
   const half = Math.min(room / 2, 90);

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { Link, Redirect, useParams } from "wouter";
-import { propertyOf, shownBy, supplyOf } from "../../api/shownBy";
+import { shownInstead } from "../../api/shownBy";
 import { useDocument, usePlan } from "../../document/shown";
 import { useConnection, useEdits, useSaved, useWho, WorkbenchProvider } from "../../document/workbench";
 import { fetched } from "../../ui/fetched";
@@ -11,7 +11,7 @@ import { AddSupply } from "./AddSupply";
 import { SitePicture } from "./SitePicture";
 import { SupplyRows } from "./SupplyRows";
 import { Transfers } from "./Transfers";
-import { WhoDrinks } from "./WhoDrinks";
+import { RoofsAndUses } from "./RoofsAndUses";
 
 const ConflictDialog = fetched(async () => (await import("../ConflictDialog")).ConflictDialog);
 
@@ -36,8 +36,8 @@ function Supplies() {
   useEffect(() => {
     document.title = `Supplies · ${name}`;
   }, [name]);
-  if (supplyOf(id) !== undefined && supply.id !== supplyOf(id))
-    return <Redirect to={`/p/${shownBy(propertyOf(id), supply.id)}/supplies`} replace />;
+  const instead = shownInstead(id, supply.id);
+  if (instead !== null) return <Redirect to={`/p/${instead}/supplies`} replace />;
   return (
     <div className="min-h-full bg-sheet">
       <header className="border-b-[1.5px] border-ink bg-wall">
@@ -84,7 +84,7 @@ function Supplies() {
             </section>
             <SupplyRows together={together} />
             <div className="mt-6 grid gap-8 wide:grid-cols-2">
-              <WhoDrinks together={together} />
+              <RoofsAndUses together={together} />
               <Transfers />
             </div>
           </>

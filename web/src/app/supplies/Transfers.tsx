@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { replace } from "../../document/edits";
 import { Entry } from "../../document/Entry";
+import { full } from "../../document/ranges";
 import { useEdits, useWho } from "../../document/workbench";
 import { Choice } from "../../ui/Choice";
 import { addTransfer, allOf, useSite } from "./onSupplies";
@@ -93,7 +94,11 @@ export function Transfers() {
       )}
       {!reads && second && (
         <p className="mt-2">
-          <button className="fix min-h-11" onClick={() => void add()} disabled={document.transfers.length >= 10}>
+          <button
+            className="fix min-h-11"
+            onClick={() => void add()}
+            disabled={full("/transfers", document.transfers)}
+          >
             Pump water from one to another
           </button>
         </p>

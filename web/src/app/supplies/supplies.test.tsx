@@ -7,7 +7,7 @@ import type { OfSite, Together } from "./onSupplies";
 import { SitePicture } from "./SitePicture";
 import { SupplyRows } from "./SupplyRows";
 import { Transfers } from "./Transfers";
-import { WhoDrinks } from "./WhoDrinks";
+import { RoofsAndUses } from "./RoofsAndUses";
 import { AddSupply } from "./AddSupply";
 
 const own = demo.document;
@@ -113,7 +113,7 @@ test("each supply has its sheets; the one that is looked at cannot be removed", 
 });
 
 test("a use is handed to another supply in two presses", async () => {
-  const calls = renderOnDemo(<WhoDrinks together={together} />, withBoth);
+  const calls = renderOnDemo(<RoofsAndUses together={together} />, withBoth);
   const first = await screen.findByRole("button", { name: "First for Indoors: Main supply" });
   first.focus();
   fireEvent.keyDown(first, { key: "Enter" });

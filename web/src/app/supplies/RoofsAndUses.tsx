@@ -7,7 +7,7 @@ import type { Together } from "./onSupplies";
 const NOBODY = "";
 
 /** Which supply takes each roof's water, and which serves each use. */
-export function WhoDrinks({ together }: { together: Together }) {
+export function RoofsAndUses({ together }: { together: Together }) {
   const { edit } = useEdits();
   const document = useSite();
   const all = allOf(document);
