@@ -83,10 +83,7 @@ def _level_s(client: Client, property_id: str, row: int) -> float:
         "values": {"share": 0.3 + row / 200},
     }
     body = json.dumps({"entries": [entry]}).encode()
-    start = time.perf_counter()
-    status, answer = client.ask("POST", f"/api/properties/{property_id}/entries", body)
-    assert status == 200, answer
-    return time.perf_counter() - start
+    return client.timed("POST", f"/api/properties/{property_id}/entries", body)
 
 
 def measure() -> list[Row]:

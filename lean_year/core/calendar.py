@@ -1,5 +1,7 @@
 """The calendar as records and uses are counted by it."""
 
+from collections.abc import Sequence
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -28,8 +30,36 @@ def mean_by_month(daily: NDArray[np.float64], month: NDArray[np.int64]) -> NDArr
     >>> mean_by_month(np.array([2.0, 4.0, 6.0]), np.array([1, 1, 3]))[:3].tolist()
     [3.0, 0.0, 6.0]
     """
-    days = np.bincount(month, minlength=13)[1:]
-    return np.asarray(np.bincount(month, daily, minlength=13)[1:] / np.maximum(days, 1))
+    (means,) = means_by_month([daily], month)
+    return np.asarray(means)
+
+
+def means_by_month(rows: Sequence[NDArray[np.float64]], month: NDArray[np.int64]) -> NDArray[np.float64]:
+    """Mean day of each calendar month, of several series over the same days.
+
+    Parameters
+    ----------
+    rows : sequence of ndarray, each of shape (n_days,)
+        A value for each day.
+    month : ndarray, shape (n_days,)
+        Month of each day, 1 to 12.
+
+    Returns
+    -------
+    ndarray, shape (n_rows, 12)
+        As `mean_by_month` gives for each.
+
+    Examples
+    --------
+    >>> means_by_month([np.array([2.0, 4.0, 6.0]), np.ones(3)], np.array([1, 1, 3]))[:, :3].tolist()
+    [[3.0, 0.0, 6.0], [1.0, 0.0, 1.0]]
+    """
+    # Days of one month lie together, so that few sums of many days are left to be told apart.
+    starts = np.append(0, np.flatnonzero(month[1:] != month[:-1]) + 1)[: month.size]
+    of_month = (month[starts, np.newaxis] == np.arange(1, 13)).astype(np.float64)
+    days = np.diff(starts, append=month.size) @ of_month
+    sums = np.array([np.add.reduceat(row, starts) for row in rows]).reshape(len(rows), starts.size) @ of_month
+    return np.asarray(sums / np.maximum(days, 1))
 
 
 def windows_from(dates: NDArray[np.datetime64], *, month: int, day: int, days: int) -> list[int]:

@@ -3,6 +3,7 @@
 import datetime as dt
 from collections.abc import Sequence
 
+from pydantic import TypeAdapter
 from sqlalchemy import Engine, bindparam, func, insert, select
 from sqlalchemy.orm import Session
 
@@ -19,13 +20,14 @@ _OF_MAIN = (
     .where(PropertyRow.id == bindparam("property_id"), PropertyRow.standing == "main")
     .order_by(EntryRow.number)
 )
+_ENTRIES = TypeAdapter(tuple[Entry, ...])
 
 
 def load_entries(engine: Engine, property_id: str) -> SiteRecord:
     """Everything that is written down on a property's site."""
     with engine.connect() as connection:  # asked with every opening: without what a session of objects costs
         rows = connection.execute(_OF_MAIN, {"property_id": property_id}).all()
-    entries = tuple(Entry.model_validate_json(row.body) for row in rows)
+    entries = _ENTRIES.validate_json(f"[{','.join(row.body for row in rows)}]")
     return SiteRecord(entries, rows[-1].number if rows else 0)
 
 

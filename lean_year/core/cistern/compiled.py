@@ -281,8 +281,17 @@ def operate_spans(days, stores, running, begins, store, short_days, first_short)
 
 @njit(cache=True, nogil=True)
 def operate_block(inflow, demand, loss, size, start, running, years, out):  # type: ignore[no-untyped-def]
+    if size.size == 1:
+        _operate_sizes(1, inflow, demand, loss, size, start, running, years, out)
+    else:
+        _operate_sizes(size.size, inflow, demand, loss, size, start, running, years, out)
+
+
+@njit(nogil=True, inline="always")
+def _operate_sizes(n, inflow, demand, loss, size, start, running, years, out):  # type: ignore[no-untyped-def]
     # Days outside, sizes inside, and each inner loop free of branches and over few arrays, so that the compiler runs
-    # several sizes at a time in the vector units.
+    # several sizes at a time in the vector units. Compiled once for any number of sizes and once for a single one,
+    # whose loops are then none.
     triggers, yas, keep_share, limit, load, order_share, lead = (
         running.triggers, running.yas, running.keep_share, running.limit_l_day, running.load_l,
         running.order_share, running.lead_days,
@@ -290,7 +299,6 @@ def operate_block(inflow, demand, loss, size, start, running, years, out):  # ty
     held, supplied, missed, watch_missed, short_days, lost, topped, trucked = (
         out.held, out.supplied, out.missed, out.watch_missed, out.short_days, out.lost, out.topped_up, out.trucked
     )  # fmt: skip
-    n = size.size
     before, want, top, pending, inverse = np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n)
     accounted = np.zeros(n)
     first = triggers[0] if triggers.size > 0 else -1.0

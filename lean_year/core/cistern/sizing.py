@@ -1,7 +1,7 @@
 """How big: the smallest store for a wanted security, and security over size."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -48,58 +48,84 @@ def demand_outruns_inflow(inflow_l: NDArray[np.float64], demand_l: NDArray[np.fl
     return float(demand_l.sum()) > float(inflow_l.sum())
 
 
+@dataclass(slots=True)
+class Sought:
+    """The least size that is enough in one way, looked for between one that is not and one that probably is."""
+
+    enough: Enough
+    high: int
+    """A size that is probably enough; if not, `LARGEST_SIZE_L` is tried. [L]"""
+    low: int = -1
+    """A size known not to be. [L]"""
+    sure: bool = False
+    """Whether `high` is known to be enough."""
+
+    def to_try(self, side_by_side: int, exact_to: float) -> NDArray[np.float64]:
+        """Sizes between the two, and `high` itself where it is not known to be enough; none where all is known."""
+        self.high = min(self.high, int(LARGEST_SIZE_L))
+        if self.high <= self.low or (self.sure and self.high - self.low <= max(1.0, exact_to * self.high)):
+            return np.empty(0)
+        step = max(1, math.ceil((self.high - self.low) / (side_by_side + 1)))
+        between = np.arange(self.low + step, self.high, step, dtype=np.float64)
+        return between if self.sure else np.append(between, float(self.high))
+
+    def learn(self, size_l: NDArray[np.float64], enough: NDArray[np.bool_]) -> None:
+        """Take in which of the sizes that were tried are enough."""
+        passed = np.flatnonzero(enough)
+        if not passed.size:
+            self.low = int(size_l[-1])
+            if not self.sure:
+                self.high = int(LARGEST_SIZE_L)
+            return
+        first = int(passed[0])
+        self.high, self.sure = int(size_l[first]), True
+        if first:
+            self.low = int(size_l[first - 1])
+
+
 def narrow_down(
-    will_do: Callable[[NDArray[np.float64]], NDArray[np.bool_]],
-    high: int,
+    curve_of: Callable[[NDArray[np.float64]], SizeCurve],
+    sought: Sequence[Sought],
     *,
-    low: int = -1,
     side_by_side: int = _SIZES_A_PASS,
     exact_to: float = 0.0,
-) -> int | None:
-    """The least whole litre that will do, where every larger one does.
+) -> list[int | None]:
+    """The least whole litre that is enough in each way, where every larger one is.
 
-    Each pass tries sizes side by side between the last that failed and the first that did. Where saving steps make
-    larger stores fail again, the answer does, and the sizes tried below it do not.
+    Each pass tries sizes side by side, for all ways at once, between the last that failed and the first that did.
+    Where saving steps make larger stores fail again, the answer does, and the sizes tried below it do not.
 
     Parameters
     ----------
-    will_do : callable
-        Tells for an array of sizes [L] which will do.
-    high : int
-        A size that probably does; if not, `LARGEST_SIZE_L` is tried.
-    low : int, default -1
-        A size known not to do.
+    curve_of : callable
+        Replays an array of sizes. [L]
+    sought : sequence of Sought
+        Used up.
     side_by_side : int, default 64
-        Sizes tried in one pass.
+        Sizes tried in one pass for each.
     exact_to : float, default 0
         Share of the answer within which it is near enough, 0 for the whole litre. [-]
 
     Returns
     -------
-    int or None
-        None where no size does it.
+    list of int or None
+        None where no size is enough. [L]
 
     Examples
     --------
-    >>> narrow_down(lambda sizes: sizes >= 12_345, 1_000_000)
-    12345
+    >>> narrow_down(lambda sizes: sizes, [Sought(lambda sizes: sizes >= 12_345, high=1_000_000)])
+    [12345]
     """
-    high = min(high, int(LARGEST_SIZE_L))
-    if high <= low or not will_do(np.array([float(high)]))[0]:
-        high = int(LARGEST_SIZE_L)
-        if high <= low or not will_do(np.array([float(high)]))[0]:
-            return None
-    while high - low > max(1.0, exact_to * high):
-        step = max(1, math.ceil((high - low) / (side_by_side + 1)))
-        sizes = np.arange(low + step, high, step, dtype=np.float64)
-        passed = np.flatnonzero(will_do(sizes))
-        if passed.size:
-            first = int(passed[0])
-            high = int(sizes[first])
-            low = int(sizes[first - 1]) if first else low
-        else:
-            low = int(sizes[-1])
-    return high
+    while True:
+        tried = [each.to_try(side_by_side, exact_to) for each in sought]
+        if not sum(sizes.size for sizes in tried):
+            return [each.high if each.sure else None for each in sought]
+        curve = curve_of(np.concatenate(tried))
+        begin = 0
+        for each, sizes in zip(sought, tried, strict=True):
+            if sizes.size:
+                each.learn(sizes, each.enough(curve)[begin : begin + sizes.size])
+            begin += sizes.size
 
 
 def smallest_size(
@@ -131,22 +157,20 @@ def smallest_size(
     """
     first_filling = demand_outruns_inflow(inflow_l, demand_l)
 
-    def will_do(sizes: NDArray[np.float64]) -> NDArray[np.bool_]:
-        return enough(
-            replay_sizes(
-                inflow_l=inflow_l,
-                demand_l=demand_l,
-                size_l=sizes,
-                rule=rule,
-                start_share=start_share,
-                year_end=year_end,
-                year_counts=year_counts,
-            )
+    def curve_of(sizes: NDArray[np.float64]) -> SizeCurve:
+        return replay_sizes(
+            inflow_l=inflow_l,
+            demand_l=demand_l,
+            size_l=sizes,
+            rule=rule,
+            start_share=start_share,
+            year_end=year_end,
+            year_counts=year_counts,
         )
 
     # Begun full, this size is short on no day, so it is an upper end that saves the widening.
     high = math.ceil(no_shortage_size_l(inflow_l=inflow_l, demand_l=demand_l, rule=rule)) + 1
-    size = narrow_down(will_do, high)
+    (size,) = narrow_down(curve_of, [Sought(enough, high)])
     reason = "no size is enough for this record, this demand and this start" if size is None else None
     return SmallestSize(size, reason, first_filling)
 

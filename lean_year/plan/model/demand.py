@@ -1,6 +1,6 @@
 """What the household asks of the rain supply, day by day."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import cast
 
 import numpy as np
@@ -38,6 +38,10 @@ class UseOfWater:
     each_l: float
     """Litres a person and day, or a head and day; 0 where it follows neither."""
     daily_l: NDArray[np.float64]
+    mean_l_day: float = field(init=False)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "mean_l_day", float(self.daily_l.mean()))
 
 
 @dataclass(frozen=True, slots=True, eq=False)

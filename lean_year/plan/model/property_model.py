@@ -115,5 +115,5 @@ class PropertyModel:
         total: dict[Quality, float] = {"garden": 0.0, "indoor": 0.0, "drinking": 0.0}
         for use in self.demand.uses:
             if use.from_rain:
-                total[use.quality] += float(use.daily_l.mean()) * DAYS_PER_YEAR / 1000
+                total[use.quality] += use.mean_l_day * DAYS_PER_YEAR / 1000
         return total

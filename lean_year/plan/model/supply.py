@@ -64,12 +64,8 @@ class Supply:
 
     @property
     def on_rain_alone(self) -> "Supply":
-        """The same supply without its back-up."""
-        operation = self.operation.on_rain_alone
-        beside = None if self.beside is None else self.beside.on_rain_alone
-        if operation is self.operation and beside is self.beside:
-            return self
-        return replace(self, operation=operation, beside=beside)
+        """The same supply without its back-up; the same object each time."""
+        return _on_rain_alone(self)
 
     @property
     def plain(self) -> bool:
@@ -301,6 +297,15 @@ def _by_itself(document: Property, rain: PreparedRain) -> Supply:
         layout=layout_of(document),
         start_share=document.cistern.start_share,
     )
+
+
+@cached(8)
+def _on_rain_alone(supply: Supply) -> Supply:
+    operation = supply.operation.on_rain_alone
+    beside = None if supply.beside is None else supply.beside.on_rain_alone
+    if operation is supply.operation and beside is supply.beside:
+        return supply
+    return replace(supply, operation=operation, beside=beside)
 
 
 @cached(8)

@@ -6,6 +6,7 @@ from pydantic import BaseModel
 
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import roof_area_m2
+from lean_year.plan.model.supply import replay_of
 from lean_year.plan.stations.cistern.marginal_cost import Option, options_for_more, probe_of
 from lean_year.plan.stations.cistern.sizing_methods import SizingMethod, sizing_methods_compared
 from lean_year.plan.stations.cistern.stage import CisternPlan
@@ -28,7 +29,7 @@ def cistern_comparisons(model: PropertyModel, plan: CisternPlan | None) -> Ciste
         return CisternComparisons()
     document, supply, rain = model.document, model.supply, model.supply.rain
     alone = supply.on_rain_alone
-    run = model.replay if alone is supply else alone.run()
+    run = replay_of(alone)
     lean = slice(int(rain.years.starts[plan.lean_year]), int(rain.years.ends[plan.lean_year]))
     for_aim_l = plan.figures["smallest_for_aim_l"].value
     at_aim = None if for_aim_l is None or plan.first_filling else alone.run(for_aim_l)

@@ -78,27 +78,6 @@ def curve_of(document: Property, supply: Supply, sized: Sized) -> Curve:
     )
 
 
-def smallest_l(supply: Supply, sized: Sized, enough: sizing.Enough) -> float | None:
-    """The least tank, held-back water included, that is enough on rain alone. [L]"""
-    slow = supply.slow_to_size  # near enough will do
-
-    def will_do(gross_l: NDArray[np.float64]) -> NDArray[np.bool_]:
-        curve: OperatedCurve = supply.kept_sizes(gross_l)
-        return enough(curve)
-
-    passed = np.flatnonzero(enough(sized.curve))
-    if not passed.size:
-        high, low = int(sized.tank_l[-1]) * 2, int(sized.tank_l[-1])
-    elif passed[0] == 0:
-        return 0.0
-    else:
-        high, low = math.ceil(sized.tank_l[passed[0]]), math.floor(sized.tank_l[passed[0] - 1])
-    answer = sizing.narrow_down(
-        will_do, high, low=low, side_by_side=8 if slow else 32, exact_to=0.002 if slow else 0.0
-    )
-    return None if answer is None else float(answer)
-
-
 @dataclass(frozen=True, slots=True)
 class SmallestTanks:
     """The least tanks on rain alone; None where no size does it. [L]"""
@@ -110,13 +89,33 @@ class SmallestTanks:
 
 
 def smallest_tanks(alone: Supply, sized: Sized, aim: int) -> SmallestTanks:
-    """The least tank without a short day, and the least that carries `aim` of the counted years."""
+    """The least tank without a short day, and the least that carries `aim` of the counted years; what is held back is
+    in both."""
     counted = int(alone.rain.counts.sum())
-    none_short = smallest_l(alone, sized, sizing.no_short_day)
     # Part years and years left out may run short, so that even all of the counted ones is a question of its own.
     same = aim == counted == len(alone.rain.years)
-    for_aim = none_short if same else smallest_l(alone, sized, sizing.years_carried_at_least(aim, counted))
+    ways = [sizing.no_short_day] if same else [sizing.no_short_day, sizing.years_carried_at_least(aim, counted)]
+    slow = alone.slow_to_size  # near enough will do
+    found = sizing.narrow_down(
+        alone.kept_sizes,
+        [_within(sized, enough) for enough in ways],
+        side_by_side=8 if slow else 16,
+        exact_to=0.002 if slow else 0.0,
+    )
+    none_short, for_aim = (None if litres is None else float(litres) for litres in (found[0], found[-1]))
     return SmallestTanks(none_short, for_aim, aim)
+
+
+def _within(sized: Sized, enough: sizing.Enough) -> sizing.Sought:
+    """What the curve knows of the least tank that is enough."""
+    passed, tank_l = np.flatnonzero(enough(sized.curve)), sized.tank_l
+    if not passed.size:
+        return sizing.Sought(enough, high=int(tank_l[-1]) * 2, low=int(tank_l[-1]))
+    first = int(passed[0])
+    if first == 0:
+        return sizing.Sought(enough, high=0, sure=True)
+    high = math.ceil(tank_l[first])
+    return sizing.Sought(enough, high, low=math.floor(tank_l[first - 1]), sure=high == tank_l[first])
 
 
 def smallest_figures(

@@ -13,7 +13,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.first_year import FirstYear, first_year
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
-from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, years_carried
+from lean_year.plan.model.supply import SUPPLY_READS, Supply, lean_year_of, replay_of, years_carried
 from lean_year.plan.stations.cistern.figures import cistern_figures, years_carried_figure
 from lean_year.plan.stations.cistern.findings import cistern_findings
 from lean_year.plan.stations.cistern.marginal_cost import knee_figure, options_had_again, probe_of
@@ -87,7 +87,7 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, say: W
     """The cistern stage: the design's replay by year, sizes, and the weather that is planned for."""
     rain, cistern = supply.rain, document.cistern
     alone = supply.on_rain_alone
-    alone_run = run if alone is supply else alone.run()
+    alone_run = replay_of(alone)
     years = years_of(run, rain)
     counted, carried = int(rain.counts.sum()), years_carried(run, rain)
     lean = lean_year_of(run, rain)

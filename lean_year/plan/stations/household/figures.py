@@ -47,7 +47,7 @@ def _l_year(daily: NDArray[np.float64]) -> float:
 
 def _each_person(household: Household, demand: HouseholdDemand, say: Wording) -> Figure:
     heads = float(demand.people.mean())
-    indoor = sum(float(use.daily_l.mean()) for use in demand.uses if use.kind == "house")
+    indoor = sum(use.mean_l_day for use in demand.uses if use.kind == "house")
     wanted = household.indoor_l_person_day
     own: dict[str, Any] = {
         "formula": "uses indoors / people, both as the mean day of the record",

@@ -3,7 +3,7 @@
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.calendar import mean_by_month
+from lean_year.core.calendar import means_by_month
 from lean_year.core.household.uses import KINDS, Kind, Quality
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
@@ -74,10 +74,10 @@ def plan_household(
     document: Property, demand: HouseholdDemand, rain: PreparedRain | None, say: Wording
 ) -> HouseholdPlan:
     """The household stage: the demand and where it comes from. Not to be changed by the caller."""
-    kinds = {kind: mean_by_month(demand.of(kind), demand.month) for kind in KINDS}
-    total = sum(kinds.values(), np.zeros(12))
-    people = mean_by_month(demand.people, demand.month)
-    elsewhere = mean_by_month(demand.elsewhere_l, demand.month)
+    daily = [*(demand.of(kind) for kind in KINDS), demand.people, demand.elsewhere_l]
+    *by_kind, people, elsewhere = means_by_month(daily, demand.month)
+    kinds = dict(zip(KINDS, by_kind, strict=True))
+    total = sum(by_kind, np.zeros(12))
     months = [
         HouseholdMonth(
             month=row + 1,
@@ -91,6 +91,7 @@ def plan_household(
         )
         for row in range(12)
     ]
+    of_uses = means_by_month([use.daily_l for use in demand.uses], demand.month).tolist()
     uses = [
         UsePlan(
             id=use.id,
@@ -99,10 +100,10 @@ def plan_household(
             quality=use.quality,
             from_rain=use.from_rain,
             each_l=use.each_l,
-            mean_l_day=float(use.daily_l.mean()),
-            by_month_l_day=mean_by_month(use.daily_l, demand.month).tolist(),
+            mean_l_day=use.mean_l_day,
+            by_month_l_day=by_month_l_day,
         )
-        for use in demand.uses
+        for use, by_month_l_day in zip(demand.uses, of_uses, strict=True)
     ]
     uses.sort(key=lambda use: -use.mean_l_day)
     cautions = list(CAUTIONS)

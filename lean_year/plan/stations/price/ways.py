@@ -10,6 +10,7 @@ from lean_year.core.price.ways import Way, crossings, paid_until
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.model.prepared_rain import mean_year
 from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.supply import replay_of
 from lean_year.plan.stations.price.figures import Over
 
 NAMES = {
@@ -152,7 +153,7 @@ def _smaller(model: PropertyModel, rain: Way) -> _Asked:
         return "smaller", rain, _asks(its_size=share, the_price_of_a_load=each), ""
     full_l = model.document.cistern.gross_l
     size_l = share * full_l
-    trucked = max(0.0, _rain_alone_m3(model, full_l) - _rain_alone_m3(model, size_l))
+    trucked = max(0.0, _rain_alone_m3(model, None) - _rain_alone_m3(model, size_l))
     saved = (prices.tank_m3 + prices.pad_m3) * (full_l - size_l) / 1000
     way = Way(
         max(0.0, rain.capital - saved), rain.yearly + each * trucked, rain.replace_cost, rain.replace_every_years
@@ -170,12 +171,13 @@ def _nothing(model: PropertyModel) -> _Asked:
     return "nothing", Way(0.0, yearly or 0.0), asks, "Everything goes on as it does today."
 
 
-def _rain_alone_m3(model: PropertyModel, size_l: float) -> float:
-    """What rain supplies in a mean year from tanks of another size. [m3]"""
+def _rain_alone_m3(model: PropertyModel, size_l: float | None) -> float:
+    """What rain supplies in a mean year from tanks of another size, or from those of the design. [m3]"""
     supply, rain = model.supply, model.rain
     assert supply is not None
     assert rain is not None
-    run = supply.on_rain_alone.run(size_l)
+    alone = supply.on_rain_alone
+    run = replay_of(alone) if size_l is None else alone.run(size_l)
     return (mean_year(run.supplied_l, rain) or 0.0) / 1000
 
 
