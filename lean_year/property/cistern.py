@@ -8,6 +8,7 @@ from pydantic import Field, model_validator
 from lean_year.core.cistern import vessel
 from lean_year.core.cistern.bank import Vessel
 from lean_year.core.errors import Amount, InputError
+from lean_year.core.ground.foundation import BaseKind
 from lean_year.property.parts import CalendarDay, Key, Part, ShareOfOne, Text, require_different
 from lean_year.property.water_path import Inlet
 
@@ -165,6 +166,8 @@ class Tank(Part):
     """Of one of them; usual for its kind where None."""
     lean_mm: float = Field(default=0, ge=0, le=5_000)
     """Fall across its base by a level, its overflow on the low side."""
+    base: BaseKind | None = None
+    """What it stands on; usual for its kind where None."""
     let_down: bool = False
     """Valved off as it fills, its water above the lowest overflow kept and let down later."""
     link: Link = Field(default_factory=Link)

@@ -4,7 +4,6 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from lean_year.core.ground.foundation import BaseKind
 from lean_year.property.parts import Part
 
 Soil = Literal["unknown", "clay", "sand", "sandy_gravel", "soft_rock", "bedrock", "fill"]
@@ -20,8 +19,6 @@ class GroundEntry(Part):
     """Stripped before anything is laid."""
     swelling: bool = False
     """Whether the soil swells when it is wet."""
-    base: BaseKind | None = None
-    """What the tanks stand on; usual for each where None."""
     margin_m: float | None = Field(default=None, ge=0, le=20)
     """Pad beyond the tank; usual for its base where None."""
     thickness_mm: float | None = Field(default=None, ge=20, le=2_000)

@@ -41,6 +41,8 @@ def upgrade(raw: dict[str, Any]) -> dict[str, Any]:
         raw = _runs_of_gutter(raw)
     if raw.get("version") == 4:
         raw = _uses_listed_or_not(raw)
+    if raw.get("version") == 5:
+        raw = _bases_of_tanks(raw)
     return raw
 
 
@@ -116,6 +118,43 @@ def _uses_listed_or_not(raw: dict[str, Any]) -> dict[str, Any]:
     if isinstance(household, dict) and household.get("uses") == []:
         new["household"] = {**household, "uses": None}
     return new
+
+
+def _bases_of_tanks(raw: dict[str, Any]) -> dict[str, Any]:
+    """Version 5 had one base for all tanks of a supply, which each then has."""
+    new = {**_base_to_tanks(raw), "version": 6}
+    if isinstance(raw.get("supplies"), list):
+        new["supplies"] = [_base_to_tanks(each) if isinstance(each, dict) else each for each in raw["supplies"]]
+    if isinstance(raw.get("assumed"), list):
+        new["assumed"] = [
+            each
+            for pointer in raw["assumed"]
+            for each in (_bases_of(raw, pointer) if isinstance(pointer, str) else [pointer])
+        ]
+    return new
+
+
+def _base_to_tanks(supply: dict[str, Any]) -> dict[str, Any]:
+    ground, cistern = supply.get("ground"), supply.get("cistern")
+    if not isinstance(ground, dict) or "base" not in ground:
+        return supply
+    new = {**supply, "ground": {field: value for field, value in ground.items() if field != "base"}}
+    if isinstance(cistern, dict) and isinstance(cistern.get("tanks"), list):
+        tanks = [tank | {"base": ground["base"]} if isinstance(tank, dict) else tank for tank in cistern["tanks"]]
+        new["cistern"] = cistern | {"tanks": tanks}
+    return new
+
+
+def _bases_of(raw: dict[str, Any], pointer: str) -> list[str]:
+    """The pointers of the bases that stand in the place of the one of a supply; any other pointer as it is."""
+    found = re.fullmatch(r"(?:/supplies/(\d+))?/ground/base", pointer)
+    if found is None:
+        return [pointer]
+    supply = raw if found[1] is None else raw["supplies"][int(found[1])]
+    return [
+        f"{pointer.removesuffix('/ground/base')}/cistern/tanks/{row}/base"
+        for row in range(len(supply["cistern"]["tanks"]))
+    ]
 
 
 def _with_gutters(roof: Any) -> Any:

@@ -107,7 +107,7 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/overflow/destination", "soakaway"),
             replace("/overflow/infiltration_mm_h", 15.0),
             replace("/downpour/method", "code_table"),
-            replace("/ground/base", "rock"),
+            replace("/cistern/tanks/0/base", "rock"),
             replace("/household/animals", [{"id": "hens", "animal": "hen", "heads": 12.0}]),
             replace("/household/irrigation/area_m2", 40.0),
         ],

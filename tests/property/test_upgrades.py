@@ -12,7 +12,7 @@ from lean_year.property.edits import check
 from lean_year.property.upgrades import RENAMED_IN_3, upgrade
 
 HERE = Path(__file__).parent
-MOVED = {"/ground/lean_mm": "/cistern/tanks/0/lean_mm"}
+MOVED = {"/ground/lean_mm": "/cistern/tanks/0/lean_mm", "/ground/base": "/cistern/tanks/0/base"}
 ADDED = {
     "/overflow/infiltration_safety": 1.5,
     "/audit/as_found": False,
@@ -120,7 +120,7 @@ def test_every_value_of_version_2_is_in_its_place(name):
         if path not in ("/version",):
             assert found[path] == value, path
     assert renamed >= len(RENAMED_IN_3)
-    other_tanks = len(old["cistern"]["tanks"]) - 1  # each has its own lean
+    other_tanks = 2 * (len(old["cistern"]["tanks"]) - 1)  # each has its own lean and its own base
     lives = dict.fromkeys(f"/treatment/stages/{at}/life_months" for at in range(len(old["treatment"]["stages"])))
     since = ADDED | dict.fromkeys(NOT_KNOWN) | lives
     if not old["household"]["uses"]:
@@ -178,6 +178,22 @@ def test_the_lean_that_all_tanks_had_is_that_of_each():
     old = written_by(3, "lantern-row")
     old["ground"]["lean_mm"] = 25.0
     assert [tank.lean_mm for tank in check(upgrade(old)).cistern.tanks] == [25.0, 25.0]
+
+
+def test_the_base_that_all_tanks_of_a_supply_had_is_that_of_each():
+    new = check(upgrade(written_by(3, "lantern-row"))).model_dump(mode="json")
+    shed = {"id": "shed", "name": "Shed", "downpipes": [{"id": "s", "name": "S"}], "ground": {"base": "slab"}}
+    shed["cistern"] = {"tanks": [{"id": "s1", "name": "Shed", "shape": {"kind": "volume", "volume_l": 900.0}}]}
+    for tank in new["cistern"]["tanks"]:
+        del tank["base"]
+    old = new | {"version": 5, "ground": new["ground"] | {"base": "rock"}, "supplies": [shed]}
+    old["assumed"] = ["/ground/base", "/supplies/0/ground/base", "/ground/soil"]
+    opened = check(upgrade(old))
+    assert [tank.base for tank in opened.cistern.tanks] == ["rock", "rock"]
+    assert [tank.base for tank in opened.supplies[0].cistern.tanks] == ["slab"]
+    assert opened.assumed == [
+        "/cistern/tanks/0/base", "/cistern/tanks/1/base", "/supplies/0/cistern/tanks/0/base", "/ground/soil",
+    ]  # fmt: skip
 
 
 def test_a_hillside_has_no_gutter_at_its_eaves():

@@ -7,7 +7,9 @@ from typing import Literal
 from lean_year.core.errors import require_number
 from lean_year.core.tables import rows
 
-BaseKind = Literal["pavers", "stone", "slab", "ring_beam", "rock", "bedding"]
+BaseKind = Literal[
+    "pavers", "sand", "stone", "slab", "ring_beam", "bedding", "rock", "slab_there", "plinth", "stand", "roof"
+]
 
 COMPACTED_T_M3 = 2.1
 """Crushed stone once it is rolled. Basis: common practice."""
@@ -52,6 +54,13 @@ SAND_T_M3, SAND_BED_M, PAVER_BED_M = 1.6, 0.065, 0.03
 RING_M = (0.30, 0.24)
 """Width and height of a ring beam. Basis: estimate; 1.05 m3 in the ring of a 39 m3 tank."""
 REBAR_ROUNDS = 3
+BLOCK_M = (0.4, 0.2, 0.2)
+"""Length, width and height of a concrete block with its joints. Basis: common practice."""
+PLINTH_T_M3 = 2.0
+"""Blocks filled with mortar. Basis: estimate."""
+PLINTH_MOST_KG, PLINTH_MOST_M = 5_000.0, 1.2
+"""The heaviest full tank, and the height, that anybody builds a plinth of blocks for without an engineer. Basis:
+estimate."""
 SEPTIC_M, TREES_M, BOUNDARY_M = 15.0, 3.0, 1.0
 """Basis: common practice; local rules differ."""
 
@@ -66,6 +75,12 @@ class UsualBase:
     thickness_mm: float
     level_mm: float
     """How far readings on it may differ."""
+    laid: bool = True
+    """Whether anything is laid for it on the ground that was not there."""
+    raises: bool = False
+    """Whether it holds the tank up over the ground, so that its height is pressure."""
+    height_m: float = 0.0
+    """Of one that raises, where nobody has said how high it is."""
 
 
 BASES: dict[BaseKind, UsualBase] = rows(UsualBase, "bases")

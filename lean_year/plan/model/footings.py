@@ -6,7 +6,15 @@ from dataclasses import dataclass
 import numpy as np
 
 from lean_year.core.ground.earthworks import Footprint
-from lean_year.core.ground.foundation import BASES, GATE_SPARE_M, LIFT_M, LINER_LEVEL_MM, LINER_MARGIN_M, BaseKind
+from lean_year.core.ground.foundation import (
+    BASES,
+    GATE_SPARE_M,
+    LIFT_M,
+    LINER_LEVEL_MM,
+    LINER_MARGIN_M,
+    PLINTH_T_M3,
+    BaseKind,
+)
 from lean_year.core.ground.lined_pit import filling_m3
 from lean_year.core.ground.tank_weights import (
     cast_tank_displaces_m3,
@@ -55,9 +63,24 @@ class Standing:
         return self.tank.floor_m - self.ground_m
 
     @property
+    def raised_m(self) -> float:
+        """Height of the plinth, stand or roof under it; 0 where it stands on the ground."""
+        return max(0.0, self.over_m) if BASES[self.base].raises else 0.0
+
+    @property
     def formation_m(self) -> float:
-        """What is levelled under the pad."""
-        return self.tank.floor_m - self.thickness_m
+        """What is levelled under the pad, or under a plinth."""
+        return self.tank.floor_m - self.raised_m - self.thickness_m
+
+    @property
+    def plinth_kg(self) -> float:
+        """Of the blocks under it; 0 where there are none."""
+        return self.pad.area_m2 * self.raised_m * PLINTH_T_M3 * 1000 if self.base == "plinth" else 0.0
+
+    @property
+    def on_ground(self) -> bool:
+        """Whether the ground at its foot carries it: not where a stand of its own footings or a building does."""
+        return self.laid or not BASES[self.base].raises
 
     @property
     def buried(self) -> bool:
@@ -78,13 +101,13 @@ class Standing:
 
     @property
     def laid(self) -> bool:
-        """Whether a pad is laid under it; not on rock or a slab that is there already."""
+        """Whether a pad is laid under it, or a footing under its plinth; not on rock or on what is there already."""
         return _laid(self.tank, self.base)
 
     @property
     def moves_nothing(self) -> bool:
         """Whether nothing is dug or filled for it."""
-        return not self.laid and self.over_m > -LIFT_M
+        return not self.laid and self.over_m - self.raised_m > -LIFT_M
 
     @property
     def sides_m(self) -> list[float]:
@@ -131,7 +154,7 @@ def _standing(document: Property, tank: Tank) -> Standing:
     ground = tank_ground_m(document, tank)
     dug_in = ground - tank.floor_m > height / 2
     entered = document.ground
-    base = entered.base or usual_base(tank, dug_in)
+    base = tank.base or usual_base(tank, dug_in)
     usual = BASES[base]
     pit = dug_in and isinstance(tank.shape, Pit)
     liner = isinstance(tank.shape, UprightCylinder) and tank.shape.liner
@@ -163,7 +186,7 @@ def _standing(document: Property, tank: Tank) -> Standing:
 
 def _laid(tank: Tank, base: BaseKind) -> bool:
     """A cast chamber has its own floor poured on the rock; whatever else stands on it is set down."""
-    return base != "rock" or (isinstance(tank.shape, Box) and tank.shape.cast)
+    return BASES[base].laid or (base == "rock" and isinstance(tank.shape, Box) and tank.shape.cast)
 
 
 def _wider(each: Footprint, margin_m: float) -> Footprint:

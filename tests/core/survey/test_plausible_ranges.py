@@ -27,7 +27,9 @@ def test_the_ends_are_counted_from_what_stands(pointer, stands, over, ends):
     assert plausible_range(pointer).ends(stands, over=over) == ends
 
 
-@pytest.mark.parametrize("pointer", ["/cistern/rule", "/roofs", "/roofs/0/pitch_deg/x", "/units", "/ground/base"])
+@pytest.mark.parametrize(
+    "pointer", ["/cistern/rule", "/roofs", "/roofs/0/pitch_deg/x", "/units", "/cistern/tanks/0/base"]
+)
 def test_what_is_decided_has_no_range(pointer):
     assert plausible_range(pointer) is None
 

@@ -1,8 +1,23 @@
 """What the ground is entered as, and what it may carry."""
 
 from lean_year.core.ground.bearing import GROUNDS
+from lean_year.core.ground.foundation import BASES, BaseKind
 from lean_year.plan.answer.choices import Choice, Choices
 from lean_year.plan.answer.wording import Wording
+
+_SUITS: dict[BaseKind, str] = {
+    "pavers": "slim and small tanks",
+    "sand": "small round tanks, where nothing washes it away",
+    "stone": "round plastic, liner tanks",
+    "ring_beam": "liner tanks",
+    "bedding": "buried tanks",
+    "rock": "nothing is laid; a cast tank has its floor poured on it",
+    "slab_there": "nothing is bought for it",
+    "plinth": "its height is pressure",
+    "stand": "a structural engineer",
+    "roof": "a structural engineer",
+}
+"""What a kind of base is for, or asks for."""
 
 
 def choices(say: Wording) -> Choices:
@@ -11,7 +26,9 @@ def choices(say: Wording) -> Choices:
         Choice(key, ground.label, say.pressure(ground.allowed_kpa) if ground.allowed_kpa else "only by an engineer")
         for key, ground in GROUNDS.items()
     )
+    bases = (Choice(key, base.label, _SUITS.get(key, "")) for key, base in BASES.items())
     return {
+        "/cistern/tanks/*/base": tuple(bases),
         "/ground/soil": (Choice("unknown", "not looked at yet"), *grounds),
         "/ground/traffic": (
             Choice("none", "nobody goes"),

@@ -5,7 +5,7 @@ import math
 from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
 from lean_year.core.ground.earthworks import MOST_HELD_M, UPRIGHT, Earthworks, Footprint
 from lean_year.core.ground.flotation import SAFE
-from lean_year.core.ground.foundation import COMPACTED_T_M3
+from lean_year.core.ground.foundation import COMPACTED_T_M3, BaseKind
 from lean_year.core.ground.wind import DRAG, FRICTION, Shape, wind_hold
 from lean_year.core.ground.wind import SAFE as HOLD
 from lean_year.core.water_path.levels import static_pressure_kpa
@@ -21,7 +21,11 @@ def pad_figures(
     document: Property, row: Standing, work: Earthworks, stages: list[FloatStage], say: Wording
 ) -> dict[str, Figure]:
     """Every figure that this pad has."""
-    figures = _weights(document, row, say) | _earthworks(document, row, work, say)
+    figures = {"full_kg": _full(row, say), "base_kpa": _on_its_base(row, say)}
+    if row.on_ground:
+        figures |= _on_the_ground(document, row, say) | _earthworks(document, row, work, say)
+    if row.raised_m > 0:
+        figures["head_kpa"] = _head(row, say)
     if not row.buried:
         figures |= _in_the_wind(document, row, say)
     if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
@@ -37,50 +41,73 @@ def _base_m2(row: Standing) -> float:
     return max(1e-4, row.plan_m2)
 
 
-def _weights(document: Property, row: Standing, say: Wording) -> dict[str, Figure]:
-    """What the full tank weighs, and presses on pad and ground."""
-    full_kg = row.full_kg
-    base_m2 = _base_m2(row)
-    spread = Footprint(
-        row.footprint.length_m + 2 * SPREAD * row.thickness_m,
-        row.footprint.width_m + 2 * SPREAD * row.thickness_m,
-        row.footprint.round,
+def _full(row: Standing, say: Wording) -> Figure:
+    return Figure(
+        value=row.full_kg,
+        unit="kg",
+        label="Weighs when full",
+        basis="derived",
+        rests_on=("tanks", "weights"),
+        formula="water + tank",
+        working=f"{say.mass(row.gross_l)} + {say.mass(row.empty_kg)}",
+        moves=f"Water weighs {say.full_weight()}.",
     )
-    pad_kg = spread.area_m2 * row.thickness_m * COMPACTED_T_M3 * 1000
+
+
+_CARRIES: dict[BaseKind, str] = {"plinth": "its plinth", "stand": "its stand", "roof": "the roof"}
+
+
+def _on_its_base(row: Standing, say: Wording) -> Figure:
+    base_m2 = _base_m2(row)
+    return Figure(
+        value=bearing_kpa(mass_kg=min(1e9, row.full_kg), area_m2=base_m2),
+        unit="kPa",
+        label=f"Presses on {_CARRIES.get(row.base, 'its pad')}",
+        basis="derived",
+        rests_on=("tanks", "weights"),
+        formula="mass × g / base",
+        working=f"{say.mass(row.full_kg)} on {say.area(base_m2)}",
+    )
+
+
+def _head(row: Standing, say: Wording) -> Figure:
+    return Figure(
+        value=static_pressure_kpa(row.raised_m),
+        unit="kPa",
+        label=f"Pressure from the height of {_CARRIES[row.base]}",
+        basis="derived",
+        rests_on=("tanks", "ground_height"),
+        source="hydrostatics",
+        formula="density × g × height over the ground",
+        working=f"{say.length(row.raised_m)}",
+        moves="Each metre higher is as much again, at every tap below it.",
+    )
+
+
+def _on_the_ground(document: Property, row: Standing, say: Wording) -> dict[str, Figure]:
+    """What the full tank presses on the ground, through its pad or plinth, and what that may carry."""
+    foot = row.pad if row.raised_m > 0 else row.footprint
+    spread = Footprint(
+        foot.length_m + 2 * SPREAD * row.thickness_m, foot.width_m + 2 * SPREAD * row.thickness_m, foot.round
+    )
+    under_kg = row.plinth_kg + spread.area_m2 * row.thickness_m * COMPACTED_T_M3 * 1000
     soil = document.ground.soil
-    allowed = None if soil == "unknown" else GROUNDS[soil].allowed_kpa
+    carried_kg = row.full_kg + under_kg
     return {
-        "full_kg": Figure(
-            value=full_kg,
-            unit="kg",
-            label="Weighs when full",
-            basis="derived",
-            rests_on=("tanks", "weights"),
-            formula="water + tank",
-            working=f"{say.mass(row.gross_l)} + {say.mass(row.empty_kg)}",
-            moves=f"Water weighs {say.full_weight()}.",
-        ),
-        "base_kpa": Figure(
-            value=bearing_kpa(mass_kg=min(1e9, full_kg), area_m2=base_m2),
-            unit="kPa",
-            label="Presses on its pad",
-            basis="derived",
-            rests_on=("tanks", "weights"),
-            formula="mass × g / base",
-            working=f"{say.mass(full_kg)} on {say.area(base_m2)}",
-        ),
         "ground_kpa": Figure(
-            value=bearing_kpa(mass_kg=min(1e9, full_kg + pad_kg), area_m2=max(1e-4, spread.area_m2)),
+            value=bearing_kpa(mass_kg=min(1e9, carried_kg), area_m2=max(1e-4, spread.area_m2)),
             unit="kPa",
             label="Presses on the ground",
             basis="common_practice",
             rests_on=("tanks", "weights"),
-            formula="(tank + pad) × g / the pad's foot, one out for each two down",
-            working=f"{say.mass(full_kg + pad_kg)} on {say.area(spread.area_m2)}",
+            formula="(tank + plinth) × g / its foot, one out for each two down"
+            if row.raised_m > 0
+            else "(tank + pad) × g / the pad's foot, one out for each two down",
+            working=f"{say.mass(carried_kg)} on {say.area(spread.area_m2)}",
             moves="A thicker pad spreads it; soft spots and edges fail first.",
         ),
         "allowed_kpa": Figure(
-            value=allowed,
+            value=None if soil == "unknown" else GROUNDS[soil].allowed_kpa,
             unit="kPa",
             label="The ground may carry",
             basis="from_memory",

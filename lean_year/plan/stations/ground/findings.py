@@ -19,6 +19,7 @@ from lean_year.core.ground.foundation import (
     LIFT_M,
     PAD_STANDS_MM,
     PART_ON_FILL,
+    PLINTH_MOST_M,
     RISER_M,
     SLIM_FROM,
     TOPSOIL_M,
@@ -30,6 +31,7 @@ from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing, passes
+from lean_year.plan.stations.ground.carried_high import find_carried_high
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
 from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Box, Slim
@@ -60,12 +62,14 @@ def ground_findings(
         if each.standing.buried:
             _dug_in(document, each, found, say)
         else:
+            find_carried_high(each.standing, found, say)
             _on_its_pad(document, each, found, say)
             _blown(document, each, found, say)
         _engineered(each, found)
         _brought_in(document, each, found, say)
-    if any(not each.standing.buried for each in facts):
-        _level(document, facts, found, say)
+    in_the_open = [each for each in facts if not each.standing.buried]
+    if in_the_open:
+        _level(document, in_the_open, found, say)
     if not entered.services_located:
         found.add(
             "GROUND_SERVICES",
@@ -106,7 +110,9 @@ def ground_findings(
 def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
     entered = document.ground
     if entered.soil == "unknown":
-        heavy_kg = max((each.standing.full_kg for each in facts), default=0.0)
+        heavy_kg = max((each.standing.full_kg for each in facts if each.standing.on_ground), default=0.0)
+        if heavy_kg == 0:
+            return
         found.add(
             "GROUND_SOIL_UNKNOWN",
             "caution" if heavy_kg >= HEAVY_KG else "note",
@@ -147,7 +153,7 @@ def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wo
             "it, and a cut takes its foot away.",
             "Ask a geotechnical engineer before anything is dug; lead all water away from it, the overflow's too.",
         )
-    if entered.topsoil_m == 0 and any(not each.standing.buried for each in facts):
+    if entered.topsoil_m == 0 and any(each.standing.on_ground and not each.standing.buried for each in facts):
         found.add(
             "GROUND_TOPSOIL",
             "caution",
@@ -194,13 +200,21 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
                 operations=[replace("/ground/cut_batter", 1), replace("/ground/fill_batter", 1.5)],
             ),
         )
-    if standing.over_m > RAISED_M:
+    if standing.over_m > RAISED_M and not BASES[standing.base].raises:
+        base = f"{_path(document, standing)}/base"
         found.add(
             "GROUND_RAISED",
             "caution",
             f"{standing.tank.name} stands {say.length(standing.over_m)} above the ground and weighs "
-            f"{say.mass(standing.full_kg)} full: on a stand, a roof, a tower or deep fill.",
-            "Have a structural engineer design what carries it, and how it is held in wind and earthquake.",
+            f"{say.mass(standing.full_kg)} full: {BASES[standing.base].label} would stand on fill as deep as that.",
+            "Say what carries it, or have a structural engineer design the fill.",
+            Fix(text="It stands on a stand or tower.", operations=[replace(base, "stand")]),
+            Fix(text="It stands on a flat roof.", operations=[replace(base, "roof")]),
+            *(
+                [Fix(text="It stands on a plinth of blocks.", operations=[replace(base, "plinth")])]
+                if standing.over_m <= PLINTH_MOST_M
+                else []
+            ),
         )
     if not works.meets:
         found.add(
@@ -223,7 +237,7 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
     if (
         frost > 0
         and standing.ground_m - standing.formation_m < frost
-        and standing.base in ("slab", "ring_beam", "rock")
+        and standing.base in ("slab", "ring_beam", "rock", "slab_there", "plinth")
     ):
         found.add(
             "GROUND_FROST",
@@ -247,7 +261,8 @@ def _all_in_cut(document: Property, standing: Standing, floor_m: float, say: Wor
 
 def _level(document: Property, facts: list[GroundFacts], found: Findings, say: Wording) -> None:
     entered = document.ground
-    allowed = min(each.standing.level_mm for each in facts if not each.standing.buried)
+    allowed = min(each.standing.level_mm for each in facts)
+    on_ground = any(each.standing.on_ground for each in facts)
     if len(entered.readings_mm) >= 2:
         spread = max(entered.readings_mm) - min(entered.readings_mm)
         if spread > allowed:
@@ -257,7 +272,7 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
                 f"Readings on the pad differ by {say.bore(spread)}; {say.bore(allowed)} are allowed.",
                 "Scrape and roll again before the tank is set.",
             )
-    if entered.pad_over_ground_mm < LEAST_STANDS_MM:
+    if on_ground and entered.pad_over_ground_mm < LEAST_STANDS_MM:
         found.add(
             "GROUND_PAD_LOW",
             "caution",
@@ -268,7 +283,7 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
                 operations=[replace("/ground/pad_over_ground_mm", PAD_STANDS_MM)],
             ),
         )
-    if not entered.drained_uphill:
+    if on_ground and not entered.drained_uphill:
         found.add(
             "GROUND_NOT_DRAINED",
             "caution",

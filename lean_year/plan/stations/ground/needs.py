@@ -17,6 +17,8 @@ _KINDS = {
     "mesh": "mesh",
     "rebar": "rebar",
     "pavers": "pavers",
+    "blocks": "blocks",
+    "stand": "stand",
     "cloth": "cloth",
     "liner": "liner",
     "felt": "felt",

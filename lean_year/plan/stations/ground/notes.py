@@ -14,6 +14,7 @@ from lean_year.core.ground.foundation import (
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording, count
 from lean_year.plan.model.footings import Standing
+from lean_year.plan.stations.ground.carried_high import notes_carried_high
 from lean_year.property.cistern import Box, Pit, Slim, UprightCylinder
 from lean_year.property.document import Property
 
@@ -32,6 +33,7 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
     ]
     notes = [
         *(in_order if any(not row.moves_nothing for row in rows) else []),
+        *notes_carried_high(rows),
         BuildNote(
             view="pad",
             head="Hold: level readings",

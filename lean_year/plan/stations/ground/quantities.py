@@ -7,6 +7,7 @@ from pydantic import BaseModel
 from lean_year.core.ground.earthworks import Earthworks
 from lean_year.core.ground.foundation import (
     APRON_M,
+    BLOCK_M,
     COMPACTED_T_M3,
     LAPS,
     LIFT_M,
@@ -60,7 +61,18 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
                 pad_m3(area_m2=pad.area_m2, thickness_m=thick),
                 say,
             )
-        case "rock" if not standing.laid:
+        case "sand":
+            rows.append(_sand(pad.area_m2 * thick, say))
+        case "plinth":
+            rows += _concrete(document, pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
+            rows.append(_sheet("mesh", "Reinforcing mesh, with its laps", pad.area_m2, say))
+            rows += _blocks(pad.area_m2 * standing.raised_m, say)
+        case "stand" if standing.raised_m > 0:
+            text = (
+                f"{say.length(standing.raised_m)} high, for {say.mass(standing.full_kg)}, as its engineer designs it"
+            )
+            rows.append(Quantity(key="stand", name="Stand or tower", value=1, unit="-", text=text))
+        case _ if not standing.laid:
             pass
         case "slab" | "rock":
             rows += _concrete(document, pad_m3(area_m2=pad.area_m2, thickness_m=thick), say)
@@ -94,6 +106,16 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
     if not standing.buried and standing.laid:
         rows += _stone("Apron of stone round it", around_m * APRON_M[0] * APRON_M[1], say, key="apron")
     return rows
+
+
+def _blocks(volume_m3: float, say: Wording) -> list[Quantity]:
+    """What a plinth is built of, solid; none where it has no height yet."""
+    length, width, height = BLOCK_M
+    count = math.ceil(volume_m3 / (length * width * height) - 1e-9)
+    if count == 0:
+        return []
+    size = " × ".join(say.nominal(1000 * side) for side in BLOCK_M)
+    return [Quantity(key="blocks", name=f"Concrete blocks, {size}", value=count, unit="-", text=f"{count:,}")]
 
 
 def _pit(pit: Pit, say: Wording) -> list[Quantity]:

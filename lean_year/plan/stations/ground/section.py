@@ -17,10 +17,25 @@ from lean_year.property.cistern import LyingCylinder
 from lean_year.property.document import Property
 
 Kind = Literal[
-    "ground", "topsoil", "frost", "water_table", "cut", "fill", "backfill", "pad", "tank", "water", "riser", "toe"
+    "ground",
+    "topsoil",
+    "frost",
+    "water_table",
+    "cut",
+    "fill",
+    "backfill",
+    "pad",
+    "plinth",
+    "stand",
+    "tank",
+    "water",
+    "riser",
+    "toe",
 ]
 BESIDE_M = 1.5
 """Ground shown beyond the last of the works."""
+ROOF_BESIDE_M, ROOF_DECK_M = 0.8, 0.2
+"""Flat roof shown beyond what stands on it, and how thick it is drawn."""
 _ROUND = 48
 _CORNER_WAYS = 5
 
@@ -41,6 +56,8 @@ def section(document: Property, standing: Standing) -> list[Line]:
     works: list[Line] = []
     if not standing.moves_nothing:
         works = _hole(document, standing) if standing.buried else _cut_and_fill(document, standing)
+    if standing.raised_m > 0:
+        works += _under_it(document, standing)
     half = standing.footprint.width_m / 2
     reach = max([half, *(abs(x) for line in works for x, _ in line.points)]) + BESIDE_M
     return [*_strata(document, standing, reach), *works, *_tank(document, standing)]
@@ -102,8 +119,31 @@ def _cut_and_fill(document: Property, standing: Standing) -> list[Line]:
             out = _meets(document, standing, x, formation, batter, way, below) if free else x
             ends.append((out, _at(document, standing, out) - below))
         lines.append(_line(kind, [ends[0], (low, formation), (high, formation), ends[1]]))
-    pad = [(-half, formation), (half, formation), (half, standing.tank.floor_m), (-half, standing.tank.floor_m)]
+    top = formation + standing.thickness_m
+    pad = [(-half, formation), (half, formation), (half, top), (-half, top)]
     return [*lines, _line("pad", pad)] if standing.thickness_m > 0 else lines
+
+
+def _under_it(document: Property, standing: Standing) -> list[Line]:
+    """The plinth, the stand or the roof that holds it up."""
+    half, floor = standing.pad.width_m / 2, standing.tank.floor_m
+    foot = floor - standing.raised_m
+    if standing.base == "plinth":
+        return [_line("plinth", [(-half, foot), (half, foot), (half, floor), (-half, floor)])]
+    if standing.base == "roof":
+        # A flat roof is drawn wider than what stands on it, on walls down to the ground.
+        wide, deck = half + ROOF_BESIDE_M, min(ROOF_DECK_M, standing.raised_m)
+        ends = [_at(document, standing, way * wide) for way in (-1, 1)]
+        return [
+            _line("stand", [(-wide, floor - deck), (wide, floor - deck), (wide, floor), (-wide, floor)]),
+            *(_line("stand", [(way * wide, end), (way * wide, floor)], closed=False)
+              for way, end in zip((-1, 1), ends, strict=True)),
+        ]  # fmt: skip
+    legs = [_line("stand", [(x, _at(document, standing, x)), (x, floor)], closed=False) for x in (-half, half)]
+    brace = [(-half, _at(document, standing, -half)), (half, floor)]
+    other = [(half, _at(document, standing, half)), (-half, floor)]
+    braces = [_line("stand", each, closed=False) for each in (brace, other)]
+    return [*legs, *braces, _line("stand", [(-half, floor), (half, floor)], closed=False)]
 
 
 def _hole(document: Property, standing: Standing) -> list[Line]:

@@ -6,7 +6,7 @@ from pydantic import BaseModel, ConfigDict
 
 from lean_year.core.ground import wind
 from lean_year.core.ground.earthworks import MOST_HELD_M, NOTHING_MOVED, SHORED_FROM_M, Earthworks, earthworks
-from lean_year.core.ground.foundation import BASES, LIFT_M
+from lean_year.core.ground.foundation import BASES, LIFT_M, BaseKind
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
@@ -69,11 +69,11 @@ class PadPlan(BaseModel):
     id: str
     name: str
     count: int
-    base: str
+    base: BaseKind
     label: str
     """What it stands on."""
     laid: bool
-    """Whether a pad is laid under it; not on rock or a slab that is there."""
+    """Whether a pad is laid under it, or a footing under its plinth; not on rock or on what is there already."""
     moves_nothing: bool
     """Whether nothing is dug or filled for it."""
     upright: bool
@@ -81,6 +81,12 @@ class PadPlan(BaseModel):
     buried: bool
     floor_m: float
     ground_m: float
+    raises: bool
+    """Whether it stands on something that holds it up over the ground."""
+    raised_m: float
+    """Height of that; 0 where it stands on the ground."""
+    on_ground: bool
+    """Whether the ground at its foot carries it, and not a building, or a stand with footings of its own."""
     pad_length_m: float
     pad_width_m: float
     round: bool
@@ -106,6 +112,8 @@ class PadPlan(BaseModel):
 class GroundPlan(BaseModel):
     pads: list[PadPlan]
     readings_wanted: int
+    raising_m: dict[BaseKind, float]
+    """What holds a tank up over the ground, and how high where nobody has said it."""
     hold_wanted: float
     """Against turning over and sliding, empty."""
     setbacks: list[Setback]
@@ -125,7 +133,7 @@ def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> Gr
         GroundFacts(
             standing=row,
             works=work,
-            bearing_kpa=pad.figures["ground_kpa"].value or 0.0,
+            bearing_kpa=_pressed_kpa(pad) or 0.0,
             wind_water_l=pad.figures["wind_water_l"].value or 0.0 if "wind_water_l" in pad.figures else 0.0,
             stages=pad.stages,
         )
@@ -134,6 +142,7 @@ def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> Gr
     return GroundPlan(
         pads=pads,
         readings_wanted=READINGS,
+        raising_m={key: base.height_m for key, base in BASES.items() if base.raises},
         hold_wanted=wind.SAFE,
         setbacks=apart,
         notes=ground_notes(document, rows, say),
@@ -178,6 +187,9 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         buried=row.buried,
         floor_m=row.tank.floor_m,
         ground_m=row.ground_m,
+        raises=BASES[row.base].raises,
+        raised_m=row.raised_m,
+        on_ground=row.on_ground,
         pad_length_m=row.pad.length_m,
         pad_width_m=row.pad.width_m,
         round=row.pad.round,
@@ -199,6 +211,8 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
 def _rests(work: Earthworks, row: Standing, say: Wording) -> str:
     if row.moves_nothing:
         return "Nothing is dug or filled for it."
+    if row.raised_m > 0:
+        return f"It stands {say.length(row.raised_m)} over the ground, on a footing in cut."
     if row.buried or work.on_fill_share < LEAST_SHARE:
         return "All of it stands in cut."
     if work.fill_edge_m <= LIFT_M:
@@ -219,10 +233,16 @@ def _brought_by(row: Standing, stage: FloatStage, first: FirstYear, held_l: list
     return f"{date.day} {date:%b}"
 
 
+def _pressed_kpa(pad: PadPlan) -> float | None:
+    """What the ground has to carry; None where something else carries the tank."""
+    return pad.figures["ground_kpa"].value if pad.on_ground else None
+
+
 def _headline(model: PropertyModel, plan: GroundPlan) -> str:
     full_kg = sum((pad.figures["full_kg"].value or 0.0) * pad.count for pad in plan.pads)
-    pressed = max((pad.figures["ground_kpa"].value or 0.0) for pad in plan.pads)
-    return f"{model.say.tonnes(full_kg / 1000)}, {model.say.pressure(pressed)}"
+    pressed = [kpa for pad in plan.pads if (kpa := _pressed_kpa(pad)) is not None]
+    carried = model.say.pressure(max(pressed)) if pressed else BASES[plan.pads[0].base].label.partition(" ")[2]
+    return f"{model.say.tonnes(full_kg / 1000)}, {carried}"
 
 
 STATION = Station(

@@ -12,7 +12,7 @@ from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.stations.ground.quantities import Quantity
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
 
-_LIFTED_IN_PLACE = ("slab", "ring_beam")
+_POURED = {"slab": "slab", "ring_beam": "ring beam", "plinth": "the slab under its plinth"}
 MOST_OFF_MM = 500.0
 """A level reading is at most so far from another: what is farther was misread."""
 
@@ -30,6 +30,7 @@ class PadBuilt(Protocol):
     moves_nothing: bool
     floor_m: float
     ground_m: float
+    raised_m: float
     thickness_m: float
     level_mm: float
     quantities: list[Quantity]
@@ -74,8 +75,10 @@ def _tasks(pad: PadBuilt, water_table_m: float | None, say: Wording) -> Iterator
         )
     if pad.laid:
         yield TaskAsk("pad", f"{name}: what it stands on", (*taken, f"Lifts of {say.nominal(1000 * LIFT_M)}, rolled"))
-        if pad.base in _LIFTED_IN_PLACE:
-            yield TaskAsk("pour", f"{name}: {pad.base.replace('_', ' ')}")
+        if pad.base in _POURED:
+            yield TaskAsk("pour", f"{name}: {_POURED[pad.base]}")
+    if pad.raised_m > 0 and pad.base in ("plinth", "stand"):
+        yield TaskAsk(pad.base, f"{name}: {say.length(pad.raised_m)} over the ground")
     if pad.buried and pad.upright:
         yield TaskAsk("line-pit", f"{name}: felt, liner, felt")
     yield TaskAsk("pad-levels", f"{name}: floor at {floor}")

@@ -52,7 +52,7 @@ def test_a_ring_beam_takes_what_the_39_m3_tank_took():
     """Common practice: about 4.5 t of gravel, 1.05 m3 of concrete in 62 bags of 80 lb, 2 short tons of sand under a
     liner tank of 39.4 m3."""
     shape = {"kind": "upright_cylinder", "diameter_m": 4.67, "height_m": 2.3, "liner": True}
-    plan = planned_dry("saltmarrow", *of_shape(shape), replace("/ground/base", "ring_beam"),
+    plan = planned_dry("saltmarrow", *of_shape(shape), replace("/cistern/tanks/0/base", "ring_beam"),
                        replace("/ground/bag_kg", 80 * 0.45359237))  # fmt: skip
     rows = {row.key: row for row in plan.ground.pads[0].quantities}
     assert rows["stone"].value == pytest.approx(4.5, rel=0.1)
@@ -358,7 +358,7 @@ def test_what_is_dug_and_filled_stands_beside_the_measures_that_it_comes_from(sa
     assert "0.30 m over the ground at its middle" in raised.ground.pads[0].figures["fill_m3"].working
     held = planned_dry("saltmarrow", replace("/ground/cut_batter", 0))
     assert held.ground.pads[0].figures["cut_m3"].working.endswith("cut upright, fill 1.5 to 1")
-    there = planned_dry("saltmarrow", replace("/ground/base", "rock"))
+    there = planned_dry("saltmarrow", replace("/cistern/tanks/0/base", "rock"))
     assert there.ground.pads[0].figures["cut_m3"].working == "nothing is moved: it stands on what is there"
 
 
@@ -387,8 +387,8 @@ EXTREMES = [
 @pytest.mark.parametrize("shape", EXTREMES, ids=lambda shape: shape["kind"])
 def test_the_largest_and_the_smallest_that_can_be_entered_are_planned(shape, floor_m, base):
     outlet = [replace("/cistern/tanks/0/outlet_m", 0.0), replace("/cistern/tanks/0/inlet/height_m", None)]
-    document = edited("saltmarrow", *of_shape(shape), *outlet, replace(FLOOR, floor_m), replace("/ground/base", base),
-                      replace("/ground/thickness_mm", 2_000), replace("/ground/margin_m", 20),
+    document = edited("saltmarrow", *of_shape(shape), *outlet, replace(FLOOR, floor_m),
+                      replace("/cistern/tanks/0/base", base), replace("/ground/thickness_mm", 2_000), replace("/ground/margin_m", 20),
                       replace("/cistern/tanks/0/lean_mm", 5_000), replace("/ground/collar_kn", 100_000))  # fmt: skip
     for ground in (9_000, 0, -1_000):
         levels = document.levels.model_copy(update={"tank_ground_m": ground})
@@ -427,7 +427,7 @@ def test_crates_are_bought_as_crates_and_a_deep_pit_is_shored_not_battered():
 
 
 def test_a_slab_that_is_there_is_not_bought_again(saltmarrow):
-    there = planned_dry("saltmarrow", replace("/ground/base", "rock")).ground.pads[0]
+    there = planned_dry("saltmarrow", replace("/cistern/tanks/0/base", "rock")).ground.pads[0]
     assert there.quantities == []
     assert {line.kind for line in there.section} == {"ground", "topsoil", "tank", "water"}
     assert {line.kind for line in there.above} == {"pad", "tank"}
@@ -437,5 +437,5 @@ def test_a_slab_that_is_there_is_not_bought_again(saltmarrow):
     assert {row.key for row in saltmarrow.ground.pads[0].quantities} >= {"stone", "cloth", "apron"}
     # A chamber that is cast on rock has its own floor poured.
     cast = {"kind": "box", "length_m": 4.0, "width_m": 3.0, "height_m": 2.0, "cast": True}
-    poured = planned_dry("saltmarrow", *of_shape(cast), replace("/ground/base", "rock")).ground.pads[0]
+    poured = planned_dry("saltmarrow", *of_shape(cast), replace("/cistern/tanks/0/base", "rock")).ground.pads[0]
     assert next(row.value for row in poured.quantities if row.key == "concrete") == pytest.approx(4.6 * 3.6 * 0.15)

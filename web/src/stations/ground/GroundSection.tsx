@@ -17,6 +17,8 @@ const ORDER: Line["kind"][] = [
   "fill",
   "cut",
   "pad",
+  "stand",
+  "plinth",
   "riser",
   "tank",
   "water",
@@ -30,6 +32,8 @@ const LOOK: Record<string, { fill: string; stroke: string; dash?: string; wide?:
   fill: { fill: "var(--earth-3)", stroke: "var(--ink-2)" },
   backfill: { fill: "var(--earth-2)", stroke: "var(--ink-2)" },
   pad: { fill: "url(#stone)", stroke: "var(--ink)" },
+  plinth: { fill: "url(#blocks)", stroke: "var(--ink)" },
+  stand: { fill: "var(--sheet)", stroke: "var(--ink)", wide: 2.2 },
   tank: { fill: "var(--sheet)", stroke: "var(--ink)", wide: 2.2 },
   riser: { fill: "var(--sheet)", stroke: "var(--ink)", wide: 1.6 },
   water: { fill: "none", stroke: "var(--water-7)", dash: "5 3", wide: 1.6 },
@@ -81,6 +85,10 @@ export function GroundSection({ pad }: { pad: Pad }) {
             <defs>
               <pattern id="cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
                 <path d="M0 0V8" stroke="var(--parched-5)" strokeWidth="1.4" />
+              </pattern>
+              <pattern id="blocks" width="16" height="12" patternUnits="userSpaceOnUse">
+                <rect width="16" height="12" fill="var(--sheet)" />
+                <path d="M0 0H16M0 6H16M4 0V6M12 6V12" stroke="var(--ink-2)" strokeWidth="1" />
               </pattern>
               <pattern id="stone" width="7" height="7" patternUnits="userSpaceOnUse">
                 <circle cx="2" cy="2" r="1.3" fill="var(--ink-2)" />

@@ -126,7 +126,7 @@ function Aside({ view, pad, figures }: { view: string; pad?: Pad; figures?: read
 }
 
 function PadView({ pad }: { pad: Pad }) {
-  const figures = ["cut_m3", "fill_m3", "retained_m", "topsoil_m3", "ground_kpa", "allowed_kpa"] as const;
+  const figures = ["head_kpa", "cut_m3", "fill_m3", "retained_m", "topsoil_m3", "ground_kpa", "allowed_kpa"] as const;
   return (
     <MainAndAside aside={<Aside view={pad.buried ? "dig" : "pad"} pad={pad} figures={figures} />}>
       <GroundSection pad={pad} />

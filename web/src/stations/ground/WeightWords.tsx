@@ -85,8 +85,21 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
         </p>
       </section>
       <section aria-label="On the ground">
-        <h2 className="heading">Full, on the ground</h2>
-        <LimitBars label="On the ground" bars={[bar("ground_kpa", "under its pad", allowed, allowedTold, false)]} />
+        <h2 className="heading">{pad.on_ground ? "Full, on the ground" : "Full, on what carries it"}</h2>
+        <LimitBars
+          label="On the ground"
+          bars={[
+            pad.on_ground
+              ? bar(
+                  "ground_kpa",
+                  pad.raised_m > 0 ? "under its plinth" : "under its pad",
+                  allowed,
+                  allowedTold,
+                  false,
+                )
+              : bar("base_kpa", `on ${pad.label}`, null, "an engineer says what it carries", false),
+          ]}
+        />
       </section>
       {water !== null && (
         <section aria-label="In the wind">
