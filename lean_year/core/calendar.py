@@ -62,6 +62,33 @@ def means_by_month(rows: Sequence[NDArray[np.float64]], month: NDArray[np.int64]
     return np.asarray(sums / np.maximum(days, 1))
 
 
+def in_season(dates: NDArray[np.datetime64], first: tuple[int, int], last: tuple[int, int]) -> NDArray[np.bool_]:
+    """Which days lie between two days of the year, both included.
+
+    Parameters
+    ----------
+    dates : ndarray of datetime64[D], shape (n_days,)
+    first, last : (int, int)
+        Month and day; where the last comes before the first, over New Year.
+
+    Returns
+    -------
+    ndarray of bool, shape (n_days,)
+
+    Examples
+    --------
+    >>> days = np.array(["2025-10-31", "2025-11-01", "2026-04-15", "2026-04-16"], dtype="datetime64[D]")
+    >>> in_season(days, (11, 1), (4, 15)).tolist()
+    [False, True, True, False]
+    """
+    months = dates.astype("datetime64[M]")
+    in_year = (months.astype(np.int64) % 12 + 1) * 100 + (dates.astype("datetime64[D]") - months).astype(np.int64) + 1
+    begin, end = first[0] * 100 + first[1], last[0] * 100 + last[1]
+    if begin <= end:
+        return np.asarray((begin <= in_year) & (in_year <= end))
+    return np.asarray((in_year >= begin) | (in_year <= end))
+
+
 def windows_from(dates: NDArray[np.datetime64], *, month: int, day: int, days: int) -> list[int]:
     """Every index from which a calendar day starts a whole window of the record.
 

@@ -131,7 +131,7 @@ def roof_row(pointer: str) -> int | None:
 def is_of_the_site(pointer: str) -> bool:
     """Whether a place is the same in every alternative.
 
-    >>> is_of_the_site("/roofs/0/outlet_m"), is_of_the_site("/roofs/0/drains/0/group"), is_of_the_site("/cistern/tanks/0/base")
+    >>> is_of_the_site("/roofs/0/outlet_m"), is_of_the_site("/roofs/0/drains/0/group"), is_of_the_site("/overflow")
     (True, False, False)
     """
     steps = pointer.split("/")

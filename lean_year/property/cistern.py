@@ -10,6 +10,7 @@ from lean_year.core.cistern.bank import Vessel
 from lean_year.core.errors import Amount, InputError
 from lean_year.core.ground.foundation import BaseKind
 from lean_year.property.parts import CalendarDay, Key, Part, ShareOfOne, Text, require_different
+from lean_year.property.season import OutOfUse
 from lean_year.property.water_path import Inlet
 
 MOST_L = 1e9
@@ -230,6 +231,8 @@ class Cistern(Part):
     first_day: CalendarDay = "10-01"
     """The day on which the empty tank starts to fill."""
     first_year_wanted_l: float = Field(default=10_000, ge=0, le=1e9)
+    out_of_use: OutOfUse | None = None
+    """When the store stands empty in each year: drained on the first day, and nothing runs in."""
 
     @model_validator(mode="after")
     def _checks(self) -> "Cistern":

@@ -160,6 +160,7 @@ class Property(Part):
             check_runs(f"{at}downpipes", some, {tank.id for tank in cistern.tanks})
         require_different("cistern.tanks", [tank.id for each in self.supplies for tank in each.cistern.tanks]
                           + [tank.id for tank in self.cistern.tanks])  # fmt: skip
+        self._check_seasons()
         self._check_supplies()
         return self
 
@@ -171,6 +172,26 @@ class Property(Part):
     def groups_in_use(self) -> set[str]:
         """Groups of downpipes that a surface in use drains to."""
         return {drain.group for roof in self.roofs if roof.on for drain in roof.drains}
+
+    def _check_seasons(self) -> None:
+        back_ups = [("", self.cistern, self.household.back_up)]
+        back_ups += [(f"supplies[{row}].", each.cistern, each.back_up) for row, each in enumerate(self.supplies)]
+        for at, cistern, back_up in back_ups:
+            if cistern.out_of_use is not None and back_up.kind != "none":
+                raise InputError(
+                    f"{at}cistern.out_of_use",
+                    "cannot go with other water that runs into the store: it would fill what is drained; take one of "
+                    "the two out",
+                )
+
+        drained = [self.supply.id] if self.cistern.out_of_use else []
+        drained += [each.id for each in self.supplies if each.cistern.out_of_use]
+        for number, way in enumerate(self.transfers):
+            if way.to in drained:
+                raise InputError(
+                    f"transfers[{number}].to",
+                    f"must be a supply that is in use all year, got {way.to}, which is drained for part of it",
+                )
 
     def _check_supplies(self) -> None:
         known = self.supply_ids

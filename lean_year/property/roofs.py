@@ -9,6 +9,7 @@ from lean_year.core.errors import InputError
 from lean_year.core.roofs.catchment import MAX_AREA_M2
 from lean_year.property.outline import check_outline
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
+from lean_year.property.season import OutOfUse
 from lean_year.property.water_path import MOST_PIECES, Bore, Gutter, Height, Run, Screen
 
 Material = Literal[
@@ -82,6 +83,8 @@ class Downpipe(Part):
     screens: list[Screen] = Field(default_factory=list, max_length=6)
     """In the order the water meets them."""
     run: Run = Field(default_factory=Run)
+    out_of_use: OutOfUse | None = None
+    """When its water goes past the tank in each year."""
 
 
 def check_runs(field: str, downpipes: Sequence[Downpipe], tanks: Set[str]) -> None:

@@ -9,6 +9,7 @@ from lean_year.core.water_path.first_flush import USUAL_RAIN_H, Exposure
 from lean_year.core.water_path.overflow import INFILTRATION_SAFETY
 from lean_year.core.water_path.screens import SCREEN_TYPES, ScreenKind
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
+from lean_year.property.season import OutOfUse
 
 Bore = Annotated[float, Field(ge=5, le=2_000)]
 Height = Annotated[float, Field(ge=-1_000, le=9_000)]
@@ -178,6 +179,8 @@ class FirstFlush(Part):
     screened: bool = True
     """A screen in front of the hole."""
     winter_cap_off: bool = True
+    out_of_use: OutOfUse | None = None
+    """When nothing is thrown away in each year: its chambers are shut off or taken down."""
 
     @model_validator(mode="after")
     def _hole_in_its_pipe(self) -> "FirstFlush":

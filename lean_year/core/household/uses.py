@@ -7,6 +7,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.calendar import in_season
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.tables import table
 from lean_year.core.units import L_PER_US_GALLON
@@ -137,18 +138,15 @@ def people_by_day(
         raise InputError("guests", "needs twelve values, January first")
     if not np.all(np.isfinite(guests)) or guests.min() < 0:
         raise InputError("guests", "every month must be a number of at least 0")
-    months = dates.astype("datetime64[M]")
-    month = months.astype(np.int64) % 12 + 1
+    month = dates.astype("datetime64[M]").astype(np.int64) % 12 + 1
     people = residents + guests[month - 1]
     if not periods:
         return people
-    in_year = month * 100 + (dates - months).astype(np.int64) + 1
     weekend = (dates.astype("datetime64[D]").astype(np.int64) + 3) % 7 >= 5  # 1 January 1970 was a Thursday
     added = np.zeros_like(people)
     for period in periods:
         require_number("people", period.people, low=0, high=100_000)
-        first, last = period.first[0] * 100 + period.first[1], period.last[0] * 100 + period.last[1]
-        inside = (first <= in_year) & (in_year <= last) if first <= last else (in_year >= first) | (in_year <= last)
+        inside = in_season(dates, period.first, period.last)
         if period.days != "every":
             inside &= weekend if period.days == "weekends" else ~weekend
         if period.replaces:

@@ -262,6 +262,16 @@ class Diverted:
     reset: NDArray[np.bool_]
     """Days on which rain found it at least nine tenths empty."""
 
+    def shut_on(self, days: NDArray[np.bool_]) -> "Diverted":
+        """The same, with nothing taken on some days, on which it is shut off."""
+        none = np.zeros_like(self.taken_l)
+        return Diverted(
+            self.arrived_l,
+            np.where(days, none, self.taken_l),
+            np.where(days, none, self.leaked_l),
+            self.reset & ~days,
+        )
+
     @property
     def wet_day(self) -> NDArray[np.bool_]:
         """Days on which its roofs brought water."""

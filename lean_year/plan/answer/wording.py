@@ -170,6 +170,15 @@ def day(date: np.datetime64 | dt.date) -> str:
     return f"{moment.day} {MONTHS[moment.month - 1]} {moment.year}"
 
 
+def day_of_year(month: int, day_of_month: int) -> str:
+    """A day without its year.
+
+    >>> day_of_year(11, 1)
+    '1 Nov'
+    """
+    return f"{day_of_month} {MONTHS[month - 1]}"
+
+
 def count(number: int) -> str:
     """Small counts as words, larger ones as digits.
 

@@ -8,7 +8,8 @@ from pydantic import BaseModel, Field
 
 from lean_year.core.build.filling import dry_months
 from lean_year.core.calendar import mean_by_month
-from lean_year.core.log.jobs import JOBS, Job, JobFor, frost_begins, months_later, season_due
+from lean_year.core.log.jobs import BEFORE_DAYS, JOBS, Job, JobFor, frost_begins, months_later, season_due
+from lean_year.plan.answer.wording import day_of_year
 from lean_year.plan.in_use.upkeep_inputs import UpkeepNeed
 from lean_year.plan.model.flush_chambers import chambers
 from lean_year.plan.model.prepared_rain import PreparedRain
@@ -74,6 +75,7 @@ def due_rows(
     if since is not None:
         rows += [
             *_jobs(document, rain, {line.key for line in upkeep}, entries, since),
+            *_seasons(document, entries, since),
             *_upkeep(upkeep, entries, since),
             *_wear(wear, upkeep),
         ]
@@ -102,6 +104,37 @@ def _jobs(
                 yield _brought_forward(_job(job, season_due(first, done, since), done), entries)
         elif job.every_months is not None:
             yield _job(job, months_later(max(done, default=since), job.every_months), done)
+
+
+def _seasons(document: Property, entries: Sequence[Entry], since: dt.date) -> Iterator[DueRow]:
+    """Out of use before the season, and into use again after it."""
+    parts = [("store", "store", document.cistern.out_of_use)]
+    parts += [(f"run-{pipe.id}", f"run of {pipe.name}", pipe.out_of_use) for pipe in document.downpipes]
+    parts.append(("first-flush", "first flush", document.first_flush.out_of_use))
+    for key, name, season in parts:
+        if season is None:
+            continue
+        (first, last), drained = season.days, key == "store"
+        after = dt.date(2023, *last) + dt.timedelta(days=BEFORE_DAYS + 1) if last != (2, 29) else dt.date(2023, 3, 23)
+        for way, day, does in (
+            ("out", first, f"{'Drain the' if drained else 'Take the'} {name}{'' if drained else ' out of use'}"),
+            ("in", (after.month, after.day), f"Bring the {name} back into use"),
+        ):
+            log = f"job/{key}-{way}"
+            done = _done(entries, log)
+            yield DueRow(
+                key=f"{key}-{way}",
+                of=f"season/{key}/{way}",
+                every_months=12,
+                name=does,
+                why=f"It is out of use from {day_of_year(*first)} to {day_of_year(*last)}.",
+                log=log,
+                due=season_due(day, done, since),
+                last=max(done, default=None),
+                cautions=["Nobody climbs into a tank to empty it: its air can kill."]
+                if drained and way == "out"
+                else [],
+            )
 
 
 def _brought_forward(row: DueRow, entries: Sequence[Entry]) -> DueRow:

@@ -5,6 +5,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.calendar import in_season
+from lean_year.core.cistern.replay import MAX_VOLUME_L
 from lean_year.core.roofs import catchment, snow
 from lean_year.core.roofs.catchment import MONTHLY_METHOD_RUNOFF
 from lean_year.plan.answer.cache import cached_by_parts
@@ -15,6 +17,8 @@ from lean_year.plan.model.roof_surface import drained_share, plan_area_m2, runof
 from lean_year.property.document import Property
 from lean_year.property.roofs import Roof
 
+DRAINED_L = MAX_VOLUME_L
+"""What leaves a store on a day on which it stands empty: all of it, whatever it holds."""
 SLICK = ("metal", "glazed_tile", "copper", "bare_zinc", "rain_roof")
 
 
@@ -33,7 +37,7 @@ class Catch:
     taken: Taken
     """What screens and first flush took."""
     lost_l: NDArray[np.float64]
-    """Evaporation out of stores under an open mesh. [L]"""
+    """Evaporation out of stores under an open mesh; `DRAINED_L` on days on which the store stands empty. [L]"""
     snow_lost_mm: list[float]
     """Snow that each roof lost by sliding and blowing in the whole record; 0 where snow is not told apart. [mm]"""
 
@@ -79,7 +83,10 @@ ROOF_READS = tuple(
                                  "snow_guards")
 )  # fmt: skip
 """What of a roof decides the water that it brings."""
-LOSS_READS = (*(f"downpipes.{each}" for each in ("id", "name", "pipes", "screens", "tank")), "first_flush")
+LOSS_READS = (
+    *(f"downpipes.{each}" for each in ("id", "name", "pipes", "screens", "tank", "out_of_use")),
+    "first_flush", "cistern.out_of_use",
+)  # fmt: skip
 """What of the pipes decides what is lost between gutter and tank, and in which tank the rest ends."""
 _GUTTER_READS = (*ROOF_READS, "losses", "snow", "site", "household.irrigation")
 """The garden's evapotranspiration empties open stores, too."""
@@ -104,11 +111,13 @@ def _at_the_gutters(
 def catch_rain(document: Property, rain: PreparedRain) -> Catch:
     """The daily harvest of every roof. [L]"""
     by_roof, snow_lost, lost = _at_the_gutters(document, rain)
-    kept, taken = take_losses(document, by_roof, rain.filled_mm.size)
+    kept, taken = take_losses(document, by_roof, rain.dates)
     off, total = np.zeros_like(rain.filled_mm), np.zeros_like(rain.filled_mm)
     for roof, harvest, left in zip(document.roofs, by_roof, kept, strict=True):
         if roof.on:
             share = drained_share(roof)
             off += harvest if share == 1 else harvest * share
             total += left
+    if document.cistern.out_of_use is not None:
+        lost = np.where(in_season(rain.dates, *document.cistern.out_of_use.days), DRAINED_L, lost)
     return Catch(by_roof, off, kept, total, taken, lost, snow_lost)

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.calendar import in_season
 from lean_year.core.water_path.first_flush import Diverted, divert
 from lean_year.plan.model.flush_chambers import Chamber, chambers
 from lean_year.plan.model.roof_surface import drained_share
@@ -34,9 +35,25 @@ def screen_losses(document: Property) -> dict[str, float]:
     }
 
 
-def behind_screens(document: Property, by_roof: Sequence[NDArray[np.float64]]) -> dict[str, NDArray[np.float64]]:
+def past_the_tank(document: Property, dates: NDArray[np.datetime64]) -> dict[str, NDArray[np.bool_]]:
+    """The days on which the water of a group of downpipes goes past the tank, or finds it out of use; only of groups
+    that have such days."""
+    store = document.cistern.out_of_use
+    seasons = {
+        pipe.id: [each for each in (store, pipe.out_of_use) if each is not None] for pipe in document.downpipes
+    }
+    return {
+        group: np.logical_or.reduce([in_season(dates, *each.days) for each in some])
+        for group, some in seasons.items()
+        if some
+    }
+
+
+def behind_screens(
+    document: Property, by_roof: Sequence[NDArray[np.float64]], dates: NDArray[np.datetime64]
+) -> dict[str, NDArray[np.float64]]:
     """What each group of downpipes brings behind its screens each day, before any first flush. [L]"""
-    lost = screen_losses(document)
+    lost, past = screen_losses(document), past_the_tank(document, dates)
     arrives: dict[str, NDArray[np.float64]] = {}
     for roof, water in zip(document.roofs, by_roof, strict=True):
         if roof.on:
@@ -44,43 +61,51 @@ def behind_screens(document: Property, by_roof: Sequence[NDArray[np.float64]]) -
                 share = water * (drain.share * (1 - lost[drain.group]))
                 before = arrives.get(drain.group)
                 arrives[drain.group] = share if before is None else before + share
+    for group in past.keys() & arrives.keys():
+        arrives[group] = np.where(past[group], 0.0, arrives[group])
     return arrives
 
 
-def divert_first_flush(document: Property, arrives: dict[str, NDArray[np.float64]]) -> list[tuple[Chamber, Diverted]]:
+def divert_first_flush(
+    document: Property, arrives: dict[str, NDArray[np.float64]], dates: NDArray[np.datetime64]
+) -> list[tuple[Chamber, Diverted]]:
     """Every chamber with what it takes out of the water that arrives by group."""
-    steady = document.first_flush.drain == "emitter"
+    entered = document.first_flush
+    shut = None if entered.out_of_use is None else in_season(dates, *entered.out_of_use.days)
     flushed = []
     for chamber in chambers(document):
         water = np.add.reduce([arrives[group] for group in chamber.groups if group in arrives])
-        flushed.append((chamber, divert(water, chamber.diverter(steady), rain_h=document.first_flush.rain_h)))
+        diverted = divert(water, chamber.diverter(entered.drain == "emitter"), rain_h=entered.rain_h)
+        flushed.append((chamber, diverted if shut is None else diverted.shut_on(shut)))
     return flushed
 
 
 def take_losses(
-    document: Property, by_roof: list[NDArray[np.float64]], days: int
+    document: Property, by_roof: list[NDArray[np.float64]], dates: NDArray[np.datetime64]
 ) -> tuple[list[NDArray[np.float64]], Taken]:
     """Each roof's water behind screens and first flush, and what they took.
 
     A chamber that several roofs fill takes from each in proportion to what it brings that day.
     """
-    lost = screen_losses(document)
-    flushed = divert_first_flush(document, behind_screens(document, by_roof))
-    screened = np.zeros(days)
-    if not flushed and not any(lost.values()):
+    lost, past = screen_losses(document), past_the_tank(document, dates)
+    flushed = divert_first_flush(document, behind_screens(document, by_roof, dates), dates)
+    screened = np.zeros(dates.size)
+    if not flushed and not past and not any(lost.values()):
         shares = [drained_share(roof) for roof in document.roofs]
         kept = [water if share == 1 else water * share for water, share in zip(by_roof, shares, strict=True)]
         return kept, Taken(screened, flushed)
     passed = {group: diverted.passed_share for chamber, diverted in flushed for group in chamber.groups}
     kept = []
     for roof, water in zip(document.roofs, by_roof, strict=True):
-        left = np.zeros(days)
+        left = np.zeros(dates.size)
         for drain in roof.drains:
             if roof.on and lost[drain.group] > 0:
                 screened += water * (drain.share * lost[drain.group])
             behind = water * (drain.share * (1 - lost[drain.group]))
             if drain.group in passed:
                 behind *= passed[drain.group]
+            if drain.group in past:
+                behind[past[drain.group]] = 0.0
             left += behind
         kept.append(left)
     return kept, Taken(screened, flushed)

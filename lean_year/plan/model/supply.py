@@ -25,7 +25,7 @@ from lean_year.core.cistern.together import OneOfSeveral
 from lean_year.plan.answer.cache import cached, cached_by_parts
 from lean_year.plan.model.beside import Beside, beside_of
 from lean_year.plan.model.demand import DEMAND_READS, demand_of
-from lean_year.plan.model.harvest import CATCH_READS, catch_rain
+from lean_year.plan.model.harvest import CATCH_READS, DRAINED_L, catch_rain
 from lean_year.plan.model.layout import Layout, layout_of
 from lean_year.plan.model.prepared_rain import PreparedRain, records_like
 from lean_year.property.cistern import Cistern
@@ -61,6 +61,11 @@ class Supply:
     def demand_l(self) -> NDArray[np.float64]:
         """What is wanted each day before any saving step. [L]"""
         return np.asarray(self.demand.house_l[0] + self.demand.garden_l[0])
+
+    @property
+    def empty_days(self) -> NDArray[np.bool_]:
+        """Days on which the store is out of use and stands empty."""
+        return np.asarray(self.loss_l == DRAINED_L)
 
     @property
     def on_rain_alone(self) -> "Supply":

@@ -338,9 +338,20 @@ def _other_water(supply: Supply, run: OperatedReplay, say: Wording) -> dict[str,
             f"{say.volume(supply.operation.back_up.load_l)} a load; most in {label}, {most:.0f}",
         )
         figures["loads_worst"] = _derived(most, "loads", f"Loads in {label}", "most in a counted year", label)
-    if run.lost_l.any():
+    empty = supply.empty_days
+    if empty.any():
+        figures["drained_l_year"] = _derived(
+            mean_year(np.where(empty, run.lost_l, 0.0), rain),
+            "L",
+            "Drained off in a mean year, out of use",
+            "what the store holds on the evening before it is out of use",
+            f"{int(rain.counts.sum())} years",
+            "What is used up before that day is not lost.",
+        )
+    evaporated = np.where(empty, 0.0, run.lost_l)
+    if evaporated.any():
         figures["evaporated_l_year"] = _derived(
-            mean_year(run.lost_l, rain),
+            mean_year(evaporated, rain),
             "L",
             "Evaporated in a mean year",
             "open water × evapotranspiration",

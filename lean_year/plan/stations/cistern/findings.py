@@ -1,6 +1,7 @@
 """What is wrong with the store: its size, the record behind it, and how its tanks stand."""
 
 from dataclasses import replace
+from itertools import starmap
 
 from lean_year.core.cistern.bank import (
     LEAST_OUTLET_M,
@@ -12,10 +13,11 @@ from lean_year.core.cistern.bank import (
 )
 from lean_year.core.cistern.operation import DAILY_STEP_LEAST_SHARE, SHORT_RECORD_YEARS, OperatedReplay
 from lean_year.core.units import DAYS_PER_YEAR
-from lean_year.plan.answer.figure import Finding
+from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings
+from lean_year.plan.answer.findings import replace as in_place
 from lean_year.plan.answer.quantities import fixed
-from lean_year.plan.answer.wording import Wording, several
+from lean_year.plan.answer.wording import Wording, day_of_year, several
 from lean_year.plan.model.supply import Supply, years_carried
 from lean_year.plan.stations.cistern.figures import fire_level_m, mean_stay_d
 from lean_year.plan.stations.cistern.small_store import SharesMet, days_blur, in_words
@@ -63,6 +65,7 @@ def cistern_findings(
         )
     _drier(found, document, drier)
     _replay(found, document, supply, shares, say)
+    _out_of_use(found, document, supply, run, say)
     _beginning(found, supply.on_rain_alone, alone_run)
     _standing(found, document, mean_stay_d(supply, run))
     _fire(found, supply, say)
@@ -99,6 +102,25 @@ def _not_enough_rain(found: Findings, document: Property, supply: Supply, say: W
             f"{text}. No tank size closes the gap: it would only use up what it was first filled with.",
             "More roof, less use, or water from elsewhere.",
         )
+
+
+def _out_of_use(found: Findings, document: Property, supply: Supply, run: OperatedReplay, say: Wording) -> None:
+    """What is asked of a store on days on which it stands empty."""
+    season, empty = document.cistern.out_of_use, supply.empty_days
+    if season is None or not empty.any():
+        return
+    wanted_l_day = float(supply.demand_l[empty].mean())
+    if wanted_l_day < 0.5:
+        return
+    short = int((run.short_day & empty).sum())
+    found.add(
+        "CISTERN_WANTED_OUT_OF_USE",
+        "caution" if document.household.garden_only else "fails",
+        f"{say.rate(wanted_l_day)} is wanted while the store stands empty, "
+        f"{' to '.join(starmap(day_of_year, season.days))}: {several(short, 'dry day')} of the record lie there.",
+        "Serve those uses from another supply, or leave the store in use.",
+        Fix(text="Leave it in use all year.", operations=[in_place("/cistern/out_of_use", None)]),
+    )
 
 
 def _drier(found: Findings, document: Property, drier: StressTest | None) -> None:

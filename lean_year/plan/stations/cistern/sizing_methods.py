@@ -170,7 +170,7 @@ def _replay(supply: Supply, run: OperatedReplay | None, tank_l: float | None, sa
     drawn = f" + {say.volume(from_full)} drawn on the day it was full" if from_full else ""
     more = f" − {say.volume(extra)} from elsewhere" if extra > 0.5 else ""
     if lost > 0.5:
-        more += f" + {say.volume(lost)} evaporated"
+        more += f" + {say.volume(lost)} {'drained off' if supply.empty_days.any() else 'evaporated'}"
     return _method(
         "replay",
         label,

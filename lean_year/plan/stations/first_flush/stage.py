@@ -118,11 +118,11 @@ def _curve(document: Property, rain: PreparedRain | None, catch: Catch | None, d
 @cached_by_parts(8, *ROOF_READS, *LOSS_READS)
 def _lost_by_depth_l(document: Property, rain: PreparedRain, by_roof: tuple[NDArray[np.float64], ...]) -> list[float]:
     """Water that each depth of the curve throws away in a mean year. [L]"""
-    arrives = behind_screens(document, by_roof)
+    arrives = behind_screens(document, by_roof, rain.dates)
     lost = []
     for depth in CURVE_MM:
         changed = document.first_flush.model_copy(update={"depth_mm": depth})
-        flushed = divert_first_flush(document.model_copy(update={"first_flush": changed}), arrives)
+        flushed = divert_first_flush(document.model_copy(update={"first_flush": changed}), arrives, rain.dates)
         lost.append(sum((mean_year(diverted.taken_l, rain) or 0.0 for _, diverted in flushed), 0.0))
     return lost
 
@@ -189,7 +189,7 @@ def _holes(document: Property, found: list[Chamber], say: Wording) -> list[HoleO
     return rows
 
 
-@cached_by_parts(16, "units", "roofs", "downpipes", "first_flush", *DRINKS_READS, "site")
+@cached_by_parts(16, "units", "roofs", "downpipes", "first_flush", "cistern.out_of_use", *DRINKS_READS, "site")
 def plan_first_flush(
     document: Property, rain: PreparedRain | None, catch: Catch | None, say: Wording
 ) -> FirstFlushPlan:

@@ -32,6 +32,7 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing, passes
 from lean_year.plan.stations.ground.carried_high import find_carried_high
+from lean_year.plan.stations.ground.frost import find_frozen
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
 from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Box, Slim
@@ -66,6 +67,7 @@ def ground_findings(
             _on_its_pad(document, each, found, say)
             _blown(document, each, found, say)
         _engineered(each, found)
+        find_frozen(document, each.standing, found, say)
         _brought_in(document, each, found, say)
     in_the_open = [each for each in facts if not each.standing.buried]
     if in_the_open:

@@ -122,7 +122,7 @@ class GroundPlan(BaseModel):
     cautions: list[str]
 
 
-@cached_by_parts(8, "units", "site", "cistern", "levels", "ground")
+@cached_by_parts(8, "units", "site", "cistern", "levels", "ground", "household")
 def plan_ground(document: Property, first: FirstYear | None, say: Wording) -> GroundPlan:
     """The ground stage; `first` tells when rain brings a buried tank's ballast. No filter changes it."""
     rows = standings(document)

@@ -388,7 +388,8 @@ EXTREMES = [
 def test_the_largest_and_the_smallest_that_can_be_entered_are_planned(shape, floor_m, base):
     outlet = [replace("/cistern/tanks/0/outlet_m", 0.0), replace("/cistern/tanks/0/inlet/height_m", None)]
     document = edited("saltmarrow", *of_shape(shape), *outlet, replace(FLOOR, floor_m),
-                      replace("/cistern/tanks/0/base", base), replace("/ground/thickness_mm", 2_000), replace("/ground/margin_m", 20),
+                      replace("/cistern/tanks/0/base", base),
+                      replace("/ground/thickness_mm", 2_000), replace("/ground/margin_m", 20),
                       replace("/cistern/tanks/0/lean_mm", 5_000), replace("/ground/collar_kn", 100_000))  # fmt: skip
     for ground in (9_000, 0, -1_000):
         levels = document.levels.model_copy(update={"tank_ground_m": ground})

@@ -11,6 +11,7 @@ import { Choice } from "../../ui/Choice";
 import { DataTable } from "../../ui/DataTable";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
+import { InUse } from "../../document/InUse";
 import { Why } from "../../ui/Why";
 import { BankDrawing } from "./BankDrawing";
 import { TankRow } from "./TankRow";
@@ -60,6 +61,11 @@ export function TanksView() {
         </section>
         <section aria-label="The tanks" className="mt-2">
           {entered.tanks.length > 1 && <HowJoined cistern={entered} />}
+          <p className="leading-[1.8]">
+            {entered.tanks.length > 1 ? "They are" : "It is"}{" "}
+            <InUse what="The store" path="/cistern/out_of_use" value={entered.out_of_use} />
+            {entered.out_of_use && ": drained on the first day, and nothing runs in until the last"}.
+          </p>
           {entered.tanks.map((tank, index) => (
             <TankRow key={tank.id} tank={tank} index={index} holds={holds(tank)} />
           ))}

@@ -5,6 +5,7 @@ import { useDocument, usePlan } from "../../document/shown";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Entry } from "../../document/Entry";
 import { Cautions, Findings } from "../../document/Findings";
+import { InUse } from "../../document/InUse";
 import { Why } from "../../ui/Why";
 import { ChamberDrawings } from "./ChamberDrawings";
 import { FlushCurve } from "./FlushCurve";
@@ -72,6 +73,7 @@ export function FirstFlushSheet() {
                   ]}
                   onChoose={(place) => set("place", "place", place)}
                 />
+                , <InUse what="The first flush" path="/first_flush/out_of_use" value={entered.out_of_use} />
               </>
             )}
             .

@@ -9,6 +9,7 @@ import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
+import { InUse } from "../../document/InUse";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import type { RunLevels, Tee } from "./sectionScale";
 
@@ -161,7 +162,8 @@ function TheRun({ run, pipe, index }: { run: RunLevels; pipe: Pipe; index: numbe
         no={plastic!.label}
         yesNote={metal!.note}
       />
-      . <Narrowest pipe={pipe} at={at} set={set} />
+      , <InUse what={`The run of ${pipe.name}`} path={`${at}/out_of_use`} value={pipe.out_of_use} />.{" "}
+      <Narrowest pipe={pipe} at={at} set={set} />
     </p>
   );
 }
