@@ -20,7 +20,21 @@ Metres = Annotated[float, Field(gt=0, le=100)]
 LOWEST_FLOOR_M, HIGHEST_FLOOR_M = -100.0, 5_000.0
 
 
-class Volume(Part):
+class OfTank(Part):
+    """The shape of a tank."""
+
+    @property
+    def is_cast(self) -> bool:
+        """Whether it is of concrete or mortar."""
+        return False
+
+    @property
+    def is_lined(self) -> bool:
+        """Whether it is put together of rings with a liner."""
+        return False
+
+
+class Volume(OfTank):
     """A tank known by its volume and height, upright walls."""
 
     kind: Literal["volume"] = "volume"
@@ -34,13 +48,17 @@ class Volume(Part):
         return self.model_copy(update={"volume_l": round(self.volume_l * factor, 6)})
 
 
-class UprightCylinder(Part):
+class UprightCylinder(OfTank):
     """A round tank; `liner` for one of ring panels with a liner."""
 
     kind: Literal["upright_cylinder"] = "upright_cylinder"
     diameter_m: float = Field(gt=0, le=200)
     height_m: Metres
     liner: bool = False
+
+    @property
+    def is_lined(self) -> bool:
+        return self.liner
 
     def in_core(self) -> vessel.Shape:
         return vessel.upright_cylinder(diameter_m=self.diameter_m, height_m=self.height_m)
@@ -49,7 +67,7 @@ class UprightCylinder(Part):
         return self.model_copy(update={"diameter_m": min(200.0, self.diameter_m * factor**0.5)})
 
 
-class Slim(Part):
+class Slim(OfTank):
     """An oblong tank with half-round ends.
 
     Where nobody has measured it, as they are sold to stand along a wall. Basis: common practice.
@@ -74,7 +92,7 @@ class Slim(Part):
         return self.model_copy(update={"length_m": self.length_m * scale, "width_m": self.width_m * scale})
 
 
-class Box(Part):
+class Box(OfTank):
     """A box; `cast` for a chamber of concrete."""
 
     kind: Literal["box"] = "box"
@@ -83,6 +101,10 @@ class Box(Part):
     height_m: Metres
     cast: bool = False
 
+    @property
+    def is_cast(self) -> bool:
+        return self.cast
+
     def in_core(self) -> vessel.Shape:
         return vessel.Prism(self.length_m * self.width_m, self.height_m)
 
@@ -90,7 +112,33 @@ class Box(Part):
         return self.model_copy(update={"length_m": self.length_m * factor})
 
 
-class LyingCylinder(Part):
+class RoundCast(OfTank):
+    """A round tank of concrete or cement mortar, built where it stands; inside measures."""
+
+    kind: Literal["round_cast"] = "round_cast"
+    diameter_m: float = Field(gt=0, le=200)
+    height_m: Metres
+    wall_mm: float = Field(default=100, ge=10, le=2_000)
+    """Basis: estimate."""
+    floor_mm: float = Field(default=150, ge=10, le=2_000)
+    """Basis: common practice."""
+    steel: bool = True
+    """Whether steel is laid in its wall and floor."""
+    floor_falls: bool = True
+    """Whether its floor falls to a drain."""
+
+    @property
+    def is_cast(self) -> bool:
+        return True
+
+    def in_core(self) -> vessel.Shape:
+        return vessel.upright_cylinder(diameter_m=self.diameter_m, height_m=self.height_m)
+
+    def widened(self, factor: float) -> "RoundCast":
+        return self.model_copy(update={"diameter_m": min(200.0, self.diameter_m * factor**0.5)})
+
+
+class LyingCylinder(OfTank):
     """A cylinder on its side, as buried tanks are."""
 
     kind: Literal["lying_cylinder"] = "lying_cylinder"
@@ -104,7 +152,7 @@ class LyingCylinder(Part):
         return self.model_copy(update={"length_m": self.length_m * factor})
 
 
-class Pit(Part):
+class Pit(OfTank):
     """A lined pit filled with stone or crates, with culverts or pipes on its floor where they are entered."""
 
     kind: Literal["pit"] = "pit"
@@ -138,7 +186,9 @@ class Pit(Part):
 
 
 # Each knows its shape `in_core`, and can be `widened`: the same height with a multiple of the water.
-AnyShape = Annotated[Volume | UprightCylinder | Slim | Box | LyingCylinder | Pit, Field(discriminator="kind")]
+AnyShape = Annotated[
+    Volume | UprightCylinder | Slim | Box | RoundCast | LyingCylinder | Pit, Field(discriminator="kind")
+]
 
 
 class Link(Part):

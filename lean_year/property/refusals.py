@@ -9,7 +9,18 @@ from lean_year.core.errors import Amount, InputError
 from lean_year.property.parts import PATTERNS, WORDS
 
 # The tags of unions, which are no place in the document.
-_TAGS = {"rectangle", "area", "outline", "volume", "upright_cylinder", "slim", "box", "lying_cylinder", "pit"}
+_TAGS = {
+    "rectangle",
+    "area",
+    "outline",
+    "volume",
+    "upright_cylinder",
+    "slim",
+    "box",
+    "round_cast",
+    "lying_cylinder",
+    "pit",
+}
 
 
 def field_name(location: tuple[int | str, ...]) -> str:

@@ -30,6 +30,10 @@ GROUNDS: dict[Soil, Ground] = rows(Ground, "grounds")
 """Presumptive load-bearing values. Basis: from memory (International Building Code, 1,500 to 12,000 psf)."""
 
 
+PLAIN_MORTAR_KPA = 500.0
+"""Pull that mortar and concrete without steel are left to take. Basis: estimate."""
+
+
 def bearing_kpa(*, mass_kg: float, area_m2: float) -> float:
     """Pressure of a mass that rests evenly on an area.
 

@@ -115,6 +115,36 @@ def cast_tank_kg(*, length_m: float, width_m: float, height_m: float, precast: b
     return CONCRETE_KG_M3 * (walls + slabs)
 
 
+def round_cast_tank_kg(*, diameter_m: float, height_m: float, wall_m: float, floor_m: float) -> float:
+    """Weight of a round tank of concrete or mortar with floor and lid, by its clear measures; the lid as thick as its
+    wall.
+
+    Parameters
+    ----------
+    diameter_m, height_m : float
+        Inside, 0 to 1,000. [m]
+    wall_m, floor_m : float
+        Thickness, 0 to 10. [m]
+
+    Returns
+    -------
+    float
+        [kg]. Basis: derived.
+
+    Examples
+    --------
+    >>> round(round_cast_tank_kg(diameter_m=3.0, height_m=2.0, wall_m=0.1, floor_m=0.15))
+    9500
+    """
+    across = require_number("diameter_m", diameter_m, low=0, high=1_000)
+    high = require_number("height_m", height_m, low=0, high=1_000)
+    wall = require_number("wall_m", wall_m, low=0, high=10)
+    floor = require_number("floor_m", floor_m, low=0, high=10)
+    ring_m2 = math.pi * (across + wall) * wall
+    plan_m2 = math.pi / 4 * (across + 2 * wall) ** 2
+    return CONCRETE_KG_M3 * (ring_m2 * high + plan_m2 * (floor + wall))
+
+
 def cast_tank_displaces_m3(*, length_m: float, width_m: float, depth_m: float) -> float:
     """What a chamber with thin cast walls displaces, with its walls and its floor.
 

@@ -127,6 +127,7 @@ _TANKS = {
     "upright_cylinder": "tank-upright",
     "slim": "tank-slim",
     "box": "tank-box",
+    "round_cast": "tank-cast",
     "lying_cylinder": "tank-lying",
 }
 

@@ -23,9 +23,10 @@ from lean_year.core.ground.tank_weights import (
     full_tank_kg,
     plastic_tank_kg,
     ring_panel_tank_kg,
+    round_cast_tank_kg,
 )
 from lean_year.plan.model.levels import tank_ground_m
-from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import Box, LyingCylinder, Pit, RoundCast, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
 
 DEEPEST_M, HEAVIEST_KG, LONGEST_M = 20.0, 1e9, 400.0
@@ -91,8 +92,7 @@ class Standing:
     def in_parts(self) -> bool:
         """Whether it is put together, or poured, where it stands."""
         shape = self.tank.shape
-        lined = isinstance(shape, UprightCylinder) and shape.liner
-        return lined or isinstance(shape, Pit) or (isinstance(shape, Box) and shape.cast)
+        return shape.is_lined or shape.is_cast or isinstance(shape, Pit)
 
     @property
     def upright(self) -> bool:
@@ -130,6 +130,8 @@ class Standing:
         shape, under_m = self.tank.shape, min(max(depth_m, 0.0), self.height_m)
         if isinstance(shape, Box) and shape.cast and under_m > 0:
             return cast_tank_displaces_m3(length_m=shape.length_m, width_m=shape.width_m, depth_m=under_m)
+        if isinstance(shape, RoundCast) and under_m > 0:
+            return self.footprint.area_m2 * (under_m + shape.floor_mm / 1000)
         if isinstance(shape, Pit):
             return self.footprint.area_m2 * under_m
         return self.holds_m3(depth_m)
@@ -157,7 +159,7 @@ def _standing(document: Property, tank: Tank) -> Standing:
     base = tank.base or usual_base(tank, dug_in)
     usual = BASES[base]
     pit = dug_in and isinstance(tank.shape, Pit)
-    liner = isinstance(tank.shape, UprightCylinder) and tank.shape.liner
+    liner = tank.shape.is_lined
     margin = LINER_MARGIN_M if liner and base == "stone" else usual.margin_m
     if entered.margin_m is not None:
         margin = entered.margin_m
@@ -203,6 +205,8 @@ def usual_base(tank: Tank, dug_in: bool) -> BaseKind:
             return "pavers"
         case Box():
             return "rock" if tank.shape.cast else "slab"
+        case RoundCast():
+            return "stone"  # its floor is poured on it
         case _:
             return "bedding" if dug_in else "stone"
 
@@ -211,6 +215,9 @@ def _footprint(tank: Tank) -> Footprint:
     match tank.shape:
         case UprightCylinder(diameter_m=diameter):
             across = max(0.1, diameter)
+            return Footprint(across, across, round=True)
+        case RoundCast(diameter_m=diameter, wall_mm=wall):
+            across = max(0.1, diameter + 2 * wall / 1000)
             return Footprint(across, across, round=True)
         case Volume(volume_l=volume, height_m=height):
             diameter = min(LONGEST_M, max(0.1, math.sqrt(volume / 1000 / height * 4 / math.pi)))
@@ -230,6 +237,8 @@ def usual_empty_kg(tank: Tank, dug_in: bool = False) -> float:
             return ring_panel_tank_kg(diameter_m=diameter, height_m=height)
         case Box(cast=True, length_m=length, width_m=width, height_m=height):
             return cast_tank_kg(length_m=length, width_m=width, height_m=height, precast=dug_in)
+        case RoundCast(diameter_m=diameter, height_m=height, wall_mm=wall, floor_mm=floor):
+            return round_cast_tank_kg(diameter_m=diameter, height_m=height, wall_m=wall / 1000, floor_m=floor / 1000)
         case Pit(length_m=length, width_m=width, height_m=height, void_ratio=void):
             filling = filling_m3(length_m=length, width_m=width, depth_m=height, pipes_m3=tank.shape.pipes_m3)
             return filled_pit_kg(volume_m3=filling, void_ratio=void)

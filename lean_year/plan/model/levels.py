@@ -132,6 +132,7 @@ _UNIT: dict[str, dict[str, float]] = {
     "upright_cylinder": {"diameter_m": 1.0},
     "slim": {"length_m": 1.0, "width_m": 1.0},
     "box": {"length_m": 1.0, "width_m": 1.0},
+    "round_cast": {"diameter_m": 1.0},
     "lying_cylinder": {"length_m": 1.0},
     "pit": {"length_m": 1.0, "width_m": 1.0, "pipe_bore_m": 0.0, "pipe_length_m": 0.0},
 }

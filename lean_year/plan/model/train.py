@@ -275,4 +275,4 @@ def in_housings(document: Property, size: CartridgeSize) -> Property:
 
 def in_concrete(document: Property) -> bool:
     """Whether water stands in a tank that is cast."""
-    return any(tank.shape.kind == "box" and tank.shape.cast for tank in document.cistern.built())
+    return any(tank.shape.is_cast for tank in document.cistern.built())

@@ -14,7 +14,17 @@ from lean_year.plan.answer.wording import Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.cistern.years import SHORTAGE_GAP_D, Shortage
-from lean_year.property.cistern import AnyShape, Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import (
+    AnyShape,
+    Box,
+    LyingCylinder,
+    Pit,
+    RoundCast,
+    Slim,
+    Tank,
+    UprightCylinder,
+    Volume,
+)
 
 RULE_SOURCE = "Jenkins and others 1978; Fewkes and Butler 2000"
 RULE_FORMULA = {
@@ -100,7 +110,7 @@ def _tanks(gross_l: float, tanks: list[Tank], say: Wording) -> Figure:
 
 def _measures(shape: AnyShape, say: Wording) -> str:
     match shape:
-        case UprightCylinder():
+        case UprightCylinder() | RoundCast():
             return f"{say.length(shape.diameter_m)} across"
         case LyingCylinder():
             return f"{say.length(shape.diameter_m)} across, {say.length(shape.length_m)} long, on its side"

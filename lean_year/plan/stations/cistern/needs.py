@@ -10,7 +10,7 @@ from lean_year.core.price.usual import CLEAN_OUT_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.needs import PRESSURE_PIPE_READS, laid_pipe, pressure_pipe
-from lean_year.property.cistern import Box, LyingCylinder, Pit, Slim, Tank, UprightCylinder
+from lean_year.property.cistern import Box, LyingCylinder, Pit, RoundCast, Slim, Tank, UprightCylinder
 from lean_year.property.document import Property
 
 
@@ -42,6 +42,13 @@ def _tank(document: Property, tank: Tank, say: Wording) -> Iterator[Need]:
         case UprightCylinder():
             kind = "tank-liner" if shape.liner else "tank-upright"
             detail = f"{say.length(shape.diameter_m)} across, {say.length(shape.height_m)} high"
+        case RoundCast():
+            kind = "tank-cast"
+            steel = "with steel" if shape.steel else "without steel"
+            detail = (
+                f"{say.length(shape.diameter_m)} across inside, {say.length(shape.height_m)} high, wall of "
+                f"{say.bore(shape.wall_mm)} {steel}"
+            )
         case Slim() | Box():
             kind = "tank-slim" if isinstance(shape, Slim) else "tank-cast" if shape.cast else "tank-box"
             detail = " × ".join(say.length(each) for each in (shape.length_m, shape.width_m, shape.height_m))

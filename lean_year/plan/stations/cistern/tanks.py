@@ -11,7 +11,7 @@ from lean_year.plan.model.flow import design_intensity_mm_h, flows_at
 from lean_year.plan.model.layout import Layout, Step, layout_of
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import Supply
-from lean_year.property.cistern import Tank, UprightCylinder, Volume
+from lean_year.property.cistern import RoundCast, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
 
 
@@ -92,7 +92,7 @@ def design_inflow_l_s(document: Property) -> float:
 def _width_m(tank: Tank) -> float:
     shape = tank.shape
     match shape:
-        case UprightCylinder():
+        case UprightCylinder() | RoundCast():
             return shape.diameter_m
         case Volume():
             return math.sqrt(shape.volume_l / 1000 / shape.height_m)

@@ -8,7 +8,7 @@ from lean_year.core.build.judging import HoldPoint, ReadingAsked, SumAsked
 from lean_year.core.build.workmanship import STRAP_RAIL_M
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.property.cistern import Box, Pit, Slim, Tank, UprightCylinder
+from lean_year.property.cistern import Pit, Slim, Tank
 from lean_year.property.document import Property
 
 TALLEST_MM = 20_000.0
@@ -32,8 +32,8 @@ def cistern_work(document: Property, say: Wording) -> Work:
 def _tasks(document: Property, tank: Tank, say: Wording) -> Iterator[TaskAsk]:
     alike = f"{tank.name}: {several(tank.count, 'tank')}"
     shape = tank.shape
-    liner = isinstance(shape, UprightCylinder) and shape.liner
-    if isinstance(shape, Box) and shape.cast:
+    liner = shape.is_lined
+    if shape.is_cast:
         yield TaskAsk("cast", alike)
     elif liner:
         yield TaskAsk("put-together", alike)
@@ -88,7 +88,7 @@ def _heights(document: Property, row: int, tank: Tank) -> HoldPoint:
 
 
 def _holds(tank: Tank) -> Iterator[HoldPoint]:
-    if isinstance(tank.shape, UprightCylinder) and tank.shape.liner:
+    if tank.shape.is_lined:
         yield HoldPoint(
             f"first-ring/{tank.id}",
             "first-ring",

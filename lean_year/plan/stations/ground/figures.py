@@ -10,10 +10,11 @@ from lean_year.core.ground.wind import DRAG, FRICTION, Shape, wind_hold
 from lean_year.core.ground.wind import SAFE as HOLD
 from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.plan.answer.figure import Figure
+from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
-from lean_year.property.cistern import UprightCylinder, Volume
+from lean_year.property.cistern import RoundCast, UprightCylinder, Volume
 from lean_year.property.document import Property
 
 
@@ -28,8 +29,10 @@ def pad_figures(
         figures["head_kpa"] = _head(row, say)
     if not row.buried:
         figures |= _in_the_wind(document, row, say)
-    if isinstance(row.tank.shape, UprightCylinder | Volume) and row.gross_l > 0:
+    if isinstance(row.tank.shape, UprightCylinder | RoundCast | Volume) and row.gross_l > 0:
         figures["hoop_kn_m"] = _hoop_tension(row, say)
+    if isinstance(row.tank.shape, RoundCast) and row.gross_l > 0:
+        figures["hoop_kpa"] = _hoop_stress(row, row.tank.shape, say)
     if row.tank.lean_mm > 0:
         figures["lean_l"] = _lean(row.tank.lean_mm, _base_m2(row), say)
     if stages:
@@ -138,18 +141,44 @@ def _earthworks(document: Property, row: Standing, work: Earthworks, say: Wordin
     }
 
 
+def across_inside_m(row: Standing) -> float:
+    """Diameter of a round tank, inside its wall. [m]"""
+    shape = row.tank.shape
+    return min(200.0, shape.diameter_m if isinstance(shape, RoundCast) else row.footprint.width_m)
+
+
+def hoop_kn_m(row: Standing) -> float:
+    """Hoop tension at the foot of a round wall, full. [kN/m]"""
+    return hoop_tension_kn_m(diameter_m=across_inside_m(row), depth_m=row.tank.vessel().overflow_m)
+
+
 def _hoop_tension(row: Standing, say: Wording) -> Figure:
     depth = row.tank.vessel().overflow_m
     return Figure(
-        value=hoop_tension_kn_m(diameter_m=min(200.0, row.footprint.width_m), depth_m=depth),
+        value=hoop_kn_m(row),
         unit="kN/m",
         label="Hoop tension at the foot of its wall",
         basis="published",
         rests_on=("tanks",),
         source="thin rings under water pressure",
         formula="pressure at the foot × diameter / 2",
-        working=f"{say.pressure(static_pressure_kpa(depth))} × {say.length(row.footprint.width_m)} / 2",
+        working=f"{say.pressure(static_pressure_kpa(depth))} × {say.length(across_inside_m(row))} / 2",
         moves="It says nothing of what a wall can take: its maker or an engineer does.",
+    )
+
+
+def _hoop_stress(row: Standing, shape: RoundCast, say: Wording) -> Figure:
+    tension_kn_m = hoop_kn_m(row)
+    return Figure(
+        value=tension_kn_m / (shape.wall_mm / 1000),
+        unit="kPa",
+        label="Pull in its wall at the foot",
+        basis="derived",
+        rests_on=("tanks",),
+        source="thin rings under water pressure",
+        formula="hoop tension / thickness of the wall",
+        working=f"{fixed(tension_kn_m, 1)} kN/m / {say.bore(shape.wall_mm)}",
+        moves="Plain mortar and concrete crack under little pull: steel takes it, by an engineer's design.",
     )
 
 
@@ -218,7 +247,7 @@ def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, F
     wind = document.ground.wind_m_s
     across = min(200.0, max(row.footprint.width_m, row.footprint.length_m))
     narrow = min(across, row.footprint.width_m, row.footprint.length_m)
-    shape: Shape = "cylinder" if row.tank.shape.kind in ("upright_cylinder", "volume") else "flat"
+    shape: Shape = "cylinder" if row.tank.shape.kind in ("upright_cylinder", "round_cast", "volume") else "flat"
     # It turns over about its narrow way, and the wind leans on its broad side.
     hold = wind_hold(
         diameter_m=across,

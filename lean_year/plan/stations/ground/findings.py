@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from lean_year.core.ground.bearing import CREEPING_SLOPE, GROUNDS, HEAVY_KG
+from lean_year.core.ground.bearing import CREEPING_SLOPE, GROUNDS, HEAVY_KG, PLAIN_MORTAR_KPA
 from lean_year.core.ground.earthworks import (
     LEAST_STANDS_MM,
     MOST_HELD_M,
@@ -32,10 +32,11 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing, passes
 from lean_year.plan.stations.ground.carried_high import find_carried_high
+from lean_year.plan.stations.ground.figures import hoop_kn_m
 from lean_year.plan.stations.ground.frost import find_frozen
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
-from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Box, Slim
+from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Box, RoundCast, Slim
 from lean_year.property.document import Property
 
 
@@ -66,7 +67,7 @@ def ground_findings(
             find_carried_high(each.standing, found, say)
             _on_its_pad(document, each, found, say)
             _blown(document, each, found, say)
-        _engineered(each, found)
+        _engineered(document, each, found, say)
         find_frozen(document, each.standing, found, say)
         _brought_in(document, each, found, say)
     in_the_open = [each for each in facts if not each.standing.buried]
@@ -444,7 +445,7 @@ def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording)
         )
 
 
-def _engineered(each: GroundFacts, found: Findings) -> None:
+def _engineered(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
     """Walls that are flat, or cast on the spot."""
     shape = each.standing.tank.shape
     if isinstance(shape, Box):
@@ -454,6 +455,37 @@ def _engineered(each: GroundFacts, found: Findings) -> None:
             f"{each.standing.tank.name} has flat walls{', cast on the spot' if shape.cast else ''}: water bends them "
             "where it would only pull at round ones.",
             "Have a structural engineer design or confirm walls, corners and base.",
+        )
+    elif isinstance(shape, RoundCast):
+        _round_cast(_path(document, each.standing), each.standing, shape, found, say)
+
+
+def _round_cast(at: str, standing: Standing, shape: RoundCast, found: Findings, say: Wording) -> None:
+    name, path = standing.tank.name, f"{at}/shape"
+    pull_kpa = hoop_kn_m(standing) / (shape.wall_mm / 1000)
+    pulled = f"full, water pulls {say.pressure(pull_kpa)} in its wall of {say.bore(shape.wall_mm)}"
+    if not shape.steel and pull_kpa > PLAIN_MORTAR_KPA:
+        found.add(
+            "GROUND_WALL_WITHOUT_STEEL",
+            "fails",
+            f"{name} is cast without steel: {pulled}, and plain mortar cracks under less.",
+            "Steel in wall and floor, by the design of a structural engineer. Natural fibre is no steel: it decays.",
+            Fix(text="It has steel, as an engineer designs it.", operations=[replace(f"{path}/steel", True)]),
+        )
+    else:
+        found.add(
+            "GROUND_ROUND_CAST",
+            "caution",
+            f"{name} is built where it stands: {pulled}.",
+            "Have a structural engineer design or confirm its wall, its floor, its steel and what it stands on.",
+        )
+    if not shape.floor_falls:
+        found.add(
+            "GROUND_FLOOR_FLAT",
+            "note",
+            f"The floor of {name} is level: the last of the sediment is not washed to the drain.",
+            "",
+            Fix(text="Let it fall to the drain.", operations=[replace(f"{path}/floor_falls", True)]),
         )
 
 

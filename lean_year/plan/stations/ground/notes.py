@@ -15,7 +15,7 @@ from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording, count
 from lean_year.plan.model.footings import Standing
 from lean_year.plan.stations.ground.carried_high import notes_carried_high
-from lean_year.property.cistern import Box, Pit, Slim, UprightCylinder
+from lean_year.property.cistern import Pit, Slim
 from lean_year.property.document import Property
 
 
@@ -66,7 +66,7 @@ def _by_kind(rows: list[Standing], say: Wording) -> list[BuildNote]:
     """What the kinds of tanks ask for."""
     shapes = [row.tank.shape for row in rows]
     notes = []
-    if any(isinstance(shape, UprightCylinder) and shape.liner for shape in shapes):
+    if any(shape.is_lined for shape in shapes):
         notes.append(
             BuildNote(
                 view="pad",
@@ -86,7 +86,7 @@ def _by_kind(rows: list[Standing], say: Wording) -> list[BuildNote]:
                 "or framing, never into cladding.",
             )
         )
-    if any(isinstance(shape, Box) and shape.cast for shape in shapes):
+    if any(shape.is_cast for shape in shapes):
         notes.append(
             BuildNote(
                 view="weight",

@@ -3,6 +3,7 @@ import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
+import { YesOrNo } from "../../document/YesOrNo";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { NameEntry } from "../../document/NameEntry";
@@ -80,6 +81,26 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
             />
           </span>
         ))}
+        {tank.shape.kind === "round_cast" && (
+          <>
+            ,{" "}
+            <YesOrNo
+              label={`Steel in ${tank.name}`}
+              path={`${at}/shape/steel`}
+              on={tank.shape.steel}
+              yes="with steel"
+              no="without steel"
+            />{" "}
+            and{" "}
+            <YesOrNo
+              label={`Floor of ${tank.name} inside`}
+              path={`${at}/shape/floor_falls`}
+              on={tank.shape.floor_falls}
+              yes="a floor that falls to its drain"
+              no="a level floor"
+            />
+          </>
+        )}
         . Floor at <Entry label={`Floor of ${tank.name}`} path={`${at}/floor_m`} kind="length" value={tank.floor_m} />
         , outlet{" "}
         <Entry label={`Outlet of ${tank.name}`} path={`${at}/outlet_m`} kind="length" value={tank.outlet_m} /> and

@@ -4,7 +4,8 @@ import { usualOf } from "../../document/ranges";
 
 export type Tank = Document["cistern"]["tanks"][number];
 type Shape = Tank["shape"];
-type Kind = "volume" | "upright_cylinder" | "liner" | "slim" | "box" | "cast" | "lying_cylinder" | "pit";
+type Kind =
+  "volume" | "upright_cylinder" | "liner" | "slim" | "box" | "cast" | "round_cast" | "lying_cylinder" | "pit";
 
 export const KINDS: { value: Kind; label: string; note: string }[] = [
   { value: "volume", label: "tank of known volume", note: "volume and height" },
@@ -12,7 +13,8 @@ export const KINDS: { value: Kind; label: string; note: string }[] = [
   { value: "liner", label: "ring-panel tank with a liner", note: "diameter and height" },
   { value: "slim", label: "slim tank", note: "oblong with round ends" },
   { value: "box", label: "box", note: "length, width, height" },
-  { value: "cast", label: "cast chamber", note: "inside measures" },
+  { value: "cast", label: "cast chamber", note: "flat walls, inside measures" },
+  { value: "round_cast", label: "round cast or mortar tank", note: "built in place, inside measures" },
   { value: "lying_cylinder", label: "lying cylinder", note: "as buried tanks are" },
   { value: "pit", label: "filled pit", note: "stone or crates, by void ratio" },
 ];
@@ -23,7 +25,7 @@ export const kindOf = (shape: Shape): Kind => {
   return shape.kind;
 };
 
-type Measure = { field: string; label: string; kind: "length" | "volume" | "share"; before?: string };
+type Measure = { field: string; label: string; kind: "length" | "volume" | "share" | "bore"; before?: string };
 
 const length = (field: string, label: string, before = " × "): Measure => ({
   field,
@@ -36,6 +38,12 @@ export const MEASURES: Record<Shape["kind"], Measure[]> = {
   upright_cylinder: [length("diameter_m", "Diameter", " ⌀ "), length("height_m", "Height")],
   slim: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
   box: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
+  round_cast: [
+    length("diameter_m", "Diameter", " ⌀ "),
+    length("height_m", "Height"),
+    { field: "wall_mm", label: "Wall", kind: "bore", before: ", wall " },
+    { field: "floor_mm", label: "Thickness of the floor", kind: "bore", before: ", floor " },
+  ],
   lying_cylinder: [length("diameter_m", "Diameter", " ⌀ "), length("length_m", "Length")],
   pit: [
     length("length_m", "Length", " "),
@@ -78,6 +86,16 @@ export function shapeAs(kind: Kind, litres: number, height: number): Shape {
         diameter_m: round(Math.sqrt((4 * floor) / Math.PI)),
         height_m: height,
         liner: kind === "liner",
+      };
+    case "round_cast":
+      return {
+        kind,
+        diameter_m: round(Math.sqrt((4 * floor) / Math.PI)),
+        height_m: height,
+        wall_mm: usual(kind, "wall_mm"),
+        floor_mm: usual(kind, "floor_mm"),
+        steel: true,
+        floor_falls: true,
       };
     case "slim":
       return { kind, ...SLIM };

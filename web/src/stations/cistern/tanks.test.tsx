@@ -25,6 +25,7 @@ function holds(shape: Tank["shape"]): number {
     case "volume":
       return shape.volume_l;
     case "upright_cylinder":
+    case "round_cast":
       return 1000 * (Math.PI / 4) * shape.diameter_m ** 2 * shape.height_m;
     case "lying_cylinder":
       return 1000 * (Math.PI / 4) * shape.diameter_m ** 2 * shape.length_m;
@@ -45,6 +46,7 @@ describe("another kind of tank begins with about the same water", () => {
     [/^round tank/, "upright_cylinder"],
     [/^box/, "box"],
     [/^cast chamber/, "box"],
+    [/^round cast or mortar tank/, "round_cast"],
     [/^lying cylinder/, "lying_cylinder"],
     [/^filled pit/, "pit"],
   ] as const)("%s", async (kind, expected) => {

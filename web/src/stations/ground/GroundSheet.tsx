@@ -150,7 +150,7 @@ function FloatView({ pad }: { pad: Pad }) {
 }
 
 function WeightView({ pad }: { pad: Pad }) {
-  const figures = ["full_kg", "base_kpa", "ground_kpa", "allowed_kpa", "hoop_kn_m", "lean_l"] as const;
+  const figures = ["full_kg", "base_kpa", "ground_kpa", "allowed_kpa", "hoop_kn_m", "hoop_kpa", "lean_l"] as const;
   return (
     <MainAndAside aside={<Aside view="weight" pad={pad} figures={figures} />}>
       <WeightWords pad={pad} />
