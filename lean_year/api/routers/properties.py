@@ -38,6 +38,7 @@ from lean_year.plan.tried_fixes import TriedFix
 from lean_year.property.document import PropertyFile
 from lean_year.property.for_owner import for_owner
 from lean_year.property.start import new_property
+from lean_year.property.starting_points import begun_from
 
 NearLatitude = Annotated[float | None, Query(ge=-90, le=90, allow_inf_nan=False)]
 router = APIRouter(
@@ -61,8 +62,9 @@ def list_properties(workshop: InWorkshop) -> Response:
 
 @router.post("", response_model=PropertyState, status_code=201)
 def create_property(asked: NewProperty, workshop: InWorkshop, visitor: InVisitor) -> Response:
-    answers = asked.model_dump(exclude={"rain_from"})
-    stored = workshop.create(new_property(record_id=asked.rain_from, **answers), by=visitor.name)
+    answers = asked.model_dump(exclude={"rain_from", "begin_with"}) | {"record_id": asked.rain_from}
+    document = new_property(**answers) if asked.begin_with is None else begun_from(asked.begin_with, **answers)
+    stored = workshop.create(document, by=visitor.name)
     return state_of(workshop, stored, status=201)
 
 

@@ -1,5 +1,6 @@
 """What the interface offers to choose from, and whether the server is ready."""
 
+from functools import cache
 from typing import get_args
 
 from fastapi import APIRouter
@@ -15,17 +16,21 @@ from lean_year.api.schemas.reference import (
     MaterialChoice,
     NamedChoice,
     RegimeChoice,
+    StartingPointShown,
     SumAnswer,
     SumNumber,
     SumOffered,
+    VesselShown,
 )
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY, animals, fixtures
 from lean_year.core.quick_sums import SUM_GROUPS, work_out
 from lean_year.core.rain.generator import REGIMES
 from lean_year.core.roofs.catchment import runoff_coefficients
 from lean_year.demo.generator import stations
+from lean_year.plan.model.footings import standings
 from lean_year.plan.stations.roofs.fitness import hazard_label
 from lean_year.property.roofs import Hazard
+from lean_year.property.starting_points import STARTING_POINTS, StartingPoint, begun_from
 
 router = APIRouter(prefix="/api", tags=["reference"])
 open_router = APIRouter(prefix="/api", tags=["reference"])
@@ -46,6 +51,35 @@ def choices() -> ChoiceLists:
         animals=[AnimalChoice.model_validate(each) for each in animals().values()],
         hazards=[NamedChoice(key=key, label=hazard_label(key)) for key in get_args(Hazard)],
         regimes=[RegimeChoice(key=key, yearly_variation=variation) for key, variation in REGIMES.items()],
+    )
+
+
+@router.get("/starting-points")
+def starting_points() -> list[StartingPointShown]:
+    return [_shown(each) for each in STARTING_POINTS]
+
+
+@cache
+def _shown(point: StartingPoint) -> StartingPointShown:
+    document = begun_from(point.key, name=point.name, roof_area_m2=100, people=point.usual_people)
+    return StartingPointShown(
+        key=point.key,
+        name=point.name,
+        note=point.note,
+        people=point.people,
+        vessels=[
+            VesselShown(
+                kind=each.tank.shape.kind,
+                base=each.base,
+                count=each.tank.count,
+                width_m=max(each.footprint.length_m, each.footprint.width_m),
+                floor_m=each.over_m,
+                height_m=each.height_m,
+                water_m=each.tank.vessel().top_water_m - each.ground_m,
+            )
+            for each in standings(document)
+        ],
+        pumped=document.pump.feed != "gravity",
     )
 
 

@@ -35,6 +35,8 @@ class NewProperty(Asked):
     """Id of a rain record that is there already; None to bring one in afterwards."""
     people: float = Field(ge=0, le=10_000)
     habit: Habit = "careful"
+    begin_with: str | None = Field(default=None, max_length=40)
+    """Key of a starting point; None for one tank of a size for the use."""
 
 
 class PastedCurve(Asked):

@@ -6,6 +6,7 @@ from typing import Annotated
 from pydantic import BaseModel, ConfigDict, Field
 
 from lean_year.api.schemas.base import Asked
+from lean_year.core.ground.foundation import BaseKind
 from lean_year.core.household.uses import Quality
 
 
@@ -41,6 +42,32 @@ class AskedSum(Asked):
 
 class SumAnswer(BaseModel):
     outputs: dict[str, float]
+
+
+class VesselShown(BaseModel):
+    """A tank of a layout as it is drawn; heights over the ground."""
+
+    kind: str
+    base: BaseKind
+    count: int
+    width_m: float
+    floor_m: float
+    height_m: float
+    water_m: float
+    """Up to which it fills."""
+
+
+class StartingPointShown(BaseModel):
+    """A layout with which a new property can begin, as it is for as many people as it is usual for."""
+
+    key: str
+    name: str
+    note: str
+    people: str
+    """What is asked of people; empty where nobody lives from it."""
+    vessels: list[VesselShown]
+    pumped: bool
+    """Whether a pump gives its pressure, and not its height."""
 
 
 class MaterialChoice(BaseModel):

@@ -111,6 +111,13 @@ export const choicesQuery = () =>
     queryFn: ({ queryKey }) => keptOr(queryKey, () => taken(client.GET("/api/choices"))),
   });
 
+export const startingPointsQuery = () =>
+  queryOptions({
+    queryKey: ["starting-points"],
+    staleTime: Infinity,
+    queryFn: ({ queryKey }) => keptOr(queryKey, () => taken(client.GET("/api/starting-points"))),
+  });
+
 export const previewEdit = (id: string, base_revision: number, operations: Operation[]) =>
   taken(
     client.POST("/api/properties/{property_id}/preview", {

@@ -26,7 +26,7 @@ def test_what_pulls_in_its_wall(diameter_m, depth_m, kn_m, mpa):
     assert figures["hoop_kpa"].value == pytest.approx(1000 * mpa, rel=0.005)
 
 
-def test_without_steel_a_large_one_fails_and_steel_mends_that():
+def test_without_steel_a_large_one_fails_and_steel_puts_it_right():
     found = finding(cast(steel=False), "GROUND_WALL_WITHOUT_STEEL")
     assert found.severity == "fails"
     again = cast(found.fixes[0].operations[0], steel=False)

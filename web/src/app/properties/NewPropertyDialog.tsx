@@ -4,36 +4,55 @@ import { useState } from "react";
 import type { FormEvent, ReactNode } from "react";
 import { useLocation } from "wouter";
 import { client, Refused, taken } from "../../api/client";
-import type { NewProperty } from "../../api/client";
+import type { NewProperty, StartingPoint } from "../../api/client";
 import { choicesQuery, propertyQuery, recordsQuery } from "../../api/queries";
 import { read } from "../../lib/readQuantity";
 import { area, axisUnit, rate } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { returnFocus } from "../../ui/returnFocus";
+import { LayoutChoice } from "./LayoutChoice";
 
 const LATER = "later";
 
-/** Four answers: the roof, the rain, the people, the use. The rest is assumed until somebody confirms it. */
+/** What is to be built, and four answers: the roof, the rain, the people, the use. The rest is assumed until somebody
+ * confirms it. */
 export function NewPropertyDialog({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
+  const [point, setPoint] = useState<StartingPoint | null>();
+  const change = (next: boolean) => {
+    if (!next) setPoint(undefined);
+    setOpen(next);
+  };
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
+    <Dialog.Root open={open} onOpenChange={change}>
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content
           onCloseAutoFocus={returnFocus}
           className="dialog"
           aria-describedby={undefined}
-          style={{ width: "min(640px, calc(100vw - 24px))" }}
+          style={{ width: `min(${point === undefined ? 900 : 640}px, calc(100vw - 24px))` }}
         >
           <Dialog.Title className="title">New property</Dialog.Title>
-          <Questions />
+          {point === undefined ? (
+            <LayoutChoice pick={setPoint} />
+          ) : (
+            <>
+              <p className="mt-2 flex flex-wrap items-baseline gap-x-3">
+                <strong>{point ? point.name : "One tank"}</strong>
+                <button className="fix" onClick={() => setPoint(undefined)}>
+                  Begin with something else
+                </button>
+              </p>
+              <Questions point={point} />
+            </>
+          )}
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
   );
 }
 
-function Questions() {
+function Questions({ point }: { point: StartingPoint | null }) {
   const [, navigate] = useLocation();
   const cache = useQueryClient();
   const choices = useQuery(choicesQuery());
@@ -46,6 +65,7 @@ function Questions() {
   const [people, setPeople] = useState("");
   const [habit, setHabit] = useState<NewProperty["habit"]>("careful");
   const [problems, setProblems] = useState<Record<string, string>>({});
+  const asksPeople = point === null || point.people !== "";
 
   const create = useMutation({
     mutationFn: (asked: NewProperty) => taken(client.POST("/api/properties", { body: asked })),
@@ -65,7 +85,7 @@ function Questions() {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const area_m2 = read("area", units, roof, 100);
-    const count = read("count", units, people, 1);
+    const count = asksPeople ? read("count", units, people, 1) : 0;
     const found: Record<string, string> = {};
     if (!name.trim()) found.name = "Give it a name.";
     if (area_m2 === null || area_m2 <= 0 || area_m2 > 100_000)
@@ -82,6 +102,7 @@ function Questions() {
       rain_from: rainFrom === LATER ? null : rainFrom,
       people: count,
       habit,
+      begin_with: point?.key ?? null,
     });
   };
 
@@ -94,7 +115,7 @@ function Questions() {
       <Question number={1} title="The roof">
         <div className="grid gap-4 small:grid-cols-2">
           <Written
-            label={`Area seen from above, ${axisUnit("area", units).unit}`}
+            label={`What drains to it, seen from above, ${axisUnit("area", units).unit}`}
             problem={problems.roof_area_m2}
             value={roof}
             set={setRoof}
@@ -118,26 +139,28 @@ function Questions() {
           ))}
         </Chosen>
       </Question>
-      <div className="grid gap-5 small:grid-cols-2">
-        <Question number={3} title="The people">
-          <Written
-            label="How many live there"
-            problem={problems.people}
-            value={people}
-            set={setPeople}
-            inputMode="decimal"
-          />
-        </Question>
-        <Question number={4} title="Their use">
-          <Chosen label="Habit with water, indoors" value={habit} set={(key) => setHabit(key as typeof habit)}>
-            {choices.data?.habits.map((each) => (
-              <option key={each.key} value={each.key}>
-                {each.key}, {rate(each.litres_person_day, units)} each
-              </option>
-            ))}
-          </Chosen>
-        </Question>
-      </div>
+      {asksPeople && (
+        <div className="grid gap-5 small:grid-cols-2">
+          <Question number={3} title="The people">
+            <Written
+              label={point?.people || "How many live there"}
+              problem={problems.people}
+              value={people}
+              set={setPeople}
+              inputMode="decimal"
+            />
+          </Question>
+          <Question number={4} title="Their use">
+            <Chosen label="Habit with water, indoors" value={habit} set={(key) => setHabit(key as typeof habit)}>
+              {choices.data?.habits.map((each) => (
+                <option key={each.key} value={each.key}>
+                  {each.key}, {rate(each.litres_person_day, units)} each
+                </option>
+              ))}
+            </Chosen>
+          </Question>
+        </div>
+      )}
       {problems.all && (
         <p role="alert" className="font-semibold text-alarm">
           {problems.all}
