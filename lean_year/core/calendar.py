@@ -68,6 +68,7 @@ def in_season(dates: NDArray[np.datetime64], first: tuple[int, int], last: tuple
     Parameters
     ----------
     dates : ndarray of datetime64[D], shape (n_days,)
+        The days.
     first, last : (int, int)
         Month and day; where the last comes before the first, over New Year.
 

@@ -108,6 +108,7 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/overflow/infiltration_mm_h", 15.0),
             replace("/downpour/method", "code_table"),
             replace("/cistern/tanks/0/base", "rock"),
+            replace("/cistern/tanks/1/base", "rock"),
             replace("/household/animals", [{"id": "hens", "animal": "hen", "heads": 12.0}]),
             replace("/household/irrigation/area_m2", 40.0),
         ],

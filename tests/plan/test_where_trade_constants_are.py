@@ -35,6 +35,8 @@ PRESENTATION = {
     "LIKE_MM": "rounding",
     "CURVE_MM": "points of a curve",
     "BESIDE_M": "margin of a drawing",
+    "ROOF_BESIDE_M": "of a drawing",
+    "ROOF_DECK_M": "of a drawing",
     "WALL_M": "width of a drawing",
     "EAVE_M": "width of a drawing",
     "ROOF_M": "width of a drawing",
