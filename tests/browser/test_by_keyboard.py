@@ -36,6 +36,8 @@ def test_from_four_answers_to_a_sized_cistern_by_keyboard_alone(page, server):
     tab_to(page, "New property")
     page.keyboard.press("Enter")
     expect(page.get_by_role("dialog")).to_be_visible()
+    tab_to(page, "None of these")
+    page.keyboard.press("Enter")
     page.keyboard.press("Shift+Tab")  # from wherever the dialog begins, round to its end
     fill(page, "Name", "Keyboard House")
     fill(page, "Area seen from above", "1,300 ft2")

@@ -48,6 +48,8 @@ def test_what_stands_beside_the_properties_fits_a_finger(phone, server):
     phone.goto(server.url)
     phone.get_by_role("button", name="New property").tap()
     expect(phone.get_by_role("dialog")).to_be_visible()
+    assert too_small(phone, LEAST_PX)[1] == [], "layouts to begin with"
+    phone.get_by_role("button", name="Barrel at a downpipe").tap()
     assert too_small(phone, LEAST_PX)[1] == [], "a new property"
 
 
@@ -156,6 +158,7 @@ def test_from_nothing_to_a_complete_design_by_touch_half_of_it_without_a_connect
     with Server(tmp_path / "data") as server:
         phone.goto(server.url)
         phone.get_by_role("button", name="New property").tap()
+        phone.get_by_role("button", name="None of these").tap()
         phone.get_by_label("Name").fill("Fernlea")
         phone.get_by_label("Area seen from above").fill("300 m2")
         phone.get_by_label("How many live there").fill("2")

@@ -46,6 +46,7 @@ def test_a_property_begun_in_us_units_is_read_and_written_in_them(page, server):
     page.goto(server.url)
     page.get_by_role("button", name="New property").click()
     dialog = page.get_by_role("dialog")
+    dialog.get_by_role("button", name="None of these").click()
     dialog.get_by_role("radio", name="US", exact=True).click()
     dialog.get_by_label("Name").fill("Gallon House")
     dialog.get_by_label("Area seen from above").fill("2000")

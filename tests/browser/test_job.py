@@ -44,6 +44,7 @@ def test_from_four_answers_to_a_sized_cistern(page, empty_server, tmp_path):
     page.goto(empty_server.url)
     expect(page.get_by_text("No property yet")).to_be_visible()
     page.get_by_role("button", name="New property").click()
+    page.get_by_role("button", name="None of these").click()
     page.get_by_role("button", name="Next: the rain file").click()
     expect(page.get_by_text("Give it a name.")).to_be_visible()
     page.get_by_label("Name").fill("Fernlea")

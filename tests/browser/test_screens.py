@@ -139,6 +139,8 @@ def test_neither_the_list_nor_a_new_property_has_a_violation(page, looked_at):
     expect(page.get_by_role("link", name="Saltmarrow").first).to_be_visible()
     assert_accessible(page, "the list")
     page.get_by_role("button", name="New property").click()
+    assert_accessible(page, "layouts to begin with")
+    page.get_by_role("button", name="None of these").click()
     assert_accessible(page, "a new property")
 
 

@@ -88,6 +88,7 @@ def test_from_an_empty_property_to_you_may_leave_half_of_it_offline(phone, tmp_p
     with Server(tmp_path / "data") as server:
         phone.goto(server.url)
         phone.get_by_role("button", name="New property").tap()
+        phone.get_by_role("button", name="None of these").tap()
         phone.get_by_label("Name").fill("Fernlea")
         phone.get_by_label("Area seen from above").fill("40 m2")
         phone.get_by_label("How many live there").fill("0")

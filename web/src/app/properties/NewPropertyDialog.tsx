@@ -115,7 +115,7 @@ function Questions({ point }: { point: StartingPoint | null }) {
       <Question number={1} title="The roof">
         <div className="grid gap-4 small:grid-cols-2">
           <Written
-            label={`What drains to it, seen from above, ${axisUnit("area", units).unit}`}
+            label={`Area seen from above, ${axisUnit("area", units).unit}`}
             problem={problems.roof_area_m2}
             value={roof}
             set={setRoof}

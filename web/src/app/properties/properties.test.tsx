@@ -179,6 +179,7 @@ test("four answers go out in the units that the server keeps", async () => {
   const calls = open([]);
   await userEvent.click(await screen.findByRole("button", { name: "New property" }));
   const form = within(await screen.findByRole("dialog"));
+  await userEvent.click(form.getByRole("button", { name: /^None of these/ }));
   await userEvent.click(form.getByRole("button", { name: "Next: the rain file" }));
   expect(form.getByText("Give it a name.")).toBeTruthy();
   expect(form.getByText(/Write an area above 0/)).toBeTruthy();
@@ -200,6 +201,7 @@ async function filledIn(more: Handlers, change: (form: ReturnType<typeof within>
   const calls = open([], [], more);
   await userEvent.click(await screen.findByRole("button", { name: "New property" }));
   const form = within(await screen.findByRole("dialog"));
+  await userEvent.click(form.getByRole("button", { name: /^None of these/ }));
   await userEvent.type(form.getByLabelText("Name"), "Fernlea");
   await userEvent.type(form.getByLabelText(/Area seen from above, m²/), "94");
   await userEvent.type(form.getByLabelText("How many live there"), "4");
@@ -216,6 +218,7 @@ test("another covering and another habit go out as they were chosen", async () =
   await waitFor(() => expect(calls.at(-1)!.method).toBe("POST"));
   expect(JSON.parse(calls.at(-1)!.body)).toEqual({
     name: "Fernlea", place: "", units: "metric", roof_area_m2: 94, people: 4, rain_from: null, material: "tile", habit: "usual",
+    begin_with: null,
   }); // prettier-ignore
 });
 
@@ -358,3 +361,50 @@ test("while the server is still at it, it says how far", async () => {
   });
   expect(await screen.findByText(/1240 of 2000 properties are up to date/)).toBeTruthy();
 });
+
+const BARREL = {
+  key: "barrel",
+  name: "Barrel at a downpipe",
+  note: "on blocks",
+  people: "",
+  vessels: [
+    { kind: "upright_cylinder", base: "plinth", count: 1, width_m: 0.6, floor_m: 0.4, height_m: 0.9, water_m: 1.22 },
+  ],
+  pumped: false,
+};
+const SCHOOL = { ...BARREL, key: "school", name: "School toilets", people: "How many are there on a school day" };
+
+async function begunWith(layout: string) {
+  const calls = open([], [], { "GET /api/starting-points": () => [200, [BARREL, SCHOOL]] });
+  await userEvent.click(await screen.findByRole("button", { name: "New property" }));
+  const form = within(await screen.findByRole("dialog"));
+  await userEvent.click(await form.findByRole("button", { name: new RegExp(`^${layout}`) }));
+  return { calls, form };
+}
+
+test("a layout for a garden asks nothing of people, and goes out by its key", async () => {
+  const { calls, form } = await begunWith("Barrel at a downpipe");
+  expect(form.queryByLabelText(/How many/)).toBeNull();
+  await userEvent.type(form.getByLabelText("Name"), "Plot 9");
+  await userEvent.type(form.getByLabelText(/Area seen from above, m²/), "30");
+  await userEvent.click(form.getByRole("button", { name: "Next: the rain file" }));
+  await waitFor(() => expect(calls.at(-1)!.method).toBe("POST"));
+  expect(JSON.parse(calls.at(-1)!.body)).toMatchObject({ begin_with: "barrel", people: 0, roof_area_m2: 30 });
+});
+
+test("a school is asked for those who are there, and another layout can be taken after all", async () => {
+  const { form } = await begunWith("School toilets");
+  expect(form.getByLabelText("How many are there on a school day")).toBeTruthy();
+  await userEvent.click(form.getByRole("button", { name: "Begin with something else" }));
+  await userEvent.click(form.getByRole("button", { name: /^None of these/ }));
+  expect(form.getByLabelText("How many live there")).toBeTruthy();
+});
+
+test("without the layouts one tank is there to begin with", async () => {
+  open([], [], { "GET /api/starting-points": () => [503, { errors: [] }] });
+  await userEvent.click(await screen.findByRole("button", { name: "New property" }));
+  const form = within(await screen.findByRole("dialog"));
+  expect(await form.findByText(/could not be read/, {}, { timeout: 8_000 })).toBeTruthy();
+  await userEvent.click(form.getByRole("button", { name: /^None of these/ }));
+  expect(form.getByLabelText("Name")).toBeTruthy();
+}, 12_000);

@@ -145,3 +145,37 @@ test("both ways of a drawing have one scale", () => {
   expect(scale.x(6)).toBeLessThanOrEqual(400);
   expect(scale.height).toBeLessThanOrEqual(300.01);
 });
+
+test("what raises a tank raises its floor over the ground in the same edit; another base leaves it", async () => {
+  const state = structuredClone(demo);
+  state.document.levels.tank_ground_m = null;
+  const pad = state.plan.ground.pads[0]!;
+  const calls = renderOnDemo(<GroundSheet />, state);
+  await userEvent.click(await screen.findByRole("button", { name: /^Base/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^a stand or tower/ }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([
+      { op: "replace", path: "/cistern/tanks/0/base", value: "stand" },
+      { op: "replace", path: "/cistern/tanks/0/floor_m", value: pad.ground_m + 3 },
+      { op: "replace", path: "/levels/tank_ground_m", value: pad.ground_m },
+    ]),
+  );
+  await userEvent.click(await screen.findByRole("button", { name: /^Base/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^a slab that is there/ }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/tanks/0/base", value: "slab_there" }]),
+  );
+});
+
+test("on a roof the weight is on what carries it, and no soil is asked for", async () => {
+  const state = structuredClone(demo);
+  const pad = state.plan.ground.pads[0]!;
+  Object.assign(pad, { raises: true, raised_m: 3.2, on_ground: false, base: "roof", label: "a flat roof" });
+  delete pad.figures["ground_kpa"];
+  delete pad.figures["allowed_kpa"];
+  renderOnDemo(<GroundSheet />, state);
+  await userEvent.click(await screen.findByRole("tab", { name: "Weight & wind" }));
+  const bars = await screen.findByRole("region", { name: "On the ground" });
+  expect(bars.textContent).toContain("on a flat roof");
+  expect(bars.textContent).toContain("an engineer says what it carries");
+});
