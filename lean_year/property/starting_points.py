@@ -3,6 +3,7 @@ are all assumed until somebody enters others. Basis: common practice."""
 
 import math
 from collections.abc import Callable
+from copy import deepcopy
 from dataclasses import dataclass
 from typing import Any
 
@@ -76,7 +77,7 @@ _BY_GRAVITY = {"stages": [{"kind": "strainer"}, {"kind": "tap_filter"}], "garden
 def _barrel(_people: float, _use_l_day: float) -> Laid:
     shape = {"kind": "upright_cylinder", "diameter_m": 0.6, "height_m": 0.9}
     inlet = {"height_m": 0.8}  # a diverter sends the water back down once the barrel is full up to it
-    barrel = _tank("Barrel", shape, floor_m=0.4, outlet_m=0.06, overflow_m=0.82, base="plinth", inlet=inlet)
+    barrel = _tank("Barrel", shape, floor_m=0.4, outlet_m=0.13, overflow_m=0.82, base="plinth", inlet=inlet)
     return _garden(
         20.0,
         "gravity",
@@ -102,7 +103,7 @@ def _slim(_people: float, _use_l_day: float) -> Laid:
 def _buried(_people: float, _use_l_day: float) -> Laid:
     shape = {"kind": "box", "length_m": 2.4, "width_m": 2.0, "height_m": 1.1}
     inlet = {"floating_suction": True, "floor_drain": False}
-    tank = _tank("Buried tank", shape, floor_m=-1.6, outlet_m=0.1, overflow_m=0.95, base="bedding", inlet=inlet)
+    tank = _tank("Buried tank", shape, floor_m=-1.6, outlet_m=0.13, overflow_m=0.95, base="bedding", inlet=inlet)
     return _garden(
         80.0,
         "pump",
@@ -127,7 +128,7 @@ def _pit(_people: float, _use_l_day: float) -> Laid:
         60.0,
         "pump",
         cistern={
-            "tanks": [_tank("Pit", shape, floor_m=-1.3, outlet_m=0.05, base="bedding", inlet=inlet)],
+            "tanks": [_tank("Pit", shape, floor_m=-1.3, outlet_m=0.13, base="bedding", inlet=inlet)],
             "out_of_use": {"first": "11-01", "last": "03-31"},
         },
         levels={"tank_ground_m": 0.0, "discharge_m": -0.8},
@@ -335,7 +336,7 @@ _US_STEPS = {
 
 def _rounded_in_us_units(laid: Laid) -> Laid:
     """The same in round figures of those units, such as a tank nine feet across."""
-    raw = {"laid": laid}
+    raw = {"laid": deepcopy(laid)}
     places = [pointer for pointer, value in _numbers(laid, "/laid") if value > 0]
     for pointer in places:
         step = next((step for end, step in _US_STEPS.items() if pointer.endswith(end)), None)
