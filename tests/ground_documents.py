@@ -11,7 +11,6 @@ grounds = st.builds(
     slope=st.floats(0, 1),
     topsoil_m=st.floats(0, 3),
     swelling=st.booleans(),
-    base=st.none() | st.sampled_from(["pavers", "stone", "slab", "ring_beam", "rock", "bedding"]),
     margin_m=st.none() | st.floats(0, 20),
     thickness_mm=st.none() | st.floats(20, 2_000),
     bag_kg=st.floats(5, 100),

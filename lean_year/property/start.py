@@ -8,9 +8,12 @@ from lean_year.property.assumed import not_entered
 from lean_year.property.cistern import Cistern, Tank, Volume
 from lean_year.property.document import Property, Rain, Units
 from lean_year.property.household import Habit, Household
+from lean_year.property.pump import FixtureCounts, PumpEntry
 from lean_year.property.roofs import Material, PlanArea, Roof
 from lean_year.property.start_us import USUAL_IN_US_UNITS
 
+NOTHING_INDOORS = FixtureCounts(toilet=0, basin=0, shower=0, kitchen_sink=0, washing_machine=0, garden_tap=1)
+"""What can be open where nobody lives."""
 FIRST_GUESS_DAYS = 60
 """Days of use that the first tank holds, until somebody chooses. Basis: estimate."""
 
@@ -37,11 +40,18 @@ def new_property(
         roofs=[Roof(id="roof-1", name="Main roof", material=material, extent=PlanArea(area_m2=roof_area_m2))],
         rain=Rain(record_id=record_id),
         household=Household(residents=people, habit=habit),
+        pump=PumpEntry() if people > 0 else PumpEntry(fixtures=NOTHING_INDOORS),
         cistern=Cistern(tanks=[Tank(id="tank-1", name="Tank", shape=Volume(volume_l=tank_l), outlet_m=0.13)]),
     )
     # Of these nothing was asked either; where there is no value of theirs, a usual one stands.
     tank = "/cistern/tanks/0"
     guessed = ["/roofs/0/runoff", "/household/litres_person_day", f"{tank}/shape/volume_l", f"{tank}/outlet_m"]
+    if people == 0:
+        guessed += [
+            f"/pump/fixtures/{name}"
+            for name in FixtureCounts.model_fields
+            if name in document.pump.fixtures.model_fields_set
+        ]
     document = document.model_copy(update={"assumed": [*guessed, *not_entered(document)]})
     return document if units == "metric" else _in_us_units(document)
 

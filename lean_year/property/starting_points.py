@@ -59,7 +59,7 @@ def _garden(area_m2: float, feed: str, **more: Any) -> Laid:
     """Nobody lives from it: a garden, one tap, nothing to drink."""
     return {
         "household": {"uses": [], "irrigation": {"area_m2": area_m2}},
-        "pump": {"feed": feed, "fixtures": _NO_FIXTURES | {"garden_tap": 1}, "hot_water": {"kind": "none"}},
+        "pump": {"feed": feed, "hot_water": {"kind": "none"}},
         "treatment": {"stages": [], "garden_after": 0, "indoor_after": 0},
         **more,
     }

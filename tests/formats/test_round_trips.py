@@ -6,6 +6,7 @@ import numpy as np
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from lean_year.core.ground.foundation import BASES
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.property_file import parse_property_file, rain_from_record, record_from_rain
 from lean_year.formats.rain.rain_import import read_rain_file
@@ -132,6 +133,7 @@ def tank_rows(draw):
                 outlet_m=top * draw(share),
                 overflow_m=top,
                 lean_mm=draw(st.sampled_from([0.0, 30.0, 5_000.0])),
+                base=draw(st.none() | st.sampled_from(list(BASES))),
                 let_down=draw(st.booleans()),
                 inlet=draw(inlets),
                 phase=0 if i == 0 else draw(st.integers(0, 1)),

@@ -86,3 +86,12 @@ def test_it_is_a_garden_alone_only_while_rain_serves_nothing_else():
     assert not household(replace("/household/residents", 1.0)).garden_only
     assert not household(replace("/household/irrigation/area_m2", 0.0)).garden_only
     assert not household(replace("/household/irrigation/from_rain", False)).garden_only
+
+
+def test_nobody_is_warned_of_lamps_and_bleach_that_are_not_there_and_nothing_indoors_is_open():
+    garden = new_property(name="Allotment", roof_area_m2=60.0, people=0)
+    plan = plan_property(garden, None).plan
+    assert not any("UV" in each or "Bleach" in each or "Lamps" in each for each in plan.treatment.cautions)
+    assert {name: count for name, count in garden.pump.fixtures.counts().items() if count} == {"garden_tap": 1}
+    house = plan_property(new_property(name="House", roof_area_m2=60.0, people=2), None).plan
+    assert sum("UV" in each or "Bleach" in each or "Lamps" in each for each in house.treatment.cautions) == 3

@@ -87,8 +87,8 @@ def without_gutters(document: dict) -> dict:
     }
 
 
-SINCE_5 = ("served", "garden_served", "supply")
-"""Which supply serves a use: the one that there was."""
+SINCE_5 = ("served", "garden_served", "supply", "out_of_use")
+"""Which supply serves a use: the one that there was; and what is out of use for part of the year: nothing."""
 
 
 def leaves(part, path=""):

@@ -57,9 +57,14 @@ def write_swmm_model(document: Property, rain: PreparedRain) -> str:
     Raises
     ------
     InputError
-        If no roof is in use.
+        If no roof is in use, or something is out of use for part of the year.
     """
     document = alone(document)
+    seasons = [document.cistern.out_of_use, document.first_flush.out_of_use]
+    if any(season is not None for season in (*seasons, *(pipe.out_of_use for pipe in document.downpipes))):
+        raise InputError(
+            "out_of_use", "has no place in this file; write it from an alternative in which all is in use all year"
+        )
     if not any(roof.on for roof in document.roofs):
         raise InputError("roofs", "needs a roof that is switched on")
     catch, supply = catch_rain(document, rain), supply_of(document, rain)

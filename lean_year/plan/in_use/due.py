@@ -115,7 +115,8 @@ def _seasons(document: Property, entries: Sequence[Entry], since: dt.date) -> It
         if season is None:
             continue
         (first, last), drained = season.days, key == "store"
-        after = dt.date(2023, *last) + dt.timedelta(days=BEFORE_DAYS + 1) if last != (2, 29) else dt.date(2023, 3, 23)
+        first, last = ((month, min(day, 28) if month == 2 else day) for month, day in (first, last))  # in any year
+        after = dt.date(2023, *last) + dt.timedelta(days=BEFORE_DAYS + 1)
         for way, day, does in (
             ("out", first, f"{'Drain the' if drained else 'Take the'} {name}{'' if drained else ' out of use'}"),
             ("in", (after.month, after.day), f"Bring the {name} back into use"),

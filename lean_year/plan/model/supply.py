@@ -68,6 +68,11 @@ class Supply:
         return np.asarray(self.loss_l == DRAINED_L)
 
     @property
+    def evaporation_l(self) -> NDArray[np.float64]:
+        """What the air takes each day, without what is drained off. [L]"""
+        return np.where(self.empty_days, 0.0, self.loss_l)
+
+    @property
     def on_rain_alone(self) -> "Supply":
         """The same supply without its back-up; the same object each time."""
         return _on_rain_alone(self)

@@ -7,6 +7,7 @@ import pytest
 
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import demo_rain
+from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.plan.in_use.due import due_rows
 from lean_year.plan.model.harvest import catch_rain
 from lean_year.plan.model.prepared_rain import prepare_rain
@@ -118,6 +119,25 @@ def test_emptying_and_refilling_are_due_each_year_by_their_days():
     assert rows["store-out"].due == dt.date(2026, 10, 11), "three weeks before the first of November"
     assert rows["store-in"].due == dt.date(2027, 4, 1), "the day after the last"
     assert {"first-flush-out", "first-flush-in"} <= set(rows)
+
+
+@pytest.mark.parametrize("season", [{"first": "02-29", "last": "06-30"}, {"first": "11-01", "last": "02-29"}])
+def test_a_leap_day_is_a_day_of_any_year(season):
+    document = edited("saltmarrow", *GARDEN, replace("/cistern/out_of_use", season))
+    for since in (dt.date(2023, 1, 1), dt.date(2024, 1, 1), dt.date(2025, 12, 31)):
+        assert {"store-out", "store-in"} <= {row.key for row in due_rows(document, None, [], [], [], since)}
+
+
+def test_a_model_that_cannot_say_it_is_not_written(rain):
+    for path in ("/cistern/out_of_use", "/downpipes/0/out_of_use", "/first_flush/out_of_use"):
+        with pytest.raises(InputError, match="out_of_use: has no place in this file"):
+            write_swmm_model(edited("saltmarrow", *GARDEN, replace(path, WINTER)), rain)
+
+
+def test_what_is_drained_is_not_counted_as_use_before_the_dry_months(rain):
+    supply = supply_of(edited("saltmarrow", *GARDEN, DRAINED), rain)
+    assert supply.empty_days.any()
+    assert not supply.evaporation_l.any()
 
 
 @pytest.mark.parametrize(

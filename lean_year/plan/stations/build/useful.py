@@ -79,7 +79,7 @@ def _before_the_dry_season(
     document: Property, rain: PreparedRain, supply: Supply, start: dt.date, say: Wording
 ) -> UsefulBy | None:
     """Enough to carry the house through the coming dry season in nine recorded years of ten."""
-    net = supply.inflow_l - supply.demand_l - supply.loss_l
+    net = supply.inflow_l - supply.demand_l - supply.evaporation_l
     months = dry_months(mean_by_month(supply.inflow_l, rain.month), mean_by_month(supply.demand_l, rain.month))
     if not months:
         return None

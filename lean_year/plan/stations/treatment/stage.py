@@ -54,14 +54,15 @@ TAKES = {
     "calcite": "acid: it gives hardness back",
     "tap_filter": "particles, at one tap only",
 }
-CAUTIONS = [
-    "Untreated rainwater is not safe to drink. Tests tell, not looks.",
+UNTREATED = "Untreated rainwater is not safe to drink. Tests tell, not looks."
+TREATED = [
     "Lamps and dosing pumps are mains electricity beside water: a licensed electrician, with a residual-current "
     "device.",
     "UV light burns eyes and skin: power off before the chamber is opened. Lamps hold mercury.",
     "Bleach: plain, never scented or thickened, never with acid or other cleaners; gloves and goggles.",
-    "Rain and mains never meet: an air gap or the device that local code asks for, by a licensed plumber.",
 ]
+"""Where water is treated for people, or could be."""
+NEVER_MEET = "Rain and mains never meet: an air gap or the device that local code asks for, by a licensed plumber."
 
 
 class BranchPlan(BaseModel):
@@ -167,8 +168,15 @@ def _plan_train(
         notes=treatment_notes(document),
         water=None,
         findings=treatment_findings(document, through, dose, served(document), say),
-        cautions=CAUTIONS,
+        cautions=[UNTREATED, *(TREATED if _for_people(document) else []), NEVER_MEET],
     )
+
+
+def _for_people(document: Property) -> bool:
+    """Whether rain is used indoors, or is treated as if it were."""
+    uses = served(document)
+    by_lamp = any(stage.kind == "uv" for stage in document.treatment.stages)
+    return uses["drinking"] or uses["indoor"] or by_lamp or document.treatment.chlorine.on
 
 
 def _stages(document: Property, peak: float, use_m3_year: dict[Quality, float]) -> list[StagePlan]:

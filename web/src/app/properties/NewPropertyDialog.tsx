@@ -13,6 +13,8 @@ import { returnFocus } from "../../ui/returnFocus";
 import { LayoutChoice } from "./LayoutChoice";
 
 const LATER = "later";
+/** Fields of an answer beside which a refusal is shown; any other is shown below them. */
+const ASKED = ["name", "roof_area_m2", "people", "rain.record_id"];
 
 /** What is to be built, and four answers: the roof, the rain, the people, the use. The rest is assumed until somebody
  * confirms it. */
@@ -77,7 +79,9 @@ function Questions({ point }: { point: StartingPoint | null }) {
     onError: (error) =>
       setProblems(
         error instanceof Refused && error.refusal
-          ? Object.fromEntries(error.refusal.errors.map((each) => [each.field, each.message]))
+          ? Object.fromEntries(
+              error.refusal.errors.map((each) => [ASKED.includes(each.field) ? each.field : "all", each.message]),
+            )
           : { all: "The server does not answer. Your answers are still here; try again." },
       ),
   });

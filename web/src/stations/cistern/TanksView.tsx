@@ -28,8 +28,9 @@ const LAYOUTS = [
 /** The tanks as they stand, on one datum, and what of their water the house can draw. */
 export function TanksView() {
   const bench = useEdits();
-  const document = useDocument("cistern", "units");
+  const document = useDocument("cistern", "household", "units");
   const plan = usePlan("cistern", "findings");
+  const filledFromElsewhere = document.household.back_up.kind !== "none";
   const { units, cistern: entered } = document;
   const { bank, figures, cautions, counted_years } = plan.cistern!;
   const holds = (tank: Tank) => bank.vessels.find((each) => each.id === tank.id)?.gross_l ?? 0;
@@ -63,7 +64,11 @@ export function TanksView() {
           {entered.tanks.length > 1 && <HowJoined cistern={entered} />}
           <p className="leading-[1.8]">
             {entered.tanks.length > 1 ? "They are" : "It is"}{" "}
-            <InUse what="The store" path="/cistern/out_of_use" value={entered.out_of_use} />
+            {filledFromElsewhere && !entered.out_of_use ? (
+              "in use all year, since other water runs in"
+            ) : (
+              <InUse what="The store" path="/cistern/out_of_use" value={entered.out_of_use} />
+            )}
             {entered.out_of_use && ": drained on the first day, and nothing runs in until the last"}.
           </p>
           {entered.tanks.map((tank, index) => (

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { Cautions, Findings } from "../../document/Findings";
+import { NameEntry } from "../../document/NameEntry";
 import { useDocument, usePlan } from "../../document/shown";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
@@ -13,7 +14,7 @@ import { WaysView } from "./WaysView";
 /** What the design is bought as: one list, one trip. */
 export function PriceSheet() {
   const { price, findings, together } = usePlan("price", "findings", "together");
-  const { supply } = useDocument("supply");
+  const { supply, prices } = useDocument("supply", "prices");
   const lines = useLines();
   if (!Array.isArray(lines))
     return (
@@ -40,7 +41,16 @@ export function PriceSheet() {
         <p className="leading-[1.75]">
           {wanted.length === 0
             ? "The design asks for nothing to be bought yet."
-            : `${wanted.length} parts from ${shops} ${shops === 1 ? "place" : "places"}, each asked for by the design. ${bought === 0 ? "None is ticked off yet." : `${bought} of them ${bought === 1 ? "is" : "are"} ticked off.`}`}
+            : `${wanted.length} parts from ${shops} ${shops === 1 ? "place" : "places"}, each asked for by the design. ${bought === 0 ? "None is ticked off yet." : `${bought} of them ${bought === 1 ? "is" : "are"} ticked off.`}`}{" "}
+          Amounts are in{" "}
+          <NameEntry
+            label="Currency"
+            path="/prices/currency"
+            value={prices.currency}
+            className="word w-[5ch] text-center"
+            most={4}
+          />
+          ; another sign converts nothing.
           {together && (
             <>
               {" "}
