@@ -47,7 +47,7 @@ export function PriceSheet() {
             label="Currency"
             path="/prices/currency"
             value={prices.currency}
-            className="word w-[5ch] text-center"
+            className="word w-[4ch] border-water-5! text-center"
             most={4}
           />
           ; another sign converts nothing.
