@@ -15,7 +15,7 @@ AWKWARD = {
     "no treatment": ("saltmarrow", [replace("/treatment/stages", [])], "TREATMENT_NONE", "fails", True),
     "a tank on a roof": (
         "saltmarrow", [replace("/levels/tank_ground_m", -1.6), replace(f"{TANK}/floor_m", 2.4)], "GROUND_RAISED",
-        "caution", False),
+        "caution", True),
     "chlorine alone": (
         "saltmarrow", [replace("/treatment/stages", []), replace("/treatment/chlorine/on", True)],
         "TREATMENT_CRYPTOSPORIDIUM", "fails", True),
