@@ -13,8 +13,9 @@ import numpy as np
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.property_file import record_from_rain
 from lean_year.property.document import PropertyFile
+from lean_year.property.layouts import STARTING_POINTS, StartingPoint
 from lean_year.property.start import new_property
-from lean_year.property.starting_points import STARTING_POINTS, StartingPoint, begun_from
+from lean_year.property.starting_points import begun_from
 
 RAIN_MM = [0.0, 4.2, 11.6, 0.4, 0.0, 0.0, 0.0, 7.8, 19.0, 2.2, 0.0, 0.0, 1.4, 0.0]
 FOLDER = Path(__file__).parent.parent / "docs/property-file"

@@ -54,7 +54,7 @@ def means_by_month(rows: Sequence[NDArray[np.float64]], month: NDArray[np.int64]
     >>> means_by_month([np.array([2.0, 4.0, 6.0]), np.ones(3)], np.array([1, 1, 3]))[:, :3].tolist()
     [[3.0, 0.0, 6.0], [1.0, 0.0, 1.0]]
     """
-    # Days of one month lie together, so that few sums of many days are left to be told apart.
+    # Days of one month lie together, so that few sums are left to be sorted by month.
     starts = np.append(0, np.flatnonzero(month[1:] != month[:-1]) + 1)[: month.size]
     of_month = (month[starts, np.newaxis] == np.arange(1, 13)).astype(np.float64)
     days = np.diff(starts, append=month.size) @ of_month

@@ -1,262 +1,24 @@
-"""Layouts that the trade builds, with which a new property can begin. Sizes and settings are usual ones for each and
-are all assumed until somebody enters others. Basis: common practice."""
+"""How a new property begins with one of the layouts that the trade builds."""
 
 import math
-from collections.abc import Callable
-from copy import deepcopy
-from dataclasses import dataclass
 from typing import Any
-
-import jsonpointer
 
 from lean_year.core.errors import InputError
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY
 from lean_year.core.units import L_PER_US_GALLON, M2_PER_SQUARE_FOOT, M_PER_FOOT
+from lean_year.core.water_path.screens import SCREEN_TYPES
 from lean_year.property.assumed import by_value
 from lean_year.property.document import Property
-from lean_year.property.start import FIRST_GUESS_DAYS, new_property
+from lean_year.property.layouts import STARTING_POINTS, Laid
+from lean_year.property.start import new_property
 from lean_year.property.water_path import MOST_OVERFLOW_PIPES, MOST_PIECES
 
-Laid = dict[str, Any]
-SCHOOL_DAYS = 15
-"""Days of use that the first tanks of a school hold, beside its mains. Basis: estimate."""
 AREA_EACH_M2 = 40.0
 """Roof that one downpipe usually takes. Basis: common practice."""
 OVERFLOW_EACH_M2 = 110.0
 """Roof for which one overflow of a usual bore is enough. Basis: estimate."""
-MESH_CM2, MESH_EACH_M2 = 120.0, 200.0
-"""Open area of a mesh at the inlet, and the roof that it is for. Basis: estimate."""
-TOILET_L = 6.0
-"""What a person flushes in a day at school or at work. Basis: estimate."""
-
-
-@dataclass(frozen=True, slots=True)
-class StartingPoint:
-    """One layout."""
-
-    key: str
-    name: str
-    note: str
-    lay: Callable[[float, float], Laid]
-    """What differs from a plain new property, by how many people there are and what they use. [-, L/d]"""
-    people: str = "How many live there"
-    """What is asked of people; empty where nobody lives from it."""
-    usual_people: float = 4.0
-    """For how many it is drawn."""
-
-
-def _tank(name: str, shape: Laid, **more: Any) -> Laid:
-    return {"id": "tank-1", "name": name, "shape": shape} | more
-
-
-_SLIM = {"kind": "slim", "length_m": 2.4, "width_m": 0.7, "height_m": 2.0}
-_NO_FIXTURES = dict.fromkeys(
-    ("toilet", "basin", "shower", "bath", "kitchen_sink", "dishwasher", "washing_machine", "laundry_sink"), 0
-)
-
-
-def _garden(area_m2: float, feed: str, **more: Any) -> Laid:
-    """Nobody lives from it: a garden, one tap, nothing to drink."""
-    return {
-        "household": {"uses": [], "irrigation": {"area_m2": area_m2}},
-        "pump": {"feed": feed, "hot_water": {"kind": "none"}},
-        "treatment": {"stages": [], "garden_after": 0, "indoor_after": 0},
-        **more,
-    }
-
-
-_DRINKING = {
-    "stages": [{"kind": "strainer"}, {"kind": "sediment"}, {"kind": "carbon"}, {"kind": "uv"}],
-    "garden_after": 1,
-    "indoor_after": 2,
-    "uv": {"sensor": True, "shut_valve": True, "rated_flow_l_s": 1.2},
-}
-_BY_GRAVITY = {"stages": [{"kind": "strainer"}, {"kind": "tap_filter"}], "garden_after": 0, "indoor_after": 1}
-
-
-def _barrel(_people: float, _use_l_day: float) -> Laid:
-    shape = {"kind": "upright_cylinder", "diameter_m": 0.6, "height_m": 0.9}
-    inlet = {"height_m": 0.8}  # a diverter sends the water back down once the barrel is full up to it
-    barrel = _tank("Barrel", shape, floor_m=0.4, outlet_m=0.13, overflow_m=0.82, base="plinth", inlet=inlet)
-    return _garden(
-        20.0,
-        "gravity",
-        cistern={"tanks": [barrel]},
-        levels={"tank_ground_m": 0.0},
-        overflow={"kind": "back_down"},
-        downpipes=[{"id": "a", "name": "A", "screens": [{"kind": "downpipe_filter"}]}],
-    )
-
-
-def _slim(_people: float, _use_l_day: float) -> Laid:
-    tank = _tank("Slim tank", _SLIM, inlet={"gauge": "sight_tube"}, base="pavers")
-    return _garden(
-        40.0,
-        "pump",
-        cistern={"tanks": [tank]},
-        ground={"tied_down": True},
-        first_flush={"kind": "standpipe", "place": "each"},
-        downpipes=[{"id": "a", "name": "A", "screens": [{"kind": "leaf_screen"}, {"kind": "inlet_mesh"}]}],
-    )
-
-
-def _buried(_people: float, _use_l_day: float) -> Laid:
-    shape = {"kind": "box", "length_m": 2.4, "width_m": 2.0, "height_m": 1.1}
-    inlet = {"floating_suction": True, "floor_drain": False}
-    tank = _tank("Buried tank", shape, floor_m=-1.6, outlet_m=0.13, overflow_m=0.95, base="bedding", inlet=inlet)
-    return _garden(
-        80.0,
-        "pump",
-        cistern={"tanks": [tank]},
-        levels={"tank_ground_m": 0.0, "discharge_m": -1.0},
-        overflow={"destination": "soakaway"},
-        downpipes=[{"id": "a", "name": "A", "screens": [{"kind": "lid_basket"}]}],
-    )
-
-
-def _pit(_people: float, _use_l_day: float) -> Laid:
-    shape = {
-        "kind": "pit",
-        "length_m": 4.0,
-        "width_m": 2.5,
-        "height_m": 1.0,
-        "pipe_bore_m": 0.45,
-        "pipe_length_m": 11.0,
-    }
-    inlet = {"floor_drain": False}
-    return _garden(
-        60.0,
-        "pump",
-        cistern={
-            "tanks": [_tank("Pit", shape, floor_m=-1.3, outlet_m=0.13, base="bedding", inlet=inlet)],
-            "out_of_use": {"first": "11-01", "last": "03-31"},
-        },
-        levels={"tank_ground_m": 0.0, "discharge_m": -0.8},
-        overflow={"destination": "soakaway"},
-        ground={"traffic": "walked", "shored": True},
-        downpipes=[{"id": "a", "name": "A", "screens": [{"kind": "lid_basket"}]}],
-    )
-
-
-def _house_bank(_people: float, use_l_day: float) -> Laid:
-    each_l = 10_000.0
-    count = max(2, round(use_l_day * FIRST_GUESS_DAYS / each_l))
-    tank = _tank(
-        "Tanks", {"kind": "volume", "volume_l": each_l, "height_m": 2.4}, count=min(50, count), outlet_m=0.13
-    )
-    return {
-        "cistern": {"tanks": [tank]},
-        "overflow": {"kind": "standpipe"},
-        "first_flush": {"kind": "standpipe", "place": "group"},
-        "pump": {"feed": "pump"},
-        "treatment": _DRINKING,
-        "downpipes": [{"id": "a", "name": "A", "screens": [{"kind": "leaf_screen"}, {"kind": "inlet_mesh"}]}],
-    }
-
-
-def _ring(_people: float, _use_l_day: float) -> Laid:
-    shape = {"kind": "upright_cylinder", "diameter_m": 10.2, "height_m": 2.3, "liner": True}
-    return {
-        "household": {"animals": [{"id": "cows", "animal": "cow", "heads": 5.0}]},
-        "cistern": {"tanks": [_tank("Ring tank", shape, outlet_m=0.13)]},
-        "pump": {"feed": "pump"},
-        "treatment": _DRINKING,
-        "downpipes": [{"id": "a", "name": "A", "screens": [{"kind": "leaf_screen"}, {"kind": "inlet_mesh"}]}],
-    }
-
-
-def _precast(_people: float, _use_l_day: float) -> Laid:
-    shape = {"kind": "box", "length_m": 2.4, "width_m": 1.8, "height_m": 1.7, "cast": True}
-    return {
-        "household": {"cheaper": {"low_use": True, "dry_toilet": True}, "back_up": {"kind": "truck"}},
-        "cistern": {"tanks": [_tank("Precast tanks", shape, count=2, outlet_m=0.13, overflow_m=1.55, base="slab")]},
-        "first_flush": {"kind": "standpipe", "place": "one"},
-        "pump": {"feed": "pump"},
-        "treatment": _DRINKING,
-        "downpipes": [{"id": "a", "name": "A", "screens": [{"kind": "leaf_screen"}, {"kind": "inlet_mesh"}]}],
-    }
-
-
-def _school(people: float, _use_l_day: float) -> Laid:
-    each_l = 3_000.0
-    count = max(1, round(people * TOILET_L * SCHOOL_DAYS / each_l))
-    terms = (("First term", "09-01", "12-20"), ("Second term", "01-08", "03-28"), ("Third term", "04-15", "07-10"))
-    return {
-        "household": {
-            "residents": 0.0,
-            "periods": [
-                {"name": name, "first": first, "last": last, "people": people, "days": "weekdays"}
-                for name, first, last in terms
-            ],
-            "uses": [
-                {
-                    "id": "toilets",
-                    "name": "Toilets",
-                    "fixture": "toilet",
-                    "quality": "indoor",
-                    "litres_person_day": TOILET_L,
-                }
-            ],
-            "back_up": {"kind": "mains", "gap_mm": 150.0},
-        },
-        "cistern": {"tanks": [_tank("Slim tanks", _SLIM, count=min(50, count), base="slab")]},
-        "ground": {"tied_down": True},
-        "first_flush": {"kind": "standpipe", "place": "each"},
-        "pump": {
-            "feed": "pump",
-            "fixtures": _NO_FIXTURES | {"toilet": max(1, min(500, round(people / 25))), "garden_tap": 0},
-            "hot_water": {"kind": "none"},
-        },
-        "treatment": {"stages": [{"kind": "strainer"}, {"kind": "sediment"}], "garden_after": 1, "indoor_after": 2},
-        "downpipes": [{"id": "a", "name": "A", "screens": [{"kind": "leaf_screen"}, {"kind": "inlet_mesh"}]}],
-    }
-
-
-def _roof_tank(_people: float, use_l_day: float) -> Laid:
-    ground_l = max(5_000.0, round(use_l_day * FIRST_GUESS_DAYS / 1_000) * 1_000)
-    below = _tank("Ground tank", {"kind": "volume", "volume_l": ground_l, "height_m": 2.0}, outlet_m=0.13)
-    above = _tank(
-        "Roof tank", {"kind": "volume", "volume_l": 1_000.0, "height_m": 1.2}, floor_m=3.3, outlet_m=0.1, base="roof"
-    )
-    return {
-        "cistern": {"tanks": [below, above | {"id": "tank-2"}], "layout": "transfer", "transfer_l_day": 3_000.0},
-        "levels": {"tank_ground_m": 0.0},
-        "pump": {"feed": "gravity"},
-        "treatment": _BY_GRAVITY,
-        "downpipes": [{"id": "a", "name": "A", "screens": [{"kind": "leaf_screen"}, {"kind": "inlet_mesh"}]}],
-    }
-
-
-def _mortar(people: float, _use_l_day: float) -> Laid:
-    shape = {"kind": "round_cast", "diameter_m": 3.2, "height_m": 2.0, "wall_mm": 80.0, "floor_mm": 120.0}
-    count = max(1, min(50, round(people / 12)))
-    return {
-        "cistern": {
-            "tanks": [_tank("Mortar tank", shape, count=count, outlet_m=0.125, overflow_m=1.9, base="stone")]
-        },
-        "first_flush": {"kind": "standpipe", "place": "each"},
-        "pump": {"feed": "gravity", "hot_water": {"kind": "none"}},
-        "treatment": _BY_GRAVITY,
-        "downpipes": [{"id": "a", "name": "A", "screens": [{"kind": "up_flow"}]}],
-    }
-
-
-STARTING_POINTS: tuple[StartingPoint, ...] = (
-    StartingPoint("barrel", "Barrel at a downpipe", "on blocks, a diverter, a can under the tap", _barrel, ""),
-    StartingPoint("slim", "Slim tank with a pump", "along a wall, first flush, for a garden", _slim, ""),
-    StartingPoint("buried", "Buried garden tank", "shallow, basket filter, pump in the tank", _buried, ""),
-    StartingPoint("pit", "Pit under paving", "liner, stone and culverts, drained before winter", _pit, ""),
-    StartingPoint("house-bank", "Bank of tanks for a house", "linked, one overflow, treated throughout", _house_bank),
-    StartingPoint("ring", "Ring tank on a farm", "panels and liner on a levelled pad, cattle", _ring),
-    StartingPoint("precast", "Precast pair in dry country", "two frugal people, hauled water last", _precast),
-    StartingPoint(
-        "school", "School toilets", "slim tanks, mains top-up, terms", _school, "How many are there on a school day",
-        60.0,
-    ),
-    StartingPoint("roof-tank", "Ground tank and roof tank", "pumped up each day, falls to the taps", _roof_tank),
-    StartingPoint("mortar", "Mortar tanks of a village", "built in place, gravity, gravel filter", _mortar,
-                  "How many draw from it", 30.0),
-)  # fmt: skip
+MESH_EACH_M2 = 200.0
+"""Roof for which one mesh of a usual size at the inlet is enough. Basis: estimate."""
 _BY_KEY = {each.key: each for each in STARTING_POINTS}
 _ASKED = (
     "/name",
@@ -293,7 +55,7 @@ def begun_from(key: str, *, people: float, **asked: Any) -> Property:
     plain = new_property(people=people, **asked)
     laid = point.lay(people, people * HABITS_L_PERSON_DAY[plain.household.habit])
     if plain.units == "us":
-        laid = _rounded_in_us_units(laid)
+        laid = _in_us_steps(laid)
     raw = _merged(plain.model_dump(mode="json"), laid)
     _share_out(raw, asked["roof_area_m2"])
     document = Property.model_validate(raw)
@@ -311,7 +73,7 @@ def _share_out(raw: Laid, roof_area_m2: float) -> None:
     group["pipes"] = min(MOST_PIECES, 2 * each)
     for screen in group["screens"]:
         if screen["kind"] == "inlet_mesh":
-            screen["open_cm2"] = MESH_CM2 * max(1, math.ceil(roof_area_m2 / MESH_EACH_M2))
+            screen["open_cm2"] = SCREEN_TYPES["inlet_mesh"].open_cm2 * max(1, math.ceil(roof_area_m2 / MESH_EACH_M2))
     if raw["overflow"]["kind"] != "back_down":
         raw["overflow"]["count"] = min(MOST_OVERFLOW_PIPES, max(1, math.ceil(roof_area_m2 / OVERFLOW_EACH_M2)))
 
@@ -334,21 +96,13 @@ _US_STEPS = {
 """To what a measure is rounded in US units, by the end of its name."""
 
 
-def _rounded_in_us_units(laid: Laid) -> Laid:
+def _in_us_steps(part: Any, name: str = "") -> Any:
     """The same in round figures of those units, such as a tank nine feet across."""
-    raw = {"laid": deepcopy(laid)}
-    places = [pointer for pointer, value in _numbers(laid, "/laid") if value > 0]
-    for pointer in places:
-        step = next((step for end, step in _US_STEPS.items() if pointer.endswith(end)), None)
-        if step is not None and "litres" not in pointer:
-            value = jsonpointer.resolve_pointer(raw, pointer)
-            jsonpointer.set_pointer(raw, pointer, max(1, round(value / step)) * step)
-    return raw["laid"]
-
-
-def _numbers(part: Any, at: str) -> list[tuple[str, float]]:
     if isinstance(part, dict):
-        return [each for name, value in part.items() for each in _numbers(value, f"{at}/{name}")]
+        return {key: _in_us_steps(value, key) for key, value in part.items()}
     if isinstance(part, list):
-        return [each for row, value in enumerate(part) for each in _numbers(value, f"{at}/{row}")]
-    return [(at, float(part))] if isinstance(part, int | float) and not isinstance(part, bool) else []
+        return [_in_us_steps(each, name) for each in part]
+    step = next((step for end, step in _US_STEPS.items() if name.endswith(end)), None)
+    if step is None or isinstance(part, str | bool | None) or part <= 0:
+        return part
+    return max(1, round(part / step)) * step

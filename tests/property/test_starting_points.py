@@ -11,7 +11,8 @@ from lean_year.demo.shipped import demo_rain
 from lean_year.formats.property_file import parse_property_file
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
-from lean_year.property.starting_points import STARTING_POINTS, begun_from
+from lean_year.property.layouts import STARTING_POINTS
+from lean_year.property.starting_points import begun_from
 from scripts.property_schema import ROOF_AREA_M2, example_of
 
 EXAMPLES = Path(__file__).parents[2] / "docs/examples"

@@ -29,8 +29,9 @@ from lean_year.core.roofs.catchment import runoff_coefficients
 from lean_year.demo.generator import stations
 from lean_year.plan.model.footings import standings
 from lean_year.plan.stations.roofs.fitness import hazard_label
+from lean_year.property.layouts import STARTING_POINTS, StartingPoint
 from lean_year.property.roofs import Hazard
-from lean_year.property.starting_points import STARTING_POINTS, StartingPoint, begun_from
+from lean_year.property.starting_points import begun_from
 
 router = APIRouter(prefix="/api", tags=["reference"])
 open_router = APIRouter(prefix="/api", tags=["reference"])

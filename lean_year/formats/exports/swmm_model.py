@@ -24,6 +24,7 @@ from lean_year.plan.model.levels import run_levels, tank_of
 from lean_year.plan.model.overflow_outlets import overflow_takes_l_s
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.seasons import parts_out_of_use
 from lean_year.plan.model.supply import lean_year_of, replay_of, supply_of
 from lean_year.plan.model.tank_network import Chain
 from lean_year.property.document import Property
@@ -60,8 +61,7 @@ def write_swmm_model(document: Property, rain: PreparedRain) -> str:
         If no roof is in use, or something is out of use for part of the year.
     """
     document = alone(document)
-    seasons = [document.cistern.out_of_use, document.first_flush.out_of_use]
-    if any(season is not None for season in (*seasons, *(pipe.out_of_use for pipe in document.downpipes))):
+    if parts_out_of_use(document):
         raise InputError(
             "out_of_use", "has no place in this file; write it from an alternative in which all is in use all year"
         )

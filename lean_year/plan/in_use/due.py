@@ -13,6 +13,7 @@ from lean_year.plan.answer.wording import day_of_year
 from lean_year.plan.in_use.upkeep_inputs import UpkeepNeed
 from lean_year.plan.model.flush_chambers import chambers
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.seasons import STORE, parts_out_of_use
 from lean_year.plan.model.supply import supply_of
 from lean_year.plan.stations.log.wear import WearPlan
 from lean_year.plan.stations.price.upkeep import WATER
@@ -108,24 +109,18 @@ def _jobs(
 
 def _seasons(document: Property, entries: Sequence[Entry], since: dt.date) -> Iterator[DueRow]:
     """Out of use before the season, and into use again after it."""
-    parts = [("store", "store", document.cistern.out_of_use)]
-    parts += [(f"run-{pipe.id}", f"run of {pipe.name}", pipe.out_of_use) for pipe in document.downpipes]
-    parts.append(("first-flush", "first flush", document.first_flush.out_of_use))
-    for key, name, season in parts:
-        if season is None:
-            continue
-        (first, last), drained = season.days, key == "store"
-        first, last = ((month, min(day, 28) if month == 2 else day) for month, day in (first, last))  # in any year
+    for part in parts_out_of_use(document):
+        first, last = part.season.days_of_any_year
+        # Due on the day after its last; what is of a season is else due some days before it.
         after = dt.date(2023, *last) + dt.timedelta(days=BEFORE_DAYS + 1)
-        for way, day, does in (
-            ("out", first, f"{'Drain the' if drained else 'Take the'} {name}{'' if drained else ' out of use'}"),
-            ("in", (after.month, after.day), f"Bring the {name} back into use"),
-        ):
-            log = f"job/{key}-{way}"
+        out = f"Drain the {part.name}" if part.key == STORE else f"Take the {part.name} out of use"
+        back = f"Bring the {part.name} back into use"
+        for way, day, does in (("out", first, out), ("in", (after.month, after.day), back)):
+            log = f"job/{part.key}-{way}"
             done = _done(entries, log)
             yield DueRow(
-                key=f"{key}-{way}",
-                of=f"season/{key}/{way}",
+                key=f"{part.key}-{way}",
+                of=f"season/{part.key}/{way}",
                 every_months=12,
                 name=does,
                 why=f"It is out of use from {day_of_year(*first)} to {day_of_year(*last)}.",
@@ -133,7 +128,7 @@ def _seasons(document: Property, entries: Sequence[Entry], since: dt.date) -> It
                 due=season_due(day, done, since),
                 last=max(done, default=None),
                 cautions=["Nobody climbs into a tank to empty it: its air can kill."]
-                if drained and way == "out"
+                if part.key == STORE and way == "out"
                 else [],
             )
 

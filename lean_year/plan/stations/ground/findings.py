@@ -1,54 +1,36 @@
 """What is wrong with what carries the tanks, each with the edit that fixes it."""
 
-import math
-from dataclasses import dataclass
-
-from lean_year.core.ground.bearing import CREEPING_SLOPE, GROUNDS, HEAVY_KG, PLAIN_MORTAR_KPA
+from lean_year.core.ground.bearing import CREEPING_SLOPE, GROUNDS, HEAVY_KG
 from lean_year.core.ground.earthworks import (
     LEAST_STANDS_MM,
     MOST_HELD_M,
     RAISED_M,
-    SHORED_FROM_M,
     WALL_FAILS_M,
-    Earthworks,
 )
 from lean_year.core.ground.foundation import (
     BASES,
     CRANE_M,
-    LEAST_COVER_M,
     LIFT_M,
     PAD_STANDS_MM,
     PART_ON_FILL,
     PLINTH_MOST_M,
-    RISER_M,
     SLIM_FROM,
     TOPSOIL_M,
 )
 from lean_year.core.numeric.rounding import rounded_down
-from lean_year.core.units import GRAVITY_M_S2
 from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing, passes
 from lean_year.plan.stations.ground.carried_high import find_carried_high
-from lean_year.plan.stations.ground.figures import hoop_kn_m
+from lean_year.plan.stations.ground.facts import GroundFacts, tank_path
 from lean_year.plan.stations.ground.frost import find_frozen
+from lean_year.plan.stations.ground.in_a_hole import find_dug_in, find_floating
 from lean_year.plan.stations.ground.setbacks import Setback
-from lean_year.plan.stations.ground.uplift_stages import FloatStage
-from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Box, RoundCast, Slim
+from lean_year.plan.stations.ground.walls import find_engineered
+from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Slim
 from lean_year.property.document import Property
-
-
-@dataclass(frozen=True, slots=True)
-class GroundFacts:
-    """One tank and what was worked out for it."""
-
-    standing: Standing
-    works: Earthworks
-    bearing_kpa: float
-    wind_water_l: float
-    stages: list[FloatStage]
 
 
 def ground_findings(
@@ -60,14 +42,14 @@ def ground_findings(
     _soil(document, facts, found, say)
     for each in facts:
         if each.stages:
-            _floating(document, each, found, say)
+            find_floating(document, each, found, say)
         if each.standing.buried:
-            _dug_in(document, each, found, say)
+            find_dug_in(document, each, found, say)
         else:
             find_carried_high(each.standing, found, say)
             _on_its_pad(document, each, found, say)
             _blown(document, each, found, say)
-        _engineered(document, each, found, say)
+        find_engineered(document, each, found, say)
         find_frozen(document, each.standing, found, say)
         _brought_in(document, each, found, say)
     in_the_open = [each for each in facts if not each.standing.buried]
@@ -169,10 +151,6 @@ def _soil(document: Property, facts: list[GroundFacts], found: Findings, say: Wo
         )
 
 
-def _path(document: Property, standing: Standing) -> str:
-    return f"/cistern/tanks/{document.cistern.tanks.index(standing.tank)}"
-
-
 def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
     entered, standing, works = document.ground, each.standing, each.works
     share = works.on_fill_share
@@ -204,7 +182,7 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
             ),
         )
     if standing.over_m > RAISED_M and not BASES[standing.base].raises:
-        base = f"{_path(document, standing)}/base"
+        base = f"{tank_path(document, standing)}/base"
         found.add(
             "GROUND_RAISED",
             "caution",
@@ -252,7 +230,7 @@ def _on_its_pad(document: Property, each: GroundFacts, found: Findings, say: Wor
 
 def _all_in_cut(document: Property, standing: Standing, floor_m: float, say: Wording) -> list[Fix]:
     """The floor set lower; where no ground is entered it stays where it is while the floor moves."""
-    operations = [replace(f"{_path(document, standing)}/floor_m", floor_m)]
+    operations = [replace(f"{tank_path(document, standing)}/floor_m", floor_m)]
     if document.levels.tank_ground_m is None:
         if len({tank.floor_m for tank in document.cistern.built()}) > 1:
             return []
@@ -309,111 +287,6 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
         )
 
 
-def _floating(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
-    entered, name = document.ground, each.standing.tank.name
-    failing = [stage for stage in each.stages if stage.fails]
-    if failing:
-        first, last = failing[0], each.stages[-1]
-        found.add(
-            "GROUND_FLOATS" if last.fails else "GROUND_FLOATS_WHILE_BUILT",
-            "fails" if last.fails else "caution",
-            f"{name} floats while it is empty: {first.name.lower()}, its safety factor against flotation is "
-            f"{fixed(first.factor or 0.0, 2)}, and {fixed(first.wanted, 1)} is wanted. {_ballast(first, say)}"
-            + (f" In use {say.volume(last.ballast_l)} must stay in it." if last.fails else ""),
-            "Have water for ballast on site, or a collar; backfill the same day; do not start ahead of a wet week.",
-            *(
-                [
-                    Fix(
-                        text=f"A collar of {say.force(math.ceil(short))} more.",
-                        operations=[replace("/ground/collar_kn", math.ceil(entered.collar_kn + short))],
-                    )
-                ]
-                if last.fails and (short := _short_kn(last)) + entered.collar_kn < 100_000
-                else []
-            ),
-        )
-    if each.standing.tank.empty_kg is None:
-        found.add(
-            "GROUND_WEIGHT_ASSUMED",
-            "note",
-            f"What {name} weighs is assumed, {say.mass(each.standing.empty_kg)}: whether it floats rests on that.",
-            "Enter its weight by its maker's sheet, under Weight.",
-            asks=True,
-        )
-    if entered.water_table_m is None:
-        found.add(
-            "GROUND_WATER_TABLE",
-            "note",
-            f"The water table is not known: a hole full of rain is counted on for {name}.",
-            "Ask the neighbours' wells; look at the hole after rain.",
-            asks=True,
-        )
-
-
-def _dug_in(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
-    entered, standing = document.ground, each.standing
-    name, depth = standing.tank.name, standing.ground_m - standing.formation_m
-    batter = Fix(text="Batter it one to one.", operations=[replace("/ground/cut_batter", 1)])
-    if depth > SHORED_FROM_M and not entered.shored and (standing.upright or entered.cut_batter < 1):
-        found.add(
-            "GROUND_HOLE_CAVES",
-            "fails",
-            f"A hole {say.length(depth)} deep with steep sides buries whoever is in it.",
-            "",
-            *([] if standing.upright else [batter]),
-            Fix(text="Shore it.", operations=[replace("/ground/shored", True)]),
-        )
-    if standing.cover_m < LEAST_COVER_M[entered.traffic]:
-        found.add(
-            "GROUND_COVER_THIN",
-            "fails",
-            f"{say.length(standing.cover_m)} of cover over {name}; where {_goes(entered.traffic)}, "
-            f"{say.length(LEAST_COVER_M[entered.traffic])} at least, and a tank made for it.",
-            "Keep wheels off with posts, or a slab that an engineer designs."
-            if entered.traffic in ("cars", "trucks")
-            else "Set it lower, or lay more over it.",
-        )
-    if entered.traffic in ("cars", "trucks"):
-        found.add(
-            "GROUND_LOADED",
-            "caution",
-            f"Where {_goes(entered.traffic)} over a buried tank, an engineer says what carries them.",
-            "",
-            Fix(text="Keep wheels off.", operations=[replace("/ground/traffic", "walked")]),
-        )
-    if entered.to_footing_m < depth:
-        found.add(
-            "GROUND_UNDERMINES",
-            "fails",
-            f"The hole is {say.length(depth)} deep, the nearest footing {say.length(entered.to_footing_m)} away: "
-            "within 45 degrees of its foot.",
-            "Move it farther off, or ask an engineer.",
-        )
-    if entered.riser_m < RISER_M:
-        found.add(
-            "GROUND_RISER_LOW",
-            "caution",
-            f"The riser's lid stands {say.length(entered.riser_m)} over the ground: yard water runs in.",
-            "",
-            Fix(text=f"{say.length(0.15)} over it.", operations=[replace("/ground/riser_m", 0.15)]),
-        )
-
-
-def _ballast(stage: FloatStage, say: Wording) -> str:
-    if stage.full_is_too_little:
-        return "Even full of water it is not held safely: keep the hole pumped dry until it is backfilled."
-    return f"Keep {say.volume(stage.ballast_l)} of water in it, {say.length(stage.depth_m)} deep."
-
-
-def _short_kn(stage: FloatStage) -> float:
-    """What more must hold it, under water."""
-    return stage.ballast_l * GRAVITY_M_S2 / 1000
-
-
-def _goes(traffic: str) -> str:
-    return {"none": "nobody goes", "walked": "people walk", "cars": "cars drive", "trucks": "trucks drive"}[traffic]
-
-
 def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
     entered, standing = document.ground, each.standing
     if isinstance(standing.tank.shape, Slim) and standing.height_m >= SLIM_FROM * standing.tank.shape.width_m:
@@ -442,50 +315,6 @@ def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording)
             ),
             "",
             Fix(text="Tie it down.", operations=[replace("/ground/tied_down", True)]),
-        )
-
-
-def _engineered(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
-    """Walls that are flat, or cast on the spot."""
-    shape = each.standing.tank.shape
-    if isinstance(shape, Box):
-        found.add(
-            "GROUND_FLAT_WALLS",
-            "caution",
-            f"{each.standing.tank.name} has flat walls{', cast on the spot' if shape.cast else ''}: water bends them "
-            "where it would only pull at round ones.",
-            "Have a structural engineer design or confirm walls, corners and base.",
-        )
-    elif isinstance(shape, RoundCast):
-        _round_cast(_path(document, each.standing), each.standing, shape, found, say)
-
-
-def _round_cast(at: str, standing: Standing, shape: RoundCast, found: Findings, say: Wording) -> None:
-    name, path = standing.tank.name, f"{at}/shape"
-    pull_kpa = hoop_kn_m(standing) / (shape.wall_mm / 1000)
-    pulled = f"full, water pulls {say.pressure(pull_kpa)} in its wall of {say.bore(shape.wall_mm)}"
-    if not shape.steel and pull_kpa > PLAIN_MORTAR_KPA:
-        found.add(
-            "GROUND_WALL_WITHOUT_STEEL",
-            "fails",
-            f"{name} is cast without steel: {pulled}, and plain mortar cracks under less.",
-            "Steel in wall and floor, by the design of a structural engineer. Natural fibre is no steel: it decays.",
-            Fix(text="It has steel, as an engineer designs it.", operations=[replace(f"{path}/steel", True)]),
-        )
-    else:
-        found.add(
-            "GROUND_ROUND_CAST",
-            "caution",
-            f"{name} is built where it stands: {pulled}.",
-            "Have a structural engineer design or confirm its wall, its floor, its steel and what it stands on.",
-        )
-    if not shape.floor_falls:
-        found.add(
-            "GROUND_FLOOR_FLAT",
-            "note",
-            f"The floor of {name} is level: the last of the sediment is not washed to the drain.",
-            "",
-            Fix(text="Let it fall to the drain.", operations=[replace(f"{path}/floor_falls", True)]),
         )
 
 

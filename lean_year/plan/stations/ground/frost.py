@@ -6,10 +6,7 @@ from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
 from lean_year.property.document import Property
-from lean_year.property.season import OutOfUse
-
-NORTH, SOUTH = OutOfUse(first="11-01", last="03-31"), OutOfUse(first="05-01", last="08-31")
-"""When a garden store is drained where nobody has said it."""
+from lean_year.property.season import usual_winter
 
 
 def find_frozen(document: Property, standing: Standing, found: Findings, say: Wording) -> None:
@@ -45,6 +42,5 @@ def _drained(document: Property) -> list[Fix]:
     """A store that nobody lives from is emptied for the winter; not one into which other water runs."""
     if not document.household.garden_only or document.household.back_up.kind != "none":
         return []
-    south = document.site.latitude_deg is not None and document.site.latitude_deg < 0
-    season = (SOUTH if south else NORTH).model_dump()
+    season = usual_winter(document.site.latitude_deg).model_dump()
     return [Fix(text="Leave it empty through the winter.", operations=[replace("/cistern/out_of_use", season)])]

@@ -17,8 +17,9 @@ from lean_year.plan.model.footings import Standing, passes, standings
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.ground.choices import choices
+from lean_year.plan.stations.ground.facts import GroundFacts
 from lean_year.plan.stations.ground.figures import pad_figures
-from lean_year.plan.stations.ground.findings import GroundFacts, ground_findings
+from lean_year.plan.stations.ground.findings import ground_findings
 from lean_year.plan.stations.ground.needs import ground_needs
 from lean_year.plan.stations.ground.notes import ground_notes
 from lean_year.plan.stations.ground.quantities import Quantity, moved_earth, quantities

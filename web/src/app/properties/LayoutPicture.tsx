@@ -3,7 +3,7 @@ import type { StartingPoint } from "../../api/client";
 const WIDE = 184;
 const TALL = 104;
 const EARTH = 14;
-/** The end of a house that every layout is drawn beside, so that they can be told apart by size. [m] */
+/** The end of a house that every layout is drawn beside, so that their sizes can be compared. [m] */
 const HOUSE = { wide: 1.1, eave: 2.6, ridge: 3.5 };
 const GAP = 0.5;
 const MOST_DRAWN = 3;
@@ -38,7 +38,7 @@ export function LayoutPicture({ point }: { point: StartingPoint }) {
         fill="none"
       />
       {drawn.map((vessel, i) => (
-        <Drawn key={i} vessel={vessel} left={x(lefts[i]!)} scale={scale} y={y} ground={ground} />
+        <DrawnVessel key={i} vessel={vessel} left={x(lefts[i]!)} scale={scale} y={y} ground={ground} />
       ))}
       <path
         d={`M${x(HOUSE.wide + 0.2)} ${y(HOUSE.eave - 0.15)}V${y(inlet)}H${x(lefts[0]! + Math.min(0.3, first.width_m / 2))}`}
@@ -47,12 +47,12 @@ export function LayoutPicture({ point }: { point: StartingPoint }) {
         fill="none"
       />
       <path d={`M0 ${ground}H${WIDE}`} stroke="var(--ink)" strokeWidth="1.6" />
-      <Drawing y={y} from={x(end)} last={last} pumped={point.pumped} />
+      <WaterOut y={y} from={x(end)} last={last} pumped={point.pumped} />
     </svg>
   );
 }
 
-function Drawn(props: {
+function DrawnVessel(props: {
   vessel: Vessel;
   left: number;
   scale: number;
@@ -107,7 +107,7 @@ function Stones(props: { left: number; top: number; wide: number; tall: number }
 }
 
 /** How the water leaves: a pump, or a tap below the tank. */
-function Drawing(props: { y: (metres: number) => number; from: number; last: Vessel; pumped: boolean }) {
+function WaterOut(props: { y: (metres: number) => number; from: number; last: Vessel; pumped: boolean }) {
   const out = Math.min(props.y(props.last.floor_m + 0.15), props.y(-0.1) + 8);
   const at = Math.min(props.from + 16, WIDE - 9);
   return (
