@@ -36,6 +36,8 @@ LOOK: dict[str, tuple[int, str, str]] = {
     "fill": (32, "#8c7a5b", ""),
     "backfill": (32, "#8c7a5b", ""),
     "pad": (8, "#3a3a3a", ""),
+    "plinth": (8, "#3a3a3a", ""),
+    "stand": (7, "#1c1c1c", ""),
     "tank": (7, "#1c1c1c", ""),
     "riser": (7, "#1c1c1c", ""),
     "water": (5, "#2b6c99", "4 2"),

@@ -7,7 +7,7 @@ from lean_year.plan.stations.ground.stage import PadPlan
 
 WIDTH, MOST_HEIGHT = 482.0, 170.0
 EDGE_PT = 8.0
-FILLED = {"tank": "#ffffff", "pad": "#e4e0d6", "fill": "#e9dcc4", "backfill": "#e9dcc4"}
+FILLED = {"tank": "#ffffff", "pad": "#e4e0d6", "plinth": "#e4e0d6", "fill": "#e9dcc4", "backfill": "#e9dcc4"}
 
 
 def draw_pad(pad: PadPlan, say: Wording) -> str:
