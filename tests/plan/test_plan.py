@@ -12,7 +12,7 @@ from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.whole import plan_property
+from lean_year.plan.whole import compared, plan_property
 from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
 from tests.farm import changed, farm
@@ -143,9 +143,16 @@ def test_texts_hold_one_system_of_units(planned, rain):
 
 
 def test_a_roof_switched_off_is_worth_what_the_sheet_said(planned, rain):
-    for row, surface in enumerate(planned.plan.roofs.surfaces):
+    assert all(surface.on for surface in planned.plan.roofs.surfaces)
+    for row, said in enumerate(compared(farm(), rain, planned.plan).years_carried_without):
         off = plan_property(changed(**{f"roofs__{row}__on": False}), rain).plan.cistern
-        assert off.years_carried == surface.years_carried_without
+        assert off.years_carried == said
+
+
+def test_a_roof_that_is_off_is_worth_nothing_said(rain):
+    document = changed(roofs__1__on=False)
+    without = compared(document, rain, plan_property(document, rain).plan).years_carried_without
+    assert [each is None for each in without] == [False, True, False]
 
 
 def test_no_rain_leaves_rain_and_cistern_open_and_the_rest_answered():

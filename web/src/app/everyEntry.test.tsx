@@ -1,6 +1,6 @@
 /// <reference types="node" />
 import { mkdirSync, writeFileSync } from "node:fs";
-import { cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
+import { act, cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterAll, beforeAll, expect, test, vi } from "vitest";
 import { unpackDays } from "../lib/days";
@@ -120,7 +120,7 @@ async function inEveryView(name: Stage, state: typeof demo, look: (view: number)
   const { Sheet } = STATIONS[name];
   const views = [0];
   for (const view of views) {
-    renderInApp(
+    const queries = renderInApp(
       <ShownProvider shown={state}>
         <Sheet {...shown(state)} />
       </ShownProvider>,
@@ -130,6 +130,11 @@ async function inEveryView(name: Stage, state: typeof demo, look: (view: number)
     if (view === 0) views.push(...tabs.slice(1).map((_, number) => number + 1));
     if (view > 0) fireEvent.mouseDown(tabs[view]!);
     if (view > 0) expect(tabs[view]!.getAttribute("aria-selected")).toBe("true");
+    // What is fetched on its own is there before it is looked at: fetched, and drawn a turn later.
+    if (queries.getQueryCache().findAll({ queryKey: ["comparisons"] }).length > 0) {
+      await waitFor(() => expect(queries.isFetching({ queryKey: ["comparisons"] })).toBe(0));
+      await act(() => new Promise((turn) => setTimeout(turn)));
+    }
     if (screen.queryAllByText("Opening.").length > 0)
       await waitFor(() => expect(screen.queryAllByText("Opening.")).toEqual([]));
     look(view);

@@ -102,9 +102,10 @@ export function AtAddress({ at, children }: { at: string; children: ReactNode })
 
 export function renderInApp(part: ReactNode, at = "/") {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  return render(
+  render(
     <QueryClientProvider client={queries}>
       <AtAddress at={at}>{part}</AtAddress>
     </QueryClientProvider>,
   );
+  return queries;
 }

@@ -1,7 +1,5 @@
 """Roofs: what catches rain, what each surface brings, and whether it is fit for the use."""
 
-from dataclasses import replace
-
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
@@ -10,7 +8,7 @@ from lean_year.core.basis import worst
 from lean_year.core.calendar import mean_by_month
 from lean_year.core.roofs import catchment
 from lean_year.core.roofs.catchment import MONTHLY_LOSS_MM, MONTHLY_METHOD_RUNOFF
-from lean_year.plan.answer.cache import cached, cached_by_parts
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.inputs import CATCH
 from lean_year.plan.answer.wording import Wording, several
@@ -20,7 +18,6 @@ from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
 from lean_year.plan.model.station import Station
-from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.roofs.choices import choices
 from lean_year.plan.stations.roofs.findings import roof_findings
 from lean_year.property.document import Property
@@ -61,8 +58,6 @@ class RoofPlan(BaseModel):
     low_l_year: float | None
     high_l_year: float | None
     """Mean year with the material's low and high coefficient. [L]"""
-    years_carried_without: int | None = None
-    """Years carried if this roof alone were switched off; None when it is off or there is no rain."""
 
 
 class GroupPlan(BaseModel):
@@ -195,39 +190,15 @@ def _groups(document: Property, catch: Catch | None, rain: PreparedRain | None) 
     return rows
 
 
-@cached(8)
-def plan_roofs(roofs: RoofsPlan, catch: Catch | None, supply: Supply | None) -> RoofsPlan:
-    """The roofs stage: every surface, what they bring together, and what the design would carry without each."""
-    if catch is None or supply is None:
-        return roofs
-    alone = supply.on_rain_alone  # a back-up would carry every year without any roof
-    return roofs.model_copy(
-        update={
-            "surfaces": [
-                surface.model_copy(update={"years_carried_without": _carried_without(row, catch, alone)})
-                if surface.on
-                else surface
-                for row, surface in enumerate(roofs.surfaces)
-            ]
-        }
-    )
-
-
-def _carried_without(row: int, catch: Catch, alone: Supply) -> int:
-    # Subtraction can leave a hair below zero where this is the only roof.
-    left = (alone.inflow_l - catch.kept_by_roof[row]).clip(min=0)
-    return replace(alone, inflow_l=left).years_carried()
-
-
 @cached_by_parts(8, *CATCH_READS, "roofs.hazards", "roofs.x_m", "roofs.y_m")
-def plan_surfaces(
+def plan_roofs(
     document: Property,
     rain: PreparedRain | None,
     catch: Catch | None,
     demand: HouseholdDemand,
     say: Wording,
 ) -> RoofsPlan:
-    """All of the roofs stage that does not ask for the tanks."""
+    """The roofs stage: every surface, and what they bring together."""
     surfaces = [
         _surface(document, roof, catch.by_roof[row] if catch else None, rain, say)
         for row, roof in enumerate(document.roofs)
@@ -283,8 +254,7 @@ def plan_surfaces(
 
 
 def _plan(model: PropertyModel) -> RoofsPlan:
-    roofs = plan_surfaces(model.document, model.rain, model.catch, model.demand, model.say)
-    return plan_roofs(roofs, model.catch, model.supply)
+    return plan_roofs(model.document, model.rain, model.catch, model.demand, model.say)
 
 
 def _headline(model: PropertyModel, plan: RoofsPlan) -> str:

@@ -6,6 +6,7 @@ import { drainsElsewhere, usedHere } from "../../document/drained";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
+import { useComparisons } from "../../document/comparisons";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { NameEntry } from "../../document/NameEntry";
@@ -131,7 +132,8 @@ function Worth({ roof, index, surface }: { roof: Roof; index: number; surface: S
   const elsewhere = drainsElsewhere(roof, drained);
   const carried = usePlan("cistern").cistern?.rain_alone_years_carried;
   const harvest = surface.figures["harvest_l_year"];
-  const without = surface.years_carried_without;
+  const compared = useComparisons();
+  const without = compared && compared !== "none" ? compared.years_carried_without[index] : null;
   return (
     <p className="text-table">
       {harvest && (here || elsewhere.length === 0) && (
