@@ -14,7 +14,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import replay_of, replays_beside, supply_of, years_carried
 from lean_year.property.document import Property
-from lean_year.property.front import alone, at_front
+from lean_year.property.front import alone, at_front, by_itself
 from lean_year.property.served import MAIN, Served
 
 
@@ -79,12 +79,13 @@ def supplies_together(document: Property, rain: PreparedRain | None) -> Supplies
     if not document.supplies:
         return None
     first = at_front(document, MAIN) if MAIN in document.supply_ids else document
+    in_front = {each: at_front(document, each) for each in first.supply_ids}
     runs: dict[str, OperatedReplay] = {}
     if rain is not None:
         for each in (document.supply.id, *first.supply_ids):
             if each not in runs:
-                runs |= _runs_of(at_front(document, each), rain)
-    rows = [_row(at_front(document, each), rain, runs.get(each)) for each in first.supply_ids]
+                runs |= _runs_of(in_front[each], rain)
+    rows = [_row(in_front[each], rain, runs.get(each)) for each in first.supply_ids]
     return SuppliesTogether(verdict=_verdict(rows), supplies=rows, uses=list(uses_served(document)))
 
 
@@ -99,7 +100,7 @@ def _runs_of(document: Property, rain: PreparedRain) -> dict[str, OperatedReplay
 
 
 def _row(document: Property, rain: PreparedRain | None, run: OperatedReplay | None) -> SupplyBeside:
-    own = alone(document)
+    own = by_itself(document)
     groups = {each.id for each in document.downpipes}
     shares = [
         (roof, sum(drain.share for drain in roof.drains if drain.group in groups))

@@ -68,11 +68,14 @@ def alone(document: Property) -> Property:
     """
     if not document.supplies:
         return document
-    others = [_by_itself(at_front(document, each)) for each in _sharing_water(document)]
-    return _by_itself(document).model_copy(update={"others": others})
+    others = [by_itself(at_front(document, each)) for each in _sharing_water(document)]
+    return by_itself(document).model_copy(update={"others": others})
 
 
-def _by_itself(document: Property) -> Property:
+def by_itself(document: Property) -> Property:
+    """The same without the supplies with which it shares water, for what does not ask for them."""
+    if not document.supplies:
+        return document
     groups = {each.id for each in document.downpipes}
     return document.model_copy(
         update={

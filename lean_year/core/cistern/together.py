@@ -25,12 +25,20 @@ from lean_year.core.cistern.compiled import (
     YearsWatched,
     operate_together,
 )
-from lean_year.core.cistern.compiled_sizes import STEPS, DaysKept, FirstOut, Rows, operate_sizes_together
+from lean_year.core.cistern.compiled_sizes import (
+    STEPS,
+    DaysKept,
+    FirstOut,
+    Rows,
+    operate_sizes_together,
+    operate_spans_together,
+)
 from lean_year.core.cistern.operation import (
     Demand,
     OperatedCurve,
     OperatedReplay,
     Operation,
+    Spans,
     Stage,
     no_days,
     ready,
@@ -138,10 +146,7 @@ def operate_several(
     if not supplies:
         raise InputError("supplies", "needs at least one")
     days = supplies[0].inflow_l.size
-    made = [
-        ready(each.inflow_l, each.demand, each.stages, each.operation, each.start_share, each.loss_l)
-        for each in supplies
-    ]
+    made = _made(supplies)
     if any(each.inflow_l.size != days for each in supplies):
         raise InputError("supplies", "must all have the same days")
     quick = quick_to_size(supplies)
@@ -190,8 +195,8 @@ def _days_in_rows(
         handed=np.zeros((len(handed_on), days)),
     )
     years = YearsWatched(np.array([days]), np.ones(1, dtype=np.bool_), 0, 0)
-    size_l = np.array([made[0][1].size_l[0]])
-    _operate_rows(supplies, made, size_l, moves, handed_on, years, kept)
+    several = _in_rows(supplies, made, moves, handed_on)
+    operate_sizes_together(*several.with_first(several.size_l[:1]), years, _sums_of(1), kept)
     outs = [
         DaysOut(
             kept.stage[row : row + 1], kept.demand[row], kept.supplied[row], kept.spilled[row], kept.lost[row],
@@ -202,11 +207,53 @@ def _days_in_rows(
     return outs, kept.moved, kept.handed
 
 
+@dataclass(frozen=True, slots=True)
+class InRows:
+    """Several supplies made ready for the quick loops, whatever the size of the first."""
+
+    rows: Rows
+    moves: Moves
+    handing: Handing
+    order: NDArray[np.int64]
+    """Of the rows; whoever hands on before whoever is asked for it."""
+    size_l: NDArray[np.float64]
+    """Live volume of each, shape (n_supplies,). [L]"""
+    start_share: NDArray[np.float64]
+    """Of it, what each begins with, shape (n_supplies,). [-]"""
+
+    def with_first(self, size_l: NDArray[np.float64]) -> tuple[Rows, NDArray[np.float64], NDArray[np.float64], Moves,
+                                                               Handing, NDArray[np.int64]]:  # fmt: skip
+        """What a quick loop asks for where the first has these sizes: with all sizes, and what they begin with."""
+        size = np.repeat(self.size_l[:, np.newaxis], size_l.size, axis=1)
+        size[0] = size_l
+        return self.rows, size, size * self.start_share[:, np.newaxis], self.moves, self.handing, self.order
+
+
+def in_rows(
+    supplies: Sequence[OneOfSeveral], moves: Sequence[Move] = (), handed_on: Sequence[HandedOn] = ()
+) -> InRows:
+    """Make several supplies ready for `sizes_of_first` and `spans_of_first`.
+
+    Parameters
+    ----------
+    supplies, moves, handed_on : see `operate_several`
+        All `quick_to_size`.
+
+    Returns
+    -------
+    InRows
+
+    Raises
+    ------
+    InputError
+        If a series or a value is out of its range, or a use is handed on in a circle.
+    """
+    return _in_rows(supplies, _made(supplies), moves, handed_on)
+
+
 def sizes_of_first(
-    supplies: Sequence[OneOfSeveral],
+    several: InRows,
     size_l: NDArray[np.float64],
-    moves: Sequence[Move] = (),
-    handed_on: Sequence[HandedOn] = (),
     *,
     year_end: NDArray[np.int64],
     year_counts: NDArray[np.bool_],
@@ -216,8 +263,8 @@ def sizes_of_first(
 
     Parameters
     ----------
-    supplies, moves, handed_on : see `operate_several`
-        All `quick_to_size`.
+    several : InRows
+        The supplies.
     size_l : ndarray, shape (n_sizes,)
         Live volumes of the first. [L]
     year_end, year_counts : ndarray, shape (n_years,)
@@ -229,22 +276,14 @@ def sizes_of_first(
     -------
     OperatedCurve
         For each size the same figures as the first run of `operate_several`. Basis: derived, as there.
-
-    Raises
-    ------
-    InputError
-        If a series or a value is out of its range, or a use is handed on in a circle.
     """
-    made = [
-        ready(each.inflow_l, each.demand, each.stages, each.operation, each.start_share, each.loss_l)
-        for each in supplies
-    ]
     sizes = np.ascontiguousarray(size_l, dtype=np.float64)
     years = YearsWatched(np.asarray(year_end, dtype=np.int64), year_counts, *watch)
     nothing = np.zeros((0, 0))
     no_step = np.zeros((0, 0), dtype=np.int8)
     kept = DaysKept(nothing, nothing, nothing, nothing, nothing, nothing, no_step, nothing, nothing)
-    out = _operate_rows(supplies, made, sizes, moves, handed_on, years, kept)
+    out = _sums_of(sizes.size)
+    operate_sizes_together(*several.with_first(sizes), years, out, kept)
     return OperatedCurve(
         size_l=sizes,
         supplied_l=out.supplied,
@@ -259,45 +298,76 @@ def sizes_of_first(
     )
 
 
-def _operate_rows(
-    supplies: Sequence[OneOfSeveral],
-    made: Made,
-    sizes: NDArray[np.float64],
-    moves: Sequence[Move],
-    handed_on: Sequence[HandedOn],
-    years: YearsWatched,
-    kept: DaysKept,
-) -> FirstOut:
-    """All of them as rows of arrays, the first in each of its sizes."""
+def spans_of_first(several: InRows, *, begins: Sequence[int], days: int) -> Spans:
+    """Live water of the first of several supplies through spans of the record, each begun anew with all of them.
+
+    Parameters
+    ----------
+    several : InRows
+        The supplies.
+    begins : sequence of int
+        First day of each span.
+    days : int
+        Length of each; every span lies within the record. [d]
+
+    Returns
+    -------
+    Spans
+        Of each span the same as the first run of `operate_several` through its days. Basis: derived, as there.
+
+    Raises
+    ------
+    InputError
+        If a span leaves the record.
+    """
+    if begins and not (min(begins) >= 0 and max(begins) + days <= several.rows.inflow.shape[1]):
+        raise InputError("begins", "every span must lie within the record")
+    count = len(begins)
+    found = Spans(np.zeros((count, days)), np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64))
+    operate_spans_together(
+        *several.with_first(several.size_l[:1]), np.array(begins, dtype=np.int64), found.store_l, found.short_days,
+        found.first_short,
+    )  # fmt: skip
+    return found
+
+
+def _made(supplies: Sequence[OneOfSeveral]) -> Made:
+    return [
+        ready(each.inflow_l, each.demand, each.stages, each.operation, each.start_share, each.loss_l)
+        for each in supplies
+    ]
+
+
+def _sums_of(sizes: int) -> FirstOut:
+    return FirstOut(*(np.zeros(sizes) for _ in FirstOut._fields))
+
+
+def _in_rows(
+    supplies: Sequence[OneOfSeveral], made: Made, moves: Sequence[Move], handed_on: Sequence[HandedOn]
+) -> InRows:
     count, days = len(supplies), supplies[0].inflow_l.size
     demand, triggers = np.zeros((count, STEPS, days)), np.full((count, STEPS - 1), -1.0)
     for row, (series, _, running) in enumerate(made):
         steps = running.triggers.size
         demand[row, : steps + 1] = series.house + series.garden
         triggers[row, :steps] = running.triggers
-    size = np.array([np.full(sizes.size, stores.size_l[0]) for _, stores, _ in made])
-    size[0] = sizes
-    out = FirstOut(*(np.zeros(sizes.size) for _ in FirstOut._fields))
-    operate_sizes_together(
-        Rows(
-            np.array([series.inflow * stores.inflow_share[0] for series, stores, _ in made]),
-            demand,
-            np.array([series.loss for series, _, _ in made]),
-            triggers,
-            np.array([running.yas for _, _, running in made]),
-            np.array([running.keep_share for _, _, running in made]),
-            np.array([running.limit_l_day for _, _, running in made]),
-        ),
-        size,
-        size * np.array([[each.start_share] for each in supplies]),
+    rows = Rows(
+        np.array([series.inflow * stores.inflow_share[0] for series, stores, _ in made]),
+        demand,
+        np.array([series.loss for series, _, _ in made]),
+        triggers,
+        np.array([running.yas for _, _, running in made]),
+        np.array([running.keep_share for _, _, running in made]),
+        np.array([running.limit_l_day for _, _, running in made]),
+    )
+    return InRows(
+        rows,
         _moves(moves),
         _handing(handed_on, STEPS, days),
         np.array(_order(count, handed_on), dtype=np.int64),
-        years,
-        out,
-        kept,
+        np.array([stores.size_l[0] for _, stores, _ in made]),
+        np.array([each.start_share for each in supplies]),
     )
-    return out
 
 
 def quick_to_size(supplies: Sequence[OneOfSeveral]) -> bool:

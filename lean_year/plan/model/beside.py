@@ -6,15 +6,27 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern.operation import OperatedCurve, OperatedReplay
+from lean_year.core.cistern.operation import (
+    Demand,
+    OperatedCurve,
+    OperatedReplay,
+    Operation,
+    Spans,
+    Stage,
+    spans_from,
+)
 from lean_year.core.cistern.together import (
     HandedOn,
+    InRows,
     Move,
     OneOfSeveral,
+    in_rows,
     operate_several,
     quick_to_size,
     sizes_of_first,
+    spans_of_first,
 )
+from lean_year.plan.answer.cache import cached
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
@@ -52,6 +64,12 @@ class Beside:
             handed_on = tuple(replace(on, share=on.share[:, days]) for on in handed_on)
         return operate_several(supplies, self.moves, handed_on).runs
 
+    def spans(self, own: OneOfSeveral, begins: list[int], days: int) -> Spans:
+        """Live water of this supply among them through spans of the record, each begun anew."""
+        if self.quick_to_size(own):
+            return spans_of_first(in_rows((own, *self.others), self.moves, self.handed_on), begins=begins, days=days)
+        return spans_from([self.run(own, slice(begin, begin + days)) for begin in begins], days)
+
     def quick_to_size(self, own: OneOfSeveral) -> bool:
         """Whether many sizes of this supply can be replayed at once."""
         return quick_to_size((own, *self.others))
@@ -60,10 +78,26 @@ class Beside:
         self, own: OneOfSeveral, live_l: NDArray[np.float64], rain: PreparedRain, watch: tuple[int, int]
     ) -> OperatedCurve:
         """Many live volumes of this supply among them, through the record."""
-        return sizes_of_first(
-            (own, *self.others), live_l, self.moves, self.handed_on,
-            year_end=rain.years.ends, year_counts=rain.counts, watch=watch,
-        )  # fmt: skip
+        (stage,) = own.stages
+        several = _in_rows_of(
+            own.inflow_l, own.demand, own.operation, own.start_share, own.loss_l, stage.inflow_share, self
+        )
+        return sizes_of_first(several, live_l, year_end=rain.years.ends, year_counts=rain.counts, watch=watch)
+
+
+@cached(8)
+def _in_rows_of(
+    inflow_l: NDArray[np.float64],
+    demand: Demand,
+    operation: Operation,
+    start_share: float,
+    loss_l: NDArray[np.float64] | None,
+    inflow_share: float,
+    beside: Beside,
+) -> InRows:
+    """A supply among others, ready for any size of it."""
+    own = OneOfSeveral(inflow_l, demand, (Stage(0.0, inflow_share),), operation, start_share, loss_l)
+    return in_rows((own, *beside.others), beside.moves, beside.handed_on)
 
 
 def beside_of(document: Property, rain: PreparedRain, others: Sequence[OneOfSeveral]) -> Beside | None:

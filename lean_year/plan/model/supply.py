@@ -17,7 +17,6 @@ from lean_year.core.cistern.operation import (
     operate,
     operate_sizes,
     operate_windows,
-    spans_from,
     stores_of_spans,
 )
 from lean_year.core.cistern.replay import Rule
@@ -93,6 +92,12 @@ class Supply:
         """Whether each size takes a replay of its own: of a chain of tanks, or with other supplies."""
         return len(self.layout.steps) > 1 or self.beside is not None
 
+    @property
+    def sized_one_by_one(self) -> bool:
+        """Whether that is so for every size, and not for many at once."""
+        together = self.beside is not None and self.beside.quick_to_size(self.one_of_several())
+        return self.slow_to_size and not together
+
     def run(self, gross_l: float | None = None, rule: Rule | None = None) -> OperatedReplay:
         """The replay of the tanks as planned, or made wider until they hold `gross_l`."""
         operation = self.operation if rule is None else replace(self.operation, rule=rule)
@@ -152,8 +157,8 @@ class Supply:
         """Live water through spans of the record, each begun with a share of the live volume. The supplies beside it
         begin with as much, since nothing else is known of them."""
         if self.beside is not None:
-            own, beside = self.one_of_several(start_share=start_share), self.beside.begun_with(start_share)
-            return spans_from([beside.run(own, slice(begin, begin + days)) for begin in begins], days)
+            own = self.one_of_several(start_share=start_share)
+            return self.beside.begun_with(start_share).spans(own, begins, days)
         return stores_of_spans(
             inflow_l=self.inflow_l,
             demand=self.demand,

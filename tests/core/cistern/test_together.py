@@ -13,9 +13,11 @@ from lean_year.core.cistern.together import (
     HandedOn,
     Move,
     OneOfSeveral,
+    in_rows,
     operate_several,
     quick_to_size,
     sizes_of_first,
+    spans_of_first,
 )
 from lean_year.core.errors import InputError
 from tests.core.cistern.test_operation import DAYS, demand_at, series
@@ -196,7 +198,7 @@ def test_many_sizes_at_once_are_each_a_replay_of_its_own(front, rules, triggers,
     ends = np.array([DAYS // 3, 2 * DAYS // 3, DAYS])
     counts, watch = np.array([True, False, True]), (40, 200)
     sizes = np.array([1.0, 900.0, 2_500.0, 5_000.0, 20_000.0])
-    found = sizes_of_first(ordered, sizes, moves, handed, year_end=ends, year_counts=counts, watch=watch)
+    found = sizes_of_first(in_rows(ordered, moves, handed), sizes, year_end=ends, year_counts=counts, watch=watch)
     years = [slice(begin, end) for begin, end in zip([0, *ends], ends, strict=False)]
     for row, size in enumerate(sizes):
         own = dataclasses.replace(ordered[0], stages=(Stage(float(size), 1.0),))
@@ -212,6 +214,23 @@ def test_many_sizes_at_once_are_each_a_replay_of_its_own(front, rules, triggers,
             "counted_spilled_l": sum(run.spilled_l[year].sum() for year, it in zip(years, counts, strict=True) if it),
         }.items():
             assert getattr(found, name)[row] == pytest.approx(expected, rel=1e-9, abs=1e-5), name
+
+
+def test_many_spans_at_once_are_each_a_replay_of_its_own():
+    several = [supply(4, 5_000, 150, triggers=(0.6, 0.3), start=0.3), supply(5, 3_000, 170, rule="ybs", start=0.3)]
+    moves = [Move(1, 0, 300.0, 0.3, 0.8)]
+    handed = [HandedOn(0, 1, np.full((3, DAYS), 0.4))]
+    begins, days = [0, 40, 200], 120
+    found = spans_of_first(in_rows(several, moves, handed), begins=begins, days=days)
+    for row, begin in enumerate(begins):
+        span = slice(begin, begin + days)
+        cut = [HandedOn(each.source, each.to, each.share[:, span]) for each in handed]
+        run = operate_several([each.within(span) for each in several], moves, cut).runs[0]
+        np.testing.assert_allclose(found.store_l[row], run.store_l, atol=1e-9)
+        assert found.short_days[row] == run.short_day.sum() > 0
+        assert found.first_short[row] == run.short_day.argmax() + 1
+    with pytest.raises(InputError, match="within the record"):
+        spans_of_first(in_rows(several), begins=[DAYS - 5], days=6)
 
 
 def test_chains_trucks_and_many_steps_are_not_sized_at_once():

@@ -99,7 +99,7 @@ def smallest_tanks(alone: Supply, sized: Sized, aim: int) -> SmallestTanks:
     found = sizing.narrow_down(
         alone.kept_sizes,
         [_within(sized, enough) for enough in ways],
-        side_by_side=8 if slow else 16,
+        side_by_side=8 if alone.sized_one_by_one else 22 if slow else 16,
         exact_to=0.002 if slow else 0.0,
     )
     none_short, for_aim = (None if litres is None else float(litres) for litres in (found[0], found[-1]))
