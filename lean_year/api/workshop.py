@@ -220,8 +220,8 @@ class Workshop(Showing):
         on_site = not same_site(before, document)
         as_kept = _as_kept(document, kept)
         if as_kept is not document:
-            # Most edits of another supply leave the one in front as it is, whose plan is there.
-            planned = self.plan(kept if alone(kept) == alone(as_kept) else as_kept, property_id)
+            # Most edits of another supply leave the one in front as it is, whose plan by itself is there.
+            planned = self.plan(alone(as_kept), property_id)
         return self._keep(property_id, base, edit_id, label, as_kept, planned, moved, by, on_site=on_site)
 
     def _keep(

@@ -58,11 +58,16 @@ def by_value(document: Part, assumed: Iterable[str]) -> list[str]:
     )
 
 
+@cache
+def _fields_of(part: type[Part]) -> frozenset[str]:
+    return frozenset(part.model_fields)  # which pydantic puts together anew each time it is asked
+
+
 def _at(document: Part, pointer: str) -> Any:
     """The value at a pointer, or the pointer where it leads nowhere: it is kept then as it is."""
     value: Any = document
     for step in pointer.split("/")[1:] or [""]:
-        if isinstance(value, Part) and step in type(value).model_fields:
+        if isinstance(value, Part) and step in _fields_of(type(value)):
             value = getattr(value, step)
         elif isinstance(value, list) and step.isdecimal() and step == str(int(step)) and int(step) < len(value):
             value = value[int(step)]

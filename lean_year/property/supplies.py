@@ -4,6 +4,7 @@ The first of them stands in the document itself, so that a property with one sup
 stand in `supplies`. `at_front` changes places: the same property with another supply at the front.
 """
 
+from functools import lru_cache
 from graphlib import CycleError, TopologicalSorter
 from typing import Annotated
 
@@ -80,6 +81,11 @@ def pointers_swapped(pointers: list[str], row: int) -> list[str]:
     >>> pointers_swapped(["/pump/cut_in_kpa", "/supplies/0/back_up/kind", "/supplies/1/pump", "/roofs/0/runoff"], 0)
     ['/supplies/0/pump/cut_in_kpa', '/household/back_up/kind', '/supplies/1/pump', '/roofs/0/runoff']
     """
+    return list(_swapped(tuple(pointers), row))
+
+
+@lru_cache(32)  # every supply is brought to the front with each edit, and what is assumed seldom changes
+def _swapped(pointers: tuple[str, ...], row: int) -> tuple[str, ...]:
     behind = f"/supplies/{row}/"
 
     def swapped(pointer: str) -> str:
@@ -91,7 +97,7 @@ def pointers_swapped(pointers: list[str], row: int) -> list[str]:
         stands = name in _PLACES and pointer.startswith(_PLACES[name])
         return f"{behind}{name}{slash}{rest}" if stands else pointer
 
-    return [swapped(each) for each in pointers]
+    return tuple(swapped(each) for each in pointers)
 
 
 def check_transfers(transfers: list[Transfer], supplies: list[str]) -> None:
