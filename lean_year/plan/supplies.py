@@ -5,6 +5,7 @@ from collections.abc import Iterator
 import numpy as np
 from pydantic import BaseModel
 
+from lean_year.core.calendar import in_season
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.core.household.uses import animals
 from lean_year.plan.answer.wording import first_few
@@ -122,13 +123,14 @@ def _row(document: Property, rain: PreparedRain | None, run: OperatedReplay | No
     )
     if rain is None or run is None:
         return row
-    wanted = bool(run.demand_l.any())
+    wanted, season = bool(run.demand_l.any()), document.cistern.out_of_use
+    in_use = np.ones(rain.dates.size, np.bool_) if season is None else ~in_season(rain.dates, *season.days)
     return row.model_copy(
         update={
             "counted_years": int(rain.counts.sum()),
             "years_carried": years_carried(run, rain) if wanted else None,
             "helped_l_day": 0.0 if run.moved_l is None else float(np.mean(run.moved_l)),
-            "lowest_l": float(run.store_l.min()),
+            "lowest_l": float(run.store_l.min(initial=run.size_l, where=in_use)),
         }
     )
 

@@ -70,7 +70,7 @@ def write_swmm_model(document: Property, rain: PreparedRain) -> str:
     catch, supply = catch_rain(document, rain), supply_of(document, rain)
     run = replay_of(supply)
     live_l = supply.layout.stages()[-1].size_l
-    parts = _Parts(rain, catch, run, lean_year_of(run, rain), live_l)
+    parts = _Parts(rain, catch, run, lean_year_of(run, supply), live_l)
     chain = Chain(document)
     begin, end = int(parts.rain.years.starts[parts.year]), int(parts.rain.years.ends[parts.year])
     days = slice(begin, end)

@@ -85,7 +85,7 @@ class PropertyModel:
     @cached_property
     def lean_year(self) -> int | None:
         """Row of the water year that is hardest on the design."""
-        return None if self.rain is None or self.replay is None else lean_year_of(self.replay, self.rain)
+        return None if self.supply is None or self.replay is None else lean_year_of(self.replay, self.supply)
 
     @cached_property
     def supplied_m3_year(self) -> float | None:

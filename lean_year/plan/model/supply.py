@@ -66,6 +66,11 @@ class Supply:
         """Days on which the store is out of use and stands empty."""
         return np.asarray(self.loss_l == DRAINED_L)
 
+    def in_use_l(self, run: OperatedReplay) -> NDArray[np.float64]:
+        """What a replay holds at the end of each day, for whoever asks how low it fell: infinite while it is out of
+        use, when nothing is meant to be there. [L]"""
+        return np.where(self.empty_days, np.inf, run.store_l)
+
     @property
     def evaporation_l(self) -> NDArray[np.float64]:
         """What the air takes each day, without what is drained off. [L]"""
@@ -337,13 +342,13 @@ def replays_beside(supply: Supply) -> tuple[OperatedReplay, ...]:
 
 
 @cached(8)
-def lean_year_of(run: OperatedReplay, rain: PreparedRain) -> int:
+def lean_year_of(run: OperatedReplay, supply: Supply) -> int:
     """Row of the water year that is hardest on a replay; `lean_year.core.cistern.lean_year` has the rule."""
-    years = rain.years
+    rain, years = supply.rain, supply.rain.years
     return lean_year(
         shortfall_l=years.sums(np.where(run.short_day, run.shortfall_l, 0.0)),
         other_water_l=years.sums(run.topped_up_l + run.trucked_l) + years.sums(run.given_up_l),
-        lowest_l=np.minimum.reduceat(run.store_l, years.starts),
+        lowest_l=np.minimum.reduceat(supply.in_use_l(run), years.starts),
         counted=rain.counts,
     )
 

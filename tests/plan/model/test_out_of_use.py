@@ -62,12 +62,26 @@ def test_a_store_that_is_drained_and_refilled_does_what_a_plain_loop_says(rain, 
     assert abs(run.balance_residual_l) < 1e-3
 
 
-def test_what_is_drained_is_told_and_is_no_evaporation(rain):
+def test_what_is_drained_is_said_and_is_no_evaporation(rain):
     plan = plan_property(edited("saltmarrow", *GARDEN, DRAINED), rain).plan
     figures = plan.cistern.figures
     assert figures["drained_l_year"].value > 1_000
     assert "evaporated_l_year" not in figures
     assert "CISTERN_WANTED_OUT_OF_USE" not in codes(plan), "no garden is watered in those months"
+
+
+def test_how_low_the_store_fell_is_of_the_days_on_which_it_is_in_use(rain):
+    """Nothing is meant to be in it on the others, and that nothing is there is not the tightest day."""
+    document = edited("saltmarrow", *GARDEN, DRAINED)
+    plan = plan_property(document, rain).plan
+    held = replay_of(supply_of(document, rain)).store_l
+    in_use = [not _out(each) for each in rain.dates]
+    assert plan.cistern.figures["tightest_l"].value == pytest.approx(held[rain.counted_days & in_use].min())
+    for row, year in enumerate(plan.cistern.years):
+        days = slice(int(rain.years.starts[row]), int(rain.years.ends[row]))
+        assert year.lowest_l == pytest.approx(held[days][in_use[days]].min())
+        assert 4 <= year.lowest_date.month <= 10
+    assert " Nov " not in plan.verdict
 
 
 def test_a_use_that_goes_on_while_the_store_stands_empty_fails(rain):

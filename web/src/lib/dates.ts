@@ -35,4 +35,12 @@ export function monthStarts(firstMonth: number): { month: number; day: number }[
 }
 
 /** Today on this device's calendar. */
+/** Whether a date lies between two days of the year, both included; also over New Year. */
+export function inSeason(date: Date, season: { first: string; last: string }): boolean {
+  const day = date.toISOString().slice(5, 10);
+  const after = day >= season.first;
+  const before = day <= season.last;
+  return season.first <= season.last ? after && before : after || before;
+}
+
 export const today = () => new Date().toLocaleDateString("sv-SE");

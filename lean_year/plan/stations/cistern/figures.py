@@ -180,7 +180,7 @@ def _fire(supply: Supply, say: Wording) -> dict[str, Figure]:
 
 def _security(supply: Supply, run: OperatedReplay, worst: Shortage | None, say: Wording) -> dict[str, Figure]:
     rain = supply.rain
-    lowest = int(np.argmin(np.where(rain.counted_days, run.store_l, np.inf)))
+    lowest = int(np.argmin(np.where(rain.counted_days, supply.in_use_l(run), np.inf)))
     before = float(run.store_l[lowest - 1]) if lowest else run.start_l
     wanted, supplied = float(run.demand_l.sum()), float(run.supplied_l.sum())
     short = int(run.short_day.sum())

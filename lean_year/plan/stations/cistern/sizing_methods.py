@@ -137,7 +137,7 @@ def _replay(supply: Supply, run: OperatedReplay | None, tank_l: float | None, sa
             "tank would only use up what it was first filled with.",
         )  # fmt: skip
     carried = rain.counted_days & ~run.short_day
-    bottom = int(np.argmin(np.where(carried, run.store_l, np.inf)))
+    bottom = int(np.argmin(np.where(carried, supply.in_use_l(run), np.inf)))
     top = last_full_before(run, bottom)
     first = 0 if top is None else top + 1
     span = slice(first, bottom + 1)
@@ -295,7 +295,7 @@ def _dry_spell(supply: Supply, at_aim: OperatedReplay | None, say: Wording) -> S
     why = f"Rain over {say.shallow(rainfall.DRY_DAY_MM)} ends the spell and refills nothing."
     if at_aim is not None and spell.days:
         carried = rain.counted_days & ~at_aim.short_day
-        bottom = int(np.argmin(np.where(carried, at_aim.store_l, np.inf)))
+        bottom = int(np.argmin(np.where(carried, supply.in_use_l(at_aim), np.inf)))
         top = last_full_before(at_aim, bottom)
         fell = bottom - (top if top is not None else 0)
         why += (

@@ -88,9 +88,9 @@ def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, say: W
     rain, cistern = supply.rain, document.cistern
     alone = supply.on_rain_alone
     alone_run = replay_of(alone)
-    years = years_of(run, rain)
+    years = years_of(run, supply)
     counted, carried = int(rain.counts.sum()), years_carried(run, rain)
-    lean = lean_year_of(run, rain)
+    lean = lean_year_of(run, supply)
     short = shortages(run, rain, lean)
     lean_days = slice(int(rain.years.starts[lean]), int(rain.years.ends[lean]))
     first_filling = sizing.demand_outruns_inflow(supply.inflow_l, supply.demand_l)

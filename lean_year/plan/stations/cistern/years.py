@@ -7,6 +7,7 @@ from pydantic import BaseModel
 
 from lean_year.core.cistern.operation import OperatedReplay
 from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.supply import Supply
 from lean_year.property.document import Property
 
 SHORTAGES_SHOWN = 12
@@ -93,8 +94,8 @@ def _begun_before(run: OperatedReplay, rain: PreparedRain) -> list[bool]:
     ]
 
 
-def years_of(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
-    years = rain.years
+def years_of(run: OperatedReplay, supply: Supply) -> list[CisternYear]:
+    rain, years, in_use_l = supply.rain, supply.rain.years, supply.in_use_l(run)
     daily = ("inflow_l", "demand_l", "supplied_l", "given_up_l", "spilled_l")
     sums = {name: years.sums(getattr(run, name)).tolist() for name in daily}
     sums["shortfall_l"] = years.sums(np.where(run.short_day, run.shortfall_l, 0.0)).tolist()
@@ -102,7 +103,7 @@ def years_of(run: OperatedReplay, rain: PreparedRain) -> list[CisternYear]:
     begun_before = _begun_before(run, rain)
     loads, step_days, short_days = (years.days(on).tolist() for on in (run.loads, run.step > 0, run.short_day))
     spans = [slice(begin, end) for begin, end in zip(years.starts.tolist(), years.ends.tolist(), strict=True)]
-    lowest = [span.start + int(np.argmin(run.store_l[span])) for span in spans]
+    lowest = [span.start + int(np.argmin(in_use_l[span])) for span in spans]
     lowest_l, end_l = run.store_l[lowest].tolist(), run.store_l[years.ends - 1].tolist()
     starts, lowest_dates = (rain.dates[at].astype(object) for at in (years.starts, lowest))
     rows = []

@@ -1,6 +1,7 @@
 import { useCallback, useMemo } from "react";
 import { useDocument, usePlan } from "../../document/shown";
 import { useAxis } from "../../lib/axis";
+import { addDays, inSeason, parseDay } from "../../lib/dates";
 import { FULL, yearSpans } from "../../lib/days";
 import type { Days } from "../../lib/days";
 import { volume } from "../../lib/units";
@@ -11,7 +12,7 @@ import { Why } from "../../ui/Why";
 import { LowestDots } from "./LowestDots";
 import { ResultsTable } from "./ResultsTable";
 import { SizeCurve } from "./SizeCurve";
-import { css, DRY_DAY, STORE_SCALE, storeStep } from "../../ui/storeScale";
+import { css, DRY_DAY, OUT_OF_USE_DAY, STORE_SCALE, storeStep } from "../../ui/storeScale";
 import { YearsTable } from "./YearsTable";
 
 const PICTURE_HEIGHT = 222;
@@ -21,17 +22,26 @@ type ViewProps = { days: Days; yearRow: number; pickYear: (row: number) => void 
 /** Every recorded day as a picture, security over size with a handle to drag, and the results. */
 export function DaysView({ days, yearRow, pickYear }: ViewProps) {
   const axis = useAxis();
-  const document = useDocument("units");
+  const document = useDocument("units", "cistern");
+  const season = document.cistern.out_of_use;
   const plan = usePlan("cistern", "findings", "rain");
   const units = document.units;
   const cistern = plan.cistern!;
   const rain = plan.rain!;
   const spans = useMemo(() => yearSpans(rain), [rain]);
+  const isOut = useMemo(() => {
+    const begun = parseDay(rain.years[0]!.start);
+    return (day: number) => season !== null && inSeason(addDays(begun, day), season);
+  }, [rain, season]);
   const colour = useCallback(
-    (day: number) => (days.isShort(day) ? DRY_DAY : STORE_SCALE[storeStep(days.share[day]! / FULL)]!),
-    [days],
+    (day: number) => {
+      if (days.isShort(day)) return DRY_DAY;
+      return isOut(day) ? OUT_OF_USE_DAY : STORE_SCALE[storeStep(days.share[day]! / FULL)]!;
+    },
+    [days, isOut],
   );
   const reading = (day: number) => {
+    if (isOut(day)) return days.isShort(day) ? "water wanted, and the store out of use" : "the store is out of use";
     const held = volume((days.share[day]! / FULL) * days.liveL, units);
     return days.isShort(day) ? `dry, ${held} in the store at night` : `${held} in the store`;
   };
@@ -45,7 +55,7 @@ export function DaysView({ days, yearRow, pickYear }: ViewProps) {
         <section aria-label="Every recorded day">
           <div className="mb-1 flex flex-wrap items-center gap-x-6 gap-y-1">
             <h2 className="heading">Every recorded day</h2>
-            <StoreLegend liveL={cistern.live_l} units={units} />
+            <StoreLegend liveL={cistern.live_l} units={units} outOfUse={season !== null} />
           </div>
           <div className="flex">
             <DayPicture
@@ -107,7 +117,7 @@ export function DaysView({ days, yearRow, pickYear }: ViewProps) {
   );
 }
 
-function StoreLegend({ liveL, units }: { liveL: number; units: "metric" | "us" }) {
+function StoreLegend({ liveL, units, outOfUse }: { liveL: number; units: "metric" | "us"; outOfUse: boolean }) {
   return (
     <p className="flex flex-wrap items-center gap-x-2 text-small whitespace-nowrap">
       store 0
@@ -118,6 +128,7 @@ function StoreLegend({ liveL, units }: { liveL: number; units: "metric" | "us" }
       </svg>
       {volume(liveL, units)}
       <LegendKey fill={css(DRY_DAY)}>no water left</LegendKey>
+      {outOfUse && <LegendKey fill={css(OUT_OF_USE_DAY)}>out of use</LegendKey>}
     </p>
   );
 }

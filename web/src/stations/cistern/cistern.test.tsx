@@ -1,13 +1,14 @@
 import { fireEvent, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
+import { addDays, parseDay } from "../../lib/dates";
 import { FULL, unpackDays, yearSpans } from "../../lib/days";
 import { fixed, volume } from "../../lib/units";
 import { answerCalls, demo, lastOperations, renderInApp, renderOnDemo, terrace } from "../../testing/demo";
 import { paintable } from "../../testing/painted";
 import { WorkbenchProvider } from "../../document/workbench";
 import { CisternSheet } from "./CisternSheet";
-import { DRY_DAY, STORE_SCALE, storeStep } from "../../ui/storeScale";
+import { DRY_DAY, OUT_OF_USE_DAY, STORE_SCALE, storeStep } from "../../ui/storeScale";
 
 const { plan } = demo;
 const cistern = plan.cistern!;
@@ -214,4 +215,29 @@ test("a day is painted by how full the store was, a dry one red, and says how mu
   expect(said()).toMatch(new RegExp(`: ${held(span.first + 1)} in the store$`));
   for (let day = span.first + 1; day < dry; day++) fireEvent.keyDown(canvas, { key: "ArrowRight" });
   expect(said()).toMatch(new RegExp(`: dry, ${held(dry)} in the store at night$`));
+});
+
+test("a day on which the store is out of use is grey, and says so", async () => {
+  const painted = paintable();
+  const row = cistern.lean_year;
+  const span = yearSpans(demo.plan.rain!)[row]!;
+  const full = sheet.days.isShort(span.first + 1) || sheet.days.isShort(span.first + 2);
+  expect(full).toBe(false);
+  const begun = addDays(parseDay(demo.plan.rain!.years[0]!.start), span.first);
+  const dayOf = (date: Date) => date.toISOString().slice(5, 10);
+  const out_of_use = { first: dayOf(addDays(begun, 1)), last: dayOf(addDays(begun, 2)) };
+  const document = { ...demo.document, cistern: { ...demo.document.cistern, out_of_use } };
+  renderOnDemo(<CisternSheet {...sheet} />, { ...demo, document });
+  const picture = within(await screen.findByRole("region", { name: "Every recorded day" }));
+  const at = (day: number) => painted.rows[row]![span.offset + day]!;
+  expect([at(0) === OUT_OF_USE_DAY, at(1), at(2), at(3) === OUT_OF_USE_DAY]).toEqual([
+    false,
+    OUT_OF_USE_DAY,
+    OUT_OF_USE_DAY,
+    false,
+  ]);
+  expect(picture.getByText("out of use")).toBeTruthy();
+  const canvas = picture.getByRole("application");
+  fireEvent.keyDown(canvas, { key: "ArrowRight" });
+  expect(canvas.parentElement!.querySelector("[aria-live]")!.textContent).toMatch(/: the store is out of use$/);
 });
