@@ -36,6 +36,8 @@ OWNER_MAY = {
     ("GET", f"{PROPERTY}/photos/{{key}}"),
     ("GET", f"{PROPERTY}/fixes"),
     ("GET", f"{PROPERTY}/parts"),
+    ("GET", f"{PROPERTY}/all-supplies/bought"),
+    ("GET", f"{PROPERTY}/cistern-comparisons"),
     ("GET", f"{PROPERTY}/build"),
     ("GET", f"{PROPERTY}/log"),
     ("GET", f"{PROPERTY}/operating"),

@@ -37,8 +37,9 @@ from lean_year.plan.stations.cistern.stage import STATION as CISTERN
 from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
+from lean_year.plan.stations.price.all_supplies import BoughtForAll
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
-from lean_year.plan.whole import compared
+from lean_year.plan.whole import bought_for_all_supplies, compared
 from lean_year.plan.worth_of_measuring import worth_of_measuring
 from lean_year.property.document import Property
 from lean_year.property.for_owner import for_owner
@@ -100,6 +101,17 @@ class Showing(Planning):
     def parts(self, property_id: str, revision: int, *, priced: bool) -> list[PartLine]:
         """What a revision is bought as; without prices, and what the firm paid, for an owner."""
         return self.plan(self._priced(property_id, revision, priced), property_id, priced=priced).plan.parts
+
+    def bought_for_all_supplies(self, property_id: str, revision: int, *, priced: bool) -> BoughtForAll | None:
+        """What all supplies of a revision are bought as together; without prices for an owner."""
+        document = self._priced(property_id, revision, priced)
+        return bought_for_all_supplies(
+            document,
+            lambda shown: self.plan(shown, property_id, priced=priced),
+            self.rain_of(document),
+            prices=self.prices_for(document) if priced else NO_PRICES,
+            record=self.written_on(property_id),
+        )
 
     def cistern_comparisons(self, property_id: str, revision: int, *, priced: bool) -> CisternComparisons:
         """What the cistern of a revision is compared with; without prices for an owner."""
@@ -200,6 +212,12 @@ class Showing(Planning):
         """What is bought, for a merchant."""
         document = self.stored(property_id).document
         return write_parts_csv(self.plan(document, property_id).plan.parts, document.units)
+
+    def all_parts_csv(self, property_id: str) -> str:
+        """What is bought for all supplies, for a merchant."""
+        stored = self.stored(property_id)
+        bought = self.bought_for_all_supplies(property_id, stored.revision, priced=True)
+        return self.parts_csv(property_id) if bought is None else write_parts_csv(bought.lines, stored.document.units)
 
     def parts_workbook(self, property_id: str) -> bytes:
         """The same as a workbook."""

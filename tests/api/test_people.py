@@ -362,9 +362,11 @@ def test_what_the_firm_pays_and_adds_is_none_of_an_owners_business(firm, prop):
     assert {line["unit_price"] for line in parts} == {None}
     assert plan["price"]["total"]["value"] == plan["price"]["margin"]["value"] == 0
     assert len(parts) == 100, "what is built in is theirs to know"
-    for what in ("", "/file", "/bundle", "/parts", "/cistern-comparisons"):
-        of_revision = asked if what in ("/parts", "/cistern-comparisons") else {}
-        answer = owner.get(f"/api/properties/{prop}{what}", params=of_revision).content
+    by_revision = ("/parts", "/cistern-comparisons", "/all-supplies/bought")
+    for what in ("", "/file", "/bundle", *by_revision):
+        given = owner.get(f"/api/properties/{prop}{what}", params=asked if what in by_revision else {})
+        assert given.status_code == 200, what
+        answer = given.content
         if what == "/bundle":
             with zipfile.ZipFile(io.BytesIO(answer)) as bundle:
                 answer = bundle.read("property.json")

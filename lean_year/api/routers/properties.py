@@ -34,6 +34,7 @@ from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.stations.cistern.comparisons import CisternComparisons
 from lean_year.plan.stations.gutters.storm_plan import StormPlan
+from lean_year.plan.stations.price.all_supplies import BoughtForAll
 from lean_year.plan.tried_fixes import TriedFix
 from lean_year.property.document import PropertyFile
 from lean_year.property.for_owner import for_owner
@@ -144,6 +145,18 @@ def parts_of(
     return Response(to_json(lines), media_type="application/json")
 
 
+@router.get("/{property_id}/all-supplies/bought", response_model=BoughtForAll | None)
+def bought_for_all_supplies(
+    property_id: str,
+    workshop: AtSupply,
+    visitor: InVisitor,
+    revision: Annotated[int, Query(ge=1, le=LAST_REVISION)],
+) -> Response:
+    """Null where the property has one supply: its list is `parts`, its price that of the plan."""
+    bought = workshop.bought_for_all_supplies(property_id, revision, priced=visitor.role != "owner")
+    return Response(to_json(bought), media_type="application/json")
+
+
 @router.get("/{property_id}/cistern-comparisons", response_model=CisternComparisons)
 def comparisons_of_the_cistern(
     property_id: str,
@@ -195,6 +208,12 @@ def parts_for_a_merchant(property_id: str, workshop: AtSupply) -> Response:
 def parts_for_a_merchant_as_workbook(property_id: str, workshop: AtSupply) -> Response:
     book = Response(workshop.parts_workbook(property_id), media_type=XLSX)
     return to_take_along(book, workshop.stored(property_id).document.name, " parts.xlsx")
+
+
+@router.get("/{property_id}/all-supplies/parts.csv", response_class=Response)
+def parts_of_all_supplies_for_a_merchant(property_id: str, workshop: AtSupply) -> Response:
+    table = Response(workshop.all_parts_csv(property_id), media_type="text/csv; charset=utf-8")
+    return to_take_along(table, workshop.stored(property_id).document.name, " all parts.csv")
 
 
 @router.get("/{property_id}/parts.xlsx", response_class=Response)

@@ -11,7 +11,6 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from lean_year.core.cistern.compiled import YearsWatched
 from lean_year.core.cistern.replay import SHORT_DAY_L
 
 STEPS = 4
@@ -63,43 +62,10 @@ class DaysKept(NamedTuple):
 
 
 @njit(cache=True, nogil=True, error_model="numpy")
-def operate_sizes_together(rows, size_l, held, moves, handing, order, years, out, kept):  # type: ignore[no-untyped-def]
-    if size_l.shape[1] == 1:
-        keeps = kept.demand.shape[0] > 0
-        _operate_together(1, keeps, 0, rows, size_l, held, moves, handing, order, years, out, kept)
-    else:
-        _operate_together(size_l.shape[1], False, 0, rows, size_l, held, moves, handing, order, years, out, kept)
-
-
-@njit(cache=True, nogil=True, error_model="numpy")
-def operate_spans_together(rows, size_l, held, moves, handing, order, begins, store, short_days, first_short):  # type: ignore[no-untyped-def]
-    # What is read of a span is written over by the next.
-    count, days = size_l.shape[0], store.shape[1]
-    sums = FirstOut(
-        np.zeros(1), np.zeros(1), np.zeros(1), np.zeros(1), np.zeros(1), np.zeros(1), np.zeros(1), np.zeros(1),
-        np.zeros(1),
-    )  # fmt: skip
-    shape = (count, days)
-    kept = DaysKept(
-        np.zeros(shape), np.zeros(shape), np.zeros(shape), np.zeros(shape), np.zeros(shape), np.zeros(shape),
-        np.zeros(shape, dtype=np.int8), np.zeros(shape), np.zeros((handing.source.size, days)),
-    )  # fmt: skip
-    for span in range(begins.size):
-        years = YearsWatched(np.array([begins[span] + days]), np.ones(1, dtype=np.bool_), 0, 0)
-        _operate_together(1, True, begins[span], rows, size_l, held, moves, handing, order, years, sums, kept)
-        for day in range(days):
-            store[span, day] = kept.stage[0, day]
-            if kept.demand[0, day] - kept.supplied[0, day] > SHORT_DAY_L:
-                short_days[span] += 1
-                if first_short[span] == 0:
-                    first_short[span] = day + 1
-
-
-@njit(nogil=True, inline="always")
-def _operate_together(n, keeps, begin, rows, size_l, held, moves, handing, order, years, out, kept):  # type: ignore[no-untyped-def]
+def operate_sizes_together(rows, size_l, held, moves, handing, order, years, out):  # type: ignore[no-untyped-def]
     # Days outside, then supplies, sizes inside, and each inner loop free of branches and over few arrays, so that the
-    # compiler runs several sizes at a time in the vector units. Compiled once for any number of sizes and once for a
-    # single one, whose loops are then none and whose days, from `begin`, can be kept.
+    # compiler runs several sizes at a time in the vector units.
+    n = size_l.shape[1]
     inflow, demand, loss, triggers = rows.inflow, rows.demand, rows.loss, rows.triggers
     count, hands, ways = inflow.shape[0], handing.source.size, moves.l_day.size
     supplied, spilled, missed, watched, short_days, lost, topped_up = (
@@ -115,7 +81,7 @@ def _operate_together(n, keeps, begin, rows, size_l, held, moves, handing, order
         for k in range(n):
             inverse[s, k] = 1.0 / size_l[s, k] if size_l[s, k] > 0 else 0.0
             share[s, k] = stands[s, k] * inverse[s, k]
-    day = begin
+    day = 0
     for year in range(years.end.size):
         for k in range(n):
             short_before[k], spilled_before[k] = short_days[k], spilled[k]
@@ -131,9 +97,6 @@ def _operate_together(n, keeps, begin, rows, size_l, held, moves, handing, order
                     amount = amount if amount > 0.0 else 0.0
                     stands[source, k] -= amount
                     stands[to, k] += amount
-                    if keeps:
-                        kept.moved[source, day - begin] -= amount
-                        kept.moved[to, day - begin] += amount
             for h in range(hands):
                 for k in range(n):
                     asked[handing.to[h], k] = 0.0
@@ -213,18 +176,6 @@ def _operate_together(n, keeps, begin, rows, size_l, held, moves, handing, order
                         for k in range(n):
                             asked[to, k] += on[k]
                             handed_on[k] += on[k]
-                        if keeps:
-                            kept.handed[h, day - begin] = on[0]
-                if keeps:
-                    at = day - begin
-                    kept.stage[s, at], kept.spilled[s, at] = stands[s, 0], over[0]
-                    kept.demand[s, at], kept.supplied[s, at] = want[0] - handed_on[0], drawn[0]
-                    kept.lost[s, at] = gone[0] if most_lost > 0 else 0.0
-                    kept.topped_up[s, at] = top[0] if keep > 0 else 0.0
-                    step = 0
-                    for trigger in range(STEPS - 1):
-                        step = trigger + 1 if share[s, 0] < triggers[s, trigger] else step
-                    kept.step[s, at] = step
                 if s == 0:
                     for k in range(n):
                         supplied[k] += drawn[k]
@@ -243,3 +194,94 @@ def _operate_together(n, keeps, begin, rows, size_l, held, moves, handing, order
             for k in range(n):
                 out.short_years[k] += 1.0 if short_days[k] > short_before[k] else 0.0
                 out.counted_spilled[k] += spilled[k] - spilled_before[k]
+
+
+@njit(cache=True, nogil=True)
+def operate_one_together(rows, size_l, held, moves, handing, order, begin, years, out, kept):  # type: ignore[no-untyped-def]
+    # A single size, from the day `begin`: the same days as above, without the loops over sizes, which cost it twice
+    # the time; and what is kept of them where that is asked for.
+    inflow, demand, loss, triggers = rows.inflow, rows.demand, rows.loss, rows.triggers
+    count, keeps = inflow.shape[0], kept.demand.shape[0] > 0
+    hands, ways = handing.source.size, moves.l_day.size
+    share, asked, size, inverse = np.zeros(count), np.zeros(count), np.zeros(count), np.zeros(count)
+    stands = held[:, 0].copy()
+    for s in range(count):
+        size[s] = size_l[s, 0]
+        inverse[s] = 1.0 / size[s] if size[s] > 0 else 0.0
+        share[s] = stands[s] * inverse[s]
+    supplied, spilled, missed, watched, short_days = 0.0, 0.0, 0.0, 0.0, 0.0
+    lost, topped_up, counted_spilled, short_years = 0.0, 0.0, 0.0, 0.0
+    day = begin
+    for year in range(years.end.size):
+        short_before, spilled_before = short_days, spilled
+        while day < years.end[year]:
+            for m in range(ways):
+                source, to = moves.source[m], moves.to[m]
+                there = stands[source] - moves.keep_share[m] * size[source]
+                room = moves.until_share[m] * size[to] - stands[to]
+                amount = there if there < room else room
+                amount = amount if amount < moves.l_day[m] else moves.l_day[m]
+                amount = amount if amount > 0.0 else 0.0
+                stands[source] -= amount
+                stands[to] += amount
+                if keeps:
+                    kept.moved[source, day - begin] -= amount
+                    kept.moved[to, day - begin] += amount
+            for h in range(hands):
+                asked[handing.to[h]] = 0.0
+            for s in order:  # who hands on what it lacks comes before who is asked for it
+                q, yas, store = inflow[s, day], rows.yas[s], stands[s]
+                step = 0
+                for trigger in range(STEPS - 1):
+                    step = trigger + 1 if share[s] < triggers[s, trigger] else step
+                want = demand[s, step, day] + asked[s]
+                gone = loss[s, day]
+                gone = gone if gone < store else store
+                store -= gone
+                top = 0.0
+                if rows.keep_share[s] > 0:
+                    low = rows.keep_share[s] * size[s] + want - store - (0.0 if yas else q)
+                    top = min(max(low, 0.0), rows.limit_l_day[s])
+                    store += top
+                available = store if yas else store + q
+                drawn = want if want < available else available
+                after = store + q - drawn
+                # What the top-up gave was drawn as it came in, and made no room for the rain before it.
+                from_store = drawn - top if drawn > top else 0.0
+                room = size[s] - from_store if yas else size[s]
+                left = after if after < room else room
+                stands[s] = left
+                lack, on_to_others = want - drawn, 0.0
+                if lack > 0 and hands > 0:
+                    own = 1.0 - asked[s] / want  # what it was asked for by another goes no further
+                    for h in range(hands):
+                        if handing.source[h] == s:
+                            on = lack * own * handing.share[h, step, day]
+                            asked[handing.to[h]] += on
+                            on_to_others += on
+                            if keeps:
+                                kept.handed[h, day - begin] = on
+                share[s] = left * inverse[s]
+                if s == 0:
+                    short = lack - on_to_others
+                    supplied += drawn
+                    spilled += after - left
+                    lost += gone
+                    topped_up += top
+                    missed += short
+                    if short > SHORT_DAY_L:
+                        short_days += 1.0
+                    if years.watch_begin <= day < years.watch_end:
+                        watched += short
+                if keeps:
+                    at = day - begin
+                    kept.stage[s, at], kept.spilled[s, at] = left, after - left
+                    kept.demand[s, at], kept.supplied[s, at] = want - on_to_others, drawn
+                    kept.lost[s, at], kept.topped_up[s, at], kept.step[s, at] = gone, top, step
+            day += 1
+        if years.counts[year]:
+            short_years += 1.0 if short_days > short_before else 0.0
+            counted_spilled += spilled - spilled_before
+    out.supplied[0], out.spilled[0], out.missed[0], out.watch_missed[0] = supplied, spilled, missed, watched
+    out.short_days[0], out.short_years[0], out.lost[0] = short_days, short_years, lost
+    out.topped_up[0], out.counted_spilled[0] = topped_up, counted_spilled

@@ -30,8 +30,8 @@ from lean_year.core.cistern.compiled_sizes import (
     DaysKept,
     FirstOut,
     Rows,
+    operate_one_together,
     operate_sizes_together,
-    operate_spans_together,
 )
 from lean_year.core.cistern.operation import (
     Demand,
@@ -44,6 +44,7 @@ from lean_year.core.cistern.operation import (
     ready,
     replay_from,
 )
+from lean_year.core.cistern.replay import SHORT_DAY_L
 from lean_year.core.errors import InputError, require_number
 
 
@@ -182,21 +183,10 @@ def _days_in_rows(
     supplies: Sequence[OneOfSeveral], made: Made, moves: Sequence[Move], handed_on: Sequence[HandedOn]
 ) -> Days:
     count, days = len(supplies), supplies[0].inflow_l.size
-    shape = count, days
-    kept = DaysKept(
-        stage=np.zeros(shape),
-        demand=np.zeros(shape),
-        supplied=np.zeros(shape),
-        spilled=np.zeros(shape),
-        lost=np.zeros(shape),
-        topped_up=np.zeros(shape),
-        step=np.zeros(shape, dtype=np.int8),
-        moved=np.zeros(shape),
-        handed=np.zeros((len(handed_on), days)),
-    )
+    kept = _kept(count, len(handed_on), days)
     years = YearsWatched(np.array([days]), np.ones(1, dtype=np.bool_), 0, 0)
     several = _in_rows(supplies, made, moves, handed_on)
-    operate_sizes_together(*several.with_first(several.size_l[:1]), years, _sums_of(1), kept)
+    operate_one_together(*several.with_first(several.size_l[:1]), 0, years, _sums_of(1), kept)
     outs = [
         DaysOut(
             kept.stage[row : row + 1], kept.demand[row], kept.supplied[row], kept.spilled[row], kept.lost[row],
@@ -279,11 +269,11 @@ def sizes_of_first(
     """
     sizes = np.ascontiguousarray(size_l, dtype=np.float64)
     years = YearsWatched(np.asarray(year_end, dtype=np.int64), year_counts, *watch)
-    nothing = np.zeros((0, 0))
-    no_step = np.zeros((0, 0), dtype=np.int8)
-    kept = DaysKept(nothing, nothing, nothing, nothing, nothing, nothing, no_step, nothing, nothing)
     out = _sums_of(sizes.size)
-    operate_sizes_together(*several.with_first(sizes), years, out, kept)
+    if sizes.size == 1:
+        operate_one_together(*several.with_first(sizes), 0, years, out, _kept(0, 0, 0))
+    else:
+        operate_sizes_together(*several.with_first(sizes), years, out)
     return OperatedCurve(
         size_l=sizes,
         supplied_l=out.supplied,
@@ -322,13 +312,15 @@ def spans_of_first(several: InRows, *, begins: Sequence[int], days: int) -> Span
     """
     if begins and not (min(begins) >= 0 and max(begins) + days <= several.rows.inflow.shape[1]):
         raise InputError("begins", "every span must lie within the record")
-    count = len(begins)
-    found = Spans(np.zeros((count, days)), np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64))
-    operate_spans_together(
-        *several.with_first(several.size_l[:1]), np.array(begins, dtype=np.int64), found.store_l, found.short_days,
-        found.first_short,
-    )  # fmt: skip
-    return found
+    count, handed = several.size_l.size, several.handing.source.size
+    ready_for_one, kept = several.with_first(several.size_l[:1]), _kept(count, handed, days)
+    store_l, short = np.zeros((len(begins), days)), np.zeros((len(begins), days), dtype=np.bool_)
+    for row, begin in enumerate(begins):
+        years = YearsWatched(np.array([begin + days]), np.ones(1, dtype=np.bool_), 0, 0)
+        operate_one_together(*ready_for_one, begin, years, _sums_of(1), kept)
+        store_l[row] = kept.stage[0]
+        short[row] = kept.demand[0] - kept.supplied[0] > SHORT_DAY_L
+    return Spans(store_l, short.sum(axis=1), np.where(short.any(axis=1), short.argmax(axis=1) + 1, 0))
 
 
 def _made(supplies: Sequence[OneOfSeveral]) -> Made:
@@ -336,6 +328,22 @@ def _made(supplies: Sequence[OneOfSeveral]) -> Made:
         ready(each.inflow_l, each.demand, each.stages, each.operation, each.start_share, each.loss_l)
         for each in supplies
     ]
+
+
+def _kept(supplies: int, handed_on: int, days: int) -> DaysKept:
+    """Room for the days of one size; none where there are no supplies."""
+    shape = supplies, days
+    return DaysKept(
+        stage=np.zeros(shape),
+        demand=np.zeros(shape),
+        supplied=np.zeros(shape),
+        spilled=np.zeros(shape),
+        lost=np.zeros(shape),
+        topped_up=np.zeros(shape),
+        step=np.zeros(shape, dtype=np.int8),
+        moved=np.zeros(shape),
+        handed=np.zeros((handed_on, days)),
+    )
 
 
 def _sums_of(sizes: int) -> FirstOut:

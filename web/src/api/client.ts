@@ -28,6 +28,7 @@ export type ListedProperty = Schemas["ListedProperty"];
 export type ChoiceLists = Schemas["ChoiceLists"];
 export type SizingMethod = Schemas["SizingMethod"];
 export type StartingPoint = Schemas["StartingPointShown"];
+export type BoughtForAll = Schemas["BoughtForAll"];
 export type Comparisons = Schemas["CisternComparisons"];
 export type StormPlan = Schemas["StormPlan"];
 export type StormAsk = Required<Schemas["Storm"]>;

@@ -11,6 +11,7 @@ const KEPT_KINDS: readonly unknown[] = [
   "in-use",
   "property",
   "parts",
+  "all-bought",
   "comparisons",
   "build",
   "log",

@@ -18,7 +18,7 @@ export const bookQuery = () =>
 /** Every plan goes by the book: what is held of them is asked for anew. */
 function took(cache: QueryClient, book: PriceBook) {
   cache.setQueryData(bookQuery().queryKey, book);
-  for (const queryKey of [["property"], ["parts"], ["comparisons"], ["properties"], ["beside"]])
+  for (const queryKey of [["property"], ["parts"], ["all-bought"], ["comparisons"], ["properties"], ["beside"]])
     void cache.invalidateQueries({ queryKey });
 }
 

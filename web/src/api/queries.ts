@@ -80,6 +80,12 @@ export const partsQuery = (id: string, revision: number) =>
     taken(client.GET("/api/properties/{property_id}/parts", { params: at(id, { revision }) })),
   );
 
+/** What all supplies of a revision are bought as together. */
+export const allBoughtQuery = (id: string, revision: number) =>
+  ofRevision(["all-bought", id, revision], () =>
+    taken(client.GET("/api/properties/{property_id}/all-supplies/bought", { params: at(id, { revision }) })),
+  );
+
 /** What the cistern of a revision is compared with: methods of sizing, other ways to more water, worse weather. */
 export const comparisonsQuery = (id: string, revision: number) =>
   ofRevision(["comparisons", id, revision], () =>

@@ -2,14 +2,13 @@
 
 from pydantic import BaseModel, Field
 
-from lean_year.core.price.building_up import BuiltUp, built_up
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import several
-from lean_year.plan.model.book_prices import LABOUR, MACHINE, TRAVEL
 from lean_year.plan.model.labour import WorkHours, days_of
 from lean_year.plan.model.parts_list import GROUP_NAMES, WORK_NAMES, Grouped, PartLine
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
+from lean_year.plan.stations.price.building_up import Shares, price_of, shares_of
 from lean_year.plan.stations.price.figures import Over, owning_figures, price_figures, rain_way
 from lean_year.plan.stations.price.findings import price_findings
 from lean_year.plan.stations.price.upkeep import UpkeepLine, bought_water, upkeep_lines
@@ -20,20 +19,6 @@ CAUTIONS = [
     "Stone, concrete and tanks are heavy: unloaded with a machine, nobody beneath.",
     "Mains electricity and the mains are connected by who is licensed for it; local code comes first.",
 ]
-
-
-class Shares(BaseModel):
-    """Of margin, contingency and tax, and the years over which it is paid for."""
-
-    margin: float
-    contingency: float
-    tax: float
-    tax_included: bool
-    """Whether the prices of parts have the tax in them."""
-    years: int
-    discount_rate: float
-    old_after_months: int
-    """A price that is older is looked at again."""
 
 
 class PricePlan(BaseModel):
@@ -85,8 +70,8 @@ def plan_price(model: PropertyModel) -> PricePlan:
     lines = model.parts
     works = model.work_hours
     upkeep = [*upkeep_lines(model.asked, prices, say), *bought_water(model)]
-    price, missing = _built_up(model, lines, works)
-    shares = _shares(model)
+    shares = shares_of(entered, prices.terms)
+    price, missing = price_of(entered, prices, shares, lines, works)
     way = rain_way(price, upkeep)
     over = Over(years=shares.years, discount_rate=shares.discount_rate)
     hours = sum(row.hours for row in works) * entered.hands
@@ -111,50 +96,6 @@ def plan_price(model: PropertyModel) -> PricePlan:
         cautions=CAUTIONS,
         **figures,
     )
-
-
-def _shares(model: PropertyModel) -> Shares:
-    entered, terms = model.document.price, model.prices.terms
-    return Shares(
-        margin=terms.margin if entered.margin is None else entered.margin,
-        contingency=terms.contingency if entered.contingency is None else entered.contingency,
-        tax=terms.tax if entered.tax is None else entered.tax,
-        tax_included=terms.tax_included,
-        years=terms.years if entered.years is None else entered.years,
-        discount_rate=terms.discount_rate if entered.discount_rate is None else entered.discount_rate,
-        old_after_months=terms.old_after_months,
-    )
-
-
-def _built_up(model: PropertyModel, lines: list[PartLine], works: list[WorkHours]) -> tuple[BuiltUp, list[str]]:
-    """The price, and the keys of what is not priced in it."""
-    entered, prices = model.document.price, model.prices
-    missing = [line.key for line in lines if line.quantity > 0 and line.total is None]
-    days = days_of(works)
-    hands_h = sum(row.hours for row in works) * entered.hands
-
-    def priced(key: str, unit: str, quantity: float) -> float:
-        if quantity <= 0:
-            return 0.0
-        each = prices.price(key, unit).each
-        if each is None:
-            missing.append(key)
-        return (each or 0.0) * quantity
-
-    labour = priced(LABOUR, "h", hands_h)
-    other = priced(TRAVEL, "km", entered.travel_km * days) + priced(MACHINE, "day", entered.machine_days)
-    shares = _shares(model)
-    price = built_up(
-        materials=sum(line.total or 0.0 for line in lines),
-        labour=labour,
-        other=other + sum(each.amount for each in entered.other),
-        margin=shares.margin,
-        contingency=shares.contingency,
-        tax=shares.tax,
-        tax_included=shares.tax_included,
-        grants=[each.in_core() for each in entered.grants],
-    )
-    return price, missing
 
 
 def _headline(model: PropertyModel, plan: PricePlan) -> str:

@@ -8,6 +8,7 @@ import { ScrollBox } from "../../ui/ScrollBox";
 import { useArrival } from "../../ui/useArrival";
 import { Saving } from "../Saving";
 import { AddSupply } from "./AddSupply";
+import { AllBought } from "./AllBought";
 import { SitePicture } from "./SitePicture";
 import { SupplyRows } from "./SupplyRows";
 import { Transfers } from "./Transfers";
@@ -87,6 +88,7 @@ function Supplies() {
               <RoofsAndUses together={together} />
               <Transfers />
             </div>
+            <AllBought />
           </>
         ) : (
           <p className="max-w-[76ch]">

@@ -8,7 +8,10 @@ import { Why } from "../../ui/Why";
 const HEIGHT = 54;
 const LETTER_PX = 7.4;
 
-type Price = Plan["price"];
+type Price = Pick<
+  Plan["price"],
+  "currency" | "materials" | "labour" | "other" | "margin" | "contingency" | "tax" | "grants" | "total" | "missing"
+>;
 
 /** What the price is made of, to scale along one beam; what others pay is taken off its end. */
 export function PriceBar({ price }: { price: Price }) {

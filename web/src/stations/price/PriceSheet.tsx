@@ -1,7 +1,9 @@
 import type { ReactNode } from "react";
+import { Link } from "wouter";
 import { Cautions, Findings } from "../../document/Findings";
 import { NameEntry } from "../../document/NameEntry";
 import { useDocument, usePlan } from "../../document/shown";
+import { useEdits } from "../../document/workbench";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
 import { CutsView } from "./CutsView";
@@ -15,6 +17,7 @@ import { WaysView } from "./WaysView";
 export function PriceSheet() {
   const { price, findings, together } = usePlan("price", "findings", "together");
   const { supply, prices } = useDocument("supply", "prices");
+  const { id } = useEdits();
   const lines = useLines();
   if (!Array.isArray(lines))
     return (
@@ -54,7 +57,10 @@ export function PriceSheet() {
           {together && (
             <>
               {" "}
-              <strong>Of {supply.name} alone</strong>: each supply of the property has a list and a price of its own.
+              <strong>Of {supply.name} alone</strong>: each supply of the property has a list and a price of its own.{" "}
+              <Link className="fix" to={`/p/${id}/supplies`}>
+                All of them in one list
+              </Link>
             </>
           )}
         </p>
