@@ -1,5 +1,5 @@
-"""Many sizes of one supply among several, or spans of it, compiled: the days of `operate_together` for supplies in
-rows of arrays.
+"""Many sizes of one supply among several, or a single one whose days can be kept, compiled: the days of
+`operate_together` for supplies in rows of arrays.
 
 For supplies of one store each, without loads by truck and with at most three saving steps, which most are; for them
 it takes a tenth of the time.

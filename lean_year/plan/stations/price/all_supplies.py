@@ -3,37 +3,21 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from pydantic import BaseModel
-
 from lean_year.core.parts.need import Needs
-from lean_year.plan.answer.figure import Figure
 from lean_year.plan.model.labour import WorkHours, days_of, work_hours
 from lean_year.plan.model.parts_list import GROUP_NAMES, Grouped, PartLine, parts_list
 from lean_year.plan.model.property_model import PropertyModel
-from lean_year.plan.stations.price.building_up import price_of, shares_of
+from lean_year.plan.stations.price.building_up import PriceBreakdown, price_of, shares_of
 from lean_year.plan.stations.price.figures import price_figures
 
 
-class BoughtForAll(BaseModel):
+class BoughtForAll(PriceBreakdown):
     """Parts and price of all supplies of a property. What is the property's and no supply's is in it once: what is
     added to the list by hand, what else is paid for, grants, and the hours that were entered."""
 
     lines: list[PartLine]
     asked_by: dict[str, list[str]]
     """Names of the supplies that ask for a line, by its key; none where it was added by hand."""
-    currency: str
-    materials: Figure
-    labour: Figure
-    margin: Figure
-    """Of what stands under other."""
-    other: Figure
-    """Travel, machines, what else is paid for, and the margin."""
-    contingency: Figure
-    tax: Figure
-    grants: Figure
-    total: Figure
-    missing: list[str]
-    """Keys of what is not priced, and counts as nothing so far."""
     days: float
     """Of work on the site."""
     works: list[WorkHours]

@@ -5,11 +5,30 @@ from collections.abc import Sequence
 from pydantic import BaseModel
 
 from lean_year.core.price.building_up import BuiltUp, built_up
+from lean_year.plan.answer.figure import Figure
 from lean_year.plan.model.book_prices import LABOUR, MACHINE, TRAVEL, BookPrices
 from lean_year.plan.model.labour import WorkHours, days_of
 from lean_year.plan.model.parts_list import PartLine
 from lean_year.property.price import PriceEntry
 from lean_year.property.price_book import BookTerms
+
+
+class PriceBreakdown(BaseModel):
+    """What there is to pay, by what it is for."""
+
+    currency: str
+    materials: Figure
+    labour: Figure
+    margin: Figure
+    """Of what stands under other."""
+    other: Figure
+    """Travel, machines, what else is paid for, and the margin."""
+    contingency: Figure
+    tax: Figure
+    grants: Figure
+    total: Figure
+    missing: list[str]
+    """Keys of what is not priced, and counts as nothing so far."""
 
 
 class Shares(BaseModel):

@@ -1,6 +1,6 @@
 """Parts & price: what is bought in one trip, and what it costs to buy and to keep."""
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import several
@@ -8,7 +8,7 @@ from lean_year.plan.model.labour import WorkHours, days_of
 from lean_year.plan.model.parts_list import GROUP_NAMES, WORK_NAMES, Grouped, PartLine
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
-from lean_year.plan.stations.price.building_up import Shares, price_of, shares_of
+from lean_year.plan.stations.price.building_up import PriceBreakdown, Shares, price_of, shares_of
 from lean_year.plan.stations.price.figures import Over, owning_figures, price_figures, rain_way
 from lean_year.plan.stations.price.findings import price_findings
 from lean_year.plan.stations.price.upkeep import UpkeepLine, bought_water, upkeep_lines
@@ -21,22 +21,9 @@ CAUTIONS = [
 ]
 
 
-class PricePlan(BaseModel):
+class PricePlan(PriceBreakdown):
     lines: list[PartLine] = Field(exclude=True)
     """The list of parts, which stands in the whole plan by itself."""
-    currency: str
-    materials: Figure
-    labour: Figure
-    margin: Figure
-    """Of what stands under other."""
-    other: Figure
-    """Travel, machines, what else is paid for, and the margin."""
-    contingency: Figure
-    tax: Figure
-    grants: Figure
-    total: Figure
-    missing: list[str]
-    """Keys of what is not priced, and counts as nothing so far."""
     yearly: Figure
     present_cost: Figure
     cost_per_m3: Figure
