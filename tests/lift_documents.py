@@ -1,9 +1,20 @@
 """Trains, pumps and pipes as anybody may enter them."""
 
+from typing import get_args
+
 from hypothesis import strategies as st
 
 from lean_year.core.treatment.cartridges import CARTRIDGES
-from lean_year.property.pump import FixtureCounts, HeaderTank, HotWater, Pipe, PumpEntry
+from lean_year.property.pump import (
+    Battery,
+    FixtureCounts,
+    HandPump,
+    HeaderTank,
+    HotWater,
+    Pipe,
+    PumpControl,
+    PumpEntry,
+)
 from lean_year.property.treatment import ChlorineEntry, Treatment, TreatmentStage, Ultraviolet, WaterTest
 
 stages = st.builds(
@@ -91,6 +102,23 @@ heaters = st.builds(
 )
 
 
+batteries = st.builds(
+    Battery,
+    volts=st.floats(6, 60),
+    capacity_ah=st.floats(0.1, 100_000),
+    usable_share=st.floats(0.01, 1),
+    wanted_days=st.floats(0.1, 365),
+    cable_m=st.floats(0.1, 1_000),
+)
+hand_pumps = st.builds(
+    HandPump,
+    stroke_l=st.floats(0.01, 20),
+    strokes_per_minute=st.floats(1, 120),
+    efficiency=st.floats(0.05, 1),
+    in_the_water=st.booleans(),
+)
+
+
 @st.composite
 def pumps(draw):
     shut_off = draw(st.floats(1, 300))
@@ -99,7 +127,7 @@ def pumps(draw):
     points = [[0.0, shut_off]] + [[step * (row + 1), shut_off * (1 - share)] for row, share in enumerate(shares)]
     cut_in = draw(st.floats(0, 500))
     return PumpEntry(
-        feed=draw(st.sampled_from(["undecided", "pump", "gravity", "header"])),
+        feed=draw(st.sampled_from(["undecided", "pump", "gravity", "header", "hand"])),
         header=HeaderTank(
             outlet_m=draw(st.floats(-20, 60)),
             depth_m=draw(st.floats(0.05, 5)),
@@ -116,7 +144,12 @@ def pumps(draw):
         residual_kpa=draw(st.floats(0, 1_000)),
         points=points,
         efficiency=draw(st.floats(0.01, 1)),
-        variable_speed=draw(st.booleans()),
+        control=draw(st.sampled_from(get_args(PumpControl))),
+        stands=draw(st.sampled_from(["beside", "submerged"])),
+        over_rim_m=draw(st.none() | st.floats(-20, 60)),
+        siphon=draw(st.booleans()),
+        battery=draw(st.none() | batteries),
+        hand=draw(hand_pumps),
         cut_in_kpa=cut_in,
         cut_out_kpa=cut_in + draw(st.floats(1, 500)),
         precharge_kpa=draw(st.floats(0, 1)) * cut_in,

@@ -5,10 +5,14 @@ exact by definition: the international yard and pound of 1959, the US gallon of 
 The interface's table is generated from `lean_year.plan.answer.quantities`, which takes its factors from here.
 """
 
+import math
+
 M_PER_FOOT = 0.3048
 MM_PER_INCH = 25.4
 CM2_PER_SQUARE_INCH = (MM_PER_INCH / 10) ** 2
 M2_PER_SQUARE_FOOT = M_PER_FOOT**2
+MM2_PER_KCMIL = math.pi / 4 * MM_PER_INCH**2 / 1_000
+"""Of a thousand circular mils, by which wire is measured: a circle of a mil is a thousandth of an inch wide."""
 L_PER_US_GALLON = 3.785411784
 ML_PER_FLUID_OUNCE = L_PER_US_GALLON * 1_000 / 128
 L_PER_CUBIC_FOOT = 1_000 * M_PER_FOOT**3

@@ -166,7 +166,7 @@ def _pump() -> PumpEntry:
         suction=Pipe(bore_mm=40.9, length_m=10 * M_PER_FOOT, fittings_k=3),
         delivery=Pipe(bore_mm=40.9, length_m=40 * M_PER_FOOT, fittings_k=12),
         trench_m=4 * M_PER_FOOT,
-        variable_speed=True,
+        control="variable_speed",
         set_point_kpa=64 * KPA_PER_PSI,
         cut_in_kpa=44 * KPA_PER_PSI,
         cut_out_kpa=64 * KPA_PER_PSI,

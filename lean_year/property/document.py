@@ -1,4 +1,4 @@
-"""The property document, version 6.
+"""The property document, version 7.
 
 Field names carry their units. A value that nobody has confirmed is named in `assumed` by its JSON pointer.
 """
@@ -39,7 +39,7 @@ from lean_year.property.survey import MOST_SEEN, ItemKey, Seen
 from lean_year.property.treatment import Treatment
 from lean_year.property.water_path import Downpour, FirstFlush, Levels, OverflowEntry
 
-DOCUMENT_VERSION: Final = 6
+DOCUMENT_VERSION: Final = 7
 MOST_ASSUMED = 10_000
 """More than the values of the largest design: 50 roofs of 8 gutters each make 4,000."""
 Units = Literal["metric", "us"]
@@ -92,7 +92,7 @@ class Prices(Part):
 class Property(Part):
     """Everything that was entered about one property."""
 
-    version: Literal[6] = DOCUMENT_VERSION
+    version: Literal[7] = DOCUMENT_VERSION
     name: Text
     place: PlaceText = ""
     units: Units = "metric"

@@ -13,7 +13,7 @@ from lean_year.property.assumed import Assumed, by_value, not_entered, still_ass
 from lean_year.property.cistern import MOST_L
 from lean_year.property.document import Property
 from lean_year.property.refusals import first_problem
-from lean_year.property.start_us import USUAL_IN_US_UNITS
+from lean_year.property.start_us import ONCE_CHOSEN_IN_US_UNITS, USUAL_IN_US_UNITS
 
 # Our own operations beside those of RFC 6902 are `resize`: make the tanks at `/cistern` wider until they hold `value`
 # litres; `survey`: write heights from staff readings, `value` the height of the instrument's line of sight and, for
@@ -103,7 +103,8 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
 
 def _usual_in_us_units(begun: list[str]) -> dict[str, float | str]:
     """Round figures of US units for values that an added row began with, by their places; as in a new property."""
-    usual = {at: USUAL_IN_US_UNITS.get(_ROW.sub("/0", at)) for at in begun}
+    places = USUAL_IN_US_UNITS | ONCE_CHOSEN_IN_US_UNITS
+    usual = {at: places.get(_ROW.sub("/0", at)) for at in begun}
     return {at: value for at, value in usual.items() if value is not None}
 
 

@@ -82,3 +82,8 @@ USUAL_IN_US_UNITS: dict[str, float | str] = {
     "/prices/rain_roof_m2": 6 / M2_PER_SQUARE_FOOT,
 }
 """By place in the document. Prices are by 1,000 gal and by ft2: 1 a gallon is 1,000 / 3.785 a m3."""
+ONCE_CHOSEN_IN_US_UNITS: dict[str, float | str] = {
+    "/pump/hand/stroke_l": 0.1 * L_PER_US_GALLON,
+    "/pump/battery/cable_m": 15 * M_PER_FOOT,
+}
+"""The same of what a new property has not, and may get."""

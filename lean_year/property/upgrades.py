@@ -43,6 +43,8 @@ def upgrade(raw: dict[str, Any]) -> dict[str, Any]:
         raw = _uses_listed_or_not(raw)
     if raw.get("version") == 5:
         raw = _bases_of_tanks(raw)
+    if raw.get("version") == 6:
+        raw = _control_of_pumps(raw)
     return raw
 
 
@@ -155,6 +157,35 @@ def _bases_of(raw: dict[str, Any], pointer: str) -> list[str]:
         f"{pointer.removesuffix('/ground/base')}/cistern/tanks/{row}/base"
         for row in range(len(supply["cistern"]["tanks"]))
     ]
+
+
+def _control_of_pumps(raw: dict[str, Any]) -> dict[str, Any]:
+    """Version 6 knew pumps behind a pressure switch, and those of variable speed."""
+    new = {**_control_of_pump(raw), "version": 7}
+    if isinstance(raw.get("supplies"), list):
+        new["supplies"] = [_control_of_pump(each) if isinstance(each, dict) else each for each in raw["supplies"]]
+    if isinstance(raw.get("assumed"), list):
+        new["assumed"] = [
+            re.sub(r"^((?:/supplies/\d+)?/pump)/variable_speed$", r"\1/control", pointer)
+            if isinstance(pointer, str)
+            else pointer
+            for pointer in raw["assumed"]
+        ]
+    return new
+
+
+def _control_of_pump(supply: dict[str, Any]) -> dict[str, Any]:
+    pump = supply.get("pump")
+    if not isinstance(pump, dict) or not isinstance(pump.get("variable_speed"), bool):
+        return supply
+    control = "variable_speed" if pump["variable_speed"] else "pressure_switch"
+    return {
+        **supply,
+        "pump": {
+            ("control" if k == "variable_speed" else k): control if k == "variable_speed" else v
+            for k, v in pump.items()
+        },
+    }
 
 
 def _with_gutters(roof: Any) -> Any:

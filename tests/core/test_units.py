@@ -13,6 +13,7 @@ FACTORS = {
     "MM_PER_INCH": known.inch * 1_000,
     "CM2_PER_SQUARE_INCH": (known.inch * 100) ** 2,
     "M2_PER_SQUARE_FOOT": known.foot**2,
+    "MM2_PER_KCMIL": known.pi / 4 * (known.mil * 1_000) ** 2 * 1_000,
     "L_PER_US_GALLON": known.gallon_US * 1_000,
     "ML_PER_FLUID_OUNCE": known.fluid_ounce_US * 1e6,
     "L_PER_CUBIC_FOOT": known.foot**3 * 1_000,

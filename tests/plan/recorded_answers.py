@@ -68,6 +68,8 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/pump/precharge_kpa", 100.0),
             replace("/pump/dry_run_stop", False),
             replace("/pump/frost_housed", False),
+            replace("/pump/over_rim_m", 3.0),
+            replace("/pump/foot_valve", False),
             replace("/roofs/0/material", "bitumen_felt"),
             replace("/roofs/0/gutters/0/width_mm", 75.0),
             replace("/site/frost_depth_m", 0.6),
@@ -113,6 +115,22 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/household/irrigation/area_m2", 40.0),
         ],
     ),
+    # Without mains power: a set that hangs in the water and starts by itself, and a pump worked by hand.
+    "lantern-battery": (
+        "lantern-row",
+        [
+            replace("/pump/stands", "submerged"),
+            replace("/pump/control", "flow_switch"),
+            replace("/pump/cut_in_kpa", 40.0),
+            replace("/pump/precharge_kpa", 30.0),
+            replace("/pump/battery", {"cable_m": 9.0, "capacity_ah": 20.0}),
+            replace("/pump/vessel_l", 0.0),
+        ],
+    ),
+    "saltmarrow-by-hand": (
+        "saltmarrow",
+        [replace("/pump/feed", "hand"), replace("/levels/pump_m", 6.0), replace("/pump/hand", {"stroke_l": 1.5})],
+    ),
     # Tanks of two phases one after the other, roofs shared between downpipes, heights that nobody has measured.
     "saltmarrow-phases": (
         "saltmarrow",
@@ -145,7 +163,7 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/levels/highest_tap_m", None),
             replace("/treatment/stages", []),
             replace("/pump/points", [[0.0, 58.0], [0.4, 56.0], [0.8, 52.0], [1.7, 33.0]]),
-            replace("/pump/variable_speed", True),
+            replace("/pump/control", "variable_speed"),
             replace("/pump/set_point_kpa", 350.0),
             replace("/pump/hot_water/kind", "instant"),
             replace("/pump/hot_water/least_kpa", 100.0),

@@ -5,8 +5,9 @@ import pytest
 from lean_year.core import units as factors
 from lean_year.core.hydraulics import stock_pipes
 from lean_year.plan.whole import plan_property
+from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
-from lean_year.property.start_us import USUAL_IN_US_UNITS
+from lean_year.property.start_us import ONCE_CHOSEN_IN_US_UNITS, USUAL_IN_US_UNITS
 from tests.property.test_assumed import at
 
 ASKED = {"name": "Hut", "roof_area_m2": 150, "people": 3}
@@ -38,6 +39,19 @@ def test_in_us_units_what_nobody_said_is_a_round_figure_near_the_metric_one(plac
     in_its_unit = value / unit_of(place)
     bores = [pipe.bore_mm for pipe in stock_pipes.US]
     assert value in bores or in_its_unit == pytest.approx(float(f"{in_its_unit:.3g}"), rel=1e-9)
+
+
+@pytest.mark.parametrize("place", ONCE_CHOSEN_IN_US_UNITS)
+def test_in_us_units_what_is_chosen_later_begins_with_a_round_figure_near_the_metric_one(place):
+    part = place.rpartition("/")[0]
+    us, metric = (
+        apply_edit(new_property(**ASKED, units=units), [{"op": "replace", "path": part, "value": {}}])
+        for units in ("us", "metric")
+    )
+    assert at(us, place) == pytest.approx(ONCE_CHOSEN_IN_US_UNITS[place])
+    assert at(us, place) == pytest.approx(at(metric, place), rel=0.3)
+    assert place in us.assumed
+    assert place in metric.assumed
 
 
 def test_the_first_tank_is_a_round_figure_in_both_units():

@@ -39,6 +39,8 @@ ADDED = {
     "/treatment/uv/slow_valve": False,
     "/treatment/backflow_tested": False,
     "/pump/pipe": "plastic",
+    "/pump/stands": "beside",
+    "/pump/siphon": False,
     "/pump/hot_water/kind": "unknown",
     "/pump/hot_water/store_l": 200.0,
     "/pump/hot_water/store_c": 60.0,
@@ -52,6 +54,9 @@ NOT_KNOWN = (
     "/levels/lowest_tap_m",
     "/treatment/uv/sensor_percent",
     "/pump/set_point_kpa",
+    "/pump/over_rim_m",
+    "/pump/battery",
+    "/pump/hand",
     "/downpipes/0/run/foot_m",
     "/downpipes/1/run/foot_m",
     "/price/margin",
@@ -117,6 +122,8 @@ def test_every_value_of_version_2_is_in_its_place(name):
             assert path not in found
             path, renamed = "/".join([*keys[:-1], RENAMED_IN_3[pattern]]), renamed + 1
         path = MOVED.get(path, path)
+        if path == "/pump/variable_speed":
+            path, value = "/pump/control", "variable_speed" if value else "pressure_switch"
         if path not in ("/version",):
             assert found[path] == value, path
     assert renamed >= len(RENAMED_IN_3)
@@ -194,6 +201,19 @@ def test_the_base_that_all_tanks_of_a_supply_had_is_that_of_each():
     assert opened.assumed == [
         "/cistern/tanks/0/base", "/cistern/tanks/1/base", "/supplies/0/cistern/tanks/0/base", "/ground/soil",
     ]  # fmt: skip
+
+
+def test_a_pump_of_variable_speed_stays_one():
+    old = check(upgrade(written_by(3, "brindle-landing"))).model_dump(mode="json")
+    assert old["pump"]["control"] == "variable_speed"
+    old |= {"version": 6, "assumed": ["/pump/variable_speed", "/supplies/0/pump/variable_speed", "/pump/points"]}
+    old["pump"] = {key: value for key, value in old["pump"].items() if key != "control"} | {"variable_speed": False}
+    shed = {"id": "shed", "name": "Shed", "downpipes": [{"id": "s", "name": "S"}], "pump": {"variable_speed": True}}
+    shed["cistern"] = {"tanks": [{"id": "s1", "name": "Shed", "shape": {"kind": "volume", "volume_l": 900.0}}]}
+    opened = check(upgrade(old | {"supplies": [shed]}))
+    assert opened.pump.control == "pressure_switch"
+    assert opened.supplies[0].pump.control == "variable_speed"
+    assert opened.assumed == ["/pump/control", "/supplies/0/pump/control", "/pump/points"]
 
 
 def test_a_hillside_has_no_gutter_at_its_eaves():

@@ -90,10 +90,29 @@ def test_a_header_tank_is_filled_and_presses_as_the_screens_say(name, due, tmp_p
     assert engine["pressure_m"]["TAP"] == pytest.approx(ours.tap_kpa / 9.80665, abs=0.01 * pump.gives_kpa / 9.80665)
 
 
+@pytest.mark.parametrize("due", [False, True])
+@pytest.mark.parametrize(
+    "operations",
+    [
+        [replace("/pump/control", "flow_switch")],
+        [replace("/pump/control", "flow_switch"), replace("/pump/stands", "submerged")],
+        [replace("/pump/stands", "submerged")],
+    ],
+)
+def test_a_pump_that_nothing_holds_or_that_hangs_in_the_water_presses_as_the_screens_say(operations, due, tmp_path):
+    document = edited("saltmarrow", *operations)
+    engine = by_the_engine(document, tmp_path, due=due)
+    pump = plan_property(document, None).plan.pump
+    ours = pump.dirty if due else pump.clean
+    assert engine["flow_l_s"]["PUMP"] == pytest.approx(pump.figures["peak_l_s"].value, rel=1e-3)
+    assert engine["pressure_m"]["TAP"] == pytest.approx(ours.tap_kpa / 9.80665, rel=0.01)
+
+
 @pytest.mark.parametrize(
     ("operations", "field"),
     [
         ([replace("/pump/feed", "undecided")], "pump.feed"),
+        ([replace("/pump/feed", "hand")], "pump.feed"),
         ([replace("/levels/highest_tap_m", None)], "levels.highest_tap_m"),
         ([replace("/pump/at_once", 1), *(replace(f"/pump/fixtures/{name}", 0) for name in (
             "toilet", "basin", "shower", "bath", "kitchen_sink", "washing_machine", "garden_tap"))], "pump.fixtures"),

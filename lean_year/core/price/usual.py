@@ -2,6 +2,8 @@
 
 PUMP_MONTHS = 120.0
 """A pump with its switch is replaced then. Basis: common practice (8 to 12 years)."""
+BATTERY_MONTHS = 60.0
+"""A battery that is charged and drawn every day. Basis: estimate."""
 VESSEL_MONTHS = 120.0
 """So is a pressure vessel. Basis: common practice."""
 CLEAN_OUT_MONTHS = 60.0

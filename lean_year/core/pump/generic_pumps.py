@@ -1,6 +1,7 @@
 """Curves of pumps as a house may need, invented for a first choice until a maker's sheet is at hand."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from lean_year.core.tables import table
 
@@ -16,7 +17,9 @@ class GenericPump:
     """Flow [L/s] and head [m], from the shut-off head on."""
     efficiency: float
     """Of pump and motor together. [-]"""
-    variable_speed: bool = False
+    control: Literal["pressure_switch", "variable_speed", "flow_switch"] = "pressure_switch"
+    stands: Literal["beside", "submerged"] = "beside"
+    on_battery: bool = False
 
 
 GENERIC_PUMPS = tuple(GenericPump(**row) for row in table("generic_pumps")["row"])

@@ -23,6 +23,8 @@ WORST_FIT_SHARE = 0.1
 """Of the shut-off head, by which a point may lie off the fitted curve. Basis: estimate."""
 LEAST_NPSH_M = 3.0
 """A house pump asks for about so much. Basis: estimate."""
+LEAST_CREST_M = 2.0
+"""Absolute head at the top of a siphon under which air comes out of the water and parts it. Basis: from memory."""
 
 
 @dataclass(frozen=True, slots=True)

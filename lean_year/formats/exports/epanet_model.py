@@ -31,6 +31,10 @@ def write_epanet_model(document: Property, *, due: bool = False) -> str:
     document = alone(document)
     if document.pump.feed == "undecided":
         raise InputError("pump.feed", "must be decided first: a pump, a header tank, or gravity alone")
+    if document.pump.feed == "hand":
+        raise InputError(
+            "pump.feed", "must be a pump with a motor, a header tank, or gravity alone: a hand presses none"
+        )
     system = System(document)
     if system.tap_m is None:
         raise InputError("levels.highest_tap_m", "must be measured first")
@@ -66,7 +70,7 @@ class _Network:
         self._junction("SUCTION")
         self._junction("PRESSED")
         if entered.feed == "header":
-            self._pipe("SUCK", "TANK", "SUCTION", entered.suction)
+            self._pipe("SUCK", "TANK", "SUCTION", entered.suction if system.sucks else _NO_LOSS)
             self._pumps.append("PUMP SUCTION PRESSED HEAD PUMP")
         else:
             self._held_pump()
@@ -75,12 +79,15 @@ class _Network:
         return self._header_tank() if entered.feed == "header" else "PRESSED"
 
     def _held_pump(self) -> None:
-        """The pump behind its strainers, and no more than its switch or its set point holds behind it."""
+        """The pump behind its strainers, and no more than its switch or its set point holds, where one does."""
         entered = self._entered
         self._junction("SUCKED")
-        self._pipe("SUCK", "TANK", "SUCKED", entered.suction)
+        self._pipe("SUCK", "TANK", "SUCKED", entered.suction if self._system.sucks else _NO_LOSS)
         at = self._strain("SUCKED")
         self._pipe("INTO_PUMP", at, "SUCTION", _NO_LOSS)
+        if not entered.holds:
+            self._pumps.append("PUMP SUCTION PRESSED HEAD PUMP")
+            return
         self._junction("OUTLET")
         self._pumps.append("PUMP SUCTION OUTLET HEAD PUMP")
         self._valves.append(f"SWITCH OUTLET PRESSED 100 PRV {entered.held_kpa / KPA_PER_M_OF_WATER:.6f} 0")

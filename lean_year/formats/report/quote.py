@@ -16,7 +16,12 @@ from lean_year.plan.stations.roofs.stage import STATION as ROOFS
 from lean_year.plan.stations.treatment.stage import STATION as TREATMENT
 
 SIGNED = ("For the owner", "For the firm")
-FEEDS = {"pump": "by a pump", "header": "by a pump and a header tank", "gravity": "by its own fall"}
+FEEDS = {
+    "pump": "by a pump",
+    "header": "by a pump and a header tank",
+    "gravity": "by its own fall",
+    "hand": "by a hand pump",
+}
 ROWS = (
     ("Materials", "materials"),
     ("Labour", "labour"),

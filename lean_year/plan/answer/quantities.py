@@ -152,6 +152,11 @@ QUANTITIES: dict[str, Systems] = {
     "energy_for_water": _either(Written("kWh/m³", 1, 2), Written("kWh/1,000 gal", 1 / to.L_PER_US_GALLON, 2)),
     "energy": _both(Written("kWh")),
     "power": _both(Written("W", 1, 0, 1_000), Written("kW", 1_000, 1)),
+    "current": _both(Written("A", 1, "significant")),
+    "voltage": _both(Written("V", 1, "shortest")),
+    "charge": _both(Written("Ah")),
+    "section": _either(Written("mm²", 1, "significant"), Written("kcmil", to.MM2_PER_KCMIL, "significant")),
+    "days": _both(Written("days", 1, "significant")),
     "dose": _both(Written("mJ/cm²")),
     "concentration": _both(Written("mg/L")),
     "starts": _both(Written("an hour")),
@@ -161,7 +166,8 @@ QUANTITIES: dict[str, Systems] = {
     "months": _both(Written("months", 1, 1)),
     "loads": _both(Written("", 1, 1)),
 }
-"""By kind of quantity, kept in L, L/d, mm, m, L/s, cm2, kPa, m3, t, kg, m/s, kN, mL, deg C, mm/h, m2, m/h."""
+"""By kind of quantity, kept in L, L/d, mm, m, L/s, cm2, kPa, m3, t, kg, m/s, kN, mL, deg C, mm/h, m2, m/h, A, V, Ah,
+mm2 of copper, d."""
 
 FIGURES: dict[str, tuple[str, float]] = {
     "L": ("volume", 1), "L/d": ("rate", 1), "mm": ("rain", 1), "m2": ("area", 1), "L/mm": ("for_each_depth", 1),
@@ -170,6 +176,7 @@ FIGURES: dict[str, tuple[str, float]] = {
     "kWh/m3": ("energy_for_water", 1), "kWh": ("energy", 1), "1/h": ("starts", 1), "mL": ("measure", 1),
     "kg": ("mass", 1), "g": ("mass", 0.001), "W": ("power", 1), "h": ("hours", 1), "m3": ("bulk", 1),
     "kN/m": ("line_load", 1), "×": ("factor", 1), "mg/L": ("concentration", 1), "min": ("minutes", 1),
+    "A": ("current", 1), "mm2": ("section", 1), "days": ("days", 1),
     "loads": ("loads", 1), "months": ("months", 1), "m/s": ("velocity", 1),
 }  # fmt: skip
 """By the unit of a figure of the plan, the kind of quantity that it is written as and the kept units in it."""
@@ -187,6 +194,7 @@ ENTRIES: dict[str, dict[Units, Sequence[Entered]]] = {
     "volume": _entry(
         (Entered("L", 1, 0, 50, 1_000), Entered("m³", 1_000, 2, 1)), Entered("gal", to.L_PER_US_GALLON, 0, 100)
     ),
+    "stroke": _entry(Entered("L", 1, 2, 0.05), Entered("gal", to.L_PER_US_GALLON, 2, 0.01)),
     "rate": _entry(Entered("L", 1, 1, 5), Entered("gal", to.L_PER_US_GALLON, 1, 1)),
     "area": _entry(Entered("m²", 1, 1, 1), Entered("ft²", to.M2_PER_SQUARE_FOOT, 0, 10)),
     "length": _entry(Entered("m", 1, 2, 0.1), Entered("ft", to.M_PER_FOOT, 2, 0.5)),
@@ -204,6 +212,8 @@ ENTRIES: dict[str, dict[Units, Sequence[Entered]]] = {
     "travel": _entry(Entered("km", 1, 0, 5), Entered("miles", to.M_PER_MILE / 1_000, 0, 5)),
     "money_m3": _entry(Entered("", 1, 2, 5), Entered("", 1 / to.L_PER_US_GALLON, 2, 10)),
     "money_m2": _entry(Entered("", 1, 2, 5), Entered("", 1 / to.M2_PER_SQUARE_FOOT, 2, 0.5)),
+    "voltage": _same(Entered("V", 1, 0, 12)),
+    "charge": _same(Entered("Ah", 1, 0, 10)),
     "money": _same(Entered("", 1, 2, 10)),
     "percent": _same(Entered("%", 0.01, 1, 1)),
     "share": _same(Entered("", 1, 3, 0.01)),
@@ -222,6 +232,7 @@ _BARE = {"": 1.0}
 MAY_BE_WRITTEN: dict[str, dict[str, float]] = {
     "volume": _VOLUME,
     "water_year": {"m3": 1.0, "m³": 1.0, "kl": 1.0, "l": 0.001, "gal": to.L_PER_US_GALLON / 1_000},
+    "stroke": _VOLUME,
     "rate": {
         "l": 1.0, "l/d": 1.0, "m3": 1_000.0, "m³": 1_000.0, "gal": to.L_PER_US_GALLON, "gal/d": to.L_PER_US_GALLON,
     },
@@ -244,6 +255,8 @@ MAY_BE_WRITTEN: dict[str, dict[str, float]] = {
     "percent": {"": 1.0, "%": 0.01},
     "angle": {"°": 1.0, "deg": 1.0},
     "position": {"°": 1.0, "deg": 1.0},
+    "voltage": {"v": 1.0},
+    "charge": {"ah": 1.0},
     "count": _BARE,
     "money": _BARE,
     "travel": {"km": 1.0} | dict.fromkeys(("mile", "miles"), to.M_PER_MILE / 1_000),

@@ -124,7 +124,11 @@ def _tank(document: Property, tags: dict[str, str], say: Wording) -> Iterator[Fa
 
 def _pump(document: Property, plan: WholePlan, tags: dict[str, str], say: Wording) -> Iterator[Failure]:
     pump, entered = PUMP.of(plan), document.pump
-    if pump is None or entered.feed not in ("pump", "header"):
+    if entered.feed == "hand":
+        yield Failure(key="pump", what="The hand pump sucks air", notices="Strokes go light, and no water comes.",
+                      has="What is in the tank stays there.",
+                      does="Prime it with a jug; look at the level and at its seals.", calls="installer")  # fmt: skip
+    if pump is None or not entered.by_motor:
         return
     held = pump.figures.get("held_l")
     header = pump.figures.get("header_d")
@@ -134,6 +138,8 @@ def _pump(document: Property, plan: WholePlan, tags: dict[str, str], say: Wordin
         lasts = f"{say.volume(held.value)} can be drawn from the vessel, and no more."
     else:
         lasts = "Nothing can be drawn."
+    if entered.on_battery:
+        lasts = "Nothing can be drawn while the battery is empty." if not entered.has_vessel else lasts
     instead = {
         "battery": "The battery runs the pump: use little.",
         "low_voltage": "Use the low-voltage pump.",
@@ -141,16 +147,22 @@ def _pump(document: Property, plan: WholePlan, tags: dict[str, str], say: Wordin
         "low_tap": "Draw at the low tap: it needs no power.",
         "nothing": "Draw what is needed in a bucket from the tank’s own tap, where it has one; boil what is drunk.",
     }[entered.without_power]
-    yield Failure(key="power", what="The power fails", notices="Pressure falls away at every tap.", has=lasts,
-                  does=f"{instead} Shut the taps: they run when it comes back.", calls="")  # fmt: skip
-    outlet = tags.get("outlet", "the outlet")
+    if entered.on_battery:
+        yield Failure(key="power", what="The battery is empty", notices="The pump turns slowly, or stops.", has=lasts,
+                      does="Charge it before anything is drawn; look at its fuse and at what charges it.", calls="",
+                      )  # fmt: skip
+    else:
+        yield Failure(key="power", what="The power fails", notices="Pressure falls away at every tap.", has=lasts,
+                      does=f"{instead} Shut the taps: they run when it comes back.", calls="")  # fmt: skip
+    outlet = tags.get("outlet", "the valve behind the pump")
     yield Failure(
         key="pump",
         what="The pump does not run",
         notices="No pressure, with power in the house.",
         has=lasts,
-        does="Look at its breaker, at the level in the tank and at its dry-run stop. Reset it once, and not again.",
-        calls="electrician",
+        does=f"Look at its {'fuse' if entered.on_battery else 'breaker'}, at the level in the tank and at "
+        "its dry-run stop. Reset it once, and not again.",
+        calls="electrician" if not entered.on_battery else "installer",
     )
     yield Failure(
         key="cycles",

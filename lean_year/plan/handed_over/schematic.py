@@ -123,13 +123,15 @@ def _house(drawing: Schematic, document: Property, bottom: float, by_key: dict[s
     if "foot" in by_key:
         drawing.pipes.append(Pipe(points=[(start - 5, y - 6), (start - 5, y), (start, y)]))
         _put(drawing, by_key["foot"], start - 5, y - 3, upright=True)
-    items: list[tuple[str, str, float]] = [("valve", "outlet", 4.0)]
+    items: list[tuple[str, str, float]] = [("valve", "outlet", 4.0)] if "outlet" in by_key else []
     if "second-source" in by_key:
         items.append(("branch", "second-source", 4.0))
-    if document.pump.feed in ("pump", "header"):
+    if document.pump.by_motor:
         items += [("valve", "pump", 3.6), ("box", "Pump", 7.0)]
         if "pump-check" in by_key:
             items.append(("valve", "pump-check", 3.6))
+    if document.pump.feed == "hand":
+        items.append(("box", "Hand pump", 8.5))
     if document.pump.feed == "header":
         items.append(("header", "Header", 9.0))
     if document.treatment.stages:

@@ -187,6 +187,8 @@ def _tanks(document: Property, say: Wording) -> Iterator[_Made]:
                 say.nominal(FLOOR_DRAIN_MM), "Open, the tank empties onto the ground.", count=tank.count,
                 normal="shut", positions=(("cleaning", "open"),),
             )  # fmt: skip
+    if not document.pump.through_the_wall:
+        return
     last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
     yield _Made(
         "outlet", f"Outlet of {last.name}", "cistern", say.nominal(document.pump.suction.bore_mm),
@@ -205,8 +207,8 @@ def _pressure(document: Property, say: Wording) -> Iterator[_Made]:
         yield _Made("top-up-float", "Float of the top-up", "household", size,
                     "Stuck open, it fills the room that rain needs and runs out at the overflow.", "float",
                     normal="by itself")  # fmt: skip
-    if entered.feed in ("pump", "header"):
-        if entered.foot_valve:
+    if entered.by_motor:
+        if entered.foot_valve and not entered.submerged:
             yield _Made("foot", "Foot valve of the suction", "pump", suction,
                         "Leaking, the pump loses its water and starts dry.", "foot", normal="by itself")  # fmt: skip
         if entered.check_valve:

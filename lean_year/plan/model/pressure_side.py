@@ -41,14 +41,14 @@ class System:
         header = entered.feed == "header"
         self.from_m = entered.header.outlet_m if header else self.water_m
         """The water that presses on the taps."""
-        self.pipes: tuple[Pipe, ...] = (entered.suction, entered.delivery)
+        self.sucks = entered.by_motor and not entered.submerged
+        """Whether the water comes to the pump through a suction."""
+        self.pipes: tuple[Pipe, ...] = (entered.suction, entered.delivery) if self.sucks else (entered.delivery,)
         if header:
             self.pipes = (entered.header.down,)
-        if entered.feed == "gravity":
-            self.pipes = (entered.delivery,)
         self.stages = drops(document)
-        self.strainers = self.stages[: _leading_strainers(document)]
-        """Those that stand before the pump."""
+        self.strainers = self.stages[: _leading_strainers(document)] if self.sucks or header else []
+        """Those that stand before the pump, or before the header tank."""
         self.train = self.stages[len(self.strainers) :] if header else self.stages
 
     @property
@@ -119,6 +119,13 @@ class System:
         return (curve.shut_off_m - self.suction_lift_m) * KPA_PER_M_OF_WATER
 
     @property
+    def over_switch_m(self) -> float:
+        """From the pump's switch up to the highest tap; 0 where it is not measured. [m]"""
+        if self.tap_m is None:
+            return 0.0
+        return self.tap_m - (self.water_m if self.pump_m is None else self.pump_m)
+
+    @property
     def low_tap_m(self) -> float:
         """The lowest tap; where nobody has measured it, no higher than the ground at the house. [m]"""
         heights = self.document.levels
@@ -135,9 +142,8 @@ class System:
             return (self.full_m - low) * KPA_PER_M_OF_WATER
         pump_m = self.water_m if self.pump_m is None else self.pump_m
         reaches = (curve.shut_off_m + self.full_m - pump_m) * KPA_PER_M_OF_WATER
-        return tap_pressure_kpa(
-            switch_kpa=max(0.0, min(entered.most_held_kpa, reaches)), lift_m=low - pump_m, loss_kpa=0.0
-        )
+        most = min(entered.most_held_kpa, reaches) if entered.holds else reaches
+        return tap_pressure_kpa(switch_kpa=max(0.0, most), lift_m=low - pump_m, loss_kpa=0.0)
 
     def needed_kpa(self, *, dirty: bool) -> float:
         """What the pump's outlet must have at the peak for the wanted pressure at the tap."""
@@ -145,7 +151,10 @@ class System:
         return (asked_m - self.suction_lift_m - self.suction_loss_m(self.peak_l_s)) * KPA_PER_M_OF_WATER
 
     def suction_loss_m(self, flow_l_s: float) -> float:
-        """Lost before the pump: its pipe, and the strainers that stand first in the train."""
+        """Lost before the pump: its pipe, and the strainers that stand first in the train; nothing where it hangs in
+        the water."""
+        if not self.sucks:
+            return 0.0
         lost = sum(self.pipe_m(self.document.pump.suction, flow_l_s))
         return lost + sum(drop.kpa(flow_l_s, dirty=False) for drop in self.strainers) / KPA_PER_M_OF_WATER
 
@@ -157,7 +166,7 @@ class Filling(System):
         super().__init__(document)
         entered = document.pump
         self.from_m = self.water_m
-        self.pipes = (entered.suction, entered.delivery)
+        self.pipes = (entered.suction, entered.delivery) if self.sucks else (entered.delivery,)
         self.wanted_kpa = self.backflow_kpa = 0.0
         self.train = self.strainers
 
@@ -168,12 +177,14 @@ class Filling(System):
 
 
 def gives(document: Property, system: System) -> Presses | None:
-    """What presses the water on a way, a switched pump as it cuts in; None where it is not decided."""
+    """What presses the water on a way, a switched pump as it cuts in, one with a flow switch by its whole curve; None
+    where it is not decided, or a hand does."""
     match document.pump.feed:
-        case "undecided":
+        case "undecided" | "hand":
             return None
         case "pump":
-            return system.held(pump_curve(document), document.pump.held_kpa)
+            curve = pump_curve(document)
+            return system.held(curve, document.pump.held_kpa) if document.pump.holds else curve
         case _:
             return pump_curve(document) if isinstance(system, Filling) else system.standing()
 

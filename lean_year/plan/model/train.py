@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 
 from lean_year.core.household.uses import Quality
+from lean_year.core.pump.hand_pump import hand_flow_l_s
 from lean_year.core.pump.peak_flow import FIXTURES, open_at_once_l_s, peak_flow_l_s
 from lean_year.core.treatment import ultraviolet
 from lean_year.core.treatment.cartridges import (
@@ -75,13 +76,18 @@ def house_peak_l_s(document: Property, *uses: Quality) -> float:
 
 
 def peak_l_s(document: Property) -> float:
-    """What the pump must give at once: the fixtures, and the largest zone of the garden. [L/s]"""
+    """What the pump must give at once: the fixtures, and the largest zone of the garden; what a hand gives. [L/s]"""
+    if document.pump.feed == "hand":
+        hand = document.pump.hand_pump
+        return hand_flow_l_s(stroke_l=hand.stroke_l, strokes_per_minute=hand.strokes_per_minute)
     return house_peak_l_s(document) + document.pump.irrigation_l_s
 
 
 def stage_peaks_l_s(document: Property) -> list[float]:
     """What of it passes each stage of the train: less where some uses have left. [L/s]"""
     train, zone = document.treatment, document.pump.irrigation_l_s
+    if document.pump.feed == "hand":
+        return [peak_l_s(document)] * len(train.stages)
     before = {
         (True, True): peak_l_s(document),
         (True, False): house_peak_l_s(document, "garden", "drinking") + zone,

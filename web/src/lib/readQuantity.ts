@@ -130,6 +130,7 @@ export function example(kind: Kind, units: Units): string {
   const us = units === "us";
   return {
     volume: us ? "2,500 gal or 9.5 m³" : "40 kL, 40 m³ or 2,500 gal",
+    stroke: us ? "0.1 gal or 0.4 L" : "0.4 L or 0.1 gal",
     rate: us ? "25 gal or 95 L" : "90 L or 25 gal",
     area: us ? "1,010 ft², 30 x 40 ft or 94 m²" : "94 m², 9 x 12 m or 1,010 ft²",
     length: us ? `34', 34' 6 1/2" or 10.4 m` : "10.4 m or 34'",
@@ -147,6 +148,8 @@ export function example(kind: Kind, units: Units): string {
     travel: us ? "25 miles or 40 km" : "40 km",
     money_m3: "160 or 38.5",
     money_m2: "60 or 5.5",
+    voltage: "12 or 24 V",
+    charge: "100 Ah",
     money: "350 or 38.5",
     depth: us ? "1/16 in, 0.02 in or 0.5 mm" : "0.5 mm or 0.02 in",
     share: "0.9 or 90 %",

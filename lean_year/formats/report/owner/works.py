@@ -153,7 +153,7 @@ def add_house(sheet: Sheet, facts: Facts) -> None:
         if branch.served:
             lacks = f" It lacks {branch.lacks}." if branch.lacks else ""
             sheet.text(f"{branch.name}: passes {branch.passes or 'nothing'}.{lacks}")
-    keys = ("peak_l_s", "head_m", "tap_clean_kpa", "tap_dirty_kpa", "vessel_l", "kwh_year")
+    keys = ("peak_l_s", "head_m", "tap_clean_kpa", "tap_dirty_kpa", "vessel_l", "kwh_year", "battery_d", "hand_min_d")
     sheet.figures([*_of(treatment.figures, ("dose_mj_cm2",), facts), *_of(pump.figures, keys, facts)])
 
 

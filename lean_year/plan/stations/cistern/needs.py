@@ -27,8 +27,9 @@ def cistern_needs(document: Property, say: Wording) -> Needs:
             needs += _links(document, tank, joined, say)
     drawn = pressure_pipe(document, document.pump.suction, say)
     last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
-    needs.append(drawn.fitting("tank-connector", 1, f"{last.name}: outlet to the taps", hole=True))
-    needs.append(drawn.fitting("ball-valve", 1, f"{last.name}: shuts its outlet"))
+    if document.pump.through_the_wall:
+        needs.append(drawn.fitting("tank-connector", 1, f"{last.name}: outlet to the taps", hole=True))
+        needs.append(drawn.fitting("ball-valve", 1, f"{last.name}: shuts its outlet"))
     needs.append(Need("first-fill-hose", "Rinsing and the first filling of the tanks"))
     cleaned = Upkeep("clean-out", "Each tank, within five years", CLEAN_OUT_MONTHS, sum(tank.count for tank in built))
     return Needs(tuple(needs), (cleaned,))

@@ -444,7 +444,7 @@ def _discharge(document: Property, overflow_invert_m: float, checks: _Checks, sa
 
 
 def _pump(document: Property, checks: _Checks, say: Wording) -> None:
-    if document.levels.pump_m is None:
+    if document.levels.pump_m is None or document.pump.submerged:
         return
     draw = draws_from(document).vessel().lowest_draw_m
     lift = document.levels.pump_m - draw

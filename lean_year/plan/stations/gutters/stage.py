@@ -199,7 +199,7 @@ def _gutter_runs(document: Property, flows: Flows) -> list[GutterRunPlan]:
 @cached_by_parts(
     16,
     "units", "roofs", "downpipes", "levels", "downpour", "rain", "climate", "overflow", "snow", "site", "first_flush",
-    "cistern",
+    "cistern", "pump.feed", "pump.stands",
     narrowed=by_heights_alone,
 )  # fmt: skip
 def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) -> GuttersPlan:

@@ -44,9 +44,10 @@ def reasons(document: Property) -> Iterator[tuple[str, str]]:
         yield "septic", "Tanks, pits and overflow water keep away from a field."
     if document.overflow.destination == "storm_drain":
         yield "drain", "The overflow ends in it."
-    if document.pump.feed != "undecided" or document.treatment.stages:
+    if document.pump.feed not in ("undecided", "hand") or document.treatment.stages:
         yield "plumber", "Pipes of the house are connected."
-    if document.pump.feed in ("pump", "header") or any(stage.kind == "uv" for stage in document.treatment.stages):
+    on_mains = document.pump.by_motor and not document.pump.on_battery
+    if on_mains or any(stage.kind == "uv" for stage in document.treatment.stages):
         yield "electrician", "A pump or a lamp is connected."
     if document.household.back_up.kind == "mains":
         yield "backflow", "The mains top the tank up."

@@ -3,7 +3,7 @@
 from lean_year.core.hydraulics.air_and_vapour import atmosphere_kpa, vapour_pressure_kpa
 from lean_year.core.pump import pressure_tank
 from lean_year.core.pump.pressure_switch import MOST_TAP_KPA
-from lean_year.core.pump.pump_curve import Presses, PumpCurve, power_w
+from lean_year.core.pump.pump_curve import LEAST_CREST_M, Presses, PumpCurve, power_w
 from lean_year.core.units import DAYS_PER_YEAR, KPA_PER_M_OF_WATER
 from lean_year.core.water_path.levels import static_pressure_kpa
 from lean_year.plan.answer.figure import Figure
@@ -59,8 +59,8 @@ def pressure_figures(system: System, press: Presses, to_be_had: dict[bool, float
     the wanted pressure of each."""
     figures = {}
     entered = system.document.pump
-    held = entered.feed == "pump"
-    kept = "set point" if entered.variable_speed else "cut-in"
+    held = entered.feed == "pump" and entered.holds
+    kept = "set point" if entered.control == "variable_speed" else "cut-in"
     stated = f"{kept} {say.pressure(entered.held_kpa)}, or what the pump gives; " if held else ""
     for dirty, key, filters in ((False, "tap_clean_kpa", "new"), (True, "tap_dirty_kpa", "due")):
         figures[key] = Figure(
@@ -91,7 +91,7 @@ def cut_out_figure(system: System, curve: PumpCurve, say: Wording) -> Figure:
     """What the highest tap has at the other end of the band at the peak, filters due."""
     kpa = system.document.pump.most_held_kpa
     press = system.held(curve, kpa)
-    end = "at its set point" if system.document.pump.variable_speed else "as it cuts out"
+    end = "at its set point" if system.document.pump.control == "variable_speed" else "as it cuts out"
     return Figure(
         value=system.end_kpa(press, system.peak_l_s, dirty=True),
         unit="kPa",
@@ -119,8 +119,10 @@ def lowest_tap_figure(system: System, curve: PumpCurve | None, say: Wording) -> 
         source="worked out here",
         formula="full water − lowest tap"
         if curve is None
-        else "the lesser of what is held and what the pump gives on a full tank, + fall from the pump to the tap",
-        working=("" if curve is None else f"at most {say.pressure(held)} held; ")
+        else "the lesser of what is held and what the pump gives on a full tank, + fall from the pump to the tap"
+        if system.document.pump.holds
+        else "what the pump gives on a full tank with nothing drawn, + fall from the pump to the tap",
+        working=("" if curve is None or not system.document.pump.holds else f"at most {say.pressure(held)} held; ")
         + f"tap at {say.length(system.low_tap_m)}"
         + ("" if measured else ", not measured: the ground at the house is taken"),
         moves=f"Over {say.pressure(MOST_TAP_KPA)} a tap hammers and wears: a pressure reducer.",
@@ -152,8 +154,10 @@ def power_figures(
     where = "H in the middle of its band, lift and losses of the suction included"
     if entered.feed != "pump":
         where = "H at its duty"
-    elif entered.variable_speed:
+    elif entered.control == "variable_speed":
         where = "H at its set point, lift and losses of the suction included"
+    elif not entered.holds:
+        where = "H on its curve at the peak"
     kwh_m3 = power_w(flow_l_s=1.0, head_m=min(head, 2_000.0), efficiency=entered.efficiency) / 3600
     watts = power_w(flow_l_s=min(1_000.0, running_l_s), head_m=min(head, 2_000.0), efficiency=entered.efficiency)
     return {
@@ -200,7 +204,7 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
     held = entered.vessel_l * share
     figures = {
         "vessel_l": Figure(
-            value=None if entered.variable_speed else wanted,
+            value=None if entered.control == "variable_speed" else wanted,
             unit="L",
             label="Vessel that keeps it running",
             basis="published",
@@ -208,7 +212,7 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
             source="Boyle",
             formula="flow × least run / (P0 / P_low − P0 / P_out), absolute",
             working="a variable-speed set needs a small one only"
-            if entered.variable_speed
+            if entered.control == "variable_speed"
             else f"{say.volume(drawdown)} of draw-down / {share * 100:.0f} %",
             moves="A wider band between cut-in and cut-out gives more of the same vessel.",
         ),
@@ -223,7 +227,7 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
             moves="For more, fit a header tank, a battery, or a low tap that gravity reaches.",
         ),
     }
-    if entered.vessel_l > 0 and not entered.variable_speed and flow_l_s > 0:
+    if entered.vessel_l > 0 and entered.control == "pressure_switch" and flow_l_s > 0:
         figures["starts_per_hour"] = Figure(
             value=pressure_tank.most_starts_h(flow_l_s=flow_l_s, drawdown_l=max(1e-6, held)),
             unit="1/h",
@@ -250,6 +254,23 @@ def suction_figure(lift_m: float, lost_m: float, left_m: float, document: Proper
         formula="atmosphere − vapour pressure − lift − losses of pipe and strainer, each as a height of water",
         working=" − ".join(say.length(head_m) for head_m in (air_m, vapour_m, lift_m, lost_m)),
         moves="A pump lower than the water fills itself.",
+    )
+
+
+def crest_figure(up_m: float, lost_m: float, left_m: float, document: Property, say: Wording) -> Figure:
+    """What the atmosphere leaves where the suction goes over the rim."""
+    air_m = atmosphere_kpa(document.pump.altitude_m) / KPA_PER_M_OF_WATER
+    vapour_m = vapour_pressure_kpa(document.pump.water_c) / KPA_PER_M_OF_WATER
+    return Figure(
+        value=left_m,
+        unit="m",
+        label="Left of the atmosphere at the rim",
+        basis="derived",
+        rests_on=("heights", "peak", "fittings", "curve"),
+        source="standard atmosphere; vapour pressure by IAPWS",
+        formula="atmosphere − vapour pressure − rise to the rim − losses of pipe and strainer",
+        working=" − ".join(say.length(head_m) for head_m in (air_m, vapour_m, up_m, lost_m)),
+        moves=f"Under {say.length(LEAST_CREST_M)} air comes out of the water and parts it.",
     )
 
 

@@ -11,6 +11,9 @@ from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.stations.pump.battery import find_battery
+from lean_year.plan.stations.pump.flow_switch import find_flow_switch
+from lean_year.plan.stations.pump.over_the_rim import find_over_the_rim
 from lean_year.plan.stations.pump.pumps_offered import PumpOffered
 from lean_year.plan.stations.pump.tap_fixes import pressed_enough, runs_enough, tap_fixes
 from lean_year.property.document import Property
@@ -38,6 +41,14 @@ class PumpFacts:
     starts_h: float | None
     held_l: float | None
     """In the vessel when the power goes."""
+    over_switch_m: float
+    """From the pump's switch up to the highest tap."""
+    crest_m: float | None
+    """Absolute head left at the top of a suction that goes over the rim."""
+    carries_d: float | None
+    """For how long a battery carries it."""
+    cable_mm2: float | None
+    """Copper that its cable has at least."""
     npsh_m: float | None
     low_tap_kpa: float | None
     """At the lowest tap with nothing drawn."""
@@ -63,6 +74,8 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
             "Measure it, at Gutters & pipes, Levels.",
             asks=True,
         )
+    if entered.feed == "hand":
+        return found.rows
     _trench(document, found, say)
     _lowest_tap(facts, found, say)
     if entered.feed == "gravity":
@@ -72,8 +85,13 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
         _header(document, facts, found, say)
     else:
         _pressure(document, facts, offered, found, say)
-        _vessel(document, facts, found, say)
+        if entered.holds:
+            _vessel(document, facts, found, say)
+        else:
+            find_flow_switch(document, facts.reaches_kpa or 0.0, facts.over_switch_m, found, say)
         _power_loss(document, facts, found, say)
+    if entered.on_battery:
+        find_battery(document, facts.carries_d, facts.cable_mm2, found, say)
     _shut_off(document, facts, found, say)
     _suction(document, facts, found, say)
     _curve(facts, found)
@@ -86,7 +104,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
         ("frost_housed", "PUMP_FROST", "The pump is not housed against frost; a frozen volute splits.",
          f"House it with {say.nominal(FROST_BOARD_MM)} of board and vents that close."),
     ):  # fmt: skip
-        cold = field != "frost_housed" or document.snow.on
+        cold = field != "frost_housed" or (document.snow.on and not entered.submerged)
         if not getattr(entered, field) and cold:
             found.add(code, "caution", text, fix, Fix(text=fix, operations=[replace(f"/pump/{field}", True)]))
     return found.rows
@@ -185,7 +203,9 @@ def _pressure(
 
 def _held(document: Property, say: Wording) -> str:
     entered = document.pump
-    if entered.variable_speed:
+    if not entered.holds:
+        return "On the pump’s curve,"
+    if entered.control == "variable_speed":
         return f"With a set point of {say.pressure(entered.held_kpa)},"
     return f"As the pump cuts in at {say.pressure(entered.held_kpa)},"
 
@@ -202,18 +222,19 @@ def _shut_off(document: Property, facts: PumpFacts, found: Findings, say: Wordin
             "Fit a relief valve and a pressure regulator, or fittings of a higher pressure rating.",
         )
     reaches = facts.reaches_kpa or 0.0
-    if entered.feed == "pump" and entered.most_held_kpa > reaches:
-        field = "set_point_kpa" if entered.variable_speed else "cut_out_kpa"
+    by_speed = entered.control == "variable_speed"
+    if entered.feed == "pump" and entered.holds and entered.most_held_kpa > reaches:
+        field = "set_point_kpa" if by_speed else "cut_out_kpa"
         within = round(SPARE_SHARE * reaches)
         found.add(
             "PUMP_NEVER_STOPS",
             "fails",
-            f"{'Set point' if entered.variable_speed else 'Cut-out'} {say.pressure(entered.most_held_kpa)} is above "
+            f"{'Set point' if by_speed else 'Cut-out'} {say.pressure(entered.most_held_kpa)} is above "
             f"what the pump reaches when the tank is low, {say.pressure(max(0.0, reaches))}: it never stops.",
             "Fit a pump with more head, or set it lower.",
             *(
                 [Fix(text=f"Set it to {say.pressure(within)}.", operations=[replace(f"/pump/{field}", within)])]
-                if within > (0 if entered.variable_speed else entered.cut_in_kpa)
+                if within > (0 if by_speed else entered.cut_in_kpa)
                 else []
             ),
         )
@@ -286,12 +307,15 @@ def _trench(document: Property, found: Findings, say: Wording) -> None:
 
 
 def _power_loss(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
-    if document.pump.without_power == "nothing":
+    entered = document.pump
+    if not entered.on_battery and entered.without_power == "nothing":
         found.add(
             "PUMP_POWER_LOSS",
             "note",
             f"When the power goes, {say.volume(facts.held_l or 0.0)} can be drawn from the pressure vessel, "
-            "and no more.",
+            "and no more."
+            if entered.has_vessel and entered.holds
+            else "When the power goes, nothing can be drawn.",
             "A battery, a low-voltage pump, an electrician's inlet for a generator, or a low tap by gravity.",
         )
 
@@ -309,8 +333,9 @@ def _curve(facts: PumpFacts, found: Findings) -> None:
 
 def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording) -> None:
     lift, left = facts.suction_m, facts.npsh_m
-    if lift is None or left is None:
+    if lift is None or left is None or document.pump.submerged:
         return
+    find_over_the_rim(document, lift, facts.crest_m, found, say)
     if lift > 0 and (left < LEAST_NPSH_M or lift > PRACTICAL_LIFT_M):
         found.add(
             "PUMP_SUCTION_HIGH",
@@ -319,6 +344,7 @@ def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording
             f"a house pump requires about {say.length(LEAST_NPSH_M)}.",
             "Set the pump lower, or use a submerged pump.",
             *_level_with_the_water(document, lift, left, say),
+            Fix(text="Hang a submerged pump in the water.", operations=[replace("/pump/stands", "submerged")]),
         )
     if lift > 0 and not document.pump.foot_valve:
         found.add(
@@ -366,7 +392,7 @@ def _vessel(document: Property, facts: PumpFacts, found: Findings, say: Wording)
                 if wanted <= MOST_VESSEL_L
                 else []
             ),
-            Fix(text="A variable-speed set.", operations=[replace("/pump/variable_speed", True)]),
+            Fix(text="A variable-speed set.", operations=[replace("/pump/control", "variable_speed")]),
         )
     if entered.cut_in_kpa - entered.precharge_kpa > 2.5 * PRECHARGE_UNDER_KPA:
         right = entered.cut_in_kpa - PRECHARGE_UNDER_KPA

@@ -4,10 +4,11 @@ from collections.abc import Iterator
 
 from lean_year.core.parts.need import Need, Needs, Upkeep
 from lean_year.core.parts.usual import BEND_K, ISOLATING_VALVES, LABEL_M, UNIONS
-from lean_year.core.price.usual import PUMP_MONTHS, VESSEL_MONTHS
+from lean_year.core.price.usual import BATTERY_MONTHS, PUMP_MONTHS, VESSEL_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.needs import PRESSURE_PIPE_READS, in_the_ground, laid_pipe, pressure_pipe
+from lean_year.plan.stations.pump.battery import sold_cable
 from lean_year.property.document import Property
 
 _WITHOUT_POWER = {
@@ -21,25 +22,32 @@ _WITHOUT_POWER = {
 @cached_by_parts(
     16, *PRESSURE_PIPE_READS, "site", "treatment.changeover", "treatment.second_source", "household.back_up"
 )
-def pump_needs(document: Property, peak_l_s: float, kwh_year: float | None, say: Wording) -> Needs:
-    """The pump with its pipes, what keeps its pressure, and what brings water from elsewhere."""
+def pump_needs(
+    document: Property, peak_l_s: float, kwh_year: float | None, cable_mm2: float | None, say: Wording
+) -> Needs:
+    """The pump with its pipes, what keeps its pressure, and what brings water from elsewhere.
+
+    `cable_mm2` is the copper that the cable of its battery has at least.
+    """
     needs: list[Need] = []
     feed = document.pump.feed
-    if feed in ("pump", "header"):
-        needs += _pump(document, peak_l_s, say)
+    if document.pump.by_motor:
+        needs += _pump(document, peak_l_s, cable_mm2, say)
     if feed == "header":
         needs += _header(document, say)
-    if feed != "undecided":
+    if feed == "hand":
+        needs += _by_hand(document, say)
+    elif feed != "undecided":
         needs += _pipes(document, say)
         needs += _hot_water(document, say)
     needs += _from_elsewhere(document, say)
     return Needs(tuple(needs), tuple(_upkeep(document, kwh_year)))
 
 
-def _pump(document: Property, peak_l_s: float, say: Wording) -> Iterator[Need]:
+def _pump(document: Property, peak_l_s: float, cable_mm2: float | None, say: Wording) -> Iterator[Need]:
     entered = document.pump
     shut_off_m = max((head for _, head in entered.points), default=0.0)
-    kind = "pump-variable" if entered.variable_speed else "pump"
+    kind = _kind_of_pump(document)
     why = f"Gives {say.flow(peak_l_s)} at the peak, by the curve that is entered"
     yield Need(kind, why, detail=f"shut-off head {say.length(shut_off_m)}")
     suction = pressure_pipe(document, entered.suction, say)
@@ -48,11 +56,15 @@ def _pump(document: Property, peak_l_s: float, say: Wording) -> Iterator[Need]:
             yield Need(
                 "vessel", f"Pre-charged to {say.pressure(entered.precharge_kpa)}", detail=say.volume(entered.vessel_l)
             )
-        if not entered.variable_speed:
+        if entered.control == "pressure_switch":
             cuts = f"{say.pressure(entered.cut_in_kpa)} to {say.pressure(entered.cut_out_kpa)}"
             yield Need("pressure-switch", f"Cuts in and out: {cuts}")
+        elif entered.control == "flow_switch":
+            yield Need(
+                "flow-switch", f"Starts at {say.pressure(entered.cut_in_kpa)}, stops when the water stands still"
+            )
         yield Need("pressure-gauge", "Beside the pump", 1)
-    if entered.foot_valve:
+    if entered.foot_valve and not entered.submerged:
         yield suction.fitting("foot-valve", 1, "Suction: keeps it full")
     if entered.check_valve:
         yield suction.fitting("check-valve", 1, "Pump: water does not run back")
@@ -60,23 +72,62 @@ def _pump(document: Property, peak_l_s: float, say: Wording) -> Iterator[Need]:
         yield Need("dry-run-stop", "Pump: the tank can run empty")
     yield suction.fitting("ball-valve", ISOLATING_VALVES, "Pump: one on either side, so that it can be taken out")
     yield suction.fitting("union", UNIONS, "Pump: one on either side, so that it can be taken out")
-    yield Need("rcd-outlet", "Pump: by a licensed electrician")
-    if entered.frost_housed and document.site.frost_depth_m > 0:
+    yield from _power(document, cable_mm2, say)
+    if entered.submerged:
+        yield Need("lifting-rope", "Pump: lifted out by it, from outside")
+    if entered.frost_housed and document.site.frost_depth_m > 0 and not entered.submerged:
         yield Need("pipe-insulation", "Suction and what stands in the plant room: frost", entered.suction.length_m)
-    if entered.without_power in _WITHOUT_POWER:
+    if not entered.on_battery and entered.without_power in _WITHOUT_POWER:
         yield Need(_WITHOUT_POWER[entered.without_power], "Water while the power is gone: as entered")
+
+
+def _kind_of_pump(document: Property) -> str:
+    entered = document.pump
+    if entered.on_battery:
+        return "pump-low-voltage"
+    if entered.control == "variable_speed":
+        return "pump-variable"
+    return "pump-submerged" if entered.submerged else "pump"
+
+
+def _power(document: Property, cable_mm2: float | None, say: Wording) -> Iterator[Need]:
+    """What it gets its power from."""
+    battery = document.pump.battery
+    if battery is None:
+        yield Need("rcd-outlet", "Pump: by a licensed electrician")
+        return
+    volts = say.of_kind("voltage", battery.volts)
+    yield Need("battery", "Pump: runs on it", detail=f"{volts}, {say.of_kind('charge', battery.capacity_ah)}")
+    yield Need("battery-charger", "Battery: charged by sun or mains", detail=volts)
+    yield Need("battery-fuse", "Battery: at its terminal")
+    sold = None if cable_mm2 is None else sold_cable(cable_mm2, document.units)
+    yield Need("battery-cable", "Battery to pump, two wires of copper", battery.cable_m, detail=sold or "")
 
 
 def _upkeep(document: Property, kwh_year: float | None) -> Iterator[Upkeep]:
     entered = document.pump
-    if entered.feed not in ("pump", "header"):
+    if entered.feed == "hand":
+        yield Upkeep("hand-pump", "Hand pump: worn", PUMP_MONTHS, replaces=True)
+    if not entered.by_motor:
         return
-    if kwh_year:
+    if kwh_year and not entered.on_battery:
         yield Upkeep("power", "Pump, in a mean year", 12.0, kwh_year)
-    pump = "pump-variable" if entered.variable_speed else "pump"
-    yield Upkeep(pump, "Pump: worn", PUMP_MONTHS, replaces=True)
+    yield Upkeep(_kind_of_pump(document), "Pump: worn", PUMP_MONTHS, replaces=True)
+    if entered.on_battery:
+        yield Upkeep("battery", "Battery: worn", BATTERY_MONTHS, replaces=True)
     if entered.feed == "pump" and entered.vessel_l > 0:
         yield Upkeep("vessel", "Vessel: worn", VESSEL_MONTHS, replaces=True)
+
+
+def _by_hand(document: Property, say: Wording) -> Iterator[Need]:
+    hand, suction = document.pump.hand_pump, pressure_pipe(document, document.pump.suction, say)
+    where = "its cylinder in the water" if hand.in_the_water else "beside the tank"
+    yield Need("hand-pump", f"Gives {say.volume(hand.stroke_l)} a stroke", detail=where)
+    yield suction.lengths(
+        [document.pump.suction.length_m], f"{'Rising pipe' if hand.in_the_water else 'Suction'}: to the hand pump"
+    )
+    if not hand.in_the_water:
+        yield suction.fitting("foot-valve", 1, "Suction: keeps it full")
 
 
 def _header(document: Property, say: Wording) -> Iterator[Need]:
@@ -92,7 +143,7 @@ def _header(document: Property, say: Wording) -> Iterator[Need]:
 def _pipes(document: Property, say: Wording) -> Iterator[Need]:
     entered = document.pump
     pipes = [("Pipe to the taps", entered.delivery)]
-    if entered.feed != "gravity":
+    if entered.by_motor and not entered.submerged:
         pipes.insert(0, ("Suction", entered.suction))
     if entered.feed == "header":
         pipes.append(("Pipe down from the header tank", entered.header.down))

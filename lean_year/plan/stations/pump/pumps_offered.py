@@ -5,7 +5,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from lean_year.core.pump.generic_pumps import GENERIC_PUMPS, GenericPump
-from lean_year.core.pump.pump_curve import fit_curve, operating_flow_l_s
+from lean_year.core.pump.pump_curve import Presses, fit_curve, operating_flow_l_s
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.model.levels import by_heights_alone
@@ -36,30 +36,43 @@ class PumpOffered(BaseModel):
 @cached_by_parts(16, *LIFT_READS, narrowed=by_heights_alone)
 def pumps_offered(document: Property) -> list[PumpOffered]:
     """Every generic pump; none where no pump is planned."""
-    if document.pump.feed not in ("pump", "header"):
+    if not document.pump.by_motor:
         return []
-    system = System(document)
-    runs_on = Filling(document) if document.pump.feed == "header" else system
-    return [_offered(document, system, runs_on, pump) for pump in GENERIC_PUMPS]
+    return [_offered(_standing(document, pump), pump) for pump in GENERIC_PUMPS]
 
 
-def _offered(document: Property, system: System, runs_on: System, pump: GenericPump) -> PumpOffered:
-    entered = document.pump
+def _standing(document: Property, pump: GenericPump) -> Property:
+    """The property with a pump that stands where this one does."""
+    return document.model_copy(update={"pump": document.pump.model_copy(update={"stands": pump.stands})})
+
+
+def _power(document: Property, pump: GenericPump) -> list[dict[str, Any]]:
+    """A battery that is there stays; one that has come is a guess."""
+    if pump.on_battery == (document.pump.battery is not None):
+        return []
+    return [replace("/pump/battery", {} if pump.on_battery else None)]
+
+
+def _offered(document: Property, pump: GenericPump) -> PumpOffered:
+    entered, system = document.pump, System(document)
     curve = fit_curve(*zip(*pump.points, strict=True))
     held = within_reach(document, system, curve)
     tap: tuple[float | None, float | None] = (None, None)
     fill_h = None
-    if isinstance(runs_on, Filling):
-        flow = operating_flow_l_s(curve, runs_on.asked_m(dirty=False))
+    if entered.feed == "header":
+        flow = operating_flow_l_s(curve, Filling(document).asked_m(dirty=False))
         fill_h = entered.header.volume_l / flow / 3600 if flow > 1e-6 else None
         enough = fill_h is not None and fill_h <= entered.header.fill_h
     else:
-        fits = pressures_for(system, curve, variable_speed=pump.variable_speed)
+        fits = pressures_for(system, curve, control=pump.control)
         held = fits or held
-        press = system.held(curve, held.most_kpa if pump.variable_speed else held.least_kpa)
+        press: Presses = curve
+        if pump.control != "flow_switch":
+            press = system.held(curve, held.most_kpa if pump.control == "variable_speed" else held.least_kpa)
         flow = operating_flow_l_s(press, system.asked_m(dirty=False))
         clean, dirty = (system.end_kpa(press, system.peak_l_s, dirty=each) for each in (False, True))
-        tap, enough = (clean, dirty), fits is not None and system.peak_l_s <= curve.most_l_s
+        pressed = pump.control != "flow_switch" or dirty >= system.wanted_kpa
+        tap, enough = (clean, dirty), fits is not None and pressed and system.peak_l_s <= curve.most_l_s
     return PumpOffered(
         key=pump.key,
         label=pump.label,
@@ -73,7 +86,9 @@ def _offered(document: Property, system: System, runs_on: System, pump: GenericP
         operations=[
             replace("/pump/points", [list(point) for point in pump.points]),
             replace("/pump/efficiency", pump.efficiency),
-            replace("/pump/variable_speed", pump.variable_speed),
-            *pressure_operations(held, variable_speed=pump.variable_speed),
+            replace("/pump/control", pump.control),
+            replace("/pump/stands", pump.stands),
+            *_power(document, pump),
+            *pressure_operations(held, control=pump.control),
         ],
     )

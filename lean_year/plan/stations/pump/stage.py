@@ -21,8 +21,11 @@ from lean_year.plan.model.pressure_side import LIFT_READS, Filling, System, draw
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.train import lamp_number
+from lean_year.plan.stations.pump.battery import BATTERY_CAUTION, battery_figures
+from lean_year.plan.stations.pump.by_hand import hand_figures, hand_findings, hand_notes
 from lean_year.plan.stations.pump.choices import choices
 from lean_year.plan.stations.pump.figures import (
+    crest_figure,
     cut_out_figure,
     demand_figures,
     gravity_figures,
@@ -94,6 +97,8 @@ class LiftHeights(BaseModel):
     ground_m: float
     """At the tank."""
     pump_m: float | None
+    over_rim_m: float | None
+    """Top of a suction over the rim of the tank."""
     tap_m: float | None
     header_m: float | None
     """Outlet of the header tank."""
@@ -152,14 +157,16 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
     stack = _stack(system)
     figures = demand_figures(document, system, say) | {"head_m": _head_figure(system, stack, say)}
     press = gives(document, system)
+    if way == "hand":
+        return _by_hand(document, system, use_m3_year, say)
     curve, runs_on = None, system
     clean = dirty = suction = vessel = None
-    if way in ("pump", "header"):
+    if document.pump.by_motor:
         curve, runs_on = pump_curve(document), Filling(document) if way == "header" else system
     if press is not None:
         to_be_had = {dirty: operating_flow_l_s(press, system.asked_m(dirty=dirty)) for dirty in (False, True)}
         figures |= pressure_figures(system, press, to_be_had, say)
-        if curve is not None and way == "pump":
+        if curve is not None and way == "pump" and document.pump.holds:
             figures["tap_at_cut_in_kpa"] = figures["tap_dirty_kpa"]
             figures["tap_at_cut_out_kpa"] = cut_out_figure(system, curve, say)
         runs = to_be_had
@@ -179,12 +186,16 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         sucks_l_s = clean.flow_l_s
         if way == "pump":
             running_l_s, running_m = _running(system, curve)
-            sucks_l_s = max(peak, operating_flow_l_s(curve, system.outlet_m(document.pump.held_kpa)))
+            if document.pump.holds:
+                sucks_l_s = max(peak, operating_flow_l_s(curve, system.outlet_m(document.pump.held_kpa)))
         figures |= power_figures(document, running_l_s, running_m, use_m3_year, say)
-        if system.pump_m is not None:
+        watts, kwh_m3 = (figures[key].value or 0.0 for key in ("power_w", "kwh_m3"))
+        figures |= battery_figures(document, watts, kwh_m3, use_m3_year, say)
+        if system.pump_m is not None and system.sucks:
             suction = _suction(system, system.pump_m, sucks_l_s)
             figures["npsh_m"] = suction_figure(suction.lift_m, suction.lost_m, suction.left_m, document, say)
-    if way == "pump" and curve is not None:
+            figures |= _over_the_rim(system, suction, say)
+    if way == "pump" and curve is not None and document.pump.holds:
         figures |= vessel_figures(document, _running(system, curve)[0], say)
         vessel = _vessel(document)
     if way == "header" and clean is not None and isinstance(runs_on, Filling):
@@ -203,7 +214,7 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         gives_kpa=None if press is None else _gives_kpa(system, press),
         curve=[] if curve is None else _curve(runs_on, curve),
         band_m=[system.outlet_m(kpa)(peak) for kpa in (document.pump.held_kpa, document.pump.most_held_kpa)]
-        if way == "pump"
+        if way == "pump" and document.pump.holds
         else [],
         clean=clean,
         dirty=dirty,
@@ -214,7 +225,8 @@ def plan_pump(document: Property, use_m3_year: float, say: Wording) -> PumpPlan:
         notes=[*pump_notes(document, say), *hot_water_notes(document)],
         findings=[*pump_findings(document, _facts(system, curve, figures), offered, say), *beyond],
         cautions=[
-            *(PUMP_CAUTIONS if way != "gravity" else []),
+            *(PUMP_CAUTIONS if way != "gravity" and not document.pump.on_battery else PUMP_CAUTIONS[1:]),
+            *([BATTERY_CAUTION] if document.pump.by_motor and document.pump.on_battery else []),
             TRENCH_CAUTION,
             *([_header_caution(say)] if way == "header" else []),
             *([TOP_UP_CAUTION] if document.household.back_up.kind in ("mains", "well") else []),
@@ -236,11 +248,14 @@ def _beyond_the_pump(
 
 def _running(system: System, curve: PumpCurve) -> tuple[float, float]:
     """Flow [L/s] and head [m] of a pump that stands for its band: in the middle, or at the peak where it holds a set
-    point."""
+    point, or none."""
     entered = system.document.pump
+    if not entered.holds:
+        flow = min(system.peak_l_s, operating_flow_l_s(curve, system.asked_m(dirty=False)))
+        return flow, curve.head_m(flow)
     asked_m = system.outlet_m((entered.held_kpa + entered.most_held_kpa) / 2)
     flow = operating_flow_l_s(curve, asked_m)
-    if entered.variable_speed:
+    if entered.control == "variable_speed":
         flow = min(flow, system.peak_l_s)
     return flow, asked_m(flow)
 
@@ -253,6 +268,7 @@ def _heights(system: System) -> LiftHeights:
         full_m=system.full_m,
         ground_m=tank_ground_m(document, draws_from(document)),
         pump_m=system.pump_m,
+        over_rim_m=document.pump.sucks_over_m,
         tap_m=system.tap_m,
         header_m=header and header.outlet_m,
         float_m=header and header.outlet_m + header.depth_m,
@@ -271,6 +287,42 @@ def _suction(system: System, pump_m: float, flow_l_s: float) -> SuctionBudget:
         lost_m=lost,
         left_m=npsh_available_m(**where, lift_m=lift, loss_m=lost),
         wanted_m=LEAST_NPSH_M,
+    )
+
+
+def _over_the_rim(system: System, suction: SuctionBudget, say: Wording) -> dict[str, Figure]:
+    """What the atmosphere leaves at the top of a suction over the rim, all that the suction loses counted."""
+    document = system.document
+    over_m = document.pump.sucks_over_m
+    if over_m is None:
+        return {}
+    up_m = max(-100.0, min(100.0, over_m - system.water_m))
+    left_m = suction.atmosphere_m - suction.vapour_m - up_m - suction.lost_m
+    return {"crest_m": crest_figure(up_m, suction.lost_m, left_m, document, say)}
+
+
+def _by_hand(document: Property, system: System, use_m3_year: float, say: Wording) -> PumpPlan:
+    """Without a motor: what a hand gives, and what it asks of a person."""
+    figures = hand_figures(document, system, use_m3_year, say)
+    return PumpPlan(
+        feed="hand",
+        figures=figures,
+        stack=[],
+        gives_kpa=None,
+        curve=[],
+        band_m=[],
+        clean=None,
+        dirty=None,
+        heights=_heights(system),
+        suction=None,
+        vessel=None,
+        offered=[],
+        notes=[*hand_notes(document), *pump_notes(document, say)],
+        findings=hand_findings(document, figures, say),
+        cautions=[
+            PUMP_CAUTIONS[2],
+            *([TOP_UP_CAUTION] if document.household.back_up.kind in ("mains", "well") else []),
+        ],
     )
 
 
@@ -349,6 +401,10 @@ def _facts(system: System, curve: PumpCurve | None, figures: dict[str, Figure]) 
         vessel_l=values.get("vessel_l"),
         starts_h=values.get("starts_per_hour"),
         held_l=values.get("held_l"),
+        over_switch_m=system.over_switch_m,
+        crest_m=values.get("crest_m"),
+        carries_d=values.get("battery_d"),
+        cable_mm2=values.get("cable_mm2"),
         npsh_m=values.get("npsh_m"),
         low_tap_kpa=values.get("low_tap_kpa"),
         gravity_l_s=values.get("gravity_l_s"),
@@ -380,6 +436,8 @@ def _headline(model: PropertyModel, plan: PumpPlan) -> str:
     match plan.feed:
         case "undecided":
             return "not decided"
+        case "hand":
+            return f"by hand, {say.flow(figures['peak_l_s'].value or 0.0)}"
         case "gravity":
             flow = figures["gravity_l_s"].value
             return "gravity" if flow is None else f"gravity, {say.flow(flow)}"
@@ -390,10 +448,10 @@ def _headline(model: PropertyModel, plan: PumpPlan) -> str:
             return f"{say.flow(figures['peak_l_s'].value or 0.0)}, {say.pressure(tap)}"
 
 
-def _peak_and_power(plan: PumpPlan) -> tuple[float, float | None]:
-    """What it gives at the peak [L/s], and its power in a mean year [kWh]."""
-    power = plan.figures["kwh_year"].value if "kwh_year" in plan.figures else None
-    return plan.figures["peak_l_s"].value or 0.0, power
+def _bought(plan: PumpPlan) -> tuple[float, float | None, float | None]:
+    """What it gives at the peak [L/s], its power in a mean year [kWh], the copper of its battery's cable [mm2]."""
+    power, copper = (plan.figures[key].value if key in plan.figures else None for key in ("kwh_year", "cable_mm2"))
+    return plan.figures["peak_l_s"].value or 0.0, power, copper
 
 
 STATION = Station(
@@ -405,6 +463,6 @@ STATION = Station(
     plan=_plan,
     headline=_headline,
     choices=choices,
-    needs=lambda model, plan: pump_needs(model.document, *_peak_and_power(plan), model.say),
-    work=lambda model, plan: pump_work(model.document, _peak_and_power(plan)[0], model.say),
+    needs=lambda model, plan: pump_needs(model.document, *_bought(plan), model.say),
+    work=lambda model, plan: pump_work(model.document, _bought(plan)[0], model.say),
 )

@@ -3,9 +3,11 @@
 from lean_year.core.hydraulics.pipes import mean_velocity_m_s
 from lean_year.core.hydraulics.stock_pipes import stock_pipes
 from lean_year.core.pump.surge import MOST_M_S, MOST_SUCTION_M_S, surge_kpa
+from lean_year.core.units import KPA_PER_M_OF_WATER
 from lean_year.plan.answer.figure import Figure, Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.pressure_side import pump_curve
 from lean_year.plan.model.train import lamp_number
 from lean_year.property.document import Property
 from lean_year.property.pump import Pipe
@@ -52,7 +54,7 @@ def surge_findings(document: Property, peak_l_s: float, say: Wording) -> list[Fi
     """Pipes in which the water runs too fast, and a valve that hammers."""
     entered, found = document.pump, Findings("pump")
     pipes = [("delivery", "to the taps", entered.delivery, MOST_M_S)]
-    if entered.feed == "pump":
+    if entered.feed == "pump" and not entered.submerged:
         pipes.append(("suction", "to the pump", entered.suction, MOST_SUCTION_M_S))
     for field, where, pipe, most in pipes if entered.feed != "undecided" else []:
         speed = _velocity_m_s(pipe, peak_l_s)
@@ -66,7 +68,7 @@ def surge_findings(document: Property, peak_l_s: float, say: Wording) -> list[Fi
                 *_wider(document, f"/pump/{field}/bore_mm", pipe, peak_l_s, most, say),
             )
     surge = surge_kpa(velocity_m_s=_velocity_m_s(entered.delivery, peak_l_s), pipe=entered.pipe)
-    stands = entered.most_held_kpa
+    stands = entered.most_held_kpa if entered.holds else pump_curve(document).shut_off_m * KPA_PER_M_OF_WATER
     if _stops_at_once(document) and stands + surge > entered.fittings_kpa:
         found.add(
             "PUMP_HAMMER",

@@ -54,10 +54,10 @@ def tap_fixes(
 def _higher_pressures(document: Property, enough: Callable[[Property], bool], say: Wording) -> list[Fix]:
     """The same pump, cutting in so high that the tap has what is wanted, where it reaches that."""
     entered = document.pump
-    if entered.feed != "pump":
+    if entered.feed != "pump" or not entered.holds:
         return []
-    speed = entered.variable_speed
-    held = pressures_for(System(document), pump_curve(document), variable_speed=speed)
+    speed = entered.control == "variable_speed"
+    held = pressures_for(System(document), pump_curve(document), control=entered.control)
     if held is None or held.least_kpa <= entered.held_kpa:
         return []
     low, high = held
@@ -69,7 +69,7 @@ def _higher_pressures(document: Property, enough: Callable[[Property], bool], sa
         if speed
         else f"Set it to cut in at {say.pressure(low)} and out at {say.pressure(high)}."
     )
-    return [Fix(text=text, operations=pressure_operations(held, variable_speed=speed))]
+    return [Fix(text=text, operations=pressure_operations(held, control=entered.control))]
 
 
 def _housing_operations(document: Property) -> list[dict[str, Any]]:

@@ -3,8 +3,10 @@
 from lean_year.core.build import tolerances
 from lean_year.core.build.asked import TaskAsk, Work
 from lean_year.core.build.judging import HoldPoint, ReadingAsked, SumAsked
+from lean_year.core.units import KPA_PER_M_OF_WATER
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.pressure_side import pump_curve
 from lean_year.property.document import Property
 from lean_year.property.pump import MOST_KPA
 
@@ -23,6 +25,8 @@ def pump_work(document: Property, peak_l_s: float, say: Wording) -> Work:
         tasks.append(TaskAsk("top-up", f"Top-up from the {back_up}"))
     if entered.feed == "undecided":
         return Work(tuple(tasks), ())
+    if entered.feed == "hand":
+        return Work((*tasks, TaskAsk("set-plant", "Hand pump")), ())
     pipe = f"{say.length(entered.delivery.length_m)} of {say.nominal(entered.delivery.bore_mm)}"
     tasks += [
         TaskAsk("trench", f"Pipe to the taps: {pipe}, {say.length(entered.trench_m)} under the ground"),
@@ -32,15 +36,26 @@ def pump_work(document: Property, peak_l_s: float, say: Wording) -> Work:
         TaskAsk("cover", "Pipe to the taps: sand round it, tape over it"),
         TaskAsk("label", "Pipes, valves and taps of rainwater"),
     ]
-    points.append(_pressure_test(entered.most_held_kpa if entered.feed == "pump" else 0.0, say))
-    if entered.feed in ("pump", "header"):
+    points.append(_pressure_test(_working_kpa(document), say))
+    if entered.by_motor:
+        beside = " and header tank" if entered.feed == "header" else " and vessel" if entered.has_vessel else ""
         tasks += [
-            TaskAsk("set-plant", "Pump" + (" and vessel" if entered.feed == "pump" else " and header tank")),
-            TaskAsk("power", "Pump: it is connected by an electrician"),
+            TaskAsk("set-plant", f"Pump{beside}"),
+            TaskAsk("power", "Pump: it is connected by an electrician")
+            if not entered.on_battery
+            else TaskAsk("battery", "Pump: its battery, fuse and cable"),
             TaskAsk("start-pump", "Pump: what it does when new is what it is judged by later"),
         ]
         points.append(_start(document, peak_l_s))
     return Work(tuple(tasks), tuple(points))
+
+
+def _working_kpa(document: Property) -> float:
+    """What the pipes stand at: what is held, or what the pump reaches with nothing drawn."""
+    entered = document.pump
+    if entered.feed != "pump":
+        return 0.0
+    return entered.most_held_kpa if entered.holds else pump_curve(document).shut_off_m * KPA_PER_M_OF_WATER
 
 
 def _pressure_test(working_kpa: float, say: Wording) -> HoldPoint:
@@ -87,7 +102,11 @@ def _start(document: Property, peak_l_s: float) -> HoldPoint:
             most=MOST_KPA,
         )
 
-    if entered.feed == "pump" and not entered.variable_speed:
+    if entered.feed == "pump" and entered.control == "flow_switch":
+        readings.append(
+            pressure("cut-in", "Pump starts", entered.cut_in_kpa, tolerances.SWITCH_KPA, "/pump/cut_in_kpa")
+        )
+    elif entered.feed == "pump" and entered.control == "pressure_switch":
         readings += [
             pressure("precharge", "Pre-charge of the vessel, no water in it", entered.precharge_kpa,
                      tolerances.PRECHARGE_KPA, "/pump/precharge_kpa"),

@@ -55,11 +55,12 @@ def found_parts(document: Property) -> Iterator[FoundPart]:
 
 
 def _lift_and_treatment(document: Property) -> Iterator[FoundPart]:
-    if document.pump.feed in ("pump", "header"):
+    if document.pump.by_motor:
         yield FoundPart("pump", "Pump", "Noise, short cycles, wet windings, a check valve that lets go.", "pump")
-        yield FoundPart(
-            "vessel", "Pressure vessel", "Its pre-charge with the water let off; water at its air valve.", "pump"
-        )
+        if document.pump.has_vessel:
+            yield FoundPart(
+                "vessel", "Pressure vessel", "Its pre-charge with the water let off; water at its air valve.", "pump"
+            )
     if document.pump.feed == "header":
         yield FoundPart("header", "Header tank", "Its stand, its lid, its float valve, its overflow.", "pump")
     seen: dict[str, int] = {}

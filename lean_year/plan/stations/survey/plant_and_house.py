@@ -10,15 +10,16 @@ def at_the_plant(document: Property) -> Iterator[Ask]:
     """Where the pump and the treatment stand, and the pipe to the taps."""
     pump, datum = document.pump, document.levels.datum
     kinds = {stage.kind for stage in document.treatment.stages}
-    if pump.feed in ("pump", "header"):
+    if pump.by_motor or pump.feed == "hand":
         yield Ask("plant", "levels/pump_m", "Height of the place of the pump", f"Staff, over the {datum}.",
                   "/levels/pump_m", "length")  # fmt: skip
+    if pump.by_motor and not pump.on_battery:
         yield Ask("plant", "plant/power", "Where the pump gets its power",
                   "Nearest point, its breaker, and what an electrician must add.", photo=True)  # fmt: skip
-    if pump.feed != "undecided":
+    if pump.feed not in ("undecided", "hand"):
         yield Ask("plant", "pump/delivery/length_m", "Length of the pipe to the highest tap", "Along its way.",
                   "/pump/delivery/length_m", "length")  # fmt: skip
-    if document.household.anybody and pump.feed != "undecided":
+    if document.household.anybody and pump.feed not in ("undecided", "hand"):
         yield Ask("plant", "pump/delivery/bore_mm", "Bore of the pipe to the taps", "Inside; read its marking.",
                   "/pump/delivery/bore_mm", "bore", gone_later=True)  # fmt: skip
     if "uv" in kinds:

@@ -202,7 +202,7 @@ def _for_other_uses(document: Property, served: dict[Quality, bool], found: Find
 
 def _order(document: Property, found: Findings, say: Wording) -> None:
     stages = document.treatment.stages
-    if document.pump.feed in ("pump", "header") and stages and stages[0].kind != "strainer":
+    if document.pump.by_motor and stages and stages[0].kind != "strainer":
         found.add(
             "TREATMENT_NO_STRAINER",
             "caution",

@@ -128,7 +128,7 @@ def test_gravity_that_is_too_slow_is_mended_by_its_fixes():
 def test_a_generic_pump_does_on_these_pipes_what_its_row_says(way):
     before = [replace("/pump/feed", way), *HEADER[1:]]
     plan = planned_dry("saltmarrow", *before)
-    assert len(plan.pump.offered) == 6
+    assert len(plan.pump.offered) == 8
     for pump in plan.pump.offered:
         after = planned_dry("saltmarrow", *before, *pump.operations)
         assert after.pump.clean.flow_l_s == pytest.approx(pump.flow_l_s)

@@ -6,6 +6,12 @@ import { LineChart, pathOf } from "../../ui/LineChart";
 const GAP_PX = 9;
 const LETTER_PX = 7.3;
 
+const HELD = {
+  pressure_switch: "as it cuts in",
+  variable_speed: "at its set point",
+  flow_switch: "on its curve",
+};
+
 /** The pump's curve against what the pipes and filters ask for, new and due, with where it runs. */
 export function CurveChart() {
   const document = useDocument("pump", "units");
@@ -81,7 +87,7 @@ export function CurveChart() {
                       strokeDasharray="2 4"
                     />
                     <text x={plot.right} y={plot.y(head) - 4} textAnchor="end" className="axis halo">
-                      {entered.variable_speed ? "set point" : i === 0 ? "cuts in" : "cuts out"}
+                      {entered.control === "variable_speed" ? "set point" : i === 0 ? "cuts in" : "cuts out"}
                     </text>
                   </>
                 )}
@@ -131,7 +137,7 @@ export function CurveChart() {
       <p className="note">
         {fills
           ? `It fills the header tank with ${flow(clean.flow_l_s, units)} at ${metres(clean.head_m, units)}.`
-          : `With the pressure wanted at the tap there are ${flow(clean.flow_l_s, units)} ${entered.variable_speed ? "at its set point" : "as it cuts in"} when filters are new, ${flow(dirty.flow_l_s, units)} when they are due.`}
+          : `With the pressure wanted at the tap there are ${flow(clean.flow_l_s, units)} ${HELD[entered.control]} when filters are new, ${flow(dirty.flow_l_s, units)} when they are due.`}
       </p>
     </section>
   );

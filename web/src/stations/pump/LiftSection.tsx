@@ -9,6 +9,9 @@ const FOOT = 22;
 /** Room for the names of the heights. */
 const LABELS = 152;
 
+/** How far over the full water a pipe leaves a tank whose lid nobody has measured. */
+const OVER_LID_M = 0.3;
+
 /** Heights of water, pump and tap to one scale: what has to be sucked up, and what has to be lifted. */
 export function LiftSection() {
   const document = useDocument("levels", "pump", "units");
@@ -17,7 +20,19 @@ export function LiftSection() {
   const { heights } = plan.pump;
   const [box, shown] = useWidth<HTMLDivElement>();
   const width = Math.max(shown, 320);
-  const known = [heights.lowest_m, heights.full_m, heights.pump_m, heights.tap_m, heights.float_m, heights.ground_m]
+  const { feed, stands } = document.pump;
+  const byHand = feed === "hand";
+  const submerged = (feed === "pump" || feed === "header") && stands === "submerged";
+  const tapM = byHand ? null : heights.tap_m;
+  const known = [
+    heights.lowest_m,
+    heights.full_m,
+    heights.pump_m,
+    heights.over_rim_m,
+    tapM,
+    heights.float_m,
+    heights.ground_m,
+  ]
     .filter((each) => each !== null)
     .map(Number);
   const low = Math.min(...known) - 0.4;
@@ -26,26 +41,30 @@ export function LiftSection() {
   const labelX = width - LABELS;
   const tapX = labelX - 34;
   const tank = { left: 12, right: tapX * 0.3 };
+  const drawnX = (tank.left + tank.right) / 2;
   const pumpX = tapX * 0.48;
   const headerX = tapX * 0.76;
-  const pump = heights.pump_m ?? heights.lowest_m;
+  const pump = submerged ? heights.lowest_m : (heights.pump_m ?? heights.lowest_m);
   const header = heights.header_m !== null && heights.float_m !== null;
-  const pumped = document.pump.feed !== "gravity";
+  const pumped = feed !== "gravity";
+  // A hose from a float over the rim, a pump in the water, a hand pump on the lid: none goes through the wall.
+  const over = heights.over_rim_m ?? (submerged || byHand ? heights.full_m + OVER_LID_M : null);
   const up = header ? headerX : tapX;
   const marks = spread(
     [
-      { at: heights.tap_m, name: "highest tap" },
+      { at: tapM, name: "highest tap" },
+      { at: heights.over_rim_m, name: "top of the suction" },
       { at: heights.header_m, name: "header’s outlet" },
       { at: heights.full_m, name: "full" },
       { at: heights.lowest_m, name: "lowest water" },
-      { at: heights.pump_m, name: pumped ? "pump" : "" },
+      { at: heights.pump_m, name: byHand ? "hand pump" : submerged ? "its switch" : pumped ? "pump" : "" },
     ].filter((mark) => mark.at !== null && mark.name) as { at: number; name: string }[],
     y,
   );
   return (
     <section aria-label="Heights">
       <h2 className="heading">
-        From the water to the tap
+        From the water to the {byHand ? "spout" : "tap"}
         <span className="head-note">heights to scale, over the {levels.datum}</span>
       </h2>
       <div ref={box} className="relative" style={{ height: TALL }}>
@@ -80,24 +99,26 @@ export function LiftSection() {
             />
             <path
               d={
-                pumped
-                  ? `M${tank.right} ${y(heights.lowest_m)}H${pumpX}V${y(pump)}`
-                  : `M${tank.right} ${y(heights.lowest_m)}H${tapX}V${y(heights.tap_m ?? heights.lowest_m)}`
+                !pumped
+                  ? `M${tank.right} ${y(heights.lowest_m)}H${tapX}V${y(tapM ?? heights.lowest_m)}`
+                  : over === null
+                    ? `M${tank.right} ${y(heights.lowest_m)}H${pumpX}V${y(pump)}`
+                    : `M${drawnX} ${y(heights.lowest_m)}V${y(over)}H${pumpX}V${y(submerged ? over : pump)}`
               }
               fill="none"
               stroke="var(--water-7)"
               strokeWidth="3.5"
             />
-            {pumped && (
+            {byHand && <HandPumpMark x={pumpX} y={y(pump)} />}
+            {pumped && !byHand && (
               <>
                 <path
-                  d={`M${pumpX} ${y(pump)}H${up}V${y(header ? heights.float_m! : (heights.tap_m ?? pump))}`}
+                  d={`M${pumpX} ${y(submerged ? over! : pump)}H${up}V${y(header ? heights.float_m! : (tapM ?? pump))}`}
                   fill="none"
                   stroke="var(--water-7)"
                   strokeWidth="3.5"
                 />
-                <circle cx={pumpX} cy={y(pump)} r="11" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.8" />
-                <path d={`M${pumpX - 5} ${y(pump) - 6}l10 6-10 6z`} fill="var(--ink)" />
+                <PumpMark x={submerged ? drawnX : pumpX} y={y(pump)} />
               </>
             )}
             {header && (
@@ -109,15 +130,15 @@ export function LiftSection() {
                   strokeWidth="1.8"
                 />
                 <path
-                  d={`M${headerX + 22} ${y(heights.header_m!)}H${tapX}V${y(heights.tap_m ?? heights.header_m!)}`}
+                  d={`M${headerX + 22} ${y(heights.header_m!)}H${tapX}V${y(tapM ?? heights.header_m!)}`}
                   fill="none"
                   stroke="var(--water-7)"
                   strokeWidth="3.5"
                 />
               </>
             )}
-            {heights.tap_m !== null && (
-              <path d={`M${tapX - 3} ${y(heights.tap_m)}h16v9`} fill="none" stroke="var(--ink)" strokeWidth="3" />
+            {tapM !== null && (
+              <path d={`M${tapX - 3} ${y(tapM)}h16v9`} fill="none" stroke="var(--ink)" strokeWidth="3" />
             )}
             {marks.map((mark) => (
               <g key={mark.name}>
@@ -135,6 +156,26 @@ export function LiftSection() {
         )}
       </div>
     </section>
+  );
+}
+
+function PumpMark({ x, y }: { x: number; y: number }) {
+  return (
+    <>
+      <circle cx={x} cy={y} r="11" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.8" />
+      <path d={`M${x - 5} ${y - 6}l10 6-10 6z`} fill="var(--ink)" />
+    </>
+  );
+}
+
+/** Its body, its spout and its lever. */
+function HandPumpMark({ x, y }: { x: number; y: number }) {
+  return (
+    <g fill="none" stroke="var(--ink)" strokeWidth="2.4">
+      <rect x={x - 6} y={y - 14} width="12" height="26" fill="var(--sheet)" />
+      <path d={`M${x + 6} ${y - 4}h14v8`} />
+      <path d={`M${x} ${y - 14}v-7M${x + 10} ${y - 26}L${x - 26} ${y - 10}`} />
+    </g>
   );
 }
 

@@ -1,10 +1,14 @@
 import type { Document } from "../../api/client";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
-import { useDocument } from "../../document/shown";
+import { useDocument, usePlan } from "../../document/shown";
+import { choicesAt } from "../../document/choices";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
+
+/** Over the full tank, where a suction is led over its rim and nobody has measured it. */
+const OVER_WATER_M = 0.3;
 
 type Pipe = Document["pump"]["delivery"];
 
@@ -84,24 +88,79 @@ export function DeliveryWords() {
   );
 }
 
+/** The way from the tank to a pump that stands beside it. */
+function BesideWords() {
+  const bench = useEdits();
+  const { pump: entered, levels } = useDocument("pump", "levels");
+  const { heights } = usePlan("pump").pump;
+  const over = entered.over_rim_m !== null;
+  return (
+    <>
+      Its suction leaves the tank{" "}
+      <ChoiceEntry
+        path="/pump/over_rim_m"
+        label="Where the suction leaves the tank"
+        value={over ? "rim" : "wall"}
+        options={[
+          { value: "wall", label: "through its wall" },
+          { value: "rim", label: "over its rim", note: "from a float, without a hole in the wall" },
+        ]}
+        onChoose={(way) =>
+          void bench.edit(
+            "Where the suction leaves the tank",
+            replace("/pump/over_rim_m", way === "wall" ? null : Number((heights.full_m + OVER_WATER_M).toFixed(2))),
+          )
+        }
+      />
+      {over && (
+        <>
+          , at its highest{" "}
+          <Entry label="Height of the suction" path="/pump/over_rim_m" kind="length" value={entered.over_rim_m} />{" "}
+          over the {levels.datum},{" "}
+          <YesOrNo
+            label="Siphon"
+            path="/pump/siphon"
+            on={entered.siphon}
+            yes="filled once and run as a siphon"
+            no="not run as a siphon"
+          />
+        </>
+      )}
+      : <PipeEntries name="suction" at="/pump/suction" pipe={entered.suction} />. Altitude{" "}
+      <Entry label="Altitude" path="/pump/altitude_m" kind="length" value={entered.altitude_m} />; the water is at{" "}
+      <Entry label="Water temperature" path="/pump/water_c" kind="temperature" value={entered.water_c} />. There is{" "}
+      <YesOrNo
+        label="Foot valve"
+        path="/pump/foot_valve"
+        on={entered.foot_valve}
+        yes="a foot valve"
+        no="no foot valve"
+      />
+      .{" "}
+    </>
+  );
+}
+
 /** What comes before the pump, and what keeps it primed. */
 export function SuctionWords() {
-  const { pump: entered } = useDocument("pump");
+  const bench = useEdits();
+  const { pump: entered, units } = useDocument("pump", "units");
+  const { stands } = entered;
+  const beside = stands === "beside";
   return (
     <section aria-label="Suction">
-      <h2 className="heading">Suction</h2>
+      <h2 className="heading">{beside ? "Suction" : "In the water"}</h2>
       <p className="leading-[1.85]">
-        <PipeEntries name="suction" at="/pump/suction" pipe={entered.suction} />. Altitude{" "}
-        <Entry label="Altitude" path="/pump/altitude_m" kind="length" value={entered.altitude_m} />; the water is at{" "}
-        <Entry label="Water temperature" path="/pump/water_c" kind="temperature" value={entered.water_c} />. There is{" "}
-        <YesOrNo
-          label="Foot valve"
-          path="/pump/foot_valve"
-          on={entered.foot_valve}
-          yes="a foot valve"
-          no="no foot valve"
+        The pump{" "}
+        <ChoiceEntry
+          path="/pump/stands"
+          label="Where the pump stands"
+          value={stands}
+          options={choicesAt<typeof stands>("/pump/stands", units)}
+          onChoose={(where) => void bench.edit("Where the pump stands", replace("/pump/stands", where))}
         />
-        ,{" "}
+        . {beside && <BesideWords />}
+        There is{" "}
         <YesOrNo
           label="Check valve"
           path="/pump/check_valve"

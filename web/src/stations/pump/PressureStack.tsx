@@ -17,6 +17,13 @@ const FILL: Record<string, string> = {
   backflow: "var(--earth-1)",
 };
 
+const GIVEN = {
+  height: "the height gives",
+  pressure_switch: "at cut-in there are",
+  variable_speed: "the set point gives",
+  flow_switch: "the pump gives",
+};
+
 /** The pressure that the pump must give at the peak, part upon part: with new filters, and when they are due. */
 export function PressureStack() {
   const document = useDocument("pump", "units");
@@ -26,8 +33,7 @@ export function PressureStack() {
   const [box, width] = useWidth<HTMLDivElement>();
   const parts = stack.filter((part) => part.dirty_kpa > 0.5);
   const sum = (of: "clean_kpa" | "dirty_kpa") => parts.reduce((all, part) => all + part[of], 0);
-  const { feed, variable_speed: speed } = document.pump;
-  const given = feed !== "pump" ? "the height gives" : speed ? "the set point gives" : "at cut-in there are";
+  const given = GIVEN[document.pump.feed === "pump" ? document.pump.control : "height"];
   const reach = Math.max(sum("dirty_kpa"), gives ?? 0, 10) * 1.06;
   const y = scaleLinear([0, reach], [TALL - 26, TOP]);
   const unit = axisUnit("pressure", units).factor;

@@ -4,6 +4,7 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { BuildNotes } from "../../ui/BuildNotes";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
+import { choicesAt } from "../../document/choices";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
 import { Cautions, Findings } from "../../document/Findings";
@@ -13,6 +14,7 @@ import { Why } from "../../ui/Why";
 import { CurveChart } from "./CurveChart";
 import { CurvePoints } from "./CurvePoints";
 import { FixtureWords } from "./FixtureWords";
+import { HandPipeWords, HandWords } from "./HandWords";
 import { HeaderWords } from "./HeaderWords";
 import { HeaterScale } from "./HeaterScale";
 import { HotWaterWords } from "./HotWaterWords";
@@ -23,15 +25,8 @@ import { PressureStack } from "./PressureStack";
 import { PumpsTable } from "./PumpsTable";
 import { SuctionBar } from "./SuctionBar";
 import { TopUpView } from "./TopUpView";
-import { VesselWords } from "./VesselWords";
+import { ControlWords } from "./ControlWords";
 import { addressOf } from "../../api/addresses";
-
-const WAYS = [
-  { value: "undecided", label: "in a way not decided yet" },
-  { value: "pump", label: "by a pump" },
-  { value: "header", label: "from a raised header tank", note: "filled by a pump, shut by a float" },
-  { value: "gravity", label: "by gravity alone" },
-] as const;
 
 /** Flow, head and what it takes to give them. */
 export function PumpSheet() {
@@ -43,6 +38,7 @@ export function PumpSheet() {
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
   const lift = answer.figures["lift_m"]?.value ?? null;
   const pumped = entered.feed === "pump" || entered.feed === "header";
+  const byHand = entered.feed === "hand";
   return (
     <>
       <div className="flex flex-col gap-x-8 desk:flex-row">
@@ -55,29 +51,35 @@ export function PumpSheet() {
               undecided={entered.feed === "undecided"}
               label="How the taps are fed"
               value={entered.feed}
-              options={[...WAYS]}
+              options={choicesAt<typeof entered.feed>("/pump/feed", units)}
               onChoose={(feed) => void bench.edit(`Fed by ${feed}`, replace("/pump/feed", feed))}
             />
-            : {figure("peak_l_s")} at the peak
-            {lift === null ? <>, the lift {figure("lift_m")}</> : lift >= 0 && <>, {figure("lift_m")} up</>}, with{" "}
-            <Entry
-              label="Pressure wanted at the highest tap"
-              path="/pump/residual_kpa"
-              kind="pressure"
-              value={entered.residual_kpa}
-            />{" "}
-            wanted at the highest tap: {figure("head_m")} of head when filters are due.
+            : {figure("peak_l_s")} {byHand ? "while it is worked" : "at the peak"}
+            {lift === null ? <>, the lift {figure("lift_m")}</> : lift >= 0 && <>, {figure("lift_m")} up</>}
+            {!byHand && (
+              <>
+                , with{" "}
+                <Entry
+                  label="Pressure wanted at the highest tap"
+                  path="/pump/residual_kpa"
+                  kind="pressure"
+                  value={entered.residual_kpa}
+                />{" "}
+                wanted at the highest tap: {figure("head_m")} of head when filters are due
+              </>
+            )}
+            .
           </p>
-          <FixtureWords />
+          {byHand ? <HandWords /> : <FixtureWords />}
         </div>
       </div>
       <Views
         label="Parts of the pump"
         views={[
-          { key: "pressure", name: "Pressure", body: <PressureView /> },
-          { key: "pipes", name: pumped ? "Pipes & suction" : "Pipes", body: <PipesView /> },
-          ...(pumped ? [{ key: "power", name: "Vessel & power", body: <PowerView /> }] : []),
-          { key: "hot-water", name: "Hot water", body: <HotWaterView /> },
+          ...(byHand ? [] : [{ key: "pressure", name: "Pressure", body: <PressureView /> }]),
+          { key: "pipes", name: pumped ? "Pipes & suction" : byHand ? "Lift" : "Pipes", body: <PipesView /> },
+          ...(pumped ? [{ key: "power", name: "Control & power", body: <PowerView /> }] : []),
+          ...(byHand ? [] : [{ key: "hot-water", name: "Hot water", body: <HotWaterView /> }]),
           { key: "top-up", name: "Top-up", body: <TopUp /> },
         ]}
       />
@@ -103,7 +105,7 @@ function Aside({ view, figures }: { view: View; figures: readonly string[] }) {
         </section>
       )}
       <BuildNotes notes={plan.pump.notes} view={view} />
-      {document.pump.feed !== "undecided" && view === "pressure" && (
+      {document.pump.feed !== "undecided" && document.pump.feed !== "hand" && view === "pressure" && (
         <p className="no-print">
           <a
             className="act-quiet"
@@ -147,30 +149,43 @@ function PressureView() {
   );
 }
 
+const PIPES = ["npsh_m", "crest_m", "velocity_m_s", "surge_kpa", "shut_off_kpa", "hand_w", "hand_min_d"] as const;
+
 function PipesView() {
-  const { feed } = useDocument("pump").pump;
+  const { feed, stands } = useDocument("pump").pump;
   const pumped = feed === "pump" || feed === "header";
   return (
-    <MainAndAside aside={<Aside view="suction" figures={["npsh_m", "velocity_m_s", "surge_kpa", "shut_off_kpa"]} />}>
+    <MainAndAside aside={<Aside view="suction" figures={PIPES} />}>
       <LiftSection />
       {pumped && (
         <>
-          <SuctionBar />
+          {stands === "beside" && <SuctionBar />}
           <SuctionWords />
         </>
       )}
-      <DeliveryWords />
+      {feed === "hand" ? <HandPipeWords /> : <DeliveryWords />}
     </MainAndAside>
   );
 }
 
-const POWER = ["vessel_l", "starts_per_hour", "held_l", "header_d", "power_w", "kwh_m3", "kwh_year"] as const;
+const POWER = [
+  "vessel_l",
+  "starts_per_hour",
+  "held_l",
+  "header_d",
+  "power_w",
+  "battery_d",
+  "battery_a",
+  "cable_mm2",
+  "kwh_m3",
+  "kwh_year",
+] as const;
 
 function PowerView() {
   const { feed } = useDocument("pump").pump;
   return (
     <MainAndAside aside={<Aside view="power" figures={POWER} />}>
-      {feed === "pump" && <VesselWords />}
+      {feed === "pump" && <ControlWords />}
       <PowerWords />
     </MainAndAside>
   );
