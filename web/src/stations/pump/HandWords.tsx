@@ -17,8 +17,14 @@ export function HandWords() {
     <p>
       A stroke gives{" "}
       <Entry label="Water of a stroke" path="/pump/hand/stroke_l" kind="stroke" value={hand.stroke_l} />, at{" "}
-      <Entry label="Strokes a minute" path="/pump/hand/strokes_per_minute" kind="count" value={hand.strokes_per_minute} /> strokes a
-      minute. The water of a mean day takes {figure("hand_min_d")} of pumping, and asks for {figure("hand_w")}:{" "}
+      <Entry
+        label="Strokes a minute"
+        path="/pump/hand/strokes_per_minute"
+        kind="count"
+        value={hand.strokes_per_minute}
+      />{" "}
+      strokes a minute. The water of a mean day takes {figure("hand_min_d")} of pumping, and asks for{" "}
+      {figure("hand_w")}:{" "}
       <Entry
         label="Efficiency of the hand pump"
         path="/pump/hand/efficiency"

@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { pressure } from "../../lib/units";
-import { buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
+import { awkward, buried, demo, lastOperations, renderOnDemo, terrace } from "../../testing/demo";
 import { PumpSheet } from "./PumpSheet";
 
 vi.mock("../../ui/useWidth", () => ({ useWidth: () => [{ current: null }, 420] }));
@@ -58,13 +58,13 @@ test("by gravity there is no curve and no vessel", async () => {
   expect(await screen.findByRole("button", { name: "How the taps are fed: by gravity alone" })).toBeTruthy();
   for (const name of ["The pump's curve", "Points of the curve", "Pumps to choose from"])
     expect(screen.queryByRole("region", { name })).toBeNull();
-  expect(screen.queryByRole("tab", { name: "Vessel & power" })).toBeNull();
+  expect(screen.queryByRole("tab", { name: "Control & power" })).toBeNull();
   expect(screen.getByRole("img", { name: /the height gives/ })).toBeTruthy();
 });
 
 test("the pressures of the vessel take bar", async () => {
   const calls = renderOnDemo(<PumpSheet />, demo, "/?view=power");
-  const vessel = await screen.findByRole("region", { name: "The vessel" });
+  const vessel = await screen.findByRole("region", { name: "What starts and stops it" });
   const cutIn = within(vessel).getByRole("textbox", { name: "Cut-in" });
   await userEvent.clear(cutIn);
   await userEvent.type(cutIn, "4 bar{Enter}");
@@ -147,4 +147,57 @@ test("nothing of a top-up is asked for where nothing else comes", async () => {
   renderOnDemo(<PumpSheet />, demo, "/?view=top-up");
   expect(await screen.findByRole("button", { name: /^Back-up/ })).toBeTruthy();
   expect(screen.queryByRole("textbox", { name: "Air gap of the top-up" })).toBeNull();
+});
+
+test("what starts the pump, where it stands and what it runs on are chosen in its sentences", async () => {
+  const calls = renderOnDemo(<PumpSheet />, demo, "/?view=power");
+  await userEvent.click(
+    await screen.findByRole("button", { name: "Control of the pump: switches on and off by its pressure" }),
+  );
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^runs while water flows/ }));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/control", value: "flow_switch" }]),
+  );
+  await userEvent.click(screen.getByRole("button", { name: "Power of the pump: from the mains" }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^from a battery/ }));
+  await waitFor(() => expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/battery", value: {} }]));
+});
+
+test("a suction that is led over the rim begins a little over the full tank", async () => {
+  const calls = renderOnDemo(<PumpSheet />, demo, "/?view=pipes");
+  await userEvent.click(
+    await screen.findByRole("button", { name: "Where the suction leaves the tank: through its wall" }),
+  );
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^over its rim/ }));
+  const over = Number((demo.plan.pump.heights.full_m + 0.3).toFixed(2));
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/over_rim_m", value: over }]),
+  );
+});
+
+test("a set that hangs in the water has no suction and no vessel, and says how long its battery lasts", async () => {
+  const state = awkward["lantern-battery"];
+  renderOnDemo(<PumpSheet />, state, "/?view=pipes");
+  expect(await screen.findByRole("button", { name: "Where the pump stands: hangs in the water" })).toBeTruthy();
+  expect(screen.queryByRole("textbox", { name: "Bore of the suction" })).toBeNull();
+  expect(screen.queryByRole("region", { name: "What the atmosphere leaves" })).toBeNull();
+  await userEvent.click(screen.getByRole("tab", { name: "Control & power" }));
+  expect(await screen.findByRole("textbox", { name: "Start pressure" })).toBeTruthy();
+  expect(screen.queryByRole("textbox", { name: "Cut-out" })).toBeNull();
+  const power = screen.getByRole("region", { name: "Power" });
+  expect(within(power).getByRole<HTMLInputElement>("textbox", { name: "Voltage" }).value).toBe("12 V");
+  expect(within(power).queryByRole("button", { name: /^Without power/ })).toBeNull();
+});
+
+test("a pump worked by hand has neither curve nor pressures, and says what it asks of a person", async () => {
+  const state = awkward["saltmarrow-by-hand"];
+  const calls = renderOnDemo(<PumpSheet />, state);
+  expect(await screen.findByRole("img", { name: /^hand pump 6.00 m/ })).toBeTruthy();
+  expect(screen.getAllByRole("tab").map((tab) => tab.textContent)).toEqual(["Lift", "Top-up"]);
+  const stroke = screen.getByRole("textbox", { name: "Water of a stroke" });
+  await userEvent.clear(stroke);
+  await userEvent.type(stroke, "0.35{Enter}");
+  await waitFor(() =>
+    expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/pump/hand/stroke_l", value: 0.35 }]),
+  );
 });
