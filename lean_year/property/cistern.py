@@ -260,6 +260,14 @@ def _too_high(field: str, limit: str, most_m: float, given_m: float) -> InputErr
     return InputError(field, f"must be at most {limit}, {{most}}, got {{given}}", most=most, given=given)
 
 
+class SecondOutlet(Part):
+    """An outlet besides that of the taps, of the tank that they draw from."""
+
+    serves: Literal["garden", "fire"] = "garden"
+    height_m: float = Field(default=0.05, ge=0, le=100)
+    """Above the floor of that tank."""
+
+
 class Cistern(Part):
     """The store: its tanks, how they are joined and how it is run."""
 
@@ -270,6 +278,7 @@ class Cistern(Part):
     transfer_l_day: float = Field(default=5_000, ge=0, le=1e7)
     garden_from_first: bool = False
     """Whether the garden draws from the settling or ground tank."""
+    second_outlet: SecondOutlet | None = None
     fire_reserve_l: float = Field(default=0, ge=0, le=1e9)
     rule: Literal["yas", "ybs"] = "yas"
     start_share: ShareOfOne = 1
@@ -297,6 +306,7 @@ class Cistern(Part):
                 most=Amount("volume", MOST_L),
                 given=Amount("volume", gross),
             )
+        self._second_outlet_in_its_tank()
         if self.fire_reserve_l > gross:
             raise InputError(
                 "fire_reserve_l",
@@ -305,6 +315,34 @@ class Cistern(Part):
                 given=Amount("volume", self.fire_reserve_l),
             )
         return self
+
+    def _second_outlet_in_its_tank(self) -> None:
+        second = self.second_outlet
+        if second is None:
+            return
+        tank = self.drawn_from()
+        most_m = tank.outlet_m if second.serves == "fire" else tank.vessel().overflow_m
+        limit = "the outlet of the taps" if second.serves == "fire" else f"the overflow of {tank.name}"
+        if second.height_m > most_m + 1e-9:
+            raise _too_high("second_outlet.height_m", limit, most_m, second.height_m)
+        if second.serves == "garden" and self.garden_from_first and len(self.built()) > 1:
+            raise InputError(
+                "second_outlet",
+                "cannot be of the garden, which draws from the first tank; let that draw where all else does",
+            )
+
+    def stores(self, phase: int | None = None) -> list[list[Tank]]:
+        """The tanks of a phase by store, in the order the water takes; the last feeds the house."""
+        built = self.built(phase)
+        if self.layout == "linked" or len(built) == 1:
+            return [built]
+        if self.layout == "settling_first":
+            return [built[:1], built[1:]]
+        return [[tank] for tank in built]
+
+    def drawn_from(self) -> Tank:
+        """The tank that pump or taps draw from."""
+        return self.stores()[-1][0]
 
     def built(self, phase: int | None = None) -> list[Tank]:
         """The tanks that stand in a phase, the planned one where None."""

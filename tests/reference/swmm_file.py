@@ -12,11 +12,11 @@ from tests.reference.swmm_report import routing_error_percent
 def run(path: Path) -> dict[str, float]:
     with Simulation(str(path)) as simulation:
         simulation.step_advance(43_200)
-        nodes = Nodes(simulation)
+        nodes = list(Nodes(simulation))  # which can be gone through once
         for _ in simulation:
             pass
         told = {
-            "supplied_l": nodes["HOUSE"].cumulative_inflow * 1000,
+            "supplied_l": sum(node.cumulative_inflow for node in nodes if node.nodeid in ("HOUSE", "GARDEN")) * 1000,
             "spilled_l": sum(node.cumulative_inflow for node in nodes if node.nodeid.startswith("SPILL_")) * 1000,
             "flooded_l": sum(node.statistics["flooding_volume"] for node in nodes) * 1000,
         }

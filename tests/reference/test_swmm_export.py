@@ -51,6 +51,16 @@ def test_the_engine_runs_the_file_and_agrees_with_the_replay(name, tmp_path):
 
 
 @pytest.mark.reference
+@pytest.mark.parametrize(("taps_m", "garden_m"), [(0.9, 0.1), (0.1, 0.9)])
+def test_two_outlets_at_two_heights_draw_in_the_engine_what_they_do_in_the_replay(taps_m, garden_m, tmp_path):
+    rain = prepare_rain(demo_rain("saltmarrow"), "none")
+    outlet = {"serves": "garden", "height_m": garden_m}
+    document = edited("saltmarrow", replace("/cistern/tanks/0/outlet_m", taps_m),
+                      replace("/cistern/second_outlet", outlet))  # fmt: skip
+    assert_they_agree(by_the_engine(document, rain, tmp_path), document, rain)
+
+
+@pytest.mark.reference
 @pytest.mark.parametrize("kind", ["standpipe", "back_down", "none"])
 def test_the_engine_spills_the_same_by_any_way_out(kind, tmp_path):
     """A tank filled to its brim, whatever lets the rest go."""

@@ -34,6 +34,10 @@ class Stores(NamedTuple):
     garden_stage: int
     """Which of them the garden draws from."""
     start_l: NDArray[np.float64]
+    house_above_l: float
+    """Of the last store, what only the garden's outlet reaches."""
+    garden_above_l: float
+    """And what it does not reach."""
 
 
 class Running(NamedTuple):
@@ -153,11 +157,12 @@ def _one_day(day, days, stores, running, out, held, reach, inverse, in_store, pe
     carried = 0.0
     in_store = 0.0
     for i in range(n):
-        wanted = 0.0
+        wanted, for_garden = 0.0, 0.0
         if i == last:
             wanted += days.house[step, day] + also
         if i == stores.garden_stage:
-            wanted += days.garden[step, day]
+            for_garden = days.garden[step, day]
+            wanted += for_garden
         q = days.inflow[day] * stores.inflow_share[i] + carried
         carried = 0.0
         top = 0.0
@@ -166,14 +171,20 @@ def _one_day(day, days, stores, running, out, held, reach, inverse, in_store, pe
             gone = min(v, days.loss[day])
             out.lost[day] = gone
             v -= gone
+            if stores.garden_above_l > 0:  # below its outlet the garden is given up, as by a saving step
+                reached = v + (0.0 if yas else q) - (wanted - for_garden) - stores.garden_above_l
+                wanted -= for_garden - max(0.0, min(for_garden, reached))
             if running.keep_share > 0:
                 # In the order of operate_block, so that a level kept at a trigger is on the same side of it.
-                lack = running.keep_share * size[last] + wanted - v - (0.0 if yas else q)
+                lack = max(running.keep_share * size[last], stores.house_above_l) + wanted - v - (0.0 if yas else q)
                 top = min(max(lack, 0.0), running.limit_l_day)
                 out.topped_up[day] = top
                 v += top
         available = v if yas else v + q
         drawn = wanted if wanted < available else available
+        if i == last and stores.house_above_l > 0:
+            by_house = max(0.0, min(wanted - for_garden, available - stores.house_above_l))
+            drawn = by_house + min(for_garden, available - by_house)
         after = v + q - drawn
         # What the top-up gave was drawn as it came in, and made no room for the rain before it.
         room = size[i] - max(drawn - top, 0.0) if yas else size[i]

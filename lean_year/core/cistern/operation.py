@@ -9,6 +9,8 @@ Adds to the two published rules of `lean_year.core.cistern.replay`, which hold w
   the share it keeps.
 - **trucks**: ordered when the store falls below a share, there so many days later in the morning.
 - **losses** (evaporation, a leak) are taken before the day's draw.
+- **two outlets**: where house and garden leave the last store at two heights, the lower one alone draws what lies
+  between; what a garden misses because its outlet is the higher one is given up, as by a saving step.
 - **stages**: a store may spill into the next (settling) or be pumped into it (transfer), the last feeds the house.
 
 start + inflow + top-up + trucked = supplied + spilled + lost + end.
@@ -91,6 +93,15 @@ class Operation:
     back_up: BackUp = field(default_factory=BackUp)
     garden_from_first: bool = False
     """Whether the garden draws from the first stage instead of the last."""
+    house_above_share: float = 0.0
+    """Share of the last stage under the outlet of the house, which only the garden draws. [-]"""
+    garden_above_share: float = 0.0
+    """Share of the last stage under the outlet of the garden, which only the house draws. [-]"""
+
+    @property
+    def two_outlets(self) -> bool:
+        """Whether house and garden draw the last stage down to levels of their own."""
+        return self.house_above_share > 0 or self.garden_above_share > 0
 
     @property
     def on_rain_alone(self) -> "Operation":
@@ -100,6 +111,10 @@ class Operation:
     def __post_init__(self) -> None:
         if len(self.trigger_share) > MAX_STEPS:
             raise InputError("trigger_share", f"may have at most {MAX_STEPS} steps")
+        for name in ("house_above_share", "garden_above_share"):
+            require_number(name, getattr(self, name), low=0, high=1)
+        if self.garden_from_first and self.two_outlets:
+            raise InputError("garden_from_first", "cannot go with an outlet of the garden in the last stage")
         for number, share in enumerate(self.trigger_share):
             require_number(f"trigger_share[{number}]", share, low=0, high=1)
             if number and share >= self.trigger_share[number - 1]:
@@ -307,6 +322,8 @@ def ready(
         pumped_l_day=np.array([stage.pumped_l_day for stage in stages], dtype=np.float64),
         garden_stage=0 if operation.garden_from_first else len(stages) - 1,
         start_l=size * share,
+        house_above_l=float(size[-1] * operation.house_above_share),
+        garden_above_l=float(size[-1] * operation.garden_above_share),
     )
     return DaysIn(inflow, demand.house_l, demand.garden_l, loss), stores, _running(operation)
 
@@ -526,7 +543,7 @@ def operate_sizes(
     watch: tuple[int, int] = (0, 0),
     days: NDArray[np.int64] | None = None,
 ) -> OperatedCurve:
-    """Replay many live sizes of one store in one pass over the days.
+    """Replay many live sizes of one store, with one outlet, in one pass over the days.
 
     Parameters
     ----------
@@ -554,6 +571,8 @@ def operate_sizes(
     OperatedCurve
         The same figures as one `operate` for each size.
     """
+    if operation.two_outlets:
+        raise InputError("operation", "must have one outlet: many sizes at once know no second")
     inflow, sizes = _checked("inflow_l", inflow_l), _checked("size_l", size_l)
     _fits(inflow, demand, operation)
     loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)

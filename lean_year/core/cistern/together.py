@@ -379,9 +379,13 @@ def _in_rows(
 
 
 def quick_to_size(supplies: Sequence[OneOfSeveral]) -> bool:
-    """Whether `sizes_of_first` knows them all: one store each, no loads by truck, no more steps than it has."""
+    """Whether `sizes_of_first` knows them all: one store and one outlet each, no loads by truck, no more
+    steps than it has."""
     return all(
-        len(each.stages) == 1 and each.operation.back_up.load_l == 0 and len(each.operation.trigger_share) < STEPS
+        len(each.stages) == 1
+        and each.operation.back_up.load_l == 0
+        and len(each.operation.trigger_share) < STEPS
+        and not each.operation.two_outlets
         for each in supplies
     )
 

@@ -25,7 +25,7 @@ from lean_year.plan.model.overflow_outlets import overflow_takes_l_s
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.seasons import parts_out_of_use
-from lean_year.plan.model.supply import lean_year_of, replay_of, supply_of
+from lean_year.plan.model.supply import Supply, lean_year_of, replay_of, supply_of
 from lean_year.plan.model.tank_network import Chain
 from lean_year.property.document import Property
 from lean_year.property.front import alone
@@ -50,6 +50,32 @@ class _Parts:
     """Row of the water year."""
     last_live_l: float
     """Live volume of the store that feeds the house. [L]"""
+    drawn: tuple["_Drawn", ...]
+
+
+@dataclass(frozen=True, slots=True)
+class _Drawn:
+    """What leaves that store by one outlet."""
+
+    name: str
+    to: str
+    """The outfall that stands for who uses it."""
+    live_l: float
+    """Down to it. [L]"""
+    demand_l: NDArray[np.float64]
+    """Of each day. [L]"""
+
+
+def _drawn(supply: Supply, run: OperatedReplay, live_l: float) -> tuple[_Drawn, ...]:
+    """All by one outlet, or the garden by its own."""
+    operation = supply.operation
+    if not operation.two_outlets:
+        return (_Drawn("USE", "HOUSE", live_l, run.demand_l),)
+    for_house = supply.demand.house_l[run.step, np.arange(run.step.size)]
+    return (
+        _Drawn("USE", "HOUSE", live_l * (1 - operation.house_above_share), for_house),
+        _Drawn("WATERING", "GARDEN", live_l * (1 - operation.garden_above_share), run.demand_l - for_house),
+    )
 
 
 def write_swmm_model(document: Property, rain: PreparedRain) -> str:
@@ -70,7 +96,7 @@ def write_swmm_model(document: Property, rain: PreparedRain) -> str:
     catch, supply = catch_rain(document, rain), supply_of(document, rain)
     run = replay_of(supply)
     live_l = supply.layout.stages()[-1].size_l
-    parts = _Parts(rain, catch, run, lean_year_of(run, supply), live_l)
+    parts = _Parts(rain, catch, run, lean_year_of(run, supply), live_l, _drawn(supply, run, live_l))
     chain = Chain(document)
     begin, end = int(parts.rain.years.starts[parts.year]), int(parts.rain.years.ends[parts.year])
     days = slice(begin, end)
@@ -174,11 +200,12 @@ def _network(
     _stores(rows, chain, _start_levels(chain, parts, begin))
     _runs(rows, document, chain)
     _links(rows, chain)
-    rows["OUTFALLS"].append(f"HOUSE {lowest:.3f} FREE NO")
+    rows["OUTFALLS"] += [f"{way.to} {lowest:.3f} FREE NO" for way in parts.drawn]
     _ways_out(rows, chain, rating, lowest)
     house = _draws_from(document, chain)
-    draw = _draw_depth_m(chain, house, parts)
-    rows["OUTLETS"].append(f"USE TANK_{house} HOUSE {draw:.5f} TABULAR/DEPTH DRAW NO")
+    for way in parts.drawn:
+        depth_m = _draw_depth_m(chain, house, way.live_l)
+        rows["OUTLETS"].append(f"{way.name} TANK_{house} {way.to} {depth_m:.5f} TABULAR/DEPTH DRAW NO")
     rows["CURVES"] += ["DRAW Rating 0 0", f"DRAW {OUTLET_BAND_M} 1", "DRAW 100 1"]
     return list(rows.items())
 
@@ -286,16 +313,15 @@ def _held(chain: Chain, bank: list[int], level_m: float) -> float:
     )
 
 
-def _draw_depth_m(chain: Chain, house: int, parts: _Parts) -> float:
-    """Depth over the drawing tank's floor at which the live water is used up. [m]"""
+def _draw_depth_m(chain: Chain, house: int, live_l: float) -> float:
+    """Depth over the drawing tank's floor at which so much live water is used up. [m]"""
     bank = _bank_of(house, chain)
     invert = min(chain.vessels[at].overflow_invert_m for at in bank)
     floor = float(chain.vessels[house].level_m[0])
-    live = parts.last_live_l
     full = _held(chain, bank, invert)
     levels = np.linspace(floor, invert, 400)
     held = np.array([_held(chain, bank, float(level)) for level in levels])
-    return float(np.interp(full - live, held, levels)) - floor
+    return float(np.interp(full - live_l, held, levels)) - floor
 
 
 def _start_levels(chain: Chain, parts: _Parts, begin: int) -> list[float]:
@@ -328,8 +354,11 @@ def _flows(
     document: Property, chain: Chain, parts: _Parts, days: slice, first: dt.date
 ) -> list[tuple[str, list[str]]]:
     run, house = parts.run, _draws_from(document, chain)
-    series = _by_day("DEMAND", run.demand_l[days] / SECONDS_PER_DAY, first)
-    rules = ["RULE DAILY_DEMAND", "IF SIMULATION TIME >= 0", "THEN OUTLET USE SETTING = TIMESERIES DEMAND", ""]
+    series, rules = [], []
+    for way in parts.drawn:
+        series += _by_day(f"DEMAND_{way.name}", way.demand_l[days] / SECONDS_PER_DAY, first)
+        rules += [f"RULE DAILY_{way.name}", "IF SIMULATION TIME >= 0",
+                  f"THEN OUTLET {way.name} SETTING = TIMESERIES DEMAND_{way.name}", ""]  # fmt: skip
     other = run.topped_up_l[days] + run.trucked_l[days]
     inflows = []
     if other.any():

@@ -187,9 +187,17 @@ def _tanks(document: Property, say: Wording) -> Iterator[_Made]:
                 say.nominal(FLOOR_DRAIN_MM), "Open, the tank empties onto the ground.", count=tank.count,
                 normal="shut", positions=(("cleaning", "open"),),
             )  # fmt: skip
+    last, second = document.cistern.drawn_from(), document.cistern.second_outlet
+    if second is not None:
+        yield _Made(
+            "second-outlet", f"Outlet of {last.name} for the {second.serves}", "cistern",
+            say.nominal(document.pump.suction.bore_mm),
+            "Open by mistake, the water kept for fire runs away." if second.serves == "fire"
+            else "Shut, the garden has no water.",
+            normal="shut" if second.serves == "fire" else "open", positions=(("cleaning", "shut"),),
+        )  # fmt: skip
     if not document.pump.through_the_wall:
         return
-    last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
     yield _Made(
         "outlet", f"Outlet of {last.name}", "cistern", say.nominal(document.pump.suction.bore_mm),
         "Shut, the pump runs dry and no tap has water.", positions=(("cleaning", "shut"),),

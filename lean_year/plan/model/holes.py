@@ -55,9 +55,12 @@ def holes(document: Property, runs: list[RunLevels], say: Wording) -> Iterator[H
         if joined and document.cistern.layout != "transfer":
             laid = laid_pipe(tank.link.bore_mm, document.units, say)
             yield _hole(tank.name, "Link to the next tank", 2 * joined, laid, tank.outlet_m, "tank connector")
-    last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
+    last, second = document.cistern.drawn_from(), document.cistern.second_outlet
     drawn = pressure_pipe(document, document.pump.suction, say)
-    yield _hole(last.name, "Outlet to the taps", 1, drawn, last.outlet_m, "tank connector")
+    if document.pump.through_the_wall:
+        yield _hole(last.name, "Outlet to the taps", 1, drawn, last.outlet_m, "tank connector")
+    if second is not None:
+        yield _hole(last.name, f"Outlet for the {second.serves}", 1, drawn, second.height_m, "tank connector")
     if document.overflow.kind in ("pipe", "standpipe"):
         laid = laid_pipe(document.overflow.bore_mm, document.units, say)
         through_wall = document.overflow.kind == "pipe"

@@ -1,6 +1,6 @@
 """From the tanks as entered to the stores that the replay fills and empties."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -32,6 +32,26 @@ class Layout:
     steps: tuple[Step, ...]
     cistern: Cistern
     gross_l: float
+    house_l: float
+    """Live volume of the last store down to the outlet of the house. [L]"""
+    garden_l: float
+    """And down to that of the garden. [L]"""
+    for_fire_l: float
+    """Between the outlet of the house and one below it for fire. [L]"""
+
+    @property
+    def house_above_share(self) -> float:
+        """Share of the last store that only the garden draws. [-]"""
+        return self._under(self.house_l)
+
+    @property
+    def garden_above_share(self) -> float:
+        """Share of it that only the house draws. [-]"""
+        return self._under(self.garden_l)
+
+    def _under(self, drawn_l: float) -> float:
+        live_l = self.steps[-1].bank.live_l - self.reserve_l
+        return max(0.0, 1 - max(0.0, drawn_l - self.reserve_l) / live_l) if live_l > 0 else 0.0
 
     @property
     def live_l(self) -> float:
@@ -47,8 +67,13 @@ class Layout:
 
     @property
     def reserve_l(self) -> float:
-        """What is kept for fire, as far as the last store holds it. [L]"""
-        return min(self.cistern.fire_reserve_l, self.steps[-1].bank.live_l)
+        """What is kept for fire above the outlet of the house, as far as the last store holds it. [L]"""
+        return min(max(0.0, self.cistern.fire_reserve_l - self.for_fire_l), self.steps[-1].bank.live_l)
+
+    def _kept_l(self, gross_l: np.ndarray | float) -> np.ndarray:
+        """The same of tanks made wider until they hold `gross_l`. [L]"""
+        below_l = self.for_fire_l / self.gross_l * np.asarray(gross_l) if self._holds_water else 0.0
+        return np.asarray(np.maximum(0.0, self.cistern.fire_reserve_l - below_l))
 
     @property
     def _holds_water(self) -> bool:
@@ -68,15 +93,18 @@ class Layout:
     def drawn_live_for(self, gross_l: np.ndarray) -> np.ndarray:
         """Live volume that comes to the house for each total. [L]"""
         share = self._drawn_l / self.gross_l if self._holds_water else 1.0
-        return np.asarray(np.maximum(0.0, gross_l * share - self.cistern.fire_reserve_l))
+        return np.asarray(np.maximum(0.0, gross_l * share - self._kept_l(gross_l)))
 
     def gross_for(self, drawn_live_l: float) -> float | None:
         """The total at which so much live volume comes to the house; None where it never does, or only beyond any
         size that is looked for. [L]"""
         live = self._drawn_l
+        reserve = self.cistern.fire_reserve_l
         if live <= 0:
-            return None if self._holds_water else drawn_live_l + self.cistern.fire_reserve_l
-        gross = (drawn_live_l + self.cistern.fire_reserve_l) * self.gross_l / live
+            return None if self._holds_water else drawn_live_l + reserve
+        gross = drawn_live_l * self.gross_l / live
+        if self._kept_l(gross) > 0:  # what lies below the outlet of the house is too little for it
+            gross = (drawn_live_l + reserve) * self.gross_l / (live + self.for_fire_l)
         return gross if gross <= LARGEST_SIZE_L else None
 
     def stages(self, gross_l: float | None = None) -> tuple[Stage, ...]:
@@ -88,7 +116,7 @@ class Layout:
         for number, step in enumerate(self.steps):
             size = max(0.0, step.bank.live_l * factor)
             if number == last:
-                size = max(0.0, size - self.cistern.fire_reserve_l)
+                size = max(0.0, size - float(self._kept_l(total)))
             out.append(
                 Stage(
                     size_l=size,
@@ -100,29 +128,49 @@ class Layout:
         return tuple(out)
 
 
-def _vessels(tanks: list[Tank]) -> list[Vessel]:
-    return [tank.vessel() for tank in tanks for _ in range(tank.count)]
-
-
-def groups_of_tanks(cistern: Cistern, phase: int | None = None) -> list[list[Tank]]:
-    """The tanks of a phase by store, in the order the water takes."""
-    built = cistern.built(phase)
-    if cistern.layout == "linked" or len(built) == 1:
-        return [built]
-    if cistern.layout == "settling_first":
-        return [built[:1], built[1:]]
-    return [[tank] for tank in built]
+def _vessels(tanks: list[Tank], outlet_m: float | None = None) -> list[Vessel]:
+    """Each by itself; the one that is drawn from, the first, by another outlet than the taps' where one is given."""
+    vessels = [tank.vessel() for tank in tanks for _ in range(tank.count)]
+    if outlet_m is not None:
+        vessels[0] = replace(vessels[0], outlet_m=min(outlet_m, vessels[0].overflow_m))
+    return vessels
 
 
 def layout_of(document: Property, phase: int | None = None) -> Layout:
     """The chain of stores of a document, in a phase of building (the planned one where None)."""
     cistern = document.cistern
-    groups = groups_of_tanks(cistern, phase)
+    groups = cistern.stores(phase)
     arriving = _arriving(document, groups)
+    lowest_m = _lowest_outlet_m(cistern, groups[-1][0])
     steps = tuple(
-        Step(tuple(tanks), linked_bank(_vessels(tanks)), share) for tanks, share in zip(groups, arriving, strict=True)
+        Step(tuple(tanks), linked_bank(_vessels(tanks, lowest_m if tanks is groups[-1] else None)), share)
+        for tanks, share in zip(groups, arriving, strict=True)
     )
-    return Layout(steps, cistern, sum(step.bank.gross_l for step in steps))
+    return Layout(steps, cistern, sum(step.bank.gross_l for step in steps), *_drawn(groups[-1], cistern, steps[-1]))
+
+
+def _lowest_outlet_m(cistern: Cistern, tank: Tank) -> float | None:
+    """Of the tank that is drawn from, where the garden's is lower than the taps'; None where it is not. [m]"""
+    second = cistern.second_outlet
+    return (
+        second.height_m
+        if second is not None and second.serves == "garden" and second.height_m < tank.outlet_m
+        else None
+    )
+
+
+def _drawn(tanks: list[Tank], cistern: Cistern, last: Step) -> tuple[float, float, float]:
+    """Live volume of the last store down to the outlets of house and garden, and what lies below for fire. [L]"""
+    second, all_l = cistern.second_outlet, last.bank.live_l
+    if second is None:
+        return all_l, all_l, 0.0
+
+    def down_to_l(height_m: float) -> float:
+        return linked_bank(_vessels(tanks, height_m)).live_l
+
+    if second.serves == "fire":
+        return all_l, all_l, max(0.0, down_to_l(second.height_m) - all_l)
+    return down_to_l(tanks[0].outlet_m), down_to_l(second.height_m), 0.0
 
 
 def _arriving(document: Property, groups: list[list[Tank]]) -> list[float]:

@@ -19,8 +19,7 @@ LIFT_READS = ("units", "site", "treatment", "pump", "levels", "prices", "snow", 
 
 def draws_from(document: Property) -> Tank:
     """The tank that pump or taps draw from."""
-    tanks = document.cistern.built()
-    return tanks[-1] if document.cistern.layout in ("series", "transfer") else tanks[0]
+    return document.cistern.drawn_from()
 
 
 class System:

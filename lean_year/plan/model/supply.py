@@ -90,12 +90,13 @@ class Supply:
             and len(self.layout.steps) == 1
             and not self.loss_l.any()
             and self.beside is None
+            and not self.operation.two_outlets
         )
 
     @property
     def slow_to_size(self) -> bool:
-        """Whether each size takes a replay of its own: of a chain of tanks, or with other supplies."""
-        return len(self.layout.steps) > 1 or self.beside is not None
+        """Whether each size takes a replay of its own: a chain of tanks, two outlets, or other supplies."""
+        return len(self.layout.steps) > 1 or self.operation.two_outlets or self.beside is not None
 
     @property
     def sized_one_by_one(self) -> bool:
@@ -271,7 +272,7 @@ def years_carried(run: OperatedReplay, rain: PreparedRain) -> int:
     return int(rain.counts.sum()) - counted_short_years(run, rain)
 
 
-def operation_of(household: Household, cistern: Cistern) -> Operation:
+def operation_of(household: Household, cistern: Cistern, layout: Layout) -> Operation:
     """How a document says that its supply is run."""
     entered = household.back_up
     match entered.kind:
@@ -288,6 +289,8 @@ def operation_of(household: Household, cistern: Cistern) -> Operation:
         trigger_share=tuple(step.below_share for step in household.steps),
         back_up=back_up,
         garden_from_first=cistern.garden_from_first,
+        house_above_share=layout.house_above_share,
+        garden_above_share=layout.garden_above_share,
     )
 
 
@@ -307,14 +310,14 @@ def supply_of(document: Property, rain: PreparedRain) -> Supply:
 
 
 def _by_itself(document: Property, rain: PreparedRain) -> Supply:
-    catch = catch_rain(document, rain)
+    catch, layout = catch_rain(document, rain), layout_of(document)
     return Supply(
         rain=rain,
         inflow_l=catch.total,
         loss_l=catch.lost_l,
         demand=demand_of(document, rain).at_steps(document.household),
-        operation=operation_of(document.household, document.cistern),
-        layout=layout_of(document),
+        operation=operation_of(document.household, document.cistern, layout),
+        layout=layout,
         start_share=document.cistern.start_share,
     )
 

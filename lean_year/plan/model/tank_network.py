@@ -9,7 +9,6 @@ from lean_year.core.hydraulics.pipes import link_flow_l_s
 from lean_year.core.units import SECONDS_PER_DAY
 from lean_year.core.water_path.overflow import HEAD_IF_AT_LID_M
 from lean_year.core.water_path.storm import CURVE_POINTS, StormLink, StormVessel
-from lean_year.plan.model.layout import groups_of_tanks
 from lean_year.plan.model.overflow_outlets import overflow_count
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
@@ -27,7 +26,7 @@ class Chain:
         self.names: list[str] = []
         self.links: list[StormLink] = []
         self.link_names: list[tuple[str, str]] = []
-        stores = groups_of_tanks(document.cistern)
+        stores = document.cistern.stores()
         firsts = []
         for store in stores:
             firsts.append(len(self.tanks))

@@ -167,7 +167,7 @@ def _variants(document: Property, rain: PreparedRain, say: Wording) -> list[_Var
                     inflow_l=catch.total,
                     loss_l=catch.lost_l,
                     demand=demand.at_steps(household),
-                    operation=operation_of(household, document.cistern),
+                    operation=operation_of(household, document.cistern, layout),
                     layout=layout,
                     start_share=document.cistern.start_share,
                 ),

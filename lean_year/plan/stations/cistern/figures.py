@@ -67,6 +67,7 @@ def cistern_figures(supply: Supply, run: OperatedReplay, worst: Shortage | None,
     return {
         **_volumes(supply, say),
         **_fire(supply, say),
+        **_two_outlets(supply, say),
         **_security(supply, run, worst, say),
         **_waters(supply, run, say),
     }
@@ -175,6 +176,26 @@ def _fire(supply: Supply, say: Wording) -> dict[str, Figure]:
             "level at which so much is left above the outlet",
             f"{say.volume(layout.reserve_l)} above an outlet at {say.length(tank.outlet_m)}",
         )
+    }
+
+
+def _two_outlets(supply: Supply, say: Wording) -> dict[str, Figure]:
+    """What one of two outlets reaches and the other does not."""
+    layout = supply.layout
+    second, operation = layout.cistern.second_outlet, supply.operation
+    if second is None:
+        return {}
+    tank, live_l = layout.steps[-1].tanks[0], layout.steps[-1].bank.live_l - layout.reserve_l
+    heights = f"taps at {say.length(tank.outlet_m)}, {second.serves} at {say.length(second.height_m)}"
+    by_key = {
+        "below_taps_l": ("For the garden alone", live_l * operation.house_above_share),
+        "below_garden_l": ("Kept from the garden", live_l * operation.garden_above_share),
+        "for_fire_l": ("Below the taps’ outlet, for fire", layout.for_fire_l),
+    }
+    return {
+        key: _held(litres, "L", label, "water between the two outlets", heights)
+        for key, (label, litres) in by_key.items()
+        if litres > 0
     }
 
 

@@ -1,5 +1,6 @@
 """What is wrong with the store: its size, the record behind it, and how its tanks stand."""
 
+import math
 from dataclasses import replace
 from itertools import starmap
 
@@ -18,6 +19,7 @@ from lean_year.plan.answer.findings import Findings
 from lean_year.plan.answer.findings import replace as in_place
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, day_of_year, several
+from lean_year.plan.model.layout import Layout
 from lean_year.plan.model.supply import Supply, years_carried
 from lean_year.plan.stations.cistern.figures import fire_level_m, mean_stay_d
 from lean_year.plan.stations.cistern.small_store import SharesMet, days_blur, in_words
@@ -140,16 +142,39 @@ def _drier(found: Findings, document: Property, drier: StressTest | None) -> Non
 
 
 def _fire(found: Findings, supply: Supply, say: Wording) -> None:
-    level_m = fire_level_m(supply)
-    if level_m is not None:
-        found.add(
-            "CISTERN_FIRE_OUTLET",
-            "note",
-            f"{say.volume(supply.layout.reserve_l)} are kept for fire: what is drawn for all else has to stop "
-            f"{say.length(level_m)} over the floor of {supply.layout.steps[-1].tanks[0].name}.",
-            "Set its outlet, or a float that stops the pump, at that level. Below it a valve of its own with "
-            "the coupling of the local fire service, where a vehicle comes; ask them what flow they count on.",
+    level_m, layout = fire_level_m(supply), supply.layout
+    if level_m is None:
+        return
+    tank, second = layout.steps[-1].tanks[0], layout.cistern.second_outlet
+    below = f"; {say.volume(layout.for_fire_l)} more lie below their outlet" if layout.for_fire_l > 0 else ""
+    found.add(
+        "CISTERN_FIRE_OUTLET",
+        "note",
+        f"{say.volume(layout.reserve_l)} are kept for fire above the outlet of the taps{below}: what is drawn for "
+        f"all else has to stop {say.length(level_m)} over the floor of {tank.name}.",
+        "A float that stops the pump at that level, or an outlet there. Below it a valve of its own with "
+        "the coupling of the local fire service, where a vehicle comes; ask them what flow they count on.",
+        *(_outlet_above_the_reserve(layout, level_m, say) if second is None or second.serves == "fire" else []),
+    )
+
+
+def _outlet_above_the_reserve(layout: Layout, level_m: float, say: Wording) -> list[Fix]:
+    """The taps' outlet where the reserve ends, and one for fire where it begins."""
+    tank, second = layout.steps[-1].tanks[0], layout.cistern.second_outlet
+    fire_m = tank.outlet_m if second is None else second.height_m
+    higher_m = math.ceil(100 * level_m - 1e-6) / 100
+    if higher_m > tank.vessel().overflow_m:
+        return []
+    row = next(at for at, each in enumerate(layout.cistern.tanks) if each.id == tank.id)
+    return [
+        Fix(
+            text=f"Set the outlet of the taps at {say.length(higher_m)}, and one for fire at {say.length(fire_m)}.",
+            operations=[
+                in_place(f"/cistern/tanks/{row}/outlet_m", higher_m),
+                in_place("/cistern/second_outlet", {"serves": "fire", "height_m": fire_m}),
+            ],
         )
+    ]
 
 
 def _standing(found: Findings, document: Property, stay_d: float | None) -> None:

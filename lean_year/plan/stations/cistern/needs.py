@@ -26,10 +26,16 @@ def cistern_needs(document: Property, say: Wording) -> Needs:
         if joined and document.cistern.layout != "transfer":
             needs += _links(document, tank, joined, say)
     drawn = pressure_pipe(document, document.pump.suction, say)
-    last = built[-1] if document.cistern.layout in ("series", "transfer") else built[0]
+    last = document.cistern.drawn_from()
     if document.pump.through_the_wall:
         needs.append(drawn.fitting("tank-connector", 1, f"{last.name}: outlet to the taps", hole=True))
         needs.append(drawn.fitting("ball-valve", 1, f"{last.name}: shuts its outlet"))
+    second = document.cistern.second_outlet
+    if second is not None:
+        needs.append(drawn.fitting("tank-connector", 1, f"{last.name}: outlet for the {second.serves}", hole=True))
+        needs.append(drawn.fitting("ball-valve", 1, f"{last.name}: shuts the outlet for the {second.serves}"))
+    if second is not None and second.serves == "fire":
+        needs.append(Need("fire-coupling", f"{last.name}: as the local fire service has it"))
     needs.append(Need("first-fill-hose", "Rinsing and the first filling of the tanks"))
     cleaned = Upkeep("clean-out", "Each tank, within five years", CLEAN_OUT_MONTHS, sum(tank.count for tank in built))
     return Needs(tuple(needs), (cleaned,))

@@ -51,7 +51,7 @@ def resampled_band(
     live = alone.layout.drawn_live_for(tank)
     begins, ends = rain.years.starts[rows], rain.years.ends[rows]
     carried = np.empty((records, SIZES))
-    operation = replace(alone.operation, garden_from_first=False)
+    operation = replace(alone.operation, garden_from_first=False, house_above_share=0.0, garden_above_share=0.0)
     for number, (days, year_end) in enumerate(resampled_days(begins, ends, records=records, seed=seed)):
         if alone.plain:
             sizes = replay_sizes(

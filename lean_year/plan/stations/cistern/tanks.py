@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from pydantic import BaseModel
 
@@ -67,9 +68,20 @@ class PhasePlan(BaseModel):
     years_carried: int
 
 
+class OutletPlan(BaseModel):
+    """One of two outlets at two heights."""
+
+    tank_id: str
+    serves: Literal["taps", "garden", "fire"]
+    at_m: float
+    """Above the datum. [m]"""
+
+
 class BankPlan(BaseModel):
     vessels: list[VesselPlan]
     links: list[LinkPlan]
+    outlets: list[OutletPlan]
+    """Where there are two; empty where all leave by one."""
     phases: list[PhasePlan]
     """Empty where all tanks belong to one phase."""
     draw_m: float
@@ -241,6 +253,17 @@ def _phases(document: Property, supply: Supply) -> list[PhasePlan]:
     return rows
 
 
+def _outlets(document: Property) -> list[OutletPlan]:
+    second = document.cistern.second_outlet
+    if second is None:
+        return []
+    tank = document.cistern.drawn_from()
+    return [
+        OutletPlan(tank_id=tank.id, serves="taps", at_m=tank.floor_m + tank.outlet_m),
+        OutletPlan(tank_id=tank.id, serves=second.serves, at_m=tank.floor_m + second.height_m),
+    ]
+
+
 def plan_bank(document: Property, supply: Supply) -> BankPlan:
     """The tanks where they stand."""
     layout = supply.layout
@@ -248,6 +271,7 @@ def plan_bank(document: Property, supply: Supply) -> BankPlan:
     return BankPlan(
         vessels=_vessels(layout),
         links=_links(document, layout) if document.cistern.layout in ("linked", "settling_first") else [],
+        outlets=_outlets(document),
         phases=_phases(document, supply),
         draw_m=last.draw_m,
         overflow_m=last.overflow_m,

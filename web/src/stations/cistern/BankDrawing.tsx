@@ -119,6 +119,11 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
               units={units}
             />
           ))}
+          {bank.outlets.map((outlet) => {
+            const at = bank.vessels.findIndex((each) => each.id === outlet.tank_id);
+            const right = lefts[at]! + widths[at]! * scale;
+            return at < 0 ? null : <Outlet key={outlet.serves} x={right} y={y(outlet.at_m)} name={outlet.serves} />;
+          })}
           {levelled && (
             <Level
               at={y(bank.overflow_m)}
@@ -180,6 +185,17 @@ function Level(props: { at: number; from: number; to: number; label: string }) {
       />
       <text x={props.to + 6} y={props.at + 4.5} className="label halo" style={{ fill: "var(--water-7)" }}>
         {props.label}
+      </text>
+    </g>
+  );
+}
+
+function Outlet({ x, y, name }: { x: number; y: number; name: string }) {
+  return (
+    <g>
+      <path d={`M${x - 5} ${y}h15`} stroke="var(--ink)" strokeWidth="3" />
+      <text x={x + 13} y={y + 4.5} className="axis halo">
+        {name}
       </text>
     </g>
   );

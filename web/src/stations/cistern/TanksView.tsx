@@ -69,7 +69,7 @@ export function TanksView() {
             ) : (
               <InUse what="The store" path="/cistern/out_of_use" value={entered.out_of_use} />
             )}
-            {entered.out_of_use && ": drained on the first day, and nothing runs in until the last"}.
+            {entered.out_of_use && ": drained on the first day, and nothing runs in until the last"}. <SecondOutlet />
           </p>
           {entered.tanks.map((tank, index) => (
             <TankRow key={tank.id} tank={tank} index={index} holds={holds(tank)} />
@@ -162,12 +162,50 @@ function HowJoined({ cistern }: { cistern: Document["cistern"] }) {
   );
 }
 
+const SECOND = [
+  { value: "none", label: "all leaves by one outlet" },
+  { value: "garden", label: "the garden has an outlet of its own", note: "lower or higher than the taps’" },
+  { value: "fire", label: "there is an outlet for fire below", note: "what lies between is kept for it" },
+] as const;
+
+/** One outlet or two, at two heights. */
+function SecondOutlet() {
+  const bench = useEdits();
+  const { cistern } = useDocument("cistern");
+  const { second_outlet: second } = cistern;
+  const choose = (serves: "none" | "garden" | "fire") =>
+    void bench.edit(
+      "Outlets of the tank",
+      second && serves !== "none"
+        ? replace("/cistern/second_outlet/serves", serves)
+        : replace("/cistern/second_outlet", serves === "none" ? null : { serves }),
+    );
+  return (
+    <>
+      From it <Choice label="Outlets" value={second?.serves ?? "none"} options={[...SECOND]} onChoose={choose} />
+      {second && (
+        <>
+          ,{" "}
+          <Entry
+            label="Height of the second outlet"
+            path="/cistern/second_outlet/height_m"
+            kind="length"
+            value={second.height_m}
+          />{" "}
+          over its floor
+        </>
+      )}
+      .
+    </>
+  );
+}
+
 function WhatTheyHold({ figures, units }: { figures: NonNullable<Plan["cistern"]>["figures"]; units: Units }) {
   return (
     <section>
       <h2 className="heading">What they hold</h2>
       <dl className="mt-1 text-table">
-        {["tank_l", "live_l", "dead_l", "stranded_l", "fire_level_m"]
+        {["tank_l", "live_l", "dead_l", "stranded_l", "below_taps_l", "below_garden_l", "for_fire_l", "fire_level_m"]
           .filter((key) => figures[key])
           .map((key) => (
             <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">
