@@ -7,6 +7,7 @@ from pydantic import Field, model_validator
 
 from lean_year.core.cistern import vessel
 from lean_year.core.cistern.bank import Vessel
+from lean_year.core.cistern.lean import LEVEL, MOST_MM, Side, Tilt, tilt_of_fall, tilt_of_points, top_water_m
 from lean_year.core.errors import Amount, InputError
 from lean_year.core.ground.foundation import BaseKind
 from lean_year.property.parts import CalendarDay, Key, Part, ShareOfOne, Text, require_different
@@ -201,6 +202,26 @@ class Link(Part):
     """Loss coefficient K of its valve and bends. Basis: estimate."""
 
 
+class Lean(Part):
+    """A base out of level, by its fall towards one side or by four points."""
+
+    fall_mm: float = Field(default=20, ge=0, le=MOST_MM)
+    """From side to side."""
+    towards: Side = "overflow"
+    """Which side is the low one."""
+    points_mm: (
+        Annotated[list[Annotated[float, Field(ge=-MOST_MM, le=MOST_MM)]], Field(min_length=4, max_length=4)] | None
+    ) = None
+    """Heights at its rim over any one level, at the overflow and a quarter on each, clockwise seen from above; they
+    count instead of the fall."""
+    outlet_side: Side = "clockwise"
+
+    def in_core(self) -> Tilt:
+        if self.points_mm is not None:
+            return tilt_of_points(self.points_mm)
+        return tilt_of_fall(fall_mm=self.fall_mm, towards=self.towards)
+
+
 class Tank(Part):
     """One tank, or several alike side by side. Heights are above its own floor, the floor above the datum."""
 
@@ -215,8 +236,8 @@ class Tank(Part):
     """Overflow above the floor; the height of the tank where None."""
     empty_kg: float | None = Field(default=None, gt=0, le=1e7)
     """Of one of them; usual for its kind where None."""
-    lean_mm: float = Field(default=0, ge=0, le=5_000)
-    """Fall across its base by a level, its overflow on the low side."""
+    lean: Lean | None = None
+    """How its base is out of level; level where None."""
     base: BaseKind | None = None
     """What it stands on; usual for its kind where None."""
     let_down: bool = False
@@ -228,11 +249,18 @@ class Tank(Part):
 
     def vessel(self) -> Vessel:
         """One of the tanks, in the core's terms."""
-        shape = self.shape.in_core()
+        shape, outlet = self.shape.in_core(), self.outlet_m
         top = shape.height_m if self.overflow_m is None else min(self.overflow_m, shape.height_m)
-        # On the low side water stands so much higher over the floor than over its middle, by which the volume goes.
-        top = max(self.outlet_m, top - self.lean_mm / 2000)
-        return Vessel(self.name, shape, self.floor_m, self.outlet_m, top, self.let_down)
+        if self.lean is not None:  # by the middle of its floor, by which the volume goes
+            top = top_water_m(overflow_m=top, height_m=shape.height_m, tilt=self.tilt)
+            outlet = min(shape.height_m, max(0.0, outlet - self.tilt.down_at_m(self.lean.outlet_side)))
+            top = max(top, outlet)
+        return Vessel(self.name, shape, self.floor_m, outlet, top, self.let_down)
+
+    @property
+    def tilt(self) -> Tilt:
+        """How it leans."""
+        return LEVEL if self.lean is None else self.lean.in_core()
 
     @property
     def inlet_m(self) -> float:

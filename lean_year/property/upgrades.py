@@ -44,7 +44,7 @@ def upgrade(raw: dict[str, Any]) -> dict[str, Any]:
     if raw.get("version") == 5:
         raw = _bases_of_tanks(raw)
     if raw.get("version") == 6:
-        raw = _control_of_pumps(raw)
+        raw = _pumps_and_leans(raw)
     return raw
 
 
@@ -159,19 +159,35 @@ def _bases_of(raw: dict[str, Any], pointer: str) -> list[str]:
     ]
 
 
-def _control_of_pumps(raw: dict[str, Any]) -> dict[str, Any]:
-    """Version 6 knew pumps behind a pressure switch, and those of variable speed."""
-    new = {**_control_of_pump(raw), "version": 7}
+def _pumps_and_leans(raw: dict[str, Any]) -> dict[str, Any]:
+    """Version 6 knew pumps behind a pressure switch and those of variable speed, and a lean towards the overflow."""
+    new = {**_in_version_7(raw), "version": 7}
     if isinstance(raw.get("supplies"), list):
-        new["supplies"] = [_control_of_pump(each) if isinstance(each, dict) else each for each in raw["supplies"]]
+        new["supplies"] = [_in_version_7(each) if isinstance(each, dict) else each for each in raw["supplies"]]
     if isinstance(raw.get("assumed"), list):
         new["assumed"] = [
             re.sub(r"^((?:/supplies/\d+)?/pump)/variable_speed$", r"\1/control", pointer)
             if isinstance(pointer, str)
             else pointer
             for pointer in raw["assumed"]
+            if not isinstance(pointer, str) or not pointer.endswith("/lean_mm")
         ]
     return new
+
+
+def _in_version_7(supply: dict[str, Any]) -> dict[str, Any]:
+    supply, cistern = _control_of_pump(supply), supply.get("cistern")
+    if not isinstance(cistern, dict) or not isinstance(cistern.get("tanks"), list):
+        return supply
+    return {**supply, "cistern": {**cistern, "tanks": [_leaning(tank) for tank in cistern["tanks"]]}}
+
+
+def _leaning(tank: Any) -> Any:
+    if not isinstance(tank, dict) or "lean_mm" not in tank:
+        return tank
+    fall_mm = tank["lean_mm"]
+    rest = {field: value for field, value in tank.items() if field != "lean_mm"}
+    return rest if fall_mm == 0 else {**rest, "lean": {"fall_mm": fall_mm}}
 
 
 def _control_of_pump(supply: dict[str, Any]) -> dict[str, Any]:

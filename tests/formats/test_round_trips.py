@@ -6,13 +6,14 @@ import numpy as np
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from lean_year.core.cistern.lean import SIDES
 from lean_year.core.ground.foundation import BASES
 from lean_year.core.rain.rainfall import DailyRain
 from lean_year.formats.property_file import parse_property_file, rain_from_record, record_from_rain
 from lean_year.formats.rain.rain_import import read_rain_file
 from lean_year.formats.strict_csv import read_strict_csv
 from lean_year.property.audit import Audit, Condition
-from lean_year.property.cistern import Box, Cistern, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import Box, Cistern, Lean, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
 from lean_year.property.climate import Climate
 from lean_year.property.document import Property, PropertyFile, Rain, Site
 from lean_year.property.household import (
@@ -55,6 +56,15 @@ EXTENTS = st.one_of(
     st.builds(PlanArea, area_m2=st.floats(0, 1e6)),
     st.builds(Rectangle, length_m=st.floats(0, 1000), width_m=st.floats(0, 1000), along_slope=st.booleans()),
     st.builds(lambda x, y: Outline(points_m=[[0, 0], [x, 0], [x, y]]), st.floats(0.5, 90), st.floats(0.5, 90)),
+)
+
+
+leans = st.none() | st.builds(
+    Lean,
+    fall_mm=st.sampled_from([0.0, 30.0, 5_000.0]),
+    towards=st.sampled_from(SIDES),
+    points_mm=st.none() | st.lists(st.floats(-5_000, 5_000), min_size=4, max_size=4),
+    outlet_side=st.sampled_from(SIDES),
 )
 
 
@@ -132,7 +142,7 @@ def tank_rows(draw):
                 floor_m=draw(st.floats(-3, 3)),
                 outlet_m=top * draw(share),
                 overflow_m=top,
-                lean_mm=draw(st.sampled_from([0.0, 30.0, 5_000.0])),
+                lean=draw(leans),
                 base=draw(st.none() | st.sampled_from(list(BASES))),
                 let_down=draw(st.booleans()),
                 inlet=draw(inlets),

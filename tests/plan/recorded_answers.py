@@ -41,7 +41,7 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
             replace("/household/back_up/kind", "truck"),
             replace("/cistern/tanks/0/shape", BOX),
             replace("/cistern/tanks/0/overflow_m", None),
-            replace("/cistern/tanks/0/lean_mm", 60.0),
+            replace("/cistern/tanks/0/lean", {"fall_mm": 60.0}),
             replace("/ground/slope", 0.18),
             replace("/ground/copper_near", True),
             replace("/ground/drained_uphill", False),

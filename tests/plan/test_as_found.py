@@ -17,7 +17,7 @@ OLD = {
     "/audit/as_found": True,
     "/overflow/bore_mm": 50,
     "/overflow/screened": False,
-    "/cistern/tanks/0/lean_mm": 60,
+    "/cistern/tanks/0/lean": {"fall_mm": 60},
     "/cistern/tanks/0/inlet/light_tight": False,
     "/cistern/tanks/0/inlet/lockable": False,
     "/household/back_up/kind": "mains",
@@ -46,7 +46,7 @@ PROPOSAL = {
     "/overflow/bore_mm": 200,
     "/overflow/count": 2,
     "/overflow/screened": True,
-    "/cistern/tanks/0/lean_mm": 0,
+    "/cistern/tanks/0/lean": None,
     "/cistern/tanks/0/inlet/light_tight": True,
     "/cistern/tanks/0/inlet/lockable": True,
     "/household/back_up/gap_mm": 150,
@@ -165,7 +165,7 @@ def test_what_a_supply_has_decides_what_is_looked_at():
     assert after - keys == {"header", "back_up"}
     gone = {key.split("/")[0] for key in keys - after}
     assert (
-        {"first_flush", "overflow", "stage", "gutters"}
+        {"first_flush", "overflow", "stage", "gutters", "vessel"}
         <= gone
-        <= {"first_flush", "overflow", "stage", "gutters", "screens"}
+        <= {"first_flush", "overflow", "stage", "gutters", "vessel", "screens"}
     )

@@ -1,8 +1,6 @@
 """The figures of one pad: what it weighs and presses, what is moved, how it stands in the wind."""
 
-import math
-
-from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m, lost_to_lean_l
+from lean_year.core.ground.bearing import GROUNDS, SPREAD, bearing_kpa, hoop_tension_kn_m
 from lean_year.core.ground.earthworks import MOST_HELD_M, UPRIGHT, Earthworks, Footprint
 from lean_year.core.ground.flotation import SAFE
 from lean_year.core.ground.foundation import COMPACTED_T_M3, BaseKind
@@ -13,6 +11,7 @@ from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
+from lean_year.plan.stations.ground.leaning import lean_figure
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
 from lean_year.property.cistern import RoundCast, UprightCylinder, Volume
 from lean_year.property.document import Property
@@ -33,8 +32,8 @@ def pad_figures(
         figures["hoop_kn_m"] = _hoop_tension(row, say)
     if isinstance(row.tank.shape, RoundCast) and row.gross_l > 0:
         figures["hoop_kpa"] = _hoop_stress(row, row.tank.shape, say)
-    if row.tank.lean_mm > 0:
-        figures["lean_l"] = _lean(row.tank.lean_mm, _base_m2(row), say)
+    if row.tank.tilt.steepest_mm > 0:
+        figures["lean_l"] = lean_figure(row.tank, say)
     if stages:
         figures["ballast_l"] = _ballast(row, stages[-1], say)
     return figures
@@ -179,19 +178,6 @@ def _hoop_stress(row: Standing, shape: RoundCast, say: Wording) -> Figure:
         formula="hoop tension / thickness of the wall",
         working=f"{fixed(tension_kn_m, 1)} kN/m / {say.bore(shape.wall_mm)}",
         moves="Plain mortar and concrete crack under little pull: steel takes it, by an engineer's design.",
-    )
-
-
-def _lean(drop_mm: float, base_m2: float, say: Wording) -> Figure:
-    return Figure(
-        value=lost_to_lean_l(diameter_m=min(200.0, 2 * math.sqrt(base_m2 / math.pi)), drop_mm=drop_mm),
-        unit="L",
-        label="Lost to its lean",
-        basis="derived",
-        rests_on=("tanks",),
-        formula="base × fall across it / 2, the overflow on the low side",
-        working=f"{say.area(base_m2)} × {say.bore(drop_mm)} / 2",
-        moves="It is taken off the live volume. As much again stays in where the outlet is on the high side.",
     )
 
 

@@ -1,5 +1,6 @@
 """What is wrong with what carries the tanks, each with the edit that fixes it."""
 
+from lean_year.core.cistern.lean import OUT_OF_PLANE_MM
 from lean_year.core.ground.bearing import CREEPING_SLOPE, GROUNDS, HEAVY_KG
 from lean_year.core.ground.earthworks import (
     LEAST_STANDS_MM,
@@ -27,6 +28,7 @@ from lean_year.plan.stations.ground.carried_high import find_carried_high
 from lean_year.plan.stations.ground.facts import GroundFacts, tank_path
 from lean_year.plan.stations.ground.frost import find_frozen
 from lean_year.plan.stations.ground.in_a_hole import find_dug_in, find_floating
+from lean_year.plan.stations.ground.leaning import lost_to_lean_l, lowest_side
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.walls import find_engineered
 from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Slim
@@ -277,14 +279,26 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
         )
     for each in facts:
         tank = each.standing.tank
-        if tank.lean_mm <= 0:
+        if tank.tilt.steepest_mm <= 0:
             continue
+        lost_l = lost_to_lean_l(tank)
+        holds = f"holds {say.volume(lost_l)} less" if lost_l >= 0.5 else "holds no less for it"
         found.add(
             "GROUND_LEANS",
             "caution",
-            f"{tank.name} leans by {say.bore(tank.lean_mm)} across its base, and holds so much less.",
+            f"{tank.name} leans by {say.bore(tank.tilt.steepest_mm)} across its base, lowest {lowest_side(tank)}, "
+            f"and {holds}.",
             "Drain it, lift it in small steps with packing that follows, bed it again and set it slightly uphill.",
         )
+        if tank.tilt.out_of_plane_mm > OUT_OF_PLANE_MM:
+            found.add(
+                "GROUND_LEAN_READINGS",
+                "note",
+                f"The four points of {tank.name} miss one plane by {say.bore(tank.tilt.out_of_plane_mm)}: a slip "
+                "in a reading, or a base that is bent.",
+                "Read them again, each from the same place of the instrument.",
+                asks=True,
+            )
 
 
 def _blown(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:

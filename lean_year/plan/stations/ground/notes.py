@@ -47,7 +47,7 @@ def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list
             "leads water round.",
         ),
     ]
-    if any(row.tank.lean_mm > 0 for row in rows):
+    if any(row.tank.tilt.steepest_mm > 0 for row in rows):
         notes.append(
             BuildNote(
                 view="pad",

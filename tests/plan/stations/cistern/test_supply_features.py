@@ -360,7 +360,7 @@ def test_pumped_stores_are_sized_as_what_comes_to_the_house_together(rain):
 def test_a_tank_that_leans_holds_a_wedge_less_and_the_replay_knows():
     """80 mm across the base of Saltmarrow's liner tank, 6.9 m across: its area x 40 mm are lost, 1.50 m3. One of two
     tanks that leans lowers the overflow of both."""
-    lean = replace("/cistern/tanks/0/lean_mm", 80)
+    lean = replace("/cistern/tanks/0/lean", {"fall_mm": 80})
     level, leaning = (planned("saltmarrow", *each).cistern for each in ([], [lean]))
     wedge = math.pi / 4 * 6.9**2 * 0.04 * 1000
     assert level.live_l - leaning.live_l == pytest.approx(wedge)
@@ -369,7 +369,8 @@ def test_a_tank_that_leans_holds_a_wedge_less_and_the_replay_knows():
     assert leaning.figures["shortfall_l"].value == pytest.approx(same.figures["shortfall_l"].value)
     assert leaning.figures["shortfall_l"].value > level.figures["shortfall_l"].value
     flat, tilted = (
-        planned("lantern-row", *each).cistern.bank for each in ([], [replace("/cistern/tanks/1/lean_mm", 60)])
+        planned("lantern-row", *each).cistern.bank
+        for each in ([], [replace("/cistern/tanks/1/lean", {"fall_mm": 60})])
     )
     assert tilted.overflow_m == pytest.approx(flat.overflow_m - 0.03)
     assert tilted.vessels[0].stranded_l > flat.vessels[0].stranded_l

@@ -223,7 +223,7 @@ CAST = {"kind": "box", "length_m": 6.0, "width_m": 6.0, "height_m": 2.4, "cast":
         ("saltmarrow", [replace("/ground/soil", "unknown")], "GROUND_SOIL_UNKNOWN"),
         ("saltmarrow", [replace("/cistern/tanks/0/empty_kg", 9e5)], "GROUND_BEARING"),
         ("saltmarrow", [replace("/ground/readings_mm", [1500, 1500, 1516])], "GROUND_NOT_LEVEL"),
-        ("saltmarrow", [replace("/cistern/tanks/0/lean_mm", 40)], "GROUND_LEANS"),
+        ("saltmarrow", [replace("/cistern/tanks/0/lean", {"fall_mm": 40})], "GROUND_LEANS"),
         ("saltmarrow", [*HELD, replace(FLOOR, -2.2)], "GROUND_HELD_HIGH"),
         ("saltmarrow", [replace("/ground/services_located", False)], "GROUND_SERVICES"),
         ("saltmarrow", [replace("/ground/slope", 1.0)], "GROUND_TOO_STEEP"),
@@ -286,7 +286,7 @@ def test_a_hillside_tank_of_5500_litres_leans_on_its_fill():
     shape = {"kind": "volume", "volume_l": 5_500, "height_m": 2.0}
     hillside = [*of_shape(shape), replace("/ground/slope", 0.25), replace(FLOOR, -1.5)]
     plan = planned_dry(
-        "saltmarrow", *hillside, replace("/cistern/tanks/0/lean_mm", 60), replace("/ground/topsoil_m", 0)
+        "saltmarrow", *hillside, replace("/cistern/tanks/0/lean", {"fall_mm": 60}), replace("/ground/topsoil_m", 0)
     )
     pad = plan.ground.pads[0]
     assert planned_dry("saltmarrow", *hillside).ground.pads[0].edges.on_fill_share > 0.75
@@ -390,7 +390,8 @@ def test_the_largest_and_the_smallest_that_can_be_entered_are_planned(shape, flo
     document = edited("saltmarrow", *of_shape(shape), *outlet, replace(FLOOR, floor_m),
                       replace("/cistern/tanks/0/base", base),
                       replace("/ground/thickness_mm", 2_000), replace("/ground/margin_m", 20),
-                      replace("/cistern/tanks/0/lean_mm", 5_000), replace("/ground/collar_kn", 100_000))  # fmt: skip
+                      replace("/cistern/tanks/0/lean", {"fall_mm": 5_000}),
+                      replace("/ground/collar_kn", 100_000))  # fmt: skip
     for ground in (9_000, 0, -1_000):
         levels = document.levels.model_copy(update={"tank_ground_m": ground})
         plan = plan_property(document.model_copy(update={"levels": levels}), None).plan

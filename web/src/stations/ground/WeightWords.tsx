@@ -6,6 +6,7 @@ import { Entry } from "../../document/Entry";
 import { LimitBars } from "../../ui/LimitBars";
 import type { LimitBar } from "../../ui/LimitBars";
 import { MaybeEntry } from "../../document/MaybeEntry";
+import { LeanWords } from "./LeanWords";
 import { Why } from "../../ui/Why";
 
 /** What the tank weighs and how it stands in the wind, empty. */
@@ -72,14 +73,7 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           {row >= 0 && (
             <>
               {" "}
-              By a level, its base falls by{" "}
-              <Entry
-                label={`Lean of ${pad.name} across its base`}
-                path={`/cistern/tanks/${row}/lean_mm`}
-                kind="bore"
-                value={document.cistern.tanks[row]!.lean_mm}
-              />{" "}
-              from side to side.
+              <LeanWords row={row} name={pad.name} lost={pad.figures["lean_l"]} />
             </>
           )}
         </p>
