@@ -146,11 +146,12 @@ def _fire(found: Findings, supply: Supply, say: Wording) -> None:
     if level_m is None:
         return
     tank, second = layout.steps[-1].tanks[0], layout.cistern.second_outlet
+    lowest = "the lowest outlet" if layout.house_above_share > 0 else "the outlet of the taps"
     below = f"; {say.volume(layout.for_fire_l)} more lie below their outlet" if layout.for_fire_l > 0 else ""
     found.add(
         "CISTERN_FIRE_OUTLET",
         "note",
-        f"{say.volume(layout.reserve_l)} are kept for fire above the outlet of the taps{below}: what is drawn for "
+        f"{say.volume(layout.reserve_l)} are kept for fire above {lowest}{below}: what is drawn for "
         f"all else has to stop {say.length(level_m)} over the floor of {tank.name}.",
         "A float that stops the pump at that level, or an outlet there. Below it a valve of its own with "
         "the coupling of the local fire service, where a vehicle comes; ask them what flow they count on.",

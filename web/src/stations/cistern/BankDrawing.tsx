@@ -15,6 +15,7 @@ const STAFF = 64;
 const GAP = 54;
 const LEAST_SLOT = 112;
 const LEVEL_LABEL = 124;
+const OUTLET_LABEL = 24;
 const LEAST_TALL = 130;
 const MOST_WIDE = 1400;
 const MOST_DRAWN = 4;
@@ -35,9 +36,10 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
   const levelled = linked && bank.vessels.length > 1;
   // Where the page is too narrow for a drawing that can be read, the drawing is moved sideways under it.
   const readable = (widths.reduce((sum, each) => sum + each, 0) * LEAST_TALL) / (high - low);
-  const least = Math.min(readable + STAFF + GAP * bank.vessels.length + (levelled ? LEVEL_LABEL : 8), MOST_WIDE);
+  const beyond = levelled ? LEVEL_LABEL : bank.outlets.length > 0 ? OUTLET_LABEL : 8;
+  const least = Math.min(readable + STAFF + GAP * bank.vessels.length + beyond, MOST_WIDE);
   const width = shown > 0 ? Math.max(shown, least) : 0;
-  const room = width - STAFF - GAP * bank.vessels.length - (levelled ? LEVEL_LABEL : 8);
+  const room = width - STAFF - GAP * bank.vessels.length - beyond;
   const scale = Math.max(
     1,
     Math.min(

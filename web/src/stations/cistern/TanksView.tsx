@@ -163,9 +163,9 @@ function HowJoined({ cistern }: { cistern: Document["cistern"] }) {
 }
 
 const SECOND = [
-  { value: "none", label: "all leaves by one outlet" },
-  { value: "garden", label: "the garden has an outlet of its own", note: "lower or higher than the taps’" },
-  { value: "fire", label: "there is an outlet for fire below", note: "what lies between is kept for it" },
+  { value: "none", label: "no other" },
+  { value: "garden", label: "one for the garden", note: "lower or higher than the taps’" },
+  { value: "fire", label: "one for fire", note: "below the taps’; what lies between is kept for it" },
 ] as const;
 
 /** One outlet or two, at two heights. */

@@ -3,6 +3,7 @@ import type { Document } from "../../api/client";
 type Lean = NonNullable<Document["cistern"]["tanks"][number]["lean"]>;
 
 const SIDES = ["overflow", "clockwise", "opposite", "anticlockwise"] as const;
+const ANCHOR = { overflow: "end", clockwise: "start", opposite: "middle", anticlockwise: "end" } as const;
 const R = 46;
 const MIDDLE = 66;
 
@@ -19,8 +20,9 @@ export function LeanPicture({ lean }: { lean: Lean }) {
   const outlet = (SIDES.indexOf(lean.outlet_side) * Math.PI) / 2;
   return (
     <svg
-      width={2 * MIDDLE + 76}
-      height={2 * MIDDLE}
+      width={2 * MIDDLE + 60}
+      height={2 * MIDDLE + 8}
+      viewBox={`-30 0 ${2 * MIDDLE + 60} ${2 * MIDDLE + 8}`}
       className="mt-1 block"
       role="img"
       aria-label="The tank from above, with the way its base falls"
@@ -38,8 +40,13 @@ export function LeanPicture({ lean }: { lean: Lean }) {
         stroke="var(--ink)"
         strokeWidth="2"
       />
-      <text x={2 * MIDDLE - 4} y={2 * MIDDLE - 6} className="axis">
-        ○ outlet
+      <text
+        x={MIDDLE + (R + 12) * Math.sin(outlet) - (lean.outlet_side === "overflow" ? 14 : 0)}
+        y={MIDDLE - (R + 12) * Math.cos(outlet) + (lean.outlet_side === "opposite" ? 9 : 4)}
+        textAnchor={ANCHOR[lean.outlet_side]}
+        className="axis"
+      >
+        outlet
       </text>
       {steep > 0 && (
         <path

@@ -43,7 +43,7 @@ export function LeanWords({ row, name, lost }: { row: number; name: string; lost
       />
       {lean?.points_mm && (
         <>
-          , clockwise seen from above:{" "}
+          , from its overflow on, clockwise seen from above:{" "}
           {lean.points_mm.map((height, point) => (
             <span key={point} className="whitespace-nowrap">
               <Entry
