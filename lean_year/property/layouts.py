@@ -41,11 +41,11 @@ def _behind(*screens: str) -> list[Laid]:
 _SLIM = {"kind": "slim", "length_m": 2.4, "width_m": 0.7, "height_m": 2.0}
 
 
-def _garden(area_m2: float, feed: str, **more: Any) -> Laid:
-    """Nobody lives from it: a garden, one tap, nothing to drink."""
+def _garden(area_m2: float, feed: str, *, pumped: Laid | None = None, **more: Any) -> Laid:
+    """Nobody lives from it: a garden, one tap, nothing to drink; `pumped` is what else its pump is."""
     return {
         "household": {"uses": [], "irrigation": {"area_m2": area_m2}},
-        "pump": {"feed": feed, "hot_water": {"kind": "none"}},
+        "pump": {"feed": feed, "hot_water": {"kind": "none"}, **(pumped or {})},
         "treatment": {"stages": [], "garden_after": 0, "indoor_after": 0},
         **more,
     }
@@ -87,13 +87,14 @@ def _slim(_people: float, _use_l_day: float) -> Laid:
 
 
 def _buried(_people: float, _use_l_day: float) -> Laid:
-    shape = {"kind": "box", "length_m": 2.4, "width_m": 2.0, "height_m": 1.1}
+    shape = {"kind": "moulded", "length_m": 2.4, "width_m": 2.2, "height_m": 1.1, "openings_share": 0.15}
     inlet = {"floating_suction": True, "floor_drain": False}
     tank = _tank("Buried tank", shape, floor_m=-1.6, outlet_m=0.13, overflow_m=0.95, base="bedding", inlet=inlet)
     return _garden(
         80.0,
         "pump",
         cistern={"tanks": [tank]},
+        pumped={"stands": "submerged", "control": "flow_switch", "vessel_l": 0.0},
         levels={"tank_ground_m": 0.0, "discharge_m": -1.0},
         overflow={"destination": "soakaway"},
         downpipes=_behind("lid_basket"),
@@ -108,6 +109,8 @@ def _pit(_people: float, _use_l_day: float) -> Laid:
         "height_m": 1.0,
         "pipe_bore_m": 0.45,
         "pipe_length_m": 11.0,
+        "sump_m": 0.4,
+        "paved": True,
     }
     inlet = {"floor_drain": False}
     return _garden(
@@ -152,7 +155,7 @@ def _ring(_people: float, _use_l_day: float) -> Laid:
 
 
 def _precast(_people: float, _use_l_day: float) -> Laid:
-    shape = {"kind": "box", "length_m": 2.4, "width_m": 1.8, "height_m": 1.7, "cast": True}
+    shape = {"kind": "precast", "length_m": 2.4, "width_m": 1.8, "height_m": 1.7}
     return {
         "household": {"cheaper": {"low_use": True, "dry_toilet": True}, "back_up": {"kind": "truck"}},
         "cistern": {"tanks": [_tank("Precast tanks", shape, count=2, outlet_m=0.13, overflow_m=1.55, base="slab")]},

@@ -17,6 +17,8 @@ _TAGS = {
     "upright_cylinder",
     "slim",
     "box",
+    "precast",
+    "moulded",
     "round_cast",
     "lying_cylinder",
     "pit",

@@ -9,7 +9,18 @@ from pydantic import ValidationError
 
 from lean_year.core.errors import InputError
 from lean_year.core.water_path.screens import SCREEN_TYPES
-from lean_year.property.cistern import Box, Cistern, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import (
+    Box,
+    Cistern,
+    LyingCylinder,
+    Moulded,
+    Pit,
+    Precast,
+    Slim,
+    Tank,
+    UprightCylinder,
+    Volume,
+)
 from lean_year.property.edits import apply_edit
 from lean_year.property.outline import outline_area_m2
 from lean_year.property.parts import restricted_to
@@ -23,6 +34,10 @@ SHAPES = [
     UprightCylinder(diameter_m=10.2, height_m=2.3, liner=True),
     Slim(length_m=2, width_m=0.6, height_m=1.8),
     Box(length_m=3, width_m=2, height_m=2, cast=True),
+    Slim(length_m=2, width_m=0.6, height_m=1.8, stated_l=1_900),
+    Precast(length_m=2.4, width_m=1.8, height_m=1.7),
+    Precast(length_m=2.4, width_m=2.4, height_m=1.7, round=True),
+    Moulded(length_m=2.4, width_m=2.2, height_m=0.8),
     LyingCylinder(diameter_m=1.8, length_m=4),
     Pit(length_m=5, width_m=3, height_m=1.4, pipe_bore_m=0.3, pipe_length_m=8),
 ]
@@ -35,6 +50,36 @@ def test_widening_multiplies_the_water_and_keeps_the_height(shape, factor):
     assert after.height_m == pytest.approx(before.height_m)
     for depth in (0.3, 0.7, before.height_m):
         assert float(after.volume_l(depth)) == pytest.approx(factor * float(before.volume_l(depth)), rel=1e-5)
+
+
+@pytest.mark.parametrize(
+    "shape",
+    [
+        {"kind": "slim", "length_m": 2.4, "width_m": 0.7, "height_m": 2.0, "stated_l": 3_500},
+        {"kind": "upright_cylinder", "diameter_m": 2.0, "height_m": 2.0, "stated_l": 7_000},
+        {"kind": "box", "length_m": 1.0, "width_m": 1.0, "height_m": 1.0, "stated_l": 1_050},
+        {
+            "kind": "moulded",
+            "length_m": 2.0,
+            "width_m": 2.0,
+            "height_m": 1.0,
+            "openings_share": 0.2,
+            "stated_l": 3_400,
+        },
+    ],
+    ids=lambda shape: shape["kind"],
+)
+def test_a_stock_size_that_cannot_hold_what_is_stated_is_refused_with_what_it_holds(shape):
+    tank = {**farm().cistern.tanks[0].model_dump(), "shape": shape, "overflow_m": None, "outlet_m": 0.1}
+    with pytest.raises(InputError, match=r"stated_l: must be at most what its measures hold"):
+        changed(cistern__tanks=[tank], cistern__fire_reserve_l=0)
+
+
+def test_a_stated_volume_counts_and_its_measures_stand():
+    shape = Slim(length_m=2.4, width_m=0.7, height_m=2.0, stated_l=3_000)
+    assert float(shape.in_core().volume_l(2.0)) == pytest.approx(3_000)
+    assert float(shape.in_core().volume_l(1.0)) == pytest.approx(1_500)
+    assert shape.by_measures().area_m2 > shape.in_core().area_m2
 
 
 @given(st.floats(500, 1e6))

@@ -132,6 +132,7 @@ def top_water_m(*, overflow_m: float, height_m: float, tilt: Tilt) -> float:
     height_m : float
         Of the rim over the floor below it, 0 to 1,000. [m]
     tilt : Tilt
+        How it leans.
 
     Returns
     -------

@@ -1,8 +1,10 @@
 """Buried tanks in wet ground: what lifts them, what holds them, and the water to leave in."""
 
 from lean_year.core.errors import require_number
+from lean_year.core.ground.tank_weights import STONE_KG_M3
 from lean_year.core.units import GRAVITY_M_S2
 
+WATER_KG_M3 = 1_000.0
 SAFE = 1.2
 SAFE_SHORT_TERM = 1.1
 """What holds over what lifts; the lower while it is being built. Basis: common practice."""
@@ -73,3 +75,28 @@ def _holds_kn(tank_kg: float, water_l: float, cover_kn: float) -> float:
     tank = require_number("tank_kg", tank_kg, low=0, high=1e9)
     water = require_number("water_l", water_l, low=0, high=1e9)
     return (tank + water) * GRAVITY_M_S2 / 1000 + require_number("cover_kn", cover_kn, low=0, high=1e6)
+
+
+def stone_holds_kn(*, openings_m3: float, void_ratio: float) -> float:
+    """What stone in the openings of a tank holds it down with, under water.
+
+    Parameters
+    ----------
+    openings_m3 : float
+        That the stone fills, 0 to 1e6. [m3]
+    void_ratio : float
+        Of the stone, 0 to 1. [-]
+
+    Returns
+    -------
+    float
+        Its solid weight, less the water that it pushes away. [kN]. Basis: derived (Archimedes).
+
+    Examples
+    --------
+    >>> round(stone_holds_kn(openings_m3=1.0, void_ratio=0.4), 2)
+    9.71
+    """
+    filled = require_number("openings_m3", openings_m3, low=0, high=1e6)
+    solid_m3 = filled * (1 - require_number("void_ratio", void_ratio, low=0, high=1))
+    return solid_m3 * (STONE_KG_M3 - WATER_KG_M3) * GRAVITY_M_S2 / 1000

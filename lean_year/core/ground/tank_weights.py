@@ -85,33 +85,35 @@ def ring_panel_tank_kg(*, diameter_m: float, height_m: float) -> float:
     return max(1.0, STEEL_KG_M2 * math.pi * across * require_number("height_m", height_m, low=0, high=1_000))
 
 
-def cast_tank_kg(*, length_m: float, width_m: float, height_m: float, precast: bool = False) -> float:
-    """Weight of a cast concrete chamber with floor and lid, by its clear measures.
+def cast_tank_kg(
+    *, length_m: float, width_m: float, height_m: float, wall_m: float = CAST_WALL_M, slab_m: float = CAST_FLOOR_M
+) -> float:
+    """Weight of a concrete chamber with floor and lid, by its clear measures.
 
     Parameters
     ----------
     length_m, width_m, height_m : float
         Inside, 0 to 1,000. [m]
-    precast : bool, default False
-        Whether it is brought whole, with thin walls.
+    wall_m, slab_m : float
+        Thickness of its walls, and of floor and lid, 0 to 10; usual for one that is cast on the spot. [m]
 
     Returns
     -------
     float
-        [kg]. Basis: derived from the usual thickness of walls and slabs.
+        [kg]. Basis: derived.
 
     Examples
     --------
     >>> round(cast_tank_kg(length_m=3.0, width_m=2.0, height_m=2.0))
     18184
-    >>> round(cast_tank_kg(length_m=3.0, width_m=2.0, height_m=2.0, precast=True))
+    >>> round(cast_tank_kg(length_m=3.0, width_m=2.0, height_m=2.0, wall_m=0.09, slab_m=0.09))
     7470
     """
     for name, value in (("length_m", length_m), ("width_m", width_m), ("height_m", height_m)):
         require_number(name, value, low=0, high=1_000)
-    wall_m, slab_m = (PRECAST_M, PRECAST_M) if precast else (CAST_WALL_M, CAST_FLOOR_M)
-    walls = 2 * (length_m + width_m + 2 * wall_m) * height_m * wall_m
-    slabs = 2 * (length_m + 2 * wall_m) * (width_m + 2 * wall_m) * slab_m
+    wall, slab = require_number("wall_m", wall_m, low=0, high=10), require_number("slab_m", slab_m, low=0, high=10)
+    walls = 2 * (length_m + width_m + 2 * wall) * height_m * wall
+    slabs = 2 * (length_m + 2 * wall) * (width_m + 2 * wall) * slab
     return CONCRETE_KG_M3 * (walls + slabs)
 
 
@@ -145,8 +147,8 @@ def round_cast_tank_kg(*, diameter_m: float, height_m: float, wall_m: float, flo
     return CONCRETE_KG_M3 * (ring_m2 * high + plan_m2 * (floor + wall))
 
 
-def cast_tank_displaces_m3(*, length_m: float, width_m: float, depth_m: float) -> float:
-    """What a chamber with thin cast walls displaces, with its walls and its floor.
+def cast_tank_displaces_m3(*, length_m: float, width_m: float, depth_m: float, wall_m: float = PRECAST_M) -> float:
+    """What a chamber with cast walls displaces, with its walls and its floor.
 
     Parameters
     ----------
@@ -154,6 +156,8 @@ def cast_tank_displaces_m3(*, length_m: float, width_m: float, depth_m: float) -
         Inside, 0 to 1,000. [m]
     depth_m : float
         Of the water outside, above its inner floor, 0 to 1,000. [m]
+    wall_m : float
+        Thickness of walls and floor, 0 to 10; that of one brought whole. [m]
 
     Returns
     -------
@@ -167,7 +171,8 @@ def cast_tank_displaces_m3(*, length_m: float, width_m: float, depth_m: float) -
     """
     for name, value in (("length_m", length_m), ("width_m", width_m), ("depth_m", depth_m)):
         require_number(name, value, low=0, high=1_000)
-    return (length_m + 2 * PRECAST_M) * (width_m + 2 * PRECAST_M) * (depth_m + PRECAST_M)
+    wall = require_number("wall_m", wall_m, low=0, high=10)
+    return (length_m + 2 * wall) * (width_m + 2 * wall) * (depth_m + wall)
 
 
 def filled_with_crates(void_ratio: float) -> bool:

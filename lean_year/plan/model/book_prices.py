@@ -127,6 +127,8 @@ _TANKS = {
     "upright_cylinder": "tank-upright",
     "slim": "tank-slim",
     "box": "tank-box",
+    "precast": "tank-precast",
+    "moulded": "tank-moulded",
     "round_cast": "tank-cast",
     "lying_cylinder": "tank-lying",
 }

@@ -17,6 +17,7 @@ from lean_year.core.ground.foundation import (
 )
 from lean_year.core.ground.lined_pit import filling_m3
 from lean_year.core.ground.tank_weights import (
+    PRECAST_M,
     cast_tank_displaces_m3,
     cast_tank_kg,
     filled_pit_kg,
@@ -26,7 +27,18 @@ from lean_year.core.ground.tank_weights import (
     round_cast_tank_kg,
 )
 from lean_year.plan.model.levels import tank_ground_m
-from lean_year.property.cistern import Box, LyingCylinder, Pit, RoundCast, Slim, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import (
+    Box,
+    LyingCylinder,
+    Moulded,
+    Pit,
+    Precast,
+    RoundCast,
+    Slim,
+    Tank,
+    UprightCylinder,
+    Volume,
+)
 from lean_year.property.document import Property
 
 DEEPEST_M, HEAVIEST_KG, LONGEST_M = 20.0, 1e9, 400.0
@@ -91,8 +103,7 @@ class Standing:
     @property
     def in_parts(self) -> bool:
         """Whether it is put together, or poured, where it stands."""
-        shape = self.tank.shape
-        return shape.is_lined or shape.is_cast or isinstance(shape, Pit)
+        return self.tank.shape.built_in_place
 
     @property
     def upright(self) -> bool:
@@ -118,7 +129,7 @@ class Standing:
     def plan_m2(self) -> float:
         """What it covers as seen from above: the ends of a slim tank are half round. [m2]"""
         shape = self.tank.shape
-        return shape.in_core().area_m2 if isinstance(shape, Slim) else self.footprint.area_m2
+        return shape.by_measures().area_m2 if isinstance(shape, Slim | Moulded) else self.footprint.area_m2
 
     @property
     def cover_m(self) -> float:
@@ -130,6 +141,8 @@ class Standing:
         shape, under_m = self.tank.shape, min(max(depth_m, 0.0), self.height_m)
         if isinstance(shape, Box) and shape.cast and under_m > 0:
             return cast_tank_displaces_m3(length_m=shape.length_m, width_m=shape.width_m, depth_m=under_m)
+        if isinstance(shape, Precast) and under_m > 0:
+            return self.footprint.area_m2 * (under_m + shape.wall_mm / 1000)
         if isinstance(shape, RoundCast) and under_m > 0:
             return self.footprint.area_m2 * (under_m + shape.floor_mm / 1000)
         if isinstance(shape, Pit):
@@ -199,12 +212,14 @@ def _wider(each: Footprint, margin_m: float) -> Footprint:
 def usual_base(tank: Tank, dug_in: bool) -> BaseKind:
     """What such a tank usually stands on. Basis: common practice."""
     match tank.shape:
-        case Pit() | LyingCylinder():
+        case Pit() | LyingCylinder() | Moulded():
             return "bedding"
         case Slim():
             return "pavers"
         case Box():
             return "rock" if tank.shape.cast else "slab"
+        case Precast():
+            return "bedding" if dug_in else "slab"
         case RoundCast():
             return "stone"  # its floor is poured on it
         case _:
@@ -219,6 +234,11 @@ def _footprint(tank: Tank) -> Footprint:
         case RoundCast(diameter_m=diameter, wall_mm=wall):
             across = max(0.1, diameter + 2 * wall / 1000)
             return Footprint(across, across, round=True)
+        case Precast(round=True, length_m=diameter, wall_mm=wall):
+            across = max(0.1, diameter + 2 * wall / 1000)
+            return Footprint(across, across, round=True)
+        case Precast(length_m=length, width_m=width, wall_mm=wall):
+            return Footprint(max(0.1, length + 2 * wall / 1000), max(0.1, width + 2 * wall / 1000), round=False)
         case Volume(volume_l=volume, height_m=height):
             diameter = min(LONGEST_M, max(0.1, math.sqrt(volume / 1000 / height * 4 / math.pi)))
             return Footprint(diameter, diameter, round=True)
@@ -236,7 +256,14 @@ def usual_empty_kg(tank: Tank, dug_in: bool = False) -> float:
         case UprightCylinder(liner=True, diameter_m=diameter, height_m=height):
             return ring_panel_tank_kg(diameter_m=diameter, height_m=height)
         case Box(cast=True, length_m=length, width_m=width, height_m=height):
-            return cast_tank_kg(length_m=length, width_m=width, height_m=height, precast=dug_in)
+            thick = {"wall_m": PRECAST_M, "slab_m": PRECAST_M} if dug_in else {}
+            return cast_tank_kg(length_m=length, width_m=width, height_m=height, **thick)
+        case Precast(round=True, length_m=diameter, height_m=height, wall_mm=wall):
+            thick_m = wall / 1000
+            return round_cast_tank_kg(diameter_m=diameter, height_m=height, wall_m=thick_m, floor_m=thick_m)
+        case Precast(length_m=length, width_m=width, height_m=height, wall_mm=wall):
+            thick_m = wall / 1000
+            return cast_tank_kg(length_m=length, width_m=width, height_m=height, wall_m=thick_m, slab_m=thick_m)
         case RoundCast(diameter_m=diameter, height_m=height, wall_mm=wall, floor_mm=floor):
             return round_cast_tank_kg(diameter_m=diameter, height_m=height, wall_m=wall / 1000, floor_m=floor / 1000)
         case Pit(length_m=length, width_m=width, height_m=height, void_ratio=void):

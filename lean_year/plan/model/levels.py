@@ -127,11 +127,13 @@ def tank_of(document: Property, group: str) -> Tank:
     return next((tank for tank in built if tank.id == pipe.tank), built[0])
 
 
-_UNIT: dict[str, dict[str, float]] = {
+_UNIT: dict[str, dict[str, float | None]] = {
     "volume": {"volume_l": 1.0},
-    "upright_cylinder": {"diameter_m": 1.0},
-    "slim": {"length_m": 1.0, "width_m": 1.0},
-    "box": {"length_m": 1.0, "width_m": 1.0},
+    "upright_cylinder": {"diameter_m": 1.0, "stated_l": None},
+    "slim": {"length_m": 1.0, "width_m": 1.0, "stated_l": None},
+    "box": {"length_m": 1.0, "width_m": 1.0, "stated_l": None},
+    "precast": {"length_m": 1.0, "width_m": 1.0},
+    "moulded": {"length_m": 1.0, "width_m": 1.0, "stated_l": None},
     "round_cast": {"diameter_m": 1.0},
     "lying_cylinder": {"length_m": 1.0},
     "pit": {"length_m": 1.0, "width_m": 1.0, "pipe_bore_m": 0.0, "pipe_length_m": 0.0},

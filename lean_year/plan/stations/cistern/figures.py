@@ -18,9 +18,12 @@ from lean_year.property.cistern import (
     AnyShape,
     Box,
     LyingCylinder,
+    Moulded,
     Pit,
+    Precast,
     RoundCast,
     Slim,
+    Stocked,
     Tank,
     UprightCylinder,
     Volume,
@@ -110,6 +113,8 @@ def _tanks(gross_l: float, tanks: list[Tank], say: Wording) -> Figure:
 
 
 def _measures(shape: AnyShape, say: Wording) -> str:
+    if isinstance(shape, Stocked) and shape.stated_l is not None:
+        return f"{say.volume(shape.stated_l)} by its maker over a height of {say.length(shape.height_m)}"
     match shape:
         case UprightCylinder() | RoundCast():
             return f"{say.length(shape.diameter_m)} across"
@@ -117,8 +122,13 @@ def _measures(shape: AnyShape, say: Wording) -> str:
             return f"{say.length(shape.diameter_m)} across, {say.length(shape.length_m)} long, on its side"
         case Slim():
             return f"{say.length(shape.length_m)} × {say.length(shape.width_m)} with half-round ends"
-        case Box():
+        case Precast() if shape.round:
+            return f"{say.length(shape.length_m)} across"
+        case Box() | Precast():
             return f"{say.length(shape.length_m)} × {say.length(shape.width_m)}"
+        case Moulded():
+            plan = f"{say.length(shape.length_m)} × {say.length(shape.width_m)}"
+            return f"{plan}, {100 * shape.openings_share:g} % openings"
         case Pit():
             pipes = f" and pipes of {say.bulk(shape.pipes_m3)}" if shape.pipes_m3 > 0 else ""
             plan = f"{say.length(shape.length_m)} × {say.length(shape.width_m)}"

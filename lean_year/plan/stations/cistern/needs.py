@@ -10,7 +10,17 @@ from lean_year.core.price.usual import CLEAN_OUT_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.needs import PRESSURE_PIPE_READS, laid_pipe, pressure_pipe
-from lean_year.property.cistern import Box, LyingCylinder, Pit, RoundCast, Slim, Tank, UprightCylinder
+from lean_year.property.cistern import (
+    Box,
+    LyingCylinder,
+    Moulded,
+    Pit,
+    Precast,
+    RoundCast,
+    Slim,
+    Tank,
+    UprightCylinder,
+)
 from lean_year.property.document import Property
 
 
@@ -58,6 +68,17 @@ def _tank(document: Property, tank: Tank, say: Wording) -> Iterator[Need]:
             )
         case Slim() | Box():
             kind = "tank-slim" if isinstance(shape, Slim) else "tank-cast" if shape.cast else "tank-box"
+            detail = " × ".join(say.length(each) for each in (shape.length_m, shape.width_m, shape.height_m))
+        case Precast():
+            kind = "tank-precast"
+            plan = (
+                f"{say.length(shape.length_m)} across"
+                if shape.round
+                else (f"{say.length(shape.length_m)} × {say.length(shape.width_m)}")
+            )
+            detail = f"{plan} inside, {say.length(shape.height_m)} high, walls of {say.bore(shape.wall_mm)}"
+        case Moulded():
+            kind = "tank-moulded"
             detail = " × ".join(say.length(each) for each in (shape.length_m, shape.width_m, shape.height_m))
         case LyingCylinder():
             kind = "tank-lying"

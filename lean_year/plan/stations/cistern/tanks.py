@@ -12,7 +12,7 @@ from lean_year.plan.model.flow import design_intensity_mm_h, flows_at
 from lean_year.plan.model.layout import Layout, Step, layout_of
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import Supply
-from lean_year.property.cistern import RoundCast, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import Precast, RoundCast, Tank, UprightCylinder, Volume
 from lean_year.property.document import Property
 
 
@@ -108,6 +108,8 @@ def _width_m(tank: Tank) -> float:
             return shape.diameter_m
         case Volume():
             return math.sqrt(shape.volume_l / 1000 / shape.height_m)
+        case Precast():
+            return shape.across_m
         case _:
             return shape.length_m
 

@@ -33,7 +33,7 @@ def _tasks(document: Property, tank: Tank, say: Wording) -> Iterator[TaskAsk]:
     alike = f"{tank.name}: {several(tank.count, 'tank')}"
     shape = tank.shape
     liner = shape.is_lined
-    if shape.is_cast:
+    if shape.is_cast and shape.built_in_place:
         yield TaskAsk("cast", alike)
     elif liner:
         yield TaskAsk("put-together", alike)

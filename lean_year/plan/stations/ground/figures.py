@@ -233,7 +233,7 @@ def _in_the_wind(document: Property, row: Standing, say: Wording) -> dict[str, F
     wind = document.ground.wind_m_s
     across = min(200.0, max(row.footprint.width_m, row.footprint.length_m))
     narrow = min(across, row.footprint.width_m, row.footprint.length_m)
-    shape: Shape = "cylinder" if row.tank.shape.kind in ("upright_cylinder", "round_cast", "volume") else "flat"
+    shape: Shape = "cylinder" if row.footprint.round else "flat"
     # It turns over about its narrow way, and the wind leans on its broad side.
     hold = wind_hold(
         diameter_m=across,

@@ -23,6 +23,8 @@ _KINDS = {
     "liner": "liner",
     "felt": "felt",
     "culverts": "culvert",
+    "sump": "sump",
+    "paving": "paving",
 }
 """Of the quantities of a pad, what they are bought as. Backfill, fill and spoil are what was dug."""
 

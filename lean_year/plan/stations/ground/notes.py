@@ -86,7 +86,7 @@ def _by_kind(rows: list[Standing], say: Wording) -> list[BuildNote]:
                 "or framing, never into cladding.",
             )
         )
-    if any(shape.is_cast for shape in shapes):
+    if any(shape.is_cast and shape.built_in_place for shape in shapes):
         notes.append(
             BuildNote(
                 view="weight",

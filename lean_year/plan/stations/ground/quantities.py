@@ -27,7 +27,7 @@ from lean_year.core.ground.lined_pit import FELTS, filling_m3, lining_m2
 from lean_year.core.ground.tank_weights import filled_pit_kg, filled_with_crates
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
-from lean_year.property.cistern import Pit
+from lean_year.property.cistern import Moulded, Pit
 from lean_year.property.document import Property
 
 _LEAST_M3 = 1e-6
@@ -99,6 +99,8 @@ def quantities(document: Property, standing: Standing, say: Wording) -> list[Qua
             )
             rows += _stone("Crushed stone inside", inside * max(0.0, thick - SAND_BED_M), say)
             rows.append(_sand(inside * SAND_BED_M, say))
+    if isinstance(standing.tank.shape, Moulded):
+        rows += _in_its_openings(standing.tank.shape, say)
     if isinstance(standing.tank.shape, Pit):
         rows += _pit(standing.tank.shape, say)
     elif standing.base in ("stone", "bedding", "ring_beam"):
@@ -118,6 +120,14 @@ def _blocks(volume_m3: float, say: Wording) -> list[Quantity]:
     return [Quantity(key="blocks", name=f"Concrete blocks, {size}", value=count, unit="-", text=f"{count:,}")]
 
 
+def _in_its_openings(tank: Moulded, say: Wording) -> list[Quantity]:
+    """The stone that holds a moulded tank down."""
+    tonnes = filled_pit_kg(volume_m3=min(1e6, tank.openings_m3), void_ratio=tank.stone_void_ratio) / 1000
+    text = f"{say.bulk(tank.openings_m3)}, {say.tonnes(tonnes)}"
+    name = "Washed stone in its openings"
+    return [Quantity(key="filling", name=name, value=tonnes, unit="t", text=text)] if tank.openings_m3 > 0 else []
+
+
 def _pit(pit: Pit, say: Wording) -> list[Quantity]:
     """What fills a lined pit, what lies in it, and what lines it."""
     size = {"length_m": pit.length_m, "width_m": pit.width_m, "depth_m": pit.height_m}
@@ -132,6 +142,11 @@ def _pit(pit: Pit, say: Wording) -> list[Quantity]:
     if pit.pipes_m3 > 0:
         text = f"{say.length(pit.pipe_length_m)} of {say.bore(pit.pipe_bore_m * 1000)}"
         rows.append(Quantity(key="culverts", name="Culverts", value=pit.pipe_length_m, unit="m", text=text))
+    if pit.sump_m > 0:
+        rows.append(Quantity(key="sump", name="Sump", value=1, unit="-", text=f"{say.length(pit.sump_m)} deep"))
+    if pit.paved:
+        over = _sheet("paving", "Paving over it, with its bed", pit.length_m * pit.width_m / LAPS, say)
+        rows.append(over)
     return [
         *rows,
         _sheet("liner", "Liner, with its laps", lining, say),

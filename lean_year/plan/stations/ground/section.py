@@ -13,7 +13,7 @@ from pydantic import BaseModel
 
 from lean_year.core.ground.earthworks import FARTHEST_M, Footprint
 from lean_year.plan.model.footings import Standing
-from lean_year.property.cistern import LyingCylinder
+from lean_year.property.cistern import LyingCylinder, Pit
 from lean_year.property.document import Property
 
 Kind = Literal[
@@ -36,6 +36,8 @@ BESIDE_M = 1.5
 """Ground shown beyond the last of the works."""
 ROOF_BESIDE_M, ROOF_DECK_M = 0.8, 0.2
 """Flat roof shown beyond what stands on it, and how thick it is drawn."""
+SUMP_M, PAVING_M = 0.4, 0.08
+"""How wide a sump is drawn, and how thick paving with its bed."""
 _ROUND = 48
 _CORNER_WAYS = 5
 
@@ -170,7 +172,7 @@ def _tank(document: Property, standing: Standing) -> list[Line]:
         outline: ArrayLike = half * _WAYS + (0.0, floor + half)
     else:
         outline = [(-half, floor), (half, floor), (half, floor + height), (-half, floor + height)]
-    lines = [_line("tank", outline)]
+    lines = [_line("tank", outline), *_of_a_pit(standing, half)]
     top_water_m = standing.tank.vessel().top_water_m
     across = half
     if isinstance(standing.tank.shape, LyingCylinder):
@@ -181,6 +183,22 @@ def _tank(document: Property, standing: Standing) -> list[Line]:
         riser = [(-0.3, floor + height), (0.3, floor + height), (0.3, lid), (-0.3, lid)]
         if lid > floor + height:
             lines.append(_line("riser", riser))
+    return lines
+
+
+def _of_a_pit(standing: Standing, half: float) -> list[Line]:
+    """Its sump, and the paving over it."""
+    shape, floor = standing.tank.shape, standing.tank.floor_m
+    if not isinstance(shape, Pit):
+        return []
+    lines = []
+    if shape.sump_m > 0:
+        foot, wide = floor - shape.sump_m, min(half, SUMP_M / 2)
+        lines.append(_line("tank", [(-wide, floor), (-wide, foot), (wide, foot), (wide, floor)]))
+    if shape.paved:
+        top = standing.ground_m
+        under = top - PAVING_M
+        lines.append(_line("pad", [(-half, under), (half, under), (half, top), (-half, top)]))
     return lines
 
 

@@ -9,10 +9,11 @@ from lean_year.core.ground.flotation import (
     SAFE_SHORT_TERM,
     ballast_l,
     safety_factor,
+    stone_holds_kn,
 )
 from lean_year.core.numeric.crossing import crossing
 from lean_year.plan.model.footings import Standing
-from lean_year.property.cistern import Pit
+from lean_year.property.cistern import Moulded, Pit
 from lean_year.property.document import Property
 
 
@@ -42,7 +43,8 @@ class FloatStage(BaseModel):
 
 
 def float_stages(document: Property, standing: Standing) -> list[FloatStage]:
-    """Set in its hole, half backfilled, to its lid, covered; a pit once it is filled, and covered.
+    """Set in its hole, half backfilled, to its lid, covered, with the stone that is in its openings by then; a pit
+    once it is filled, and covered.
 
     A tank that is cut into a slope drains, and floats only where the water table stands over its floor; none for one
     that stands over all water.
@@ -62,13 +64,22 @@ def float_stages(document: Property, standing: Standing) -> list[FloatStage]:
     if isinstance(standing.tank.shape, Pit):
         rows = [("lid", "Filled, before it is covered", up_to, 0.0, SAFE_SHORT_TERM)]
         return [_stage(standing, *row) for row in (*rows, ("covered", "Covered, in use", stands_m, on_it, SAFE))]
+    stone = _stone_kn(standing)
     rows = [
         ("set", "Set in its hole, rain in the hole", up_to, 0.0, SAFE_SHORT_TERM),
-        ("half", "Backfilled to half its height", up_to / 2, 0.0, SAFE_SHORT_TERM),
-        ("lid", "Backfilled to its lid", up_to, shoulders, SAFE_SHORT_TERM),
-        ("covered", "Covered, in use", stands_m, on_it, SAFE),
+        ("half", "Backfilled to half its height", up_to / 2, stone / 2, SAFE_SHORT_TERM),
+        ("lid", "Backfilled to its lid", up_to, shoulders + stone, SAFE_SHORT_TERM),
+        ("covered", "Covered, in use", stands_m, on_it + stone, SAFE),
     ]
     return [_stage(standing, *row) for row in rows]
+
+
+def _stone_kn(standing: Standing) -> float:
+    """Stone in the openings of a moulded tank, which goes in with the backfill."""
+    shape = standing.tank.shape
+    if not isinstance(shape, Moulded):
+        return 0.0
+    return stone_holds_kn(openings_m3=shape.openings_m3, void_ratio=shape.stone_void_ratio)
 
 
 def _stage(standing: Standing, key: str, name: str, water_m: float, cover_kn: float, wanted: float) -> FloatStage:

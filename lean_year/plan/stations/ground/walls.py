@@ -7,18 +7,19 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
 from lean_year.plan.stations.ground.facts import GroundFacts, tank_path
 from lean_year.plan.stations.ground.figures import hoop_kn_m
-from lean_year.property.cistern import Box, RoundCast
+from lean_year.property.cistern import Box, Precast, RoundCast
 from lean_year.property.document import Property
 
 
 def find_engineered(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:
     """Walls that are flat, or cast on the spot."""
     shape = each.standing.tank.shape
-    if isinstance(shape, Box):
+    if isinstance(shape, Box) or (isinstance(shape, Precast) and not shape.round):
+        how = ", cast on the spot" if isinstance(shape, Box) and shape.cast else ""
         found.add(
             "GROUND_FLAT_WALLS",
             "caution",
-            f"{each.standing.tank.name} has flat walls{', cast on the spot' if shape.cast else ''}: water bends them "
+            f"{each.standing.tank.name} has flat walls{how}: water bends them "
             "where it would only pull at round ones.",
             "Have a structural engineer design or confirm walls, corners and base.",
         )

@@ -378,6 +378,8 @@ EXTREMES = [
     {"kind": "upright_cylinder", "diameter_m": 180.0, "height_m": 30.0, "liner": True},
     {"kind": "box", "length_m": 100.0, "width_m": 100.0, "height_m": 90.0, "cast": True},
     {"kind": "volume", "volume_l": 0.0, "height_m": 2.0},
+    {"kind": "precast", "length_m": 100.0, "width_m": 100.0, "height_m": 90.0, "wall_mm": 1_000.0},
+    {"kind": "moulded", "length_m": 100.0, "width_m": 0.01, "height_m": 100.0, "openings_share": 0.9},
     {"kind": "slim", "length_m": 0.02, "width_m": 0.01, "height_m": 100.0},
 ]
 
@@ -397,6 +399,44 @@ def test_the_largest_and_the_smallest_that_can_be_entered_are_planned(shape, flo
         plan = plan_property(document.model_copy(update={"levels": levels}), None).plan
         assert len(plan.ground.pads) == 1
         assert plan.ground.pads[0].section
+
+
+MOULDED = {"kind": "moulded", "length_m": 3.0, "width_m": 2.0, "height_m": 1.0, "openings_share": 0.2,
+           "stone_void_ratio": 0.4}  # fmt: skip
+
+
+def test_stone_in_the_openings_holds_a_moulded_tank_down_as_it_goes_in():
+    """By hand: 1.2 m3 of openings, six tenths of them stone of 2.65 t/m3: 0.72 m3 less the water it pushes away."""
+    stone_kn = 0.72 * 1.65 * 9.80665
+    stages = {stage.key: stage for stage in in_the_ground(MOULDED).ground.pads[0].stages}
+    assert stages["set"].cover_kn == 0
+    assert stages["half"].cover_kn == pytest.approx(stone_kn / 2)
+    without = {stage.key: stage for stage in in_the_ground(MOULDED | {"openings_share": 0.0}).ground.pads[0].stages}
+    assert stages["covered"].cover_kn - without["covered"].cover_kn == pytest.approx(stone_kn, rel=1e-6)
+
+
+def test_the_stone_of_a_moulded_tank_is_ordered():
+    taken = {each.key: each for each in in_the_ground(MOULDED).ground.pads[0].quantities}
+    assert taken["filling"].value == pytest.approx(1.2 * 0.6 * 2.65)
+
+
+def test_a_precast_tank_weighs_its_concrete_and_comes_by_crane():
+    """By hand: outside 2.6 x 2.0 x 1.9 m less inside 2.4 x 1.8 x 1.7 m, of 2.4 t/m3."""
+    precast = {"kind": "precast", "length_m": 2.4, "width_m": 1.8, "height_m": 1.7, "wall_mm": 100.0}
+    tank = edited("saltmarrow").cistern.tanks[0].model_dump(mode="json") | {
+        "shape": precast, "overflow_m": 1.6, "outlet_m": 0.13, "base": None,
+    }  # fmt: skip
+    document = edited("saltmarrow", replace("/cistern/tanks/0", tank))
+    (row,) = standings(document)
+    assert row.empty_kg == pytest.approx(2_400 * (2.6 * 2.0 * 1.9 - 2.4 * 1.8 * 1.7), rel=0.01)
+    assert not row.in_parts
+    assert row.footprint.length_m == pytest.approx(2.6)
+
+
+def test_a_pit_with_a_sump_and_paving_is_bought_with_them():
+    taken = {each.key for each in in_the_ground(PIT | {"sump_m": 0.4, "paved": True}).ground.pads[0].quantities}
+    assert {"sump", "paving"} <= taken
+    assert not {"sump", "paving"} & {each.key for each in in_the_ground(PIT).ground.pads[0].quantities}
 
 
 PIT = {"kind": "pit", "length_m": 3.0, "width_m": 2.4, "height_m": 1.0, "void_ratio": 0.38,

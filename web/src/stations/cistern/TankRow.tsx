@@ -6,11 +6,12 @@ import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Choice } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 import { NameEntry } from "../../document/NameEntry";
 import {
   KINDS,
   kindOf,
-  MEASURES,
+  measuresOf,
   shapeAs,
   slimTanks,
   guessed,
@@ -66,7 +67,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
             ]);
           }}
         />
-        {MEASURES[tank.shape.kind].map((measure) => (
+        {measuresOf(tank.shape).map((measure) => (
           <span key={measure.field}>
             {measure.before ?? " "}
             <Entry
@@ -98,6 +99,31 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
               on={tank.shape.floor_falls}
               yes="a floor that falls to its drain"
               no="a level floor"
+            />
+          </>
+        )}
+        {"stated_l" in tank.shape && (
+          <>
+            , holding{" "}
+            <MaybeEntry
+              label={`Stated volume of ${tank.name}`}
+              path={`${at}/shape/stated_l`}
+              kind="volume"
+              value={tank.shape.stated_l}
+              unknown="what its measures make"
+              around={holds / tank.count}
+            />
+          </>
+        )}
+        {tank.shape.kind === "pit" && (
+          <>
+            ,{" "}
+            <YesOrNo
+              label={`Paving over ${tank.name}`}
+              path={`${at}/shape/paved`}
+              on={tank.shape.paved}
+              yes="paved over"
+              no="not paved over"
             />
           </>
         )}

@@ -5,7 +5,18 @@ import { usualOf } from "../../document/ranges";
 export type Tank = Document["cistern"]["tanks"][number];
 type Shape = Tank["shape"];
 type Kind =
-  "volume" | "upright_cylinder" | "liner" | "slim" | "box" | "cast" | "round_cast" | "lying_cylinder" | "pit";
+  | "volume"
+  | "upright_cylinder"
+  | "liner"
+  | "slim"
+  | "box"
+  | "cast"
+  | "precast"
+  | "precast_round"
+  | "moulded"
+  | "round_cast"
+  | "lying_cylinder"
+  | "pit";
 
 export const KINDS: { value: Kind; label: string; note: string }[] = [
   { value: "volume", label: "tank of known volume", note: "volume and height" },
@@ -14,6 +25,9 @@ export const KINDS: { value: Kind; label: string; note: string }[] = [
   { value: "slim", label: "slim tank", note: "oblong with round ends" },
   { value: "box", label: "box", note: "length, width, height" },
   { value: "cast", label: "cast chamber", note: "flat walls, inside measures" },
+  { value: "precast", label: "precast concrete box", note: "brought whole, inside measures" },
+  { value: "precast_round", label: "precast round concrete tank", note: "brought whole, inside measures" },
+  { value: "moulded", label: "moulded shallow tank", note: "for the ground, held down by stone in its openings" },
   { value: "round_cast", label: "round cast or mortar tank", note: "built in place, inside measures" },
   { value: "lying_cylinder", label: "lying cylinder", note: "as buried tanks are" },
   { value: "pit", label: "filled pit", note: "stone or crates, by void ratio" },
@@ -22,10 +36,16 @@ export const KINDS: { value: Kind; label: string; note: string }[] = [
 export const kindOf = (shape: Shape): Kind => {
   if (shape.kind === "upright_cylinder" && shape.liner) return "liner";
   if (shape.kind === "box" && shape.cast) return "cast";
+  if (shape.kind === "precast" && shape.round) return "precast_round";
   return shape.kind;
 };
 
-type Measure = { field: string; label: string; kind: "length" | "volume" | "share" | "bore"; before?: string };
+type Measure = {
+  field: string;
+  label: string;
+  kind: "length" | "volume" | "share" | "percent" | "bore";
+  before?: string;
+};
 
 const length = (field: string, label: string, before = " × "): Measure => ({
   field,
@@ -33,11 +53,31 @@ const length = (field: string, label: string, before = " × "): Measure => ({
   kind: "length",
   before,
 });
-export const MEASURES: Record<Shape["kind"], Measure[]> = {
+const MEASURED: Record<Kind, Measure[]> = {
   volume: [{ field: "volume_l", label: "Volume", kind: "volume" }, length("height_m", "Height", ", height ")],
   upright_cylinder: [length("diameter_m", "Diameter", " ⌀ "), length("height_m", "Height")],
   slim: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
+  liner: [length("diameter_m", "Diameter", " ⌀ "), length("height_m", "Height")],
   box: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
+  cast: [length("length_m", "Length", " "), length("width_m", "Width"), length("height_m", "Height")],
+  precast: [
+    length("length_m", "Length", " "),
+    length("width_m", "Width"),
+    length("height_m", "Height"),
+    { field: "wall_mm", label: "Wall", kind: "bore", before: ", wall " },
+  ],
+  precast_round: [
+    length("length_m", "Diameter", " ⌀ "),
+    length("height_m", "Height"),
+    { field: "wall_mm", label: "Wall", kind: "bore", before: ", wall " },
+  ],
+  moulded: [
+    length("length_m", "Length", " "),
+    length("width_m", "Width"),
+    length("height_m", "Height"),
+    { field: "openings_share", label: "Openings", kind: "percent", before: ", openings " },
+    { field: "stone_void_ratio", label: "Voids of the stone", kind: "percent", before: " with stone of voids " },
+  ],
   round_cast: [
     length("diameter_m", "Diameter", " ⌀ "),
     length("height_m", "Height"),
@@ -52,14 +92,25 @@ export const MEASURES: Record<Shape["kind"], Measure[]> = {
     { field: "void_ratio", label: "Void ratio", kind: "share", before: ", void ratio " },
     length("pipe_bore_m", "Bore of the pipes in it", ", pipes ⌀ "),
     { ...length("pipe_length_m", "Length of the pipes in it") },
+    length("sump_m", "Depth of the sump", ", sump "),
   ],
 };
+
+/** What is measured of a shape. */
+export const measuresOf = (shape: Shape) => MEASURED[kindOf(shape)];
 
 const usual = (kind: Shape["kind"], field: string) => usualOf(`/cistern/tanks/*/shape/${field}`, kind);
 const SLIM = {
   length_m: usual("slim", "length_m"),
   width_m: usual("slim", "width_m"),
   height_m: usual("slim", "height_m"),
+};
+const MOULDED = {
+  length_m: usual("moulded", "length_m"),
+  width_m: usual("moulded", "width_m"),
+  height_m: usual("moulded", "height_m"),
+  openings_share: usual("moulded", "openings_share"),
+  stone_void_ratio: usual("moulded", "stone_void_ratio"),
 };
 const SLIM_L =
   1000 * ((SLIM.length_m - SLIM.width_m) * SLIM.width_m + (Math.PI / 4) * SLIM.width_m ** 2) * SLIM.height_m;
@@ -86,6 +137,7 @@ export function shapeAs(kind: Kind, litres: number, height: number): Shape {
         diameter_m: round(Math.sqrt((4 * floor) / Math.PI)),
         height_m: height,
         liner: kind === "liner",
+        stated_l: null,
       };
     case "round_cast":
       return {
@@ -98,10 +150,24 @@ export function shapeAs(kind: Kind, litres: number, height: number): Shape {
         floor_falls: true,
       };
     case "slim":
-      return { kind, ...SLIM };
+      return { kind, ...SLIM, stated_l: null };
     case "box":
     case "cast":
-      return { kind: "box", length_m: side, width_m: side, height_m: height, cast: kind === "cast" };
+      return { kind: "box", length_m: side, width_m: side, height_m: height, cast: kind === "cast", stated_l: null };
+    case "precast":
+    case "precast_round": {
+      const across = kind === "precast" ? side : round(Math.sqrt((4 * floor) / Math.PI));
+      return {
+        kind: "precast",
+        round: kind === "precast_round",
+        length_m: across,
+        width_m: across,
+        height_m: height,
+        wall_mm: usual("precast", "wall_mm"),
+      };
+    }
+    case "moulded":
+      return { kind, ...MOULDED, stated_l: null };
     case "lying_cylinder":
       return { kind, diameter_m: height, length_m: round((4 * floor) / (Math.PI * height)) };
     case "pit": {
@@ -114,6 +180,8 @@ export function shapeAs(kind: Kind, litres: number, height: number): Shape {
         void_ratio: voids,
         pipe_bore_m: 0,
         pipe_length_m: 0,
+        sump_m: 0,
+        paved: false,
       };
     }
   }

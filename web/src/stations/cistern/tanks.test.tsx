@@ -33,6 +33,12 @@ function holds(shape: Tank["shape"]): number {
       const ends = (Math.PI / 4) * shape.width_m ** 2;
       return 1000 * ((shape.length_m - shape.width_m) * shape.width_m + ends) * shape.height_m;
     }
+    case "precast": {
+      const plan = shape.round ? (Math.PI / 4) * shape.length_m ** 2 : shape.length_m * shape.width_m;
+      return 1000 * plan * shape.height_m;
+    }
+    case "moulded":
+      return 1000 * shape.length_m * shape.width_m * shape.height_m * (1 - shape.openings_share);
     case "box":
       return 1000 * shape.length_m * shape.width_m * shape.height_m;
     case "pit":
@@ -46,6 +52,8 @@ describe("another kind of tank begins with about the same water", () => {
     [/^round tank/, "upright_cylinder"],
     [/^box/, "box"],
     [/^cast chamber/, "box"],
+    [/^precast concrete box/, "precast"],
+    [/^precast round concrete tank/, "precast"],
     [/^round cast or mortar tank/, "round_cast"],
     [/^lying cylinder/, "lying_cylinder"],
     [/^filled pit/, "pit"],
@@ -63,7 +71,7 @@ test("a slim tank begins in the size that they are sold in, not as long as the h
   await userEvent.click(await screen.findByRole("menuitemradio", { name: /^slim tank/ }));
   const sent = lastOperations(calls) as { path: string; value: unknown }[];
   const shape = sent.find(({ path }) => path.endsWith("/shape"))!.value as Tank["shape"];
-  expect(shape).toEqual({ kind: "slim", length_m: 2.4, width_m: 0.7, height_m: 2 });
+  expect(shape).toEqual({ kind: "slim", length_m: 2.4, width_m: 0.7, height_m: 2, stated_l: null });
   const count = sent.find(({ path }) => path.endsWith("/count"))!.value as number;
   expect((count * holds(shape)) / demo.plan.tank_l).toBeGreaterThan(0.95);
   expect(((count - 1) * holds(shape)) / demo.plan.tank_l).toBeLessThan(1);
