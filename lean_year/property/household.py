@@ -1,6 +1,6 @@
 """The household as it is entered: people, uses, garden, animals, what is given up and what else brings water."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
@@ -100,6 +100,37 @@ DRINKS_READS = ("household.uses", "household.residents", "household.guests", "ho
 MOST_GAP_MM = 10_000.0
 
 
+class Well(Part):
+    """A well with the pump that lifts its water into the tank."""
+
+    yield_l_min: float = Field(default=20, gt=0, le=100_000)
+    """What it gives for hours on end, by its test."""
+    test_h: float = Field(default=0, ge=0, le=1_000)
+    """How long it was pumped for that; 0 where nobody tested it."""
+    level_m: float = Field(default=15, ge=0, le=1_000)
+    """From the ground at the tank down to its water while it is pumped."""
+    pump_l_min: float = Field(default=15, gt=0, le=100_000)
+    """What its pump gives into the tank."""
+    pump_head_m: float = Field(default=40, gt=0, le=2_000)
+    """Head of its pump at that flow."""
+    efficiency: float = Field(default=0.35, ge=0.01, le=1)
+    """Of that pump and its motor together."""
+    bore_mm: Bore = 26
+    length_m: float = Field(default=40, gt=0, le=10_000)
+    """Of its pipe to the tank."""
+
+
+class Hauled(Part):
+    """How a truck with water reaches the tank."""
+
+    hose_m: float = Field(default=30, gt=0, le=1_000)
+    """Hose that it brings."""
+    way_m: float = Field(default=20, ge=0, le=5_000)
+    """From where it can stand to the inlet of the tank."""
+    gate_m: float = Field(default=3.5, ge=0, le=100)
+    """Narrowest place on its way in."""
+
+
 class BackUpEntry(Part):
     """Water from elsewhere. Mains and well top up to the share kept, trucks come by the load."""
 
@@ -116,6 +147,19 @@ class BackUpEntry(Part):
     load_l: float = Field(default=8_000, ge=100, le=1e6)
     order_share: ShareOfOne = 0.15
     lead_days: int = Field(default=5, ge=1, le=120)
+    well: Well | None = None
+    """The well, where one tops up."""
+    hauled: Hauled | None = None
+    """The way of a truck, where one comes."""
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_its_kind(cls, entered: Any) -> Any:
+        """A well and a truck have what is usual until it is entered."""
+        if not isinstance(entered, dict):
+            return entered
+        part = {"well": "well", "truck": "hauled"}.get(entered.get("kind", ""))
+        return entered | {part: {}} if part is not None and entered.get(part) is None else entered
 
 
 class CheaperWater(Part):

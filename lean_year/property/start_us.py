@@ -85,5 +85,14 @@ USUAL_IN_US_UNITS: dict[str, float | str] = {
 ONCE_CHOSEN_IN_US_UNITS: dict[str, float | str] = {
     "/pump/hand/stroke_l": 0.1 * L_PER_US_GALLON,
     "/pump/battery/cable_m": 15 * M_PER_FOOT,
+    "/household/back_up/well/yield_l_min": 5 * L_PER_US_GALLON,
+    "/household/back_up/well/pump_l_min": 4 * L_PER_US_GALLON,
+    "/household/back_up/well/level_m": 50 * M_PER_FOOT,
+    "/household/back_up/well/pump_head_m": 130 * M_PER_FOOT,
+    "/household/back_up/well/length_m": 130 * M_PER_FOOT,
+    "/household/back_up/well/bore_mm": 1.05 * MM_PER_INCH,
+    "/household/back_up/hauled/hose_m": 100 * M_PER_FOOT,
+    "/household/back_up/hauled/way_m": 65 * M_PER_FOOT,
+    "/household/back_up/hauled/gate_m": 11.5 * M_PER_FOOT,
 }
 """The same of what a new property has not, and may get."""

@@ -130,6 +130,7 @@ export function example(kind: Kind, units: Units): string {
   const us = units === "us";
   return {
     volume: us ? "2,500 gal or 9.5 m³" : "40 kL, 40 m³ or 2,500 gal",
+    flow_min: us ? "5 gal/min or 20 L/min" : "20 L/min or 5 gal/min",
     stroke: us ? "0.1 gal or 0.4 L" : "0.4 L or 0.1 gal",
     rate: us ? "25 gal or 95 L" : "90 L or 25 gal",
     area: us ? "1,010 ft², 30 x 40 ft or 94 m²" : "94 m², 9 x 12 m or 1,010 ft²",

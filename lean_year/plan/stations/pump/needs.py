@@ -180,6 +180,10 @@ def _from_elsewhere(document: Property, say: Wording) -> Iterator[Need]:
             yield laid.fitting(
                 "air-gap", 1, f"Top-up: {say.bore(back_up.gap_mm)} from its inlet down to the overflow"
             )
+    if back_up.kind == "well" and back_up.well is not None:
+        yield Need("well-pump", "Well: lifts its water into the tank", detail=say.flow(back_up.well.pump_l_min / 60))
+        lift = laid_pipe(back_up.well.bore_mm, document.units, say, use="pressure", drunk=True)
+        yield lift.lengths([back_up.well.length_m], f"Well: its pipe, {say.length(back_up.well.length_m)}")
     if back_up.kind == "truck":
         yield Need("fill-coupling", f"Loads of {say.volume(back_up.load_l)} from a truck")
         yield Need("first-fill-hose", "Loads from a truck", 1)

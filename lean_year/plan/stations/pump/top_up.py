@@ -14,12 +14,13 @@ from lean_year.plan.answer.inputs import DOWNPOUR, SUPPLY
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.layout import layout_of
 from lean_year.plan.model.most_inflow import highest_over_overflow_m
+from lean_year.plan.stations.pump.from_elsewhere import find_from_elsewhere, well_figures
 from lean_year.property.document import Property
 from lean_year.property.household import MOST_GAP_MM
 
 
 class TopUpPlan(BaseModel):
-    """None of it where nothing tops up: trucks come by the load."""
+    """Figures where something tops up; of a truck, that comes by the load, what stands in its way."""
 
     figures: dict[str, Figure]
     tank: str
@@ -37,6 +38,10 @@ NO_TOP_UP = TopUpPlan(figures={}, tank="", full_m=0.0, over_m=0.0, findings=[])
 def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) -> TopUpPlan:
     """The top-up of a document; what depends on the replay is left out without a record."""
     entered = document.household.back_up
+    if entered.kind == "truck":
+        found = Findings("pump")
+        find_from_elsewhere(document, found, say)
+        return NO_TOP_UP.model_copy(update={"findings": found.rows})
     if entered.kind not in ("mains", "well"):
         return NO_TOP_UP
     asked_mm = air_gap_mm(entered.inlet_mm)
@@ -91,6 +96,7 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
             working=f"{int(on.sum()):,} of {on.size:,} days",
             moves="More tank, more roof, or a valve that opens lower.",
         )
+    figures |= well_figures(document, say)
     vessel = last.tanks[0].vessel()
     return TopUpPlan(
         figures=figures,
@@ -104,6 +110,7 @@ def plan_top_up(document: Property, run: OperatedReplay | None, say: Wording) ->
 def _findings(document: Property, asked_mm: float, over_mm: float, say: Wording) -> list[Finding]:
     entered = document.household.back_up
     found = Findings("pump")
+    find_from_elsewhere(document, found, say)
     left_mm = entered.gap_mm - over_mm
     if left_mm < asked_mm - 1e-9:
         end_mm = 5 * math.ceil((asked_mm + over_mm) / 5 - 1e-9)

@@ -6,6 +6,7 @@ import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
+import { HauledWords, WellWords } from "./FromElsewhere";
 import { TopUpDrawing } from "./TopUpDrawing";
 
 /** Water from elsewhere into the tank: at what level, over what gap, how often. */
@@ -69,12 +70,14 @@ export function TopUpView() {
         )}
         .
       </p>
+      {entered.kind === "well" && entered.well && <WellWords well={entered.well} />}
+      {entered.kind === "truck" && entered.hauled && <HauledWords hauled={entered.hauled} />}
       {tops && <TopUpDrawing />}
       {tops && (
         <div className="mt-2 max-w-[560px]">
           <FigureList
             figures={plan.pump.top_up.figures}
-            keys={["level_m", "gap_mm", "gap_left_mm", "days_share"]}
+            keys={["level_m", "gap_mm", "gap_left_mm", "days_share", "well_h_day", "well_head_m", "well_kwh_m3"]}
             units={units}
           />
         </div>
