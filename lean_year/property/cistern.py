@@ -326,6 +326,8 @@ class Link(Part):
     roughness_mm: float = Field(default=0.01, ge=0, le=2)
     fittings_k: float = Field(default=1, ge=0, le=100)
     """Loss coefficient K of its valve and bends. Basis: estimate."""
+    joint: Literal["flexible", "rigid"] = "flexible"
+    """At both its ends."""
 
 
 class Lean(Part):

@@ -102,11 +102,18 @@ class Run(Part):
     low_point_m: Height | None = None
     """Invert of a wet run's lowest point; half a metre under the ground at the tank where None."""
     low_drain: bool = True
-    """A full-bore drain at the low point."""
+    """A drain at the low point."""
+    low_drain_mm: Bore | None = None
+    """Its bore; that of the run where None."""
     rated_kpa: float | None = Field(default=None, ge=1, le=10_000)
     """Pressure class of pipe and joints; None until it is known."""
     into: Key | None = None
     """The group whose run it joins; None where it goes to the tank itself."""
+
+    @property
+    def drained_mm(self) -> float:
+        """Bore of the drain at its low point."""
+        return self.bore_mm if self.low_drain_mm is None else self.low_drain_mm
 
     @model_validator(mode="after")
     def _narrows(self) -> "Run":
@@ -158,10 +165,12 @@ class FirstFlush(Part):
     """What is thrown away of each rain, and in what."""
 
     kind: Literal["none", "ball", "standpipe", "tank"] = "none"
-    by: Literal["depth", "volume", "removal", "exposure"] = "depth"
+    by: Literal["depth", "volume", "length", "removal", "exposure"] = "depth"
     depth_mm: float = Field(default=0.5, ge=0, le=20)
     volume_l: float = Field(default=25, ge=0, le=100_000)
     """Of each chamber, by volume."""
+    leg_m: float = Field(default=1.5, gt=0, le=100)
+    """Pipe of each chamber, by its length."""
     left_share: float = Field(default=0.5, ge=0.01, le=1)
     """Of the dirt, by removal wanted."""
     exposure: Exposure = "ordinary"

@@ -27,6 +27,8 @@ SETTLING_M_S = 0.6
 SCREEN_UNDER_OUTLET_M = 0.3
 """Leaf screen below the gutter outlet where it was not measured. Basis: estimate."""
 DIP_UNDER_GROUND_M = 0.5
+NARROW_DRAIN_SHARE = 0.5
+"""Of the bore of a run, under which a drain at its low point keeps leaves and silt back. Basis: estimate."""
 GENTLE_MM_H = 10.0
 """A steady rain, at which a wet run should still carry its silt. Basis: estimate."""
 SUCTION_UNDER_MM, LEAST_DRAW_MM = 125.0, 100.0

@@ -146,7 +146,8 @@ def _runs(document: Property, laid: Collection[str], say: Wording) -> Iterator[_
             )  # fmt: skip
         if run.kind == "wet" and run.low_drain:
             yield _Made(
-                f"low-point/{pipe.id}", f"Drain at the low point of {pipe.name}", "gutters", size,
+                f"low-point/{pipe.id}", f"Drain at the low point of {pipe.name}", "gutters",
+                say.nominal(run.drained_mm),
                 "Open, its rain runs out at the low point and the tank gets none; shut in frost, the run bursts.",
                 normal="shut", positions=(("frost", "open"), ("cleaning", "open")),
             )  # fmt: skip

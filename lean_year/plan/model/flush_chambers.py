@@ -62,6 +62,9 @@ def flush_depth_mm(document: Property, area_m2: float, count: int = 1) -> float:
             return entered.depth_mm
         case "volume":
             return min(100.0, entered.volume_l * count / area_m2) if area_m2 > 0 else 0.0
+        case "length":
+            each_l = core.leg_volume_l(length_m=entered.leg_m, bore_mm=entered.bore_mm)
+            return min(100.0, each_l * count / area_m2) if area_m2 > 0 else 0.0
         case "removal":
             return core.depth_for_share_left_mm(entered.left_share)
         case "exposure":

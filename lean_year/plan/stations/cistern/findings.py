@@ -25,6 +25,7 @@ from lean_year.plan.stations.cistern.figures import fire_level_m, mean_stay_d
 from lean_year.plan.stations.cistern.small_store import SharesMet, days_blur, in_words
 from lean_year.plan.stations.cistern.stress import StressTest
 from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
+from lean_year.property.cistern import Pit
 from lean_year.property.document import Property
 
 
@@ -71,8 +72,10 @@ def cistern_findings(
     _beginning(found, supply.on_rain_alone, alone_run)
     _standing(found, document, mean_stay_d(supply, run))
     _fire(found, supply, say)
+    sumps = {tank.id for tank in document.cistern.tanks if isinstance(tank.shape, Pit) and tank.shape.sump_m > 0}
     for vessel in bank.vessels:
-        _vessel(found, vessel, bank, say)
+        _vessel(found, vessel, bank, say, has_sump=vessel.id in sumps)
+    _rigid(found, document)
     _valves(found, bank, int(supply.rain.counts.sum()), say)
     _links(found, bank, say)
     return found.rows
@@ -229,7 +232,26 @@ def _beginning(found: Findings, alone: Supply, run: OperatedReplay) -> None:
         )
 
 
-def _vessel(found: Findings, vessel: VesselPlan, bank: BankPlan, say: Wording) -> None:
+def _rigid(found: Findings, document: Property) -> None:
+    """Pipe that does not give between tanks that move."""
+    built = {tank.id for tank in document.cistern.built()}
+    for row, tank in enumerate(document.cistern.tanks):
+        linked = document.cistern.layout != "transfer" and (row > 0 or tank.count > 1)
+        if tank.id in built and linked and tank.link.joint == "rigid":
+            found.add(
+                "CISTERN_RIGID_JOINT",
+                "caution",
+                f"The link of {tank.name} has rigid joints: full tanks settle and bulge, each its own way, and the "
+                "pipe or the wall cracks.",
+                "",
+                Fix(
+                    text="Fit flexible joints.",
+                    operations=[in_place(f"/cistern/tanks/{row}/link/joint", "flexible")],
+                ),
+            )
+
+
+def _vessel(found: Findings, vessel: VesselPlan, bank: BankPlan, say: Wording, *, has_sump: bool) -> None:
     shares = [other for other in bank.vessels if other.step == vessel.step]
     if vessel.apart and len(shares) > 1:
         lowest = min(other.overflow_m for other in shares)
@@ -257,7 +279,8 @@ def _vessel(found: Findings, vessel: VesselPlan, bank: BankPlan, say: Wording) -
             "link: shut while it fills, opened to let the water down. Both valves open at once is the fault to "
             "look for.",
         )
-    if vessel.outlet_m - vessel.floor_m < LEAST_OUTLET_M - 1e-9 and vessel.gross_l > SLUDGE_FROM_L:
+    low = vessel.outlet_m - vessel.floor_m < LEAST_OUTLET_M - 1e-9
+    if low and vessel.gross_l > SLUDGE_FROM_L and not has_sump:
         found.add(
             "CISTERN_OUTLET_LOW",
             "note",

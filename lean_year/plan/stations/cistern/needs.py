@@ -105,4 +105,5 @@ def _links(document: Property, tank: Tank, joined: int, say: Wording) -> Iterato
     yield laid.lengths([tank.link.length_m] * joined, f"{name}: {joined} × {say.length(tank.link.length_m)}")
     yield laid.fitting("tank-connector", 2 * joined, f"{name}: one at each end", hole=True)
     yield laid.fitting("ball-valve", joined, f"{name}: each tank can be shut off")
-    yield laid.fitting("flexible-joint", joined, f"{name}: tanks settle and bulge, each its own way")
+    if tank.link.joint == "flexible":
+        yield laid.fitting("flexible-joint", joined, f"{name}: tanks settle and bulge, each its own way")

@@ -39,11 +39,12 @@ def _sizes(entered: FirstFlush, chambers: list[Chamber], area_m2: float, say: Wo
             value=depth,
             unit="mm",
             label="Thrown away first",
-            basis="entered" if entered.by in ("depth", "volume") else "derived",
+            basis="entered" if entered.by in ("depth", "volume", "length") else "derived",
             source={"removal": core.SOURCE, "exposure": "usual depths by exposure"}.get(entered.by, "entered"),
             formula={
                 "depth": "as entered",
                 "volume": "volume of the chambers / roof",
+                "length": "volume of the legs, by their length and bore / roof",
                 "removal": "−log2(share that may be left)",
                 "exposure": "middle of the usual depths",
             }[entered.by],

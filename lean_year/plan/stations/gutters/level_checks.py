@@ -4,7 +4,7 @@ import math
 
 from lean_year.core.hydraulics.stock_pipes import PRESSURE_CLASSES_KPA
 from lean_year.core.water_path import levels as core
-from lean_year.core.water_path.levels import GENTLE_MM_H
+from lean_year.core.water_path.levels import GENTLE_MM_H, NARROW_DRAIN_SHARE
 from lean_year.core.water_path.overflow import LEVEL_WITH_M
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.findings import replace
@@ -334,6 +334,17 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
             "dip",
             run,
             Fix(text="Fit a full-bore drain.", operations=[replace(f"{at}/run/low_drain", True)]),
+        )
+    elif pipe.run.drained_mm < NARROW_DRAIN_SHARE * pipe.run.bore_mm:
+        checks.add(
+            "GUTTERS_LOW_DRAIN_NARROW",
+            "caution",
+            f"Drain at the low point, {run.name}",
+            f"{say.bore(pipe.run.drained_mm)} under a run of {say.bore(pipe.run.bore_mm)}: leaves and silt do not "
+            "leave through it, and it drains slowly before a frost",
+            "dip",
+            run,
+            Fix(text="Fit a full-bore drain.", operations=[replace(f"{at}/run/low_drain_mm", None)]),
         )
     else:
         speed = run.velocity_m_s or 0.0

@@ -154,7 +154,17 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
               kind="length"
               value={tank.link.length_m}
             />{" "}
-            long
+            long, its joints{" "}
+            <ChoiceEntry
+              path={`${at}/link/joint`}
+              label={`Joints of the link to ${tank.name}`}
+              value={tank.link.joint}
+              options={[
+                { value: "flexible", label: "flexible" },
+                { value: "rigid", label: "rigid" },
+              ]}
+              onChoose={(joint) => set("joints of its link", "link/joint", joint)}
+            />
           </>
         )}
         {cistern.tanks.length > 1 && (

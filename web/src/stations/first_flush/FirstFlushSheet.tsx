@@ -21,6 +21,7 @@ const KINDS = [
 const METHODS = [
   { value: "depth", label: "a depth of" },
   { value: "volume", label: "a fixed volume of", note: "for each chamber" },
+  { value: "length", label: "a leg that is", note: "its pipe by its length, for each chamber" },
   { value: "removal", label: "so much that", note: "each mm halves what lies on the roof" },
   { value: "exposure", label: "what is usual for", note: "clean, ordinary, or trees, dust and birds" },
 ] as const;
@@ -136,6 +137,13 @@ function Amount() {
       return <Entry label="First-flush depth" path="/first_flush/depth_mm" kind="depth" value={entered.depth_mm} />;
     case "volume":
       return <Entry label="First-flush volume" path="/first_flush/volume_l" kind="volume" value={entered.volume_l} />;
+    case "length":
+      return (
+        <>
+          <Entry label="Length of a first-flush leg" path="/first_flush/leg_m" kind="length" value={entered.leg_m} />{" "}
+          long
+        </>
+      );
     case "removal":
       return (
         <>

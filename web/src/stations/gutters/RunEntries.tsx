@@ -181,6 +181,19 @@ function WetPart({ pipe, at, lowest }: { pipe: Pipe; at: string; lowest: number 
         yes="with a drain there"
         no="without a drain"
       />
+      {pipe.run.low_drain && (
+        <>
+          {" "}
+          <MaybeEntry
+            label={`Bore of the drain of ${pipe.name}`}
+            path={`${at}/run/low_drain_mm`}
+            kind="bore"
+            value={pipe.run.low_drain_mm}
+            unknown="of the bore of the run"
+            around={pipe.run.bore_mm}
+          />
+        </>
+      )}
       , pressure rating of its joints{" "}
       <MaybeEntry
         label={`Pressure rating of ${pipe.name}`}

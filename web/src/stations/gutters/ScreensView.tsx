@@ -133,7 +133,9 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
       <p>
         <Entry label={`Open area of the ${name}`} path={`${at}/open_cm2`} kind="opening" value={answer.open_cm2} />{" "}
         open, water up to{" "}
-        <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={answer.head_mm} /> on it
+        <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={answer.head_mm} /> on it,
+        openings of{" "}
+        <Entry label={`Openings of the ${name}`} path={`${at}/aperture_mm`} kind="depth" value={answer.aperture_mm} />
         {media && (
           <>
             , a bed of{" "}
