@@ -14,7 +14,6 @@ READ_ELSEWHERE = {
     "Finding": {"not_to_drink"},
     "RunLevels": {"friction_m", "fittings_m", "exit_m", "needed_m", "falls_over_m", "highest_kpa"},
     "TeeLevels": {"cap_room_m"},
-    "ScreenPlan": {"aperture_mm"},
     "InfiltrationPlan": {"storage_l", "floor_m2", "half_empty_h", "worst_min"},
     "Edges": {"on_fill_share"},
     "FloatStage": {"displaced_m3", "cover_kn"},

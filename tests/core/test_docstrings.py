@@ -16,8 +16,8 @@ UNITS = {
     "mm_m": "mm/m",
     "mj_m2": "MJ/m2 per day", "mj_cm2": "mJ/cm2", "mm_h": "mm/h", "mm2": "mm2", "cm2": "cm2", "m2": "m2", "m3": "m3",
     "mm": "mm", "cm": "cm", "m": "m", "deg": "deg", "mg_min_l": "mg min/L", "mg_l_caco3": "mg/L", "mg_l": "mg/L",
-    "kpa": "kPa", "kn": "kN", "kg": "kg", "percent": "%", "l_s": "L/s", "l_min": "L/min", "l_day": "L/d", "l": "L", "m_s": "m/s",
-    "c": "deg C",
+    "kpa": "kPa", "kn": "kN", "kg": "kg", "percent": "%", "l_s": "L/s", "l_min": "L/min", "l_day": "L/d", "l": "L",
+    "m_s": "m/s", "c": "deg C",
     "h": "h", "min": "min", "s": "s", "m3_year": "m3", "l_year": "L", "number": "-",
 }  # fmt: skip
 """By the ending of a name, the longest that fits: what stands in square brackets in its description."""

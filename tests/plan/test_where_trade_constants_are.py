@@ -5,6 +5,8 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[2] / "lean_year/plan"
 PRESENTATION = {
+    "SUMP_M": "drawing",
+    "PAVING_M": "drawing",
     "EVERY_DAYS": "points of a curve",
     "KEPT_TO_DECIMALS_L": "rounding",
     "HOLDS_L": "rounding",

@@ -41,6 +41,7 @@ ADDED = {
     "/pump/pipe": "plastic",
     "/pump/stands": "beside",
     "/pump/siphon": False,
+    "/first_flush/leg_m": 1.5,
     "/pump/hot_water/kind": "unknown",
     "/pump/hot_water/store_l": 200.0,
     "/pump/hot_water/store_c": 60.0,
@@ -93,6 +94,20 @@ def without_gutters(document: dict) -> dict:
     }
 
 
+def since_7(opened: dict) -> dict:
+    """Entries of its runs, its tanks and its back-up that version 7 has more."""
+    found = {f"/downpipes/{row}/run/low_drain_mm": None for row in range(len(opened["downpipes"]))}
+    for row, tank in enumerate(opened["cistern"]["tanks"]):
+        found[f"/cistern/tanks/{row}/link/joint"] = "flexible"
+        if "stated_l" in tank["shape"]:
+            found[f"/cistern/tanks/{row}/shape/stated_l"] = None
+    for part in ("well", "hauled"):
+        entered = opened["household"]["back_up"][part]
+        at = f"/household/back_up/{part}"
+        found |= {at: None} if entered is None else {f"{at}/{name}": value for name, value in entered.items()}
+    return found
+
+
 SINCE_5 = ("served", "garden_served", "supply", "out_of_use")
 """Which supply serves a use: the one that there was; and what is out of use for part of the year: nothing."""
 
@@ -133,7 +148,7 @@ def test_every_value_of_version_2_is_in_its_place(name):
     assert renamed >= len(RENAMED_IN_3)
     other_tanks = 2 * (len(old["cistern"]["tanks"]) - 1)  # each has its own lean and its own base
     lives = dict.fromkeys(f"/treatment/stages/{at}/life_months" for at in range(len(old["treatment"]["stages"])))
-    since = ADDED | dict.fromkeys(NOT_KNOWN) | lives
+    since = ADDED | dict.fromkeys(NOT_KNOWN) | lives | since_7(opened)
     if not old["household"]["uses"]:
         since["/household/uses"] = None
     assert len(found) == len(dict(leaves(without_gutters(old))) | since) + other_tanks

@@ -7,6 +7,8 @@ TESTED_H = 4.0
 practice (4 to 24 h for a house)."""
 LONGEST_RUN_H = 18.0
 """Hours of a day that a well's pump may run, so that the well recovers. Basis: estimate."""
+WELL_ROUGHNESS_MM = 0.0015
+"""Of plastic pipe. Basis: from memory."""
 TRUCK_GATE_M = 3.0
 """A truck with water goes through no less. Basis: common practice."""
 

@@ -134,7 +134,7 @@ def _run(document: Property, pipe: Downpipe, levels: RunLevels, say: Wording) ->
             f"{name}: from its other downpipes, {say.length(joining_m)} by the gutters, not measured",
         )
     if run.kind == "wet" and run.low_drain:
-        drain = laid_pipe(run.drained_mm, document.units, say)
+        drain = laid_pipe(run.drained_mm, document.units, say, kpa=run.rated_kpa)
         yield laid.fitting("tee", 1, f"{name}: drain at its low point")
         yield drain.fitting("ball-valve", 1, f"{name}: drain at its low point")
         yield Need("valve-box", f"{name}: over the drain at its low point")

@@ -4,7 +4,7 @@ import math
 
 from lean_year.core.hydraulics.pipes import friction_head_m
 from lean_year.core.pump.pump_curve import power_w
-from lean_year.core.pump.well import LONGEST_RUN_H, TESTED_H, TRUCK_GATE_M, run_hours
+from lean_year.core.pump.well import LONGEST_RUN_H, TESTED_H, TRUCK_GATE_M, WELL_ROUGHNESS_MM, run_hours
 from lean_year.plan.answer.figure import Figure, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
@@ -14,8 +14,6 @@ from lean_year.property.document import Property
 from lean_year.property.household import Well
 
 WELL = "/household/back_up/well"
-WELL_ROUGHNESS_MM = 0.0015
-"""Of plastic pipe. Basis: from memory."""
 
 
 def well_figures(document: Property, say: Wording) -> dict[str, Figure]:

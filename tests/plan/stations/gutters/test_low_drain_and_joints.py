@@ -21,7 +21,7 @@ def test_a_drain_much_narrower_than_its_run_is_found_and_fixed():
 def test_its_valve_is_bought_in_its_own_size():
     def valves(*operations):
         lines = planned_and_priced("saltmarrow", *WET, *operations).parts
-        return {line.size for line in lines if line.kind == "ball-valve" and "low point" in str(line.model_dump())}
+        return {line.key for line in lines if line.kind == "ball-valve" and "low point" in str(line.model_dump())}
 
     assert valves() != valves(NARROW)
 
