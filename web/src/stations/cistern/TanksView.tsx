@@ -182,7 +182,14 @@ function SecondOutlet() {
     );
   return (
     <>
-      From it <Choice label="Outlets" value={second?.serves ?? "none"} options={[...SECOND]} onChoose={choose} />
+      From it{" "}
+      <ChoiceEntry
+        path="/cistern/second_outlet"
+        label="Outlets"
+        value={second?.serves ?? "none"}
+        options={[...SECOND]}
+        onChoose={choose}
+      />
       {second && (
         <>
           ,{" "}

@@ -5,7 +5,6 @@ import { replace } from "../../document/edits";
 import { Entry } from "../../document/Entry";
 import { useDocument } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
-import { Choice } from "../../ui/Choice";
 import { Why } from "../../ui/Why";
 import { LeanPicture } from "./LeanPicture";
 
@@ -35,7 +34,8 @@ export function LeanWords({ row, name, lost }: { row: number; name: string; lost
   return (
     <>
       Its base stands{" "}
-      <Choice
+      <ChoiceEntry
+        path={at}
         label={`How ${name} stands`}
         value={!lean ? "level" : lean.points_mm ? "points" : "fall"}
         options={[...WAYS]}

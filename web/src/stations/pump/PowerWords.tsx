@@ -4,7 +4,6 @@ import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
 import { Why } from "../../ui/Why";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
-import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 
@@ -20,7 +19,8 @@ export function PowerWords() {
       <h2 className="heading">Power and housing</h2>
       <p className="leading-[1.85]">
         It runs{" "}
-        <Choice
+        <ChoiceEntry
+          path="/pump/battery"
           label="Power of the pump"
           value={battery ? "battery" : "mains"}
           options={[
