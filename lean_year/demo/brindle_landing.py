@@ -12,12 +12,13 @@ from lean_year.core.units import (
     MM_PER_INCH,
 )
 from lean_year.property.build import BuildEntry
-from lean_year.property.cistern import Cistern, LyingCylinder, Tank
+from lean_year.property.cistern import Cistern, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import Household, PeriodEntry, StepEntry, UseEntry
 from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Rectangle, Roof, SnowEntry
+from lean_year.property.tank_shapes import LyingCylinder
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 

@@ -4,13 +4,14 @@ Slim linked tanks of two heights for toilets and laundry, topped up from the mai
 """
 
 from lean_year.property.build import BuildEntry
-from lean_year.property.cistern import Cistern, Link, Slim, Tank
+from lean_year.property.cistern import Cistern, Link, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.household import BackUpEntry, Household, UseEntry
 from lean_year.property.keeping import Keeping
 from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Rectangle, Roof
+from lean_year.property.tank_shapes import Slim
 from lean_year.property.treatment import Treatment, TreatmentStage
 from lean_year.property.water_path import Downpour, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 

@@ -4,7 +4,7 @@ Winter rain and a dry summer, a kitchen garden and two goats, no mains, water by
 """
 
 from lean_year.property.build import BuildEntry
-from lean_year.property.cistern import Cistern, Tank, UprightCylinder
+from lean_year.property.cistern import Cistern, Tank
 from lean_year.property.document import Prices, Property, Rain, Site
 from lean_year.property.ground import GroundEntry
 from lean_year.property.hand_over import Contact, HandOver, Manual, Warranty
@@ -13,6 +13,7 @@ from lean_year.property.keeping import Keeping
 from lean_year.property.price import MainsWay, OtherWays, PriceEntry, WellWay
 from lean_year.property.pump import FixtureCounts, HotWater, Pipe, PumpEntry
 from lean_year.property.roofs import Downpipe, Drain, Outline, Rectangle, Roof
+from lean_year.property.tank_shapes import UprightCylinder
 from lean_year.property.treatment import Treatment, TreatmentStage, Ultraviolet
 from lean_year.property.water_path import (
     Downpour,

@@ -10,10 +10,10 @@ from pydantic import ValidationError
 from lean_year.core.errors import Amount, InputError
 from lean_year.core.water_path.levels import height_m
 from lean_year.property.assumed import Assumed, by_value, not_entered, still_assumed
-from lean_year.property.cistern import MOST_L
 from lean_year.property.document import Property
 from lean_year.property.refusals import first_problem
 from lean_year.property.start_us import ONCE_CHOSEN_IN_US_UNITS, USUAL_IN_US_UNITS
+from lean_year.property.tank_shapes import MOST_L
 
 # Our own operations beside those of RFC 6902 are `resize`: make the tanks at `/cistern` wider until they hold `value`
 # litres; `survey`: write heights from staff readings, `value` the height of the instrument's line of sight and, for

@@ -5,12 +5,13 @@ import jsonpointer
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY
 from lean_year.core.units import L_PER_US_GALLON
 from lean_year.property.assumed import not_entered
-from lean_year.property.cistern import Cistern, Tank, Volume
+from lean_year.property.cistern import Cistern, Tank
 from lean_year.property.document import Property, Rain, Units
 from lean_year.property.household import Habit, Household
 from lean_year.property.pump import FixtureCounts, PumpEntry
 from lean_year.property.roofs import Material, PlanArea, Roof
 from lean_year.property.start_us import USUAL_IN_US_UNITS
+from lean_year.property.tank_shapes import Volume
 
 NOTHING_INDOORS = FixtureCounts(toilet=0, basin=0, shower=0, kitchen_sink=0, washing_machine=0, garden_tap=1)
 """What can be open where nobody lives."""

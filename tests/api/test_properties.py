@@ -128,7 +128,7 @@ def test_undo_and_redo_walk_the_revisions_and_a_new_edit_forks(client, demo, edi
         ("/units", "furlongs", "units", "'metric' or 'us'"),
         ("/nowhere/3", 1, "operations", "do not fit"),
         ("/rain/record_id", "gone", "rain.record_id", "not there"),
-        ("/version", 9, "version", "must be one of 6"),
+        ("/version", 9, "version", "must be one of 7"),
     ],
 )
 def test_a_refused_edit_names_the_field_and_loses_nothing(client, demo, edit, path, value, field, words):

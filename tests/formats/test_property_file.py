@@ -55,7 +55,7 @@ def broken(**changes):
         (broken(property__roofs__0__material="thatch"), "must be one of 'metal'"),
         (broken(property__roofs__1__id="house"), "roofs: must have different ids"),
         (broken(property__household__guests=[0] * 11), "property.household.guests: "),
-        (broken(property__version=7), "version: must be at most 6"),
+        (broken(property__version=8), "version: must be at most 7"),
         ("[" * 100_000, "nested too deep|not JSON"),
     ],
 )

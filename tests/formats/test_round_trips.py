@@ -13,7 +13,7 @@ from lean_year.formats.property_file import parse_property_file, rain_from_recor
 from lean_year.formats.rain.rain_import import read_rain_file
 from lean_year.formats.strict_csv import read_strict_csv
 from lean_year.property.audit import Audit, Condition
-from lean_year.property.cistern import Box, Cistern, Lean, LyingCylinder, Pit, Slim, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import Cistern, Lean, Tank
 from lean_year.property.climate import Climate
 from lean_year.property.document import Property, PropertyFile, Rain, Site
 from lean_year.property.household import (
@@ -30,6 +30,7 @@ from lean_year.property.permits import Permit
 from lean_year.property.photos import Arrow, Photo
 from lean_year.property.roofs import Drain, Outline, PlanArea, Rectangle, Roof, SnowEntry
 from lean_year.property.survey import Seen
+from lean_year.property.tank_shapes import Box, LyingCylinder, Pit, Slim, UprightCylinder, Volume
 from tests.ground_documents import grounds
 from tests.lift_documents import pumps, trains
 from tests.records import write_csv

@@ -11,11 +11,12 @@ from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm
 from lean_year.plan.whole import plan_property
-from lean_year.property.cistern import Cistern, Link, Slim, Tank, UprightCylinder
+from lean_year.property.cistern import Cistern, Link, Tank
 from lean_year.property.document import Property, Rain
 from lean_year.property.edits import apply_edit
 from lean_year.property.household import Household
 from lean_year.property.roofs import Downpipe, Drain, PlanArea, Rectangle, Roof
+from lean_year.property.tank_shapes import Slim, UprightCylinder
 from lean_year.property.water_path import Downpour, FirstFlush, Gutter, Inlet, Levels, OverflowEntry, Run, Screen
 from tests.plan.on_demos import codes, finding, replace, status
 

@@ -7,9 +7,10 @@ from hypothesis import strategies as st
 from lean_year.core.errors import InputError
 from lean_year.plan.whole import plan_property
 from lean_year.property.assumed import Assumed, by_value, not_entered
-from lean_year.property.cistern import Tank, Volume
+from lean_year.property.cistern import Tank
 from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
+from lean_year.property.tank_shapes import Volume
 from tests.farm import farm
 
 HUT = new_property(name="Hut", roof_area_m2=80, people=2)

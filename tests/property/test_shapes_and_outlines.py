@@ -9,22 +9,12 @@ from pydantic import ValidationError
 
 from lean_year.core.errors import InputError
 from lean_year.core.water_path.screens import SCREEN_TYPES
-from lean_year.property.cistern import (
-    Box,
-    Cistern,
-    LyingCylinder,
-    Moulded,
-    Pit,
-    Precast,
-    Slim,
-    Tank,
-    UprightCylinder,
-    Volume,
-)
+from lean_year.property.cistern import Cistern, Tank
 from lean_year.property.edits import apply_edit
 from lean_year.property.outline import outline_area_m2
 from lean_year.property.parts import restricted_to
 from lean_year.property.roofs import Drain, Outline, PlanArea, Roof
+from lean_year.property.tank_shapes import Box, LyingCylinder, Moulded, Pit, Precast, Slim, UprightCylinder, Volume
 from lean_year.property.water_path import Screen
 from tests.farm import changed, farm, resize
 

@@ -10,7 +10,8 @@ from lean_year.plan.choices import choice_label
 from lean_year.property.document import Property, Units
 
 _ENDINGS = (
-    (r"_l_(day|month)$", "rate"), (r"_l_s$", "flow"), (r"_mm_h$", "intensity"), (r"_m_s$", "speed"),
+    (r"_l_(day|month)$", "rate"), (r"_l_s$", "flow"), (r"_l_min$", "flow_min"), (r"_ah$", "charge"), (r"^volts$", "voltage"),
+    (r"_mm_h$", "intensity"), (r"_m_s$", "speed"),
     (r"_cm2$", "opening"), (r"_m2$", "area"), (r"_mm$", "bore"), (r"_kpa$", "pressure"), (r"_kn$", "force"),
     (r"_c$", "temperature"), (r"_deg$", "angle"), (r"_l$", "volume"), (r"_m$", "length"),
     (r"(^|_)(share|cut)$", "percent"),
@@ -18,7 +19,7 @@ _ENDINGS = (
 """What a number is, by the unit at the end of its field's name; the longer endings first."""
 _NAMED = {"on": "in use", "floor_m": "height of the floor", "outlet_m": "height of the outlet"}
 """Fields that are called otherwise."""
-_UNIT = re.compile(r"_(l_day|l_month|l_s|mm_h|m_s|cm2|m2|m3|mm|kpa|kn|kg|deg|c|l|m|h|s|min|mj_cm2|l_h)$")
+_UNIT = re.compile(r"_(l_day|l_month|l_s|l_min|mm_h|m_s|cm2|m2|m3|mm|kpa|kn|kg|deg|c|l|m|h|s|min|mj_cm2|l_h)$")
 
 
 def place_words(document: Property, path: str) -> str:

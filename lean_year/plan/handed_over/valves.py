@@ -216,6 +216,9 @@ def _pressure(document: Property, say: Wording) -> Iterator[_Made]:
         yield _Made("top-up-float", "Float of the top-up", "household", size,
                     "Stuck open, it fills the room that rain needs and runs out at the overflow.", "float",
                     normal="by itself")  # fmt: skip
+    if entered.feed == "hand" and not entered.hand_pump.in_the_water:
+        yield _Made("foot", "Foot valve of the hand pump", "pump", suction,
+                    "Leaking, the pump loses its water between uses.", "foot", normal="by itself")  # fmt: skip
     if entered.by_motor:
         if entered.foot_valve and not entered.submerged:
             yield _Made("foot", "Foot valve of the suction", "pump", suction,

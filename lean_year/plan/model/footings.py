@@ -27,7 +27,9 @@ from lean_year.core.ground.tank_weights import (
     round_cast_tank_kg,
 )
 from lean_year.plan.model.levels import tank_ground_m
-from lean_year.property.cistern import (
+from lean_year.property.cistern import Tank
+from lean_year.property.document import Property
+from lean_year.property.tank_shapes import (
     Box,
     LyingCylinder,
     Moulded,
@@ -35,11 +37,9 @@ from lean_year.property.cistern import (
     Precast,
     RoundCast,
     Slim,
-    Tank,
     UprightCylinder,
     Volume,
 )
-from lean_year.property.document import Property
 
 DEEPEST_M, HEAVIEST_KG, LONGEST_M = 20.0, 1e9, 400.0
 """Nobody digs deeper; what is heavier or longer is counted as so much."""

@@ -5,7 +5,8 @@ import pytest
 
 from lean_year.core.cistern.lean import SIDES, Tilt, tilt_of_fall, tilt_of_points, top_water_m
 from lean_year.core.errors import InputError
-from lean_year.property.cistern import Lean, Tank, UprightCylinder
+from lean_year.property.cistern import Lean, Tank
+from lean_year.property.tank_shapes import UprightCylinder
 
 
 def heights(fall, lowest_deg):

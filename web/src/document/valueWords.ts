@@ -7,6 +7,9 @@ import { choicesAt, isChosen } from "./choices";
 const ENDINGS: [RegExp, Kind][] = [
   [/_l_(day|month)$/, "rate"],
   [/_l_s$/, "flow"],
+  [/_l_min$/, "flow_min"],
+  [/_ah$/, "charge"],
+  [/^volts$/, "voltage"],
   [/_mm_h$/, "intensity"],
   [/_m_s$/, "speed"],
   [/_cm2$/, "opening"],

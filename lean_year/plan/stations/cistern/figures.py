@@ -14,7 +14,8 @@ from lean_year.plan.answer.wording import Wording, day, several
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.cistern.years import SHORTAGE_GAP_D, Shortage
-from lean_year.property.cistern import (
+from lean_year.property.cistern import Tank
+from lean_year.property.tank_shapes import (
     AnyShape,
     Box,
     LyingCylinder,
@@ -24,7 +25,6 @@ from lean_year.property.cistern import (
     RoundCast,
     Slim,
     Stocked,
-    Tank,
     UprightCylinder,
     Volume,
 )

@@ -25,8 +25,8 @@ from lean_year.plan.stations.cistern.figures import fire_level_m, mean_stay_d
 from lean_year.plan.stations.cistern.small_store import SharesMet, days_blur, in_words
 from lean_year.plan.stations.cistern.stress import StressTest
 from lean_year.plan.stations.cistern.tanks import BankPlan, VesselPlan
-from lean_year.property.cistern import Pit
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Pit
 
 
 def cistern_findings(

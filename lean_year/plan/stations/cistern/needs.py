@@ -10,18 +10,9 @@ from lean_year.core.price.usual import CLEAN_OUT_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.needs import PRESSURE_PIPE_READS, laid_pipe, pressure_pipe
-from lean_year.property.cistern import (
-    Box,
-    LyingCylinder,
-    Moulded,
-    Pit,
-    Precast,
-    RoundCast,
-    Slim,
-    Tank,
-    UprightCylinder,
-)
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Box, LyingCylinder, Moulded, Pit, Precast, RoundCast, Slim, UprightCylinder
 
 
 @cached_by_parts(16, *PRESSURE_PIPE_READS, "cistern", "ground.tied_down")

@@ -12,8 +12,9 @@ from lean_year.plan.model.flow import design_intensity_mm_h, flows_at
 from lean_year.plan.model.layout import Layout, Step, layout_of
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import Supply
-from lean_year.property.cistern import Precast, RoundCast, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Precast, RoundCast, UprightCylinder, Volume
 
 
 class VesselPlan(BaseModel):

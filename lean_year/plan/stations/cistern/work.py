@@ -8,8 +8,9 @@ from lean_year.core.build.judging import HoldPoint, ReadingAsked, SumAsked
 from lean_year.core.build.workmanship import STRAP_RAIL_M
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.property.cistern import Pit, Slim, Tank
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Pit, Slim
 
 TALLEST_MM = 20_000.0
 

@@ -13,8 +13,8 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
 from lean_year.plan.stations.ground.leaning import lean_figure
 from lean_year.plan.stations.ground.uplift_stages import FloatStage
-from lean_year.property.cistern import RoundCast, UprightCylinder, Volume
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import RoundCast, UprightCylinder, Volume
 
 
 def pad_figures(

@@ -31,8 +31,9 @@ from lean_year.plan.stations.ground.in_a_hole import find_dug_in, find_floating
 from lean_year.plan.stations.ground.leaning import lost_to_lean_l, lowest_side
 from lean_year.plan.stations.ground.setbacks import Setback
 from lean_year.plan.stations.ground.walls import find_engineered
-from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M, Slim
+from lean_year.property.cistern import HIGHEST_FLOOR_M, LOWEST_FLOOR_M
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Slim
 
 
 def ground_findings(

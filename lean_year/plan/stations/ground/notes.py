@@ -15,8 +15,8 @@ from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording, count
 from lean_year.plan.model.footings import Standing
 from lean_year.plan.stations.ground.carried_high import notes_carried_high
-from lean_year.property.cistern import Pit, Slim
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Pit, Slim
 
 
 def ground_notes(document: Property, rows: list[Standing], say: Wording) -> list[BuildNote]:

@@ -27,8 +27,8 @@ from lean_year.core.ground.lined_pit import FELTS, filling_m3, lining_m2
 from lean_year.core.ground.tank_weights import filled_pit_kg, filled_with_crates
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
-from lean_year.property.cistern import Moulded, Pit
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Moulded, Pit
 
 _LEAST_M3 = 1e-6
 """Less of anything is none."""

@@ -13,8 +13,8 @@ from pydantic import BaseModel
 
 from lean_year.core.ground.earthworks import FARTHEST_M, Footprint
 from lean_year.plan.model.footings import Standing
-from lean_year.property.cistern import LyingCylinder, Pit
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import LyingCylinder, Pit
 
 Kind = Literal[
     "ground",

@@ -13,8 +13,8 @@ from lean_year.core.ground.flotation import (
 )
 from lean_year.core.numeric.crossing import crossing
 from lean_year.plan.model.footings import Standing
-from lean_year.property.cistern import Moulded, Pit
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Moulded, Pit
 
 
 class FloatStage(BaseModel):

@@ -7,8 +7,8 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.footings import Standing
 from lean_year.plan.stations.ground.facts import GroundFacts, tank_path
 from lean_year.plan.stations.ground.figures import hoop_kn_m
-from lean_year.property.cistern import Box, Precast, RoundCast
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Box, Precast, RoundCast
 
 
 def find_engineered(document: Property, each: GroundFacts, found: Findings, say: Wording) -> None:

@@ -30,9 +30,10 @@ from lean_year.plan.model.flow import at_the_tank, design_intensity_mm_h
 from lean_year.plan.model.gutter_runs import gutter_runs
 from lean_year.plan.model.levels import Check, RunLevels
 from lean_year.plan.model.overflow_outlets import has_pipe
-from lean_year.property.cistern import Tank, UprightCylinder
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
+from lean_year.property.tank_shapes import UprightCylinder
 from lean_year.property.water_path import Screen
 
 _STATIONS: dict[str, str] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}

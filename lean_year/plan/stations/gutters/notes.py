@@ -14,8 +14,9 @@ from lean_year.core.water_path.screens import SLIM_MICRON
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import RunLevels
-from lean_year.property.cistern import Slim, Tank, UprightCylinder, Volume
+from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
+from lean_year.property.tank_shapes import Slim, UprightCylinder, Volume
 
 
 def fitting_notes(document: Property, runs: list[RunLevels], say: Wording) -> list[BuildNote]:

@@ -13,7 +13,7 @@ import {
   kindOf,
   measuresOf,
   shapeAs,
-  slimTanks,
+  asManyAsHold,
   guessed,
   withinHeight,
   heightOfShape,
@@ -61,7 +61,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
             const shape = shapeAs(kind, holds / tank.count, height);
             void bench.edit(`${tank.name}: kind`, [
               ...replace(`${at}/shape`, shape),
-              ...(kind === "slim" ? slimTanks(at, holds) : []),
+              ...asManyAsHold(kind, at, holds),
               ...withinHeight(at, tank, heightOfShape(shape)),
               ...guessed(at, shape, heightAssumed ? null : height),
             ]);

@@ -182,7 +182,7 @@ function SecondOutlet() {
     );
   return (
     <>
-      From it{" "}
+      Besides the outlet of the taps there is{" "}
       <ChoiceEntry
         path="/cistern/second_outlet"
         label="Outlets"

@@ -116,11 +116,18 @@ const SLIM_L =
   1000 * ((SLIM.length_m - SLIM.width_m) * SLIM.width_m + (Math.PI / 4) * SLIM.width_m ** 2) * SLIM.height_m;
 const MOST_ALIKE = 50;
 
-/** As many slim tanks as hold about as much. */
-export const slimTanks = (at: string, litres: number): Operation[] => [
-  ...replace(`${at}/count`, Math.min(MOST_ALIKE, Math.max(1, Math.ceil(litres / SLIM_L - 0.05)))),
-  ...assume(`${at}/count`),
-];
+const STOCK_L: Partial<Record<Kind, number>> = {
+  slim: SLIM_L,
+  moulded: 1000 * MOULDED.length_m * MOULDED.width_m * MOULDED.height_m * (1 - MOULDED.openings_share),
+};
+
+/** As many tanks of a kind that is sold in one size as hold about as much; nothing for other kinds. */
+export function asManyAsHold(kind: Kind, at: string, litres: number): Operation[] {
+  const each = STOCK_L[kind];
+  if (each === undefined) return [];
+  const count = Math.min(MOST_ALIKE, Math.max(1, Math.ceil(litres / each - 0.05)));
+  return [...replace(`${at}/count`, count), ...assume(`${at}/count`)];
+}
 
 /** A shape of another kind, as a start: one that holds about as much, or slim tanks of the usual size. */
 export function shapeAs(kind: Kind, litres: number, height: number): Shape {
