@@ -12,7 +12,7 @@ export function contains(text: string, search: string): boolean {
     .every((word) => within.includes(word));
 }
 
-const UNIT = /_(l_day|l_month|mm_h|mm_m|l_s|l_h|m_s|kpa|mm|m2|m3|cm2|kg|deg|l|m|c|h)$/;
+const UNIT = /_(l_day|l_month|l_min|mm_h|mm_m|l_s|l_h|m_s|kpa|mm|m2|m3|cm2|kg|deg|l|m|c|h)$/;
 
 /** A field of the document as people call it: its name without the unit, and the row that it is of.
  * `cistern.tanks[1].overflow_m` is "overflow of tank 2". */
@@ -21,6 +21,7 @@ export function fieldWords(field: string): string {
   const name = (field.split(".").at(-1) ?? field)
     .replace(/\[\d+\]/g, "")
     .replace(UNIT, "")
-    .replaceAll("_", " ");
+    .replaceAll("_", " ")
+    .replace(/^hauled$/, "way of its truck");
   return row && !field.endsWith("]") ? `${name} of ${row[1]!.replaceAll("_", " ")} ${Number(row[2]) + 1}` : name;
 }
