@@ -93,7 +93,7 @@ def test_the_screens_and_the_command_line_give_the_same_figures(demo_page, tmp_p
     pump = plan["pump"]["figures"]
     for key in ("tap_clean_kpa", "tap_dirty_kpa", "shut_off_kpa"):
         expect(sheet).to_contain_text(f"{pump[key]['value']:.0f} kPa")
-    sheet.get_by_role("tab", name="Vessel & power").click()
+    sheet.get_by_role("tab", name="Control & power").click()
     expect(sheet).to_contain_text(f"{pump['vessel_l']['value']:.0f} L")
     expect(sheet).to_contain_text(f"{pump['kwh_year']['value']:.0f} kWh")
     stations.get_by_role("button", name="Ground").click()
