@@ -19,6 +19,7 @@ CurvePoint = Annotated[list[Annotated[float, Field(ge=0, le=2_000)]], Field(min_
 GENERIC_POINTS = [[0.0, 46.0], [0.6, 41.0], [1.2, 28.0]]
 """Flow [L/s] and head [m] of an invented set for a house, until its own are entered. Basis: estimate."""
 MOST_VESSEL_L = 100_000
+MOST_AH = 100_000.0
 MOST_KPA = 2_000.0
 """Of what a switch is set to."""
 
@@ -92,7 +93,7 @@ class Battery(Part):
 
     volts: float = Field(default=12, ge=6, le=60)
     """Of the pump."""
-    capacity_ah: float = Field(default=100, gt=0, le=100_000)
+    capacity_ah: float = Field(default=100, gt=0, le=MOST_AH)
     usable_share: ShareAboveNone = 0.5
     """Of the capacity, before it is charged again. Basis: common practice (lead; 0.8 of lithium)."""
     wanted_days: float = Field(default=2, gt=0, le=365)

@@ -14,6 +14,10 @@ from lean_year.core.errors import InputError, require_number
 Side = Literal["overflow", "clockwise", "opposite", "anticlockwise"]
 """Of a tank seen from above, a quarter each, from its overflow on."""
 SIDES: tuple[Side, ...] = get_args(Side)
+_WAYS: dict[Side, tuple[int, int]] = {
+    "overflow": (1, 0), "clockwise": (0, 1), "opposite": (-1, 0), "anticlockwise": (0, -1),
+}  # fmt: skip
+"""Towards each side, as parts towards the overflow and clockwise of it."""
 MOST_MM = 5_000.0
 OUT_OF_PLANE_MM = 5.0
 """By so much four readings may miss one plane before somebody should read them again. Basis: estimate."""
@@ -42,13 +46,8 @@ class Tilt:
 
     def down_at_m(self, side: Side) -> float:
         """How much lower one side stands than the middle. [m]"""
-        across_mm = {
-            "overflow": self.to_overflow_mm,
-            "clockwise": self.clockwise_mm,
-            "opposite": -self.to_overflow_mm,
-            "anticlockwise": -self.clockwise_mm,
-        }[side]
-        return across_mm / 2000
+        to_overflow, clockwise = _WAYS[side]
+        return (self.to_overflow_mm * to_overflow + self.clockwise_mm * clockwise) / 2000
 
 
 LEVEL = Tilt(0.0, 0.0)
@@ -79,12 +78,8 @@ def tilt_of_fall(*, fall_mm: float, towards: Side) -> Tilt:
     -40.0
     """
     fall = require_number("fall_mm", fall_mm, low=0, high=MOST_MM)
-    return {
-        "overflow": Tilt(fall, 0.0),
-        "clockwise": Tilt(0.0, fall),
-        "opposite": Tilt(-fall, 0.0),
-        "anticlockwise": Tilt(0.0, -fall),
-    }[towards]
+    to_overflow, clockwise = _WAYS[towards]
+    return Tilt(fall * to_overflow, fall * clockwise)
 
 
 def tilt_of_points(points_mm: Sequence[float]) -> Tilt:

@@ -118,30 +118,6 @@ def flush_volume_l(*, area_m2: float, depth_mm: float) -> float:
     return area * require_number("depth_mm", depth_mm, low=0, high=100)
 
 
-def leg_volume_l(*, length_m: float, bore_mm: float) -> float:
-    """Water in a length of upright pipe.
-
-    Parameters
-    ----------
-    length_m : float
-        0 to 1,000. [m]
-    bore_mm : float
-        Inside, 0.1 to 1,000,000. [mm]
-
-    Returns
-    -------
-    float
-        [L]. Basis: derived.
-
-    Examples
-    --------
-    >>> round(leg_volume_l(length_m=0.92, bore_mm=77.3), 1)
-    4.3
-    """
-    bore = require_number("bore_mm", bore_mm, low=0.1, high=1e6) / 1000
-    return 1000 * require_number("length_m", length_m, low=0, high=1_000) * math.pi * bore**2 / 4
-
-
 def chamber_length_m(*, volume_l: float, bore_mm: float) -> float:
     """Length of upright pipe that holds a volume.
 

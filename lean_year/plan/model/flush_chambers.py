@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 
+from lean_year.core.cistern.vessel import cylinder_volume_l
 from lean_year.core.water_path import first_flush as core
 from lean_year.core.water_path.first_flush import TANK_DEPTH_M
 from lean_year.plan.model.roof_surface import plan_area_m2
@@ -63,7 +64,7 @@ def flush_depth_mm(document: Property, area_m2: float, count: int = 1) -> float:
         case "volume":
             return min(100.0, entered.volume_l * count / area_m2) if area_m2 > 0 else 0.0
         case "length":
-            each_l = core.leg_volume_l(length_m=entered.leg_m, bore_mm=entered.bore_mm)
+            each_l = cylinder_volume_l(diameter_m=entered.bore_mm / 1000, depth_m=entered.leg_m)
             return min(100.0, each_l * count / area_m2) if area_m2 > 0 else 0.0
         case "removal":
             return core.depth_for_share_left_mm(entered.left_share)

@@ -9,17 +9,11 @@ from lean_year.core.pump.pressure_switch import HeldPump, tap_pressure_kpa
 from lean_year.core.pump.pump_curve import Presses, PumpCurve, StandingWater, fit_curve, operating_flow_l_s
 from lean_year.core.units import GRAVITY_M_S2, KPA_PER_M_OF_WATER
 from lean_year.plan.model.train import drops, peak_l_s
-from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 from lean_year.property.pump import Pipe
 
 LIFT_READS = ("units", "site", "treatment", "pump", "levels", "prices", "snow", "cistern")
 """Parts of a document that lift and train read; of the cistern its heights alone."""
-
-
-def draws_from(document: Property) -> Tank:
-    """The tank that pump or taps draw from."""
-    return document.cistern.drawn_from()
 
 
 class System:
@@ -28,7 +22,7 @@ class System:
     def __init__(self, document: Property) -> None:
         entered = document.pump
         self.document = document
-        vessel = draws_from(document).vessel()
+        vessel = document.cistern.drawn_from().vessel()
         self.water_m = vessel.lowest_draw_m
         """The lowest water that it draws, above the datum."""
         self.full_m = vessel.top_water_m

@@ -7,16 +7,14 @@ import pytest
 from lean_year.core.errors import InputError
 from lean_year.core.pump.battery import METRIC_CABLES_MM2, US_GAUGES, cable_mm2, carries_days, gauge_mm2
 from lean_year.core.pump.flow_switch import START_OVER_COLUMN_KPA, least_start_kpa
-from lean_year.core.pump.hand_pump import hand_flow_l_s, hand_work_w
+from lean_year.core.pump.hand_pump import hand_flow_l_s
 from lean_year.core.pump.pump_curve import power_w
 
 
 def test_work_of_a_hand_is_the_weight_lifted_in_a_second():
     """A tonne of water lifted a metre in 1,000 s is the weight of a kilogram lifted a metre in each second."""
-    assert hand_work_w(flow_l_s=1.0, lift_m=1.0, efficiency=1.0) == pytest.approx(9.80665)
-    assert hand_work_w(flow_l_s=0.2, lift_m=9, efficiency=0.5) == pytest.approx(
-        power_w(flow_l_s=0.2, head_m=9, efficiency=0.5)
-    )
+    assert power_w(flow_l_s=1.0, head_m=1.0, efficiency=1.0) == pytest.approx(9.80665)
+    assert power_w(flow_l_s=0.2, head_m=9, efficiency=0.5) == pytest.approx(0.2 * 9 * 9.80665 / 0.5)
 
 
 def test_a_bucket_is_filled_in_as_many_strokes_as_it_holds():

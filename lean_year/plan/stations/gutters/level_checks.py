@@ -21,7 +21,6 @@ from lean_year.plan.model.levels import (
     why_lost,
 )
 from lean_year.plan.model.overflow_outlets import has_pipe
-from lean_year.plan.model.pressure_side import draws_from
 from lean_year.plan.stations.gutters.other_tank import other_tanks
 from lean_year.plan.stations.gutters.tees import tee_checks
 from lean_year.property.cistern import LOWEST_FLOOR_M, Tank
@@ -457,7 +456,7 @@ def _discharge(document: Property, overflow_invert_m: float, checks: _Checks, sa
 def _pump(document: Property, checks: _Checks, say: Wording) -> None:
     if document.levels.pump_m is None or document.pump.submerged:
         return
-    draw = draws_from(document).vessel().lowest_draw_m
+    draw = document.cistern.drawn_from().vessel().lowest_draw_m
     lift = document.levels.pump_m - draw
     status: Status = "settled" if lift <= 0 else "caution"
     checks.add(

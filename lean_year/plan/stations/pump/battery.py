@@ -14,8 +14,8 @@ from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.inputs import PRESSURE, SUPPLY
 from lean_year.plan.answer.wording import Wording
 from lean_year.property.document import Property, Units
+from lean_year.property.pump import MOST_AH
 
-_LARGEST_AH = 100_000.0
 BATTERY_CAUTION = (
     "A battery gives off gas as it is charged, and burns whoever shorts it: in a vented box, a fuse at its terminal, "
     "no metal tools over it. Where mains charge it, a licensed electrician."
@@ -33,6 +33,8 @@ def battery_figures(
     volts = say.of_kind("voltage", battery.volts)
     kwh_day = kwh_m3 * use_m3_year / DAYS_PER_YEAR
     copper_mm2 = cable_mm2(current_a=min(1e6, amps), length_m=battery.cable_m, volts=battery.volts)
+    sold = sold_cable(copper_mm2, say.units)
+    next_sold = "thicker than is sold" if sold is None else f"{sold} is the next that is sold"
     stored = f"{volts} × {say.of_kind('charge', battery.capacity_ah)} × {100 * battery.usable_share:.0f} %"
     return {
         "battery_d": Figure(
@@ -71,7 +73,7 @@ def battery_figures(
             source="Ohm; copper by IEC 60028",
             formula="2 × length × current / (58 × share lost × volts)",
             working=f"{say.length(battery.cable_m)}, {say.of_kind('current', amps)}, "
-            f"{100 * MOST_DROP_SHARE:g} % lost: {cable_sold(copper_mm2, say)}",
+            f"{100 * MOST_DROP_SHARE:g} % lost: {next_sold}",
             moves="A shorter cable, or a pump of a higher voltage.",
         ),
     }
@@ -98,7 +100,7 @@ def find_battery(
                         operations=[replace("/pump/battery/capacity_ah", wanted_ah)],
                     )
                 ]
-                if wanted_ah <= _LARGEST_AH
+                if wanted_ah <= MOST_AH
                 else []
             ),
         )
@@ -117,9 +119,3 @@ def sold_cable(copper_mm2: float, units: Units) -> str | None:
     if units == "us":
         return next((f"AWG {name}" for name, number in US_GAUGES if gauge_mm2(number) >= copper_mm2), None)
     return next((f"{each:g} mm²" for each in METRIC_CABLES_MM2 if each >= copper_mm2), None)
-
-
-def cable_sold(copper_mm2: float, say: Wording) -> str:
-    """The same in words."""
-    sold = sold_cable(copper_mm2, say.units)
-    return "thicker than is sold" if sold is None else f"{sold} is the next that is sold"

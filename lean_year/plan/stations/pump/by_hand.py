@@ -2,8 +2,8 @@
 
 import math
 
-from lean_year.core.pump.hand_pump import LONG_MIN_DAY, PERSON_W, hand_flow_l_s, hand_work_w
-from lean_year.core.pump.pump_curve import PRACTICAL_LIFT_M
+from lean_year.core.pump.hand_pump import LONG_MIN_DAY, PERSON_W
+from lean_year.core.pump.pump_curve import PRACTICAL_LIFT_M, power_w
 from lean_year.core.units import DAYS_PER_YEAR
 from lean_year.plan.answer.figure import Figure, Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
@@ -17,7 +17,7 @@ from lean_year.property.document import Property
 def hand_figures(document: Property, system: System, use_m3_year: float, say: Wording) -> dict[str, Figure]:
     """What it gives, for how long it is worked, and with how much strength."""
     hand = document.pump.hand_pump
-    flow = hand_flow_l_s(stroke_l=hand.stroke_l, strokes_per_minute=hand.strokes_per_minute)
+    flow = system.peak_l_s
     day_l = use_m3_year * 1000 / DAYS_PER_YEAR
     lift_m = None if system.pump_m is None else system.suction_lift_m
     up_m = None if lift_m is None else max(0.0, min(1_000.0, lift_m))
@@ -52,7 +52,7 @@ def hand_figures(document: Property, system: System, use_m3_year: float, say: Wo
             moves="A larger cylinder is slower to work, and gives more.",
         ),
         "hand_w": Figure(
-            value=None if up_m is None else hand_work_w(flow_l_s=flow, lift_m=up_m, efficiency=hand.efficiency),
+            value=None if up_m is None else power_w(flow_l_s=flow, head_m=up_m, efficiency=hand.efficiency),
             unit="W",
             label="Asked of the person who works it",
             basis="derived",

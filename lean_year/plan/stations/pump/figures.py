@@ -242,35 +242,35 @@ def vessel_figures(document: Property, flow_l_s: float, say: Wording) -> dict[st
 
 def suction_figure(lift_m: float, lost_m: float, left_m: float, document: Property, say: Wording) -> Figure:
     """What the atmosphere leaves at the pump's inlet."""
-    air_m = atmosphere_kpa(document.pump.altitude_m) / KPA_PER_M_OF_WATER
-    vapour_m = vapour_pressure_kpa(document.pump.water_c) / KPA_PER_M_OF_WATER
-    return Figure(
-        value=left_m,
-        unit="m",
-        label="NPSH available",
-        basis="derived",
-        rests_on=("heights", "peak", "fittings", "curve"),
-        source="standard atmosphere; vapour pressure by IAPWS",
-        formula="atmosphere − vapour pressure − lift − losses of pipe and strainer, each as a height of water",
-        working=" − ".join(say.length(head_m) for head_m in (air_m, vapour_m, lift_m, lost_m)),
-        moves="A pump lower than the water fills itself.",
+    return _left_of_the_atmosphere(
+        (lift_m, lost_m, left_m), document, say, "NPSH available", "lift", "A pump lower than the water fills itself."
     )
 
 
 def crest_figure(up_m: float, lost_m: float, left_m: float, document: Property, say: Wording) -> Figure:
-    """What the atmosphere leaves where the suction goes over the rim."""
+    """What it leaves where the suction goes over the rim."""
+    moves = f"Under {say.length(LEAST_CREST_M)} air comes out of the water and parts it."
+    label = "Left of the atmosphere at the rim"
+    return _left_of_the_atmosphere((up_m, lost_m, left_m), document, say, label, "rise to the rim", moves)
+
+
+def _left_of_the_atmosphere(
+    heads_m: tuple[float, float, float], document: Property, say: Wording, label: str, rise: str, moves: str
+) -> Figure:
+    """`heads_m` are the rise, what is lost on the way, and what is left."""
     air_m = atmosphere_kpa(document.pump.altitude_m) / KPA_PER_M_OF_WATER
     vapour_m = vapour_pressure_kpa(document.pump.water_c) / KPA_PER_M_OF_WATER
+    up_m, lost_m, left_m = heads_m
     return Figure(
         value=left_m,
         unit="m",
-        label="Left of the atmosphere at the rim",
+        label=label,
         basis="derived",
         rests_on=("heights", "peak", "fittings", "curve"),
         source="standard atmosphere; vapour pressure by IAPWS",
-        formula="atmosphere − vapour pressure − rise to the rim − losses of pipe and strainer",
+        formula=f"atmosphere − vapour pressure − {rise} − losses of pipe and strainer, each as a height of water",
         working=" − ".join(say.length(head_m) for head_m in (air_m, vapour_m, up_m, lost_m)),
-        moves=f"Under {say.length(LEAST_CREST_M)} air comes out of the water and parts it.",
+        moves=moves,
     )
 
 

@@ -43,6 +43,8 @@ class PumpFacts:
     """In the vessel when the power goes."""
     over_switch_m: float
     """From the pump's switch up to the highest tap."""
+    rim_m: float | None
+    """From the lowest water up to the rim that its suction goes over."""
     crest_m: float | None
     """Absolute head left at the top of a suction that goes over the rim."""
     carries_d: float | None
@@ -335,7 +337,8 @@ def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording
     lift, left = facts.suction_m, facts.npsh_m
     if lift is None or left is None or document.pump.submerged:
         return
-    find_over_the_rim(document, lift, facts.crest_m, found, say)
+    if facts.rim_m is not None and facts.crest_m is not None:
+        find_over_the_rim(document, lift, facts.rim_m, facts.crest_m, found, say)
     if lift > 0 and (left < LEAST_NPSH_M or lift > PRACTICAL_LIFT_M):
         found.add(
             "PUMP_SUCTION_HIGH",

@@ -12,19 +12,16 @@ WALL_INSTEAD = Fix(
 
 
 def find_over_the_rim(
-    document: Property, lift_m: float, crest_m: float | None, found: Findings, say: Wording
+    document: Property, lift_m: float, rim_m: float, crest_m: float, found: Findings, say: Wording
 ) -> None:
-    """Whether the water gets over it; `lift_m` is from the lowest water up to the pump."""
+    """Whether the water gets over it; `lift_m` is from the lowest water up to the pump, `rim_m` up to the rim, and
+    `crest_m` what is left of the atmosphere there."""
     entered = document.pump
-    over_m = entered.sucks_over_m
-    if over_m is None or crest_m is None:
-        return
-    up_m = over_m - _water_m(document, lift_m)
-    if up_m > PRACTICAL_LIFT_M or crest_m < LEAST_CREST_M:
+    if rim_m > PRACTICAL_LIFT_M or crest_m < LEAST_CREST_M:
         found.add(
             "PUMP_RIM_HIGH",
             "fails",
-            f"The suction rises {say.length(up_m)} from the lowest water to the rim, where "
+            f"The suction rises {say.length(rim_m)} from the lowest water to the rim, where "
             f"{say.length(max(0.0, crest_m))} of the atmosphere are left; under {say.length(LEAST_CREST_M)} air "
             "comes out of the water and parts it.",
             "",
@@ -52,9 +49,3 @@ def find_over_the_rim(
             Fix(text="Prime it by a siphon.", operations=[replace("/pump/siphon", True)]),
             Fix(text="Fit a foot valve.", operations=[replace("/pump/foot_valve", True)]),
         )
-
-
-def _water_m(document: Property, lift_m: float) -> float:
-    pump_m = document.levels.pump_m
-    assert pump_m is not None  # as the lift is known
-    return pump_m - lift_m

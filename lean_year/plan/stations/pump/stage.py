@@ -17,7 +17,7 @@ from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.notes import BuildNote
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.levels import by_heights_alone, tank_ground_m
-from lean_year.plan.model.pressure_side import LIFT_READS, Filling, System, draws_from, gives, pump_curve
+from lean_year.plan.model.pressure_side import LIFT_READS, Filling, System, gives, pump_curve
 from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.model.train import lamp_number
@@ -266,7 +266,7 @@ def _heights(system: System) -> LiftHeights:
     return LiftHeights(
         lowest_m=system.water_m,
         full_m=system.full_m,
-        ground_m=tank_ground_m(document, draws_from(document)),
+        ground_m=tank_ground_m(document, document.cistern.drawn_from()),
         pump_m=system.pump_m,
         over_rim_m=document.pump.sucks_over_m,
         tap_m=system.tap_m,
@@ -292,13 +292,20 @@ def _suction(system: System, pump_m: float, flow_l_s: float) -> SuctionBudget:
 
 def _over_the_rim(system: System, suction: SuctionBudget, say: Wording) -> dict[str, Figure]:
     """What the atmosphere leaves at the top of a suction over the rim, all that the suction loses counted."""
-    document = system.document
-    over_m = document.pump.sucks_over_m
-    if over_m is None:
+    document, rim_m = system.document, _rim_m(system)
+    if rim_m is None:
         return {}
-    up_m = max(-100.0, min(100.0, over_m - system.water_m))
-    left_m = suction.atmosphere_m - suction.vapour_m - up_m - suction.lost_m
+    up_m = max(-100.0, min(100.0, rim_m))
+    left_m = npsh_available_m(
+        altitude_m=document.pump.altitude_m, water_c=document.pump.water_c, lift_m=up_m, loss_m=suction.lost_m
+    )
     return {"crest_m": crest_figure(up_m, suction.lost_m, left_m, document, say)}
+
+
+def _rim_m(system: System) -> float | None:
+    """From the lowest water up to the rim that its suction goes over; None where it goes over none."""
+    over_m = system.document.pump.sucks_over_m
+    return None if over_m is None else over_m - system.water_m
 
 
 def _by_hand(document: Property, system: System, use_m3_year: float, say: Wording) -> PumpPlan:
@@ -402,6 +409,7 @@ def _facts(system: System, curve: PumpCurve | None, figures: dict[str, Figure]) 
         starts_h=values.get("starts_per_hour"),
         held_l=values.get("held_l"),
         over_switch_m=system.over_switch_m,
+        rim_m=_rim_m(system),
         crest_m=values.get("crest_m"),
         carries_d=values.get("battery_d"),
         cable_mm2=values.get("cable_mm2"),

@@ -1,8 +1,9 @@
 """The drain at the low point of a wet run, the joints of a link, and the sump of a pit."""
 
+import math
+
 import pytest
 
-from lean_year.core.water_path.first_flush import leg_volume_l
 from lean_year.plan.model.flush_chambers import chambers
 from tests.plan.on_demos import codes, edited, finding, planned, planned_and_priced, planned_dry, replace
 
@@ -52,6 +53,6 @@ def test_a_flush_by_the_length_of_its_leg_holds_what_the_pipe_holds(leg_m):
                  replace("/first_flush/leg_m", leg_m), replace("/first_flush/place", "each")]  # fmt: skip
     document = edited("saltmarrow", *by_length)
     for chamber in chambers(document):
-        each_l = leg_volume_l(length_m=leg_m, bore_mm=document.first_flush.bore_mm)
+        each_l = 1000 * leg_m * math.pi / 4 * (document.first_flush.bore_mm / 1000) ** 2
         assert chamber.volume_l == pytest.approx(each_l * chamber.count)
         assert chamber.length_m == pytest.approx(leg_m)
