@@ -120,8 +120,8 @@ class Well(Part):
     """Of its pipe to the tank."""
 
 
-class Hauled(Part):
-    """How a truck with water reaches the tank."""
+class Truck(Part):
+    """A truck with water, and how it reaches the tank."""
 
     hose_m: float = Field(default=30, gt=0, le=1_000)
     """Hose that it brings."""
@@ -149,8 +149,8 @@ class BackUpEntry(Part):
     lead_days: int = Field(default=5, ge=1, le=120)
     well: Well | None = None
     """The well, where one tops up."""
-    hauled: Hauled | None = None
-    """The way of a truck, where one comes."""
+    truck: Truck | None = None
+    """The truck, where one comes."""
 
     @model_validator(mode="before")
     @classmethod
@@ -158,8 +158,8 @@ class BackUpEntry(Part):
         """A well and a truck have what is usual until it is entered."""
         if not isinstance(entered, dict):
             return entered
-        part = {"well": "well", "truck": "hauled"}.get(entered.get("kind", ""))
-        return entered | {part: {}} if part is not None and entered.get(part) is None else entered
+        kind = entered.get("kind")
+        return entered | {kind: {}} if kind in ("well", "truck") and entered.get(kind) is None else entered
 
 
 class CheaperWater(Part):

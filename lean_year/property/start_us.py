@@ -91,8 +91,8 @@ ONCE_CHOSEN_IN_US_UNITS: dict[str, float | str] = {
     "/household/back_up/well/pump_head_m": 130 * M_PER_FOOT,
     "/household/back_up/well/length_m": 130 * M_PER_FOOT,
     "/household/back_up/well/bore_mm": 1.05 * MM_PER_INCH,
-    "/household/back_up/hauled/hose_m": 100 * M_PER_FOOT,
-    "/household/back_up/hauled/way_m": 65 * M_PER_FOOT,
-    "/household/back_up/hauled/gate_m": 11.5 * M_PER_FOOT,
+    "/household/back_up/truck/hose_m": 100 * M_PER_FOOT,
+    "/household/back_up/truck/way_m": 65 * M_PER_FOOT,
+    "/household/back_up/truck/gate_m": 11.5 * M_PER_FOOT,
 }
 """The same of what a new property has not, and may get."""

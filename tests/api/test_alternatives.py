@@ -142,7 +142,7 @@ def test_side_by_side_says_exactly_what_was_changed_and_what_comes_of_it(do, beg
     found = do("GET", first, "/beside", params={"other": second})
     differs = {each["path"]: each for station in found["stations"] for each in station["differs"]}
     tanks = {path for path in differs if path.startswith("/cistern/")}
-    assert set(differs) - tanks == {f"/household/back_up/{name}" for name in ("kind", "load_l", "hauled")}
+    assert set(differs) - tanks == {f"/household/back_up/{name}" for name in ("kind", "load_l", "truck")}
     assert tanks == {"/cistern/tanks/0/shape/diameter_m"}
     assert differs["/household/back_up/load_l"]["second"] == 10_000
     here = do("GET", first, "")

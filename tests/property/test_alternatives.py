@@ -17,7 +17,7 @@ from lean_year.property.alternatives import (
 )
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit
-from lean_year.property.household import Hauled
+from lean_year.property.household import Truck
 from lean_year.property.roofs import Roof
 from tests.property.test_supplies import SHED
 
@@ -138,7 +138,7 @@ def test_what_differs_is_exactly_what_was_changed(site):
     }
     other = changed(site, *writes.items())
     found = differing(site, other)
-    with_the_truck = {"/household/back_up/hauled": Hauled().model_dump()}
+    with_the_truck = {"/household/back_up/truck": Truck().model_dump()}
     assert {path: now for path, _, now in found} == writes | with_the_truck
     assert all(jsonpointer.resolve_pointer(site.model_dump(mode="json"), path) == was for path, was, _ in found)
     assert [(path, now, was) for path, was, now in found] == differing(other, site)

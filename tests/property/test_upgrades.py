@@ -101,7 +101,7 @@ def since_7(opened: dict) -> dict:
         found[f"/cistern/tanks/{row}/link/joint"] = "flexible"
         if "stated_l" in tank["shape"]:
             found[f"/cistern/tanks/{row}/shape/stated_l"] = None
-    for part in ("well", "hauled"):
+    for part in ("well", "truck"):
         entered = opened["household"]["back_up"][part]
         at = f"/household/back_up/{part}"
         found |= {at: None} if entered is None else {f"{at}/{name}": value for name, value in entered.items()}

@@ -16,7 +16,6 @@ Adds to the two published rules of `lean_year.core.cistern.replay`, which hold w
 start + inflow + top-up + trucked = supplied + spilled + lost + end.
 """
 
-from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -26,15 +25,11 @@ from lean_year.core.cistern.compiled import (
     DaysIn,
     DaysOut,
     Running,
-    SizesOut,
     Stores,
-    YearsWatched,
-    operate_block,
     operate_days,
-    operate_spans,
     within,
 )
-from lean_year.core.cistern.replay import MAX_VOLUME_L, SHORT_DAY_L, Rule, SizeCurve
+from lean_year.core.cistern.replay import MAX_VOLUME_L, SHORT_DAY_L, Rule
 from lean_year.core.errors import InputError, require_number
 
 MAX_STEPS = 6
@@ -203,18 +198,58 @@ class Demand:
         if self.house_l.ndim != 2 or self.house_l.shape != self.garden_l.shape:
             raise InputError("demand_l", "needs one row for each saving step and one for none, one column a day")
         for name in ("house_l", "garden_l"):
-            object.__setattr__(self, name, _checked(name, getattr(self, name)))
+            object.__setattr__(self, name, checked_days(name, getattr(self, name)))
         object.__setattr__(self, "total_l", self.house_l + self.garden_l)
 
 
-def _checked(name: str, values: NDArray[np.float64]) -> NDArray[np.float64]:
+def checked_days(name: str, values: NDArray[np.float64]) -> NDArray[np.float64]:
+    """A series as the compiled loops take it.
+
+    Parameters
+    ----------
+    name : str
+        What it is called where it is refused.
+    values : ndarray
+        [L]
+
+    Returns
+    -------
+    ndarray
+        In one piece. [L]
+
+    Raises
+    ------
+    InputError
+        If a value is below 0, or more than any day brings.
+
+    Examples
+    --------
+    >>> checked_days("inflow_l", np.array([1, 2])).tolist()
+    [1.0, 2.0]
+    """
     array = np.ascontiguousarray(values, dtype=np.float64)
     if not within(array.ravel(), MAX_VOLUME_L):
         raise InputError(name, f"every day must be from 0 to {MAX_VOLUME_L:,.0f} L")
     return array
 
 
-def _fits(inflow_l: NDArray[np.float64], demand: Demand, operation: Operation) -> None:
+def require_fit(inflow_l: NDArray[np.float64], demand: Demand, operation: Operation) -> None:
+    """Refuse a demand of other days, or of other saving steps.
+
+    Parameters
+    ----------
+    inflow_l : ndarray, shape (n_days,)
+        [L]
+    demand : Demand
+        As it is replayed.
+    operation : Operation
+        Whose steps it is to have.
+
+    Raises
+    ------
+    InputError
+        If they do not fit.
+    """
     rows = len(operation.trigger_share) + 1
     if demand.total_l.shape != (rows, inflow_l.size):
         raise InputError("demand_l", f"needs {rows} rows of {inflow_l.size} days, has {demand.total_l.shape}")
@@ -269,7 +304,18 @@ def operate(
     )[0]
 
 
-def _running(operation: Operation) -> Running:
+def running_of(operation: Operation) -> Running:
+    """How a supply is run, as the compiled loops take it.
+
+    Parameters
+    ----------
+    operation : Operation
+        As anybody says it.
+
+    Returns
+    -------
+    Running
+    """
     back_up = operation.back_up
     return Running(
         triggers=np.array(operation.trigger_share, dtype=np.float64),
@@ -310,9 +356,9 @@ def ready(
     """
     if not stages:
         raise InputError("stages", "needs at least one store")
-    inflow = _checked("inflow_l", inflow_l)
-    _fits(inflow, demand, operation)
-    loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
+    inflow = checked_days("inflow_l", inflow_l)
+    require_fit(inflow, demand, operation)
+    loss = np.zeros_like(inflow) if loss_l is None else checked_days("loss_l", loss_l)
     share = require_number("start_share", start_share, low=0, high=1)
     size = np.array([require_number("size_l", stage.size_l, low=0, high=MAX_VOLUME_L) for stage in stages])
     stores = Stores(
@@ -325,7 +371,7 @@ def ready(
         house_above_l=float(size[-1] * operation.house_above_share),
         garden_above_l=float(size[-1] * operation.garden_above_share),
     )
-    return DaysIn(inflow, demand.house_l, demand.garden_l, loss), stores, _running(operation)
+    return DaysIn(inflow, demand.house_l, demand.garden_l, loss), stores, running_of(operation)
 
 
 def no_days(stages: int, days: int) -> DaysOut:
@@ -427,177 +473,4 @@ def replay_from(days: DaysIn, stores: Stores, out: DaysOut) -> OperatedReplay:
         stage_l=out.stage,
         shortfall_l=shortfall,
         short_day=shortfall > SHORT_DAY_L,
-    )
-
-
-@dataclass(frozen=True, slots=True)
-class Spans:
-    """Spans of a record that are all as long, each begun anew."""
-
-    store_l: NDArray[np.float64]
-    """Live water at the end of each day, shape (n_spans, days). [L]"""
-    short_days: NDArray[np.int64]
-    """Of each span, shape (n_spans,)."""
-    first_short: NDArray[np.int64]
-    """The first short day of each, from 1; 0 where it has none."""
-
-
-def spans_from(runs: Sequence[OperatedReplay], days: int) -> Spans:
-    """The same of replays that were made one by one.
-
-    Parameters
-    ----------
-    runs : sequence of OperatedReplay
-        Of one span each.
-    days : int
-        Length of each. [d]
-
-    Returns
-    -------
-    Spans
-    """
-    short = np.array([run.short_day for run in runs]).reshape(len(runs), days)
-    return Spans(
-        np.array([run.store_l for run in runs]).reshape(len(runs), days),
-        short.sum(axis=1),
-        np.where(short.any(axis=1), short.argmax(axis=1) + 1, 0),
-    )
-
-
-def stores_of_spans(
-    *,
-    inflow_l: NDArray[np.float64],
-    demand: Demand,
-    stages: tuple[Stage, ...],
-    operation: Operation,
-    begins: list[int],
-    days: int,
-    start_share: float = 1.0,
-    loss_l: NDArray[np.float64] | None = None,
-) -> Spans:
-    """Live water through spans of a record that are all as long, each begun anew.
-
-    Parameters
-    ----------
-    inflow_l, demand, stages, operation, start_share, loss_l : see `operate`
-        As there. [L]
-    begins : list of int
-        First day of each span.
-    days : int
-        Length of each; every span lies within the record. [d]
-
-    Returns
-    -------
-    Spans
-        The same as `operate_windows` gives, without its other series.
-
-    Raises
-    ------
-    InputError
-        If a series or a value is out of its range, or a span leaves the record.
-
-    Examples
-    --------
-    >>> daily = Demand(house_l=np.full((1, 4), 10.0), garden_l=np.zeros((1, 4)))
-    >>> rain = np.array([30.0, 0.0, 0.0, 0.0])
-    >>> tank = (Stage(size_l=25.0, inflow_share=1.0, spills_on=False, pumped_l_day=0.0),)
-    >>> found = stores_of_spans(inflow_l=rain, demand=daily, stages=tank, operation=Operation(rule="ybs"), begins=[0],
-    ...                         days=4, start_share=0.0)
-    >>> found.store_l.tolist(), found.short_days.tolist(), found.first_short.tolist()
-    ([[20.0, 10.0, 0.0, 0.0]], [1], [4])
-    """
-    if begins and not (min(begins) >= 0 and max(begins) + days <= inflow_l.size):
-        raise InputError("begins", "every span must lie within the record")
-    record, stores, running = ready(inflow_l, demand, stages, operation, start_share, loss_l)
-    count = len(begins)
-    found = Spans(np.zeros((count, days)), np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64))
-    operate_spans(
-        record, stores, running, np.array(begins, dtype=np.int64), found.store_l, found.short_days, found.first_short
-    )
-    return found
-
-
-@dataclass(frozen=True, slots=True)
-class OperatedCurve(SizeCurve):
-    """Many sizes of one store, run the same way. Arrays have shape (n_sizes,)."""
-
-    missed_l: NDArray[np.float64]
-    watch_missed_l: NDArray[np.float64]
-    """Missed within the watched days. [L]"""
-    topped_up_l: NDArray[np.float64]
-    trucked_l: NDArray[np.float64]
-    counted_spilled_l: NDArray[np.float64]
-    """Spilled in the years that count. [L]"""
-
-
-def operate_sizes(
-    *,
-    inflow_l: NDArray[np.float64],
-    demand: Demand,
-    size_l: NDArray[np.float64],
-    operation: Operation,
-    start_share: float = 1.0,
-    loss_l: NDArray[np.float64] | None = None,
-    year_end: NDArray[np.int64] | None = None,
-    year_counts: NDArray[np.bool_] | None = None,
-    watch: tuple[int, int] = (0, 0),
-    days: NDArray[np.int64] | None = None,
-) -> OperatedCurve:
-    """Replay many live sizes of one store, with one outlet, in one pass over the days.
-
-    Parameters
-    ----------
-    inflow_l : ndarray, shape (n_days,)
-        [L]
-    demand : Demand
-        What is wanted each day at each saving step. [L]
-    size_l : ndarray, shape (n_sizes,)
-        Live volumes. [L]
-    operation : Operation
-        Rule, triggers and back-up.
-    start_share : float, default 1
-        Share of each size that is full before the first day, 0 to 1. [-]
-    loss_l : ndarray, shape (n_days,), default none
-        Taken before the day's draw. [L]
-    year_end, year_counts : ndarray, shape (n_years,)
-        As in `replay_sizes`.
-    watch : tuple of int, default none
-        First day and the day after the last of a span whose shortfall is counted apart, such as the lean year.
-    days : ndarray, shape (n_replayed,), default every day in its order
-        Which day of the record comes when; `year_end` and `watch` then count the days replayed.
-
-    Returns
-    -------
-    OperatedCurve
-        The same figures as one `operate` for each size.
-    """
-    if operation.two_outlets:
-        raise InputError("operation", "must have one outlet: many sizes at once know no second")
-    inflow, sizes = _checked("inflow_l", inflow_l), _checked("size_l", size_l)
-    _fits(inflow, demand, operation)
-    loss = np.zeros_like(inflow) if loss_l is None else _checked("loss_l", loss_l)
-    wanted = demand.total_l
-    if days is not None:
-        inflow, wanted, loss = inflow[days], wanted[:, days], loss[days]
-    share = require_number("start_share", start_share, low=0, high=1)
-    ends = np.array([inflow.size]) if year_end is None else np.asarray(year_end, dtype=np.int64)
-    counts = np.ones(ends.size, dtype=np.bool_) if year_counts is None else year_counts
-    if ends.size != counts.size or (ends.size and ends[-1] != inflow.size):
-        raise InputError("year_end", "needs one end a year, the last after the last day")
-    out = SizesOut(*(np.zeros(sizes.size) for _ in SizesOut._fields))
-    operate_block(
-        inflow, wanted, loss, sizes, sizes * share, _running(operation), YearsWatched(ends, counts, *watch), out
-    )
-    brought = sizes * share + inflow.sum() + out.topped_up + out.trucked
-    return OperatedCurve(
-        size_l=sizes,
-        supplied_l=out.supplied,
-        spilled_l=np.maximum(0.0, brought - out.supplied - out.lost - out.held),
-        short_days=out.short_days.astype(np.int64),
-        short_years=out.short_years.astype(np.int64),
-        missed_l=out.missed,
-        watch_missed_l=out.watch_missed,
-        topped_up_l=out.topped_up,
-        trucked_l=out.trucked,
-        counted_spilled_l=out.counted_spilled,
     )

@@ -33,17 +33,8 @@ from lean_year.core.cistern.compiled_sizes import (
     operate_one_together,
     operate_sizes_together,
 )
-from lean_year.core.cistern.operation import (
-    Demand,
-    OperatedCurve,
-    OperatedReplay,
-    Operation,
-    Spans,
-    Stage,
-    no_days,
-    ready,
-    replay_from,
-)
+from lean_year.core.cistern.many_replays import OperatedCurve, Spans
+from lean_year.core.cistern.operation import Demand, OperatedReplay, Operation, Stage, no_days, ready, replay_from
 from lean_year.core.cistern.replay import SHORT_DAY_L
 from lean_year.core.errors import InputError, require_number
 

@@ -17,8 +17,7 @@ _ENDINGS = (
     (r"(^|_)(share|cut)$", "percent"),
 )  # fmt: skip
 """What a number is, by the unit at the end of its field's name; the longer endings first."""
-_NAMED = {"on": "in use", "floor_m": "height of the floor", "outlet_m": "height of the outlet",
-          "hauled": "way of its truck"}  # fmt: skip
+_NAMED = {"on": "in use", "floor_m": "height of the floor", "outlet_m": "height of the outlet"}
 """Fields that are called otherwise."""
 _UNIT = re.compile(r"_(l_day|l_month|l_s|l_min|mm_h|m_s|cm2|m2|m3|mm|kpa|kn|kg|deg|c|l|m|h|s|min|mj_cm2|l_h)$")
 

@@ -6,15 +6,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from lean_year.core.cistern.operation import (
-    Demand,
-    OperatedCurve,
-    OperatedReplay,
-    Operation,
-    Spans,
-    Stage,
-    spans_from,
-)
+from lean_year.core.cistern.many_replays import OperatedCurve, Spans, spans_from
+from lean_year.core.cistern.operation import Demand, OperatedReplay, Operation, Stage
 from lean_year.core.cistern.together import (
     HandedOn,
     InRows,

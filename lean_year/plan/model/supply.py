@@ -6,18 +6,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.cistern.lean_year import lean_year
+from lean_year.core.cistern.many_replays import OperatedCurve, Spans, operate_sizes, stores_of_spans
 from lean_year.core.cistern.operation import (
     NO_LIMIT_L,
     BackUp,
     Demand,
-    OperatedCurve,
     OperatedReplay,
     Operation,
-    Spans,
     operate,
-    operate_sizes,
     operate_windows,
-    stores_of_spans,
 )
 from lean_year.core.cistern.replay import Rule
 from lean_year.core.cistern.together import OneOfSeveral

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.calendar import windows_from
-from lean_year.core.cistern.operation import Spans
+from lean_year.core.cistern.many_replays import Spans
 from lean_year.core.cistern.traces import TRACE_DAYS, weibull_day
 from lean_year.core.errors import Amount, InputError
 from lean_year.plan.answer.cache import cached

@@ -5,16 +5,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lean_year.core.cistern.operation import (
-    BackUp,
-    Demand,
-    Operation,
-    Stage,
-    operate,
-    operate_sizes,
-    operate_windows,
-    stores_of_spans,
-)  # fmt: skip
+from lean_year.core.cistern.many_replays import operate_sizes, stores_of_spans
+from lean_year.core.cistern.operation import BackUp, Demand, Operation, Stage, operate, operate_windows
 from lean_year.core.cistern.replay import replay_cistern
 from lean_year.core.errors import InputError
 

@@ -3,7 +3,8 @@
 import numpy as np
 import pytest
 
-from lean_year.core.cistern.operation import BackUp, Demand, Operation, Stage, operate, operate_sizes
+from lean_year.core.cistern.many_replays import operate_sizes
+from lean_year.core.cistern.operation import BackUp, Demand, Operation, Stage, operate
 from lean_year.core.errors import InputError
 
 DAYS = 400

@@ -21,7 +21,6 @@ export function fieldWords(field: string): string {
   const name = (field.split(".").at(-1) ?? field)
     .replace(/\[\d+\]/g, "")
     .replace(UNIT, "")
-    .replaceAll("_", " ")
-    .replace(/^hauled$/, "way of its truck");
+    .replaceAll("_", " ");
   return row && !field.endsWith("]") ? `${name} of ${row[1]!.replaceAll("_", " ")} ${Number(row[2]) + 1}` : name;
 }

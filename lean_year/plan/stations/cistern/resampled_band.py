@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 from pydantic import BaseModel
 
-from lean_year.core.cistern.operation import operate_sizes
+from lean_year.core.cistern.many_replays import operate_sizes
 from lean_year.core.cistern.replay import replay_sizes
 from lean_year.core.rain.resampling import RECORDS, resampled_days
 from lean_year.plan.answer.progress import Progress

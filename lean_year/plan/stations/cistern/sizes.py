@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from lean_year.core.cistern import sizing
-from lean_year.core.cistern.operation import OperatedCurve
+from lean_year.core.cistern.many_replays import OperatedCurve
 from lean_year.core.cistern.replay import no_shortage_size_l
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.inputs import SUPPLY

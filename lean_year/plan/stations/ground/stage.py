@@ -94,6 +94,8 @@ class PadPlan(BaseModel):
     thickness_m: float
     level_mm: float
     """How far readings may differ."""
+    lowest_deg: float | None
+    """Where its base is lowest, clockwise from its overflow seen from above; None where it stands level. [deg]"""
     figures: dict[str, Figure]
     edges: Edges
     rests: str
@@ -188,6 +190,7 @@ def _pad(document: Property, row: Standing, work: Earthworks, first: FirstYear |
         buried=row.buried,
         floor_m=row.tank.floor_m,
         ground_m=row.ground_m,
+        lowest_deg=row.tank.tilt.clockwise_deg if row.tank.tilt.steepest_mm > 0 else None,
         raises=BASES[row.base].raises,
         raised_m=row.raised_m,
         on_ground=row.on_ground,
@@ -250,7 +253,7 @@ STATION = Station(
     key="ground",
     name="Ground",
     job_step=11,
-    entries=("/ground",),
+    entries=("/ground", "/cistern/tanks/*/base", "/cistern/tanks/*/lean", "/cistern/tanks/*/empty_kg"),
     answer=GroundPlan,
     plan=lambda model: plan_ground(model.document, model.first_year, model.say),
     headline=_headline,

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from lean_year.core.cistern.operation import Spans
+from lean_year.core.cistern.many_replays import Spans
 from lean_year.core.log.ordering import ORDER_LEAD_DAYS, order_by
 from lean_year.plan.model.dry_days import no_rain_days
 from lean_year.plan.model.logged_supply import drawn_on

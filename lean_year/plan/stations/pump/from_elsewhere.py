@@ -3,8 +3,8 @@
 import math
 
 from lean_year.core.hydraulics.pipes import friction_head_m
+from lean_year.core.pump.from_elsewhere import LONGEST_RUN_H, TESTED_H, TRUCK_GATE_M, WELL_ROUGHNESS_MM, run_hours
 from lean_year.core.pump.pump_curve import power_w
-from lean_year.core.pump.well import LONGEST_RUN_H, TESTED_H, TRUCK_GATE_M, WELL_ROUGHNESS_MM, run_hours
 from lean_year.plan.answer.figure import Figure, Fix
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
@@ -73,7 +73,7 @@ def find_from_elsewhere(document: Property, found: Findings, say: Wording) -> No
     entered = document.household.back_up
     if entered.kind == "well" and entered.well is not None:
         _well(document, entered.well, found, say)
-    if entered.kind == "truck" and entered.hauled is not None:
+    if entered.kind == "truck" and entered.truck is not None:
         _truck(document, found, say)
 
 
@@ -128,21 +128,21 @@ def _well(document: Property, well: Well, found: Findings, say: Wording) -> None
 
 
 def _truck(document: Property, found: Findings, say: Wording) -> None:
-    hauled = document.household.back_up.hauled
-    assert hauled is not None
-    if hauled.way_m > hauled.hose_m * (1 + 1e-9):
+    truck = document.household.back_up.truck
+    assert truck is not None
+    if truck.way_m > truck.hose_m * (1 + 1e-9):
         found.add(
             "PUMP_HOSE_SHORT",
             "fails",
-            f"From where the truck can stand it is {say.length(hauled.way_m)} to the inlet, and it brings "
-            f"{say.length(hauled.hose_m)} of hose.",
+            f"From where the truck can stand it is {say.length(truck.way_m)} to the inlet, and it brings "
+            f"{say.length(truck.hose_m)} of hose.",
             "A filling pipe of its own down to where the truck stands, capped and marked, or more hose.",
         )
-    if hauled.gate_m < TRUCK_GATE_M:
+    if truck.gate_m < TRUCK_GATE_M:
         found.add(
             "PUMP_TRUCK_GATE",
             "caution",
-            f"The narrowest place on its way in is {say.length(hauled.gate_m)}; a truck with water needs about "
+            f"The narrowest place on its way in is {say.length(truck.gate_m)}; a truck with water needs about "
             f"{say.length(TRUCK_GATE_M)}.",
             "Fill from the road, by a filling pipe, or ask for a smaller truck.",
         )

@@ -3,12 +3,12 @@
 import pytest
 from fluids.friction import friction_factor
 
-from lean_year.core.pump.well import run_hours
+from lean_year.core.pump.from_elsewhere import run_hours
 from tests.plan.on_demos import codes, edited, finding, planned_and_priced, planned_dry, replace
 
 WELL = {"yield_l_min": 20.0, "test_h": 6.0, "level_m": 15.0, "pump_l_min": 15.0, "pump_head_m": 40.0,
         "efficiency": 0.35, "bore_mm": 26.0, "length_m": 40.0}  # fmt: skip
-HAULED = {"hose_m": 30.0, "way_m": 20.0, "gate_m": 3.5}
+TRUCK = {"hose_m": 30.0, "way_m": 20.0, "gate_m": 3.5}
 
 
 def well(**other):
@@ -16,7 +16,7 @@ def well(**other):
 
 
 def truck(**other):
-    return [replace("/household/back_up/kind", "truck"), replace("/household/back_up/hauled", HAULED | other)]
+    return [replace("/household/back_up/kind", "truck"), replace("/household/back_up/truck", TRUCK | other)]
 
 
 def test_its_pump_lifts_from_the_pumped_level_to_the_inlet_against_its_pipe():

@@ -1,6 +1,6 @@
 import type { Document } from "../../api/client";
 
-type Lean = NonNullable<Document["cistern"]["tanks"][number]["lean"]>;
+type Side = NonNullable<Document["cistern"]["tanks"][number]["lean"]>["outlet_side"];
 
 const SIDES = ["overflow", "clockwise", "opposite", "anticlockwise"] as const;
 const ANCHOR = { overflow: "end", clockwise: "start", opposite: "middle", anticlockwise: "end" } as const;
@@ -8,16 +8,10 @@ const R = 46;
 const MIDDLE = 66;
 
 /** The tank from above: its overflow at the top, its outlet, and the way its base falls. */
-export function LeanPicture({ lean }: { lean: Lean }) {
-  const down = lean.points_mm
-    ? [lean.points_mm[2]! - lean.points_mm[0]!, lean.points_mm[3]! - lean.points_mm[1]!]
-    : [
-        { overflow: 1, clockwise: 0, opposite: -1, anticlockwise: 0 }[lean.towards] * lean.fall_mm,
-        { overflow: 0, clockwise: 1, opposite: 0, anticlockwise: -1 }[lean.towards] * lean.fall_mm,
-      ];
-  const steep = Math.hypot(down[0]!, down[1]!);
-  const [toX, toY] = steep > 0 ? [down[1]! / steep, -down[0]! / steep] : [0, 0];
-  const outlet = (SIDES.indexOf(lean.outlet_side) * Math.PI) / 2;
+export function LeanPicture({ lowestDeg, outletSide }: { lowestDeg: number | null; outletSide: Side }) {
+  const low = ((lowestDeg ?? 0) * Math.PI) / 180;
+  const [toX, toY] = [Math.sin(low), -Math.cos(low)];
+  const outlet = (SIDES.indexOf(outletSide) * Math.PI) / 2;
   return (
     <svg
       width={2 * MIDDLE + 60}
@@ -41,14 +35,14 @@ export function LeanPicture({ lean }: { lean: Lean }) {
         strokeWidth="2"
       />
       <text
-        x={MIDDLE + (R + 12) * Math.sin(outlet) - (lean.outlet_side === "overflow" ? 14 : 0)}
-        y={MIDDLE - (R + 12) * Math.cos(outlet) + (lean.outlet_side === "opposite" ? 9 : 4)}
-        textAnchor={ANCHOR[lean.outlet_side]}
+        x={MIDDLE + (R + 12) * Math.sin(outlet) - (outletSide === "overflow" ? 14 : 0)}
+        y={MIDDLE - (R + 12) * Math.cos(outlet) + (outletSide === "opposite" ? 9 : 4)}
+        textAnchor={ANCHOR[outletSide]}
         className="axis"
       >
         outlet
       </text>
-      {steep > 0 && (
+      {lowestDeg !== null && (
         <path
           d={`M${MIDDLE - toX * 26} ${MIDDLE - toY * 26}L${MIDDLE + toX * 28} ${MIDDLE + toY * 28}m${-toX * 9 - toY * 6} ${-toY * 9 + toX * 6}L${MIDDLE + toX * 28} ${MIDDLE + toY * 28}l${-toX * 9 + toY * 6} ${-toY * 9 - toX * 6}`}
           fill="none"

@@ -1,4 +1,4 @@
-import type { Figure } from "../../api/client";
+import type { Plan } from "../../api/client";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
@@ -16,7 +16,9 @@ const WAYS = [
 const POINTS = ["At the overflow", "A quarter on, clockwise", "Opposite the overflow", "A quarter back"];
 
 /** Whether a tank stands level, and if not, which way it leans. */
-export function LeanWords({ row, name, lost }: { row: number; name: string; lost?: Figure }) {
+export function LeanWords({ row, pad }: { row: number; pad: Plan["ground"]["pads"][number] }) {
+  const { name, lowest_deg: lowestDeg } = pad;
+  const lost = pad.figures["lean_l"];
   const bench = useEdits();
   const { cistern, units } = useDocument("cistern", "units");
   const tank = cistern.tanks[row]!;
@@ -88,7 +90,7 @@ export function LeanWords({ row, name, lost }: { row: number; name: string; lost
           )}
         </>
       )}
-      .{lean && <LeanPicture lean={lean} />}
+      .{lean && <LeanPicture lowestDeg={lowestDeg} outletSide={lean.outlet_side} />}
     </>
   );
 }

@@ -73,7 +73,7 @@ export function WeightWords({ pad }: { pad: Plan["ground"]["pads"][number] }) {
           {row >= 0 && (
             <>
               {" "}
-              <LeanWords row={row} name={pad.name} lost={pad.figures["lean_l"]} />
+              <LeanWords row={row} pad={pad} />
             </>
           )}
         </p>

@@ -25,15 +25,15 @@ export function WellWords({ well }: { well: NonNullable<BackUp["well"]> }) {
 }
 
 /** How a truck with water reaches the tank. */
-export function HauledWords({ hauled }: { hauled: NonNullable<BackUp["hauled"]> }) {
-  const at = "/household/back_up/hauled";
+export function TruckWords({ truck }: { truck: NonNullable<BackUp["truck"]> }) {
+  const at = "/household/back_up/truck";
   return (
     <p className="leading-[1.85]">
       From where it can stand it is{" "}
-      <Entry label="Way of the hose" path={`${at}/way_m`} kind="length" value={hauled.way_m} /> to the inlet of the
-      tank; it brings <Entry label="Hose of the truck" path={`${at}/hose_m`} kind="length" value={hauled.hose_m} /> of
+      <Entry label="Way of the hose" path={`${at}/way_m`} kind="length" value={truck.way_m} /> to the inlet of the
+      tank; it brings <Entry label="Hose of the truck" path={`${at}/hose_m`} kind="length" value={truck.hose_m} /> of
       hose. The narrowest place on its way in is{" "}
-      <Entry label="Gate for the truck" path={`${at}/gate_m`} kind="length" value={hauled.gate_m} />.
+      <Entry label="Gate for the truck" path={`${at}/gate_m`} kind="length" value={truck.gate_m} />.
     </p>
   );
 }

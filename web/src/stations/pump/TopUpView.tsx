@@ -6,7 +6,7 @@ import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { FigureList } from "../../ui/FigureList";
-import { HauledWords, WellWords } from "./FromElsewhere";
+import { TruckWords, WellWords } from "./FromElsewhere";
 import { TopUpDrawing } from "./TopUpDrawing";
 
 /** Water from elsewhere into the tank: at what level, over what gap, how often. */
@@ -71,7 +71,7 @@ export function TopUpView() {
         .
       </p>
       {entered.kind === "well" && entered.well && <WellWords well={entered.well} />}
-      {entered.kind === "truck" && entered.hauled && <HauledWords hauled={entered.hauled} />}
+      {entered.kind === "truck" && entered.truck && <TruckWords truck={entered.truck} />}
       {tops && <TopUpDrawing />}
       {tops && (
         <div className="mt-2 max-w-[560px]">

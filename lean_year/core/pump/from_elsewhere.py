@@ -1,4 +1,4 @@
-"""A well that tops a tank up: what it may give, and what its pump must lift."""
+"""Water from elsewhere: what a well may give, and what a truck needs to reach the tank."""
 
 from lean_year.core.errors import require_number
 
