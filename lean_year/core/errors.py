@@ -5,8 +5,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 KEPT_UNITS = {
-    "volume": "L", "rate": "L a day", "length": "m", "bore": "mm", "area": "m²", "bulk": "m³", "pressure": "kPa",
-    "flow": "L/s", "intensity": "mm/h", "mass": "kg", "temperature": "°C",
+    "volume": "L", "rate": "L a day", "length": "m", "bore": "mm", "pipe": "mm", "area": "m²", "bulk": "m³",
+    "pressure": "kPa", "flow": "L/s", "intensity": "mm/h", "mass": "kg", "temperature": "°C",
 }  # fmt: skip
 """Kinds of quantity that a refusal may name, and the unit that each is kept in."""
 

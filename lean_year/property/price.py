@@ -87,6 +87,8 @@ class PriceEntry(Part):
     tax: ShareOfOne | None = None
     years: int | None = Field(default=None, ge=1, le=100)
     discount_rate: ShareOfOne | None = None
+    rounded_to: Money = 0
+    """The price with its tax is a multiple of it; 0 leaves it as it is."""
     other: list[OtherCost] = Field(default_factory=list, max_length=50)
     grants: list[GrantEntry] = Field(default_factory=list, max_length=20)
     ways: OtherWays = Field(default_factory=OtherWays)

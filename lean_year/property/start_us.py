@@ -12,7 +12,7 @@ from lean_year.core.units import (
     MM_PER_INCH,
 )
 
-_BORE_MM = {pipe.name: pipe.bore_mm for pipe in stock_pipes.US}
+_BORE_MM = stock_pipes.TRADE_SIZES_MM
 
 USUAL_IN_US_UNITS: dict[str, float | str] = {
     "/roofs/0/gutters/0/width_mm": 5 * MM_PER_INCH,
@@ -90,7 +90,7 @@ ONCE_CHOSEN_IN_US_UNITS: dict[str, float | str] = {
     "/household/back_up/well/level_m": 50 * M_PER_FOOT,
     "/household/back_up/well/pump_head_m": 130 * M_PER_FOOT,
     "/household/back_up/well/length_m": 130 * M_PER_FOOT,
-    "/household/back_up/well/bore_mm": 1.05 * MM_PER_INCH,
+    "/household/back_up/well/bore_mm": _BORE_MM["1 in"],
     "/household/back_up/truck/hose_m": 100 * M_PER_FOOT,
     "/household/back_up/truck/way_m": 65 * M_PER_FOOT,
     "/household/back_up/truck/gate_m": 11.5 * M_PER_FOOT,

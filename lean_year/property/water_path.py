@@ -121,8 +121,8 @@ class Run(Part):
             raise InputError(
                 "reducer_mm",
                 "must be at most the bore of the run, {bore}, got {given}",
-                bore=Amount("bore", self.bore_mm),
-                given=Amount("bore", self.reducer_mm),
+                bore=Amount("pipe", self.bore_mm),
+                given=Amount("pipe", self.reducer_mm),
             )
         return self
 
@@ -197,7 +197,7 @@ class FirstFlush(Part):
             raise InputError(
                 "hole_mm",
                 "must be at most the bore of its leg, {bore}, got {given}",
-                bore=Amount("bore", self.bore_mm),
+                bore=Amount("pipe", self.bore_mm),
                 given=Amount("bore", self.hole_mm),
             )
         return self

@@ -69,7 +69,7 @@ def test_one_is_made_from_the_menu_changed_and_stands_beside_the_first(page, ser
         expect(cell).to_have_text(plan["verdict"])
     values = side.get_by_role("table").nth(1).get_by_role("row").all()[1:]
     assert [each.get_by_role("rowheader").inner_text().split("\n")[-1] for each in values] == [
-        "Diameter of tank 1", "Kind of back up", "Truck of back up",
+        "Diameter of tank 1", "Truck of back up", "Kind of back up",
     ]  # fmt: skip
     assert_accessible(page, "alternatives")
     page.get_by_role("link", name="Back to Smaller, trucks").click()

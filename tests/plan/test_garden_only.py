@@ -61,6 +61,19 @@ def test_neither_the_verdict_nor_what_there_is_to_fix_speaks_of_a_house(tank_l):
     assert [text for text in texts if OF_A_HOUSE.search(text)] == []
 
 
+def test_its_notes_permits_and_cautions_are_those_of_a_garden():
+    pumped = [replace("/pump/feed", "pump"), replace("/household/back_up/kind", "mains")]
+    for found in (plan(garden(30.0, 2_500.0)), plan(garden(30.0, 2_500.0, *pumped))):
+        notes = {note.head: note.text for note in found.treatment.notes}
+        assert not {"Soft water", "What touches drinking water", "Pipe that is not for drinking"} & notes.keys()
+        assert "not for drinking" in notes["A garden tap and its hose"]
+        assert "nobody drinks from a garden tap" in found.household.cautions[0]
+        reasons = {each.key: each.why for each in found.permits.asked}
+        assert reasons.get("plumber", "The mains top the tank up.") == "The mains top the tank up."
+        assert not [why for why in reasons.values() if OF_A_HOUSE.search(why)]
+    assert "plumber" in reasons
+
+
 def test_a_house_with_dry_years_still_fails():
     found = plan_property(
         edited("saltmarrow", {"op": "resize", "path": "/cistern", "value": 30_000.0}),

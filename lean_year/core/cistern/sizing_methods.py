@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from lean_year.core.errors import require_number
 from lean_year.core.units import L_PER_US_GALLON, M2_PER_SQUARE_FOOT, MM_PER_INCH
 
 BS_SHARE, DIN_SHARE = 0.05, 0.06
@@ -155,6 +156,39 @@ def dry_months(*, inflow_l: NDArray[np.float64], demand_l: NDArray[np.float64]) 
         if count > best.count and not dry[first - 1]:
             best = DryMonths(first + 1, count)
     return best
+
+
+def months_carried(*, inflow_l: NDArray[np.float64], demand_l: NDArray[np.float64], live_l: float) -> int:
+    """Months of a mean year that a store carries in a sum by month: what was left, and what the month brings, is at
+    least what it uses.
+
+    Parameters
+    ----------
+    inflow_l, demand_l : ndarray, shape (n_months,)
+        Water brought and used in each mean month, in their order. [L]
+    live_l : float
+        Live volume, 0 to 1e12. [L]
+
+    Returns
+    -------
+    int
+        Of the months in which water is used, the second time round from an empty store, each taken as a whole:
+        what it brings is used before any of it spills. Basis: common practice (sums by month of handbooks and
+        tenders).
+
+    Examples
+    --------
+    >>> months_carried(inflow_l=np.array([9.0, 9, 0, 0]), demand_l=np.full(4, 4.0), live_l=5)
+    3
+    """
+    room = require_number("live_l", live_l, low=0, high=1e12)
+    left, carried = 0.0, 0
+    for turn in (1, 2):
+        for brought, used in zip(inflow_l.tolist(), demand_l.tolist(), strict=True):
+            there = left + brought
+            carried += turn == 2 and 0 < used <= there + 1e-9
+            left = min(room, max(0.0, there - used))
+    return carried
 
 
 def trade_catch_l(*, area_m2: float, rain_mm: float) -> float:

@@ -37,11 +37,36 @@ GUTTER_OUTLETS_MM: tuple[float, ...] = tuple(table("stock_pipes")["gutter_outlet
 PRESSURE_CLASSES_KPA: tuple[float, ...] = tuple(table("stock_pipes")["pressure_classes_kpa"])
 """Drain pipe with ring seals, as its joints are tested, then pressure pipe. Basis: from memory (usual classes)."""
 _DOWNPIPE = " downpipe"
+TRADE_SIZES_MM = {pipe.name: pipe.bore_mm for pipe in sorted({*US, *PRESSURE["us"]}, key=lambda pipe: pipe.bore_mm)}
+"""Bores of US pipes by their nominal sizes, the narrowest first. [mm]"""
+SAME_BORE_MM = 0.05
+"""Bores that differ by less are one. [mm] Basis: derived (the tables give tenths of a millimetre)."""
 
 
 def stock_pipes(units: System) -> tuple[StockPipe, ...]:
     """The list of a system of units, the narrowest first."""
     return US if units == "us" else METRIC
+
+
+def trade_size(bore_mm: float) -> str | None:
+    """The nominal size by which a US pipe of a bore is known.
+
+    Parameters
+    ----------
+    bore_mm : float
+        [mm]
+
+    Returns
+    -------
+    str or None
+        None where no US pipe has that bore, to a tenth of a millimetre. Basis: from memory (schedule 40).
+
+    Examples
+    --------
+    >>> trade_size(40.9), trade_size(40)
+    ('1-1/2 in', None)
+    """
+    return next((name for name, bore in TRADE_SIZES_MM.items() if abs(bore - bore_mm) < SAME_BORE_MM), None)
 
 
 def sold_pipe(*, bore_mm: float, units: System, use: PipeUse) -> StockPipe:

@@ -136,8 +136,20 @@ def _price(
     first, last = at["materials"], sheet.max_row
     add("margin", "Margin", Number(shares.margin, SHARE), None, f"=B#*SUM(D{first}:D{last})")
     add("contingency", "Contingency", Number(shares.contingency, SHARE), None, f"=B#*SUM(D{first}:D{at['margin']})")
-    add("tax", "Tax", Number(shares.tax, SHARE), None, f"=B#*SUM(D{first}:D{at['contingency']})")
-    base = {"all": f"SUM(D{first}:D{at['contingency']})", "materials": f"D{first}", "labour": f"D{at[LABOUR]}"}
+    before_tax = f"SUM(D{first}:D{at['contingency']})"
+    if entered.rounded_to > 0:
+        taxed_share = f"(1+B{sheet.max_row + 2})"
+        whole = f"{before_tax}*{taxed_share}"
+        add(
+            "rounding",
+            "Rounding, so that the price with its tax is a multiple of",
+            None,
+            Number(entered.rounded_to, MONEY),
+            f"=IF({before_tax}=0,0,MAX(C#,FLOOR({whole}/C#+0.5,1)*C#)/{taxed_share}-{before_tax})",
+        )
+        before_tax = f"SUM(D{first}:D{at['rounding']})"
+    add("tax", "Tax", Number(shares.tax, SHARE), None, f"=B#*{before_tax}")
+    base = {"all": before_tax, "materials": f"D{first}", "labour": f"D{at[LABOUR]}"}
     for grant in entered.grants:
         fixed_amount = grant.kind != "exemption" and grant.amount > 0
         share = shares.tax if grant.kind == "exemption" else grant.share

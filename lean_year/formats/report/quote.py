@@ -27,6 +27,7 @@ ROWS = (
     ("Labour", "labour"),
     ("Travel, machines, other and margin", "other"),
     ("Contingency", "contingency"),
+    ("Rounding", "rounding"),
     ("Tax", "tax"),
     ("Taken off: grants, rebates, exemptions", "grants"),
 )

@@ -13,6 +13,7 @@ from functools import lru_cache
 from typing import Any, Literal
 
 from lean_year.core import units as to
+from lean_year.core.hydraulics.stock_pipes import TRADE_SIZES_MM, trade_size
 from lean_year.property.document import Units
 
 Digits = int | Literal["significant", "shortest"]
@@ -91,6 +92,10 @@ QUANTITIES: dict[str, Systems] = {
     "bore": _either(
         (Written("mm", 1, 1, 10), Written("mm")),
         (Written("in", to.MM_PER_INCH, 2, 25), Written("in", to.MM_PER_INCH, 1)),
+    ),
+    "pipe": _either(
+        (Written("mm", 1, 1, 10), Written("mm")),
+        Written("in", to.MM_PER_INCH, 2),
     ),
     "nominal": _either(
         (Written("mm", 1, 1, 10), Written("mm")),
@@ -199,6 +204,7 @@ ENTRIES: dict[str, dict[Units, Sequence[Entered]]] = {
     "area": _entry(Entered("m²", 1, 1, 1), Entered("ft²", to.M2_PER_SQUARE_FOOT, 0, 10)),
     "length": _entry(Entered("m", 1, 2, 0.1), Entered("ft", to.M_PER_FOOT, 2, 0.5)),
     "bore": _entry(Entered("mm", 1, 0, 5), Entered("in", to.MM_PER_INCH, 2, 0.25)),
+    "pipe": _entry(Entered("mm", 1, 0, 5), Entered("in", to.MM_PER_INCH, 2, 0.25)),
     "depth": _entry(Entered("mm", 1, 2, 0.1), Entered("in", to.MM_PER_INCH, 3, 0.01)),
     "opening": _entry(Entered("cm²", 1, 0, 10), Entered("in²", to.CM2_PER_SQUARE_INCH, 1, 5)),
     "intensity": _entry(Entered("mm/h", 1, 1, 5), Entered("in/h", to.MM_PER_INCH, 2, 0.1)),
@@ -243,6 +249,7 @@ MAY_BE_WRITTEN: dict[str, dict[str, float]] = {
         '"': to.MM_PER_INCH / 1_000,
     },
     "bore": _SMALL,
+    "pipe": _SMALL,
     "depth": _SMALL,
     "melt": {"mm": 1.0, "mm/°c": 1.0, "mm/c": 1.0} | dict.fromkeys(("in/°f", "in/f"), to.MM_PER_INCH / to.C_PER_F),
     "opening": {"cm²": 1.0, "cm2": 1.0, "in²": to.CM2_PER_SQUARE_INCH, "in2": to.CM2_PER_SQUARE_INCH},
@@ -309,13 +316,22 @@ def fraction(value: float, parts: int) -> str:
     return ("-" if value < 0 and (whole or rest) else "") + " ".join(figures)
 
 
+def trade_name(kind: str, value: float, units: Units) -> str | None:
+    """What a pipe is known by where that is not its bore: US pipes have nominal sizes."""
+    return trade_size(value) if kind == "pipe" and units == "us" else None
+
+
 @lru_cache(8_192)
 def written(kind: str, value: float, units: Units) -> str:
     """A value of a kind of quantity in the words of a system of units, with a true minus sign.
 
     >>> written("volume", 86_250, "metric"), written("length", 3.048, "us"), written("temperature", -9, "metric")
     ('86.3 m³', '10.0 ft', '−9 °C')
+    >>> written("pipe", 102.3, "us"), written("pipe", 104, "us"), written("pipe", 104, "metric")
+    ('4 in', '4.09 in', '104 mm')
     """
+    if known := trade_name(kind, value, units):
+        return known
     rules = QUANTITIES[kind][units]
     rule = next((each for each in rules if abs(value) < each.below), rules[-1])
     shown = value / rule.factor + rule.zero
@@ -337,6 +353,8 @@ def entered(kind: str, value: float, units: Units) -> str:
     >>> entered("length", 2.5, "metric"), entered("volume", 86_000, "metric"), entered("angle", 30, "us")
     ('2.5 m', '86 m³', '30°')
     """
+    if known := trade_name(kind, value, units):
+        return known
     rules = ENTRIES[kind][units]
     rule = next((each for each in rules if abs(value) < each.below), rules[-1])
     figure = fixed(value / rule.factor + rule.zero, rule.digits)
@@ -361,6 +379,7 @@ def table() -> dict[str, Any]:
         "figures": FIGURES,
         "entries": plain(ENTRIES),
         "mayBeWritten": MAY_BE_WRITTEN,
+        "tradeSizes": TRADE_SIZES_MM,
     }
 
 

@@ -51,6 +51,10 @@ class Wording:
     def bore(self, bore_mm: float) -> str:
         return written("bore", bore_mm, self.units)
 
+    def pipe(self, bore_mm: float) -> str:
+        """A pipe, by its nominal size where it is known by that."""
+        return written("pipe", bore_mm, self.units)
+
     def nominal(self, size_mm: float) -> str:
         """A size as it is sold or said, never one that was entered or worked out."""
         return written("nominal", size_mm, self.units)
@@ -147,11 +151,11 @@ class Wording:
             case "-":  # rounded down, so that 100 % means all of it
                 return "100 %" if value == 1 else f"{fixed(math.floor(value * 1000) / 10, 1)} %"
             case currency:
-                return f"{currency}{fixed(value, 2 if value < 10 else 0)}"
+                return self.money(currency, value)
 
     def money(self, currency: str, amount: float) -> str:
         """An amount, with cents under ten."""
-        return f"{currency}{fixed(amount, 2 if 0 < abs(amount) < 10 else 0)}"
+        return f"{currency}{fixed(amount, 2 if 0 < abs(amount) < 10 else 0)}".replace("-", "−")
 
     def cost(self, currency: str, cost_m3: float, decimals: int = 2) -> str:
         """What a cubic metre costs, or a thousand gallons."""

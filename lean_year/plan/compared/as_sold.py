@@ -35,6 +35,8 @@ class SoldPrice(BaseModel):
     labour: float
     other: float
     contingency: float
+    rounding: float = 0.0
+    """None in quotes of before prices could be rounded."""
     tax: float
     grants: float
     total: float
@@ -178,6 +180,6 @@ def sold_price(plan: WholePlan) -> SoldPrice:
     """The price of a plan, put together."""
     price = PRICE.of(plan)
     assert price is not None
-    names = ("materials", "labour", "other", "contingency", "tax", "grants", "total")
+    names = ("materials", "labour", "other", "contingency", "rounding", "tax", "grants", "total")
     amounts = {name: getattr(price, name).value or 0.0 for name in names}
     return SoldPrice(currency=price.currency, **amounts)

@@ -12,7 +12,8 @@ from lean_year.property.document import Property, Units
 _ENDINGS = (
     (r"_l_(day|month)$", "rate"), (r"_l_s$", "flow"), (r"_l_min$", "flow_min"),
     (r"_ah$", "charge"), (r"^volts$", "voltage"), (r"_mm_h$", "intensity"), (r"_m_s$", "speed"),
-    (r"_cm2$", "opening"), (r"_m2$", "area"), (r"_mm$", "bore"), (r"_kpa$", "pressure"), (r"_kn$", "force"),
+    (r"_cm2$", "opening"), (r"_m2$", "area"), (r"(^bore|_drain|reducer)_mm$", "pipe"),
+    (r"_mm$", "bore"), (r"_kpa$", "pressure"), (r"_kn$", "force"),
     (r"_c$", "temperature"), (r"_deg$", "angle"), (r"_l$", "volume"), (r"_m$", "length"),
     (r"(^|_)(share|cut)$", "percent"),
 )  # fmt: skip

@@ -105,3 +105,9 @@ def mean_year(daily: NDArray[np.float64] | NDArray[np.bool_], rain: PreparedRain
     """
     sums = rain.years.sums(np.asarray(daily, dtype=np.float64))[rain.counts]
     return float(sums.mean()) if sums.size else None
+
+
+def mean_months(daily: NDArray[np.float64], rain: PreparedRain) -> NDArray[np.float64]:
+    """What the days of each calendar month, January first, add up to in the mean of the counted water years."""
+    sums = np.bincount(rain.month, daily * rain.counted_days, minlength=13)[1:]
+    return np.asarray(sums / max(1, int(rain.counts.sum())), dtype=np.float64)

@@ -131,3 +131,15 @@ def test_in_a_four_month_monsoon_more_tank_stops_paying_near_a_quarter_of_the_ye
         cost=size / 1000 * tank_cost_m3, lean_year_l=missed / years, other_l_per_cost=1000 / water_cost_m3 / years
     )
     assert 55_000 <= size[at] <= 105_000
+
+
+def test_months_of_a_sum_by_month_by_hand():
+    """Four months bring 9, 9, 0, 0 and use 4 each. With room for 5: 5 left, 5 left, 1 left, short: three. With room
+    for 10: 5, 10, 6, 2, then 7 and on: four. With none: two. A month that uses nothing is carried by nothing."""
+    brought, used = np.array([9.0, 9, 0, 0]), np.full(4, 4.0)
+
+    def months(live_l, used=used):
+        return rules.months_carried(inflow_l=brought, demand_l=used, live_l=live_l)
+
+    assert [months(0), months(5), months(10)] == [2, 3, 4]
+    assert months(10, np.array([4.0, 0, 0, 4])) == 2

@@ -44,6 +44,18 @@ def test_what_others_pay_goes_by_what_it_is_for():
     assert price.total == pytest.approx(2400 - 600)
 
 
+def test_a_price_is_rounded_with_its_tax_in_it():
+    """By hand: 2,000 and a fifth is 2,400; to the nearest 250 it is 2,500, which is 83.33 more before its tax of
+    16.67. To the nearest 5,000 it would be nothing, so it is one step; without a step it stays."""
+    price = built_up(**AMOUNTS, tax=0.2, rounded_to=250)
+    assert (price.rounding, price.tax, price.total) == pytest.approx((83.333, 416.667, 2500), abs=1e-3)
+    down = built_up(**AMOUNTS, tax=0.2, rounded_to=1000)
+    assert (down.rounding, down.total) == pytest.approx((-333.333, 2000), abs=1e-3)
+    assert built_up(**AMOUNTS, tax=0.2, rounded_to=5000).total == pytest.approx(5000)
+    assert built_up(**AMOUNTS, tax=0.2).rounding == 0
+    assert built_up(materials=0, labour=0, other=0, rounded_to=50).total == 0
+
+
 def test_others_pay_no_more_than_there_is_to_pay():
     price = built_up(**AMOUNTS, grants=[Grant("grant", share=0.8), Grant("credit", amount=5000)])
     assert price.grants == pytest.approx((1600, 400))
@@ -52,9 +64,11 @@ def test_others_pay_no_more_than_there_is_to_pay():
 
 @given(
     st.floats(0, 1e6), st.floats(0, 1e6), st.floats(0, 1e6), st.floats(0, 1), st.floats(0, 1), st.floats(0, 1),
-    st.booleans(),
+    st.booleans(), st.sampled_from([0, 1, 50, 1e4]),
 )  # fmt: skip
-def test_its_parts_add_up_to_it_and_none_is_below_nothing(materials, labour, other, margin, spare, tax, included):
+def test_its_parts_add_up_to_it_and_none_is_below_nothing(
+    materials, labour, other, margin, spare, tax, included, step
+):
     price = built_up(
         materials=materials,
         labour=labour,
@@ -63,12 +77,15 @@ def test_its_parts_add_up_to_it_and_none_is_below_nothing(materials, labour, oth
         contingency=spare,
         tax=tax,
         tax_included=included,
+        rounded_to=step,
         grants=[Grant("grant", share=0.5), Grant("exemption", "labour")],
     )
-    parts = (price.materials, price.labour, price.other, price.contingency, price.tax)
-    assert min(*parts, *price.grants) >= 0
+    parts = (price.materials, price.labour, price.other, price.contingency, price.rounding, price.tax)
+    assert min(*parts[:4], price.tax, *price.grants) >= 0
     assert sum(parts) - sum(price.grants) == pytest.approx(price.total, abs=1e-6)
     assert price.total >= -1e-6
+    if step:
+        assert price.before_grants / step == pytest.approx(round(price.before_grants / step), abs=1e-6)
 
 
 @pytest.mark.parametrize("name", ["materials", "labour", "other"])

@@ -36,6 +36,7 @@ SEEN = [
             replace("/price/travel_km", 40.0),
             replace("/price/machine_days", 2.0),
             replace("/price/years", 31),
+            replace("/price/rounded_to", 250.0),
         ],
     ),
 ]

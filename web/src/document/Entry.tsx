@@ -10,7 +10,7 @@ import { useEdits } from "./workbench";
 import type { Document } from "../api/client";
 import type { Kind } from "../lib/units";
 import { notRead, read } from "../lib/readQuantity";
-import { nudgeStep, write, writeBare } from "../lib/units";
+import { nudged as nudgedTo, nudgeStep, write, writeBare } from "../lib/units";
 
 const PAUSE_MS = 500;
 
@@ -164,7 +164,7 @@ export function Entry({
     // What stands nearer to a bound than a step stays where it is.
     const least = Math.min(from, Math.max(range.min, (range.above ?? -Infinity) + size));
     const most = Math.max(from, Math.min(range.max, (range.below ?? Infinity) - size));
-    const next = Math.min(most, Math.max(least, Number(((Math.round(from / size) + ways) * size).toPrecision(12))));
+    const next = Math.min(most, Math.max(least, nudgedTo(kind, units, from, ways, step)));
     const before = beforeSteps();
     clearTimeout(nudged.current?.timer);
     setProblem(null);

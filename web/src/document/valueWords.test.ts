@@ -9,6 +9,7 @@ test.each([
   ["/household/garden_l_month", [0, 600], "0 L, 600 L", "0 gal, 158.5 gal"],
   ["/pump/cut_in_kpa", 200, "200 kPa", "29 psi"],
   ["/overflow/bore_mm", 104, "104 mm", "4.09 in"],
+  ["/overflow/bore_mm", 102.3, "102 mm", "4 in"],
   ["/overflow/infiltration_mm_h", 25.4, "25.4 mm/h", "1 in/h"],
   ["/downpipes/0/screens/0/open_cm2", 100, "100 cm²", "15.5 in²"],
   ["/ground/wind_m_s", 40, "40 m/s", "89 mph"],

@@ -14,6 +14,7 @@ const ENDINGS: [RegExp, Kind][] = [
   [/_m_s$/, "speed"],
   [/_cm2$/, "opening"],
   [/_m2$/, "area"],
+  [/(^bore|_drain|reducer)_mm$/, "pipe"],
   [/_mm$/, "bore"],
   [/_kpa$/, "pressure"],
   [/_kn$/, "force"],

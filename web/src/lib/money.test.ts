@@ -1,5 +1,6 @@
 import { expect, test } from "vitest";
-import { money, price, readMoney } from "./money";
+import { money } from "./units";
+import { price, readMoney } from "./money";
 
 test("amounts have cents under ten, and none at nothing", () => {
   expect([0, 3.456, 9.99, 10, 12_345.6].map((amount) => money("€", amount))).toEqual([

@@ -1,9 +1,5 @@
 import { fixed } from "./units";
 
-/** An amount as the server writes it: cents under ten. */
-export const money = (currency: string, amount: number) =>
-  `${currency}${fixed(amount, amount !== 0 && Math.abs(amount) < 10 ? 2 : 0)}`.replace("-", "−");
-
 /** A price with its cents. */
 export const price = (amount: number) => fixed(amount, 2);
 

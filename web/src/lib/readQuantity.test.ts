@@ -47,6 +47,24 @@ describe("an entry is read in any unit", () => {
     expect(read(kind, "metric", text, 1)).toBeNull();
   });
 
+  test.each([
+    ["4 in", 102.3],
+    ['4"', 102.3],
+    ["4", 102.3],
+    ["1-1/2 in", 40.9],
+    ["1 1/2 in", 40.9],
+    ["1.5 in", 40.9],
+    ["4.13 in", 104.902],
+    ["101.6 mm", 101.6],
+  ])("a US pipe of %s is the pipe of that nominal size, where there is one", (text, kept) => {
+    expect(read("pipe", "us", text, 80)).toBeCloseTo(kept, 3);
+  });
+
+  test("elsewhere an inch is an inch", () => {
+    expect(read("pipe", "metric", "4 in", 80)).toBeCloseTo(101.6, 6);
+    expect(read("bore", "us", "4 in", 80)).toBeCloseTo(101.6, 6);
+  });
+
   test("a bare number is in the unit that is shown", () => {
     expect(read("volume", "metric", "90", 86_000)).toBe(90_000);
     expect(read("volume", "metric", "90", 300)).toBe(90);

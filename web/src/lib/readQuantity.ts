@@ -1,7 +1,7 @@
 /**
  * Quantities as people write them: `34' 6 1/2"`, `30 x 40 ft`, `7:12`, `1/4 in per ft`, `9 000 litres`.
  */
-import { mayBeWritten, shownAs, zeroOf } from "./units";
+import { mayBeWritten, shownAs, tradeSizes, zeroOf } from "./units";
 import type { Kind, Units } from "./units";
 
 const SPELLED: [RegExp, string][] = [
@@ -84,9 +84,16 @@ export function read(kind: Kind, units: Units, text: string, shownValue: number)
   if (!match || number === null || isAsked(kind, match[1]!)) return null;
   const unit = match[2] ? unitOf(match[2]) : "";
   const shown = shownAs(kind, units, shownValue);
+  const size =
+    unit === "" || unit === "in" || unit === '"' ? tradeSizes(kind, units).find(isNamed(number)) : undefined;
+  if (size) return size[1];
   const factor = unit ? mayBeWritten(kind)[unit] : shown.factor;
   return factor === undefined ? null : (number - (unit ? zeroOf(kind, unit) : shown.zero)) * factor;
 }
+
+/** Whether a trade size, such as 1-1/2 in, is of so many inches. */
+const isNamed = (inches: number) =>
+  ([name]: [string, number]) => numberOf(name.replace(" in", "")) === inches; // prettier-ignore
 
 const isAsked = (kind: Kind, figures: string) => ASKED.includes(kind) && PARTS_THOUSANDS.test(figures.trim());
 
@@ -135,6 +142,7 @@ export function example(kind: Kind, units: Units): string {
     rate: us ? "25 gal or 95 L" : "90 L or 25 gal",
     area: us ? "1,010 ft², 30 x 40 ft or 94 m²" : "94 m², 9 x 12 m or 1,010 ft²",
     length: us ? `34', 34' 6 1/2" or 10.4 m` : "10.4 m or 34'",
+    pipe: us ? "4 in, 1-1/2 in or 100 mm" : "100 mm or 4 in",
     bore: us ? "4 in, 1 1/2 in or 100 mm" : "100 mm or 4 in",
     opening: us ? "28 in² or 180 cm²" : "180 cm² or 28 in²",
     intensity: us ? "3 in/h or 75 mm/h" : "75 mm/h or 3 in/h",

@@ -4,6 +4,7 @@ import { read } from "./readQuantity";
 import {
   costOf,
   figure,
+  nudged,
   nudgeStep,
   quantity,
   roundStep,
@@ -50,11 +51,21 @@ test("ticks are round numbers in the units shown", () => {
   expect(nudgeStep("volume", "metric", 86_000)).toBe(1_000);
 });
 
+test("a US pipe is moved from one size that is sold to the next, and anything else by a step", () => {
+  expect([1, -1].map((ways) => nudged("pipe", "us", 102.3, ways))).toEqual([128.2, 77.9]);
+  expect(nudged("pipe", "us", 104, -1)).toBe(102.3);
+  expect(nudged("pipe", "us", 381, 1)).toBe(381);
+  expect(nudged("pipe", "metric", 104, 1)).toBe(110);
+});
+
 describe("what the supply added", () => {
   test.each([
     ["percent", "metric", 0.355, "35.5 %"],
     ["bore", "metric", 50, "50 mm"],
     ["bore", "us", 50.8, "2 in"],
+    ["pipe", "metric", 104, "104 mm"],
+    ["pipe", "us", 40.9, "1-1/2 in"],
+    ["pipe", "us", 104.902, "4.13 in"],
     ["intensity", "us", 76.2, "3 in/h"],
     ["temperature", "us", 0, "32 °F"],
     ["melt", "us", 4.1148, "0.09 in/°F"],

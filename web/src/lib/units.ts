@@ -56,8 +56,23 @@ export function fraction(value: number, parts: number): string {
   return (value < 0 && all ? "-" : "") + figures.join(" ");
 }
 
+const TRADE_SIZES = Object.entries(table.tradeSizes);
+const SAME_BORE_MM = 0.05;
+
+/** What a pipe is known by where that is not its bore: US pipes have nominal sizes. */
+const tradeName = (kind: string, value: number, units: Units) =>
+  kind === "pipe" && units === "us"
+    ? TRADE_SIZES.find(([, bore_mm]) => Math.abs(bore_mm - value) < SAME_BORE_MM)?.[0]
+    : undefined;
+
+/** Bores of US pipes by their nominal sizes, the narrowest first. */
+export const tradeSizes = (kind: Kind, units: Units): [string, number][] =>
+  kind === "pipe" && units === "us" ? TRADE_SIZES : [];
+
 /** A value of a kind of quantity in words: the same words as the server's. */
 export function quantity(kind: Quantity, value: number, units: Units): string {
+  const known = tradeName(kind, value, units);
+  if (known) return known;
   const rule = ruleFor(QUANTITIES[kind][units], value);
   const shown = value / rule.factor + rule.zero;
   const figure = rule.parts
@@ -88,6 +103,8 @@ export const distance = writer("distance");
 export const head = writer("head");
 /** A bore or a small depth. */
 export const bore = writer("bore");
+/** A pipe, by its nominal size where it is known by that. */
+export const pipe = writer("pipe");
 /** A size as it is sold or said: whole millimetres, or inches as on a rule. */
 export const nominal = writer("nominal");
 export const flow = writer("flow");
@@ -104,10 +121,23 @@ export function axisUnit(kind: Quantity, units: Units): { unit: string; factor: 
 
 /** A kept value as an entry, with its unit: `86 m³`, `22,719 gal`, `0.5 mm`. */
 export function write(kind: Kind, units: Units, value: number): string {
+  const known = tradeName(kind, value, units);
+  if (known) return known;
   const shown = ruleFor(ENTRIES[kind][units], value);
   const figure = plain(value / shown.factor + shown.zero, shown.digits);
   if (!shown.unit) return figure;
   return shown.unit === "°" ? `${figure}°` : `${figure} ${shown.unit}`;
+}
+
+/** Where an arrow key moves an entry: to the next of its steps, or of the sizes that are sold. */
+export function nudged(kind: Kind, units: Units, from: number, ways: number, step?: number): number {
+  const sizes = tradeSizes(kind, units).map(([, bore_mm]) => bore_mm);
+  if (sizes.length > 0) {
+    const beyond = sizes.filter((size) => (ways > 0 ? size - from : from - size) >= SAME_BORE_MM);
+    return (ways > 0 ? beyond[0] : beyond.at(-1)) ?? from;
+  }
+  const size = step ?? nudgeStep(kind, units, from);
+  return Number(((Math.round(from / size) + ways) * size).toPrecision(12));
 }
 
 /** How far an arrow key moves an entry, in the kept unit. */
@@ -134,6 +164,10 @@ export function writeBare(kind: Kind, units: Units, value: number): string {
   const text = write(kind, units, value);
   return unit ? text.slice(0, text.length - unit.length).trim() : text;
 }
+
+/** An amount as the server writes it: cents under ten. */
+export const money = (currency: string, amount: number) =>
+  `${currency}${fixed(amount, amount !== 0 && Math.abs(amount) < 10 ? 2 : 0)}`.replace("-", "−");
 
 /** What a lean-year m³ costs, or a thousand gallons. */
 export function costOf(costM3: number, currency: string, units: Units): string {
@@ -180,6 +214,6 @@ export function figure(value: number | null, unit: string, units: Units): string
       // Rounded down, so that 100 % means all of it.
       return value === 1 ? "100 %" : `${fixed(Math.floor(value * 1000) / 10, 1)} %`;
     default: // a currency
-      return `${unit}${fixed(value, value < 10 ? 2 : 0)}`;
+      return money(unit, value);
   }
 }

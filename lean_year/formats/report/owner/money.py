@@ -48,6 +48,7 @@ def _built(sheet: Sheet, facts: Facts, price: PricePlan) -> None:
         ["Labour", price.labour.working, amount(price.labour)],
         [price.other.label, "", amount(price.other)],
         [price.contingency.label, price.contingency.working, amount(price.contingency)],
+        *([[price.rounding.label, "to a round price", amount(price.rounding)]] if price.rounding.value else []),
         [price.tax.label, "in the prices of parts" if price.shares.tax_included else price.tax.working,
          amount(price.tax)],
     ]  # fmt: skip

@@ -8,10 +8,11 @@ from numpy.typing import NDArray
 
 from lean_year.core.cistern.bank import level_of_m
 from lean_year.core.cistern.operation import OperatedReplay
+from lean_year.core.cistern.sizing_methods import months_carried
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.inputs import SUPPLY, Input
 from lean_year.plan.answer.wording import Wording, day, several
-from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
+from lean_year.plan.model.prepared_rain import PreparedRain, mean_months, mean_year
 from lean_year.plan.model.supply import Supply
 from lean_year.plan.stations.cistern.years import SHORTAGE_GAP_D, Shortage
 from lean_year.property.cistern import Tank
@@ -286,7 +287,28 @@ def _shares_carried(supply: Supply, run: OperatedReplay, say: Wording) -> dict[s
             "year",
             f"{months} months in {years} years, cut to tenths",
         ),
+        "months_by_sum": _months_by_sum(supply, say),
     }  # fmt: skip
+
+
+def _months_by_sum(supply: Supply, say: Wording) -> Figure:
+    """What the trade's sum by month says beside the replay."""
+    brought, used = (mean_months(daily, supply.rain) for daily in (supply.inflow_l, supply.demand_l))
+    live_l = supply.layout.live_l
+    return Figure(
+        value=float(months_carried(inflow_l=brought, demand_l=used, live_l=live_l)),
+        unit="months",
+        label="Months carried in a sum by month",
+        basis="common_practice",
+        rests_on=SUPPLY,
+        source="sum by month of a mean year, without a source",
+        formula="left = min(live volume, left of the month before + brought − used), twice round from empty; carried "
+        "where left of the month before + brought is at least what is used",
+        working=f"live volume {say.volume(live_l)}; a mean year brings {say.volume(float(brought.sum()))} and uses "
+        f"{say.volume(float(used.sum()))}",
+        moves="A mean month has the rain of wet and dry years in it, and a whole month’s rain serves its first dry "
+        "week. The replay counts a month only where no day of it was dry, year by year.",
+    )
 
 
 def _months_alone(run: OperatedReplay, rain: PreparedRain) -> int:

@@ -15,7 +15,7 @@ from lean_year.core.rain import rainfall
 from lean_year.core.units import DAYS_PER_YEAR, M2_PER_SQUARE_FOOT, MM_PER_INCH
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.wording import MONTHS, Wording, day, several
-from lean_year.plan.model.prepared_rain import PreparedRain
+from lean_year.plan.model.prepared_rain import PreparedRain, mean_months
 from lean_year.plan.model.supply import Supply
 
 Values = dict[str, float | list[float] | str]
@@ -58,10 +58,7 @@ def sizing_methods_compared(
     """
     rain = supply.rain
     inflow, demand = supply.inflow_l, supply.demand_l
-    years = max(1, int(rain.counts.sum()))
-    counted = rain.counted_days
-    month_in = np.bincount(rain.month, inflow * counted, minlength=13)[1:] / years
-    month_out = np.bincount(rain.month, demand * counted, minlength=13)[1:] / years
+    month_in, month_out = mean_months(inflow, rain), mean_months(demand, rain)
     year_in, year_out = float(month_in.sum()), float(month_out.sum())
     rows = [
         _replay(supply, at_aim, aim_tank_l, say),
@@ -78,7 +75,7 @@ def sizing_methods_compared(
     # The replay was asked for a total: several stores hold more than what comes to the house.
     tanks[0] = None if rows[0].live_l is None else aim_tank_l
     known = np.array([tank for tank in tanks if tank is not None])
-    carried: Iterator[Any] = iter(years - supply.kept_sizes(known).short_years if known.size else [])
+    carried: Iterator[Any] = iter(int(rain.counts.sum()) - supply.kept_sizes(known).short_years if known.size else [])
     has_counts = bool(rain.counts.any())
     out = []
     for row, tank, letter in zip(rows, tanks, "ABCDEFGHI", strict=True):

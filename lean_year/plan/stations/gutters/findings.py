@@ -137,8 +137,8 @@ def _joined(document: Property, runs: list[RunLevels], found: Findings, say: Wor
                 "GUTTERS_JOINED_RUN_NARROW",
                 "caution",
                 f"{', '.join(each.name for each in feeding)} join{'s' if len(feeding) == 1 else ''} {pipe.name}, "
-                f"whose run of {say.bore(pipe.run.bore_mm)} is too narrow for their inflow together.",
-                f"About {say.bore(wanted)} from there on, and the same at the overflow.",
+                f"whose run of {say.pipe(pipe.run.bore_mm)} is too narrow for their inflow together.",
+                f"About {say.pipe(wanted)} from there on, and the same at the overflow.",
             )
 
 
@@ -338,9 +338,9 @@ def _inlet_and_vent(tank: Tank, at: str, widest_mm: float, over_mm: float, found
         found.add(
             "GUTTERS_INLET_NARROW",
             "caution",
-            f"{tank.name}: the inlet is {say.bore(inlet.bore_mm)}, the widest run {say.bore(widest_mm)}.",
+            f"{tank.name}: the inlet is {say.pipe(inlet.bore_mm)}, the widest run {say.pipe(widest_mm)}.",
             "Make the inlet as wide as its run.",
-            Fix(text=f"Make it {say.bore(widest_mm)}.", operations=[replace(f"{at}/bore_mm", widest_mm)]),
+            Fix(text=f"Make it {say.pipe(widest_mm)}.", operations=[replace(f"{at}/bore_mm", widest_mm)]),
         )
 
 

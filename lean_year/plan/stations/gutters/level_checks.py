@@ -307,7 +307,7 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
         if wider is not None:
             fixes.append(
                 Fix(
-                    text=f"Lay it in {say.bore(wider)} bore.",
+                    text=f"Lay it in {say.pipe(wider)} bore.",
                     operations=[replace(f"{at}/run/bore_mm", wider)],
                 )
             )
@@ -339,7 +339,7 @@ def _wet(document: Property, run: RunLevels, flow_l_s: dict[str, float], checks:
             "GUTTERS_LOW_DRAIN_NARROW",
             "caution",
             f"Drain at the low point, {run.name}",
-            f"{say.bore(pipe.run.drained_mm)} under a run of {say.bore(pipe.run.bore_mm)}: leaves and silt do not "
+            f"{say.pipe(pipe.run.drained_mm)} under a run of {say.pipe(pipe.run.bore_mm)}: leaves and silt do not "
             "leave through it, and it drains slowly before a frost",
             "dip",
             run,

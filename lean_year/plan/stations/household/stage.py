@@ -17,12 +17,15 @@ from lean_year.plan.stations.household.findings import household_findings
 from lean_year.plan.stations.household.needs import household_needs
 from lean_year.property.document import Property
 
-CAUTIONS = [
-    "Untreated rainwater is not drinking water. Treatment comes at its own station; until then plan another "
-    "source for drinking.",
+UNTREATED = (
+    "Untreated rainwater is not drinking water. Treatment comes at its own station; until then plan another source "
+    "for drinking."
+)
+GARDEN_WATER = "Untreated rainwater is not drinking water: nobody drinks from a garden tap or its hose."
+MAINS = (
     "A pipe that could join this supply to the mains needs backflow protection by a licensed plumber. "
-    "Local code comes first.",
-]
+    "Local code comes first."
+)
 MIST_CAUTION = (
     "Warm mist and spray can carry Legionella: showers, pressure washers, sprinklers and misting beds fed from a "
     "warm store need disinfected water, or drip instead."
@@ -106,7 +109,7 @@ def plan_household(
         for use, by_month_l_day in zip(demand.uses, of_uses, strict=True)
     ]
     uses.sort(key=lambda use: -use.mean_l_day)
-    cautions = list(CAUTIONS)
+    cautions = [GARDEN_WATER if document.household.garden_only else UNTREATED, MAINS]
     if document.household.cheaper.greywater_share > 0:
         cautions.append(GREYWATER_CAUTION)
     if document.household.anybody or any(use.kind == "other" for use in document.household.listed):

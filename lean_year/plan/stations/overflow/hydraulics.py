@@ -70,7 +70,7 @@ def _none(document: Property, flow_l_s: float, room_m: float, say: Wording) -> d
     one_pipe_l_s = _pipe_takes_l_s(document, room_m, count=1)
     options = (
         ("a diverter back down the pipe", taken_back_l_s(document), divert_back_down(document)),
-        (f"a pipe of {say.bore(document.overflow.bore_mm)}", one_pipe_l_s, [replace("/overflow/kind", "pipe")]),
+        (f"a pipe of {say.pipe(document.overflow.bore_mm)}", one_pipe_l_s, [replace("/overflow/kind", "pipe")]),
     )
     return {
         "size": "none",
@@ -120,7 +120,7 @@ def _pipe(document: Property, flow_l_s: float, room_m: float, top: Top, say: Wor
         most=MOST_OVERFLOW_PIPES,
     )
     return {
-        "size": f"{entered.count} × {say.bore(entered.bore_mm)}",
+        "size": f"{entered.count} × {say.pipe(entered.bore_mm)}",
         "capacity_l_s": takes(),
         "basis": "from_memory",
         "source": "BS EN 12056-3 (from memory) for the inlet, Darcy-Weisbach for the pipe",

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from lean_year.plan.model.footings import standings
+from lean_year.plan.model.train import served
 from lean_year.property.document import Property
 
 
@@ -44,11 +45,17 @@ def reasons(document: Property) -> Iterator[tuple[str, str]]:
         yield "septic", "Tanks, pits and overflow water keep away from a field."
     if document.overflow.destination == "storm_drain":
         yield "drain", "The overflow ends in it."
-    if document.pump.feed not in ("undecided", "hand") or document.treatment.stages:
-        yield "plumber", "Pipes of the house are connected."
+    uses = served(document)
+    if uses["indoor"] or uses["drinking"]:
+        if document.pump.feed not in ("undecided", "hand") or document.treatment.stages:
+            yield "plumber", "Pipes of the house are connected."
+    elif document.household.back_up.kind == "mains":
+        yield "plumber", "The mains top the tank up."
     on_mains = document.pump.by_motor and not document.pump.on_battery
-    if on_mains or any(stage.kind == "uv" for stage in document.treatment.stages):
-        yield "electrician", "A pump or a lamp is connected."
+    lamp = any(stage.kind == "uv" for stage in document.treatment.stages)
+    if on_mains or lamp:
+        connected = "pump and lamp" if on_mains and lamp else "pump" if on_mains else "lamp"
+        yield "electrician", f"Mains power for {connected}."
     if document.household.back_up.kind == "mains":
         yield "backflow", "The mains top the tank up."
 

@@ -24,6 +24,7 @@ class PriceBreakdown(BaseModel):
     other: Figure
     """Travel, machines, what else is paid for, and the margin."""
     contingency: Figure
+    rounding: Figure
     tax: Figure
     grants: Figure
     total: Figure
@@ -84,6 +85,7 @@ def price_of(
         contingency=shares.contingency,
         tax=shares.tax,
         tax_included=shares.tax_included,
+        rounded_to=entered.rounded_to,
         grants=[each.in_core() for each in entered.grants],
     )
     return price, missing

@@ -73,6 +73,9 @@ def price_figures(
             price.contingency, "Contingency", "share of materials, labour, other and margin",
             f"{fixed(100 * contingency, 1)} %",
         ),
+        "rounding": figure(
+            price.rounding, "Rounding", "the nearest round price with tax, less what it comes to, before tax"
+        ),
         "tax": figure(price.tax, "Tax", "share of all before it", f"{fixed(100 * tax, 2)} %"),
         "grants": figure(
             sum(price.grants), "Taken off: grants, rebates, exemptions", "sum of what others pay",
@@ -81,9 +84,11 @@ def price_figures(
         "total": figure(
             price.total,
             f"Total{less}",
-            "materials + labour + other + contingency + tax − grants",
+            f"materials + labour + other + contingency + {'rounding + ' if price.rounding else ''}tax − grants",
             f"{amount(price.materials)} + {amount(price.labour)} + {amount(price.other)} + "
-            f"{amount(price.contingency)} + {amount(price.tax)} − {amount(sum(price.grants))}",
+            f"{amount(price.contingency)} + {f'{amount(price.rounding)} + ' if price.rounding else ''}"
+            f"{amount(price.tax)} − "
+            f"{amount(sum(price.grants))}",
         ),
     }  # fmt: skip
 

@@ -62,7 +62,7 @@ def surge_findings(document: Property, peak_l_s: float, say: Wording) -> list[Fi
             found.add(
                 "PUMP_PIPE_FAST",
                 "caution",
-                f"At the peak the water runs at {say.velocity(speed)} in the pipe {where}, {say.bore(pipe.bore_mm)}; "
+                f"At the peak the water runs at {say.velocity(speed)} in the pipe {where}, {say.pipe(pipe.bore_mm)}; "
                 f"up to {say.velocity(most)} is usual: faster is heard, wears fittings, and hammers.",
                 "Fit a wider pipe.",
                 *_wider(document, f"/pump/{field}/bore_mm", pipe, peak_l_s, most, say),
@@ -95,5 +95,5 @@ def _wider(document: Property, at: str, pipe: Pipe, flow_l_s: float, most_m_s: f
     for stock in stock_pipes(document.units):
         wide = pipe.model_copy(update={"bore_mm": stock.bore_mm})
         if stock.bore_mm > pipe.bore_mm and _velocity_m_s(wide, flow_l_s) <= most_m_s:
-            return [Fix(text=f"{say.bore(stock.bore_mm)} bore.", operations=[replace(at, stock.bore_mm)])]
+            return [Fix(text=f"{say.pipe(stock.bore_mm)} bore.", operations=[replace(at, stock.bore_mm)])]
     return []

@@ -96,4 +96,4 @@ def _wider(document: Property, enough: Callable[[Property], bool], say: Wording)
     if not wider or not does(wider[-1]):
         return []
     bore_mm = next(each for each in wider if does(each))
-    return [Fix(text=f"Lay the pipe to the taps in {say.bore(bore_mm)} bore.", operations=[replace(path, bore_mm)])]
+    return [Fix(text=f"Lay the pipe to the taps in {say.pipe(bore_mm)} bore.", operations=[replace(path, bore_mm)])]

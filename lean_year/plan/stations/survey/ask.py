@@ -7,7 +7,7 @@ Walk = Literal["roof", "eaves", "walls", "ground", "plant", "house", "road"]
 WALK: tuple[Walk, ...] = ("roof", "eaves", "walls", "ground", "plant", "house", "road")
 """In the order of a walk round the house."""
 AskKind = Literal[
-    "length", "bore", "area", "angle", "count", "percent", "pressure", "intensity", "choice", "yes_no", "look"
+    "length", "bore", "pipe", "area", "angle", "count", "percent", "pressure", "intensity", "choice", "yes_no", "look"
 ]  # fmt: skip
 """How its answer is written; `look` for what has no place in the design, or one that is drawn."""
 

@@ -21,7 +21,7 @@ def at_the_plant(document: Property) -> Iterator[Ask]:
                   "/pump/delivery/length_m", "length")  # fmt: skip
     if document.household.anybody and pump.feed not in ("undecided", "hand"):
         yield Ask("plant", "pump/delivery/bore_mm", "Bore of the pipe to the taps", "Inside; read its marking.",
-                  "/pump/delivery/bore_mm", "bore", gone_later=True)  # fmt: skip
+                  "/pump/delivery/bore_mm", "pipe", gone_later=True)  # fmt: skip
     if "uv" in kinds:
         yield Ask("plant", "treatment/uv/uvt_percent", "How much ultraviolet light the water lets through",
                   "A sample to a laboratory, or a meter on site.", "/treatment/uv/uvt_percent", "count")  # fmt: skip

@@ -7,11 +7,31 @@ from lean_year.plan.model.train import in_concrete, is_cartridge, served
 from lean_year.property.document import Property
 from lean_year.property.treatment import Treatment
 
+_GARDEN_TAP = BuildNote(
+    view="train",
+    head="A garden tap and its hose",
+    text="Children drink from a hose: a sign at every tap that its water is not for drinking, or a handle that comes "
+    "off. No paddling pool is filled from it, and nobody stands in its spray.",
+)
+_SOFT_WATER = BuildNote(
+    view="water",
+    head="Soft water",
+    text="Rainwater needs no softener, and less soap and detergent: a third of what the packet says. "
+    "Soft and acid, it takes metal from pipes; run the tap in the morning before drinking.",
+)
+_TOUCHES_DRINKING_WATER = BuildNote(
+    view="train",
+    head="What touches drinking water",
+    text="Liner, pipe, paint, sealant, mortar additive and coating rated for it (NSF/ANSI/CAN 61, "
+    "AS/NZS 4020, from memory). Tanks are new, or have held nothing but food.",
+)
+
 
 def treatment_notes(document: Property) -> list[BuildNote]:
     """Every note of the train that applies."""
     notes = _on_the_wall(document.treatment)
-    if served(document)["indoor"]:
+    uses = served(document)
+    if uses["indoor"]:
         notes.append(
             BuildNote(
                 view="train",
@@ -20,20 +40,12 @@ def treatment_notes(document: Property) -> list[BuildNote]:
                 "joint to the drinking pipe, not even behind a shut valve.",
             )
         )
-    notes += [
-        BuildNote(
-            view="water",
-            head="Soft water",
-            text="Rainwater needs no softener, and less soap and detergent: a third of what the packet says. "
-            "Soft and acid, it takes metal from pipes; run the tap in the morning before drinking.",
-        ),
-        BuildNote(
-            view="train",
-            head="What touches drinking water",
-            text="Liner, pipe, paint, sealant, mortar additive and coating rated for it (NSF/ANSI/CAN 61, "
-            "AS/NZS 4020, from memory). Tanks are new, or have held nothing but food.",
-        ),
-    ]
+    if uses["garden"] and not uses["drinking"]:
+        notes.append(_GARDEN_TAP)
+    if uses["indoor"] or uses["drinking"]:
+        notes.append(_SOFT_WATER)
+    if uses["drinking"]:
+        notes.append(_TOUCHES_DRINKING_WATER)
     if in_concrete(document):
         notes.append(
             BuildNote(

@@ -4,7 +4,7 @@ import { besideQuery } from "../../api/alternatives";
 import type { Finding, SideBySide } from "../../api/client";
 import { placeWords, valueWords } from "../../document/valueWords";
 import type { Units } from "../../lib/units";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { capital } from "../../lib/words";
 import { BesideYear } from "./BesideYear";
 

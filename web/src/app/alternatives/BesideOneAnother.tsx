@@ -2,8 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { inShortQuery } from "../../api/alternatives";
 import type { components } from "../../api/schema";
-import { money } from "../../lib/money";
-import { volume } from "../../lib/units";
+import { money, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 
 type InShort = components["schemas"]["AlternativeInShort"];

@@ -4,7 +4,7 @@ import type { PropertyState } from "../../api/client";
 import { changesQuery, makeChangeOrder } from "../../api/quotes";
 import type { Changes, Quote } from "../../api/quotes";
 import type { Paper } from "../../api/papers";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { failedWords } from "./failedWords";
 import { OfferForm } from "./OfferForm";
@@ -14,6 +14,7 @@ const NAMES: Record<keyof Omit<Changes["was"], "currency">, string> = {
   labour: "Labour",
   other: "Travel, machines, other and margin",
   contingency: "Contingency",
+  rounding: "Rounding",
   tax: "Tax",
   grants: "Taken off",
   total: "Total",

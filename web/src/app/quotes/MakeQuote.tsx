@@ -4,7 +4,7 @@ import type { PropertyState } from "../../api/client";
 import { makeQuote } from "../../api/quotes";
 import type { Quote } from "../../api/quotes";
 import type { Paper } from "../../api/papers";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { failedWords } from "./failedWords";
 import { OfferForm } from "./OfferForm";
 

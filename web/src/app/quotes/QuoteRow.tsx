@@ -3,7 +3,7 @@ import { useParams } from "wouter";
 import { answerQuote, quotePdf } from "../../api/quotes";
 import type { Quote } from "../../api/quotes";
 import { dayName, parseDay, today } from "../../lib/dates";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { capital } from "../../lib/words";
 import { failedWords } from "./failedWords";
 

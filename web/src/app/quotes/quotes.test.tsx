@@ -31,6 +31,7 @@ const SUMS = {
   labour: 8_860,
   other: 3_373,
   contingency: 1_574,
+  rounding: 0,
   tax: 3_306,
   grants: 0,
 };

@@ -1,7 +1,7 @@
 import { screen, within } from "@testing-library/react";
 import { expect, test } from "vitest";
 import type { BoughtForAll } from "../../api/client";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { demo, renderOnDemo } from "../../testing/demo";
 import { AllBought } from "./AllBought";
 

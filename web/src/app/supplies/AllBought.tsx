@@ -4,10 +4,10 @@ import type { BoughtForAll, Figure } from "../../api/client";
 import { allBoughtQuery } from "../../api/queries";
 import { useDocument } from "../../document/shown";
 import { useSaved } from "../../document/workbench";
-import { money } from "../../lib/money";
-import { fixed } from "../../lib/units";
+import { fixed, money } from "../../lib/units";
 import { CopyList } from "../../stations/price/CopyList";
 import { PriceBar } from "../../stations/price/PriceBar";
+import { putTogether } from "../../stations/price/putTogether";
 import { DataTable } from "../../ui/DataTable";
 import { FigureList } from "../../ui/FigureList";
 
@@ -49,7 +49,7 @@ function Bought({ bought, id }: { bought: BoughtForAll; id: string }) {
           <FigureList
             units={units}
             figures={bought as unknown as Record<string, Figure>}
-            keys={["materials", "labour", "other", "contingency", "tax", "grants", "total"]}
+            keys={putTogether(bought)}
           />
         </div>
       )}

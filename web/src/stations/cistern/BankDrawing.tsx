@@ -1,5 +1,5 @@
 import type { CisternPlan } from "../../api/client";
-import { axisUnit, bore, fixed, quantity, roundStep, volume, write } from "../../lib/units";
+import { axisUnit, fixed, pipe, quantity, roundStep, volume, write } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { fit } from "../../ui/fit";
 import { useWidth } from "../../ui/useWidth";
@@ -164,7 +164,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
                     textAnchor="middle"
                     className="axis"
                   >
-                    {bore(link.bore_mm, units)}
+                    {pipe(link.bore_mm, units)}
                   </text>
                 )}
               </g>

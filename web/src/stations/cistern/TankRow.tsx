@@ -144,7 +144,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
             <Entry
               label={`Bore of the link to ${tank.name}`}
               path={`${at}/link/bore_mm`}
-              kind="bore"
+              kind="pipe"
               value={tank.link.bore_mm}
             />{" "}
             pipe,{" "}

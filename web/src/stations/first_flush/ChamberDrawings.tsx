@@ -1,6 +1,6 @@
 import type { Plan } from "../../api/client";
 import { useDocument, usePlan } from "../../document/shown";
-import { bore, fixed, metres, volume } from "../../lib/units";
+import { fixed, metres, pipe, volume } from "../../lib/units";
 import type { Units } from "../../lib/units";
 import { Entry } from "../../document/Entry";
 
@@ -25,7 +25,7 @@ export function ChamberDrawings() {
       <p className="leading-[1.85]">
         {!tank && (
           <>
-            Pipe of <Entry label="Bore of the legs" path="/first_flush/bore_mm" kind="bore" value={entered.bore_mm} />{" "}
+            Pipe of <Entry label="Bore of the legs" path="/first_flush/bore_mm" kind="pipe" value={entered.bore_mm} />{" "}
             bore against{" "}
             <Entry label="Wall height for a leg" path="/first_flush/wall_m" kind="length" value={entered.wall_m} /> of
             wall,{" "}
@@ -60,7 +60,7 @@ export function ChamberDrawings() {
                 {volume(chamber.volume_l, units)}
                 {chamber.bore_mm !== null && (
                   <>
-                    : {metres(chamber.length_m, units)} of {bore(chamber.bore_mm, units)}
+                    : {metres(chamber.length_m, units)} of {pipe(chamber.bore_mm, units)}
                     {chamber.legs > 1 && `, in ${chamber.legs} legs of ${metres(chamber.leg_m, units)}`}
                   </>
                 )}

@@ -156,7 +156,7 @@ function PlaceEntries({ place }: { place: Place }) {
         <Entry
           label={`Bore of the downpipes of ${pipe.name}`}
           path={`/downpipes/${index}/bore_mm`}
-          kind="bore"
+          kind="pipe"
           value={pipe.bore_mm}
         />{" "}
         bore.

@@ -67,7 +67,7 @@ export function InsideView() {
                     <Entry
                       label={`Bore of the inlet of ${tank.name}`}
                       path={`${at}/bore_mm`}
-                      kind="bore"
+                      kind="pipe"
                       value={inlet.bore_mm}
                     />
                     , enters{" "}

@@ -112,7 +112,7 @@ function TheRun({ run, pipe, index }: { run: RunLevels; pipe: Pipe; index: numbe
       <Entry
         label={`Bore of the run of ${pipe.name}`}
         path={`${at}/run/bore_mm`}
-        kind="bore"
+        kind="pipe"
         value={pipe.run.bore_mm}
       />{" "}
       bore,{" "}
@@ -187,7 +187,7 @@ function WetPart({ pipe, at, lowest }: { pipe: Pipe; at: string; lowest: number 
           <MaybeEntry
             label={`Bore of the drain of ${pipe.name}`}
             path={`${at}/run/low_drain_mm`}
-            kind="bore"
+            kind="pipe"
             value={pipe.run.low_drain_mm}
             unknown="of the bore of the run"
             around={pipe.run.bore_mm}
@@ -220,7 +220,7 @@ function Narrowest({ pipe, at, set }: { pipe: Pipe; at: string; set: Set }) {
           <Entry
             label={`Narrowest place of ${pipe.name}`}
             path={`${at}/run/reducer_mm`}
-            kind="bore"
+            kind="pipe"
             value={pipe.run.reducer_mm}
             max={pipe.run.bore_mm}
           />

@@ -77,7 +77,8 @@ export function HouseholdSheet() {
               <>
                 {" "}
                 Rain alone serves <Why figure={plan.cistern.figures["months_by_rain"]} units={units} /> of the year in
-                full.
+                full; a sum by month, with its mean months, would say{" "}
+                <Why figure={plan.cistern.figures["months_by_sum"]!} units={units} />.
               </>
             )}
           </p>

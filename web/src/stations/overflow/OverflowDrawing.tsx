@@ -1,5 +1,5 @@
 import { useDocument, usePlan } from "../../document/shown";
-import { bore, head, metres } from "../../lib/units";
+import { head, metres, pipe as pipeSize } from "../../lib/units";
 
 const WIDE = 350;
 const TALL = 230;
@@ -103,7 +103,7 @@ export function OverflowDrawing() {
         </text>
         {out && (
           <text x={RIGHT + (entered.kind === "pipe" ? 58 : 86)} y={invert + 36} className="axis">
-            {entered.kind === "back_down" ? "downpipe" : `${count}${bore(entered.bore_mm, units)}`}
+            {entered.kind === "back_down" ? "downpipe" : `${count}${pipeSize(entered.bore_mm, units)}`}
           </text>
         )}
         {entered.kind === "standpipe" && entered.siphon_break && (

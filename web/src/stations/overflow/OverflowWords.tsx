@@ -115,7 +115,7 @@ function PipeWords() {
   return (
     <>
       {" "}
-      of <Entry label="Bore of the overflow" path="/overflow/bore_mm" kind="bore" value={entered.bore_mm} />,{" "}
+      of <Entry label="Bore of the overflow" path="/overflow/bore_mm" kind="pipe" value={entered.bore_mm} />,{" "}
       <Entry label="Length of the overflow" path="/overflow/length_m" kind="length" value={entered.length_m} /> long,
       with <Entry label="Bends of the overflow" path="/overflow/bends_90" kind="count" value={entered.bends_90} /> 90°
       bends, ending{" "}

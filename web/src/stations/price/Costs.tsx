@@ -5,7 +5,7 @@ import { NameEntry } from "../../document/NameEntry";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { freshNumber } from "../../lib/freshNumber";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { Choice } from "../../ui/Choice";
 
 type Grant = Document["price"]["grants"][number];

@@ -1,6 +1,5 @@
 import type { ScaleLinear } from "d3-scale";
-import { money } from "../../lib/money";
-import { roundStep } from "../../lib/units";
+import { money, roundStep } from "../../lib/units";
 
 const YEARS_WIDE = 44;
 

@@ -1,7 +1,6 @@
 import { useDocument, usePlan } from "../../document/shown";
 import { Entry } from "../../document/Entry";
-import { money } from "../../lib/money";
-import { costOf, costUnit, fixed } from "../../lib/units";
+import { costOf, costUnit, fixed, money } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { Why } from "../../ui/Why";
 import { YearsOfMoney } from "./YearsOfMoney";

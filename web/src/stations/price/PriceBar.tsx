@@ -1,6 +1,6 @@
 import type { Plan } from "../../api/client";
 import { useDocument } from "../../document/shown";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { fit } from "../../ui/fit";
 import { useWidth } from "../../ui/useWidth";
 import { Why } from "../../ui/Why";

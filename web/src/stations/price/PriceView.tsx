@@ -6,14 +6,14 @@ import { Entry } from "../../document/Entry";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits, useWho } from "../../document/workbench";
 import { today } from "../../lib/dates";
-import { money } from "../../lib/money";
-import { fixed } from "../../lib/units";
+import { fixed, money } from "../../lib/units";
 import { FigureList } from "../../ui/FigureList";
 import { Costs, Grants } from "./Costs";
 import type { Line } from "./changed";
 import { monthsBetween, pricedAs } from "./priced";
 import { PriceBar } from "./PriceBar";
 import { PriceField } from "./PriceField";
+import { putTogether } from "./putTogether";
 
 type Work = keyof Document["price"]["hours"];
 const SHOWN = 12;
@@ -67,17 +67,16 @@ export function PriceView({ lines: parts }: { lines: Line[] }) {
         <Entry label="Days of a machine" path="/price/machine_days" kind="count" value={entered.machine_days} /> days.
         Margin {share("Margin", "margin")}, contingency {share("Contingency", "contingency")}, tax{" "}
         {share("Tax", "tax")}
-        {shares.tax_included ? ", which the prices of parts have in them" : " on top"}.
+        {shares.tax_included ? ", which the prices of parts have in them" : " on top"}. The price with its tax is
+        rounded to the nearest{" "}
+        <Entry label="Price rounded to" path="/price/rounded_to" kind="money" value={entered.rounded_to} />
+        {entered.rounded_to === 0 && ", which leaves it as it is"}.
       </p>
       <div className="grid gap-x-8 gap-y-4 wide:grid-cols-2">
         <Hours />
         <section aria-label="Put together">
           <h2 className="heading">Put together</h2>
-          <FigureList
-            units={units}
-            figures={price as unknown as Record<string, Figure>}
-            keys={["materials", "labour", "other", "contingency", "tax", "grants", "total"]}
-          />
+          <FigureList units={units} figures={price as unknown as Record<string, Figure>} keys={putTogether(price)} />
         </section>
       </div>
       <Costs />

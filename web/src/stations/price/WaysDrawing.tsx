@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import type { Plan } from "../../api/client";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { useWidth } from "../../ui/useWidth";
 import { MoneyAxes } from "./MoneyAxes";
 

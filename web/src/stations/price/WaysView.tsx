@@ -1,8 +1,7 @@
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { useDocument, usePlan } from "../../document/shown";
-import { money } from "../../lib/money";
-import { costOf, costUnit, fixed, quantity } from "../../lib/units";
+import { costOf, costUnit, fixed, money, quantity } from "../../lib/units";
 import { DataTable } from "../../ui/DataTable";
 import { WaysDrawing } from "./WaysDrawing";
 

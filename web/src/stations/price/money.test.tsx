@@ -3,7 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { beforeEach, afterEach, expect, test, vi } from "vitest";
 import { buried, demo, lastOperations, renderOnDemo } from "../../testing/demo";
 import type { WithParts } from "../../testing/demo";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { monthsBetween } from "./priced";
 import { PriceSheet } from "./PriceSheet";
 import { paidByYear } from "./YearsOfMoney";

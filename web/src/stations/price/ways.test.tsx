@@ -2,7 +2,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { demo, lastOperations, renderOnDemo } from "../../testing/demo";
-import { money } from "../../lib/money";
+import { money } from "../../lib/units";
 import { PriceSheet } from "./PriceSheet";
 import { apart } from "./WaysDrawing";
 

@@ -19,7 +19,7 @@ export function WellWords({ well }: { well: NonNullable<BackUp["well"]> }) {
       an efficiency of{" "}
       <Entry label="Efficiency of its pump" path={`${at}/efficiency`} kind="percent" value={well.efficiency} />,
       through <Entry label="Length of its pipe" path={`${at}/length_m`} kind="length" value={well.length_m} /> of
-      pipe, <Entry label="Bore of its pipe" path={`${at}/bore_mm`} kind="bore" value={well.bore_mm} /> bore.
+      pipe, <Entry label="Bore of its pipe" path={`${at}/bore_mm`} kind="pipe" value={well.bore_mm} /> bore.
     </p>
   );
 }

@@ -16,7 +16,7 @@ type Pipe = Document["pump"]["delivery"];
 export function PipeEntries({ name, at, pipe }: { name: string; at: string; pipe: Pipe }) {
   return (
     <>
-      <Entry label={`Bore of the ${name}`} path={`${at}/bore_mm`} kind="bore" value={pipe.bore_mm} /> bore,{" "}
+      <Entry label={`Bore of the ${name}`} path={`${at}/bore_mm`} kind="pipe" value={pipe.bore_mm} /> bore,{" "}
       <Entry label={`Length of the ${name}`} path={`${at}/length_m`} kind="length" value={pipe.length_m} /> long,
       fittings, total K{" "}
       <Entry

@@ -9,7 +9,17 @@ import { YesOrNo } from "../../document/YesOrNo";
 import type { Item } from "./answers";
 
 /** About how large what is asked for is, where nothing stands there yet. */
-const AROUND = { length: 2, bore: 100, area: 100, angle: 30, count: 1, percent: 0.05, pressure: 600, intensity: 20 };
+const AROUND = {
+  length: 2,
+  bore: 100,
+  pipe: 100,
+  area: 100,
+  angle: 30,
+  count: 1,
+  percent: 0.05,
+  pressure: 600,
+  intensity: 20,
+};
 
 /** A hillside has no eaves: a roof becomes one at Roofs, which takes its gutters away. */
 const NO_ROOF = "hillside_rock";

@@ -26,6 +26,8 @@ export function TreatmentSheet() {
   const figure = (key: string) => answer.figures[key] && <Why figure={answer.figures[key]} units={units} />;
   const cost = answer.figures["cost_year"]?.value ?? 0;
   const staged = entered.stages.length > 0;
+  const indoors = answer.branches.some(({ use, served }) => use !== "garden" && served);
+  const treated = indoors || staged || entered.chlorine.on;
   return (
     <>
       <div className="flex flex-col gap-x-8 desk:flex-row">
@@ -38,7 +40,7 @@ export function TreatmentSheet() {
               {cost > 0 && <>Upkeep {figure("cost_year")} a year.</>}
             </>
           ) : (
-            "Nothing stands between the tank and the taps yet."
+            `Nothing stands between the tank and the ${indoors ? "taps" : "garden"} yet.`
           )}
         </p>
       </div>
@@ -49,7 +51,7 @@ export function TreatmentSheet() {
           { key: "disinfection", name: "Disinfection", body: <DisinfectionView /> },
           { key: "water", name: "Water & tests", body: <WaterView /> },
           { key: "plant-room", name: "Plant room", body: <PlantRoomView /> },
-        ]}
+        ].filter(({ key }) => treated || key === "train")}
       />
     </>
   );

@@ -64,6 +64,15 @@ test("where rain is not drunk nothing asks for a lamp or a test", async () => {
     expect(screen.queryByRole("region", { name })).toBeNull();
 });
 
+test("a garden that nothing treats has its train alone, and is spoken of as one", async () => {
+  const garden = structuredClone(demo);
+  garden.document.treatment.stages = [];
+  for (const branch of garden.plan.treatment.branches) branch.served = branch.use === "garden";
+  renderOnDemo(<TreatmentSheet />, garden);
+  expect(await screen.findByText("Nothing stands between the tank and the garden yet.")).toBeTruthy();
+  expect(screen.queryByRole("tab", { name: "Disinfection" })).toBeNull();
+});
+
 test("chlorine is asked for its dose only where there is any", async () => {
   const calls = renderOnDemo(<TreatmentSheet />, demo, "/?view=disinfection");
   expect(await screen.findByRole("button", { name: "Chlorine: No chlorine is dosed" })).toBeTruthy();
