@@ -2,6 +2,7 @@
 
 from hypothesis import strategies as st
 
+from lean_year.core.water_path.gutters import LINING_N
 from lean_year.core.water_path.screens import SCREEN_TYPES
 from lean_year.property.roofs import Downpipe
 from lean_year.property.water_path import (
@@ -33,7 +34,8 @@ def gutters(draw):
     length_m = draw(st.none() | st.floats(0.1, 1_000))
     places = st.floats(0, 1_000 if length_m is None else length_m)
     return Gutter(
-        shape=draw(st.sampled_from(["half_round", "box", "channel"])),
+        shape=draw(st.sampled_from(["half_round", "box", "channel", "open_channel"])),
+        lining=draw(st.sampled_from(list(LINING_N))),
         width_mm=draw(st.floats(20, 2_000)),
         depth_mm=draw(st.floats(10, 2_000)),
         length_m=length_m,

@@ -18,7 +18,7 @@ from lean_year.property.served import Served
 ANIMALS = "/household/animals"
 OF_THE_SITE = (
     "/name", "/place", "/units", "/site", "/rain", "/climate", "/losses", "/snow", "/downpour", "/prices",
-    "/survey", "/photos", "/permits", "/keeping",
+    "/survey", "/photos", "/permits", "/keeping", "/price/rounded_to",
     "/levels/datum", "/levels/ground_m", "/levels/discharge_m", "/levels/highest_tap_m", "/levels/lowest_tap_m",
     "/ground/soil", "/ground/slope", "/ground/topsoil_m", "/ground/swelling", "/ground/water_table_m",
     "/ground/wind_m_s", "/ground/earthquakes", "/ground/gate_m", "/ground/overhead_m", "/ground/soft_access",

@@ -12,7 +12,7 @@ from lean_year.core.units import (
     MM_PER_INCH,
 )
 
-_BORE_MM = stock_pipes.TRADE_SIZES_MM
+_BORE_MM = stock_pipes.trade_sizes_mm()
 
 USUAL_IN_US_UNITS: dict[str, float | str] = {
     "/roofs/0/gutters/0/width_mm": 5 * MM_PER_INCH,

@@ -6,6 +6,7 @@ from pydantic import Field, model_validator
 
 from lean_year.core.errors import Amount, InputError
 from lean_year.core.water_path.first_flush import USUAL_RAIN_H, Exposure
+from lean_year.core.water_path.gutters import Lining
 from lean_year.core.water_path.overflow import INFILTRATION_SAFETY
 from lean_year.core.water_path.screens import SCREEN_TYPES, ScreenKind
 from lean_year.property.parts import Key, Part, ShareOfOne, Text
@@ -17,6 +18,7 @@ Bends = Annotated[int, Field(ge=0, le=50)]
 MOST_HOLE_MM = 100.0
 MOST_PIECES = 50
 MOST_OVERFLOW_PIPES = 20
+MOST_MEDIA_M2 = 10_000.0
 
 
 MOST_GUTTER_M = 1_000.0
@@ -25,11 +27,13 @@ MOST_GUTTER_M = 1_000.0
 class Gutter(Part):
     """One straight run of gutter, its outlets alike."""
 
-    shape: Literal["half_round", "box", "channel"] = "half_round"
-    """A channel lies in paving, under a grate."""
+    shape: Literal["half_round", "box", "channel", "open_channel"] = "half_round"
+    """A channel lies in paving, under a grate; an open one along the foot of a slope, cut or built."""
+    lining: Lining = "mortar"
+    """Of an open channel."""
     width_mm: float = Field(default=125, ge=20, le=2_000)
     depth_mm: float = Field(default=62, ge=10, le=2_000)
-    """Of a box or channel, to its spill; a half-round one is half as deep as wide."""
+    """Of a box or channel, to its spill or edge; a half-round one is half as deep as wide."""
     length_m: float | None = Field(default=None, gt=0, le=MOST_GUTTER_M)
     """Along the eaves; one side of the surface where None."""
     fall_mm_m: float = Field(default=0, ge=0, le=200)
@@ -61,14 +65,15 @@ class Screen(Part):
 
     kind: ScreenKind
     open_cm2: float | None = Field(default=None, gt=0, le=1e6)
-    aperture_mm: float | None = Field(default=None, gt=0, le=100)
+    aperture_mm: float | None = Field(default=None, ge=0.001, le=100)
+    """Its openings; of a grit trap, the grains that it is to keep."""
     head_mm: float | None = Field(default=None, ge=0, le=2_000)
     loss_share: ShareOfOne | None = None
     """Of the water that reaches it, lost in any rain."""
     clean_weeks: int | None = Field(default=None, ge=1, le=520)
     reached_from: Literal["ground", "step_ladder", "ladder", "roof"] = "ladder"
-    media_m2: float = Field(default=1, gt=0, le=10_000)
-    """Plan of the bed of an up-flow filter or a chamber of wrapped pipes."""
+    media_m2: float = Field(default=1, gt=0, le=MOST_MEDIA_M2)
+    """Plan of the bed of an up-flow filter or a chamber of wrapped pipes, or of a grit trap."""
     bypass: bool = True
     """Whether what it cannot take goes round it and not over the ground."""
 

@@ -131,6 +131,32 @@ PLANS: dict[str, tuple[str, list[Operation]]] = {
         "saltmarrow",
         [replace("/pump/feed", "hand"), replace("/levels/pump_m", 6.0), replace("/pump/hand", {"stroke_l": 1.5})],
     ),
+    # Open ground with a channel and a trap for grit, whose water joins a run with a filter chamber; a round price.
+    "saltmarrow-hillside": (
+        "saltmarrow",
+        [
+            replace("/roofs/1/material", "hillside_rock"),
+            replace(
+                "/roofs/1/gutters",
+                [
+                    {
+                        "shape": "open_channel",
+                        "width_mm": 300.0,
+                        "depth_mm": 200.0,
+                        "fall_mm_m": 15.0,
+                        "lining": "stone",
+                        "outlet_mm": 150.0,
+                    }
+                ],
+            ),
+            replace("/roofs/2/drains", [{"group": "a", "share": 1.0}]),
+            replace("/downpipes/0/screens", [{"kind": "leaf_screen"}, {"kind": "wrapped_pipe", "media_m2": 2.0}]),
+            replace("/downpipes/1/screens", [{"kind": "grit_trap", "media_m2": 0.05}]),
+            replace("/downpipes/1/run/into", "a"),
+            replace("/first_flush/by", "length"),
+            replace("/price/rounded_to", 250.0),
+        ],
+    ),
     # Tanks of two phases one after the other, roofs shared between downpipes, heights that nobody has measured.
     "saltmarrow-phases": (
         "saltmarrow",

@@ -31,6 +31,7 @@ ADDED = {
     "/price/hands": 2,
     "/price/travel_km": 0.0,
     "/price/machine_days": 0.0,
+    "/price/rounded_to": 0.0,
     "/price/ways/mains/yearly": 0.0,
     "/price/ways/mains/rise_m": 0.0,
     "/price/ways/mains/friction_kpa": 0.0,
@@ -179,7 +180,7 @@ def test_the_gutters_of_an_older_version_are_runs_with_as_many_outlets(name, ver
         assert sum(len(run.outlets_m) for run in roof.gutters) == gutter["outlets"]
         assert all(place is None for run in roof.gutters for place in run.outlets_m), "nobody measured where they are"
         for run in roof.gutters:
-            same = run.model_dump(exclude={"outlets_m"})
+            same = run.model_dump(exclude={"outlets_m", "lining"})
             assert same == {key: value for key, value in gutter.items() if key != "outlets"}
     two_eaves = {"saltmarrow": {"house"}, "brindle-landing": set(), "lantern-row": {"outrigger"}}[name]
     assert {roof.id for roof in opened.roofs if len(roof.gutters) == 2} == two_eaves

@@ -1,6 +1,7 @@
 """Pipes as they are sold: the name on the shelf, the real bore and the outside diameter."""
 
 from dataclasses import dataclass
+from functools import cache
 from typing import Literal
 
 from lean_year.core.errors import require_number
@@ -37,8 +38,6 @@ GUTTER_OUTLETS_MM: tuple[float, ...] = tuple(table("stock_pipes")["gutter_outlet
 PRESSURE_CLASSES_KPA: tuple[float, ...] = tuple(table("stock_pipes")["pressure_classes_kpa"])
 """Drain pipe with ring seals, as its joints are tested, then pressure pipe. Basis: from memory (usual classes)."""
 _DOWNPIPE = " downpipe"
-TRADE_SIZES_MM = {pipe.name: pipe.bore_mm for pipe in sorted({*US, *PRESSURE["us"]}, key=lambda pipe: pipe.bore_mm)}
-"""Bores of US pipes by their nominal sizes, the narrowest first. [mm]"""
 SAME_BORE_MM = 0.05
 """Bores that differ by less are one. [mm] Basis: derived (the tables give tenths of a millimetre)."""
 
@@ -46,6 +45,16 @@ SAME_BORE_MM = 0.05
 def stock_pipes(units: System) -> tuple[StockPipe, ...]:
     """The list of a system of units, the narrowest first."""
     return US if units == "us" else METRIC
+
+
+@cache
+def trade_sizes_mm() -> dict[str, float]:
+    """Bores of US pipes by their nominal sizes, the narrowest first. Shared, and not to be changed.
+
+    >>> list(trade_sizes_mm())[:3]
+    ['1/2 in', '3/4 in', '1 in']
+    """
+    return {pipe.name: pipe.bore_mm for pipe in sorted({*US, *PRESSURE["us"]}, key=lambda pipe: pipe.bore_mm)}
 
 
 def trade_size(bore_mm: float) -> str | None:
@@ -66,7 +75,7 @@ def trade_size(bore_mm: float) -> str | None:
     >>> trade_size(40.9), trade_size(40)
     ('1-1/2 in', None)
     """
-    return next((name for name, bore in TRADE_SIZES_MM.items() if abs(bore - bore_mm) < SAME_BORE_MM), None)
+    return next((name for name, bore in trade_sizes_mm().items() if abs(bore - bore_mm) < SAME_BORE_MM), None)
 
 
 def sold_pipe(*, bore_mm: float, units: System, use: PipeUse) -> StockPipe:

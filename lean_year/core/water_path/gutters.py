@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
@@ -23,11 +24,22 @@ OUTLET_HEAD_SHARE = 0.47
 """Water over a gutter's outlet as a share of the gutter's depth. Basis: from memory (BS EN 12056-3, half-round)."""
 DRAIN_FILL = 0.7
 """Depth to which a dry run is filled, over its bore. Basis: from memory (BS EN 12056)."""
+SMOOTH_GUTTER_N = 0.012
+"""Manning's roughness of a smooth gutter. Basis: from memory (textbooks)."""
 SMOOTH_PIPE_N = 0.011
 """Manning's roughness of plastic pipe. Basis: from memory (textbooks: 0.009 to 0.011)."""
 CODE_TABLE_N = 0.0155
 """Manning's roughness with which pipes that run full carry hardly less than every row of the code table for drains.
 Basis: derived (from the table's rows)."""
+OPEN_CHANNEL_FILL = 0.8
+"""Depth to which an open channel is filled in the downpour, over its own: stones and leaves lie in it. Basis:
+estimate."""
+LINING_N = {"mortar": 0.013, "stone": 0.020, "rock": 0.040, "earth": 0.022}
+"""Manning's roughness of an open channel by its lining: cement mortar, random stone in mortar, rock cut as it breaks,
+clean earth. Basis: from memory (Chow 1959)."""
+OPEN_CHANNELS_MM = (200.0, 300.0, 400.0, 500.0, 600.0, 800.0, 1_000.0)
+"""Widths that an open channel is cut to. Basis: estimate."""
+Lining = Literal["mortar", "stone", "rock", "earth"]
 DRY_HEAD_M = 0.3
 """Water that may stand over a narrow place of a dry run. Basis: estimate."""
 UNLIKELY_MM_H = 400.0
@@ -174,7 +186,9 @@ def gutter_capacity_l_s(
     return float(nominal * length_factor(length_over_depth, fall_mm_m) * (BEND_FACTOR if bends else 1.0))
 
 
-def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, manning_n: float = 0.012) -> float:
+def sloped_gutter_l_s(
+    *, section_mm2: float, wetted_mm: float, slope: float, manning_n: float = SMOOTH_GUTTER_N
+) -> float:
     """The most that a gutter laid to a fall can bring, running full, by Manning: an upper bound, not for design.
 
     Parameters
@@ -203,6 +217,43 @@ def sloped_gutter_l_s(*, section_mm2: float, wetted_mm: float, slope: float, man
     fall = require_number("slope", slope, low=0, high=1)
     n = require_number("manning_n", manning_n, low=0.005, high=0.1)
     return float(1000 * section * (section / wetted) ** (2 / 3) * math.sqrt(fall) / n)
+
+
+def open_channel_l_s(*, width_mm: float, depth_mm: float, slope: float, lining: Lining) -> float:
+    """What an open channel of a rectangular section brings in the downpour, by Manning, filled to four fifths.
+
+    Parameters
+    ----------
+    width_mm : float
+        1 to 10,000. [mm]
+    depth_mm : float
+        Its own, 1 to 10,000. [mm]
+    slope : float
+        Fall over length, 0 to 1. [-]
+    lining : {"mortar", "stone", "rock", "earth"}
+        What it is lined with.
+
+    Returns
+    -------
+    float
+        [L/s]. Basis: published (Manning), with roughnesses from memory (`LINING_N`).
+
+    Raises
+    ------
+    InputError
+
+    Examples
+    --------
+    >>> round(open_channel_l_s(width_mm=300, depth_mm=200, slope=0.02, lining="mortar"), 1)
+    96.9
+    """
+    width = require_number("width_mm", width_mm, low=1, high=10_000)
+    filled = OPEN_CHANNEL_FILL * require_number("depth_mm", depth_mm, low=1, high=10_000)
+    if lining not in LINING_N:
+        raise InputError("lining", f"must be one of {', '.join(LINING_N)}, got {lining}")
+    return sloped_gutter_l_s(
+        section_mm2=width * filled, wetted_mm=width + 2 * filled, slope=slope, manning_n=LINING_N[lining]
+    )
 
 
 def opening_capacity_l_s(*, diameter_mm: float, head_mm: float, strainer: bool = False) -> float:

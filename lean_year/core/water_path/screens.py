@@ -10,7 +10,14 @@ from lean_year.core.tables import rows
 from lean_year.core.units import GRAVITY_M_S2
 
 ScreenKind = Literal[
-    "gutter_mesh", "leaf_screen", "downpipe_filter", "lid_basket", "inlet_mesh", "up_flow", "wrapped_pipe"
+    "gutter_mesh",
+    "leaf_screen",
+    "downpipe_filter",
+    "lid_basket",
+    "inlet_mesh",
+    "up_flow",
+    "wrapped_pipe",
+    "grit_trap",
 ]
 MESH_DISCHARGE = 0.6
 """Of a sharp-edged opening. Basis: from memory (handbooks)."""

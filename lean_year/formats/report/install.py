@@ -8,6 +8,7 @@ from lean_year.formats.report.owner.works import add_section
 from lean_year.formats.report.pictures.pads import draw_pad
 from lean_year.plan.answer.wording import Wording, day
 from lean_year.plan.model.holes import holes
+from lean_year.plan.model.levels import outlet_words
 from lean_year.plan.model.parts_list import CutBars
 from lean_year.plan.stations.build.points import limits_of
 from lean_year.plan.stations.build.stage import STATION as BUILD
@@ -107,7 +108,7 @@ def _levels(sheet: Sheet, facts: Facts) -> None:
         add_section(sheet, gutters, run, drawn, say, run.name)
         rows: Checks = []
         if run.outlet_m is not None:
-            rows.append((f"{run.name}: gutter outlet", say.of_kind("height", run.outlet_m), 1))
+            rows.append((f"{run.name}: {outlet_words(run)}", say.of_kind("height", run.outlet_m), 1))
         if run.screen_m is not None and run.open_at != "outlet":
             rows.append((f"{run.name}: {run.open_at_words}", say.of_kind("height", run.screen_m), 1))
         for point in run.points:

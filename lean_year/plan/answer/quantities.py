@@ -13,7 +13,7 @@ from functools import lru_cache
 from typing import Any, Literal
 
 from lean_year.core import units as to
-from lean_year.core.hydraulics.stock_pipes import TRADE_SIZES_MM, trade_size
+from lean_year.core.hydraulics.stock_pipes import trade_size, trade_sizes_mm
 from lean_year.property.document import Units
 
 Digits = int | Literal["significant", "shortest"]
@@ -187,8 +187,11 @@ FIGURES: dict[str, tuple[str, float]] = {
 """By the unit of a figure of the plan, the kind of quantity that it is written as and the kept units in it."""
 
 
-def _entry(metric: Entered | Sequence[Entered], us: Entered) -> dict[Units, Sequence[Entered]]:
-    return {"metric": (metric,) if isinstance(metric, Entered) else metric, "us": (us,)}
+def _entry(metric: Entered | Sequence[Entered], us: Entered | Sequence[Entered]) -> dict[Units, Sequence[Entered]]:
+    return {
+        "metric": (metric,) if isinstance(metric, Entered) else metric,
+        "us": (us,) if isinstance(us, Entered) else us,
+    }
 
 
 def _same(rule: Entered) -> dict[Units, Sequence[Entered]]:
@@ -201,7 +204,10 @@ ENTRIES: dict[str, dict[Units, Sequence[Entered]]] = {
     ),
     "stroke": _entry(Entered("L", 1, 2, 0.05), Entered("gal", to.L_PER_US_GALLON, 2, 0.01)),
     "rate": _entry(Entered("L", 1, 1, 5), Entered("gal", to.L_PER_US_GALLON, 1, 1)),
-    "area": _entry(Entered("m²", 1, 1, 1), Entered("ft²", to.M2_PER_SQUARE_FOOT, 0, 10)),
+    "area": _entry(
+        (Entered("m²", 1, 2, 0.05, 2), Entered("m²", 1, 1, 1)),
+        (Entered("ft²", to.M2_PER_SQUARE_FOOT, 1, 0.5, 2), Entered("ft²", to.M2_PER_SQUARE_FOOT, 0, 10)),
+    ),
     "length": _entry(Entered("m", 1, 2, 0.1), Entered("ft", to.M_PER_FOOT, 2, 0.5)),
     "bore": _entry(Entered("mm", 1, 0, 5), Entered("in", to.MM_PER_INCH, 2, 0.25)),
     "pipe": _entry(Entered("mm", 1, 0, 5), Entered("in", to.MM_PER_INCH, 2, 0.25)),
@@ -379,7 +385,7 @@ def table() -> dict[str, Any]:
         "figures": FIGURES,
         "entries": plain(ENTRIES),
         "mayBeWritten": MAY_BE_WRITTEN,
-        "tradeSizes": TRADE_SIZES_MM,
+        "tradeSizes": trade_sizes_mm(),
     }
 
 

@@ -151,7 +151,7 @@ class Wording:
             case "-":  # rounded down, so that 100 % means all of it
                 return "100 %" if value == 1 else f"{fixed(math.floor(value * 1000) / 10, 1)} %"
             case currency:
-                return self.money(currency, value)
+                return f"{currency}{fixed(value, 2 if abs(value) < 10 else 0)}".replace("-", "−")
 
     def money(self, currency: str, amount: float) -> str:
         """An amount, with cents under ten."""

@@ -11,9 +11,10 @@ from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough, mor
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.capacity_methods import CODE_TABLE, WYLY_EATON, size_in_table
 from lean_year.plan.model.gutter_places import gutter_places
-from lean_year.plan.model.levels import RunLevels, run_levels
-from lean_year.plan.model.roof_surface import drained_share, plan_area_m2
+from lean_year.plan.model.levels import CHANNEL_WORDS, RunLevels, run_levels
+from lean_year.plan.model.roof_surface import by_hillside, drained_share, plan_area_m2
 from lean_year.plan.model.run_capacity import run_capacity
+from lean_year.plan.model.screens_met import in_the_run
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
 from lean_year.property.water_path import Screen
@@ -109,11 +110,6 @@ def _downpipe(document: Property, number: int, pipe: Downpipe, flow: float, say:
     )
 
 
-def at_the_tank(screen: Screen) -> bool:
-    """Whether a screen stands at the far end of the run, and not at every downpipe."""
-    return screen.kind not in ("gutter_mesh", "leaf_screen", "downpipe_filter")
-
-
 def screen_takes_l_s(screen: Screen, clogged_share: float, count: int = 1) -> float:
     """What a stage takes in the downpour, so many side by side. [L/s]"""
     return count * screens.mesh_flow_l_s(
@@ -125,7 +121,7 @@ def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: f
     screen = pipe.screens[stage]
     usual = screens.SCREEN_TYPES[screen.kind]
     clogged = document.downpour.clogged_share
-    count = 1 if at_the_tank(screen) else pipe.pipes
+    count = 1 if in_the_run(screen) else pipe.pipes
     path = f"/downpipes/{number}/screens/{stage}/open_cm2"
     larger = (
         screen.model_copy(update={"open_cm2": screen.value("open_cm2") * times})
@@ -163,6 +159,8 @@ def _screen(document: Property, number: int, pipe: Downpipe, stage: int, flow: f
 
 def spills_of_run(levels: RunLevels) -> str:
     """Where water comes out that a run cannot take."""
+    if levels.open_at_words == CHANNEL_WORDS:
+        return "back up into the channel and down the slope"
     if levels.open_at == "outlet":
         return "back up into the gutter and over the eaves"
     return f"over the {levels.open_at_words}, where the run begins"
@@ -243,10 +241,12 @@ def places_to_the_tank(document: Property, flows: Flows, levels: dict[str, RunLe
         if flows.in_run[pipe.id] <= 0:
             continue
         own = flows.by_group[pipe.id]
-        if own > 0:
+        if own > 0 and not by_hillside(document, pipe.id):
             places.append(_downpipe(document, number, pipe, own, say))
         for stage, screen in enumerate(pipe.screens):
-            flow = flows.in_run[pipe.id] if at_the_tank(screen) else own
+            if screen.kind == "grit_trap":  # what it cannot keep back goes on, and none of the water spills
+                continue
+            flow = flows.in_run[pipe.id] if in_the_run(screen) else own
             places.append(_screen(document, number, pipe, stage, flow, say))
         places += _run(document, number, pipe, flows.in_run[pipe.id], levels[pipe.id], say)
     return places

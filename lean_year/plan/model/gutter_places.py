@@ -9,6 +9,7 @@ from typing import Any, NamedTuple
 from lean_year.core.hydraulics.stock_pipes import GUTTER_OUTLETS_MM, HALF_ROUND_GUTTERS_MM
 from lean_year.core.water_path import gutters
 from lean_year.plan.answer.capacity import Place, SizeOffered, first_enough
+from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.capacity_methods import CODE_TABLE, EN, size_in_table
 from lean_year.plan.model.gutter_runs import (
@@ -30,7 +31,10 @@ Words = Callable[[float], str]
 
 
 def spills_over(roof: Roof) -> str:
-    return "over the paving" if any(each.shape == "channel" for each in roof.gutters) else "over the eaves"
+    shapes = {each.shape for each in roof.gutters}
+    if "open_channel" in shapes:
+        return "over its edge and down the slope"
+    return "over the paving" if "channel" in shapes else "over the eaves"
 
 
 def gutter_places(document: Property, number: int, roof: Roof, flow_l_s: float, say: Wording) -> list[Place]:
@@ -43,6 +47,10 @@ def gutter_places(document: Property, number: int, roof: Roof, flow_l_s: float, 
 def _one_way_l_s(document: Property, run: GutterRun) -> float:
     """What a run takes on its longest way to an outlet."""
     gutter = run.gutter
+    if gutter.shape == "open_channel":
+        return gutters.open_channel_l_s(
+            width_mm=gutter.width_mm, depth_mm=gutter.depth_mm, slope=gutter.fall_mm_m / 1000, lining=gutter.lining
+        )
     if document.downpour.method == "code_table":
         return gutters.SEMICIRCULAR_GUTTER.flow_l_s(gutter.width_mm)
     section, depth, _ = gutter_section(gutter, gutter.width_mm)
@@ -63,6 +71,13 @@ class _Why(NamedTuple):
 def _why(document: Property, run: GutterRun, say: Wording) -> _Why:
     """Where that comes from."""
     gutter, takes = run.gutter, say.flow(_one_way_l_s(document, run))
+    if gutter.shape == "open_channel":
+        n = gutters.LINING_N[gutter.lining]
+        return _Why(
+            "Manning; roughness by Chow 1959 (from memory)",
+            "A R^(2/3) S^(1/2) / n, filled to four fifths",
+            f"{takes} at {fixed(gutter.fall_mm_m / 10, 1)} %, n {n}",
+        )
     if document.downpour.method == "code_table":
         size = size_in_table(gutters.SEMICIRCULAR_GUTTER, gutter.width_mm, "1/16 in per foot")
         return _Why(CODE_TABLE.source, CODE_TABLE.formula, f"{takes}, {size}")
@@ -93,11 +108,12 @@ def _gutters(document: Property, number: int, roof: Roof, flow: float, say: Word
 
     run, which = _first_to_spill(roof, takes)
     why = _why(document, run, say)
-    wider = _wider(number, roof, takes, flow, "width_mm", HALF_ROUND_GUTTERS_MM, say.bore)
+    widths = gutters.OPEN_CHANNELS_MM if run.gutter.shape == "open_channel" else HALF_ROUND_GUTTERS_MM
+    wider = _wider(number, roof, takes, flow, "width_mm", widths, say.bore)
     return Place(
         key=f"gutter:{roof.id}",
         kind="gutter",
-        name=f"{'Channel' if run.gutter.shape == 'channel' else 'Gutter'} of {roof.name}",
+        name=f"{'Channel' if 'channel' in run.gutter.shape else 'Gutter'} of {roof.name}",
         group=None,
         roof=roof.id,
         size=f"{say.bore(run.gutter.width_mm)}, {several(len(run.outlets_m), 'outlet')}{which}",

@@ -84,7 +84,7 @@ ROOF_READS = tuple(
 )  # fmt: skip
 """What of a roof decides the water that it brings."""
 LOSS_READS = (
-    *(f"downpipes.{each}" for each in ("id", "name", "pipes", "screens", "tank", "out_of_use")),
+    *(f"downpipes.{each}" for each in ("id", "name", "pipes", "screens", "tank", "run.into", "out_of_use")),
     "first_flush", "cistern.out_of_use",
 )  # fmt: skip
 """What of the pipes decides what is lost between gutter and tank, and in which tank the rest ends."""

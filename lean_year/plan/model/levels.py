@@ -9,8 +9,11 @@ from lean_year.core.hydraulics.stock_pipes import stock_pipes
 from lean_year.core.water_path import levels as core
 from lean_year.core.water_path.levels import DIP_UNDER_GROUND_M, SCREEN_UNDER_OUTLET_M
 from lean_year.core.water_path.overflow import BALL_VALVE, BEND_45, BEND_90, CHECK_VALVE, TEE_BRANCH, TEE_THROUGH
+from lean_year.core.water_path.screens import SCREEN_TYPES
 from lean_year.plan.answer.figure import Fix
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.roof_surface import by_hillside
+from lean_year.plan.model.screens_met import shared_screens, way_to_the_tank
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
@@ -72,6 +75,8 @@ class RunLevels(BaseModel):
     """Id of the tank it fills."""
     through: list[str]
     """Names of the groups whose runs it joins on the way."""
+    off_ground: bool
+    """Whether open ground drains to it, by a channel in place of gutters."""
     outlet_m: float | None
     screen_m: float | None
     """Water where the downpipes are open to the air."""
@@ -79,6 +84,8 @@ class RunLevels(BaseModel):
     open_at: Literal["leaf_screen", "downpipe_filter", "outlet"]
     """Where that is."""
     open_at_words: str
+    shared_screens: list[str]
+    """What stands in the runs that it joins, and strains its water as well, in words."""
     foot_m: float | None
     """Invert of a dry run where it begins."""
     foot_assumed: bool
@@ -183,15 +190,6 @@ def discharge_m(document: Property) -> float:
     )
 
 
-def _way(document: Property, pipe: Downpipe) -> list[Downpipe]:
-    """The runs that the water of a group goes through, its own first."""
-    pipes = {each.id: each for each in document.downpipes}
-    way = [pipe]
-    while way[-1].run.into is not None:
-        way.append(pipes[way[-1].run.into])
-    return way
-
-
 def outlet_and_screen_m(document: Property, pipe: Downpipe) -> tuple[float | None, float | None]:
     """The lowest gutter outlet of a group and the water on its leaf screen; None where nobody has measured. [m]"""
     heights = [
@@ -214,6 +212,17 @@ def open_at(pipe: Downpipe) -> Literal["leaf_screen", "downpipe_filter", "outlet
 
 
 _OPEN_AT_WORDS = {"leaf_screen": "leaf screen", "downpipe_filter": "downpipe filter", "outlet": "gutter outlet"}
+CHANNEL_WORDS = "outlet of the channel"
+
+
+def outlet_words(run: "RunLevels") -> str:
+    """What the highest point of a run is called."""
+    return "channel outlet" if run.off_ground else "gutter outlet"
+
+
+def _open_at_words(document: Property, pipe: Downpipe) -> str:
+    where = open_at(pipe)
+    return CHANNEL_WORDS if where == "outlet" and by_hillside(document, pipe.id) else _OPEN_AT_WORDS[where]
 
 
 Heights = list[tuple[float, float]]
@@ -298,7 +307,7 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
     outlet, screen = outlet_and_screen_m(document, pipe)
     tank = tank_of(document, pipe.id)
     inlet = tank.inlet_m
-    way = _way(document, pipe)
+    way = way_to_the_tank(document, pipe)
     length = sum(each.run.length_m for each in way)
     fittings = way_fittings(way)
     drop = None if screen is None else screen - inlet
@@ -323,7 +332,9 @@ def run_levels(document: Property, pipe: Downpipe, flow_l_s: dict[str, float]) -
         screen_m=screen,
         screen_assumed=pipe.screen_m is None,
         open_at=open_at(pipe),
-        open_at_words=_OPEN_AT_WORDS[open_at(pipe)],
+        open_at_words=_open_at_words(document, pipe),
+        off_ground=by_hillside(document, pipe.id),
+        shared_screens=[SCREEN_TYPES[each.kind].label.lower() for each in shared_screens(document, pipe)],
         foot_m=begins,
         foot_assumed=not wet and pipe.run.foot_m is None,
         inlet_m=inlet,

@@ -10,6 +10,7 @@ from lean_year.core.calendar import in_season
 from lean_year.core.water_path.first_flush import Diverted, divert
 from lean_year.plan.model.flush_chambers import Chamber, chambers
 from lean_year.plan.model.roof_surface import drained_share
+from lean_year.plan.model.screens_met import screens_met
 from lean_year.property.document import Property
 
 
@@ -28,9 +29,9 @@ class Taken:
 
 
 def screen_losses(document: Property) -> dict[str, float]:
-    """Share of its water that the screens of each group of downpipes lose in any rain. [-]"""
+    """Share of the water of each group of downpipes that the screens it meets lose in any rain. [-]"""
     return {
-        pipe.id: 1 - float(np.prod([1 - screen.value("loss_share") for screen in pipe.screens]))
+        pipe.id: 1 - float(np.prod([1 - screen.value("loss_share") for screen in screens_met(document, pipe)]))
         for pipe in document.downpipes
     }
 

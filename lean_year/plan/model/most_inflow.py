@@ -10,7 +10,6 @@ from lean_year.core.water_path.levels import ENTRY_HEADS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.model.flow import (
     Flows,
-    at_the_tank,
     flows_at,
     narrow_takes_l_s,
     overflow_intensity_mm_h,
@@ -20,6 +19,7 @@ from lean_year.plan.model.flow import (
 from lean_year.plan.model.gutter_runs import gutter_runs, gutter_section
 from lean_year.plan.model.levels import RunLevels, by_heights_alone
 from lean_year.plan.model.overflow_outlets import invert_and_room_m, stands_m
+from lean_year.plan.model.screens_met import in_the_run
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe, Roof
 from lean_year.property.water_path import Gutter
@@ -63,8 +63,8 @@ def _passed_on_l_s(document: Property, flows: Flows, runs: list[RunLevels]) -> f
             for drain in roof.drains
             if drain.group == run.group
         )
-        on_it = [screen for screen in pipe.screens if not at_the_tank(screen)]
-        at_its_end = [screen for screen in pipe.screens if at_the_tank(screen)]
+        on_it = [screen for screen in pipe.screens if not in_the_run(screen)]
+        at_its_end = [screen for screen in pipe.screens if in_the_run(screen) and screen.kind != "grit_trap"]
         own = min([own, *(screen_takes_l_s(screen, 0.0, pipe.pipes) for screen in on_it)])
         through = min(
             own + joined[run.group],
@@ -89,7 +89,10 @@ def _full_l_s(gutter: Gutter) -> float:
     section_mm2, depth_mm, girth_mm = gutter_section(gutter, gutter.width_mm)
     outlet = gutters.opening_capacity_l_s(diameter_mm=gutter.outlet_mm, head_mm=depth_mm, strainer=False)
     level = gutters.gutter_capacity_l_s(section_mm2=section_mm2, fall_mm_m=gutter.fall_mm_m) / gutters.DESIGN_SHARE
-    sloped = gutters.sloped_gutter_l_s(section_mm2=section_mm2, wetted_mm=girth_mm, slope=gutter.fall_mm_m / 1000)
+    n = gutters.LINING_N[gutter.lining] if gutter.shape == "open_channel" else gutters.SMOOTH_GUTTER_N
+    sloped = gutters.sloped_gutter_l_s(
+        section_mm2=section_mm2, wetted_mm=girth_mm, slope=gutter.fall_mm_m / 1000, manning_n=n
+    )
     # Each outlet is fed from two sides at the most.
     return len(gutter.outlets_m) * min(outlet, 2 * max(level, sloped))
 

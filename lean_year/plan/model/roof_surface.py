@@ -5,6 +5,8 @@ from lean_year.property.document import Property
 from lean_year.property.outline import outline_area_m2
 from lean_year.property.roofs import DRAINS_ALL, Outline, PlanArea, Rectangle, Roof
 
+HILLSIDE = "hillside_rock"
+
 
 def plan_area_m2(roof: Roof) -> float:
     """Plan area of a roof as entered. [m2]"""
@@ -29,6 +31,12 @@ def drained_share(roof: Roof) -> float:
 
 def runoff_of(roof: Roof) -> float:
     return catchment.runoff_coefficients()[roof.material].central if roof.runoff is None else roof.runoff
+
+
+def by_hillside(document: Property, group: str) -> bool:
+    """Whether nothing but open ground drains to a group, which then has a channel and no downpipes."""
+    drained = [roof for roof in document.roofs if roof.on and any(drain.group == group for drain in roof.drains)]
+    return bool(drained) and all(roof.material == HILLSIDE for roof in drained)
 
 
 def outline_m(roof: Roof) -> list[list[float]]:

@@ -145,3 +145,18 @@ def test_the_code_tables_ask_for_a_size():
     assert gutters.VERTICAL.area_m2(3, 25.4) == pytest.approx(8_800 * 0.09290304)
     with pytest.raises(InputError):
         gutters.VERTICAL.area_m2(7, 25.4)
+
+
+def test_an_open_channel_by_hand():
+    """300 mm wide, filled to 160 mm: 0.048 m2 over a girth of 0.62 m; at 2 % and n 0.020, 1000 x 0.048 x
+    0.07742^(2/3) x 0.14142 / 0.020 = 61.6 L/s. Half as rough, twice as much; level, nothing."""
+    measures = {"width_mm": 300, "depth_mm": 200}
+    assert gutters.open_channel_l_s(**measures, slope=0.02, lining="stone") == pytest.approx(61.6, rel=2e-3)
+    rock = gutters.open_channel_l_s(**measures, slope=0.02, lining="rock")
+    assert gutters.open_channel_l_s(**measures, slope=0.02, lining="stone") == pytest.approx(2 * rock)
+    assert gutters.open_channel_l_s(**measures, slope=0, lining="earth") == 0
+
+
+def test_a_lining_that_is_none_is_named():
+    with pytest.raises(InputError, match="lining"):
+        gutters.open_channel_l_s(width_mm=300, depth_mm=200, slope=0.02, lining="glass")

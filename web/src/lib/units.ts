@@ -214,6 +214,6 @@ export function figure(value: number | null, unit: string, units: Units): string
       // Rounded down, so that 100 % means all of it.
       return value === 1 ? "100 %" : `${fixed(Math.floor(value * 1000) / 10, 1)} %`;
     default: // a currency
-      return money(unit, value);
+      return `${unit}${fixed(value, Math.abs(value) < 10 ? 2 : 0)}`.replace("-", "−");
   }
 }

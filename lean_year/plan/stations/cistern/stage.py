@@ -82,7 +82,7 @@ class CisternPlan(BaseModel):
     cautions: list[str]
 
 
-@cached_by_parts(8, *SUPPLY_READS, "downpipes.run.into", "units", "prices", "rain", "climate", "downpour", "levels")
+@cached_by_parts(8, *SUPPLY_READS, "units", "prices", "rain", "climate", "downpour", "levels")
 def plan_cistern(document: Property, supply: Supply, run: OperatedReplay, say: Wording) -> CisternPlan:
     """The cistern stage: the design's replay by year, sizes, and the weather that is planned for."""
     rain, cistern = supply.rain, document.cistern

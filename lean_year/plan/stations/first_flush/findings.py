@@ -223,10 +223,12 @@ def _small_for_drinking(found: Findings, document: Property, chambers: list[Cham
     low_mm = core.EXPOSURE_MM["dirty" if dirty else "ordinary"][0]
     if min(depths) >= low_mm - 1e-9:
         return
+    least = min(range(len(depths)), key=depths.__getitem__)
+    where = f"{chambers[least].name}: " if max(depths) > 1.001 * min(depths) else ""
     found.add(
         "FLUSH_SMALL_FOR_DRINKING",
         "note",
-        f"{say.shallow(min(depths))} leave {core.share_left(min(depths)) * 100:.0f} % of the dirt; for "
+        f"{where}{say.shallow(min(depths))} leave {core.share_left(min(depths)) * 100:.0f} % of the dirt; for "
         f"{'trees, birds or dust' if dirty else 'an ordinary roof'} the trade throws away "
         f"{say.shallow(low_mm)} or more.",
         "See what more costs on the curve.",

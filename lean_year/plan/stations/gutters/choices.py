@@ -19,12 +19,20 @@ def choices(say: Wording) -> Choices:
         "inlet_mesh": f"{say.nominal(MOSQUITO_MM)} or finer keeps mosquitoes out",
         "up_flow": "strains at storm rates, with a rinse drain",
         "wrapped_pipe": "strains; needs a bypass",
+        "grit_trap": "sand and gravel settle in it; at the end of a channel on open ground",
     }
     rows = (Choice(key, f"{kind.label[0].lower()}{kind.label[1:]}", notes[key]) for key, kind in SCREEN_TYPES.items())
     shapes = (
         Choice("half_round", "half-round gutter"),
         Choice("box", "box gutter"),
         Choice("channel", "channel in paving", f"laid to {fixed(100 * CHANNEL_FALL)} %, under a grate"),
+        Choice("open_channel", "open channel", "cut or built along the foot of a slope"),
+    )
+    linings = (
+        Choice("mortar", "mortar"),
+        Choice("stone", "stone in mortar"),
+        Choice("rock", "the rock as it breaks"),
+        Choice("earth", "bare earth", "washes out on a steep fall"),
     )
     shortest, longest = EN_MINUTES
     methods = (
@@ -40,5 +48,6 @@ def choices(say: Wording) -> Choices:
         "/downpipes/*/screens/*/kind": tuple(rows),
         "/downpipes/*/metal": (metal, Choice("no", "plastic")),
         "/roofs/*/gutters/*/shape": shapes,
+        "/roofs/*/gutters/*/lining": linings,
         "/downpour/method": methods,
     }

@@ -4,7 +4,6 @@ import math
 from typing import cast
 
 from lean_year.core.units import MM_PER_INCH
-from lean_year.core.water_path import screens as screen_rules
 from lean_year.core.water_path.gutters import (
     CHANNEL_FALL,
     CODE_MINUTES,
@@ -26,15 +25,13 @@ from lean_year.plan.answer.figure import Finding, Fix, Severity
 from lean_year.plan.answer.findings import Findings, replace
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.flow import at_the_tank, design_intensity_mm_h
 from lean_year.plan.model.gutter_runs import gutter_runs
 from lean_year.plan.model.levels import Check, RunLevels
 from lean_year.plan.model.overflow_outlets import has_pipe
+from lean_year.plan.stations.gutters.screen_findings import find_screens
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
-from lean_year.property.roofs import Downpipe
 from lean_year.property.tank_shapes import UprightCylinder
-from lean_year.property.water_path import Screen
 
 _STATIONS: dict[str, str] = {"OVERFLOW": "overflow", "FLUSH": "first_flush"}
 """Where a check on the levels is a finding, by the head of its code."""
@@ -58,7 +55,7 @@ def gutter_findings(
     _channels(document, found)
     _outlets(document, found, say)
     _fire(document, runs, found, say)
-    _screens(document, places, found, say)
+    find_screens(document, places, runs, found, say)
     _inside(document, found, say)
     return found.rows
 
@@ -147,7 +144,7 @@ def _channels(document: Property, found: Findings) -> None:
         flat = [
             (row, gutter.fall_mm_m)
             for row, gutter in enumerate(roof.gutters)
-            if roof.on and gutter.shape == "channel" and gutter.fall_mm_m < 1000 * CHANNEL_FALL - 1e-9
+            if roof.on and "channel" in gutter.shape and gutter.fall_mm_m < 1000 * CHANNEL_FALL - 1e-9
         ]
         if flat:
             found.add(
@@ -216,90 +213,6 @@ def _fire(document: Property, runs: list[RunLevels], found: Findings, say: Wordi
                 text=f"Metal pipe and fittings above ground and for the first {say.nominal(FIRE_DEPTH_MM)} below.",
                 operations=[replace(path, True) for _, path in plastic],
             ),
-        )
-
-
-def _screens_after(document: Property, pipe: Downpipe) -> list[Screen]:
-    """The screens at the tank that the water of a joined run still passes."""
-    pipes = {each.id: each for each in document.downpipes}
-    found: list[Screen] = []
-    while pipe.run.into is not None:
-        pipe = pipes[pipe.run.into]
-        found += [screen for screen in pipe.screens if at_the_tank(screen)]
-    return found
-
-
-def _screens(document: Property, places: list[Place], found: Findings, say: Wording) -> None:
-    by_key = {place.key: place for place in places}
-    for number, pipe in enumerate(document.downpipes):
-        if f"downpipe:{pipe.id}" not in by_key:
-            continue
-        if not pipe.screens:
-            found.add(
-                "GUTTERS_NO_SCREEN",
-                "caution",
-                f"Nothing keeps leaves out of {pipe.name}.",
-                "Fit a leaf screen at the downpipe and a mesh at the inlet.",
-                Fix(
-                    text="Fit a leaf screen and an inlet mesh.",
-                    operations=[
-                        {"op": "add", "path": f"/downpipes/{number}/screens/-", "value": {"kind": kind}}
-                        for kind in ("leaf_screen", "inlet_mesh")
-                    ],
-                ),
-            )
-            continue
-        finest = min(screen.value("aperture_mm") for screen in [*pipe.screens, *_screens_after(document, pipe)])
-        if finest > screen_rules.MOSQUITO_MM:
-            found.add(
-                "GUTTERS_MOSQUITOES",
-                "caution",
-                f"{pipe.name}: the finest mesh has openings of {say.bore(finest)}; mosquitoes pass.",
-                f"A mesh of {say.bore(screen_rules.MOSQUITO_MM)} or finer at the inlet.",
-                Fix(
-                    text="Fit an inlet mesh.",
-                    operations=[
-                        {"op": "add", "path": f"/downpipes/{number}/screens/-", "value": {"kind": "inlet_mesh"}}
-                    ],
-                ),
-            )
-        for stage, screen in enumerate(pipe.screens):
-            place = by_key[f"screen:{pipe.id}:{stage}"]
-            kind = screen_rules.SCREEN_TYPES[screen.kind]
-            if screen.reached_from == "roof":
-                found.add(
-                    "GUTTERS_SCREEN_OUT_OF_REACH",
-                    "caution",
-                    f"{kind.label} of {pipe.name} is cleaned from the roof, every {int(screen.value('clean_weeks'))} "
-                    "weeks. Nobody will.",
-                    "Put it where it is reached from the ground or a step ladder.",
-                )
-            area = place.flow_l_s * 3600 / max(design_intensity_mm_h(document), 1e-9)
-            if kind.most_roof_m2 is not None and area > kind.most_roof_m2 * (pipe.pipes if pipe.pipes > 1 else 1):
-                found.add(
-                    "GUTTERS_SCREEN_ROOF_LARGE",
-                    "note",
-                    f"{kind.label} of {pipe.name}: {say.area(area)} of roof, usual to {say.area(kind.most_roof_m2)}.",
-                    "Fit a second one, or a larger kind.",
-                )
-            if screen.kind in ("up_flow", "wrapped_pipe"):
-                _media(pipe.name, kind.label, place.flow_l_s, screen.media_m2, screen.bypass, found, say)
-
-
-def _media(
-    name: str, label: str, flow_l_s: float, media_m2: float, bypass: bool, found: Findings, say: Wording
-) -> None:
-    rate = screen_rules.loading_m_h(flow_l_s=min(flow_l_s, 1e5), media_m2=media_m2)
-    low, high = screen_rules.ROUGHING_M_H
-    if rate > high:
-        found.add(
-            "GUTTERS_MEDIA_STRAINS",
-            "caution" if rate > screen_rules.STRAINING_M_H or not bypass else "note",
-            f"{label} of {name} runs at {say.loading(rate)} in the downpour: at this rate the media strains and does "
-            f"not treat (roughing filters run at {say.loading(low)} to {say.loading(high)}).",
-            "A bypass above its capacity, a rinse drain, and new media before each wet season."
-            if not bypass
-            else "Rinse it, and renew the media before each wet season.",
         )
 
 

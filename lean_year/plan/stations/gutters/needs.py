@@ -10,11 +10,11 @@ from lean_year.plan.answer.wording import Wording, several
 from lean_year.plan.model.gutter_runs import GutterRun, eave_m, gutter_runs
 from lean_year.plan.model.levels import RunLevels, by_heights_alone, open_at
 from lean_year.plan.model.needs import Laid, clips, fittings_of, in_the_ground, laid_pipe, shared_out
-from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.roof_surface import by_hillside, plan_area_m2
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe, Roof
-from lean_year.property.water_path import Screen
+from lean_year.property.water_path import Gutter, Screen
 
 _GUTTERS = {"half_round": "half-round-gutter", "box": "box-gutter", "channel": "channel"}
 _GAUGES = {"sight_tube": "sight-tube", "float": "float-gauge", "electronic": "electronic-gauge"}
@@ -25,6 +25,7 @@ _EACH_SCREEN = {
     "inlet_mesh": "inlet-mesh",
 }
 _MEDIA = {"up_flow": "up-flow-media", "wrapped_pipe": "wrapped-pipe"}
+_LININGS = {"mortar": "mortar", "stone": "stone in mortar"}
 
 
 @cached_by_parts(16, "units", "roofs", "downpipes", "cistern", narrowed=by_heights_alone)
@@ -49,6 +50,9 @@ def gutter_needs(document: Property, runs: list[RunLevels], say: Wording) -> Nee
 
 def _gutter(run: GutterRun, name: str, say: Wording) -> Iterator[Need]:
     gutter, length = run.gutter, run.length_m
+    if gutter.shape == "open_channel":
+        yield from _open_channel(gutter, length, name.replace("Gutter", "Channel"), say)
+        return
     kind, size = _GUTTERS[gutter.shape], say.nominal(gutter.width_mm)
     why = f"{name}: {say.length(length)}"
     yield Need(kind, why, size=size, pieces_mm=(round(1000 * length, 1),))
@@ -64,6 +68,15 @@ def _gutter(run: GutterRun, name: str, say: Wording) -> Iterator[Need]:
         yield Need("gutter-corner", f"{name} goes round a corner", 1, size=size)
     if gutter.strainer:
         yield Need("outlet-strainer", f"{name}: one at each outlet", count, size=say.nominal(gutter.outlet_mm))
+
+
+def _open_channel(gutter: Gutter, length_m: float, name: str, say: Wording) -> Iterator[Need]:
+    girth_m = (gutter.width_mm + 2 * gutter.depth_mm) / 1000
+    if gutter.lining in _LININGS:
+        why = f"{name}: {say.length(length_m)}, {say.nominal(gutter.width_mm)} wide"
+        yield Need("channel-lining", why, length_m * girth_m, size=_LININGS[gutter.lining])
+    size = say.nominal(gutter.outlet_mm)
+    yield Need("end-grate", f"{name}: one at each outlet", len(gutter.outlets_m), size=size)
 
 
 def _of_group(document: Property, group: str) -> list[tuple[Roof, float]]:
@@ -85,7 +98,7 @@ def _tops_m(document: Property, pipe: Downpipe) -> list[float | None]:
 
 
 def _downpipes(document: Property, pipe: Downpipe, levels: RunLevels, say: Wording) -> Iterator[Need]:
-    if not _of_group(document, pipe.id):
+    if not _of_group(document, pipe.id) or by_hillside(document, pipe.id):
         return
     laid = laid_pipe(pipe.bore_mm, document.units, say, use="downpipe")
     name = f"Downpipe{'' if pipe.pipes == 1 else 's'} of {pipe.name}"
@@ -172,6 +185,8 @@ def _screen(document: Property, pipe: Downpipe, screen: Screen, say: Wording) ->
             run.length_m * share for roof, share in _of_group(document, pipe.id) for run in gutter_runs(roof)
         )
         return Need("gutter-mesh", f"Gutters of {pipe.name}: {say.length(length)}", length)
+    if screen.kind == "grit_trap":
+        return Need("grit-trap", f"{pipe.name}: where its channel ends", size=f"{say.area(screen.media_m2)} in plan")
     if screen.kind in _MEDIA:
         return Need(_MEDIA[screen.kind], f"Filter of {pipe.name}: plan of its bed", screen.media_m2)
     on_the_wall = screen.kind in ("leaf_screen", "downpipe_filter")

@@ -64,6 +64,16 @@ def _gutters_and_downpipes(document: Property) -> list[BuildNote]:
                 "paving is not for drinking.",
             )
         )
+    if any(roof.on and each.shape == "open_channel" for roof in document.roofs for each in roof.gutters):
+        notes.append(
+            BuildNote(
+                view="downpour",
+                head="Open channels",
+                text="Along the foot of the slope, with a bank on its lower side and a trap where it ends. Fence "
+                "animals off the slope; clear it and empty the trap before the rains and after them. Its water "
+                "is for drinking only after all that treatment does.",
+            )
+        )
     return notes
 
 

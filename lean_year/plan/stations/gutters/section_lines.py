@@ -98,15 +98,19 @@ def _line(kind: SectionKind, *points: tuple[float, float], closed: bool = False)
 def _ground(run: RunLevels, section: Section, edges: list[float]) -> Iterator[SectionLine]:
     left, _, _, far, end = edges
     along = [(point.along_m, point.ground_m) for point in run.points]
-    yield _line("ground", (left, section.ground_m), *along, (far, along[-1][1]), (end, section.discharge_m))
+    upper = [(left, section.ground_m)]
+    if run.off_ground and run.outlet_m is not None:  # its slope comes down to the channel
+        upper = [(left, run.outlet_m + ROOF_RISE * ROOF_M), (0.0, run.outlet_m)]
+    yield _line("ground", *upper, *along, (far, along[-1][1]), (end, section.discharge_m))
 
 
 def _house(run: RunLevels, section: Section) -> Iterator[SectionLine]:
     if run.outlet_m is None:
         return
     eave, back = run.outlet_m + GUTTER_M, -EAVE_M - WALL_M
-    yield _line("wall", (-EAVE_M, section.ground_m), (-EAVE_M, eave), (back, eave), (back, section.ground_m))
-    yield _line("roof", (0.0, eave), (-ROOF_M, eave + ROOF_RISE * ROOF_M))
+    if not run.off_ground:
+        yield _line("wall", (-EAVE_M, section.ground_m), (-EAVE_M, eave), (back, eave), (back, section.ground_m))
+        yield _line("roof", (0.0, eave), (-ROOF_M, eave + ROOF_RISE * ROOF_M))
     half = GUTTER_M / 2
     yield _line("gutter", (-half, eave), (-half, run.outlet_m), (half, run.outlet_m), (half, eave))
 

@@ -6,7 +6,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.levels import RunLevels, TankLevels
+from lean_year.plan.model.levels import RunLevels, TankLevels, outlet_words
 from lean_year.plan.stations.gutters.section_lines import RunSection, Section
 
 
@@ -31,7 +31,7 @@ def section_marks(
         return f"{name} {say.of_kind('height', height_m)}"
 
     if run.outlet_m is not None:
-        yield SectionMark(x_m=0, z_m=run.outlet_m, text=at("gutter outlet", run.outlet_m), side="right")
+        yield SectionMark(x_m=0, z_m=run.outlet_m, text=at(outlet_words(run), run.outlet_m), side="right")
     if run.screen_m is not None and run.open_at != "outlet":
         assumed = " assumed" if run.screen_assumed else ""
         text = at(run.open_at_words, run.screen_m) + assumed

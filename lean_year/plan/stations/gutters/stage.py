@@ -6,6 +6,7 @@ from pydantic import BaseModel
 from lean_year.core.errors import InputError
 from lean_year.core.rain.downpour import EstimatedIntensity, estimate_intensity
 from lean_year.core.water_path import screens as core
+from lean_year.core.water_path.grit import kept_grain_mm, trap_flow_l_s
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.figure import Figure, Finding
@@ -61,6 +62,8 @@ class ScreenPlan(BaseModel):
     aperture_mm: float
     loading_m_h: float | None
     """Of media, at the downpour. [m/h]"""
+    keeps_mm: float | None
+    """The smallest grains that a trap for grit keeps in the downpour."""
 
 
 class OutletPlan(BaseModel):
@@ -143,31 +146,35 @@ def _estimate(rain: PreparedRain | None, years: float, minutes: float, say: Word
     )
 
 
-def _screens(document: Property, places: list[Place]) -> list[ScreenPlan]:
-    by_key = {place.key: place for place in places}
+def _screens(document: Property, places: list[Place], runs: list[RunLevels]) -> list[ScreenPlan]:
+    by_key, flows = {place.key: place for place in places}, {run.group: run.flow_l_s for run in runs}
     rows = []
     for pipe in document.downpipes:
         for stage, screen in enumerate(pipe.screens):
-            place = by_key.get(f"screen:{pipe.id}:{stage}")
-            if place is None:
+            if pipe.id not in flows:
                 continue
+            place = by_key.get(f"screen:{pipe.id}:{stage}")
+            flow_l_s = flows[pipe.id] if place is None else place.flow_l_s
+            settles_l_s = trap_flow_l_s(grain_mm=screen.value("aperture_mm"), plan_m2=screen.media_m2)
+            trap = screen.kind == "grit_trap"
             media = screen.kind in ("up_flow", "wrapped_pipe")
             rows.append(
                 ScreenPlan(
                     group=pipe.id,
                     kind=screen.kind,
                     label=core.SCREEN_TYPES[screen.kind].label,
-                    passes_l_s=place.capacity_l_s,
-                    flow_l_s=place.flow_l_s,
+                    passes_l_s=settles_l_s if place is None else place.capacity_l_s,
+                    flow_l_s=flow_l_s,
                     open_cm2=screen.value("open_cm2"),
                     head_mm=screen.value("head_mm"),
                     loss_share=screen.value("loss_share"),
                     clean_weeks=int(screen.value("clean_weeks")),
                     reached_from=screen.reached_from,
                     aperture_mm=screen.value("aperture_mm"),
-                    loading_m_h=core.loading_m_h(flow_l_s=min(place.flow_l_s, 1e5), media_m2=screen.media_m2)
+                    loading_m_h=core.loading_m_h(flow_l_s=min(flow_l_s, 1e5), media_m2=screen.media_m2)
                     if media
                     else None,
+                    keeps_mm=kept_grain_mm(flow_l_s=min(flow_l_s, 1e5), plan_m2=screen.media_m2) if trap else None,
                 )
             )
     return rows
@@ -237,7 +244,7 @@ def plan_gutters(document: Property, rain: PreparedRain | None, say: Wording) ->
         gutter_runs=_gutter_runs(document, flows),
         places=places,
         tightest=tightest.key if tightest else None,
-        screens=_screens(document, places),
+        screens=_screens(document, places, runs),
         estimate=_estimate(rain, entered.return_years, entered.duration_min, say),
         overflow_estimate=_estimate(rain, entered.overflow_return_years, entered.duration_min, say),
         findings=gutter_findings(document, runs, checks, places, say),

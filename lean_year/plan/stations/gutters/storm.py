@@ -10,7 +10,6 @@ from lean_year.core.water_path.storm import StormGroup, StormResult, play_storm
 from lean_year.plan.answer.capacity import Place
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flow import (
-    at_the_tank,
     flows_at,
     overflow_intensity_mm_h,
     places_to_the_tank,
@@ -21,6 +20,7 @@ from lean_year.plan.model.gutter_places import spills_over
 from lean_year.plan.model.levels import RunLevels, run_levels, tank_of
 from lean_year.plan.model.overflow_outlets import overflow_count, overflow_takes_l_s
 from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.screens_met import in_the_run
 from lean_year.plan.model.tank_network import Chain
 from lean_year.plan.stations.gutters.storm_findings import storm_findings
 from lean_year.plan.stations.gutters.storm_plan import (
@@ -137,9 +137,9 @@ def _groups(
             capacity = place.capacity_l_s
             if place.key in storm.clogged_screens:
                 stage = int(place.key.rsplit(":", 1)[1])
-                count = 1 if at_the_tank(pipe.screens[stage]) else pipe.pipes
+                count = 1 if in_the_run(pipe.screens[stage]) else pipe.pipes
                 capacity = screen_takes_l_s(pipe.screens[stage], CLOGGED, count)
-            if place.kind == "screen" and at_the_tank(pipe.screens[int(place.key.rsplit(":", 1)[1])]):
+            if place.kind == "screen" and in_the_run(pipe.screens[int(place.key.rsplit(":", 1)[1])]):
                 inlet.append(capacity)
             elif place.kind in ("downpipe", "screen"):
                 takes.append(capacity)
@@ -228,7 +228,7 @@ def _places(document: Property, result: StormResult, chain: Chain, of: dict[str,
                    result.group_spill_l_s[row], "at the foot of the downpipes"),
             _place("run", pipe.id, f"Run of {pipe.name}", run, run_spill, of[f"run:{pipe.id}"].spills),
         ]  # fmt: skip
-        if any(at_the_tank(screen) for screen in pipe.screens):
+        if any(in_the_run(screen) for screen in pipe.screens):
             rows.append(
                 _place("inlet", pipe.id, f"Screens at the tank, {pipe.name}", run - inlet, inlet,
                        "over the screen, at the tank's foot")

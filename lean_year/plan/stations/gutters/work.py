@@ -12,6 +12,7 @@ from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.holes import holes
 from lean_year.plan.model.levels import RunLevels, by_heights_alone
 from lean_year.plan.model.needs import PRESSURE_PIPE_READS, laid_pipe
+from lean_year.plan.model.roof_surface import by_hillside
 from lean_year.property.document import Property
 from lean_year.property.roofs import Downpipe
 
@@ -28,7 +29,11 @@ def gutter_work(document: Property, runs: list[RunLevels], say: Wording) -> Work
     tasks: list[TaskAsk] = []
     points: list[HoldPoint] = []
     for roof in document.roofs:
-        if roof.on and roof.gutters:
+        if not roof.on or not roof.gutters:
+            continue
+        if any(each.shape == "open_channel" for each in roof.gutters):
+            tasks.append(TaskAsk("open-channel", f"Channel of {roof.name}, with its trap for grit"))
+        if any(each.shape != "open_channel" for each in roof.gutters):
             tasks.append(TaskAsk("gutters", f"Gutters of {roof.name}"))
             tasks.append(TaskAsk("gutter-levels", f"Gutters of {roof.name}: they run dry to their outlets"))
             points.append(_gutter(roof.id, roof.name))
@@ -55,6 +60,8 @@ def _tasks(document: Property, pipe: Downpipe, run: RunLevels, say: Wording) -> 
     yield TaskAsk("joint", name, (_JOINTED,) if laid.glued else (), then_days=None if laid.glued else 0)
     yield TaskAsk("run-test", f"{name}: nothing is covered before it is tested")
     yield TaskAsk("cover", f"{name}: sand round it, tape over it")
+    if by_hillside(document, pipe.id):
+        return
     yield TaskAsk("downpipes", f"Downpipes of {pipe.name}, with their screens", () if pipe.metal else (_PAINTED,))
 
 

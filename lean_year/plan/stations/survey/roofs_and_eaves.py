@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from lean_year.plan.model.roof_surface import HILLSIDE
 from lean_year.plan.stations.survey.ask import Ask
 from lean_year.property.document import Property
 from lean_year.property.roofs import Outline, PlanArea, Rectangle, Roof
@@ -47,18 +48,22 @@ def at_the_eaves(document: Property) -> Iterator[Ask]:
         if not roof.on or not roof.gutters:
             continue
         at, key = f"/roofs/{row}", f"roofs/{roof.id}"
-        yield Ask("eaves", f"{key}/outlet_m", f"Height of the gutter outlet of {roof.name}",
+        channel = roof.material == HILLSIDE
+        what, along = ("channel", "the foot of the slope") if channel else ("gutter", "the eaves")
+        yield Ask("eaves", f"{key}/outlet_m", f"Height of the {what} outlet of {roof.name}",
                   f"Staff or tape, over the {document.levels.datum}.", f"{at}/outlet_m", "length")  # fmt: skip
         for number, _gutter in enumerate(roof.gutters):
             place, one = f"{at}/gutters/{number}", f"{key}/gutters/{number}"
-            which = f"the gutter of {roof.name}"
+            which = f"the {what} of {roof.name}"
             if len(roof.gutters) > 1:
-                which = f"gutter {number + 1} of {roof.name}"
+                which = f"{what} {number + 1} of {roof.name}"
             yield Ask("eaves", f"{one}/width_mm", f"Width of {which}", "Across the top, inside.", f"{place}/width_mm",
                       "bore")  # fmt: skip
-            yield Ask("eaves", f"{one}/length_m", f"Length of {which}", "Tape along the eaves.", f"{place}/length_m",
-                      "length")  # fmt: skip
+            yield Ask("eaves", f"{one}/length_m", f"Length of {which}", f"Tape along {along}.",
+                      f"{place}/length_m", "length")  # fmt: skip
             yield Ask("eaves", f"{one}/outlet_mm", f"Opening in the floor of {which}", "Rule across the outlet.",
                       f"{place}/outlet_mm", "bore")  # fmt: skip
+        if channel:
+            continue
         yield Ask("eaves", f"{key}/fixing", f"What carries the gutter of {roof.name}",
                   "Sound board or rafter ends, straight and falling to the outlet.", photo=True)  # fmt: skip

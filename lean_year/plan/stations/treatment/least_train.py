@@ -12,6 +12,7 @@ from lean_year.core.treatment.cartridges import (
     INDOOR_MICRON,
 )
 from lean_year.plan.answer.wording import Wording
+from lean_year.plan.model.screens_met import strainers_met
 from lean_year.plan.model.train import stages_before
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
@@ -39,7 +40,7 @@ class Pretreatment:
 def pretreatment(document: Property) -> Pretreatment:
     """What the water of a document passes on its way into the tanks."""
     used = document.groups_in_use()
-    screened = all(each.screens for each in document.downpipes if each.id in used)
+    screened = all(strainers_met(document, each) for each in document.downpipes if each.id in used)
     calmed = all(tank.inlet.calmed for tank in document.cistern.built())
     return Pretreatment(screened or document.first_flush.kind != "none", calmed)
 

@@ -15,7 +15,9 @@ const STAFF = 64;
 const GAP = 54;
 const LEAST_SLOT = 112;
 const LEVEL_LABEL = 124;
-const OUTLET_LABEL = 24;
+const OUTLET_STUB = 14;
+/** From the name of an outlet to that of one close above it. */
+const OUTLET_LINE = 13;
 const LEAST_TALL = 130;
 const MOST_WIDE = 1400;
 const MOST_DRAWN = 4;
@@ -36,7 +38,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
   const levelled = linked && bank.vessels.length > 1;
   // Where the page is too narrow for a drawing that can be read, the drawing is moved sideways under it.
   const readable = (widths.reduce((sum, each) => sum + each, 0) * LEAST_TALL) / (high - low);
-  const beyond = levelled ? LEVEL_LABEL : bank.outlets.length > 0 ? OUTLET_LABEL : 8;
+  const beyond = levelled ? LEVEL_LABEL : bank.outlets.length > 0 ? OUTLET_STUB : 8;
   const least = Math.min(readable + STAFF + GAP * bank.vessels.length + beyond, MOST_WIDE);
   const width = shown > 0 ? Math.max(shown, least) : 0;
   const room = width - STAFF - GAP * bank.vessels.length - beyond;
@@ -121,11 +123,13 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
               units={units}
             />
           ))}
-          {bank.outlets.map((outlet) => {
-            const at = bank.vessels.findIndex((each) => each.id === outlet.tank_id);
-            const right = lefts[at]! + widths[at]! * scale;
-            return at < 0 ? null : <Outlet key={outlet.serves} x={right} y={y(outlet.at_m)} name={outlet.serves} />;
-          })}
+          <Outlets
+            placed={bank.outlets.flatMap((outlet) => {
+              const at = bank.vessels.findIndex((each) => each.id === outlet.tank_id);
+              const right = lefts[at]! + widths[at]! * scale;
+              return at < 0 ? [] : [{ x: right, y: y(outlet.at_m), name: outlet.serves }];
+            })}
+          />
           {levelled && (
             <Level
               at={y(bank.overflow_m)}
@@ -192,15 +196,22 @@ function Level(props: { at: number; from: number; to: number; label: string }) {
   );
 }
 
-function Outlet({ x, y, name }: { x: number; y: number; name: string }) {
-  return (
-    <g>
-      <path d={`M${x - 5} ${y}h15`} stroke="var(--ink)" strokeWidth="3" />
-      <text x={x + 13} y={y + 4.5} className="axis halo">
-        {name}
-      </text>
-    </g>
-  );
+/** Outlets through a wall, named beside it in the tank; the names of two that are close stand one above the other. */
+function Outlets({ placed }: { placed: { x: number; y: number; name: string }[] }) {
+  let above = Infinity;
+  return [...placed]
+    .sort((one, other) => other.y - one.y)
+    .map(({ x, y, name }) => {
+      above = Math.min(y + 4.5, above - OUTLET_LINE);
+      return (
+        <g key={name}>
+          <path d={`M${x - 5} ${y}h15`} stroke="var(--ink)" strokeWidth="3" />
+          <text x={x - 9} y={above} textAnchor="end" className="axis halo">
+            {name}
+          </text>
+        </g>
+      );
+    });
 }
 
 type SectionProps = {

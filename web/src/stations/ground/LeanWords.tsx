@@ -62,8 +62,8 @@ export function LeanWords({ row, pad }: { row: number; pad: Plan["ground"]["pads
       {lean && !lean.points_mm && (
         <>
           : by{" "}
-          <Entry label={`Lean of ${name} across its base`} path={`${at}/fall_mm`} kind="bore" value={lean.fall_mm} />{" "}
-          , lowest{" "}
+          <Entry label={`Lean of ${name} across its base`} path={`${at}/fall_mm`} kind="bore" value={lean.fall_mm} />,
+          lowest{" "}
           <ChoiceEntry
             path={`${at}/towards`}
             label={`Low side of ${name}`}
@@ -85,12 +85,16 @@ export function LeanWords({ row, pad }: { row: number; pad: Plan["ground"]["pads
           />
           {lost?.value != null && (
             <>
-              . Lost to its lean: <Why figure={lost} units={units} />
+              . Lost to its lean:{" "}
+              <span className="whitespace-nowrap">
+                <Why figure={lost} units={units} />.
+              </span>
             </>
           )}
         </>
       )}
-      .{lean && <LeanPicture lowestDeg={lowestDeg} outletSide={lean.outlet_side} />}
+      {(!lean || lost?.value == null) && "."}
+      {lean && <LeanPicture lowestDeg={lowestDeg} outletSide={lean.outlet_side} />}
     </>
   );
 }

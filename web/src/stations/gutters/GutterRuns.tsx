@@ -11,6 +11,7 @@ import { flow, metres } from "../../lib/units";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { useWidth } from "../../ui/useWidth";
 import { usedHere } from "../../document/drained";
+import { HILLSIDE, openChannel } from "../../document/openChannel";
 
 type Run = Plan["gutters"]["gutter_runs"][number];
 type Gutter = Roof["gutters"][number];
@@ -40,14 +41,16 @@ export function GutterRuns({ roof, row }: { roof: Roof; row: number }) {
           )
         }
       >
-        Another run of gutter, such as on the other eave
+        {roof.material === HILLSIDE ? "Another channel" : "Another run of gutter, such as on the other eave"}
       </button>
     </div>
   );
 }
 
-const nameOf = (roof: Roof, number: number) =>
-  roof.gutters.length === 1 ? `gutter of ${roof.name}` : `gutter ${number + 1} of ${roof.name}`;
+function nameOf(roof: Roof, number: number) {
+  const what = roof.gutters[number]!.shape === "open_channel" ? "channel" : "gutter";
+  return roof.gutters.length === 1 ? `${what} of ${roof.name}` : `${what} ${number + 1} of ${roof.name}`;
+}
 
 const EDGE = 8;
 
@@ -121,6 +124,19 @@ function RunSentence(props: { roof: Roof; number: number; run: Run; gutter: Gutt
         options={choicesAt<typeof gutter.shape>(`${at}/shape`, units)}
         onChoose={(shape) => void bench.edit(`The ${name}: ${shape}`, replace(`${at}/shape`, shape))}
       />{" "}
+      {gutter.shape === "open_channel" && (
+        <>
+          of{" "}
+          <ChoiceEntry
+            path={`${at}/lining`}
+            label={`Lining of the ${name}`}
+            value={gutter.lining}
+            options={choicesAt<typeof gutter.lining>(`${at}/lining`, units)}
+            onChoose={(lining) => void bench.edit(`The ${name}: ${lining}`, replace(`${at}/lining`, lining))}
+          />
+          ,{" "}
+        </>
+      )}
       <Entry label={`Width of the ${name}`} path={`${at}/width_mm`} kind="bore" value={gutter.width_mm} /> wide
       {gutter.shape !== "half_round" && (
         <>
@@ -227,18 +243,24 @@ function RunSentence(props: { roof: Roof; number: number; run: Run; gutter: Gutt
 /** Surfaces whose water reaches its downpipes without a gutter. */
 export function WithoutGutters() {
   const bench = useEdits();
-  const { roofs, downpipes } = useDocument("downpipes", "roofs");
+  const { roofs, downpipes, units } = useDocument("downpipes", "roofs", "units");
   return roofs.map((roof, row) =>
     usedHere(roof, { downpipes }) && roof.gutters.length === 0 ? (
       <p key={roof.id} className="note mt-1.5">
-        {roof.name} has no gutter: its water is taken to reach its downpipes by itself.{" "}
+        {roof.name} has no {roof.material === HILLSIDE ? "channel" : "gutter"}: its water is taken to reach its{" "}
+        {roof.material === HILLSIDE ? "run" : "downpipes"} by itself.{" "}
         <button
           className="fix"
           onClick={() =>
-            void bench.edit(`A gutter for ${roof.name}`, [{ op: "add", path: `/roofs/${row}/gutters/-`, value: {} }])
+            void bench.edit(
+              `A ${roof.material === HILLSIDE ? "channel" : "gutter"} for ${roof.name}`,
+              roof.material === HILLSIDE
+                ? addGuessed(`/roofs/${row}/gutters`, 0, openChannel(units))
+                : [{ op: "add", path: `/roofs/${row}/gutters/-`, value: {} }],
+            )
           }
         >
-          Fit a gutter to {roof.name}
+          {roof.material === HILLSIDE ? `Cut a channel at the foot of ${roof.name}` : `Fit a gutter to ${roof.name}`}
         </button>
       </p>
     ) : null,

@@ -15,6 +15,7 @@ import { FittingNotes } from "./FittingNotes";
 type Pipe = Document["downpipes"][number];
 type Screen = Pipe["screens"][number];
 type Kind = Screen["kind"];
+type ScreenAnswer = Plan["gutters"]["screens"][number];
 
 import type { Units } from "../../lib/units";
 const AT = "/downpipes/0/screens/0/kind";
@@ -54,7 +55,7 @@ export function ScreensView() {
       >
         <Findings
           findings={plan.findings.filter((finding) =>
-            /^GUTTERS_(SCREEN|NO_SCREEN|MOSQUITOES|MEDIA)/.test(finding.code),
+            /^GUTTERS_(SCREEN|NO_SCREEN|MOSQUITOES|MEDIA|GRIT|NO_GRIT)/.test(finding.code),
           )}
         />
         <FittingNotes view="screens" />
@@ -63,12 +64,34 @@ export function ScreensView() {
   );
 }
 
+/** A trap has no mesh: what it keeps goes by its plan. */
+function TrapWords(props: { screen: Screen; at: string; name: string; answer: ScreenAnswer }) {
+  const { screen, at, name, answer } = props;
+  const { units } = useDocument("units");
+  return (
+    <>
+      <Entry label={`Plan of the ${name}`} path={`${at}/media_m2`} kind="area" value={screen.media_m2} /> in plan, to
+      keep grains of{" "}
+      <Entry
+        label={`Grains that the ${name} is to keep`}
+        path={`${at}/aperture_mm`}
+        kind="depth"
+        value={answer.aperture_mm}
+      />
+      ; in the downpour it keeps {quantity("micron", Number(((answer.keeps_mm ?? 0) * 1000).toPrecision(2)), units)}{" "}
+      and larger
+    </>
+  );
+}
+
 function Group({ pipe, index }: { pipe: Pipe; index: number }) {
   const bench = useEdits();
-  const document = useDocument("units");
+  const document = useDocument("downpipes", "units");
   const plan = usePlan("gutters");
-  const { units } = document;
+  const { downpipes, units } = document;
   const at = `/downpipes/${index}/screens`;
+  const joined = downpipes.find((each) => each.id === pipe.run.into);
+  const shared = plan.gutters.runs.find((run) => run.group === pipe.id)?.shared_screens ?? [];
   const add = (kind: Kind) =>
     void bench.edit(`${pipe.name}: ${nameOf(kind, units)}`, [{ op: "add", path: `${at}/-`, value: { kind } }]);
   return (
@@ -79,6 +102,14 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
         return answer && <Stage key={stage} pipe={pipe} screen={screen} at={`${at}/${stage}`} answer={answer} />;
       })}
       {pipe.screens.length === 0 && <p className="note py-1">Nothing keeps leaves out yet.</p>}
+      {joined && (
+        <p className="note py-1">
+          Its water goes on through the run of {joined.name}
+          {shared.length > 0
+            ? `, and through what stands there: ${shared.join(", ")}.`
+            : ", which has no screen of its own."}
+        </p>
+      )}
       {!full(at, pipe.screens) && (
         <p className="mt-1.5">
           <Choice
@@ -100,13 +131,14 @@ function Group({ pipe, index }: { pipe: Pipe; index: number }) {
 
 const nameOf = (kind: Kind, units: Units) => choicesAt<Kind>(AT, units).find((each) => each.value === kind)!.label;
 
-function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gutters"]["screens"][number] }) {
+function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: ScreenAnswer }) {
   const bench = useEdits();
   const { pipe, screen, at, answer } = props;
   const { units } = useDocument("units");
   const name = `${nameOf(screen.kind, units)} of ${pipe.name}`;
   const media = screen.kind === "up_flow" || screen.kind === "wrapped_pipe";
-  const spills = answer.flow_l_s > answer.passes_l_s;
+  const trap = screen.kind === "grit_trap";
+  const spills = !trap && answer.flow_l_s > answer.passes_l_s;
   return (
     <div className="border-b border-rule py-1.5 leading-[1.8]">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -119,7 +151,8 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
             onChoose={(kind) => void bench.edit(`${pipe.name}: ${nameOf(kind, units)}`, replace(at, { kind }))}
           />
           <span className={spills ? "ml-3 font-semibold text-alarm" : "ml-3"}>
-            inflow {flow(answer.flow_l_s, units)}, capacity {flow(answer.passes_l_s, units)}
+            inflow {flow(answer.flow_l_s, units)}
+            {!trap && <>, capacity {flow(answer.passes_l_s, units)}</>}
           </span>
         </p>
         <button
@@ -131,11 +164,27 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
         </button>
       </div>
       <p>
-        <Entry label={`Open area of the ${name}`} path={`${at}/open_cm2`} kind="opening" value={answer.open_cm2} />{" "}
-        open, water up to{" "}
-        <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={answer.head_mm} /> on it,
-        openings of{" "}
-        <Entry label={`Openings of the ${name}`} path={`${at}/aperture_mm`} kind="depth" value={answer.aperture_mm} />
+        {trap ? (
+          <TrapWords screen={screen} at={at} name={name} answer={answer} />
+        ) : (
+          <>
+            <Entry
+              label={`Open area of the ${name}`}
+              path={`${at}/open_cm2`}
+              kind="opening"
+              value={answer.open_cm2}
+            />{" "}
+            open, water up to{" "}
+            <Entry label={`Water on the ${name}`} path={`${at}/head_mm`} kind="bore" value={answer.head_mm} /> on it,
+            openings of{" "}
+            <Entry
+              label={`Openings of the ${name}`}
+              path={`${at}/aperture_mm`}
+              kind="depth"
+              value={answer.aperture_mm}
+            />
+          </>
+        )}
         {media && (
           <>
             , a bed of{" "}
@@ -150,9 +199,14 @@ function Stage(props: { pipe: Pipe; screen: Screen; at: string; answer: Plan["gu
             />
           </>
         )}
-        ; loses{" "}
-        <Entry label={`Loss of the ${name}`} path={`${at}/loss_share`} kind="percent" value={answer.loss_share} /> in
-        any rain; cleaned every{" "}
+        {!trap && (
+          <>
+            ; loses{" "}
+            <Entry label={`Loss of the ${name}`} path={`${at}/loss_share`} kind="percent" value={answer.loss_share} />{" "}
+            in any rain
+          </>
+        )}
+        ; {trap ? "emptied" : "cleaned"} every{" "}
         <Entry
           label={`Weeks between cleanings of the ${name}`}
           path={`${at}/clean_weeks`}

@@ -55,7 +55,7 @@ export function TopWords({ run, tee, at, unit }: { run: RunLevels; tee: Tee | un
     <>
       {outlet !== null && (
         <text x={houseX + 10} y={y(outlet) + 2} className="label halo">
-          gutter outlet <tspan fontWeight="650">{signed(outlet / unit, 2)}</tspan>
+          {run.off_ground ? "channel" : "gutter"} outlet <tspan fontWeight="650">{signed(outlet / unit, 2)}</tspan>
         </text>
       )}
       {screen !== null && (run.open_at !== "outlet" || tee) && (

@@ -110,6 +110,8 @@ export function gatesOf(
   const remember = (column: number) =>
     columns[column]?.gates.forEach((each) => last.set(groupOf(each.key), { key: each.key, column, flow: each.flow }));
   if (downpipes >= 0) remember(downpipes);
+  /** What runs to the next place of a group: off its roofs, where nothing stands between. */
+  const before = (group: string) => (last.has(group) ? [last.get(group)!] : fromRoofs(group));
   const screens = (name: string, keys: (group: string) => string[], source: (group: string) => string) => {
     const column = push(
       name,
@@ -118,8 +120,7 @@ export function gatesOf(
           .map((key) => of.get(key)!)
           .sort((one, other) => one.capacity_l_s - other.capacity_l_s)[0];
         if (!narrow) return [];
-        const before = last.get(pipe.id);
-        return [gate(narrow, laneFor.get(pipe.id)!, before ? [before] : [], source(pipe.id))];
+        return [gate(narrow, laneFor.get(pipe.id)!, before(pipe.id), source(pipe.id))];
       }),
     );
     if (column >= 0) remember(column);
@@ -137,8 +138,7 @@ export function gatesOf(
       const narrow = of.get(`reducer:${pipe.id}`);
       const run = of.get(`run:${pipe.id}`)!;
       const place = narrow && narrow.capacity_l_s < run.capacity_l_s ? narrow : run;
-      const before = last.get(pipe.id);
-      return gate(place, laneFor.get(pipe.id)!, before ? [before] : [], `run:${pipe.id}`);
+      return gate(place, laneFor.get(pipe.id)!, before(pipe.id), `run:${pipe.id}`);
     }),
   );
   if (runs >= 0) {

@@ -1,7 +1,7 @@
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import type { ChoiceLists, Plan, Roof } from "../../api/client";
-import { replace } from "../../document/edits";
+import { assume, replace } from "../../document/edits";
 import { drainsElsewhere, usedHere } from "../../document/drained";
 import { useDocument, usePlan } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
@@ -9,6 +9,7 @@ import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { useComparisons } from "../../document/comparisons";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
+import { HILLSIDE, openChannel } from "../../document/openChannel";
 import { NameEntry } from "../../document/NameEntry";
 import { Toggle } from "../../ui/Toggle";
 import { Why } from "../../ui/Why";
@@ -66,8 +67,9 @@ export function RoofRow(props: {
             onChoose={(material) =>
               void bench.edit(`${roof.name}: covering`, [
                 ...replace(`${at}/material`, material),
-                // A hillside has no eaves.
-                ...(material === "hillside_rock" ? replace(`${at}/gutters`, []) : []),
+                ...(material === HILLSIDE && roof.material !== HILLSIDE
+                  ? [...replace(`${at}/gutters`, [openChannel(document.units)]), ...assume(`${at}/gutters/0`)]
+                  : []),
               ])
             }
           />

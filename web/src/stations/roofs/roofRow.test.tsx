@@ -86,7 +86,7 @@ test("corners are those that are drawn, from the place of the roof", async () =>
   );
 });
 
-test("a covering says what it does to drinking; a hillside has no gutters any more", async () => {
+test("a covering says what it does to drinking; a hillside has a channel in place of gutters", async () => {
   const { calls, here } = await roofed({});
   await userEvent.click(here.getByRole("button", { name: /^Covering of House, slate/ }));
   expect((await screen.findByRole("menuitemradio", { name: /^thatch/ })).textContent).toContain(
@@ -99,7 +99,12 @@ test("a covering says what it does to drinking; a hillside has no gutters any mo
   await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
   expect(lastOperations(calls)).toEqual([
     { op: "replace", path: "/roofs/0/material", value: "hillside_rock" },
-    { op: "replace", path: "/roofs/0/gutters", value: [] },
+    {
+      op: "replace",
+      path: "/roofs/0/gutters",
+      value: [{ shape: "open_channel", width_mm: 300, depth_mm: 200, fall_mm_m: 20, outlet_mm: 150 }],
+    },
+    { op: "add", path: "/assumed/-", value: "/roofs/0/gutters/0" },
   ]);
 });
 

@@ -2,6 +2,7 @@ import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { Entry } from "../../document/Entry";
+import { HILLSIDE } from "../../document/openChannel";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { useDocument } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
@@ -21,9 +22,6 @@ const AROUND = {
   intensity: 20,
 };
 
-/** A hillside has no eaves: a roof becomes one at Roofs, which takes its gutters away. */
-const NO_ROOF = "hillside_rock";
-
 /** The answer to an item, entered at its own place in the design. */
 export function AskedEntry({ item }: { item: Item }) {
   const bench = useEdits();
@@ -37,7 +35,7 @@ export function AskedEntry({ item }: { item: Item }) {
         label={label}
         undecided={value === "unknown"}
         value={String(value)}
-        options={choicesAt<string>(path, units).filter((each) => each.value !== NO_ROOF || each.value === value)}
+        options={choicesAt<string>(path, units).filter((each) => each.value !== HILLSIDE || each.value === value)}
         onChoose={(chosen) => void bench.edit(`${label}: ${chosen}`, replace(path, chosen))}
       />
     );
