@@ -39,24 +39,26 @@ def round_within(engine: Engine, area: str, until: dt.date, units: Units) -> Rou
     supplies = [
         ToVisit(property_id=each.property_id, name=each.name, place=each.place, seen=seen)
         for each in list_outlooks(engine)
-        if (seen := Outlook.model_validate_json(each.body)).due and area in ("", seen.area)
+        if (seen := Outlook.model_validate_json(each.body)).due_at_all and area in ("", seen.area)
     ]
     return plan_round(supplies, until, units)
 
 
 def _row(of: KeptOutlook, seen: Outlook, found: list[Act]) -> SupplyInUse:
+    water = seen.short_first
     return SupplyInUse(
         id=of.property_id,
         is_demo=of.is_demo,
         area=seen.area,
         as_of=seen.day,
         units=seen.units,
-        live_l=seen.live_l,
-        level_l=seen.level_l,
-        read_on=seen.read_on,
-        by_model=seen.by_model,
-        short_by=seen.short_by,
-        no_rain_until=seen.no_rain_until,
+        supply=water.supply,
+        live_l=water.live_l,
+        level_l=water.level_l,
+        read_on=water.read_on,
+        by_model=water.by_model,
+        short_by=water.short_by,
+        no_rain_until=water.no_rain_until,
         acts=found[:ACTS_SHOWN],
         more=max(0, len(found) - ACTS_SHOWN),
         kinds=sorted({act.kind for act in found}),

@@ -107,12 +107,16 @@ class Logs:
     # -- devices ------------------------------------------------------------------------------------------------
 
     def listed_devices(self, property_id: str) -> list[ListedDevice]:
-        """Every device of a property, and how it does; none where another supply is looked at than they are of."""
+        """Every device of the supply that is looked at, and how it does; those of one that was taken away stand with
+        the first."""
         document = self._workshop.stored(property_id).document
-        if document.supply.id != MAIN:
-            return []
+        here = document.supply.id
         layout, by_hand = layout_of(alone(document)), standing(self._record(property_id, document).of_log)
-        return [self._listed(each, layout, by_hand) for each in devices.devices_of(self._engine, property_id)]
+        return [
+            self._listed(each, layout, by_hand)
+            for each in devices.devices_of(self._engine, property_id)
+            if each.supply == here or (here == MAIN and each.supply not in document.supply_ids)
+        ]
 
     def _listed(self, device: devices.Device, layout: Layout, by_hand: list[Entry]) -> ListedDevice:
         reported = devices.last_reported(self._engine, device.id)
@@ -135,21 +139,25 @@ class Logs:
         )
 
     def make_device(self, property_id: str, asked: NewDevice, by: str) -> MadeDevice:
-        """A new device of a property.
+        """A new device of the supply that is looked at.
 
         Raises
         ------
         InputError
-            If it is of a tank that the design does not have, or of another supply than the first.
+            If it is of a tank that the design does not have.
         """
         document = self._workshop.stored(property_id).document
-        if document.supply.id != MAIN:
-            raise InputError("supply", "must be the one that the property began with; devices of others are not read")
         tanks = [tank.id for tank in document.cistern.tanks]
         if asked.about and (asked.kind != "level" or asked.about not in tanks):
             raise InputError("about", f"must be empty or one of {', '.join(tanks)}, got {asked.about}")
         made, token = devices.make_device(
-            self._engine, property_id, kind=asked.kind, name=asked.name, about=asked.about, by=by
+            self._engine,
+            property_id,
+            kind=asked.kind,
+            name=asked.name,
+            about=asked.about,
+            supply=document.supply.id,
+            by=by,
         )
         return MadeDevice(device=self._listed(made, layout_of(alone(document)), []), token=token)
 

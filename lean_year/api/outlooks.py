@@ -16,7 +16,9 @@ from lean_year.core.errors import InputError
 from lean_year.core.log.devices import device_faults
 from lean_year.plan.in_use.outlook import DeviceSeen, Outlook, outlook
 from lean_year.plan.in_use.upkeep_inputs import UpkeepInputs, upkeep_inputs
+from lean_year.property.document import Property
 from lean_year.property.entries import SiteRecord
+from lean_year.property.front import at_front
 from lean_year.store import properties
 from lean_year.store.database import open_engine
 from lean_year.store.devices import devices_of, last_reported
@@ -99,7 +101,12 @@ def new_outlook(planning: Planning, of: OldOutlook, today: dt.date) -> NewOutloo
         record = planning.written_on(of.property_id)
         day = _day(record, today) if of.is_demo else today
         kept = upkeep_inputs(planning.plan(document, of.property_id).plan) if text is None else _read(text)
-        said = outlook(document, kept, planning.rain_of(document), record, day)
+        rain = planning.rain_of(document)
+        said = outlook(document, kept, rain, record, day)
+        if document.supplies:
+            said.supply = document.supply.name
+            fronts = [at_front(document, each.id) for each in document.supplies]
+            said.others = [_of_other(planning, front, of.property_id, record, day) for front in fronts]
         said.devices = _devices_at_fault(engine, of.property_id)
     except Exception as error:  # one that fails is said in its row, and keeps nobody from the others
         known = isinstance(error, InputError)
@@ -109,6 +116,13 @@ def new_outlook(planning: Planning, of: OldOutlook, today: dt.date) -> NewOutloo
         return NewOutlook(of, today, Outlook(day=today, area="", live_l=0.0, problem=problem).model_dump_json())
     made_of = OldOutlook(of.site_id, of.property_id, head, record.version, of.is_demo)
     return NewOutlook(made_of, today, said.model_dump_json(), kept.model_dump_json() if text is None else None)
+
+
+def _of_other(planning: Planning, front: Property, property_id: str, record: SiteRecord, day: dt.date) -> Outlook:
+    """That of another supply of a property, which stands in front."""
+    kept = upkeep_inputs(planning.plan(front, property_id).plan)
+    said = outlook(front, kept, planning.rain_of(front), record, day)
+    return said.model_copy(update={"supply": front.supply.name})
 
 
 def _devices_at_fault(engine: Engine, property_id: str) -> list[DeviceSeen]:

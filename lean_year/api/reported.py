@@ -115,5 +115,5 @@ def entries_of(device: Device, days: Iterable[ReportedDay]) -> Iterator[Entry]:
         value = min(value, LOG_KINDS[device.kind].values[each.quantity].high)
         yield Entry(
             id=f"{device.id[:28]}-{each.day:%y%m%d}", kind=device.kind, about=about, on=each.day.isoformat(),
-            at="23:59", by=device.name, values={each.quantity: value},
+            at="23:59", by=device.name, values={each.quantity: value}, supply=device.supply,
         )  # fmt: skip

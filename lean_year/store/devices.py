@@ -11,6 +11,7 @@ from sqlalchemy.dialects.sqlite import insert
 
 from lean_year.core.errors import InputError
 from lean_year.core.log.devices import DeviceKind, Reported
+from lean_year.property.served import MAIN
 from lean_year.store.database import reading, writing
 from lean_year.store.people import token_hash
 from lean_year.store.properties import UnknownProperty, new_id, now
@@ -33,6 +34,7 @@ class Device:
     kind: DeviceKind
     name: str
     about: str
+    supply: str
     made_by: str
     made_at: dt.datetime
     withdrawn_at: dt.datetime | None
@@ -50,7 +52,8 @@ class NewReading:
 
 
 def _of(row: DeviceRow) -> Device:
-    return Device(row.id, cast(DeviceKind, row.kind), row.name, row.about, row.made_by, row.made_at, row.withdrawn_at)
+    kind = cast(DeviceKind, row.kind)
+    return Device(row.id, kind, row.name, row.about, row.supply, row.made_by, row.made_at, row.withdrawn_at)
 
 
 def _site(engine: Engine, property_id: str) -> str:
@@ -62,7 +65,7 @@ def _site(engine: Engine, property_id: str) -> str:
 
 
 def make_device(
-    engine: Engine, property_id: str, *, kind: DeviceKind, name: str, about: str, by: str
+    engine: Engine, property_id: str, *, kind: DeviceKind, name: str, about: str, by: str, supply: str = MAIN
 ) -> tuple[Device, str]:
     """A new device, and the token that it sends along: it is shown this once.
 
@@ -78,8 +81,8 @@ def make_device(
         if count >= MOST_DEVICES:
             raise InputError("devices", f"may be at most {MOST_DEVICES} of one property")
         row = DeviceRow(
-            id=new_id(), site_id=site, kind=kind, name=name, about=about, token_hash=token_hash(token), made_by=by,
-            made_at=now(), withdrawn_at=None,
+            id=new_id(), site_id=site, kind=kind, name=name, about=about, supply=supply,
+            token_hash=token_hash(token), made_by=by, made_at=now(), withdrawn_at=None,
         )  # fmt: skip
         session.add(row)
         session.flush()

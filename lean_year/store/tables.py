@@ -207,6 +207,8 @@ class DeviceRow(Base):
     name: Mapped[str] = mapped_column(String(80))
     about: Mapped[str] = mapped_column(String(40))
     """The tank that a level is of; empty where it is that from which the house draws."""
+    supply: Mapped[str] = mapped_column(String(40), server_default="main")
+    """Of the site, by its id."""
     token_hash: Mapped[str] = mapped_column(String(64), unique=True)
     """Its token is shown once, when it is made, and is not kept."""
     made_by: Mapped[str] = mapped_column(String(80))

@@ -9,10 +9,12 @@ from fastapi.testclient import TestClient
 from lean_year.api import outlooks as module
 from lean_year.api.app import create_app
 from lean_year.demo.shipped import demo_file
+from lean_year.plan.in_use.outlook import DueThen, Outlook
 from lean_year.store.database import open_database
 from lean_year.store.devices import NewReading, keep_readings, make_device
 from lean_year.store.outlooks import list_outlooks, old_outlooks
 from tests.api.test_log import entry, write
+from tests.property.test_supplies import SHED
 
 PATIENCE_S = 120
 
@@ -168,3 +170,42 @@ def test_who_is_removed_is_in_no_list(client, house):
     client.delete(f"/api/properties/{house['id']}")
     assert in_use(client)["supplies"] == []
     assert list_outlooks(client.app.state.workshop.engine) == []
+
+
+def test_every_supply_of_a_property_is_seen_and_the_one_that_is_short_first_says_how_much_water_there_is(
+    client, house
+):
+    """The shed's tank, from which nobody draws, is never short; it speaks until the house is read too."""
+    added = client.post(
+        f"/api/properties/{house['id']}/edits",
+        json={"base_revision": house["revision"], "edit_id": "0" * 32, "label": "Shed",
+              "operations": [{"op": "add", "path": "/supplies/-", "value": SHED}]},
+    )  # fmt: skip
+    assert added.status_code == 200, added.text
+    shed = [entry("level", values={"share": 0.6})]
+    path = f"/api/properties/{house['id']}/entries"
+    assert client.post(path, params={"supply": "shed"}, json={"entries": shed}).status_code == 200
+    row = of(in_use(client), house)
+    assert row["supply"] == "Shed"
+    assert 0 < row["level_l"] <= 5_000
+    assert row["short_by"] is None
+    write(client, house, entry("level", values={"share": 0.2}))
+    row = of(in_use(client), house)
+    name = added.json()["document"]["supply"]["name"]
+    assert row["supply"] == name
+    assert row["short_by"] is not None
+    assert "water" in row["kinds"]
+    assert row["acts"]
+    assert all(act["text"].startswith((f"{name}: ", "Shed: ")) for act in row["acts"])
+
+
+def test_a_round_goes_by_what_is_due_at_every_supply():
+    seen = Outlook(day=dt.date(2026, 3, 1), area="", live_l=1.0, supply="House", due=[due("Filter", 20)])
+    seen.others = [Outlook(day=dt.date(2026, 3, 1), area="", live_l=1.0, supply="Shed", due=[due("Screen", 5)])]
+    assert [(row.name, row.on.day) for row in seen.due_at_all] == [("Shed: Screen", 5), ("House: Filter", 20)]
+    alone = Outlook(day=dt.date(2026, 3, 1), area="", live_l=1.0, due=[due("Filter", 20)])
+    assert [row.name for row in alone.due_at_all] == ["Filter"]
+
+
+def due(name, day):
+    return DueThen(key=name.lower(), name=name, on=dt.date(2026, 3, day), licensed="", takes=None)

@@ -1,5 +1,7 @@
 """A property with several supplies, looked at and changed by each of them."""
 
+import datetime as dt
+import json
 import uuid
 
 import pytest
@@ -137,8 +139,34 @@ def test_the_same_paper_log_is_kept_of_two_supplies_and_once_of_each(client, bot
     assert [kept(supply) for supply in ("shed", "shed", "main", "main")] == [2, 0, 2, 0]
 
 
-def test_devices_are_of_the_supply_that_the_property_began_with(client, both):
-    path, device = f"/api/properties/{both['id']}/devices", {"kind": "rain", "name": "Gauge", "about": ""}
-    assert client.post(path, params={"supply": "shed"}, json=device).status_code == 422
-    assert client.post(path, json=device).status_code == 201
-    assert [len(client.get(path, params={"supply": each}).json()) for each in ("main", "shed")] == [1, 0]
+def test_a_device_is_of_the_supply_at_which_it_is_made(client, both):
+    """A level sensor in the shed's tank: its levels are in the shed's log alone, by the shed's tank."""
+    path, shed = f"/api/properties/{both['id']}/devices", {"supply": "shed"}
+    tank = seen(client, both["id"], "shed")["document"]["cistern"]["tanks"][0]["id"]
+    made = client.post(path, params=shed, json={"kind": "level", "name": "Shed tank", "about": tank})
+    assert made.status_code == 201, made.text
+    assert client.post(path, json={"kind": "rain", "name": "Gauge", "about": ""}).status_code == 201
+    refused = client.post(path, params=shed, json={"kind": "level", "name": "No tank", "about": "nowhere"})
+    assert refused.status_code == 422
+    names = [[each["name"] for each in client.get(path, params={"supply": each}).json()] for each in ("main", "shed")]
+    assert names == [["Gauge"], ["Shed tank"]]
+    at = dt.datetime.now(dt.UTC) - dt.timedelta(hours=2)
+    line = {"at": at.isoformat(), "kind": "level", "value": 0.5, "unit": "m"}
+    sent = client.post(
+        f"/api/devices/{made.json()['device']['id']}/readings",
+        content=json.dumps(line),
+        headers={"authorization": f"Bearer {made.json()['token']}"},
+    )
+    assert sent.json()["kept"] == 1
+    record = client.app.state.workshop.written_on(both["id"])
+    assert [len(record.of_supply(each).reported) for each in ("main", "shed")] == [0, 1]
+
+
+def test_devices_of_a_supply_that_was_taken_away_stand_with_the_first(client, both):
+    path = f"/api/properties/{both['id']}/devices"
+    client.post(path, params={"supply": "shed"}, json={"kind": "meter", "name": "Meter", "about": ""})
+    assert client.get(path).json() == []
+    assert changed(client, both["id"], 2, [{"op": "remove", "path": "/supplies/0"}]).status_code == 200
+    (left,) = client.get(path).json()
+    assert left["name"] == "Meter"
+    assert client.delete(f"{path}/{left['id']}").status_code == 204

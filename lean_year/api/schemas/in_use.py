@@ -18,6 +18,8 @@ class SupplyInUse(BaseModel):
     is_demo: bool
     """Whether that may be the end of its log."""
     units: Units
+    supply: str
+    """Of several supplies of a property, the one that is short first, whose water this is; empty where it has one."""
     live_l: float
     level_l: float | None
     read_on: dt.date | None

@@ -20,5 +20,7 @@ OLD_MONTHS = 12
 """A price older than that is looked at again. Basis: estimate."""
 HANDS = 2
 """On a site: nobody works alone on a roof or in a trench. Basis: common practice."""
+MOST_ROUNDED_SHARE = 0.02
+"""Of a price; what rounding adds or takes off beyond it is looked at again. Basis: estimate."""
 TANK_PRICE_GALLON = (0.5, 1.0)
 """Currency units for each US gallon of a plastic tank: shows a digit that slipped. Basis: common practice."""

@@ -51,16 +51,16 @@ class WaitingQuote:
 def acts(seen: Outlook, quotes: list[WaitingQuote], today: dt.date) -> list[Act]:
     """Everything, the most serious first, and of the same the first to come."""
     rows = [
-        *_problem(seen),
-        *_hole(seen),
-        *_water(seen),
-        *_float(seen),
-        *_level(seen),
+        *(act for each in seen.all_supplies for act in _at_supply(each)),
         *_devices(seen),
-        *_due(seen),
         *_quotes(quotes, today),
     ]
     return sorted(rows, key=lambda act: (_RANK[act.level], act.on))
+
+
+def _at_supply(seen: Outlook) -> Iterator[Act]:
+    for act in (*_problem(seen), *_hole(seen), *_water(seen), *_float(seen), *_level(seen), *_due(seen)):
+        yield act.model_copy(update={"text": seen.named(act.text)})
 
 
 def _problem(seen: Outlook) -> Iterator[Act]:

@@ -48,6 +48,10 @@ class Outlook(BaseModel):
 
     day: dt.date
     area: str
+    supply: str = ""
+    """Which of several supplies of a property it is of; empty where there is one."""
+    others: "list[Outlook]" = []
+    """Of the other supplies of the property."""
     units: Units = "metric"
     live_l: float
     level_l: float | None = None
@@ -75,6 +79,29 @@ class Outlook(BaseModel):
     longitude_deg: float | None = None
     problem: str = ""
     """Why nothing can be said; empty otherwise."""
+
+    @property
+    def all_supplies(self) -> "list[Outlook]":
+        """Of every supply of the property, this one first."""
+        return [self, *self.others]
+
+    @property
+    def due_at_all(self) -> list[DueThen]:
+        """What is due at every supply, the first due first, with the name of its supply where there are several."""
+        rows = [
+            row.model_copy(update={"name": each.named(row.name)}) for each in self.all_supplies for row in each.due
+        ]
+        return sorted(rows, key=lambda row: row.on)
+
+    @property
+    def short_first(self) -> "Outlook":
+        """Of the supply that is short first, of those whose level is known; this one where none is."""
+        known = [each for each in self.all_supplies if each.level_l is not None]
+        return min(known, key=lambda each: each.short_by or dt.date.max, default=self)
+
+    def named(self, text: str) -> str:
+        """A text, with the supply in front where there are several."""
+        return f"{self.supply}: {text}" if self.supply else text
 
 
 def outlook(

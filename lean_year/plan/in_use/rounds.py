@@ -70,7 +70,7 @@ class Round(BaseModel):
 
 def plan_round(supplies: Sequence[ToVisit], until: dt.date, units: Units) -> Round:
     """Everybody at whom something is due by a day, those in one area or all."""
-    wanted = [(each, due) for each in supplies if (due := [row for row in each.seen.due if row.on <= until])]
+    wanted = [(each, due) for each in supplies if (due := [row for row in each.seen.due_at_all if row.on <= until])]
     wanted.sort(key=lambda pair: (pair[1][0].on, pair[0].name))
     taken = wanted[:MOST_STOPS]
     placed = [pair for pair in taken if _position(pair[0]) is not None]

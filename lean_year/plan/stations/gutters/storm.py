@@ -19,7 +19,7 @@ from lean_year.plan.model.flush_chambers import chambers
 from lean_year.plan.model.gutter_places import spills_over
 from lean_year.plan.model.levels import RunLevels, run_levels, tank_of
 from lean_year.plan.model.overflow_outlets import overflow_count, overflow_takes_l_s
-from lean_year.plan.model.roof_surface import plan_area_m2
+from lean_year.plan.model.roof_surface import by_hillside, plan_area_m2
 from lean_year.plan.model.screens_met import in_the_run
 from lean_year.plan.model.tank_network import Chain
 from lean_year.plan.stations.gutters.storm_findings import storm_findings
@@ -216,16 +216,19 @@ def _places(document: Property, result: StormResult, chain: Chain, of: dict[str,
         takes = min(of[f"gutter:{roof.id}"].capacity_l_s, of[f"outlet:{roof.id}"].capacity_l_s)
         spill = result.gutter_spill_l_s[row]
         rows.append(
-            _place("gutter", roof.id, f"Gutter of {roof.name}", result.roof_l_s[row] - spill, spill,
+            _place("gutter", roof.id, of[f"gutter:{roof.id}"].name, result.roof_l_s[row] - spill, spill,
                    spills_over(roof), takes)
         )  # fmt: skip
     for row, pipe in enumerate(document.downpipes):
         run, run_spill, inlet = result.run_l_s[row], result.run_spill_l_s[row], result.inlet_spill_l_s[row]
         if not run.any() and not run_spill.any():
             continue
+        hillside = by_hillside(document, pipe.id)
+        what, where = (
+            ("Trap", "at the trap") if hillside else ("Downpipes and screens", "at the foot of the downpipes")
+        )
         rows += [
-            _place("group", pipe.id, f"Downpipes and screens of {pipe.name}", run + run_spill,
-                   result.group_spill_l_s[row], "at the foot of the downpipes"),
+            _place("group", pipe.id, f"{what} of {pipe.name}", run + run_spill, result.group_spill_l_s[row], where),
             _place("run", pipe.id, f"Run of {pipe.name}", run, run_spill, of[f"run:{pipe.id}"].spills),
         ]  # fmt: skip
         if any(in_the_run(screen) for screen in pipe.screens):

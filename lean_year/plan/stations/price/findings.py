@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 
-from lean_year.core.price.usual import TANK_PRICE_GALLON
+from lean_year.core.price.building_up import BuiltUp
+from lean_year.core.price.usual import MOST_ROUNDED_SHARE, TANK_PRICE_GALLON
 from lean_year.core.units import L_PER_US_GALLON
 from lean_year.plan.answer.figure import Finding, Fix
 from lean_year.plan.answer.findings import Findings, replace
@@ -16,13 +17,31 @@ _FAR_OFF = 4.0
 """A tank so many times dearer or cheaper than usual is looked at again. Basis: estimate."""
 
 
-def price_findings(document: Property, lines: Sequence[PartLine], prices: BookPrices, say: Wording) -> list[Finding]:
+def price_findings(
+    document: Property, lines: Sequence[PartLine], prices: BookPrices, price: BuiltUp, say: Wording
+) -> list[Finding]:
     """Lines changed by hand whose reason has gone, what is left out, and prices that are missing or look wrong."""
     found = Findings("price")
     _by_hand(found, lines)
     if prices.anything:
         _prices(found, document, lines, say)
+        _rounding(found, document, price, say)
     return found.rows
+
+
+def _rounding(found: Findings, document: Property, price: BuiltUp, say: Wording) -> None:
+    currency, before = document.prices.currency, price.materials + price.labour + price.other + price.contingency
+    if abs(price.rounding) <= MOST_ROUNDED_SHARE * before:
+        return
+    what = "adds" if price.rounding > 0 else "takes off"
+    found.add(
+        "PRICE_ROUNDED_FAR",
+        "caution",
+        f"Rounding the price to the nearest {say.money(currency, document.price.rounded_to)} {what} "
+        f"{say.money(currency, abs(price.rounding))} before tax.",
+        "Round it to less.",
+        Fix(text="Leave it as it is.", operations=[replace("/price/rounded_to", 0)]),
+    )
 
 
 def _by_hand(found: Findings, lines: Sequence[PartLine]) -> None:

@@ -79,7 +79,7 @@ def plan_price(model: PropertyModel) -> PricePlan:
         others=ways_compared(model, way, over, at_least=bool(missing) or any(line.yearly is None for line in upkeep)),
         groups=GROUP_NAMES,
         work_names=WORK_NAMES,
-        findings=price_findings(document, lines, prices, say),
+        findings=price_findings(document, lines, prices, price, say),
         cautions=CAUTIONS,
         **figures,
     )

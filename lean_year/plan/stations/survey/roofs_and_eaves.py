@@ -38,7 +38,8 @@ def _size(roof: Roof, at: str, key: str) -> Iterator[Ask]:
             up = " up the slope" if extent.along_slope else ", seen from above"
             yield Ask("roof", f"{key}/length_m", f"Length of {roof.name}{up}", "Tape or laser.",
                       f"{at}/extent/length_m", "length")  # fmt: skip
-            yield Ask("roof", f"{key}/width_m", f"Width of {roof.name} along the eaves", "Tape along the gutter.",
+            along, by = ("its foot", "channel") if roof.material == HILLSIDE else ("the eaves", "gutter")
+            yield Ask("roof", f"{key}/width_m", f"Width of {roof.name} along {along}", f"Tape along the {by}.",
                       f"{at}/extent/width_m", "length")  # fmt: skip
 
 

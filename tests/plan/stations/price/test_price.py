@@ -238,3 +238,15 @@ def test_water_that_is_bought_is_part_of_the_upkeep_by_its_own_price():
     )
     none_bought = planned_and_priced("saltmarrow")
     assert not [each for each in none_bought.price.upkeep if each.key == "water-m3"]
+
+
+def test_a_round_price_is_a_multiple_of_its_step_and_one_that_is_far_off_is_said():
+    before = planned("saltmarrow").price.total.value
+    near = planned("saltmarrow", replace("/price/rounded_to", 50.0))
+    assert near.price.total.value % 50 == pytest.approx(0, abs=1e-6)
+    assert abs(near.price.total.value - before) <= 25
+    assert "PRICE_ROUNDED_FAR" not in codes(near)
+    far = [replace("/price/rounded_to", 25_000.0)]
+    found = finding(planned("saltmarrow", *far), "PRICE_ROUNDED_FAR")
+    assert "adds" in found.text
+    assert planned("saltmarrow", *far, *found.fixes[0].operations).price.total.value == pytest.approx(before)

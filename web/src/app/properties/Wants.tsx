@@ -35,6 +35,7 @@ function Water({ supply }: { supply: SupplyInUse }) {
   if (level === null || supply.read_on === null) return null;
   return (
     <p className="note mt-1">
+      {supply.supply && `${supply.supply}: `}
       {volume(level, units)} of {volume(live, units)}
       {supply.by_model ? ", by the rain since a level read on " : ", read on "}
       {dayName(parseDay(supply.read_on))}

@@ -312,6 +312,7 @@ const supplyOf = (id: string, more: object = {}) => ({
   as_of: "2026-11-30",
   is_demo: false,
   units: "metric",
+  supply: "",
   live_l: 40_000,
   level_l: 8_000,
   read_on: "2026-11-28",
@@ -324,6 +325,16 @@ const supplyOf = (id: string, more: object = {}) => ({
   more: 2,
   kinds: ["water", "due"],
   ...more,
+});
+
+test("of several supplies the water is said by the name of the one that is short first", async () => {
+  open([row(1), row(2)], [], {
+    "GET /api/in-use": () => [
+      200,
+      { today: "2026-11-30", supplies: [supplyOf("p2", { supply: "Shed" })], to_do: 0, of: 2, areas: [] },
+    ],
+  });
+  expect(await screen.findByText(/^Shed: 8.0 m³ of 40.0 m³, read on 28 Nov 2026/)).toBeTruthy();
 });
 
 test("who wants somebody comes first, with why and with how much water there is", async () => {
