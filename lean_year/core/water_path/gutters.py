@@ -245,7 +245,7 @@ def open_channel_l_s(*, width_mm: float, depth_mm: float, slope: float, lining: 
     Examples
     --------
     >>> round(open_channel_l_s(width_mm=300, depth_mm=200, slope=0.02, lining="mortar"), 1)
-    96.9
+    94.9
     """
     width = require_number("width_mm", width_mm, low=1, high=10_000)
     filled = OPEN_CHANNEL_FILL * require_number("depth_mm", depth_mm, low=1, high=10_000)

@@ -82,7 +82,7 @@ def _head(row: Standing, say: Wording) -> Figure:
         source="hydrostatics",
         formula="density × g × height over the ground",
         working=f"{say.length(row.raised_m)}",
-        moves="Each metre higher is as much again, at every tap below it.",
+        moves="Twice as high above a tap is twice the pressure there.",
     )
 
 

@@ -97,12 +97,16 @@ def _lower_overflow(document: Property, overflow_invert_m: float, stands_m: floa
     for number, tank in enumerate(document.cistern.tanks):
         if tank not in document.cistern.built() or tank.vessel().top_water_m <= target:
             continue
-        if target - tank.floor_m <= tank.outlet_m + LEAST_LIVE_M:
+        height_m = tank.vessel().shape.height_m
+        # Where it leans, over the floor below it; water may come to the rim before it comes there.
+        overflow_m = rounded_down(target - tank.floor_m + tank.tilt.down_at_m("overflow"), 4)
+        held_m = min(target - tank.floor_m - tank.vessel().outlet_m, overflow_m - tank.outlet_m)
+        if held_m <= LEAST_LIVE_M or overflow_m > height_m:
             return None
         at = f"/cistern/tanks/{number}"
-        operations.append(replace(f"{at}/overflow_m", rounded_down(target - tank.floor_m, 4)))
-        inside = min(tank.inlet_m - tank.floor_m, tank.vessel().shape.height_m)
-        operations.append(replace(f"{at}/inlet/height_m", rounded_down(inside, 4)))
+        operations.append(replace(f"{at}/overflow_m", overflow_m))
+        inside = min(tank.inlet_m - tank.floor_m, height_m)
+        operations.append(replace(f"{at}/inlet/height_m", rounded_down(inside, 6)))
     if not operations:
         return None
     return Fix(text=f"Set the overflow at {say.length(target)}, {say.length(overflow_invert_m - target)} lower.",

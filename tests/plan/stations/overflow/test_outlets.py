@@ -128,10 +128,13 @@ def test_a_standpipes_room_ends_at_the_lowest_of_lid_inlet_and_screen():
 
 
 @settings(max_examples=40, deadline=None)
-@given(st.floats(60, 200), st.floats(60, 390), st.sampled_from(["pipe", "standpipe"]))
-def test_a_lowered_lip_makes_exactly_the_room_that_the_water_needs(bore, rate, kind):
+@given(
+    st.floats(60, 200), st.floats(60, 390), st.sampled_from(["pipe", "standpipe"]),
+    st.none() | st.builds(dict, fall_mm=st.floats(0, 200), towards=st.sampled_from(["overflow", "opposite"])),
+)  # fmt: skip
+def test_a_lowered_lip_makes_exactly_the_room_that_the_water_needs(bore, rate, kind, lean):
     made = [replace("/overflow/bore_mm", bore), replace("/downpour/overflow_intensity_mm_h", rate),
-            replace(KIND, kind)]  # fmt: skip
+            replace(KIND, kind), replace("/cistern/tanks/0/lean", lean)]  # fmt: skip
     document = edited("saltmarrow", *made)
     plan = plan_property(document, None).plan
     small = [each for each in plan.findings if each.code == "OVERFLOW_SMALLER_THAN_INFLOW"]
