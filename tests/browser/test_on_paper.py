@@ -32,7 +32,7 @@ def drawn(page, count):
     """Whether the first pages are there as pictures."""
     pictures = page.get_by_role("img")
     expect(pictures).to_have_count(count)
-    page.wait_for_function("document.querySelector('ol img').naturalWidth > 1000")
+    page.wait_for_function("() => document.querySelector('ol img').naturalWidth > 1000")
 
 
 def test_the_report_is_reached_from_the_menu_looked_at_and_saved(page, firm):
