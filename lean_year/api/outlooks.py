@@ -101,12 +101,9 @@ def new_outlook(planning: Planning, of: OldOutlook, today: dt.date) -> NewOutloo
         record = planning.written_on(of.property_id)
         day = _day(record, today) if of.is_demo else today
         kept = upkeep_inputs(planning.plan(document, of.property_id).plan) if text is None else _read(text)
-        rain = planning.rain_of(document)
-        said = outlook(document, kept, rain, record, day)
-        if document.supplies:
-            said.supply = document.supply.name
-            fronts = [at_front(document, each.id) for each in document.supplies]
-            said.others = [_of_other(planning, front, of.property_id, record, day) for front in fronts]
+        said = outlook(document, kept, planning.rain_of(document), record, day)
+        fronts = [at_front(document, each.id) for each in document.supplies]
+        said.others = [_of_other(planning, front, of.property_id, record, day) for front in fronts]
         said.devices = _devices_at_fault(engine, of.property_id)
     except Exception as error:  # one that fails is said in its row, and keeps nobody from the others
         known = isinstance(error, InputError)
@@ -121,8 +118,7 @@ def new_outlook(planning: Planning, of: OldOutlook, today: dt.date) -> NewOutloo
 def _of_other(planning: Planning, front: Property, property_id: str, record: SiteRecord, day: dt.date) -> Outlook:
     """That of another supply of a property, which stands in front."""
     kept = upkeep_inputs(planning.plan(front, property_id).plan)
-    said = outlook(front, kept, planning.rain_of(front), record, day)
-    return said.model_copy(update={"supply": front.supply.name})
+    return outlook(front, kept, planning.rain_of(front), record, day)
 
 
 def _devices_at_fault(engine: Engine, property_id: str) -> list[DeviceSeen]:

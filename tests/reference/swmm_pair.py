@@ -14,7 +14,7 @@ from pathlib import Path
 from pyswmm import Nodes, Simulation
 
 from tests.reference.swmm_report import routing_error_percent
-from tests.reference.swmm_year import inflow_rows
+from tests.reference.swmm_year import inflow_rows, options
 
 STEP_S = 20
 OUTLET_BAND_M = 0.01
@@ -22,26 +22,13 @@ OUTLET_BAND_M = 0.01
 
 def model(asked: dict) -> str:
     start = dt.date.fromisoformat(asked["start"])
-    end = start + dt.timedelta(days=len(asked["inflow_l"]))
     area, outlet = asked["area_m2"], asked["outlet_m"]
     tall, low = asked["overflow_m"]
     begun = min(tall, low)
     # Soft enough to be stable: a step above the weir lets out a quarter of what stands there.
     slope_l_s_m = area * 1000 / (4 * STEP_S)
     draw = asked["demand_l_day"] / 86_400
-    return f"""[OPTIONS]
-FLOW_UNITS LPS
-FLOW_ROUTING DYNWAVE
-START_DATE {start:%m/%d/%Y}
-START_TIME 00:00:00
-REPORT_START_DATE {start:%m/%d/%Y}
-REPORT_START_TIME 00:00:00
-END_DATE {end:%m/%d/%Y}
-END_TIME 00:00:00
-REPORT_STEP 24:00:00
-ROUTING_STEP {STEP_S}
-ALLOW_PONDING NO
-MIN_SURFAREA 0.1
+    return f"""{options(start, len(asked["inflow_l"]), STEP_S)}
 INERTIAL_DAMPING FULL
 SURCHARGE_METHOD SLOT
 

@@ -13,28 +13,15 @@ from pathlib import Path
 from pyswmm import Nodes, Simulation
 
 from tests.reference.swmm_report import routing_error_percent
-from tests.reference.swmm_year import AREA_M2, STEP_S, inflow_rows
+from tests.reference.swmm_year import AREA_M2, STEP_S, inflow_rows, options
 
 
 def model(asked: dict) -> str:
     start = dt.date.fromisoformat(asked["start"])
-    end = start + dt.timedelta(days=len(asked["inflow_l"]))
     gives, takes = (asked[name] / 1000 / AREA_M2 for name in ("gives_l", "takes_l"))
     slope_l_s_m = AREA_M2 * 1000 / (4 * STEP_S)
-    return f"""[OPTIONS]
-FLOW_UNITS LPS
-FLOW_ROUTING DYNWAVE
-START_DATE {start:%m/%d/%Y}
-START_TIME 00:00:00
-REPORT_START_DATE {start:%m/%d/%Y}
-REPORT_START_TIME 00:00:00
-END_DATE {end:%m/%d/%Y}
-END_TIME 00:00:00
-REPORT_STEP 24:00:00
-ROUTING_STEP {STEP_S}
+    return f"""{options(start, len(asked["inflow_l"]), STEP_S)}
 RULE_STEP 00:05:00
-ALLOW_PONDING NO
-MIN_SURFAREA 0.1
 
 [STORAGE]
 GIVES 0 {gives + 1:.6f} {gives:.6f} FUNCTIONAL 0 0 {AREA_M2} 0 0
@@ -82,14 +69,14 @@ def run(asked: dict) -> dict[str, float]:
             nodes = Nodes(simulation)
             for _ in simulation:
                 pass
-            told = {
+            answer = {
                 "supplied_l": nodes["HOUSE"].cumulative_inflow * 1000,
                 "spilled_gives_l": nodes["SPILLGIVES"].cumulative_inflow * 1000,
                 "spilled_takes_l": nodes["SPILLTAKES"].cumulative_inflow * 1000,
                 # The engine counts the water it began with as inflow.
                 "moved_l": nodes["TAKES"].cumulative_inflow * 1000 - asked["takes_l"] - sum(asked["inflow_l"]),
             }
-        return told | {"continuity_error_percent": routing_error_percent(path)}
+        return answer | {"continuity_error_percent": routing_error_percent(path)}
 
 
 if __name__ == "__main__":

@@ -32,10 +32,8 @@ def inflow_rows(start: dt.date, inflow_l: list[float]) -> str:
     return "\n".join(rows)
 
 
-def model(start: dt.date, inflow_l: list[float], demand_l_day: float, tank_l: float) -> str:
-    days = len(inflow_l)
-    full_m = tank_l / 1000 / AREA_M2
-    slope_l_s_m = AREA_M2 * 1000 / (4 * STEP_S)
+def options(start: dt.date, days: int, step_s: int) -> str:
+    """What every such model begins with."""
     end = start + dt.timedelta(days=days)
     return f"""[OPTIONS]
 FLOW_UNITS LPS
@@ -47,9 +45,16 @@ REPORT_START_TIME 00:00:00
 END_DATE {end:%m/%d/%Y}
 END_TIME 00:00:00
 REPORT_STEP 24:00:00
-ROUTING_STEP {STEP_S}
+ROUTING_STEP {step_s}
 ALLOW_PONDING NO
-MIN_SURFAREA 0.1
+MIN_SURFAREA 0.1"""
+
+
+def model(start: dt.date, inflow_l: list[float], demand_l_day: float, tank_l: float) -> str:
+    days = len(inflow_l)
+    full_m = tank_l / 1000 / AREA_M2
+    slope_l_s_m = AREA_M2 * 1000 / (4 * STEP_S)
+    return f"""{options(start, days, STEP_S)}
 
 [STORAGE]
 TANK 0 {full_m + 1:.6f} {full_m:.6f} FUNCTIONAL 0 0 {AREA_M2} 0 0

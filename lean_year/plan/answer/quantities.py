@@ -13,7 +13,7 @@ from functools import lru_cache
 from typing import Any, Literal
 
 from lean_year.core import units as to
-from lean_year.core.hydraulics.stock_pipes import trade_size, trade_sizes_mm
+from lean_year.core.hydraulics.stock_pipes import SAME_BORE_MM, trade_size, trade_sizes_mm
 from lean_year.property.document import Units
 
 Digits = int | Literal["significant", "shortest"]
@@ -386,6 +386,7 @@ def table() -> dict[str, Any]:
         "entries": plain(ENTRIES),
         "mayBeWritten": MAY_BE_WRITTEN,
         "tradeSizes": trade_sizes_mm(),
+        "sameBoreMm": SAME_BORE_MM,
     }
 
 

@@ -108,12 +108,14 @@ def outlook(
     document: Property, kept: UpkeepInputs, rain: PreparedRain | None, record: SiteRecord, today: dt.date
 ) -> Outlook:
     """One supply on a day."""
+    name = document.supply.name if document.supplies else ""
     document, record = alone(document), record.of_supply(document.supply.id)
     entries = [entry for entry in all_that_counts(record) if entry.day <= today]
     layout = layout_of(document)
     said = Outlook(
         day=today,
         area=document.keeping.area,
+        supply=name,
         units=document.units,
         live_l=sum(stage.size_l for stage in layout.stages()),
         latitude_deg=document.site.latitude_deg,

@@ -57,7 +57,7 @@ export function fraction(value: number, parts: number): string {
 }
 
 const TRADE_SIZES = Object.entries(table.tradeSizes);
-const SAME_BORE_MM = 0.05;
+const SAME_BORE_MM = table.sameBoreMm;
 
 /** What a pipe is known by where that is not its bore: US pipes have nominal sizes. */
 const tradeName = (kind: string, value: number, units: Units) =>
