@@ -70,6 +70,8 @@ class Tank(Part):
     """What it stands on; usual for its kind where None."""
     let_down: bool = False
     """Valved off as it fills, its water above the lowest overflow kept and let down later."""
+    valve: Literal["open", "shut", "none"] = "open"
+    """Of its own, between it and the pipe that joins it with the others, and how it stands; none where it has none."""
     link: Link = Field(default_factory=Link)
     inlet: Inlet = Field(default_factory=Inlet)
     phase: int = Field(default=0, ge=0, le=5)
@@ -83,7 +85,12 @@ class Tank(Part):
             top = top_water_m(overflow_m=top, height_m=shape.height_m, tilt=self.tilt)
             outlet = min(shape.height_m, max(0.0, outlet - self.tilt.down_at_m(self.lean.outlet_side)))
             top = max(top, outlet)
-        return Vessel(self.name, shape, self.floor_m, outlet, top, self.let_down)
+        return Vessel(self.name, shape, self.floor_m, outlet, top, self.let_down, shut=self.is_shut)
+
+    @property
+    def is_shut(self) -> bool:
+        """Whether it is shut off from the others."""
+        return self.valve == "shut"
 
     @property
     def tilt(self) -> Tilt:
@@ -108,6 +115,8 @@ class Tank(Part):
             raise _too_high("inlet.height_m", "the height of the tank", height, self.inlet.height_m)
         if self.outlet_m > top:
             raise _too_high("outlet_m", "the overflow", top, self.outlet_m)
+        if self.let_down and self.valve == "none":
+            raise InputError("valve", "cannot be left out where the tank is let down later, which takes one")
         return self
 
 
@@ -154,6 +163,12 @@ class Cistern(Part):
         require_different("tanks", [tank.id for tank in self.tanks])
         if not any(tank.phase <= self.built_phase for tank in self.tanks):
             raise InputError("built_phase", "must be one in which there is a tank")
+        for store in self.stores():
+            if all(tank.is_shut for tank in store):
+                raise InputError(
+                    f"tanks.{self.tanks.index(store[0])}.valve",
+                    f"cannot be shut: no other tank stands open to give {store[0].name}'s water on",
+                )
         gross = self.gross_l
         if gross > MOST_L:
             raise InputError(
@@ -197,13 +212,24 @@ class Cistern(Part):
         return [[tank] for tank in built]
 
     def drawn_from(self) -> Tank:
-        """The tank that pump or taps draw from."""
-        return self.stores()[-1][0]
+        """The tank that pump or taps draw from: the first of the last store that is not shut off."""
+        return next(tank for tank in self.stores()[-1] if not tank.is_shut)
 
     def built(self, phase: int | None = None) -> list[Tank]:
         """The tanks that stand in a phase, the planned one where None."""
         upto = self.built_phase if phase is None else phase
         return [tank for tank in self.tanks if tank.phase <= upto]
+
+    def links_of(self, tank: Tank) -> int:
+        """How many pipes join one that stands, or those alike, with the tank before each; the first of all has none
+        before it."""
+        if self.layout == "transfer":
+            return 0
+        return tank.count - 1 if tank is self.built()[0] else tank.count
+
+    def joined(self) -> list[Tank]:
+        """The tanks of the planned phase that are not shut off."""
+        return [tank for tank in self.built() if not tank.is_shut]
 
     @property
     def gross_l(self) -> float:

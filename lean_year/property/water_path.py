@@ -6,6 +6,7 @@ from pydantic import Field, model_validator
 
 from lean_year.core.errors import Amount, InputError
 from lean_year.core.water_path.first_flush import USUAL_RAIN_H, Exposure
+from lean_year.core.water_path.grit import LEAST_GRAIN_MM
 from lean_year.core.water_path.gutters import Lining
 from lean_year.core.water_path.overflow import INFILTRATION_SAFETY
 from lean_year.core.water_path.screens import SCREEN_TYPES, ScreenKind
@@ -65,7 +66,7 @@ class Screen(Part):
 
     kind: ScreenKind
     open_cm2: float | None = Field(default=None, gt=0, le=1e6)
-    aperture_mm: float | None = Field(default=None, ge=0.001, le=100)
+    aperture_mm: float | None = Field(default=None, gt=0, le=100)
     """Its openings; of a grit trap, the grains that it is to keep."""
     head_mm: float | None = Field(default=None, ge=0, le=2_000)
     loss_share: ShareOfOne | None = None
@@ -76,6 +77,11 @@ class Screen(Part):
     """Plan of the bed of an up-flow filter or a chamber of wrapped pipes, or of a grit trap."""
     bypass: bool = True
     """Whether what it cannot take goes round it and not over the ground."""
+
+    @property
+    def grain_mm(self) -> float:
+        """The grains that a grit trap is to keep, none finer than such sinking is known for."""
+        return max(LEAST_GRAIN_MM, self.value("aperture_mm"))
 
     def value(self, name: Literal["open_cm2", "aperture_mm", "head_mm", "loss_share", "clean_weeks"]) -> float:
         """What was entered, or what is usual."""

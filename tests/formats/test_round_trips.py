@@ -145,7 +145,7 @@ def tank_rows(draw):
                 overflow_m=top,
                 lean=draw(leans),
                 base=draw(st.none() | st.sampled_from(list(BASES))),
-                let_down=draw(st.booleans()),
+                **draw(st.sampled_from(({"let_down": True}, {"valve": "none"}, {}))),
                 inlet=draw(inlets),
                 phase=0 if i == 0 else draw(st.integers(0, 1)),
             )

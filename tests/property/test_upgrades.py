@@ -100,6 +100,7 @@ def since_7(opened: dict) -> dict:
     found = {f"/downpipes/{row}/run/low_drain_mm": None for row in range(len(opened["downpipes"]))}
     for row, tank in enumerate(opened["cistern"]["tanks"]):
         found[f"/cistern/tanks/{row}/link/joint"] = "flexible"
+        found[f"/cistern/tanks/{row}/valve"] = "open"
         if "stated_l" in tank["shape"]:
             found[f"/cistern/tanks/{row}/shape/stated_l"] = None
     for part in ("well", "truck"):

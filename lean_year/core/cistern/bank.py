@@ -38,6 +38,8 @@ class Vessel:
     """The level at which the vessel spills."""
     let_down: bool = False
     """Valved off as it fills, so that its water above the lowest overflow is kept and let down later."""
+    shut: bool = False
+    """Shut off from the bank by a valve of its own."""
 
     def __post_init__(self) -> None:
         require_number(f"{self.name}: floor_m", self.floor_m, low=-1_000, high=9_000)
@@ -62,7 +64,7 @@ class Vessel:
 
 @dataclass(frozen=True, slots=True)
 class Share:
-    """What one vessel holds within its bank. The four parts make up its water to its own overflow. [L]"""
+    """What one vessel holds within its bank. The five parts make up its water to its own overflow. [L]"""
 
     name: str
     dead_l: float
@@ -72,13 +74,15 @@ class Share:
     """Above the lowest overflow, which the level of a linked bank never reaches."""
     let_down_l: float
     """Above the lowest overflow, kept behind its valve and let down later."""
+    shut_l: float
+    """All that a vessel holds that is shut off."""
     apart: bool
     """True where the vessel shares no level with the bank: its outlet is above the lowest overflow, or its
     overflow at or below the level from which the house draws."""
 
     @property
     def gross_l(self) -> float:
-        return self.dead_l + self.live_l + self.stranded_l + self.let_down_l
+        return self.dead_l + self.live_l + self.stranded_l + self.let_down_l + self.shut_l
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,16 +116,18 @@ class Bank:
     def dead_l(self) -> float:
         return sum(share.dead_l for share in self.shares)
 
+    @property
+    def shut_l(self) -> float:
+        return sum(share.shut_l for share in self.shares)
 
-def linked_bank(vessels: list[Vessel], draws_from: int = 0) -> Bank:
+
+def linked_bank(vessels: list[Vessel]) -> Bank:
     """Work out what a bank linked at the base holds for the house.
 
     Parameters
     ----------
     vessels : list of Vessel
-        At least one.
-    draws_from : int, default 0
-        The vessel whose outlet feeds the house.
+        At least one that is not shut off; the outlet of the first such feeds the house.
 
     Returns
     -------
@@ -133,14 +139,19 @@ def linked_bank(vessels: list[Vessel], draws_from: int = 0) -> Bank:
     Raises
     ------
     InputError
-        If there is no vessel, or `draws_from` is none of them.
+        If there is no such vessel.
     """
-    if not 0 <= draws_from < len(vessels):
-        raise InputError("draws_from", f"must be one of the {len(vessels)} vessels, counted from 0, got {draws_from}")
-    draw = vessels[draws_from].lowest_draw_m
-    overflow = min(vessel.top_water_m for vessel in vessels)
+    joined = [vessel for vessel in vessels if not vessel.shut]
+    if not joined:
+        raise InputError("vessels", f"must have one that is not shut off, got {len(vessels)}")
+    draw = joined[0].lowest_draw_m
+    overflow = min(vessel.top_water_m for vessel in joined)
     shares = []
     for vessel in vessels:
+        if vessel.shut:
+            holds = float(vessel.below_l(vessel.top_water_m))
+            shares.append(Share(vessel.name, 0.0, 0.0, 0.0, 0.0, shut_l=holds, apart=False))
+            continue
         sill = max(vessel.lowest_draw_m, draw)
         full_m, gross = min(vessel.top_water_m, overflow), float(vessel.below_l(vessel.top_water_m))
         apart = sill >= overflow or vessel.top_water_m <= draw
@@ -156,13 +167,14 @@ def linked_bank(vessels: list[Vessel], draws_from: int = 0) -> Bank:
                 live_l=live,
                 stranded_l=0.0 if vessel.let_down else above,
                 let_down_l=above if vessel.let_down else 0.0,
+                shut_l=0.0,
                 apart=apart,
             )
         )
     levels = np.linspace(min(draw, overflow), overflow, LEVELS)
     usable = np.zeros(LEVELS)
     for vessel, share in zip(vessels, shares, strict=True):
-        if not share.apart:
+        if not (share.apart or vessel.shut):
             usable += np.maximum(0.0, vessel.below_l(levels) - share.dead_l)
     return Bank(draw, overflow, tuple(shares), levels, usable)
 

@@ -287,13 +287,8 @@ def _ways_out(rows: _Rows, chain: Chain, rating: list[tuple[float, float]], lowe
 
 
 def _draws_from(document: Property, chain: Chain) -> int:
-    """The first vessel of the store that feeds the house."""
-    groups = document.cistern.layout
-    if groups == "linked":
-        return 0
-    if groups == "settling_first":
-        return min(chain.tanks[0].count, len(chain.tanks) - 1)
-    return len(chain.tanks) - chain.tanks[-1].count
+    """The vessel that the house draws from."""
+    return chain.index_of(document.cistern.drawn_from())
 
 
 def _bank_of(document_first: int, chain: Chain) -> list[int]:

@@ -174,13 +174,13 @@ def _flush(document: Property, say: Wording) -> Iterator[_Made]:
 
 def _tanks(document: Property, say: Wording) -> Iterator[_Made]:
     built = document.cistern.built()
-    for number, tank in enumerate(built):
-        joined = tank.count - 1 if number == 0 else tank.count
-        if joined and document.cistern.layout != "transfer":
+    for tank in built:
+        joined = document.cistern.links_of(tank)
+        if joined and tank.valve != "none":
             yield _Made(
                 f"link/{tank.id}", f"Link of {tank.name}", "cistern", say.nominal(tank.link.bore_mm),
                 "Shut, one tank fills and spills while the house draws the others empty.", count=joined,
-                positions=(("cleaning", "shut"),),
+                normal="shut" if tank.is_shut else "open", positions=(("cleaning", "shut"),),
             )  # fmt: skip
         if tank.inlet.floor_drain:
             yield _Made(

@@ -83,9 +83,15 @@ ROOF_READS = tuple(
                                  "snow_guards")
 )  # fmt: skip
 """What of a roof decides the water that it brings."""
+STORE_READS = (
+    "cistern.out_of_use",
+    "cistern.built_phase",
+    *(f"cistern.tanks.{each}" for each in ("id", "phase", "valve")),
+)
+"""What of the store decides whether it takes what is led to it."""
 LOSS_READS = (
     *(f"downpipes.{each}" for each in ("id", "name", "pipes", "screens", "tank", "run.into", "out_of_use")),
-    "first_flush", "cistern.out_of_use",
+    "first_flush", *STORE_READS,
 )  # fmt: skip
 """What of the pipes decides what is lost between gutter and tank, and in which tank the rest ends."""
 _GUTTER_READS = (*ROOF_READS, "losses", "snow", "site", "household.irrigation")

@@ -66,6 +66,10 @@ class Layout:
         return sum(step.bank.stranded_l for step in self.steps)
 
     @property
+    def shut_l(self) -> float:
+        return sum(step.bank.shut_l for step in self.steps)
+
+    @property
     def reserve_l(self) -> float:
         """What is kept for fire above the outlet of the house, as far as the last store holds it. [L]"""
         return min(max(0.0, self.cistern.fire_reserve_l - self.for_fire_l), self.steps[-1].bank.live_l)
@@ -129,10 +133,11 @@ class Layout:
 
 
 def _vessels(tanks: list[Tank], outlet_m: float | None = None) -> list[Vessel]:
-    """Each by itself; the one that is drawn from, the first, by another outlet than the taps' where one is given."""
+    """Each by itself; the one that is drawn from by another outlet than the taps' where one is given."""
     vessels = [tank.vessel() for tank in tanks for _ in range(tank.count)]
     if outlet_m is not None:
-        vessels[0] = replace(vessels[0], outlet_m=min(outlet_m, vessels[0].overflow_m))
+        drawn = next(number for number, vessel in enumerate(vessels) if not vessel.shut)
+        vessels[drawn] = replace(vessels[drawn], outlet_m=min(outlet_m, vessels[drawn].overflow_m))
     return vessels
 
 
@@ -141,7 +146,7 @@ def layout_of(document: Property, phase: int | None = None) -> Layout:
     cistern = document.cistern
     groups = cistern.stores(phase)
     arriving = _arriving(document, groups)
-    lowest_m = _lowest_outlet_m(cistern, groups[-1][0])
+    lowest_m = _lowest_outlet_m(cistern, next(tank for tank in groups[-1] if not tank.is_shut))
     steps = tuple(
         Step(tuple(tanks), linked_bank(_vessels(tanks, lowest_m if tanks is groups[-1] else None)), share)
         for tanks, share in zip(groups, arriving, strict=True)
@@ -170,7 +175,7 @@ def _drawn(tanks: list[Tank], cistern: Cistern, last: Step) -> tuple[float, floa
 
     if second.serves == "fire":
         return all_l, all_l, max(0.0, down_to_l(second.height_m) - all_l)
-    return down_to_l(tanks[0].outlet_m), down_to_l(second.height_m), 0.0
+    return down_to_l(next(tank for tank in tanks if not tank.is_shut).outlet_m), down_to_l(second.height_m), 0.0
 
 
 def _arriving(document: Property, groups: list[list[Tank]]) -> list[float]:

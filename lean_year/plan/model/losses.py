@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from lean_year.core.calendar import in_season
 from lean_year.core.water_path.first_flush import Diverted, divert
 from lean_year.plan.model.flush_chambers import Chamber, chambers
+from lean_year.plan.model.levels import tank_of
 from lean_year.plan.model.roof_surface import drained_share
 from lean_year.plan.model.screens_met import screens_met
 from lean_year.property.document import Property
@@ -37,17 +38,25 @@ def screen_losses(document: Property) -> dict[str, float]:
 
 
 def past_the_tank(document: Property, dates: NDArray[np.datetime64]) -> dict[str, NDArray[np.bool_]]:
-    """The days on which the water of a group of downpipes goes past the tank, or finds it out of use; only of groups
-    that have such days."""
+    """The days on which the water of a group of downpipes goes past the tank, or finds it out of use or shut off; only
+    of groups that have such days."""
     store = document.cistern.out_of_use
     seasons = {
         pipe.id: [each for each in (store, pipe.out_of_use) if each is not None] for pipe in document.downpipes
     }
-    return {
+    past = {
         group: np.logical_or.reduce([in_season(dates, *each.days) for each in some])
         for group, some in seasons.items()
         if some
     }
+    return past | dict.fromkeys(into_shut_tanks(document), np.ones(dates.shape, dtype=np.bool_))
+
+
+def into_shut_tanks(document: Property) -> list[str]:
+    """Groups of downpipes whose tank is shut off from the others: once it is full, their water runs over it."""
+    if not any(tank.is_shut for tank in document.cistern.built()):
+        return []
+    return [pipe.id for pipe in document.downpipes if tank_of(document, pipe.id).is_shut]
 
 
 def behind_screens(

@@ -83,8 +83,7 @@ def invert_and_room_m(document: Property) -> tuple[float, float, Tank]:
 
     The room ends at the lowest lid; a standpipe's also at the lowest inlet and leaf screen, which stand on its bank.
     """
-    built = document.cistern.built()
-    lowest = min(built, key=lambda tank: tank.vessel().top_water_m)
+    lowest = min(document.cistern.joined(), key=lambda tank: tank.vessel().top_water_m)
     invert = lowest.vessel().top_water_m
     room = top_of_room_m(document)[0] - invert
     return invert, (HEAD_IF_AT_LID_M if lowest.overflow_m is None and room <= 0 else max(0.0, room)), lowest
@@ -92,7 +91,7 @@ def invert_and_room_m(document: Property) -> tuple[float, float, Tank]:
 
 def top_of_room_m(document: Property) -> tuple[float, Top]:
     """What the water over the overflow must not reach, and which it is. [m]"""
-    built = document.cistern.built()
+    built = document.cistern.joined()
     tops: list[tuple[float, Top]] = [(tank.floor_m + tank.vessel().shape.height_m, "lid") for tank in built]
     if document.overflow.kind == "standpipe":
         used = document.groups_in_use()

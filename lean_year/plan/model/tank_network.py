@@ -30,19 +30,24 @@ class Chain:
         firsts = []
         for store in stores:
             firsts.append(len(self.tanks))
+            near: int | None = None  # one that is shut off is passed by
             for tank in store:
                 for copy in range(tank.count):
                     at = len(self.tanks)
                     self.tanks.append(tank)
                     self.names.append(tank.name if tank.count == 1 else f"{tank.name} {copy + 1}")
-                    if at > firsts[-1]:
-                        self._link(at - 1, at, tank, shut_links)
+                    if tank.is_shut:
+                        continue
+                    if near is not None:
+                        self._link(near, at, tank, shut_links)
+                    near = at
         self.vessels: list[StormVessel] = []
         pump = document.cistern.transfer_l_day / SECONDS_PER_DAY if document.cistern.layout == "transfer" else 0.0
         for begin, end in zip(firsts, [*firsts[1:], len(self.tanks)], strict=True):
             last = end == len(self.tanks)
-            invert = min(self.tanks[at].vessel().top_water_m for at in range(begin, end))
-            lowest = [at for at in range(begin, end) if self.tanks[at].vessel().top_water_m < invert + SAME_INVERT_M]
+            joined = [at for at in range(begin, end) if not self.tanks[at].is_shut]
+            invert = min(self.tanks[at].vessel().top_water_m for at in joined)
+            lowest = [at for at in joined if self.tanks[at].vessel().top_water_m < invert + SAME_INVERT_M]
             onward = not last and document.cistern.layout in ("settling_first", "series")
             pipes = overflow_count(document)
             for at in range(begin, end):
@@ -57,7 +62,7 @@ class Chain:
                         closed=place is not None and own == 0 and not onward,
                         overflows=own,
                         spills_to=end if onward and place == 0 else -1,
-                        pump_l_s=pump if pumps and not last and at == end - 1 else 0.0,
+                        pump_l_s=pump if pumps and not last and at == joined[-1] else 0.0,
                     )
                 )
 

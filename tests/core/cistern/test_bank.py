@@ -10,8 +10,9 @@ from lean_year.core.cistern.vessel import LyingCylinder, Prism
 from lean_year.core.errors import InputError
 
 
-def tank(name, area=1.0, height=2.0, floor=0.0, outlet=0.1, overflow=None, let_down=False):
-    return Vessel(name, Prism(area, height), floor, outlet, height if overflow is None else overflow, let_down)
+def tank(name, area=1.0, height=2.0, floor=0.0, outlet=0.1, overflow=None, let_down=False, shut=False):
+    top = height if overflow is None else overflow
+    return Vessel(name, Prism(area, height), floor, outlet, top, let_down, shut)
 
 
 def test_a_tall_tank_among_low_ones_strands_what_stands_above_their_overflow():
@@ -35,6 +36,16 @@ def test_valved_off_the_same_water_is_kept_and_let_down():
     assert bank.live_l == pytest.approx(1_600 + 1_600 + 300)
 
 
+def test_a_tank_that_is_shut_off_rules_nothing_and_gives_nothing():
+    """By hand: the shut tank holds 900 L to its overflow, the lowest of all; the open one gives 1 m2 x (2.0 - 0.1) m."""
+    bank = linked_bank([tank("shut", overflow=0.9, outlet=0.5, shut=True), tank("open")])
+    assert (bank.draw_m, bank.overflow_m) == pytest.approx((0.1, 2.0))
+    assert bank.live_l == pytest.approx(1_900)
+    assert bank.shut_l == pytest.approx(900)
+    assert bank.gross_l == pytest.approx(2_900)
+    assert bank.usable_l[-1] == pytest.approx(1_900)
+
+
 def test_the_floors_count_not_only_the_heights():
     """Alike tanks on two levels: the upper one's floor is 0.5 m higher, so 0.5 m of it stands above the overflow
     of the lower; and what lies between the lower outlet and the upper one's floor is the lower's alone."""
@@ -46,7 +57,7 @@ def test_the_floors_count_not_only_the_heights():
 
 
 def test_a_higher_outlet_of_the_drawing_tank_holds_water_back_in_all():
-    bank = linked_bank([tank("first", outlet=0.5), tank("second", outlet=0.1)], draws_from=0)
+    bank = linked_bank([tank("first", outlet=0.5), tank("second", outlet=0.1)])
     assert bank.draw_m == pytest.approx(0.5)
     assert [share.dead_l for share in bank.shares] == pytest.approx([500, 500])
 
@@ -98,8 +109,8 @@ def test_the_four_parts_make_up_every_vessel(rows, lying):
 
 
 def test_a_bank_needs_its_drawing_vessel():
-    with pytest.raises(InputError, match="draws_from"):
-        linked_bank([tank("a")], draws_from=1)
+    with pytest.raises(InputError, match="not shut off"):
+        linked_bank([tank("a", shut=True)])
     with pytest.raises(InputError, match="a: outlet_m"):
         tank("a", outlet=2.5)
     with pytest.raises(InputError, match="a: overflow_m"):

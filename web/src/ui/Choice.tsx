@@ -2,7 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { ReactNode } from "react";
 
-type Option<T extends string> = { value: T; label: string; note?: string };
+export type Option<T extends string> = { value: T; label: string; note?: string };
 
 type ChoiceProps<T extends string> = {
   label: string;

@@ -147,9 +147,9 @@ def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
             layout.live_l,
             "L",
             "Live volume",
-            "tanks − below the outlet − stranded − fire reserve",
+            "tanks − below the outlet − stranded − shut off − fire reserve",
             f"{say.volume(layout.gross_l)} − {say.volume(layout.dead_l)} − {say.volume(layout.stranded_l)} "
-            f"− {say.volume(layout.reserve_l)}",
+            f"− {say.volume(layout.shut_l)} − {say.volume(layout.reserve_l)}",
         ),
         "dead_l": _held(
             layout.dead_l, "L", "Below the outlet", "water under the level of the draw", "sum of the tanks"

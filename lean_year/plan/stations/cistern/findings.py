@@ -20,6 +20,8 @@ from lean_year.plan.answer.findings import replace as in_place
 from lean_year.plan.answer.quantities import fixed
 from lean_year.plan.answer.wording import Wording, day_of_year, several
 from lean_year.plan.model.layout import Layout
+from lean_year.plan.model.levels import tank_of
+from lean_year.plan.model.losses import into_shut_tanks
 from lean_year.plan.model.supply import Supply, years_carried
 from lean_year.plan.stations.cistern.figures import fire_level_m, mean_stay_d
 from lean_year.plan.stations.cistern.small_store import SharesMet, days_blur, in_words
@@ -76,6 +78,7 @@ def cistern_findings(
     for vessel in bank.vessels:
         _vessel(found, vessel, bank, say, has_sump=vessel.id in sumps)
     _rigid(found, document)
+    _own_valves(found, document, say)
     _valves(found, bank, int(supply.rain.counts.sum()), say)
     _links(found, bank, say)
     return found.rows
@@ -234,10 +237,9 @@ def _beginning(found: Findings, alone: Supply, run: OperatedReplay) -> None:
 
 def _rigid(found: Findings, document: Property) -> None:
     """Pipe that does not give between tanks that move."""
-    built = {tank.id for tank in document.cistern.built()}
+    built = document.cistern.built()
     for row, tank in enumerate(document.cistern.tanks):
-        linked = document.cistern.layout != "transfer" and (row > 0 or tank.count > 1)
-        if tank.id in built and linked and tank.link.joint == "rigid":
+        if tank in built and document.cistern.links_of(tank) and tank.link.joint == "rigid":
             found.add(
                 "CISTERN_RIGID_JOINT",
                 "caution",
@@ -288,6 +290,38 @@ def _vessel(found: Findings, vessel: VesselPlan, bank: BankPlan, say: Wording, *
             f"lies there; the trade leaves at least {say.length(LEAST_OUTLET_M)}.",
             "Raise the outlet, or draw through a floating suction.",
         )
+
+
+def _own_valves(found: Findings, document: Property, say: Wording) -> None:
+    """A tank that is shut off, and one that cannot be."""
+    led, pipes = into_shut_tanks(document), {pipe.id: pipe for pipe in document.downpipes}
+    in_banks = [
+        tank for store in document.cistern.stores() if sum(each.count for each in store) > 1 for tank in store
+    ]
+    for row, tank in enumerate(document.cistern.tanks):
+        if tank not in in_banks:
+            continue
+        at = f"/cistern/tanks/{row}/valve"
+        if tank.is_shut:
+            holds = say.volume(tank.count * float(tank.vessel().below_l(tank.vessel().top_water_m)))
+            lost = [pipes[group].name for group in led if tank_of(document, group) is tank]
+            water = f" The water of {' and '.join(lost)} runs into it and then over it." if lost else ""
+            found.add(
+                "CISTERN_TANK_SHUT",
+                "fails" if lost else "caution",
+                f"{tank.name} is shut off: its {holds} do not count.{water}",
+                "",
+                Fix(text=f"Open {tank.name} to the bank.", operations=[in_place(at, "open")]),
+            )
+        elif tank.valve == "none":
+            found.add(
+                "CISTERN_NO_VALVE",
+                "caution",
+                f"{tank.name} has no valve of its own: one leak drains the whole bank, and to clean one tank is to "
+                "empty all.",
+                "",
+                Fix(text=f"Fit a valve to {tank.name}.", operations=[in_place(at, "open")]),
+            )
 
 
 def _valves(found: Findings, bank: BankPlan, of_years: int, say: Wording) -> None:

@@ -20,11 +20,10 @@ def cistern_needs(document: Property, say: Wording) -> Needs:
     """Every tank that is planned now, with what joins it to the next and to the pump."""
     built = document.cistern.built()
     needs: list[Need] = []
-    for number, tank in enumerate(built):
+    for tank in built:
         needs += _tank(document, tank, say)
-        # The first of all has none before it; of alike ones each but the first is joined to its neighbour.
-        joined = tank.count - 1 if number == 0 else tank.count
-        if joined and document.cistern.layout != "transfer":
+        joined = document.cistern.links_of(tank)
+        if joined:
             needs += _links(document, tank, joined, say)
     drawn = pressure_pipe(document, document.pump.suction, say)
     last = document.cistern.drawn_from()
@@ -95,6 +94,7 @@ def _links(document: Property, tank: Tank, joined: int, say: Wording) -> Iterato
     laid, name = laid_pipe(tank.link.bore_mm, document.units, say), f"Link of {tank.name}"
     yield laid.lengths([tank.link.length_m] * joined, f"{name}: {joined} × {say.length(tank.link.length_m)}")
     yield laid.fitting("tank-connector", 2 * joined, f"{name}: one at each end", hole=True)
-    yield laid.fitting("ball-valve", joined, f"{name}: each tank can be shut off")
+    if tank.valve != "none":
+        yield laid.fitting("ball-valve", joined, f"{name}: each tank can be shut off")
     if tank.link.joint == "flexible":
         yield laid.fitting("flexible-joint", joined, f"{name}: tanks settle and bulge, each its own way")

@@ -36,6 +36,7 @@ class VesselPlan(BaseModel):
     live_l: float
     stranded_l: float
     let_down_l: float
+    shut_l: float
     gross_l: float
     apart: bool
 
@@ -132,6 +133,7 @@ def _vessel(tank: Tank, vessel: Vessel, share: Share, step: int) -> VesselPlan:
         live_l=share.live_l * tank.count,
         stranded_l=share.stranded_l * tank.count,
         let_down_l=share.let_down_l * tank.count,
+        shut_l=share.shut_l * tank.count,
         gross_l=share.gross_l * tank.count,
         apart=share.apart,
     )
@@ -159,26 +161,24 @@ class _Unit:
 
 
 def _units(document: Property, step: Step) -> list[_Unit]:
-    """The tanks of a linked store one by one; what is led to several alike enters the first of them."""
+    """The open tanks of a linked store one by one; what is led to several alike enters the first of them."""
     water = {tank.id: 0.0 for tank in step.tanks}
+    first = next(tank.id for tank in step.tanks if not tank.is_shut)
     for roof in document.roofs:
         if roof.on:
             for drain in roof.drains:
                 fed = next((pipe.tank for pipe in document.downpipes if pipe.id == drain.group), None)
-                at = fed if fed in water else step.tanks[0].id
+                at = fed if fed in water else first
                 water[at] += plan_area_m2(roof) * drain.share
     area = sum(water.values())
     units: list[_Unit] = []
+    shares = iter(step.bank.shares)
     for tank in step.tanks:
-        for copy in range(tank.count):
-            units.append(
-                _Unit(
-                    tank,
-                    tank.name if tank.count == 1 else f"{tank.name} {copy + 1}",
-                    step.bank.shares[len(units)].live_l,
-                    water[tank.id] / area if area > 0 and copy == 0 else 0.0,
-                )
-            )
+        for copy, share in zip(range(tank.count), shares, strict=False):
+            name = tank.name if tank.count == 1 else f"{tank.name} {copy + 1}"
+            enters = water[tank.id] / area if area > 0 and copy == 0 else 0.0
+            if not tank.is_shut:
+                units.append(_Unit(tank, name, share.live_l, enters))
     return units
 
 
@@ -187,11 +187,12 @@ def _links(document: Property, layout: Layout) -> list[LinkPlan]:
     step = layout.steps[-1]
     units = _units(document, step)
     total, room = design_inflow_l_s(document), sum(unit.live_l for unit in units)
+    entering = sum(unit.enters for unit in units)
     rows: list[LinkPlan] = []
     for number in range(1, len(units)):
         near, beyond = units[number - 1], units[number:]
         # What crosses is the share of the room beyond, less what enters there.
-        wanted = sum(unit.live_l for unit in beyond) / room if room > 0 else 0.0
+        wanted = entering * sum(unit.live_l for unit in beyond) / room if room > 0 else 0.0
         flow = abs(wanted - sum(unit.enters for unit in beyond)) * total
         link = _link(step, near, beyond, flow)
         alike = rows and link.near_id == link.far_id == rows[-1].near_id == rows[-1].far_id

@@ -14,7 +14,7 @@ from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.figure import Figure, Finding
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.model.flush_chambers import Chamber, chambers
-from lean_year.plan.model.harvest import LOSS_READS, ROOF_READS, Catch
+from lean_year.plan.model.harvest import LOSS_READS, ROOF_READS, STORE_READS, Catch
 from lean_year.plan.model.losses import behind_screens, divert_first_flush
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.property_model import PropertyModel
@@ -189,7 +189,7 @@ def _holes(document: Property, found: list[Chamber], say: Wording) -> list[HoleO
     return rows
 
 
-@cached_by_parts(16, "units", "roofs", "downpipes", "first_flush", "cistern.out_of_use", *DRINKS_READS, "site")
+@cached_by_parts(16, "units", "roofs", "downpipes", "first_flush", *STORE_READS, *DRINKS_READS, "site")
 def plan_first_flush(
     document: Property, rain: PreparedRain | None, catch: Catch | None, say: Wording
 ) -> FirstFlushPlan:

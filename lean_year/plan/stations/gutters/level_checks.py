@@ -382,7 +382,7 @@ def _pressure(document: Property, run: RunLevels, checks: _Checks, say: Wording)
 
 
 def _tanks(document: Property, checks: _Checks, say: Wording) -> None:
-    invert = min(tank.vessel().top_water_m for tank in document.cistern.built())
+    invert = min(tank.vessel().top_water_m for tank in document.cistern.joined())
     for number, tank in enumerate(document.cistern.tanks):
         if tank in document.cistern.built():
             _inlet(document, number, tank, invert, checks, say)

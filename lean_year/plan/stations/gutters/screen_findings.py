@@ -123,7 +123,7 @@ def _grit(document: Property, number: int, pipe: Downpipe, flow_l_s: float, foun
     for stage, screen in enumerate(pipe.screens):
         if screen.kind != "grit_trap" or flow_l_s <= 0:
             continue
-        wanted = screen.value("aperture_mm")
+        wanted = screen.grain_mm
         kept = grit.kept_grain_mm(flow_l_s=min(flow_l_s, 1e5), plan_m2=screen.media_m2)
         if kept > wanted * 1.001:
             needed = flow_l_s / grit.trap_flow_l_s(grain_mm=wanted, plan_m2=1.0)

@@ -155,7 +155,7 @@ def _screens(document: Property, places: list[Place], runs: list[RunLevels]) -> 
                 continue
             place = by_key.get(f"screen:{pipe.id}:{stage}")
             flow_l_s = flows[pipe.id] if place is None else place.flow_l_s
-            settles_l_s = trap_flow_l_s(grain_mm=screen.value("aperture_mm"), plan_m2=screen.media_m2)
+            settles_l_s = trap_flow_l_s(grain_mm=screen.grain_mm, plan_m2=screen.media_m2)
             trap = screen.kind == "grit_trap"
             media = screen.kind in ("up_flow", "wrapped_pipe")
             rows.append(

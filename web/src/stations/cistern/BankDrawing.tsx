@@ -79,7 +79,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
           className="block overflow-visible"
           role="img"
           aria-label={`Tanks on one datum: ${bank.vessels
-            .map((each) => `${each.name}, ${volume(each.live_l, units)} usable`)
+            .map((each) => `${each.name}, ${holds(each, units)}`)
             .join("; ")}`}
         >
           <defs>
@@ -152,6 +152,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
                     fill="none"
                     stroke="var(--ink)"
                     strokeWidth="3"
+                    strokeDasharray={before.shut_l > 0 || vessel.shut_l > 0 ? "3 5" : undefined}
                   />
                 ) : (
                   <path
@@ -214,6 +215,9 @@ function Outlets({ placed }: { placed: { x: number; y: number; name: string }[] 
     });
 }
 
+const holds = (vessel: Vessel, units: Units) =>
+  vessel.shut_l > 0 ? `shut off, ${volume(vessel.shut_l, units)}` : `${volume(vessel.live_l, units)} usable`;
+
 type SectionProps = {
   vessel: Vessel;
   left: number;
@@ -232,6 +236,7 @@ function VesselSection(props: SectionProps) {
   const wide = vessel.width_m * scale;
   const top = y(vessel.lid_m);
   const foot = y(vessel.floor_m);
+  const shut = vessel.shut_l > 0;
   const stranded = vessel.stranded_l > 0.5 && vessel.overflow_m > topWater + 1e-6;
   const letDown = vessel.let_down_l > 0.5 && vessel.overflow_m > topWater + 1e-6;
   return (
@@ -240,15 +245,29 @@ function VesselSection(props: SectionProps) {
         const x = left + i * (wide + 0.15 * scale);
         return (
           <g key={i}>
-            <rect
-              x={x}
-              y={y(topWater)}
-              width={wide}
-              height={Math.max(0, y(draw) - y(topWater))}
-              fill="var(--water-3)"
-            />
-            <path d={`M${x} ${y(topWater)}h${wide}`} stroke="var(--water-7)" strokeWidth="1.4" />
-            <rect x={x} y={y(draw)} width={wide} height={Math.max(0, foot - y(draw))} fill="url(#below-outlet)" />
+            {shut ? (
+              <rect
+                x={x}
+                y={y(vessel.overflow_m)}
+                width={wide}
+                height={Math.max(0, foot - y(vessel.overflow_m))}
+                fill="var(--water-1)"
+                stroke="var(--parched-7)"
+                strokeDasharray="4 3"
+              />
+            ) : (
+              <>
+                <rect
+                  x={x}
+                  y={y(topWater)}
+                  width={wide}
+                  height={Math.max(0, y(draw) - y(topWater))}
+                  fill="var(--water-3)"
+                />
+                <path d={`M${x} ${y(topWater)}h${wide}`} stroke="var(--water-7)" strokeWidth="1.4" />
+                <rect x={x} y={y(draw)} width={wide} height={Math.max(0, foot - y(draw))} fill="url(#below-outlet)" />
+              </>
+            )}
             {(stranded || letDown) && (
               <rect
                 x={x}
@@ -275,7 +294,7 @@ function VesselSection(props: SectionProps) {
         {fit(vessel.count > 1 ? `${vessel.count} × ${vessel.name}` : vessel.name, slot + GAP - 6)}
       </text>
       <text x={left} y={top - 10} className="axis">
-        {fit(`${volume(vessel.live_l, units)} usable`, slot + GAP - 6)}
+        {fit(holds(vessel, units), slot + GAP - 6)}
       </text>
       {(stranded || letDown) && (
         <text

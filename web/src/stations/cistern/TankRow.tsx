@@ -5,6 +5,7 @@ import { useDocument } from "../../document/shown";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Choice } from "../../ui/Choice";
+import type { Option } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { NameEntry } from "../../document/NameEntry";
@@ -21,6 +22,13 @@ import {
 } from "./tankShapes";
 import type { Tank } from "./tankShapes";
 
+const STANDS: Option<Tank["valve"] | "let_down">[] = [
+  { value: "open", label: "open to the bank", note: "its water above the lowest overflow is stranded" },
+  { value: "let_down", label: "valved off when full", note: "and let down later" },
+  { value: "shut", label: "shut off", note: "its water does not count" },
+  { value: "none", label: "without a valve of its own", note: "always open to the bank" },
+];
+
 /** One tank, or several alike, in a sentence: its measures, where it stands, how it is joined, when it is built. */
 export function TankRow({ tank, index, holds }: { tank: Tank; index: number; holds: number }) {
   const bench = useEdits();
@@ -30,7 +38,10 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
     void bench.edit(`${tank.name}: ${label}`, replace(`${at}/${field}`, value));
   const height = heightOfShape(tank.shape);
   const heightAssumed = useAssumed(`${at}/shape/height_m`);
-  const joined = index > 0 && (cistern.layout === "linked" || (cistern.layout === "settling_first" && index > 1));
+  const inBank = cistern.layout === "linked" || (cistern.layout === "settling_first" && index > 0);
+  const alike = tank.count > 1;
+  const joined = inBank && (alike || index > (cistern.layout === "linked" ? 0 : 1));
+  const valved = inBank && (alike || cistern.tanks.length > (cistern.layout === "linked" ? 1 : 2));
   const remove = () =>
     void bench.edit(`Removed ${tank.name}`, [
       ...downpipes.flatMap((each, i) => (each.tank === tank.id ? replace(`/downpipes/${i}/tank`, null) : [])),
@@ -140,7 +151,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
         above its floor
         {joined && (
           <>
-            , joined by{" "}
+            , {alike ? "each joined" : "joined"} by{" "}
             <Entry
               label={`Bore of the link to ${tank.name}`}
               path={`${at}/link/bore_mm`}
@@ -181,19 +192,19 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
             />
           </>
         )}
-        {cistern.layout === "linked" && cistern.tanks.length > 1 && (
+        {valved && (
           <>
             ,{" "}
             <ChoiceEntry
-              path={`${at}/let_down`}
+              path={`${at}/valve`}
               label={`How ${tank.name} stands in the bank`}
-              value={tank.let_down ? "let_down" : "open"}
-              options={[
-                { value: "open", label: "open to the bank", note: "its water above the lowest overflow is stranded" },
-                { value: "let_down", label: "valved off when full", note: "and let down later" },
-              ]}
+              value={tank.let_down && tank.valve === "open" ? "let_down" : tank.valve}
+              options={STANDS}
               onChoose={(how) =>
-                set(how === "open" ? "open to the bank" : "valved off", "let_down", how === "let_down")
+                void bench.edit(`${tank.name}: ${STANDS.find(({ value }) => value === how)!.label}`, [
+                  ...replace(`${at}/let_down`, how === "let_down"),
+                  ...replace(`${at}/valve`, how === "let_down" ? "open" : how),
+                ])
               }
             />
           </>

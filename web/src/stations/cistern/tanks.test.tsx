@@ -119,7 +119,16 @@ test("how the tanks are joined and how one stands in the bank are words in sente
   expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/layout", value: "settling_first" }]);
   await userEvent.click(screen.getByRole("button", { name: /^How Tall tank stands/ }));
   await userEvent.click(await screen.findByRole("menuitemradio", { name: /^valved off when full/ }));
-  expect(lastOperations(calls)).toEqual([{ op: "replace", path: "/cistern/tanks/0/let_down", value: true }]);
+  expect(lastOperations(calls)).toEqual([
+    { op: "replace", path: "/cistern/tanks/0/let_down", value: true },
+    { op: "replace", path: "/cistern/tanks/0/valve", value: "open" },
+  ]);
+  await userEvent.click(screen.getByRole("button", { name: /^How Tall tank stands/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^shut off/ }));
+  expect(lastOperations(calls)).toEqual([
+    { op: "replace", path: "/cistern/tanks/0/let_down", value: false },
+    { op: "replace", path: "/cistern/tanks/0/valve", value: "shut" },
+  ]);
 });
 
 test("one tank asks for no layout and cannot be taken away", async () => {

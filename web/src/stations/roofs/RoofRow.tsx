@@ -70,6 +70,9 @@ export function RoofRow(props: {
                 ...(material === HILLSIDE && roof.material !== HILLSIDE
                   ? [...replace(`${at}/gutters`, [openChannel(document.units)]), ...assume(`${at}/gutters/0`)]
                   : []),
+                ...(material !== HILLSIDE && roof.gutters.some((gutter) => gutter.shape === "open_channel")
+                  ? [...replace(`${at}/gutters`, [{}]), ...assume(`${at}/gutters/0`)]
+                  : []),
               ])
             }
           />

@@ -108,6 +108,19 @@ test("a covering says what it does to drinking; a hillside has a channel in plac
   ]);
 });
 
+test("a surface that is a hillside no more has a gutter again, which nobody measured", async () => {
+  const channel = { ...demo.document.roofs[0]!.gutters[0]!, shape: "open_channel" as const };
+  const { calls, here } = await roofed({ material: "hillside_rock", gutters: [channel] });
+  await userEvent.click(here.getByRole("button", { name: /^Covering of House/ }));
+  await userEvent.click(await screen.findByRole("menuitemradio", { name: /^thatch/ }));
+  await waitFor(() => expect(lastOperations(calls)).not.toBeNull());
+  expect(lastOperations(calls)).toEqual([
+    { op: "replace", path: "/roofs/0/material", value: "thatch" },
+    { op: "replace", path: "/roofs/0/gutters", value: [{}] },
+    { op: "add", path: "/assumed/-", value: "/roofs/0/gutters/0" },
+  ]);
+});
+
 test.each([
   [[], "nothing harmful", "birds on it", ["birds"]],
   [["trees"], "trees over it", "birds on it", ["trees", "birds"]],

@@ -1,0 +1,1 @@
+"""Supplies entered on the screens from nothing, with every press counted."""

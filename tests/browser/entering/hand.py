@@ -1,0 +1,121 @@
+"""The hand of an installer at the keyboard and the mouse: what it presses is counted.
+
+A press is a click, or Enter after an entry; what is typed into an entry, and what is picked from a list of the browser's
+own, is one press with the click that opened it.
+"""
+
+import re
+
+from playwright.sync_api import Locator, Page, expect
+
+from tests.browser.conftest import standing
+
+
+class Hand:
+    """Works on one page, from the list of properties on."""
+
+    def __init__(self, page: Page, url: str) -> None:
+        self.page, self.presses = page, 0
+        page.goto(url)
+
+    def begin(
+        self,
+        layout: str,
+        name: str,
+        *,
+        roof: str,
+        rain: str,
+        people: str = "",
+        covering: str = "",
+        habit: str = "",
+        us: bool = False,
+    ) -> None:
+        """A new property with one of the layouts, and the questions that it asks."""
+        page = self.page
+        self.press(page.get_by_role("button", name="New property"))
+        self.press(page.get_by_role("button", name=re.compile(f"^{layout}")))
+        self._type(page.get_by_label("Name", exact=True), name)
+        if us:
+            self.press(page.get_by_role("radio", name="US"))
+        self._type(page.get_by_label(re.compile("^Area seen from above")), roof)
+        self._pick("Covering", covering)
+        self._pick("Which record", rain)
+        if people:
+            self._type(page.get_by_label(re.compile("^How many")), people)
+        self._pick("Habit with water, indoors", habit)
+        self.press(page.get_by_role("button", name=re.compile("^(Show the answer|Next)")))
+        expect(page.get_by_test_id("revision")).to_have_text("rev 1")
+
+    def press(self, what: Locator) -> None:
+        what.click()
+        self.presses += 1
+
+    def _type(self, box: Locator, text: str) -> None:
+        self.press(box)
+        box.fill(text)
+
+    def _pick(self, label: str, option: str) -> None:
+        if option:
+            box = self.page.get_by_label(label)
+            value = (
+                box.locator("option")
+                .filter(has_text=re.compile(f"^{re.escape(option)}"))
+                .first.get_attribute("value")
+            )
+            box.select_option(value)
+            self.presses += 1
+
+    def go(self, station: str, view: str = "") -> None:
+        self.press(
+            self.page.get_by_role("navigation", name="Stations").get_by_role("button", name=re.compile(f"^{station}"))
+        )
+        if view:
+            self.view(view)
+
+    def view(self, name: str) -> None:
+        self.press(self.page.get_by_role("tab", name=name))
+
+    def _kept(self, before: str) -> None:
+        expect(self.page.get_by_test_id("revision")).not_to_have_text(before)
+
+    def _rev(self) -> str:
+        return self.page.get_by_test_id("revision").inner_text()
+
+    def enter(self, label: str, text: str) -> None:
+        """Into an entry by its label; into one that nobody knew yet, by the words that stand there."""
+        before = self._rev()
+        box = self.page.get_by_role("textbox", name=re.compile(f"^{re.escape(label)}(, assumed)?$")).first
+        words = self.page.get_by_role("button", name=re.compile(f"^{re.escape(label)}:")).first
+        expect(box.or_(words).first).to_be_visible()
+        if box.is_visible():
+            self.press(box)
+        else:
+            self.press(words)
+        box.fill(text)
+        box.press("Enter")
+        self.presses += 1
+        self._kept(before)
+
+    def choose(self, label: str, option: str) -> None:
+        before = self._rev()
+        self.press(self.page.get_by_role("button", name=re.compile(f"^{re.escape(label)}(:|,|$)")).first)
+        self.press(self.page.get_by_role("menuitemradio", name=re.compile(f"^{re.escape(option)}")).first)
+        self._kept(before)
+
+    def do(self, button: str) -> None:
+        """Presses a button that changes the property."""
+        before = self._rev()
+        self.press(self.page.get_by_role("button", name=re.compile(f"^{re.escape(button)}")).first)
+        self._kept(before)
+
+    def open(self, button: str) -> None:
+        """Presses a button that changes nothing yet."""
+        self.press(self.page.get_by_role("button", name=re.compile(f"^{re.escape(button)}")).first)
+
+    def confirm(self) -> None:
+        """What is assumed on this sheet stands as it is."""
+        self.do("Confirm all of them as they stand")
+
+    @property
+    def state(self) -> dict:
+        return standing(self.page.url)
