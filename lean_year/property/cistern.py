@@ -71,7 +71,7 @@ class Tank(Part):
     let_down: bool = False
     """Valved off as it fills, its water above the lowest overflow kept and let down later."""
     valve: Literal["open", "shut", "none"] = "open"
-    """Of its own, between it and the pipe that joins it with the others, and how it stands; none where it has none."""
+    """Of its own, between it and the pipe that joins it with the others: how it stands, or that there is none."""
     link: Link = Field(default_factory=Link)
     inlet: Inlet = Field(default_factory=Inlet)
     phase: int = Field(default=0, ge=0, le=5)
@@ -166,7 +166,7 @@ class Cistern(Part):
         for store in self.stores():
             if all(tank.is_shut for tank in store):
                 raise InputError(
-                    f"tanks.{self.tanks.index(store[0])}.valve",
+                    f"tanks[{self.tanks.index(store[0])}].valve",
                     f"cannot be shut: no other tank stands open to give {store[0].name}'s water on",
                 )
         gross = self.gross_l

@@ -10,6 +10,12 @@ from lean_year.property.start import FIRST_GUESS_DAYS, NOTHING_INDOORS
 Laid = dict[str, Any]
 SCHOOL_DAYS = 15
 """Days of use that the first tanks of a school hold, beside its mains. Basis: estimate."""
+BUILT_IN_PLACE_PAIRS = 3
+"""Pairs of hands that put rings together, or cast and plaster. Basis: common practice."""
+CARRIED_L = 20.0
+"""What a person carries home in a day from a tap of the village. Basis: from memory (WHO, basic access)."""
+STANDS_MIN = 720.0
+"""Between chlorine in the evening and the first bucket. Basis: estimate."""
 TOILET_L = 6.0
 """What a person flushes in a day at school or at work. Basis: estimate."""
 
@@ -35,9 +41,12 @@ def _tank(name: str, shape: Laid, **more: Any) -> Laid:
 
 def _behind(*screens: str) -> list[Laid]:
     """The one group of downpipes, with what strains its water."""
-    return [{"id": "a", "name": "A", "screens": [{"kind": kind} for kind in screens]}]
+    return [{"id": "a", "name": "A", "screens": [{"kind": kind} | _FINE.get(kind, {}) for kind in screens]}]
 
 
+_FINE = {"lid_basket": {"aperture_mm": 0.8}}
+"""A basket that is the last strainer before a store keeps mosquitoes out. Basis: common practice."""
+_SOAKAWAY = {"destination": "soakaway", "footing_m": 6.0}
 _SLIM = {"kind": "slim", "length_m": 2.4, "width_m": 0.7, "height_m": 2.0}
 
 
@@ -67,15 +76,17 @@ def _barrel(_people: float, _use_l_day: float) -> Laid:
     return _garden(
         20.0,
         "gravity",
+        pumped={"delivery": {"bore_mm": 20.0, "length_m": 0.2, "fittings_k": 2.0}},  # its tap is on the barrel
         cistern={"tanks": [barrel]},
         levels={"tank_ground_m": 0.0},
+        ground={"tied_down": True},
         overflow={"kind": "back_down"},
         downpipes=_behind("downpipe_filter"),
     )
 
 
 def _slim(_people: float, _use_l_day: float) -> Laid:
-    tank = _tank("Slim tank", _SLIM, inlet={"gauge": "sight_tube"}, base="pavers")
+    tank = _tank("Slim tank", _SLIM, outlet_m=0.13, inlet={"gauge": "sight_tube"}, base="pavers")
     return _garden(
         40.0,
         "pump",
@@ -96,7 +107,7 @@ def _buried(_people: float, _use_l_day: float) -> Laid:
         cistern={"tanks": [tank]},
         pumped={"stands": "submerged", "control": "flow_switch", "vessel_l": 0.0},
         levels={"tank_ground_m": 0.0, "discharge_m": -1.0},
-        overflow={"destination": "soakaway"},
+        overflow=_SOAKAWAY,
         downpipes=_behind("lid_basket"),
     )
 
@@ -121,8 +132,9 @@ def _pit(_people: float, _use_l_day: float) -> Laid:
             "out_of_use": {"first": "11-01", "last": "03-31"},
         },
         levels={"tank_ground_m": 0.0, "discharge_m": -0.8},
-        overflow={"destination": "soakaway"},
+        overflow=_SOAKAWAY,
         ground={"traffic": "walked", "shored": True},
+        price={"hands": BUILT_IN_PLACE_PAIRS},
         downpipes=_behind("lid_basket"),
     )
 
@@ -148,6 +160,7 @@ def _ring(_people: float, _use_l_day: float) -> Laid:
     return {
         "household": {"animals": [{"id": "cows", "animal": "cow", "heads": 5.0}]},
         "cistern": {"tanks": [_tank("Ring tank", shape, outlet_m=0.13)]},
+        "price": {"hands": BUILT_IN_PLACE_PAIRS},
         "pump": {"feed": "pump"},
         "treatment": _DRINKING,
         "downpipes": _behind("leaf_screen", "inlet_mesh"),
@@ -189,7 +202,7 @@ def _school(people: float, _use_l_day: float) -> Laid:
             ],
             "back_up": {"kind": "mains", "gap_mm": 150.0},
         },
-        "cistern": {"tanks": [_tank("Slim tanks", _SLIM, count=min(50, count), base="slab")]},
+        "cistern": {"tanks": [_tank("Slim tanks", _SLIM, count=min(50, count), outlet_m=0.13, base="slab")]},
         "ground": {"tied_down": True},
         "first_flush": {"kind": "standpipe", "place": "each"},
         "pump": {
@@ -211,6 +224,8 @@ def _roof_tank(_people: float, use_l_day: float) -> Laid:
     return {
         "cistern": {"tanks": [below, above | {"id": "tank-2"}], "layout": "transfer", "transfer_l_day": 3_000.0},
         "levels": {"tank_ground_m": 0.0},
+        "ground": {"tied_down": True},
+        "first_flush": {"kind": "standpipe", "place": "each"},
         "pump": {"feed": "gravity"},
         "treatment": _BY_GRAVITY,
         "downpipes": _behind("leaf_screen", "inlet_mesh"),
@@ -220,14 +235,26 @@ def _roof_tank(_people: float, use_l_day: float) -> Laid:
 def _mortar(people: float, _use_l_day: float) -> Laid:
     shape = {"kind": "round_cast", "diameter_m": 3.2, "height_m": 2.0, "wall_mm": 80.0, "floor_mm": 120.0}
     count = max(1, min(50, round(people / 12)))
+    tank = _tank("Mortar tank", shape, count=count, outlet_m=0.13, overflow_m=1.9, base="stone")
+    carried = {
+        "id": "carried",
+        "name": "Water carried home",
+        "quality": "drinking",
+        "litres_person_day": CARRIED_L,
+    }
     return {
-        "cistern": {
-            "tanks": [_tank("Mortar tank", shape, count=count, outlet_m=0.125, overflow_m=1.9, base="stone")]
-        },
+        "household": {"uses": [carried]},
+        "cistern": {"tanks": [tank]},
+        "price": {"hands": BUILT_IN_PLACE_PAIRS},
         "first_flush": {"kind": "standpipe", "place": "each"},
-        "pump": {"feed": "gravity", "hot_water": {"kind": "none"}},
-        "treatment": _BY_GRAVITY,
-        "downpipes": _behind("up_flow"),
+        "pump": {
+            "feed": "gravity",
+            "fixtures": NOTHING_INDOORS.model_dump(),
+            "hot_water": {"kind": "none"},
+            "delivery": {"bore_mm": 25.0, "length_m": 0.5, "fittings_k": 3.0},  # its tap is on the tank
+        },
+        "treatment": _BY_GRAVITY | {"chlorine": {"on": True, "contact_min": STANDS_MIN}},
+        "downpipes": _behind("up_flow", "inlet_mesh"),
     }
 
 

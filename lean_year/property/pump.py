@@ -40,6 +40,11 @@ class FixtureCounts(Part):
     def counts(self) -> dict[str, int]:
         return dict(self)
 
+    @property
+    def any_indoors(self) -> bool:
+        """Whether there are others than taps of the garden."""
+        return any(count for name, count in self.counts().items() if name != "garden_tap")
+
 
 class Pipe(Part):
     """A pipe that runs full under pressure."""

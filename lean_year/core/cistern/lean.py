@@ -19,6 +19,9 @@ _WAYS: dict[Side, tuple[int, int]] = {
 }  # fmt: skip
 """Towards each side, as parts towards the overflow and clockwise of it."""
 MOST_MM = 5_000.0
+SLIGHT_MM_M, SLIGHT_MM = 5.0, 15.0
+"""A lean that a tank may be given on purpose, towards the hill: for each metre of its base, and at most. Basis:
+estimate."""
 OUT_OF_PLANE_MM = 5.0
 """By so much four readings may miss one plane before somebody should read them again. Basis: estimate."""
 

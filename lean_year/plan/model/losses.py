@@ -38,8 +38,8 @@ def screen_losses(document: Property) -> dict[str, float]:
 
 
 def past_the_tank(document: Property, dates: NDArray[np.datetime64]) -> dict[str, NDArray[np.bool_]]:
-    """The days on which the water of a group of downpipes goes past the tank, or finds it out of use or shut off; only
-    of groups that have such days."""
+    """The days on which the water of a group of downpipes goes past the tank, or finds it out of use or shut off;
+    only of groups that have such days."""
     store = document.cistern.out_of_use
     seasons = {
         pipe.id: [each for each in (store, pipe.out_of_use) if each is not None] for pipe in document.downpipes

@@ -37,7 +37,7 @@ def test_valved_off_the_same_water_is_kept_and_let_down():
 
 
 def test_a_tank_that_is_shut_off_rules_nothing_and_gives_nothing():
-    """By hand: the shut tank holds 900 L to its overflow, the lowest of all; the open one gives 1 m2 x (2.0 - 0.1) m."""
+    """By hand: the shut tank holds 900 L to its overflow, the lowest of all; the open one gives 1 m2 x 1.9 m."""
     bank = linked_bank([tank("shut", overflow=0.9, outlet=0.5, shut=True), tank("open")])
     assert (bank.draw_m, bank.overflow_m) == pytest.approx((0.1, 2.0))
     assert bank.live_l == pytest.approx(1_900)

@@ -1,6 +1,6 @@
 """What is wrong with what carries the tanks, each with the edit that fixes it."""
 
-from lean_year.core.cistern.lean import OUT_OF_PLANE_MM
+from lean_year.core.cistern.lean import OUT_OF_PLANE_MM, SLIGHT_MM, SLIGHT_MM_M
 from lean_year.core.ground.bearing import CREEPING_SLOPE, GROUNDS, HEAVY_KG
 from lean_year.core.ground.earthworks import (
     LEAST_STANDS_MM,
@@ -284,13 +284,22 @@ def _level(document: Property, facts: list[GroundFacts], found: Findings, say: W
             continue
         lost_l = lost_to_lean_l(tank)
         holds = f"holds {say.volume(lost_l)} less" if lost_l >= 0.5 else "holds no less for it"
-        found.add(
-            "GROUND_LEANS",
-            "caution",
-            f"{tank.name} leans by {say.bore(tank.tilt.steepest_mm)} across its base, lowest {lowest_side(tank)}, "
-            f"and {holds}.",
-            "Drain it, lift it in small steps with packing that follows, bed it again and set it slightly uphill.",
-        )
+        leans = f"{tank.name} leans by {say.bore(tank.tilt.steepest_mm)} across its base, lowest {lowest_side(tank)}"
+        if tank.tilt.steepest_mm <= min(SLIGHT_MM, SLIGHT_MM_M * each.standing.footprint.width_m):
+            found.add(
+                "GROUND_LEANS_A_LITTLE",
+                "note",
+                f"{leans}, and {holds}: so little is right for one that is set slightly uphill.",
+                "Read four points each year, and see whether it moves.",
+            )
+        else:
+            found.add(
+                "GROUND_LEANS",
+                "caution",
+                f"{leans}, and {holds}.",
+                "Drain it, lift it in small steps with packing that follows, bed it again and set it slightly "
+                "uphill.",
+            )
         if tank.tilt.out_of_plane_mm > OUT_OF_PLANE_MM:
             found.add(
                 "GROUND_LEAN_READINGS",

@@ -166,7 +166,7 @@ def _gravity(document: Property, facts: PumpFacts, found: Findings, say: Wording
     elif due is not None and due < facts.peak_l_s:
         found.add(
             "PUMP_GRAVITY_SLOW",
-            "caution",
+            "caution" if document.pump.fixtures.any_indoors else "note",  # a can takes longer to fill, and no more
             f"{say.flow(facts.gravity_l_s or 0.0)} run from the open tap with new filters and {say.flow(due)} when "
             f"they are due; {say.flow(facts.peak_l_s)} are wanted at once.",
             "",

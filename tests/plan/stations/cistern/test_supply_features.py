@@ -451,7 +451,7 @@ def test_tanks_of_a_bank_without_valves_are_found_and_given_one():
 @pytest.mark.parametrize(
     ("edits", "field"),
     [
-        ([replace("/cistern/tanks/0/valve", "shut")], "cistern.tanks.0.valve"),
+        ([replace("/cistern/tanks/0/valve", "shut")], "cistern.tanks[0].valve"),
         ([replace("/cistern/tanks/0/valve", "none"), replace("/cistern/tanks/0/let_down", True)], "valve"),
     ],
 )

@@ -224,6 +224,7 @@ CAST = {"kind": "box", "length_m": 6.0, "width_m": 6.0, "height_m": 2.4, "cast":
         ("saltmarrow", [replace("/cistern/tanks/0/empty_kg", 9e5)], "GROUND_BEARING"),
         ("saltmarrow", [replace("/ground/readings_mm", [1500, 1500, 1516])], "GROUND_NOT_LEVEL"),
         ("saltmarrow", [replace("/cistern/tanks/0/lean", {"fall_mm": 40})], "GROUND_LEANS"),
+        ("saltmarrow", [replace("/cistern/tanks/0/lean", {"fall_mm": 10})], "GROUND_LEANS_A_LITTLE"),
         ("saltmarrow", [*HELD, replace(FLOOR, -2.2)], "GROUND_HELD_HIGH"),
         ("saltmarrow", [replace("/ground/services_located", False)], "GROUND_SERVICES"),
         ("saltmarrow", [replace("/ground/slope", 1.0)], "GROUND_TOO_STEEP"),

@@ -6,6 +6,7 @@ from scipy.optimize import brentq
 
 from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.plan.model.pressure_side import Filling, System
+from lean_year.property.pump import FixtureCounts
 from tests.plan.on_demos import codes, edited, finding, planned, planned_dry, replace, status
 
 HEADER = [replace("/pump/feed", "header"), replace("/pump/header/outlet_m", 30)]
@@ -122,6 +123,15 @@ def test_gravity_that_is_too_slow_is_mended_by_its_fixes():
     found = finding(planned_dry("saltmarrow", *slow), "PUMP_GRAVITY_SLOW")
     for fix in found.fixes:
         assert "PUMP_GRAVITY_SLOW" not in codes(planned_dry("saltmarrow", *slow, *fix.operations)), fix.text
+    assert found.severity == "caution"
+
+
+def test_a_slow_tap_of_a_garden_alone_is_worth_knowing_and_no_more():
+    only_a_tap = [
+        replace(f"/pump/fixtures/{name}", 1 if name == "garden_tap" else 0) for name in FixtureCounts.model_fields
+    ]
+    slow = [*GRAVITY, replace("/levels/highest_tap_m", -12), replace("/pump/delivery/bore_mm", 10), *only_a_tap]
+    assert finding(planned_dry("saltmarrow", *slow), "PUMP_GRAVITY_SLOW").severity == "note"
 
 
 @pytest.mark.parametrize("way", ["pump", "header"])

@@ -52,13 +52,28 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <NameEntry label={`Name of ${tank.name}`} path={`${at}/name`} value={tank.name} />
         {cistern.tanks.length > 1 && (
-          <button
-            className="fix relative text-table after:absolute after:-inset-2 after:content-['']"
-            onClick={remove}
-            aria-label={`Remove ${tank.name}`}
-          >
-            Remove
-          </button>
+          <span className="no-print flex gap-4 text-table">
+            {index > 0 && (
+              <button
+                className="fix relative after:absolute after:-inset-2 after:content-['']"
+                onClick={() =>
+                  void bench.edit(`Moved ${tank.name}`, [
+                    { op: "move", from: at, path: `/cistern/tanks/${index - 1}` },
+                  ])
+                }
+                aria-label={`Move ${tank.name} up`}
+              >
+                Up
+              </button>
+            )}
+            <button
+              className="fix relative after:absolute after:-inset-2 after:content-['']"
+              onClick={remove}
+              aria-label={`Remove ${tank.name}`}
+            >
+              Remove
+            </button>
+          </span>
         )}
       </div>
       <p>

@@ -131,6 +131,14 @@ test("how the tanks are joined and how one stands in the bank are words in sente
   ]);
 });
 
+test("a tank is moved up in the order that the water takes", async () => {
+  const calls = renderOnDemo(<TanksView />, terrace);
+  const [first, second] = terrace.document.cistern.tanks;
+  await userEvent.click(await screen.findByRole("button", { name: `Move ${second!.name} up` }));
+  expect(lastOperations(calls)).toEqual([{ op: "move", from: "/cistern/tanks/1", path: "/cistern/tanks/0" }]);
+  expect(screen.queryByRole("button", { name: `Move ${first!.name} up` })).toBeNull();
+});
+
 test("one tank asks for no layout and cannot be taken away", async () => {
   renderOnDemo(<TanksView />);
   await screen.findByRole("textbox", { name: "Name of Liner tank" });
