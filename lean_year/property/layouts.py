@@ -14,6 +14,8 @@ BUILT_IN_PLACE_PAIRS = 3
 """Pairs of hands that put rings together, or cast and plaster. Basis: common practice."""
 CARRIED_L = 20.0
 """What a person carries home in a day from a tap of the village. Basis: from memory (WHO, basic access)."""
+TAP_ON_TANK_KPA = 0.0
+"""Pressure that a tap on the tank itself is to have: it runs into a can. Basis: common practice."""
 STANDS_MIN = 720.0
 """Between chlorine in the evening and the first bucket. Basis: estimate."""
 TOILET_L = 6.0
@@ -76,7 +78,7 @@ def _barrel(_people: float, _use_l_day: float) -> Laid:
     return _garden(
         20.0,
         "gravity",
-        pumped={"delivery": {"bore_mm": 20.0, "length_m": 0.2, "fittings_k": 2.0}},  # its tap is on the barrel
+        pumped={"delivery": {"bore_mm": 20.0, "length_m": 0.2, "fittings_k": 2.0}, "residual_kpa": TAP_ON_TANK_KPA},
         cistern={"tanks": [barrel]},
         levels={"tank_ground_m": 0.0},
         ground={"tied_down": True},
@@ -251,7 +253,8 @@ def _mortar(people: float, _use_l_day: float) -> Laid:
             "feed": "gravity",
             "fixtures": NOTHING_INDOORS.model_dump(),
             "hot_water": {"kind": "none"},
-            "delivery": {"bore_mm": 25.0, "length_m": 0.5, "fittings_k": 3.0},  # its tap is on the tank
+            "delivery": {"bore_mm": 25.0, "length_m": 0.5, "fittings_k": 3.0},
+            "residual_kpa": TAP_ON_TANK_KPA,
         },
         "treatment": _BY_GRAVITY | {"chlorine": {"on": True, "contact_min": STANDS_MIN}},
         "downpipes": _behind("up_flow", "inlet_mesh"),

@@ -5,8 +5,9 @@ import re
 import pytest
 
 from lean_year.demo.shipped import demo_rain
+from lean_year.plan.handed_over.operating import operating
 from lean_year.plan.model.prepared_rain import prepare_rain
-from lean_year.plan.whole import plan_property
+from lean_year.plan.whole import compared, plan_property
 from lean_year.property.edits import apply_edit
 from lean_year.property.start import new_property
 from tests.plan.on_demos import edited, replace
@@ -108,3 +109,17 @@ def test_nobody_is_warned_of_lamps_and_bleach_that_are_not_there_and_nothing_ind
     assert {name: count for name, count in garden.pump.fixtures.counts().items() if count} == {"garden_tap": 1}
     house = plan_property(new_property(name="House", roof_area_m2=60.0, people=2), None).plan
     assert sum("UV" in each or "Bleach" in each or "Lamps" in each for each in house.treatment.cautions) == 3
+
+
+def test_what_is_handed_over_and_what_it_is_compared_with_are_of_a_garden():
+    shed = garden(10.0, 5_000.0, replace("/household/uses", []), replace("/pump/feed", "pump"))
+    rain = prepare_rain(demo_rain("saltmarrow"), "none")
+    found = plan_property(shed, rain).plan
+    handed = operating(shed, found)
+    assert [box.name for box in handed.drawing.boxes if box.kind == "house"] == ["Garden"]
+    said = " ".join(f"{each.notices} {each.has} {each.does}" for each in handed.failures)
+    assert "check valve" in said
+    assert not OF_A_HOUSE.search(said)
+    offered = {each.key for each in compared(shed, rain, found).options}
+    assert "tank" in offered
+    assert not offered & {"low_use", "dry_toilet", "greywater"}

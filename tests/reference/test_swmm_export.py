@@ -6,12 +6,14 @@ import sys
 
 import pytest
 
+from bench.several import three
 from lean_year.core.errors import InputError
 from lean_year.demo.shipped import DEMOS, demo_rain
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.plan.model.prepared_rain import prepare_rain
 from lean_year.plan.whole import plan_property
 from lean_year.property.edits import apply_edit
+from lean_year.property.front import at_front
 from tests.plan.on_demos import edited, replace
 
 
@@ -48,6 +50,17 @@ def test_the_engine_runs_the_file_and_agrees_with_the_replay(name, tmp_path):
     year = assert_they_agree(by_the_engine(document, rain, tmp_path), document, rain)
     if name == "saltmarrow":
         assert year.spilled_l > 10_000, "a year without spill would show less"
+
+
+@pytest.mark.reference
+@pytest.mark.parametrize("supply", ["main", "barn", "goats"])
+def test_each_of_several_supplies_that_share_water_has_its_file(supply, tmp_path):
+    """The house helps the barn and the goats with what they lack, and what the barn has to spare is pumped to it."""
+    rain = prepare_rain(demo_rain("saltmarrow"), "none")
+    demo = DEMOS["saltmarrow"].property()
+    shared = apply_edit(demo, three(demo.model_dump(mode="json"), sharing=True))
+    document = at_front(shared, supply)
+    assert_they_agree(by_the_engine(document, rain, tmp_path), document, rain)
 
 
 @pytest.mark.reference

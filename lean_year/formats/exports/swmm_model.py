@@ -81,6 +81,8 @@ def _drawn(supply: Supply, run: OperatedReplay, live_l: float) -> tuple[_Drawn, 
 def write_swmm_model(document: Property, rain: PreparedRain) -> str:
     """The model's text, of the water year that is hardest on the house.
 
+    Of the supply at the front; what is pumped between it and others runs in and out as the replay has it.
+
     Raises
     ------
     InputError
@@ -354,11 +356,13 @@ def _flows(
         series += _by_day(f"DEMAND_{way.name}", way.demand_l[days] / SECONDS_PER_DAY, first)
         rules += [f"RULE DAILY_{way.name}", "IF SIMULATION TIME >= 0",
                   f"THEN OUTLET {way.name} SETTING = TIMESERIES DEMAND_{way.name}", ""]  # fmt: skip
-    other = run.topped_up_l[days] + run.trucked_l[days]
+    brought = run.topped_up_l[days] + run.trucked_l[days]
+    if run.moved_l is not None:  # below zero where it is pumped to another supply
+        brought = brought + run.moved_l[days]
     inflows = []
-    if other.any():
-        series += _by_day("BACK_UP", other / SECONDS_PER_DAY, first)
-        inflows.append(f"TANK_{house} FLOW BACK_UP FLOW 1.0 1.0")
+    if brought.any():
+        series += _by_day("BROUGHT", brought / SECONDS_PER_DAY, first)
+        inflows.append(f"TANK_{house} FLOW BROUGHT FLOW 1.0 1.0")
     return [("INFLOWS", inflows), ("CONTROLS", rules), ("TIMESERIES", series), ("REPORT", ["SUBCATCHMENTS NONE"])]
 
 

@@ -79,7 +79,7 @@ def _date(entry: WrittenDown) -> dt.date:
 
 def _left_with(sheet: Sheet, facts: Facts) -> None:
     left = facts.document.build.hand_over
-    sheet.heading("Shown to the household")
+    sheet.heading("Shown to those who use it")
     sheet.checks((each, "", 0) for each in SHOWN)
     if left.instructed:
         on = f" on {day(dt.date.fromisoformat(left.instructed_on))}" if left.instructed_on else ""

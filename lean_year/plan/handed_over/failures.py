@@ -145,7 +145,8 @@ def _pump(document: Property, plan: WholePlan, tags: dict[str, str], say: Wordin
         "low_voltage": "Use the low-voltage pump.",
         "generator": "Start the generator, outside, by its changeover.",
         "low_tap": "Draw at the low tap: it needs no power.",
-        "nothing": "Draw what is needed in a bucket from the tank’s own tap, where it has one; boil what is drunk.",
+        "nothing": "Draw what is needed in a bucket from the tank’s own tap, where it has one"
+        f"{'' if document.household.garden_only else '; boil what is drunk'}.",
     }[entered.without_power]
     if entered.on_battery:
         yield Failure(key="power", what="The battery is empty", notices="The pump turns slowly, or stops.", has=lasts,
@@ -158,7 +159,7 @@ def _pump(document: Property, plan: WholePlan, tags: dict[str, str], say: Wordin
     yield Failure(
         key="pump",
         what="The pump does not run",
-        notices="No pressure, with power in the house.",
+        notices="No pressure, though there is power.",
         has=lasts,
         does=f"Look at its {'fuse' if entered.on_battery else 'breaker'}, at the level in the tank and at "
         "its dry-run stop. Reset it once, and not again.",
@@ -168,9 +169,10 @@ def _pump(document: Property, plan: WholePlan, tags: dict[str, str], say: Wordin
         key="cycles",
         what="The pump starts again and again",
         notices="It is heard every few minutes with every tap shut.",
-        has="A dripping tap or toilet, or the check valve, loses water day and night.",
-        does=f"Shut the valve behind the pump ({tags.get('pump', '')}): if it stays quiet, the leak is in the house; "
-        f"if not, at the check valve. Away from home, shut {outlet}.",
+        has=f"A tap{' or a toilet' if entered.fixtures.toilet else ''} that drips, or the check valve, loses water "
+        "day and night.",
+        does=f"Shut the valve behind the pump ({tags.get('pump', '')}): if it stays quiet, the leak is behind it; "
+        f"if not, at the check valve. When nobody is there, shut {outlet}.",
         calls="plumber",
     )
     if entered.feed == "header":

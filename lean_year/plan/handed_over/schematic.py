@@ -143,7 +143,16 @@ def _house(drawing: Schematic, document: Property, bottom: float, by_key: dict[s
     room = HOUSE_X - 1.5 - start
     spread = min(1.3, room / sum(wide for _, _, wide in items))
     drawing.pipes.append(Pipe(points=[(start, y), (HOUSE_X, y)]))
-    drawing.boxes.append(Box(x=HOUSE_X, y=y - 3, wide=WIDTH - HOUSE_X - EDGE, high=6, name="House", kind="house"))
+    drawing.boxes.append(
+        Box(
+            x=HOUSE_X,
+            y=y - 3,
+            wide=WIDTH - HOUSE_X - EDGE,
+            high=6,
+            name="Garden" if document.household.garden_only else "House",
+            kind="house",
+        )
+    )
     x = start + 0.8
     for kind, key, wide in items:
         _item(drawing, kind, key, x, wide * spread, y, by_key)

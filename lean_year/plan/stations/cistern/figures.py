@@ -162,6 +162,9 @@ def _volumes(supply: Supply, say: Wording) -> dict[str, Figure]:
             "sum of the tanks",
             "The lowest overflow rules; a valve lets such water down later.",
         ),
+        **({} if layout.shut_l <= 0 else {"shut_l": _held(
+            layout.shut_l, "L", "Shut off", "water in tanks whose valve is shut", "sum of the tanks"
+        )}),
     }  # fmt: skip
 
 

@@ -157,6 +157,8 @@ def _more_tank(alone: Supply, probe: Probe, document: Property, say: Wording) ->
 
 def _less_use(document: Property, alone: Supply, probe: Probe) -> Iterator[_Tried]:
     household, prices = document.household, document.prices
+    if household.garden_only:
+        return
     for key, label, field, value, cost in (
         ("low_use", "Low-use fittings", "low_use", True, prices.low_use_fittings),
         ("dry_toilet", "A dry toilet", "dry_toilet", True, prices.dry_toilet),

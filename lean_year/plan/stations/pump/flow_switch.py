@@ -43,7 +43,8 @@ def find_flow_switch(
         found.add(
             "PUMP_DRIP_STARTS_IT",
             "note",
-            "Without a vessel a dripping tap or toilet makes the pump start again and again, day and night.",
+            f"Without a vessel a dripping tap{' or toilet' if entered.fixtures.toilet else ''} makes the pump start "
+            "again and again, day and night.",
             "Keep taps and cisterns tight; a small vessel behind it quiets it.",
         )
 

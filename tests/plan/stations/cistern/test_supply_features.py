@@ -418,6 +418,8 @@ def test_a_tank_that_is_shut_off_is_out_of_the_live_store_and_what_is_led_into_i
     before, after = plan_property(pair, rain), plan_property(shut, rain)
     assert after.plan.cistern.bank.vessels[1].shut_l == pytest.approx(before.plan.cistern.bank.vessels[1].gross_l)
     live = [each.plan.cistern.figures["live_l"].value for each in (before, after)]
+    assert after.plan.cistern.figures["shut_l"].value == pytest.approx(after.plan.cistern.bank.vessels[1].shut_l)
+    assert "shut_l" not in before.plan.cistern.figures
     reserve = document.cistern.fire_reserve_l
     assert live[1] + reserve == pytest.approx((live[0] + reserve) / 2)
     found = finding(after.plan, "CISTERN_TANK_SHUT")

@@ -41,7 +41,7 @@ export function HandOverView() {
   const bench = useEdits();
   const left = build.hand_over;
   const set = (field: "instructed" | "instructed_on", value: string) =>
-    bench.tryEdit("Shown to the household", [
+    bench.tryEdit("Shown to those who use it", [
       { op: "replace", path: `/build/hand_over/${field}`, value: field === "instructed_on" ? value || null : value },
     ]);
   return (
@@ -64,8 +64,8 @@ export function HandOverView() {
       <Rows list="contacts" title="Whom to call" add="Add somebody to call" left={left} />
       <Rows list="manuals" title="Manuals" add="Add a manual" left={left} />
       <Rows list="warranties" title="Warranties" add="Add a warranty" left={left} />
-      <section aria-label="Shown to the household">
-        <h2 className="heading border-b-[1.5px] border-ink">Shown to the household</h2>
+      <section aria-label="Shown to those who use it">
+        <h2 className="heading border-b-[1.5px] border-ink">Shown to those who use it</h2>
         <div className="mt-2 grid max-w-[520px] gap-x-4 gap-y-2 small:grid-cols-2">
           <TypedField
             label="To whom"

@@ -109,6 +109,14 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
               </text>
             </g>
           ))}
+          {levelled && (
+            <Level
+              at={y(bank.overflow_m)}
+              from={STAFF - 8}
+              to={lefts.at(-1)! - GAP + 6}
+              label={`overflow ${heightOf(bank.overflow_m, units)}`}
+            />
+          )}
           {bank.vessels.map((vessel, i) => (
             <VesselSection
               key={vessel.id}
@@ -130,14 +138,6 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
               return at < 0 ? [] : [{ x: right, y: y(outlet.at_m), name: outlet.serves }];
             })}
           />
-          {levelled && (
-            <Level
-              at={y(bank.overflow_m)}
-              from={STAFF - 8}
-              to={lefts.at(-1)! - GAP + 6}
-              label={`overflow ${heightOf(bank.overflow_m, units)}`}
-            />
-          )}
           {bank.vessels.slice(1).map((vessel, i) => {
             const before = bank.vessels[i]!;
             const right = lefts[i]! + before.width_m * scale * drawn[i]! + 0.15 * scale * (drawn[i]! - 1);
@@ -290,10 +290,10 @@ function VesselSection(props: SectionProps) {
           </g>
         );
       })}
-      <text x={left} y={top - 27} className="label" fontWeight="650">
+      <text x={left} y={top - 27} className="label halo" fontWeight="650">
         {fit(vessel.count > 1 ? `${vessel.count} × ${vessel.name}` : vessel.name, slot + GAP - 6)}
       </text>
-      <text x={left} y={top - 10} className="axis">
+      <text x={left} y={top - 10} className="axis halo">
         {fit(holds(vessel, units), slot + GAP - 6)}
       </text>
       {(stranded || letDown) && (

@@ -9,6 +9,7 @@ import { Why } from "../../ui/Why";
 import { BandChart } from "./BandChart";
 import { FirstYearChart } from "./FirstYearChart";
 import { useHeld } from "../../document/pointing";
+import { nothingIndoors } from "../../document/nothingIndoors";
 import { TakeIt } from "../../document/TakeIt";
 import { ScrollBox } from "../../ui/ScrollBox";
 
@@ -136,7 +137,7 @@ function Ways({ compared }: { compared: Comparisons }) {
 
 /** What the options are priced by, each entered here. */
 function WaysPrices() {
-  const { prices, units } = useDocument("prices", "units");
+  const { prices, units, household } = useDocument("prices", "units", "household");
   const { rates } = usePlan("price").price;
   const price = (label: string, field: keyof typeof prices, kind: Kind = "money") => (
     <Entry label={label} path={`/prices/${field}`} kind={kind} value={rates[field] ?? Number(prices[field])} />
@@ -147,10 +148,15 @@ function WaysPrices() {
       {price("Price of each tank", "tank_each")} a tank, {price("Price of tank by volume", "tank_m3", "money_m3")} and{" "}
       {price("Price of the pad by volume of tank", "pad_m3", "money_m3")} for its pad each {costUnit(units)}, water
       from elsewhere {price("Price of water by volume", "water_m3", "money_m3")} each {costUnit(units)}, rain roof{" "}
-      {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {axisUnit("area", units).unit}, low-use
-      fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
-      {price("Price of a dry toilet", "dry_toilet")}, greywater {price("Price of a greywater system", "greywater")};
-      spread over{" "}
+      {price("Price of rain roof by area", "rain_roof_m2", "money_m2")} each {axisUnit("area", units).unit}
+      {!nothingIndoors(household) && (
+        <>
+          , low-use fittings {price("Price of low-use fittings", "low_use_fittings")}, a dry toilet{" "}
+          {price("Price of a dry toilet", "dry_toilet")}, greywater{" "}
+          {price("Price of a greywater system", "greywater")}
+        </>
+      )}
+      ; spread over{" "}
       <Entry
         label="Years of service"
         path="/prices/service_years"

@@ -212,7 +212,17 @@ function WhatTheyHold({ figures, units }: { figures: NonNullable<Plan["cistern"]
     <section>
       <h2 className="heading">What they hold</h2>
       <dl className="mt-1 text-table">
-        {["tank_l", "live_l", "dead_l", "stranded_l", "below_taps_l", "below_garden_l", "for_fire_l", "fire_level_m"]
+        {[
+          "tank_l",
+          "live_l",
+          "dead_l",
+          "stranded_l",
+          "shut_l",
+          "below_taps_l",
+          "below_garden_l",
+          "for_fire_l",
+          "fire_level_m",
+        ]
           .filter((key) => figures[key])
           .map((key) => (
             <div key={key} className="flex items-baseline justify-between gap-2 border-b border-rule py-[3px]">

@@ -88,7 +88,7 @@ export function InsideView() {
                     {flag("Walls", "light_tight", "keep the light out", "let light in")}.
                   </p>
                   <p>
-                    The house draws{" "}
+                    Water is drawn{" "}
                     {flag("Draw", "floating_suction", "through a floating suction", "by the fixed outlet")}, the floor{" "}
                     {flag("Floor", "floor_drain", "falls to a drain", "has no drain")}. Level read by{" "}
                     <ChoiceEntry

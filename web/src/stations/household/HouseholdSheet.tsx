@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { choicesQuery } from "../../api/queries";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
+import { nothingIndoors } from "../../document/nothingIndoors";
 import { monthName, monthStarts } from "../../lib/dates";
 import { rate } from "../../lib/units";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
@@ -40,8 +41,12 @@ export function HouseholdSheet() {
             {nobody && !listed && ", so nothing is used indoors"}
             {listed ? (
               <>
-                , {listed.length === 0 ? "nothing used indoors" : `${listed.length} uses listed one by one`},{" "}
-                <Why figure={figures["litres_person_day"]!} units={units} /> for each person
+                , {listed.length === 0 ? "nothing used indoors" : `${listed.length} uses listed one by one`}
+                {!nothingIndoors(entered) && (
+                  <>
+                    , <Why figure={figures["litres_person_day"]!} units={units} /> for each person
+                  </>
+                )}
               </>
             ) : nobody ? null : (
               <>

@@ -5,6 +5,7 @@ import { choicesQuery } from "../../api/queries";
 import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
+import { nothingIndoors } from "../../document/nothingIndoors";
 import { freshNumber } from "../../lib/freshNumber";
 import { monthName } from "../../lib/dates";
 import { rate } from "../../lib/units";
@@ -123,7 +124,7 @@ export function UsesView({ months }: { months: number[] }) {
       </section>
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-6">
         <Animals />
-        <CheaperWater />
+        {!nothingIndoors(household) && <CheaperWater />}
       </div>
     </div>
   );

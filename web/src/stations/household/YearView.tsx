@@ -1,4 +1,5 @@
 import { useDocument, usePlan } from "../../document/shown";
+import { nothingIndoors } from "../../document/nothingIndoors";
 import { useAxis } from "../../lib/axis";
 import { monthName } from "../../lib/dates";
 import { rate } from "../../lib/units";
@@ -17,7 +18,10 @@ export function YearView({ months }: { months: number[] }) {
   const figures = plan.household.figures;
   const place = { months, narrow: axis.narrow, left: axis.left, width: axis.width };
   const explained = ["demand_l_day", "top_month_l_day", "litres_person_day", "elsewhere_l_year"].filter(
-    (key) => figures[key] && (key !== "elsewhere_l_year" || (figures[key].value ?? 0) > 0),
+    (key) =>
+      figures[key] &&
+      (key !== "elsewhere_l_year" || (figures[key].value ?? 0) > 0) &&
+      !(key === "litres_person_day" && nothingIndoors(entered)),
   );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 desk:grid-cols-[minmax(0,69%)_minmax(0,1fr)]">

@@ -205,6 +205,17 @@ test.each([
   expect(fills.filter((fill) => fill === "var(--parched-2)")).toHaveLength(household.steps.length);
 });
 
+test("where the uses are listed and none is of a house, nothing is said of people's use or of dry toilets", async () => {
+  const garden = structuredClone(demo);
+  garden.document.household.uses = [];
+  renderOnDemo(<HouseholdSheet />, garden);
+  expect(await screen.findByText(/nothing used indoors/)).toBeTruthy();
+  expect(screen.queryByText(/for each person/)).toBeNull();
+  await userEvent.click(screen.getByRole("tab", { name: "Uses" }));
+  expect(await screen.findByText("Nothing is used indoors.")).toBeTruthy();
+  expect(screen.queryByRole("region", { name: "Cheaper water first" })).toBeNull();
+});
+
 test("where nobody lives, nothing is said of what each uses indoors", async () => {
   const months = demo.plan.household.months.map((month) => ({ ...month, people: 0 }));
   renderOnDemo(<HouseholdSheet />, {

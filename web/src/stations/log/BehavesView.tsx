@@ -33,7 +33,7 @@ export function BehavesView({ work }: { work: LogWork }) {
       <LearnedList rows={work.learned.filter(({ key }) => OF_THE_BALANCE.includes(key))} />
       <p className="note mt-3 max-w-[72ch]">
         Between two levels the replay says how far the water should have moved, by the rain that was logged, the
-        roofs, the household and its saving steps. What is left over is taken for a loss, or for a smaller catch, only
+        roofs, the uses and the saving steps. What is left over is taken for a loss, or for a smaller catch, only
         where ordinary noise would hardly ever look like it. Levels near full or empty say nothing.
       </p>
     </>

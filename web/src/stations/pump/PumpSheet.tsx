@@ -39,6 +39,9 @@ export function PumpSheet() {
   const lift = answer.figures["lift_m"]?.value ?? null;
   const pumped = entered.feed === "pump" || entered.feed === "header";
   const byHand = entered.feed === "hand";
+  const noHotWater =
+    entered.hot_water.kind === "none" &&
+    Object.entries(entered.fixtures).every(([fixture, count]) => fixture === "garden_tap" || count === 0);
   return (
     <>
       <div className="flex flex-col gap-x-8 desk:flex-row">
@@ -79,7 +82,7 @@ export function PumpSheet() {
           ...(byHand ? [] : [{ key: "pressure", name: "Pressure", body: <PressureView /> }]),
           { key: "pipes", name: pumped ? "Pipes & suction" : byHand ? "Lift" : "Pipes", body: <PipesView /> },
           ...(pumped ? [{ key: "power", name: "Control & power", body: <PowerView /> }] : []),
-          ...(byHand ? [] : [{ key: "hot-water", name: "Hot water", body: <HotWaterView /> }]),
+          ...(byHand || noHotWater ? [] : [{ key: "hot-water", name: "Hot water", body: <HotWaterView /> }]),
           { key: "top-up", name: "Top-up", body: <TopUp /> },
         ]}
       />

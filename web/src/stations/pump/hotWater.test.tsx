@@ -80,3 +80,13 @@ test("where only what stands at the peak is known, the relief valve is held agai
     await screen.findByRole("img", { name: `at the peak, filters due ${peak}, its relief valve opens at 700 kPa` }),
   ).toBeTruthy();
 });
+
+test("taps of a garden alone, of which none is hot, have no sheet of hot water", async () => {
+  const garden = structuredClone(demo);
+  for (const fixture of Object.keys(garden.document.pump.fixtures) as (keyof typeof garden.document.pump.fixtures)[])
+    garden.document.pump.fixtures[fixture] = fixture === "garden_tap" ? 1 : 0;
+  garden.document.pump.hot_water.kind = "none";
+  renderOnDemo(<PumpSheet />, garden);
+  expect(await screen.findByRole("tab", { name: "Top-up" })).toBeTruthy();
+  expect(screen.queryByRole("tab", { name: "Hot water" })).toBeNull();
+});

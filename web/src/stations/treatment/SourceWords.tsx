@@ -2,6 +2,7 @@ import { choicesAt } from "../../document/choices";
 import { replace } from "../../document/edits";
 import { useEdits } from "../../document/workbench";
 import { useDocument, usePlan } from "../../document/shown";
+import { nothingIndoors } from "../../document/nothingIndoors";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { MaybeEntry } from "../../document/MaybeEntry";
@@ -10,9 +11,9 @@ import { Why } from "../../ui/Why";
 /** Another source, how it is kept apart, and what the water touches and becomes. */
 export function SourceWords() {
   const bench = useEdits();
-  const document = useDocument("treatment", "units");
+  const document = useDocument("treatment", "household", "units");
   const plan = usePlan("treatment");
-  const { treatment: entered, units } = document;
+  const { treatment: entered, household, units } = document;
   const dose = plan.treatment.figures["second_dose_mj_cm2"];
   return (
     <section aria-label="Sources and materials">
@@ -78,23 +79,28 @@ export function SourceWords() {
             .
           </>
         )}{" "}
-        All that drinking water touches{" "}
-        <YesOrNo
-          label="Rated for drinking"
-          path="/treatment/drinking_rated"
-          on={entered.drinking_rated}
-          yes="is rated for it"
-          no="is not all rated for it"
-        />
-        ; house pipes are{" "}
-        <YesOrNo
-          label="House pipes"
-          path="/treatment/copper_pipe"
-          on={entered.copper_pipe}
-          yes="of copper"
-          no="of plastic"
-        />
-        . Water is{" "}
+        {!nothingIndoors(household) && (
+          <>
+            All that drinking water touches{" "}
+            <YesOrNo
+              label="Rated for drinking"
+              path="/treatment/drinking_rated"
+              on={entered.drinking_rated}
+              yes="is rated for it"
+              no="is not all rated for it"
+            />
+            ; house pipes are{" "}
+            <YesOrNo
+              label="House pipes"
+              path="/treatment/copper_pipe"
+              on={entered.copper_pipe}
+              yes="of copper"
+              no="of plastic"
+            />
+            .{" "}
+          </>
+        )}
+        Water is{" "}
         <YesOrNo
           label="Mist and spray"
           path="/treatment/mist"

@@ -67,9 +67,11 @@ test("where rain is not drunk nothing asks for a lamp or a test", async () => {
 test("a garden that nothing treats has its train alone, and is spoken of as one", async () => {
   const garden = structuredClone(demo);
   garden.document.treatment.stages = [];
+  garden.document.household.uses = [];
   for (const branch of garden.plan.treatment.branches) branch.served = branch.use === "garden";
   renderOnDemo(<TreatmentSheet />, garden);
   expect(await screen.findByText("Nothing stands between the tank and the garden yet.")).toBeTruthy();
+  expect(screen.queryByText(/house pipes are/)).toBeNull();
   expect(screen.queryByRole("tab", { name: "Disinfection" })).toBeNull();
 });
 
