@@ -163,12 +163,8 @@ class Cistern(Part):
         require_different("tanks", [tank.id for tank in self.tanks])
         if not any(tank.phase <= self.built_phase for tank in self.tanks):
             raise InputError("built_phase", "must be one in which there is a tank")
-        for store in self.stores():
-            if all(tank.is_shut for tank in store):
-                raise InputError(
-                    f"tanks[{self.tanks.index(store[0])}].valve",
-                    f"cannot be shut: no other tank stands open to give {store[0].name}'s water on",
-                )
+        for phase in sorted({self.built_phase, *(tank.phase for tank in self.tanks)}):
+            self._open_somewhere(phase)
         gross = self.gross_l
         if gross > MOST_L:
             raise InputError(
@@ -186,6 +182,15 @@ class Cistern(Part):
                 given=Amount("volume", self.fire_reserve_l),
             )
         return self
+
+    def _open_somewhere(self, phase: int) -> None:
+        """Each store of a phase has a tank that gives its water on: those of every phase are planned."""
+        for store in self.stores(phase):
+            if store and all(tank.is_shut for tank in store):
+                raise InputError(
+                    f"tanks[{self.tanks.index(store[0])}].valve",
+                    f"cannot be shut: no other tank stands open to give {store[0].name}'s water on",
+                )
 
     def _second_outlet_in_its_tank(self) -> None:
         second = self.second_outlet
@@ -211,9 +216,9 @@ class Cistern(Part):
             return [built[:1], built[1:]]
         return [[tank] for tank in built]
 
-    def drawn_from(self) -> Tank:
-        """The tank that pump or taps draw from: the first of the last store that is not shut off."""
-        return next(tank for tank in self.stores()[-1] if not tank.is_shut)
+    def drawn_from(self, phase: int | None = None) -> Tank:
+        """The tank that pump or taps draw from in a phase: the first of the last store that is not shut off."""
+        return next(tank for tank in self.stores(phase)[-1] if not tank.is_shut)
 
     def built(self, phase: int | None = None) -> list[Tank]:
         """The tanks that stand in a phase, the planned one where None."""

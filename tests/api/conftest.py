@@ -6,6 +6,8 @@ from fastapi.testclient import TestClient
 from lean_year.api.app import create_app
 from lean_year.demo.shipped import demo_file
 from lean_year.store.database import open_database
+from tests.api.asked import changed
+from tests.property.test_supplies import SHED
 
 
 @pytest.fixture
@@ -50,3 +52,11 @@ def edit(client):
         )
 
     return send
+
+
+@pytest.fixture
+def both(client, demo):
+    """The demo with a shed, as the edit that adds it answers."""
+    answer = changed(client, demo["id"], 1, [{"op": "add", "path": "/supplies/-", "value": SHED}])
+    assert answer.status_code == 200, answer.text
+    return answer.json()

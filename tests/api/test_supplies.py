@@ -2,32 +2,10 @@
 
 import datetime as dt
 import json
-import uuid
 
 import pytest
 
-from tests.property.test_supplies import SHED
-
-
-def changed(client, property_id, base, operations, supply=None):
-    return client.post(
-        f"/api/properties/{property_id}/edits",
-        params={} if supply is None else {"supply": supply},
-        json={"base_revision": base, "edit_id": str(uuid.uuid4()), "label": "Changed", "operations": operations},
-    )
-
-
-@pytest.fixture
-def both(client, demo):
-    """The demo with a shed, as the edit that adds it answers."""
-    answer = changed(client, demo["id"], 1, [{"op": "add", "path": "/supplies/-", "value": SHED}])
-    assert answer.status_code == 200, answer.text
-    return answer.json()
-
-
-def seen(client, property_id, supply=None):
-    params = {} if supply is None else {"supply": supply}
-    return client.get(f"/api/properties/{property_id}", params=params).json()
+from tests.api.asked import changed, seen
 
 
 def test_a_property_is_shown_by_the_supply_that_is_asked_for(client, both):

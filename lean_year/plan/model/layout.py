@@ -144,14 +144,15 @@ def _vessels(tanks: list[Tank], outlet_m: float | None = None) -> list[Vessel]:
 def layout_of(document: Property, phase: int | None = None) -> Layout:
     """The chain of stores of a document, in a phase of building (the planned one where None)."""
     cistern = document.cistern
-    groups = cistern.stores(phase)
+    groups, taps = cistern.stores(phase), cistern.drawn_from(phase)
     arriving = _arriving(document, groups)
-    lowest_m = _lowest_outlet_m(cistern, next(tank for tank in groups[-1] if not tank.is_shut))
+    lowest_m = _lowest_outlet_m(cistern, taps)
     steps = tuple(
         Step(tuple(tanks), linked_bank(_vessels(tanks, lowest_m if tanks is groups[-1] else None)), share)
         for tanks, share in zip(groups, arriving, strict=True)
     )
-    return Layout(steps, cistern, sum(step.bank.gross_l for step in steps), *_drawn(groups[-1], cistern, steps[-1]))
+    drawn = _drawn(groups[-1], taps, cistern, steps[-1])
+    return Layout(steps, cistern, sum(step.bank.gross_l for step in steps), *drawn)
 
 
 def _lowest_outlet_m(cistern: Cistern, tank: Tank) -> float | None:
@@ -164,8 +165,9 @@ def _lowest_outlet_m(cistern: Cistern, tank: Tank) -> float | None:
     )
 
 
-def _drawn(tanks: list[Tank], cistern: Cistern, last: Step) -> tuple[float, float, float]:
-    """Live volume of the last store down to the outlets of house and garden, and what lies below for fire. [L]"""
+def _drawn(tanks: list[Tank], taps: Tank, cistern: Cistern, last: Step) -> tuple[float, float, float]:
+    """Live volume of the last store down to the outlets of house and garden, and what lies below for fire; `taps` is
+    the tank that they draw from. [L]"""
     second, all_l = cistern.second_outlet, last.bank.live_l
     if second is None:
         return all_l, all_l, 0.0
@@ -175,7 +177,7 @@ def _drawn(tanks: list[Tank], cistern: Cistern, last: Step) -> tuple[float, floa
 
     if second.serves == "fire":
         return all_l, all_l, max(0.0, down_to_l(second.height_m) - all_l)
-    return down_to_l(next(tank for tank in tanks if not tank.is_shut).outlet_m), down_to_l(second.height_m), 0.0
+    return down_to_l(taps.outlet_m), down_to_l(second.height_m), 0.0
 
 
 def _arriving(document: Property, groups: list[list[Tank]]) -> list[float]:

@@ -32,7 +32,6 @@ class Hand:
         roof: str,
         rain: str,
         people: str = "",
-        covering: str = "",
         habit: str = "",
         us: bool = False,
     ) -> None:
@@ -44,7 +43,6 @@ class Hand:
         if us:
             self.press(page.get_by_role("radio", name="US"))
         self._type(page.get_by_label(re.compile("^Area seen from above")), roof)
-        self._pick("Covering", covering)
         self._pick("Which record", rain)
         if people:
             self._type(page.get_by_label(re.compile("^How many")), people)
@@ -114,15 +112,9 @@ class Hand:
         """Presses a button that changes nothing yet."""
         self.press(self.page.get_by_role("button", name=_starting(button)).first)
 
-    def of_group(self, name: str) -> None:
-        """Shows the run of one group of downpipes."""
-        self.press(
-            self.page.get_by_role("radio", name=name).or_(self.page.get_by_role("button", name=name, exact=True))
-        )
-
-    def confirm(self) -> None:
-        """What is assumed on this sheet stands as it is."""
-        self.do("Confirm all of them as they stand")
+    def show(self, name: str) -> None:
+        """Turns to one of several tanks or groups of downpipes of a sheet."""
+        self.press(self.page.get_by_role("button", name=name, exact=True))
 
     def paste(self, label: str, text: str) -> None:
         """A row of a table into the first of several cells."""
