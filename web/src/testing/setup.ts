@@ -1,8 +1,9 @@
 import { cleanup, configure } from "@testing-library/react";
 import { afterEach } from "vitest";
 
-// A sheet is fetched when it is opened, which takes its time on a machine that does other things beside.
-configure({ asyncUtilTimeout: 15_000 });
+// Against what hangs: a sheet is fetched when it is opened, and the names of a long one are computed in one go, which
+// took 15 s on a machine that did other things beside.
+configure({ asyncUtilTimeout: 60_000 });
 
 // What the browser has and jsdom has not.
 class Observer {
