@@ -39,6 +39,7 @@ from lean_year.api.routers import (
     rain,
     reference,
     revisions,
+    shelf,
 )
 from lean_year.api.security import THIS_MACHINE, BodyLimit, Gate, Reach
 from lean_year.api.workshop import Workshop
@@ -95,6 +96,7 @@ def create_app(engine: Engine | None, reach: Reach = THIS_MACHINE) -> FastAPI:
         price_book,
         papers,
         quotes,
+        shelf,
     ):
         app.include_router(area.router, dependencies=[Depends(admitted)])
     if (STATIC / "assets").is_dir():

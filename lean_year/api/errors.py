@@ -21,6 +21,7 @@ from lean_year.store.price_book import StaleBook
 from lean_year.store.properties import NothingToDo, StaleRevision, UnknownProperty
 from lean_year.store.quotes import UnknownQuote
 from lean_year.store.records import UnknownRecord
+from lean_year.store.shelf import AlreadyKept
 
 TOO_LARGE = f"too large: a file may have at most 16 MB, and a bundle with photos {MAX_BUNDLE_BYTES // 1024**2} MB"
 
@@ -54,6 +55,10 @@ def _stale(_: Request, error: StaleRevision) -> JSONResponse:
 
 def _stale_book(_: Request, error: StaleBook) -> JSONResponse:
     return refuse(409, "base_version", "the price book was changed elsewhere in the meantime", error.version)
+
+
+def _already_kept(_: Request, error: AlreadyKept) -> JSONResponse:
+    return refuse(409, "name", f"{error} is on the shelf already, with other figures")
 
 
 def _nothing(_: Request, error: NothingToDo) -> JSONResponse:
@@ -98,6 +103,7 @@ def add_handlers(app: FastAPI) -> None:
         (RequestValidationError, _validation),
         (StaleRevision, _stale),
         (StaleBook, _stale_book),
+        (AlreadyKept, _already_kept),
         (NothingToDo, _nothing),
         (UnknownProperty, _unknown),
         (UnknownRecord, _unknown),

@@ -9,7 +9,8 @@ from lean_year.property.parts import Part
 _NO_ASSUMPTION = {
     "version", "assumed", "parts", "survey", "audit", "photos", "permits", "hand_over", "keeping",
     # What names a part, or says whether it counts, whom it serves and where it stands on a drawing.
-    "id", "name", "on", "drains", "served", "garden_served", "supply", "others", "x_m", "y_m",
+    "id", "name", "article", "vessel_article",
+    "on", "drains", "served", "garden_served", "supply", "others", "x_m", "y_m",
     "phase", "built_phase", "datum", "currency",
     # A question that is asked of the plan, on which nothing else rests.
     "first_day", "first_year_wanted_l",

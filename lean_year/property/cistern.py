@@ -8,10 +8,10 @@ from lean_year.core.cistern.bank import Vessel
 from lean_year.core.cistern.lean import LEVEL, MOST_MM, Side, Tilt, tilt_of_fall, tilt_of_points, top_water_m
 from lean_year.core.errors import Amount, InputError
 from lean_year.core.ground.foundation import BaseKind
-from lean_year.property.parts import CalendarDay, Key, Part, ShareOfOne, Text, require_different
+from lean_year.property.parts import CalendarDay, Key, Part, PlaceText, ShareOfOne, Text, require_different
 from lean_year.property.season import OutOfUse
 from lean_year.property.tank_shapes import MOST_L, AnyShape, Volume
-from lean_year.property.water_path import Inlet
+from lean_year.property.water_path import Bore, Inlet
 
 USUAL_INLET_OVER_M = 0.1
 """How far an inlet stands over the overflow. Basis: common practice."""
@@ -64,6 +64,10 @@ class Tank(Part):
     """Overflow above the floor; the height of the tank where None."""
     empty_kg: float | None = Field(default=None, gt=0, le=1e7)
     """Of one of them; usual for its kind where None."""
+    outlet_port_mm: Bore | None = None
+    """Of its own outlet, by its maker's sheet; as wide as the pipe that leaves it where None."""
+    article: PlaceText = ""
+    """What it is bought as."""
     lean: Lean | None = None
     """How its base is out of level; level where None."""
     base: BaseKind | None = None

@@ -9,7 +9,7 @@ from lean_year.core.pump.hand_pump import HAND_EFFICIENCY
 from lean_year.core.pump.hot_water import COLD_C
 from lean_year.core.pump.pump_curve import fit_curve
 from lean_year.core.pump.surge import PipeKind
-from lean_year.property.parts import Part
+from lean_year.property.parts import Part, PlaceText
 from lean_year.property.water_path import Bore, Height
 
 PumpControl = Literal["pressure_switch", "variable_speed", "flow_switch"]
@@ -135,6 +135,10 @@ class PumpEntry(Part):
     """Flow [L/s] and head [m], from the shut-off head on."""
     efficiency: float = Field(default=0.35, ge=0.01, le=1)
     """Of pump and motor together."""
+    port_mm: Bore | None = None
+    """Of its connections; as wide as the pipes where None."""
+    article: PlaceText = ""
+    """What it is bought as."""
     control: PumpControl = "pressure_switch"
     """What starts and stops it; a flow switch stops it when the water stands still, without a vessel."""
     set_point_kpa: float | None = Field(default=None, gt=0, le=MOST_KPA)
@@ -144,6 +148,10 @@ class PumpEntry(Part):
     cut_out_kpa: float = Field(default=360, ge=0, le=MOST_KPA)
     precharge_kpa: float = Field(default=206, ge=0, le=MOST_KPA)
     vessel_l: float = Field(default=60, ge=0, le=MOST_VESSEL_L)
+    vessel_rated_kpa: float | None = Field(default=None, gt=0, le=10_000)
+    """By the vessel's own sheet; None where nobody has looked."""
+    vessel_article: PlaceText = ""
+    """What the vessel is bought as."""
     run_s: float = Field(default=60, ge=1, le=3_600)
     """Least time of one run."""
     suction: Pipe = Field(default_factory=lambda: Pipe(bore_mm=40, length_m=3, fittings_k=3))

@@ -6,7 +6,8 @@ from pydantic import Field, model_validator
 
 from lean_year.core.pump.cross_connection import Changeover
 from lean_year.core.treatment.cartridges import CartridgeSize
-from lean_year.property.parts import Part
+from lean_year.property.parts import Part, PlaceText
+from lean_year.property.water_path import Bore
 
 StageKind = Literal["strainer", "sediment", "carbon", "uv", "calcite", "tap_filter"]
 
@@ -33,7 +34,13 @@ class TreatmentStage(Part):
     absolute: bool = False
     """Whether its rating is absolute, and not nominal."""
     clean_kpa: float | None = Field(default=None, ge=0, le=2_000)
-    """Drop when new at 0.5 L/s, by its maker's sheet; usual for its size where None."""
+    """Drop when new, by its maker's sheet; usual for its size where None."""
+    clean_flow_l_s: float | None = Field(default=None, ge=0.01, le=100)
+    """For which that sheet gives the drop, through one of them; 0.5 L/s where None."""
+    port_mm: Bore | None = None
+    """Of its connections; as wide as the pipe where None."""
+    article: PlaceText = ""
+    """What it is bought as."""
     cost_each: Annotated[float, Field(ge=0, le=1e6)] = 0
     life_months: float | None = Field(default=None, ge=0.1, le=120)
     """How long a cartridge lasts in this house, as its log showed; by the water that passes it where None."""

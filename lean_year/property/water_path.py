@@ -222,6 +222,8 @@ class OverflowEntry(Part):
     diverter that sends the water back down the downpipe; none at all."""
     bore_mm: Bore = 104
     count: int = Field(default=1, ge=1, le=MOST_OVERFLOW_PIPES)
+    port_mm: Bore | None = None
+    """Of the tank that it leaves, by its maker's sheet; as wide as the pipe where None."""
     length_m: float = Field(default=4, ge=0.01, le=2_000)
     bends_90: Bends = 2
     roughness_mm: float = Field(default=0.05, ge=0, le=2)
@@ -260,6 +262,11 @@ class OverflowEntry(Part):
     """What else the basins must take."""
     hold_down_share: ShareOfOne = 0
     """Share of the live volume that is kept empty to take rain that is forecast."""
+
+    @property
+    def narrowest_mm(self) -> float:
+        """Of a pipe and the port that it begins at."""
+        return self.bore_mm if self.port_mm is None else min(self.bore_mm, self.port_mm)
 
 
 class Inlet(Part):

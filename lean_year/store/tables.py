@@ -283,6 +283,17 @@ class PriceLineRow(Base):
     lead_days: Mapped[int | None]
 
 
+class ShelfArticleRow(Base):
+    """What the firm buys again, by its maker's sheet."""
+
+    __tablename__ = "shelf_articles"
+
+    kind: Mapped[str] = mapped_column(String(12), primary_key=True)
+    name: Mapped[str] = mapped_column(String(80), primary_key=True)
+    article: Mapped[str] = mapped_column(Text)
+    """JSON."""
+
+
 class QuoteRow(Base):
     """A quote, or a change order to one. What is offered is never changed once written: triggers hold that."""
 

@@ -9,7 +9,8 @@ import pytest
 from openpyxl import load_workbook
 
 from lean_year.core.errors import InputError
-from lean_year.formats.price_book import MOST_BYTES, read_price_book, write_price_book, write_price_workbook
+from lean_year.formats.price_book import read_price_book, write_price_book, write_price_workbook
+from lean_year.formats.read_table import MOST_BYTES
 from lean_year.formats.workbooks import MOST_UNPACKED_BYTES, as_bytes, new_workbook
 from lean_year.property.price_book import MOST_LINES, BookLine
 

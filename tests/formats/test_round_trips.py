@@ -42,6 +42,7 @@ words = st.text(st.characters(exclude_categories=["C", "Z"]), min_size=1, max_si
 
 metres = st.floats(0.2, 12)
 share = st.floats(0, 1)
+ports = st.none() | st.floats(10, 200)
 month = st.lists(st.floats(0, 1e6), min_size=12, max_size=12)
 SHAPES = st.one_of(
     st.builds(Volume, volume_l=st.floats(0, 1e6), height_m=st.floats(1, 4)),
@@ -146,6 +147,8 @@ def tank_rows(draw):
                 lean=draw(leans),
                 base=draw(st.none() | st.sampled_from(list(BASES))),
                 **draw(st.sampled_from(({"let_down": True}, {"valve": "none"}, {}))),
+                outlet_port_mm=draw(ports),
+                article=draw(words | st.just("")),
                 inlet=draw(inlets),
                 phase=0 if i == 0 else draw(st.integers(0, 1)),
             )

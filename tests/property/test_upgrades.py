@@ -40,6 +40,8 @@ ADDED = {
     "/treatment/uv/slow_valve": False,
     "/treatment/backflow_tested": False,
     "/pump/pipe": "plastic",
+    "/pump/article": "",
+    "/pump/vessel_article": "",
     "/pump/stands": "beside",
     "/pump/siphon": False,
     "/first_flush/leg_m": 1.5,
@@ -51,6 +53,9 @@ ADDED = {
 }
 """Entries that have come since, each as it stands where nobody has entered it."""
 NOT_KNOWN = (
+    "/overflow/port_mm",
+    "/pump/port_mm",
+    "/pump/vessel_rated_kpa",
     "/pump/hot_water/least_kpa",
     "/pump/hot_water/expansion_l",
     "/levels/lowest_tap_m",
@@ -96,13 +101,17 @@ def without_gutters(document: dict) -> dict:
 
 
 def since_7(opened: dict) -> dict:
-    """Entries of its runs, its tanks and its back-up that version 7 has more."""
+    """Entries of its runs, its tanks, its stages and its back-up that version 7 has more."""
     found = {f"/downpipes/{row}/run/low_drain_mm": None for row in range(len(opened["downpipes"]))}
     for row, tank in enumerate(opened["cistern"]["tanks"]):
         found[f"/cistern/tanks/{row}/link/joint"] = "flexible"
         found[f"/cistern/tanks/{row}/valve"] = "open"
+        found |= {f"/cistern/tanks/{row}/outlet_port_mm": None, f"/cistern/tanks/{row}/article": ""}
         if "stated_l" in tank["shape"]:
             found[f"/cistern/tanks/{row}/shape/stated_l"] = None
+    for row in range(len(opened["treatment"]["stages"])):
+        bought = {"clean_flow_l_s": None, "port_mm": None, "article": ""}
+        found |= {f"/treatment/stages/{row}/{name}": value for name, value in bought.items()}
     for part in ("well", "truck"):
         entered = opened["household"]["back_up"][part]
         at = f"/household/back_up/{part}"

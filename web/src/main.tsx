@@ -24,6 +24,7 @@ const PapersPage = fetched(async () => (await import("./app/papers/PapersPage"))
 const PricesPage = fetched(async () => (await import("./app/prices/PricesPage")).PricesPage);
 const QuotesPage = fetched(async () => (await import("./app/quotes/QuotesPage")).QuotesPage);
 const RoundPage = fetched(async () => (await import("./app/round/RoundPage")).RoundPage);
+const ShelfPage = fetched(async () => (await import("./app/shelf/ShelfPage")).ShelfPage);
 const SuppliesPage = fetched(async () => (await import("./app/supplies/SuppliesPage")).SuppliesPage);
 const SumsPage = fetched(async () => (await import("./app/sums/SumsPage")).SumsPage);
 
@@ -58,6 +59,7 @@ function Pages() {
           <Route path="/p/:id/:stage" component={Shell} />
           <Route path="/prices" component={PricesPage} />
           <Route path="/round" component={RoundPage} />
+          <Route path="/shelf" component={ShelfPage} />
           <Route path="/sums" component={SumsPage} />
           <Route path="/owner" component={OwnerPage} />
           <Route component={NowhereElse} />

@@ -75,6 +75,18 @@ def laid_pipe(
     )
 
 
+def reducers(laid: Laid, port_mm: float | None, count: int, why: str, *, units: Units, use: PipeUse) -> list[Need]:
+    """Between a pipe and ports of another size."""
+    if port_mm is None or sold_pipe(bore_mm=port_mm, units=units, use=use).name == laid.pipe.name:
+        return []
+    return [laid.fitting("reducer", count, why)]
+
+
+def bought_as(article: str) -> str:
+    """What a part is bought as, behind what asks for it."""
+    return f"; bought as {article}" if article else ""
+
+
 def pressure_pipe(document: Property, pipe: Pipe, say: Wording) -> Laid:
     """A pipe of the pressure side, rated for what stands in it and, where rain is drunk, for drinking water."""
     entered = document.pump

@@ -25,11 +25,13 @@ Top = Literal["lid", "inlet", "leaf screen"]
 
 
 def overflow_pipe(document: Property, *, bore_mm: float | None = None, count: int | None = None) -> OverflowPipe:
-    """The overflow pipes in the core's terms, or others of the same length and fittings."""
+    """The overflow pipes in the core's terms, or others of the same length and fittings; no wider than the port that
+    they begin at."""
     entered = document.overflow
+    wide_mm = entered.bore_mm if bore_mm is None else bore_mm
     fittings = entered.bends_90 * BEND_90 + END_LOSS[entered.end] + (TRAP_LOSS if entered.trap else 0.0)
     return OverflowPipe(
-        bore_mm=entered.bore_mm if bore_mm is None else bore_mm,
+        bore_mm=wide_mm if entered.port_mm is None else min(wide_mm, entered.port_mm),
         length_m=entered.length_m,
         drop_m=0.0,  # it is not trusted to pull as a siphon: only the water over its invert drives it
         fittings=fittings,

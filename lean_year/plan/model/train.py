@@ -163,8 +163,10 @@ def _drop(document: Property, stage: TreatmentStage, share: float, peak: float, 
     else:
         usual = {"strainer": STRAINER_KPA, "calcite": CALCITE_KPA, "tap_filter": TAP_FILTER_KPA}[stage.kind]
         settled = 0.0
-    clean = usual if stage.clean_kpa is None else stage.clean_kpa
-    return Drop(float(clean * (share / stage.side_by_side / REFERENCE_L_S) ** GROWS_WITH), GROWS_WITH, settled, peak)
+    clean, at_l_s = usual, REFERENCE_L_S
+    if stage.clean_kpa is not None:
+        clean, at_l_s = stage.clean_kpa, stage.clean_flow_l_s or REFERENCE_L_S
+    return Drop(float(clean * (share / stage.side_by_side / at_l_s) ** GROWS_WITH), GROWS_WITH, settled, peak)
 
 
 def lamp_number(document: Property) -> int | None:

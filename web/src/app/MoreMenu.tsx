@@ -94,9 +94,14 @@ export function MoreMenu({ openHelp, openGlossary, openJump }: Opens) {
               Words of the trade
             </DropdownMenu.Item>
             {who?.role !== "owner" && (
-              <DropdownMenu.Item className="menu-item" asChild>
-                <Link to="/prices">Price book</Link>
-              </DropdownMenu.Item>
+              <>
+                <DropdownMenu.Item className="menu-item" asChild>
+                  <Link to="/prices">Price book</Link>
+                </DropdownMenu.Item>
+                <DropdownMenu.Item className="menu-item" asChild>
+                  <Link to="/shelf">Shelf</Link>
+                </DropdownMenu.Item>
+              </>
             )}
             <DropdownMenu.Item className="menu-item" asChild>
               <Link to="/sums">Quick sums</Link>

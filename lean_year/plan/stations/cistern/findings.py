@@ -78,6 +78,7 @@ def cistern_findings(
     for vessel in bank.vessels:
         _vessel(found, vessel, bank, say, has_sump=vessel.id in sumps)
     _rigid(found, document)
+    _ports(found, document, say)
     _own_valves(found, document, say)
     _valves(found, bank, int(supply.rain.counts.sum()), say)
     _links(found, bank, say)
@@ -250,6 +251,20 @@ def _rigid(found: Findings, document: Property) -> None:
                     text="Fit flexible joints.",
                     operations=[in_place(f"/cistern/tanks/{row}/link/joint", "flexible")],
                 ),
+            )
+
+
+def _ports(found: Findings, document: Property, say: Wording) -> None:
+    """Outlets that are narrower than the link behind them."""
+    for tank in document.cistern.built():
+        port_mm, bore_mm = tank.outlet_port_mm, tank.link.bore_mm
+        if document.cistern.links_of(tank) and port_mm is not None and port_mm < bore_mm:
+            found.add(
+                "CISTERN_PORT_NARROW",
+                "caution",
+                f"{tank.name} has an outlet of {say.bore(port_mm)} by its sheet, and its link is "
+                f"{say.pipe(bore_mm)}. What the water loses in the outlet is not in the plan.",
+                "Order it with an outlet as wide as the link, or plan with a link as narrow as the outlet.",
             )
 
 

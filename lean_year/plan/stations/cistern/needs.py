@@ -9,10 +9,20 @@ from lean_year.core.parts.usual import TIE_DOWNS
 from lean_year.core.price.usual import CLEAN_OUT_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.needs import PRESSURE_PIPE_READS, laid_pipe, pressure_pipe
+from lean_year.plan.model.needs import PRESSURE_PIPE_READS, bought_as, laid_pipe, pressure_pipe, reducers
 from lean_year.property.cistern import Tank
 from lean_year.property.document import Property
-from lean_year.property.tank_shapes import Box, LyingCylinder, Moulded, Pit, Precast, RoundCast, Slim, UprightCylinder
+from lean_year.property.tank_shapes import (
+    AnyShape,
+    Box,
+    LyingCylinder,
+    Moulded,
+    Pit,
+    Precast,
+    RoundCast,
+    Slim,
+    UprightCylinder,
+)
 
 
 @cached_by_parts(16, *PRESSURE_PIPE_READS, "cistern", "ground.tied_down")
@@ -29,6 +39,8 @@ def cistern_needs(document: Property, say: Wording) -> Needs:
     last = document.cistern.drawn_from()
     if document.pump.through_the_wall:
         needs.append(drawn.fitting("tank-connector", 1, f"{last.name}: outlet to the taps", hole=True))
+        why = f"{last.name}: from its outlet to the suction"
+        needs += reducers(drawn, last.outlet_port_mm, 1, why, units=document.units, use="pressure")
         needs.append(drawn.fitting("ball-valve", 1, f"{last.name}: shuts its outlet"))
     second = document.cistern.second_outlet
     if second is not None:
@@ -42,10 +54,41 @@ def cistern_needs(document: Property, say: Wording) -> Needs:
 
 
 def _tank(document: Property, tank: Tank, say: Wording) -> Iterator[Need]:
+    if isinstance(tank.shape, Pit):
+        return  # what it is made of is asked for by the ground
+    kind, detail = sold_as(tank.shape, say)
+    vessel = tank.vessel()
+    holds_l = float(vessel.below_l(vessel.top_water_m))
+    holds = say.volume(holds_l)
+    alike = f"{tank.count} alike, " if tank.count > 1 else ""
+    why = f"{tank.name}: {alike}{holds} each to the overflow" if alike else f"{tank.name}: {holds} to the overflow"
+    why += bought_as(tank.article)
+    yield Need(kind, why, tank.count, of=tank.id, detail=f"{tank.name}, {detail}", holds_m3=holds_l / 1000)
+    if kind == "tank-liner":
+        anodes = max(1, math.ceil(ANODES * holds_l / ANODES_FOR_L))
+        yield Need("anode", f"{tank.name}: {ANODES} on a tank of {say.volume(ANODES_FOR_L)}", anodes * tank.count)
     shape = tank.shape
+    if isinstance(shape, Slim) and shape.height_m >= SLIM_FROM * shape.width_m:
+        yield Need("strap-rail", f"{tank.name}: it is slim and can tip", tank.count)
+    if document.ground.tied_down:
+        yield Need("tie-down", f"{tank.name}: {TIE_DOWNS} to a tank", TIE_DOWNS * tank.count)
+
+
+def _links(document: Property, tank: Tank, joined: int, say: Wording) -> Iterator[Need]:
+    laid, name = laid_pipe(tank.link.bore_mm, document.units, say), f"Link of {tank.name}"
+    yield laid.lengths([tank.link.length_m] * joined, f"{name}: {joined} × {say.length(tank.link.length_m)}")
+    yield laid.fitting("tank-connector", 2 * joined, f"{name}: one at each end", hole=True)
+    why = f"{name}: from the ports of the tanks to the pipe"
+    yield from reducers(laid, tank.outlet_port_mm, 2 * joined, why, units=document.units, use="drain")
+    if tank.valve != "none":
+        yield laid.fitting("ball-valve", joined, f"{name}: each tank can be shut off")
+    if tank.link.joint == "flexible":
+        yield laid.fitting("flexible-joint", joined, f"{name}: tanks settle and bulge, each its own way")
+
+
+def sold_as(shape: AnyShape, say: Wording) -> tuple[str, str]:
+    """The kind of the catalogue that a tank is, and its measures; of all but a pit, which is not bought as one."""
     match shape:
-        case Pit():
-            return  # what it is made of is asked for by the ground
         case UprightCylinder():
             kind = "tank-liner" if shape.liner else "tank-upright"
             detail = f"{say.length(shape.diameter_m)} across, {say.length(shape.height_m)} high"
@@ -74,27 +117,5 @@ def _tank(document: Property, tank: Tank, say: Wording) -> Iterator[Need]:
             kind = "tank-lying"
             detail = f"{say.length(shape.diameter_m)} across, {say.length(shape.length_m)} long"
         case _:
-            kind, detail = "tank-volume", f"{say.length(shape.height_m)} high"
-    vessel = tank.vessel()
-    holds_l = float(vessel.below_l(vessel.top_water_m))
-    holds = say.volume(holds_l)
-    alike = f"{tank.count} alike, " if tank.count > 1 else ""
-    why = f"{tank.name}: {alike}{holds} each to the overflow" if alike else f"{tank.name}: {holds} to the overflow"
-    yield Need(kind, why, tank.count, of=tank.id, detail=f"{tank.name}, {detail}", holds_m3=holds_l / 1000)
-    if kind == "tank-liner":
-        anodes = max(1, math.ceil(ANODES * holds_l / ANODES_FOR_L))
-        yield Need("anode", f"{tank.name}: {ANODES} on a tank of {say.volume(ANODES_FOR_L)}", anodes * tank.count)
-    if isinstance(shape, Slim) and shape.height_m >= SLIM_FROM * shape.width_m:
-        yield Need("strap-rail", f"{tank.name}: it is slim and can tip", tank.count)
-    if document.ground.tied_down:
-        yield Need("tie-down", f"{tank.name}: {TIE_DOWNS} to a tank", TIE_DOWNS * tank.count)
-
-
-def _links(document: Property, tank: Tank, joined: int, say: Wording) -> Iterator[Need]:
-    laid, name = laid_pipe(tank.link.bore_mm, document.units, say), f"Link of {tank.name}"
-    yield laid.lengths([tank.link.length_m] * joined, f"{name}: {joined} × {say.length(tank.link.length_m)}")
-    yield laid.fitting("tank-connector", 2 * joined, f"{name}: one at each end", hole=True)
-    if tank.valve != "none":
-        yield laid.fitting("ball-valve", joined, f"{name}: each tank can be shut off")
-    if tank.link.joint == "flexible":
-        yield laid.fitting("flexible-joint", joined, f"{name}: tanks settle and bulge, each its own way")
+            return "tank-volume", f"{say.length(shape.height_m)} high"
+    return kind, detail

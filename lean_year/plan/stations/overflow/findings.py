@@ -101,7 +101,7 @@ def _capacity(
 def _pipe(found: Findings, document: Property, inlet_mm2: float, say: Wording) -> None:
     """Its section against the inlets', its siphon break, and what keeps vermin out."""
     entered = document.overflow
-    overflow_mm2 = entered.count * circle_mm2(entered.bore_mm)
+    overflow_mm2 = entered.count * circle_mm2(entered.narrowest_mm)
     if overflow_mm2 < inlet_mm2 * 0.999:
         found.add(
             "OVERFLOW_NARROWER_THAN_INLET",

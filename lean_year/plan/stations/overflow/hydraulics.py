@@ -120,7 +120,8 @@ def _pipe(document: Property, flow_l_s: float, room_m: float, top: Top, say: Wor
         most=MOST_OVERFLOW_PIPES,
     )
     return {
-        "size": f"{entered.count} × {say.pipe(entered.bore_mm)}",
+        "size": f"{entered.count} × {say.pipe(entered.bore_mm)}"
+        + (f" behind a port of {say.bore(pipe.bore_mm)}" if pipe.bore_mm < entered.bore_mm else ""),
         "capacity_l_s": takes(),
         "basis": "from_memory",
         "source": "BS EN 12056-3 (from memory) for the inlet, Darcy-Weisbach for the pipe",

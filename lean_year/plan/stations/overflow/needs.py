@@ -9,7 +9,7 @@ from lean_year.core.parts.usual import APRON_M3
 from lean_year.core.water_path.overflow import APRON_STONE_MM
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.needs import in_the_ground, laid_pipe, shared_out
+from lean_year.plan.model.needs import in_the_ground, laid_pipe, reducers, shared_out
 from lean_year.property.document import Property
 
 _ENDS = {"pop_up": "pop-up", "grate": "end-grate"}
@@ -44,6 +44,8 @@ def _pipes(document: Property, say: Wording) -> Iterator[Need]:
     if entered.kind == "standpipe":
         yield laid.fitting("tee", count, "Overflow: standpipe up and over from the bottom of the bank")
     yield laid.fitting("tank-connector", count, "Overflow: through the wall of the tank", hole=True)
+    why = "Overflow: from the port of the tank to the pipe"
+    yield from reducers(laid, entered.port_mm, count, why, units=document.units, use="drain")
     if entered.trap:
         yield laid.fitting("trap", count, "Overflow: keeps vermin and smells out")
     if entered.screened:

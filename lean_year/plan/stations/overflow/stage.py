@@ -145,7 +145,7 @@ def plan_overflow(
         stands_m=stands_m,
         capacity_curve=hydraulics.capacity_curve,
         inlet_mm2=inlet_mm2,
-        overflow_mm2=entered.count * circle_mm2(entered.bore_mm) if has_pipe(document) else 0.0,
+        overflow_mm2=entered.count * circle_mm2(entered.narrowest_mm) if has_pipe(document) else 0.0,
         destination=DESTINATIONS[entered.destination],
         where_it_ends=_where_it_ends(document, invert_m, say),
         ground=ground,

@@ -96,6 +96,7 @@ def pump_findings(document: Property, facts: PumpFacts, offered: list[PumpOffere
         find_battery(document, facts.carries_d, facts.cable_mm2, found, say)
     _shut_off(document, facts, found, say)
     _suction(document, facts, found, say)
+    _port(document, found, say)
     _curve(facts, found)
     for field, code, text, fix in (
         ("dry_run_stop", "PUMP_RUNS_DRY", "Nothing stops the pump when the tank is empty; its seal burns out "
@@ -222,6 +223,15 @@ def _shut_off(document: Property, facts: PumpFacts, found: Findings, say: Wordin
             f"With every tap shut the pump gives {say.pressure(shut_off)}; pipes and fittings are rated for "
             f"{say.pressure(entered.fittings_kpa)}.",
             "Fit a relief valve and a pressure regulator, or fittings of a higher pressure rating.",
+        )
+    rated = entered.vessel_rated_kpa
+    if rated is not None and entered.feed == "pump" and entered.vessel_l > 0 and shut_off > rated:
+        found.add(
+            "PUMP_VESSEL_RATED_LOW",
+            "fails",
+            f"With every tap shut the pump gives {say.pressure(shut_off)}; the vessel is rated for "
+            f"{say.pressure(rated)} by its sheet.",
+            "Fit a vessel of a higher rating, or a relief valve that opens below it.",
         )
     reaches = facts.reaches_kpa or 0.0
     by_speed = entered.control == "variable_speed"
@@ -357,6 +367,24 @@ def _suction(document: Property, facts: PumpFacts, found: Findings, say: Wording
             "when it stops.",
             "",
             Fix(text="Fit a foot valve.", operations=[replace("/pump/foot_valve", True)]),
+        )
+
+
+def _port(document: Property, found: Findings, say: Wording) -> None:
+    """An outlet of the tank that is narrower than the suction behind it."""
+    tank, bore_mm = document.cistern.drawn_from(), document.pump.suction.bore_mm
+    port_mm = tank.outlet_port_mm
+    if document.pump.by_motor and document.pump.through_the_wall and port_mm is not None and port_mm < bore_mm:
+        found.add(
+            "PUMP_SUCTION_PORT_NARROW",
+            "caution",
+            f"{tank.name} has an outlet of {say.bore(port_mm)} by its sheet, and the suction is {say.pipe(bore_mm)}. "
+            "What the water loses in the outlet is not in the plan.",
+            "Order the tank with an outlet as wide as the suction, or plan with a suction as narrow as the outlet.",
+            Fix(
+                text="Plan with a suction as narrow as the outlet.",
+                operations=[replace("/pump/suction/bore_mm", port_mm)],
+            ),
         )
 
 

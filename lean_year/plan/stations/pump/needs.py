@@ -7,7 +7,14 @@ from lean_year.core.parts.usual import BEND_K, ISOLATING_VALVES, LABEL_M, UNIONS
 from lean_year.core.price.usual import BATTERY_MONTHS, PUMP_MONTHS, VESSEL_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.needs import PRESSURE_PIPE_READS, in_the_ground, laid_pipe, pressure_pipe
+from lean_year.plan.model.needs import (
+    PRESSURE_PIPE_READS,
+    bought_as,
+    in_the_ground,
+    laid_pipe,
+    pressure_pipe,
+    reducers,
+)
 from lean_year.plan.stations.pump.battery import sold_cable
 from lean_year.property.document import Property
 
@@ -48,14 +55,13 @@ def _pump(document: Property, peak_l_s: float, cable_mm2: float | None, say: Wor
     entered = document.pump
     shut_off_m = max((head for _, head in entered.points), default=0.0)
     kind = _kind_of_pump(document)
-    why = f"Gives {say.flow(peak_l_s)} at the peak, by the curve that is entered"
+    why = f"Gives {say.flow(peak_l_s)} at the peak, by the curve that is entered{bought_as(entered.article)}"
     yield Need(kind, why, detail=f"shut-off head {say.length(shut_off_m)}")
     suction = pressure_pipe(document, entered.suction, say)
     if entered.feed == "pump":
         if entered.vessel_l > 0:
-            yield Need(
-                "vessel", f"Pre-charged to {say.pressure(entered.precharge_kpa)}", detail=say.volume(entered.vessel_l)
-            )
+            why = f"Pre-charged to {say.pressure(entered.precharge_kpa)}{bought_as(entered.vessel_article)}"
+            yield Need("vessel", why, detail=say.volume(entered.vessel_l))
         if entered.control == "pressure_switch":
             cuts = f"{say.pressure(entered.cut_in_kpa)} to {say.pressure(entered.cut_out_kpa)}"
             yield Need("pressure-switch", f"Cuts in and out: {cuts}")
@@ -72,6 +78,11 @@ def _pump(document: Property, peak_l_s: float, cable_mm2: float | None, say: Wor
         yield Need("dry-run-stop", "Pump: the tank can run empty")
     yield suction.fitting("ball-valve", ISOLATING_VALVES, "Pump: one on either side, so that it can be taken out")
     yield suction.fitting("union", UNIONS, "Pump: one on either side, so that it can be taken out")
+    delivery = pressure_pipe(document, entered.delivery, say)
+    for laid, name in ((suction, "suction"), (delivery, "delivery")):
+        if not (entered.submerged and laid is suction):
+            why = f"Pump: from its port to the {name}"
+            yield from reducers(laid, entered.port_mm, 1, why, units=document.units, use="pressure")
     yield from _power(document, cable_mm2, say)
     if entered.submerged:
         yield Need("lifting-rope", "Pump: lifted out by it, from outside")

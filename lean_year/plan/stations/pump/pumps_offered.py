@@ -38,7 +38,12 @@ def pumps_offered(document: Property) -> list[PumpOffered]:
     """Every generic pump; none where no pump is planned."""
     if not document.pump.by_motor:
         return []
-    return [_offered(_standing(document, pump), pump) for pump in GENERIC_PUMPS]
+    return [pump_offered(document, pump) for pump in GENERIC_PUMPS]
+
+
+def pump_offered(document: Property, pump: GenericPump) -> PumpOffered:
+    """A pump on the pipes of a house."""
+    return _offered(_standing(document, pump), pump)
 
 
 def _standing(document: Property, pump: GenericPump) -> Property:

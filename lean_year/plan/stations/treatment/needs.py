@@ -7,7 +7,7 @@ from lean_year.core.parts.usual import TRAIN_GAUGES, TRAIN_VALVES
 from lean_year.core.price.usual import TEST_MONTHS
 from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.answer.wording import Wording, several
-from lean_year.plan.model.needs import PRESSURE_PIPE_READS, pressure_pipe
+from lean_year.plan.model.needs import PRESSURE_PIPE_READS, bought_as, pressure_pipe, reducers
 from lean_year.plan.model.train import LABELS, is_cartridge, served
 from lean_year.property.document import Property
 from lean_year.property.treatment import TreatmentStage
@@ -75,15 +75,19 @@ def _stage(document: Property, stage: TreatmentStage, number: int, say: Wording)
     name = LABELS[stage.kind] + (f", {number}" if number > 1 else "")
     count = stage.side_by_side
     fine, rated = _fine(stage, say), _rated(document)
+    laid = pressure_pipe(document, document.pump.delivery, say)
+    why = f"{name}: on either side of each, to its ports"
+    yield from reducers(laid, stage.port_mm, 2 * count, why, units=document.units, use="pressure")
+    bought = bought_as(stage.article)
     if is_cartridge(stage):
         inches = stage.size.replace("x", " × ") + " in"
-        yield Need("housing", f"{name}: one for each cartridge", count, size=inches, rating=rated)
+        yield Need("housing", f"{name}: one for each cartridge{bought}", count, size=inches, rating=rated)
         yield _cartridge(document, stage, name, say)
     elif stage.kind == "uv":
-        yield from _lamp(document, say)
+        yield from _lamp(document, bought, say)
     else:
         size = "" if stage.kind == "calcite" else fine
-        yield Need(_KINDS[stage.kind], f"{name}: as entered", count, size=size, rating=rated)
+        yield Need(_KINDS[stage.kind], f"{name}: as entered{bought}", count, size=size, rating=rated)
 
 
 def _cartridge(document: Property, stage: TreatmentStage, name: str, say: Wording) -> Need:
@@ -105,11 +109,13 @@ def _rated(document: Property) -> str:
     return "for drinking water" if document.treatment.drinking_rated and served(document)["drinking"] else ""
 
 
-def _lamp(document: Property, say: Wording) -> Iterator[Need]:
+def _lamp(document: Property, bought: str, say: Wording) -> Iterator[Need]:
     uv = document.treatment.uv
     laid = pressure_pipe(document, document.pump.delivery, say)
     yield Need(
-        "uv-lamp-unit", f"UV lamp: rated for {say.flow(uv.rated_flow_l_s)}", detail=say.flow(uv.rated_flow_l_s)
+        "uv-lamp-unit",
+        f"UV lamp: rated for {say.flow(uv.rated_flow_l_s)}{bought}",
+        detail=say.flow(uv.rated_flow_l_s),
     )
     yield Need("lamp", "UV lamp: to be there when the first is due")
     yield Need("sleeve-seal", "UV lamp: changed whenever the sleeve is drawn")

@@ -82,6 +82,9 @@ export function PropertyList() {
             <Link className="act-quiet" to="/prices">
               Price book
             </Link>
+            <Link className="act-quiet" to="/shelf">
+              Shelf
+            </Link>
             <Link className="act-quiet" to="/sums">
               Quick sums
             </Link>

@@ -1,47 +1,30 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { Link, useSearchParams } from "wouter";
 import { sumsQuery } from "../../api/queries";
-import type { Units } from "../../lib/units";
 import { useArrival } from "../../ui/useArrival";
+import { UnitsChoice, useOwnUnits } from "../UnitsChoice";
 import { SumForm } from "./SumForm";
-
-const KEPT = "lean-year-sum-units";
 
 /** One formula at a time, for use at the van: nothing is kept, nothing belongs to a property. */
 export function SumsPage() {
   const query = useQuery(sumsQuery());
   const main = useArrival<HTMLElement>("sums");
   const [search, setSearch] = useSearchParams();
-  const [units, setUnits] = useState<Units>(() => (localStorage.getItem(KEPT) === "us" ? "us" : "metric"));
+  const [units, choose] = useOwnUnits();
   useEffect(() => {
     document.title = "Quick sums · Lean Year";
   }, []);
   const sums = query.data ?? [];
   const open = sums.find((each) => each.name === search.get("sum")) ?? sums[0];
   const groups = [...new Set(sums.map((each) => each.group))];
-  const choose = (next: Units) => {
-    localStorage.setItem(KEPT, next);
-    setUnits(next);
-  };
   return (
     <div className="min-h-full bg-sheet">
       <header className="border-b-[1.5px] border-ink bg-wall">
         <div className="mx-auto flex max-w-[1080px] flex-wrap items-baseline justify-between gap-4 px-4 py-4 small:px-6">
           <h1 className="head text-title leading-none font-bold">Quick sums</h1>
           <p className="flex items-center gap-4">
-            <span role="group" aria-label="Units" className="flex gap-3">
-              {(["metric", "us"] as const).map((each) => (
-                <button
-                  key={each}
-                  className={`fix ${each === units ? "underline decoration-2 underline-offset-4" : ""}`}
-                  aria-pressed={each === units}
-                  onClick={() => choose(each)}
-                >
-                  {each === "us" ? "US units" : "metric"}
-                </button>
-              ))}
-            </span>
+            <UnitsChoice units={units} choose={choose} />
             <Link className="act-quiet" to="/">
               All properties
             </Link>

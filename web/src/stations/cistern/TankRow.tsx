@@ -9,6 +9,7 @@ import type { Option } from "../../ui/Choice";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
 import { NameEntry } from "../../document/NameEntry";
+import { ShelfHere } from "../../document/shelf/ShelfHere";
 import {
   KINDS,
   kindOf,
@@ -163,7 +164,15 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
           kind="length"
           value={tank.overflow_m ?? height}
         />{" "}
-        above its floor
+        above its floor, its outlet{" "}
+        <MaybeEntry
+          label={`Port of the outlet of ${tank.name}`}
+          path={`${at}/outlet_port_mm`}
+          kind="bore"
+          value={tank.outlet_port_mm}
+          unknown="as wide as its pipe"
+          around={50}
+        />
         {joined && (
           <>
             , {alike ? "each joined" : "joined"} by{" "}
@@ -226,6 +235,7 @@ export function TankRow({ tank, index, holds }: { tank: Tank; index: number; hol
         )}
         .
       </p>
+      <ShelfHere place={at} path={`${at}/article`} label={tank.name} boughtAs={tank.article} />
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { opening } from "../../lib/units";
 import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
 
 const KINDS = [
   { value: "pipe", label: "pipe through the wall", note: "lets the freshest water go" },
@@ -115,9 +116,19 @@ function PipeWords() {
   return (
     <>
       {" "}
-      of <Entry label="Bore of the overflow" path="/overflow/bore_mm" kind="pipe" value={entered.bore_mm} />,{" "}
-      <Entry label="Length of the overflow" path="/overflow/length_m" kind="length" value={entered.length_m} /> long,
-      with <Entry label="Bends of the overflow" path="/overflow/bends_90" kind="count" value={entered.bends_90} /> 90°
+      of <Entry label="Bore of the overflow" path="/overflow/bore_mm" kind="pipe" value={entered.bore_mm} /> behind a
+      port of the tank{" "}
+      <MaybeEntry
+        label="Port of the overflow"
+        path="/overflow/port_mm"
+        kind="bore"
+        value={entered.port_mm}
+        unknown="as wide"
+        around={100}
+      />
+      , <Entry label="Length of the overflow" path="/overflow/length_m" kind="length" value={entered.length_m} />{" "}
+      long, with{" "}
+      <Entry label="Bends of the overflow" path="/overflow/bends_90" kind="count" value={entered.bends_90} /> 90°
       bends, ending{" "}
       <ChoiceEntry
         path="/overflow/end"

@@ -3,6 +3,7 @@ import { ChoiceEntry } from "../../document/ChoiceEntry";
 import { choicesAt } from "../../document/choices";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
+import { ShelfHere } from "../../document/shelf/ShelfHere";
 import { useDocument } from "../../document/shown";
 import { useEdits } from "../../document/workbench";
 import { VesselDrawing } from "./VesselDrawing";
@@ -26,7 +27,28 @@ export function ControlWords() {
           onChoose={(way) => void bench.edit("Control of the pump", replace("/pump/control", way))}
         />
         {byFlow ? <StartWords /> : <BandWords />}.
+        {entered.vessel_l > 0 && (
+          <>
+            {" "}
+            The vessel’s own rating is{" "}
+            <MaybeEntry
+              label="Rating of the vessel"
+              path="/pump/vessel_rated_kpa"
+              kind="pressure"
+              value={entered.vessel_rated_kpa}
+              unknown="not known yet"
+              around={1000}
+            />
+            .
+          </>
+        )}
       </p>
+      <ShelfHere
+        place="/pump/vessel"
+        path="/pump/vessel_article"
+        label="the vessel"
+        boughtAs={entered.vessel_article}
+      />
       {!byFlow && <VesselDrawing />}
     </section>
   );

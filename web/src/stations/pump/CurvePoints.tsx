@@ -4,6 +4,8 @@ import { full } from "../../document/ranges";
 import { useEdits } from "../../document/workbench";
 import { useDocument } from "../../document/shown";
 import { Entry } from "../../document/Entry";
+import { MaybeEntry } from "../../document/MaybeEntry";
+import { ShelfHere } from "../../document/shelf/ShelfHere";
 import { PasteCurve } from "./PasteCurve";
 
 /** The points of the pump's own curve, as its sheet gives them. */
@@ -68,6 +70,19 @@ export function CurvePoints() {
         {points.length > 3 && <span className="note"> · </span>}
         <PasteCurve />
       </p>
+      <p>
+        Its ports are{" "}
+        <MaybeEntry
+          label="Ports of the pump"
+          path="/pump/port_mm"
+          kind="bore"
+          value={document.pump.port_mm}
+          unknown="as wide as the pipes"
+          around={32}
+        />
+        .
+      </p>
+      <ShelfHere place="/pump" path="/pump/article" label="the pump" boughtAs={document.pump.article} />
     </section>
   );
 }

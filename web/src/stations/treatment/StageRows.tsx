@@ -9,6 +9,7 @@ import { Choice } from "../../ui/Choice";
 import { YesOrNo } from "../../document/YesOrNo";
 import { Entry } from "../../document/Entry";
 import { MaybeEntry } from "../../document/MaybeEntry";
+import { ShelfHere } from "../../document/shelf/ShelfHere";
 import { isCartridge } from "./stageKinds";
 import type { TreatmentStage } from "./stageKinds";
 
@@ -130,7 +131,21 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
                 unknown="what is usual"
                 around={20}
               />
-              {stage.clean_kpa !== null && ` new at ${flow(0.5, units)} on its sheet`}
+              {stage.clean_kpa !== null && (
+                <>
+                  {" "}
+                  new at{" "}
+                  <MaybeEntry
+                    label={`Flow for which ${name} takes that`}
+                    path={`${at}/clean_flow_l_s`}
+                    kind="flow"
+                    value={stage.clean_flow_l_s}
+                    unknown={flow(0.5, units)}
+                    around={0.5}
+                  />{" "}
+                  on its sheet
+                </>
+              )}
             </>
           )}
           .{answer.life_months !== null && <> Changed every {fixed(answer.life_months, 0)} months</>}
@@ -156,9 +171,19 @@ function StageRow({ stage, number }: { stage: TreatmentStage; number: number }) 
             </>
           )}
           {answer.cost_year ? `: ${document.prices.currency}${fixed(answer.cost_year, 0)} a year` : ""}
-          {answer.life_months !== null && "."}
+          {answer.life_months !== null && "."} Its ports are{" "}
+          <MaybeEntry
+            label={`Ports of ${name}`}
+            path={`${at}/port_mm`}
+            kind="bore"
+            value={stage.port_mm}
+            unknown="as wide as the pipe"
+            around={25}
+          />
+          .
         </p>
       )}
+      <ShelfHere place={at} path={`${at}/article`} label={name} boughtAs={stage.article} />
     </li>
   );
 }
