@@ -17,8 +17,9 @@ from lean_year.core.units import (
 from lean_year.formats.cells import safe_cell
 from lean_year.formats.read_table import Cells, Columns, ReadTable, read_number, read_table
 from lean_year.property.parts import Part
-from lean_year.property.shelf import KINDS, MOST_ARTICLES, Article, LampSheet, check_article, id_of
+from lean_year.property.shelf import KINDS, MOST_ARTICLES, Article, check_article, id_of
 from lean_year.property.tank_shapes import AnyShape
+from lean_year.property.treatment import LampSheet
 
 _SHAPES: dict[str, type[Part]] = {
     shape.model_fields["kind"].default: shape for shape in get_args(get_args(AnyShape)[0])

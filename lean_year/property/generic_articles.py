@@ -11,13 +11,12 @@ from lean_year.property.pump import Battery
 from lean_year.property.shelf import (
     Article,
     HousingArticle,
-    LampSheet,
     PumpArticle,
     StoreArticle,
     VesselArticle,
     check_article,
 )
-from lean_year.property.treatment import USUAL
+from lean_year.property.treatment import USUAL, LampSheet
 
 
 @cache
@@ -27,9 +26,8 @@ def generic_articles() -> tuple[Article, ...]:
 
 
 def _stores() -> Iterator[StoreArticle]:
-    for row in table("generic_articles")["row"]:
-        raw = {field: value for field, value in row.items() if field != "key"}
-        article = check_article({"kind": "store", "estimate": True} | raw)
+    for row in table("generic_articles")["store"]:
+        article = check_article({"kind": "store", "estimate": True} | row)
         assert isinstance(article, StoreArticle)
         yield article
 

@@ -13,7 +13,7 @@ from lean_year.property.parts import Part, PlaceText, Text
 from lean_year.property.pump import MOST_VESSEL_L, CurvePoint, PumpControl
 from lean_year.property.refusals import first_problem
 from lean_year.property.tank_shapes import AnyShape
-from lean_year.property.treatment import StageKind
+from lean_year.property.treatment import LampSheet, StageKind
 from lean_year.property.water_path import Bore, Inlet
 
 MOST_ARTICLES = 5_000
@@ -70,18 +70,6 @@ class StoreArticle(ArticleOfAnyKind):
             )
         except ValidationError as refused:
             raise first_problem(refused) from refused
-
-
-class LampSheet(Part):
-    """What the maker's sheet says of a lamp."""
-
-    rated_mj_cm2: float = Field(default=40, gt=0, le=1_000)
-    rated_flow_l_s: float = Field(default=0.75, gt=0, le=100)
-    rated_uvt_percent: float = Field(default=95, ge=1, le=100)
-    depth_cm: float = Field(default=2, gt=0, le=50)
-    drop_kpa: float = Field(default=20, ge=0, le=1_000)
-    """At its rated flow."""
-    length_mm: float = Field(default=600, ge=50, le=5_000)
 
 
 class HousingArticle(ArticleOfAnyKind):

@@ -54,8 +54,8 @@ class TreatmentStage(Part):
         return usual[0] | entered if usual else entered
 
 
-class Ultraviolet(Part):
-    """The lamp, whose place is a stage of the train."""
+class LampSheet(Part):
+    """What the maker's sheet says of a lamp."""
 
     rated_mj_cm2: float = Field(default=40, gt=0, le=1_000)
     rated_flow_l_s: float = Field(default=0.75, gt=0, le=100)
@@ -66,6 +66,11 @@ class Ultraviolet(Part):
     """At its rated flow."""
     length_mm: float = Field(default=600, ge=50, le=5_000)
     """Of the chamber; as much is kept free beside it, to draw the lamp."""
+
+
+class Ultraviolet(LampSheet):
+    """The lamp, whose place is a stage of the train."""
+
     uvt_percent: float | None = Field(default=None, ge=1, le=100)
     """Measured; 75 % is counted on until it is."""
     lamp_h: float = Field(default=0, ge=0, le=200_000)

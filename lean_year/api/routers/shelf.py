@@ -14,7 +14,7 @@ from lean_year.formats.shelf_table import read_shelf, write_shelf
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.shelf.keeping import article_at
 from lean_year.plan.shelf.places import place_at
-from lean_year.plan.shelf.taking import articles_offered, bought_as
+from lean_year.plan.shelf.taking import article_at_place, articles_offered
 from lean_year.plan.shelf.words import article_words
 from lean_year.property.document import Units
 from lean_year.property.generic_articles import generic_articles
@@ -82,7 +82,7 @@ def offered(property_id: str, place: Annotated[PlaceInProperty, Query()], worksh
     document = workshop.stored(property_id).document
     return json_of(
         Offers(
-            bought_as=bought_as(document, place_at(document, place)),
+            bought_as=article_at_place(document, place_at(document, place)),
             articles=articles_offered(document, place, _articles(workshop)),
         )
     )

@@ -2,11 +2,11 @@
 
 from typing import Any
 
-from lean_year.plan.model.overflow_outlets import has_pipe, invert_and_room_m
-from lean_year.plan.shelf.places import Place, place_at
+from lean_year.plan.shelf.places import Place, overflow_leaves, place_at
 from lean_year.property.assumed import Assumed
 from lean_year.property.document import Property
-from lean_year.property.shelf import Article, LampSheet, check_article
+from lean_year.property.shelf import Article, check_article
+from lean_year.property.treatment import LampSheet
 
 _FIGURES = {
     "store": ("shape", "outlet_m", "overflow_m"),
@@ -55,7 +55,6 @@ def _values(document: Property, place: Place) -> dict[str, Any]:
 
 def _store(document: Property, row: int) -> dict[str, Any]:
     tank = document.cistern.tanks[row]
-    spills = has_pipe(document) and invert_and_room_m(document)[2] is tank
     return {
         "shape": tank.shape.model_dump(mode="json"),
         "outlet_m": tank.outlet_m,
@@ -63,7 +62,7 @@ def _store(document: Property, row: int) -> dict[str, Any]:
         "inlet_m": tank.inlet.height_m,
         "weight_kg": tank.empty_kg,
         "outlet_port_mm": tank.outlet_port_mm,
-        "overflow_port_mm": document.overflow.port_mm if spills else None,
+        "overflow_port_mm": document.overflow.port_mm if overflow_leaves(document, row) else None,
     }
 
 

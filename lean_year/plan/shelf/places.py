@@ -4,6 +4,7 @@ import re
 from typing import NamedTuple
 
 from lean_year.core.errors import InputError
+from lean_year.plan.model.overflow_outlets import has_pipe, invert_and_room_m
 from lean_year.property.document import Property
 from lean_year.property.shelf import ArticleKind
 
@@ -17,6 +18,11 @@ class Place(NamedTuple):
     kind: ArticleKind
     row: int
     """Of the tank or the stage; 0 of what there is one of."""
+
+
+def overflow_leaves(document: Property, row: int) -> bool:
+    """Whether it is this tank that the overflow pipe leaves."""
+    return has_pipe(document) and invert_and_room_m(document)[2] is document.cistern.tanks[row]
 
 
 def place_at(document: Property, pointer: str) -> Place:

@@ -10,8 +10,7 @@ from lean_year.core.errors import InputError
 from lean_year.core.pump.generic_pumps import GenericPump
 from lean_year.plan.answer.findings import replace
 from lean_year.plan.answer.wording import Wording
-from lean_year.plan.model.overflow_outlets import has_pipe, invert_and_room_m
-from lean_year.plan.shelf.places import Place, place_at
+from lean_year.plan.shelf.places import Place, overflow_leaves, place_at
 from lean_year.plan.shelf.words import article_words
 from lean_year.plan.stations.pump.pumps_offered import pump_offered
 from lean_year.property.document import Property
@@ -62,7 +61,7 @@ def _offered(document: Property, place: Place, article: Article, say: Wording) -
         sheet=article.sheet,
         estimate=article.estimate,
         problem=problem,
-        chosen=bought_as(document, place) == article.name,
+        chosen=article_at_place(document, place) == article.name,
         operations=[] if problem else operations,
     )
 
@@ -77,7 +76,7 @@ def _why_not(refused: InputError) -> str:
     return f"{named} {refused.problem}"
 
 
-def bought_as(document: Property, place: Place) -> str:
+def article_at_place(document: Property, place: Place) -> str:
     """The article that stands at a place; empty where none was named."""
     match place.kind:
         case "store":
@@ -118,7 +117,7 @@ def _store(document: Property, row: int, article: StoreArticle) -> Iterator[tupl
     yield f"{at}/empty_kg", article.weight_kg
     yield f"{at}/outlet_port_mm", article.outlet_port_mm
     yield f"{at}/article", article.name
-    if has_pipe(document) and invert_and_room_m(document)[2] is document.cistern.tanks[row]:
+    if overflow_leaves(document, row):
         yield "/overflow/port_mm", article.overflow_port_mm
 
 
