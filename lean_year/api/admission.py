@@ -39,6 +39,7 @@ OWNER_MAY = {
     ("GET", f"{PROPERTY}/all-supplies/bought"),
     ("GET", f"{PROPERTY}/cistern-comparisons"),
     ("GET", f"{PROPERTY}/build"),
+    ("GET", f"{PROPERTY}/all-supplies/build"),
     ("GET", f"{PROPERTY}/log"),
     ("GET", f"{PROPERTY}/operating"),
     ("GET", f"{PROPERTY}/calendar.ics"),

@@ -2,7 +2,7 @@
 
 import datetime as dt
 import json
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import cast
 
 from lean_year.api.kept_pages import KeptPages
@@ -10,19 +10,23 @@ from lean_year.api.papers import facts_of
 from lean_year.api.workshop import Workshop
 from lean_year.core.errors import InputError
 from lean_year.formats.report.blocks import Sheet
+from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.quote import QuoteHead, change_order_sheet, quote_sheet
 from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
+from lean_year.plan.all_supplies import Planning, each_in_front
 from lean_year.plan.compared.as_sold import (
     AsSold,
     ChangesSince,
+    Offered,
     as_sold,
     book_of_today,
     changes_since,
+    offered,
     require_priced,
     with_prices_agreed,
 )
 from lean_year.plan.model.book_prices import BookPrices
-from lean_year.plan.whole import Planned, plan_property
+from lean_year.plan.whole import plan_property
 from lean_year.property.document import Property
 from lean_year.store import quotes
 from lean_year.store.database import writing
@@ -53,15 +57,17 @@ class Quoting:
             If a price is missing.
         """
         stored = self._standing(property_id, base)
-        planned = self._workshop.plan(stored.document, property_id)
+        planned_by = self._workshop.planning(stored.document, property_id, priced=True)
+        what = offered(stored.document, planned_by)
         book = self._workshop.book().book
         own = next(each.name for each in stored.alternatives if each.id == property_id)
-        sold = as_sold(stored.document, planned.plan, book, own)
-        facts = facts_of(self._workshop, stored, planned)
+        sold = as_sold(stored.document, what, book, own)
+        each = self._facts(stored, planned_by)
+        facts = each[0]
         until = facts.date + dt.timedelta(days=facts.firm.valid_days)
         with writing(self._engine) as session:
             numbered = quotes.next_number(session)
-            sheet = quote_sheet(facts, QuoteHead(str(numbered[0]), until, note))
+            sheet = quote_sheet(each, what, QuoteHead(str(numbered[0]), until, note))
             new = _new(stored, sold, paper, facts.date, until, note, by)
             quote_id = quotes.add_quote(session, numbered, new, _written(sold, sheet, paper, facts.date))
         return quotes.listed_quote(self._engine, property_id, quote_id)
@@ -69,7 +75,7 @@ class Quoting:
     def changes(self, property_id: str, quote_id: str) -> ChangesSince:
         """What of a design differs from what was agreed on last: the quote, or its latest accepted change order."""
         stored = self._workshop.stored(property_id)
-        return self._changes(stored, self._agreed(property_id, quote_id))[0]
+        return self._changes(stored, self._agreed(property_id, quote_id)).found
 
     def make_change_order(
         self, property_id: str, quote_id: str, base: int, paper: Paper, note: str, by: str
@@ -90,19 +96,19 @@ class Quoting:
         if waits is not None:
             raise InputError("quote", f"has a change order {waits.number} that is open; have it answered first")
         agreed = self._agreed(property_id, quote_id)
-        changes, planned, priced = self._changes(stored, agreed)
-        require_priced(changes.missing)
-        if not changes.anything:
+        since = self._changes(stored, agreed)
+        require_priced(since.found.missing)
+        if not since.found.anything:
             raise InputError("changes", "are none: the design is as agreed")
-        facts = replace(facts_of(self._workshop, stored, planned), document=priced)
+        facts = facts_of(self._workshop, replace(stored, document=since.priced), since.by.planned_of(since.priced))
         until = facts.date + dt.timedelta(days=facts.firm.valid_days)
         book = book_of_today(agreed, self._workshop.book().book)
         own = next(each.name for each in stored.alternatives if each.id == property_id)
-        sold = as_sold(priced, planned.plan, book, own)
+        sold = as_sold(since.priced, since.what, book, own)
         with writing(self._engine) as session:
             numbered = quotes.next_number(session, quote.number)
             head = QuoteHead(f"{numbered[0]}/{numbered[1]}", until, note)
-            sheet = change_order_sheet(facts, head, quote.number, changes)
+            sheet = change_order_sheet(facts, head, quote.number, since.found)
             new = _new(stored, sold, paper, facts.date, until, note, by)
             made = quotes.add_quote(session, numbered, new, _written(sold, sheet, paper, facts.date))
         return quotes.listed_quote(self._engine, property_id, made)
@@ -135,11 +141,30 @@ class Quoting:
         text = quotes.frozen_of(self._engine, property_id, accepted[-1] if accepted else quote_id)
         return AsSold.model_validate_json(text)
 
-    def _changes(self, stored: Stored, agreed: AsSold) -> tuple[ChangesSince, Planned, Property]:
+    def _facts(self, stored: Stored, by: Planning) -> list[Facts]:
+        """Of each supply of a property."""
+        return [
+            facts_of(self._workshop, replace(stored, document=shown), by.planned_of(shown))
+            for shown in each_in_front(stored.document)
+        ]
+
+    def _changes(self, stored: Stored, agreed: AsSold) -> "_Since":
         priced = with_prices_agreed(agreed, stored.document)
         prices = BookPrices(book_of_today(agreed, self._workshop.book().book), agreed.price.currency)
-        planned = plan_property(priced, self._workshop.rain_of(priced), prices=prices)
-        return changes_since(agreed, priced, planned.plan), planned, priced
+        rain = self._workshop.rain_of(priced)
+        by = Planning(lambda shown: plan_property(shown, rain, prices=prices), rain, prices)
+        what = offered(priced, by)
+        return _Since(changes_since(agreed, priced, what), priced, what, by)
+
+
+@dataclass(frozen=True, slots=True)
+class _Since:
+    """What differs since something was agreed on, and the design as it stands, by the prices that were agreed on."""
+
+    found: ChangesSince
+    priced: Property
+    what: Offered
+    by: Planning
 
 
 def _open_change(each: ListedQuote, quote: ListedQuote) -> bool:

@@ -18,6 +18,7 @@ from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.formats.exports.parts_table import write_parts_csv, write_parts_workbook
 from lean_year.formats.exports.swmm_model import write_swmm_model
 from lean_year.formats.exports.workbook import write_workbook
+from lean_year.plan import all_supplies
 from lean_year.plan.answer.cache import cached
 from lean_year.plan.answer.wording import Wording
 from lean_year.plan.changes import what_moved
@@ -27,6 +28,7 @@ from lean_year.plan.handed_over.operating import Operating, operating
 from lean_year.plan.model.book_prices import NO_PRICES, priced_by_book
 from lean_year.plan.model.parts_list import PartLine
 from lean_year.plan.model.supply import supply_of
+from lean_year.plan.stations.build.all_supplies import BuiltForAll
 from lean_year.plan.stations.build.stage import STATION as BUILD
 from lean_year.plan.stations.build.starts import Starts, starts_within
 from lean_year.plan.stations.build.useful import useful_plan
@@ -39,7 +41,7 @@ from lean_year.plan.stations.gutters.storm import play_downpour
 from lean_year.plan.stations.gutters.storm_plan import Storm, StormPlan
 from lean_year.plan.stations.price.all_supplies import BoughtForAll
 from lean_year.plan.tried_fixes import TriedFix, tried_fixes
-from lean_year.plan.whole import bought_for_all_supplies, compared
+from lean_year.plan.whole import compared
 from lean_year.plan.worth_of_measuring import worth_of_measuring
 from lean_year.property.document import Property
 from lean_year.property.for_owner import for_owner
@@ -102,16 +104,25 @@ class Showing(Planning):
         """What a revision is bought as; without prices, and what the firm paid, for an owner."""
         return self.plan(self._priced(property_id, revision, priced), property_id, priced=priced).plan.parts
 
+    def planning(self, document: Property, property_id: str, *, priced: bool) -> all_supplies.Planning:
+        """By what every supply of a document is planned."""
+        return all_supplies.Planning(
+            lambda shown: self.plan(shown, property_id, priced=priced),
+            self.rain_of(document),
+            self.prices_for(document) if priced else NO_PRICES,
+            self.written_on(property_id),
+        )
+
     def bought_for_all_supplies(self, property_id: str, revision: int, *, priced: bool) -> BoughtForAll | None:
         """What all supplies of a revision are bought as together; without prices for an owner."""
         document = self._priced(property_id, revision, priced)
-        return bought_for_all_supplies(
-            document,
-            lambda shown: self.plan(shown, property_id, priced=priced),
-            self.rain_of(document),
-            prices=self.prices_for(document) if priced else NO_PRICES,
-            record=self.written_on(property_id),
-        )
+        by = self.planning(document, property_id, priced=priced)
+        return all_supplies.bought_for_all_supplies(document, by)
+
+    def built_for_all_supplies(self, property_id: str, revision: int) -> BuiltForAll | None:
+        """The work on all supplies of a revision."""
+        document = self.revision(property_id, revision)
+        return all_supplies.built_for_all_supplies(document, self.planning(document, property_id, priced=True))
 
     def cistern_comparisons(self, property_id: str, revision: int, *, priced: bool) -> CisternComparisons:
         """What the cistern of a revision is compared with; without prices for an owner."""

@@ -1,6 +1,6 @@
 """The whole plan in one call."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 from typing import Any, Literal
@@ -23,14 +23,12 @@ from lean_year.plan.model.supply import carried_in_records_like_it
 from lean_year.plan.registry import FALL
 from lean_year.plan.stations.cistern.comparisons import CisternComparisons, cistern_comparisons
 from lean_year.plan.stations.cistern.stage import STATION as CISTERN
-from lean_year.plan.stations.price.all_supplies import BoughtForAll, bought_for_all
 from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.supplies import SuppliesTogether, supplies_together
 from lean_year.plan.verdict import NO_RAIN, Verdict, verdict, warned
 from lean_year.property.document import Property
 from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
-from lean_year.property.front import alone, at_front
-from lean_year.property.served import MAIN
+from lean_year.property.front import alone
 
 Status = Literal["settled", "decide", "caution", "fails"]
 
@@ -161,30 +159,6 @@ def compared(
 ) -> CisternComparisons:
     """What the cistern of a plan is compared with; read on its own, as the parts are."""
     return cistern_comparisons(model_of(document, rain, prices), CISTERN.of(plan))
-
-
-def bought_for_all_supplies(
-    document: Property,
-    planned_of: Callable[[Property], Planned],
-    rain: PreparedRain | None,
-    *,
-    prices: BookPrices = NO_PRICES,
-    record: SiteRecord = NOTHING_WRITTEN,
-) -> BoughtForAll | None:
-    """What all supplies of a property are bought as together; None where it has one.
-
-    `planned_of` plans the document with each of them in front, on the same rain and prices.
-    """
-    if not document.supplies:
-        return None
-    first = at_front(document, MAIN) if MAIN in document.supply_ids else document
-    models = []
-    for each in first.supply_ids:
-        shown = at_front(first, each)
-        planned, model = planned_of(shown), model_of(shown, rain, prices, record)
-        model.asked, model.works = planned.asked, planned.works
-        models.append(model)
-    return bought_for_all(models)
 
 
 def _verdict(model: PropertyModel, cistern: Any) -> Verdict:

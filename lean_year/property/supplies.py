@@ -75,6 +75,15 @@ _PLACES = {
 """Where they stand for the supply at the front; for another they stand within it."""
 
 
+def is_own_place(pointer: str) -> bool:
+    """Whether each supply has for itself what a JSON pointer names.
+
+    >>> is_own_place("/cistern/tanks/0"), is_own_place("/household/back_up/kind"), is_own_place("/household/people")
+    (True, True, False)
+    """
+    return any(pointer == place or pointer.startswith(f"{place}/") for place in _PLACES.values())
+
+
 def pointers_swapped(pointers: list[str], row: int) -> list[str]:
     """JSON pointers after the supply at the front has changed places with the one in a row of the others.
 

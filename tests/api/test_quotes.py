@@ -134,6 +134,74 @@ def test_a_change_order_lists_exactly_what_was_changed_and_prices_it_as_agreed(c
     assert found["verdict_now"] == state["plan"]["verdict"]
 
 
+BARN = {
+    "id": "barn",
+    "name": "Barn",
+    "downpipes": [{"id": "barn-a", "name": "Barn"}],
+    "cistern": {"tanks": [{"id": "t", "name": "Barn tank", "shape": {"kind": "volume", "volume_l": 10_000}}]},
+}
+
+
+def priced_with_a_barn(client, demo):
+    """The demo with a second supply, and every price that it lacks."""
+    state = change(
+        client,
+        demo,
+        {"op": "add", "path": "/supplies/-", "value": BARN},
+        replace("/roofs/2/drains", [{"group": "barn-a", "share": 1.0}]),
+        replace("/price/other", [{"id": "crane", "name": "Crane", "amount": 1_000.0}]),
+    )
+    bought = bought_for_all(client, state)
+    lines = {each["key"]: each for each in bought["lines"]}
+    put(client, *(line(lines[key]["book_key"], 5, unit=lines[key]["price_unit"], name=lines[key]["name"])
+                  for key in bought["missing"]))  # fmt: skip
+    return state
+
+
+def bought_for_all(client, state):
+    return client.get(f"/api/properties/{state['id']}/all-supplies/bought?revision={state['revision']}").json()
+
+
+def test_of_a_property_with_several_supplies_all_are_offered_for_one_price(client, demo):
+    state = priced_with_a_barn(client, demo)
+    bought = bought_for_all(client, state)
+    quote = make(client, state)
+    assert quote["total"] == pytest.approx(bought["total"]["value"])
+    words = words_of(client.get(f"{at(state)}/{quote['id']}/pdf").content)
+    names = [state["document"]["supply"]["name"], "Barn"]
+    for said in (f"€{quote['total']:,.0f} for the 2 supplies", state["plan"]["together"]["verdict"],
+                 ", ".join(names), "What is bought", *(f"The report that it rests on: {name}" for name in names)):  # fmt: skip
+        assert said in words
+    assert words.count("stands in the price of all supplies") == 2, "each report leaves the price to the front"
+    for line_of_it in bought["lines"]:
+        assert line_of_it["quantity"] <= 0 or f"{line_of_it['name']}:" in words
+    client.put(f"{at(state)}/{quote['id']}", json=ACCEPTED)
+    nothing = client.get(f"{at(state)}/{quote['id']}/changes").json()
+    assert (nothing["values"], nothing["parts"]) == ([], [])
+    assert nothing["now"] == pytest.approx(nothing["was"])
+    later = change(
+        client, state, replace("/supplies/0/cistern/tanks/0/name", "Tank at the barn"),
+        replace("/cistern/tanks/0/shape/diameter_m", 7.4),
+    )  # fmt: skip
+    found = client.get(f"{at(state)}/{quote['id']}/changes").json()
+    assert {each["place"] for each in found["values"]} == {
+        "Barn: Barn tank: name", f"{names[0]}: Liner tank: diameter",
+    }  # fmt: skip
+    assert found["now"]["total"] == pytest.approx(bought_for_all(client, later)["total"]["value"])
+    order = client.post(f"{at(state)}/{quote['id']}/changes", json={"base_revision": later["revision"]}).json()
+    assert ", ".join(names) in words_of(client.get(f"{at(state)}/{order['id']}/pdf").content)
+
+
+def test_a_price_that_only_the_other_supply_lacks_is_asked_for(client, demo):
+    state = priced_with_a_barn(client, demo)
+    needed = [each for each in bought_for_all(client, state)["lines"] if each["total"] and not each["bought"]]
+    key = next(each for each in needed if bought_for_all(client, state)["asked_by"][each["key"]] == ["Barn"])
+    put(client, remove=[{"key": key["book_key"], "currency": "€"}])
+    refused = client.post(at(state), json={"base_revision": state["revision"]})
+    assert refused.status_code == 422
+    assert key["name"] in refused.json()["errors"][0]["message"]
+
+
 def test_change_orders_follow_one_another_and_are_frozen_as_well(client, quoted):
     demo, quote = quoted
     address = f"{at(demo)}/{quote['id']}"

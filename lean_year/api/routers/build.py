@@ -5,6 +5,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query
 from fastapi.responses import Response
+from pydantic_core import to_json
 
 from lean_year.api.admission import InVisitor
 from lean_year.api.deps import AtSupply, InLogs, json_of, state_of, to_take_along
@@ -12,6 +13,7 @@ from lean_year.api.schemas.base import LAST_REVISION, Refusal
 from lean_year.api.schemas.build import BuildWork, NewEntries
 from lean_year.api.schemas.properties import PropertyState
 from lean_year.plan.handed_over.operating import Operating
+from lean_year.plan.stations.build.all_supplies import BuiltForAll
 from lean_year.plan.stations.build.starts import MOST_DAYS, Starts
 
 router = APIRouter(
@@ -26,6 +28,15 @@ def build_of(
     property_id: str, workshop: AtSupply, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
 ) -> Response:
     return json_of(workshop.build(property_id, revision))
+
+
+@router.get("/all-supplies/build", response_model=BuiltForAll | None)
+def built_for_all_supplies(
+    property_id: str, workshop: AtSupply, revision: Annotated[int, Query(ge=1, le=LAST_REVISION)]
+) -> Response:
+    """Null where the property has one supply: its tasks are those of `build`."""
+    built = workshop.built_for_all_supplies(property_id, revision)
+    return Response(to_json(built), media_type="application/json")
 
 
 @router.get("/build/starts", response_model=Starts)

@@ -31,10 +31,15 @@ class Facts:
     record: SiteRecord = NOTHING_WRITTEN
     supply: str = field(init=False, default="")
     """Its name, where the property has others."""
+    all_supplies: str = field(init=False, default="")
+    """The names of all, where there are several."""
 
     def __post_init__(self) -> None:
         """What is handed over is of one supply."""
-        object.__setattr__(self, "supply", self.document.supply.name if self.document.supplies else "")
+        if self.document.supplies:
+            object.__setattr__(self, "supply", self.document.supply.name)
+            names = [self.supply, *(each.name for each in self.document.supplies)]
+            object.__setattr__(self, "all_supplies", ", ".join(names))
         object.__setattr__(self, "record", self.record.of_supply(self.document.supply.id))
         object.__setattr__(self, "document", alone(self.document))
 
@@ -50,13 +55,14 @@ class Facts:
     def say(self) -> Wording:
         return Wording(self.document.units)
 
-    def new_sheet(self, subject: str, foot: str, *lines: str) -> Sheet:
-        """An empty sheet with the head that all have; `lines` stand under the place, empty ones left out."""
-        firm = self.firm
+    def new_sheet(self, subject: str, foot: str, *lines: str, whole: bool = False) -> Sheet:
+        """An empty sheet with the head that all have; `lines` stand under the place, empty ones left out. `whole` for
+        one of all supplies."""
+        firm, supply = self.firm, self.all_supplies if whole else self.supply
         return Sheet(
             title=self.document.name,
             subject=subject,
-            head=[line for line in (self.document.place, self.supply, *lines) if line],
+            head=[line for line in (self.document.place, supply, *lines) if line],
             firm=[line for line in (firm.name, *firm.address.splitlines(), firm.contact, firm.registered) if line],
             foot=foot,
         )

@@ -1,13 +1,15 @@
 """A quote, and a change order to one: what is offered, for how much, until when, on which terms."""
 
 import datetime as dt
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
+from lean_year.formats.report.owner.money import add_bought
 from lean_year.formats.report.owner.report import add_report
 from lean_year.plan.answer.wording import Wording, day, several
-from lean_year.plan.compared.as_sold import ChangesSince, SoldPrice, sold_price
+from lean_year.plan.compared.as_sold import ChangesSince, Offered, SoldPrice, sold_price
 from lean_year.plan.stations.first_flush.stage import STATION as FIRST_FLUSH
 from lean_year.plan.stations.ground.stage import STATION as GROUND
 from lean_year.plan.stations.overflow.stage import STATION as OVERFLOW
@@ -43,26 +45,51 @@ class QuoteHead:
     """Words to the owner that go with it."""
 
 
-def quote_sheet(facts: Facts, head: QuoteHead) -> Sheet:
-    """What is offered, then the whole report that it rests on."""
+def quote_sheet(each: Sequence[Facts], what: Offered, head: QuoteHead) -> Sheet:
+    """What is offered, then the whole report that it rests on.
+
+    Parameters
+    ----------
+    each : sequence of Facts
+        Of every supply of the property.
+    what : Offered
+    head : QuoteHead
+    """
+    facts, several_supplies = each[0], len(each) > 1
     sheet = _sheet(facts, head, f"Quote {head.number}")
-    sold, words = sold_price(facts.plan), facts.plan.verdict_parts
+    sold = sold_price(what.bought)
+    for_what = f"the {len(each)} supplies" if several_supplies else "the supply"
     sheet.answer(
-        f"{facts.say.money(sold.currency, sold.total)} for the supply as described here.",
-        f"{words.answer} {words.caveat} {words.warning}".strip(),
+        f"{facts.say.money(sold.currency, sold.total)} for {for_what} as described here.",
+        what.verdict if several_supplies else _said(facts),
     )
     sheet.text(head.note)
     sheet.heading("What is offered")
-    sheet.table(["Part of the supply", "As designed"], _offered(facts), (1.4, 4))
-    sheet.text("Every part stands in the report behind this page, with its size and the reason for it.")
+    for supply in each:
+        if several_supplies:
+            sheet.subheading(supply.supply)
+            sheet.text(_said(supply), keep=True)
+        sheet.table(["Part of the supply", "As designed"], _offered(supply), (1.4, 4))
+    behind = "reports behind these pages" if several_supplies else "report behind this page"
+    sheet.text(f"Every part stands in the {behind}, with its size and the reason for it.")
     sheet.heading("Price")
     sheet.table(["", sold.currency], _price_rows(sold, facts.say), (5, 1.3), (1,), _total(sold, facts.say))
     _terms(sheet, facts, head)
     sheet.signatures(SIGNED)
-    sheet.new_page()
-    sheet.heading("The report that it rests on")
-    add_report(sheet, facts)
+    if several_supplies:
+        sheet.new_page()
+        add_bought(sheet, what.bought)
+    for supply in each:
+        sheet.new_page()
+        of = f": {supply.supply}" if several_supplies else ""
+        sheet.heading(f"The report that it rests on{of}")
+        add_report(sheet, supply, priced_together=several_supplies)
     return sheet
+
+
+def _said(facts: Facts) -> str:
+    words = facts.plan.verdict_parts
+    return f"{words.answer} {words.caveat} {words.warning}".strip()
 
 
 def _offered(facts: Facts) -> list[list[str]]:
@@ -161,7 +188,7 @@ def _sheet(facts: Facts, head: QuoteHead, subject: str) -> Sheet:
     which = f"Alternative {facts.alternative}" if facts.alternative else ""
     date = day(facts.date)
     holds = f"{date}, holds until {day(head.valid_until)}"
-    return facts.new_sheet(subject, f"{subject}, {facts.document.name}, {date}", which, holds)
+    return facts.new_sheet(subject, f"{subject}, {facts.document.name}, {date}", which, holds, whole=True)
 
 
 def _price_rows(sold: SoldPrice, say: Wording) -> list[list[str]]:

@@ -1,21 +1,24 @@
 """A design as it was offered for a price, and what differs from it since.
 
-What was offered is kept whole: the document, what the plan said, every part with its price, and the prices
-themselves. What is changed later is priced by those same prices, so that a dearer book changes nothing that was
-agreed; only what was not sold before is priced by the book of today.
+What is offered of a property is all its supplies together. What was offered is kept whole: the document, what the
+plan said, every part with its price, and the prices themselves. What is changed later is priced by those same prices,
+so that a dearer book changes nothing that was agreed; only what was not sold before is priced by the book of today.
 """
 
+from dataclasses import dataclass
 from typing import Any
 
 from pydantic import BaseModel
 
 from lean_year.core.errors import InputError
+from lean_year.plan.all_supplies import Planning, bought_for_all_supplies
 from lean_year.plan.compared.part_changes import ChangedPart, SoldPart, changed_parts, sold_parts
 from lean_year.plan.compared.place_words import place_words, value_words
 from lean_year.plan.model.book_prices import lines_that_price
-from lean_year.plan.stations.cistern.stage import STATION as CISTERN
+from lean_year.plan.stations.price.all_supplies import BoughtForAll
+from lean_year.plan.stations.price.building_up import PriceBreakdown
 from lean_year.plan.stations.price.stage import STATION as PRICE
-from lean_year.plan.whole import WholePlan
+from lean_year.plan.stations.price.stage import PricePlan
 from lean_year.property.alternatives import all_differing
 from lean_year.property.assumed import covers
 from lean_year.property.document import Property
@@ -49,8 +52,6 @@ class AsSold(BaseModel):
     document: dict[str, Any]
     """As it stood, in the version of then."""
     verdict: str
-    years_carried: int | None
-    counted_years: int | None
     parts: list[SoldPart]
     price: SoldPrice
     prices: PriceBook
@@ -87,29 +88,45 @@ class ChangesSince(BaseModel):
         return bool(self.values or self.parts or abs(self.now.total - self.was.total) > 0.005)
 
 
-def as_sold(document: Property, plan: WholePlan, book: PriceBook, alternative: str) -> AsSold:
-    """A design with its plan and all that prices it.
+@dataclass(frozen=True, slots=True)
+class Offered:
+    """What is offered of a property, and for how much."""
+
+    bought: PricePlan | BoughtForAll
+    verdict: str
+    """Of the property."""
+
+
+def offered(document: Property, by: Planning) -> Offered:
+    """Its supply, or all its supplies together."""
+    plan = by.planned_of(document).plan
+    bought = bought_for_all_supplies(document, by)
+    if bought is not None and plan.together is not None:
+        return Offered(bought, plan.together.verdict)
+    price = PRICE.of(plan)
+    assert price is not None
+    return Offered(price, plan.verdict)
+
+
+def as_sold(document: Property, what: Offered, book: PriceBook, alternative: str) -> AsSold:
+    """A design with all that prices it.
 
     Raises
     ------
     InputError
         If nothing is priced, or a price is missing.
     """
-    price = PRICE.of(plan)
-    assert price is not None
-    if not price.booked:
+    if not what.bought.booked:
         raise InputError("price", "is needed for a quote; enter prices, or bring in a price book")
-    require_priced(missing_names(plan))
-    cistern = CISTERN.of(plan)
+    require_priced(missing_names(what.bought))
+    lines = what.bought.lines
     return AsSold(
         alternative=alternative,
         document=document.model_dump(mode="json"),
-        verdict=plan.verdict,
-        years_carried=None if cistern is None else cistern.years_carried,
-        counted_years=None if cistern is None else cistern.counted_years,
-        parts=sold_parts(plan),
-        price=sold_price(plan),
-        prices=PriceBook(lines=lines_that_price(book, document, plan.parts), terms=book.terms),
+        verdict=what.verdict,
+        parts=sold_parts(lines),
+        price=sold_price(what.bought),
+        prices=PriceBook(lines=lines_that_price(book, document, lines), terms=book.terms),
     )
 
 
@@ -126,12 +143,10 @@ def require_priced(missing: list[str]) -> None:
         raise InputError("price", f"is missing for {count} of what is needed; enter it, or leave it out: {named}")
 
 
-def missing_names(plan: WholePlan) -> list[str]:
+def missing_names(bought: PricePlan | BoughtForAll) -> list[str]:
     """Names of what has no price."""
-    price = PRICE.of(plan)
-    assert price is not None
-    names = {line.key: line.name for line in price.lines}
-    return [names.get(key, key) for key in price.missing]
+    names = {line.key: line.name for line in bought.lines}
+    return [names.get(key, key) for key in bought.missing]
 
 
 def book_of_today(sold: AsSold, book: PriceBook) -> PriceBook:
@@ -152,8 +167,8 @@ def with_prices_agreed(sold: AsSold, document: Property) -> Property:
     return document.model_copy(update={"parts": document.parts.model_copy(update={"changed": changed})})
 
 
-def changes_since(sold: AsSold, document: Property, plan: WholePlan) -> ChangesSince:
-    """What differs; `plan` is that of the document by the prices of `book_of_today`."""
+def changes_since(sold: AsSold, document: Property, what: Offered) -> ChangesSince:
+    """What differs; `what` is the document by the prices of `book_of_today`."""
     before = sold.property()
     units = document.units
     values = [
@@ -167,19 +182,17 @@ def changes_since(sold: AsSold, document: Property, plan: WholePlan) -> ChangesS
     ]
     return ChangesSince(
         values=values,
-        parts=changed_parts(sold.parts, sold_parts(plan)),
+        parts=changed_parts(sold.parts, sold_parts(what.bought.lines)),
         was=sold.price,
-        now=sold_price(plan),
+        now=sold_price(what.bought),
         verdict_was=sold.verdict,
-        verdict_now=plan.verdict,
-        missing=missing_names(plan),
+        verdict_now=what.verdict,
+        missing=missing_names(what.bought),
     )
 
 
-def sold_price(plan: WholePlan) -> SoldPrice:
-    """The price of a plan, put together."""
-    price = PRICE.of(plan)
-    assert price is not None
+def sold_price(price: PriceBreakdown) -> SoldPrice:
+    """The same in figures."""
     names = ("materials", "labour", "other", "contingency", "rounding", "tax", "grants", "total")
     amounts = {name: getattr(price, name).value or 0.0 for name in names}
     return SoldPrice(currency=price.currency, **amounts)

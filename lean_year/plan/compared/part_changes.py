@@ -1,8 +1,10 @@
 """Two lists of parts: of what is bought more or less in the second, and what that costs."""
 
+from collections.abc import Sequence
+
 from pydantic import BaseModel
 
-from lean_year.plan.whole import WholePlan
+from lean_year.plan.model.parts_list import PartLine
 
 
 class SoldPart(BaseModel):
@@ -50,8 +52,8 @@ def changed_parts(before: list[SoldPart], after: list[SoldPart]) -> list[Changed
     return found
 
 
-def sold_parts(plan: WholePlan) -> list[SoldPart]:
-    """All that is bought."""
+def sold_parts(lines: Sequence[PartLine]) -> list[SoldPart]:
+    """All of a list that is bought."""
     return [
         SoldPart(
             key=line.key,
@@ -62,6 +64,6 @@ def sold_parts(plan: WholePlan) -> list[SoldPart]:
             unit_price=line.unit_price,
             total=line.total,
         )
-        for line in plan.parts
+        for line in lines
         if line.quantity > 0
     ]

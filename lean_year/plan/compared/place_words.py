@@ -8,6 +8,8 @@ import jsonpointer
 from lean_year.plan.answer.quantities import entered, written
 from lean_year.plan.choices import choice_label
 from lean_year.property.document import Property, Units
+from lean_year.property.front import at_front
+from lean_year.property.supplies import is_own_place, pointers_swapped
 
 _ENDINGS = (
     (r"_l_(day|month)$", "rate"), (r"_l_s$", "flow"), (r"_l_min$", "flow_min"),
@@ -24,12 +26,25 @@ _UNIT = re.compile(r"_(l_day|l_month|l_s|l_min|mm_h|m_s|cm2|m2|m3|mm|kpa|kn|kg|d
 
 
 def place_words(document: Property, path: str) -> str:
-    """A place as people call it, with the names that rows have in the document.
+    """A place as people call it, with the names that rows have in the document, and that of the supply where there are
+    several.
 
     >>> from lean_year.demo.saltmarrow import saltmarrow
     >>> place_words(saltmarrow(), "/cistern/tanks/0/shape/diameter_m"), place_words(saltmarrow(), "/pump/vessel_l")
     ('Liner tank: diameter', 'Pump: vessel')
     """
+    if not document.supplies:
+        return _words(document, path)
+    rows = range(len(document.supplies))
+    row = next((row for row in rows if path.startswith(f"/supplies/{row}/")), None)
+    if row is not None and (inside := pointers_swapped([path], row)[0]) != path:
+        shown = at_front(document, document.supplies[row].id)
+        return f"{shown.supply.name}: {_words(shown, inside)}"
+    own = f"{document.supply.name}: " if is_own_place(path) else ""
+    return f"{own}{_words(document, path)}"
+
+
+def _words(document: Property, path: str) -> str:
     steps = path.split("/")[1:]
     field = _NAMED.get(steps[-1]) or _UNIT.sub("", steps[-1]).replace("_", " ")
     for end in range(len(steps) - 1, 0, -1):

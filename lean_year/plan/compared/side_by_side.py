@@ -119,7 +119,7 @@ def side_by_side(
         counted_years=was.counted_years if was else None,
         currency=first.prices.currency,
         **_prices(one, other),
-        parts=changed_parts(sold_parts(one), sold_parts(other)),
+        parts=changed_parts(sold_parts(one.parts), sold_parts(other.parts)),
         stations=[
             StationBeside(
                 stage=here.stage,

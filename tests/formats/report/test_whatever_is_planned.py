@@ -16,7 +16,9 @@ from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.papers import PAPERS
 from lean_year.formats.report.quote import QuoteHead, quote_sheet
 from lean_year.formats.report.typeset import write_pdf
+from lean_year.plan.compared.as_sold import Offered
 from lean_year.plan.model.prepared_rain import prepare_rain
+from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.whole import plan_property
 from tests.formats.exports.recorded_exports import EXPORTED
 from tests.formats.report.papers_of_demos import DATE, facts_of, tags_of
@@ -53,7 +55,9 @@ def test_every_sheet_of_anything_is_set_and_tagged(rains, document, which):
 def test_an_awkward_design_is_offered_and_handed_over_whole(name):
     demo, operations = EXPORTED[name]
     facts = facts_of(edited(demo, *operations), demo)
-    offer = write_pdf(quote_sheet(facts, QuoteHead("7", DATE + dt.timedelta(days=30), "As agreed.")), "a4", DATE)
+    what = Offered(PRICE.of(facts.plan), facts.plan.verdict)
+    head = QuoteHead("7", DATE + dt.timedelta(days=30), "As agreed.")
+    offer = write_pdf(quote_sheet([facts], what, head), "a4", DATE)
     assert len(PdfReader(io.BytesIO(offer)).pages) >= 6
     pages = {
         sheet: len(PdfReader(io.BytesIO(write_pdf(write(facts), "a4", DATE))).pages)

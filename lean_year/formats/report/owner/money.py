@@ -5,20 +5,25 @@ from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.pictures.money import draw_money
 from lean_year.plan.answer.figure import Figure
 from lean_year.plan.answer.wording import several
+from lean_year.plan.stations.price.all_supplies import BoughtForAll
 from lean_year.plan.stations.price.stage import STATION as PRICE
 from lean_year.plan.stations.price.stage import PricePlan
 
 
-def add_price(sheet: Sheet, facts: Facts) -> None:
-    """The price, the upkeep, and what else there would be; without prices, that there are none."""
+def add_price(sheet: Sheet, facts: Facts, *, priced_together: bool = False) -> None:
+    """The price, the upkeep, and what else there would be; without prices, that there are none. `priced_together`
+    where the sheet has the price and the list of all supplies in another place."""
     price = PRICE.of(facts.plan)
     assert price is not None
     sheet.heading("What it costs")
     if not price.booked:
         sheet.text("No prices have been entered for this property.")
         return
-    _built(sheet, facts, price)
-    _bought(sheet, price)
+    if priced_together:
+        sheet.text("What it costs to build stands in the price of all supplies.")
+    else:
+        _built(sheet, facts, price)
+        add_bought(sheet, price)
     _kept_up(sheet, facts, price)
     others = price.others
     if others is not None and sum(way.cost is not None for way in others.ways) > 1:
@@ -64,7 +69,7 @@ def _built(sheet: Sheet, facts: Facts, price: PricePlan) -> None:
         )
 
 
-def _bought(sheet: Sheet, price: PricePlan) -> None:
+def add_bought(sheet: Sheet, price: PricePlan | BoughtForAll) -> None:
     """What is bought, by where."""
     sheet.subheading("What is bought")
     lines = [line for line in price.lines if line.quantity > 0]

@@ -21,14 +21,14 @@ def owner_report(facts: Facts) -> Sheet:
     return sheet
 
 
-def add_report(sheet: Sheet, facts: Facts) -> None:
-    """The report in its order, on whatever sheet."""
+def add_report(sheet: Sheet, facts: Facts, *, priced_together: bool = False) -> None:
+    """The report in its order, on whatever sheet; `priced_together` where that has the price of all supplies."""
     add_answer(sheet, facts)
     add_way(sheet, facts)
     add_tanks(sheet, facts)
     add_house(sheet, facts)
     add_ground(sheet, facts)
-    add_price(sheet, facts)
+    add_price(sheet, facts, priced_together=priced_together)
     add_seasons(sheet, facts)
     add_watch(sheet, facts)
     add_assumed(sheet, facts)

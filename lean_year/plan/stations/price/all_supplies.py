@@ -4,9 +4,10 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from lean_year.core.parts.need import Needs
-from lean_year.plan.model.labour import WorkHours, days_of, work_hours
+from lean_year.plan.model.labour import WorkHours, days_of
 from lean_year.plan.model.parts_list import GROUP_NAMES, Grouped, PartLine, parts_list
 from lean_year.plan.model.property_model import PropertyModel
+from lean_year.plan.model.work_of_all import work_of_all
 from lean_year.plan.stations.price.building_up import PriceBreakdown, price_of, shares_of
 from lean_year.plan.stations.price.figures import price_figures
 
@@ -33,13 +34,7 @@ def bought_for_all(models: Sequence[PropertyModel]) -> BoughtForAll:
     entered, prices, say = first.document.price, first.prices, first.say
     asked = [(stage, _named(needs, model.document.supply.name)) for model in models for stage, needs in model.asked]
     lines = parts_list(asked, first.document.parts, prices, say)
-    # Each has its own holes to dig and pumps to set; what somebody added to the work is there once.
-    hours = {
-        (key if key.startswith("own-") else f"{model.document.supply.id} {key}"): each
-        for model in models
-        for key, each in model.task_hours.items()
-    }
-    works = work_hours(hours, entered)
+    works = work_of_all(models)
     shares = shares_of(entered, prices.terms)
     price, missing = price_of(entered, prices, shares, lines, works)
     figures = price_figures(
