@@ -1,5 +1,6 @@
 """The firm's price book: one for all properties. Every change is one transaction, and makes it one version newer."""
 
+from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
 
@@ -71,13 +72,19 @@ def change_book(
     StaleBook
         If it is another version by now.
     InputError
-        If it would have more lines than a book may.
+        If it would have more lines than a book may, or two prices of one part.
     """
     with writing(engine) as session:
         version = _version(session)
         if base_version is not None and version != base_version:
             raise StaleBook(version)
         lines = list(put)
+        named = Counter((line.key, line.currency) for line in lines)
+        for (key, currency), count in named.items():
+            if count > 1:
+                raise InputError(
+                    "put", f"may have one price of a part in each currency, got {count} of {key} in {currency}"
+                )
         for key, currency in [*remove, *((each.key, each.currency) for each in lines)]:
             session.execute(delete(PriceLineRow).where(PriceLineRow.key == key, PriceLineRow.currency == currency))
         for start in range(0, len(lines), _AT_ONCE):

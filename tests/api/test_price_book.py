@@ -39,6 +39,16 @@ def test_a_book_begins_empty_and_keeps_what_is_written(client):
     assert client.get(BOOK).json() == gone
 
 
+def test_two_prices_of_one_part_at_once_are_refused(client):
+    refused = put(client, line(), line(price=230))
+    assert refused.status_code == 422
+    error = refused.json()["errors"][0]
+    assert error["field"] == "put"
+    assert "vessel" in error["message"]
+    assert client.get(BOOK).json()["lines"] == []
+    assert put(client, line(), line(currency="$")).status_code == 200
+
+
 def test_a_price_moves_every_plan_and_no_document(client):
     demo = client.post("/api/properties/demo/saltmarrow").json()
     before = total_of(client, demo["id"])

@@ -6,6 +6,7 @@ import pytest
 from lean_year.demo.saltmarrow import saltmarrow
 from lean_year.demo.shipped import demo_rain
 from lean_year.plan.model.prepared_rain import prepare_rain
+from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import supply_of
 from lean_year.plan.whole import plan_property
 from lean_year.property.document import Property
@@ -90,6 +91,12 @@ def test_a_roof_is_shared_between_supplies_by_its_drains(both):
     only_it = edited(both, ("replace", "/roofs/0/drains", [{"group": "shed-a", "share": 1.0}]))
     whole = supply_of(alone(at_front(only_it, "shed")), RAIN).inflow_l
     np.testing.assert_allclose(after - before, (whole - before) / 4, atol=1e-6)
+    plan = plan_property(at_front(shared, "shed"), RAIN).plan
+    shown = plan.roofs.figures["area_m2"]  # type: ignore[attr-defined]
+    beside = next(each for each in plan.together.supplies if each.id == "shed")
+    assert shown.value == pytest.approx(40 + plan_area_m2(house) / 4)
+    assert shown.value == pytest.approx(beside.area_m2)
+    assert " × 25 %" in shown.working
 
 
 def test_water_pumped_from_the_shed_lengthens_what_the_house_has(both):

@@ -26,8 +26,8 @@ _UNIT = re.compile(r"_(l_day|l_month|l_s|l_min|mm_h|m_s|cm2|m2|m3|mm|kpa|kn|kg|d
 
 
 def place_words(document: Property, path: str) -> str:
-    """A place as people call it, with the names that rows have in the document, and that of the supply where there are
-    several.
+    """A place as people call it, with the names that rows have in the document, and that of the supply where there
+    are several.
 
     >>> from lean_year.demo.saltmarrow import saltmarrow
     >>> place_words(saltmarrow(), "/cistern/tanks/0/shape/diameter_m"), place_words(saltmarrow(), "/pump/vessel_l")

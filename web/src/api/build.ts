@@ -7,6 +7,8 @@ import { at } from "./shownBy";
 type Schemas = components["schemas"];
 export type BuildWork = Schemas["BuildWork"];
 export type BuildTask = Schemas["BuildTask"];
+export type BuiltForAll = Schemas["BuiltForAll"];
+export type TaskOfAll = Schemas["TaskOfAll"];
 export type Point = Schemas["PointPlan"];
 export type WrittenDown = Schemas["WrittenDown"];
 export type Useful = Schemas["UsefulPlan"];
@@ -19,6 +21,12 @@ export type Entry = Schemas["NewEntries"]["entries"][number];
 export const buildQuery = (id: string, revision: number) =>
   ofRevision(["build", id, revision], () =>
     taken(client.GET("/api/properties/{property_id}/build", { params: at(id, { revision }) })),
+  );
+
+/** The work on all supplies of a revision by one crew. */
+export const builtForAllQuery = (id: string, revision: number) =>
+  ofRevision(["all-built", id, revision], () =>
+    taken(client.GET("/api/properties/{property_id}/all-supplies/build", { params: at(id, { revision }) })),
   );
 
 /** Writes one entry down; the same one sent again is kept once. */

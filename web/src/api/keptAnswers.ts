@@ -12,6 +12,7 @@ const KEPT_KINDS: readonly unknown[] = [
   "property",
   "parts",
   "all-bought",
+  "all-built",
   "comparisons",
   "build",
   "log",

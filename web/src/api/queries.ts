@@ -55,10 +55,7 @@ export const fixesQuery = (id: string, revision: number) =>
     queryFn: async ({ signal }) => {
       await new Promise((done) => setTimeout(done, QUIET_MS));
       if (signal.aborted) return [];
-      const path = { property_id: id };
-      return taken(
-        client.GET("/api/properties/{property_id}/fixes", { params: { path, query: { revision } }, signal }),
-      );
+      return taken(client.GET("/api/properties/{property_id}/fixes", { params: at(id, { revision }), signal }));
     },
   });
 

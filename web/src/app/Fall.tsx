@@ -103,7 +103,7 @@ export const Fall = memo(function Fall({ stage, goTo }: FallProps) {
 function AlternativeName() {
   const { id, alternatives } = useSaved();
   const { audit } = useDocument("audit");
-  const open = alternatives.find((each) => each.id === id);
+  const open = alternatives.find((each) => each.id === propertyOf(id));
   if (!open || (alternatives.length < 2 && !audit.as_found)) return null;
   return (
     <Link to={`/p/${id}/alternatives`} className="fix mx-4 truncate max-desk:min-h-11" title="All alternatives">

@@ -84,7 +84,7 @@ function useProvided<T>(context: Context<T | null>): T {
 export const useConnection = () => useProvided(ConnectionContext);
 /** What can be done: the same through every preview and edit. */
 export const useEdits = () => useProvided(EditsContext);
-/** The property as it is kept, whatever is being dragged. */
+/** The property as it is kept, whatever is being dragged. Its id says by which supply it is looked at. */
 export const useSaved = () => useProvided(SavedContext);
 
 /** Who is signed in; nothing while that is not known. */
@@ -195,15 +195,15 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
     [offline, query.data, show, waiting],
   );
   useWholeProperty(id, query.data?.revision, query.data?.document.rain.record_id ?? null);
+  const saved = useMemo(() => query.data && { ...query.data, id }, [id, query.data]);
   if (query.isPending) return <Opening />;
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
-  const saved = query.data;
   return (
     <EditsContext value={edits}>
-      <SavedContext value={saved}>
+      <SavedContext value={saved!}>
         <ConnectionContext value={connection}>
           <PointingContext value={pointing}>
-            <ShownProvider shown={preview ?? typed ?? saved}>{children}</ShownProvider>
+            <ShownProvider shown={preview ?? typed ?? query.data}>{children}</ShownProvider>
           </PointingContext>
         </ConnectionContext>
       </SavedContext>

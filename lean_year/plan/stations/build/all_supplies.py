@@ -93,7 +93,7 @@ def built_for_all(models: Sequence[PropertyModel], works: Sequence[Work]) -> Bui
     tasks = [
         _task(row, supply_of[key], _status_of(row, status[key]), net, days, entered) for key, row in rows.items()
     ]
-    tasks.sort(key=lambda task: (task.on or "", net.by_one_crew[task.key].begins_h, task.hours))
+    tasks.sort(key=lambda task: (task.on or "", net.by_one_crew[task.key].begins_h))
     return BuiltForAll(
         days=sum(task.hours for task in tasks) / entered.hours_day,
         last_day=last + 1,

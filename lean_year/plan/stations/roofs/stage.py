@@ -16,7 +16,7 @@ from lean_year.plan.model.demand import HouseholdDemand
 from lean_year.plan.model.harvest import CATCH_READS, Catch, snow_applies
 from lean_year.plan.model.prepared_rain import PreparedRain, mean_year
 from lean_year.plan.model.property_model import PropertyModel
-from lean_year.plan.model.roof_surface import outline_m, plan_area_m2, runoff_of
+from lean_year.plan.model.roof_surface import drained_share, outline_m, plan_area_m2, roof_area_m2, runoff_of
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.roofs.choices import choices
 from lean_year.plan.stations.roofs.findings import roof_findings
@@ -168,6 +168,12 @@ def _area_working(roof: Roof, say: Wording) -> str:
             return f"{length} × {width}"
 
 
+def _area_here(roof: Roof, say: Wording) -> str:
+    """The plan area in words, with the share of it that drains to this supply."""
+    area, share = say.area(plan_area_m2(roof)), drained_share(roof)
+    return area if share == 1 else f"{area} × {100 * share:.0f} %"
+
+
 def _groups(document: Property, catch: Catch | None, rain: PreparedRain | None) -> list[GroupPlan]:
     rows = []
     for pipe in document.downpipes:
@@ -204,8 +210,10 @@ def plan_roofs(
         for row, roof in enumerate(document.roofs)
     ]
     on = [roof for roof in document.roofs if roof.on]
-    area = sum(plan_area_m2(roof) for roof in on)
-    effective = sum(plan_area_m2(roof) * runoff_of(roof) for roof in on)
+    area = roof_area_m2(document)
+    effective = sum(plan_area_m2(roof) * drained_share(roof) * runoff_of(roof) for roof in on)
+    in_part = any(drained_share(roof) < 1 for roof in on)
+    to_here = ", as far as they drain to this supply" if in_part else ""
     figures = {
         "area_m2": Figure(
             value=area,
@@ -213,8 +221,8 @@ def plan_roofs(
             label="Roof in use",
             basis="derived",
             rests_on=("areas",),
-            formula="sum of the plan areas that are switched on",
-            working=" + ".join(say.area(plan_area_m2(roof)) for roof in on) or "no roof is switched on",
+            formula=f"sum of the plan areas that are switched on{to_here}",
+            working=" + ".join(_area_here(roof, say) for roof in on) or "no roof is switched on",
         ),
         "litres_per_mm": Figure(
             value=effective,
@@ -222,8 +230,8 @@ def plan_roofs(
             label="Water for each mm of rain",
             basis="derived",
             rests_on=("areas", "runoff"),
-            formula="sum of plan area × runoff",
-            working=" + ".join(f"{say.area(plan_area_m2(roof))} × {runoff_of(roof):g}" for roof in on),
+            formula=f"sum of plan area × runoff{to_here}",
+            working=" + ".join(f"{_area_here(roof, say)} × {runoff_of(roof):g}" for roof in on),
         ),
     }
     if rain is not None and catch is not None:

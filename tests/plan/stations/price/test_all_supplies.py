@@ -4,8 +4,8 @@ import pytest
 
 from lean_year.demo.shipped import DEMO_TERMS, demo_prices
 from lean_year.formats.exports.parts_table import write_parts_csv
-from lean_year.plan.model.book_prices import book_in
 from lean_year.plan.all_supplies import Planning, bought_for_all_supplies
+from lean_year.plan.model.book_prices import book_in
 from lean_year.plan.whole import plan_property
 from lean_year.property.front import at_front
 from lean_year.property.price_book import PriceBook

@@ -35,12 +35,6 @@ function Quotes({ state }: { state: PropertyState }) {
   const open = quotes.find((each) => each.id === shown);
   return (
     <>
-      {state.plan.together && (
-        <p className="mb-4 max-w-[84ch] border-l-4 border-parched-5 pl-3">
-          A quote is of {state.document.supply.name} alone. The other supplies of the property are not in it: their
-          parts and prices stand on their own sheets, and are offered separately.
-        </p>
-      )}
       {sold ? (
         <ChangesSince sold={sold} quotes={quotes} state={state} />
       ) : (

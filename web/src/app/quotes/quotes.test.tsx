@@ -95,6 +95,33 @@ test("nothing is offered while a price is missing, or nothing is priced", async 
   expect(screen.getByRole("link", { name: "Open Parts & price" }).getAttribute("href")).toBe(`/p/${demo.id}/price`);
 });
 
+const TOGETHER = {
+  verdict: "Both supplies carry all 40 years.",
+  supplies: [
+    { id: "main", name: "House" },
+    { id: "barn", name: "Barn" },
+  ],
+};
+const SEVERAL = { ...demo, plan: { ...demo.plan, together: TOGETHER } };
+const BOUGHT = `GET /api/properties/${demo.id}/all-supplies/bought`;
+
+test("of several supplies all are offered, for the price of all", async () => {
+  const total = { ...demo.plan.price.total, value: 51_234 };
+  open([], { [BOUGHT]: () => [200, { ...demo.plan.price, total, missing: [], asked_by: {} }] }, SEVERAL);
+  expect(await screen.findByText(/A with its 2 supplies as it stands/)).toBeTruthy();
+  expect(screen.getByText("€51,234")).toBeTruthy();
+  expect(screen.getByText("Both supplies carry all 40 years.")).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Make a quote of it" })).toBeTruthy();
+});
+
+test("a price that another supply lacks is entered there", async () => {
+  const bought = { ...demo.plan.price, missing: ["barrel"], asked_by: { barrel: ["Barn"] } };
+  open([], { [BOUGHT]: () => [200, bought] }, SEVERAL);
+  const link = await screen.findByRole("link", { name: "Open Parts & price" });
+  expect(link.getAttribute("href")).toBe(`/p/${demo.id}@barn/price`);
+  expect(screen.queryByRole("button", { name: "Make a quote of it" })).toBeNull();
+});
+
 test("a quote that came too late or was refused says why, and nothing is lost", async () => {
   open([], {
     [`POST /api/properties/${demo.id}/quotes`]: () => [

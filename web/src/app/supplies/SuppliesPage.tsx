@@ -9,6 +9,7 @@ import { useArrival } from "../../ui/useArrival";
 import { Saving } from "../Saving";
 import { AddSupply } from "./AddSupply";
 import { AllBought } from "./AllBought";
+import { AllBuilt } from "./AllBuilt";
 import { SitePicture } from "./SitePicture";
 import { SupplyRows } from "./SupplyRows";
 import { Transfers } from "./Transfers";
@@ -89,6 +90,7 @@ function Supplies() {
               <Transfers />
             </div>
             <AllBought />
+            <AllBuilt />
           </>
         ) : (
           <p className="max-w-[76ch]">

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { Link, useParams } from "wouter";
 import { Cautions, Findings } from "../../document/Findings";
 import { usePlan } from "../../document/shown";
 import { dayName, parseDay } from "../../lib/dates";
@@ -17,7 +18,8 @@ const many = (count: number, noun: string) => `${count} ${noun}${count === 1 ? "
 
 /** In what order it is built, on which days, and what must be seen before it is covered. */
 export function BuildSheet() {
-  const { build, findings } = usePlan("build", "findings");
+  const { build, findings, together } = usePlan("build", "findings", "together");
+  const { id } = useParams();
   const work = useBuild();
   if (work === null || work === "none")
     return <p>{work === null ? "Opening." : "The tasks are not kept here: it takes a connection to open them."}</p>;
@@ -47,6 +49,15 @@ export function BuildSheet() {
           {many(toDo.length, "task")}, {fixed(build.days, 1)} days of work over {many(build.last_day, "working day")}{" "}
           {span}. {done === 0 ? "None is done yet" : `${done} done`}; {passed} of{" "}
           {many(work.points.length, "hold point")} {passed === 1 ? "has" : "have"} passed.
+          {together && (
+            <>
+              {" "}
+              These are the days of this supply alone.{" "}
+              <Link className="fix" to={`/p/${id}/supplies`}>
+                All supplies by one crew
+              </Link>
+            </>
+          )}
         </p>
       </div>
       <Views
