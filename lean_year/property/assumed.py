@@ -50,13 +50,15 @@ def _values(value: Any, at: str, *, guessed: bool) -> Iterator[str]:
 
 def by_value(document: Part, assumed: Iterable[str]) -> list[str]:
     """The same, each value by itself where the part that it stands in was named: entering one leaves the rest."""
-    return list(
-        dict.fromkeys(
-            each
-            for pointer in dict.fromkeys(assumed)
-            for each in _values(_at(document, pointer), pointer, guessed=True)
-        )
-    )
+    found: dict[str, None] = {}
+    held: dict[str, Any] = {"": document}
+    for pointer in dict.fromkeys(assumed):
+        value = _at(pointer, held) if pointer.startswith("/") else _NOWHERE
+        if isinstance(value, (Part, list)):
+            found.update(dict.fromkeys(_values(value, pointer, guessed=True)))
+        elif pointer and value not in ("", {}):
+            found[pointer] = None
+    return list(found)
 
 
 @cache
@@ -64,17 +66,24 @@ def _fields_of(part: type[Part]) -> frozenset[str]:
     return frozenset(part.model_fields)  # which pydantic puts together anew each time it is asked
 
 
-def _at(document: Part, pointer: str) -> Any:
-    """The value at a pointer, or the pointer where it leads nowhere: it is kept then as it is."""
-    value: Any = document
-    for step in pointer.split("/")[1:] or [""]:
-        if isinstance(value, Part) and step in _fields_of(type(value)):
-            value = getattr(value, step)
-        elif isinstance(value, list) and step.isdecimal() and step == str(int(step)) and int(step) < len(value):
-            value = value[int(step)]
-        else:
-            return pointer
-    return pointer if value is None else value
+_NOWHERE = object()
+"""Where a pointer leads to that leads nowhere: it is kept as it is, and so is one of a value that is not there."""
+
+
+def _at(pointer: str, held: dict[str, Any]) -> Any:
+    """The value at a pointer; `held` are those that were found on the way to others."""
+    if pointer in held:
+        return held[pointer]
+    above, _, step = pointer.rpartition("/")
+    value = _at(above, held)
+    if isinstance(value, Part) and step in _fields_of(type(value)):
+        value = getattr(value, step)
+    elif isinstance(value, list) and step.isdecimal() and step == str(int(step)) and int(step) < len(value):
+        value = value[int(step)]
+    else:
+        value = _NOWHERE
+    held[pointer] = value
+    return value
 
 
 def covers(pointer: str, other: str) -> bool:

@@ -285,3 +285,15 @@ def operate_one_together(rows, size_l, held, moves, handing, order, begin, years
     out.supplied[0], out.spilled[0], out.missed[0], out.watch_missed[0] = supplied, spilled, missed, watched
     out.short_days[0], out.short_years[0], out.lost[0] = short_days, short_years, lost
     out.topped_up[0], out.counted_spilled[0] = topped_up, counted_spilled
+
+
+@njit(cache=True, nogil=True)
+def operate_spans_together(rows, size_l, held, moves, handing, order, begins, years, out, kept, store_l, short):  # type: ignore[no-untyped-def]
+    # The first supply through spans of the record, each begun anew with all of them; `kept` has room for one span.
+    days = store_l.shape[1]
+    for row in range(begins.size):
+        years.end[0] = begins[row] + days
+        operate_one_together(rows, size_l, held, moves, handing, order, begins[row], years, out, kept)
+        for day in range(days):
+            store_l[row, day] = kept.stage[0, day]
+            short[row, day] = kept.demand[0, day] - kept.supplied[0, day] > SHORT_DAY_L

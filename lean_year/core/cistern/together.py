@@ -9,6 +9,7 @@ For each supply: start + inflow + top-up + trucked + moved = supplied + spilled 
 """
 
 from collections.abc import Sequence
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from graphlib import CycleError, TopologicalSorter
 
@@ -32,11 +33,15 @@ from lean_year.core.cistern.compiled_sizes import (
     Rows,
     operate_one_together,
     operate_sizes_together,
+    operate_spans_together,
 )
 from lean_year.core.cistern.many_replays import OperatedCurve, Spans
 from lean_year.core.cistern.operation import Demand, OperatedReplay, Operation, Stage, no_days, ready, replay_from
-from lean_year.core.cistern.replay import SHORT_DAY_L
 from lean_year.core.errors import InputError, require_number
+
+WORTH_HALVING = 24
+"""From so many sizes on, half of them are replayed in another thread: the compiled loop holds no lock of Python's."""
+_SECOND_HAND = ThreadPoolExecutor(1, "sizes")
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,8 +103,49 @@ class Together:
     """What was asked for by each of `handed_on`, shape (n_handed_on, n_days). [L]"""
 
 
+@dataclass(frozen=True, slots=True)
+class InRows:
+    """Several supplies made ready for the quick loops, whatever the size of the first."""
+
+    rows: Rows
+    moves: Moves
+    handing: Handing
+    order: NDArray[np.int64]
+    """Of the rows; whoever hands on before whoever is asked for it."""
+    size_l: NDArray[np.float64]
+    """Live volume of each, shape (n_supplies,). [L]"""
+    start_share: NDArray[np.float64]
+    """Of it, what each begins with, shape (n_supplies,). [-]"""
+
+    def with_first(self, size_l: NDArray[np.float64]) -> tuple[Rows, NDArray[np.float64], NDArray[np.float64], Moves,
+                                                               Handing, NDArray[np.int64]]:  # fmt: skip
+        """What a quick loop asks for where the first has these sizes: with all sizes, and what they begin with."""
+        size = np.repeat(self.size_l[:, np.newaxis], size_l.size, axis=1)
+        size[0] = size_l
+        return self.rows, size, size * self.start_share[:, np.newaxis], self.moves, self.handing, self.order
+
+    def with_own(self, own: OneOfSeveral) -> "InRows":
+        """The same with another in the place of the first, over the same days."""
+        first = _made([own])
+        rows = Rows(
+            *(np.concatenate(each) for each in zip(_rows_of(first), (of[1:] for of in self.rows), strict=True))
+        )
+        size_l, start_share = self.size_l.copy(), self.start_share.copy()
+        size_l[0], start_share[0] = first[0][1].size_l[0], own.start_share
+        return replace(self, rows=rows, size_l=size_l, start_share=start_share)
+
+    def begun_with(self, own_share: float) -> "InRows":
+        """The same with another share in the first to begin with."""
+        start_share = self.start_share.copy()
+        start_share[0] = own_share
+        return replace(self, start_share=start_share)
+
+
 def operate_several(
-    supplies: Sequence[OneOfSeveral], moves: Sequence[Move] = (), handed_on: Sequence[HandedOn] = ()
+    supplies: Sequence[OneOfSeveral],
+    moves: Sequence[Move] = (),
+    handed_on: Sequence[HandedOn] = (),
+    several: InRows | None = None,
 ) -> Together:
     """Replay several supplies day by day, with what runs between them.
 
@@ -111,6 +157,8 @@ def operate_several(
         In the order in which they are done each morning.
     handed_on : sequence of HandedOn, optional
         Never in a circle.
+    several : InRows, optional
+        The same made ready by `in_rows`, with whatever size of the first, where that is there already.
 
     Returns
     -------
@@ -141,8 +189,12 @@ def operate_several(
     made = _made(supplies)
     if any(each.inflow_l.size != days for each in supplies):
         raise InputError("supplies", "must all have the same days")
-    quick = quick_to_size(supplies)
-    outs, moved, handed = (_days_in_rows if quick else _days_of_chains)(supplies, made, moves, handed_on)
+    if several is None and quick_to_size(supplies):
+        several = _in_rows(supplies, made, moves, handed_on)
+    if several is None:
+        outs, moved, handed = _days_of_chains(supplies, made, moves, handed_on)
+    else:
+        outs, moved, handed = _days_in_rows(supplies, made, handed_on, several)
     runs = []
     for row, ((series, stores, _), out) in enumerate(zip(made, outs, strict=True)):
         run = replay_from(series, stores, out)
@@ -171,13 +223,12 @@ def _days_of_chains(
 
 
 def _days_in_rows(
-    supplies: Sequence[OneOfSeveral], made: Made, moves: Sequence[Move], handed_on: Sequence[HandedOn]
+    supplies: Sequence[OneOfSeveral], made: Made, handed_on: Sequence[HandedOn], several: InRows
 ) -> Days:
     count, days = len(supplies), supplies[0].inflow_l.size
     kept = _kept(count, len(handed_on), days)
-    years = YearsWatched(np.array([days]), np.ones(1, dtype=np.bool_), 0, 0)
-    several = _in_rows(supplies, made, moves, handed_on)
-    operate_one_together(*several.with_first(several.size_l[:1]), 0, years, _sums_of(1), kept)
+    size_l = np.array([made[0][1].size_l[0]])
+    operate_one_together(*several.with_first(size_l), 0, _one_year(days), _sums_of(1), kept)
     outs = [
         DaysOut(
             kept.stage[row : row + 1], kept.demand[row], kept.supplied[row], kept.spilled[row], kept.lost[row],
@@ -186,28 +237,6 @@ def _days_in_rows(
         for row in range(count)
     ]  # fmt: skip
     return outs, kept.moved, kept.handed
-
-
-@dataclass(frozen=True, slots=True)
-class InRows:
-    """Several supplies made ready for the quick loops, whatever the size of the first."""
-
-    rows: Rows
-    moves: Moves
-    handing: Handing
-    order: NDArray[np.int64]
-    """Of the rows; whoever hands on before whoever is asked for it."""
-    size_l: NDArray[np.float64]
-    """Live volume of each, shape (n_supplies,). [L]"""
-    start_share: NDArray[np.float64]
-    """Of it, what each begins with, shape (n_supplies,). [-]"""
-
-    def with_first(self, size_l: NDArray[np.float64]) -> tuple[Rows, NDArray[np.float64], NDArray[np.float64], Moves,
-                                                               Handing, NDArray[np.int64]]:  # fmt: skip
-        """What a quick loop asks for where the first has these sizes: with all sizes, and what they begin with."""
-        size = np.repeat(self.size_l[:, np.newaxis], size_l.size, axis=1)
-        size[0] = size_l
-        return self.rows, size, size * self.start_share[:, np.newaxis], self.moves, self.handing, self.order
 
 
 def in_rows(
@@ -263,8 +292,14 @@ def sizes_of_first(
     out = _sums_of(sizes.size)
     if sizes.size == 1:
         operate_one_together(*several.with_first(sizes), 0, years, out, _kept(0, 0, 0))
-    else:
+    elif sizes.size < WORTH_HALVING:
         operate_sizes_together(*several.with_first(sizes), years, out)
+    else:
+        half = sizes.size // 2
+        first, second = (FirstOut(*(each[part] for each in out)) for part in (slice(half), slice(half, None)))
+        beside = _SECOND_HAND.submit(operate_sizes_together, *several.with_first(sizes[half:]), years, second)
+        operate_sizes_together(*several.with_first(sizes[:half]), years, first)
+        beside.result()
     return OperatedCurve(
         size_l=sizes,
         supplied_l=out.supplied,
@@ -279,13 +314,15 @@ def sizes_of_first(
     )
 
 
-def spans_of_first(several: InRows, *, begins: Sequence[int], days: int) -> Spans:
+def spans_of_first(several: InRows, size_l: float, *, begins: Sequence[int], days: int) -> Spans:
     """Live water of the first of several supplies through spans of the record, each begun anew with all of them.
 
     Parameters
     ----------
     several : InRows
         The supplies.
+    size_l : float
+        Live volume of the first. [L]
     begins : sequence of int
         First day of each span.
     days : int
@@ -304,13 +341,10 @@ def spans_of_first(several: InRows, *, begins: Sequence[int], days: int) -> Span
     if begins and not (min(begins) >= 0 and max(begins) + days <= several.rows.inflow.shape[1]):
         raise InputError("begins", "every span must lie within the record")
     count, handed = several.size_l.size, several.handing.source.size
-    ready_for_one, kept = several.with_first(several.size_l[:1]), _kept(count, handed, days)
+    ready_for_one, kept = several.with_first(np.array([size_l])), _kept(count, handed, days)
     store_l, short = np.zeros((len(begins), days)), np.zeros((len(begins), days), dtype=np.bool_)
-    for row, begin in enumerate(begins):
-        years = YearsWatched(np.array([begin + days]), np.ones(1, dtype=np.bool_), 0, 0)
-        operate_one_together(*ready_for_one, begin, years, _sums_of(1), kept)
-        store_l[row] = kept.stage[0]
-        short[row] = kept.demand[0] - kept.supplied[0] > SHORT_DAY_L
+    first_days = np.array(begins, dtype=np.int64)
+    operate_spans_together(*ready_for_one, first_days, _one_year(days), _sums_of(1), kept, store_l, short)
     return Spans(store_l, short.sum(axis=1), np.where(short.any(axis=1), short.argmax(axis=1) + 1, 0))
 
 
@@ -337,6 +371,11 @@ def _kept(supplies: int, handed_on: int, days: int) -> DaysKept:
     )
 
 
+def _one_year(days: int) -> YearsWatched:
+    """So many days as one counted year."""
+    return YearsWatched(np.array([days]), np.ones(1, dtype=np.bool_), 0, 0)
+
+
 def _sums_of(sizes: int) -> FirstOut:
     return FirstOut(*(np.zeros(sizes) for _ in FirstOut._fields))
 
@@ -345,12 +384,24 @@ def _in_rows(
     supplies: Sequence[OneOfSeveral], made: Made, moves: Sequence[Move], handed_on: Sequence[HandedOn]
 ) -> InRows:
     count, days = len(supplies), supplies[0].inflow_l.size
+    return InRows(
+        _rows_of(made),
+        _moves(moves),
+        _handing(handed_on, STEPS, days),
+        np.array(_order(count, handed_on), dtype=np.int64),
+        np.array([stores.size_l[0] for _, stores, _ in made]),
+        np.array([each.start_share for each in supplies]),
+    )
+
+
+def _rows_of(made: Made) -> Rows:
+    count, days = len(made), made[0][0].inflow.size
     demand, triggers = np.zeros((count, STEPS, days)), np.full((count, STEPS - 1), -1.0)
     for row, (series, _, running) in enumerate(made):
         steps = running.triggers.size
-        demand[row, : steps + 1] = series.house + series.garden
+        np.add(series.house, series.garden, out=demand[row, : steps + 1])
         triggers[row, :steps] = running.triggers
-    rows = Rows(
+    return Rows(
         np.array([series.inflow * stores.inflow_share[0] for series, stores, _ in made]),
         demand,
         np.array([series.loss for series, _, _ in made]),
@@ -358,14 +409,6 @@ def _in_rows(
         np.array([running.yas for _, _, running in made]),
         np.array([running.keep_share for _, _, running in made]),
         np.array([running.limit_l_day for _, _, running in made]),
-    )
-    return InRows(
-        rows,
-        _moves(moves),
-        _handing(handed_on, STEPS, days),
-        np.array(_order(count, handed_on), dtype=np.int64),
-        np.array([stores.size_l[0] for _, stores, _ in made]),
-        np.array([each.start_share for each in supplies]),
     )
 
 

@@ -19,7 +19,7 @@ from lean_year.core.cistern.together import (
     sizes_of_first,
     spans_of_first,
 )
-from lean_year.plan.answer.cache import cached
+from lean_year.plan.answer.cache import Cache, cached, key_of
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
@@ -36,14 +36,12 @@ class Beside:
 
     @property
     def on_rain_alone(self) -> "Beside":
-        """The same without the back-up of any of them."""
-        others = tuple(replace(each, operation=each.operation.on_rain_alone) for each in self.others)
-        same = all(one.operation is other.operation for one, other in zip(others, self.others, strict=True))
-        return self if same else replace(self, others=others)
+        """The same without the back-up of any of them; the same object each time."""
+        return _on_rain_alone(self)
 
     def begun_with(self, start_share: float) -> "Beside":
-        """The same, each begun with a share of its live volume."""
-        return replace(self, others=tuple(replace(each, start_share=start_share) for each in self.others))
+        """The same, each begun with a share of its live volume; the same object each time."""
+        return _begun_with(self, start_share)
 
     def run(self, own: OneOfSeveral, days: slice | None = None) -> OperatedReplay:
         """This supply among them, through the record or through a span of it."""
@@ -52,6 +50,8 @@ class Beside:
     def runs(self, own: OneOfSeveral, days: slice | None = None) -> tuple[OperatedReplay, ...]:
         """This supply and those beside it, in their order."""
         supplies, handed_on = (own, *self.others), self.handed_on
+        if days is None and self.quick_to_size(own):
+            return operate_several(supplies, self.moves, handed_on, self._in_rows(own)).runs
         if days is not None:
             supplies = tuple(each.within(days) for each in supplies)
             handed_on = tuple(replace(on, share=on.share[:, days]) for on in handed_on)
@@ -60,7 +60,7 @@ class Beside:
     def spans(self, own: OneOfSeveral, begins: list[int], days: int) -> Spans:
         """Live water of this supply among them through spans of the record, each begun anew."""
         if self.quick_to_size(own):
-            return spans_of_first(in_rows((own, *self.others), self.moves, self.handed_on), begins=begins, days=days)
+            return spans_of_first(self._in_rows(own), own.stages[0].size_l, begins=begins, days=days)
         return spans_from([self.run(own, slice(begin, begin + days)) for begin in begins], days)
 
     def quick_to_size(self, own: OneOfSeveral) -> bool:
@@ -71,26 +71,78 @@ class Beside:
         self, own: OneOfSeveral, live_l: NDArray[np.float64], rain: PreparedRain, watch: tuple[int, int]
     ) -> OperatedCurve:
         """Many live volumes of this supply among them, through the record."""
-        (stage,) = own.stages
-        several = _in_rows_of(
-            own.inflow_l, own.demand, own.operation, own.start_share, own.loss_l, stage.inflow_share, self
+        return sizes_of_first(
+            self._in_rows(own), live_l, year_end=rain.years.ends, year_counts=rain.counts, watch=watch
         )
-        return sizes_of_first(several, live_l, year_end=rain.years.ends, year_counts=rain.counts, watch=watch)
+
+    def missed_in_l(self, own: OneOfSeveral, live_l: float, span: slice) -> float:
+        """What one live volume misses within a span of the record, which is replayed no further than that. [L]"""
+        end = np.array([span.stop])
+        missed = sizes_of_first(
+            self._in_rows(own),
+            np.array([live_l]),
+            year_end=end,
+            year_counts=np.ones(1, dtype=np.bool_),
+            watch=(span.start, span.stop),
+        )
+        return float(missed.watch_missed_l[0])
+
+    def kept_sizes(
+        self, own: OneOfSeveral, live_l: NDArray[np.float64], rain: PreparedRain, watch: tuple[int, int]
+    ) -> OperatedCurve:
+        """The same, kept."""
+        return _sizes_of(self._in_rows(own), live_l.tobytes(), rain, watch)
+
+    def _in_rows(self, own: OneOfSeveral) -> InRows:
+        (stage,) = own.stages
+        several = _in_rows_of(own.inflow_l, own.demand, own.operation, own.loss_l, stage.inflow_share, self)
+        return several if own.start_share == 1 else _started(several, own.start_share)
+
+
+_first_in_rows: Cache[InRows] = Cache(8)
+"""The others of a supply made ready, with whatever supply was the first that asked."""
 
 
 @cached(8)
+def _on_rain_alone(beside: Beside) -> Beside:
+    others = tuple(replace(each, operation=each.operation.on_rain_alone) for each in beside.others)
+    same = all(one.operation is other.operation for one, other in zip(others, beside.others, strict=True))
+    return beside if same else replace(beside, others=others)
+
+
+@cached(8)
+def _begun_with(beside: Beside, start_share: float) -> Beside:
+    return replace(beside, others=tuple(replace(each, start_share=start_share) for each in beside.others))
+
+
+@cached(24)
+def _sizes_of(several: InRows, live_l: bytes, rain: PreparedRain, watch: tuple[int, int]) -> OperatedCurve:
+    """Live volumes as the bytes of their array, so that equal ones are found again."""
+    return sizes_of_first(
+        several, np.frombuffer(live_l), year_end=rain.years.ends, year_counts=rain.counts, watch=watch
+    )
+
+
+@cached(16)
 def _in_rows_of(
     inflow_l: NDArray[np.float64],
     demand: Demand,
     operation: Operation,
-    start_share: float,
     loss_l: NDArray[np.float64] | None,
     inflow_share: float,
     beside: Beside,
 ) -> InRows:
-    """A supply among others, ready for any size of it."""
-    own = OneOfSeveral(inflow_l, demand, (Stage(0.0, inflow_share),), operation, start_share, loss_l)
-    return in_rows((own, *beside.others), beside.moves, beside.handed_on)
+    """A supply among others, ready for any size of it, begun full."""
+    own = OneOfSeveral(inflow_l, demand, (Stage(0.0, inflow_share),), operation, 1.0, loss_l)
+    with_others = _first_in_rows.get(
+        key_of(beside), lambda: in_rows((own, *beside.others), beside.moves, beside.handed_on)
+    )
+    return with_others.with_own(own)
+
+
+@cached(16)
+def _started(several: InRows, own_share: float) -> InRows:
+    return several.begun_with(own_share)
 
 
 def beside_of(document: Property, rain: PreparedRain, others: Sequence[OneOfSeveral]) -> Beside | None:

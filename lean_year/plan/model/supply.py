@@ -125,7 +125,10 @@ class Supply:
     def missed_in_l(self, span: slice, gross_l: float) -> float:
         """What one total misses within a span of the record, which is replayed no further than that. [L]"""
         if self.slow_to_size:
-            return float(self.tally(gross_l, watch=(span.start, span.stop)).watch_missed_l[0])
+            if self.beside is None or self.sized_one_by_one:
+                return float(self.tally(gross_l, watch=(span.start, span.stop)).watch_missed_l[0])
+            live_l = float(self.layout.drawn_live_for(np.array([gross_l]))[0])
+            return self.beside.missed_in_l(self.one_of_several(), live_l, span)
         replayed = operate_sizes(
             inflow_l=self.inflow_l,
             demand=self.demand,
@@ -175,19 +178,21 @@ class Supply:
 
     def sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """Many totals through the record."""
-        if self.slow_to_size:
-            own = self.one_of_several()
-            if self.beside is not None and self.beside.quick_to_size(own):
-                return self.beside.sizes(own, self.layout.drawn_live_for(gross_l), self.rain, watch)
+        live = self.layout.drawn_live_for(gross_l)
+        if not self.slow_to_size:
+            return self._live_sizes(live, watch)
+        if self.beside is None or self.sized_one_by_one:
             return self._sizes_by_runs(gross_l, watch)
-        return self._live_sizes(self.layout.drawn_live_for(gross_l), watch)
+        return self.beside.sizes(self.one_of_several(), live, self.rain, watch)
 
     def kept_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """As `sizes`, kept: the tanks made wider all come to the same live volumes, whatever is planned today."""
-        if self.slow_to_size:
-            return self.sizes(gross_l, watch)
         live = self.layout.drawn_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
-        return _sizes_of(*self._water, live.tobytes(), watch)
+        if not self.slow_to_size:
+            return _sizes_of(*self._water, live.tobytes(), watch)
+        if self.beside is None or self.sized_one_by_one:
+            return self._sizes_by_runs(gross_l, watch)
+        return self.beside.kept_sizes(self.one_of_several(), live, self.rain, watch)
 
     def _live_sizes(self, live_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
         return _live_sizes(*self._water, live_l, watch)
@@ -302,8 +307,14 @@ def supply_of(document: Property, rain: PreparedRain) -> Supply:
     own = _by_itself(document, rain)
     if not document.others:
         return own
+    return replace(own, beside=_beside(document, rain))
+
+
+@cached_by_parts(8, *DEMAND_READS, "household.steps", "supply", "transfers", "others")
+def _beside(document: Property, rain: PreparedRain) -> Beside | None:
+    """The same object for as long as nothing changes but the tanks of the supply itself."""
     others = [_by_itself(each, rain).one_of_several() for each in document.others]
-    return replace(own, beside=beside_of(document, rain, others))
+    return beside_of(document, rain, others)
 
 
 def _by_itself(document: Property, rain: PreparedRain) -> Supply:

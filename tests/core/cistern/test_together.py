@@ -221,7 +221,7 @@ def test_many_spans_at_once_are_each_a_replay_of_its_own():
     moves = [Move(1, 0, 300.0, 0.3, 0.8)]
     handed = [HandedOn(0, 1, np.full((3, DAYS), 0.4))]
     begins, days = [0, 40, 200], 120
-    found = spans_of_first(in_rows(several, moves, handed), begins=begins, days=days)
+    found = spans_of_first(in_rows(several, moves, handed), several[0].stages[0].size_l, begins=begins, days=days)
     for row, begin in enumerate(begins):
         span = slice(begin, begin + days)
         cut = [HandedOn(each.source, each.to, each.share[:, span]) for each in handed]
@@ -230,7 +230,7 @@ def test_many_spans_at_once_are_each_a_replay_of_its_own():
         assert found.short_days[row] == run.short_day.sum() > 0
         assert found.first_short[row] == run.short_day.argmax() + 1
     with pytest.raises(InputError, match="within the record"):
-        spans_of_first(in_rows(several), begins=[DAYS - 5], days=6)
+        spans_of_first(in_rows(several), several[0].stages[0].size_l, begins=[DAYS - 5], days=6)
 
 
 def test_chains_trucks_and_many_steps_are_not_sized_at_once():
