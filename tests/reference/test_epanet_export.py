@@ -10,7 +10,9 @@ from lean_year.core.errors import InputError
 from lean_year.demo.shipped import DEMOS
 from lean_year.formats.exports.epanet_model import write_epanet_model
 from lean_year.plan.whole import plan_property
+from lean_year.property.front import at_front
 from tests.plan.on_demos import edited, replace
+from tests.plan.stations.price.test_all_supplies import BARN
 
 pytestmark = pytest.mark.reference
 
@@ -41,6 +43,22 @@ def test_flows_and_heads_are_the_screens_within_a_hundredth(name, due, tmp_path)
     assert engine["pressure_m"]["TAP"] == pytest.approx(left_m, rel=0.01)
     lost = sum(part.dirty_kpa if due else part.clean_kpa for part in pump.stack if part.key not in ("lift", "tap"))
     assert given == pytest.approx(left_m + (lost + pump.stack[0].clean_kpa) / 9.80665, rel=0.01)
+
+
+@pytest.mark.parametrize("serves", ["main", "barn"])
+def test_each_of_several_supplies_has_its_file(serves, tmp_path):
+    """Both with the demo's pump and heights, whichever of them the house draws from."""
+    demo = DEMOS["saltmarrow"].property().model_dump(mode="json")
+    alike = [
+        {"op": "add", "path": f"/supplies/0/{part}", "value": demo[part]} for part in ("pump", "levels", "treatment")
+    ]
+    both = edited("saltmarrow", *BARN, *alike, replace("/household/served", {"by": serves, "then": None}))
+    document = at_front(both, serves)
+    engine = by_the_engine(document, tmp_path)
+    pump = plan_property(document, None).plan.pump
+    assert engine["flow_l_s"]["PUMP"] == pytest.approx(pump.figures["peak_l_s"].value, rel=1e-3)
+    assert engine["pressure_m"]["TAP"] == pytest.approx(pump.clean.tap_kpa / 9.80665, rel=0.01)
+    assert pump.clean.tap_kpa > 0
 
 
 @pytest.mark.parametrize("name", list(DEMOS))
