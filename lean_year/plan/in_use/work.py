@@ -163,7 +163,7 @@ def log_work(
     return LogWork(
         today=today,
         live_l=sum(stage.size_l for stage in layout.stages()),
-        forms=log_forms(layout, wear),
+        forms=log_forms(document, layout, wear, {row.entry.kind for row in rows}),
         rows=[_row(layout, row) for row in rows[: -ROWS_SHOWN - 1 : -1]],
         older_rows=max(0, len(rows) - ROWS_SHOWN),
         levels=[LevelDay(on=each.on, level_l=each.drawable_l, partly_assumed=each.partly_assumed) for each in levels],
@@ -180,8 +180,16 @@ def log_work(
     )
 
 
-def log_forms(layout: Layout, wear: Sequence[WearPlan]) -> list[LogForm]:
-    """Every kind that a person enters, with what of this design it can be about."""
+def log_forms(document: Property, layout: Layout, wear: Sequence[WearPlan], written: set[str]) -> list[LogForm]:
+    """Every kind that a person enters, with what of this design it can be about; of what the design does not have
+    only the kinds of which something is `written` already."""
+    lamp = any(each.key.startswith("uv") for each in wear)
+    housing = any(not each.key.startswith("uv") for each in wear)
+    missing = {
+        *(() if lamp else ("uv", "lamp")),
+        *(() if housing else ("cartridge", "pressures")),
+        *(("test",) if document.household.garden_only else ()),
+    } - written
     tanks = {tank.id: tank.name for step in layout.steps for tank in step.tanks}
     of_design = {
         "level": tanks if len(tanks) > 1 else {},
@@ -206,7 +214,7 @@ def log_forms(layout: Layout, wear: Sequence[WearPlan]) -> list[LogForm]:
             needs_note=takes.needs_note,
         )
         for kind, takes in LOG_KINDS.items()
-        if kind not in MADE_OTHERWISE
+        if kind not in MADE_OTHERWISE and kind not in missing
     ]  # fmt: skip
 
 

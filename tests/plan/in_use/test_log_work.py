@@ -21,6 +21,8 @@ from lean_year.plan.whole import plan_property
 from lean_year.property.entries import Entry, SiteRecord
 from lean_year.property.logbook import standing
 from lean_year.property.treatment import TreatmentStage
+from tests.plan.on_demos import edited
+from tests.plan.stations.log.test_cautions import GARDEN, NO_TRAIN
 
 
 def entry(key, kind, on, rest="", **more):
@@ -317,3 +319,13 @@ def test_without_rain_the_log_still_shows_what_was_written(saltmarrow):
     document = document.model_copy(update={"rain": document.rain.model_copy(update={"record_id": None})})
     work, _ = work_of((document, None), [entry("a", "level", "2026-07-01", share=0.5)], "2026-07-01")
     assert (work.lasting, len(work.levels)) == (None, 1)
+
+
+def test_what_a_garden_does_not_have_is_asked_for_only_where_something_of_it_was_written(saltmarrow):
+    garden = edited("saltmarrow", NO_TRAIN, *GARDEN), saltmarrow[1]
+    gone = {"uv", "lamp", "cartridge", "pressures", "test"}
+    whole = {form.kind for form in work_of(saltmarrow, [], "2026-09-28")[0].forms}
+    assert gone < whole
+    assert {form.kind for form in work_of(garden, [], "2026-09-28")[0].forms} == whole - gone
+    written = [entry("e1", "lamp", "2026-09-01", hours=8_900.0), entry("e2", "test", "2026-09-02", ph=7.0)]
+    assert {form.kind for form in work_of(garden, written, "2026-09-28")[0].forms} == whole - gone | {"lamp", "test"}

@@ -26,7 +26,7 @@ from lean_year.property.tank_shapes import (
 
 
 @cached_by_parts(16, *PRESSURE_PIPE_READS, "cistern", "ground.tied_down")
-def cistern_needs(document: Property, say: Wording) -> Needs:
+def cistern_needs(document: Property, say: Wording, *, garden_only: bool) -> Needs:
     """Every tank that is planned now, with what joins it to the next and to the pump."""
     built = document.cistern.built()
     needs: list[Need] = []
@@ -48,7 +48,8 @@ def cistern_needs(document: Property, say: Wording) -> Needs:
         needs.append(drawn.fitting("ball-valve", 1, f"{last.name}: shuts the outlet for the {second.serves}"))
     if second is not None and second.serves == "fire":
         needs.append(Need("fire-coupling", f"{last.name}: as the local fire service has it"))
-    needs.append(Need("first-fill-hose", "Rinsing and the first filling of the tanks"))
+    if not garden_only:
+        needs.append(Need("first-fill-hose", "Rinsing and the first filling of the tanks"))
     cleaned = Upkeep("clean-out", "Each tank, within five years", CLEAN_OUT_MONTHS, sum(tank.count for tank in built))
     return Needs(tuple(needs), (cleaned,))
 

@@ -172,6 +172,8 @@ STATION = Station(
     headline=_headline,
     needs_rain=True,
     no_rain="not replayed",
-    needs=lambda model, _plan: cistern_needs(model.document, model.say),
+    needs=lambda model, _plan: cistern_needs(
+        model.document, model.say, garden_only=model.document.household.garden_only
+    ),
     work=lambda model, _plan: cistern_work(model.document, model.say),
 )

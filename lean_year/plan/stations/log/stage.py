@@ -10,13 +10,23 @@ from lean_year.plan.model.property_model import PropertyModel
 from lean_year.plan.model.station import Station
 from lean_year.plan.stations.log.findings import log_findings
 from lean_year.plan.stations.log.levels import last_level
+from lean_year.property.document import Property
 from lean_year.property.logbook import all_that_counts, rows_of
 
-CAUTIONS = [
-    "Nobody works alone on a roof or a ladder, and nobody enters a tank: its air can kill.",
-    "A lamp is switched off before its chamber is opened, the pump before a housing is; power first, then pressure.",
-    "Water that a test finds unfit is boiled or bought until another test passes; local health rules come first.",
-]
+ALWAYS = "Nobody works alone on a roof or a ladder, and nobody enters a tank: its air can kill."
+LAMP = (
+    "A lamp is switched off before its chamber is opened, the pump before a housing is; power first, then pressure."
+)
+PUMP = "The pump is switched off before it or anything behind it is opened; power first, then pressure."
+UNFIT = "Water that a test finds unfit is boiled or bought until another test passes; local health rules come first."
+
+
+def cautions_of(document: Property) -> list[str]:
+    """Those of what is there and may be opened, and of water that is drunk."""
+    lamp = any(stage.kind == "uv" for stage in document.treatment.stages)
+    pumped = document.pump.feed in ("pump", "header") or document.treatment.stages
+    opened = [LAMP] if lamp else [PUMP] if pumped else []
+    return [ALWAYS, *opened, *([] if document.household.garden_only else [UNFIT])]
 
 
 class LogPlan(BaseModel):
@@ -40,7 +50,7 @@ def plan_log(model: PropertyModel) -> LogPlan:
         level_l=None if last is None else last.drawable_l,
         level_on=None if last is None else last.on,
         findings=log_findings(model.document, layout, entries, last, model.say),
-        cautions=CAUTIONS,
+        cautions=cautions_of(model.document),
     )
 
 

@@ -126,12 +126,13 @@ def _start(document: Property, peak_l_s: float) -> HoldPoint:
     )  # fmt: skip
     if entered.dry_run_stop:
         readings.append(ReadingAsked("dry-run", "Stops when its water is shut off", "yes_no", low=1, least=0, most=1))
+    read = any(each.key == "precharge" for each in readings)
+    vessel = "The vessel’s pre-charge is read with no water in it. " if read else ""
     return HoldPoint(
         "start-pump",
         "start-pump",
         "Pump, new",
-        "Primed, air out, every tap run until it is clear. The vessel’s pre-charge is read with no water in it; the "
-        "flow with a bucket and a watch.",
+        f"Primed, air out, every tap run until it is clear. {vessel}The flow is read with a bucket and a watch.",
         tuple(readings),
         if_not="Pre-charge and switch are set as entered. Too little flow: air in the suction, a shut valve, a "
         "blocked strainer, the pump turning the wrong way.",

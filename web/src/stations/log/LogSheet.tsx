@@ -57,7 +57,9 @@ export function LogSheet() {
         views={[
           { key: "lasts", name: "How long", body: beside(<LastsView work={work} />) },
           { key: "behaves", name: "Behaving", body: beside(<BehavesView work={work} />) },
-          { key: "wear", name: "Filters and lamp", body: beside(<WearView work={work} />) },
+          ...(work.wear.length > 0
+            ? [{ key: "wear", name: "Filters and lamp", body: beside(<WearView work={work} />) }]
+            : []),
           { key: "due", name: due ? `Due, ${due}` : "Due", body: beside(<DueView work={work} />) },
           { key: "entries", name: "Entries", body: <EntriesView work={work} /> },
           { key: "devices", name: atFault ? `Devices, ${atFault} at fault` : "Devices", body: <DevicesView /> },

@@ -22,7 +22,6 @@ const BY = {
 /** Cartridges and the lamp: when each was changed, how long it lasts here, when it is due. */
 export function WearView({ work }: { work: LogWork }) {
   const { units } = useDocument("units");
-  if (work.wear.length === 0) return <p>Nothing in the treatment wears: it has neither cartridges nor a lamp.</p>;
   return (
     <>
       {work.in_use_since === null && (

@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, expect, test, vi } from "vitest";
 import { entryBoxOf } from "../../document/entries/entryBox";
@@ -44,6 +44,15 @@ test("it says what can be drawn, how long that lasts, and what is due", async ()
   expect(document.body.textContent).toContain(inMonths(lasting!.no_rain_days));
   const over = due.filter((row) => row.due <= today).length;
   expect(screen.getByRole("tab", { name: `Due, ${over}` })).toBeTruthy();
+});
+
+test("where nothing wears there is no view of filters and lamp", async () => {
+  sheet();
+  expect(await screen.findByRole("tab", { name: "Filters and lamp" })).toBeTruthy();
+  cleanup();
+  sheet({ ...demo, log: { ...demo.log, wear: [] } });
+  expect(await screen.findByRole("tab", { name: "Behaving" })).toBeTruthy();
+  expect(screen.queryByRole("tab", { name: "Filters and lamp" })).toBeNull();
 });
 
 test("a level is one number and one press, and is sent in kept units", async () => {

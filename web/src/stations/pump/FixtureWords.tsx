@@ -26,10 +26,11 @@ export function FixtureWords() {
   const document = useDocument("pump");
   const { pump: entered } = document;
   const there = FIXTURES.filter(({ key }) => entered.fixtures[key] > 0);
+  const count = there.reduce((sum, { key }) => sum + entered.fixtures[key], 0);
   const others = FIXTURES.filter(({ key }) => entered.fixtures[key] === 0);
   return (
     <p>
-      There are{" "}
+      There {count <= 1 ? "is" : "are"}{" "}
       {there.map(({ key, one, many }) => (
         <span key={key}>
           <Entry
@@ -50,7 +51,7 @@ export function FixtureWords() {
             void bench.edit(`One more: ${key.replace("_", " ")}`, replace(`/pump/fixtures/${key}`, 1))
           }
         >
-          nothing else
+          {count === 0 ? "nothing to open yet" : "nothing else"}
         </Choice>
       )}
       ; counted{" "}
@@ -64,7 +65,7 @@ export function FixtureWords() {
         ]}
         onChoose={(method) => void bench.edit("Method of the peak", replace("/pump/flow_by", method))}
       />
-      {entered.flow_by === "at_once" && (
+      {entered.flow_by === "at_once" && count > 1 && (
         <>
           , <Entry label="Open at once" path="/pump/at_once" kind="count" value={entered.at_once} /> of them
         </>

@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { expect, test, vi } from "vitest";
 import { pressure } from "../../lib/units";
@@ -22,6 +22,26 @@ test("the stack and the curve are the plan's own figures", async () => {
     screen.getByRole("img", { name: /^At the wanted pressure there are 1.4 L\/s with new filters/ }),
   ).toBeTruthy();
   expect(screen.getByRole("link", { name: "EPANET model" }).getAttribute("href")).toMatch(/pressure\.inp$/);
+});
+
+test("of a single tap nobody asks how many are open at once", async () => {
+  const none = Object.fromEntries(Object.keys(demo.document.pump.fixtures).map((key) => [key, 0]));
+  const with_ = (fixtures: object) => ({
+    ...demo,
+    document: {
+      ...demo.document,
+      pump: { ...demo.document.pump, flow_by: "at_once" as const, fixtures } as typeof demo.document.pump,
+    },
+  });
+  renderOnDemo(<PumpSheet />, with_({ ...none, garden_tap: 1 }));
+  const taps = await screen.findByRole("textbox", { name: "Number: garden taps" });
+  expect(taps.closest("p")!.textContent).toMatch(
+    /^There is .*garden tap, nothing else; counted by what is open at once, and/,
+  );
+  expect(screen.queryByRole("textbox", { name: "Open at once" })).toBeNull();
+  cleanup();
+  renderOnDemo(<PumpSheet />, with_({ ...none, garden_tap: 2 }));
+  expect(await screen.findByRole("textbox", { name: "Open at once" })).toBeTruthy();
 });
 
 test("a fixture is counted where it stands, and another is added from the list", async () => {
