@@ -13,7 +13,7 @@ from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.quote import QuoteHead, change_order_sheet, quote_sheet
 from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
-from lean_year.plan.all_supplies import Planning, each_in_front
+from lean_year.plan.all_supplies import PlannedBy, each_in_front
 from lean_year.plan.compared.as_sold import (
     AsSold,
     ChangesSince,
@@ -57,7 +57,7 @@ class Quoting:
             If a price is missing.
         """
         stored = self._standing(property_id, base)
-        planned_by = self._workshop.planning(stored.document, property_id, priced=True)
+        planned_by = self._workshop.planned_by(stored.document, property_id, priced=True)
         what = offered(stored.document, planned_by)
         book = self._workshop.book().book
         own = next(each.name for each in stored.alternatives if each.id == property_id)
@@ -141,7 +141,7 @@ class Quoting:
         text = quotes.frozen_of(self._engine, property_id, accepted[-1] if accepted else quote_id)
         return AsSold.model_validate_json(text)
 
-    def _facts(self, stored: Stored, by: Planning) -> list[Facts]:
+    def _facts(self, stored: Stored, by: PlannedBy) -> list[Facts]:
         """Of each supply of a property."""
         return [
             facts_of(self._workshop, replace(stored, document=shown), by.planned_of(shown))
@@ -152,7 +152,7 @@ class Quoting:
         priced = with_prices_agreed(agreed, stored.document)
         prices = BookPrices(book_of_today(agreed, self._workshop.book().book), agreed.price.currency)
         rain = self._workshop.rain_of(priced)
-        by = Planning(lambda shown: plan_property(shown, rain, prices=prices), rain, prices)
+        by = PlannedBy(lambda shown: plan_property(shown, rain, prices=prices), rain, prices)
         what = offered(priced, by)
         return _Since(changes_since(agreed, priced, what), priced, what, by)
 
@@ -164,7 +164,7 @@ class _Since:
     found: ChangesSince
     priced: Property
     what: Offered
-    by: Planning
+    by: PlannedBy
 
 
 def _open_change(each: ListedQuote, quote: ListedQuote) -> bool:

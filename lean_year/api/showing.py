@@ -104,9 +104,9 @@ class Showing(Planning):
         """What a revision is bought as; without prices, and what the firm paid, for an owner."""
         return self.plan(self._priced(property_id, revision, priced), property_id, priced=priced).plan.parts
 
-    def planning(self, document: Property, property_id: str, *, priced: bool) -> all_supplies.Planning:
+    def planned_by(self, document: Property, property_id: str, *, priced: bool) -> all_supplies.PlannedBy:
         """By what every supply of a document is planned."""
-        return all_supplies.Planning(
+        return all_supplies.PlannedBy(
             lambda shown: self.plan(shown, property_id, priced=priced),
             self.rain_of(document),
             self.prices_for(document) if priced else NO_PRICES,
@@ -116,13 +116,13 @@ class Showing(Planning):
     def bought_for_all_supplies(self, property_id: str, revision: int, *, priced: bool) -> BoughtForAll | None:
         """What all supplies of a revision are bought as together; without prices for an owner."""
         document = self._priced(property_id, revision, priced)
-        by = self.planning(document, property_id, priced=priced)
+        by = self.planned_by(document, property_id, priced=priced)
         return all_supplies.bought_for_all_supplies(document, by)
 
     def built_for_all_supplies(self, property_id: str, revision: int) -> BuiltForAll | None:
         """The work on all supplies of a revision."""
         document = self.revision(property_id, revision)
-        return all_supplies.built_for_all_supplies(document, self.planning(document, property_id, priced=True))
+        return all_supplies.built_for_all_supplies(document, self.planned_by(document, property_id, priced=True))
 
     def cistern_comparisons(self, property_id: str, revision: int, *, priced: bool) -> CisternComparisons:
         """What the cistern of a revision is compared with; without prices for an owner."""

@@ -17,7 +17,7 @@ from lean_year.property.served import MAIN
 
 
 @dataclass(frozen=True, slots=True)
-class Planning:
+class PlannedBy:
     """By what every supply of a property is planned."""
 
     planned_of: Callable[[Property], Planned]
@@ -33,12 +33,12 @@ def each_in_front(document: Property) -> list[Property]:
     return [at_front(first, each) for each in first.supply_ids]
 
 
-def bought_for_all_supplies(document: Property, by: Planning) -> BoughtForAll | None:
+def bought_for_all_supplies(document: Property, by: PlannedBy) -> BoughtForAll | None:
     """What all supplies of a property are bought as together; None where it has one."""
     return bought_for_all([model for model, _ in _planned(document, by)]) if document.supplies else None
 
 
-def built_for_all_supplies(document: Property, by: Planning) -> BuiltForAll | None:
+def built_for_all_supplies(document: Property, by: PlannedBy) -> BuiltForAll | None:
     """The work on all supplies of a property by one crew; None where it has one."""
     if not document.supplies:
         return None
@@ -51,7 +51,7 @@ def built_for_all_supplies(document: Property, by: Planning) -> BuiltForAll | No
     return built_for_all(models, works)
 
 
-def _planned(document: Property, by: Planning) -> Iterator[tuple[PropertyModel, Planned]]:
+def _planned(document: Property, by: PlannedBy) -> Iterator[tuple[PropertyModel, Planned]]:
     for shown in each_in_front(document):
         planned, model = by.planned_of(shown), model_of(shown, by.rain, by.prices, by.record)
         model.asked, model.works = planned.asked, planned.works

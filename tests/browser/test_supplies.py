@@ -48,7 +48,10 @@ def test_a_supply_is_added_fed_and_waters_the_garden(several):
     verdict = state["plan"]["together"]["verdict"]
     assert re.fullmatch(r"Years carried: Main supply (all|\d+ of) 40, Barn (all|\d+ of) 40\.", verdict)
     expect(page.get_by_test_id("property-verdict")).to_have_text(verdict)
-    assert "Barn: 154 m² of roof" in page.get_by_role("img").get_attribute("aria-label")
+    feeding = page.get_by_role("region", name="Who feeds whom").get_by_role("img")
+    assert "Barn: 154 m² of roof" in feeding.get_attribute("aria-label")
+    crew = page.get_by_role("region", name="Built for all supplies").get_by_role("img")
+    expect(crew).to_have_attribute("aria-label", re.compile("working days of one crew: Main supply"))
     assert_accessible(page, "supplies")
 
 

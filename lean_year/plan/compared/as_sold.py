@@ -11,7 +11,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from lean_year.core.errors import InputError
-from lean_year.plan.all_supplies import Planning, bought_for_all_supplies
+from lean_year.plan.all_supplies import PlannedBy, bought_for_all_supplies
 from lean_year.plan.compared.part_changes import ChangedPart, SoldPart, changed_parts, sold_parts
 from lean_year.plan.compared.place_words import place_words, value_words
 from lean_year.plan.model.book_prices import lines_that_price
@@ -97,7 +97,7 @@ class Offered:
     """Of the property."""
 
 
-def offered(document: Property, by: Planning) -> Offered:
+def offered(document: Property, by: PlannedBy) -> Offered:
     """Its supply, or all its supplies together."""
     plan = by.planned_of(document).plan
     bought = bought_for_all_supplies(document, by)

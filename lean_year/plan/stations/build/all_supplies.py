@@ -122,8 +122,12 @@ def _joined(one: OrderedTask, other: OrderedTask) -> OrderedTask:
     """What two supplies ask for together: one order, one delivery, one task that somebody added."""
     slowest = max(one, other, key=lambda row: row.lead_days)
     after: dict[tuple[str, int], WaitPlan] = {(wait.key, wait.days): wait for wait in (*one.after, *other.after)}
-    hours = one.hours if one.by_hand == "added" else one.hours + other.hours
-    return replace(slowest, hours=hours, after=list(after.values()))
+    return replace(
+        slowest,
+        hours=one.hours if one.by_hand == "added" else one.hours + other.hours,
+        after=list(after.values()),
+        awaited=list(dict.fromkeys([*one.awaited, *other.awaited])),
+    )
 
 
 def _status_of(row: OrderedTask, each: Sequence[TaskStatus]) -> TaskStatus:

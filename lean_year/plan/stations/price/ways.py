@@ -177,9 +177,8 @@ def _rain_alone_m3(model: PropertyModel, size_l: float | None) -> float:
     assert supply is not None
     assert rain is not None
     alone = supply.on_rain_alone
-    if (
-        size_l is not None and rain.counts.size and rain.counts.all()
-    ):  # the record is its counted years: no day is asked for
+    if size_l is not None and rain.counts.size and rain.counts.all():
+        # The record is its counted years and nothing else: their sum is that of all days.
         return float(alone.tally(size_l).supplied_l[0]) / rain.counts.size / 1000
     run = replay_of(alone) if size_l is None else alone.run(size_l)
     return (mean_year(run.supplied_l, rain) or 0.0) / 1000

@@ -2,7 +2,7 @@
 
 import pytest
 
-from lean_year.plan.all_supplies import Planning, built_for_all_supplies
+from lean_year.plan.all_supplies import PlannedBy, built_for_all_supplies
 from lean_year.plan.stations.build.stage import STATION as BUILD
 from lean_year.plan.whole import plan_property
 from lean_year.property.entries import Entry, SiteRecord
@@ -22,7 +22,7 @@ def built(document, entries=()):
         return plan_property(shown, None, record=record)
 
     each = {supply: BUILD.of(planned_of(at_front(document, supply)).plan) for supply in document.supply_ids}
-    return each, built_for_all_supplies(document, Planning(planned_of, None, record=record))
+    return each, built_for_all_supplies(document, PlannedBy(planned_of, None, record=record))
 
 
 @pytest.fixture(scope="module")

@@ -4,7 +4,7 @@ import pytest
 
 from lean_year.demo.shipped import DEMO_TERMS, demo_prices
 from lean_year.formats.exports.parts_table import write_parts_csv
-from lean_year.plan.all_supplies import Planning, bought_for_all_supplies
+from lean_year.plan.all_supplies import PlannedBy, bought_for_all_supplies
 from lean_year.plan.model.book_prices import book_in
 from lean_year.plan.whole import plan_property
 from lean_year.property.front import at_front
@@ -39,7 +39,7 @@ def both():
         return plan_property(shown, None, prices=prices)
 
     each = [planned_of(at_front(document, supply)).plan for supply in document.supply_ids]
-    return each, bought_for_all_supplies(document, Planning(planned_of, None, prices))
+    return each, bought_for_all_supplies(document, PlannedBy(planned_of, None, prices))
 
 
 def test_whatever_a_supply_asks_for_is_in_the_list_of_all(both):
@@ -103,12 +103,12 @@ def test_hours_that_were_entered_are_there_once():
     def planned_of(shown):
         return plan_property(shown, None)
 
-    bought = bought_for_all_supplies(document, Planning(planned_of, None))
+    bought = bought_for_all_supplies(document, PlannedBy(planned_of, None))
     assert next(row.hours for row in bought.works if row.key == "ground") == 11.0
 
 
 def test_one_supply_has_its_own_list_alone():
-    by = Planning(lambda shown: plan_property(shown, None), None)
+    by = PlannedBy(lambda shown: plan_property(shown, None), None)
     assert bought_for_all_supplies(edited("saltmarrow"), by) is None
 
 
