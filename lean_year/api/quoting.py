@@ -13,7 +13,7 @@ from lean_year.formats.report.blocks import Sheet
 from lean_year.formats.report.facts import Facts
 from lean_year.formats.report.quote import QuoteHead, change_order_sheet, quote_sheet
 from lean_year.formats.report.typeset import Paper, draw_pages, write_pdf
-from lean_year.plan.all_supplies import PlannedBy, each_in_front
+from lean_year.plan.all_supplies import PlannedBy
 from lean_year.plan.compared.as_sold import (
     AsSold,
     ChangesSince,
@@ -28,6 +28,7 @@ from lean_year.plan.compared.as_sold import (
 from lean_year.plan.model.book_prices import BookPrices
 from lean_year.plan.whole import plan_property
 from lean_year.property.document import Property
+from lean_year.property.front import each_in_front
 from lean_year.store import quotes
 from lean_year.store.database import writing
 from lean_year.store.properties import StaleRevision, Stored

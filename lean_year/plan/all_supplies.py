@@ -12,8 +12,7 @@ from lean_year.plan.stations.price.all_supplies import BoughtForAll, bought_for_
 from lean_year.plan.whole import Planned, model_of
 from lean_year.property.document import Property
 from lean_year.property.entries import NOTHING_WRITTEN, SiteRecord
-from lean_year.property.front import at_front
-from lean_year.property.served import MAIN
+from lean_year.property.front import each_in_front
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,12 +24,6 @@ class PlannedBy:
     rain: PreparedRain | None
     prices: BookPrices = NO_PRICES
     record: SiteRecord = NOTHING_WRITTEN
-
-
-def each_in_front(document: Property) -> list[Property]:
-    """The document with each of its supplies in front, the one that the property began with first."""
-    first = at_front(document, MAIN) if MAIN in document.supply_ids else document
-    return [at_front(first, each) for each in first.supply_ids]
 
 
 def bought_for_all_supplies(document: Property, by: PlannedBy) -> BoughtForAll | None:

@@ -15,8 +15,8 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import replay_of, replays_beside, supply_of, years_carried
 from lean_year.property.document import Property
-from lean_year.property.front import alone, at_front, by_itself
-from lean_year.property.served import MAIN, Served
+from lean_year.property.front import alone, by_itself, each_in_front
+from lean_year.property.served import Served
 
 
 class SupplyBeside(BaseModel):
@@ -79,14 +79,13 @@ def supplies_together(document: Property, rain: PreparedRain | None) -> Supplies
     """
     if not document.supplies:
         return None
-    first = at_front(document, MAIN) if MAIN in document.supply_ids else document
-    in_front = {each: at_front(document, each) for each in first.supply_ids}
+    in_front = {each.supply.id: each for each in each_in_front(document)}
     runs: dict[str, OperatedReplay] = {}
     if rain is not None:
-        for each in (document.supply.id, *first.supply_ids):
+        for each in (document.supply.id, *in_front):
             if each not in runs:
                 runs |= _runs_of(in_front[each], rain)
-    rows = [_row(in_front[each], rain, runs.get(each)) for each in first.supply_ids]
+    rows = [_row(shown, rain, runs.get(each)) for each, shown in in_front.items()]
     return SuppliesTogether(verdict=_verdict(rows), supplies=rows, uses=list(uses_served(document)))
 
 

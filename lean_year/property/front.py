@@ -7,6 +7,7 @@ from lean_year.property.document import Property
 from lean_year.property.household import Animals, Household, Irrigation, UseEntry
 from lean_year.property.parts import zeros
 from lean_year.property.roofs import Roof
+from lean_year.property.served import MAIN
 from lean_year.property.supplies import OWN_IN_HOUSEHOLD, OWN_PARTS, NamedSupply, OtherSupply, pointers_swapped
 
 Use = TypeVar("Use", UseEntry, Animals, Irrigation)
@@ -57,6 +58,12 @@ def at_front(document: Property, supply_id: str) -> Property:
             "assumed": pointers_swapped(document.assumed, row),
         }
     )
+
+
+def each_in_front(document: Property) -> list[Property]:
+    """The document with each of its supplies in front, the one that the property began with first."""
+    first = at_front(document, MAIN) if MAIN in document.supply_ids else document
+    return [at_front(first, each) for each in first.supply_ids]
 
 
 def alone(document: Property) -> Property:

@@ -19,7 +19,7 @@ from lean_year.core.cistern.together import (
     sizes_of_first,
     spans_of_first,
 )
-from lean_year.plan.answer.cache import Cache, cached, key_of
+from lean_year.plan.answer.cache import cached
 from lean_year.plan.model.demand import demand_of
 from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.property.document import Property
@@ -99,10 +99,6 @@ class Beside:
         return several if own.start_share == 1 else _started(several, own.start_share)
 
 
-_first_in_rows: Cache[InRows] = Cache(8)
-"""The others of a supply made ready, with whatever supply was the first that asked."""
-
-
 @cached(8)
 def _on_rain_alone(beside: Beside) -> Beside:
     others = tuple(replace(each, operation=each.operation.on_rain_alone) for each in beside.others)
@@ -134,10 +130,13 @@ def _in_rows_of(
 ) -> InRows:
     """A supply among others, ready for any size of it, begun full."""
     own = OneOfSeveral(inflow_l, demand, (Stage(0.0, inflow_share),), operation, 1.0, loss_l)
-    with_others = _first_in_rows.get(
-        key_of(beside), lambda: in_rows((own, *beside.others), beside.moves, beside.handed_on)
-    )
-    return with_others.with_own(own)
+    return _others_in_rows(beside).with_own(own)
+
+
+@cached(8)
+def _others_in_rows(beside: Beside) -> InRows:
+    """The others of a supply made ready; one of them stands where the supply itself comes."""
+    return in_rows((beside.others[0], *beside.others), beside.moves, beside.handed_on)
 
 
 @cached(16)

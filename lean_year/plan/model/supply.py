@@ -98,8 +98,13 @@ class Supply:
     @property
     def sized_one_by_one(self) -> bool:
         """Whether that is so for every size, and not for many at once."""
-        together = self.beside is not None and self.beside.quick_to_size(self.one_of_several())
-        return self.slow_to_size and not together
+        return self.slow_to_size and self._sized_with is None
+
+    @property
+    def _sized_with(self) -> Beside | None:
+        """The supplies beside it, where many sizes of it can be replayed among them at once."""
+        quick = self.beside is not None and self.beside.quick_to_size(self.one_of_several())
+        return self.beside if quick else None
 
     def run(self, gross_l: float | None = None, rule: Rule | None = None) -> OperatedReplay:
         """The replay of the tanks as planned, or made wider until they hold `gross_l`."""
@@ -124,11 +129,11 @@ class Supply:
 
     def missed_in_l(self, span: slice, gross_l: float) -> float:
         """What one total misses within a span of the record, which is replayed no further than that. [L]"""
-        if self.slow_to_size:
-            if self.beside is None or self.sized_one_by_one:
-                return float(self.tally(gross_l, watch=(span.start, span.stop)).watch_missed_l[0])
+        if (beside := self._sized_with) is not None:
             live_l = float(self.layout.drawn_live_for(np.array([gross_l]))[0])
-            return self.beside.missed_in_l(self.one_of_several(), live_l, span)
+            return beside.missed_in_l(self.one_of_several(), live_l, span)
+        if self.slow_to_size:
+            return float(self.tally(gross_l, watch=(span.start, span.stop)).watch_missed_l[0])
         replayed = operate_sizes(
             inflow_l=self.inflow_l,
             demand=self.demand,
@@ -179,20 +184,18 @@ class Supply:
     def sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """Many totals through the record."""
         live = self.layout.drawn_live_for(gross_l)
-        if not self.slow_to_size:
-            return self._live_sizes(live, watch)
-        if self.beside is None or self.sized_one_by_one:
-            return self._sizes_by_runs(gross_l, watch)
-        return self.beside.sizes(self.one_of_several(), live, self.rain, watch)
+        if (beside := self._sized_with) is not None:
+            return beside.sizes(self.one_of_several(), live, self.rain, watch)
+        return self._sizes_by_runs(gross_l, watch) if self.slow_to_size else self._live_sizes(live, watch)
 
     def kept_sizes(self, gross_l: NDArray[np.float64], watch: tuple[int, int] = (0, 0)) -> OperatedCurve:
         """As `sizes`, kept: the tanks made wider all come to the same live volumes, whatever is planned today."""
         live = self.layout.drawn_live_for(gross_l).round(KEPT_TO_DECIMALS_L)
-        if not self.slow_to_size:
-            return _sizes_of(*self._water, live.tobytes(), watch)
-        if self.beside is None or self.sized_one_by_one:
+        if (beside := self._sized_with) is not None:
+            return beside.kept_sizes(self.one_of_several(), live, self.rain, watch)
+        if self.slow_to_size:
             return self._sizes_by_runs(gross_l, watch)
-        return self.beside.kept_sizes(self.one_of_several(), live, self.rain, watch)
+        return _sizes_of(*self._water, live.tobytes(), watch)
 
     def _live_sizes(self, live_l: NDArray[np.float64], watch: tuple[int, int]) -> OperatedCurve:
         return _live_sizes(*self._water, live_l, watch)

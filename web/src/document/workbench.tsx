@@ -200,7 +200,7 @@ export function WorkbenchProvider({ id, children }: { id: string; children: Reac
   if (query.isError) return <NotOpened error={query.error} retry={() => void query.refetch()} />;
   return (
     <EditsContext value={edits}>
-      <SavedContext value={saved!}>
+      <SavedContext value={saved ?? null}>
         <ConnectionContext value={connection}>
           <PointingContext value={pointing}>
             <ShownProvider shown={preview ?? typed ?? query.data}>{children}</ShownProvider>

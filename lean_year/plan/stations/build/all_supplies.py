@@ -1,8 +1,7 @@
 """The work on all supplies of a property by one crew: one order, one delivery of each kind of goods, and the tasks of
 each supply."""
 
-import datetime as dt
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
 
 from pydantic import BaseModel
@@ -15,7 +14,8 @@ from lean_year.plan.stations.build.order import OrderedTask, WaitPlan, before_th
 from lean_year.plan.stations.build.tasks import PASSED, TaskStatus, Work
 from lean_year.property.build import BuildEntry
 
-_WORST_FIRST: tuple[TaskStatus, ...] = ("stopped", "ready", "waits", "done")
+_LEAST_FIRST: tuple[TaskStatus, ...] = ("stopped", "ready", "waits", "done", "skipped", "gone")
+"""How far a task is, as far as it is done for all."""
 
 
 class TaskOfAll(BaseModel):
@@ -134,7 +134,7 @@ def _status_of(row: OrderedTask, each: Sequence[TaskStatus]) -> TaskStatus:
     """As far as the least of those that ask for it; what somebody added is done once."""
     if row.by_hand == "added" and "done" in each:
         return "done"
-    return min(each, key=lambda status: _WORST_FIRST.index(status) if status in _WORST_FIRST else len(_WORST_FIRST))
+    return min(each, key=_LEAST_FIRST.index)
 
 
 def _task(
@@ -147,8 +147,7 @@ def _task(
 ) -> TaskOfAll:
     at, dated = net.by_one_crew[row.key], entered.start_on is not None
     early = before_the_work(row, entered)
-    first: dt.date = early or days.date(at.first_day)
-    last: dt.date = early or days.date(at.last_day)
+    first, last = early or days.date(at.first_day), early or days.date(at.last_day)
     return TaskOfAll(
         key=row.key,
         name=row.name,
@@ -165,7 +164,7 @@ def _task(
 
 def _how_far(model: PropertyModel, work: Work, tasks: Sequence[TaskOfAll], entered: BuildEntry) -> SupplyBuilt:
     own = [task for task in tasks if task.supply == model.document.supply.id and task.status != "skipped"]
-    points: Mapping[str, str] = work.point_status
+    points = work.point_status
     return SupplyBuilt(
         id=model.document.supply.id,
         name=model.document.supply.name,

@@ -1,4 +1,3 @@
-import { useQuery } from "@tanstack/react-query";
 import { addressOf } from "../../api/addresses";
 import type { BoughtForAll, Figure } from "../../api/client";
 import { allBoughtQuery } from "../../api/queries";
@@ -10,25 +9,20 @@ import { PriceBar } from "../../stations/price/PriceBar";
 import { putTogether } from "../../stations/price/putTogether";
 import { DataTable } from "../../ui/DataTable";
 import { FigureList } from "../../ui/FigureList";
+import { OfAllSupplies } from "./OfAllSupplies";
 
 /** What all supplies are bought as together, by where it is bought, and what it costs. */
 export function AllBought() {
   const { id, revision } = useSaved();
-  const { data, isError } = useQuery({
-    ...allBoughtQuery(id, revision),
-    placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
-  });
   return (
-    <section aria-label="Bought for all supplies" className="mt-8">
-      <h2 className="heading">Bought for all supplies</h2>
-      {data ? (
-        <Bought bought={data} id={id} />
-      ) : (
-        <p className="note">
-          {isError ? "The list is not kept here: it takes a connection to open it." : data === null ? "" : "Opening."}
-        </p>
-      )}
-    </section>
+    <OfAllSupplies
+      name="Bought for all supplies"
+      notKept="The list is not kept here: it takes a connection to open it."
+      id={id}
+      query={allBoughtQuery(id, revision)}
+    >
+      {(bought) => <Bought bought={bought} id={id} />}
+    </OfAllSupplies>
   );
 }
 

@@ -1,15 +1,14 @@
-import { useQuery } from "@tanstack/react-query";
 import { Link } from "wouter";
 import { builtForAllQuery } from "../../api/build";
 import type { BuiltForAll, TaskOfAll } from "../../api/build";
 import { propertyOf, shownBy } from "../../api/shownBy";
 import { useSaved } from "../../document/workbench";
-import { dayName, parseDay } from "../../lib/dates";
 import { fixed } from "../../lib/units";
-import { shortDay } from "../../stations/build/changed";
+import { shortDay, spanWords } from "../../stations/build/changed";
 import { DataTable } from "../../ui/DataTable";
 import { ScrollBox } from "../../ui/ScrollBox";
 import { CrewDays } from "./CrewDays";
+import { OfAllSupplies } from "./OfAllSupplies";
 
 const STANDS: Record<TaskOfAll["status"], string> = {
   done: "done",
@@ -23,26 +22,15 @@ const STANDS: Record<TaskOfAll["status"], string> = {
 /** The work on all supplies by one crew: day after day, and how far each supply is. */
 export function AllBuilt() {
   const { id, revision } = useSaved();
-  const { data, isError } = useQuery({
-    ...builtForAllQuery(id, revision),
-    refetchOnMount: "always",
-    placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
-  });
   return (
-    <section aria-label="Built for all supplies" className="mt-8">
-      <h2 className="heading">Built for all supplies</h2>
-      {data ? (
-        <Built built={data} id={id} />
-      ) : (
-        <p className="note">
-          {isError
-            ? "The tasks are not kept here: it takes a connection to open them."
-            : data === null
-              ? ""
-              : "Opening."}
-        </p>
-      )}
-    </section>
+    <OfAllSupplies
+      name="Built for all supplies"
+      notKept="The tasks are not kept here: it takes a connection to open them."
+      id={id}
+      query={{ ...builtForAllQuery(id, revision), refetchOnMount: "always" }}
+    >
+      {(built) => <Built built={built} id={id} />}
+    </OfAllSupplies>
   );
 }
 
@@ -50,16 +38,13 @@ function Built({ built, id }: { built: BuiltForAll; id: string }) {
   const build = (supply: string) => `/p/${shownBy(propertyOf(id), supply)}/build`;
   const name = (supply: string | null) =>
     supply === null ? "all supplies" : (built.supplies.find((each) => each.id === supply)?.name ?? supply);
-  const span =
-    built.starts_on && built.ends_on
-      ? `from ${dayName(parseDay(built.starts_on))} to ${dayName(parseDay(built.ends_on))}`
-      : "with no first day yet";
   return (
     <>
       <p className="mt-1 max-w-[76ch]">
-        One crew has {fixed(built.days, 1)} days of work over {built.last_day} working days {span}: one order, one
-        delivery from each place, and while something sets or is waited for at one supply, it works at another. The
-        Build sheet of each supply shows its days as if that supply were built alone.
+        One crew has {fixed(built.days, 1)} days of work over {built.last_day} working days{" "}
+        {spanWords(built.starts_on, built.ends_on)}: one order, one delivery from each place, and while something sets
+        or is waited for at one supply, it works at another. The Build sheet of each supply shows its days as if that
+        supply were built alone.
       </p>
       <ScrollBox label="Days of the crew" className="mt-3">
         <CrewDays built={built} />

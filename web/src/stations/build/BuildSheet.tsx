@@ -2,10 +2,10 @@ import type { ReactNode } from "react";
 import { Link, useParams } from "wouter";
 import { Cautions, Findings } from "../../document/Findings";
 import { usePlan } from "../../document/shown";
-import { dayName, parseDay } from "../../lib/dates";
 import { fixed } from "../../lib/units";
 import { MainAndAside } from "../../ui/MainAndAside";
 import { Views } from "../../ui/Views";
+import { spanWords } from "./changed";
 import { DaysView } from "./DaysView";
 import { HandOverView } from "./HandOverView";
 import { OperatingView } from "./OperatingView";
@@ -37,17 +37,13 @@ export function BuildSheet() {
   const toDo = work.tasks.filter(({ status }) => status !== "skipped" && status !== "gone");
   const done = toDo.filter(({ status }) => status === "done").length;
   const passed = work.points.filter(hasPassed).length;
-  const span =
-    build.starts_on && build.ends_on
-      ? `from ${dayName(parseDay(build.starts_on))} to ${dayName(parseDay(build.ends_on))}`
-      : "with no first day yet";
   return (
     <>
       <div className="flex flex-col gap-x-8 desk:flex-row">
         <h1 className="title shrink-0 pt-0.5">Build</h1>
         <p className="leading-[1.75]">
           {many(toDo.length, "task")}, {fixed(build.days, 1)} days of work over {many(build.last_day, "working day")}{" "}
-          {span}. {done === 0 ? "None is done yet" : `${done} done`}; {passed} of{" "}
+          {spanWords(build.starts_on, build.ends_on)}. {done === 0 ? "None is done yet" : `${done} done`}; {passed} of{" "}
           {many(work.points.length, "hold point")} {passed === 1 ? "has" : "have"} passed.
           {together && (
             <>

@@ -1,6 +1,6 @@
 import type { BuildTask } from "../../api/build";
 import type { Document, Operation } from "../../api/client";
-import { monthName, parseDay } from "../../lib/dates";
+import { dayName, monthName, parseDay } from "../../lib/dates";
 
 export type BuildEntry = Document["build"];
 export type Changed = BuildEntry["changed"][string];
@@ -28,6 +28,10 @@ export function takenOff(build: BuildEntry, task: BuildTask): Operation[] {
   const own = build.added.findIndex((each) => `own-${each.id}` === task.key);
   return [{ op: "remove", path: own < 0 ? `/build/changed/${task.key}` : `/build/added/${own}` }];
 }
+
+/** from 2 Mar 2027 to 5 Mar 2027 */
+export const spanWords = (starts: string | null, ends: string | null): string =>
+  starts && ends ? `from ${dayName(parseDay(starts))} to ${dayName(parseDay(ends))}` : "with no first day yet";
 
 const WEEKDAYS = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"];
 
