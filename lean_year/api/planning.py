@@ -22,7 +22,7 @@ from lean_year.store import records
 from lean_year.store.devices import devices_of, reported_days
 from lean_year.store.entries import load_entries
 from lean_year.store.price_book import Kept, book_version, load_book
-from lean_year.store.site_versions import site_version
+from lean_year.store.site_versions import book_and_site_version, site_version
 
 KEPT_RECORDS = 32
 KEPT_PLANS = 16
@@ -63,7 +63,9 @@ class Planning:
 
     def book(self) -> Kept:
         """The firm's price book as it stands; read anew only where it has been changed."""
-        version = book_version(self.engine)
+        return self._book_at(book_version(self.engine))
+
+    def _book_at(self, version: int) -> Kept:
         with self._plans_lock:
             held = self._books.get(version)
         if held is None:
@@ -74,7 +76,9 @@ class Planning:
 
     def prices_for(self, document: Property) -> BookPrices:
         """The firm's prices in the currency of a document."""
-        kept = self.book()
+        return self._prices_of(self.book(), document)
+
+    def _prices_of(self, kept: Kept, document: Property) -> BookPrices:
         key = kept.version, document.prices.currency
         with self._plans_lock:
             known = self._prices.get(key)
@@ -86,7 +90,9 @@ class Planning:
 
     def written_on(self, property_id: str) -> SiteRecord:
         """What is written down on the site of a property; read anew only where something was added."""
-        version = site_version(self.engine, property_id)
+        return self._written_at(property_id, site_version(self.engine, property_id))
+
+    def _written_at(self, property_id: str, version: int) -> SiteRecord:
         if version == 0:
             return NOTHING_WRITTEN
         with self._plans_lock:
@@ -99,6 +105,14 @@ class Planning:
                 self._written[property_id] = held
         return held
 
+    def _known_of(self, property_id: str | None) -> tuple[Kept, SiteRecord]:
+        """The firm's price book, and what is written down on the site of a property; asked with every answer, and so
+        in one reading of the database."""
+        if property_id is None:
+            return self.book(), NOTHING_WRITTEN
+        book, site = book_and_site_version(self.engine, property_id)
+        return self._book_at(book), self._written_at(property_id, site)
+
     def _reported(self, property_id: str) -> tuple[Entry, ...]:
         """What the devices of a property say of each day."""
         return tuple(
@@ -110,8 +124,8 @@ class Planning:
     def plan(self, document: Property, property_id: str | None = None, *, priced: bool = True) -> Planned:
         """The plan of a document by today's price book, or without prices, with what is written down on the site of a
         property. Kept by what the document says, so it holds whatever happens to revisions."""
-        prices = self.prices_for(document) if priced else NO_PRICES
-        record = NOTHING_WRITTEN if property_id is None else self.written_on(property_id)
+        book, record = self._known_of(property_id)
+        prices = self._prices_of(book, document) if priced else NO_PRICES
         with self._plans_lock:
             # Held with the document, so that nothing else has its identity.
             same = self._plans_by_identity.get((prices, record, id(document)))

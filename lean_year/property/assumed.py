@@ -1,6 +1,6 @@
 """What nobody has entered, named by JSON pointers in a document's `assumed`."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Container, Iterable, Iterator, Sequence
 from functools import cache
 from typing import Any, get_args
 
@@ -17,12 +17,15 @@ _NO_ASSUMPTION = {
 }  # fmt: skip
 
 
-def not_entered(part: Part, at: str = "") -> Iterator[str]:
-    """Pointers of the values that stand in a part because nobody gave others; `at` is its own.
+def not_entered(part: Part, at: str = "", among: Container[str] | None = None) -> Iterator[str]:
+    """Pointers of the values that stand in a part because nobody gave others; `at` is its own, and only those
+    `among` its fields are looked at, where that is said.
 
     What is empty stands for nothing: it is unknown, or there is none, and says so.
     """
-    return _values(part, at, guessed=False)
+    for name in may_be_assumed(type(part)):
+        if among is None or name in among:
+            yield from _values(getattr(part, name), f"{at}/{name}", guessed=name not in part.model_fields_set)
 
 
 @cache
@@ -48,11 +51,17 @@ def _values(value: Any, at: str, *, guessed: bool) -> Iterator[str]:
         yield at
 
 
-def by_value(document: Part, assumed: Iterable[str]) -> list[str]:
-    """The same, each value by itself where the part that it stands in was named: entering one leaves the rest."""
+def by_value(document: Part, assumed: Iterable[str], among: Container[str] | None = None) -> list[str]:
+    """The same, each value by itself where the part that it stands in was named: entering one leaves the rest.
+
+    What stands in other fields of the document than those `among` is left as it is, where that is said.
+    """
     found: dict[str, None] = {}
     held: dict[str, Any] = {"": document}
     for pointer in dict.fromkeys(assumed):
+        if among is not None and pointer.startswith("/") and pointer.split("/", 2)[1] not in among:
+            found[pointer] = None
+            continue
         value = _at(pointer, held) if pointer.startswith("/") else _NOWHERE
         if isinstance(value, (Part, list)):
             found.update(dict.fromkeys(_values(value, pointer, guessed=True)))

@@ -1,6 +1,7 @@
 """Changing a document: RFC 6902 operations in, a checked document out."""
 
 import re
+from collections.abc import Set
 from typing import Any, cast
 
 import jsonpatch
@@ -23,6 +24,8 @@ _HEIGHTS = re.compile(
     r"/roofs/\d+/outlet_m|/downpipes/\d+/screen_m|/downpipes/\d+/(tee_m|run/low_point_m|run/foot_m)|/cistern/tanks/\d+/floor_m"
     r"|/levels/(ground|tank_ground|discharge|pump|plant_room|highest_tap|lowest_tap)_m"
 )
+_KEPT = frozenset(Property.model_fields) - {"assumed", "others"}
+"""Parts of a document that are kept, beside the list of what of them is assumed."""
 _ROW = re.compile(r"/\d+(?=/|$)")
 
 
@@ -51,13 +54,16 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     InputError
         If an operation does not fit the document, or the result is not a valid document.
     """
-    raw = document.model_dump(mode="json")
+    touched = _touched(operations)
+    # The other parts are handed on as they are: neither written out nor checked again.
+    others = _parts(document, _KEPT - touched)
+    raw = document.model_dump(mode="json", include=touched)
     raw["assumed"] = by_value(document, document.assumed)
     try:
         for number, operation in enumerate(operations):
             match operation.get("op"):
                 case "resize":
-                    raw["cistern"] = _resized(check(raw) if number else document, operation)
+                    raw["cistern"] = _resized(check(others | raw) if number else document, operation)
                     for row in range(len(raw["cistern"]["tanks"])):
                         made = {"op": "replace", "path": f"/cistern/tanks/{row}/shape"}
                         raw["assumed"] = still_assumed(raw["assumed"], made)
@@ -87,18 +93,38 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     ) as bad:
         paths = ", ".join(str(op.get("path", ""))[:60] for op in operations[:4])
         raise InputError("operations", f"do not fit the document: {paths}") from bad
-    after = check(raw)
+    after = check(others | raw)
     # A row that was added with some of its fields has others, which nobody entered; one that is only a start is named
     # whole.
-    begun = list(not_entered(after))
+    begun = list(not_entered(after, among=touched))
     in_us_figures = _usual_in_us_units(begun) if after.units == "us" else {}
     if in_us_figures:
-        raw = after.model_dump(mode="json")
+        raw = after.model_dump(mode="json", include=touched)
         for at, value in in_us_figures.items():
             jsonpointer.set_pointer(raw, at, value)
-    raw["assumed"] = list(dict.fromkeys([*by_value(after, after.assumed), *begun]))
-    changed = in_us_figures or raw["assumed"] != after.assumed
-    return sharing_parts(document, check(raw) if changed else after)
+        after = check(_parts(after, {*_KEPT, "assumed"}) | raw)
+    assumed = list(dict.fromkeys([*by_value(after, after.assumed, among=touched), *begun]))
+    if assumed != after.assumed:
+        after = check(_parts(after, _KEPT) | {"assumed": assumed})
+    return sharing_parts(document, after)
+
+
+def _touched(operations: list[dict[str, Any]]) -> set[str]:
+    """The parts of a document that operations name; all of them where their places do not say so."""
+    named: set[str] = set()
+    for operation in operations:
+        kind = operation.get("op")
+        if kind == "confirm":
+            continue
+        if kind == "survey":  # which names them among its readings
+            return set(_KEPT)
+        places = [operation.get("path"), *([operation.get("from")] if kind in ("move", "copy") else [])]
+        named.update(each.split("/", 2)[1] if isinstance(each, str) and "/" in each else "" for each in places)
+    return named if named <= _KEPT else set(_KEPT)
+
+
+def _parts(document: Property, names: Set[str]) -> dict[str, Any]:
+    return {name: value for name, value in document.__dict__.items() if name in names}
 
 
 def _usual_in_us_units(begun: list[str]) -> dict[str, float | str]:
@@ -110,7 +136,11 @@ def _usual_in_us_units(begun: list[str]) -> dict[str, float | str]:
 
 def sharing_parts(before: Property, after: Property) -> Property:
     """The document with each part that did not change taken from before, so that it is known again at once."""
-    same = {name: value for name, value in before.__dict__.items() if value == getattr(after, name)}
+    same = {
+        name: value
+        for name, value in before.__dict__.items()
+        if value is (now := getattr(after, name)) or value == now
+    }
     return after.model_copy(update=same)
 
 

@@ -13,7 +13,7 @@ from lean_year.store.database import reading, writing
 from lean_year.store.tables import PriceBookRow, PriceLineRow
 
 _THE_ONE = 1
-_VERSION = select(PriceBookRow.version).where(PriceBookRow.id == _THE_ONE)
+BOOK_VERSION = select(PriceBookRow.version).where(PriceBookRow.id == _THE_ONE)
 _AT_ONCE = 5_000
 
 
@@ -40,7 +40,7 @@ LineId = tuple[str, str]
 def book_version(engine: Engine) -> int:
     """How often it was changed; 0 before there is one."""
     with engine.connect() as connection:  # asked with every answer: without what a session of objects costs
-        return connection.scalar(_VERSION) or 0
+        return connection.scalar(BOOK_VERSION) or 0
 
 
 def load_book(engine: Engine) -> Kept:
@@ -103,7 +103,7 @@ def change_book(
 
 
 def _version(session: Session) -> int:
-    return session.scalar(_VERSION) or 0
+    return session.scalar(BOOK_VERSION) or 0
 
 
 def _line(row: PriceLineRow) -> BookLine:

@@ -1,7 +1,9 @@
-"""How much is known of a site: another number with every entry, and with everything that a device reports."""
+"""How much is known of a site: another number with every entry, and with everything that a device reports; and with
+it how often the firm's price book was changed, for what is worked out of both."""
 
 from sqlalchemy import Engine, bindparam, func, select
 
+from lean_year.store.price_book import BOOK_VERSION
 from lean_year.store.tables import DeviceReadingRow, DeviceRow, EntryRow, PropertyRow
 
 _LAST_ENTRY = (
@@ -20,6 +22,14 @@ _LAST_READING = (
 VERSION = (func.coalesce(_LAST_ENTRY, 0) + func.coalesce(_LAST_READING, 0)).label("version")
 """Beside the rows of a selection of properties."""
 _OF_ONE = select(VERSION).where(PropertyRow.id == bindparam("property_id"), PropertyRow.standing == "main")
+_OF_BOTH = select(BOOK_VERSION.scalar_subquery(), _OF_ONE.scalar_subquery())
+
+
+def book_and_site_version(engine: Engine, property_id: str) -> tuple[int, int]:
+    """`book_version`, and `site_version` of a property, as they stood at one moment."""
+    with engine.connect() as connection:
+        book, site = connection.execute(_OF_BOTH, {"property_id": property_id}).one()
+        return book or 0, site or 0
 
 
 def site_version(engine: Engine, property_id: str) -> int:

@@ -10,6 +10,7 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
+from typing import NamedTuple
 
 from lean_year.core.build.working_days import WorkingDays
 from lean_year.core.errors import InputError
@@ -17,8 +18,7 @@ from lean_year.core.errors import InputError
 _TINY_H = 1e-9
 
 
-@dataclass(frozen=True, slots=True)
-class Wait:
+class Wait(NamedTuple):
     """For one task, and so many days after it."""
 
     key: str
@@ -40,8 +40,7 @@ class Step:
     """Whether a crew does it before all else that it could do: what must be seen, or what holds an empty tank."""
 
 
-@dataclass(frozen=True, slots=True)
-class Placed:
+class Placed(NamedTuple):
     """When a task is done. [h] are working hours from the beginning of the first working day."""
 
     begins_h: float

@@ -20,6 +20,8 @@ from lean_year.property.parts import grouped_by_field, restricted_to
 P = ParamSpec("P")
 Result = TypeVar("Result")
 _PARTS_HELD = 1_024
+_NAMED = object()
+"""In the key of a call, before what is given by name."""
 _BY_VALUE = frozenset((float, int, str, bytes, bool, type(None)))
 
 
@@ -42,8 +44,8 @@ def key_of(argument: object) -> Hashable:
     """An argument as part of a key: by its value where it has one that cannot change, else by identity."""
     if type(argument) in _BY_VALUE:
         return argument
-    if isinstance(argument, tuple | list):
-        return tuple(key_of(each) for each in argument)
+    if isinstance(argument, (tuple, list)):
+        return tuple(map(key_of, argument))
     if isinstance(argument, dict):
         return tuple((name, key_of(each)) for name, each in argument.items())
     if type(argument).__hash__ is None:
@@ -53,6 +55,11 @@ def key_of(argument: object) -> Hashable:
     except TypeError:  # a frozen part of something that has no value to compare by
         return ByIdentity(argument)
     return argument
+
+
+def _key_of_call(args: tuple[object, ...], kwargs: dict[str, object]) -> Hashable:
+    key = tuple(map(key_of, args))
+    return (*key, _NAMED, key_of(kwargs)) if kwargs else key
 
 
 class Cache(Generic[Result]):
@@ -114,7 +121,7 @@ def cached(maxsize: int) -> Callable[[Callable[P, Result]], Callable[P, Result]]
         held: Cache[Result] = Cache(maxsize)
 
         def call(*args: P.args, **kwargs: P.kwargs) -> Result:
-            return held.get(key_of((args, kwargs)), lambda: function(*args, **kwargs))
+            return held.get(_key_of_call(args, kwargs), lambda: function(*args, **kwargs))
 
         return cast(Callable[P, Result], update_wrapper(call, function))
 
@@ -149,14 +156,14 @@ def cached_by_parts(
                 return Property.of_parts_alone({part: restricted for part, (restricted, _) in alone.items()})
 
             if narrowed is None:
-                key = tuple(text for _, text in alone.values()), key_of((args, kwargs))
+                key = tuple(text for _, text in alone.values()), _key_of_call(args, kwargs)
                 return held.get(key, lambda: function(seen(), *args, **kwargs))
             left = narrowed(seen())
             texts = tuple(
                 text if getattr(left, part) is restricted else _text_of(part, getattr(left, part))
                 for part, (restricted, text) in alone.items()
             )
-            return held.get((texts, key_of((args, kwargs))), lambda: function(left, *args, **kwargs))
+            return held.get((texts, _key_of_call(args, kwargs)), lambda: function(left, *args, **kwargs))
 
         return cast(Callable[Concatenate[Property, P], Result], update_wrapper(call, function))
 

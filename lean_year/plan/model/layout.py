@@ -7,6 +7,7 @@ import numpy as np
 from lean_year.core.cistern.bank import Bank, Vessel, linked_bank
 from lean_year.core.cistern.operation import Stage
 from lean_year.core.cistern.sizing import LARGEST_SIZE_L
+from lean_year.plan.answer.cache import cached_by_parts
 from lean_year.plan.model.roof_surface import plan_area_m2, runoff_of
 from lean_year.property.cistern import Cistern, Tank
 from lean_year.property.document import Property
@@ -141,6 +142,7 @@ def _vessels(tanks: list[Tank], outlet_m: float | None = None) -> list[Vessel]:
     return vessels
 
 
+@cached_by_parts(32, "cistern", "downpipes.id", "downpipes.tank", "roofs")
 def layout_of(document: Property, phase: int | None = None) -> Layout:
     """The chain of stores of a document, in a phase of building (the planned one where None)."""
     cistern = document.cistern

@@ -114,7 +114,7 @@ def _named(row: OrderedTask, supply: str, shared: set[str]) -> OrderedTask:
     def key_of(key: str) -> str:
         return key if key in shared else f"{supply} {key}"
 
-    after = [replace(wait, key=key_of(wait.key)) for wait in row.after]
+    after = [wait._replace(key=key_of(wait.key)) for wait in row.after]
     return replace(row, key=key_of(row.key), after=after)
 
 

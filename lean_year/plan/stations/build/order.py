@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
+from typing import NamedTuple
 
 from lean_year.core.build.asked import PermitAwaited, TaskAsk, Work
 from lean_year.core.build.catalogue import TASKS, TaskKind, waits_for
@@ -25,8 +26,7 @@ WEEKDAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 _AS_ASKED = ChangedTask()
 
 
-@dataclass(frozen=True, slots=True)
-class WaitPlan:
+class WaitPlan(NamedTuple):
     """What a task waits for."""
 
     key: str
