@@ -196,7 +196,7 @@ def operate_sizes_together(rows, size_l, held, moves, handing, order, years, out
                 out.counted_spilled[k] += spilled[k] - spilled_before[k]
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, nogil=True, error_model="numpy")
 def operate_one_together(rows, size_l, held, moves, handing, order, begin, years, out, kept):  # type: ignore[no-untyped-def]
     # A single size, from the day `begin`: the same days as above, without the loops over sizes, which cost it twice
     # the time; and what is kept of them where that is asked for.
@@ -287,7 +287,7 @@ def operate_one_together(rows, size_l, held, moves, handing, order, begin, years
     out.topped_up[0], out.counted_spilled[0] = topped_up, counted_spilled
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, nogil=True, error_model="numpy")
 def operate_spans_together(rows, size_l, held, moves, handing, order, begins, years, out, kept, store_l, short):  # type: ignore[no-untyped-def]
     # The first supply through spans of the record, each begun anew with all of them; `kept` has room for one span.
     days = store_l.shape[1]

@@ -17,6 +17,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from lean_year.core.cistern.compiled import (
+    ROW,
     DaysIn,
     DaysOut,
     Handing,
@@ -110,7 +111,7 @@ class InRows:
     rows: Rows
     moves: Moves
     handing: Handing
-    order: NDArray[np.int64]
+    order: NDArray[np.uint64]
     """Of the rows; whoever hands on before whoever is asked for it."""
     size_l: NDArray[np.float64]
     """Live volume of each, shape (n_supplies,). [L]"""
@@ -118,7 +119,7 @@ class InRows:
     """Of it, what each begins with, shape (n_supplies,). [-]"""
 
     def with_first(self, size_l: NDArray[np.float64]) -> tuple[Rows, NDArray[np.float64], NDArray[np.float64], Moves,
-                                                               Handing, NDArray[np.int64]]:  # fmt: skip
+                                                               Handing, NDArray[np.uint64]]:  # fmt: skip
         """What a quick loop asks for where the first has these sizes: with all sizes, and what they begin with."""
         size = np.repeat(self.size_l[:, np.newaxis], size_l.size, axis=1)
         size[0] = size_l
@@ -217,7 +218,7 @@ def _days_of_chains(
     outs = tuple(no_days(len(each.stages), days) for each in supplies)
     moved, handed = np.zeros((count, days)), np.zeros((len(handed_on), days))
     steps = max(each.demand.total_l.shape[0] for each in supplies)
-    order = np.array(_order(count, handed_on), dtype=np.int64)
+    order = np.array(_order(count, handed_on), dtype=ROW)
     operate_together(tuple(made), _moves(moves), _handing(handed_on, steps, days), order, outs, moved, handed)
     return outs, moved, handed
 
@@ -388,7 +389,7 @@ def _in_rows(
         _rows_of(made),
         _moves(moves),
         _handing(handed_on, STEPS, days),
-        np.array(_order(count, handed_on), dtype=np.int64),
+        np.array(_order(count, handed_on), dtype=ROW),
         np.array([stores.size_l[0] for _, stores, _ in made]),
         np.array([each.start_share for each in supplies]),
     )
@@ -426,8 +427,8 @@ def quick_to_size(supplies: Sequence[OneOfSeveral]) -> bool:
 
 def _moves(moves: Sequence[Move]) -> Moves:
     return Moves(
-        np.array([move.source for move in moves], dtype=np.int64),
-        np.array([move.to for move in moves], dtype=np.int64),
+        np.array([move.source for move in moves], dtype=ROW),
+        np.array([move.to for move in moves], dtype=ROW),
         *(np.array([getattr(move, name) for move in moves], dtype=np.float64)
           for name in ("l_day", "keep_share", "until_share")),
     )  # fmt: skip
@@ -438,8 +439,8 @@ def _handing(handed_on: Sequence[HandedOn], steps: int, days: int) -> Handing:
     for each, on in zip(share, handed_on, strict=True):
         each[: on.share.shape[0]] = on.share
     return Handing(
-        np.array([on.source for on in handed_on], dtype=np.int64),
-        np.array([on.to for on in handed_on], dtype=np.int64),
+        np.array([on.source for on in handed_on], dtype=ROW),
+        np.array([on.to for on in handed_on], dtype=ROW),
         share,
     )
 
