@@ -20,7 +20,7 @@ from bench.yardstick import beside_yardstick
 from tests.serving import Server
 
 EDITS = 120
-EDIT_BARS_S = 0.060, 0.120
+EDIT_BARS_S = 0.030, 0.060
 MEGABYTE = 1024 * 1024
 
 

@@ -15,7 +15,7 @@ from lean_year.plan.model.prepared_rain import PreparedRain
 from lean_year.plan.model.roof_surface import plan_area_m2
 from lean_year.plan.model.supply import replay_of, replays_beside, supply_of, years_carried
 from lean_year.property.document import Property
-from lean_year.property.front import alone, by_itself, each_in_front
+from lean_year.property.front import alone, each_in_front
 from lean_year.property.served import Served
 
 
@@ -80,27 +80,29 @@ def supplies_together(document: Property, rain: PreparedRain | None) -> Supplies
     if not document.supplies:
         return None
     in_front = {each.supply.id: each for each in each_in_front(document)}
+    own = {each: alone(shown) for each, shown in in_front.items()}
     runs: dict[str, OperatedReplay] = {}
     if rain is not None:
         for each in (document.supply.id, *in_front):
             if each not in runs:
-                runs |= _runs_of(in_front[each], rain)
-    rows = [_row(shown, rain, runs.get(each)) for each, shown in in_front.items()]
+                runs |= _runs_of(own[each], rain)
+    rows = [_row(shown, own[each], rain, runs.get(each)) for each, shown in in_front.items()]
     return SuppliesTogether(verdict=_verdict(rows), supplies=rows, uses=list(uses_served(document)))
 
 
-def _runs_of(document: Property, rain: PreparedRain) -> dict[str, OperatedReplay]:
-    """The replay of the supply in front, and of those with which it shares water, by their ids."""
-    own = alone(document)
+def _runs_of(own: Property, rain: PreparedRain) -> dict[str, OperatedReplay]:
+    """The replay of a supply by itself, and of those with which it shares water, by their ids."""
     supply = supply_of(own, rain)
     if supply.beside is None:
-        return {document.supply.id: replay_of(supply)}
-    ids = [document.supply.id, *(each.supply.id for each in own.others)]
+        return {own.supply.id: replay_of(supply)}
+    ids = [own.supply.id, *(each.supply.id for each in own.others)]
     return dict(zip(ids, replays_beside(supply), strict=True))
 
 
-def _row(document: Property, rain: PreparedRain | None, run: OperatedReplay | None) -> SupplyBeside:
-    own = by_itself(document)
+def _row(
+    document: Property, own: Property, rain: PreparedRain | None, run: OperatedReplay | None
+) -> SupplyBeside:
+    """Of the supply in front, which is `own` by itself."""
     groups = {each.id for each in document.downpipes}
     shares = [
         (roof, sum(drain.share for drain in roof.drains if drain.group in groups))

@@ -31,9 +31,19 @@ class Marks:
     def __init__(self, by_input: Mapping[Input, Mark]) -> None:
         self._by_input = dict(by_input)
         self._hash = hash(tuple(by_input.items()))
+        self._resting: dict[tuple[Basis, tuple[Input, ...]], tuple[Basis, tuple[str, ...]]] = {}
 
-    def __getitem__(self, name: Input) -> Mark:
-        return self._by_input[name]
+    def resting(self, basis: Basis, rests_on: tuple[Input, ...]) -> tuple[Basis, tuple[str, ...]]:
+        """How good a figure is whose rule has a basis and that rests on some inputs, and what of them makes it worse
+        than its rule; worked out once for the many that rest on the same."""
+        key = basis, rests_on
+        if key not in self._resting:
+            marks = [self._by_input[name] for name in rests_on]
+            found = worst([basis, *(each.basis for each in marks)])
+            worse = BEST_FIRST.index(found) > BEST_FIRST.index(basis)
+            weakest = dict.fromkeys(each.what for each in marks if each.basis == found) if worse else ()
+            self._resting[key] = found, tuple(weakest)
+        return self._resting[key]
 
     def __hash__(self) -> int:
         return self._hash
@@ -62,12 +72,8 @@ def _marked(answer: BaseModel, marks: Marks) -> BaseModel:
 
 
 def _of(figure: Figure, marks: Marks) -> Figure:
-    rests_on = [marks[name] for name in figure.rests_on]
-    basis = worst([figure.basis, *(each.basis for each in rests_on)])
-    if BEST_FIRST.index(basis) <= BEST_FIRST.index(figure.basis):
-        return figure
-    weakest = list(dict.fromkeys(each.what for each in rests_on if each.basis == basis))
-    return figure.model_copy(update={"basis": basis, "weakest": weakest})
+    basis, weakest = marks.resting(figure.basis, figure.rests_on)
+    return figure.model_copy(update={"basis": basis, "weakest": list(weakest)}) if weakest else figure
 
 
 @once
