@@ -99,9 +99,7 @@ def _runs_of(own: Property, rain: PreparedRain) -> dict[str, OperatedReplay]:
     return dict(zip(ids, replays_beside(supply), strict=True))
 
 
-def _row(
-    document: Property, own: Property, rain: PreparedRain | None, run: OperatedReplay | None
-) -> SupplyBeside:
+def _row(document: Property, own: Property, rain: PreparedRain | None, run: OperatedReplay | None) -> SupplyBeside:
     """Of the supply in front, which is `own` by itself."""
     groups = {each.id for each in document.downpipes}
     shares = [

@@ -56,14 +56,14 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     """
     touched = _touched(operations)
     # The other parts are handed on as they are: neither written out nor checked again.
-    others = _parts(document, _KEPT - touched)
+    untouched = _parts(document, _KEPT - touched)
     raw = document.model_dump(mode="json", include=touched)
     raw["assumed"] = by_value(document, document.assumed)
     try:
         for number, operation in enumerate(operations):
             match operation.get("op"):
                 case "resize":
-                    raw["cistern"] = _resized(check(others | raw) if number else document, operation)
+                    raw["cistern"] = _resized(check(untouched | raw) if number else document, operation)
                     for row in range(len(raw["cistern"]["tanks"])):
                         made = {"op": "replace", "path": f"/cistern/tanks/{row}/shape"}
                         raw["assumed"] = still_assumed(raw["assumed"], made)
@@ -93,7 +93,7 @@ def apply_edit(document: Property, operations: list[dict[str, Any]]) -> Property
     ) as bad:
         paths = ", ".join(str(op.get("path", ""))[:60] for op in operations[:4])
         raise InputError("operations", f"do not fit the document: {paths}") from bad
-    after = check(others | raw)
+    after = check(untouched | raw)
     # A row that was added with some of its fields has others, which nobody entered; one that is only a start is named
     # whole.
     begun = list(not_entered(after, among=touched))

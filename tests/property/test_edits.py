@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from lean_year.core.errors import InputError, require_number
 from lean_year.core.household.uses import HABITS_L_PERSON_DAY
 from lean_year.plan.answer.wording import Wording
+from lean_year.property.assumed import by_value
 from lean_year.property.document import Property
 from lean_year.property.edits import apply_edit, check
 from lean_year.property.refusals import field_name
@@ -35,6 +36,40 @@ def test_an_edit_changes_what_it_names_and_its_opposite_changes_it_back(document
         + replace(month_path, document.household.garden_l_month[month]),
     )
     assert back == document
+
+
+@given(documents(), st.floats(1, 1e6), st.floats(-20, 20))
+def test_an_edit_of_a_part_comes_to_the_same_as_one_for_which_all_parts_are_checked(document, litres, low_m):
+    # What names no part by its place goes through the whole document.
+    whole = {"op": "test", "path": "/assumed", "value": by_value(document, document.assumed)}
+    roof = farm().roofs[0].model_dump(mode="json", include={"id", "name", "extent", "drains"}) | {"id": "another"}
+    roof["drains"] = [{"group": document.downpipes[0].id, "share": 1.0}]
+    edits = [
+        [{"op": "resize", "path": "/cistern", "value": litres}],
+        [{"op": "add", "path": "/roofs/-", "value": roof}],
+        [{"op": "remove", "path": "/levels"}],
+        [
+            {"op": "copy", "from": "/name", "path": "/place"},
+            *replace("/levels/pump_m", low_m),
+        ],
+        [{"op": "confirm", "path": "/assumed", "value": ["/levels"]}, *replace("/snow/melt_mm_c_day", 3.0)],
+    ]
+    for edit in edits:
+        quick, slow = _edited(document, edit), _edited(document, [whole, *edit])
+        if isinstance(quick, Property):
+            assert quick.model_dump_json() == slow.model_dump_json()
+            left = Property.model_fields.keys() - {each["path"].split("/")[1] for each in edit} - {"assumed"}
+            assert all(getattr(quick, name) is getattr(document, name) for name in left)
+        else:
+            assert quick == slow
+
+
+def _edited(document, edit):
+    """The document after an edit, or why it is refused."""
+    try:
+        return apply_edit(document, edit)
+    except InputError as refused:
+        return str(refused)
 
 
 def test_roofs_are_added_and_taken_out():
