@@ -230,6 +230,16 @@ def test_what_moved_names_years_days_and_litres(planned, rain):
     assert what_moved(planned.plan, planned.plan, say) == ""
 
 
+def test_what_moved_names_what_other_water_gives_more_or_less(rain):
+    say, mains = Wording("metric"), [{"op": "replace", "path": "/household/back_up/kind", "value": "mains"}]
+    helped = apply_edit(farm(), mains)
+    wider = apply_edit(helped, [{"op": "resize", "path": "/cistern", "value": 90_000.0}])
+    before, after = (plan_property(each, rain).plan for each in (helped, wider))
+    was, now = (each.cistern.figures["topped_up_l_year"].value for each in (before, after))
+    assert f"{say.volume(was - now)} less topped up a year" in what_moved(before, after, say)
+    assert f"{say.volume(was - now)} more topped up a year" in what_moved(after, before, say)
+
+
 def test_the_plan_is_deterministic_and_goes_into_json(planned, rain):
     again = plan_property(farm(), rain).plan.model_dump_json()
     assert again == planned.plan.model_dump_json()

@@ -320,11 +320,11 @@ def _own_valves(found: Findings, document: Property, say: Wording) -> None:
         if tank.is_shut:
             holds = say.volume(tank.count * float(tank.vessel().below_l(tank.vessel().top_water_m)))
             lost = [pipes[group].name for group in led if tank_of(document, group) is tank]
-            water = f" The water of {' and '.join(lost)} runs into it and then over it." if lost else ""
+            water = f" The water of {' and '.join(lost)} runs in there and then over." if lost else ""
             found.add(
                 "CISTERN_TANK_SHUT",
                 "fails" if lost else "caution",
-                f"{tank.name} is shut off: its {holds} do not count.{water}",
+                f"The valve of {tank.name} is shut: {holds} do not count.{water}",
                 "",
                 Fix(text=f"Open {tank.name} to the bank.", operations=[in_place(at, "open")]),
             )

@@ -11,6 +11,8 @@ type Vessel = Bank["vessels"][number];
 const HEIGHT = 330;
 const HEAD = 62;
 const FOOT = 40;
+/** What the words over a tank need. */
+const WORDS = 42;
 const STAFF = 64;
 const GAP = 54;
 const LEAST_SLOT = 112;
@@ -127,6 +129,7 @@ export function BankDrawing({ bank, linked, units }: { bank: Bank; linked: boole
               scale={scale}
               y={y}
               topWater={topWater(vessel)}
+              level={levelled ? y(bank.overflow_m) : null}
               draw={draw(vessel)}
               units={units}
             />
@@ -226,17 +229,21 @@ type SectionProps = {
   scale: number;
   y: (metres: number) => number;
   topWater: number;
+  /** Where the line of the bank's overflow runs, on the drawing. */
+  level: number | null;
   draw: number;
   units: Units;
 };
 
 /** One tank in section, or several alike side by side. */
 function VesselSection(props: SectionProps) {
-  const { vessel, left, slot, drawn, scale, y, topWater, draw, units } = props;
+  const { vessel, left, slot, drawn, scale, y, topWater, level, draw, units } = props;
   const wide = vessel.width_m * scale;
   const top = y(vessel.lid_m);
   const foot = y(vessel.floor_m);
   const shut = vessel.shut_l > 0;
+  // The words over a tank that is lower than the line of the bank's overflow stand above the line, not on it.
+  const under = level !== null && level < top && level > top - WORDS ? level : top;
   const stranded = vessel.stranded_l > 0.5 && vessel.overflow_m > topWater + 1e-6;
   const letDown = vessel.let_down_l > 0.5 && vessel.overflow_m > topWater + 1e-6;
   return (
@@ -290,10 +297,10 @@ function VesselSection(props: SectionProps) {
           </g>
         );
       })}
-      <text x={left} y={top - 27} className="label halo" fontWeight="650">
+      <text x={left} y={under - 27} className="label halo" fontWeight="650">
         {fit(vessel.count > 1 ? `${vessel.count} × ${vessel.name}` : vessel.name, slot + GAP - 6)}
       </text>
-      <text x={left} y={top - 10} className="axis halo">
+      <text x={left} y={under - 10} className="axis halo">
         {fit(holds(vessel, units), slot + GAP - 6)}
       </text>
       {(stranded || letDown) && (
