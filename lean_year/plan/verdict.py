@@ -28,13 +28,13 @@ class Verdict(BaseModel):
         )
 
 
-_ANSWERED = ("rain", "cistern")
-"""Stations whose failing the answer itself says."""
+_ANSWERED = ("RAIN_NO_WHOLE_YEAR", "CISTERN_SHORT_YEARS", "CISTERN_FIRST_FILLING", "CISTERN_WANTED_OUT_OF_USE")
+"""Findings that the answer itself says, by the years that the supply carries and the rain that it gets."""
 
 
 def warned(words: Verdict, found: Sequence[Finding], names: Mapping[StationKey, str]) -> Verdict:
     """The verdict with what fails besides the supply; `names` of the stations by key, in the order of the job."""
-    failing = [finding for finding in found if finding.severity == "fails" and finding.stage not in _ANSWERED]
+    failing = [finding for finding in found if finding.severity == "fails" and finding.code not in _ANSWERED]
     not_drunk = any(finding.not_to_drink for finding in failing)
     stations = {finding.stage for finding in failing if not finding.not_to_drink}
     at = [name for key, name in names.items() if key in stations]

@@ -49,6 +49,8 @@ def test_a_tank_that_is_shut_off_is_out_of_the_live_store_and_what_is_led_into_i
     lost = plan_property(led, rain)
     assert finding(lost.plan, "CISTERN_TANK_SHUT").severity == "fails"
     assert float(lost.replay.inflow_l.sum()) == 0
+    assert "Cistern" in lost.plan.verdict_parts.warning
+    assert "Cistern" not in after.plan.verdict_parts.warning
     assert len(Chain(shut).links) == 0 < len(Chain(pair).links)
 
 
