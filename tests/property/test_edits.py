@@ -48,10 +48,7 @@ def test_an_edit_of_a_part_comes_to_the_same_as_one_for_which_all_parts_are_chec
         [{"op": "resize", "path": "/cistern", "value": litres}],
         [{"op": "add", "path": "/roofs/-", "value": roof}],
         [{"op": "remove", "path": "/levels"}],
-        [
-            {"op": "copy", "from": "/name", "path": "/place"},
-            *replace("/levels/pump_m", low_m),
-        ],
+        [{"op": "copy", "from": "/name", "path": "/place"}, *replace("/levels/pump_m", low_m)],
         [{"op": "confirm", "path": "/assumed", "value": ["/levels"]}, *replace("/snow/melt_mm_c_day", 3.0)],
     ]
     for edit in edits:

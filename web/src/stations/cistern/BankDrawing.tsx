@@ -11,8 +11,8 @@ type Vessel = Bank["vessels"][number];
 const HEIGHT = 330;
 const HEAD = 62;
 const FOOT = 40;
-/** What the words over a tank need. */
-const WORDS = 42;
+/** Height of the two lines of words over a tank. */
+const WORDS_TALL = 42;
 const STAFF = 64;
 const GAP = 54;
 const LEAST_SLOT = 112;
@@ -243,7 +243,7 @@ function VesselSection(props: SectionProps) {
   const foot = y(vessel.floor_m);
   const shut = vessel.shut_l > 0;
   // The words over a tank that is lower than the line of the bank's overflow stand above the line, not on it.
-  const under = level !== null && level < top && level > top - WORDS ? level : top;
+  const wordsOver = level !== null && level < top && level > top - WORDS_TALL ? level : top;
   const stranded = vessel.stranded_l > 0.5 && vessel.overflow_m > topWater + 1e-6;
   const letDown = vessel.let_down_l > 0.5 && vessel.overflow_m > topWater + 1e-6;
   return (
@@ -297,10 +297,10 @@ function VesselSection(props: SectionProps) {
           </g>
         );
       })}
-      <text x={left} y={under - 27} className="label halo" fontWeight="650">
+      <text x={left} y={wordsOver - 27} className="label halo" fontWeight="650">
         {fit(vessel.count > 1 ? `${vessel.count} × ${vessel.name}` : vessel.name, slot + GAP - 6)}
       </text>
-      <text x={left} y={under - 10} className="axis halo">
+      <text x={left} y={wordsOver - 10} className="axis halo">
         {fit(holds(vessel, units), slot + GAP - 6)}
       </text>
       {(stranded || letDown) && (
